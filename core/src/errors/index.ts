@@ -1,0 +1,2 @@
+export * from './registry.ts';
+export * from './problem.ts';

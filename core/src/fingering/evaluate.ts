@@ -1,0 +1,137 @@
+import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type Ground, type PairCost, type Scope } from './costs/index.ts';
+import { WINDOW, eventBefore, eventsOf, type Event, type Task } from './task.ts';
+
+/** A digit for each stroke of a task, null where none is left for it. */
+export type Digits = readonly (Digit | null)[];
+
+/** One thing that costs: at which stroke, against which earlier one, how much, how far apart in seconds. */
+export interface CostItem {
+  readonly family: Family;
+  readonly stroke: number;
+  readonly other?: number;
+  readonly amount: number;
+  readonly seconds?: number;
+}
+
+const groundOf = ({ school, hand, strings }: Task): Ground => ({ school, hand, strings });
+
+const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[] => {
+  const digit = digits[index];
+  const stroke = task.strokes[index];
+  if (!stroke) return [];
+  if (!digit) return [{ family: 'unplayed', stroke: index, amount: UNPLAYED_COST }];
+  const items = OWN_COSTS.map((cost): CostItem => ({
+    family: cost.family,
+    stroke: index,
+    amount: cost.of({ ...stroke, digit }, groundOf(task)),
+  }));
+  const changed = stroke.wont && stroke.wont !== digit;
+  return changed ? [...items, { family: 'consistency', stroke: index, amount: task.school.weights.consistency }] : items;
+};
+
+/** Which strikers play between two events. */
+type Between = ReadonlySet<Striker>;
+
+const holds = (scope: Scope, striker: Striker, distance: number, between: Between): boolean => {
+  switch (scope) {
+    case 'together':
+      return distance === 0;
+    case 'next':
+      return distance === 1;
+    case 'within':
+      return distance > 0;
+    case 'own':
+      return distance > 0 && !between.has(striker);
+    case 'across thumb':
+      return distance > 1 && [...between].every((other) => other === 'p');
+  }
+};
+
+const counts = (cost: PairCost, from: Digit, to: Digit, distance: number, between: Between): boolean =>
+  cost.scopes.some((scope) => {
+    if (scope === 'own' && strikerOf(from) !== strikerOf(to)) return false;
+    return holds(scope, strikerOf(from), distance, between);
+  });
+
+const pairItems = (
+  task: Task,
+  digits: Digits,
+  [other, index]: readonly [number, number],
+  { distance, seconds, between }: { distance: number; seconds: number; between: Between },
+): readonly CostItem[] => {
+  const from = digits[other];
+  const to = digits[index];
+  const fromStroke = task.strokes[other];
+  const toStroke = task.strokes[index];
+  if (!from || !to || !fromStroke || !toStroke) return [];
+  return PAIR_COSTS.filter((cost) => counts(cost, from, to, distance, between)).map((cost): CostItem => ({
+    family: cost.family,
+    stroke: index,
+    other,
+    seconds,
+    amount: cost.of({ ...fromStroke, digit: from }, { ...toStroke, digit: to }, seconds, groundOf(task)),
+  }));
+};
+
+/** The pairs of strokes of two events that weigh on each other: of one striker's brush, only its ends. */
+const pairsBetween = (digits: Digits, earlier: Event, later: Event): readonly (readonly [number, number])[] => {
+  const ends = (event: Event, striker: Striker, side: 'first' | 'last'): number | undefined => {
+    const own = event.strokes.filter((index) => digits[index] && strikerOf(digits[index]) === striker);
+    const backward = digits[own[0] ?? -1] === 'up';
+    return backward === (side === 'first') ? own[own.length - 1] : own[0];
+  };
+  return earlier.strokes.flatMap((other) =>
+    later.strokes.flatMap((index): (readonly [number, number])[] => {
+      const [from, to] = [digits[other], digits[index]];
+      if (!from || !to) return [];
+      const striker = strikerOf(from);
+      if (striker !== strikerOf(to)) return [[other, index]];
+      const joined = other === ends(earlier, striker, 'last') && index === ends(later, striker, 'first');
+      return joined ? [[other, index]] : [];
+    }),
+  );
+};
+
+const strikersOf = (digits: Digits, event: Event): readonly Striker[] =>
+  event.strokes.flatMap((index) => {
+    const digit = digits[index];
+    return digit ? [strikerOf(digit)] : [];
+  });
+
+const togetherItems = (task: Task, digits: Digits, event: Event): readonly CostItem[] =>
+  event.strokes.flatMap((index, place) =>
+    event.strokes
+      .slice(0, place)
+      .flatMap((other) => pairItems(task, digits, [other, index], { distance: 0, seconds: 0, between: new Set() })),
+  );
+
+/** The cost items of one event: its strokes by themselves, together, and against the events before. */
+export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] => {
+  const event = events[at] as Event;
+  const items: CostItem[] = event.strokes.flatMap((index) => ownItems(task, digits, index));
+  items.push(...togetherItems(task, digits, event));
+  const between = new Set<Striker>();
+  for (let distance = 1; distance <= WINDOW; distance += 1) {
+    const before = eventBefore(task, events, at, distance);
+    if (!before) break;
+    const earlier = events[before.index] as Event;
+    for (const pair of pairsBetween(digits, earlier, event))
+      items.push(...pairItems(task, digits, pair, { distance, seconds: before.seconds, between }));
+    for (const striker of strikersOf(digits, earlier)) between.add(striker);
+  }
+  return items.filter(({ amount }) => amount > 0);
+};
+
+/**
+ * Every cost of a fingering, written out plainly from the definitions. The solver's answer is the fingering
+ * for which the sum of these is least.
+ */
+export const costItems = (task: Task, digits: Digits): readonly CostItem[] => {
+  const events = eventsOf(task.strokes);
+  return events.flatMap((_, at) => itemsOfEvent(task, events, digits, at));
+};
+
+/** Sum of the cost items of a fingering. */
+export const totalCost = (task: Task, digits: Digits): number =>
+  costItems(task, digits).reduce((sum, { amount }) => sum + amount, 0);

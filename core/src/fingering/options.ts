@@ -1,0 +1,113 @@
+import { problem, type Problem } from '../errors/index.ts';
+import { handOrder, strikerOf, type Digit } from '../pattern/index.ts';
+import type { Event, Task, TaskStroke } from './task.ts';
+
+/** One way to play an event: a digit for each of its strokes, null where none is left. */
+export type Option = readonly (Digit | null)[];
+
+/** The ways to play an event, and what had to be set aside to have any. */
+export interface Options {
+  readonly options: readonly Option[];
+  readonly conflicts: readonly Problem[];
+}
+
+interface Rules {
+  readonly choices: readonly (readonly (Digit | null)[])[];
+  /** Fingers may not stand crossed at one time. */
+  readonly ordered: boolean;
+  /** The thumb may take neighbouring strings (a pick always may). */
+  readonly thumbBrush: boolean;
+  /** A digit may be asked for on any strings at once. */
+  readonly doubled: boolean;
+}
+
+const mayFollow = (rules: Rules, strings: readonly number[], chosen: Option, digit: Digit | null): boolean => {
+  if (digit === null) return true;
+  return chosen.every((other, index) => {
+    if (other === null) return true;
+    if (strikerOf(other) === strikerOf(digit)) return mayBrush(rules, strings, index, chosen, digit);
+    return !rules.ordered || handOrder(other) <= handOrder(digit);
+  });
+};
+
+/** One striker over several strings: the same direction, neighbouring strings, nobody in between. */
+const mayBrush = (rules: Rules, strings: readonly number[], index: number, chosen: Option, digit: Digit): boolean => {
+  if (rules.doubled) return true;
+  if (chosen[index] !== digit) return false;
+  const steps = chosen.length - index;
+  const neighbours = (strings[index] as number) - (strings[chosen.length] as number) === steps;
+  const together = chosen.slice(index).every((other) => other === digit);
+  return neighbours && together && (strikerOf(digit) === 'pick' || (digit === 'p' && rules.thumbBrush));
+};
+
+const enumerate = (rules: Rules, strings: readonly number[], chosen: Option = []): readonly Option[] => {
+  const choices = rules.choices[chosen.length];
+  if (!choices) return [chosen];
+  return choices
+    .filter((digit) => mayFollow(rules, strings, chosen, digit))
+    .flatMap((digit) => enumerate(rules, strings, [...chosen, digit]));
+};
+
+const permitted = (task: Task, stroke: TaskStroke, together: number): readonly Digit[] => {
+  if (stroke.pin) return [stroke.pin];
+  const setting = { string: stroke.string, strings: task.strings, together, line: stroke.line };
+  return task.school.digits.filter((digit) => task.school.permits(digit, setting));
+};
+
+const fewestUnplayed = (options: readonly Option[]): readonly Option[] => {
+  const unplayed = (option: Option): number => option.filter((digit) => digit === null).length;
+  const least = Math.min(...options.map(unplayed));
+  return options.filter((option) => unplayed(option) === least);
+};
+
+/** The pins at one time that ask one striker for strings it cannot take together. */
+const clashingPins = (strokes: readonly TaskStroke[]): readonly [Digit, number][] => {
+  const counts = new Map<Digit, number>();
+  for (const { pin } of strokes) if (pin) counts.set(pin, (counts.get(pin) ?? 0) + 1);
+  return [...counts].filter(([, count]) => count > 1);
+};
+
+const pinProblems = (task: Task, strokes: readonly TaskStroke[], where: string): readonly Problem[] =>
+  strokes.flatMap(({ pin }) =>
+    pin && !task.school.digits.includes(pin) ? [problem('pin-not-in-school', { digit: pin, where })] : [],
+  );
+
+/** Rules ever looser; the first that leaves any way to play the event is taken. */
+const ladder = (
+  task: Task,
+  strokes: readonly TaskStroke[],
+  where: string,
+): readonly { readonly rules: Rules; readonly conflicts: readonly Problem[] }[] => {
+  const count = strokes.length;
+  const choices = strokes.map((stroke) => permitted(task, stroke, count));
+  const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
+  const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
+  const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false };
+  const unreached = strokes.filter((_, index) => choices[index]?.length === 0);
+  const reach = unreached.map(({ string }) => problem('no-digit-for-string', { string, where }));
+  const pinned = strokes.some(({ pin }) => pin);
+  const crossedPins = [problem('pins-crossed', { where })];
+  const doubled = clashingPins(strokes).map(([digit, pins]) => problem('pins-one-digit-twice', { digit, count: pins, where }));
+  const tooMany = problem('too-many-notes', { count, where });
+  const withNulls = loose.map((digits): readonly (Digit | null)[] => [...digits, null]);
+  const orNull = strokes.map(({ pin }, index) => (pin ? [pin] : (withNulls[index] as readonly (Digit | null)[])));
+  return [
+    { rules: strict, conflicts: [] },
+    { rules: { ...strict, choices: loose }, conflicts: reach },
+    ...(pinned ? [{ rules: { ...strict, choices: loose, ordered: false }, conflicts: [...reach, ...crossedPins] }] : []),
+    { rules: { ...strict, choices: orNull }, conflicts: [tooMany] },
+    { rules: { ...strict, choices: orNull, ordered: false, doubled: doubled.length > 0 }, conflicts: doubled.length > 0 ? doubled : [tooMany] },
+  ];
+};
+
+/** Every way to play an event by the school's rules and the pins, and the conflicts met on the way. */
+export const optionsOf = (task: Task, event: Event, where: string): Options => {
+  const strokes = event.strokes.map((index) => task.strokes[index] as TaskStroke);
+  const strings = strokes.map(({ string }) => string);
+  const pins = pinProblems(task, strokes, where);
+  for (const { rules, conflicts } of ladder(task, strokes, where)) {
+    const options = enumerate(rules, strings);
+    if (options.length > 0) return { options: fewestUnplayed(options), conflicts: [...pins, ...conflicts] };
+  }
+  return { options: [strokes.map(({ pin }) => pin ?? null)], conflicts: pins };
+};

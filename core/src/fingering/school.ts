@@ -1,0 +1,104 @@
+import type { Digit } from '../pattern/index.ts';
+
+/** What holds the strings: bare fingers, a thumb pick with fingers, a flat pick with fingers, a flat pick alone. */
+export type Grip = 'fingers' | 'thumb pick' | 'flat pick and fingers' | 'flat pick';
+
+/** How much each thing costs in a school. All are estimates to be calibrated (docs/checks.md). */
+export interface Weights {
+  /** For each string a digit is away from its home. */
+  readonly home: number;
+  /** For using a digit at all. */
+  readonly ease: Readonly<Partial<Record<Digit, number>>>;
+  /** For each string the thumb goes above the bass strings. */
+  readonly thumbUp: number;
+  /** A finger playing twice running; faded by the time between. */
+  readonly repeat: number;
+  /** The thumb playing twice running; faded. */
+  readonly thumbRepeat: number;
+  /** Whether a finger counts as playing twice running with only thumb strokes in between. */
+  readonly runsAcrossThumb: boolean;
+  /** A higher digit on a lower-pitched string than a lower digit; faded. */
+  readonly cross: number;
+  /** For each string two fingers are off their natural gap; faded. */
+  readonly span: number;
+  /** When a digit needs all the time there is. */
+  readonly rush: number;
+  /** Pick changes of string; faded. */
+  readonly outside: number;
+  readonly inside: number;
+  readonly sweep: number;
+  readonly against: number;
+  /** For each string the pick passes over; faded. */
+  readonly skip: number;
+  /** The pick going the same way twice without a sweep; faded. */
+  readonly sameDirection: number;
+  /** Breaking the strict down, up, down, up; not faded, and counted anew where the task opens. */
+  readonly strictTurn: number;
+  /** Opening with an upstroke. */
+  readonly openingUp: number;
+  /** A finger raking on to the next string in place of playing twice running; undefined where it may not. */
+  readonly rake?: number;
+  /** One digit over a further string at the same time. */
+  readonly brush: number;
+  /** A figure that comes back with another digit than the first time. */
+  readonly consistency: number;
+}
+
+/** What a school knows about a stroke when it says which digits may play it. */
+export interface Setting {
+  readonly string: number;
+  /** How many strings the instrument has. */
+  readonly strings: number;
+  /** How many strings are struck at this time. */
+  readonly together: number;
+  /** Whether the stroke belongs to a line on the bass strings rather than to a pulse. */
+  readonly line?: boolean;
+}
+
+/** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
+export interface School {
+  readonly key: string;
+  readonly name: string;
+  readonly grips: readonly Grip[];
+  /** The rule in a sentence a teacher would say. */
+  readonly rule: string;
+  readonly digits: readonly Digit[];
+  /** Strings where a digit is at home; the cost of leaving grows with the distance to the nearest. */
+  readonly home: (digit: Digit, strings: number) => readonly number[];
+  /** Hard rules; where they leave no digit at all they are set aside, and that is said. */
+  readonly permits: (digit: Digit, setting: Setting) => boolean;
+  readonly weights: Weights;
+}
+
+/** Weights every school starts from (est.). */
+export const COMMON_WEIGHTS: Weights = {
+  home: 1.5,
+  ease: { a: 0.3, c: 1.2, up: 0.2 },
+  thumbUp: 0.6,
+  repeat: 3.75,
+  thumbRepeat: 0.9,
+  runsAcrossThumb: false,
+  cross: 3,
+  span: 0.5,
+  rush: 4,
+  outside: 0.5,
+  inside: 1.6,
+  sweep: 0.15,
+  against: 2,
+  skip: 0.3,
+  sameDirection: 1,
+  strictTurn: 0,
+  openingUp: 0,
+  brush: 1,
+  consistency: 1,
+};
+
+/** Strings from one number down to another, e.g. 6 to 4. */
+export const stringsFrom = (lowest: number, highest: number): readonly number[] =>
+  Array.from({ length: Math.max(0, lowest - highest + 1) }, (_, index) => lowest - index);
+
+/** The bass strings of any instrument: N to 4. */
+export const basses = (strings: number): readonly number[] => stringsFrom(strings, 4);
+
+/** A school without hard rules. */
+export const anyDigit = (): boolean => true;

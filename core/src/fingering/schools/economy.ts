@@ -1,0 +1,13 @@
+import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+
+/** Alternate on a string, sweep on to the next where the stroke goes that way anyhow (common practice, no source). */
+export const economy: School = {
+  key: 'economy',
+  name: 'economy picking',
+  grips: ['flat pick'],
+  rule: 'Alternate on a string; moving on to the next string in the stroke’s own direction goes on in that direction.',
+  digits: ['down', 'up'],
+  home: (_digit, strings) => stringsFrom(strings, 1),
+  permits: anyDigit,
+  weights: { ...COMMON_WEIGHTS, home: 0, ease: { up: 0.05 }, sameDirection: 6, openingUp: 3, brush: 0.1 },
+};

@@ -1,0 +1,13 @@
+import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+
+/** Pick and middle in turn, one attack a string, the other hand slurring in between (common practice, no source). */
+export const hybridLegato: School = {
+  key: 'hybrid-legato',
+  name: 'pick and middle with slurs',
+  grips: ['flat pick and fingers'],
+  rule: 'One attack a string, pick and middle in turn, slurs in between.',
+  digits: ['down', 'm'],
+  home: (_digit, strings) => stringsFrom(strings, 1),
+  permits: anyDigit,
+  weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2 },
+};

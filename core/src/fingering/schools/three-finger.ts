@@ -1,0 +1,13 @@
+import { COMMON_WEIGHTS, basses, type School } from '../school.ts';
+
+/** Thumb and two fingers first, the ring only for a fourth voice: Sor, Méthode pour la guitare (1830), from memory. */
+export const threeFinger: School = {
+  key: 'three-finger',
+  name: 'thumb and two fingers',
+  grips: ['fingers', 'thumb pick'],
+  rule: 'Thumb on the basses; index and middle share the trebles, index on the lower; ring only for a fourth note at once.',
+  digits: ['p', 'i', 'm', 'a'],
+  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
+  permits: (digit, { together }) => digit !== 'a' || together >= 4,
+  weights: { ...COMMON_WEIGHTS, home: 0.8 },
+};

@@ -1,0 +1,66 @@
+import type { Digit } from '../pattern/index.ts';
+import type { Hand } from './hand.ts';
+import type { School } from './school.ts';
+
+/** One stroke to be fingered. `at` is in ticks. */
+export interface TaskStroke {
+  readonly at: number;
+  readonly string: number;
+  readonly pin?: Digit;
+  readonly accent?: boolean;
+  /** Whether the task opens with it: schools that count strokes begin there. */
+  readonly opening?: boolean;
+  /** Whether it belongs to a line on the bass strings rather than to a pulse. */
+  readonly line?: boolean;
+  /** The digit this stroke had where the same figure came before. */
+  readonly wont?: Digit;
+}
+
+/** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */
+export interface Task {
+  readonly strokes: readonly TaskStroke[];
+  /** Ticks after which a cyclic task begins again. */
+  readonly length: number;
+  readonly cyclic: boolean;
+  readonly secondsPerTick: number;
+  readonly strings: number;
+  readonly school: School;
+  readonly hand: Hand;
+}
+
+/** All strokes of one time: indexes into the task's strokes, lowest string first. */
+export interface Event {
+  readonly at: number;
+  readonly strokes: readonly number[];
+}
+
+/**
+ * How many events back a stroke still weighs on another; a digit that last played longer ago counts as rested.
+ */
+export const WINDOW = 3;
+
+/** Gathers the strokes of a task into events in time order. */
+export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
+  const events: { at: number; strokes: number[] }[] = [];
+  strokes.forEach(({ at }, index) => {
+    const last = events[events.length - 1];
+    if (last?.at === at) last.strokes.push(index);
+    else events.push({ at, strokes: [index] });
+  });
+  return events;
+};
+
+/** The event some places before another and the seconds between them; undefined before the beginning. */
+export const eventBefore = (
+  task: Task,
+  events: readonly Event[],
+  index: number,
+  distance: number,
+): { readonly index: number; readonly seconds: number } | undefined => {
+  const raw = index - distance;
+  if (raw < 0 && !task.cyclic) return undefined;
+  const rounds = Math.floor(raw / events.length);
+  const before = raw - rounds * events.length;
+  const ticks = (events[index] as Event).at - (events[before] as Event).at - rounds * task.length;
+  return { index: before, seconds: ticks * task.secondsPerTick };
+};

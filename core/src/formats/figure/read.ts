@@ -1,0 +1,90 @@
+import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { instrumentIn, stringCount, tuningByKey, type Instrument } from '../../instrument/index.ts';
+import { openStrings, shapeOf } from '../../harmony/index.ts';
+import {
+  PATTERN_LIMITS,
+  byTimeThenString,
+  newPattern,
+  problemsOfPattern,
+  slotTicks,
+  type Pattern,
+  type Stroke,
+} from '../../pattern/index.ts';
+import { realignment, type Metre } from '../../time/index.ts';
+
+/** How a figure written as strings becomes a pattern. */
+export interface FigureOptions {
+  readonly name?: string;
+  readonly metre?: Metre;
+  readonly subdivision?: number;
+  readonly tempo?: number;
+  readonly school?: string;
+  readonly chord?: string;
+  readonly instrument?: Instrument;
+  /** Write the figure out until it ends on a beat. */
+  readonly wholeBeats?: boolean;
+}
+
+const readCell = (cell: string, position: number, strings: number): Result<readonly number[]> => {
+  if (cell === '-') return success([]);
+  const numbers = cell.split('+').map(Number);
+  const readable = /^\d(\+\d)*$/.test(cell);
+  const unknown = numbers.find((n) => !Number.isInteger(n) || n < 1 || n > strings);
+  if (readable && unknown === undefined && new Set(numbers).size === numbers.length) return success(numbers);
+  return failure(problem('figure-unreadable', { position, value: cell }));
+};
+
+const readCells = (text: string, strings: number): Result<readonly (readonly number[])[]> => {
+  const read = text.trim().split(/\s+/).map((cell, index) => readCell(cell, index + 1, strings));
+  const problems: Problem[] = read.flatMap((result) => (result.ok ? [] : result.problems));
+  return problems.length > 0 ? failure(...problems) : success(read.map((result) => (result.ok ? result.value : [])));
+};
+
+const strokesOf = (cells: readonly (readonly number[])[], ticks: number): readonly Stroke[] =>
+  cells
+    .flatMap((strings, slot) => strings.map((string) => ({ id: `s${slot}-${string}`, at: slot * ticks, string })))
+    .sort(byTimeThenString);
+
+/** The metre a figure of so many beats is written in: the wished one where it fits, else what comes closest. */
+const metreFor = (beats: number, wished: Metre): { metre: Metre; bars: number } => {
+  if (beats % wished.beats === 0) return { metre: wished, bars: beats / wished.beats };
+  if (beats <= PATTERN_LIMITS.beats) return { metre: { beats, unit: wished.unit }, bars: 1 };
+  return { metre: wished, bars: Math.ceil(beats / wished.beats) };
+};
+
+/** Repeats a figure until it comes round on a beat, at most as often as a beat has parts. */
+const wholeBeats = <T>(cells: readonly T[], subdivision: number): readonly T[] => {
+  const slots = realignment(cells.length, subdivision) * subdivision;
+  return Array.from({ length: slots }, (_, slot) => cells[slot % cells.length] as T);
+};
+
+/** A figure read from text, and the ticks after which it begins again. */
+export interface Figure {
+  readonly pattern: Pattern;
+  readonly cycleTicks: number;
+}
+
+/**
+ * Reads a figure such as `6 3 2+1 2 3`: string numbers in time order, `+` joins a pinch, `-` is a rest, and the
+ * whole repeats as a cycle. With `wholeBeats` it is written out until it comes round on a beat.
+ * @example
+ * valueOrThrow(readFigure('5 3 2 1 2 3', { subdivision: 3 })).cycleTicks // => 1680
+ */
+export const readFigure = (text: string, options: FigureOptions = {}): Result<Figure> => {
+  const instrument = options.instrument ?? instrumentIn(tuningByKey('standard'));
+  const subdivision = options.subdivision ?? 4;
+  const read = readCells(text, stringCount(instrument));
+  if (!read.ok) return read;
+  const cells = options.wholeBeats ? wholeBeats(read.value, subdivision) : read.value;
+  const shape = metreFor(Math.ceil(cells.length / subdivision), options.metre ?? { beats: 4, unit: 4 });
+  const voicing = (options.chord && shapeOf(instrument, options.chord)) || openStrings(stringCount(instrument));
+  const base = newPattern(options.name ?? 'A figure', { ...shape, subdivision, instrument, voicing });
+  const pattern: Pattern = {
+    ...base,
+    tempo: options.tempo ?? base.tempo,
+    school: options.school ?? base.school,
+    strokes: strokesOf(cells, slotTicks(base)),
+  };
+  const problems = problemsOfPattern(pattern);
+  return problems.length > 0 ? failure(...problems) : success({ pattern, cycleTicks: cells.length * slotTicks(base) });
+};

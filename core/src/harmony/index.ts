@@ -1,0 +1,2 @@
+export * from './voicing.ts';
+export * from './shapes.ts';

@@ -1,0 +1,86 @@
+import { bassStrings, parsePitchClass, pitchAt, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
+
+/** A chord held on the neck: frets above the capo from string N to string 1, null where a string is muted. */
+export interface Voicing {
+  readonly chord: string;
+  readonly frets: readonly (number | null)[];
+}
+
+/** Root and named bass of a chord symbol, as pitch classes. */
+export interface ChordBass {
+  readonly root: number;
+  readonly bass: number;
+}
+
+/**
+ * Fret of a string (counted from 1 = highest) in a voicing, null where it is muted.
+ * @example
+ * fretOn({ chord: 'C', frets: [null, 3, 2, 0, 1, 0] }, 5) // => 3
+ */
+export const fretOn = (voicing: Voicing, string: number): number | null =>
+  voicing.frets[voicing.frets.length - string] ?? null;
+
+/** Whether a string sounds in a voicing. */
+export const sounds = (voicing: Voicing, string: number): boolean => fretOn(voicing, string) !== null;
+
+/** MIDI note number a string sounds in a voicing, null where it is muted. */
+export const soundingPitch = (instrument: Instrument, voicing: Voicing, string: number): number | null => {
+  const fret = fretOn(voicing, string);
+  return fret === null ? null : pitchAt(instrument, string, fret);
+};
+
+/**
+ * Root and bass named by a chord symbol; undefined where it names none.
+ * @example
+ * chordBass('G/B') // => { root: 7, bass: 11 }
+ */
+export const chordBass = (symbol: string): ChordBass | undefined => {
+  const match = /^([A-G][#♯b♭]?)[^/]*(?:\/([A-G][#♯b♭]?))?(?: .*)?$/.exec(symbol);
+  const root = match?.[1] === undefined ? undefined : parsePitchClass(match[1]);
+  if (root === undefined) return undefined;
+  const named = match?.[2] === undefined ? undefined : parsePitchClass(match[2]);
+  return { root, bass: named ?? root };
+};
+
+const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] =>
+  bassStrings(stringCount(instrument)).filter((string) => sounds(voicing, string));
+
+const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number): number =>
+  pitchClassOf(soundingPitch(instrument, voicing, string) ?? 0);
+
+/**
+ * The string that carries the chord's bass: the lowest bass string that sounds the root (or the bass a
+ * slash chord names), else the lowest bass string that sounds at all; null when none does.
+ * @example
+ * bassString(instrumentIn(tuningByKey('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
+ */
+export const bassString = (instrument: Instrument, voicing: Voicing): number | null => {
+  const candidates = soundingBassStrings(instrument, voicing);
+  const wanted = chordBass(voicing.chord)?.bass;
+  const exact = candidates.find((string) => pitchClassOn(instrument, voicing, string) === wanted);
+  return exact ?? candidates[0] ?? null;
+};
+
+/** Semitones above the root that an alternate bass prefers: fifth, then octave root, then third. */
+const ALTERNATE_ORDER: readonly (readonly number[])[] = [[7], [0], [4, 3]];
+
+const alternateRank = (interval: number): number => {
+  const rank = ALTERNATE_ORDER.findIndex((intervals) => intervals.includes(interval));
+  return rank < 0 ? ALTERNATE_ORDER.length : rank;
+};
+
+/**
+ * The strings that can alternate with the bass, best first: other sounding bass strings (fifth, then octave
+ * root, then third); string 3 only where nothing else is left.
+ * @example
+ * alternateBassStrings(instrumentIn(tuningByKey('standard')), { chord: 'E', frets: [0, 2, 2, 1, 0, 0] }) // => [5, 4]
+ */
+export const alternateBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => {
+  const bass = bassString(instrument, voicing);
+  const root = chordBass(voicing.chord)?.root ?? 0;
+  const rank = (string: number): number =>
+    alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
+  const others = soundingBassStrings(instrument, voicing).filter((string) => string !== bass);
+  if (others.length > 0) return [...others].sort((a, b) => rank(a) - rank(b) || b - a);
+  return sounds(voicing, 3) ? [3] : [];
+};

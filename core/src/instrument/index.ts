@@ -1,0 +1,3 @@
+export * from './pitch.ts';
+export * from './tunings.ts';
+export * from './instrument.ts';

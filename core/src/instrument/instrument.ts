@@ -1,0 +1,78 @@
+import { problem, type Problem } from '../errors/index.ts';
+import { pitchClassName, pitchClassOf } from './pitch.ts';
+import { TUNINGS, type Tuning } from './tunings.ts';
+
+/** A strung neck. `pitches` are MIDI note numbers from the lowest string N to string 1. */
+export interface Instrument {
+  readonly tuning: string;
+  readonly pitches: readonly number[];
+  readonly capo: number;
+  readonly frets: number;
+}
+
+/** How few and how many strings an instrument may have. */
+export const STRING_RANGE = { least: 4, most: 8 } as const;
+
+/** Frets on a neck when nothing else is said. */
+export const DEFAULT_FRETS = 21;
+
+/**
+ * An instrument in a tuning, without capo.
+ * @example
+ * instrumentIn(tuningByKey('standard')).pitches.length // => 6
+ */
+export const instrumentIn = (tuning: Tuning): Instrument => ({
+  tuning: tuning.key,
+  pitches: tuning.pitches,
+  capo: 0,
+  frets: DEFAULT_FRETS,
+});
+
+/** The tuning with a key; the standard one when there is none of that key. */
+export const tuningByKey = (key: string): Tuning => TUNINGS.find((t) => t.key === key) ?? (TUNINGS[0] as Tuning);
+
+/** How many strings an instrument has. */
+export const stringCount = (instrument: Instrument): number => instrument.pitches.length;
+
+/**
+ * MIDI note number of a string (counted from 1 = highest) at a fret above the capo.
+ * @example
+ * pitchAt(instrumentIn(tuningByKey('standard')), 6, 0) // => 40
+ */
+export const pitchAt = (instrument: Instrument, string: number, fret: number): number =>
+  (instrument.pitches[instrument.pitches.length - string] ?? NaN) + instrument.capo + fret;
+
+/** Name of the open string, e.g. `E`. */
+export const openStringName = (instrument: Instrument, string: number): string =>
+  pitchClassName(pitchClassOf(pitchAt(instrument, string, 0)));
+
+/**
+ * Strings that carry the bass, lowest first: string N up to string 4 (6 5 4 on six strings).
+ * @example
+ * bassStrings(6) // => [6, 5, 4]
+ */
+export const bassStrings = (strings: number): readonly number[] =>
+  Array.from({ length: strings - 3 }, (_, index) => strings - index);
+
+/**
+ * Semitones each string is retuned by, from string N to string 1, to go from one tuning to another.
+ * @example
+ * retune(tuningByKey('standard'), tuningByKey('open-d')) // => [-2, 0, 0, -1, -2, -2]
+ */
+export const retune = (from: Tuning, to: Tuning): readonly number[] =>
+  from.pitches.map((pitch, index) => (to.pitches[index] ?? pitch) - pitch);
+
+/** What is wrong with an instrument; empty when nothing is. */
+export const problemsOfInstrument = ({ pitches, capo, frets }: Instrument): readonly Problem[] => {
+  const found: Problem[] = [];
+  if (pitches.length < STRING_RANGE.least || pitches.length > STRING_RANGE.most)
+    found.push(problem('strings-out-of-range', { value: pitches.length }));
+  pitches.forEach((pitch, index) => {
+    if (!Number.isInteger(pitch) || pitch < 12 || pitch > 100)
+      found.push(problem('pitch-out-of-range', { string: pitches.length - index, value: pitch }));
+  });
+  if (!Number.isInteger(frets) || frets < 5 || frets > 30) found.push(problem('frets-out-of-range', { value: frets }));
+  if (!Number.isInteger(capo) || capo < 0 || capo > frets - 5)
+    found.push(problem('capo-out-of-range', { value: capo, most: frets - 5 }));
+  return found;
+};

@@ -1,0 +1,2 @@
+export * from './ticks.ts';
+export * from './counts.ts';

@@ -1,0 +1,61 @@
+/**
+ * Musical time in whole ticks. 840 = 2³·3·5·7 to the quarter note, so that sixteenths, triplets,
+ * quintuplets and septuplets all fall on whole ticks.
+ */
+export const TICKS_PER_QUARTER = 840;
+
+/** A metre: how many beats a bar has and which note value a beat is (4 = quarter, 8 = eighth). */
+export interface Metre {
+  readonly beats: number;
+  readonly unit: BeatUnit;
+}
+
+/** The note values a beat can be: half, quarter, eighth, sixteenth. */
+export type BeatUnit = 2 | 4 | 8 | 16;
+
+/** The note values a beat can be, in order. */
+export const BEAT_UNITS: readonly BeatUnit[] = [2, 4, 8, 16];
+
+/** The ways a beat can be cut, as far as it divides into whole ticks. */
+export const SUBDIVISIONS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 12];
+
+/** The slowest and the quickest tempo, in beats a minute. */
+export const TEMPO_RANGE = { least: 20, most: 400 } as const;
+
+/**
+ * Length of one beat in ticks.
+ * @example
+ * ticksPerBeat({ beats: 6, unit: 8 }) // => 420
+ */
+export const ticksPerBeat = (metre: Metre): number => (TICKS_PER_QUARTER * 4) / metre.unit;
+
+/**
+ * Length of one bar in ticks.
+ * @example
+ * ticksPerBar({ beats: 4, unit: 4 }) // => 3360
+ */
+export const ticksPerBar = (metre: Metre): number => ticksPerBeat(metre) * metre.beats;
+
+/**
+ * Seconds that one tick lasts at a tempo in beats a minute.
+ * @example
+ * secondsPerTick({ beats: 4, unit: 4 }, 60) * 840 // => 1
+ */
+export const secondsPerTick = (metre: Metre, tempo: number): number => 60 / tempo / ticksPerBeat(metre);
+
+/**
+ * Whether a beat of this metre can be cut into that many equal parts.
+ * @example
+ * canSubdivide({ beats: 6, unit: 8 }, 8) // => false
+ */
+export const canSubdivide = (metre: Metre, subdivision: number): boolean =>
+  SUBDIVISIONS.includes(subdivision) && ticksPerBeat(metre) % subdivision === 0;
+
+/**
+ * Beats after which a group of strokes comes round on the beat again: lcm(group, perBeat) / perBeat.
+ * @example
+ * realignment(3, 4) // => 3
+ */
+export const realignment = (group: number, perBeat: number): number => group / greatestDivisor(group, perBeat);
+
+const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));

@@ -1,0 +1,23 @@
+const swc = (decorators) => [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', decorators, tsx: true },
+      transform: { legacyDecorator: decorators, decoratorMetadata: decorators, react: { runtime: 'automatic' } },
+      target: 'es2022',
+    },
+    module: { type: 'es6' },
+  },
+];
+
+const project = (name, decorators = false) => ({
+  displayName: name,
+  rootDir: name,
+  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '^.+\\.tsx?$': swc(decorators) },
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['fleet-wren-source', 'node', 'node-addons'] },
+});
+
+export default { projects: [project('core'), project('cli'), project('web'), project('server', true)] };
