@@ -5,3 +5,5 @@ export * from './harmony/index.ts';
 export * from './pattern/index.ts';
 export * from './fingering/index.ts';
 export * from './formats/index.ts';
+export * from './analysis/index.ts';
+export * from './sound/index.ts';

@@ -1,0 +1,36 @@
+import type { Pattern, Problem, Result } from '@fleet-wren/core';
+
+/** What the words after the command's name asked for. */
+export interface Request {
+  readonly pattern: Pattern;
+  /** Ticks after which the figure begins again. */
+  readonly cycleTicks: number;
+  readonly options: Options;
+}
+
+/** The flags of the command line. */
+export interface Options {
+  readonly school?: string;
+  readonly tempo?: string;
+  readonly strings?: string;
+  readonly subdivision?: string;
+  readonly chord?: string;
+  readonly to?: string;
+  readonly out?: string;
+  readonly json?: boolean;
+  readonly help?: boolean;
+}
+
+/** What a command answers: text, or bytes for a file. */
+export type Answer = string | Uint8Array;
+
+/** One command: its name, a line on what it does, and what it answers. */
+export interface Command {
+  readonly name: string;
+  readonly summary: string;
+  /** Whether a figure is written out until it ends on a beat before the command sees it. */
+  readonly wholeBeats?: boolean;
+  readonly run: (request: Request) => Result<Answer>;
+}
+
+export type { Problem };

@@ -1,0 +1,19 @@
+import { STRIKER_NAMES, judge, success, type Judgement, type Load } from '@fleet-wren/core';
+import type { Command, Request } from '../command.ts';
+import { verdict } from './finger.ts';
+
+const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =>
+  `  ${striker.padEnd(5)}${STRIKER_NAMES[striker].padEnd(15)}${String(strokes).padStart(4)} strokes, ${rate.toFixed(2)} a second, ` +
+  `longest rest ${longestRest.toFixed(2)} s, free ${Math.round(free * 100)} %`;
+
+const findingLines = ({ findings }: Judgement): readonly string[] =>
+  findings.length === 0 ? ['No finger doubles, none crosses, none is rushed.'] : findings.map(({ sentence }) => `- ${sentence}`);
+
+const run = ({ pattern, cycleTicks, options }: Request) => {
+  const judgement = judge(pattern, { cycleTicks });
+  if (options.json) return success(JSON.stringify(judgement));
+  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...judgement.load.map(loadLine), ...findingLines(judgement), ...verdict(judgement)].join('\n'));
+};
+
+/** How busy each digit is, what doubles or crosses, and what sets the ceiling. */
+export const analyse: Command = { name: 'analyse', summary: 'how busy each digit is, what doubles or crosses, what sets the ceiling', run };

@@ -1,0 +1,81 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseMidi } from 'midi-file';
+import { wren } from './wren.ts';
+
+const text = (args: readonly string[]): string => String(wren(args).output);
+const json = <T>(args: readonly string[]): T => JSON.parse(text([...args, '--json'])) as T;
+const folder = mkdtempSync(join(tmpdir(), 'wren-'));
+const fileWith = (name: string, content: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+interface Fingered {
+  readonly strokes: readonly { readonly at: number; readonly string: number; readonly digit: string }[];
+  readonly cost: number;
+  readonly ceiling: { readonly bpm: number; readonly cause: string };
+}
+
+describe('finger', () => {
+  test('answers a quick question for machines', () => {
+    const { strokes, ceiling, cost } = json<Fingered>(['finger', '--strings', '6 3 2+1 2 3', '--subdivision', '3', '--school', 'one-per-string', '--tempo', '90']);
+    expect(strokes).toEqual([
+      { at: 0, string: 6, digit: 'p' },
+      { at: 280, string: 3, digit: 'i' },
+      { at: 560, string: 2, digit: 'm' },
+      { at: 560, string: 1, digit: 'a' },
+      { at: 840, string: 2, digit: 'm' },
+      { at: 1120, string: 3, digit: 'i' },
+    ]);
+    expect(cost).toBeGreaterThan(0);
+    expect(ceiling.bpm).toBeCloseTo((60 * (280 / 840)) / 0.16, 3);
+    expect(ceiling.cause).toMatch(/^m .*needs 0\.16 s/);
+  });
+
+  test('answers in words', () => {
+    expect(text(['finger', '--strings', '5 3 2 3'])).toMatch(/beat 1 +string 5 {2}p\n.*beat 1 e +string 3 {2}i[\s\S]*Tempo ceiling \d+ a minute/);
+  });
+});
+
+test('analyse gives load, findings and ceiling', () => {
+  expect(text(['analyse', '--strings', '6 3 2 1 2 3', '--tempo', '80'])).toMatch(/thumb +1 strokes[\s\S]*No finger doubles/);
+  expect(json<{ load: unknown[] }>(['analyse', '--strings', '6 3 2 1'])).toHaveProperty('load.length', 4);
+});
+
+describe('export', () => {
+  test('JSON comes back as it went', () => {
+    const written = text(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']);
+    expect(text(['export', fileWith('roll.json', written), '--to', 'json'])).toBe(written);
+  });
+
+  test('tablature has a line for each string, MIDI is read by an independent reader', () => {
+    expect(text(['export', '--strings', '6 3 2 1', '--to', 'tab']).match(/\|-/g)).toHaveLength(6);
+    const { output } = wren(['export', '--strings', '6 3 2 1', '--to', 'midi']);
+    const notes = (parseMidi(output as Uint8Array).tracks[0] ?? []).filter(({ type }) => type === 'noteOn');
+    expect(notes).toHaveLength(4);
+  });
+});
+
+describe('what is refused, and how it is said', () => {
+  test.each<[string, string[], RegExp]>([
+    ['an unknown school', ['finger', '--strings', '6 3', '--school', 'nobody'], /no school called “nobody”.*one-per-string/],
+    ['a figure that cannot be read', ['finger', '--strings', '6 9'], /At place 2, “9”/],
+    ['a figure of rests', ['finger', '--strings', '- - - -'], /no stroke to finger yet/],
+    ['a tempo of 0', ['finger', '--strings', '6 3', '--tempo', '0'], /tempo of 0 is outside 20 to 400/],
+    ['a tempo that is no number', ['finger', '--strings', '6 3', '--tempo', 'fast'], /--tempo wants a number/],
+    ['an unknown command', ['play'], /no command “play”/],
+    ['an unknown flag', ['finger', '--loud'], /loud/],
+    ['no file', ['finger'], /Name a Fleet Wren file/],
+    ['a file that is not there', ['finger', '/nowhere/at/all.json'], /cannot be read \(ENOENT\)/],
+    ['nothing to export to', ['export', '--strings', '6 3 2 1', '--to', 'wax'], /--to tab, midi, json/],
+    ['a file that is not ours', ['finger', fileWith('other.json', '{"hello": 1}')], /not a Fleet Wren pattern/],
+    ['a truncated file', ['finger', fileWith('cut.json', '{"format": "fleet-wren-pat')], /breaks off/],
+  ])('%s', (_what, args, words) => {
+    const { code, error } = wren(args);
+    expect(code).toBe(2);
+    expect(error).toMatch(words);
+  });
+});

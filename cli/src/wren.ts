@@ -1,0 +1,73 @@
+import { parseArgs } from 'node:util';
+import { failure, problem, sentence, success, type Problem, type Result } from '@fleet-wren/core';
+import { analyse } from './commands/analyse.ts';
+import { exportPattern } from './commands/export.ts';
+import { finger } from './commands/finger.ts';
+import type { Answer, Command, Options } from './command.ts';
+import { readRequest } from './request.ts';
+
+const COMMANDS: readonly Command[] = [finger, analyse, exportPattern];
+
+const FLAGS = {
+  school: { type: 'string' },
+  tempo: { type: 'string' },
+  strings: { type: 'string' },
+  subdivision: { type: 'string' },
+  chord: { type: 'string' },
+  to: { type: 'string' },
+  out: { type: 'string' },
+  json: { type: 'boolean' },
+  help: { type: 'boolean', short: 'h' },
+} as const;
+
+const help = (): string =>
+  [
+    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--json]',
+    ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
+    'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle.',
+  ].join('\n');
+
+/** What a run of the command line ends with: text or bytes for the output, a sentence for errors, an exit code. */
+export interface Outcome {
+  readonly code: number;
+  readonly output: Answer;
+  readonly file?: string;
+  readonly error: string;
+}
+
+const failed = (problems: readonly Problem[], json: boolean | undefined): Outcome => ({
+  code: 2,
+  output: json ? JSON.stringify({ error: problems.map((one) => ({ code: one.code, message: sentence(one) })) }) : '',
+  error: problems.map(sentence).join('\n'),
+});
+
+/** A figure may begin with a rest, which looks like a flag unless it is joined to its name. */
+const joinFigure = (args: readonly string[]): string[] =>
+  args.flatMap((word, index) => {
+    if (word === '--strings' && args[index + 1] !== undefined) return [`--strings=${args[index + 1]}`];
+    return args[index - 1] === '--strings' ? [] : [word];
+  });
+
+const parse = (args: readonly string[]): Result<{ words: readonly string[]; options: Options }> => {
+  try {
+    const { values, positionals } = parseArgs({ args: joinFigure(args), options: FLAGS, allowPositionals: true });
+    return success({ words: positionals, options: values });
+  } catch (error) {
+    return failure(problem('usage', { problem: `${(error as Error).message}\n${help()}` }));
+  }
+};
+
+/** Runs the command line on its arguments (without the program's name). */
+export const wren = (args: readonly string[]): Outcome => {
+  const parsed = parse(args);
+  if (!parsed.ok) return failed(parsed.problems, args.includes('--json'));
+  const { words, options } = parsed.value;
+  const [name, file] = words;
+  if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
+  const command = COMMANDS.find((one) => one.name === name);
+  if (!command) return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);
+  const request = readRequest(command, file, options);
+  if (!request.ok) return failed(request.problems, options.json);
+  const answer = command.run(request.value);
+  return answer.ok ? { code: 0, output: answer.value, file: options.out, error: '' } : failed(answer.problems, options.json);
+};

@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../test/arbitraries.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { readFigure } from '../formats/index.ts';
+import { taskOf } from '../fingering/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import { digitsInOrder, explain, judge, tempoLimit } from './index.ts';
+
+const figure = (strings: string, school: string, tempo: number, subdivision = 4): Pattern =>
+  valueOrThrow(readFigure(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
+
+const pinned = (pattern: Pattern, pins: Record<number, 'p' | 'i' | 'm' | 'a'>): Pattern => ({
+  ...pattern,
+  strokes: pattern.strokes.map((stroke, index) => (pins[index] ? { ...stroke, pin: pins[index] } : stroke)),
+});
+
+describe('tempo ceiling (definition: 60 · Δbeats ÷ need)', () => {
+  test('one digit repeating sixteenths with need 0.16 s reaches 93.75 a minute', () => {
+    expect(tempoLimit(0.25, 0.16)).toBe(93.75);
+    const index = pinned(figure('1 1 1 1', 'one-per-string', 60), { 0: 'i', 1: 'i', 2: 'i', 3: 'i' });
+    expect(judge(index).ceiling?.bpm).toBeCloseTo(93.75, 9);
+  });
+
+  test('is set by the two strokes it names, and at that tempo there is just the time needed', () => {
+    const { ceiling } = judge(figure('6 3 2 1 2 3', 'one-per-string', 80, 3));
+    expect(ceiling?.bpm).toBeGreaterThan(80);
+    expect((ceiling?.need ?? 0) / (ceiling?.has ?? 1)).toBeCloseTo(80 / (ceiling?.bpm ?? 1), 9);
+  });
+
+  test('does not depend on the tempo a fixed fingering is judged at', () => {
+    const fixed = pinned(figure('5 3 2 3', 'one-per-string', 60), { 0: 'p', 1: 'i', 2: 'm', 3: 'i' });
+    expect(judge({ ...fixed, tempo: 140 }).ceiling?.bpm).toBeCloseTo(judge(fixed).ceiling?.bpm ?? 0, 9);
+  });
+});
+
+describe('load', () => {
+  test('counts strokes a second and the longest rest', () => {
+    const { load } = judge(figure('6 3 2 1 2 3 2 3', 'one-per-string', 60));
+    const of = (striker: string) => load.find((one) => one.striker === striker);
+    expect(of('p')).toMatchObject({ strokes: 1, rate: 0.5, longestRest: 2 });
+    expect(of('i')).toMatchObject({ strokes: 3, rate: 1.5 });
+  });
+
+  test('every stroke is somebody’s', () => {
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        const judged = judge(pattern);
+        const played = Object.values(judged.digits).filter((digit) => digit !== null).length;
+        expect(judged.load.reduce((sum, { strokes }) => sum + strokes, 0)).toBe(played);
+      }),
+      { seed: 51, numRuns: 40 },
+    );
+  });
+});
+
+describe('findings', () => {
+  test.each([
+    ['6 3 2 1 2 3', 3], ['6 3 2 1', 4], ['6+1 - 4 2 5 3 4 2', 2], ['5 3 2 3 1 3 2 3', 4],
+  ])('a standard figure raises none at 80: %s', (strings, subdivision) => {
+    expect(judge(figure(strings, 'one-per-string', 80, subdivision)).findings).toEqual([]);
+  });
+
+  test('a doubled finger and a crossing are named where they are', () => {
+    const { findings } = judge(pinned(figure('1 1 3 2', 'one-per-string', 120), { 0: 'm', 1: 'm', 2: 'a', 3: 'i' }));
+    expect(findings.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['doubled', 'crossing']));
+    expect(findings.find(({ kind }) => kind === 'doubled')?.sentence).toBe('On beat 1 e, m plays twice running, 0.13 s apart.');
+  });
+});
+
+describe('conflicts are named where they are, and the rest is fingered all the same', () => {
+  test('a pin the school does not use', () => {
+    const judged = judge(pinned(figure('6 3 2 1', 'rolling', 80), { 1: 'i' }));
+    expect(judged.troubles).toEqual([]);
+    const strange = judge({ ...figure('5 3 2 1', 'hybrid', 80), strokes: figure('5 3 2 1', 'hybrid', 80).strokes.map((s, n) => (n === 1 ? { ...s, pin: 'i' as const } : s)) });
+    expect(strange.troubles.map(({ code }) => code)).toEqual(['pin-not-in-school']);
+    expect(Object.values(strange.digits)).toHaveLength(4);
+    expect(Object.values(strange.digits)).not.toContain(null);
+  });
+
+  test('one digit pinned on two strings at once', () => {
+    const pattern = figure('6+1 3 2 3', 'one-per-string', 80);
+    const judged = judge(pinned(pattern, { 0: 'm', 1: 'm' }));
+    expect(judged.troubles[0]).toMatchObject({ code: 'pins-one-digit-twice', strokes: ['s0-6', 's0-1'] });
+    expect(Object.values(judged.digits).filter((digit) => digit !== null)).toHaveLength(pattern.strokes.length);
+  });
+
+  test('more notes at once than digits', () => {
+    const judged = judge(figure('5+3+1 2 - -', 'thumb-index', 80));
+    expect(judged.troubles.map(({ code }) => code)).toContain('too-many-notes');
+    expect(judged.digits['s1-2']).toBe('i');
+  });
+});
+
+describe('the reason for a digit', () => {
+  test('says where it lives, how long it has rested, and what speaks against the next best', () => {
+    const pattern = figure('6 3 2 1 2 3', 'one-per-string', 80, 3);
+    const why = explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2);
+    expect(why).toMatchObject({ where: 'beat 1 let, string 2', digit: 'm', pinned: false });
+    expect(why.reason).toMatch(/lives on string 2 and has rested \d\.\d\d s/);
+    expect(why.next?.against).toMatch(/away from home|twice running/);
+  });
+
+  test('names a pin as a pin', () => {
+    const pattern = pinned(figure('6 3 2 1', 'one-per-string', 80), { 3: 'm' });
+    expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 3).reason).toBe('because you pinned it');
+  });
+});

@@ -1,0 +1,92 @@
+import { digitMark, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { eventsOf, itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
+import { needsOf } from './needs.ts';
+import { costText, secondsText } from './words.ts';
+
+/** Why a stroke has its digit. */
+export interface Explanation {
+  readonly where: string;
+  readonly digit: Digit | null;
+  readonly pinned: boolean;
+  readonly reason: string;
+  /** The second best digit, and what speaks against it. */
+  readonly next?: { readonly digit: Digit; readonly against: string };
+}
+
+/** The events whose cost a change at one event can touch: itself and those within the window after it. */
+const touched = (task: Task, events: readonly Event[], at: number): readonly number[] => {
+  const after = [at, at + 1, at + 2, at + 3];
+  const indexes = task.cyclic ? after.map((index) => index % events.length) : after.filter((index) => index < events.length);
+  return [...new Set(indexes)];
+};
+
+const localItems = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] =>
+  touched(task, events, at).flatMap((index) => itemsOfEvent(task, events, digits, index));
+
+const sum = (items: readonly CostItem[]): number => items.reduce((total, { amount }) => total + amount, 0);
+
+const others = (task: Task, event: Event, digits: Digits, index: number): readonly Digit[] => {
+  const taken = event.strokes.filter((other) => other !== index).map((other) => digits[other]);
+  const setting = { string: task.strokes[index]?.string ?? 1, strings: task.strings, together: event.strokes.length, line: task.strokes[index]?.line };
+  return task.school.digits.filter(
+    (digit) =>
+      digit !== digits[index] &&
+      task.school.permits(digit, setting) &&
+      !taken.some((other) => other && strikerOf(other) === strikerOf(digit)),
+  );
+};
+
+interface Alternative {
+  readonly digit: Digit;
+  readonly extra: number;
+  readonly text: string;
+}
+
+const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): CostItem | undefined => {
+  const same = (item: CostItem): number =>
+    mine.find((own) => own.family === item.family && own.stroke === item.stroke && own.other === item.other)?.amount ?? 0;
+  return [...theirs].sort((a, b) => b.amount - same(b) - (a.amount - same(a)))[0];
+};
+
+const alternative = (task: Task, events: readonly Event[], digits: Digits, [at, index, digit]: readonly [number, number, Digit]): Alternative => {
+  const changed = digits.map((old, place) => (place === index ? digit : old));
+  const mine = localItems(task, events, digits, at);
+  const theirs = localItems(task, events, changed, at);
+  const worst = worstExtra(mine, theirs);
+  const elsewhere = worst && worst.stroke !== index ? `${digitMark(changed[worst.stroke] ?? 'p')} ` : '';
+  return { digit, extra: sum(theirs) - sum(mine), text: worst ? elsewhere + costText(task, changed, worst) : 'as good' };
+};
+
+const homeReason = (task: Task, digit: Digit, string: number): string | undefined => {
+  const homes = task.school.home(digit, task.strings);
+  if (homes.length >= task.strings) return undefined;
+  return homes.includes(string) ? `lives on string ${string}` : undefined;
+};
+
+const restReason = (task: Task, digits: Digits, index: number): string | undefined => {
+  const own = needsOf(task, digits).find((need) => need.kind === 'own' && need.to === index);
+  return own ? `has rested ${secondsText(own.ticks * task.secondsPerTick)}` : undefined;
+};
+
+const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): string => {
+  const string = task.strokes[index]?.string ?? 1;
+  const reasons = [homeReason(task, digit, string), restReason(task, digits, index)].filter((text) => text !== undefined);
+  return reasons.length > 0 ? `because it ${reasons.join(' and ')}` : 'because it comes to the least trouble here';
+};
+
+/**
+ * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
+ */
+export const explain = (pattern: Pattern, task: Task, digits: Digits, index: number): Explanation => {
+  const events = eventsOf(task.strokes);
+  const at = events.findIndex(({ strokes }) => strokes.includes(index));
+  const stroke = pattern.strokes[index];
+  const digit = digits[index] ?? null;
+  const place = { where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`, digit, pinned: stroke?.pin !== undefined };
+  if (!digit) return { ...place, reason: 'no digit is left for it' };
+  const best = others(task, events[at] as Event, digits, index)
+    .map((other) => alternative(task, events, digits, [at, index, other]))
+    .sort((a, b) => a.extra - b.extra)[0];
+  const reason = place.pinned ? 'because you pinned it' : reasonFor(task, digits, index, digit);
+  return { ...place, reason, next: best && { digit: best.digit, against: best.text } };
+};

@@ -1,0 +1,86 @@
+import { sentence } from '../errors/index.ts';
+import { fingerPattern, taskOf, type Digits, type FingerOptions, type Task } from '../fingering/index.ts';
+import { mutedStrokes, type Digit, type Pattern } from '../pattern/index.ts';
+import { ceilingOf } from './ceiling.ts';
+import { findingsOf, type Finding } from './findings.ts';
+import { loads, type Load } from './load.ts';
+import { needsOf } from './needs.ts';
+import { needText } from './words.ts';
+
+/** Something in the way: in a teacher's words, with the names of the strokes it concerns. */
+export interface Trouble {
+  readonly code: string;
+  readonly sentence: string;
+  readonly strokes: readonly string[];
+}
+
+/** The quickest tempo the fingering can reach and the two strokes that set it. */
+export interface TempoCeiling {
+  readonly bpm: number;
+  readonly cause: string;
+  readonly strokes: readonly string[];
+  /** Seconds needed, and seconds there are at the pattern's tempo. */
+  readonly need: number;
+  readonly has: number;
+}
+
+/** A finding with the names of its strokes. */
+export interface NamedFinding extends Omit<Finding, 'strokes'> {
+  readonly strokes: readonly string[];
+}
+
+/** All that is said about a pattern: plain data that can cross to another thread. */
+export interface Judgement {
+  readonly digits: Readonly<Record<string, Digit | null>>;
+  readonly cost: number;
+  readonly ceiling: TempoCeiling | null;
+  readonly load: readonly Load[];
+  readonly findings: readonly NamedFinding[];
+  readonly troubles: readonly Trouble[];
+}
+
+const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
+  indexes.map((index) => pattern.strokes[index]?.id ?? '');
+
+const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, needs: ReturnType<typeof needsOf>): TempoCeiling | null => {
+  const ceiling = ceilingOf(pattern.metre, needs);
+  if (!ceiling) return null;
+  const { need, bpm } = ceiling;
+  const has = need.ticks * task.secondsPerTick;
+  return {
+    bpm,
+    cause: needText(pattern, digits, need, has),
+    strokes: namesOf(pattern, [need.from, need.to]),
+    need: need.seconds,
+    has,
+  };
+};
+
+const muted = (pattern: Pattern): readonly Trouble[] =>
+  mutedStrokes(pattern).map(({ stroke, problem }) => ({ code: problem.code, sentence: sentence(problem), strokes: [stroke.id] }));
+
+/**
+ * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
+ * @example
+ * judge(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
+ */
+export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement => {
+  const task = taskOf(pattern, options);
+  const { digits, cost, conflicts } = fingerPattern(pattern, options);
+  const needs = needsOf(task, digits);
+  return {
+    digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
+    cost,
+    ceiling: ceilingFor({ ...pattern, tempo: options.tempo ?? pattern.tempo }, task, digits, needs),
+    load: loads(task, digits, needs),
+    findings: findingsOf(pattern, task, digits).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
+    troubles: [
+      ...conflicts.map(({ problem, strokes }) => ({ code: problem.code, sentence: sentence(problem), strokes: namesOf(pattern, strokes) })),
+      ...muted(pattern),
+    ],
+  };
+};
+
+/** The digits of a judgement in the order of the pattern's strokes. */
+export const digitsInOrder = (pattern: Pattern, judgement: Pick<Judgement, 'digits'>): Digits =>
+  pattern.strokes.map(({ id }) => judgement.digits[id] ?? null);

@@ -1,0 +1,78 @@
+import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { eventBefore, eventsOf, needOther, needOwn, type Digits, type Event, type Task } from '../fingering/index.ts';
+
+/** Something that takes time: from one stroke to another, how many seconds are needed and how many ticks are there. */
+export interface Need {
+  readonly kind: 'own' | 'other';
+  /** Indexes of the two strokes in the task. */
+  readonly from: number;
+  readonly to: number;
+  /** The striker that has to get there; of two, the one that comes second. */
+  readonly striker: Striker;
+  readonly seconds: number;
+  readonly ticks: number;
+}
+
+interface Played {
+  readonly index: number;
+  readonly digit: Digit;
+}
+
+const playedIn = (digits: Digits, event: Event | undefined): readonly Played[] =>
+  (event?.strokes ?? []).flatMap((index) => {
+    const digit = digits[index];
+    return digit ? [{ index, digit }] : [];
+  });
+
+/** The stroke of a brush that leads on (side last) or that is reached first. */
+const brushEnds = (played: readonly Played[], striker: Striker, side: 'first' | 'last'): Played | undefined => {
+  const own = played.filter(({ digit }) => strikerOf(digit) === striker);
+  return (own[0]?.digit === 'up') === (side === 'first') ? own[own.length - 1] : own[0];
+};
+
+const ownNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
+  const here = playedIn(digits, events[at]);
+  const found: Need[] = [];
+  for (const striker of new Set(here.map(({ digit }) => strikerOf(digit)))) {
+    for (let distance = 1; distance <= events.length; distance += 1) {
+      const before = eventBefore(task, events, at, distance);
+      if (!before) break;
+      const from = brushEnds(playedIn(digits, events[before.index]), striker, 'last');
+      const to = brushEnds(here, striker, 'first');
+      if (!from || !to) continue;
+      found.push(makeNeed(task, 'own', from, to, before.seconds));
+      break;
+    }
+  }
+  return found;
+};
+
+const makeNeed = (task: Task, kind: Need['kind'], from: Played, to: Played, has: number): Need => {
+  const ground = { school: task.school, hand: task.hand, strings: task.strings };
+  const a = { digit: from.digit, string: task.strokes[from.index]?.string ?? 1 };
+  const b = { digit: to.digit, string: task.strokes[to.index]?.string ?? 1 };
+  return {
+    kind,
+    from: from.index,
+    to: to.index,
+    striker: strikerOf(to.digit),
+    seconds: kind === 'own' ? needOwn(a, b, ground) : needOther(a, b, ground),
+    ticks: has / task.secondsPerTick,
+  };
+};
+
+const otherNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
+  const before = eventBefore(task, events, at, 1);
+  if (!before) return [];
+  return playedIn(digits, events[before.index]).flatMap((from) =>
+    playedIn(digits, events[at])
+      .filter((to) => strikerOf(to.digit) !== strikerOf(from.digit))
+      .map((to) => makeNeed(task, 'other', from, to, before.seconds)),
+  );
+};
+
+/** Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn. */
+export const needsOf = (task: Task, digits: Digits): readonly Need[] => {
+  const events = eventsOf(task.strokes);
+  return events.flatMap((_, at) => [...ownNeeds(task, events, digits, at), ...otherNeeds(task, events, digits, at)]);
+};

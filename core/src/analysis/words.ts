@@ -1,0 +1,70 @@
+import { digitMark, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { pickChange, type CostItem, type Digits, type Task } from '../fingering/index.ts';
+import type { Need } from './needs.ts';
+
+/** Seconds as a teacher reads them. */
+export const secondsText = (seconds: number): string => `${seconds.toFixed(2)} s`;
+
+const digitAt = (digits: Digits, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
+
+const stringAt = (task: Task, index: number | undefined): number => task.strokes[index ?? -1]?.string ?? 0;
+
+const PICK_WORDS = {
+  'same-string': 'strikes the same way twice',
+  outside: 'passes round the outside to the next string',
+  inside: 'has to come back inside over the string just played',
+  sweep: 'sweeps on',
+  against: 'has to lift back over a string',
+} as const;
+
+const awayText = (task: Task, digits: Digits, item: CostItem): string => {
+  const digit = digitAt(digits, item.stroke);
+  const homes = task.school.home(digit, task.strings);
+  const away = Math.min(...homes.map((home) => Math.abs(home - stringAt(task, item.stroke))));
+  return away === 1 ? 'a string away from home' : `${away} strings away from home`;
+};
+
+const pickText = (task: Task, digits: Digits, item: CostItem): string => {
+  if (item.other === undefined) return 'opens with an upstroke';
+  const stroke = (index: number): { digit: Digit; string: number } => ({ digit: digitAt(digits, index), string: stringAt(task, index) });
+  return `the pick ${PICK_WORDS[pickChange(stroke(item.other), stroke(item.stroke)).kind]}`;
+};
+
+/** A cost item in words that go after the digit's name. */
+export const costText = (task: Task, digits: Digits, item: CostItem): string => {
+  const other = digitMark(digitAt(digits, item.other));
+  switch (item.family) {
+    case 'home':
+      return awayText(task, digits, item);
+    case 'ease':
+      return isFinger(digitAt(digits, item.stroke)) ? 'the weaker finger' : 'the weaker stroke';
+    case 'thumb up':
+      return 'the thumb leaves the bass strings';
+    case 'repeat':
+      return `plays twice running, ${secondsText(item.seconds ?? 0)} apart`;
+    case 'cross':
+      return `crosses ${other}`;
+    case 'span':
+      return `${other} is closer or farther than the hand’s natural gap`;
+    case 'rush':
+      return `has only ${secondsText(item.seconds ?? 0)} to get there`;
+    case 'pick change':
+      return pickText(task, digits, item);
+    case 'brush':
+      return 'takes a neighbouring string at the same time';
+    case 'consistency':
+      return 'differs from the other times this figure comes';
+    case 'unplayed':
+      return 'no digit is left for it';
+  }
+};
+
+/** What sets a tempo ceiling, in a sentence. `tempo` is in beats a minute. */
+export const needText = (pattern: Pattern, digits: Digits, need: Need, has: number): string => {
+  const [from, to] = [pattern.strokes[need.from], pattern.strokes[need.to]];
+  if (!from || !to) return '';
+  const strings = from.string === to.string ? `on string ${to.string} again` : `from string ${from.string} to ${to.string}`;
+  const own = strikerOf(digitAt(digits, need.to)) === 'pick' ? 'the pick' : digitMark(digitAt(digits, need.to));
+  const who = need.kind === 'own' ? `${own} ${strings}` : `${digitMark(digitAt(digits, need.from))} then ${digitMark(digitAt(digits, need.to))}`;
+  return `${who}, ${whereIs(pattern, from.at)} to ${whereIs(pattern, to.at)}: needs ${secondsText(need.seconds)}, has ${secondsText(has)} at ${pattern.tempo}`;
+};

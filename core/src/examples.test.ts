@@ -1,0 +1,31 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import * as core from './index.ts';
+
+interface Example { readonly file: string; readonly expression: string; readonly expected: string }
+
+const folder = new URL('./', import.meta.url);
+
+const examplesOf = (file: string): Example[] =>
+  [...readFileSync(new URL(file, folder), 'utf8').matchAll(/^ \* (.+) \/\/ => (.+)$/gm)].map((match) => ({
+    file,
+    expression: match[1] as string,
+    expected: match[2] as string,
+  }));
+
+const examples = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+  .flatMap(examplesOf);
+
+/** Runs an expression with everything core exports in scope. */
+const run = (expression: string): unknown => {
+  const names = Object.keys(core);
+  return new Function(...names, `return (${expression});`)(...Object.values(core)) as unknown;
+};
+
+test('there are examples to run', () => {
+  expect(examples.length).toBeGreaterThan(40);
+});
+
+test.each(examples)('$file: $expression', ({ expression, expected }) => {
+  expect(run(expression)).toEqual(run(expected));
+});

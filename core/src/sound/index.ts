@@ -1,0 +1,3 @@
+export * from './random.ts';
+export * from './pluck.ts';
+export * from './playback.ts';

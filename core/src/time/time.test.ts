@@ -1,0 +1,40 @@
+import { SUBDIVISIONS, canSubdivide, countsOfBar, placeName, realignment, secondsPerTick, ticksPerBar, ticksPerBeat } from './index.ts';
+
+describe('spoken counts (common practice, no source)', () => {
+  test.each([
+    [{ beats: 4, unit: 4 }, 1, '1 2 3 4'],
+    [{ beats: 2, unit: 4 }, 2, '1 & 2 &'],
+    [{ beats: 2, unit: 4 }, 4, '1 e & a 2 e & a'],
+    [{ beats: 2, unit: 4 }, 3, '1 trip let 2 trip let'],
+    [{ beats: 6, unit: 8 }, 1, '1 2 3 4 5 6'],
+  ] as const)('%j cut in %i: %s', (metre, subdivision, spoken) => {
+    expect(countsOfBar(metre, subdivision).join(' ')).toBe(spoken);
+  });
+});
+
+test('every subdivision of a quarter is a whole number of ticks', () => {
+  for (const parts of SUBDIVISIONS) expect(Number.isInteger(ticksPerBeat({ beats: 4, unit: 4 }) / parts)).toBe(true);
+  expect(canSubdivide({ beats: 4, unit: 4 }, 9)).toBe(false);
+});
+
+test('groups come round on the beat after lcm(g, s)/s beats (definition)', () => {
+  expect(realignment(3, 4)).toBe(3);
+  expect(realignment(5, 4)).toBe(5);
+  expect(realignment(4, 4)).toBe(1);
+  expect(realignment(6, 4)).toBe(3);
+});
+
+test('a bar of 6/8 at 180 eighths a minute lasts two seconds', () => {
+  const metre = { beats: 6, unit: 8 } as const;
+  expect(ticksPerBar(metre) * secondsPerTick(metre, 180)).toBeCloseTo(2, 9);
+});
+
+test.each([
+  [0, 1, 'beat 1'],
+  [840 + 210, 1, 'beat 2 e'],
+  [840 + 280, 1, 'beat 2 trip'],
+  [3360 + 630, 2, 'bar 2, beat 1 a'],
+  [168, 1, 'beat 1 + 0.20'],
+])('tick %i of %i bars is called %s', (at, bars, name) => {
+  expect(placeName({ beats: 4, unit: 4 }, at, bars)).toBe(name);
+});

@@ -1,0 +1,64 @@
+import fc from 'fast-check';
+import { shapesFor } from '../src/harmony/index.ts';
+import { TUNINGS, instrumentIn } from '../src/instrument/index.ts';
+import { DIGITS, newPattern, patternLength, slotTicks, type Edit, type Pattern, type Stroke } from '../src/pattern/index.ts';
+import { SCHOOLS } from '../src/fingering/index.ts';
+import { BEAT_UNITS, SUBDIVISIONS, canSubdivide } from '../src/time/index.ts';
+
+const frame = fc
+  .record({
+    name: fc.string({ minLength: 1, maxLength: 40 }).filter((name) => name.trim() !== ''),
+    metre: fc.record({ beats: fc.integer({ min: 1, max: 7 }), unit: fc.constantFrom(...BEAT_UNITS) }),
+    bars: fc.integer({ min: 1, max: 3 }),
+    subdivision: fc.constantFrom(...SUBDIVISIONS),
+    tempo: fc.integer({ min: 20, max: 400 }),
+    tuning: fc.constantFrom(...TUNINGS),
+    shape: fc.nat(20),
+    school: fc.constantFrom(...SCHOOLS.map(({ key }) => key)),
+    cyclic: fc.boolean(),
+  })
+  .map(({ tuning, shape, subdivision, metre, ...rest }) => {
+    const shapes = shapesFor(tuning.key, tuning.pitches.length);
+    const voicing = shapes[shape % shapes.length];
+    return newPattern(rest.name, {
+      ...rest,
+      metre,
+      subdivision: canSubdivide(metre, subdivision) ? subdivision : 1,
+      instrument: instrumentIn(tuning),
+      voicing,
+    });
+  });
+
+/** A stroke that fits a pattern's grid and strings. */
+export const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
+  fc
+    .record({
+      id: fc.uuid(),
+      slot: fc.nat(patternLength(pattern) / slotTicks(pattern) - 1),
+      string: fc.integer({ min: 1, max: pattern.instrument.pitches.length }),
+      pin: fc.option(fc.constantFrom(...DIGITS), { nil: undefined }),
+      accent: fc.option(fc.boolean(), { nil: undefined }),
+    })
+    .map(({ slot, pin, accent, ...rest }) => ({
+      ...rest,
+      at: slot * slotTicks(pattern),
+      ...(pin ? { pin } : {}),
+      ...(accent === undefined ? {} : { accent }),
+    }));
+
+/** Any pattern that can stand. */
+export const patternArbitrary: fc.Arbitrary<Pattern> = frame.chain((pattern) =>
+  fc
+    .uniqueArray(strokeFor(pattern), { maxLength: 24, selector: ({ at, string }) => `${at}/${string}` })
+    .map((strokes) => ({ ...pattern, strokes: [...strokes].sort((a, b) => a.at - b.at || b.string - a.string) })),
+);
+
+/** Edits of every kind, most of which can be applied to the pattern. */
+export const editArbitrary = (pattern: Pattern): fc.Arbitrary<Edit> =>
+  fc.oneof(
+    strokeFor(pattern).map((stroke): Edit => ({ kind: 'put', strokes: [stroke] })),
+    fc.constantFrom(...pattern.strokes.map(({ id }) => id), 'nobody').map((id): Edit => ({ kind: 'remove', ids: [id] })),
+    fc.integer({ min: 10, max: 420 }).map((tempo): Edit => ({ kind: 'set', fields: { tempo } })),
+    fc.constantFrom(...SCHOOLS.map(({ key }) => key)).map((school): Edit => ({ kind: 'set', fields: { school } })),
+    fc.integer({ min: 0, max: 4 }).map((bars): Edit => ({ kind: 'set', fields: { bars } })),
+  );

@@ -1,0 +1,50 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { ROOT, bin } from './paths.mjs';
+
+const SKIPPED = new Set(['dist', 'dist-types', 'node_modules', 'test']);
+
+const filesIn = (folder) =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    if (SKIPPED.has(entry.name)) return [];
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesIn(path) : [path];
+  });
+
+const fingerprint = (packages) => {
+  const hash = createHash('sha256');
+  const shared = ['package-lock.json', 'tsconfig.base.json'].map((file) => join(ROOT, file)).filter(existsSync);
+  for (const file of [...shared, ...packages.flatMap((name) => filesIn(join(ROOT, name)))]) {
+    const { mtimeMs, size } = statSync(file);
+    hash.update(`${file} ${mtimeMs} ${size}\n`);
+  }
+  return hash.digest('hex');
+};
+
+const stampFile = (name) => join(ROOT, name, 'dist', '.built');
+
+const run = (program, args, options = {}) => {
+  const { status } = spawnSync(program, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], ...options });
+  if (status !== 0) process.exit(status ?? 1);
+};
+
+const COMPILE = {
+  core: () => run(bin('tsc'), ['-b', 'core']),
+  cli: () => run(bin('tsc'), ['-b', 'cli']),
+  server: () => run(bin('tsc'), ['-b', 'server']),
+  web: () => run(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') }),
+};
+
+/** Builds the packages whose sources changed since they were last built; quick when nothing did. */
+export const buildIfStale = (packages, { force = false } = {}) => {
+  for (const name of packages) {
+    const print = fingerprint(name === 'core' ? ['core'] : ['core', name]);
+    const stamp = stampFile(name);
+    if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === print) continue;
+    COMPILE[name]();
+    mkdirSync(dirname(stamp), { recursive: true });
+    writeFileSync(stamp, print);
+  }
+};

@@ -1,0 +1,12 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { buildIfStale } from './lib/build.mjs';
+import { ensurePackages } from './lib/packages.mjs';
+import { ROOT } from './lib/paths.mjs';
+
+ensurePackages({ quiet: true });
+buildIfStale(['core', 'cli']);
+// Paths on the command line are meant from where npm was called.
+const cwd = process.env.INIT_CWD ?? process.cwd();
+const { status } = spawnSync(process.execPath, [join(ROOT, 'cli', 'dist', 'main.js'), ...process.argv.slice(2)], { stdio: 'inherit', cwd });
+process.exitCode = status ?? 1;
