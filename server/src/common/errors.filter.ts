@@ -1,0 +1,48 @@
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import { ERRORS, WrenError, problem, sentence, type Problem } from '@fleet-wren/core';
+import type { Response } from 'express';
+
+const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', '57P01', '57P03', '53300']);
+
+const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
+
+const isTooLarge = (error: unknown): boolean => (error as { type?: unknown } | null)?.type === 'entity.too.large' || (error instanceof HttpException && error.getStatus() === 413);
+
+const fromHttp = (error: HttpException): Problem => {
+  if (error.getStatus() === 404) return problem('not-found');
+  if (error.getStatus() < 500) return problem('request-wrong', { problem: 'The request could not be read.' });
+  return problem('internal');
+};
+
+/** The problems behind anything that was thrown. */
+const problemsBehind = (error: unknown): readonly Problem[] => {
+  if (error instanceof WrenError) return error.problems;
+  if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
+  if (error instanceof HttpException) return [fromHttp(error)];
+  if (UNREACHABLE.has(codeOf(error)) || /Timeout acquiring a connection/.test(String(error))) return [problem('unavailable')];
+  return [problem('internal')];
+};
+
+/** An error that has more to tell than its problems, such as the state that was found instead. */
+export class ErrorWithState extends WrenError {
+  readonly state: Readonly<Record<string, unknown>>;
+  constructor(cause: Problem, state: Readonly<Record<string, unknown>>) {
+    super(cause);
+    this.state = state;
+  }
+}
+
+/** Answers every error with a code of the registry and its sentence. */
+@Catch()
+export class ErrorsFilter implements ExceptionFilter {
+  private readonly log = new Logger('Errors');
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const problems = problemsBehind(error);
+    const first = problems[0] ?? problem('internal');
+    if (first.code === 'internal' || first.code === 'unavailable') this.log.error(error);
+    const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
+    const state = error instanceof ErrorWithState ? error.state : {};
+    host.switchToHttp().getResponse<Response>().status(ERRORS[first.code].status).json({ error: body, ...state });
+  }
+}

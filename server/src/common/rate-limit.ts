@@ -1,0 +1,45 @@
+import { WrenError, problem } from '@fleet-wren/core';
+import type { Knex } from 'knex';
+import { RateLimiterMemory, RateLimiterPostgres, type RateLimiterAbstract, type RateLimiterRes } from 'rate-limiter-flexible';
+
+/** How often something may be done: so many times in so many seconds. */
+export interface Rate {
+  readonly name: string;
+  readonly times: number;
+  readonly seconds: number;
+}
+
+const isRefusal = (error: unknown): error is RateLimiterRes => typeof (error as RateLimiterRes | null)?.msBeforeNext === 'number' && !(error instanceof Error);
+
+const refuse = (error: unknown): never => {
+  if (isRefusal(error)) throw new WrenError(problem('too-many-tries', { seconds: Math.ceil(error.msBeforeNext / 1000) }));
+  throw error;
+};
+
+/** Counts tries by key, in the database so that several servers count together. */
+export class RateLimit {
+  private readonly limiter: RateLimiterAbstract;
+
+  constructor(db: Knex, { name, times, seconds }: Rate) {
+    this.limiter = new RateLimiterPostgres({ storeClient: db, storeType: 'knex', tableName: 'rate_limits', tableCreated: true, keyPrefix: name, points: times, duration: seconds });
+  }
+
+  /** Counts one try; too many are refused. */
+  async count(key: string): Promise<void> {
+    await this.limiter.consume(key).catch(refuse);
+  }
+
+  /** Refuses when there were too many tries already, without counting one. */
+  async check(key: string): Promise<void> {
+    const found = await this.limiter.get(key);
+    if (found && found.remainingPoints <= 0) refuse(found);
+  }
+}
+
+/** Counts requests of one server in memory: a plain brake on floods. */
+export const floodBrake = ({ times, seconds }: Omit<Rate, 'name'>): ((key: string) => Promise<void>) => {
+  const limiter = new RateLimiterMemory({ points: times, duration: seconds });
+  return async (key) => {
+    await limiter.consume(key).catch(refuse);
+  };
+};

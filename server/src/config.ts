@@ -1,0 +1,29 @@
+/** What the server needs to know from its surroundings. */
+export interface Config {
+  readonly databaseUrl: string;
+  readonly port: number;
+  /** Folder of the built web application; none when only the API is wanted. */
+  readonly webFolder?: string;
+  /** Whether to load the demo studio. */
+  readonly demo: boolean;
+  /** Whether cookies travel over https only. */
+  readonly secureCookies: boolean;
+  /** How many studios may be registered from one address in an hour. */
+  readonly registrationsAnHour: number;
+}
+
+/** Reads the configuration from environment variables. */
+export const configFrom = (env: NodeJS.ProcessEnv): Config => {
+  if (!env.DATABASE_URL) throw new Error('DATABASE_URL says which PostgreSQL to use, and it is not set.');
+  return {
+    databaseUrl: env.DATABASE_URL,
+    port: Number(env.PORT ?? 4340),
+    webFolder: env.FLEET_WREN_WEB,
+    demo: env.FLEET_WREN_DEMO === 'yes',
+    secureCookies: env.FLEET_WREN_SECURE_COOKIES === 'yes',
+    registrationsAnHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
+  };
+};
+
+/** Token under which the configuration is injected. */
+export const CONFIG = Symbol('config');

@@ -1,0 +1,7 @@
+import type { Knex } from 'knex';
+import * as first from './0001-studios-and-patterns.ts';
+
+/** All migrations by name; the names sort in the order they run. */
+export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
+  '0001-studios-and-patterns': first,
+};

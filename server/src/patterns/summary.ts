@@ -1,0 +1,36 @@
+import { judge, patternLength, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+
+/** One stroke of a miniature: place in time 0 to 1, string, digit. */
+export type MiniatureStroke = readonly [place: number, string: number, digit: Digit | null];
+
+/** What the list shows of a pattern without opening it. */
+export interface PatternSummary {
+  readonly metre: string;
+  readonly tempo: number;
+  readonly chord: string;
+  readonly strings: number;
+  readonly strokes: number;
+  /** Beats a minute, null where nothing limits it. */
+  readonly ceiling: number | null;
+  readonly miniature: readonly MiniatureStroke[];
+}
+
+/** The longest miniature: beyond it a list would show only a blur. */
+const MINIATURE_STROKES = 64;
+
+/** Sums a pattern up for the list. */
+export const summaryOf = (pattern: Pattern): PatternSummary => {
+  const { digits, ceiling } = judge(pattern);
+  const shown = pattern.strokes.slice(0, MINIATURE_STROKES);
+  const last = shown[shown.length - 1];
+  const length = shown.length < pattern.strokes.length && last ? last.at + 1 : patternLength(pattern);
+  return {
+    metre: `${pattern.metre.beats}/${pattern.metre.unit}`,
+    tempo: pattern.tempo,
+    chord: pattern.voicing.chord,
+    strings: stringCount(pattern.instrument),
+    strokes: pattern.strokes.length,
+    ceiling: ceiling ? Math.floor(ceiling.bpm) : null,
+    miniature: shown.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]),
+  };
+};

@@ -1,0 +1,19 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+
+const wantsPage = ({ method, path, headers }: Request): boolean =>
+  method === 'GET' && !path.startsWith('/api') && (headers.accept ?? '').includes('text/html');
+
+/** Serves the built web application: files by name, and its one page for every address of its own. */
+export const serveWebApp = (app: Express, folder: string): void => {
+  const page = join(folder, 'index.html');
+  if (!existsSync(page)) return;
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false }));
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (!wantsPage(request)) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(page);
+  });
+};
