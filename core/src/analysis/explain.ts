@@ -48,13 +48,17 @@ const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): Cos
   return [...theirs].sort((a, b) => b.amount - same(b) - (a.amount - same(a)))[0];
 };
 
+const againstText = (task: Task, digits: Digits, worst: CostItem, index: number): string => {
+  const text = costText(task, digits, worst);
+  return worst.stroke === index ? `which ${text}` : `but then ${digitMark(digits[worst.stroke] ?? 'p')} ${text}`;
+};
+
 const alternative = (task: Task, events: readonly Event[], digits: Digits, [at, index, digit]: readonly [number, number, Digit]): Alternative => {
   const changed = digits.map((old, place) => (place === index ? digit : old));
   const mine = localItems(task, events, digits, at);
   const theirs = localItems(task, events, changed, at);
   const worst = worstExtra(mine, theirs);
-  const elsewhere = worst && worst.stroke !== index ? `${digitMark(changed[worst.stroke] ?? 'p')} ` : '';
-  return { digit, extra: sum(theirs) - sum(mine), text: worst ? elsewhere + costText(task, changed, worst) : 'as good' };
+  return { digit, extra: sum(theirs) - sum(mine), text: worst ? againstText(task, changed, worst, index) : 'just as good' };
 };
 
 const homeReason = (task: Task, digit: Digit, string: number): string | undefined => {

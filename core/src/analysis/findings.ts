@@ -1,6 +1,6 @@
 import { digitMark, whereIs, type Pattern } from '../pattern/index.ts';
 import { costItems, type CostItem, type Digits, type Task } from '../fingering/index.ts';
-import { costText, secondsText } from './words.ts';
+import { costText } from './words.ts';
 
 /** Something to look at in a fingering: where, and why. */
 export interface Finding {
@@ -23,14 +23,18 @@ const isSpoken = (item: CostItem): item is CostItem & { readonly family: Spoken 
 const sentenceFor = (pattern: Pattern, task: Task, digits: Digits, item: CostItem): string => {
   const digit = digitMark(digits[item.stroke] ?? 'p');
   const where = whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0);
-  if (item.family === 'rush') return `On ${where}, ${digit} has only ${secondsText(item.seconds ?? 0)} to get there.`;
   return `On ${where}, ${digit} ${costText(task, digits, item)}.`;
 };
+
+/** A finger that doubles is rushed as a rule: that is said once. */
+const saidAlready = (items: readonly CostItem[], { family, stroke, other }: CostItem): boolean =>
+  family === 'rush' && items.some((item) => item.family === 'repeat' && item.stroke === stroke && item.other === other);
 
 /** Doubled fingers, crossings and rushed digits of a fingering, in the order they come. */
 export const findingsOf = (pattern: Pattern, task: Task, digits: Digits): readonly Finding[] =>
   costItems(task, digits)
     .filter(isSpoken)
+    .filter((item, _index, all) => !saidAlready(all, item))
     .map((item) => ({
       kind: KINDS[item.family],
       strokes: item.other === undefined ? [item.stroke] : [item.other, item.stroke],

@@ -1,10 +1,10 @@
 import { sentence } from '../errors/index.ts';
 import { fingerPattern, taskOf, type Digits, type FingerOptions, type Task } from '../fingering/index.ts';
-import { mutedStrokes, type Digit, type Pattern } from '../pattern/index.ts';
+import { mutedStrokes, type Digit, type Pattern, type Striker } from '../pattern/index.ts';
 import { ceilingOf } from './ceiling.ts';
 import { findingsOf, type Finding } from './findings.ts';
 import { loads, type Load } from './load.ts';
-import { needsOf } from './needs.ts';
+import { needsOf, type Need } from './needs.ts';
 import { needText } from './words.ts';
 
 /** Something in the way: in a teacher's words, with the names of the strokes it concerns. */
@@ -29,12 +29,22 @@ export interface NamedFinding extends Omit<Finding, 'strokes'> {
   readonly strokes: readonly string[];
 }
 
+/** A striker's way from one of its strokes to the next: seconds needed, and seconds there are. */
+export interface Motion {
+  readonly striker: Striker;
+  readonly from: string;
+  readonly to: string;
+  readonly need: number;
+  readonly has: number;
+}
+
 /** All that is said about a pattern: plain data that can cross to another thread. */
 export interface Judgement {
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly cost: number;
   readonly ceiling: TempoCeiling | null;
   readonly load: readonly Load[];
+  readonly motions: readonly Motion[];
   readonly findings: readonly NamedFinding[];
   readonly troubles: readonly Trouble[];
 }
@@ -42,7 +52,7 @@ export interface Judgement {
 const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');
 
-const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, needs: ReturnType<typeof needsOf>): TempoCeiling | null => {
+const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, needs: readonly Need[]): TempoCeiling | null => {
   const ceiling = ceilingOf(pattern.metre, needs);
   if (!ceiling) return null;
   const { need, bpm } = ceiling;
@@ -55,6 +65,14 @@ const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, needs: ReturnT
     has,
   };
 };
+
+const motionsOf = (pattern: Pattern, task: Task, needs: readonly Need[]): readonly Motion[] =>
+  needs
+    .filter(({ kind }) => kind === 'own')
+    .map(({ striker, from, to, seconds, ticks }) => {
+      const [first = '', second = ''] = namesOf(pattern, [from, to]);
+      return { striker, from: first, to: second, need: seconds, has: ticks * task.secondsPerTick };
+    });
 
 const muted = (pattern: Pattern): readonly Trouble[] =>
   mutedStrokes(pattern).map(({ stroke, problem }) => ({ code: problem.code, sentence: sentence(problem), strokes: [stroke.id] }));
@@ -73,6 +91,7 @@ export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement 
     cost,
     ceiling: ceilingFor({ ...pattern, tempo: options.tempo ?? pattern.tempo }, task, digits, needs),
     load: loads(task, digits, needs),
+    motions: motionsOf(pattern, task, needs),
     findings: findingsOf(pattern, task, digits).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
     troubles: [
       ...conflicts.map(({ problem, strokes }) => ({ code: problem.code, sentence: sentence(problem), strokes: namesOf(pattern, strokes) })),

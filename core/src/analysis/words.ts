@@ -1,5 +1,5 @@
 import { digitMark, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
-import { pickChange, type CostItem, type Digits, type Task } from '../fingering/index.ts';
+import { needOther, needOwn, pickChange, type CostItem, type Digits, type PlacedStroke, type Task } from '../fingering/index.ts';
 import type { Need } from './needs.ts';
 
 /** Seconds as a teacher reads them. */
@@ -21,33 +21,41 @@ const awayText = (task: Task, digits: Digits, item: CostItem): string => {
   const digit = digitAt(digits, item.stroke);
   const homes = task.school.home(digit, task.strings);
   const away = Math.min(...homes.map((home) => Math.abs(home - stringAt(task, item.stroke))));
-  return away === 1 ? 'a string away from home' : `${away} strings away from home`;
+  return away === 1 ? 'is a string away from home' : `is ${away} strings away from home`;
 };
 
-const pickText = (task: Task, digits: Digits, item: CostItem): string => {
-  if (item.other === undefined) return 'opens with an upstroke';
-  const stroke = (index: number): { digit: Digit; string: number } => ({ digit: digitAt(digits, index), string: stringAt(task, index) });
-  return `the pick ${PICK_WORDS[pickChange(stroke(item.other), stroke(item.stroke)).kind]}`;
+const placed = (task: Task, digits: Digits, index: number): PlacedStroke => ({ digit: digitAt(digits, index), string: stringAt(task, index) });
+
+const pickText = (task: Task, digits: Digits, item: CostItem): string =>
+  item.other === undefined
+    ? 'opens with an upstroke'
+    : PICK_WORDS[pickChange(placed(task, digits, item.other), placed(task, digits, item.stroke)).kind];
+
+const rushText = (task: Task, digits: Digits, item: CostItem): string => {
+  const [from, to] = [placed(task, digits, item.other ?? item.stroke), placed(task, digits, item.stroke)];
+  const ground = { school: task.school, hand: task.hand, strings: task.strings };
+  const need = strikerOf(from.digit) === strikerOf(to.digit) ? needOwn(from, to, ground) : needOther(from, to, ground);
+  return `needs ${secondsText(need)} and has ${secondsText(item.seconds ?? 0)}`;
 };
 
-/** A cost item in words that go after the digit's name. */
+/** A cost item as what its digit does: words that go after the digit's name. */
 export const costText = (task: Task, digits: Digits, item: CostItem): string => {
   const other = digitMark(digitAt(digits, item.other));
   switch (item.family) {
     case 'home':
       return awayText(task, digits, item);
     case 'ease':
-      return isFinger(digitAt(digits, item.stroke)) ? 'the weaker finger' : 'the weaker stroke';
+      return isFinger(digitAt(digits, item.stroke)) ? 'is the weaker finger' : 'is the weaker stroke';
     case 'thumb up':
-      return 'the thumb leaves the bass strings';
+      return 'leaves the bass strings';
     case 'repeat':
       return `plays twice running, ${secondsText(item.seconds ?? 0)} apart`;
     case 'cross':
       return `crosses ${other}`;
     case 'span':
-      return `${other} is closer or farther than the hand’s natural gap`;
+      return `has an awkward gap to ${other}`;
     case 'rush':
-      return `has only ${secondsText(item.seconds ?? 0)} to get there`;
+      return rushText(task, digits, item);
     case 'pick change':
       return pickText(task, digits, item);
     case 'brush':
@@ -55,7 +63,7 @@ export const costText = (task: Task, digits: Digits, item: CostItem): string => 
     case 'consistency':
       return 'differs from the other times this figure comes';
     case 'unplayed':
-      return 'no digit is left for it';
+      return 'has nobody left to play it';
   }
 };
 

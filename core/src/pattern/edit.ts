@@ -1,4 +1,6 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
+import { shapeOf, shapesFor, type Voicing } from '../harmony/index.ts';
+import { stringCount, type Instrument } from '../instrument/index.ts';
 import { byTimeThenString, type Pattern, type Stroke } from './pattern.ts';
 import { placementProblem, problemsOfPattern, whereIs } from './problems.ts';
 
@@ -104,15 +106,20 @@ export const changeStrokes = (
   strokes: pattern.strokes.filter(({ id }) => ids.includes(id)).map(change),
 });
 
+const removing = (pattern: Pattern, after: Pattern): Edit => ({
+  kind: 'remove',
+  ids: pattern.strokes.filter((stroke) => placementProblem(after, stroke)).map(({ id }) => id),
+});
+
 /** The edit that changes metre or length, letting go of the strokes that would fall outside. */
 export const resize = (pattern: Pattern, fields: Pick<PatternFields, 'metre' | 'bars' | 'subdivision'>): Edit => {
   const after = { ...pattern, ...fields };
-  const outside = pattern.strokes.filter((stroke) => placementProblem(after, stroke));
-  return {
-    kind: 'batch',
-    edits: [
-      { kind: 'remove', ids: outside.map(({ id }) => id) },
-      { kind: 'set', fields },
-    ],
-  };
+  return { kind: 'batch', edits: [removing(pattern, after), { kind: 'set', fields }] };
+};
+
+/** The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it. */
+export const reinstrument = (pattern: Pattern, instrument: Instrument): Edit => {
+  const voicing = shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);
+  const fields = { instrument, voicing };
+  return { kind: 'batch', edits: [removing(pattern, { ...pattern, ...fields }), { kind: 'set', fields }] };
 };

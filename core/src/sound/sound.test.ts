@@ -46,10 +46,14 @@ describe('what is played', () => {
     expect(notesOf(pattern).map(({ midi, ticks }) => [midi, ticks])).toEqual([[48, 840], [60, 3360], [48, 2520]]);
   });
 
+  test('where the pattern comes round, a last note rings on into the next time', () => {
+    expect(notesOf(pattern, [], { around: true }).map(({ ticks }) => ticks)).toEqual([840, 3360, 2520]);
+  });
+
   test('thumb alone and fingers alone part the notes between them', () => {
     const digits = ['p', 'm', 'p', 'p'] as const;
-    const thumb = notesOf(pattern, digits, 'thumb alone');
-    const fingers = notesOf(pattern, digits, 'fingers alone');
+    const thumb = notesOf(pattern, digits, { voices: 'thumb alone' });
+    const fingers = notesOf(pattern, digits, { voices: 'fingers alone' });
     expect(thumb.map(({ string }) => string)).toEqual([5, 5]);
     expect(fingers.map(({ string, loudness }) => [string, loudness])).toEqual([[2, 1]]);
   });

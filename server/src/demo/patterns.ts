@@ -8,7 +8,7 @@ interface DemoPattern extends FigureOptions {
 /** The demo studio's patterns. Names and pieces are invented. */
 const FIGURES: readonly DemoPattern[] = [
   { name: 'Weir at dusk, thumb in three', figure: '5+2 - 4 3 6 2 4 1 5 3 4 - 6 2+1 4 3', chord: 'C/G', tempo: 72, school: 'one-per-string' },
-  { name: 'Six o’clock roll', figure: '6 3 2 1 2 3', subdivision: 3, metre: { beats: 4, unit: 4 }, chord: 'Em', tempo: 88, school: 'one-per-string' },
+  { name: 'Six o’clock roll', figure: '6 3 2 1 2 3 4 3 2 1 2 3', subdivision: 3, chord: 'Em', tempo: 88, school: 'one-per-string' },
   { name: 'Reed bed, three three two', figure: '5 3 2 5 3 2 5 3', subdivision: 2, metre: { beats: 4, unit: 4 }, chord: 'Am', tempo: 112, school: 'three-finger' },
   { name: 'Ferry steps', figure: '5+1 - 4 2 5 3 4 1', subdivision: 2, chord: 'C', tempo: 126, school: 'one-per-string' },
   { name: 'Forward, always forward', figure: '3 2 1 3 2 1 3 1', subdivision: 2, chord: 'G', tempo: 132, school: 'rolling' },

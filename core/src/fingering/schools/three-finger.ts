@@ -7,7 +7,7 @@ export const threeFinger: School = {
   grips: ['fingers', 'thumb pick'],
   rule: 'Thumb on the basses; index and middle share the trebles, index on the lower; ring only for a fourth note at once.',
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
+  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2, 1] : [1]),
   permits: (digit, { together }) => digit !== 'a' || together >= 4,
-  weights: { ...COMMON_WEIGHTS, home: 0.8 },
+  weights: { ...COMMON_WEIGHTS, home: 0.5 },
 };

@@ -1,0 +1,41 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { ApiError, ask } from './client.ts';
+
+/** Who is signed in. */
+export interface Account {
+  readonly name: string;
+  readonly email: string;
+  readonly studio: string;
+}
+
+const KEY = ['account'] as const;
+
+const fetchAccount = (): Promise<Account | null> =>
+  ask<Account>('GET', '/auth/me').catch((error: unknown) => {
+    if (error instanceof ApiError && error.code === 'not-signed-in') return null;
+    throw error;
+  });
+
+/** The signed-in account; null when nobody is. */
+export const useAccount = () => useQuery({ queryKey: KEY, queryFn: fetchAccount, staleTime: 60_000 });
+
+/** Signs in, or registers a studio, and lets everybody know. */
+export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register') => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (form: T) => ask<Account>('POST', path, form),
+    onSuccess: (account) => client.setQueryData(KEY, account),
+  });
+};
+
+/** Signs out and forgets what was fetched. */
+export const useSignOut = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => ask<void>('POST', '/auth/sign-out'),
+    onSuccess: () => {
+      client.clear();
+      client.setQueryData(KEY, null);
+    },
+  });
+};

@@ -1,0 +1,45 @@
+import { problem, sentence, type ErrorCode, type Problem } from '@fleet-wren/core';
+
+/** An answer of the server that is an error, in a teacher's words. */
+export class ApiError extends Error {
+  readonly code: ErrorCode;
+  /** The whole answer, for errors that carry the state found instead. */
+  readonly answer: unknown;
+
+  constructor(code: ErrorCode, message: string, answer?: unknown) {
+    super(message);
+    this.name = 'ApiError';
+    this.code = code;
+    this.answer = answer;
+  }
+}
+
+interface ErrorAnswer {
+  readonly error?: { readonly code: ErrorCode; readonly message: string; readonly problems?: readonly Problem[] };
+}
+
+const unreachable = (): ApiError => new ApiError('unavailable', sentence(problem('unavailable')));
+
+const failureOf = (answer: unknown): ApiError => {
+  const { error } = (answer ?? {}) as ErrorAnswer;
+  return error ? new ApiError(error.code, error.message, answer) : unreachable();
+};
+
+/** Asks the server; answers JSON, or throws an ApiError. */
+export const ask = async <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, more: RequestInit = {}): Promise<T> => {
+  const response = await fetch(`/api${path}`, {
+    method,
+    headers: body === undefined ? {} : { 'content-type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+    ...more,
+  }).catch(() => {
+    throw unreachable();
+  });
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (!response.ok) throw failureOf(answer);
+  return answer as T;
+};
+
+/** What went wrong, as a teacher reads it. */
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : sentence(problem('internal')));

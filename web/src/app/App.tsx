@@ -1,0 +1,60 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Suspense, lazy } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { useAccount } from '../api/account.ts';
+import { ApiError, wordsOf } from '../api/client.ts';
+import { PatternList } from '../patterns/PatternList.tsx';
+import { Register } from '../sign-in/Register.tsx';
+import { SignIn } from '../sign-in/SignIn.tsx';
+import { Students } from '../students/Students.tsx';
+import { NoticeProvider } from './Notice.tsx';
+import { Shell } from './Shell.tsx';
+
+const Bench = lazy(() => import('../bench/Bench.tsx'));
+
+const client = new QueryClient({
+  defaultOptions: { queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' } },
+});
+
+const Doors = () => (
+  <Routes>
+    <Route path="/register" element={<Register />} />
+    <Route path="*" element={<SignIn />} />
+  </Routes>
+);
+
+const Rooms = () => (
+  <Routes>
+    <Route element={<Shell />}>
+      <Route path="/patterns" element={<PatternList />} />
+      <Route
+        path="/patterns/:id"
+        element={
+          <Suspense fallback={null}>
+            <Bench />
+          </Suspense>
+        }
+      />
+      <Route path="/students" element={<Students />} />
+      <Route path="*" element={<Navigate to="/patterns" replace />} />
+    </Route>
+  </Routes>
+);
+
+const House = () => {
+  const account = useAccount();
+  if (account.isPending) return null;
+  if (account.isError) return <p className="page">{wordsOf(account.error)}</p>;
+  return account.data ? <Rooms /> : <Doors />;
+};
+
+/** The whole application. */
+export const App = () => (
+  <QueryClientProvider client={client}>
+    <NoticeProvider>
+      <BrowserRouter>
+        <House />
+      </BrowserRouter>
+    </NoticeProvider>
+  </QueryClientProvider>
+);

@@ -1,0 +1,205 @@
+import {
+  BEAT_UNITS, SCHOOLS, SUBDIVISIONS, TUNINGS, alternateBassStrings, bassString, canSubdivide, instrumentIn, reinstrument, resize,
+  shapesFor, stringCount, tuningByKey, PATTERN_LIMITS,
+  type BeatUnit, type Digit, type Pattern,
+} from '@fleet-wren/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useId, useState, type ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
+import { useBench, useBenchStore } from './context.ts';
+import type { Saving } from './store.ts';
+import { TakeAway } from './TakeAway.tsx';
+
+const SAVING_WORDS: Readonly<Record<Saving, string>> = {
+  saved: 'saved',
+  saving: 'saving …',
+  'not saved': 'not saved yet, kept in this browser',
+  conflict: 'changed in another window',
+  'signed out': 'signed out; kept in this browser',
+};
+
+const Name = () => {
+  const { run } = useBenchStore().getState();
+  const name = useBench((state) => state.pattern.name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null && typed.trim() !== name) run({ kind: 'set', fields: { name: typed.trim() } });
+    setTyped(null);
+  };
+  return (
+    <h1 className="bench-name">
+      <input
+        aria-label="Name of the pattern"
+        value={typed ?? name}
+        maxLength={PATTERN_LIMITS.name}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={settle}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') setTyped(null);
+          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+        }}
+      />
+    </h1>
+  );
+};
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly (readonly [value: string, label: string])[];
+  readonly choose: (value: string) => void;
+  readonly strong?: boolean;
+}
+
+/** One thing to set, as a quiet pill. The focus goes back to the bench, so that its keys work on. */
+const Choice = ({ label, value, options, choose, strong }: ChoiceProps) => {
+  const id = useId();
+  return (
+    <span className={strong ? 'choice choice-strong' : 'choice'}>
+      <label htmlFor={id}>{label}</label>
+      <select
+        id={id}
+        value={value}
+        onChange={({ target }) => {
+          choose(target.value);
+          target.blur();
+        }}
+      >
+        {options.map(([key, text]) => (
+          <option key={key} value={key}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </span>
+  );
+};
+
+const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '2/2', '3/8', '5/8', '6/8', '7/8', '9/8', '12/8'] as const;
+const PARTS: Readonly<Record<number, string>> = { 1: 'whole', 2: 'halves', 3: 'thirds', 4: 'quarters', 5: 'fifths', 6: 'sixths', 7: 'sevenths', 8: 'eighths', 12: 'twelfths' };
+const NOTE_PARTS: Readonly<Record<string, string>> = { '4/1': 'quarters', '4/2': 'eighths', '4/3': 'triplets', '4/4': 'sixteenths', '4/6': 'sixteenth triplets', '4/8': 'thirty-seconds', '8/1': 'eighths', '8/2': 'sixteenths', '8/3': 'sixteenth triplets', '2/1': 'halves', '2/2': 'quarters', '2/4': 'eighths' };
+
+const partName = ({ metre }: Pattern, parts: number): string => NOTE_PARTS[`${metre.unit}/${parts}`] ?? `beat in ${PARTS[parts] ?? parts}`;
+
+const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] => (options.includes(own as T) ? options : [own, ...options]);
+
+const readMetre = (text: string): Pattern['metre'] => {
+  const [beats, unit] = text.split('/').map(Number);
+  return { beats: beats ?? 4, unit: BEAT_UNITS.find((known) => known === unit) ?? (4 as BeatUnit) };
+};
+
+const fittingParts = (metre: Pattern['metre'], wished: number): number => (canSubdivide(metre, wished) ? wished : 1);
+
+const TimeChoices = ({ pattern }: { readonly pattern: Pattern }) => {
+  const { run } = useBenchStore().getState();
+  const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
+  const setMetre = (text: string): void => {
+    const next = readMetre(text);
+    run(resize(pattern, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
+  };
+  return (
+    <>
+      <Choice label="Metre" value={metre} options={withOwn(METRES, metre).map((one) => [one, one])} choose={setMetre} />
+      <Choice
+        label="Bars"
+        value={String(pattern.bars)}
+        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [one, one])}
+        choose={(bars) => run(resize(pattern, { bars: Number(bars) }))}
+      />
+      <Choice
+        label="In"
+        value={String(pattern.subdivision)}
+        options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [String(parts), partName(pattern, parts)])}
+        choose={(parts) => run({ kind: 'set', fields: { subdivision: Number(parts) } })}
+      />
+    </>
+  );
+};
+
+const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
+  const { run } = useBenchStore().getState();
+  const { instrument, voicing } = pattern;
+  const shapes = shapesFor(instrument.tuning, stringCount(instrument));
+  const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
+  return (
+    <>
+      <Choice
+        label="Tuning"
+        value={instrument.tuning}
+        options={TUNINGS.map(({ key, name }) => [key, name])}
+        choose={(key) => run(reinstrument(pattern, { ...instrumentIn(tuningByKey(key)), capo: instrument.capo, frets: instrument.frets }))}
+      />
+      <Choice
+        label="Capo"
+        value={String(instrument.capo)}
+        options={Array.from({ length: 10 }, (_, fret) => [String(fret), fret === 0 ? 'none' : String(fret)] as const)}
+        choose={(capo) => run({ kind: 'set', fields: { instrument: { ...instrument, capo: Number(capo) } } })}
+      />
+      <Choice
+        label="Chord"
+        value={voicing.chord}
+        options={known.map(({ chord }) => [chord, chord])}
+        choose={(chord) => {
+          const next = known.find((shape) => shape.chord === chord);
+          if (next) run({ kind: 'set', fields: { voicing: next } });
+        }}
+        strong
+      />
+    </>
+  );
+};
+
+const SchoolChoice = ({ pattern }: { readonly pattern: Pattern }) => {
+  const { run } = useBenchStore().getState();
+  return (
+    <Choice
+      label="School"
+      value={pattern.school}
+      options={SCHOOLS.map(({ key, name }) => [key, name])}
+      choose={(school) => run({ kind: 'set', fields: { school } })}
+      strong
+    />
+  );
+};
+
+const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
+  const bass = bassString(instrument, voicing);
+  const [alternate] = alternateBassStrings(instrument, voicing);
+  if (bass === null) return 'no bass string sounds';
+  return alternate === undefined ? `bass on string ${bass}` : `bass on string ${bass}, alternating with ${alternate}`;
+};
+
+/** What the pattern is: its name, its time, its strings, its school. */
+export const Header = ({ digits }: { readonly digits: Readonly<Record<string, Digit | null>> }) => {
+  const { undo, redo } = useBenchStore().getState();
+  const pattern = useBench((state) => state.pattern);
+  const saving = useBench((state) => state.saving);
+  const history = useBench((state) => state.history);
+  return (
+    <header className="bench-head">
+      <div className="bench-title">
+        <Name />
+        <span className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'} role="status">
+          {SAVING_WORDS[saving]}
+        </span>
+        <Button variant="plain" size="sm" onClick={undo} disabled={history.past.length === 0} aria-label="Take back" title="Take back (Ctrl Z)">
+          <Undo2 size={17} aria-hidden />
+        </Button>
+        <Button variant="plain" size="sm" onClick={redo} disabled={history.future.length === 0} aria-label="Do again" title="Do again (Ctrl Y)">
+          <Redo2 size={17} aria-hidden />
+        </Button>
+        <TakeAway pattern={pattern} digits={digits} />
+      </div>
+      <div className="choices">
+        <SchoolChoice pattern={pattern} />
+        <HarmonyChoices pattern={pattern} />
+        <TimeChoices pattern={pattern} />
+      </div>
+      <p className="bench-chord">
+        <strong>{pattern.voicing.chord}</strong>
+        <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
+        <span className="text-soft">{bassWords(pattern)}</span>
+      </p>
+    </header>
+  );
+};

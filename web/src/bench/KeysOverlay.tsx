@@ -1,0 +1,32 @@
+import { Modal } from 'react-bootstrap';
+import { COMMANDS, shownKey, type Command } from './commands.ts';
+
+const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Listen', 'Pattern'];
+
+/** Every command of the bench and its key. */
+export const KeysOverlay = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => (
+  <Modal show={shown} onHide={hide} size="lg" centered aria-labelledby="keys-title">
+    <Modal.Header closeButton>
+      <Modal.Title id="keys-title">Keys of the bench</Modal.Title>
+    </Modal.Header>
+    <Modal.Body className="keys">
+      {GROUPS.map((group) => (
+        <section key={group}>
+          <h3>{group}</h3>
+          <dl>
+            {COMMANDS.filter((command) => command.group === group).map(({ keys, label }) => (
+              <div key={label}>
+                <dt>
+                  {keys.map((key) => (
+                    <kbd key={key}>{shownKey(key)}</kbd>
+                  ))}
+                </dt>
+                <dd>{label}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      ))}
+    </Modal.Body>
+  </Modal>
+);

@@ -1,0 +1,136 @@
+import { DIGIT_NAMES, sounds, strokeAt, whereIs, type Digit, type Pattern, type Stroke } from '@fleet-wren/core';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { SPACE, cellAt, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
+import { Threads } from '../parts/threads/Threads.tsx';
+import { useBench, useBenchStore } from './context.ts';
+import { numberedFindings } from './findings.ts';
+import type { Cell } from './store.ts';
+import type { Judged } from './useJudgement.ts';
+import type { Playing } from './usePlayer.ts';
+
+interface EditorProps {
+  readonly judged: Judged | null;
+  readonly width: number;
+  readonly playing: Playing;
+}
+
+/** A stroke as a sentence for screen readers. */
+const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
+  [whereIs(pattern, stroke.at), `string ${stroke.string}`, digit ? DIGIT_NAMES[digit] : 'no digit yet', stroke.pin ? 'pinned' : '', stroke.accent ? 'accented' : '']
+    .filter(Boolean)
+    .join(', ');
+
+const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Record<string, Digit | null>>): string => {
+  const stroke = strokeAt(pattern, cell.at, cell.string);
+  return stroke ? strokeSentence(pattern, stroke, digits[stroke.id]) : `${whereIs(pattern, cell.at)}, string ${cell.string}, empty`;
+};
+
+/** The line that runs along the threads while the pattern plays. */
+const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; readonly layout: Layout; readonly playing: Playing }) => {
+  const line = useRef<SVGLineElement>(null);
+  const { playing: on, position } = playing;
+  useEffect(() => {
+    if (!on) return;
+    let frame = 0;
+    const draw = (): void => {
+      const tick = position();
+      const shown = tick !== undefined && tick >= 0;
+      line.current?.setAttribute('visibility', shown ? 'visible' : 'hidden');
+      if (shown) {
+        const { x, top } = cursorAt(pattern, layout, tick);
+        line.current?.setAttribute('transform', `translate(${x.toFixed(1)} ${top})`);
+      }
+      frame = requestAnimationFrame(draw);
+    };
+    draw();
+    return () => cancelAnimationFrame(frame);
+  }, [on, position, pattern, layout]);
+  if (!on) return null;
+  return <line ref={line} className="playhead" visibility="hidden" x1={0} x2={0} y1={SPACE.counts - 6} y2={layout.systemHeight} />;
+};
+
+const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at === b?.at && a?.string === b?.string;
+
+/** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
+export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
+  const bench = useBenchStore();
+  const pattern = useBench((state) => state.pattern);
+  const cell = useBench((state) => state.cell);
+  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
+  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
+  const chosen = strokeAt(pattern, cell.at, cell.string)?.id ?? null;
+  const [hover, setHover] = useState<Cell | undefined>();
+  const [held, setHeld] = useState<{ readonly id: string; readonly from: Cell } | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+
+  const under = (event: PointerEvent): Cell | undefined => {
+    const box = svg.current?.getBoundingClientRect();
+    return box && cellAt(pattern, layout, event.clientX - box.left, event.clientY - box.top);
+  };
+  const down = (event: PointerEvent): void => {
+    const at = under(event);
+    if (!at || event.button !== 0) return;
+    const stroke = strokeAt(pattern, at.at, at.string);
+    bench.getState().go(at);
+    if (!stroke) return bench.getState().put();
+    svg.current?.setPointerCapture(event.pointerId);
+    setHeld({ id: stroke.id, from: at });
+  };
+  const move = (event: PointerEvent): void => {
+    const at = under(event);
+    if (!sameCell(at, hover)) setHover(at);
+  };
+  const up = (event: PointerEvent): void => {
+    const at = under(event);
+    if (held && at && !sameCell(at, held.from)) bench.getState().move(held.id, at);
+    setHeld(null);
+  };
+  const cancel = (): void => {
+    setHeld(null);
+    setHover(undefined);
+  };
+
+  const ghost = hover && (held ? !sameCell(hover, held.from) : !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string));
+  const here = pointAt(layout, cell.at, cell.string);
+  const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
+  const troubled = useMemo(() => new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes)), [judged]);
+  return (
+    <svg
+      ref={svg}
+      className="threads"
+      width={width}
+      height={layout.height}
+      role="application"
+      aria-label={`Threads. ${cellSentence(pattern, cell, digits)}`}
+      aria-roledescription="pattern editor"
+      tabIndex={0}
+      data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={cancel}
+      onPointerLeave={() => setHover(undefined)}
+    >
+      <Threads pattern={pattern} layout={layout} digits={digits} chosen={chosen} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
+        {!chosen && (
+          <rect
+            className="cell"
+          x={here.x - layout.slotWidth / 2 + 1}
+          y={here.y - SPACE.string / 2 + 3}
+          width={layout.slotWidth - 2}
+          height={SPACE.string - 6}
+            rx={7}
+          />
+        )}
+        {ghost && <circle className="ghost" cx={pointAt(layout, hover.at, hover.string).x} cy={pointAt(layout, hover.at, hover.string).y} r={layout.radius} />}
+      </Threads>
+      {pattern.strokes
+        .filter(({ id }) => troubled.has(id))
+        .map((stroke) => {
+          const { x, y } = pointAt(layout, stroke.at, stroke.string);
+          return <circle key={stroke.id} className="trouble-ring" cx={x} cy={y} r={layout.radius + 4} />;
+        })}
+      <Playhead pattern={pattern} layout={layout} playing={playing} />
+    </svg>
+  );
+};

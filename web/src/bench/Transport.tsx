@@ -1,0 +1,70 @@
+import { Play, Square } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useBench, useBenchStore } from './context.ts';
+import type { Playing } from './usePlayer.ts';
+
+const Tempo = () => {
+  const { run } = useBenchStore().getState();
+  const tempo = useBench((state) => state.pattern.tempo);
+  const unit = useBench((state) => state.pattern.metre.unit);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null && Number(typed) !== tempo) run({ kind: 'set', fields: { tempo: Number(typed) } });
+    setTyped(null);
+  };
+  return (
+    <label className="tempo">
+      <input
+        inputMode="numeric"
+        aria-label="Tempo, beats a minute"
+        value={typed ?? String(tempo)}
+        onChange={({ target }) => setTyped(target.value.replace(/[^\d.]/g, ''))}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+      {unit === 4 ? 'a minute' : unit === 8 ? 'eighths a minute' : 'beats a minute'} <kbd>[</kbd> <kbd>]</kbd>
+    </label>
+  );
+};
+
+interface ToggleProps {
+  readonly on: boolean;
+  readonly label: string;
+  readonly keyName: string;
+  readonly toggle: () => void;
+}
+
+const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
+  <button type="button" className="transport-toggle" aria-pressed={on} onClick={toggle} title={`${label} (Shift ${keyName})`}>
+    {label}
+  </button>
+);
+
+/** Listening: play, tempo, half speed, one hand part alone, loop, click, count-in. */
+export const Transport = ({ playing, showKeys }: { readonly playing: Playing; readonly showKeys: () => void }) => {
+  const { listening, listen } = playing;
+  const strokes = useBench((state) => state.pattern.strokes.length);
+  const bars = useBench((state) => state.pattern.bars);
+  const only = (voices: typeof listening.voices): void => listen({ voices: listening.voices === voices ? 'all' : voices });
+  return (
+    <footer className="transport" aria-label="Listening">
+      <button type="button" className="play" onClick={playing.toggle} aria-label={playing.playing ? 'Stop' : 'Play'} title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}>
+        {playing.playing ? <Square size={17} fill="currentColor" aria-hidden /> : <Play size={19} fill="currentColor" aria-hidden />}
+      </button>
+      <Tempo />
+      <Toggle label="half speed" keyName="H" on={listening.halfSpeed} toggle={() => listen({ halfSpeed: !listening.halfSpeed })} />
+      <Toggle label="thumb alone" keyName="T" on={listening.voices === 'thumb alone'} toggle={() => only('thumb alone')} />
+      <Toggle label="fingers alone" keyName="F" on={listening.voices === 'fingers alone'} toggle={() => only('fingers alone')} />
+      <Toggle label="loop" keyName="L" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
+      <Toggle label="click" keyName="K" on={listening.click} toggle={() => listen({ click: !listening.click })} />
+      <Toggle label="count-in" keyName="N" on={listening.countIn} toggle={() => listen({ countIn: !listening.countIn })} />
+      <span className="transport-facts">
+        {bars === 1 ? 'one bar' : `${bars} bars`}, {strokes === 1 ? 'one stroke' : `${strokes} strokes`}
+      </span>
+      <Button variant="plain" size="sm" onClick={showKeys}>
+        <kbd>?</kbd> keys
+      </Button>
+    </footer>
+  );
+};

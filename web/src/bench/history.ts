@@ -1,0 +1,36 @@
+import type { Edit, Pattern } from '@fleet-wren/core';
+
+/** Undo and redo of one sitting: the edits that take back, and those that do again. */
+export interface History {
+  readonly past: readonly Edit[];
+  readonly future: readonly Edit[];
+}
+
+/** No history yet. */
+export const EMPTY_HISTORY: History = { past: [], future: [] };
+
+/** Edits kept for undo. */
+const DEPTH = 500;
+
+/** Adds the inverse of an edit just made; what could be done again is gone. */
+export const remembered = ({ past }: History, inverse: Edit): History => ({ past: [...past, inverse].slice(-DEPTH), future: [] });
+
+const keyOf = (id: string): string => `history:${id}`;
+
+/** Keeps the history beside the pattern it belongs to, so that it outlives a reload of the window. */
+export const keepHistory = (id: string, pattern: Pattern, history: History): void => {
+  try {
+    sessionStorage.setItem(keyOf(id), JSON.stringify({ pattern, history }));
+  } catch {
+    // A full store costs the undo after a reload, nothing else.
+    sessionStorage.removeItem(keyOf(id));
+  }
+};
+
+/** The history kept for a pattern, as long as the pattern is still the one it belongs to. */
+export const keptHistory = (id: string, pattern: Pattern): History => {
+  const kept = sessionStorage.getItem(keyOf(id));
+  if (!kept) return EMPTY_HISTORY;
+  const found = JSON.parse(kept) as { pattern: unknown; history: History };
+  return JSON.stringify(found.pattern) === JSON.stringify(pattern) ? found.history : EMPTY_HISTORY;
+};

@@ -1,0 +1,18 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/jetbrains-mono';
+import '@fontsource-variable/literata';
+import './app/theme.scss';
+import './app/shell.scss';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './app/App.tsx';
+import { applyTheme } from './app/theme.ts';
+
+applyTheme();
+const root = document.getElementById('root');
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <App />
+    </StrictMode>,
+  );

@@ -1,0 +1,111 @@
+import './lanes.scss';
+import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import type { Judged } from '../../bench/useJudgement.ts';
+import type { Playing } from '../../bench/usePlayer.ts';
+import { SPACE, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { digitColour } from '../token/shapes.ts';
+import { LANE, lanesOf, type Lane, type LaneWay } from './geometry.ts';
+
+interface LanesProps {
+  readonly judged: Judged;
+  readonly width: number;
+  /** The lanes show the row of bars this tick is in. */
+  readonly at: number;
+  readonly playing: Playing;
+}
+
+const Way = ({ way, colour }: { readonly way: LaneWay; readonly colour: string }) => {
+  const { from, to, strain, plant } = way;
+  const tight = strain > 0.9;
+  return (
+    <>
+      <line className={tight ? 'way way-tight' : 'way'} x1={from} x2={to} y1={0} y2={0} stroke={tight ? undefined : colour} strokeWidth={2 + 10 * Math.min(1, strain)} />
+      {plant && plant.to - plant.from > 12 && <rect className="plant" x={plant.from} width={plant.to - plant.from - 9} y={-9} height={18} rx={3} stroke={colour} />}
+    </>
+  );
+};
+
+const Row = ({ lane, index, width }: { readonly lane: Lane; readonly index: number; readonly width: number }) => {
+  const colour = digitColour(lane.striker === 'pick' ? 'down' : lane.striker);
+  return (
+    <g transform={`translate(0 ${LANE * (index + 0.5)})`}>
+      <text className="lane-digit" x={8} dy="0.34em" fill={colour}>
+        {lane.striker === 'pick' ? '' : lane.striker}
+      </text>
+      <text className="lane-name" x={lane.striker === 'pick' ? 8 : 22} dy="0.34em">
+        {STRIKER_NAMES[lane.striker].split(' ')[0]}
+      </text>
+      <line className="lane-line" x1={SPACE.left} x2={width - SPACE.right} y1={0} y2={0} />
+      {lane.ways.map((way) => (
+        <Way key={way.key} way={way} colour={colour} />
+      ))}
+      {lane.marks.map(({ id, x, string }) => (
+        <g key={id} transform={`translate(${x.toFixed(1)} 0)`}>
+          <circle className="mark" r={9.5} stroke={colour} />
+          <text className="mark-string" dy="0.34em" fill={colour}>
+            {string}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+};
+
+const Rows = memo(({ judged, layout, system }: { readonly judged: Judged; readonly layout: Layout; readonly system: System }) => {
+  const { pattern, judgement } = judged;
+  const lanes = useMemo(
+    () =>
+      lanesOf(
+        { pattern, digits: judgement.digits, motions: judgement.motions, layout, system, secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo) },
+        judgement.load.map(({ striker }) => striker),
+      ),
+    [pattern, judgement, layout, system],
+  );
+  return lanes.map((lane, index) => <Row key={lane.striker} lane={lane} index={index} width={layout.width} />);
+});
+
+/** The play cursor on the lanes, where the row of bars that is shown is the one that sounds. */
+const LaneCursor = ({ judged, layout, system, playing, height }: { readonly judged: Judged; readonly layout: Layout; readonly system: System; readonly playing: Playing; readonly height: number }) => {
+  const line = useRef<SVGLineElement>(null);
+  const { playing: on, position } = playing;
+  useEffect(() => {
+    if (!on) return;
+    let frame = 0;
+    const draw = (): void => {
+      const tick = position();
+      const shown = tick !== undefined && tick >= system.fromTick && tick < system.toTick;
+      line.current?.setAttribute('visibility', shown ? 'visible' : 'hidden');
+      if (shown) line.current?.setAttribute('transform', `translate(${cursorAt(judged.pattern, layout, tick).x.toFixed(1)} 0)`);
+      frame = requestAnimationFrame(draw);
+    };
+    draw();
+    return () => cancelAnimationFrame(frame);
+  }, [on, position, judged, layout, system]);
+  return on ? <line ref={line} className="lane-cursor" visibility="hidden" y1={0} y2={height} /> : null;
+};
+
+const barsText = ({ fromBar, bars }: System, all: number): string => {
+  if (bars === all) return '';
+  return bars === 1 ? `, bar ${fromBar + 1}` : `, bars ${fromBar + 1} to ${fromBar + bars}`;
+};
+
+/** One row a digit under the threads, on the same time axis: its work, its rest, where it can plant, where it is rushed. */
+export const Lanes = ({ judged, width, at, playing }: LanesProps) => {
+  const layout = useMemo(() => layoutOf(judged.pattern, width), [judged, width]);
+  const system = systemAt(layout, at);
+  if (judged.pattern.strokes.length === 0) return null;
+  const height = LANE * judged.judgement.load.length;
+  return (
+    <figure className="lanes" aria-label="Lanes">
+      <figcaption>
+        Lanes: who works, who rests, where a finger can plant
+        {barsText(system, judged.pattern.bars)}
+      </figcaption>
+      <svg width={width} height={height} aria-hidden="true">
+        <Rows judged={judged} layout={layout} system={system} />
+        <LaneCursor judged={judged} layout={layout} system={system} playing={playing} height={height} />
+      </svg>
+    </figure>
+  );
+};

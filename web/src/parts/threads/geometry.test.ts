@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { newPattern, patternLength, slotTicks, type Pattern } from '@fleet-wren/core';
+import { SPACE, cellAt, cursorAt, layoutOf, pointAt, threadsOf } from './geometry.ts';
+
+const patterns = fc
+  .record({ beats: fc.integer({ min: 1, max: 8 }), bars: fc.integer({ min: 1, max: 6 }), subdivision: fc.constantFrom(1, 2, 3, 4, 6) })
+  .map(({ beats, bars, subdivision }) => newPattern('Any', { metre: { beats, unit: 4 }, bars, subdivision }));
+const widths = fc.integer({ min: 500, max: 1600 });
+
+test('the cell under the middle of a token is the token’s own', () => {
+  fc.assert(
+    fc.property(patterns, widths, fc.nat(1000), fc.integer({ min: 1, max: 6 }), (pattern, width, place, string) => {
+      const layout = layoutOf(pattern, width);
+      const slots = patternLength(pattern) / slotTicks(pattern);
+      const at = (place % slots) * slotTicks(pattern);
+      const { x, y } = pointAt(layout, at, string);
+      expect(cellAt(pattern, layout, x, y)).toEqual({ at, string });
+    }),
+    { seed: 71 },
+  );
+});
+
+test('nothing is wider than the page, whatever the metre', () => {
+  fc.assert(
+    fc.property(patterns, widths, (pattern, width) => {
+      const layout = layoutOf(pattern, width);
+      for (const { barLines, slots } of layout.systems)
+        for (const x of [...barLines, ...slots.map((slot) => slot.x)]) expect(x).toBeLessThanOrEqual(width - SPACE.right + 0.01);
+      expect(layout.systems.reduce((sum, { bars }) => sum + bars, 0)).toBe(pattern.bars);
+    }),
+    { seed: 72 },
+  );
+});
+
+test('the cursor moves to the right within a system and down from system to system', () => {
+  const pattern = newPattern('Long', { bars: 4 });
+  const layout = layoutOf(pattern, 820);
+  const points = Array.from({ length: 64 }, (_, slot) => cursorAt(pattern, layout, slot * 210));
+  points.slice(1).forEach((point, index) => {
+    const before = points[index] as typeof point;
+    expect(point.top > before.top || point.x > before.x).toBe(true);
+  });
+});
+
+test('each striker has one thread, and pinches do not split it', () => {
+  const pattern: Pattern = newPattern('Pinch', {
+    strokes: [
+      { id: 'a', at: 0, string: 5 },
+      { id: 'b', at: 0, string: 2 },
+      { id: 'c', at: 840, string: 4 },
+      { id: 'd', at: 1260, string: 2 },
+    ],
+  });
+  const threads = threadsOf(pattern, { a: 'p', b: 'm', c: 'p', d: 'm' }, layoutOf(pattern, 800));
+  expect(threads.map(({ striker, paths }) => [striker, paths.length])).toEqual([['p', 1], ['m', 1]]);
+  expect(threads[0]?.paths[0]).toMatch(/^M\d+(\.\d)?,\d+(\.\d)?C/);
+});

@@ -1,0 +1,31 @@
+import { Button, Form } from 'react-bootstrap';
+import { useForm } from 'react-hook-form';
+import { Link } from 'react-router';
+import { useEntrance } from '../api/account.ts';
+import { wordsOf } from '../api/client.ts';
+import { Door, DoorField } from './Door.tsx';
+
+interface Credentials {
+  readonly email: string;
+  readonly password: string;
+}
+
+/** Sign in to a studio. */
+export const SignIn = () => {
+  const { register, handleSubmit } = useForm<Credentials>();
+  const entrance = useEntrance<Credentials>('/auth/sign-in');
+  return (
+    <Door title="Sign in" error={entrance.error ? wordsOf(entrance.error) : undefined}>
+      <Form onSubmit={(event) => void handleSubmit((form) => entrance.mutate(form))(event)}>
+        <DoorField label="E-mail" type="email" autoComplete="username" {...register('email')} />
+        <DoorField label="Password" type="password" autoComplete="current-password" {...register('password')} />
+        <Button type="submit" className="w-100" disabled={entrance.isPending}>
+          Sign in
+        </Button>
+      </Form>
+      <p className="mt-3 mb-0 text-soft">
+        New here? <Link to="/register">Open a studio</Link>
+      </p>
+    </Door>
+  );
+};
