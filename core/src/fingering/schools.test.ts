@@ -34,7 +34,6 @@ describe('thumb and two fingers (Sor, Méthode pour la guitare, 1830, from memor
     ['5 3 2 3', 'p i m i'],
     ['6 2 1 2', 'p i m i'],
     ['6 3 4 2 5 3 4 1', 'p i p m p i p m'],
-    ['6+1 - 4 2 5 3 4 2', 'p m p m p i p m'],
     ['5+2 3 1 3', 'p m i m i'],
   ])('%s is played %s, the ring left out', (figure, digits) => {
     expect(fingered(figure, 'three-finger')).toBe(digits);

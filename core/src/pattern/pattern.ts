@@ -52,3 +52,18 @@ export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at ||
 /** The stroke on a string at a tick, if there is one. */
 export const strokeAt = (pattern: Pattern, at: number, string: number): Stroke | undefined =>
   pattern.strokes.find((stroke) => stroke.at === at && stroke.string === string);
+
+/** A text that is equal for equal values, whatever order their fields come in. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_key, field: unknown) =>
+    typeof field === 'object' && field !== null && !Array.isArray(field)
+      ? Object.fromEntries(Object.entries(field).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : field,
+  );
+
+/**
+ * Whether two patterns say the same, whatever order their fields were stored in.
+ * @example
+ * samePattern(newPattern('Roll'), { ...newPattern('Roll') }) // => true
+ */
+export const samePattern = (a: Pattern, b: Pattern): boolean => a === b || canonical(a) === canonical(b);

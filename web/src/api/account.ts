@@ -34,8 +34,8 @@ export const useSignOut = () => {
   return useMutation({
     mutationFn: () => ask<void>('POST', '/auth/sign-out'),
     onSuccess: () => {
-      client.clear();
       client.setQueryData(KEY, null);
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEY[0] });
     },
   });
 };

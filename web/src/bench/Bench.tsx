@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
-import { strokeAt } from '@fleet-wren/core';
+import { samePattern, strokeAt } from '@fleet-wren/core';
 import { useOpenedPattern, type KeptPattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
@@ -27,7 +27,7 @@ import { useWidth } from './useWidth.ts';
 const openBench = (kept: KeptPattern): BenchStore => {
   const draft = keptDraft(kept.id);
   const store = createBench(kept, keptHistory(kept.id, draft?.pattern ?? kept.pattern));
-  if (!draft || JSON.stringify(draft.pattern) === JSON.stringify(kept.pattern)) {
+  if (!draft || samePattern(draft.pattern, kept.pattern)) {
     dropDraft(kept.id);
     return store;
   }

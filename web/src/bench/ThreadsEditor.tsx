@@ -51,36 +51,42 @@ const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; rea
 
 const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at === b?.at && a?.string === b?.string;
 
-/** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
-export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
+interface Pointer {
+  /** Where a token would be put or dropped. */
+  readonly target: Cell | undefined;
+  readonly handlers: {
+    readonly onPointerDown: (event: PointerEvent<SVGSVGElement>) => void;
+    readonly onPointerMove: (event: PointerEvent<SVGSVGElement>) => void;
+    readonly onPointerUp: (event: PointerEvent<SVGSVGElement>) => void;
+    readonly onPointerCancel: () => void;
+    readonly onPointerLeave: () => void;
+  };
+}
+
+/** Puts, chooses and drags by pointer: it asks for the same edits as the keyboard does. */
+const usePointer = (pattern: Pattern, layout: Layout): Pointer => {
   const bench = useBenchStore();
-  const pattern = useBench((state) => state.pattern);
-  const cell = useBench((state) => state.cell);
-  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
-  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
-  const chosen = strokeAt(pattern, cell.at, cell.string)?.id ?? null;
   const [hover, setHover] = useState<Cell | undefined>();
   const [held, setHeld] = useState<{ readonly id: string; readonly from: Cell } | null>(null);
-  const svg = useRef<SVGSVGElement>(null);
 
-  const under = (event: PointerEvent): Cell | undefined => {
-    const box = svg.current?.getBoundingClientRect();
-    return box && cellAt(pattern, layout, event.clientX - box.left, event.clientY - box.top);
+  const under = (event: PointerEvent<SVGSVGElement>): Cell | undefined => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return cellAt(pattern, layout, event.clientX - box.left, event.clientY - box.top);
   };
-  const down = (event: PointerEvent): void => {
+  const down = (event: PointerEvent<SVGSVGElement>): void => {
     const at = under(event);
     if (!at || event.button !== 0) return;
     const stroke = strokeAt(pattern, at.at, at.string);
     bench.getState().go(at);
     if (!stroke) return bench.getState().put();
-    svg.current?.setPointerCapture(event.pointerId);
+    event.currentTarget.setPointerCapture(event.pointerId);
     setHeld({ id: stroke.id, from: at });
   };
-  const move = (event: PointerEvent): void => {
+  const move = (event: PointerEvent<SVGSVGElement>): void => {
     const at = under(event);
     if (!sameCell(at, hover)) setHover(at);
   };
-  const up = (event: PointerEvent): void => {
+  const up = (event: PointerEvent<SVGSVGElement>): void => {
     const at = under(event);
     if (held && at && !sameCell(at, held.from)) bench.getState().move(held.id, at);
     setHeld(null);
@@ -89,14 +95,55 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
     setHeld(null);
     setHover(undefined);
   };
+  const free = hover && !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string);
+  return {
+    target: free ? hover : undefined,
+    handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel, onPointerLeave: () => setHover(undefined) },
+  };
+};
 
-  const ghost = hover && (held ? !sameCell(hover, held.from) : !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string));
-  const here = pointAt(layout, cell.at, cell.string);
-  const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
+const TroubleRings = ({ judged, pattern, layout }: { readonly judged: Judged | null; readonly pattern: Pattern; readonly layout: Layout }) => {
   const troubled = useMemo(() => new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes)), [judged]);
+  return pattern.strokes
+    .filter(({ id }) => troubled.has(id))
+    .map((stroke) => {
+      const { x, y } = pointAt(layout, stroke.at, stroke.string);
+      return <circle key={stroke.id} className="trouble-ring" cx={x} cy={y} r={layout.radius + 4} />;
+    });
+};
+
+/** Where the keyboard stands, and where the pointer would put a stroke. */
+const Marks = ({ layout, cell, target }: { readonly layout: Layout; readonly cell: Cell | undefined; readonly target: Cell | undefined }) => {
+  const here = cell && pointAt(layout, cell.at, cell.string);
+  const there = target && pointAt(layout, target.at, target.string);
+  return (
+    <>
+      {here && (
+        <rect
+          className="cell"
+          x={here.x - layout.slotWidth / 2 + 1}
+          y={here.y - SPACE.string / 2 + 3}
+          width={layout.slotWidth - 2}
+          height={SPACE.string - 6}
+          rx={7}
+        />
+      )}
+      {there && <circle className="ghost" cx={there.x} cy={there.y} r={layout.radius} />}
+    </>
+  );
+};
+
+/** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
+export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
+  const pattern = useBench((state) => state.pattern);
+  const cell = useBench((state) => state.cell);
+  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
+  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
+  const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
+  const { target, handlers } = usePointer(pattern, layout);
+  const chosen = strokeAt(pattern, cell.at, cell.string)?.id ?? null;
   return (
     <svg
-      ref={svg}
       className="threads"
       width={width}
       height={layout.height}
@@ -105,31 +152,12 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
       aria-roledescription="pattern editor"
       tabIndex={0}
       data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={cancel}
-      onPointerLeave={() => setHover(undefined)}
+      {...handlers}
     >
       <Threads pattern={pattern} layout={layout} digits={digits} chosen={chosen} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
-        {!chosen && (
-          <rect
-            className="cell"
-          x={here.x - layout.slotWidth / 2 + 1}
-          y={here.y - SPACE.string / 2 + 3}
-          width={layout.slotWidth - 2}
-          height={SPACE.string - 6}
-            rx={7}
-          />
-        )}
-        {ghost && <circle className="ghost" cx={pointAt(layout, hover.at, hover.string).x} cy={pointAt(layout, hover.at, hover.string).y} r={layout.radius} />}
+        <Marks layout={layout} cell={chosen ? undefined : cell} target={target} />
       </Threads>
-      {pattern.strokes
-        .filter(({ id }) => troubled.has(id))
-        .map((stroke) => {
-          const { x, y } = pointAt(layout, stroke.at, stroke.string);
-          return <circle key={stroke.id} className="trouble-ring" cx={x} cy={y} r={layout.radius + 4} />;
-        })}
+      <TroubleRings judged={judged} pattern={pattern} layout={layout} />
       <Playhead pattern={pattern} layout={layout} playing={playing} />
     </svg>
   );

@@ -1,4 +1,4 @@
-import type { Pattern } from '@fleet-wren/core';
+import { samePattern, type Pattern } from '@fleet-wren/core';
 import { ApiError } from '../api/client.ts';
 import { fetchPattern, savePattern, type KeptPattern } from '../api/patterns.ts';
 import { dropDraft, keepDraft } from './drafts.ts';
@@ -7,8 +7,6 @@ import type { BenchStore } from './store.ts';
 
 /** Milliseconds of quiet after which an edit is saved, and until a failed save is tried again. */
 const WAIT = { quiet: 500, again: 4000 } as const;
-
-const same = (a: Pattern, b: Pattern): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 interface ConflictAnswer {
   readonly current?: KeptPattern;
@@ -36,7 +34,7 @@ export const autosave = (store: BenchStore): (() => void) => {
     const theirs = error instanceof ApiError ? (error.answer as ConflictAnswer | undefined)?.current : undefined;
     if (code === 'version-conflict' && theirs) {
       // Our own save whose answer was lost looks like a conflict with ourselves.
-      if (same(theirs.pattern, sent)) return succeeded(theirs, sent);
+      if (samePattern(theirs.pattern, sent)) return succeeded(theirs, sent);
       return store.getState().set({ saving: 'conflict', theirs });
     }
     store.getState().set({ saving: code === 'not-signed-in' ? 'signed out' : 'not saved', refused: error instanceof Error ? error.message : null });
@@ -45,7 +43,7 @@ export const autosave = (store: BenchStore): (() => void) => {
 
   const save = async (): Promise<void> => {
     const { id, version, pattern, saved, saving } = store.getState();
-    if (underWay || saving === 'conflict' || same(pattern, saved)) return;
+    if (underWay || saving === 'conflict' || samePattern(pattern, saved)) return;
     underWay = true;
     store.getState().set({ saving: 'saving' });
     const result = await savePattern(id, version, pattern).catch((error: unknown) => ({ error }));
@@ -57,7 +55,7 @@ export const autosave = (store: BenchStore): (() => void) => {
   const changed = store.subscribe((now, before) => {
     if (now.history !== before.history) keepHistory(now.id, now.pattern, now.history);
     if (now.pattern === before.pattern) return;
-    if (same(now.pattern, now.saved)) {
+    if (samePattern(now.pattern, now.saved)) {
       dropDraft(now.id);
       if (!underWay && now.saving !== 'conflict') now.set({ saving: 'saved' });
       return;
@@ -70,7 +68,7 @@ export const autosave = (store: BenchStore): (() => void) => {
   /** Takes over what another window saved, when nothing of ours stands against it. */
   const refresh = async (): Promise<void> => {
     const { id, version, pattern, saved } = store.getState();
-    if (document.hidden || underWay || !same(pattern, saved)) return;
+    if (document.hidden || underWay || !samePattern(pattern, saved)) return;
     const kept = await fetchPattern(id).catch(() => undefined);
     const now = store.getState();
     if (!kept || kept.version <= version || now.pattern !== pattern) return;
@@ -79,12 +77,12 @@ export const autosave = (store: BenchStore): (() => void) => {
 
   const flush = (): void => {
     const { id, version, pattern, saved, saving } = store.getState();
-    if (!underWay && saving !== 'conflict' && !same(pattern, saved)) void savePattern(id, version, pattern, true).catch(() => undefined);
+    if (!underWay && saving !== 'conflict' && !samePattern(pattern, saved)) void savePattern(id, version, pattern, true).catch(() => undefined);
   };
 
   const seen = (): void => void refresh();
   const start = store.getState();
-  if (!same(start.pattern, start.saved)) later(0);
+  if (!samePattern(start.pattern, start.saved)) later(0);
   window.addEventListener('pagehide', flush);
   window.addEventListener('focus', seen);
   return () => {

@@ -1,4 +1,4 @@
-import type { Edit, Pattern } from '@fleet-wren/core';
+import { samePattern, type Edit, type Pattern } from '@fleet-wren/core';
 
 /** Undo and redo of one sitting: the edits that take back, and those that do again. */
 export interface History {
@@ -31,6 +31,6 @@ export const keepHistory = (id: string, pattern: Pattern, history: History): voi
 export const keptHistory = (id: string, pattern: Pattern): History => {
   const kept = sessionStorage.getItem(keyOf(id));
   if (!kept) return EMPTY_HISTORY;
-  const found = JSON.parse(kept) as { pattern: unknown; history: History };
-  return JSON.stringify(found.pattern) === JSON.stringify(pattern) ? found.history : EMPTY_HISTORY;
+  const found = JSON.parse(kept) as { pattern: Pattern; history: History };
+  return samePattern(found.pattern, pattern) ? found.history : EMPTY_HISTORY;
 };

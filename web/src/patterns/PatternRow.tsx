@@ -40,7 +40,7 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
     <div className="pattern-line" role="listitem">
       <Miniature strokes={summary.miniature} strings={summary.strings} />
       <div>
-        <Link to={`/patterns/${line.id}`}>{line.name}</Link>
+        <Link className="pattern-link" to={`/patterns/${line.id}`}>{line.name}</Link>
         <div className="pattern-facts">
           {summary.metre} · {summary.chord} · {schoolName(line.school)} · {summary.strokes} {summary.strokes === 1 ? 'stroke' : 'strokes'}
         </div>

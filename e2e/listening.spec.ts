@@ -1,0 +1,100 @@
+import type { Page } from '@playwright/test';
+import { PitchDetector } from 'pitchy';
+import { expect, newBench, test, type Bench } from './studio.ts';
+
+/** What was handed to the audio clock: when, and for a plucked string its rendered samples. */
+interface Started {
+  readonly when: number;
+  readonly kind: 'string' | 'click';
+  readonly samples?: readonly number[];
+}
+
+/** Listens in on Web Audio itself, before the page loads: the application knows nothing of it. */
+const listenIn = (page: Page) =>
+  page.addInitScript(() => {
+    const started: object[] = [];
+    Object.assign(window, { started });
+    const plucked = AudioBufferSourceNode.prototype.start;
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      const samples = this.buffer ? Array.from(this.buffer.getChannelData(0).slice(12000, 12000 + 8192)) : [];
+      started.push({ when, kind: 'string', samples, rate: this.buffer?.sampleRate });
+      return plucked.call(this, when, ...rest);
+    };
+    const clicked = OscillatorNode.prototype.start;
+    OscillatorNode.prototype.start = function (when = 0) {
+      started.push({ when, kind: 'click' });
+      return clicked.call(this, when);
+    };
+  });
+
+const startedIn = (page: Page): Promise<readonly Started[]> => page.evaluate(() => (window as unknown as { started: Started[] }).started);
+
+const heard = async (page: Page, count: number): Promise<readonly Started[]> => {
+  const strings = () => page.evaluate(() => (window as unknown as { started: Started[] }).started.filter(({ kind }) => kind === 'string').length);
+  await expect.poll(strings, { timeout: 20_000 }).toBeGreaterThanOrEqual(count);
+  return startedIn(page);
+};
+
+/** Four strokes on the beats of a C chord at 120. */
+const fourBeats = async (page: Page): Promise<Bench> => {
+  await listenIn(page);
+  const bench = await newBench(page);
+  const tempo = page.getByLabel('Tempo, beats a minute');
+  await tempo.fill('120');
+  await tempo.press('Enter');
+  for (const [slot, string] of [[0, 5], [4, 3], [8, 2], [12, 1]] as const) await bench.click(slot, string);
+  await bench.judged();
+  return bench;
+};
+
+const intervals = (times: readonly number[]): number[] => times.slice(1).map((time, index) => time - (times[index] ?? 0));
+
+test('strokes are scheduled on the audio clock in time, counted in, and loop', async ({ page }) => {
+  const bench = await fourBeats(page);
+  await bench.press(' ');
+  const sounds = await heard(page, 9);
+  const strings = sounds.filter(({ kind }) => kind === 'string').map(({ when }) => when);
+  for (const gap of intervals(strings)) expect(gap).toBeCloseTo(0.5, 6);
+  const clicks = sounds.filter(({ kind }) => kind === 'click').map(({ when }) => when);
+  expect((strings[0] ?? 0) - (clicks[0] ?? 0)).toBeCloseTo(2, 6);
+  await expect(page.locator('.playhead')).toHaveAttribute('visibility', 'visible');
+  await bench.press(' ');
+  await expect(page.locator('.playhead')).toHaveCount(0);
+});
+
+test('the strings sound at the pitches of the chord, by an independent pitch detector', async ({ page }) => {
+  const bench = await fourBeats(page);
+  await bench.press('N', ' ');
+  const strings = (await heard(page, 4)).filter(({ kind }) => kind === 'string').slice(0, 4) as (Started & { rate: number })[];
+  // C3 on string 5, G3 on 3, C4 on 2, E4 on 1 (equal temperament, A4 = 440 Hz).
+  const expected = [130.813, 195.998, 261.626, 329.628];
+  strings.forEach(({ samples, rate }, index) => {
+    const [pitch, clarity] = PitchDetector.forFloat32Array(8192).findPitch(Float32Array.from(samples ?? []), rate);
+    expect(clarity).toBeGreaterThan(0.9);
+    expect(Math.abs(1200 * Math.log2(pitch / (expected[index] ?? 1)))).toBeLessThan(3);
+  });
+});
+
+test('half speed doubles the gaps; thumb alone and fingers alone part the strokes', async ({ page }) => {
+  const bench = await fourBeats(page);
+  await bench.press('N', 'K', 'H', 'T', ' ');
+  const thumb = await heard(page, 2);
+  expect(intervals(thumb.map(({ when }) => when))[0]).toBeCloseTo(4, 6);
+  await bench.press(' ', 'F', ' ');
+  const both = await heard(page, thumb.length + 3);
+  const fingers = both.slice(thumb.length).map(({ when }) => when);
+  expect(intervals(fingers).slice(0, 2).every((gap) => Math.abs(gap - 1) < 1e-6)).toBe(true);
+});
+
+test('a tempo changed while playing is taken up without a gap', async ({ page }) => {
+  const bench = await fourBeats(page);
+  await bench.press('N', 'K', ' ');
+  await heard(page, 2);
+  const tempo = page.getByLabel('Tempo, beats a minute');
+  await tempo.fill('240');
+  await tempo.press('Enter');
+  const before = (await startedIn(page)).length;
+  const all = await heard(page, before + 4);
+  const gaps = intervals(all.slice(before + 1).map(({ when }) => when));
+  for (const gap of gaps) expect(gap).toBeCloseTo(0.25, 6);
+});

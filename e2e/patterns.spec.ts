@@ -1,0 +1,100 @@
+import { readFileSync } from 'node:fs';
+import type { Download, Page } from '@playwright/test';
+import { expect, openStudio, test, violations } from './studio.ts';
+
+const contentOf = async (page: Page, label: string): Promise<{ name: string; content: Buffer }> => {
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const [download]: [Download, void] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: label }).click()]);
+  return { name: download.suggestedFilename(), content: readFileSync(await download.path()) };
+};
+
+test('sign in to the demo studio, search, and sign out', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
+  await page.getByLabel('Password').fill('wrong');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert')).toHaveText('That e-mail address and password do not go together.');
+  await page.getByLabel('Password').fill('seven reeds at dusk');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(10);
+  await page.getByLabel('Search patterns').fill('ferry');
+  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await page.getByLabel('Search patterns').fill('no such thing');
+  await expect(page.getByText('No pattern has “no such thing” in its name.')).toBeVisible();
+  await page.getByRole('link', { name: 'Students' }).click();
+  await expect(page.getByText('Ottoline Marsh')).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+});
+
+test('duplicate, delete, and take the deletion back', async ({ bench }) => {
+  const { page } = bench;
+  await bench.click(0, 5);
+  await bench.saved();
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  await page.getByRole('button', { name: 'More for New pattern' }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb']);
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'More for New pattern (copy)' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(2);
+});
+
+test('take it away as tablature, MIDI and JSON, and bring the JSON in again', async ({ bench }) => {
+  const { page } = bench;
+  for (const [slot, string] of [[0, 5], [4, 3], [8, 2], [12, 1]] as const) await bench.click(slot, string);
+  const strokes = await bench.strokes();
+  await bench.saved();
+  const tab = await contentOf(page, 'Tablature, plain text');
+  expect(tab.name).toBe('new-pattern.txt');
+  expect(tab.content.toString()).toMatch(/1 {2}e {2}& {2}a[\s\S]*A {2}5 \|-3-[\s\S]*p +i +m +a/);
+  const midi = await contentOf(page, 'Standard MIDI File');
+  expect(midi.content.subarray(0, 4).toString()).toBe('MThd');
+  const json = await contentOf(page, 'Fleet Wren file (JSON)');
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  await page.getByLabel('Fleet Wren file').setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
+  await expect(page.getByLabel('Name of the pattern')).toHaveValue('New pattern');
+  expect(await bench.strokes()).toEqual(strokes);
+});
+
+test('files that cannot be taken in are refused in a sentence, and nothing is added', async ({ page }) => {
+  await openStudio(page);
+  const good = JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { name: 'x' } });
+  const files: readonly [string, string, RegExp][] = [
+    ['other.json', '{"format": "waltz"}', /not a Fleet Wren pattern/],
+    ['cut.json', good.slice(0, 40), /breaks off at line 1, column 41/],
+    ['new.json', good.replace('"version":1', '"version":7'), /newer version \(format 7/],
+    ['holes.json', good, /At pattern\.metre: this is missing/],
+    ['huge.json', ' '.repeat(50_000_000), /50 MB; the most that is read is 2 million characters/],
+  ];
+  for (const [name, content, words] of files) {
+    await page.getByLabel('Fleet Wren file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+    await expect(page.getByRole('status')).toHaveText(words);
+  }
+  await expect(page.getByText('Make the first pattern')).toBeVisible();
+});
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds nothing on door, list, bench and overlay, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
+    await page.getByLabel('Password').fill('seven reeds at dusk');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('listitem')).toHaveCount(10);
+    expect(await violations(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Lantern pinches' }).click();
+    await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
+    await page.locator('[data-stroke]').nth(4).click();
+    await expect(page.getByLabel('Chosen stroke')).toContainText('because');
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+  });

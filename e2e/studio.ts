@@ -1,0 +1,95 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+
+export { expect };
+
+/** A bench and what is on it. */
+export class Bench {
+  constructor(readonly page: Page) {}
+
+  /** The threads, judged to the last edit. */
+  get threads(): Locator {
+    return this.page.locator('.threads');
+  }
+
+  async judged(): Promise<void> {
+    await expect(this.threads).toHaveAttribute('data-judged', 'yes');
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.locator('.saving')).toHaveText('saved');
+  }
+
+  /** Every stroke as a sentence. */
+  async strokes(): Promise<string[]> {
+    await this.judged();
+    return this.page.locator('[data-stroke]').evaluateAll((tokens) => tokens.map((token) => token.getAttribute('aria-label') ?? ''));
+  }
+
+  /** The digits in order, as names. */
+  async digits(): Promise<string[]> {
+    return (await this.strokes()).map((sentence) => sentence.split(', ').find((part) => /^(thumb|index|middle|ring|little finger|pick down|pick up|no digit yet)$/.test(part)) ?? '');
+  }
+
+  /** Clicks a string over a slot of the first system. */
+  async click(slot: number, string: number): Promise<void> {
+    const { x, y } = await this.pointAt(slot, string);
+    await this.page.mouse.click(x, y);
+  }
+
+  async pointAt(slot: number, string: number): Promise<{ x: number; y: number }> {
+    const count = await this.page.locator('.threads .count').nth(slot).boundingBox();
+    const name = await this.page.locator('.threads .string-name').nth(string - 1).boundingBox();
+    if (!count || !name) throw new Error(`There is no slot ${slot} on string ${string}`);
+    return { x: count.x + count.width / 2, y: name.y + name.height / 2 };
+  }
+
+  /** Presses keys one after another. */
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key);
+  }
+
+  async choose(label: string, value: string): Promise<void> {
+    await this.page.getByLabel(label, { exact: true }).selectOption({ label: value });
+  }
+}
+
+/** Opens a studio of its own and stands in its list of patterns. */
+export const openStudio = async (page: Page): Promise<void> => {
+  await page.goto('/register');
+  await page.getByLabel('Name of the studio').fill('Lock house');
+  await page.getByLabel('Your name').fill('Nell Sluice');
+  await page.getByLabel('E-mail').fill(`${randomUUID()}@lock.example`);
+  await page.getByLabel('Password').fill('a password long enough');
+  await page.getByRole('button', { name: 'Open the studio' }).click();
+  await expect(page.getByRole('heading', { name: 'Patterns' })).toBeVisible();
+};
+
+/** Makes a new pattern and stands at its bench. */
+export const newBench = async (page: Page): Promise<Bench> => {
+  await openStudio(page);
+  await page.getByRole('button', { name: 'New pattern' }).click();
+  const bench = new Bench(page);
+  await bench.judged();
+  return bench;
+};
+
+/** A test with a new studio's empty bench. */
+export const test = base.extend<{ bench: Bench }>({
+  bench: async ({ page }, use) => use(await newBench(page)),
+});
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** The accessibility violations axe finds on the page, by rule and place. */
+export const violations = async (page: Page): Promise<string[]> => {
+  // Evaluated rather than added as a script element, which the page's security policy forbids.
+  await page.evaluate(axeSource);
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run: (options: object) => Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } };
+    const found = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] });
+    return found.violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`));
+  });
+};

@@ -1,0 +1,62 @@
+import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import tseslint from 'typescript-eslint';
+
+const LAYERS = ['core', 'server', 'web', 'cli', 'e2e'];
+
+export default tseslint.config(
+  { ignores: ['**/dist', '**/dist-types', '**/node_modules', 'test-results', '.data', 'core/src/examples.test.ts'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver({ noWarnOnMultipleProjects: true, project: LAYERS.map((name) => `${name}/tsconfig.json`) })],
+    },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
+      'max-lines': ['error', { max: 400 }],
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  // Arrows go one way: everything may use core, core uses nothing.
+  ...LAYERS.map((layer) => ({
+    files: [`${layer}/**/*.ts`, `${layer}/**/*.tsx`],
+    ignores: ['**/*.test.ts', 'core/test/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: LAYERS.filter((other) => other !== layer && (other !== 'core' || layer === 'core')).flatMap((other) => [
+            { group: [`@fleet-wren/${other}`, `@fleet-wren/${other}/*`, `**/${other}/src/**`], message: `${layer} may not use ${other}.` },
+          ]),
+        },
+      ],
+    },
+  })),
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'setInterval', 'performance', 'console', 'Buffer'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'A seeded source is a parameter.' },
+        { object: 'Date', property: 'now', message: 'Time is a parameter.' },
+      ],
+      'no-restricted-syntax': ['error', { selector: "ImportDeclaration[source.value!=/^\\./]", message: 'Core depends on nothing.' }],
+    },
+  },
+  // Nest reads the classes that are injected from the types of parameters, so they are imported as values.
+  { files: ['server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], plugins: { 'react-hooks': reactHooks }, rules: reactHooks.configs.recommended.rules },
+  // A test's describe block or a bench's closure is long without being one thing to understand.
+  { files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'], rules: { 'max-lines-per-function': 'off' } },
+  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', URL: 'readonly', performance: 'readonly', document: 'readonly', window: 'readonly', MutationObserver: 'readonly', requestAnimationFrame: 'readonly' } } },
+);

@@ -1,0 +1,86 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildIfStale } from './lib/build.mjs';
+import { ensurePackages } from './lib/packages.mjs';
+import { ROOT, bin } from './lib/paths.mjs';
+import { ensureDebian, freePort, startPostgres } from './lib/postgres.mjs';
+import { runToEnd } from './lib/run.mjs';
+import { createDatabase, startServer } from './lib/server.mjs';
+
+const results = join(tmpdir(), `fleet-wren-results-${process.pid}`);
+const tally = { passed: 0, failed: 0 };
+
+const count = (passed, failed) => {
+  tally.passed += passed;
+  tally.failed += failed;
+};
+
+const check = async (title, program, args, options) => {
+  console.log(`\n— ${title}`);
+  const code = await runToEnd(program, args, { cwd: ROOT, ...options });
+  count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+};
+
+const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
+
+const unitTests = async (databaseUrl) => {
+  console.log('\n— unit and API tests');
+  const file = `${results}-jest.json`;
+  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent'], {
+    cwd: ROOT,
+    env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', TEST_DATABASE_URL: databaseUrl },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const report = readJson(file);
+  const broken = report ? report.numRuntimeErrorTestSuites : 1;
+  count(report?.numPassedTests ?? 0, (report?.numFailedTests ?? 0) + broken || (code === 0 ? 0 : 1));
+};
+
+const countSpecs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(countSpecs)];
+
+const interfaceTests = async (databaseUrl) => {
+  console.log('\n— the real interface, in Chromium');
+  const file = `${results}-playwright.json`;
+  const server = await startServer({ databaseUrl: createDatabase(databaseUrl, 'interface_tests'), port: await freePort() });
+  const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, FLEET_WREN_ADDRESS: server.address, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+  });
+  server.stop();
+  const report = readJson(file);
+  const specs = (report?.suites ?? []).flatMap(countSpecs);
+  const failed = specs.filter(({ ok }) => !ok).length;
+  count(specs.length - failed, failed || (code === 0 && specs.length > 0 ? 0 : 1));
+};
+
+const withDatabase = async (work) => {
+  const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-test-'));
+  chmodSync(folder, 0o755);
+  const database = await startPostgres({ folder, port: await freePort(), quick: true });
+  try {
+    await work(database.url);
+  } finally {
+    database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+const only = process.argv[2];
+const wanted = (part) => only === undefined || only === part;
+
+ensurePackages();
+ensureDebian('/usr/bin/chromium', ['chromium']);
+if (wanted('types')) await check('types', bin('tsc'), ['-b']);
+if (wanted('lint')) await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+buildIfStale(['core', 'cli', 'server', 'web']);
+await withDatabase(async (url) => {
+  if (wanted('unit')) await unitTests(url);
+  if (wanted('interface')) await interfaceTests(url);
+}).catch((error) => {
+  console.error(error);
+  count(0, 1);
+});
+
+console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
+process.exitCode = tally.failed === 0 && tally.passed > 0 ? 0 : 1;

@@ -1,0 +1,50 @@
+import { randomUUID } from 'node:crypto';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import knex, { type Knex } from 'knex';
+import request, { type Agent } from 'supertest';
+import { createApp } from '../src/app.ts';
+import { connect, migrate } from '../src/db/connection.ts';
+
+/** A server over a database of its own in the real PostgreSQL that the test command starts. */
+export interface TestServer {
+  readonly app: NestExpressApplication;
+  readonly db: Knex;
+  /** A client with a studio of its own, signed in. */
+  readonly newStudio: () => Promise<Agent>;
+  /** A client that is nobody. */
+  readonly stranger: () => Agent;
+  readonly close: () => Promise<void>;
+}
+
+const serverUrl = (): string => {
+  const url = process.env.TEST_DATABASE_URL;
+  if (!url) throw new Error('TEST_DATABASE_URL is missing: run the tests with npm test, which starts PostgreSQL.');
+  return url;
+};
+
+export const PASSWORD = 'a password long enough';
+
+/** Starts a server over a fresh database. */
+export const startServer = async (more: { readonly registrationsAnHour?: number } = {}): Promise<TestServer> => {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = knex({ client: 'pg', connection: serverUrl() });
+  await admin.raw(`create database ${name}`);
+  const url = new URL(serverUrl());
+  url.pathname = `/${name}`;
+  const db = connect(url.href);
+  await migrate(db);
+  const app = await createApp({ databaseUrl: url.href, port: 0, demo: false, secureCookies: false, registrationsAnHour: 100, ...more }, db);
+  const stranger = (): Agent => request.agent(app.getHttpServer());
+  const newStudio = async (): Promise<Agent> => {
+    const agent = stranger();
+    await agent.post('/api/auth/register').send({ studio: 'Test studio', name: 'Teacher', email: `${randomUUID()}@studio.example`, password: PASSWORD }).expect(201);
+    return agent;
+  };
+  const close = async (): Promise<void> => {
+    await app.close();
+    await db.destroy();
+    await admin.raw(`drop database ${name}`);
+    await admin.destroy();
+  };
+  return { app, db, newStudio, stranger, close };
+};
