@@ -58,5 +58,5 @@ export default tseslint.config(
   { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], plugins: { 'react-hooks': reactHooks }, rules: reactHooks.configs.recommended.rules },
   // A test's describe block or a bench's closure is long without being one thing to understand.
   { files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'], rules: { 'max-lines-per-function': 'off' } },
-  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', URL: 'readonly', performance: 'readonly', document: 'readonly', window: 'readonly', MutationObserver: 'readonly', requestAnimationFrame: 'readonly' } } },
+  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', URL: 'readonly', performance: 'readonly', KeyboardEvent: 'readonly', document: 'readonly', window: 'readonly', MutationObserver: 'readonly', requestAnimationFrame: 'readonly' } } },
 );

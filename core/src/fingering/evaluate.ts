@@ -1,5 +1,6 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type Ground, type PairCost, type Scope } from './costs/index.ts';
+import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type Ground, type Scope } from './costs/index.ts';
+import type { PlacedStroke } from './hand.ts';
 import { WINDOW, eventBefore, eventsOf, type Event, type Task } from './task.ts';
 
 /** A digit for each stroke of a task, null where none is left for it. */
@@ -33,7 +34,8 @@ const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[
 /** Which strikers play between two events. */
 type Between = ReadonlySet<Striker>;
 
-const holds = (scope: Scope, striker: Striker, distance: number, between: Between): boolean => {
+/** Whether a cost of a scope counts between two strokes some events apart. */
+const holds = (scope: Scope, from: Striker, to: Striker, distance: number, between: Between): boolean => {
   switch (scope) {
     case 'together':
       return distance === 0;
@@ -42,40 +44,37 @@ const holds = (scope: Scope, striker: Striker, distance: number, between: Betwee
     case 'within':
       return distance > 0;
     case 'own':
-      return distance > 0 && !between.has(striker);
+      return distance > 0 && from === to && !between.has(from);
     case 'across thumb':
-      return distance > 1 && [...between].every((other) => other === 'p');
+      return distance > 1 && !(between.size > 1 || (between.size === 1 && !between.has('p')));
   }
 };
 
-const counts = (cost: PairCost, from: Digit, to: Digit, distance: number, between: Between): boolean =>
-  cost.scopes.some((scope) => {
-    if (scope === 'own' && strikerOf(from) !== strikerOf(to)) return false;
-    return holds(scope, strikerOf(from), distance, between);
-  });
+interface Apart {
+  readonly distance: number;
+  readonly seconds: number;
+  readonly between: Between;
+}
 
-const pairItems = (
-  task: Task,
-  digits: Digits,
-  [other, index]: readonly [number, number],
-  { distance, seconds, between }: { distance: number; seconds: number; between: Between },
-): readonly CostItem[] => {
-  const from = digits[other];
-  const to = digits[index];
-  const fromStroke = task.strokes[other];
-  const toStroke = task.strokes[index];
-  if (!from || !to || !fromStroke || !toStroke) return [];
-  return PAIR_COSTS.filter((cost) => counts(cost, from, to, distance, between)).map((cost): CostItem => ({
-    family: cost.family,
-    stroke: index,
-    other,
-    seconds,
-    amount: cost.of({ ...fromStroke, digit: from }, { ...toStroke, digit: to }, seconds, groundOf(task)),
-  }));
+const pairItems = (task: Task, ground: Ground, digits: Digits, [other, index]: readonly [number, number], apart: Apart): readonly CostItem[] => {
+  const [from, to] = [digits[other], digits[index]];
+  const [fromStroke, toStroke] = [task.strokes[other], task.strokes[index]];
+  const items: CostItem[] = [];
+  if (!from || !to || !fromStroke || !toStroke) return items;
+  const a: PlacedStroke = { digit: from, string: fromStroke.string, opening: fromStroke.opening };
+  const b: PlacedStroke = { digit: to, string: toStroke.string, opening: toStroke.opening };
+  const [who, whom] = [strikerOf(from), strikerOf(to)];
+  for (const { scopes, family, of } of PAIR_COSTS) {
+    if (!scopes.some((scope) => holds(scope, who, whom, apart.distance, apart.between))) continue;
+    const amount = of(a, b, apart.seconds, ground);
+    if (amount > 0) items.push({ family, stroke: index, other, seconds: apart.seconds, amount });
+  }
+  return items;
 };
 
 /** The pairs of strokes of two events that weigh on each other: of one striker's brush, only its ends. */
 const pairsBetween = (digits: Digits, earlier: Event, later: Event): readonly (readonly [number, number])[] => {
+  if (earlier.strokes.length === 1 && later.strokes.length === 1) return [[earlier.strokes[0] as number, later.strokes[0] as number]];
   const ends = (event: Event, striker: Striker, side: 'first' | 'last'): number | undefined => {
     const own = event.strokes.filter((index) => digits[index] && strikerOf(digits[index]) === striker);
     const backward = digits[own[0] ?? -1] === 'up';
@@ -99,25 +98,26 @@ const strikersOf = (digits: Digits, event: Event): readonly Striker[] =>
     return digit ? [strikerOf(digit)] : [];
   });
 
-const togetherItems = (task: Task, digits: Digits, event: Event): readonly CostItem[] =>
+const TOGETHER: Apart = { distance: 0, seconds: 0, between: new Set() };
+
+const togetherItems = (task: Task, ground: Ground, digits: Digits, event: Event): readonly CostItem[] =>
   event.strokes.flatMap((index, place) =>
-    event.strokes
-      .slice(0, place)
-      .flatMap((other) => pairItems(task, digits, [other, index], { distance: 0, seconds: 0, between: new Set() })),
+    event.strokes.slice(0, place).flatMap((other) => pairItems(task, ground, digits, [other, index], TOGETHER)),
   );
 
 /** The cost items of one event: its strokes by themselves, together, and against the events before. */
 export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] => {
   const event = events[at] as Event;
+  const ground = groundOf(task);
   const items: CostItem[] = event.strokes.flatMap((index) => ownItems(task, digits, index));
-  items.push(...togetherItems(task, digits, event));
+  items.push(...togetherItems(task, ground, digits, event));
   const between = new Set<Striker>();
   for (let distance = 1; distance <= WINDOW; distance += 1) {
     const before = eventBefore(task, events, at, distance);
     if (!before) break;
     const earlier = events[before.index] as Event;
     for (const pair of pairsBetween(digits, earlier, event))
-      items.push(...pairItems(task, digits, pair, { distance, seconds: before.seconds, between }));
+      items.push(...pairItems(task, ground, digits, pair, { distance, seconds: before.seconds, between }));
     for (const striker of strikersOf(digits, earlier)) between.add(striker);
   }
   return items.filter(({ amount }) => amount > 0);

@@ -21,14 +21,7 @@ export interface FingerOptions {
  * The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school.
  */
 export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task => ({
-  strokes: pattern.strokes.map((stroke): TaskStroke => ({
-    at: stroke.at,
-    string: stroke.string,
-    pin: stroke.pin,
-    accent: stroke.accent,
-    opening: stroke.at === pattern.strokes[0]?.at,
-    line: inBassLine(pattern, stroke),
-  })),
+  strokes: taskStrokes(pattern),
   length: options.cycleTicks ?? patternLength(pattern),
   cyclic: pattern.cyclic,
   secondsPerTick: secondsPerTick(pattern.metre, options.tempo ?? pattern.tempo),
@@ -37,18 +30,32 @@ export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task => (
   hand: options.hand ?? ABLE_ADULT,
 });
 
+const taskStrokes = (pattern: Pattern): readonly TaskStroke[] => {
+  const line = bassLine(pattern);
+  return pattern.strokes.map((stroke, index) => ({
+    at: stroke.at,
+    string: stroke.string,
+    pin: stroke.pin,
+    accent: stroke.accent,
+    opening: stroke.at === pattern.strokes[0]?.at,
+    line: line[index],
+  }));
+};
+
 const isBass = ({ string }: Stroke): boolean => string > 3;
 
-/** Whether a stroke is one of a run of single strokes on the bass strings, each within a beat of the next. */
-const inBassLine = (pattern: Pattern, stroke: Stroke): boolean => {
-  if (!isBass(stroke)) return false;
-  const beat = ticksPerBeat(pattern.metre);
-  const close = pattern.strokes.filter(({ at }) => Math.abs(at - stroke.at) < beat);
-  const alone = close.filter(({ at }) => at === stroke.at).length === 1;
-  const before = close.filter(({ at }) => at < stroke.at);
-  const after = close.filter(({ at }) => at > stroke.at);
-  const nearest = [before[before.length - 1], after[0]].filter((other) => other !== undefined);
-  return alone && nearest.length > 0 && nearest.some(isBass);
+/**
+ * Which strokes belong to a line on the bass strings: single strokes whose neighbour in time, less than a beat away,
+ * is on a bass string too.
+ */
+const bassLine = ({ strokes, metre }: Pattern): readonly boolean[] => {
+  const beat = ticksPerBeat(metre);
+  const close = (a: Stroke, b: Stroke | undefined): boolean => b !== undefined && Math.abs(a.at - b.at) < beat && isBass(b);
+  return strokes.map((stroke, index) => {
+    const [before, after] = [strokes[index - 1], strokes[index + 1]];
+    const alone = before?.at !== stroke.at && after?.at !== stroke.at;
+    return alone && isBass(stroke) && (close(stroke, before) || close(stroke, after));
+  });
 };
 
 /** Indexes of the strokes of each bar, and a text that is equal for bars that are the same figure. */

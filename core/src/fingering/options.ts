@@ -1,14 +1,20 @@
-import { problem, type Problem } from '../errors/index.ts';
+import type { ErrorCode, ErrorDetails } from '../errors/index.ts';
 import { handOrder, strikerOf, type Digit } from '../pattern/index.ts';
-import type { Event, Task, TaskStroke } from './task.ts';
+import type { Task, TaskStroke } from './task.ts';
 
 /** One way to play an event: a digit for each of its strokes, null where none is left. */
 export type Option = readonly (Digit | null)[];
 
+/** A conflict before it is said where it is. */
+export interface Unplaced {
+  readonly code: ErrorCode;
+  readonly details: ErrorDetails;
+}
+
 /** The ways to play an event, and what had to be set aside to have any. */
 export interface Options {
   readonly options: readonly Option[];
-  readonly conflicts: readonly Problem[];
+  readonly conflicts: readonly Unplaced[];
 }
 
 interface Rules {
@@ -54,10 +60,13 @@ const permitted = (task: Task, stroke: TaskStroke, together: number): readonly D
   return task.school.digits.filter((digit) => task.school.permits(digit, setting));
 };
 
+/** Where a note has to be left out, as few as can be, and inner ones rather than bass or top. */
 const fewestUnplayed = (options: readonly Option[]): readonly Option[] => {
   const unplayed = (option: Option): number => option.filter((digit) => digit === null).length;
   const least = Math.min(...options.map(unplayed));
-  return options.filter((option) => unplayed(option) === least);
+  const fewest = options.filter((option) => unplayed(option) === least);
+  const outer = fewest.filter((option) => option[0] !== null && option[option.length - 1] !== null);
+  return outer.length > 0 ? outer : fewest;
 };
 
 /** The pins at one time that ask one striker for strings it cannot take together. */
@@ -67,28 +76,27 @@ const clashingPins = (strokes: readonly TaskStroke[]): readonly [Digit, number][
   return [...counts].filter(([, count]) => count > 1);
 };
 
-const pinProblems = (task: Task, strokes: readonly TaskStroke[], where: string): readonly Problem[] =>
+const pinProblems = (task: Task, strokes: readonly TaskStroke[]): readonly Unplaced[] =>
   strokes.flatMap(({ pin }) =>
-    pin && !task.school.digits.includes(pin) ? [problem('pin-not-in-school', { digit: pin, where })] : [],
+    pin && !task.school.digits.includes(pin) ? [{ code: 'pin-not-in-school', details: { digit: pin } }] : [],
   );
 
 /** Rules ever looser; the first that leaves any way to play the event is taken. */
 const ladder = (
   task: Task,
   strokes: readonly TaskStroke[],
-  where: string,
-): readonly { readonly rules: Rules; readonly conflicts: readonly Problem[] }[] => {
+): readonly { readonly rules: Rules; readonly conflicts: readonly Unplaced[] }[] => {
   const count = strokes.length;
   const choices = strokes.map((stroke) => permitted(task, stroke, count));
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
   const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
   const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false };
   const unreached = strokes.filter((_, index) => choices[index]?.length === 0);
-  const reach = unreached.map(({ string }) => problem('no-digit-for-string', { string, where }));
+  const reach = unreached.map(({ string }): Unplaced => ({ code: 'no-digit-for-string', details: { string } }));
   const pinned = strokes.some(({ pin }) => pin);
-  const crossedPins = [problem('pins-crossed', { where })];
-  const doubled = clashingPins(strokes).map(([digit, pins]) => problem('pins-one-digit-twice', { digit, count: pins, where }));
-  const tooMany = problem('too-many-notes', { count, where });
+  const crossedPins: Unplaced[] = [{ code: 'pins-crossed', details: {} }];
+  const doubled = clashingPins(strokes).map(([digit, pins]) => ({ code: 'pins-one-digit-twice' as const, details: { digit, count: pins } }));
+  const tooMany: Unplaced = { code: 'too-many-notes', details: { count } };
   const withNulls = loose.map((digits): readonly (Digit | null)[] => [...digits, null]);
   const orNull = strokes.map(({ pin }, index) => (pin ? [pin] : (withNulls[index] as readonly (Digit | null)[])));
   return [
@@ -100,12 +108,11 @@ const ladder = (
   ];
 };
 
-/** Every way to play an event by the school's rules and the pins, and the conflicts met on the way. */
-export const optionsOf = (task: Task, event: Event, where: string): Options => {
-  const strokes = event.strokes.map((index) => task.strokes[index] as TaskStroke);
+/** Every way to play the strokes of one time by the school's rules and the pins, and the conflicts met on the way. */
+export const optionsOf = (task: Task, strokes: readonly TaskStroke[]): Options => {
   const strings = strokes.map(({ string }) => string);
-  const pins = pinProblems(task, strokes, where);
-  for (const { rules, conflicts } of ladder(task, strokes, where)) {
+  const pins = pinProblems(task, strokes);
+  for (const { rules, conflicts } of ladder(task, strokes)) {
     const options = enumerate(rules, strings);
     if (options.length > 0) return { options: fewestUnplayed(options), conflicts: [...pins, ...conflicts] };
   }

@@ -11,7 +11,7 @@ const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
   for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
 };
 
-const NONE: Stage = { options: [[]], own: new Float64Array(1), strikers: new Uint8Array(1), links: [null, null, null] };
+const NONE: Stage = { options: [[]], conflicts: [], own: new Float64Array(1), strikers: new Uint8Array(1), links: [null, null, null] };
 
 /** The least costs of all states after a stage, and for each the option three events back it came from. */
 interface Step {
@@ -21,19 +21,20 @@ interface Step {
 
 type FourStages = readonly [Stage, Stage, Stage, Stage];
 
-/** One pair of options just before a stage: the costs of its options so far, and which states to compare. */
-interface Corner {
-  readonly costs: Float64Array;
-  readonly third: Float64Array | null;
-  /** Place of the first new state; the old states lie `stride` apart from `before` on. */
-  readonly state: number;
-  readonly before: number;
-  readonly stride: number;
-}
-
-/** Finds for every option of the stage which option three events back is the cheapest to come from. */
-const relax = (values: Float64Array, { values: next, from }: Step, corner: Corner): void => {
-  const { costs, third, state, before, stride } = corner;
+/**
+ * Finds for every option of the stage, given one pair of options just before it, which option three events back is the
+ * cheapest to come from. The new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain
+ * numbers and arrays rather than an object: this is the innermost loop.
+ */
+const relax = (
+  values: Float64Array,
+  { values: next, from }: Step,
+  costs: Float64Array,
+  third: Float64Array | null,
+  state: number,
+  before: number,
+  stride: number,
+): void => {
   const count = costs.length;
   for (let o3 = 0, at = before; at < values.length; o3 += 1, at += stride) {
     const value = values[at] as number;
@@ -65,7 +66,7 @@ const advance = (values: Float64Array, [, s2, s1, s0]: FourStages): Step => {
       costs.set(near1);
       if (second) addRow(costs, second, o2);
       const third = l3 ? linkTable(l3, who1 | (s2.strikers[o2] as number)) : null;
-      relax(values, step, { costs, third, state: (o2 * n1 + o1) * n0, before: o2 * n1 + o1, stride: n2 * n1 });
+      relax(values, step, costs, third, (o2 * n1 + o1) * n0, o2 * n1 + o1, n2 * n1);
     }
   }
   return step;
@@ -138,26 +139,47 @@ const bestCut = (stages: readonly Stage[]): number => {
   return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
 };
 
+/** Times round the cycle with free ends for the bounds: each tightens them. */
+const ROUNDS = 2;
+
 /**
- * The least-cost path through four or more stages that come round. The cycle is cut open at three stages; a run with
- * free ends bounds what each state there can reach, and states are tried from the lowest bound up until no bound
- * is below the best found.
+ * For each state at the cut, a cost that no closed path through it can undercut. For any numbers u, the least of
+ * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
+ * that the bounds close in on the cost of the best cycle as the rounds go on.
+ */
+const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
+  const bounds = new Float64Array(states);
+  let before = new Float64Array(states);
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const { values } = sweep(unrolled, before);
+    values.forEach((value, state) => (bounds[state] = Math.max(bounds[state] as number, value - (before[state] as number))));
+    before = values as Float64Array<ArrayBuffer>;
+  }
+  return bounds;
+};
+
+/** Room for the rounding of sums when bounds are compared with costs. */
+const EPSILON = 1e-9;
+
+/**
+ * The least-cost path through four or more stages that come round. The cycle is cut open at three stages, and the
+ * states there are tried from the lowest bound up until no bound is below the best found.
  */
 export const closedPath = (stages: readonly Stage[]): Path => {
   const cut = bestCut(stages);
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
   const states = size(order[0]) * size(order[1]) * size(order[2]);
-  const bounds = sweep(unrolled, new Float64Array(states)).values;
+  const bounds = boundsOf(unrolled, states);
   const ranked = [...bounds.keys()].sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
   let best: Path = { choices: [], cost: Infinity };
   for (const state of ranked) {
-    if ((bounds[state] as number) >= best.cost) break;
+    if ((bounds[state] as number) >= best.cost - EPSILON) break;
     const start = new Float64Array(states).fill(Infinity);
     start[state] = 0;
     const { values, steps } = sweep(unrolled, start);
     const cost = values[state] as number;
-    if (cost < best.cost) best = { cost, choices: walkBack(unrolled, steps, state) };
+    if (cost < best.cost - EPSILON) best = { cost, choices: walkBack(unrolled, steps, state) };
   }
   return { cost: best.cost, choices: rotate(best.choices, (2 * stages.length - 3 - cut) % stages.length) };
 };

@@ -1,10 +1,10 @@
-import type { Problem } from '../errors/index.ts';
+import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
-import { optionsOf, type Option, type Options } from './options.ts';
+import type { Option } from './options.ts';
 import { closedPath, openPath } from './path.ts';
-import { lookOf, stagesOf } from './stages.ts';
-import { WINDOW, eventsOf, type Event, type Task, type TaskStroke } from './task.ts';
+import { stagesOf, type Stage } from './stages.ts';
+import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
 
 /** The answer to a task: a digit for each stroke, what they cost together, and what stood in the way. */
 export interface Solution {
@@ -47,32 +47,16 @@ const solveShortCycle = (task: Task, events: readonly Event[], options: readonly
 export const solve = (task: Task, where: (at: number) => string): Solution => {
   const events = eventsOf(task.strokes);
   if (events.length === 0) return { digits: [], cost: 0, conflicts: [] };
-  const conflicts: Conflict[] = [];
-  const ways = rememberedOptions();
-  const known = events.map((event) => {
-    const found = ways(task, event, where);
-    for (const problem of found.conflicts) conflicts.push({ problem, strokes: event.strokes });
-    return found.options;
-  });
-  return { ...bestDigits(task, events, known), conflicts };
+  const stages = stagesOf(task, events);
+  const conflicts = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
+  return { ...bestDigits(task, events, stages), conflicts };
 };
 
-/** Events that look alike have the same options; where nothing is wrong they are worked out once. */
-const rememberedOptions = () => {
-  const store = new Map<string, Options>();
-  return (task: Task, event: Event, where: (at: number) => string): Options => {
-    const look = lookOf(event.strokes.map((index) => task.strokes[index] as TaskStroke));
-    const known = store.get(look);
-    if (known) return known;
-    const found = optionsOf(task, event, where(event.at));
-    if (found.conflicts.length === 0) store.set(look, found);
-    return found;
-  };
-};
+const conflictsOf = ({ conflicts }: Stage, { at, strokes }: Event, where: (at: number) => string): readonly Conflict[] =>
+  conflicts.map(({ code, details }) => ({ problem: problem(code, { ...details, where: where(at) }), strokes }));
 
-const bestDigits = (task: Task, events: readonly Event[], known: readonly (readonly Option[])[]): Best => {
-  if (task.cyclic && events.length <= WINDOW) return solveShortCycle(task, events, known);
-  const stages = stagesOf(task, events, known);
+const bestDigits = (task: Task, events: readonly Event[], stages: readonly Stage[]): Best => {
+  if (task.cyclic && events.length <= WINDOW) return solveShortCycle(task, events, stages.map(({ options }) => options));
   const path = task.cyclic ? closedPath(stages) : openPath(stages);
   const chosen = stages.map((stage, at) => stage.options[path.choices[at] as number] as Option);
   return { digits: spread(events, chosen, task.strokes.length), cost: path.cost };

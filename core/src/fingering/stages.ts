@@ -1,7 +1,8 @@
 import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, brushEnd, type Ground, type PairCost, type Scope } from './costs/index.ts';
-import type { PlacedStroke } from './hand.ts';
-import type { Option } from './options.ts';
+import type { Hand, PlacedStroke } from './hand.ts';
+import { optionsOf, type Option, type Unplaced } from './options.ts';
+import type { School } from './school.ts';
 import { WINDOW, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** Costs between the options of two events; tables are flat, earlier option × options of the later event. */
@@ -30,6 +31,8 @@ export const linkTable = (link: Link, between: number): Float64Array => {
 /** One event as the solver sees it. */
 export interface Stage {
   readonly options: readonly Option[];
+  /** What had to be set aside to have any. */
+  readonly conflicts: readonly Unplaced[];
   /** Cost of each option by itself. */
   readonly own: Float64Array;
   /** Which strikers each option uses, one bit a striker. */
@@ -45,12 +48,14 @@ const bitOf = (digit: Digit): number => 1 << STRIKERS.indexOf(strikerOf(digit));
 
 interface EventOptions {
   readonly options: readonly Option[];
-  readonly strokes: readonly TaskStroke[];
+  readonly conflicts: readonly Unplaced[];
   /** Each option as placed strokes, and those of each striker. */
   readonly placed: readonly (readonly PlacedStroke[])[];
-  readonly byStriker: readonly (readonly (readonly PlacedStroke[])[])[];
-  /** Equal for events that look alike: same strings, same choices. */
-  readonly look: string;
+  readonly byStriker: readonly (readonly (readonly PlacedStroke[])[] | null)[];
+  readonly own: Float64Array;
+  readonly strikers: Uint8Array;
+  /** A number of its own for each look: same strings, same choices. */
+  readonly id: number;
 }
 
 const placed = (digit: Digit, { string, opening }: TaskStroke): PlacedStroke => ({ digit, string, opening });
@@ -90,19 +95,26 @@ const WITHIN = withScope('within');
 const OWN = withScope('own');
 const ACROSS = withScope('across thumb');
 
-const ownCost = (task: Task, ground: Ground, { strokes }: EventOptions, option: Option): number => {
+/** What an option costs by itself, whatever the strokes around it. */
+const ownCost = (ground: Ground, strokes: readonly TaskStroke[], option: Option): number => {
   let sum = 0;
   option.forEach((digit, index) => {
-    const stroke = strokes[index] as TaskStroke;
     if (digit === null) sum += UNPLAYED_COST;
-    else for (const cost of OWN_COSTS) sum += cost.of(placed(digit, stroke), ground);
-    if (digit && stroke.wont && stroke.wont !== digit) sum += task.school.weights.consistency;
+    else for (const cost of OWN_COSTS) sum += cost.of(placed(digit, strokes[index] as TaskStroke), ground);
   });
   const all = place(option, strokes);
   all.forEach((to, index) => {
     for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, 0, ground);
   });
   return sum;
+};
+
+/** The costs of the options, with those that leave the wont of their figure made dearer. */
+const withWont = ({ own, options }: EventOptions, strokes: readonly TaskStroke[], { school }: Task): Float64Array => {
+  if (!strokes.some(({ wont }) => wont)) return own;
+  const leaves = (option: Option): number =>
+    option.filter((digit, index) => digit && strokes[index]?.wont && strokes[index].wont !== digit).length;
+  return own.map((cost, index) => cost + school.weights.consistency * leaves(options[index] as Option));
 };
 
 type Fill = (from: readonly PlacedStroke[], to: readonly PlacedStroke[]) => number;
@@ -138,14 +150,26 @@ const makeLink = (ground: Ground, a: EventOptions, b: EventOptions, distance: nu
   };
 };
 
-/** Equal for events whose strokes have the same choices at the same costs. */
-export const lookOf = (strokes: readonly TaskStroke[]): string =>
-  strokes.map(({ string, pin, wont, opening, line }) => [string, pin, wont, opening, line].join('~')).join('+');
+/** Equal for strokes that have the same choices and weigh the same on others. */
+const lookOf = (strokes: readonly TaskStroke[]): string =>
+  strokes.map(({ string, pin, opening, line }) => `${string}${pin ?? ''}${opening ? '!' : ''}${line ? '~' : ''}`).join('+');
 
-const eventOptions = (strokes: readonly TaskStroke[], look: string, options: readonly Option[]): EventOptions => {
+const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[], id: number): EventOptions => {
+  const { options, conflicts } = optionsOf(task, strokes);
   const all = options.map((option) => place(option, strokes));
-  const byStriker = STRIKERS.map((striker) => all.map((those) => single(those, striker)));
-  return { strokes, look, options, placed: all, byStriker };
+  const byStriker = STRIKERS.map((striker) => {
+    const own = all.map((those) => single(those, striker));
+    return own.some((those) => those.length > 0) ? own : null;
+  });
+  return {
+    id,
+    options,
+    conflicts,
+    placed: all,
+    byStriker,
+    own: Float64Array.from(options, (option) => ownCost(ground, strokes, option)),
+    strikers: Uint8Array.from(options, (option) => option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0)),
+  };
 };
 
 /** Computes once what is asked for by key: events that look alike share their tables. */
@@ -157,34 +181,44 @@ const remember = <T>(store: Map<string, T>, key: string, make: () => T): T => {
   return made;
 };
 
-const sharedLinks = (ground: Ground) => {
-  const store = new Map<string, Link>();
-  return (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
-    remember(store, `${a.look}|${b.look}|${distance}|${seconds.toFixed(6)}`, () => makeLink(ground, a, b, distance, seconds));
+/** Tables worked out for a school and a hand. They depend on nothing else, so an edit finds nearly all of them made. */
+interface Tables {
+  readonly events: Map<string, EventOptions>;
+  readonly links: Map<string, Link>;
+}
+
+/** Links kept before all are let go: some tens of megabytes. */
+const MOST_LINKS = 20_000;
+
+const kept = new WeakMap<School, WeakMap<Hand, Tables>>();
+
+const tablesFor = ({ school, hand }: Task): Tables => {
+  const byHand = kept.get(school) ?? new WeakMap<Hand, Tables>();
+  kept.set(school, byHand);
+  const tables = byHand.get(hand) ?? { events: new Map<string, EventOptions>(), links: new Map<string, Link>() };
+  byHand.set(hand, tables);
+  if (tables.links.size > MOST_LINKS) tables.links.clear();
+  return tables;
 };
 
 /** Builds the solver's stages: for each event its options, their own costs, and the links with the events before. */
-export const stagesOf = (task: Task, events: readonly Event[], known: readonly (readonly Option[])[]): readonly Stage[] => {
+export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[] => {
   const ground: Ground = { school: task.school, hand: task.hand, strings: task.strings };
-  const link = sharedLinks(ground);
-  const lookStore = new Map<string, EventOptions>();
-  const ownStore = new Map<string, Pick<Stage, 'own' | 'strikers'>>();
-  const all = events.map((event, index): EventOptions => {
-    const strokes = event.strokes.map((index) => task.strokes[index] as TaskStroke);
-    const look = lookOf(strokes);
-    return remember(lookStore, look, () => eventOptions(strokes, look, known[index] ?? []));
-  });
+  const tables = tablesFor(task);
+  const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
+  const all = strokes.map((those) =>
+    remember(tables.events, `${task.strings} ${lookOf(those)}`, () => eventOptions(task, ground, those, tables.events.size)),
+  );
+  const link = (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
+    remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () => makeLink(ground, a, b, distance, seconds));
   return all.map((here, index): Stage => ({
     options: here.options,
-    ...remember(ownStore, here.look, () => ownOf(task, ground, here)),
+    conflicts: here.conflicts,
+    own: withWont(here, strokes[index] ?? [], task),
+    strikers: here.strikers,
     links: Array.from({ length: WINDOW }, (_, place) => {
       const before = eventBefore(task, events, index, place + 1);
       return before ? link(all[before.index] as EventOptions, here, place + 1, before.seconds) : null;
     }),
   }));
 };
-
-const ownOf = (task: Task, ground: Ground, here: EventOptions): Pick<Stage, 'own' | 'strikers'> => ({
-  own: Float64Array.from(here.options, (option) => ownCost(task, ground, here, option)),
-  strikers: Uint8Array.from(here.options, (option) => option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0)),
-});

@@ -1,5 +1,5 @@
 import './bench.scss';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
@@ -42,6 +42,7 @@ const Workbench = () => {
   const cell = useBench((state) => state.cell);
   const said = useBench((state) => state.said);
   const [keysShown, setKeysShown] = useState(false);
+  const showKeys = useCallback(() => setKeysShown(true), []);
   const judged = useJudgement(pattern);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
   const chosen = strokeAt(pattern, cell.at, cell.string) ?? null;
@@ -50,7 +51,7 @@ const Workbench = () => {
   const main = useRef<HTMLDivElement>(null);
   const width = useWidth(main);
 
-  const reach = useRef({ bench, playing, digit: null as null | (typeof digits)[string], showKeys: () => setKeysShown(true) });
+  const reach = useRef({ bench, playing, digit: null as null | (typeof digits)[string], showKeys });
   useEffect(() => {
     reach.current = { ...reach.current, playing, digit: digits[chosen?.id ?? ''] ?? null };
   });
@@ -72,7 +73,7 @@ const Workbench = () => {
         </div>
       </div>
       <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
-      <Transport playing={playing} showKeys={() => setKeysShown(true)} />
+      <Transport playing={playing} showKeys={showKeys} />
       <ConflictDialog />
       <KeysOverlay shown={keysShown} hide={() => setKeysShown(false)} />
       <div className="visually-hidden" aria-live="polite">

@@ -4,7 +4,7 @@ import {
   type BeatUnit, type Digit, type Pattern,
 } from '@fleet-wren/core';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useId, useState, type ReactNode } from 'react';
+import { memo, useId, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from './store.ts';
@@ -170,7 +170,7 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 };
 
 /** What the pattern is: its name, its time, its strings, its school. */
-export const Header = ({ digits }: { readonly digits: Readonly<Record<string, Digit | null>> }) => {
+export const Header = memo(({ digits }: { readonly digits: Readonly<Record<string, Digit | null>> }) => {
   const { undo, redo } = useBenchStore().getState();
   const pattern = useBench((state) => state.pattern);
   const saving = useBench((state) => state.saving);
@@ -202,4 +202,4 @@ export const Header = ({ digits }: { readonly digits: Readonly<Record<string, Di
       </p>
     </header>
   );
-};
+});

@@ -133,11 +133,19 @@ const Marks = ({ layout, cell, target }: { readonly layout: Layout; readonly cel
   );
 };
 
+/** The pattern without its strokes: the same value from edit to edit as long as only strokes change. */
+const useGround = ({ name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic }: Pattern): Pattern =>
+  useMemo(
+    () => ({ name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic, strokes: [] }),
+    [name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic],
+  );
+
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
 export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
   const pattern = useBench((state) => state.pattern);
   const cell = useBench((state) => state.cell);
-  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
+  const ground = useGround(pattern);
+  const layout = useMemo(() => layoutOf(ground, width), [ground, width]);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
   const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
   const { target, handlers } = usePointer(pattern, layout);
@@ -154,7 +162,7 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
       data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
       {...handlers}
     >
-      <Threads pattern={pattern} layout={layout} digits={digits} chosen={chosen} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
+      <Threads pattern={pattern} ground={ground} layout={layout} digits={digits} chosen={chosen} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
         <Marks layout={layout} cell={chosen ? undefined : cell} target={target} />
       </Threads>
       <TroubleRings judged={judged} pattern={pattern} layout={layout} />

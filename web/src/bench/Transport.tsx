@@ -1,5 +1,5 @@
 import { Play, Square } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useBench, useBenchStore } from './context.ts';
 import type { Playing } from './usePlayer.ts';
@@ -42,7 +42,7 @@ const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
 );
 
 /** Listening: play, tempo, half speed, one hand part alone, loop, click, count-in. */
-export const Transport = ({ playing, showKeys }: { readonly playing: Playing; readonly showKeys: () => void }) => {
+export const Transport = memo(({ playing, showKeys }: { readonly playing: Playing; readonly showKeys: () => void }) => {
   const { listening, listen } = playing;
   const strokes = useBench((state) => state.pattern.strokes.length);
   const bars = useBench((state) => state.pattern.bars);
@@ -67,4 +67,4 @@ export const Transport = ({ playing, showKeys }: { readonly playing: Playing; re
       </Button>
     </footer>
   );
-};
+});

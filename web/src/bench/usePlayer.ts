@@ -31,11 +31,16 @@ export const usePlayer = (pattern: Pattern, digits: Readonly<Record<string, Digi
     if (playing) void getPlayer().change(score);
   }, [score, playing, getPlayer]);
 
+  // Kept aside, so that the transport is not drawn anew at every edit.
+  const latest = useRef(score);
+  useEffect(() => {
+    latest.current = score;
+  }, [score]);
   const toggle = useCallback(() => {
     if (playing) getPlayer().stop();
-    else void getPlayer().play(score);
+    else void getPlayer().play(latest.current);
     setPlaying(!playing);
-  }, [playing, score, getPlayer]);
+  }, [playing, getPlayer]);
 
   const listen = useCallback((change: Partial<Listening>) => setListening((now) => ({ ...now, ...change })), []);
   const position = useCallback(() => player.current?.position(), []);

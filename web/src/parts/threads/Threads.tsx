@@ -102,6 +102,8 @@ const StrokeToken = memo(({ stroke, digit, layout, chosen, flagged, label }: Str
 
 interface ThreadsProps {
   readonly pattern: Pattern;
+  /** The pattern without its strokes, which stays the same while only strokes change. */
+  readonly ground: Pattern;
   readonly layout: Layout;
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly chosen: string | null;
@@ -112,10 +114,10 @@ interface ThreadsProps {
 }
 
 /** Strings over time, a token a stroke, each digit's strokes joined by its thread. */
-export const Threads = ({ pattern, layout, digits, chosen, flags, label, children }: ThreadsProps) => (
+export const Threads = ({ pattern, ground, layout, digits, chosen, flags, label, children }: ThreadsProps) => (
   <>
     {layout.systems.map((system) => (
-      <Ground key={system.index} pattern={pattern} layout={layout} system={system} />
+      <Ground key={system.index} pattern={ground} layout={layout} system={system} />
     ))}
     {threadsOf(pattern, digits, layout).map(({ striker, paths }) =>
       paths.map((path, index) => (

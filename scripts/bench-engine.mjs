@@ -1,0 +1,60 @@
+/* Solver time by number of strokes, in every school; and what else an edit costs. Run by npm run bench. */
+import { SCHOOLS, fingerPattern, judge, newPattern, seededRandom } from '../core/dist/index.js';
+
+const SIZES = [16, 64, 256, 1000, 2000, 4000];
+
+const strokesOf = (count, shape, ticks) => {
+  const random = seededRandom(count);
+  const string = (from, to) => from + Math.floor(random() * (to - from + 1));
+  const strokes = [];
+  for (let slot = 0; strokes.length < count; slot += 1) {
+    const at = slot * ticks;
+    if (shape === 'singles') strokes.push({ id: `${slot}`, at, string: string(1, 6) });
+    if (shape === 'pinches') for (const one of [string(4, 6), string(1, 3)]) strokes.push({ id: `${slot}-${one}`, at, string: one });
+    if (shape === 'chords') for (const one of [string(4, 6), 3, 2, 1]) strokes.push({ id: `${slot}-${one}`, at, string: one });
+    if (shape === 'figure') strokes.push({ id: `${slot}`, at, string: [6, 3, 4, 2, 5, 3, 4, 1][slot % 8] });
+  }
+  return strokes.slice(0, count);
+};
+
+/** A pattern of so many strokes; not cyclic beyond a page, as a song is not. */
+const patternOf = (count, shape, school, subdivision, tempo) => {
+  const strokes = strokesOf(count, shape, 840 / subdivision);
+  const bars = Math.floor((strokes.at(-1)?.at ?? 0) / 3360) + 1;
+  return newPattern('Bench', { school, subdivision, tempo, bars, cyclic: count <= 64, strokes });
+};
+
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+const timed = (work, times = 5) => {
+  work();
+  return median(
+    Array.from({ length: times }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
+};
+
+const SHAPES = ['figure', 'singles', 'pinches', 'chords'];
+
+console.log('Fingering, milliseconds, median of 5; the slowest school of each size and shape (sixteenths at 120)\n');
+console.log(['strokes', ...SHAPES.map((shape) => shape.padStart(28))].join('  '));
+for (const size of SIZES) {
+  const cells = SHAPES.map((shape) => {
+    const all = SCHOOLS.map(({ key }) => ({ key, ms: timed(() => fingerPattern(patternOf(size, shape, key, 4, 120)), size > 1000 ? 3 : 5) }));
+    const worst = all.sort((a, b) => b.ms - a.ms)[0];
+    return `${worst.ms.toFixed(1)} ${worst.key}`.padStart(28);
+  });
+  console.log([String(size).padStart(7), ...cells].join('  '));
+}
+
+console.log('\nTempo and subdivision, 2,000 single strokes, slowest school');
+for (const [subdivision, tempo] of [[4, 60], [4, 200], [3, 60], [3, 200]]) {
+  const all = SCHOOLS.map(({ key }) => timed(() => fingerPattern(patternOf(2000, 'singles', key, subdivision, tempo)), 3));
+  console.log(`  ${subdivision === 4 ? 'sixteenths' : 'triplets'} at ${tempo}: ${Math.max(...all).toFixed(1)} ms`);
+}
+
+console.log('\nJudging whole (digits, load, ceiling, findings)');
+for (const size of [16, 64, 256, 2000]) console.log(`  ${size} strokes: ${timed(() => judge(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`);
