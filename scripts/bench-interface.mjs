@@ -3,16 +3,13 @@ import { chromium } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { CHROMIUM, signIn } from './lib/browser.mjs';
 import { ROOT } from './lib/paths.mjs';
 
 const address = process.env.FLEET_WREN_ADDRESS;
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] });
+const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-await page.goto(`${address}/`);
-await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
-await page.getByLabel('Password').fill('seven reeds at dusk');
-await page.getByRole('button', { name: 'Sign in' }).click();
-await page.getByRole('listitem').first().waitFor();
+await signIn(page, address);
 
 const strokes = (count) => Array.from({ length: count }, (_, slot) => ({ id: `s${slot}`, at: slot * 210, string: [5, 3, 4, 2, 5, 3, 4, 1][slot % 8] }));
 const patternOf = (count) => ({

@@ -1,0 +1,14 @@
+/** How Debian's Chromium is started: without a monitor, and kept from calling out. */
+export const CHROMIUM = {
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+};
+
+/** Signs a page in to the demo studio and stands in its list of patterns. */
+export const signIn = async (page, address) => {
+  await page.goto(`${address}/`);
+  await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
+  await page.getByLabel('Password').fill('seven reeds at dusk');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('listitem').first().waitFor();
+};

@@ -1,0 +1,49 @@
+/* Pictures of the main views, made from the demo data: npm run screenshots [-- NAME …] [--out FOLDER]. */
+import { chromium } from '@playwright/test';
+import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { buildIfStale } from './lib/build.mjs';
+import { CHROMIUM, signIn } from './lib/browser.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { freePort, startPostgres } from './lib/postgres.mjs';
+import { startServer } from './lib/server.mjs';
+import { VIEWS } from './lib/views.mjs';
+
+const { values, positionals } = parseArgs({ options: { out: { type: 'string' } }, allowPositionals: true });
+const folder = values.out ?? join(ROOT, 'docs', 'screenshots');
+const wanted = VIEWS.filter(({ name }) => positionals.length === 0 || positionals.includes(name));
+
+const photograph = async (address) => {
+  const browser = await chromium.launch(CHROMIUM);
+  for (const { name, take, size = { width: 1280, height: 800 }, theme = 'light', door = false } of wanted) {
+    const page = await browser.newPage({ viewport: size, colorScheme: theme, baseURL: address });
+    page.setDefaultTimeout(15_000);
+    if (!door) await signIn(page, address);
+    await take(page);
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    console.log(`${name}.png`);
+    await page.close();
+  }
+  await browser.close();
+};
+
+const withDemo = async (work) => {
+  buildIfStale(['core', 'server', 'web']);
+  const data = mkdtempSync(join(tmpdir(), 'fleet-wren-pictures-'));
+  chmodSync(data, 0o755);
+  const database = await startPostgres({ folder: data, port: await freePort(), quick: true });
+  const server = await startServer({ databaseUrl: database.url, port: await freePort() });
+  try {
+    await work(server.address);
+  } finally {
+    server.stop();
+    database.stop();
+    rmSync(data, { recursive: true, force: true });
+  }
+};
+
+mkdirSync(folder, { recursive: true });
+await withDemo(photograph);
