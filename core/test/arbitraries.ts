@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { shapesFor } from '../src/harmony/index.ts';
 import { TUNINGS, instrumentIn } from '../src/instrument/index.ts';
-import { DIGITS, newPattern, patternLength, slotTicks, type Edit, type Pattern, type Stroke } from '../src/pattern/index.ts';
-import { SCHOOLS } from '../src/fingering/index.ts';
+import { DIGITS, MARKS, NODE_FRETS, ROLES, SLURS, newPattern, patternLength, slotTicks, type Edit, type Pattern, type Stroke } from '../src/pattern/index.ts';
+import { SCHOOLS, SCHOOLS_AND_VARIANTS } from '../src/fingering/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, canSubdivide } from '../src/time/index.ts';
 
 const frame = fc
@@ -14,20 +14,36 @@ const frame = fc
     tempo: fc.integer({ min: 20, max: 400 }),
     tuning: fc.constantFrom(...TUNINGS),
     shape: fc.nat(20),
-    school: fc.constantFrom(...SCHOOLS.map(({ key }) => key)),
+    school: fc.constantFrom(...SCHOOLS_AND_VARIANTS.map(({ key }) => key)),
     cyclic: fc.boolean(),
+    swing: fc.option(fc.integer({ min: 50, max: 75 }), { nil: undefined }),
+    tags: fc.option(fc.array(fc.constantFrom('rolls', 'first year', 'Thursday'), { maxLength: 2 }), { nil: undefined }),
   })
-  .map(({ tuning, shape, subdivision, metre, ...rest }) => {
+  .map(({ tuning, shape, subdivision, metre, swing, tags, ...rest }) => {
     const shapes = shapesFor(tuning.key, tuning.pitches.length);
     const voicing = shapes[shape % shapes.length];
     return newPattern(rest.name, {
       ...rest,
+      ...(swing === undefined ? {} : { swing }),
+      ...(tags === undefined ? {} : { tags }),
       metre,
       subdivision: canSubdivide(metre, subdivision) ? subdivision : 1,
       instrument: instrumentIn(tuning),
       voicing,
     });
   });
+
+/** Marks a stroke may carry: mostly none, else one kind of them. */
+const markings: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
+  { weight: 5, arbitrary: fc.constant({}) },
+  { weight: 1, arbitrary: fc.constantFrom(...MARKS).map((mark) => ({ [mark]: true })) },
+  { weight: 1, arbitrary: fc.constantFrom(...SLURS).map((slur) => ({ slur })) },
+  { weight: 1, arbitrary: fc.constantFrom(...ROLES).map((role) => ({ role })) },
+  { weight: 1, arbitrary: fc.constantFrom<'soft' | 'loud'>('soft', 'loud').map((loudness) => ({ loudness })) },
+  { weight: 1, arbitrary: fc.integer({ min: 0, max: 9 }).map((fret) => ({ fret })) },
+  { weight: 1, arbitrary: fc.constantFrom(...NODE_FRETS.filter((fret) => fret <= 12)).map((touch) => ({ harmonic: { kind: 'natural' as const, touch } })) },
+  { weight: 1, arbitrary: fc.integer({ min: 0, max: 5 }).map((fret) => ({ fret, harmonic: { kind: 'harp' as const, touch: fret + 12 } })) },
+);
 
 /** A stroke that fits a pattern's grid and strings. */
 export const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
@@ -38,12 +54,14 @@ export const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
       string: fc.integer({ min: 1, max: pattern.instrument.pitches.length }),
       pin: fc.option(fc.constantFrom(...DIGITS), { nil: undefined }),
       accent: fc.option(fc.boolean(), { nil: undefined }),
+      marks: markings,
     })
-    .map(({ slot, pin, accent, ...rest }) => ({
+    .map(({ slot, pin, accent, marks, ...rest }) => ({
       ...rest,
       at: slot * slotTicks(pattern),
       ...(pin ? { pin } : {}),
       ...(accent === undefined ? {} : { accent }),
+      ...marks,
     }));
 
 /** Any pattern that can stand. */

@@ -1,3 +1,4 @@
+import { STRIKERS, type Striker } from '../pattern/index.ts';
 import { ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Need } from './needs.ts';
 
@@ -20,3 +21,20 @@ export const ceilingOf = (metre: Metre, needs: readonly Need[]): Ceiling | undef
     const bpm = tempoLimit(need.ticks / ticksPerBeat(metre), need.seconds);
     return !least || bpm < least.bpm - 1e-9 ? { bpm, need } : least;
   }, undefined);
+
+/** The ceiling that one digit sets by itself, and the one of any two in turn (`striker` null). */
+export interface PartCeiling extends Ceiling {
+  readonly striker: Striker | null;
+}
+
+/** The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first. */
+export const ceilingsByPart = (metre: Metre, needs: readonly Need[]): readonly PartCeiling[] => {
+  const part = (striker: Striker | null, own: readonly Need[]): readonly PartCeiling[] => {
+    const ceiling = ceilingOf(metre, own);
+    return ceiling ? [{ striker, ...ceiling }] : [];
+  };
+  return [
+    ...STRIKERS.flatMap((striker) => part(striker, needs.filter((need) => need.kind === 'own' && need.striker === striker))),
+    ...part(null, needs.filter(({ kind }) => kind === 'other')),
+  ].sort((a, b) => a.bpm - b.bpm);
+};

@@ -87,6 +87,7 @@ export const explain = (pattern: Pattern, task: Task, digits: Digits, index: num
   const stroke = pattern.strokes[index];
   const digit = digits[index] ?? null;
   const place = { where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`, digit, pinned: stroke?.pin !== undefined };
+  if (stroke?.slur) return { ...place, reason: `the other hand sounds it with a ${stroke.slur}` };
   if (!digit) return { ...place, reason: 'no digit is left for it' };
   const best = others(task, events[at] as Event, digits, index)
     .map((other) => alternative(task, events, digits, [at, index, other]))

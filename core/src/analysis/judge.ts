@@ -1,8 +1,8 @@
 import { sentence } from '../errors/index.ts';
-import { fingerPattern, taskOf, type Digits, type FingerOptions, type Task } from '../fingering/index.ts';
-import { mutedStrokes, type Digit, type Pattern, type Striker } from '../pattern/index.ts';
-import { ceilingOf } from './ceiling.ts';
-import { findingsOf, type Finding } from './findings.ts';
+import { fingerPattern, taskOf, type Digits, type FingerOptions, type Solution, type Task } from '../fingering/index.ts';
+import { looseSlurs, mutedStrokes, type Digit, type Pattern, type Striker } from '../pattern/index.ts';
+import { ceilingOf, ceilingsByPart, type Ceiling } from './ceiling.ts';
+import { findingsOf, type Finding } from './findings/index.ts';
 import { loads, type Load } from './load.ts';
 import { needsOf, type Need } from './needs.ts';
 import { needText } from './words.ts';
@@ -24,6 +24,13 @@ export interface TempoCeiling {
   readonly has: number;
 }
 
+/** The ceiling one constraint sets by itself: a digit on its own, or two digits in turn (`striker` null). */
+export interface NamedPartCeiling {
+  readonly striker: Striker | null;
+  readonly bpm: number;
+  readonly strokes: readonly string[];
+}
+
 /** A finding with the names of its strokes. */
 export interface NamedFinding extends Omit<Finding, 'strokes'> {
   readonly strokes: readonly string[];
@@ -43,6 +50,10 @@ export interface Judgement {
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly cost: number;
   readonly ceiling: TempoCeiling | null;
+  /** Ceilings by constraint, lowest first. */
+  readonly ceilings: readonly NamedPartCeiling[];
+  /** Share of the ceiling used at the tempo: 1 is at the limit; null where nothing limits. */
+  readonly difficulty: number | null;
   readonly load: readonly Load[];
   readonly motions: readonly Motion[];
   readonly findings: readonly NamedFinding[];
@@ -52,8 +63,7 @@ export interface Judgement {
 const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');
 
-const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, needs: readonly Need[]): TempoCeiling | null => {
-  const ceiling = ceilingOf(pattern.metre, needs);
+const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, ceiling: Ceiling | undefined): TempoCeiling | null => {
   if (!ceiling) return null;
   const { need, bpm } = ceiling;
   const has = need.ticks * task.secondsPerTick;
@@ -74,28 +84,35 @@ const motionsOf = (pattern: Pattern, task: Task, needs: readonly Need[]): readon
       return { striker, from: first, to: second, need: seconds, has: ticks * task.secondsPerTick };
     });
 
-const muted = (pattern: Pattern): readonly Trouble[] =>
-  mutedStrokes(pattern).map(({ stroke, problem }) => ({ code: problem.code, sentence: sentence(problem), strokes: [stroke.id] }));
+const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
+  [...mutedStrokes(pattern), ...looseSlurs(pattern)].map(({ stroke, problem }) => ({ code: problem.code, sentence: sentence(problem), strokes: [stroke.id] }));
 
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
  * @example
  * judge(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
  */
-export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement => {
+export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement =>
+  judgeFingering(pattern, fingerPattern(pattern, options), options);
+
+/** Judges a fingering that was found, or chosen, in whatever way. */
+export const judgeFingering = (pattern: Pattern, { digits, cost, conflicts }: Solution, options: FingerOptions = {}): Judgement => {
   const task = taskOf(pattern, options);
-  const { digits, cost, conflicts } = fingerPattern(pattern, options);
   const needs = needsOf(task, digits);
+  const tempo = options.tempo ?? pattern.tempo;
+  const ceiling = ceilingOf(pattern.metre, needs);
   return {
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
     cost,
-    ceiling: ceilingFor({ ...pattern, tempo: options.tempo ?? pattern.tempo }, task, digits, needs),
+    ceiling: ceilingFor({ ...pattern, tempo }, task, digits, ceiling),
+    ceilings: ceilingsByPart(pattern.metre, needs).map(({ striker, bpm, need }) => ({ striker, bpm, strokes: namesOf(pattern, [need.from, need.to]) })),
+    difficulty: ceiling ? tempo / ceiling.bpm : null,
     load: loads(task, digits, needs),
     motions: motionsOf(pattern, task, needs),
-    findings: findingsOf(pattern, task, digits).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
+    findings: findingsOf(pattern, task, digits, needs).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
     troubles: [
       ...conflicts.map(({ problem, strokes }) => ({ code: problem.code, sentence: sentence(problem), strokes: namesOf(pattern, strokes) })),
-      ...muted(pattern),
+      ...soundTroubles(pattern),
     ],
   };
 };

@@ -1,5 +1,5 @@
 import { STRIKERS, strikerOf, type Striker } from '../pattern/index.ts';
-import { HAND_TIMES, type Digits, type Task } from '../fingering/index.ts';
+import type { Digits, Task } from '../fingering/index.ts';
 import type { Need } from './needs.ts';
 
 /** How busy a striker is over the length of a task. */
@@ -21,7 +21,7 @@ const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Str
   const total = task.length * task.secondsPerTick;
   const own = needs.filter((need) => need.kind === 'own' && need.striker === striker);
   const gaps = own.map(({ ticks }) => ticks * task.secondsPerTick);
-  const busy = strokes * HAND_TIMES.strike[striker] * task.hand.scale[striker];
+  const busy = strokes * task.hand.times[striker] * task.hand.scale[striker];
   return {
     striker,
     strokes,

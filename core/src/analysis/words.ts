@@ -62,6 +62,16 @@ export const costText = (task: Task, digits: Digits, item: CostItem): string => 
       return 'takes a neighbouring string at the same time';
     case 'consistency':
       return 'differs from the other times this figure comes';
+    case 'confined':
+      return `is cramped beside ${other}`;
+    case 'accent':
+      return 'carries an accent on its weaker stroke';
+    case 'lead':
+      return 'opens the line, which the other finger should';
+    case 'rake':
+      return `takes over from ${other}, which should rake on`;
+    case 'touch':
+      return `needs ${secondsText(task.hand.times.touch * task.hand.scale.i)} between touching and playing, and has ${secondsText(item.seconds ?? 0)}`;
     case 'unplayed':
       return 'has nobody left to play it';
   }

@@ -22,6 +22,11 @@ export const ERRORS = {
   'school-unknown': { status: 422, say: 'There is no school called “{value}”. Choose one of: {known}.' },
   'name-wrong': { status: 422, say: 'A pattern needs a name of 1 to 120 letters.' },
   'too-many-strokes': { status: 422, say: 'A pattern holds at most {most} strokes; this one has {value}.' },
+  'division-wrong': { status: 422, say: 'Beat {beat} cannot be cut on its own: each beat of the {beats} there are can be cut once, in order.' },
+  'swing-wrong': { status: 422, say: 'A swing of {value} % is outside {least} (straight) to {most}.' },
+  'tags-wrong': { status: 422, say: 'A pattern has at most {most} tags of 1 to {letters} letters each.' },
+  'no-node': { status: 422, say: 'A string touched at fret {touch} sounds no harmonic at {where}: touch {nodes} frets above the stopped note.' },
+  'slur-without-note': { status: 422, say: 'String {string} is slurred at {where}, but no note on that string comes before it. Strike one there, or strike this one.' },
   'pattern-empty': { status: 422, say: 'There is no stroke to finger yet. Put one on a string first.' },
 
   // Conflicts in a fingering: the rest of the pattern is fingered all the same
@@ -30,6 +35,16 @@ export const ERRORS = {
   'pins-crossed': { status: 422, say: 'The pins at {where} cross the fingers over one another. They stay; swap them to uncross the hand.' },
   'too-many-notes': { status: 422, say: '{count} strings sound together at {where}, more than this school has digits for. Take a note out or choose another school.' },
   'no-digit-for-string': { status: 422, say: 'No digit of this school reaches string {string} at {where} while its rules are strict. The nearest one was taken.' },
+
+  // Schools and hands of a studio's own
+  'school-without-digits': { status: 422, say: 'A school needs at least one digit to play with. Choose one.' },
+  'school-digit-unknown': { status: 422, say: '“{value}” is no digit; there are {known}.' },
+  'school-home-wrong': { status: 422, say: 'The home of {digit} must be string numbers from 1 to 8.' },
+  'school-weight-wrong': { status: 422, say: 'The weight of “{label}” must be a number from 0 to {most}, not {value}.' },
+  'school-name-wrong': { status: 422, say: 'A school needs a name of 1 to 80 letters.' },
+  'hand-wrong': { status: 422, say: 'The {digit} cannot take {value} times as long as an able adult’s; {least} to {most} is possible. Measure it again.' },
+  'compared-wrong': { status: 422, say: 'Compare {least} to {most} schools, not {value}.' },
+  'estimate-wrong': { status: 422, say: 'The estimate “{label}” cannot be {value}; choose {least} to {most}.' },
 
   // Reading what comes from outside
   'not-json': { status: 400, say: 'This is not a Fleet Wren file: at line {line}, column {column} it cannot be read ({reason}). Nothing was changed.' },

@@ -1,7 +1,6 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type Ground, type Scope } from './costs/index.ts';
-import type { PlacedStroke } from './hand.ts';
-import { WINDOW, eventBefore, eventsOf, type Event, type Task } from './task.ts';
+import { WINDOW, eventBefore, eventsOf, placedStroke, type Event, type Task } from './task.ts';
 
 /** A digit for each stroke of a task, null where none is left for it. */
 export type Digits = readonly (Digit | null)[];
@@ -25,7 +24,7 @@ const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[
   const items = OWN_COSTS.map((cost): CostItem => ({
     family: cost.family,
     stroke: index,
-    amount: cost.of({ ...stroke, digit }, groundOf(task)),
+    amount: cost.of(placedStroke(stroke, digit), groundOf(task)),
   }));
   const changed = stroke.wont && stroke.wont !== digit;
   return changed ? [...items, { family: 'consistency', stroke: index, amount: task.school.weights.consistency }] : items;
@@ -61,8 +60,8 @@ const pairItems = (task: Task, ground: Ground, digits: Digits, [other, index]: r
   const [fromStroke, toStroke] = [task.strokes[other], task.strokes[index]];
   const items: CostItem[] = [];
   if (!from || !to || !fromStroke || !toStroke) return items;
-  const a: PlacedStroke = { digit: from, string: fromStroke.string, opening: fromStroke.opening };
-  const b: PlacedStroke = { digit: to, string: toStroke.string, opening: toStroke.opening };
+  const a = placedStroke(fromStroke, from);
+  const b = placedStroke(toStroke, to);
   const [who, whom] = [strikerOf(from), strikerOf(to)];
   for (const { scopes, family, of } of PAIR_COSTS) {
     if (!scopes.some((scope) => holds(scope, who, whom, apart.distance, apart.between))) continue;

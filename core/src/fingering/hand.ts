@@ -1,71 +1,112 @@
-import type { Digit, Striker } from '../pattern/index.ts';
+import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
+import { STRIKERS, STRIKER_NAMES, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { ESTIMATES, ESTIMATE_KEYS, ESTIMATE_RANGE, HAND_TIMES, type EstimateKey, type HandTimes } from './estimates.ts';
 import { pickChange } from './pick-path.ts';
 
 /**
- * Least times of an able adult's picking hand, in seconds. All are estimates to be calibrated: from published
- * finger-tapping rates of about 5 to 7 taps a second, index and middle quickest (see docs/checks.md).
+ * A picking hand: the least times of an able adult, and how a person's compare with them. Each striker's times are
+ * multiplied by its scale.
  */
-export const HAND_TIMES = {
-  strike: { p: 0.17, i: 0.16, m: 0.16, a: 0.19, c: 0.22, pick: 0.15 } as Readonly<Record<Striker, number>>,
-  pickAlternate: 0.08,
-  travelPerString: 0.012,
-  outside: 0.02,
-  inside: 0.05,
-  sweep: 0.05,
-  otherDigit: 0.045,
-  middleThenRing: 0.06,
-} as const;
-
-/** How a person's hand compares with the able adult's: each striker's times are multiplied by its scale. */
 export interface Hand {
   readonly key: string;
   readonly name: string;
   readonly scale: Readonly<Record<Striker, number>>;
+  readonly times: HandTimes;
 }
 
 const evenly = (scale: number): Readonly<Record<Striker, number>> => ({ p: scale, i: scale, m: scale, a: scale, c: scale, pick: scale });
 
 /** Hands to start from before a person's own is measured (est.). */
 export const HANDS: readonly Hand[] = [
-  { key: 'new-to-it', name: 'new to it', scale: evenly(1.4) },
-  { key: 'able-adult', name: 'able adult', scale: evenly(1) },
-  { key: 'advanced', name: 'advanced', scale: evenly(0.82) },
+  { key: 'new-to-it', name: 'new to it', scale: evenly(1.4), times: HAND_TIMES },
+  { key: 'able-adult', name: 'able adult', scale: evenly(1), times: HAND_TIMES },
+  { key: 'advanced', name: 'advanced', scale: evenly(0.82), times: HAND_TIMES },
 ];
 
 /** The able adult's hand. */
 export const ABLE_ADULT = HANDS[1] as Hand;
+
+/** How far a person's scale may be from the able adult's. */
+export const SCALE_RANGE = { least: 0.4, most: 4 } as const;
+
+const within = (value: number, least: number, most: number): boolean => Number.isFinite(value) && value >= least && value <= most;
+
+const scaleProblems = (scale: Readonly<Record<string, number>>): readonly Problem[] =>
+  STRIKERS.filter((striker) => !within(scale[striker] ?? Number.NaN, SCALE_RANGE.least, SCALE_RANGE.most)).map((striker) =>
+    problem('hand-wrong', { digit: STRIKER_NAMES[striker], value: String(scale[striker]), ...SCALE_RANGE }),
+  );
+
+const timeProblems = (times: Readonly<Partial<Record<EstimateKey, number>>>): readonly Problem[] =>
+  ESTIMATE_KEYS.flatMap((key) => {
+    const value = times[key];
+    const { value: shipped, label } = ESTIMATES[key];
+    if (value === undefined || within(value, shipped * ESTIMATE_RANGE.least, shipped * ESTIMATE_RANGE.most)) return [];
+    return [problem('estimate-wrong', { label, value: String(value), least: shipped * ESTIMATE_RANGE.least, most: shipped * ESTIMATE_RANGE.most })];
+  });
+
+/**
+ * A hand with a person's scales and a studio's estimates. Errors: `hand-wrong` and `estimate-wrong` for each value
+ * that no hand can have; what is not given stays the able adult's.
+ * @example
+ * makeHand({ key: 'x', name: 'X', scale: { p: 0 } }).ok // => false
+ */
+export const makeHand = ({
+  key,
+  name,
+  scale = {},
+  times = {},
+}: {
+  readonly key: string;
+  readonly name: string;
+  readonly scale?: Readonly<Partial<Record<Striker, number>>>;
+  readonly times?: Readonly<Partial<Record<EstimateKey, number>>>;
+}): Result<Hand> => {
+  const whole = { ...evenly(1), ...scale };
+  const problems = [...scaleProblems(whole), ...timeProblems(times)];
+  return problems.length > 0 ? failure(...problems) : success({ key, name, scale: whole, times: { ...HAND_TIMES, ...times } });
+};
 
 /** One stroke with its digit settled. */
 export interface PlacedStroke {
   readonly digit: Digit;
   readonly string: number;
   readonly opening?: boolean;
+  readonly accent?: boolean;
+  /** Marked to be raked on to from the stroke before. */
+  readonly rake?: boolean;
+  /** Marked to be brushed together with others. */
+  readonly brush?: boolean;
+  /** A harmonic that the picking hand's index touches. */
+  readonly harp?: boolean;
+  /** Between the slots that a pick counts as down. */
+  readonly off?: boolean;
+  /** The first stroke of the fingers' line. */
+  readonly leads?: boolean;
 }
 
-const pickNeed = (from: PlacedStroke, to: PlacedStroke): number => {
+const pickNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes): number => {
   const { kind, skipped } = pickChange(from, to);
-  const travel = HAND_TIMES.travelPerString;
   const strings = kind === 'same-string' ? 0 : skipped + 1;
-  if (kind === 'sweep') return HAND_TIMES.sweep + skipped * travel;
-  const turn = from.digit === to.digit ? HAND_TIMES.strike.pick : HAND_TIMES.pickAlternate;
-  const round = kind === 'outside' ? HAND_TIMES.outside : kind === 'inside' ? HAND_TIMES.inside : 0;
-  return turn + round + strings * travel;
+  if (kind === 'sweep') return times.sweep + skipped * times.travelPerString;
+  const turn = from.digit === to.digit ? times.pick : times.pickAlternate;
+  const round = kind === 'outside' ? times.outside : kind === 'inside' ? times.inside : 0;
+  return turn + round + strings * times.travelPerString;
 };
 
 /**
- * Least seconds between two strokes of one striker, by an able adult.
+ * Least seconds between two strokes of one striker, before a person's scale.
  * @example
  * ownNeed({ digit: 'p', string: 6 }, { digit: 'p', string: 4 }).toFixed(3) // => '0.194'
  */
-export const ownNeed = (from: PlacedStroke, to: PlacedStroke): number => {
-  if (from.digit === 'down' || from.digit === 'up') return pickNeed(from, to);
-  return HAND_TIMES.strike[from.digit as Striker] + HAND_TIMES.travelPerString * Math.abs(from.string - to.string);
+export const ownNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes = HAND_TIMES): number => {
+  if (from.digit === 'down' || from.digit === 'up') return pickNeed(from, to, times);
+  return times[strikerOf(from.digit)] + times.travelPerString * Math.abs(from.string - to.string);
 };
 
 /**
- * Least seconds between strokes of two different strikers one after another, by an able adult.
+ * Least seconds between strokes of two different strikers one after another, before a person's scale.
  * @example
  * otherNeed('m', 'a') // => 0.06
  */
-export const otherNeed = (from: Digit, to: Digit): number =>
-  (from === 'm' && to === 'a') || (from === 'a' && to === 'm') ? HAND_TIMES.middleThenRing : HAND_TIMES.otherDigit;
+export const otherNeed = (from: Digit, to: Digit, times: HandTimes = HAND_TIMES): number =>
+  (from === 'm' && to === 'a') || (from === 'a' && to === 'm') ? times.middleThenRing : times.otherDigit;

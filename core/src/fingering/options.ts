@@ -25,12 +25,14 @@ interface Rules {
   readonly thumbBrush: boolean;
   /** A digit may be asked for on any strings at once. */
   readonly doubled: boolean;
+  readonly strokes: readonly TaskStroke[];
 }
 
 const mayFollow = (rules: Rules, strings: readonly number[], chosen: Option, digit: Digit | null): boolean => {
   if (digit === null) return true;
   return chosen.every((other, index) => {
     if (other === null) return true;
+    if (rules.strokes[index]?.brush && rules.strokes[chosen.length]?.brush) return other === digit;
     if (strikerOf(other) === strikerOf(digit)) return mayBrush(rules, strings, index, chosen, digit);
     return !rules.ordered || handOrder(other) <= handOrder(digit);
   });
@@ -60,6 +62,19 @@ const permitted = (task: Task, stroke: TaskStroke, together: number): readonly D
   return task.school.digits.filter((digit) => task.school.permits(digit, setting));
 };
 
+/** Digits that can pluck while the index touches: all but the index, and the middle, which is too close to it. */
+const pluckBeside = (digit: Digit): boolean => digit !== 'i' && digit !== 'm';
+
+/** Where the index touches a harmonic, it is not free, and the harmonic is plucked by a digit well away from it. */
+const besideTouch = (strokes: readonly TaskStroke[], choices: readonly (readonly Digit[])[]): readonly (readonly Digit[])[] => {
+  if (!strokes.some(({ harp }) => harp)) return choices;
+  return choices.map((digits, index) => {
+    if (strokes[index]?.pin) return digits;
+    const left = digits.filter((digit) => (strokes[index]?.harp ? pluckBeside(digit) : digit !== 'i'));
+    return left.length > 0 ? left : digits;
+  });
+};
+
 /** Where a note has to be left out, as few as can be, and inner ones rather than bass or top. */
 const fewestUnplayed = (options: readonly Option[]): readonly Option[] => {
   const unplayed = (option: Option): number => option.filter((digit) => digit === null).length;
@@ -87,10 +102,10 @@ const ladder = (
   strokes: readonly TaskStroke[],
 ): readonly { readonly rules: Rules; readonly conflicts: readonly Unplaced[] }[] => {
   const count = strokes.length;
-  const choices = strokes.map((stroke) => permitted(task, stroke, count));
+  const choices = besideTouch(strokes, strokes.map((stroke) => permitted(task, stroke, count)));
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
   const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
-  const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false };
+  const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false, strokes };
   const unreached = strokes.filter((_, index) => choices[index]?.length === 0);
   const reach = unreached.map(({ string }): Unplaced => ({ code: 'no-digit-for-string', details: { string } }));
   const pinned = strokes.some(({ pin }) => pin);

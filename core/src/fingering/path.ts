@@ -6,12 +6,12 @@ import { linkTable, type Stage } from './stages.ts';
  */
 
 /** Adds one row of a cost table to the costs of a stage's options. */
-const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
+export const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
   const base = row * sum.length;
   for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
 };
 
-const NONE: Stage = { options: [[]], conflicts: [], own: new Float64Array(1), strikers: new Uint8Array(1), links: [null, null, null] };
+export const NONE: Stage = { options: [[]], conflicts: [], own: new Float64Array(1), strikers: new Uint8Array(1), links: [null, null, null] };
 
 /** The least costs of all states after a stage, and for each the option three events back it came from. */
 interface Step {
@@ -19,7 +19,7 @@ interface Step {
   readonly from: Uint16Array;
 }
 
-type FourStages = readonly [Stage, Stage, Stage, Stage];
+export type FourStages = readonly [Stage, Stage, Stage, Stage];
 
 /**
  * Finds for every option of the stage, given one pair of options just before it, which option three events back is the
@@ -128,12 +128,12 @@ export const openPath = (stages: readonly Stage[]): Path => {
   return { choices: walkBack(padded, steps, last), cost: values[last] as number };
 };
 
-const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
+export const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
 
-const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
+export const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
 
 /** Where three neighbouring stages have the fewest states: the cheapest place to cut the cycle open. */
-const bestCut = (stages: readonly Stage[]): number => {
+export const bestCut = (stages: readonly Stage[]): number => {
   const around = (at: number): number =>
     [0, 1, 2].reduce((product, step) => product * size(stages[(at + step) % stages.length]), 1);
   return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
@@ -147,7 +147,7 @@ const ROUNDS = 2;
  * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
  * that the bounds close in on the cost of the best cycle as the rounds go on.
  */
-const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
+export const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
   const bounds = new Float64Array(states);
   let before = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
@@ -159,7 +159,7 @@ const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
 };
 
 /** Room for the rounding of sums when bounds are compared with costs. */
-const EPSILON = 1e-9;
+export const EPSILON = 1e-9;
 
 /**
  * The least-cost path through four or more stages that come round. The cycle is cut open at three stages, and the

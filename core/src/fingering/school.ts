@@ -36,6 +36,14 @@ export interface Weights {
   readonly strictTurn: number;
   /** Opening with an upstroke. */
   readonly openingUp: number;
+  /** The pick against what the grid asks for: down on the parts that are counted, up between them. */
+  readonly gridTurn: number;
+  /** An accent on an upstroke or the little finger; half of it on the ring. */
+  readonly weakAccent: number;
+  /** Another finger than the lead opening the fingers' line. */
+  readonly lead: number;
+  /** Pick and middle on neighbouring strings; faded. */
+  readonly confined: number;
   /** A finger raking on to the next string in place of playing twice running; undefined where it may not. */
   readonly rake?: number;
   /** One digit over a further string at the same time. */
@@ -55,6 +63,18 @@ export interface Setting {
   readonly line?: boolean;
 }
 
+/** Which way a school rakes: fingers toward the bass, the thumb toward the treble. */
+export type Rakes = 'both' | 'fingers' | 'thumb';
+
+/** A named choice within a school, where its teachers disagree. */
+export interface Variant {
+  readonly key: string;
+  readonly name: string;
+  readonly rule: string;
+  /** What differs from the school it belongs to. */
+  readonly change: (school: School) => Partial<Pick<School, 'digits' | 'home' | 'permits' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
+}
+
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
 export interface School {
   readonly key: string;
@@ -68,6 +88,10 @@ export interface School {
   /** Hard rules; where they leave no digit at all they are set aside, and that is said. */
   readonly permits: (digit: Digit, setting: Setting) => boolean;
   readonly weights: Weights;
+  /** The finger that opens a line, where the school says. */
+  readonly lead?: Digit;
+  readonly rakes?: Rakes;
+  readonly variants?: readonly Variant[];
 }
 
 /** Weights every school starts from (est.). */
@@ -89,6 +113,10 @@ export const COMMON_WEIGHTS: Weights = {
   sameDirection: 1,
   strictTurn: 0,
   openingUp: 0,
+  gridTurn: 0,
+  weakAccent: 0.6,
+  lead: 60,
+  confined: 0,
   brush: 1,
   consistency: 1,
 };

@@ -3,7 +3,7 @@ import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, brushEnd, type Ground, type PairC
 import type { Hand, PlacedStroke } from './hand.ts';
 import { optionsOf, type Option, type Unplaced } from './options.ts';
 import type { School } from './school.ts';
-import { WINDOW, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
+import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** Costs between the options of two events; tables are flat, earlier option × options of the later event. */
 export interface Link {
@@ -58,11 +58,8 @@ interface EventOptions {
   readonly id: number;
 }
 
-const placed = (digit: Digit, { string, opening }: TaskStroke): PlacedStroke => ({ digit, string, opening });
-
 const place = (option: Option, strokes: readonly TaskStroke[]): readonly PlacedStroke[] =>
-  option.flatMap((digit, index) => (digit ? [placed(digit, strokes[index] as TaskStroke)] : []));
-
+  option.flatMap((digit, index) => (digit ? [placedStroke(strokes[index] as TaskStroke, digit)] : []));
 
 const sumPairs = (
   costs: readonly PairCost[],
@@ -100,7 +97,7 @@ const ownCost = (ground: Ground, strokes: readonly TaskStroke[], option: Option)
   let sum = 0;
   option.forEach((digit, index) => {
     if (digit === null) sum += UNPLAYED_COST;
-    else for (const cost of OWN_COSTS) sum += cost.of(placed(digit, strokes[index] as TaskStroke), ground);
+    else for (const cost of OWN_COSTS) sum += cost.of(placedStroke(strokes[index] as TaskStroke, digit), ground);
   });
   const all = place(option, strokes);
   all.forEach((to, index) => {
@@ -152,7 +149,11 @@ const makeLink = (ground: Ground, a: EventOptions, b: EventOptions, distance: nu
 
 /** Equal for strokes that have the same choices and weigh the same on others. */
 const lookOf = (strokes: readonly TaskStroke[]): string =>
-  strokes.map(({ string, pin, opening, line }) => `${string}${pin ?? ''}${opening ? '!' : ''}${line ? '~' : ''}`).join('+');
+  strokes.map((stroke) => `${stroke.string}${stroke.pin ?? ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`).join('+');
+
+const FLAGS: readonly (readonly [keyof TaskStroke, string])[] = [
+  ['opening', '!'], ['line', '~'], ['accent', '>'], ['rake', '/'], ['brush', '%'], ['harp', '*'], ['leads', '^'],
+];
 
 const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[], id: number): EventOptions => {
   const { options, conflicts } = optionsOf(task, strokes);
@@ -206,8 +207,9 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
   const ground: Ground = { school: task.school, hand: task.hand, strings: task.strings };
   const tables = tablesFor(task);
   const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
+  const byGrid = task.school.weights.gridTurn > 0;
   const all = strokes.map((those) =>
-    remember(tables.events, `${task.strings} ${lookOf(those)}`, () => eventOptions(task, ground, those, tables.events.size)),
+    remember(tables.events, `${task.strings} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () => eventOptions(task, ground, those, tables.events.size)),
   );
   const link = (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
     remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () => makeLink(ground, a, b, distance, seconds));

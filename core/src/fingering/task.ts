@@ -1,5 +1,5 @@
 import type { Digit } from '../pattern/index.ts';
-import type { Hand } from './hand.ts';
+import type { Hand, PlacedStroke } from './hand.ts';
 import type { School } from './school.ts';
 
 /** One stroke to be fingered. `at` is in ticks. */
@@ -8,6 +8,15 @@ export interface TaskStroke {
   readonly string: number;
   readonly pin?: Digit;
   readonly accent?: boolean;
+  /** Sounded by the other hand: nobody strikes it. */
+  readonly slurred?: boolean;
+  readonly rake?: boolean;
+  readonly brush?: boolean;
+  readonly harp?: boolean;
+  /** Between the parts of the beat that a pick counts as down. */
+  readonly off?: boolean;
+  /** Whether it opens the fingers' line. */
+  readonly leads?: boolean;
   /** Whether the task opens with it: schools that count strokes begin there. */
   readonly opening?: boolean;
   /** Whether it belongs to a line on the bass strings rather than to a pulse. */
@@ -15,6 +24,11 @@ export interface TaskStroke {
   /** The digit this stroke had where the same figure came before. */
   readonly wont?: Digit;
 }
+
+/** A stroke of a task with its digit settled. */
+export const placedStroke = ({ string, opening, accent, rake, brush, harp, off, leads }: TaskStroke, digit: Digit): PlacedStroke => ({
+  digit, string, opening, accent, rake, brush, harp, off, leads,
+});
 
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */
 export interface Task {
@@ -39,10 +53,11 @@ export interface Event {
  */
 export const WINDOW = 3;
 
-/** Gathers the strokes of a task into events in time order. */
+/** Gathers the strokes of a task into events in time order; what the other hand slurs is struck by nobody. */
 export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
   const events: { at: number; strokes: number[] }[] = [];
-  strokes.forEach(({ at }, index) => {
+  strokes.forEach(({ at, slurred }, index) => {
+    if (slurred) return;
     const last = events[events.length - 1];
     if (last?.at === at) last.strokes.push(index);
     else events.push({ at, strokes: [index] });

@@ -2,6 +2,7 @@ import { failure, problem, success, type Problem, type Result } from '../errors/
 import { shapeOf, shapesFor, type Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
 import { byTimeThenString, type Pattern, type Stroke } from './pattern.ts';
+import { hasRoles, strokesOnChord } from './roles.ts';
 import { placementProblem, problemsOfPattern, whereIs } from './problems.ts';
 
 /** The fields of a pattern that an edit can set (the strokes have edits of their own). */
@@ -117,9 +118,24 @@ export const resize = (pattern: Pattern, fields: Pick<PatternFields, 'metre' | '
   return { kind: 'batch', edits: [removing(pattern, after), { kind: 'set', fields }] };
 };
 
+/** Two roles that land on one string at one time would clash: then all stay where they are. */
+const followingRoles = (pattern: Pattern, instrument: Instrument, voicing: Voicing): readonly Edit[] => {
+  const strokes = strokesOnChord(pattern.strokes, instrument, voicing);
+  const places = new Set(strokes.map(({ at, string }) => `${at}/${string}`));
+  return places.size === strokes.length && hasRoles(pattern) ? [{ kind: 'put', strokes }] : [];
+};
+
+/** The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them. */
+export const revoice = (pattern: Pattern, voicing: Voicing): Edit => ({
+  kind: 'batch',
+  edits: [...followingRoles(pattern, pattern.instrument, voicing), { kind: 'set', fields: { voicing } }],
+});
+
 /** The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it. */
 export const reinstrument = (pattern: Pattern, instrument: Instrument): Edit => {
   const voicing = shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);
   const fields = { instrument, voicing };
-  return { kind: 'batch', edits: [removing(pattern, { ...pattern, ...fields }), { kind: 'set', fields }] };
+  const gone = removing(pattern, { ...pattern, ...fields });
+  const left = applyUnchecked(pattern, gone).pattern;
+  return { kind: 'batch', edits: [gone, ...followingRoles(left, instrument, voicing), { kind: 'set', fields }] };
 };

@@ -3,6 +3,30 @@ import type { Instrument } from '../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Digit } from './digit.ts';
 
+/** How the other hand sounds a note without an attack. */
+export type Slur = 'hammer-on' | 'pull-off' | 'slide';
+
+/** All slurs. */
+export const SLURS: readonly Slur[] = ['hammer-on', 'pull-off', 'slide'];
+
+/**
+ * A harmonic: `natural` is touched by the other hand, `harp` by the index of the picking hand. `touch` is the fret
+ * (above the capo) over which the string is touched.
+ */
+export interface Harmonic {
+  readonly kind: 'natural' | 'harp';
+  readonly touch: number;
+}
+
+/** What of the chord a thumb stroke carries: its bass, or one of the strings that alternate with it. */
+export type Role = 'bass' | 'alternate' | 'second alternate';
+
+/** All roles. */
+export const ROLES: readonly Role[] = ['bass', 'alternate', 'second alternate'];
+
+/** How loud a stroke is, where it is not plain. */
+export type Loudness = 'soft' | 'loud';
+
 /** One attack on one string at one time. `at` is in ticks from the start; `string` counts from 1 = highest. */
 export interface Stroke {
   readonly id: string;
@@ -11,6 +35,50 @@ export interface Stroke {
   /** The digit the teacher fixed; the solver chooses where there is none. */
   readonly pin?: Digit;
   readonly accent?: boolean;
+  /** The fret, where it is another than the chord's. */
+  readonly fret?: number;
+  /** Sounded by the other hand: it costs the picking hand nothing. */
+  readonly slur?: Slur;
+  /** The digit of the stroke before carries on over to this string. */
+  readonly rake?: boolean;
+  /** Struck by one digit together with the other strokes of this time that are brushed. */
+  readonly brush?: boolean;
+  readonly harmonic?: Harmonic;
+  /** Damped with the palm. */
+  readonly damped?: boolean;
+  /** Rings at least to the end of its bar. */
+  readonly ring?: boolean;
+  readonly loudness?: Loudness;
+  /** Played without sounding: the digit goes there, nothing is heard. */
+  readonly silent?: boolean;
+  /** The digit comes down without planting first. */
+  readonly unplanted?: boolean;
+  /** The string follows the chord. */
+  readonly role?: Role;
+}
+
+/** The marks of a stroke that are on or off. */
+export const MARKS = ['accent', 'rake', 'brush', 'damped', 'ring', 'silent', 'unplanted'] as const;
+
+/** A mark of a stroke that is on or off. */
+export type Mark = (typeof MARKS)[number];
+
+/** A beat cut in its own number of parts; beats are counted from 0 through the whole pattern. */
+export interface Division {
+  readonly beat: number;
+  readonly parts: number;
+}
+
+/** A school that a studio made: another school, with digits, homes and weights of its own. */
+export interface MadeSchool {
+  readonly id: string;
+  readonly name: string;
+  /** Key of the school it starts from. */
+  readonly base: string;
+  readonly digits: readonly Digit[];
+  /** Strings where a digit is at home, as far as they differ. */
+  readonly homes: Readonly<Partial<Record<Digit, readonly number[]>>>;
+  readonly weights: Readonly<Record<string, number>>;
 }
 
 /** Strokes of the picking hand over a length of time, on a voicing of an instrument. An immutable value. */
@@ -24,16 +92,24 @@ export interface Pattern {
   readonly tempo: number;
   readonly instrument: Instrument;
   readonly voicing: Voicing;
-  /** Key of the school that assigns the digits. */
+  /** Beats that are cut otherwise, sorted by beat. */
+  readonly divisions?: readonly Division[];
+  /** Where the off-beat falls when it is played, in per cent of the beat: 50 straight to 75. Never in the ticks. */
+  readonly swing?: number;
+  /** Key of the school that assigns the digits: `hybrid`, `hybrid:pick-down`, or `own:…` for one the studio made. */
   readonly school: string;
+  /** The studio's school as it was when it was chosen. */
+  readonly ownSchool?: MadeSchool;
   /** Whether the last stroke is followed by the first again. */
   readonly cyclic: boolean;
   /** Sorted by time, then from the lowest string up. */
   readonly strokes: readonly Stroke[];
+  /** Words it is found by. */
+  readonly tags?: readonly string[];
 }
 
 /** How long a pattern and its name may be. */
-export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16 } as const;
+export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16, tags: 12, tag: 30 } as const;
 
 /**
  * Length of a pattern in ticks.
@@ -45,6 +121,9 @@ export const patternLength = ({ metre, bars }: Pick<Pattern, 'metre' | 'bars'>):
 /** Ticks from one part of a beat to the next. */
 export const slotTicks = ({ metre, subdivision }: Pick<Pattern, 'metre' | 'subdivision'>): number =>
   ticksPerBeat(metre) / subdivision;
+
+/** How far swing goes, in per cent of the beat. */
+export const SWING_RANGE = { least: 50, most: 75 } as const;
 
 /** Time order, and on one beat from the lowest string (highest number) up. */
 export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at || b.string - a.string;

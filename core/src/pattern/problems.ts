@@ -1,8 +1,8 @@
 import { problem, type Problem } from '../errors/index.ts';
-import { sounds } from '../harmony/index.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
 import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeName } from '../time/index.ts';
-import { PATTERN_LIMITS, patternLength, type Pattern, type Stroke } from './pattern.ts';
+import { PATTERN_LIMITS, SWING_RANGE, patternLength, type Pattern, type Stroke } from './pattern.ts';
+import { NODE_FRETS, stoppedFret, touchInterval } from './sounding.ts';
 
 const whole = (value: number, least: number, most: number): boolean =>
   Number.isInteger(value) && value >= least && value <= most;
@@ -25,6 +25,20 @@ const RULES: readonly Rule[] = [
       : problem('length-out-of-range', { least: 1, most: PATTERN_LIMITS.bars, value: bars }),
   ({ metre, subdivision }) =>
     canSubdivide(metre, subdivision) ? undefined : problem('subdivision-unknown', { value: subdivision }),
+  ({ metre, divisions }) => {
+    const wrong = divisions?.find(({ parts }) => !canSubdivide(metre, parts));
+    return wrong && problem('subdivision-unknown', { value: wrong.parts });
+  },
+  ({ metre, bars, divisions }) => {
+    const outside = divisions?.find(({ beat }, index, all) => !whole(beat, 0, metre.beats * bars - 1) || beat <= (all[index - 1]?.beat ?? -1));
+    return outside && problem('division-wrong', { beat: outside.beat + 1, beats: metre.beats * bars });
+  },
+  ({ swing }) =>
+    swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most) ? undefined : problem('swing-wrong', { ...SWING_RANGE, value: swing }),
+  ({ tags }) =>
+    !tags || (tags.length <= PATTERN_LIMITS.tags && tags.every((tag) => tag.trim().length > 0 && tag.length <= PATTERN_LIMITS.tag))
+      ? undefined
+      : problem('tags-wrong', { most: PATTERN_LIMITS.tags, letters: PATTERN_LIMITS.tag }),
   ({ tempo }) =>
     tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most
       ? undefined
@@ -55,6 +69,16 @@ export const placementProblem = (pattern: Pattern, stroke: Stroke): Problem | un
   if (!whole(stroke.at, 0, patternLength(pattern) - 1))
     return problem('stroke-outside-length', { where, length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars` });
   if (!whole(stroke.string, 1, strings)) return problem('string-missing', { string: stroke.string, strings, where });
+  return soundProblem(pattern, stroke, where);
+};
+
+/** What keeps the other hand from stopping or touching the string there. */
+const soundProblem = (pattern: Pattern, stroke: Stroke, where: string): Problem | undefined => {
+  const most = pattern.instrument.frets - pattern.instrument.capo;
+  if (stroke.fret !== undefined && !whole(stroke.fret, 0, most)) return problem('fret-out-of-range', { value: stroke.fret, string: stroke.string, most });
+  if (!stroke.harmonic) return undefined;
+  const interval = touchInterval(pattern, stroke) ?? 12;
+  if (!NODE_FRETS.includes(interval)) return problem('no-node', { where, touch: stroke.harmonic.touch, nodes: NODE_FRETS.join(', ') });
   return undefined;
 };
 
@@ -85,7 +109,7 @@ export const problemsOfPattern = (pattern: Pattern): readonly Problem[] => {
 /** Strokes on strings that the voicing mutes: they stay in the pattern, and are named. */
 export const mutedStrokes = (pattern: Pattern): readonly { readonly stroke: Stroke; readonly problem: Problem }[] =>
   pattern.strokes
-    .filter((stroke) => !sounds(pattern.voicing, stroke.string))
+    .filter((stroke) => stoppedFret(pattern, stroke) === null)
     .map((stroke) => ({ stroke, problem: mutedProblem(pattern, stroke) }));
 
 /** The problem of a stroke on a muted string. */
@@ -95,3 +119,9 @@ export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'stri
     chord: pattern.voicing.chord,
     where: whereIs(pattern, stroke.at),
   });
+
+/** Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named. */
+export const looseSlurs = (pattern: Pattern): readonly { readonly stroke: Stroke; readonly problem: Problem }[] =>
+  pattern.strokes
+    .filter((stroke) => stroke.slur && !pattern.strokes.some(({ at, string }) => string === stroke.string && (at < stroke.at || (pattern.cyclic && at !== stroke.at))))
+    .map((stroke) => ({ stroke, problem: problem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }) }));

@@ -3,7 +3,8 @@ import type { School } from '../school.ts';
 
 /** The families of cost. */
 export type Family =
-  | 'home' | 'ease' | 'thumb up' | 'repeat' | 'cross' | 'span' | 'rush' | 'pick change' | 'brush' | 'consistency' | 'unplayed';
+  | 'home' | 'ease' | 'thumb up' | 'repeat' | 'cross' | 'span' | 'rush' | 'pick change' | 'brush' | 'consistency' | 'unplayed'
+  | 'confined' | 'accent' | 'lead' | 'rake' | 'touch';
 
 /** What every cost may look at besides the strokes. */
 export interface Ground {
@@ -43,8 +44,5 @@ export interface PairCost {
 export const brushEnd = (strokes: readonly PlacedStroke[], side: 'first' | 'last'): PlacedStroke | undefined =>
   (strokes[0]?.digit === 'up') === (side === 'first') ? strokes[strokes.length - 1] : strokes[0];
 
-/** Seconds after which most of a cost between two strokes has faded (est.). */
-const FADE = 0.45;
-
-/** How much of a cost between two strokes is left after some seconds: exp(−t / 0.45 s). */
-export const near = (seconds: number): number => Math.exp(-seconds / FADE);
+/** How much of a cost between two strokes is left after some seconds: exp(−t / fade), fade being an estimate. */
+export const near = (seconds: number, { hand }: Pick<Ground, 'hand'>): number => Math.exp(-seconds / hand.times.fade);

@@ -11,7 +11,7 @@ export const crossed = (
 export const cross: PairCost = {
   family: 'cross',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, { school }) => (crossed(a, b) ? school.weights.cross * near(seconds) : 0),
+  of: (a, b, seconds, ground) => (crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */
@@ -21,16 +21,29 @@ const naturalGap = (a: Digit, b: Digit): number => handOrder(b) - handOrder(a);
 export const span: PairCost = {
   family: 'span',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, { school }) => {
+  of: (a, b, seconds, ground) => {
     if (!isFinger(a.digit) || !isFinger(b.digit) || a.digit === b.digit) return 0;
-    return school.weights.span * near(seconds) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit));
+    return ground.school.weights.span * near(seconds, ground) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit));
   },
 };
 
-/** One digit over several strings at one time. */
+/** One digit over several strings at one time; where the strokes are marked as a brush it is what is wanted. */
 export const brush: PairCost = {
   family: 'brush',
   scopes: ['together'],
   of: (a, b, _seconds, { school }) =>
-    strikerOf(a.digit) === strikerOf(b.digit) ? school.weights.brush * Math.abs(a.string - b.string) : 0,
+    strikerOf(a.digit) === strikerOf(b.digit) && !(a.brush && b.brush) ? school.weights.brush * Math.abs(a.string - b.string) : 0,
+};
+
+const isPickAndMiddle = (a: Digit, b: Digit): boolean => (strikerOf(a) === 'pick' && b === 'm') || (strikerOf(b) === 'pick' && a === 'm');
+
+/** Pick and middle on neighbouring strings, in the variants that find it cramped. */
+export const confined: PairCost = {
+  family: 'confined',
+  scopes: ['together', 'next'],
+  of: (a, b, seconds, ground) => {
+    const { weights } = ground.school;
+    if (weights.confined === 0 || !isPickAndMiddle(a.digit, b.digit) || Math.abs(a.string - b.string) !== 1) return 0;
+    return weights.confined * near(seconds, ground);
+  },
 };

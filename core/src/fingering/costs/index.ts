@@ -1,20 +1,23 @@
 import type { OwnCost, PairCost } from './cost.ts';
-import { brush, cross, span } from './hand-shape.ts';
-import { ease, home, openingUp, thumbUp } from './own.ts';
-import { pickPath, repeat, repeatAcrossThumb, rushOther, rushOwn } from './succession.ts';
+import { brush, confined, cross, span } from './hand-shape.ts';
+import { accentWeak, ease, gridTurn, home, openingUp, thumbUp, wrongLead } from './own.ts';
+import { pickPath, rakeMark, repeat, repeatAcrossThumb, rushOther, rushOwn, touchRush } from './succession.ts';
 
 /** Every cost of a stroke by itself. */
-export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp];
+export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];
 
 /** Every cost between two strokes. */
 export const PAIR_COSTS: readonly PairCost[] = [
   cross,
   span,
   brush,
+  confined,
   repeat,
   repeatAcrossThumb,
+  rakeMark,
   rushOwn,
   rushOther,
+  touchRush,
   pickPath,
 ];
 
@@ -23,4 +26,5 @@ export const UNPLAYED_COST = 40;
 
 export * from './cost.ts';
 export { crossed } from './hand-shape.ts';
+export { distanceFrom } from './own.ts';
 export { needOther, needOwn, rakesOn, rushCost } from './succession.ts';

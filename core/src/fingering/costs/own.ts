@@ -1,13 +1,15 @@
+import { isFinger } from '../../pattern/index.ts';
 import type { OwnCost } from './cost.ts';
 
-const distanceTo = (string: number, homes: readonly number[]): number =>
+/** Distance in strings to the nearest home; 0 for a digit that is at home everywhere. */
+export const distanceFrom = (string: number, homes: readonly number[]): number =>
   homes.length === 0 ? 0 : Math.min(...homes.map((home) => Math.abs(home - string)));
 
 /** Distance in strings from the digit's home. */
 export const home: OwnCost = {
   family: 'home',
   of: ({ digit, string }, { school, strings }) =>
-    school.weights.home * distanceTo(string, school.home(digit, strings)),
+    school.weights.home * distanceFrom(string, school.home(digit, strings)),
 };
 
 /** What a digit costs by itself: the ring and the little finger are weaker. */
@@ -26,4 +28,31 @@ export const thumbUp: OwnCost = {
 export const openingUp: OwnCost = {
   family: 'pick change',
   of: ({ digit, opening }, { school }) => (opening && digit === 'up' ? school.weights.openingUp : 0),
+};
+
+/** The pick against the grid, in schools that count down and up by where a stroke falls in the beat. */
+export const gridTurn: OwnCost = {
+  family: 'pick change',
+  of: ({ digit, off }, { school }) => {
+    const against = (digit === 'down' && off) || (digit === 'up' && !off);
+    return against ? school.weights.gridTurn : 0;
+  },
+};
+
+/** A weak stroke on an accent: the pick upward, the ring, the little finger. */
+export const accentWeak: OwnCost = {
+  family: 'accent',
+  of: ({ digit, accent }, { school }) => {
+    if (!accent) return 0;
+    return digit === 'up' || digit === 'c' ? school.weights.weakAccent : digit === 'a' ? school.weights.weakAccent / 2 : 0;
+  },
+};
+
+/** Another finger than the chosen one opening the fingers' line. */
+export const wrongLead: OwnCost = {
+  family: 'lead',
+  of: ({ digit, leads }, { school }) => {
+    const { lead } = school;
+    return leads && lead && isFinger(digit) && digit !== lead ? school.weights.lead : 0;
+  },
 };

@@ -1,21 +1,43 @@
 import { isFinger, strikerOf } from '../../pattern/index.ts';
-import { HAND_TIMES, otherNeed, ownNeed, type PlacedStroke } from '../hand.ts';
+import { otherNeed, ownNeed, type PlacedStroke } from '../hand.ts';
 import { pickChange } from '../pick-path.ts';
+import type { School } from '../school.ts';
 import { near, type Ground, type PairCost } from './cost.ts';
 
-/** Whether the second stroke rakes on from the first: fingers toward the bass, the thumb toward the treble. */
-export const rakesOn = (from: PlacedStroke, to: PlacedStroke): boolean =>
-  from.digit === to.digit && to.string - from.string === (from.digit === 'p' ? -1 : 1);
-
-const repeatCost = (from: PlacedStroke, to: PlacedStroke, seconds: number, { school }: Ground): number => {
-  const { weights } = school;
-  if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return 0;
-  if (weights.rake !== undefined && rakesOn(from, to)) return weights.rake * near(seconds);
-  return (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(seconds);
+/** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble. */
+const schoolRakes = ({ rakes, weights }: School, from: PlacedStroke, to: PlacedStroke): boolean => {
+  if (weights.rake === undefined) return false;
+  const thumb = from.digit === 'p';
+  if (rakes === (thumb ? 'fingers' : 'thumb')) return false;
+  return to.string - from.string === (thumb ? -1 : 1);
 };
+
+/** Whether the second stroke rakes on from the first: as its mark asks, or as the school does. */
+export const rakesOn = (from: PlacedStroke, to: PlacedStroke, school: School): boolean => {
+  if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return false;
+  if (to.rake && Math.abs(to.string - from.string) === 1) return true;
+  return schoolRakes(school, from, to);
+};
+
+const repeatCost = (from: PlacedStroke, to: PlacedStroke, seconds: number, ground: Ground): number => {
+  const { weights } = ground.school;
+  if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return 0;
+  if (rakesOn(from, to, ground.school)) return (weights.rake ?? MARKED_RAKE.cost) * near(seconds, ground);
+  return (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(seconds, ground);
+};
+
+/** What a rake that is asked for costs, and what it costs not to give it (est.). */
+const MARKED_RAKE = { cost: 0.3, refused: 25 } as const;
 
 /** The same finger twice running. */
 export const repeat: PairCost = { family: 'repeat', scopes: ['next'], of: repeatCost };
+
+/** A stroke marked as a rake, played by another digit than the stroke before. */
+export const rakeMark: PairCost = {
+  family: 'rake',
+  scopes: ['next'],
+  of: (from, to) => (to.rake && from.digit !== to.digit ? MARKED_RAKE.refused : 0),
+};
 
 /** The same finger twice running but for thumb strokes in between, in schools where that counts. */
 export const repeatAcrossThumb: PairCost = {
@@ -25,36 +47,39 @@ export const repeatAcrossThumb: PairCost = {
     ground.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, seconds, ground) : 0,
 };
 
-/** Share of the time there is below which nothing is rushed, and how steep it gets beyond the whole (est.). */
-const RUSH = { free: 0.45, beyond: 20 } as const;
+/** How steep the cost of rushing gets when more than all the time there is is needed (est.). */
+const BEYOND = 20;
 
 /**
- * Cost of needing a share of the time there is: nothing up to 45 %, rising to the weight at 100 %, then steep.
+ * Cost of needing a share of the time there is: nothing up to a free share (45 % by the estimates), rising to the
+ * weight at 100 %, then steep.
  * @example
- * rushCost(1, 4) // => 4
+ * rushCost(1, 4, 0.45) // => 4
  */
-export const rushCost = (share: number, weight: number): number => {
-  if (share <= RUSH.free) return 0;
-  if (share > 1) return weight + weight * RUSH.beyond * (share - 1);
-  return weight * ((share - RUSH.free) / (1 - RUSH.free)) ** 2;
+export const rushCost = (share: number, weight: number, free: number): number => {
+  if (share <= free) return 0;
+  if (share > 1) return weight + weight * BEYOND * (share - 1);
+  return weight * ((share - free) / (1 - free)) ** 2;
 };
+
+const rush = (need: number, seconds: number, { school, hand }: Ground): number =>
+  rushCost(need / seconds, school.weights.rush, hand.times.rushFree);
 
 /** Seconds a striker needs from one stroke to its next, for a hand and a school. */
 export const needOwn = (from: PlacedStroke, to: PlacedStroke, { school, hand }: Ground): number => {
   const scale = hand.scale[strikerOf(from.digit)];
-  const raking = school.weights.rake !== undefined && rakesOn(from, to);
-  return scale * (raking ? HAND_TIMES.sweep : ownNeed(from, to));
+  return scale * (rakesOn(from, to, school) ? hand.times.sweep : ownNeed(from, to, hand.times));
 };
 
 /** Seconds two strikers need one after the other, for a hand. */
 export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: Ground): number =>
-  otherNeed(from.digit, to.digit) * Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
+  otherNeed(from.digit, to.digit, hand.times) * Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
 
 /** A striker that has to hurry to its next stroke. */
 export const rushOwn: PairCost = {
   family: 'rush',
   scopes: ['own'],
-  of: (from, to, seconds, ground) => rushCost(needOwn(from, to, ground) / seconds, ground.school.weights.rush),
+  of: (from, to, seconds, ground) => rush(needOwn(from, to, ground), seconds, ground),
 };
 
 /** Two strikers that have to hurry one after the other. */
@@ -62,23 +87,31 @@ export const rushOther: PairCost = {
   family: 'rush',
   scopes: ['next'],
   of: (from, to, seconds, ground) =>
-    strikerOf(from.digit) === strikerOf(to.digit)
-      ? 0
-      : rushCost(needOther(from, to, ground) / seconds, ground.school.weights.rush),
+    strikerOf(from.digit) === strikerOf(to.digit) ? 0 : rush(needOther(from, to, ground), seconds, ground),
+};
+
+/** The index going from touching a harmonic to playing, or back. */
+export const touchRush: PairCost = {
+  family: 'touch',
+  scopes: ['next'],
+  of: (from, to, seconds, ground) => {
+    const index = (from.harp && to.digit === 'i') || (to.harp && from.digit === 'i');
+    return index ? rush(ground.hand.times.touch * ground.hand.scale.i, seconds, ground) : 0;
+  },
 };
 
 /** The pick's way from string to string, and the same direction twice. */
 export const pickPath: PairCost = {
   family: 'pick change',
   scopes: ['own'],
-  of: (from, to, seconds, { school }) => {
+  of: (from, to, seconds, ground) => {
     if (strikerOf(from.digit) !== 'pick') return 0;
     const { kind, skipped } = pickChange(from, to);
-    const { weights } = school;
+    const { weights } = ground.school;
     const again = from.digit === to.digit;
     const same = again && kind !== 'sweep' ? weights.sameDirection : 0;
     const change = kind === 'same-string' ? 0 : weights[kind] + skipped * weights.skip;
     const strict = again && !to.opening ? weights.strictTurn : 0;
-    return strict + (same + change) * near(seconds);
+    return strict + (same + change) * near(seconds, ground);
   },
 };

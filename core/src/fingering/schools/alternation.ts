@@ -1,4 +1,13 @@
-import { COMMON_WEIGHTS, basses, stringsFrom, type School } from '../school.ts';
+import { DIGIT_NAMES, type Digit } from '../../pattern/index.ts';
+import { COMMON_WEIGHTS, basses, stringsFrom, type School, type Variant } from '../school.ts';
+
+/** Two fingers in turn, the first of them opening the line. */
+const pair = (lead: Digit, other: Digit): Variant => ({
+  key: `${lead}-${other}`,
+  name: `${DIGIT_NAMES[lead]} leads, then ${DIGIT_NAMES[other]}`,
+  rule: `${lead} and ${other} in turn, ${lead} first, whatever the string; thumb only for a pulse.`,
+  change: () => ({ digits: ['p', lead, other], lead }),
+});
 
 /** Strict alternation of two fingers wherever the melody goes (common practice, no source). */
 export const alternation: School = {
@@ -18,6 +27,8 @@ export const alternation: School = {
     runsAcrossThumb: true,
     cross: 0.6,
     span: 0.1,
+    weakAccent: 0,
     consistency: 0,
   },
+  variants: [pair('i', 'm'), pair('m', 'i'), pair('m', 'a'), pair('a', 'm'), pair('i', 'a'), pair('a', 'i')],
 };

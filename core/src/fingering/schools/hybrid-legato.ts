@@ -9,5 +9,8 @@ export const hybridLegato: School = {
   digits: ['down', 'm'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2 },
+  weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2, weakAccent: 0 },
+  variants: [
+    { key: 'with-ring', name: 'pick and ring', rule: 'Pick and ring in turn, slurs in between.', change: () => ({ digits: ['down', 'a'] }) },
+  ],
 };

@@ -13,4 +13,25 @@ export const hybrid: School = {
   home: (digit, strings) => HOMES[digit] ?? stringsFrom(strings, 3),
   permits: anyDigit,
   weights: { ...COMMON_WEIGHTS, home: 0.9, ease: { a: 0.3, c: 1.2, up: 0.5 }, sameDirection: 0.3, against: 0.4 },
+  variants: [
+    { key: 'pick-down', name: 'pick always down', rule: 'The pick only ever goes down.', change: () => ({ digits: ['down', 'm', 'a'] }) },
+    { key: 'pick-up', name: 'pick always up', rule: 'The pick only ever goes up.', change: () => ({ digits: ['up', 'm', 'a'] }) },
+    {
+      key: 'pick-alternating',
+      name: 'pick in turn down and up',
+      rule: 'The pick goes down and up in turn, whatever the fingers do in between.',
+      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 30, openingUp: 60, ease: { ...weights.ease, up: 0.01 } } }),
+    },
+    {
+      key: 'pick-pick-m',
+      name: 'pick, pick, middle',
+      rule: 'On three neighbouring strings the pick takes two and middle the third: pick and middle side by side are cramped.',
+      change: ({ weights }) => ({
+        digits: ['down', 'up', 'm'],
+        home: (digit, strings) => (digit === 'm' ? [2, 1] : stringsFrom(strings, 1)),
+        weights: { ...weights, confined: 3, sweep: 0.05 },
+      }),
+    },
+    { key: 'with-little-finger', name: 'with the little finger', rule: 'Pick, middle, ring and little finger.', change: () => ({ digits: ['down', 'up', 'm', 'a', 'c'] }) },
+  ],
 };

@@ -1,5 +1,5 @@
-import { problem, failure, success, type Result } from '../../errors/index.ts';
-import type { School } from '../school.ts';
+import { failure, problem, success, type Result } from '../../errors/index.ts';
+import type { School, Variant } from '../school.ts';
 import { alternate } from './alternate.ts';
 import { alternation } from './alternation.ts';
 import { economy } from './economy.ts';
@@ -27,13 +27,33 @@ export const SCHOOLS: readonly School[] = [
   pickLegato,
 ];
 
+/** A school as one of its variants has it: `school:variant` is its key. */
+const inVariant = (school: School, variant: Variant): School => ({
+  ...school,
+  ...variant.change(school),
+  key: `${school.key}:${variant.key}`,
+  name: `${school.name}, ${variant.name}`,
+  rule: variant.rule,
+  variants: undefined,
+});
+
+/** Every school followed by its variants. The values stay the same, so that tables can be kept by school. */
+export const SCHOOLS_AND_VARIANTS: readonly School[] = SCHOOLS.flatMap((school) => [
+  school,
+  ...(school.variants ?? []).map((variant) => inVariant(school, variant)),
+]);
+
+/** The variants of a school as schools of their own; none for a key that is itself a variant. */
+export const variantsOf = (school: School): readonly School[] =>
+  SCHOOLS_AND_VARIANTS.filter(({ key }) => key.startsWith(`${school.key}:`));
+
 /**
- * The school with a key, or the problem that there is none.
+ * The school with a key (`hybrid`, or `hybrid:pick-down` for a variant), or the problem that there is none.
  * @example
- * valueOrThrow(findSchool('hybrid')).digits.includes('m') // => true
+ * valueOrThrow(findSchool('hybrid:pick-down')).digits.includes('up') // => false
  */
 export const findSchool = (key: string): Result<School> => {
-  const school = SCHOOLS.find((candidate) => candidate.key === key);
+  const school = SCHOOLS_AND_VARIANTS.find((candidate) => candidate.key === key);
   const known = SCHOOLS.map((candidate) => candidate.key).join(', ');
   return school ? success(school) : failure(problem('school-unknown', { value: key, known }));
 };

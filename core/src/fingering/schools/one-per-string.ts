@@ -10,4 +10,12 @@ export const onePerString: School = {
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1]),
   permits: anyDigit,
   weights: { ...COMMON_WEIGHTS, home: 2.5 },
+  variants: [
+    {
+      key: 'strict',
+      name: 'strict',
+      rule: 'No digit ever leaves its own string.',
+      change: (school) => ({ permits: (digit, { string, strings }) => school.home(digit, strings).includes(string) }),
+    },
+  ],
 };

@@ -10,4 +10,12 @@ export const threeFinger: School = {
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2, 1] : [1]),
   permits: (digit, { together }) => digit !== 'a' || together >= 4,
   weights: { ...COMMON_WEIGHTS, home: 0.5 },
+  variants: [
+    {
+      key: 'no-ring',
+      name: 'without the ring',
+      rule: 'Thumb, index and middle only; a fourth note at once is left to a brush of the thumb.',
+      change: () => ({ digits: ['p', 'i', 'm'], permits: () => true }),
+    },
+  ],
 };

@@ -10,4 +10,12 @@ export const thumbIndex: School = {
   home: (digit, strings) => (digit === 'p' ? basses(strings) : stringsFrom(3, 1)),
   permits: () => true,
   weights: { ...COMMON_WEIGHTS, home: 0.8, repeat: 1.2 },
+  variants: [
+    {
+      key: 'strict',
+      name: 'strict',
+      rule: 'The thumb never leaves the basses, the index never the trebles.',
+      change: (school) => ({ permits: (digit, { string, strings }) => school.home(digit, strings).includes(string) }),
+    },
+  ],
 };

@@ -30,6 +30,14 @@ export const orNull = (check: Check): Check => (value, path) => (value === null 
 export const listOf = (check: Check): Check => (value, path) =>
   Array.isArray(value) ? value.flatMap((item, index) => check(item, `${path}[${index}]`)) : wrong(path, 'a list is wanted');
 
+/** An object whose fields, of some names or of any (null), all pass a check. */
+export const mapOf = (keys: readonly string[] | null, check: Check): Check => (value, path) => {
+  if (!isRecord(value)) return wrong(path, 'an object is wanted');
+  return Object.entries(value).flatMap(([key, field]) =>
+    keys === null || keys.includes(key) ? check(field, `${path}.${key}`) : wrong(`${path}.${key}`, `one of ${keys.join(', ')} is wanted`),
+  );
+};
+
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 

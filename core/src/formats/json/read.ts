@@ -1,21 +1,50 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { BEAT_UNITS } from '../../time/index.ts';
-import { DIGITS, byTimeThenString, problemsOfPattern, type Pattern } from '../../pattern/index.ts';
-import { SCHOOLS } from '../../fingering/index.ts';
-import { listOf, number, object, oneOf, orNull, text, truth, whole } from './check.ts';
+import { DIGITS, MARKS, ROLES, SLURS, byTimeThenString, problemsOfPattern, type MadeSchool, type Pattern } from '../../pattern/index.ts';
+import { SCHOOLS_AND_VARIANTS, problemsOfMadeSchool } from '../../fingering/index.ts';
+import { listOf, mapOf, number, object, oneOf, orNull, text, truth, whole, type Check } from './check.ts';
+import { migrated } from './migrations.ts';
 
 /** What the `format` field of our files says. */
 export const PATTERN_FORMAT = 'fleet-wren-pattern';
 
 /** The version of the format that this code writes; older ones are brought up to it. */
-export const PATTERN_FORMAT_VERSION = 1;
+export const PATTERN_FORMAT_VERSION = 2;
 
 /** The longest file that is read, in characters. */
 export const LARGEST_FILE = 2_000_000;
 
-const strokeCheck = object({ id: text, at: whole, string: whole }, { pin: oneOf(DIGITS), accent: truth });
+const strokeCheck = object(
+  { id: text, at: whole, string: whole },
+  {
+    pin: oneOf(DIGITS),
+    fret: whole,
+    slur: oneOf(SLURS),
+    harmonic: object({ kind: oneOf(['natural', 'harp']), touch: whole }),
+    loudness: oneOf(['soft', 'loud']),
+    role: oneOf(ROLES),
+    ...Object.fromEntries(MARKS.map((mark) => [mark, truth])),
+  },
+);
 
-const patternCheck = object({
+const ownSchoolCheck: Check = (value, path) => {
+  const shape = object({ id: text, name: text, base: text, digits: listOf(oneOf(DIGITS)), homes: mapOf(DIGITS, listOf(whole)), weights: mapOf(null, number) })(value, path);
+  return shape.length > 0 ? shape : problemsOfMadeSchool(value as MadeSchool);
+};
+
+const schoolKeys = SCHOOLS_AND_VARIANTS.map(({ key }) => key);
+
+const schoolCheck: Check = (value, path) =>
+  typeof value === 'string' && value.startsWith('own:') ? [] : oneOf(schoolKeys)(value, path);
+
+/** A pattern that names a school of the studio's own carries it. */
+const carriedSchool = (value: unknown, path: string): readonly Problem[] => {
+  const { school, ownSchool } = value as Pattern;
+  const carried = !school.startsWith('own:') || school === `own:${ownSchool?.id}`;
+  return carried ? [] : [problem('field-wrong', { where: `${path}.ownSchool`, problem: 'the school that is named is not there' })];
+};
+
+const fieldsCheck = object({
   name: text,
   metre: object({ beats: whole, unit: oneOf(BEAT_UNITS) }),
   bars: whole,
@@ -23,10 +52,20 @@ const patternCheck = object({
   tempo: number,
   instrument: object({ tuning: text, pitches: listOf(whole), capo: whole, frets: whole }),
   voicing: object({ chord: text, frets: listOf(orNull(whole)) }),
-  school: oneOf(SCHOOLS.map(({ key }) => key)),
+  school: schoolCheck,
   cyclic: truth,
   strokes: listOf(strokeCheck),
+}, {
+  divisions: listOf(object({ beat: whole, parts: whole })),
+  swing: number,
+  ownSchool: ownSchoolCheck,
+  tags: listOf(text),
 });
+
+const patternCheck: Check = (value, path) => {
+  const fields = fieldsCheck(value, path);
+  return fields.length > 0 ? fields : carriedSchool(value, path);
+};
 
 /** Line and column (from 1) of a place in a text. */
 const lineAndColumn = (source: string, position: number): { line: number; column: number } => {
@@ -61,8 +100,9 @@ const readEnvelope = (value: unknown): Result<unknown> => {
   }
   if (Number.isInteger(version) && (version as number) > PATTERN_FORMAT_VERSION)
     return failure(problem('too-new', { value: version as number, known: PATTERN_FORMAT_VERSION }));
-  const problems = object({ format: text, version: oneOf([PATTERN_FORMAT_VERSION]), pattern: () => [] })(value, '');
-  return problems.length > 0 ? failure(...problems) : success(envelope.pattern);
+  const known = Array.from({ length: PATTERN_FORMAT_VERSION }, (_, index) => index + 1);
+  const problems = object({ format: text, version: oneOf(known), pattern: () => [] })(value, '');
+  return problems.length > 0 ? failure(...problems) : success(migrated(envelope.pattern, version as number));
 };
 
 /** Checks a value from outside and makes it a pattern, with every problem and its path. */

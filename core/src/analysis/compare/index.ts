@@ -1,0 +1,41 @@
+import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { findSchool, schoolOf, type FingerOptions, type School } from '../../fingering/index.ts';
+import type { Pattern } from '../../pattern/index.ts';
+import { approachOf, type Approach } from './approach.ts';
+import { verdictOf, type Verdict } from './verdict.ts';
+
+/** The same notes under several schools, and which to choose. */
+export interface Comparison {
+  readonly approaches: readonly Approach[];
+  readonly verdict: Verdict;
+}
+
+/** How many schools can be compared at once. */
+export const COMPARED = { least: 2, most: 6 } as const;
+
+/** Pins belong to the fingering they were made for: a comparison of schools leaves them aside. */
+const withoutPins = (pattern: Pattern): Pattern => ({ ...pattern, strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke) });
+
+/** Compares schools on the notes of a pattern at its tempo, its pins left aside. */
+export const compareSchools = (pattern: Pattern, schools: readonly School[], options: FingerOptions = {}): Comparison => {
+  const bare = withoutPins(pattern);
+  const approaches = schools.map((school) => approachOf(bare, school, options));
+  return { approaches, verdict: verdictOf(bare, approaches) };
+};
+
+/**
+ * The schools behind keys, the pattern's own one included. Errors: `school-unknown`, `compared-wrong` for fewer than
+ * two or more than six.
+ * @example
+ * schoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
+ */
+export const schoolsToCompare = (pattern: Pattern, keys: readonly string[]): Result<readonly School[]> => {
+  const distinct = [...new Set(keys)];
+  if (distinct.length < COMPARED.least || distinct.length > COMPARED.most) return failure(problem('compared-wrong', { value: distinct.length, ...COMPARED }));
+  const found = distinct.map((key) => (pattern.ownSchool && key === `own:${pattern.ownSchool.id}` ? success(schoolOf({ ...pattern, school: key })) : findSchool(key)));
+  const problems = found.flatMap((result) => (result.ok ? [] : result.problems));
+  return problems.length > 0 ? failure(...problems) : success(found.flatMap((result) => (result.ok ? [result.value] : [])));
+};
+
+export type { Approach } from './approach.ts';
+export { gradeOf, verdictOf, type Verdict } from './verdict.ts';

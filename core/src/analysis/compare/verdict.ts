@@ -1,0 +1,63 @@
+import { STRIKER_NAMES, type Pattern } from '../../pattern/index.ts';
+import type { Approach } from './approach.ts';
+
+/** Which approach is best at the tempo, which are level with it, and why. */
+export interface Verdict {
+  /** Keys of the schools that stand first: one, or several that are level. */
+  readonly best: readonly string[];
+  readonly sentence: string;
+}
+
+/** Strain below this share of the ceiling is comfortable and does not count (est.). */
+const COMFORTABLE = 0.5;
+
+/** What strain beyond comfort, and findings a beat, weigh against each other (est.). */
+const WEIGHTS = { strain: 2, beyond: 6, findings: 1.5, unplayed: 20 } as const;
+
+/** Grades nearer than this are level (est.). */
+const LEVEL = 0.06;
+
+const beatsOf = ({ metre, bars }: Pattern): number => metre.beats * bars;
+
+const severities = ({ judgement }: Approach): number => judgement.findings.reduce((sum, { severity }) => sum + severity, 0);
+
+/**
+ * How an approach does at the pattern's tempo, 0 best: strain beyond comfort, steep beyond the ceiling, and what there
+ * is to find a beat. The same yardstick for every school, since their own costs cannot be compared.
+ */
+export const gradeOf = (pattern: Pattern, approach: Approach): number => {
+  const strain = approach.judgement.difficulty ?? 0;
+  const strained = Math.max(0, strain - COMFORTABLE) * WEIGHTS.strain + Math.max(0, strain - 1) * WEIGHTS.beyond;
+  return strained + (severities(approach) * WEIGHTS.findings) / beatsOf(pattern) + approach.unplayed * WEIGHTS.unplayed;
+};
+
+const ceilingText = ({ judgement }: Approach): string => (judgement.ceiling ? `a ceiling of ${Math.floor(judgement.ceiling.bpm)}` : 'no ceiling');
+
+const findingCount = ({ judgement }: Approach): string => {
+  const { length } = judgement.findings;
+  return length === 0 ? 'nothing to mend' : length === 1 ? 'one thing to mend' : `${length} things to mend`;
+};
+
+const busiestText = ({ busiest }: Approach): string =>
+  busiest ? `; its ${STRIKER_NAMES[busiest.striker]} works hardest, every ${busiest.gap.toFixed(2)} s` : '';
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+const namesText = (names: readonly string[]): string => (names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : (names[0] ?? ''));
+
+const why = (pattern: Pattern, best: Approach, second: Approach | undefined): string => {
+  const bpm = best.judgement.ceiling?.bpm ?? Infinity;
+  const head = bpm < pattern.tempo ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpm)} and ${findingCount(best)}` : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
+  return second ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.` : `${head}.`;
+};
+
+/** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
+export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Verdict => {
+  const graded = approaches.map((approach) => ({ approach, grade: gradeOf(pattern, approach) })).sort((a, b) => a.grade - b.grade);
+  const [first] = graded;
+  if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
+  const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
+  if (level.length === 1) return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
+  const sentence = `${capital(namesText(level.map(({ name }) => name)))} are level at ${pattern.tempo}: ${namesText(level.map((one) => ceilingText(one)))}, ${findingCount(first.approach)}. Choose by taste.`;
+  return { best: level.map(({ school }) => school), sentence };
+};

@@ -1,0 +1,46 @@
+import type { CostItem, Digits, Event, Task } from '../../fingering/index.ts';
+import type { Edit, Pattern } from '../../pattern/index.ts';
+import type { Need } from '../needs.ts';
+
+/** What can be found in a fingering. */
+export type FindingKind =
+  | 'doubled' | 'crossing' | 'cramped' | 'thumb high' | 'off home' | 'rushed' | 'inside change' | 'skipped string'
+  | 'plant cuts ring' | 'struck again' | 'weak accent' | 'accent on slur' | 'change off accent' | 'fingered two ways' | 'idle digit';
+
+/** A way out of a finding: what it is called on a button, and the edit it makes. */
+export interface CureIdea {
+  readonly label: string;
+  readonly edit: Edit;
+}
+
+/** Something to look at in a fingering: where, why, how bad, and what might mend it. */
+export interface Finding {
+  readonly kind: FindingKind;
+  /** Indexes of the strokes concerned, the one where it shows last. */
+  readonly strokes: readonly number[];
+  readonly sentence: string;
+  /** 0 hardly to 1 as bad as it gets. */
+  readonly severity: number;
+  /** Ways out that belong to this kind alone; those that any finding may have are added by cures. */
+  readonly ideas?: readonly CureIdea[];
+}
+
+/** Everything a rule may look at. */
+export interface FindingGround {
+  readonly pattern: Pattern;
+  readonly task: Task;
+  readonly digits: Digits;
+  readonly items: readonly CostItem[];
+  readonly needs: readonly Need[];
+  readonly events: readonly Event[];
+}
+
+/** One kind of finding, or a few that are told apart on the way. */
+export type FindingRule = (ground: FindingGround) => readonly Finding[];
+
+/** How bad, in a word. */
+export const severityWord = (severity: number): 'slight' | 'notable' | 'serious' =>
+  severity < 0.34 ? 'slight' : severity < 0.67 ? 'notable' : 'serious';
+
+/** A severity from an amount: 0 at nothing, 1 at the most. */
+export const severityOf = (amount: number, most: number): number => Math.min(1, Math.max(0, amount / most));

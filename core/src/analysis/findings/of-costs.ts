@@ -1,0 +1,128 @@
+import { distanceFrom, pickChange, type CostItem } from '../../fingering/index.ts';
+import { digitMark, strikerOf, whereIs, type Digit } from '../../pattern/index.ts';
+import { costText, secondsText } from '../words.ts';
+import { severityOf, type Finding, type FindingGround, type FindingKind, type FindingRule } from './finding.ts';
+
+/** Costs below these are what a hand does without thinking; at `most` it is as bad as it gets (est.). */
+const WORTH_SAYING = {
+  repeat: { kind: 'doubled', least: 0.75, most: 4 },
+  cross: { kind: 'crossing', least: 0.75, most: 3 },
+  rush: { kind: 'rushed', least: 1, most: 6 },
+  confined: { kind: 'cramped', least: 1.2, most: 3 },
+} as const satisfies Partial<Record<CostItem['family'], { kind: FindingKind; least: number; most: number }>>;
+
+type Spoken = keyof typeof WORTH_SAYING;
+
+const isSpoken = (item: CostItem): item is CostItem & { readonly family: Spoken } =>
+  item.family in WORTH_SAYING && item.amount >= WORTH_SAYING[item.family as Spoken].least;
+
+/** A finger that doubles is rushed as a rule: that is said once. */
+const saidAlready = (items: readonly CostItem[], { family, stroke, other }: CostItem): boolean =>
+  family === 'rush' && items.some((item) => item.family === 'repeat' && item.amount >= WORTH_SAYING.repeat.least && item.stroke === stroke && item.other === other);
+
+const digitAt = ({ digits }: FindingGround, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
+
+const stringAt = ({ pattern }: FindingGround, index: number | undefined): number => pattern.strokes[index ?? -1]?.string ?? 0;
+
+const isPinned = ({ pattern }: FindingGround, index: number): boolean => pattern.strokes[index]?.pin !== undefined;
+
+const where = ({ pattern }: FindingGround, index: number): string => `On ${whereIs(pattern, pattern.strokes[index]?.at ?? 0)}`;
+
+const sentenceOf = (ground: FindingGround, item: CostItem): string =>
+  `${where(ground, item.stroke)}, ${digitMark(digitAt(ground, item.stroke))} ${costText(ground.task, ground.digits, item)}.`;
+
+const concerned = ({ stroke, other }: CostItem): readonly number[] => (other === undefined ? [stroke] : [other, stroke]);
+
+/** Doubled fingers, crossings, rushed digits, pick and middle too close: straight from what the fingering costs. */
+export const costly: FindingRule = (ground) =>
+  ground.items
+    .filter(isSpoken)
+    .filter((item) => !saidAlready(ground.items, item))
+    .map((item): Finding => {
+      const { kind, most } = WORTH_SAYING[item.family];
+      return { kind, strokes: concerned(item), sentence: sentenceOf(ground, item), severity: severityOf(item.amount, most) };
+    });
+
+/** Two fingers on one string, or closer than the hand stands, in quick turn (est.). */
+const CRAMPED = { least: 0.62, most: 1.5 } as const;
+
+/** Fingers nearer together than they stand in the hand. */
+export const cramped: FindingRule = (ground) =>
+  ground.items
+    .filter(({ family, amount, stroke, other }) => {
+      const gap = Math.abs(stringAt(ground, other) - stringAt(ground, stroke));
+      return family === 'span' && amount >= CRAMPED.least && gap <= 1 && !isPinned(ground, stroke);
+    })
+    .map((item): Finding => ({
+      kind: 'cramped',
+      strokes: concerned(item),
+      sentence: `${where(ground, item.stroke)}, ${digitMark(digitAt(ground, item.other))} and ${digitMark(digitAt(ground, item.stroke))} are cramped on ${
+        stringAt(ground, item.other) === stringAt(ground, item.stroke) ? 'one string' : 'neighbouring strings'
+      }.`,
+      severity: severityOf(item.amount, CRAMPED.most),
+    }));
+
+/** A digit off its home by this cost is worth saying; a pin accepts it (est.). */
+const OFF_HOME = { least: 2, most: 7.5 } as const;
+
+/** Digits away from their home, in schools where that is dear. */
+export const offHome: FindingRule = (ground) =>
+  ground.items
+    .filter(({ family, amount, stroke }) => family === 'home' && amount >= OFF_HOME.least && !isPinned(ground, stroke))
+    .map((item): Finding => ({ kind: 'off home', strokes: [item.stroke], sentence: sentenceOf(ground, item), severity: severityOf(item.amount, OFF_HOME.most) }));
+
+const THUMB_HIGH = { least: 0.6, most: 2.4 } as const;
+
+/** The thumb above the bass strings, unless that is where the school has it at home. */
+export const thumbHigh: FindingRule = (ground) =>
+  ground.items
+    .filter(({ family, amount, stroke }) => {
+      const away = distanceFrom(stringAt(ground, stroke), ground.task.school.home('p', ground.task.strings));
+      return family === 'thumb up' && amount >= THUMB_HIGH.least && away > 0 && !isPinned(ground, stroke);
+    })
+    .map((item): Finding => ({
+      kind: 'thumb high',
+      strokes: [item.stroke],
+      sentence: `${where(ground, item.stroke)}, the thumb is up on string ${stringAt(ground, item.stroke)}.`,
+      severity: severityOf(item.amount, THUMB_HIGH.most),
+    }));
+
+/** Seconds below which the pick's way is felt: an inside change, and a string passed over (est.). */
+const PICK_FELT = { inside: 0.16, skipped: 0.2 } as const;
+
+interface PickStep {
+  readonly item: CostItem;
+  readonly seconds: number;
+  readonly kind: ReturnType<typeof pickChange>['kind'];
+  readonly skipped: number;
+}
+
+const pickSteps = (ground: FindingGround): readonly PickStep[] =>
+  ground.items.flatMap((item): PickStep[] => {
+    if (item.family !== 'pick change' || item.other === undefined || isPinned(ground, item.stroke)) return [];
+    const place = (index: number) => ({ digit: digitAt(ground, index), string: stringAt(ground, index) });
+    if (strikerOf(place(item.other).digit) !== 'pick') return [];
+    return [{ item, seconds: item.seconds ?? 1, ...pickChange(place(item.other), place(item.stroke)) }];
+  });
+
+/** The pick coming back inside over the string just played. */
+export const insideChange: FindingRule = (ground) =>
+  pickSteps(ground)
+    .filter(({ kind, seconds }) => kind === 'inside' && seconds < PICK_FELT.inside)
+    .map(({ item, seconds }): Finding => ({
+      kind: 'inside change',
+      strokes: concerned(item),
+      sentence: `${where(ground, item.stroke)}, the pick comes back inside from string ${stringAt(ground, item.other)} to ${stringAt(ground, item.stroke)} in ${secondsText(seconds)}.`,
+      severity: severityOf(PICK_FELT.inside - seconds, PICK_FELT.inside),
+    }));
+
+/** The pick passing over strings in little time. */
+export const skippedString: FindingRule = (ground) =>
+  pickSteps(ground)
+    .filter(({ skipped, seconds }) => skipped > 0 && seconds < PICK_FELT.skipped)
+    .map(({ item, skipped, seconds }): Finding => ({
+      kind: 'skipped string',
+      strokes: concerned(item),
+      sentence: `${where(ground, item.stroke)}, the pick passes over ${skipped === 1 ? 'a string' : `${skipped} strings`} in ${secondsText(seconds)}.`,
+      severity: severityOf(skipped * (PICK_FELT.skipped - seconds), PICK_FELT.skipped * 2),
+    }));

@@ -1,0 +1,73 @@
+import { figuresOf } from '../../fingering/index.ts';
+import { STRIKERS, STRIKER_NAMES, digitMark, strikerOf, whereIs, type Digit, type Edit, type Stroke, type Striker } from '../../pattern/index.ts';
+import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
+
+const pins = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): Edit => ({
+  kind: 'put',
+  strokes: strokes.flatMap((stroke, place) => (digits[place] ? [{ ...stroke, pin: digits[place] }] : [])),
+});
+
+/** The same figure fingered two ways in one part. */
+export const fingeredTwoWays: FindingRule = ({ pattern, digits }) =>
+  [...figuresOf(pattern).values()].flatMap((bars): Finding[] => {
+    const [model, ...others] = bars;
+    if (!model) return [];
+    return others.flatMap((bar): Finding[] => {
+      const differs = bar.filter((index, place) => digits[index] !== digits[model[place] as number]);
+      const first = differs[0];
+      if (first === undefined) return [];
+      const strokes = bar.map((index) => pattern.strokes[index] as Stroke);
+      return [{
+        kind: 'fingered two ways',
+        strokes: differs,
+        sentence: `From ${whereIs(pattern, pattern.strokes[first]?.at ?? 0)} the figure of ${whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0)} comes again with other digits.`,
+        severity: severityOf(differs.length, bar.length),
+        ideas: [{ label: 'Finger it as before', edit: pins(strokes, model.map((index) => digits[index])) }],
+      }];
+    });
+  });
+
+/** A digit is idle when it plays less than this share of the busiest one's strokes; the busiest is strained from here (est.). */
+const IDLE = { share: 0.25, strain: 0.8 } as const;
+
+interface Busy {
+  readonly striker: Striker;
+  readonly strain: number;
+  readonly strokes: readonly number[];
+}
+
+const busiest = ({ needs, task, digits }: FindingGround): Busy | undefined => {
+  const all = needs
+    .filter(({ kind }) => kind === 'own')
+    .map((need) => ({ striker: need.striker, strain: need.seconds / (need.ticks * task.secondsPerTick), strokes: [need.from, need.to] }))
+    .filter(({ strokes }) => strokes.every((index) => digits[index]));
+  return all.sort((a, b) => b.strain - a.strain)[0];
+};
+
+const playedBy = ({ digits }: FindingGround, striker: Striker): number => digits.filter((digit) => digit && strikerOf(digit) === striker).length;
+
+/** A digit that hardly plays while another can hardly keep up, and could take over from it. */
+export const idleDigit: FindingRule = (ground) => {
+  const { pattern, task } = ground;
+  const busy = busiest(ground);
+  if (!busy || busy.strain < IDLE.strain || busy.striker === 'pick') return [];
+  const index = busy.strokes[1] as number;
+  const stroke = pattern.strokes[index] as Stroke;
+  const setting = { string: stroke.string, strings: task.strings, together: 1, line: task.strokes[index]?.line };
+  const idle = STRIKERS.filter(
+    (striker): striker is Exclude<Striker, 'pick'> =>
+      striker !== 'pick' &&
+      striker !== busy.striker &&
+      task.school.digits.includes(striker) &&
+      task.school.permits(striker, setting) &&
+      playedBy(ground, striker) < IDLE.share * playedBy(ground, busy.striker),
+  )[0];
+  if (!idle || stroke.pin) return [];
+  return [{
+    kind: 'idle digit',
+    strokes: busy.strokes,
+    sentence: `${digitMark(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
+    severity: severityOf(busy.strain - IDLE.strain, 0.6),
+    ideas: [{ label: `Give it to ${digitMark(idle)}`, edit: pins([stroke], [idle]) }],
+  }];
+};

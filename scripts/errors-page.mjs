@@ -1,0 +1,17 @@
+/* Writes docs/errors.md from the registry of errors: node scripts/errors-page.mjs, after a build of core. */
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ERRORS } from '../core/dist/index.js';
+import { ROOT } from './lib/paths.mjs';
+
+const head = `# Errors
+
+Every code the project answers with. The server sends \`{"error": {"code", "message", "problems"}}\` with the status; the
+interface and the command line show the sentence. The registry is \`core/src/errors/registry.ts\`; a test holds this page,
+the registry and the code together.
+
+| code | status | what a teacher reads |
+|---|---|---|
+`;
+const rows = Object.entries(ERRORS).map(([code, { status, say }]) => `| \`${code}\` | ${status} | ${say} |`);
+writeFileSync(join(ROOT, 'docs', 'errors.md'), `${head}${rows.join('\n')}\n`);
