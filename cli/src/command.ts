@@ -1,16 +1,20 @@
-import type { Pattern, Problem, Result } from '@fleet-wren/core';
+import type { Hand, Pattern, Problem, Result } from '@fleet-wren/core';
 
 /** What the words after the command's name asked for. */
 export interface Request {
   readonly pattern: Pattern;
   /** Ticks after which the figure begins again. */
   readonly cycleTicks: number;
+  readonly hand: Hand;
   readonly options: Options;
 }
 
 /** The flags of the command line. */
 export interface Options {
   readonly school?: string;
+  readonly schools?: string;
+  readonly k?: string;
+  readonly profile?: string;
   readonly tempo?: string;
   readonly strings?: string;
   readonly subdivision?: string;

@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import {
-  LARGEST_FILE, SCHOOLS, failure, findSchool, patternLength, problem, problemsOfPattern, readFigure, readPatternFile, success,
-  type Pattern, type Result,
+  ABLE_ADULT, HANDS, LARGEST_FILE, SCHOOLS, failure, makeHand, findSchool, patternLength, problem, problemsOfPattern, readFigure, readPatternFile, success,
+  type Hand, type Pattern, type Result,
 } from '@fleet-wren/core';
 import type { Command, Options, Request } from './command.ts';
 
@@ -29,11 +29,17 @@ const numberFlag = (name: string, text: string | undefined): Result<number | und
     : failure(problem('usage', { problem: `--${name} wants a number, not “${text}”.` }));
 };
 
+const keyOf = (school: string): Result<string> => {
+  const found = findSchool(school);
+  return found.ok ? success(found.value.key) : found;
+};
+
 /** The flags laid over the pattern, checked again. */
 const withFlags = (pattern: Pattern, { school }: Options, tempo: number | undefined): Result<Pattern> => {
-  const found = findSchool(school ?? pattern.school);
+  // Without a flag the school stays, which may be one the pattern carries.
+  const found = school === undefined ? success(pattern.school) : keyOf(school);
   if (!found.ok) return found;
-  const changed = { ...pattern, school: found.value.key, tempo: tempo ?? pattern.tempo };
+  const changed = { ...pattern, school: found.value, tempo: tempo ?? pattern.tempo };
   const problems = problemsOfPattern(changed);
   return problems.length > 0 ? failure(...problems) : success(changed);
 };
@@ -55,6 +61,30 @@ const source = (command: Command, file: string | undefined, options: Options): R
   return read.ok ? success({ pattern: read.value }) : read;
 };
 
+interface HandFile {
+  readonly name?: string;
+  readonly scale?: Record<string, number>;
+  readonly times?: Record<string, number>;
+}
+
+const parseHand = (file: string, text: string): Result<Hand> => {
+  try {
+    const { name, scale, times } = JSON.parse(text) as HandFile;
+    return makeHand({ key: file, name: name ?? file, scale, times });
+  } catch {
+    return failure(problem('file-unreadable', { value: file, reason: 'it is not JSON' }));
+  }
+};
+
+/** A hand by its name, or from a file. */
+const readHand = (profile: string | undefined): Result<Hand> => {
+  if (profile === undefined) return success(ABLE_ADULT);
+  const known = HANDS.find(({ key }) => key === profile);
+  if (known) return success(known);
+  const text = readText(profile);
+  return text.ok ? parseHand(profile, text.value) : text;
+};
+
 /** Reads the pattern a command is about, from a file or from a figure on the command line. */
 export const readRequest = (command: Command, file: string | undefined, options: Options): Result<Request> => {
   const tempo = numberFlag('tempo', options.tempo);
@@ -64,5 +94,7 @@ export const readRequest = (command: Command, file: string | undefined, options:
   const pattern = withFlags(found.value.pattern, options, tempo.value);
   if (!pattern.ok) return pattern;
   if (pattern.value.strokes.length === 0) return failure(problem('pattern-empty'));
-  return success({ pattern: pattern.value, cycleTicks: found.value.cycleTicks ?? patternLength(pattern.value), options });
+  const hand = readHand(options.profile);
+  if (!hand.ok) return hand;
+  return success({ pattern: pattern.value, hand: hand.value, cycleTicks: found.value.cycleTicks ?? patternLength(pattern.value), options });
 };

@@ -1,15 +1,19 @@
 import { parseArgs } from 'node:util';
 import { failure, problem, sentence, success, type Problem, type Result } from '@fleet-wren/core';
 import { analyse } from './commands/analyse.ts';
+import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
 import { finger } from './commands/finger.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest } from './request.ts';
 
-const COMMANDS: readonly Command[] = [finger, analyse, exportPattern];
+const COMMANDS: readonly Command[] = [finger, analyse, compare, exportPattern];
 
 const FLAGS = {
   school: { type: 'string' },
+  schools: { type: 'string' },
+  k: { type: 'string' },
+  profile: { type: 'string' },
   tempo: { type: 'string' },
   strings: { type: 'string' },
   subdivision: { type: 'string' },
@@ -22,8 +26,9 @@ const FLAGS = {
 
 const help = (): string =>
   [
-    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--json]',
+    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--json]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
+    'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
     'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle.',
   ].join('\n');
 

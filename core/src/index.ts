@@ -7,3 +7,4 @@ export * from './fingering/index.ts';
 export * from './formats/index.ts';
 export * from './analysis/index.ts';
 export * from './sound/index.ts';
+export * from './practice/index.ts';

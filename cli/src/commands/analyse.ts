@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, judge, success, type Judgement, type Load } from '@fleet-wren/core';
+import { STRIKER_NAMES, judge, severityWord, success, type Judgement, type Load } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
@@ -7,10 +7,10 @@ const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =
   `longest rest ${longestRest.toFixed(2)} s, free ${Math.round(free * 100)} %`;
 
 const findingLines = ({ findings }: Judgement): readonly string[] =>
-  findings.length === 0 ? ['No finger doubles, none crosses, none is rushed.'] : findings.map(({ sentence }) => `- ${sentence}`);
+  findings.length === 0 ? ['Nothing to mend.'] : findings.map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
 
-const run = ({ pattern, cycleTicks, options }: Request) => {
-  const judgement = judge(pattern, { cycleTicks });
+const run = ({ pattern, cycleTicks, hand, options }: Request) => {
+  const judgement = judge(pattern, { cycleTicks, hand });
   if (options.json) return success(JSON.stringify(judgement));
   return success([`${pattern.name}, ${pattern.tempo} a minute`, ...judgement.load.map(loadLine), ...findingLines(judgement), ...verdict(judgement)].join('\n'));
 };

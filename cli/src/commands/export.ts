@@ -1,9 +1,8 @@
-import { digitsInOrder, failure, findSchool, judge, problem, success, writeMidi, writePatternFile, writeTab, type Pattern, type Result } from '@fleet-wren/core';
+import { digitsInOrder, failure, judge, problem, schoolOf, success, writeMidi, writePatternFile, writeTab, type Pattern, type Result } from '@fleet-wren/core';
 import type { Answer, Command, Request } from '../command.ts';
 
 const tab = (pattern: Pattern): string => {
-  const school = findSchool(pattern.school);
-  return writeTab(pattern, digitsInOrder(pattern, judge(pattern)), school.ok ? school.value.name : pattern.school);
+  return writeTab(pattern, digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).name);
 };
 
 const WRITERS: Readonly<Record<string, (pattern: Pattern) => Answer>> = { tab, midi: writeMidi, json: writePatternFile };

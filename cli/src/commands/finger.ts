@@ -1,4 +1,4 @@
-import { digitMark, findSchool, judge, success, whereIs, type Judgement, type Pattern } from '@fleet-wren/core';
+import { alternatives, digitMark, failure, judge, problem, schoolOf, success, whereIs, type Alternative, type Judgement, type Pattern, type Result } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
 const forMachines = (pattern: Pattern, { digits, cost, ceiling, troubles }: Judgement): string =>
@@ -24,16 +24,26 @@ export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => 
 ];
 
 const forPeople = (pattern: Pattern, judgement: Judgement): string => {
-  const school = findSchool(pattern.school);
   return [
-    `${pattern.name}, ${school.ok ? school.value.name : pattern.school}, ${pattern.tempo} a minute`,
+    `${pattern.name}, ${schoolOf(pattern).name}, ${pattern.tempo} a minute`,
     ...pattern.strokes.map((_, index) => strokeLine(pattern, judgement, index)),
     ...verdict(judgement),
   ].join('\n');
 };
 
-const run = ({ pattern, cycleTicks, options }: Request) => {
-  const judgement = judge(pattern, { cycleTicks });
+const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result<string> => {
+  const count = Number(options.k);
+  if (!Number.isInteger(count) || count < 1 || count > 20) return failure(problem('usage', { problem: `--k wants a whole number from 1 to 20, not “${options.k}”.` }));
+  const found = alternatives(pattern, count, { cycleTicks, hand });
+  if (options.json) return success(JSON.stringify(found.map(({ digits, cost, trade }) => ({ digits: pattern.strokes.map(({ id }) => digits[id] ?? null), cost: Number(cost.toFixed(6)), trade }))));
+  const line = ({ digits, trade }: Alternative): string => `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${trade}`;
+  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...found.map(line)].join('\n'));
+};
+
+const run = (request: Request) => {
+  const { pattern, cycleTicks, hand, options } = request;
+  if (options.k !== undefined) return alternativesOf(request);
+  const judgement = judge(pattern, { cycleTicks, hand });
   return success(options.json ? forMachines(pattern, judgement) : forPeople(pattern, judgement));
 };
 

@@ -62,6 +62,8 @@ export const costText = (task: Task, digits: Digits, item: CostItem): string => 
       return 'takes a neighbouring string at the same time';
     case 'consistency':
       return 'differs from the other times this figure comes';
+    case 'returning':
+      return `comes back where ${other} would rake`;
     case 'confined':
       return `is cramped beside ${other}`;
     case 'accent':

@@ -44,6 +44,8 @@ export const ERRORS = {
   'school-name-wrong': { status: 422, say: 'A school needs a name of 1 to 80 letters.' },
   'hand-wrong': { status: 422, say: 'The {digit} cannot take {value} times as long as an able adult’s; {least} to {most} is possible. Measure it again.' },
   'compared-wrong': { status: 422, say: 'Compare {least} to {most} schools, not {value}.' },
+  'taps-too-few': { status: 422, say: 'Only {value} taps were made with {name}; {least} are needed. Tap on for the whole five seconds.' },
+  'taps-uneven': { status: 422, say: 'The taps with {name} were too uneven to use (they spread by {value} %). Do that run again, evenly rather than fast.' },
   'estimate-wrong': { status: 422, say: 'The estimate “{label}” cannot be {value}; choose {least} to {most}.' },
 
   // Reading what comes from outside

@@ -28,6 +28,7 @@ export const WEIGHT_LABELS: Readonly<Record<WeightKey, string>> = {
   gridTurn: 'the pick against the grid',
   weakAccent: 'an accent on a weak stroke',
   lead: 'another finger leading',
+  returning: 'coming back toward the bass with another digit',
   confined: 'pick and middle side by side',
   rake: 'a rake to the next string',
   brush: 'one digit over a further string at once',
@@ -38,7 +39,7 @@ export const WEIGHT_LABELS: Readonly<Record<WeightKey, string>> = {
 export const WEIGHT_KEYS = Object.keys(WEIGHT_LABELS) as readonly WeightKey[];
 
 /** The largest weight that can be set. */
-export const LARGEST_WEIGHT = 100;
+export const LARGEST_WEIGHT = 1000;
 
 const digitProblems = (digits: readonly unknown[]): readonly Problem[] => {
   const unknown = digits.filter((digit) => !isDigit(digit));

@@ -42,6 +42,8 @@ export interface Weights {
   readonly weakAccent: number;
   /** Another finger than the lead opening the fingers' line. */
   readonly lead: number;
+  /** Coming back toward the bass, string by string, with another digit where the school would rake; faded. */
+  readonly returning: number;
   /** Pick and middle on neighbouring strings; faded. */
   readonly confined: number;
   /** A finger raking on to the next string in place of playing twice running; undefined where it may not. */
@@ -91,6 +93,8 @@ export interface School {
   /** The finger that opens a line, where the school says. */
   readonly lead?: Digit;
   readonly rakes?: Rakes;
+  /** The whole hand goes along over the strings, so that fingers cross only when one follows the other at once. */
+  readonly handMoves?: boolean;
   readonly variants?: readonly Variant[];
 }
 
@@ -116,6 +120,7 @@ export const COMMON_WEIGHTS: Weights = {
   gridTurn: 0,
   weakAccent: 0.6,
   lead: 60,
+  returning: 0,
   confined: 0,
   brush: 1,
   consistency: 1,

@@ -1,6 +1,7 @@
-import { valueOrThrow } from '../errors/index.ts';
+import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { fingerPattern } from './index.ts';
+import type { MadeSchool, Stroke } from '../pattern/index.ts';
+import { SCHOOLS_AND_VARIANTS, fingerPattern, makeHand, makeSchool } from './index.ts';
 
 const fingered = (figure: string, school: string, subdivision = 4, cyclic = true): string => {
   const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo: 90 }));
@@ -95,4 +96,78 @@ describe('strict alternation (common practice, no source)', () => {
   test('a scale goes in turn on any string, bass strings included', () => {
     expect(fingered('6 6 6 5 5 5 4 4', 'alternation')).toBe('i m i m i m i m');
   });
+});
+
+describe('marks of strokes', () => {
+  const marked = (figure: string, school: string, marks: Readonly<Record<number, Partial<Stroke>>>): string => {
+    const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, tempo: 80 }));
+    const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
+    return fingerPattern({ ...pattern, strokes }, { cycleTicks }).digits.map((digit) => digit ?? '-').join(' ');
+  };
+
+  test('a slurred note is nobody’s', () => {
+    expect(marked('5 3 3 2', 'one-per-string', { 2: { slur: 'hammer-on' } })).toBe('p i - m');
+  });
+
+  test('a raked stroke is carried on to by the digit before', () => {
+    expect(marked('5 3 2 3', 'one-per-string', { 3: { rake: true } })).toBe('p i m m');
+  });
+
+  test('brushed strokes are taken by one digit', () => {
+    const brush = { brush: true };
+    expect(marked('5+3+2+1 - - -', 'one-per-string', { 1: brush, 2: brush, 3: brush })).toMatch(/^p (i i i|m m m|a a a)$/);
+    expect(marked('6+5+4 3 2 3', 'one-per-string', { 0: brush, 1: brush, 2: brush })).toBe('p p p i m i');
+  });
+
+  test('a harp harmonic is touched by the index, so thumb or ring plucks it', () => {
+    const harp = { harmonic: { kind: 'harp' as const, touch: 12 } };
+    expect(marked('6 3 5 2', 'one-per-string', { 0: harp, 2: harp })).toMatch(/^p [ima] p [ma]$/);
+    expect(marked('2+4 - - -', 'one-per-string', { 1: harp })).not.toMatch(/i/);
+  });
+});
+
+describe('variants', () => {
+  test.each([
+    ['one-per-string:strict', '5 3 2 1 1 1', 'p i m a a a'],
+    ['three-finger:no-ring', '6+2 3 1 3', 'p m i m i'],
+    ['finger-sweep:thumb-rake', '6 5 4 3 2 1', 'p p p i m a'],
+    ['hybrid-legato:with-ring', '5 - 4 - 3 - 2 -', 'down a down a'],
+  ])('%s plays %s as %s', (school, figure, digits) => {
+    expect(fingered(figure, school, 4, false)).toBe(digits);
+  });
+
+  test('every variant has a name and a rule of its own, and keeps its digits', () => {
+    expect(new Set(SCHOOLS_AND_VARIANTS.map(({ rule }) => rule)).size).toBe(SCHOOLS_AND_VARIANTS.length);
+    for (const school of SCHOOLS_AND_VARIANTS) {
+      const digits = fingered('5 4 3 2 1 2 3 4', school.key).split(' ');
+      for (const digit of digits) expect(school.digits).toContain(digit);
+    }
+  });
+});
+
+describe('a school of a studio’s own', () => {
+  const made: MadeSchool = { id: '1', name: 'Low index', base: 'one-per-string', digits: ['p', 'i', 'm'], homes: { p: [6, 5], i: [4, 3], m: [2, 1] }, weights: {} };
+
+  test('plays by its own homes', () => {
+    const { pattern } = valueOrThrow(readFigure('6 4 2 3', { tempo: 90 }));
+    expect(fingerPattern({ ...pattern, cyclic: false, school: 'own:1', ownSchool: made }).digits.join(' ')).toBe('p i m i');
+  });
+
+  test.each<[string, Partial<MadeSchool>, RegExp]>([
+    ['without digits', { digits: [] }, /needs at least one digit/],
+    ['with a weight that is no number', { weights: { cross: Number.NaN } }, /weight of “fingers crossed” must be a number from 0 to 1000, not NaN/],
+    ['with a negative weight', { weights: { home: -1 } }, /not -1/],
+    ['with an unknown weight', { weights: { luck: 1 } }, /“luck”/],
+    ['made from nothing', { base: 'nobody' }, /no school called “nobody”/],
+    ['with a home off the neck', { homes: { p: [9] } }, /home of p/],
+    ['without a name', { name: ' ' }, /needs a name/],
+  ])('%s is refused in a sentence', (_what, change, words) => {
+    const result = makeSchool({ ...made, ...change });
+    expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(words);
+  });
+});
+
+test.each([[0], [-1], [Number.NaN], [99]])('a hand whose index takes %p times as long is refused', (value) => {
+  const result = makeHand({ key: 'x', name: 'X', scale: { i: value } });
+  expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(/The index cannot take .* times as long/);
 });

@@ -5,10 +5,10 @@ import { severityOf, type Finding, type FindingGround, type FindingKind, type Fi
 
 /** Costs below these are what a hand does without thinking; at `most` it is as bad as it gets (est.). */
 const WORTH_SAYING = {
-  repeat: { kind: 'doubled', least: 0.75, most: 4 },
+  repeat: { kind: 'doubled', least: 2, most: 4 },
   cross: { kind: 'crossing', least: 0.75, most: 3 },
-  rush: { kind: 'rushed', least: 1, most: 6 },
-  confined: { kind: 'cramped', least: 1.2, most: 3 },
+  rush: { kind: 'rushed', least: 2.4, most: 8 },
+  confined: { kind: 'cramped', least: 1.1, most: 3 },
 } as const satisfies Partial<Record<CostItem['family'], { kind: FindingKind; least: number; most: number }>>;
 
 type Spoken = keyof typeof WORTH_SAYING;
@@ -88,7 +88,7 @@ export const thumbHigh: FindingRule = (ground) =>
     }));
 
 /** Seconds below which the pick's way is felt: an inside change, and a string passed over (est.). */
-const PICK_FELT = { inside: 0.16, skipped: 0.2 } as const;
+const PICK_FELT = { inside: 0.16, skipped: 0.15 } as const;
 
 interface PickStep {
   readonly item: CostItem;

@@ -7,11 +7,18 @@ export const crossed = (
   b: { readonly digit: Digit; readonly string: number },
 ): boolean => (handOrder(a.digit) - handOrder(b.digit)) * (a.string - b.string) > 0;
 
-/** A higher digit on a lower-pitched string than a lower digit. */
+/** A higher digit on a lower-pitched string than a lower digit, as far apart as the hand keeps its shape. */
 export const cross: PairCost = {
   family: 'cross',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, ground) => (crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
+  of: (a, b, seconds, ground) => (!ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
+};
+
+/** The same in schools whose hand moves over the strings: only what follows at once can cross. */
+export const crossNext: PairCost = {
+  family: 'cross',
+  scopes: ['together', 'next'],
+  of: (a, b, seconds, ground) => (ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */

@@ -1,7 +1,7 @@
 import type { OwnCost, PairCost } from './cost.ts';
-import { brush, confined, cross, span } from './hand-shape.ts';
+import { brush, confined, cross, crossNext, span } from './hand-shape.ts';
 import { accentWeak, ease, gridTurn, home, openingUp, thumbUp, wrongLead } from './own.ts';
-import { pickPath, rakeMark, repeat, repeatAcrossThumb, rushOther, rushOwn, touchRush } from './succession.ts';
+import { pickPath, rakeMark, repeat, repeatAcrossThumb, returning, rushOther, rushOwn, touchRush } from './succession.ts';
 
 /** Every cost of a stroke by itself. */
 export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];
@@ -9,12 +9,14 @@ export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp, gr
 /** Every cost between two strokes. */
 export const PAIR_COSTS: readonly PairCost[] = [
   cross,
+  crossNext,
   span,
   brush,
   confined,
   repeat,
   repeatAcrossThumb,
   rakeMark,
+  returning,
   rushOwn,
   rushOther,
   touchRush,

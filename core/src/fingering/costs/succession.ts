@@ -4,12 +4,12 @@ import { pickChange } from '../pick-path.ts';
 import type { School } from '../school.ts';
 import { near, type Ground, type PairCost } from './cost.ts';
 
-/** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble. */
+/** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
 const schoolRakes = ({ rakes, weights }: School, from: PlacedStroke, to: PlacedStroke): boolean => {
   if (weights.rake === undefined) return false;
   const thumb = from.digit === 'p';
   if (rakes === (thumb ? 'fingers' : 'thumb')) return false;
-  return to.string - from.string === (thumb ? -1 : 1);
+  return thumb ? to.string === from.string - 1 && to.string > 3 : to.string === from.string + 1;
 };
 
 /** Whether the second stroke rakes on from the first: as its mark asks, or as the school does. */
@@ -37,6 +37,18 @@ export const rakeMark: PairCost = {
   family: 'rake',
   scopes: ['next'],
   of: (from, to) => (to.rake && from.digit !== to.digit ? MARKED_RAKE.refused : 0),
+};
+
+/** Another digit coming back to the string next toward the bass, where the school would rake. */
+export const returning: PairCost = {
+  family: 'returning',
+  scopes: ['next'],
+  of: (from, to, seconds, ground) => {
+    const { weights } = ground.school;
+    const back = to.string - from.string === 1 && from.digit !== to.digit && isFinger(from.digit);
+    const thumbAtHome = to.digit === 'p' && to.string > 3;
+    return back && !thumbAtHome ? weights.returning * near(seconds, ground) : 0;
+  },
 };
 
 /** The same finger twice running but for thumb strokes in between, in schools where that counts. */

@@ -9,13 +9,13 @@ export const alternate: School = {
   digits: ['down', 'up'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0, ease: { up: 0.01 }, strictTurn: 30, openingUp: 60, brush: 0.1, weakAccent: 0, consistency: 0 },
+  weights: { ...COMMON_WEIGHTS, home: 0, ease: { up: 0.01 }, strictTurn: 1000, openingUp: 1000, brush: 0.1, weakAccent: 0, consistency: 0 },
   variants: [
     {
       key: 'by-grid',
       name: 'by the grid',
       rule: 'Down on the parts of the beat that are counted, up between them; a rest keeps the hand going.',
-      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 0, openingUp: 0, gridTurn: 60 } }),
+      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 0, openingUp: 0, gridTurn: 1000 } }),
     },
   ],
 };

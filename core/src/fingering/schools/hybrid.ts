@@ -1,7 +1,7 @@
 import type { Digit } from '../../pattern/index.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
-const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = { m: [3, 2], a: [2, 1], c: [1] };
+const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = { m: [4, 3, 2], a: [3, 2, 1], c: [2, 1] };
 
 /** Flat pick between thumb and index, middle and ring free beside it (common practice, no source). */
 export const hybrid: School = {
@@ -20,7 +20,7 @@ export const hybrid: School = {
       key: 'pick-alternating',
       name: 'pick in turn down and up',
       rule: 'The pick goes down and up in turn, whatever the fingers do in between.',
-      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 30, openingUp: 60, ease: { ...weights.ease, up: 0.01 } } }),
+      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 1000, openingUp: 1000, ease: { ...weights.ease, up: 0.01 } } }),
     },
     {
       key: 'pick-pick-m',
@@ -28,10 +28,10 @@ export const hybrid: School = {
       rule: 'On three neighbouring strings the pick takes two and middle the third: pick and middle side by side are cramped.',
       change: ({ weights }) => ({
         digits: ['down', 'up', 'm'],
-        home: (digit, strings) => (digit === 'm' ? [2, 1] : stringsFrom(strings, 1)),
-        weights: { ...weights, confined: 3, sweep: 0.05 },
+        home: (digit, strings) => (digit === 'm' ? [2, 1] : stringsFrom(strings, 3)),
+        weights: { ...weights, confined: 1.5, sweep: 0.05 },
       }),
     },
-    { key: 'with-little-finger', name: 'with the little finger', rule: 'Pick, middle, ring and little finger.', change: () => ({ digits: ['down', 'up', 'm', 'a', 'c'] }) },
+    { key: 'with-little-finger', name: 'with the little finger', rule: 'Pick, middle, ring and little finger.', change: ({ weights }) => ({ digits: ['down', 'up', 'm', 'a', 'c'], weights: { ...weights, ease: { ...weights.ease, c: 0.4 }, sweep: 1.5 } }) },
   ],
 };

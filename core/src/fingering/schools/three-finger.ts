@@ -9,7 +9,7 @@ export const threeFinger: School = {
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2, 1] : [1]),
   permits: (digit, { together }) => digit !== 'a' || together >= 4,
-  weights: { ...COMMON_WEIGHTS, home: 0.5 },
+  weights: { ...COMMON_WEIGHTS, home: 0.9 },
   variants: [
     {
       key: 'no-ring',

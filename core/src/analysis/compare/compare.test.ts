@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../../test/arbitraries.ts';
+import { sentence, valueOrThrow } from '../../errors/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { compareSchools, gradeOf, judge, schoolsToCompare, stringChanges, type Comparison } from '../index.ts';
+import { SCHOOLS, taskOf, type School } from '../../fingering/index.ts';
+import { digitsInOrder } from '../judge.ts';
+
+const compared = (figure: string, tempo: number, keys: readonly string[]): Comparison => {
+  const { pattern } = valueOrThrow(readFigure(figure, { tempo, wholeBeats: true }));
+  return compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, keys)));
+};
+
+describe('the same notes under several schools', () => {
+  test('one finger repeating loses to two in turn, and the sentence says why', () => {
+    const { verdict, approaches } = compared('1 1 1 1', 120, ['thumb-index:strict', 'alternation:i-m']);
+    expect(verdict.best).toEqual(['alternation:i-m']);
+    expect(verdict.sentence).toMatch(/^Strict alternation, index leads, then middle is best at 120: a ceiling of \d+ and nothing to mend.* Next comes thumb and index, strict with a ceiling of 93/);
+    expect(approaches[0]?.attacks).toEqual({ i: 4 });
+    expect(approaches[1]?.attacks).toEqual({ i: 2, m: 2 });
+    expect(approaches[0]?.busiest).toMatchObject({ striker: 'i', gap: 0.125 });
+  });
+
+  test('schools that come to the same are said to be level', () => {
+    const { verdict } = compared('5 3 2 3', 60, ['one-per-string', 'three-finger']);
+    expect(verdict.best).toEqual(['one-per-string', 'three-finger']);
+    expect(verdict.sentence).toMatch(/^One finger per string and thumb and two fingers are level at 60/);
+  });
+
+  test('where none reaches the tempo it says so', () => {
+    expect(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.sentence).toMatch(/^None of these reaches 300; .* comes nearest/);
+  });
+
+  test('pins belong to the fingering they were made for and are left aside', () => {
+    const { pattern } = valueOrThrow(readFigure('4 3 2 3', { tempo: 90 }));
+    const pinned = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, pin: 'i' as const })) };
+    const both = (one: typeof pattern) => compareSchools(one, valueOrThrow(schoolsToCompare(one, ['hybrid', 'rolling'])));
+    expect(both(pinned)).toEqual(both(pattern));
+  });
+
+  test.each([[['rolling']], [SCHOOLS.slice(0, 7).map(({ key }) => key)]])('fewer than two or more than six are refused: %j', (keys) => {
+    const result = schoolsToCompare(valueOrThrow(readFigure('5 3 2 3')).pattern, keys);
+    expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(/Compare 2 to 6 schools/);
+  });
+
+  test('the curve of strain rises with the tempo for a fixed fingering', () => {
+    const [first] = compared('1 1 1 1', 90, ['thumb-index:strict', 'alternation:i-m']).approaches;
+    const strains = first?.strain.map(({ strain }) => strain) ?? [];
+    strains.slice(1).forEach((strain, index) => expect(strain).toBeGreaterThan(strains[index] as number));
+  });
+});
+
+describe('the string-change matrix', () => {
+  test('three notes a string, alternate: an outside and an inside change (common practice, 2-domain)', () => {
+    const { pattern, cycleTicks } = valueOrThrow(readFigure('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }));
+    const open = { ...pattern, cyclic: false };
+    const changes = stringChanges(taskOf(open, { cycleTicks }), digitsInOrder(open, judge(open, { cycleTicks })));
+    expect(changes.filter(({ from, to }) => from !== to)).toEqual([
+      { from: 6, to: 5, count: 1, kinds: { outside: 1 } },
+      { from: 5, to: 4, count: 1, kinds: { inside: 1 } },
+    ]);
+  });
+
+  test('the same in economy has neither', () => {
+    const { pattern } = valueOrThrow(readFigure('6 6 6 5 5 5 4 4 4', { school: 'economy', subdivision: 3, tempo: 90 }));
+    const open = { ...pattern, cyclic: false };
+    const changes = stringChanges(taskOf(open), digitsInOrder(open, judge(open)));
+    expect(changes.filter(({ from, to }) => from !== to).map(({ kinds }) => kinds)).toEqual([{ sweep: 1 }, { sweep: 1 }]);
+  });
+
+  test('counts every step once', () => {
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        const task = taskOf(pattern);
+        for (const { count, kinds } of stringChanges(task, digitsInOrder(pattern, judge(pattern))))
+          expect(Object.values(kinds).reduce((sum, one) => sum + one, 0)).toBe(count);
+      }),
+      { seed: 91, numRuns: 30 },
+    );
+  });
+});
+
+test('a grade is never better for strokes that nobody is left to play', () => {
+  const { pattern } = valueOrThrow(readFigure('5+3+1 2 - -', { tempo: 80 }));
+  const { approaches } = compareSchools(pattern, SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[]);
+  const grades = Object.fromEntries(approaches.map((approach) => [approach.school, gradeOf(pattern, approach)]));
+  expect(grades['one-per-string']).toBeLessThan(grades['thumb-index'] as number);
+});

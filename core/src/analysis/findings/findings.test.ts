@@ -1,0 +1,97 @@
+import { valueOrThrow } from '../../errors/index.ts';
+import { makeSchool } from '../../fingering/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { edit, type Edit, type Pattern, type Stroke } from '../../pattern/index.ts';
+import { cureFor, judge, type NamedFinding } from '../index.ts';
+import type { FindingKind } from './finding.ts';
+
+const figure = (strings: string, school: string, tempo: number, subdivision = 4): Pattern =>
+  valueOrThrow(readFigure(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
+
+const marked = (pattern: Pattern, marks: Readonly<Record<number, Partial<Stroke>>>): Pattern => ({
+  ...pattern,
+  strokes: pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] })),
+});
+
+const after = (pattern: Pattern, change: Edit): { pattern: Pattern; inverse: Edit } => {
+  const done = edit(pattern, change);
+  if (!done.ok) throw new Error('refused');
+  return done.value;
+};
+
+/** Figures that any book would print as standard, at their usual tempo (common practice, no source). */
+const STANDARD: readonly (readonly [school: string, figure: string, subdivision: number, tempo: number])[] = [
+  ['one-per-string', '6 3 2 1 2 3', 3, 92], ['one-per-string', '5 3 2 1', 4, 80], ['one-per-string', '5 3 2 3 1 3 2 3', 4, 76],
+  ['one-per-string', '5+1 - 4 2 5 3 4 2', 2, 110], ['one-per-string', '6+3+2+1 - 3 - 2 - 3 -', 4, 66], ['one-per-string', '4 1 2 3', 4, 76],
+  ['three-finger', '6 3 4 2 5 3 4 1', 4, 76], ['three-finger', '5 3 2 3', 4, 84], ['three-finger', '6 3 2 6 3 2 6 3', 2, 112],
+  ['thumb-index', '6 1 4 2', 2, 100], ['thumb-index', '5 3 4 2 5 1 4 2', 2, 100],
+  ['alternation:i-m', '1 2 3 2 1 2 3 2', 4, 84], ['alternation:i-m', '3 3 2 2 1 1 2 2', 4, 84],
+  ['rolling', '3 2 1 3 2 1 3 1', 2, 140], ['rolling', '3 2 1 2', 4, 100], ['rolling', '1 2 3', 3, 100],
+  ['finger-sweep', '4 3 2 1 2 3', 4, 70], ['hybrid', '4 3 2', 3, 96], ['hybrid', '5 3+2 4 3+2', 2, 112], ['hybrid', '5 3 2 3', 4, 84],
+  ['hybrid-legato', '5 - 4 - 3 - 2 -', 4, 90], ['alternate', '6 6 6 5 5 5 4 4', 4, 90], ['alternate', '4 4 4 4 3 3 3 3', 4, 90],
+  ['economy', '6 6 6 5 5 5 4 4 4', 3, 100], ['pick-legato', '5 - 4 - 3 - 2 -', 4, 100],
+];
+
+test.each(STANDARD)('all is well: %s playing %s', (school, strings, subdivision, tempo) => {
+  expect(judge(figure(strings, school, tempo, subdivision)).findings.map(({ sentence }) => sentence)).toEqual([]);
+});
+
+/** For each kind a pattern that has it. */
+const CASES: Readonly<Partial<Record<FindingKind, () => Pattern>>> = {
+  doubled: () => marked(figure('2 2 3 1', 'one-per-string', 110), { 0: { pin: 'm' }, 1: { pin: 'm' } }),
+  crossing: () => marked(figure('5 3 2 1', 'one-per-string', 90), { 1: { pin: 'a' }, 2: { pin: 'i' } }),
+  rushed: () => figure('1 1 1 1', 'thumb-index:strict', 110),
+  cramped: () => figure('4 3 2 3 4 3 2 3', 'hybrid:pick-pick-m', 130),
+  'thumb high': () => figure('2 1 2 1 2 1 2 1', 'thumb-index', 90),
+  'off home': () => figure('1 1 1 1', 'one-per-string', 110),
+  'inside change': () => figure('4 4 3 3 2 2 1 1', 'alternate', 140),
+  'skipped string': () => figure('6 4 6 4', 'alternate', 120),
+  'struck again': () => marked(figure('5 3 2 3', 'one-per-string', 80), { 1: { ring: true } }),
+  'plant cuts ring': () => marked(figure('5 3 2 1 - - - - - - - - - - - -', 'one-per-string', 80), { 3: { ring: true }, 0: { ring: true } }),
+  'weak accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true } }),
+  'accent on slur': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on', accent: true } }),
+  'change off accent': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on' }, 2: {}, 3: { slur: 'hammer-on', accent: true } }),
+};
+
+describe.each(Object.entries(CASES) as [FindingKind, () => Pattern][])('%s', (kind, make) => {
+  const pattern = make();
+  const judgement = judge(pattern);
+  const finding = judgement.findings.find((one) => one.kind === kind) as NamedFinding;
+
+  test('is found where it is, with a reason and how bad it is', () => {
+    expect(judgement.findings.map((one) => one.kind)).toContain(kind);
+    expect(finding.sentence).toMatch(/beat \d/);
+    expect(finding.severity).toBeGreaterThanOrEqual(0);
+    expect(finding.severity).toBeLessThanOrEqual(1);
+    for (const id of finding.strokes) expect(pattern.strokes.some((stroke) => stroke.id === id)).toBe(true);
+  });
+
+  test('has a cure after which it is gone, and which can be taken back', () => {
+    const cure = cureFor(pattern, judgement, finding);
+    expect(cure?.label).toMatch(/\w/);
+    const cured = after(pattern, cure?.edit as Edit);
+    const last = finding.strokes[finding.strokes.length - 1];
+    expect(judge(cured.pattern).findings.filter((one) => one.kind === kind && one.strokes.at(-1) === last)).toEqual([]);
+    expect(after(cured.pattern, cured.inverse).pattern).toEqual(pattern);
+  });
+});
+
+test('a figure of odd length in strict alternation comes again the other way round', () => {
+  const bar = '1 2 3 1 2 3 2 - ';
+  const pattern = figure(`${bar}${bar}`.trim().replace(/ - 1/, ' - 1'), 'alternation:i-m', 70, 2);
+  const judgement = judge(pattern);
+  const finding = judgement.findings.find(({ kind }) => kind === 'fingered two ways');
+  expect(finding?.sentence).toBe('From bar 2, beat 1 the figure of bar 1, beat 1 comes again with other digits.');
+  const cure = cureFor(pattern, judgement, finding as NamedFinding);
+  const cured = after(pattern, cure?.edit as Edit);
+  expect(judge(cured.pattern).findings.filter(({ kind }) => kind === 'fingered two ways')).toEqual([]);
+});
+
+test('a digit that is idle while another can hardly keep up is offered the work', () => {
+  const school = valueOrThrow(makeSchool({ id: 'far', name: 'Never leaves home', base: 'one-per-string', digits: ['p', 'i', 'm', 'a'], homes: {}, weights: { home: 60 } }));
+  const pattern = figure('5 3 1 1 1 1 1 1', 'one-per-string', 70);
+  const judgement = judge(pattern, { school });
+  const finding = judgement.findings.find(({ kind }) => kind === 'idle digit') as NamedFinding;
+  expect(finding.sentence).toMatch(/^[pim] is idle while the ring can hardly keep up on beat \d/);
+  expect(cureFor(pattern, judgement, finding, { school })?.label).toMatch(/^Give it to [pim]/);
+});
