@@ -92,7 +92,7 @@ test('metre, length, subdivision, tuning and chord are set, and a token is dragg
   await bench.page.mouse.move(to.x, to.y, { steps: 4 });
   await bench.page.mouse.up();
   expect(await bench.strokes()).toEqual(['beat 2 trip, string 4, thumb']);
-  await bench.choose('Bars', '2');
+  await bench.choose('Bars', '2 bars');
   await expect(bench.page.locator('.threads .count')).toHaveCount(18);
 });
 

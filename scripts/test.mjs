@@ -43,7 +43,7 @@ const interfaceTests = async (databaseUrl) => {
   console.log('\n— the real interface, in Chromium');
   const file = `${results}-playwright.json`;
   const server = await startServer({ databaseUrl: createDatabase(databaseUrl, 'interface_tests'), port: await freePort() });
-  const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
+  const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...words], {
     cwd: ROOT,
     env: { ...process.env, FLEET_WREN_ADDRESS: server.address, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
   });
@@ -66,7 +66,7 @@ const withDatabase = async (work) => {
   }
 };
 
-const only = process.argv[2];
+const [only, ...words] = process.argv.slice(2);
 const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();

@@ -8,3 +8,4 @@ export * from './formats/index.ts';
 export * from './analysis/index.ts';
 export * from './sound/index.ts';
 export * from './practice/index.ts';
+export * from './transform/index.ts';

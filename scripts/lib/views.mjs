@@ -27,4 +27,36 @@ export const VIEWS = [
       await chooseStroke(page, /^bar 1, beat 2, string 5/);
     },
   },
+  {
+    name: 'wheel',
+    take: async (page) => {
+      await openPattern(page, 'Reed bed, three three two');
+      await page.keyboard.press('W');
+      await page.getByLabel('Wheel', { exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'approaches',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByRole('link', { name: 'Compare' }).click();
+      await page.locator('.approach').first().waitFor();
+    },
+  },
+  {
+    name: 'tapping-test',
+    take: async (page) => {
+      await page.getByRole('link', { name: 'Set-up' }).click();
+      await page.getByRole('button', { name: 'Measure a hand' }).click();
+    },
+  },
+  {
+    name: 'own-school',
+    take: async (page) => {
+      await page.goto('/set-up/schools');
+      await page.getByRole('button', { name: 'Make a school of your own' }).click();
+      await page.getByLabel('Name of the school').fill('Low index');
+      await page.getByLabel('index at home on string 4').click();
+    },
+  },
 ];

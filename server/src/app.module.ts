@@ -9,6 +9,8 @@ import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternsStore } from './patterns/patterns.store.ts';
+import { SetUpController } from './set-up/set-up.controller.ts';
+import { SetUpService } from './set-up/set-up.service.ts';
 import { StudentsController } from './students/students.controller.ts';
 import { StudentsStore } from './students/students.store.ts';
 
@@ -18,7 +20,7 @@ export class AppModule {
   static around(config: Config, db: Db): DynamicModule {
     return {
       module: AppModule,
-      controllers: [AuthController, PatternsController, StudentsController, HealthController],
+      controllers: [AuthController, PatternsController, SetUpController, StudentsController, HealthController],
       providers: [
         { provide: CONFIG, useValue: config },
         { provide: DB, useValue: db },
@@ -28,6 +30,7 @@ export class AppModule {
         PatternsStore,
         PatternsService,
         StudentsStore,
+        SetUpService,
       ],
     };
   }

@@ -50,8 +50,11 @@ const acceptIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgeme
 /** Steps of tempo that are tried downward, each a tenth slower. */
 const SLOWER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
 
-const slowerIdeas = ({ tempo }: Pattern): readonly CureIdea[] =>
-  SLOWER.map((share) => Math.floor(tempo * share))
+/** Findings that a slower tempo does not mend but only makes less of. */
+const NOT_OF_TEMPO: readonly NamedFinding['kind'][] = ['thumb high', 'off home'];
+
+const slowerIdeas = ({ tempo }: Pattern, { kind }: NamedFinding): readonly CureIdea[] =>
+  (NOT_OF_TEMPO.includes(kind) ? [] : SLOWER).map((share) => Math.floor(tempo * share))
     .filter((slower) => slower >= TEMPO_RANGE.least)
     .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'set', fields: { tempo: slower } } }));
 
@@ -74,7 +77,7 @@ export const cureFor = (pattern: Pattern, judgement: Judgement, finding: NamedFi
   return (
     best(unpinIdeas(pattern, finding)) ??
     best([...(finding.ideas ?? []), ...handOverIdeas(pattern, finding, judgement, options)]) ??
-    slowerIdeas(pattern).flatMap(attempt)[0] ??
+    slowerIdeas(pattern, finding).flatMap(attempt)[0] ??
     acceptIdeas(pattern, finding, judgement).flatMap(attempt)[0]
   );
 };

@@ -5,6 +5,7 @@ export { explain, type Explanation } from './explain.ts';
 export { severityWord, type CureIdea, type Finding, type FindingKind } from './findings/index.ts';
 export * from './ring.ts';
 export * from './changes.ts';
+export * from './groups.ts';
 export * from './judge.ts';
 export * from './cures.ts';
 export * from './alternatives.ts';

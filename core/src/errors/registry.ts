@@ -27,6 +27,7 @@ export const ERRORS = {
   'tags-wrong': { status: 422, say: 'A pattern has at most {most} tags of 1 to {letters} letters each.' },
   'no-node': { status: 422, say: 'A string touched at fret {touch} sounds no harmonic at {where}: touch {nodes} frets above the stopped note.' },
   'slur-without-note': { status: 422, say: 'String {string} is slurred at {where}, but no note on that string comes before it. Strike one there, or strike this one.' },
+  'transform-clash': { status: 422, say: 'Two strokes would fall on string {string} at one time, so nothing was changed. Take one of them out first.' },
   'pattern-empty': { status: 422, say: 'There is no stroke to finger yet. Put one on a string first.' },
 
   // Conflicts in a fingering: the rest of the pattern is fingered all the same

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { PATTERN_LIMITS, WrenError, problem, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
 import { ErrorWithState } from '../common/errors.filter.ts';
+import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
 import { PatternsStore, type KeptPattern, type PageEnd, type PatternLine } from './patterns.store.ts';
 import { summaryOf } from './summary.ts';
@@ -13,15 +14,6 @@ export interface PatternPage {
 
 /** How long a deleted pattern can be brought back, in milliseconds. */
 const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
-
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-
-const notFound = (): WrenError => new WrenError(problem('not-found'));
-
-const checkedId = (id: string): string => {
-  if (!UUID.test(id)) throw notFound();
-  return id;
-};
 
 const writeEnd = ({ workedAt, id }: PatternLine): string => Buffer.from(`${workedAt.toISOString()} ${id}`).toString('base64url');
 
@@ -48,9 +40,7 @@ export class PatternsService {
   }
 
   async open(studioId: string, id: string): Promise<KeptPattern> {
-    const kept = await this.store.find(studioId, checkedId(id));
-    if (!kept) throw notFound();
-    return kept;
+    return orNotFound(await this.store.find(studioId, checkedId(id)));
   }
 
   async create(studioId: string, document: unknown): Promise<KeptPattern> {

@@ -36,6 +36,11 @@ const columns = (pattern: Pattern, summary: PatternSummary) => ({
   school: pattern.school,
   document: JSON.stringify(pattern),
   summary: JSON.stringify(summary),
+  tags: pattern.tags ?? [],
+  strings_used: summary.stringsUsed,
+  digits_used: summary.digitsUsed,
+  metre: summary.metre,
+  difficulty: summary.difficulty,
 });
 
 const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `\\${sign}`);

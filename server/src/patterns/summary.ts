@@ -1,4 +1,4 @@
-import { judge, patternLength, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+import { DIGITS, judge, patternLength, schoolOf, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
 
 /** One stroke of a miniature: place in time 0 to 1, string, digit. */
 export type MiniatureStroke = readonly [place: number, string: number, digit: Digit | null];
@@ -12,6 +12,12 @@ export interface PatternSummary {
   readonly strokes: number;
   /** Beats a minute, null where nothing limits it. */
   readonly ceiling: number | null;
+  /** Share of the ceiling used at the tempo, null where nothing limits it. */
+  readonly difficulty: number | null;
+  readonly stringsUsed: readonly number[];
+  readonly digitsUsed: readonly Digit[];
+  readonly tags: readonly string[];
+  readonly schoolName: string;
   readonly miniature: readonly MiniatureStroke[];
 }
 
@@ -20,7 +26,7 @@ const MINIATURE_STROKES = 64;
 
 /** Sums a pattern up for the list. */
 export const summaryOf = (pattern: Pattern): PatternSummary => {
-  const { digits, ceiling } = judge(pattern);
+  const { digits, ceiling, difficulty } = judge(pattern);
   const shown = pattern.strokes.slice(0, MINIATURE_STROKES);
   const last = shown[shown.length - 1];
   const length = shown.length < pattern.strokes.length && last ? last.at + 1 : patternLength(pattern);
@@ -31,6 +37,11 @@ export const summaryOf = (pattern: Pattern): PatternSummary => {
     strings: stringCount(pattern.instrument),
     strokes: pattern.strokes.length,
     ceiling: ceiling ? Math.floor(ceiling.bpm) : null,
+    difficulty: difficulty === null ? null : Number(difficulty.toFixed(3)),
+    stringsUsed: [...new Set(pattern.strokes.map(({ string }) => string))].sort((a, b) => a - b),
+    digitsUsed: DIGITS.filter((digit) => Object.values(digits).includes(digit)),
+    tags: pattern.tags ?? [],
+    schoolName: schoolOf(pattern).name,
     miniature: shown.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]),
   };
 };

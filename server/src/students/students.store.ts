@@ -15,4 +15,8 @@ export class StudentsStore {
   async list(studioId: string): Promise<readonly Student[]> {
     return this.db('students').where({ studio_id: studioId }).orderBy('name').select('id', 'name');
   }
+
+  async find(studioId: string, id: string): Promise<Student | undefined> {
+    return this.db('students').where({ studio_id: studioId, id }).first('id', 'name');
+  }
 }

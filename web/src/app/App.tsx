@@ -11,6 +11,7 @@ import { NoticeProvider } from './Notice.tsx';
 import { Shell } from './Shell.tsx';
 
 const Bench = lazy(() => import('../bench/Bench.tsx'));
+const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' } },
@@ -28,7 +29,7 @@ const Rooms = () => (
     <Route element={<Shell />}>
       <Route path="/patterns" element={<PatternList />} />
       <Route
-        path="/patterns/:id"
+        path="/patterns/:id/*"
         element={
           <Suspense fallback={null}>
             <Bench />
@@ -36,6 +37,14 @@ const Rooms = () => (
         }
       />
       <Route path="/students" element={<Students />} />
+      <Route
+        path="/set-up/*"
+        element={
+          <Suspense fallback={null}>
+            <SetUp />
+          </Suspense>
+        }
+      />
       <Route path="*" element={<Navigate to="/patterns" replace />} />
     </Route>
   </Routes>

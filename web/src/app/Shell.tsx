@@ -32,6 +32,7 @@ export const Shell = () => {
         <nav className="shell-nav" aria-label="Rooms">
           <NavLink to="/patterns">Patterns</NavLink>
           <NavLink to="/students">Students</NavLink>
+          <NavLink to="/set-up">Set-up</NavLink>
         </nav>
         <div className="shell-foot">
           <span>{account?.studio}</span>

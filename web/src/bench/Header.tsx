@@ -1,11 +1,14 @@
 import {
-  BEAT_UNITS, SCHOOLS, SUBDIVISIONS, TUNINGS, alternateBassStrings, bassString, canSubdivide, instrumentIn, reinstrument, resize,
+  BEAT_UNITS, SUBDIVISIONS, TUNINGS, alternateBassStrings, bassString, canSubdivide, instrumentIn, reinstrument, resize, revoice,
   shapesFor, stringCount, tuningByKey, PATTERN_LIMITS,
   type BeatUnit, type Digit, type Pattern,
 } from '@fleet-wren/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useId, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { useHand } from '../parts/hand/useHand.ts';
+import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from './store.ts';
 import { TakeAway } from './TakeAway.tsx';
@@ -46,26 +49,34 @@ const Name = () => {
 interface ChoiceProps {
   readonly label: string;
   readonly value: string;
-  readonly options: readonly (readonly [value: string, label: string])[];
+  readonly options?: readonly (readonly [value: string, label: string])[];
   readonly choose: (value: string) => void;
   readonly strong?: boolean;
+  /** Whether the options say themselves what they are, so that the label need not be seen. */
+  readonly plain?: boolean;
+  /** Options that are grouped, in place of a plain list. */
+  readonly children?: ReactNode;
 }
 
 /** One thing to set, as a quiet pill. The focus goes back to the bench, so that its keys work on. */
-const Choice = ({ label, value, options, choose, strong }: ChoiceProps) => {
+const Choice = ({ label, value, options, choose, strong, plain, children }: ChoiceProps) => {
   const id = useId();
   return (
     <span className={strong ? 'choice choice-strong' : 'choice'}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id} className={plain ? 'visually-hidden' : undefined}>
+        {label}
+      </label>
       <select
         id={id}
+        title={label}
         value={value}
         onChange={({ target }) => {
           choose(target.value);
           target.blur();
         }}
       >
-        {options.map(([key, text]) => (
+        {children}
+        {options?.map(([key, text]) => (
           <option key={key} value={key}>
             {text}
           </option>
@@ -99,18 +110,20 @@ const TimeChoices = ({ pattern }: { readonly pattern: Pattern }) => {
   };
   return (
     <>
-      <Choice label="Metre" value={metre} options={withOwn(METRES, metre).map((one) => [one, one])} choose={setMetre} />
+      <Choice label="Metre" value={metre} options={withOwn(METRES, metre).map((one) => [one, one])} choose={setMetre} plain />
       <Choice
         label="Bars"
         value={String(pattern.bars)}
-        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [one, one])}
+        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [one, one === '1' ? '1 bar' : `${one} bars`])}
         choose={(bars) => run(resize(pattern, { bars: Number(bars) }))}
+        plain
       />
       <Choice
         label="In"
         value={String(pattern.subdivision)}
         options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [String(parts), partName(pattern, parts)])}
         choose={(parts) => run({ kind: 'set', fields: { subdivision: Number(parts) } })}
+        plain
       />
     </>
   );
@@ -128,12 +141,14 @@ const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
         value={instrument.tuning}
         options={TUNINGS.map(({ key, name }) => [key, name])}
         choose={(key) => run(reinstrument(pattern, { ...instrumentIn(tuningByKey(key)), capo: instrument.capo, frets: instrument.frets }))}
+        plain
       />
       <Choice
         label="Capo"
         value={String(instrument.capo)}
-        options={Array.from({ length: 10 }, (_, fret) => [String(fret), fret === 0 ? 'none' : String(fret)] as const)}
+        options={Array.from({ length: 10 }, (_, fret) => [String(fret), fret === 0 ? 'no capo' : `capo ${fret}`] as const)}
         choose={(capo) => run({ kind: 'set', fields: { instrument: { ...instrument, capo: Number(capo) } } })}
+        plain
       />
       <Choice
         label="Chord"
@@ -141,7 +156,7 @@ const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
         options={known.map(({ chord }) => [chord, chord])}
         choose={(chord) => {
           const next = known.find((shape) => shape.chord === chord);
-          if (next) run({ kind: 'set', fields: { voicing: next } });
+          if (next) run(revoice(pattern, next));
         }}
         strong
       />
@@ -151,15 +166,34 @@ const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
 
 const SchoolChoice = ({ pattern }: { readonly pattern: Pattern }) => {
   const { run } = useBenchStore().getState();
+  const own = useOwnSchools(pattern.ownSchool);
+  const choose = (school: string): void => {
+    const ownSchool = own.find(({ id }) => school === `own:${id}`);
+    run({ kind: 'set', fields: { school, ownSchool } });
+  };
   return (
-    <Choice
-      label="School"
-      value={pattern.school}
-      options={SCHOOLS.map(({ key, name }) => [key, name])}
-      choose={(school) => run({ kind: 'set', fields: { school } })}
-      strong
-    />
+    <Choice label="School" value={pattern.school} choose={choose} strong>
+      <SchoolOptions own={own} />
+    </Choice>
   );
+};
+
+/** The school as the studio has it now, where the pattern carries an older state of it. */
+const NewerSchool = ({ pattern }: { readonly pattern: Pattern }) => {
+  const { run } = useBenchStore().getState();
+  const { ownSchool } = pattern;
+  const now = useOwnSchools().find(({ id }) => id === ownSchool?.id);
+  if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool)) return null;
+  return (
+    <Button variant="cure" size="sm" onClick={() => run({ kind: 'set', fields: { ownSchool: now } })}>
+      {now.name} has changed: take it as it is now
+    </Button>
+  );
+};
+
+const HandChoice = () => {
+  const { hand, hands, choose } = useHand();
+  return <Choice label="Hand" value={hand.key} options={hands.map(({ key, name }) => [key, name])} choose={choose} strong />;
 };
 
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
@@ -188,10 +222,15 @@ export const Header = memo(({ digits }: { readonly digits: Readonly<Record<strin
         <Button variant="plain" size="sm" onClick={redo} disabled={history.future.length === 0} aria-label="Do again" title="Do again (Ctrl Y)">
           <Redo2 size={17} aria-hidden />
         </Button>
+        <Link to="approaches" className="btn btn-quiet btn-sm" title="The same notes under several schools">
+          Compare
+        </Link>
         <TakeAway pattern={pattern} digits={digits} />
       </div>
       <div className="choices">
         <SchoolChoice pattern={pattern} />
+        <HandChoice />
+        <NewerSchool pattern={pattern} />
         <HarmonyChoices pattern={pattern} />
         <TimeChoices pattern={pattern} />
       </div>

@@ -1,4 +1,4 @@
-import { findSchool, writeMidi, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
+import { schoolOf, writeMidi, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 
@@ -15,9 +15,8 @@ const download = (name: string, content: BlobPart, type: string): void => {
 };
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
-  const school = findSchool(pattern.school);
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-  return writeTab(pattern, order, school.ok ? school.value.name : pattern.school);
+  return writeTab(pattern, order, schoolOf(pattern).name);
 };
 
 /** The files a pattern can be taken away as. */

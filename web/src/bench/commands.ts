@@ -1,4 +1,4 @@
-import { slotTicks, ticksPerBar, ticksPerBeat, patternLength, type Digit } from '@fleet-wren/core';
+import { displace, sentence, slotTicks, stepFrom, ticksPerBar, ticksPerBeat, patternLength, type Digit, type Transform } from '@fleet-wren/core';
 import type { BenchStore } from './store.ts';
 import type { Playing } from './usePlayer.ts';
 
@@ -9,7 +9,17 @@ export interface Reach {
   /** The digit the solver gave the chosen stroke. */
   readonly digit: Digit | null;
   readonly showKeys: () => void;
+  readonly showView: () => void;
 }
+
+/** Runs a transform on the whole pattern as one step of undo, or says why not. */
+export const runTransform = (bench: BenchStore, transform: Transform): boolean => {
+  const { pattern, run, refuse } = bench.getState();
+  const made = transform(pattern, []);
+  if (made.ok) return run(made.value);
+  refuse(made.problems.map(sentence).join(' '));
+  return false;
+};
 
 /** A command of the bench: every one has a key. */
 export interface Command {
@@ -21,7 +31,7 @@ export interface Command {
 
 const moveBy = (slots: number, strings: number) => ({ bench }: Reach): void => {
   const { cell, pattern, go } = bench.getState();
-  go({ at: cell.at + slots * slotTicks(pattern), string: cell.string + strings });
+  go({ at: slots === 0 ? cell.at : stepFrom(pattern, cell.at, slots), string: cell.string + strings });
 };
 
 const jump = (to: (at: number, state: ReturnType<BenchStore['getState']>) => number) => ({ bench }: Reach): void => {
@@ -64,6 +74,9 @@ export const COMMANDS: readonly Command[] = [
   { keys: ['L'], label: 'Loop', group: 'Listen', run: ({ playing }) => playing.listen({ loop: !playing.listening.loop }) },
   { keys: ['K'], label: 'Click', group: 'Listen', run: ({ playing }) => playing.listen({ click: !playing.listening.click }) },
   { keys: ['N'], label: 'Count in', group: 'Listen', run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }) },
+  { keys: ['<'], label: 'Turn the wheel: begin earlier', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().pattern))) },
+  { keys: ['>'], label: 'Turn the wheel: begin later', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().pattern))) },
+  { keys: ['W'], label: 'Lanes or wheel', group: 'Pattern', run: ({ showView }) => showView() },
   { keys: ['['], label: 'Slower', group: 'Pattern', run: tempoBy(-4) },
   { keys: [']'], label: 'Faster', group: 'Pattern', run: tempoBy(4) },
   { keys: ['Ctrl+z'], label: 'Take back', group: 'Pattern', run: ({ bench }) => bench.getState().undo() },

@@ -1,7 +1,7 @@
 import type { Judgement, NamedFinding } from '@fleet-wren/core';
 
 /** Findings shown with a number on their token; the rest is counted. */
-const SHOWN = 6;
+export const FINDINGS_SHOWN = 6;
 
 /** Findings numbered as they are flagged on the threads, the most telling first. */
 export interface NumberedFindings {
@@ -13,7 +13,7 @@ export interface NumberedFindings {
 /** Numbers the findings of a judgement in the order they come; one flag a stroke. */
 export const numberedFindings = (judgement: Judgement | undefined): NumberedFindings => {
   const all = judgement?.findings ?? [];
-  const shown = all.slice(0, SHOWN);
+  const shown = all.slice(0, FINDINGS_SHOWN);
   const flags = new Map<string, number>();
   shown.forEach(({ strokes }, index) => {
     const last = strokes[strokes.length - 1];

@@ -1,4 +1,4 @@
-import { SCHOOLS } from '@fleet-wren/core';
+import { SCHOOLS_AND_VARIANTS } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
@@ -8,7 +8,7 @@ import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
-const schoolName = (key: string): string => SCHOOLS.find((school) => school.key === key)?.name ?? key;
+const schoolName = (key: string): string => SCHOOLS_AND_VARIANTS.find((school) => school.key === key)?.name ?? 'a school of your own';
 
 const Menu = ({ line }: { readonly line: PatternLine }) => {
   const notice = useNotice();

@@ -23,13 +23,23 @@ const revivable = (start: () => Worker): CoreWorker => {
       const ask = remote[name] as (...all: Parameters<CoreWork[Name]>) => Promise<ReturnType<CoreWork[Name]>>;
       return Promise.race([ask(...args), died]);
     }) as CoreWorker[Name];
-  return { judge: call('judge'), explain: call('explain'), pluck: call('pluck') };
+  return {
+    judge: call('judge'),
+    explain: call('explain'),
+    cures: call('cures'),
+    alternatives: call('alternatives'),
+    compare: call('compare'),
+    pluck: call('pluck'),
+  };
 };
 
 const startWorker = (): Worker => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 
 /** Judges patterns; apart from the sound, so that neither waits for the other. */
 export const judgeWorker = revivable(startWorker);
+
+/** Looks for what takes longer than an edit may: ways out, other fingerings, comparisons. */
+export const studyWorker = revivable(startWorker);
 
 /** Renders sound. */
 export const soundWorker = revivable(startWorker);

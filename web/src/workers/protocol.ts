@@ -1,9 +1,13 @@
-import type { Explanation, Judgement, Pattern } from '@fleet-wren/core';
+import type { Alternative, Comparison, Cure, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
 
 /** What a worker does off the page's thread. */
 export interface CoreWork {
-  readonly judge: (pattern: Pattern) => Judgement;
-  readonly explain: (pattern: Pattern, judgement: Judgement, index: number) => Explanation;
+  readonly judge: (pattern: Pattern, hand: Hand) => Judgement;
+  readonly explain: (pattern: Pattern, judgement: Judgement, index: number, hand: Hand) => Explanation;
+  /** The best way out of each of the first findings of a judgement, null where nothing helps. */
+  readonly cures: (pattern: Pattern, judgement: Judgement, hand: Hand, count: number) => readonly (Cure | null)[];
+  readonly alternatives: (pattern: Pattern, count: number, hand: Hand) => readonly Alternative[];
+  readonly compare: (pattern: Pattern, schools: readonly string[], hand: Hand) => Comparison;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
 }

@@ -51,6 +51,20 @@ const why = (pattern: Pattern, best: Approach, second: Approach | undefined): st
   return second ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.` : `${head}.`;
 };
 
+const COUNTS = ['None', 'One', 'Both', 'All three', 'All four', 'All five', 'All six'];
+
+const levelNames = (level: readonly Approach[], all: number): string =>
+  level.length === all ? (COUNTS[all] ?? 'All') : capital(namesText(level.map(({ name }) => name)));
+
+/** Which of several leaves the most room above the tempo. */
+const roomText = (level: readonly Approach[]): string => {
+  const bpm = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Infinity;
+  const ranked = [...level].sort((a, b) => bpm(b) - bpm(a));
+  const [most, next] = ranked;
+  if (!most || !next || bpm(most) - bpm(next) < 1) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
+  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${Math.floor(bpm(most))}` : 'without a ceiling'}`;
+};
+
 /** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
 export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Verdict => {
   const graded = approaches.map((approach) => ({ approach, grade: gradeOf(pattern, approach) })).sort((a, b) => a.grade - b.grade);
@@ -58,6 +72,6 @@ export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Ve
   if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
   const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
   if (level.length === 1) return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
-  const sentence = `${capital(namesText(level.map(({ name }) => name)))} are level at ${pattern.tempo}: ${namesText(level.map((one) => ceilingText(one)))}, ${findingCount(first.approach)}. Choose by taste.`;
+  const sentence = `${levelNames(level, approaches.length)} are level at ${pattern.tempo}: ${findingCount(first.approach)}, ${roomText(level)}. Choose by taste.`;
   return { best: level.map(({ school }) => school), sentence };
 };

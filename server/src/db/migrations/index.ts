@@ -1,7 +1,9 @@
 import type { Knex } from 'knex';
 import * as first from './0001-studios-and-patterns.ts';
+import * as second from './0002-set-up-and-library.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0001-studios-and-patterns': first,
+  '0002-set-up-and-library': second,
 };

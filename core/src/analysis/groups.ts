@@ -1,0 +1,21 @@
+import { handOrder, patternLength, slotTicks, type Digit, type Pattern } from '../pattern/index.ts';
+
+/** A group of a figure: from one stroke of thumb or pick to the next. Ticks, and its length in slots. */
+export interface Group {
+  readonly from: number;
+  readonly ticks: number;
+  readonly slots: number;
+}
+
+/**
+ * The groups a figure falls into, each opened by the thumb or the pick: 3+3+2 and the like. What comes before the first
+ * belongs to the last. Empty where neither plays.
+ */
+export const groupsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): readonly Group[] => {
+  const openings = pattern.strokes.filter(({ id }) => digits[id] && handOrder(digits[id]) === 0).map(({ at }) => at);
+  const starts = [...new Set(openings)];
+  return starts.map((from, index) => {
+    const next = starts[index + 1] ?? (starts[0] as number) + patternLength(pattern);
+    return { from, ticks: next - from, slots: (next - from) / slotTicks(pattern) };
+  });
+};

@@ -1,0 +1,2 @@
+export { chosenStrokes, type Transform } from './transform.ts';
+export { displace } from './displace.ts';

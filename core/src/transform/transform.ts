@@ -1,0 +1,55 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { byTimeThenString, patternLength, type Edit, type Pattern, type Stroke } from '../pattern/index.ts';
+
+/** What a transform does to the strokes it is given: new ones in place of them, and perhaps other fields of the pattern. */
+export interface Transformed {
+  readonly strokes: readonly Stroke[];
+  readonly fields?: Partial<Omit<Pattern, 'strokes'>>;
+}
+
+/** A change of a pattern, or of a selection of its strokes, as one edit. `ids` empty means the whole pattern. */
+export type Transform = (pattern: Pattern, ids: readonly string[]) => Result<Edit>;
+
+/** The strokes a transform is about. */
+export const chosenStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] =>
+  ids.length === 0 ? strokes : strokes.filter(({ id }) => ids.includes(id));
+
+/** Two strokes of the outcome on one string at one time, if there are any. */
+const clash = (strokes: readonly Stroke[]): Stroke | undefined => {
+  const seen = new Set<string>();
+  return strokes.find(({ at, string }) => {
+    const place = `${at}/${string}`;
+    if (seen.has(place)) return true;
+    seen.add(place);
+    return false;
+  });
+};
+
+/**
+ * The edit that puts transformed strokes in place of the chosen ones. Errors: `transform-clash` where two strokes would
+ * fall on one string at one time.
+ */
+export const replacing = (pattern: Pattern, ids: readonly string[], { strokes, fields }: Transformed): Result<Edit> => {
+  const chosen = chosenStrokes(pattern, ids);
+  const gone = new Set(chosen.map(({ id }) => id));
+  const outcome = [...pattern.strokes.filter(({ id }) => !gone.has(id)), ...strokes].sort(byTimeThenString);
+  const clashing = clash(outcome);
+  if (clashing) return failure(problem('transform-clash', { string: clashing.string }));
+  const removed: Edit = { kind: 'remove', ids: [...gone] };
+  const put: Edit = { kind: 'put', strokes };
+  return success({ kind: 'batch', edits: [removed, ...(fields ? [{ kind: 'set', fields } as const] : []), put] });
+};
+
+/** A tick brought into a pattern that comes round. */
+export const wrapped = (at: number, length: number): number => ((at % length) + length) % length;
+
+/** Makes a transform of what it does to each stroke by itself. */
+export const strokewise = (change: (stroke: Stroke, pattern: Pattern) => Stroke): Transform => (pattern, ids) =>
+  replacing(pattern, ids, { strokes: chosenStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });
+
+/** From the first to the end of the last of some strokes: where a selection begins and how long it is, in ticks. */
+export const spanOf = (pattern: Pattern, ids: readonly string[]): { readonly from: number; readonly length: number } => {
+  if (ids.length === 0) return { from: 0, length: patternLength(pattern) };
+  const times = chosenStrokes(pattern, ids).map(({ at }) => at);
+  return { from: Math.min(...times), length: Math.max(...times) - Math.min(...times) };
+};

@@ -1,0 +1,153 @@
+import { expect, openStudio, test, violations } from './studio.ts';
+
+const fourOnOne = [[0, 1], [1, 1], [2, 1], [3, 1]] as const;
+
+test('a finding stands where it is with a cure; the cure mends it and can be taken back', async ({ bench }) => {
+  for (const [slot, string] of [[0, 5], [1, 2], [2, 3], [3, 1]] as const) await bench.click(slot, string);
+  await bench.click(1, 2);
+  await bench.press('a');
+  await bench.click(3, 1);
+  await bench.press('i');
+  await bench.judged();
+  const judgement = bench.page.getByLabel('Judgement', { exact: true });
+  const first = judgement.getByRole('listitem').first();
+  await expect(first).toContainText(/^\d On beat 1/);
+  const before = await judgement.getByRole('listitem').count();
+  await expect(bench.page.locator('.threads .flag')).not.toHaveCount(0);
+  await judgement.getByRole('button').first().click();
+  await expect.poll(() => judgement.getByRole('listitem').count()).toBeLessThan(before);
+  await bench.press('Control+z');
+  await expect.poll(() => judgement.getByRole('listitem').count()).toBe(before);
+});
+
+test('other fingerings are offered with what they trade, and one click pins one down', async ({ bench }) => {
+  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3]] as const) await bench.click(slot, string);
+  const section = bench.page.getByLabel('Other fingerings');
+  await section.getByRole('button', { name: 'Other fingerings' }).click();
+  const offer = section.getByRole('listitem').first();
+  await expect(offer).toContainText(/It spares|Just as good/);
+  const wanted = (await offer.locator('.digits-line').innerText()).replaceAll(/\s/g, '');
+  await offer.getByRole('button').click();
+  await expect.poll(async () => (await bench.digits()).map((name) => ({ thumb: 'p', index: 'i', middle: 'm', ring: 'a' })[name]).join('')).toBe(wanted);
+});
+
+test('another hand has another ceiling', async ({ bench }) => {
+  for (const [slot, string] of fourOnOne) await bench.click(slot, string);
+  const ceiling = async (): Promise<number> => Number(await bench.page.locator('.ceiling-figure strong').innerText());
+  await bench.judged();
+  const able = await ceiling();
+  await bench.choose('Hand', 'new to it');
+  await expect.poll(ceiling).toBeLessThan(able);
+});
+
+test('the wheel shows the groups, and turning it lets the figure begin elsewhere', async ({ bench }) => {
+  await bench.choose('In', 'eighths');
+  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 5], [4, 3], [5, 2], [6, 5], [7, 3]] as const) await bench.click(slot, string);
+  await bench.press('W');
+  const wheel = bench.page.getByLabel('Wheel', { exact: true });
+  await expect(wheel).toContainText('3 + 3 + 2');
+  await wheel.getByRole('button', { name: 'Later' }).click();
+  expect((await bench.strokes())[1]).toBe('beat 1 &, string 5, thumb');
+  await wheel.getByRole('button', { name: 'Earlier' }).click();
+  expect((await bench.strokes())[0]).toBe('beat 1, string 5, thumb');
+});
+
+test('approaches: the winner and why in a sentence, hover linked, “use this one” writes it and can be taken back', async ({ bench }) => {
+  for (const [slot, string] of fourOnOne) await bench.click(slot, string);
+  await bench.choose('School', 'thumb and index, strict');
+  await bench.page.getByLabel('Tempo, beats a minute').fill('120');
+  await bench.page.keyboard.press('Enter');
+  await bench.judged();
+  const { page } = bench;
+  await page.getByRole('link', { name: 'Compare' }).click();
+  for (const name of ['rolling', 'thumb and two fingers']) await page.getByRole('button', { name: `Leave ${name} out` }).click();
+  await page.getByLabel('Add a school').selectOption({ label: 'strict alternation, index leads, then middle' });
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText('Strict alternation, index leads, then middle is best at 120');
+  const row = page.getByRole('article', { name: 'strict alternation, index leads, then middle' });
+  await expect(row).toContainText('best at 120');
+  await row.hover();
+  await expect(page.locator('.strain-line.pointed')).toHaveCount(1);
+  await page.locator('.strain-line .strain-number').first().hover();
+  await expect(page.locator('.approach.pointed')).toHaveCount(1);
+  expect(await violations(page)).toEqual([]);
+  await row.getByRole('button', { name: 'Use this one' }).click();
+  await expect.poll(() => bench.digits()).toEqual(['index', 'middle', 'index', 'middle']);
+  await bench.press('Control+z');
+  await expect.poll(() => bench.digits()).toEqual(['index', 'index', 'index', 'index']);
+});
+
+test('a hand is measured by tapping; a run too short is refused, and the hand can be judged for', async ({ page }) => {
+  await openStudio(page);
+  await page.clock.install();
+  await page.getByRole('link', { name: 'Set-up' }).click();
+  await page.getByRole('button', { name: 'Measure a hand' }).click();
+  /** Taps evenly, on the page's own clock: its time runs only as the test lets it. */
+  const tapRun = async (taps: number, gap: number): Promise<void> => {
+    for (let tap = 0; tap < taps; tap += 1) {
+      await page.evaluate((seconds) => {
+        const event = new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true });
+        Object.defineProperty(event, 'timeStamp', { value: seconds * 1000 });
+        window.dispatchEvent(event);
+      }, tap * gap);
+    }
+    await page.clock.runFor(6000);
+  };
+  await tapRun(20, 0.24);
+  await expect(page.getByText('every 0.240 s, spread 0 %')).toBeVisible();
+  await tapRun(3, 0.2);
+  await expect(page.getByText('Only 3 taps were made with index')).toBeVisible();
+  for (let run = 0; run < 5; run += 1) await tapRun(20, 0.2);
+  await page.getByLabel('Name of the hand').fill('Slow thumb');
+  await page.getByRole('button', { name: 'Keep this hand' }).click();
+  const line = page.getByRole('listitem').filter({ hasText: 'Slow thumb' });
+  await expect(line).toContainText('1.41');
+  await line.getByRole('button', { name: 'Judge for it' }).click();
+  await expect(line).toContainText('judged for now');
+  expect(await violations(page)).toEqual([]);
+});
+
+test('a school of one’s own shows its effect at once, is kept, and plays on the bench', async ({ bench }) => {
+  const { page } = bench;
+  for (const [slot, string] of [[0, 6], [1, 4], [2, 2], [3, 3]] as const) await bench.click(slot, string === 6 ? 5 : string);
+  await bench.saved();
+  const address = page.url();
+  await page.getByRole('link', { name: 'Set-up' }).click();
+  await page.getByRole('link', { name: 'Schools' }).click();
+  await page.getByRole('button', { name: 'Make a school of your own' }).click();
+  await page.getByLabel('Name of the school').fill('Low index');
+  const effect = page.locator('.school-example').nth(1);
+  const before = await effect.innerText();
+  for (const string of [5, 4]) await page.getByLabel(`index at home on string ${string}`).click();
+  await page.getByLabel('thumb at home on string 4').click();
+  await page.getByLabel('thumb at home on string 5').click();
+  await expect(effect).not.toHaveText(before);
+  const weight = page.getByLabel('fingers crossed');
+  await weight.fill('lots');
+  await weight.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('weight of “fingers crossed” must be a number');
+  await weight.fill('3');
+  await weight.press('Enter');
+  await page.getByRole('button', { name: 'Keep this school' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Low index' })).toBeVisible();
+  await page.goto(address);
+  await bench.choose('School', 'Low index');
+  await expect.poll(async () => (await bench.digits())[1]).toBe('index');
+});
+
+test('estimates are changed and set back, and what no hand can have is refused', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/set-up/estimates');
+  const index = page.getByLabel('index, from one stroke to the next on one string');
+  await index.fill('0.2');
+  await index.press('Enter');
+  await expect(page.getByRole('button', { name: 'Set back to 0.16' })).toBeVisible();
+  await page.reload();
+  await expect(index).toHaveValue('0.2');
+  await index.fill('0');
+  await index.press('Enter');
+  await expect(page.getByText('cannot be 0')).toBeVisible();
+  await page.getByRole('button', { name: 'Set back to 0.16' }).click();
+  await expect(index).toHaveValue('0.16');
+  expect(await violations(page)).toEqual([]);
+});

@@ -1,0 +1,93 @@
+import { STRIKER_NAMES, patternLength, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
+import { X } from 'lucide-react';
+import { Button } from 'react-bootstrap';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+import type { MiniatureStroke } from '../api/patterns.ts';
+import { digitColour } from '../parts/token/shapes.ts';
+
+interface RowProps {
+  readonly approach: Approach;
+  readonly number: number;
+  readonly pattern: Pattern;
+  readonly standing: 'best' | 'level' | null;
+  readonly current: boolean;
+  readonly pointed: boolean;
+  readonly point: (school: string | null) => void;
+  readonly use: () => void;
+  /** Takes it out of the comparison; none where too few would be left. */
+  readonly drop?: () => void;
+}
+
+const STEP_NAMES: Readonly<Record<StepKind, string>> = {
+  'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
+  'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
+};
+
+const miniature = (pattern: Pattern, approach: Approach): readonly MiniatureStroke[] =>
+  pattern.strokes.map(({ id, at, string }) => [at / patternLength(pattern), string, approach.judgement.digits[id] ?? null]);
+
+const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
+  <span>
+    {Object.entries(attacks).map(([striker, count]) => (
+      <span key={striker} className="attack" style={{ color: digitColour(striker === 'pick' ? 'down' : (striker as Exclude<Striker, 'pick'>)) }}>
+        <b>{striker}</b> {count}
+      </span>
+    ))}
+  </span>
+);
+
+const stepsText = ({ steps }: Approach): string => Object.entries(steps).map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`).join(', ');
+
+const Facts = ({ approach }: { readonly approach: Approach }) => {
+  const { attacks, busiest, slurs, doubled, judgement, unplayed } = approach;
+  return (
+    <dl className="approach-facts">
+      <div><dt>Attacks</dt><dd><Attacks attacks={attacks} /></dd></div>
+      <div><dt>Busiest</dt><dd>{busiest ? `${STRIKER_NAMES[busiest.striker]}, every ${busiest.gap.toFixed(2)} s` : 'none plays twice'}</dd></div>
+      <div><dt>Steps</dt><dd>{stepsText(approach)}</dd></div>
+      <div>
+        <dt>To mend</dt>
+        <dd>
+          {judgement.findings.length === 0 ? 'nothing' : judgement.findings.length}
+          {doubled > 0 && `, ${doubled} doubled`}
+          {slurs > 0 && `, ${slurs} slurred`}
+          {unplayed > 0 && <b className="text-warning">, {unplayed} nobody can play</b>}
+        </dd>
+      </div>
+    </dl>
+  );
+};
+
+/** One school's way with the notes: its threads in small, what it asks of the hand, its ceiling. */
+export const ApproachRow = ({ approach, number, pattern, standing, current, pointed, point, use, drop }: RowProps) => {
+  const { ceiling } = approach.judgement;
+  const over = ceiling !== null && ceiling.bpm < pattern.tempo;
+  return (
+    <article className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`} aria-label={approach.name} onPointerEnter={() => point(approach.school)} onPointerLeave={() => point(null)}>
+      <header>
+        <span className={`approach-number series-${number}`}>{number}</span>
+        <h2>{approach.name}</h2>
+        {standing && <span className="approach-tag">{standing === 'best' ? `best at ${pattern.tempo}` : 'level'}</span>}
+        {current && <span className="text-soft approach-now">in use</span>}
+        <span className="approach-actions">
+          {!current && (
+            <Button variant={standing === 'best' ? 'primary' : 'quiet'} size="sm" onClick={use}>
+              Use this one
+            </Button>
+          )}
+          {drop && (
+            <Button variant="plain" size="sm" onClick={drop} aria-label={`Leave ${approach.name} out`} title="Leave it out">
+              <X size={15} aria-hidden />
+            </Button>
+          )}
+        </span>
+      </header>
+      <Miniature strokes={miniature(pattern, approach)} strings={stringCount(pattern.instrument)} width={252} height={74} />
+      <Facts approach={approach} />
+      <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
+        <strong>{ceiling ? Math.floor(ceiling.bpm) : '–'}</strong>
+        <span>ceiling</span>
+      </p>
+    </article>
+  );
+};

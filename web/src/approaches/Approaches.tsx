@@ -1,0 +1,119 @@
+import './approaches.scss';
+import { COMPARED, type Comparison, type Hand, type Pattern } from '@fleet-wren/core';
+import { ArrowLeft } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useBench, useBenchStore } from '../bench/context.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { studyWorker } from '../workers/client.ts';
+import { wordsOf } from '../api/client.ts';
+import { ApproachRow } from './ApproachRow.tsx';
+import { StrainChartView } from './StrainChartView.tsx';
+
+/** Schools compared with the pattern's own when nothing was chosen yet. */
+const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
+
+const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[] => {
+  const wanted = asked ? asked.split(',') : [pattern.school, ...USUAL.filter((key) => key !== pattern.school.split(':')[0])].slice(0, 4);
+  return [...new Set(wanted)].slice(0, COMPARED.most);
+};
+
+interface Answer {
+  readonly comparison?: Comparison;
+  readonly trouble?: string;
+}
+
+/** Compares in the worker; the last answer stays until the next comes. */
+const useComparison = (pattern: Pattern, schools: string, hand: Hand): Answer => {
+  const [answer, setAnswer] = useState<Answer>({});
+  useEffect(() => {
+    let current = true;
+    studyWorker
+      .compare(pattern, schools.split(','), hand)
+      .then((comparison) => current && setAnswer({ comparison }))
+      .catch((error: unknown) => current && setAnswer({ trouble: wordsOf(error) }));
+    return () => {
+      current = false;
+    };
+  }, [pattern, schools, hand]);
+  return answer;
+};
+
+const useUse = () => {
+  const bench = useBenchStore();
+  const navigate = useNavigate();
+  return (school: string, own: ReturnType<typeof useOwnSchools>): void => {
+    const { pattern, run } = bench.getState();
+    const unpinned = pattern.strokes.filter(({ pin }) => pin).map(({ pin: _pin, ...stroke }) => stroke);
+    run({ kind: 'batch', edits: [{ kind: 'put', strokes: unpinned }, { kind: 'set', fields: { school, ownSchool: own.find(({ id }) => school === `own:${id}`) } }] });
+    void navigate('..', { relative: 'path' });
+  };
+};
+
+/** The own schools a comparison may name travel with the pattern. */
+const carrying = (pattern: Pattern, schools: readonly string[], own: ReturnType<typeof useOwnSchools>): Pattern => ({
+  ...pattern,
+  ownSchool: own.find(({ id }) => schools.includes(`own:${id}`)) ?? pattern.ownSchool,
+});
+
+/** The same notes under several schools, side by side, and which to choose. */
+const Approaches = () => {
+  const pattern = useBench((state) => state.pattern);
+  const { hand } = useHand();
+  const [query, setQuery] = useSearchParams();
+  const [pointed, setPointed] = useState<string | null>(null);
+  const own = useOwnSchools(pattern.ownSchool);
+  const schools = chosenSchools(pattern, query.get('schools'));
+  const [asked, setAsked] = useState(pattern);
+  const carried = carrying(pattern, schools, own);
+  if (JSON.stringify(carried) !== JSON.stringify(asked)) setAsked(carried);
+  const { comparison, trouble } = useComparison(asked, schools.join(','), hand);
+  const use = useUse();
+  const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
+  const best = comparison?.verdict.best ?? [];
+  return (
+    <div className="approaches">
+      <header>
+        <Link to=".." relative="path" className="back-link">
+          <ArrowLeft size={16} aria-hidden /> {pattern.name}
+        </Link>
+        <h1 className="verdict" aria-live="polite">
+          {trouble ?? comparison?.verdict.sentence ?? ''}
+        </h1>
+        <p className="text-soft">
+          The same notes at {pattern.tempo} for the hand “{hand.name}”, pins left aside.{' '}
+          {schools.length < COMPARED.most && (
+            <select className="add-school" aria-label="Add a school" value="" onChange={({ target }) => choose([...schools, target.value])}>
+              <option value="">Add a school …</option>
+              <SchoolOptions own={own} without={schools} />
+            </select>
+          )}
+        </p>
+      </header>
+      {comparison && (
+        <div className="approaches-body">
+          <div className="approaches-rows">
+            {comparison.approaches.map((approach, index) => (
+              <ApproachRow
+                key={approach.school}
+                approach={approach}
+                number={index + 1}
+                pattern={pattern}
+                standing={best.includes(approach.school) ? (best.length === 1 ? 'best' : 'level') : null}
+                current={pattern.school === approach.school}
+                pointed={pointed === approach.school}
+                point={setPointed}
+                use={() => use(approach.school, own)}
+                drop={schools.length > COMPARED.least ? () => choose(schools.filter((key) => key !== approach.school)) : undefined}
+              />
+            ))}
+          </div>
+          <StrainChartView approaches={comparison.approaches} tempo={pattern.tempo} best={best} pointed={pointed} point={setPointed} />
+        </div>
+      )}
+    </div>
+  );
+};
+
+export default Approaches;

@@ -1,0 +1,57 @@
+import type { Approach } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { CHART, strainChart } from './geometry.ts';
+
+interface ChartProps {
+  readonly approaches: readonly Approach[];
+  readonly tempo: number;
+  readonly best: readonly string[];
+  readonly pointed: string | null;
+  readonly point: (school: string | null) => void;
+}
+
+/** Strain against tempo, a line a school: where a line crosses the ceiling the hand has no time left. */
+export const StrainChartView = ({ approaches, tempo, best, pointed, point }: ChartProps) => {
+  const { x, y, lines } = useMemo(() => strainChart(approaches), [approaches]);
+  const number = (school: string): number => approaches.findIndex((one) => one.school === school) + 1;
+  const bottom = CHART.height - CHART.bottom;
+  return (
+    <figure className="strain" aria-label="Strain against tempo">
+      <figcaption>Strain against tempo</figcaption>
+      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} width={CHART.width} height={CHART.height} role="img" aria-label={approaches.map(({ name, judgement }) => `${name}: ceiling ${judgement.ceiling ? Math.floor(judgement.ceiling.bpm) : 'none'}`).join('; ')}>
+        <rect className="strain-beyond" x={CHART.left} y={CHART.top} width={CHART.width - CHART.left - CHART.right} height={y(1) - CHART.top} />
+        {[0, 0.5, 1].map((share) => (
+          <g key={share}>
+            <line className={share === 1 ? 'strain-ceiling' : 'strain-rule'} x1={CHART.left} x2={CHART.width - CHART.right} y1={y(share)} y2={y(share)} />
+            <text className="strain-tick" x={CHART.left - 7} y={y(share)} dy="0.34em" textAnchor="end">
+              {share * 100} %
+            </text>
+          </g>
+        ))}
+        {x.ticks(5).map((one) => (
+          <text key={one} className="strain-tick" x={x(one)} y={bottom + 17} textAnchor="middle">
+            {one}
+          </text>
+        ))}
+        <text className="strain-tick" x={CHART.width - CHART.right} y={bottom + 32} textAnchor="end">
+          beats a minute
+        </text>
+        <line className="strain-now" x1={x(tempo)} x2={x(tempo)} y1={CHART.top} y2={bottom} />
+        <text className="strain-tick strain-now-text" x={x(tempo) + 5} y={bottom - 7}>
+          at {tempo}
+        </text>
+        {lines.map(({ school, path, end, ceiling }) => (
+          <g key={school} className={`strain-line series-${number(school)}${pointed === school ? ' pointed' : ''}${best.includes(school) ? ' best' : ''}${pointed && pointed !== school ? ' aside' : ''}`} onPointerEnter={() => point(school)} onPointerLeave={() => point(null)}>
+            <path className="strain-reach" d={path} />
+            <path d={path} />
+            {ceiling !== null && <circle className="strain-meets" cx={x(ceiling)} cy={y(1)} r={4.5} />}
+            <circle className="strain-badge" cx={end.x} cy={end.y} r={8.5} />
+            <text className="strain-number" x={end.x} y={end.y} dy="0.34em">
+              {number(school)}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </figure>
+  );
+};

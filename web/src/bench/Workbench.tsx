@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { displace, strokeAt } from '@fleet-wren/core';
+import { useHand } from '../parts/hand/useHand.ts';
+import { Lanes } from '../parts/lanes/Lanes.tsx';
+import { Wheel } from '../parts/wheel/Wheel.tsx';
+import { runKey, runTransform } from './commands.ts';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { useBench, useBenchStore } from './context.ts';
+import { Header } from './Header.tsx';
+import { KeysOverlay } from './KeysOverlay.tsx';
+import { SidePanel } from './SidePanel.tsx';
+import { ThreadsEditor } from './ThreadsEditor.tsx';
+import { Transport } from './Transport.tsx';
+import { useExplanation, useJudgement } from './useJudgement.ts';
+import { usePlayer } from './usePlayer.ts';
+import { useWidth } from './useWidth.ts';
+
+type View = 'lanes' | 'wheel';
+
+const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
+  <div className="view-switch" role="group" aria-label="Below the threads">
+    {(['lanes', 'wheel'] as const).map((one) => (
+      <button key={one} type="button" aria-pressed={view === one} onClick={() => choose(one)} title={`${one === 'lanes' ? 'Lanes' : 'Wheel'} (Shift W)`}>
+        {one === 'lanes' ? 'Lanes' : 'Wheel'}
+      </button>
+    ))}
+  </div>
+);
+
+/** The bench itself: threads above, lanes or wheel below, the judgement beside them. */
+export const Workbench = () => {
+  const bench = useBenchStore();
+  const pattern = useBench((state) => state.pattern);
+  const cell = useBench((state) => state.cell);
+  const said = useBench((state) => state.said);
+  const [keysShown, setKeysShown] = useState(false);
+  const showKeys = useCallback(() => setKeysShown(true), []);
+  const { hand } = useHand();
+  const judged = useJudgement(pattern, hand);
+  const [view, setView] = useState<View>('lanes');
+  const showView = useCallback(() => setView((now) => (now === 'lanes' ? 'wheel' : 'lanes')), []);
+  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
+  const chosen = strokeAt(pattern, cell.at, cell.string) ?? null;
+  const explanation = useExplanation(judged, chosen?.id ?? null);
+  const playing = usePlayer(pattern, digits);
+  const main = useRef<HTMLDivElement>(null);
+  const width = useWidth(main);
+
+  const reach = useRef({ bench, playing, digit: null as null | (typeof digits)[string], showKeys, showView });
+  useEffect(() => {
+    reach.current = { ...reach.current, playing, digit: digits[chosen?.id ?? ''] ?? null };
+  });
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (runKey(event, reach.current)) event.preventDefault();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+
+  return (
+    <div className="bench">
+      <div className="bench-main">
+        <Header digits={digits} />
+        <div ref={main} className="bench-threads">
+          {width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}
+          {pattern.strokes.length > 0 && <ViewSwitch view={view} choose={setView} />}
+          {view === 'lanes' && width > 0 && judged && <Lanes judged={judged} width={width} at={cell.at} playing={playing} />}
+          {view === 'wheel' && pattern.strokes.length > 0 && <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />}
+        </div>
+      </div>
+      <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
+      <Transport playing={playing} showKeys={showKeys} />
+      <ConflictDialog />
+      <KeysOverlay shown={keysShown} hide={() => setKeysShown(false)} />
+      <div className="visually-hidden" aria-live="polite">
+        {said}
+      </div>
+    </div>
+  );
+};
+

@@ -1,0 +1,63 @@
+import { digitMark, samePattern, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
+import { useState } from 'react';
+import { digitColour } from '../../parts/token/shapes.ts';
+import { useBench, useBenchStore } from '../context.ts';
+import { useAlternatives, type Judged } from '../useJudgement.ts';
+
+/** Digits shown of a long fingering: enough to tell it from another. */
+const SHOWN = 24;
+
+const Digits = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Alternative['digits'] }) => (
+  <span className="digits-line">
+    {pattern.strokes.slice(0, SHOWN).map(({ id }) => {
+      const digit: Digit | null = digits[id] ?? null;
+      return (
+        <b key={id} style={{ color: digitColour(digit) }}>
+          {digit ? digitMark(digit) : '·'}
+        </b>
+      );
+    })}
+    {pattern.strokes.length > SHOWN && '…'}
+  </span>
+);
+
+/** The edit that pins a fingering down wherever it differs from those that would come before it. */
+const pinning = (pattern: Pattern, before: readonly Alternative[], wanted: Alternative): Edit => ({
+  kind: 'put',
+  strokes: pattern.strokes.flatMap((stroke) => {
+    const digit = wanted.digits[stroke.id];
+    return digit && before.some((one) => one.digits[stroke.id] !== digit) ? [{ ...stroke, pin: digit }] : [];
+  }),
+});
+
+/** The best few fingerings, each with what it trades against the best; one click pins one down. */
+export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) => {
+  const [open, setOpen] = useState(false);
+  const { run } = useBenchStore().getState();
+  const pattern = useBench((state) => state.pattern);
+  const found = useAlternatives(judged, open);
+  const [best, ...others] = found ?? [];
+  const current = judged !== null && samePattern(judged.pattern, pattern);
+  return (
+    <section aria-label="Other fingerings">
+      <h2>
+        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Other fingerings
+        </button>
+      </h2>
+      {open && best && current && others.length === 0 && <p className="text-soft">The school leaves no other way.</p>}
+      {open && best && current && (
+        <ul className="plain-list alternatives">
+          {others.map((other, index) => (
+            <li key={Object.values(other.digits).join()}>
+              <button type="button" onClick={() => run(pinning(pattern, [best, ...others.slice(0, index)], other))} title="Take this one: its digits are pinned">
+                <Digits pattern={pattern} digits={other.digits} />
+                <span className="trade">{other.trade}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+};

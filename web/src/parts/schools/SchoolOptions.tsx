@@ -1,0 +1,29 @@
+import { SCHOOLS, SCHOOLS_AND_VARIANTS, type MadeSchool } from '@fleet-wren/core';
+import { madeSchool, useKeptSchools } from '../../api/set-up.ts';
+
+const VARIANTS = SCHOOLS_AND_VARIANTS.filter(({ key }) => key.includes(':'));
+
+/** The studio's own schools as patterns carry them, and one that a pattern carries besides. */
+export const useOwnSchools = (carried?: MadeSchool): readonly MadeSchool[] => {
+  const kept = useKeptSchools().data?.map(madeSchool) ?? [];
+  return carried && !kept.some(({ id }) => id === carried.id) ? [carried, ...kept] : kept;
+};
+
+/** The options of a choice of school: the studio's own, the schools, their variants. */
+export const SchoolOptions = ({ own, without = [] }: { readonly own: readonly MadeSchool[]; readonly without?: readonly string[] }) => {
+  const offered = (options: readonly { readonly key: string; readonly name: string }[]) =>
+    options
+      .filter(({ key }) => !without.includes(key))
+      .map(({ key, name }) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ));
+  return (
+    <>
+      {own.length > 0 && <optgroup label="Your own">{offered(own.map(({ id, name }) => ({ key: `own:${id}`, name })))}</optgroup>}
+      <optgroup label="Schools">{offered(SCHOOLS)}</optgroup>
+      <optgroup label="Variants">{offered(VARIANTS)}</optgroup>
+    </>
+  );
+};

@@ -1,0 +1,70 @@
+import './wheel.scss';
+import { DIGIT_NAMES, slotTicks, type Digit, type Pattern } from '@fleet-wren/core';
+import { RotateCcw, RotateCw } from 'lucide-react';
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { Token } from '../token/Token.tsx';
+import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from './geometry.ts';
+
+interface WheelProps {
+  readonly pattern: Pattern;
+  readonly digits: Readonly<Record<string, Digit | null>>;
+  /** Turns the figure by some ticks, so that it begins elsewhere. */
+  readonly turn: (ticks: number) => void;
+}
+
+const groupsText = (labels: readonly string[]): string => (labels.length > 0 ? labels.join(' + ') : 'one group');
+
+/** One cycle as a ring: digits as beads on their strings, groups as arcs; shifting the start is turning the ring. */
+export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
+  const strings = pattern.instrument.pitches.length;
+  const beads = useMemo(() => beadsOf(pattern, digits), [pattern, digits]);
+  const arcs = useMemo(() => groupArcsOf(pattern, digits), [pattern, digits]);
+  const spokes = useMemo(() => spokesOf(pattern), [pattern]);
+  const slot = slotTicks(pattern);
+  const crowded = spokes.length > 32;
+  const groups = groupsText(arcs.map(({ label }) => label));
+  const half = WHEEL.size / 2 + 16;
+  return (
+    <figure className="wheel" aria-label="Wheel">
+      <figcaption>
+        <span>The cycle, opened by the thumb or the pick in groups of</span>
+        <strong>{groups}</strong>
+        <span>Turning it lets the figure begin elsewhere.</span>
+        <span className="wheel-turns">
+          <Button variant="quiet" size="sm" onClick={() => turn(-slot)} title="Begin a part of the beat earlier (Shift <)">
+            <RotateCcw size={15} aria-hidden /> Earlier
+          </Button>
+          <Button variant="quiet" size="sm" onClick={() => turn(slot)} title="Begin a part of the beat later (Shift >)">
+            <RotateCw size={15} aria-hidden /> Later
+          </Button>
+        </span>
+      </figcaption>
+      <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} role="img" aria-label={`Groups of ${groups}; ${beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', ')}`}>
+        {Array.from({ length: strings }, (_, index) => (
+          <circle key={index} className="wheel-string" r={ringRadius(index + 1, strings)} strokeWidth={0.8 + index * 0.2} />
+        ))}
+        {spokes
+          .filter(({ beat }) => beat || !crowded)
+          .map(({ at, x, y, label, beat }) => (
+            <text key={at} className={beat ? 'wheel-count wheel-beat' : 'wheel-count'} x={x} y={y} dy="0.34em">
+              {label}
+            </text>
+          ))}
+        {arcs.map(({ key, path, x, y, label }) => (
+          <g key={key}>
+            <path className="wheel-group" d={path} />
+            <text className="wheel-length" x={x} y={y} dy="0.34em">
+              {label}
+            </text>
+          </g>
+        ))}
+        {beads.map(({ id, x, y, digit }) => (
+          <g key={id} className="wheel-bead" style={{ transform: `translate(${x}px, ${y}px)` }}>
+            <Token digit={digit} radius={crowded ? 5 : 8} pinned />
+          </g>
+        ))}
+      </svg>
+    </figure>
+  );
+};

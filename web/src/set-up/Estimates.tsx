@@ -1,0 +1,77 @@
+import { ESTIMATES, ESTIMATE_KEYS, makeHand, sentence, type EstimateKey } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useEstimates, useSetEstimates, type StudioEstimates } from '../api/set-up.ts';
+import { wordsOf } from '../api/client.ts';
+
+const Line = ({ name, own, change }: { readonly name: EstimateKey; readonly own: number | undefined; readonly change: (value: number | undefined) => string | null }) => {
+  const { label, unit, value, source } = ESTIMATES[name];
+  const [typed, setTyped] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed === null) return;
+    const next = typed.trim() === '' ? undefined : Number(typed.replace(',', '.'));
+    setTrouble(change(next === value ? undefined : next));
+    setTyped(null);
+  };
+  return (
+    <tr className={own === undefined ? undefined : 'changed'}>
+      <td>
+        {label}
+        {trouble && <div className="text-warning">{trouble}</div>}
+      </td>
+      <td>
+        <input aria-label={label} inputMode="decimal" value={typed ?? String(own ?? value)} onChange={({ target }) => setTyped(target.value)} onBlur={settle} onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()} /> {unit}
+      </td>
+      <td className="text-soft">{source}</td>
+      <td>
+        {own !== undefined && (
+          <Button variant="plain" size="sm" onClick={() => setTrouble(change(undefined))}>
+            Set back to {value}
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+};
+
+/** All estimates about the hand in one table: where each comes from, what the studio has set instead, and back. */
+export const Estimates = () => {
+  const own = useEstimates().data ?? {};
+  const set = useSetEstimates();
+  const change = (name: EstimateKey) => (value: number | undefined): string | null => {
+    const { [name]: _old, ...rest } = own;
+    const next: StudioEstimates = value === undefined ? rest : { ...rest, [name]: value };
+    const made = makeHand({ key: 'try', name: 'try', times: next });
+    if (!made.ok) return made.problems.map(sentence).join(' ');
+    set.mutate(next);
+    return null;
+  };
+  return (
+    <section aria-label="Estimates">
+      <p className="lead-in">What the judgement assumes of an able adult’s hand. A measured hand scales these. Everything here is an estimate: set it by what you see in lessons.</p>
+      {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
+      <table className="estimates">
+        <thead>
+          <tr>
+            <th>Estimate</th>
+            <th>Value</th>
+            <th>Where it comes from</th>
+            <th>
+              {Object.keys(own).length > 0 && (
+                <Button variant="quiet" size="sm" onClick={() => set.mutate({})}>
+                  Set all back
+                </Button>
+              )}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {ESTIMATE_KEYS.map((name) => (
+            <Line key={name} name={name} own={own[name]} change={change(name)} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+};

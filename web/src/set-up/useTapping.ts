@@ -1,0 +1,65 @@
+import { TAP_RUNS, TAP_SECONDS, type TapRun } from '@fleet-wren/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
+
+/** Where a tapping test stands. */
+export interface TappingState {
+  /** Index of the run at hand; the number of runs when all are done. */
+  readonly run: number;
+  /** The taps of the run that is on; its clock begins with the first. Null before it. */
+  readonly taps: readonly number[] | null;
+  readonly runs: readonly TapRun[];
+}
+
+/** A tapping test and what can be done in it. */
+export interface Tapping extends TappingState {
+  /** Seconds left of the run. */
+  readonly left: number;
+  /** One tap, at a time in seconds. */
+  readonly tap: (seconds: number) => void;
+  /** Goes back to a run to do it again. */
+  readonly again: (run: number) => void;
+}
+
+/** Milliseconds between two looks at the clock while a run is on. */
+const LOOK = 100;
+
+const secondsNow = (): number => performance.now() / 1000;
+
+/** Taps come quicker than the screen is drawn: they are gathered in a store, not in what is drawn. */
+const createTapping = () =>
+  createStore<TappingState & Pick<Tapping, 'tap' | 'again'> & { readonly finish: () => void }>((set, get) => ({
+    run: 0,
+    taps: null,
+    runs: [],
+    tap: (seconds) => {
+      const { run, taps } = get();
+      if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
+    },
+    finish: () => {
+      const { run, taps, runs } = get();
+      const target = TAP_RUNS[run];
+      if (target && taps) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
+    },
+    again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
+  }));
+
+/** A tapping test, run by run; the clock of a run starts with its first tap. */
+export const useTapping = (): Tapping => {
+  const store = useMemo(createTapping, []);
+  const { run, taps, runs, tap, again, finish } = useStore(store);
+  const [left, setLeft] = useState(TAP_SECONDS);
+  const on = taps !== null;
+  useEffect(() => {
+    if (!on) return;
+    const began = secondsNow();
+    const timer = setInterval(() => {
+      const remaining = TAP_SECONDS - (secondsNow() - began);
+      setLeft(Math.max(0, remaining));
+      if (remaining <= 0) finish();
+    }, LOOK);
+    return () => clearInterval(timer);
+  }, [on, run, finish]);
+  return { run, taps, runs, left, tap, again };
+};
