@@ -1,5 +1,5 @@
 import { TAP_RUNS, TAP_SECONDS, type TapRun } from '@fleet-wren/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 
@@ -47,7 +47,7 @@ const createTapping = () =>
 
 /** A tapping test, run by run; the clock of a run starts with its first tap. */
 export const useTapping = (): Tapping => {
-  const store = useMemo(createTapping, []);
+  const [store] = useState(createTapping);
   const { run, taps, runs, tap, again, finish } = useStore(store);
   const [left, setLeft] = useState(TAP_SECONDS);
   const on = taps !== null;
