@@ -9,3 +9,5 @@ export * from './analysis/index.ts';
 export * from './sound/index.ts';
 export * from './practice/index.ts';
 export * from './transform/index.ts';
+export * from './generate/index.ts';
+export * from './drills/index.ts';

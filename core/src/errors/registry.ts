@@ -37,6 +37,13 @@ export const ERRORS = {
   'too-many-notes': { status: 422, say: '{count} strings sound together at {where}, more than this school has digits for. Take a note out or choose another school.' },
   'no-digit-for-string': { status: 422, say: 'No digit of this school reaches string {string} at {where} while its rules are strict. The nearest one was taken.' },
 
+  // Generators, transforms, drills
+  'generator-value': { status: 422, say: '“{label}” cannot be {value}: {problem}.' },
+  'displacement-uneven': { status: 422, say: 'The pulse comes every {pulse} ticks and the fingers every {fingers}, which does not divide: choose values that do, or there is no whole number of displacements.' },
+  'no-string-left': { status: 422, say: 'That leaves no string for the {who}. Choose other strings.' },
+  'out-of-reach': { status: 422, say: 'This needs {needed} frets and the neck has {frets}: out of reach on string {strings}. Use a lower shape, the open string, or another node.' },
+  'cannot-transform': { status: 422, say: '{problem}' },
+
   // Schools and hands of a studio's own
   'school-without-digits': { status: 422, say: 'A school needs at least one digit to play with. Choose one.' },
   'school-digit-unknown': { status: 422, say: '“{value}” is no digit; there are {known}.' },

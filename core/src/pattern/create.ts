@@ -1,6 +1,7 @@
 import { openStrings, shapeOf } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
-import type { Pattern } from './pattern.ts';
+import { realignment, type Metre } from '../time/index.ts';
+import { PATTERN_LIMITS, type Pattern } from './pattern.ts';
 
 /**
  * A new pattern with nothing in it: one bar of four in sixteenths on a C chord in standard tuning.
@@ -22,4 +23,25 @@ export const newPattern = (name: string, changes: Partial<Pattern> = {}): Patter
     strokes: [],
     ...changes,
   };
+};
+
+/**
+ * The metre a figure of so many beats is written in: the wished one where it fits, else what comes closest.
+ * @example
+ * metreFor(3, { beats: 4, unit: 4 }).metre.beats // => 3
+ */
+export const metreFor = (beats: number, wished: Metre): { readonly metre: Metre; readonly bars: number } => {
+  if (beats % wished.beats === 0) return { metre: wished, bars: beats / wished.beats };
+  if (beats <= PATTERN_LIMITS.beats) return { metre: { beats, unit: wished.unit }, bars: 1 };
+  return { metre: wished, bars: Math.ceil(beats / wished.beats) };
+};
+
+/**
+ * Repeats a figure until it comes round on a beat, at most as often as a beat has parts.
+ * @example
+ * wholeBeats([3, 2, 1], 2).length // => 6
+ */
+export const wholeBeats = <T>(cells: readonly T[], subdivision: number): readonly T[] => {
+  const slots = realignment(cells.length, subdivision) * subdivision;
+  return Array.from({ length: slots }, (_, slot) => cells[slot % cells.length] as T);
 };

@@ -2,15 +2,16 @@ import { failure, problem, success, type Problem, type Result } from '../../erro
 import { instrumentIn, stringCount, tuningByKey, type Instrument } from '../../instrument/index.ts';
 import { openStrings, shapeOf } from '../../harmony/index.ts';
 import {
-  PATTERN_LIMITS,
   byTimeThenString,
+  metreFor,
   newPattern,
   problemsOfPattern,
   slotTicks,
+  wholeBeats,
   type Pattern,
   type Stroke,
 } from '../../pattern/index.ts';
-import { realignment, type Metre } from '../../time/index.ts';
+import type { Metre } from '../../time/index.ts';
 
 /** How a figure written as strings becomes a pattern. */
 export interface FigureOptions {
@@ -44,19 +45,6 @@ const strokesOf = (cells: readonly (readonly number[])[], ticks: number): readon
   cells
     .flatMap((strings, slot) => strings.map((string) => ({ id: `s${slot}-${string}`, at: slot * ticks, string })))
     .sort(byTimeThenString);
-
-/** The metre a figure of so many beats is written in: the wished one where it fits, else what comes closest. */
-const metreFor = (beats: number, wished: Metre): { metre: Metre; bars: number } => {
-  if (beats % wished.beats === 0) return { metre: wished, bars: beats / wished.beats };
-  if (beats <= PATTERN_LIMITS.beats) return { metre: { beats, unit: wished.unit }, bars: 1 };
-  return { metre: wished, bars: Math.ceil(beats / wished.beats) };
-};
-
-/** Repeats a figure until it comes round on a beat, at most as often as a beat has parts. */
-const wholeBeats = <T>(cells: readonly T[], subdivision: number): readonly T[] => {
-  const slots = realignment(cells.length, subdivision) * subdivision;
-  return Array.from({ length: slots }, (_, slot) => cells[slot % cells.length] as T);
-};
 
 /** A figure read from text, and the ticks after which it begins again. */
 export interface Figure {

@@ -1,0 +1,176 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
+import { bassStrings, stringCount } from '../instrument/index.ts';
+import { edit, isFinger, patternLength, slotTicks, type Digit, type Edit, type Pattern } from '../pattern/index.ts';
+import { displace, mirrorStrings, moveStrings, reverse, type Transform } from '../transform/index.ts';
+import { canSubdivide, ticksPerBeat } from '../time/index.ts';
+
+/** One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is none. */
+export interface AxisValue {
+  readonly key: string;
+  readonly name: string;
+  readonly make: (pattern: Pattern) => Result<Pattern>;
+}
+
+/** A way in which a pattern can be varied. */
+export interface Axis {
+  readonly key: string;
+  readonly name: string;
+  readonly values: (pattern: Pattern) => readonly AxisValue[];
+}
+
+const edited = (pattern: Pattern, change: Edit): Result<Pattern> => {
+  const done = edit(pattern, change);
+  return done.ok ? success(done.value.pattern) : done;
+};
+
+const transformed = (transform: Transform) => (pattern: Pattern): Result<Pattern> => {
+  const made = transform(pattern, []);
+  return made.ok ? edited(pattern, made.value) : made;
+};
+
+const same = (pattern: Pattern): Result<Pattern> => success(pattern);
+
+const thumbTimes = ({ strokes }: Pattern): readonly number[] => [...new Set(strokes.filter(({ string, pin }) => pin === 'p' || (string > 3 && !pin)).map(({ at }) => at))];
+
+const fingerTimes = ({ strokes }: Pattern): readonly number[] => [...new Set(strokes.filter(({ string, pin }) => (pin ? isFinger(pin) : string <= 3)).map(({ at }) => at))];
+
+const leastGap = (times: readonly number[], length: number): number =>
+  times.length < 2 ? length : Math.min(...times.map((at, index) => (times[index + 1] ?? (times[0] as number) + length) - at));
+
+/**
+ * How many displacements a pattern has: pulse interval ÷ finger interval where both are regular, else the parts of the
+ * beat up to the pulse. Ticks of one displacement, and their number.
+ * @example
+ * displacementsOf(newPattern('Roll')).count // => 16
+ */
+export const displacementsOf = (pattern: Pattern): { readonly ticks: number; readonly count: number } => {
+  const length = patternLength(pattern);
+  const fingers = Math.min(leastGap(fingerTimes(pattern), length), leastGap(thumbTimes(pattern), length));
+  const ticks = fingers < length ? fingers : slotTicks(pattern);
+  const pulse = leastGap(thumbTimes(pattern), length);
+  return { ticks, count: Math.max(1, Math.min(16, Math.floor(pulse / ticks))) };
+};
+
+/** Shifts the fingers against the thumb, which keeps its pulse. */
+const displaceFingers = (ticks: number): Transform => (pattern, ids) => {
+  const thumb = new Set(thumbTimes(pattern));
+  const fingers = pattern.strokes.filter(({ string, pin }) => (pin ? pin !== 'p' : string <= 3)).map(({ id }) => id);
+  return thumb.size > 0 && fingers.length > 0 ? displace(ticks)(pattern, fingers) : displace(ticks)(pattern, ids);
+};
+
+const displacement: Axis = {
+  key: 'displacement',
+  name: 'Displacement',
+  values: (pattern) => {
+    const { ticks, count } = displacementsOf(pattern);
+    return Array.from({ length: count }, (_, index): AxisValue => ({
+      key: String(index),
+      name: index === 0 ? 'as it is' : `${index} later`,
+      make: index === 0 ? same : transformed(displaceFingers(index * ticks)),
+    }));
+  },
+};
+
+/** The pairs of fingers that alternate, the leading one first. */
+const PAIRS: readonly (readonly [Digit, Digit])[] = [['i', 'm'], ['m', 'a'], ['i', 'a']];
+
+const unpinned = (pattern: Pattern): Pattern => ({ ...pattern, strokes: pattern.strokes.map(({ pin, ...stroke }) => (pin && pin !== 'p' ? stroke : { ...stroke, ...(pin ? { pin } : {}) })) });
+
+const inSchool = (key: string) => (pattern: Pattern): Result<Pattern> => {
+  const school = findSchool(key);
+  return school.ok ? success({ ...unpinned(pattern), school: key, ownSchool: undefined }) : school;
+};
+
+const currentPair = ({ school }: Pattern): readonly [Digit, Digit] => {
+  const found = /^alternation:([ima])-([ima])$/.exec(school);
+  return found ? [found[1] as Digit, found[2] as Digit] : ['i', 'm'];
+};
+
+const lead: Axis = {
+  key: 'lead',
+  name: 'Leading finger',
+  values: (pattern) => {
+    const pair = currentPair(pattern);
+    return [pair, [pair[1], pair[0]] as const].map(([a, b]) => ({ key: a, name: `${a} leads`, make: (one: Pattern) => inSchool(`alternation:${a}-${b}`)(one) }));
+  },
+};
+
+const pair: Axis = {
+  key: 'pair',
+  name: 'Finger pair',
+  values: () => PAIRS.map(([a, b]) => ({ key: `${a}-${b}`, name: `${a} and ${b}`, make: inSchool(`alternation:${a}-${b}`) })),
+};
+
+/** Moves the thumb's strokes that are on one string to another. */
+const pulseTo = (string: number) => (pattern: Pattern): Result<Pattern> => {
+  const thumb = pattern.strokes.filter((stroke) => stroke.string > 3 && stroke.pin !== 'i' && stroke.pin !== 'm');
+  if (thumb.length === 0) return failure(problem('cannot-transform', { problem: 'There is no thumb stroke on a bass string.' }));
+  return edited(pattern, { kind: 'put', strokes: thumb.map(({ role: _role, ...stroke }) => ({ ...stroke, string })) });
+};
+
+const pulseString: Axis = {
+  key: 'pulse string',
+  name: 'Pulse string',
+  values: ({ instrument }) => bassStrings(stringCount(instrument)).map((string) => ({ key: String(string), name: `thumb on ${string}`, make: pulseTo(string) })),
+};
+
+const stringSet: Axis = {
+  key: 'strings',
+  name: 'String set',
+  values: (pattern) => {
+    const used = pattern.strokes.filter(({ role }) => !role).map(({ string }) => string);
+    const [top, bottom] = [Math.min(...used), Math.max(...used)];
+    const room = Array.from({ length: stringCount(pattern.instrument) + top - bottom }, (_, index) => index + 1 - top);
+    return room.map((by) => ({ key: String(by), name: `strings ${bottom + by} to ${top + by}`, make: by === 0 ? same : transformed(moveStrings(by)) }));
+  },
+};
+
+const direction: Axis = {
+  key: 'direction',
+  name: 'Direction',
+  values: () => [
+    { key: 'forward', name: 'as it is', make: same },
+    { key: 'backward', name: 'backwards', make: transformed(reverse) },
+    { key: 'mirrored', name: 'upside down', make: transformed(mirrorStrings) },
+  ],
+};
+
+/** Schools that are tried on an axis: one of each kind that plays with the same things in the hand. */
+const sameGrip = (pattern: Pattern): readonly string[] => {
+  const now = SCHOOLS_AND_VARIANTS.find(({ key }) => key === pattern.school);
+  const fingers = ['one-per-string', 'three-finger', 'alternation', 'rolling'];
+  const picks = ['hybrid', 'alternate', 'economy', 'hybrid-legato'];
+  return now?.grips.some((grip) => grip.startsWith('flat')) ? picks : fingers;
+};
+
+const school: Axis = {
+  key: 'school',
+  name: 'School',
+  values: (pattern) =>
+    sameGrip(pattern).flatMap((key) => {
+      const found = findSchool(key);
+      return found.ok ? [{ key, name: found.value.name, make: inSchool(key) }] : [];
+    }),
+};
+
+/** Each stroke drawn out or together so that the beat holds more or fewer of them. */
+const inParts = (parts: number) => (pattern: Pattern): Result<Pattern> => {
+  const to = ticksPerBeat(pattern.metre) / parts;
+  const from = slotTicks(pattern);
+  const length = (patternLength(pattern) / from) * to;
+  const bars = Math.max(1, Math.ceil(length / (patternLength(pattern) / pattern.bars)));
+  const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at / from) * to }));
+  if (strokes.some(({ at }) => !Number.isInteger(at))) return failure(problem('cannot-transform', { problem: 'Some strokes lie between the parts of the beat.' }));
+  const { divisions: _divisions, ...plain } = pattern;
+  return success({ ...plain, subdivision: parts, bars, strokes });
+};
+
+const subdivision: Axis = {
+  key: 'subdivision',
+  name: 'Subdivision',
+  values: ({ metre }) => [2, 3, 4, 6].filter((parts) => canSubdivide(metre, parts)).map((parts) => ({ key: String(parts), name: `${parts} a beat`, make: inParts(parts) })),
+};
+
+/** All axes a drill grid can have. */
+export const AXES: readonly Axis[] = [displacement, lead, pair, pulseString, stringSet, direction, school, subdivision];

@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../test/arbitraries.ts';
+import { sentence, valueOrThrow } from '../errors/index.ts';
+import { readFigure } from '../formats/index.ts';
+import { GENERATORS, generate, type Generator } from '../generate/index.ts';
+import { problemsOfPattern, newPattern, type Pattern } from '../pattern/index.ts';
+import { judge } from '../analysis/index.ts';
+import { AXES, axesByKey, displacementsOf, drillGrid, isolate, nextDrill, type DrillGrid } from './index.ts';
+
+const pulse = (values: Record<string, string | number>): Pattern => {
+  const { instrument, voicing, tempo } = newPattern('x');
+  const generator = GENERATORS.find(({ key }) => key === 'scale-over-pulse') as Generator;
+  return valueOrThrow(generate(generator, values, { instrument, voicing, tempo }));
+};
+const gridOf = (pattern: Pattern, ...axes: string[]): DrillGrid => valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes))));
+
+describe('counts follow the formula (2-domain, common practice)', () => {
+  test.each([['quarters', 8], ['eighths', 4]])('a thumb pulse in %s under sixteenths, any displacement, either lead: %i', (interval, count) => {
+    expect(gridOf(pulse({ pulse: interval }), 'displacement', 'lead').cells).toHaveLength(count);
+  });
+
+  test('displacements of a plain figure', () => {
+    const figure = valueOrThrow(readFigure('6 3 2 1', { wholeBeats: true })).pattern;
+    expect(displacementsOf(figure)).toEqual({ ticks: 210, count: 4 });
+  });
+});
+
+describe('a grid', () => {
+  test('holds every combination once, none forgotten', () => {
+    fc.assert(
+      fc.property(patternArbitrary, fc.uniqueArray(fc.constantFrom(...AXES.map(({ key }) => key)), { minLength: 2, maxLength: 3 }), (pattern, keys) => {
+        fc.pre(pattern.strokes.length > 0);
+        const axes = valueOrThrow(axesByKey(keys));
+        const wanted = axes.map((axis) => axis.values(pattern).length).reduce((product, one) => product * one, 1);
+        const made = drillGrid(pattern, axes);
+        if (!made.ok) return expect(wanted).toBeGreaterThan(200);
+        expect(made.value.cells).toHaveLength(wanted);
+        expect(new Set(made.value.cells.map(({ at }) => at.join())).size).toBe(wanted);
+        for (const cell of made.value.cells) {
+          if (cell.pattern) expect(problemsOfPattern(cell.pattern)).toEqual([]);
+          else expect(cell.trouble).toMatch(/\w/);
+        }
+      }),
+      { seed: 31, numRuns: 25 },
+    );
+  });
+
+  test('orders itself from the easiest to the hardest', () => {
+    const grid = gridOf(valueOrThrow(readFigure('6 3 2 1', { tempo: 90, wholeBeats: true })).pattern, 'subdivision', 'direction');
+    const difficulty = grid.order.map((key) => grid.cells.find((cell) => cell.key === key)).map((cell) => (cell?.difficulty ?? 0) + (cell?.severity ?? 0) / 4);
+    expect(difficulty).toEqual([...difficulty].sort((a, b) => a - b));
+  });
+
+  test('the next drill is the smallest change from what is known', () => {
+    const grid = gridOf(pulse({}), 'displacement', 'lead');
+    expect(nextDrill(grid, [])?.key).toBe(grid.order[0]);
+    const first = grid.cells[0];
+    const next = nextDrill(grid, [first?.key ?? '']);
+    const changed = next?.at.filter((place, axis) => place !== first?.at[axis]).length;
+    expect(changed).toBe(1);
+    expect(nextDrill(grid, grid.cells.map(({ key }) => key))).toBeNull();
+  });
+
+  test.each([[[]], [['displacement', 'lead', 'pair', 'school']]])('too few or too many axes are refused: %j', (keys) => {
+    const found = axesByKey(keys);
+    expect(found.ok ? '' : found.problems.map(sentence).join('')).toMatch(/two axes, or three/);
+  });
+});
+
+describe('isolate', () => {
+  const pattern = valueOrThrow(readFigure('6 3 2 1 4 1 3 2', { tempo: 110, name: 'Whole', wholeBeats: true })).pattern;
+  const drills = isolate(pattern);
+
+  test('gives each hard spot on its two strings, then three, then all, with the digits of the whole', () => {
+    const strings = drills.slice(0, 3).map((drill) => new Set(drill.pattern.strokes.map(({ string }) => string)).size);
+    expect(strings).toEqual([2, 3, 5]);
+    const { digits } = judge(pattern);
+    for (const { id, pin } of drills[2]?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
+    for (const drill of drills) {
+      expect(problemsOfPattern(drill.pattern)).toEqual([]);
+      expect(drill.about).toMatch(/\.$/);
+    }
+  });
+
+  test('never twice the same string pair, at most three spots', () => {
+    const pairs = drills.filter((_, index) => index % 3 === 0).map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
+    expect(new Set(pairs).size).toBe(pairs.length);
+    expect(pairs.length).toBeLessThanOrEqual(3);
+  });
+});

@@ -1,0 +1,103 @@
+import { failure, problem, success, valueOrThrow, type Result } from '../errors/index.ts';
+import type { FingerOptions } from '../fingering/index.ts';
+import { problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
+import { judge } from '../analysis/index.ts';
+import { AXES, type Axis, type AxisValue } from './axes.ts';
+
+/** One drill of a grid: a variant of the pattern, and how hard it is. */
+export interface DrillCell {
+  readonly key: string;
+  /** Place of its value on each axis. */
+  readonly at: readonly number[];
+  /** The variant, or why there is none. */
+  readonly pattern: Pattern | null;
+  readonly trouble?: string;
+  readonly digits: Readonly<Record<string, Digit | null>>;
+  readonly ceiling: number | null;
+  readonly difficulty: number | null;
+  /** Sum of the severities of what there is to mend. */
+  readonly severity: number;
+}
+
+/** A family of variants of a pattern: every combination of the values of its axes. */
+export interface DrillGrid {
+  readonly axes: readonly { readonly key: string; readonly name: string; readonly values: readonly string[] }[];
+  readonly cells: readonly DrillCell[];
+  /** Keys of the cells that can be played, easiest first. */
+  readonly order: readonly string[];
+}
+
+/** The most drills a grid may hold. */
+export const MOST_DRILLS = 200;
+
+/** The axes behind keys: two or three different ones. Error: `cannot-transform`. */
+export const axesByKey = (keys: readonly string[]): Result<readonly Axis[]> => {
+  const found = [...new Set(keys)].flatMap((key) => AXES.find((axis) => axis.key === key) ?? []);
+  return found.length >= 1 && found.length <= 3 ? success(found) : failure(problem('cannot-transform', { problem: 'Choose two axes, or three, that differ.' }));
+};
+
+const combinations = (values: readonly (readonly AxisValue[])[]): readonly (readonly number[])[] =>
+  values.reduce<readonly (readonly number[])[]>((done, axis) => done.flatMap((head) => axis.map((_, index) => [...head, index])), [[]]);
+
+/** The variant at some values: what each of them makes of what the one before made. */
+const variant = (pattern: Pattern, values: readonly AxisValue[]): Result<Pattern> => {
+  const made = values.reduce<Result<Pattern>>((sofar, value) => (sofar.ok ? value.make(sofar.value) : sofar), success(pattern));
+  if (!made.ok) return made;
+  const problems = problemsOfPattern(made.value);
+  return problems.length > 0 ? failure(...problems) : made;
+};
+
+const NOTHING = { digits: {}, ceiling: null, difficulty: null, severity: 0 } as const;
+
+const cellAt = (pattern: Pattern, values: readonly AxisValue[], at: readonly number[], options: FingerOptions): DrillCell => {
+  const key = values.map((value) => value.key).join(' · ');
+  const made = variant(pattern, values);
+  if (!made.ok) return { key, at, pattern: null, trouble: troubleOf(made), ...NOTHING };
+  const named = { ...made.value, name: `${pattern.name}, ${values.map(({ name }) => name).join(', ')}`.slice(0, 120) };
+  const { digits, ceiling, difficulty, findings } = judge(named, options);
+  return { key, at, pattern: named, digits, ceiling: ceiling?.bpm ?? null, difficulty, severity: findings.reduce((sum, { severity }) => sum + severity, 0) };
+};
+
+const troubleOf = (made: Extract<Result<Pattern>, { ok: false }>): string => {
+  try {
+    valueOrThrow(made);
+  } catch (error) {
+    return error instanceof Error ? error.message : '';
+  }
+  return '';
+};
+
+const hardness = ({ difficulty, severity }: DrillCell): number => (difficulty ?? 0) + severity / 4;
+
+/** Order of work: what is easiest first; where level, in the order of the axes. */
+const orderOf = (cells: readonly DrillCell[]): readonly string[] =>
+  cells.filter(({ pattern }) => pattern).map((cell, index) => ({ cell, index })).sort((a, b) => hardness(a.cell) - hardness(b.cell) || a.index - b.index).map(({ cell }) => cell.key);
+
+/**
+ * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
+ * where it would be more than can be looked at.
+ */
+export const drillGrid = (pattern: Pattern, axes: readonly Axis[], options: FingerOptions = {}): Result<DrillGrid> => {
+  const values = axes.map((axis) => axis.values(pattern));
+  const count = values.reduce((product, axis) => product * axis.length, 1);
+  if (count > MOST_DRILLS) return failure(problem('cannot-transform', { problem: `That would be ${count} drills; up to ${MOST_DRILLS} fit on a grid. Choose other axes.` }));
+  const cells = combinations(values).map((at) => cellAt(pattern, at.map((place, axis) => values[axis]?.[place] as AxisValue), at, options));
+  return success({ axes: axes.map(({ key, name }, index) => ({ key, name, values: (values[index] ?? []).map((value) => value.name) })), cells, order: orderOf(cells) });
+};
+
+/** How many steps apart two drills are: along an ordered axis the places between, and one more for each axis that differs. */
+const apart = (a: DrillCell, b: DrillCell): number =>
+  a.at.reduce((sum, place, axis) => sum + (place === b.at[axis] ? 0 : 1 + Math.abs(place - (b.at[axis] ?? 0)) / 100), 0);
+
+/**
+ * Which drill to learn next: the one that changes least from what is known, the easiest of those. Null when all are
+ * known; with nothing known the easiest of all.
+ */
+export const nextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
+  const open = grid.order.filter((key) => !known.includes(key)).map((key) => grid.cells.find((cell) => cell.key === key) as DrillCell);
+  const learned = grid.cells.filter(({ key }) => known.includes(key));
+  if (learned.length === 0) return open[0] ?? null;
+  const distance = (cell: DrillCell): number => Math.min(...learned.map((one) => apart(one, cell)));
+  const near = Math.min(...open.map(distance));
+  return open.find((cell) => distance(cell) === near) ?? null;
+};

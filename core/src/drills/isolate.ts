@@ -1,0 +1,78 @@
+import { judge, type Judgement } from '../analysis/index.ts';
+import type { FingerOptions } from '../fingering/index.ts';
+import { byTimeThenString, newPattern, patternLength, slotTicks, whereIs, type Pattern, type Stroke } from '../pattern/index.ts';
+
+/** A drill made to loop one hard spot: its two strings, then three, then all. */
+export interface IsolatedDrill {
+  readonly pattern: Pattern;
+  /** What it is about, in a sentence. */
+  readonly about: string;
+}
+
+interface Spot {
+  readonly from: Stroke;
+  readonly to: Stroke;
+  readonly strain: number;
+}
+
+/** The hardest ways from stroke to stroke: what there is to find first, then what needs most of its time. */
+const worstSpots = (pattern: Pattern, { motions, findings }: Judgement, count: number): readonly Spot[] => {
+  const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
+  const spot = (from: string | undefined, to: string | undefined, strain: number): Spot[] => {
+    const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
+    return a && b && a.string !== b.string ? [{ from: a, to: b, strain }] : [];
+  };
+  const found = findings.flatMap(({ strokes, severity }) => spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity));
+  const strained = motions.flatMap(({ from, to, need, has }) => spot(from, to, need / has));
+  const seen = new Set<string>();
+  return [...found, ...strained]
+    .sort((a, b) => b.strain - a.strain)
+    .filter(({ from, to }) => {
+      const pair = [from.string, to.string].sort().join();
+      if (seen.has(pair)) return false;
+      seen.add(pair);
+      return true;
+    })
+    .slice(0, count);
+};
+
+/** Strokes of some strings, pinned to the digits they have in the whole. */
+const pinnedOn = (pattern: Pattern, digits: Judgement['digits'], strings: readonly number[]): readonly Stroke[] =>
+  pattern.strokes.filter(({ string }) => strings.includes(string)).map((stroke) => ({ ...stroke, ...(digits[stroke.id] ? { pin: digits[stroke.id] as NonNullable<Stroke['pin']> } : {}) }));
+
+/** The two strokes of the spot, over and over, one part of the beat after another. */
+const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: Spot): Pattern => {
+  const slot = slotTicks(pattern);
+  const base = newPattern('', { metre: pattern.metre, subdivision: pattern.subdivision, tempo: pattern.tempo, instrument: pattern.instrument, voicing: pattern.voicing, school: pattern.school, ownSchool: pattern.ownSchool });
+  const strokes = Array.from({ length: patternLength(base) / slot }, (_, index): Stroke => {
+    const { id, string, fret } = index % 2 === 0 ? from : to;
+    const digit = digits[id];
+    return { id: `s${index}`, at: index * slot, string, ...(fret === undefined ? {} : { fret }), ...(digit ? { pin: digit } : {}) };
+  });
+  return { ...base, strokes: [...strokes].sort(byTimeThenString) };
+};
+
+/** The string nearest to two others among those used. */
+const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | undefined =>
+  [...new Set(strokes.map(({ string }) => string))]
+    .filter((string) => !pair.includes(string))
+    .sort((a, b) => Math.min(...pair.map((one) => Math.abs(one - a))) - Math.min(...pair.map((one) => Math.abs(one - b))))[0];
+
+/**
+ * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, then the whole,
+ * ready to loop. Digits are pinned as the whole has them.
+ */
+export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
+  const judgement = judge(pattern, options);
+  const name = (text: string): string => `${pattern.name}: ${text}`.slice(0, 120);
+  return worstSpots(pattern, judgement, count).flatMap((spot): IsolatedDrill[] => {
+    const pair = [spot.from.string, spot.to.string];
+    const third = thirdString(pattern, pair);
+    const where = whereIs(pattern, spot.to.at);
+    const two = { pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) }, about: `From string ${pair[0]} to ${pair[1]}, as on ${where}, alone.` };
+    if (third === undefined) return [two];
+    const three = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, [...pair, third]), name: name(`strings ${[...pair, third].join(', ')}`) };
+    const whole = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, pattern.strokes.map(({ string }) => string)), name: name('whole again') };
+    return [two, { pattern: three, about: `The same with string ${third}, in its own time.` }, { pattern: whole, about: 'All strings again.' }];
+  });
+};

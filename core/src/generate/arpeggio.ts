@@ -1,0 +1,50 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { isDigit, roleString, type Digit } from '../pattern/index.ts';
+import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Cell, type Frame, type Generator } from './generator.ts';
+
+/** Strings where the fingers are at home. */
+const HOMES: Readonly<Partial<Record<Digit, number>>> = { i: 3, m: 2, a: 1, c: 1 };
+
+const cellOf = ({ instrument, voicing }: Frame, digit: Digit): Cell =>
+  digit === 'p'
+    ? { string: roleString(instrument, voicing, 'bass') ?? instrument.pitches.length, role: 'bass', pin: 'p' }
+    : { string: HOMES[digit] ?? 3, pin: digit };
+
+const readDigits = (text: string): Result<readonly Digit[]> => {
+  const words = text.trim().split(/[\s,]+/);
+  const wrong = words.findIndex((word) => !isDigit(word) || word === 'down' || word === 'up');
+  return wrong < 0 ? success(words as readonly Digit[]) : failure(problem('generator-value', { label: 'Order', value: words[wrong] ?? '', problem: 'write digits, p i m a' }));
+};
+
+/**
+ * All orders of some things, each once, in the order they are first given.
+ * @example
+ * permutations(['p', 'i', 'm', 'a']).length // => 24
+ */
+export const permutations = <T>(items: readonly T[]): readonly (readonly T[])[] =>
+  items.length <= 1 ? [items] : items.flatMap((item, index) => permutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]));
+
+/** Most digits whose orders are all written out: 120 orders of five. */
+const MOST_PERMUTED = 5;
+
+/** Arpeggios: any order of digits on their own strings, or all orders of them, each once. */
+export const arpeggio: Generator = {
+  key: 'arpeggio',
+  name: 'Arpeggio',
+  use: 'The chord broken in a chosen order of the digits, or in every order there is, each once.',
+  fields: [
+    { kind: 'text', key: 'order', label: 'Order', initial: 'p i m a m i', hint: 'write digits, p i m a' },
+    { kind: 'truth', key: 'all', label: 'All orders of these digits, each once', initial: false },
+    { ...PARTS_FIELD, initial: '3' } as typeof PARTS_FIELD,
+  ],
+  make: (values, frame) => {
+    const read = readDigits(textOf(values, 'order'));
+    if (!read.ok) return read;
+    const digits = [...new Set(read.value)];
+    const all = truthOf(values, 'all');
+    if (all && digits.length > MOST_PERMUTED) return failure(problem('generator-value', { label: 'Order', value: `${digits.length} digits`, problem: 'all orders are written out for up to five' }));
+    const order = all ? permutations(digits).flat() : read.value;
+    const name = all ? `All ${permutations(digits).length} orders of ${digits.join(' ')}` : `Arpeggio ${read.value.join(' ')}`;
+    return success(written(order.map((digit) => [cellOf(frame, digit)]), { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame));
+  },
+};

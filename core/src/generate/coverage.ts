@@ -1,0 +1,94 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { isDigit, type Digit } from '../pattern/index.ts';
+import { PARTS_FIELD, numberOf, readStrings, textOf, written, type Generator } from './generator.ts';
+
+/** A step of a drill: a digit on a string. */
+export interface Step {
+  readonly string: number;
+  readonly digit: Digit;
+}
+
+/** A cyclic drill that covers every wanted change, and how many changes it had to add to stay in one piece. */
+export interface Coverage {
+  readonly steps: readonly Step[];
+  /** Changes that were wanted; each occurs once. */
+  readonly wanted: number;
+  readonly added: number;
+}
+
+type Edge = readonly [from: number, to: number];
+
+/**
+ * An Eulerian circuit of a part of a directed graph in which every node has as many edges in as out (Hierholzer 1873):
+ * the nodes in the order they are passed, the first not repeated. Edges are taken away from `left` as they are used.
+ */
+const circuitFrom = (start: number, left: Map<number, number[]>): readonly number[] => {
+  const [stack, circuit] = [[start], [] as number[]];
+  while (stack.length > 0) {
+    const next = left.get(stack[stack.length - 1] as number)?.pop();
+    if (next === undefined) circuit.push(stack.pop() as number);
+    else stack.push(next);
+  }
+  return circuit.reverse().slice(0, -1);
+};
+
+/** Circuits that use every edge once, one for each connected part. */
+const circuits = (edges: readonly Edge[]): readonly (readonly number[])[] => {
+  const left = new Map<number, number[]>();
+  for (const [from, to] of edges) left.set(from, [to, ...(left.get(from) ?? [])]);
+  return [...left.keys()].flatMap((node) => ((left.get(node)?.length ?? 0) > 0 ? [circuitFrom(node, left)] : []));
+};
+
+/** A change between nodes is wanted when the string changes and the digits follow one another in a wanted order. */
+const wantedEdges = (steps: readonly Step[], orders: readonly string[]): readonly Edge[] =>
+  steps.flatMap((from, a) =>
+    steps.flatMap((to, b): Edge[] => (from.string !== to.string && orders.includes(`${from.digit}${to.digit}`) ? [[a, b]] : [])),
+  );
+
+/**
+ * The shortest cyclic drill in which every ordered change between some strings occurs with every order of two of some
+ * digits, each exactly once. Where the wanted changes fall into parts that do not meet, one change is added to go from
+ * each part to the next; `added` says how many.
+ * @example
+ * coverage([3, 2, 1], ['i', 'm']).steps.length // => 12
+ */
+export const coverage = (strings: readonly number[], digits: readonly Digit[]): Coverage => {
+  const orders = digits.flatMap((a) => digits.filter((b) => a !== b).map((b) => `${a}${b}`));
+  const steps = strings.flatMap((string) => digits.map((digit): Step => ({ string, digit })));
+  const edges = wantedEdges(steps, orders);
+  const parts = circuits(edges);
+  // Going from part to part closes each circuit first: its first node comes again before the next part begins.
+  const order = parts.length === 1 ? (parts[0] ?? []) : parts.flatMap((part) => [...part, part[0] as number]);
+  return { steps: order.map((node) => steps[node] as Step), wanted: edges.length, added: parts.length > 1 ? parts.length : 0 };
+};
+
+const readDigits = (text: string): Result<readonly Digit[]> => {
+  const words = [...new Set(text.trim().split(/[\s,]+/))];
+  const wrong = words.find((word) => !isDigit(word) || word === 'p' || word === 'down' || word === 'up');
+  if (wrong === undefined && words.length >= 2) return success(words as readonly Digit[]);
+  return failure(problem('generator-value', { label: 'Fingers', value: text, problem: 'write two or more of i m a c' }));
+};
+
+/** Crossing coverage: every change between some strings with every order of two fingers, in the shortest cycle. */
+export const crossingCoverage: Generator = {
+  key: 'coverage',
+  name: 'Crossing coverage',
+  use: 'The shortest drill in which every change of string comes with every order of the fingers, each exactly once.',
+  fields: [
+    { kind: 'text', key: 'strings', label: 'Strings', initial: '3 2 1', hint: 'write two or more strings' },
+    { kind: 'text', key: 'fingers', label: 'Fingers', initial: 'i m', hint: 'write two or more of i m a c' },
+    PARTS_FIELD,
+  ],
+  make: (values, frame) => {
+    const strings = readStrings(textOf(values, 'strings'), frame.instrument);
+    if (!strings.ok) return strings;
+    const digits = readDigits(textOf(values, 'fingers'));
+    if (!digits.ok) return digits;
+    const distinct = [...new Set(strings.value)];
+    if (distinct.length < 2) return failure(problem('no-string-left', { who: 'crossing: two are needed' }));
+    const { steps, wanted, added } = coverage(distinct, digits.value);
+    const name = `${wanted} changes, each once${added > 0 ? `, and ${added} between` : ''}`;
+    const cells = steps.map(({ string, digit }) => [{ string, pin: digit }]);
+    return success(written(cells, { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame));
+  },
+};

@@ -1,0 +1,46 @@
+import { failure, problem, success } from '../errors/index.ts';
+import { stringCount } from '../instrument/index.ts';
+import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Generator } from './generator.ts';
+
+/** The strings of a roll in order: out, back, or out and back without playing the ends twice. */
+export const rollOrder = (direction: string, lowest: number, count: number): readonly number[] => {
+  const out = Array.from({ length: count }, (_, index) => lowest - index);
+  if (direction === 'forward') return out;
+  if (direction === 'backward') return [...out].reverse();
+  return [...out, ...out.slice(1, -1).reverse()];
+};
+
+/** The lowest strings of the sets a roll walks over: up to the treble and back, without playing the ends twice. */
+const walk = (lowest: number, count: number): readonly number[] => {
+  const up = Array.from({ length: lowest - count + 1 }, (_, index) => lowest - index);
+  return [...up, ...up.slice(1, -1).reverse()];
+};
+
+/** How many strokes the figure of a bar has. */
+const BAR = 8;
+
+/** Rolls: three or four strings, one direction or both, as a short group or a figure of a bar, walking over string sets. */
+export const rolls: Generator = {
+  key: 'rolls',
+  name: 'Roll',
+  use: 'One digit after another over neighbouring strings, in groups or as a figure of a bar.',
+  fields: [
+    { kind: 'choice', key: 'direction', label: 'Direction', initial: 'forward', options: [['forward', 'forward, toward the treble'], ['backward', 'backward'], ['both', 'forward and back']] },
+    { kind: 'number', key: 'strings', label: 'Strings', least: 3, most: 4, initial: 3 },
+    { kind: 'number', key: 'lowest', label: 'Lowest string', least: 3, most: 8, initial: 3 },
+    { kind: 'choice', key: 'shape', label: 'As', initial: 'group', options: [['group', 'a short group, until it comes round on the beat'], ['bar', 'a figure of one bar, 3+3+2 and the like']] },
+    { kind: 'truth', key: 'walk', label: 'Walk over the string sets and back', initial: false },
+    PARTS_FIELD,
+  ],
+  make: (values, frame) => {
+    const [count, lowest] = [numberOf(values, 'strings'), numberOf(values, 'lowest')];
+    if (lowest < count || lowest > stringCount(frame.instrument)) return failure(problem('no-string-left', { who: 'roll' }));
+    const order = (from: number): readonly number[] => rollOrder(textOf(values, 'direction'), from, count);
+    const once = truthOf(values, 'walk') ? walk(lowest, count).flatMap(order) : order(lowest);
+    const bar = textOf(values, 'shape') === 'bar';
+    const strings = bar ? Array.from({ length: BAR }, (_, index) => once[index % once.length] as number) : once;
+    const subdivision = bar ? 2 : numberOf(values, 'subdivision');
+    const name = `${textOf(values, 'direction') === 'both' ? 'Forward and back' : textOf(values, 'direction') === 'forward' ? 'Forward' : 'Backward'} roll`;
+    return success(written(strings.map((string) => [{ string }]), { name, subdivision, school: count === 4 ? 'rolling:four' : 'rolling' }, frame));
+  },
+};

@@ -1,0 +1,27 @@
+import { failure, problem } from '../errors/index.ts';
+import { findSchool } from '../fingering/index.ts';
+import type { Digit, Pattern } from '../pattern/index.ts';
+import { chosenStrokes, replacing, type Transform } from './transform.ts';
+
+/** The two fingers of a strict alternation, the leading one first; index and middle elsewhere. */
+const pairOf = ({ school }: Pattern): readonly [Digit, Digit] => {
+  const pair = /^alternation:([ima])-([ima])$/.exec(school);
+  return pair ? [pair[1] as Digit, pair[2] as Digit] : ['i', 'm'];
+};
+
+const swappedSchool = ({ school }: Pattern, [lead, other]: readonly [Digit, Digit]): string | undefined => {
+  const key = `alternation:${other}-${lead}`;
+  return school === `alternation:${lead}-${other}` && findSchool(key).ok ? key : undefined;
+};
+
+/** Lets the other finger of the pair lead: pins change hands, and strict alternation begins with the other. Twice is the same. */
+export const swapLead: Transform = (pattern, ids) => {
+  const pair = pairOf(pattern);
+  const chosen = chosenStrokes(pattern, ids);
+  const school = swappedSchool(pattern, pair);
+  const pinned = chosen.some(({ pin }) => pin && pair.includes(pin));
+  if (!pinned && !school)
+    return failure(problem('cannot-transform', { problem: 'No finger leads here: pin some, or choose strict alternation with a leading finger.' }));
+  const other = (pin: Digit | undefined): Digit | undefined => (pin === pair[0] ? pair[1] : pin === pair[1] ? pair[0] : pin);
+  return replacing(pattern, ids, { strokes: chosen.map((stroke) => (stroke.pin ? { ...stroke, pin: other(stroke.pin) } : stroke)), fields: school ? { school } : undefined });
+};
