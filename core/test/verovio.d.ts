@@ -1,0 +1,13 @@
+declare module 'verovio/wasm' {
+  const createModule: () => Promise<unknown>;
+  export default createModule;
+}
+
+declare module 'verovio/esm' {
+  export class VerovioToolkit {
+    constructor(module: unknown);
+    loadData(data: string): boolean;
+    renderToTimemap(options: object): unknown;
+    getMIDIValuesForElement(id: string): unknown;
+  }
+}
