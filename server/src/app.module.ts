@@ -9,6 +9,7 @@ import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternsStore } from './patterns/patterns.store.ts';
+import { VersionsStore } from './patterns/versions.store.ts';
 import { SetUpController } from './set-up/set-up.controller.ts';
 import { SetUpService } from './set-up/set-up.service.ts';
 import { StudentsController } from './students/students.controller.ts';
@@ -29,6 +30,7 @@ export class AppModule {
         SessionGuard,
         PatternsStore,
         PatternsService,
+        VersionsStore,
         StudentsStore,
         SetUpService,
       ],

@@ -2,12 +2,14 @@ import { join } from 'node:path';
 import { createApp } from './app.ts';
 import { configFrom } from './config.ts';
 import { connect, migrate } from './db/connection.ts';
+import { refreshSummaries } from './patterns/refresh.ts';
 import { DEMO_SIGN_IN, loadDemo } from './demo/load.ts';
 
 const run = async (): Promise<void> => {
   const config = configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env });
   const db = connect(config.databaseUrl);
   await migrate(db);
+  await refreshSummaries(db);
   if (config.demo) await loadDemo(db);
   const app = await createApp(config, db);
   await app.listen(config.port, process.env.HOST ?? '127.0.0.1');

@@ -6,3 +6,4 @@ export * from './roles.ts';
 export * from './create.ts';
 export * from './problems.ts';
 export * from './edit.ts';
+export * from './rearrange.ts';

@@ -2,7 +2,10 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGu
 import { SessionGuard, SignedInTeacher } from '../auth/session.ts';
 import type { Teacher } from '../auth/auth.store.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
-import { changedPatternSchema, newPatternSchema, querySchema, type ChangedPattern, type NewPattern, type PatternQuery } from './patterns.schema.ts';
+import {
+  changedPatternSchema, newPatternSchema, newPatternsSchema, newVersionSchema, querySchema,
+  type ChangedPattern, type NewPattern, type NewPatterns, type NewVersion, type PatternQuery,
+} from './patterns.schema.ts';
 import { PatternsService, type PatternPage } from './patterns.service.ts';
 import type { KeptPattern } from './patterns.store.ts';
 
@@ -15,6 +18,32 @@ export class PatternsController {
   @Get()
   list(@SignedInTeacher() { studioId }: Teacher, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<PatternPage> {
     return this.patterns.list(studioId, query);
+  }
+
+  @Get('tags')
+  tags(@SignedInTeacher() { studioId }: Teacher) {
+    return this.patterns.tags(studioId);
+  }
+
+  @Post('many')
+  createMany(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(newPatternsSchema)) { patterns }: NewPatterns): Promise<readonly KeptPattern[]> {
+    return this.patterns.createMany(studioId, patterns);
+  }
+
+  @Get(':id/versions')
+  versions(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string) {
+    return this.patterns.listVersions(studioId, id);
+  }
+
+  @Get(':id/versions/:version')
+  version(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Param('version') version: string) {
+    return this.patterns.openVersion(studioId, id, version);
+  }
+
+  @Post(':id/versions')
+  @HttpCode(204)
+  keepVersion(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion): Promise<void> {
+    return this.patterns.keepVersion(studioId, id, label);
   }
 
   @Get(':id')

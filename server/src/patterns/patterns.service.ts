@@ -5,6 +5,7 @@ import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
 import { PatternsStore, type KeptPattern, type PageEnd, type PatternLine } from './patterns.store.ts';
 import { summaryOf } from './summary.ts';
+import { VersionsStore, type KeptVersion, type VersionLine } from './versions.store.ts';
 
 /** A page of the list, and where the next one begins. */
 export interface PatternPage {
@@ -30,10 +31,13 @@ const copyName = (name: string): string => `${name.slice(0, PATTERN_LIMITS.name 
 /** A studio's patterns. */
 @Injectable()
 export class PatternsService {
-  constructor(private readonly store: PatternsStore) {}
+  constructor(
+    private readonly store: PatternsStore,
+    private readonly versions: VersionsStore,
+  ) {}
 
-  async list(studioId: string, { search, limit, after }: PatternQuery): Promise<PatternPage> {
-    const found = await this.store.list(studioId, { search, limit: limit + 1, after: readEnd(after) });
+  async list(studioId: string, { limit, after, ...filter }: PatternQuery): Promise<PatternPage> {
+    const found = await this.store.list(studioId, { ...filter, limit: limit + 1, after: readEnd(after) });
     const patterns = found.slice(0, limit);
     const last = patterns[patterns.length - 1];
     return { patterns, next: found.length > limit && last ? writeEnd(last) : null };
@@ -48,9 +52,34 @@ export class PatternsService {
     return this.keep(studioId, pattern);
   }
 
+  /** Keeps several patterns, all or none. */
+  async createMany(studioId: string, documents: readonly unknown[]): Promise<readonly KeptPattern[]> {
+    const patterns = documents.map((document) => valueOrThrow(readPattern(document)));
+    return this.store.insertMany(studioId, patterns.map((pattern) => ({ pattern, summary: summaryOf(pattern) })));
+  }
+
+  tags(studioId: string): Promise<readonly { readonly tag: string; readonly count: number }[]> {
+    return this.store.tags(studioId);
+  }
+
+  async listVersions(studioId: string, id: string): Promise<readonly VersionLine[]> {
+    await this.open(studioId, id);
+    return this.versions.list(studioId, id);
+  }
+
+  async openVersion(studioId: string, id: string, versionId: string): Promise<KeptVersion> {
+    return orNotFound(await this.versions.find(studioId, checkedId(id), checkedId(versionId)));
+  }
+
+  async keepVersion(studioId: string, id: string, label: string): Promise<void> {
+    await this.versions.keep(studioId, await this.open(studioId, id), label);
+  }
+
   async change(studioId: string, id: string, { version, pattern: document }: ChangedPattern): Promise<KeptPattern> {
     const pattern = valueOrThrow(readPattern(document));
-    const changed = await this.store.update(studioId, checkedId(id), version, pattern, summaryOf(pattern));
+    const before = await this.store.find(studioId, checkedId(id));
+    const changed = await this.store.update(studioId, id, version, pattern, summaryOf(pattern));
+    if (changed && before) await this.versions.keepFromTimeToTime(studioId, before);
     if (changed) return changed;
     throw new ErrorWithState(problem('version-conflict'), { current: await this.open(studioId, id) });
   }
