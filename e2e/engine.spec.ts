@@ -59,7 +59,7 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
   await bench.page.keyboard.press('Enter');
   await bench.judged();
   const { page } = bench;
-  await page.getByRole('link', { name: 'Compare' }).click();
+  await page.getByRole('link', { name: 'Compare schools' }).click();
   for (const name of ['rolling', 'thumb and two fingers']) await page.getByRole('button', { name: `Leave ${name} out` }).click();
   await page.getByLabel('Add a school').selectOption({ label: 'strict alternation, index leads, then middle' });
   const heading = page.getByRole('heading', { level: 1 });

@@ -56,7 +56,9 @@ test('take it away as tablature, MIDI and JSON, and bring the JSON in again', as
   expect(midi.content.subarray(0, 4).toString()).toBe('MThd');
   const json = await contentOf(page, 'Fleet Wren file (JSON)');
   await page.getByRole('link', { name: 'Patterns' }).click();
-  await page.getByLabel('Fleet Wren file').setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
+  await page.getByRole('link', { name: 'Bring in' }).click();
+  await page.getByLabel('File to bring in').setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByLabel('Name of the pattern')).toHaveValue('New pattern');
   expect(await bench.strokes()).toEqual(strokes);
 });
@@ -71,10 +73,12 @@ test('files that cannot be taken in are refused in a sentence, and nothing is ad
     ['holes.json', good, /At pattern\.metre: this is missing/],
     ['huge.json', ' '.repeat(50_000_000), /50 MB; the most that is read is 2 million characters/],
   ];
+  await page.getByRole('link', { name: 'Bring in' }).click();
   for (const [name, content, words] of files) {
-    await page.getByLabel('Fleet Wren file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
-    await expect(page.getByRole('status')).toHaveText(words);
+    await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+    await expect(page.getByRole('alert')).toHaveText(words);
   }
+  await page.getByRole('link', { name: 'All patterns' }).click();
   await expect(page.getByText('Make the first pattern')).toBeVisible();
 });
 

@@ -11,7 +11,7 @@ export class Bench {
 
   /** The threads, judged to the last edit. */
   get threads(): Locator {
-    return this.page.locator('.threads');
+    return this.page.locator('.threads[role="application"]');
   }
 
   async judged(): Promise<void> {

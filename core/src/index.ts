@@ -11,3 +11,4 @@ export * from './practice/index.ts';
 export * from './transform/index.ts';
 export * from './generate/index.ts';
 export * from './drills/index.ts';
+export * from './shelf/index.ts';

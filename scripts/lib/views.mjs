@@ -39,7 +39,7 @@ export const VIEWS = [
     name: 'approaches',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByRole('link', { name: 'Compare' }).click();
+      await page.getByRole('link', { name: 'Compare schools' }).click();
       await page.locator('.approach').first().waitFor();
     },
   },
@@ -57,6 +57,48 @@ export const VIEWS = [
       await page.getByRole('button', { name: 'Make a school of your own' }).click();
       await page.getByLabel('Name of the school').fill('Low index');
       await page.getByLabel('index at home on string 4').click();
+    },
+  },
+  {
+    name: 'make',
+    take: async (page) => {
+      await page.goto('/patterns/make?figure=alternating-thumb');
+      await page.getByText(/nothing to mend/).waitFor();
+    },
+  },
+  {
+    name: 'shelf',
+    take: async (page) => {
+      await page.goto('/patterns/shelf');
+      await page.getByRole('button', { name: 'Forward roll of a bar' }).click();
+      await page.getByText(/nothing to mend/).waitFor();
+    },
+  },
+  {
+    name: 'drills',
+    take: async (page) => {
+      await openPattern(page, 'Lower ferry, two bars');
+      await page.getByRole('link', { name: 'Drills' }).click();
+      await page.locator('.drill').first().waitFor();
+      await page.getByRole('button', { name: 'known' }).first().click();
+    },
+  },
+  {
+    name: 'vary',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByRole('button', { name: 'Work on it' }).click();
+      await page.getByRole('button', { name: 'Vary …' }).click();
+      await page.getByText(/to mend\./).waitFor();
+    },
+  },
+  {
+    name: 'bring-in',
+    take: async (page) => {
+      await page.goto('/patterns/bring-in');
+      await page.getByLabel('Tablature to paste').fill(['Mill song', '', 'e|-----0-------0---|', 'B|---1---1---1---1-|', 'G|-0-------0-------|', 'D|---------0h2-----|', 'A|-3-------------2-|', 'E|---------------?-|'].join('\n'));
+      await page.getByRole('button', { name: 'Read what is pasted' }).click();
+      await page.getByText(/to mend\./).waitFor();
     },
   },
 ];

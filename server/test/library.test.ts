@@ -34,7 +34,7 @@ describe('the library is searched', () => {
     ['digits=pima', ['Evening roll', 'Trebles only']],
     ['digits=pim', ['Trebles only']],
     ['strings=321', ['Trebles only']],
-    ['metre=2/4', []],
+    ['metre=7/8', []],
     ['difficulty=easy', ['Evening roll', 'With a pick']],
     ['search=roll&digits=pim&strings=123', ['Trebles only']],
   ])('%s', async (query, expected) => {

@@ -7,6 +7,8 @@ import { AXES, type Axis, type AxisValue } from './axes.ts';
 /** One drill of a grid: a variant of the pattern, and how hard it is. */
 export interface DrillCell {
   readonly key: string;
+  /** What it is, in words. */
+  readonly name: string;
   /** Place of its value on each axis. */
   readonly at: readonly number[];
   /** The variant, or why there is none. */
@@ -52,10 +54,11 @@ const NOTHING = { digits: {}, ceiling: null, difficulty: null, severity: 0 } as 
 const cellAt = (pattern: Pattern, values: readonly AxisValue[], at: readonly number[], options: FingerOptions): DrillCell => {
   const key = values.map((value) => value.key).join(' · ');
   const made = variant(pattern, values);
-  if (!made.ok) return { key, at, pattern: null, trouble: troubleOf(made), ...NOTHING };
-  const named = { ...made.value, name: `${pattern.name}, ${values.map(({ name }) => name).join(', ')}`.slice(0, 120) };
+  const name = values.map((value) => value.name).join(', ');
+  if (!made.ok) return { key, name, at, pattern: null, trouble: troubleOf(made), ...NOTHING };
+  const named = { ...made.value, name: `${pattern.name}, ${name}`.slice(0, 120) };
   const { digits, ceiling, difficulty, findings } = judge(named, options);
-  return { key, at, pattern: named, digits, ceiling: ceiling?.bpm ?? null, difficulty, severity: findings.reduce((sum, { severity }) => sum + severity, 0) };
+  return { key, name, at, pattern: named, digits, ceiling: ceiling?.bpm ?? null, difficulty, severity: findings.reduce((sum, { severity }) => sum + severity, 0) };
 };
 
 const troubleOf = (made: Extract<Result<Pattern>, { ok: false }>): string => {

@@ -1,5 +1,5 @@
-import { judge, type Judgement } from '../analysis/index.ts';
-import type { FingerOptions } from '../fingering/index.ts';
+import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
+import { taskOf, type FingerOptions } from '../fingering/index.ts';
 import { byTimeThenString, newPattern, patternLength, slotTicks, whereIs, type Pattern, type Stroke } from '../pattern/index.ts';
 
 /** A drill made to loop one hard spot: its two strings, then three, then all. */
@@ -16,14 +16,18 @@ interface Spot {
 }
 
 /** The hardest ways from stroke to stroke: what there is to find first, then what needs most of its time. */
-const worstSpots = (pattern: Pattern, { motions, findings }: Judgement, count: number): readonly Spot[] => {
+const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptions, count: number): readonly Spot[] => {
+  const { findings } = judgement;
+  const task = taskOf(pattern, options);
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const spot = (from: string | undefined, to: string | undefined, strain: number): Spot[] => {
     const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
     return a && b && a.string !== b.string ? [{ from: a, to: b, strain }] : [];
   };
   const found = findings.flatMap(({ strokes, severity }) => spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity));
-  const strained = motions.flatMap(({ from, to, need, has }) => spot(from, to, need / has));
+  const strained = needsOf(task, digitsInOrder(pattern, judgement)).flatMap(({ from, to, seconds, ticks }) =>
+    spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / (ticks * task.secondsPerTick)),
+  );
   const seen = new Set<string>();
   return [...found, ...strained]
     .sort((a, b) => b.strain - a.strain)
@@ -65,7 +69,7 @@ const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | un
 export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
   const judgement = judge(pattern, options);
   const name = (text: string): string => `${pattern.name}: ${text}`.slice(0, 120);
-  return worstSpots(pattern, judgement, count).flatMap((spot): IsolatedDrill[] => {
+  return worstSpots(pattern, judgement, options, count).flatMap((spot): IsolatedDrill[] => {
     const pair = [spot.from.string, spot.to.string];
     const third = thirdString(pattern, pair);
     const where = whereIs(pattern, spot.to.at);

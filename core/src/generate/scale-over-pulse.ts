@@ -1,4 +1,5 @@
 import { failure, problem, success, type Result } from '../errors/index.ts';
+import { sounds } from '../harmony/index.ts';
 import { pitchAt, pitchClassName, pitchClassOf } from '../instrument/index.ts';
 import { byTimeThenString, metreFor, newPattern, type Pattern, type Stroke } from '../pattern/index.ts';
 import { TICKS_PER_QUARTER } from '../time/index.ts';
@@ -74,9 +75,11 @@ const planOf = (values: Values, frame: Frame): Result<Plan> => {
 };
 
 /** The line's notes follow one another without a gap; the pulse comes some finger strokes late against them. */
-const strokesOfPlan = ({ pulse, fingers, displacement, pulseString, line }: Plan, length: number): readonly Stroke[] => {
+const strokesOfPlan = ({ pulse, fingers, displacement, pulseString, line }: Plan, length: number, { voicing }: Frame): readonly Stroke[] => {
+  // A string that the chord mutes is played open: the pulse is the scale's, not the chord's.
+  const open = sounds(voicing, pulseString) ? {} : { fret: 0 };
   const notes = Array.from({ length: Math.floor(length / fingers) }, (_, index): Stroke => ({ id: `l${index}`, at: index * fingers, ...(line[index % line.length] as BoxNote) }));
-  const thumbs = Array.from({ length: Math.floor(length / pulse) }, (_, index): Stroke => ({ id: `p${index}`, at: index * pulse + displacement * fingers, string: pulseString, pin: 'p' }));
+  const thumbs = Array.from({ length: Math.floor(length / pulse) }, (_, index): Stroke => ({ id: `p${index}`, at: index * pulse + displacement * fingers, string: pulseString, pin: 'p', ...open }));
   return [...notes, ...thumbs].sort(byTimeThenString);
 };
 
@@ -114,7 +117,7 @@ export const scaleOverPulse: Generator = {
     const name = `${pitchClassName(numberOf(values, 'root'))} ${textOf(values, 'scale')} over a pulse`;
     const pattern: Pattern = newPattern(name, {
       ...shape, subdivision, tempo: frame.tempo, instrument: frame.instrument, voicing: frame.voicing, school: `alternation:${textOf(values, 'pair')}`,
-      strokes: strokesOfPlan(plan.value, length),
+      strokes: strokesOfPlan(plan.value, length, frame),
     });
     return success(pattern);
   },

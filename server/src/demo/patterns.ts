@@ -1,24 +1,31 @@
-import { readFigure, valueOrThrow, type FigureOptions, type Pattern } from '@fleet-wren/core';
+import { readFigure, valueOrThrow, type FigureOptions, type Pattern, type Stroke } from '@fleet-wren/core';
 
 interface DemoPattern extends FigureOptions {
   readonly name: string;
   readonly figure: string;
+  readonly tags?: readonly string[];
+  /** What some strokes are marked with, by their place in the figure. */
+  readonly marks?: Readonly<Record<number, Partial<Stroke>>>;
 }
 
 /** The demo studio's patterns. Names and pieces are invented. */
 const FIGURES: readonly DemoPattern[] = [
-  { name: 'Weir at dusk, thumb in three', figure: '5+2 - 4 3 6 2 4 1 5 3 4 - 6 2+1 4 3', chord: 'C/G', tempo: 72, school: 'one-per-string' },
-  { name: 'Six o’clock roll', figure: '6 3 2 1 2 3 4 3 2 1 2 3', subdivision: 3, chord: 'Em', tempo: 88, school: 'one-per-string' },
+  { name: 'Weir at dusk, thumb in three', figure: '5+2 - 4 3 6 2 4 1 5 3 4 - 6 2+1 4 3', chord: 'C/G', tempo: 72, school: 'one-per-string', tags: ['first year'] },
+  { name: 'Six o’clock roll', figure: '6 3 2 1 2 3 4 3 2 1 2 3', subdivision: 3, chord: 'Em', tempo: 88, school: 'one-per-string', tags: ['rolls', 'first year'] },
   { name: 'Reed bed, three three two', figure: '5 3 2 5 3 2 5 3', subdivision: 2, metre: { beats: 4, unit: 4 }, chord: 'Am', tempo: 112, school: 'three-finger' },
   { name: 'Ferry steps', figure: '5+1 - 4 2 5 3 4 1', subdivision: 2, chord: 'C', tempo: 126, school: 'one-per-string' },
-  { name: 'Forward, always forward', figure: '3 2 1 3 2 1 3 1', subdivision: 2, chord: 'G', tempo: 132, school: 'rolling' },
-  { name: 'Backwards up the lane', figure: '1 2 3 1 2 3 1 2', subdivision: 2, chord: 'G', tempo: 120, school: 'rolling' },
-  { name: 'Lantern pinches', figure: '6+3+2+1 - 3 2 5+3+2+1 - 3 2 4+3+2+1 - 3 2 6+3+2+1 - 2 3', chord: 'E', tempo: 66, school: 'one-per-string' },
-  { name: 'Kite string, pick and two', figure: '5 3+2 4 3+2 5 2 3 1', subdivision: 2, chord: 'Am', tempo: 104, school: 'hybrid' },
-  { name: 'Millrace in six', figure: '6 3 2 1 2 3', subdivision: 1, metre: { beats: 6, unit: 8 }, chord: 'Em7', tempo: 168, school: 'one-per-string' },
-  { name: 'Lower ferry, two bars', figure: '6 3 4 2 5 3 4 1 6 3 4 2 5 2 4 3 6 3 4 2 5 3 4 1 6+1 2 4 3 5 2 4 -', chord: 'G', tempo: 76, school: 'three-finger' },
+  { name: 'Forward, always forward', figure: '3 2 1 3 2 1 3 1', subdivision: 2, chord: 'G', tempo: 132, school: 'rolling', tags: ['rolls'] },
+  { name: 'Backwards up the lane', figure: '1 2 3 1 2 3 1 2', subdivision: 2, chord: 'G', tempo: 120, school: 'rolling', tags: ['rolls'] },
+  { name: 'Lantern pinches', figure: '6+3+2+1 - 3 2 5+3+2+1 - 3 2 4+3+2+1 - 3 2 6+3+2+1 - 2 3', chord: 'E', tempo: 66, school: 'one-per-string', tags: ['second year'] },
+  { name: 'Kite string, pick and two', figure: '5 3+2 4 3+2 5 2 3 1', subdivision: 2, chord: 'Am', tempo: 104, school: 'hybrid', tags: ['pick and fingers'], marks: { 6: { accent: true }, 9: { slur: 'pull-off' } } },
+  { name: 'Millrace in six', figure: '6 3 2 1 2 3', subdivision: 1, metre: { beats: 6, unit: 8 }, chord: 'Em7', tempo: 168, school: 'one-per-string', marks: { 3: { ring: true, accent: true } } },
+  { name: 'Lower ferry, two bars', figure: '6 3 4 2 5 3 4 1 6 3 4 2 5 2 4 3 6 3 4 2 5 3 4 1 6+1 2 4 3 5 2 4 -', chord: 'G', tempo: 76, school: 'three-finger', tags: ['second year'] },
 ];
 
 /** The demo patterns, the one to look at first last, so that it is the latest worked on. */
 export const demoPatterns = (): readonly Pattern[] =>
-  FIGURES.map(({ figure, ...options }) => valueOrThrow(readFigure(figure, { wholeBeats: true, ...options })).pattern).reverse();
+  FIGURES.map(({ figure, tags, marks = {}, ...options }): Pattern => {
+    const { pattern } = valueOrThrow(readFigure(figure, { wholeBeats: true, ...options }));
+    const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
+    return { ...pattern, strokes, ...(tags ? { tags } : {}) };
+  }).reverse();

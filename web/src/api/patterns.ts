@@ -26,6 +26,9 @@ export interface PatternLine {
     readonly strings: number;
     readonly strokes: number;
     readonly ceiling: number | null;
+    readonly difficulty: number | null;
+    readonly tags: readonly string[];
+    readonly schoolName: string;
     readonly miniature: readonly MiniatureStroke[];
   };
 }
@@ -37,20 +40,35 @@ interface Page {
 
 const LIST = 'patterns';
 
-const fetchPage = (search: string, after: string | null): Promise<Page> => {
-  const query = new URLSearchParams({ search, ...(after ? { after } : {}) });
+/** What the list is narrowed to. */
+export interface PatternFilter {
+  readonly search: string;
+  readonly tag?: string;
+  readonly school?: string;
+  readonly metre?: string;
+  readonly digits?: string;
+  readonly strings?: string;
+  readonly difficulty?: string;
+}
+
+const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> => {
+  const asked = Object.entries({ ...filter, ...(after ? { after } : {}) }).filter(([key, value]) => key === 'search' || value);
+  const query = new URLSearchParams(asked as [string, string][]);
   return ask('GET', `/patterns?${query.toString()}`);
 };
 
 /** The list of patterns, latest worked on first, page by page. */
-export const usePatternList = (search: string) =>
+export const usePatternList = (filter: PatternFilter) =>
   useInfiniteQuery({
-    queryKey: [LIST, search],
-    queryFn: ({ pageParam }) => fetchPage(search, pageParam),
+    queryKey: [LIST, filter],
+    queryFn: ({ pageParam }) => fetchPage(filter, pageParam),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
     placeholderData: (before) => before,
   });
+
+/** The studio's tags, and how many patterns bear each. */
+export const useTags = () => useQuery({ queryKey: [LIST, 'tags'], queryFn: () => ask<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags') });
 
 /** Fetches one pattern; always afresh, since the bench edits what it gets. */
 export const fetchPattern = (id: string): Promise<KeptPattern> => ask('GET', `/patterns/${id}`);
@@ -72,6 +90,7 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 };
 
 export const useCreatePattern = () => useChange(createPattern);
+export const useCreatePatterns = () => useChange((patterns: readonly Pattern[]) => ask<readonly KeptPattern[]>('POST', '/patterns/many', { patterns }));
 export const useDuplicatePattern = () => useChange((id: string) => ask<KeptPattern>('POST', `/patterns/${id}/duplicate`));
 export const useDeletePattern = () => useChange((id: string) => ask<void>('DELETE', `/patterns/${id}`));
 export const useRestorePattern = () => useChange((id: string) => ask<void>('POST', `/patterns/${id}/restore`));

@@ -11,6 +11,9 @@ import { NoticeProvider } from './Notice.tsx';
 import { Shell } from './Shell.tsx';
 
 const Bench = lazy(() => import('../bench/Bench.tsx'));
+const Make = lazy(() => import('../make/Make.tsx'));
+const Shelf = lazy(() => import('../shelf/Shelf.tsx'));
+const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -28,6 +31,9 @@ const Rooms = () => (
   <Routes>
     <Route element={<Shell />}>
       <Route path="/patterns" element={<PatternList />} />
+      <Route path="/patterns/make" element={<Suspense fallback={null}><Make /></Suspense>} />
+      <Route path="/patterns/shelf" element={<Suspense fallback={null}><Shelf /></Suspense>} />
+      <Route path="/patterns/bring-in" element={<Suspense fallback={null}><BringIn /></Suspense>} />
       <Route
         path="/patterns/:id/*"
         element={

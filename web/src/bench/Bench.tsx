@@ -13,6 +13,7 @@ import { keptHistory } from './history.ts';
 import { createBench, type BenchStore } from './store.ts';
 import { Workbench } from './Workbench.tsx';
 
+const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
 const Approaches = lazy(() => import('../approaches/Approaches.tsx'));
 
 /** A bench for an opened pattern, with what was not yet saved the last time laid over it. */
@@ -44,6 +45,7 @@ const Opened = ({ kept }: { readonly kept: KeptPattern }) => {
         <Routes>
           <Route index element={<Workbench />} />
           <Route path="approaches" element={<Approaches />} />
+          <Route path="drills" element={<DrillGrid />} />
           <Route path="*" element={<Navigate to={`/patterns/${kept.id}`} replace />} />
         </Routes>
       </Suspense>

@@ -13,7 +13,7 @@ const miniature = (pattern: Pattern): readonly MiniatureStroke[] =>
   pattern.strokes.map(({ at, string, pin }) => [at / patternLength(pattern), string, pin ?? null]);
 
 /** Where two states of a pattern differ, in a few words. */
-const differences = (mine: Pattern, theirs: Pattern): string => {
+export const differences = (mine: Pattern, theirs: Pattern): string => {
   const facts: readonly (readonly [string, (pattern: Pattern) => string])[] = [
     ['name', ({ name }) => name],
     ['tempo', ({ tempo }) => String(tempo)],

@@ -11,6 +11,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from './store.ts';
+import { PatternMenu } from './PatternMenu.tsx';
 import { TakeAway } from './TakeAway.tsx';
 
 const SAVING_WORDS: Readonly<Record<Saving, string>> = {
@@ -222,9 +223,7 @@ export const Header = memo(({ digits }: { readonly digits: Readonly<Record<strin
         <Button variant="plain" size="sm" onClick={redo} disabled={history.future.length === 0} aria-label="Do again" title="Do again (Ctrl Y)">
           <Redo2 size={17} aria-hidden />
         </Button>
-        <Link to="approaches" className="btn btn-quiet btn-sm" title="The same notes under several schools">
-          Compare
-        </Link>
+        <PatternMenu />
         <TakeAway pattern={pattern} digits={digits} />
       </div>
       <div className="choices">
@@ -238,6 +237,14 @@ export const Header = memo(({ digits }: { readonly digits: Readonly<Record<strin
         <strong>{pattern.voicing.chord}</strong>
         <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
         <span className="text-soft">{bassWords(pattern)}</span>
+        <span className="bench-rooms">
+          <Link to="approaches" title="The same notes under several schools">
+            Compare schools
+          </Link>
+          <Link to="drills" title="The family of variants as drills">
+            Drills
+          </Link>
+        </span>
       </p>
     </header>
   );

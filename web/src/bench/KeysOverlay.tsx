@@ -1,11 +1,11 @@
 import { Modal } from 'react-bootstrap';
 import { COMMANDS, shownKey, type Command } from './commands.ts';
 
-const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Listen', 'Pattern'];
+const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Select', 'Listen', 'Pattern'];
 
 /** Every command of the bench and its key. */
 export const KeysOverlay = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => (
-  <Modal show={shown} onHide={hide} size="lg" centered aria-labelledby="keys-title">
+  <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="keys-title">
     <Modal.Header closeButton>
       <Modal.Title id="keys-title">Keys of the bench</Modal.Title>
     </Modal.Header>

@@ -1,7 +1,7 @@
 import type { Explanation, Stroke } from '@fleet-wren/core';
 import { useBench } from './context.ts';
 import { Ceiling } from './side/Ceiling.tsx';
-import { ChosenStroke } from './side/ChosenStroke.tsx';
+import { BeatChoice, ChosenStroke } from './side/ChosenStroke.tsx';
 import { Findings } from './side/Findings.tsx';
 import { LoadBars } from './side/LoadBars.tsx';
 import { OtherFingerings } from './side/OtherFingerings.tsx';
@@ -44,6 +44,7 @@ export const SidePanel = ({ judged, chosen, explanation }: SidePanelProps) => {
         </>
       )}
       {chosen && <ChosenStroke stroke={chosen} explanation={explanation} digit={judgement?.digits[chosen.id] ?? null} />}
+      <BeatChoice />
       {pattern.strokes.length > 0 && <OtherFingerings judged={judged} />}
     </aside>
   );

@@ -1,4 +1,4 @@
-import { schoolOf, writeMidi, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
+import { schoolOf, writeMidi, writeMusicXml, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 
@@ -25,6 +25,8 @@ export const TakeAway = ({ pattern, digits }: { readonly pattern: Pattern; reado
   const tab = (): void => download(`${name}.txt`, tabOf(pattern, digits), 'text/plain;charset=utf-8');
   const midi = (): void => download(`${name}.mid`, Uint8Array.from(writeMidi(pattern)), 'audio/midi');
   const json = (): void => download(`${name}.json`, writePatternFile(pattern), 'application/json');
+  const score = (): void =>
+    download(`${name}.musicxml`, writeMusicXml(pattern, pattern.strokes.map(({ id }) => digits[id] ?? null)), 'application/vnd.recordare.musicxml+xml');
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
@@ -32,6 +34,7 @@ export const TakeAway = ({ pattern, digits }: { readonly pattern: Pattern; reado
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item onClick={tab}>Tablature, plain text</Dropdown.Item>
+        <Dropdown.Item onClick={score}>MusicXML score</Dropdown.Item>
         <Dropdown.Item onClick={midi}>Standard MIDI File</Dropdown.Item>
         <Dropdown.Item onClick={json}>Fleet Wren file (JSON)</Dropdown.Item>
       </Dropdown.Menu>

@@ -1,6 +1,6 @@
-import { DIGIT_NAMES, sounds, strokeAt, whereIs, type Digit, type Pattern, type Stroke } from '@fleet-wren/core';
+import { DIGIT_NAMES, MARKS, beatPartsOf, moveStrokes, partStart, sounds, strokeAt, whereIs, type Digit, type Mark, type Pattern, type Stroke } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
-import { SPACE, cellAt, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
+import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type Layout } from '../parts/threads/geometry.ts';
 import { Threads } from '../parts/threads/Threads.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import { numberedFindings } from './findings.ts';
@@ -14,9 +14,17 @@ interface EditorProps {
   readonly playing: Playing;
 }
 
+const MARK_WORDS: Readonly<Record<Mark, string>> = {
+  accent: 'accented', rake: 'raked', brush: 'brushed', damped: 'damped', ring: 'let ring', silent: 'silent', unplanted: 'without planting',
+};
+
 /** A stroke as a sentence for screen readers. */
 const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
-  [whereIs(pattern, stroke.at), `string ${stroke.string}`, digit ? DIGIT_NAMES[digit] : 'no digit yet', stroke.pin ? 'pinned' : '', stroke.accent ? 'accented' : '']
+  [
+    whereIs(pattern, stroke.at), `string ${stroke.string}`, digit ? DIGIT_NAMES[digit] : (stroke.slur ?? 'no digit yet'), stroke.pin ? 'pinned' : '', stroke.accent ? 'accented' : '',
+    ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
+    stroke.harmonic ? `${stroke.harmonic.kind} harmonic at ${stroke.harmonic.touch}` : '', stroke.role ?? '',
+  ]
     .filter(Boolean)
     .join(', ');
 
@@ -51,7 +59,24 @@ const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; rea
 
 const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at === b?.at && a?.string === b?.string;
 
+/** A rectangle that is being drawn. */
+interface Band {
+  readonly from: { readonly x: number; readonly y: number };
+  readonly to: { readonly x: number; readonly y: number };
+}
+
+type Box = Parameters<typeof strokesWithin>[2];
+
+const boxOf = ({ from, to }: Band): Box => ({ left: Math.min(from.x, to.x), right: Math.max(from.x, to.x), top: Math.min(from.y, to.y), bottom: Math.max(from.y, to.y) });
+
+/** Parts of the beat from one tick to another. */
+const partsBetween = (pattern: Pattern, from: number, to: number): number => {
+  const parts = beatPartsOf(pattern).map(({ at }) => at);
+  return parts.indexOf(to) - parts.indexOf(partStart(pattern, from));
+};
+
 interface Pointer {
+  readonly band: Box | null;
   /** Where a token would be put or dropped. */
   readonly target: Cell | undefined;
   readonly handlers: {
@@ -68,35 +93,61 @@ const usePointer = (pattern: Pattern, layout: Layout): Pointer => {
   const bench = useBenchStore();
   const [hover, setHover] = useState<Cell | undefined>();
   const [held, setHeld] = useState<{ readonly id: string; readonly from: Cell } | null>(null);
+  const [band, setBand] = useState<Band | null>(null);
+
+  const placeOf = (event: PointerEvent<SVGSVGElement>): { readonly x: number; readonly y: number } => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
 
   const under = (event: PointerEvent<SVGSVGElement>): Cell | undefined => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return cellAt(pattern, layout, event.clientX - box.left, event.clientY - box.top);
+    const { x, y } = placeOf(event);
+    return cellAt(layout, x, y);
+  };
+  /** With Shift held a token joins or leaves the selection, and an empty place begins a rectangle. */
+  const downSelecting = (event: PointerEvent<SVGSVGElement>, stroke: Stroke | undefined): void => {
+    const { selection, select } = bench.getState();
+    if (stroke) return select(selection.has(stroke.id) ? [...selection].filter((id) => id !== stroke.id) : [...selection, stroke.id]);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setBand({ from: placeOf(event), to: placeOf(event) });
   };
   const down = (event: PointerEvent<SVGSVGElement>): void => {
     const at = under(event);
     if (!at || event.button !== 0) return;
     const stroke = strokeAt(pattern, at.at, at.string);
-    bench.getState().go(at);
+    if (event.shiftKey) return downSelecting(event, stroke);
+    if (!stroke || !bench.getState().selection.has(stroke.id)) bench.getState().go(at);
     if (!stroke) return bench.getState().put();
     event.currentTarget.setPointerCapture(event.pointerId);
     setHeld({ id: stroke.id, from: at });
   };
   const move = (event: PointerEvent<SVGSVGElement>): void => {
+    if (band) return setBand({ ...band, to: placeOf(event) });
     const at = under(event);
     if (!sameCell(at, hover)) setHover(at);
   };
+  /** A selected token takes the whole selection along. */
+  const drop = (id: string, from: Cell, to: Cell): void => {
+    const { selection, attempt, move: moveOne } = bench.getState();
+    if (!selection.has(id)) return moveOne(id, to);
+    attempt(moveStrokes(pattern, [...selection], partsBetween(pattern, from.at, to.at), to.string - from.string));
+  };
   const up = (event: PointerEvent<SVGSVGElement>): void => {
+    if (band) bench.getState().select(strokesWithin(pattern, layout, boxOf(band)));
     const at = under(event);
-    if (held && at && !sameCell(at, held.from)) bench.getState().move(held.id, at);
+    if (held && at && !sameCell(at, held.from)) drop(held.id, held.from, at);
+    else if (held && at && bench.getState().selection.size > 0) bench.getState().go(at);
+    setBand(null);
     setHeld(null);
   };
   const cancel = (): void => {
     setHeld(null);
+    setBand(null);
     setHover(undefined);
   };
-  const free = hover && !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string);
+  const free = hover && !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string) && !band;
   return {
+    band: band && boxOf(band),
     target: free ? hover : undefined,
     handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel, onPointerLeave: () => setHover(undefined) },
   };
@@ -134,10 +185,10 @@ const Marks = ({ layout, cell, target }: { readonly layout: Layout; readonly cel
 };
 
 /** The pattern without its strokes: the same value from edit to edit as long as only strokes change. */
-const useGround = ({ name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic }: Pattern): Pattern =>
+const useGround = ({ name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic }: Pattern): Pattern =>
   useMemo(
-    () => ({ name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic, strokes: [] }),
-    [name, metre, bars, subdivision, tempo, instrument, voicing, school, cyclic],
+    () => ({ name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic, strokes: [] }),
+    [name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic],
   );
 
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
@@ -148,7 +199,8 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
   const layout = useMemo(() => layoutOf(ground, width), [ground, width]);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
   const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
-  const { target, handlers } = usePointer(pattern, layout);
+  const { target, band, handlers } = usePointer(pattern, layout);
+  const selection = useBench((state) => state.selection);
   const chosen = strokeAt(pattern, cell.at, cell.string)?.id ?? null;
   return (
     <svg
@@ -162,9 +214,10 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
       data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
       {...handlers}
     >
-      <Threads pattern={pattern} ground={ground} layout={layout} digits={digits} chosen={chosen} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
+      <Threads pattern={pattern} ground={ground} layout={layout} digits={digits} chosen={chosen} selection={selection} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
         <Marks layout={layout} cell={chosen ? undefined : cell} target={target} />
       </Threads>
+      {band && <rect className="band" x={band.left} y={band.top} width={band.right - band.left} height={band.bottom - band.top} />}
       <TroubleRings judged={judged} pattern={pattern} layout={layout} />
       <Playhead pattern={pattern} layout={layout} playing={playing} />
     </svg>

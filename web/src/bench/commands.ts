@@ -1,4 +1,4 @@
-import { displace, sentence, slotTicks, stepFrom, ticksPerBar, ticksPerBeat, patternLength, type Digit, type Transform } from '@fleet-wren/core';
+import { SLURS, copied, displace, insertBeat, moveStrokes, pasted, removeBeat, slotTicks, stepFrom, strokeAt, ticksPerBar, ticksPerBeat, patternLength, type Digit, type Slur, type Stroke, type Transform } from '@fleet-wren/core';
 import type { BenchStore } from './store.ts';
 import type { Playing } from './usePlayer.ts';
 
@@ -12,20 +12,17 @@ export interface Reach {
   readonly showView: () => void;
 }
 
-/** Runs a transform on the whole pattern as one step of undo, or says why not. */
+/** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
 export const runTransform = (bench: BenchStore, transform: Transform): boolean => {
-  const { pattern, run, refuse } = bench.getState();
-  const made = transform(pattern, []);
-  if (made.ok) return run(made.value);
-  refuse(made.problems.map(sentence).join(' '));
-  return false;
+  const { pattern, selection, attempt } = bench.getState();
+  return attempt(transform(pattern, [...selection]));
 };
 
 /** A command of the bench: every one has a key. */
 export interface Command {
   readonly keys: readonly string[];
   readonly label: string;
-  readonly group: 'Move' | 'Strokes' | 'Listen' | 'Pattern';
+  readonly group: 'Move' | 'Strokes' | 'Select' | 'Listen' | 'Pattern';
   readonly run: (reach: Reach, key: string) => void;
 }
 
@@ -49,6 +46,72 @@ const DIGIT_KEYS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a:
 const nextMultiple = (at: number, ticks: number): number => (Math.floor(at / ticks) + 1) * ticks;
 const lastMultiple = (at: number, ticks: number): number => (Math.ceil(at / ticks) - 1) * ticks;
 
+/** What was copied last: it can be put down on another pattern too. */
+let clipboard: readonly Stroke[] = [];
+
+/** The selection, else the stroke under the cell. */
+const meantIds = (bench: BenchStore): readonly string[] => {
+  const { selection, pattern, cell } = bench.getState();
+  const here = strokeAt(pattern, cell.at, cell.string);
+  return selection.size > 0 ? [...selection] : here ? [here.id] : [];
+};
+
+const shiftBy = (parts: number, strings: number) => ({ bench }: Reach): void => {
+  const { pattern, attempt, selection, cell, set } = bench.getState();
+  const ids = meantIds(bench);
+  if (!attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
+  // The cell goes along with a stroke that is moved by itself.
+  set({ cell: { at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings } });
+};
+
+const copy = ({ bench }: Reach): void => {
+  clipboard = copied(bench.getState().pattern, meantIds(bench));
+};
+
+const paste = ({ bench }: Reach): void => {
+  const { pattern, cell, attempt, refuse, select } = bench.getState();
+  if (clipboard.length === 0) return refuse('Nothing is copied yet.');
+  const names: string[] = [];
+  const newId = (): string => {
+    names.push(crypto.randomUUID().slice(0, 8));
+    return names[names.length - 1] as string;
+  };
+  if (attempt(pasted(pattern, clipboard, cell.at, newId))) select(names);
+};
+
+const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };
+
+const slur = ({ bench }: Reach, key: string): void =>
+  bench.getState().change(({ slur: old, pin, ...stroke }) => {
+    const next = SLUR_KEYS[key];
+    return old === next ? { ...stroke, ...(pin ? { pin } : {}) } : { ...stroke, slur: next };
+  });
+
+/** Frets above the stopped note at which a harmonic is first touched: the octave. */
+const OCTAVE = 12;
+
+/** None, then a natural one at the twelfth fret, then one touched by the picking hand, then none again. */
+const cycleHarmonic = ({ bench }: Reach): void => {
+  const { pattern, change } = bench.getState();
+  change(({ harmonic, ...stroke }) => {
+    const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
+    if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
+    return harmonic.kind === 'natural' ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE } } : stroke;
+  });
+};
+
+const louder = (step: 1 | -1) => ({ bench }: Reach): void => {
+  const order = ['soft', undefined, 'loud'] as const;
+  bench.getState().change(({ loudness, ...stroke }) => {
+    const next = order[Math.min(2, Math.max(0, order.indexOf(loudness) + step))];
+    return next ? { ...stroke, loudness: next } : stroke;
+  });
+};
+
+const SHIFTS: Readonly<Record<string, (reach: Reach) => void>> = {
+  'Shift+ArrowRight': shiftBy(1, 0), 'Shift+ArrowLeft': shiftBy(-1, 0), 'Shift+ArrowUp': shiftBy(0, -1), 'Shift+ArrowDown': shiftBy(0, 1),
+};
+
 /** All commands, in the order the overlay shows them. */
 export const COMMANDS: readonly Command[] = [
   { keys: ['ArrowRight'], label: 'Next part of the beat', group: 'Move', run: moveBy(1, 0) },
@@ -61,11 +124,27 @@ export const COMMANDS: readonly Command[] = [
   { keys: ['PageUp'], label: 'Bar before', group: 'Move', run: jump((at, { pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))) },
   { keys: ['Home'], label: 'Beginning', group: 'Move', run: jump(() => 0) },
   { keys: ['End'], label: 'End', group: 'Move', run: jump((_at, { pattern }) => patternLength(pattern)) },
+  { keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'], label: 'Move the strokes meant', group: 'Select', run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach) },
+  { keys: ['Ctrl+a'], label: 'Select all', group: 'Select', run: ({ bench }) => bench.getState().select(bench.getState().pattern.strokes.map(({ id }) => id)) },
+  { keys: ['Escape'], label: 'Select none', group: 'Select', run: ({ bench }) => bench.getState().select([]) },
+  { keys: ['Ctrl+c'], label: 'Copy', group: 'Select', run: copy },
+  { keys: ['Ctrl+x'], label: 'Cut', group: 'Select', run: (reach) => { copy(reach); reach.bench.getState().clear(); } },
+  { keys: ['Ctrl+v'], label: 'Put down what was copied', group: 'Select', run: paste },
+  { keys: ['Insert'], label: 'Put a beat in', group: 'Select', run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().pattern, bench.getState().cell.at)) },
+  { keys: ['Ctrl+Delete'], label: 'Take the beat out', group: 'Select', run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().pattern, bench.getState().cell.at)) },
   { keys: ['Enter'], label: 'Put a stroke, the digit follows', group: 'Strokes', run: ({ bench }) => bench.getState().put() },
   { keys: ['p', 'i', 'm', 'a', 'c'], label: 'Put or pin thumb, index, middle, ring, little finger', group: 'Strokes', run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]) },
   { keys: ['d', 'u'], label: 'Put or pin the pick, down or up', group: 'Strokes', run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]) },
   { keys: ['='], label: 'Pin the digit, or let it follow', group: 'Strokes', run: ({ bench, digit }) => bench.getState().togglePin(digit) },
-  { keys: ["'"], label: 'Accent', group: 'Strokes', run: ({ bench }) => bench.getState().toggleAccent() },
+  { keys: ["'"], label: 'Accent', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('accent') },
+  { keys: ['+', '-'], label: 'Louder, softer', group: 'Strokes', run: (reach, key) => louder(key === '+' ? 1 : -1)(reach) },
+  { keys: ['h', 'o', 's'], label: 'Hammer-on, pull-off, slide', group: 'Strokes', run: slur },
+  { keys: ['x'], label: 'Damp with the palm', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('damped') },
+  { keys: ['g'], label: 'Let ring', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('ring') },
+  { keys: ['r'], label: 'Rake on from the string before', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('rake') },
+  { keys: ['b'], label: 'Brush together', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('brush') },
+  { keys: ['n'], label: 'Harmonic: natural, harp, none', group: 'Strokes', run: cycleHarmonic },
+  { keys: ['0'], label: 'Silent: the digit goes there, nothing sounds', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('silent') },
   { keys: ['.', 'Delete', 'Backspace'], label: 'Clear', group: 'Strokes', run: ({ bench }) => bench.getState().clear() },
   { keys: [' '], label: 'Play, stop', group: 'Listen', run: ({ playing }) => playing.toggle() },
   { keys: ['H'], label: 'Half speed', group: 'Listen', run: ({ playing }) => playing.listen({ halfSpeed: !playing.listening.halfSpeed }) },
@@ -85,15 +164,19 @@ export const COMMANDS: readonly Command[] = [
 ];
 
 /** A key press as the table of commands writes it. */
-export const keyName = ({ key, ctrlKey, metaKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey'>): string => (ctrlKey || metaKey ? `Ctrl+${key}` : key);
+export const keyName = ({ key, ctrlKey, metaKey, shiftKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string => {
+  if (ctrlKey || metaKey) return `Ctrl+${key}`;
+  return shiftKey && key.startsWith('Arrow') ? `Shift+${key}` : key;
+};
 
 const SHOWN: Readonly<Record<string, string>> = { ArrowRight: '→', ArrowLeft: '←', ArrowUp: '↑', ArrowDown: '↓', ' ': 'Space' };
 
 /** A key as it stands on the keyboard. */
 export const shownKey = (key: string): string => {
-  const bare = key.replace('Ctrl+', '');
+  const bare = key.replace(/^(Ctrl|Shift)\+/, '');
   const name = SHOWN[bare] ?? (/^[A-Z]$/.test(bare) ? `Shift ${bare}` : bare.length === 1 ? bare.toUpperCase() : bare);
-  return key.startsWith('Ctrl+') ? `Ctrl ${name}` : name;
+  const held = /^(Ctrl|Shift)\+/.exec(key)?.[1];
+  return held ? `${held} ${name}` : name;
 };
 
 const typesText = (target: EventTarget | null): boolean =>

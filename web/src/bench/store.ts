@@ -1,6 +1,6 @@
 import {
-  changeStrokes, edit, mutedProblem, patternLength, refusal, sentence, slotTicks, sounds, strokeAt, stringCount,
-  type Digit, type Edit, type Pattern, type Problem, type Stroke,
+  changeStrokes, edit, mutedProblem, partStart, patternLength, refusal, sentence, stoppedFret, strokeAt, stringCount,
+  type Digit, type Edit, type Mark, type Pattern, type Problem, type Result, type Stroke,
 } from '@fleet-wren/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { KeptPattern } from '../api/patterns.ts';
@@ -27,6 +27,8 @@ export interface BenchState {
   readonly theirs: KeptPattern | null;
   readonly history: History;
   readonly cell: Cell;
+  /** Strokes that commands are for together; empty where only the one under the cell is meant. */
+  readonly selection: ReadonlySet<string>;
   /** Why the last thing asked for was not done. */
   readonly refused: string | null;
   /** Said aloud to screen readers. */
@@ -44,7 +46,13 @@ export interface BenchActions {
   readonly clear: () => void;
   readonly move: (id: string, cell: Cell) => void;
   readonly togglePin: (digit: Digit | null) => void;
-  readonly toggleAccent: () => void;
+  /** Marks the strokes meant, or unmarks them where all bear the mark. */
+  readonly toggleMark: (mark: Mark) => void;
+  /** Changes the strokes meant one by one. */
+  readonly change: (change: (stroke: Stroke) => Stroke) => void;
+  readonly select: (ids: Iterable<string>) => void;
+  /** Runs an edit that may not be possible, and says why where it is not. */
+  readonly attempt: (made: Result<Edit>) => boolean;
   readonly refuse: (words: string | null) => void;
   readonly set: (state: Partial<BenchState>) => void;
 }
@@ -62,12 +70,19 @@ const withPin = (stroke: Stroke, digit: Digit | undefined): Stroke => (digit ? {
 
 /** Why a stroke cannot be put there, a muted string included. */
 const whyNot = (pattern: Pattern, stroke: Stroke): Problem | undefined =>
-  refusal(pattern, stroke) ?? (sounds(pattern.voicing, stroke.string) ? undefined : mutedProblem(pattern, stroke));
+  refusal(pattern, stroke) ?? (stoppedFret(pattern, stroke) === null ? mutedProblem(pattern, stroke) : undefined);
 
 const clampCell = (pattern: Pattern, { at, string }: Cell): Cell => ({
-  at: Math.min(Math.max(0, at), patternLength(pattern) - slotTicks(pattern)),
+  at: partStart(pattern, Math.min(Math.max(0, at), patternLength(pattern) - 1)),
   string: Math.min(Math.max(1, string), stringCount(pattern.instrument)),
 });
+
+/** The selection without strokes that are gone; the same value where none is. */
+const stillThere = (pattern: Pattern, selection: ReadonlySet<string>): ReadonlySet<string> => {
+  if (selection.size === 0) return selection;
+  const ids = new Set(pattern.strokes.map(({ id }) => id));
+  return [...selection].every((id) => ids.has(id)) ? selection : new Set([...selection].filter((id) => ids.has(id)));
+};
 
 /** A bench with a pattern on it. */
 export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY): BenchStore =>
@@ -77,7 +92,7 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
     const refuse = (words: string | null): void => set({ refused: words, said: words ?? '' });
 
     const adopt = (pattern: Pattern, next: History): void =>
-      set({ pattern, history: next, refused: null, cell: clampCell(pattern, get().cell) });
+      set({ pattern, history: next, refused: null, cell: clampCell(pattern, get().cell), selection: stillThere(pattern, get().selection) });
 
     const joins = (name: string | undefined): boolean => {
       const now = Date.now();
@@ -108,10 +123,23 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
 
     const here = (): Stroke | undefined => strokeAt(get().pattern, get().cell.at, get().cell.string);
 
-    const changeHere = (change: (stroke: Stroke) => Stroke): void => {
+    /** The strokes a command is for: the selection, else the one under the cell. */
+    const meant = (): readonly string[] => {
+      const { selection } = get();
       const stroke = here();
-      if (stroke) run(changeStrokes(get().pattern, [stroke.id], change));
+      return selection.size > 0 ? [...selection] : stroke ? [stroke.id] : [];
+    };
+
+    const changeHere = (change: (stroke: Stroke) => Stroke): void => {
+      const ids = meant();
+      if (ids.length > 0) run(changeStrokes(get().pattern, ids, change));
       else refuse('There is no stroke here. Enter puts one.');
+    };
+
+    const toggleMark = (mark: Mark): void => {
+      const ids = new Set(meant());
+      const all = get().pattern.strokes.filter(({ id }) => ids.has(id)).every((stroke) => stroke[mark]);
+      changeHere(({ [mark]: _old, ...stroke }) => (all ? stroke : { ...stroke, [mark]: true }));
     };
 
     const putNew = (stroke: Stroke): void => {
@@ -129,20 +157,21 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
       theirs: null,
       history,
       cell: { at: 0, string: Math.min(5, stringCount(kept.pattern.instrument)) },
+      selection: new Set(),
       refused: null,
       said: '',
       run,
       refuse,
       undo: () => step('past', 'future', 'There is nothing to take back.'),
       redo: () => step('future', 'past', 'There is nothing to do again.'),
-      go: (cell) => set({ cell: clampCell(get().pattern, cell), refused: null }),
+      go: (cell) => set({ cell: clampCell(get().pattern, cell), refused: null, selection: new Set() }),
       put: (digit) => {
-        if (here()) changeHere((stroke) => withPin(stroke, digit));
+        if (meant().length > 0) changeHere((stroke) => withPin(stroke, digit));
         else putNew(withPin({ id: newId(), ...get().cell }, digit));
       },
       clear: () => {
-        const stroke = here();
-        if (stroke) run({ kind: 'remove', ids: [stroke.id] });
+        const ids = meant();
+        if (ids.length > 0) run({ kind: 'remove', ids });
       },
       move: (id, cell) => {
         const stroke = get().pattern.strokes.find((one) => one.id === id);
@@ -154,7 +183,14 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
         set({ cell });
       },
       togglePin: (digit) => changeHere((stroke) => (stroke.pin || !digit ? unpinned(stroke) : withPin(stroke, digit))),
-      toggleAccent: () => changeHere(({ accent, ...stroke }) => (accent ? stroke : { ...stroke, accent: true })),
+      toggleMark,
+      change: changeHere,
+      select: (ids) => set({ selection: new Set(ids), refused: null }),
+      attempt: (made) => {
+        if (made.ok) return run(made.value);
+        refuse(made.problems.map(sentence).join(' '));
+        return false;
+      },
       set,
     };
   });

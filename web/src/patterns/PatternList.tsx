@@ -2,50 +2,76 @@ import './list.scss';
 import { newPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
-import { useCreatePattern, usePatternList } from '../api/patterns.ts';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
-import { ImportButton } from './ImportButton.tsx';
+import { Filters } from './Filters.tsx';
 import { PatternRow } from './PatternRow.tsx';
 
-const Empty = ({ search, create }: { readonly search: string; readonly create: () => void }) => (
+const Empty = ({ search, narrowed, create }: { readonly search: string; readonly narrowed: boolean; readonly create: () => void }) => (
   <div className="empty">
-    {search ? (
-      <p>No pattern has “{search}” in its name.</p>
-    ) : (
+    {search && <p>No pattern has “{search}” in its name{narrowed ? ' or tags among those' : ''}.</p>}
+    {!search && narrowed && <p>No pattern is like that yet.</p>}
+    {!search && !narrowed && (
       <>
         <p>A pattern says which finger plays which string on which beat. Lay the thumb’s strokes first; the fingers follow.</p>
         <Button onClick={create}>Make the first pattern</Button>
+        <p className="mt-3">
+          Or begin from the <Link to="/patterns/shelf">shelf of standard figures</Link>, or <Link to="/patterns/make">make one of your own</Link> from a figure.
+        </p>
       </>
     )}
   </div>
 );
 
+const FILTERS = ['tag', 'school', 'metre', 'digits', 'strings', 'difficulty'] as const;
+
+/** What the list is narrowed to stands in the address, so that it can be gone back to. */
+const useFilter = () => {
+  const [query, setQuery] = useSearchParams();
+  const filter = Object.fromEntries(FILTERS.flatMap((key) => (query.get(key) ? [[key, query.get(key) as string]] : []))) as Omit<PatternFilter, 'search'>;
+  const change = (part: Partial<PatternFilter>): void => {
+    const next = Object.entries({ ...filter, ...part }).filter(([, value]) => value) as [string, string][];
+    setQuery(Object.fromEntries(next), { replace: true });
+  };
+  return { filter, change };
+};
+
 /** The studio's patterns, latest worked on first. */
 export const PatternList = () => {
   const [typed, setTyped] = useState('');
   const search = useDeferredValue(typed.trim());
-  const list = usePatternList(search);
+  const { filter, change } = useFilter();
+  const list = usePatternList({ search, ...filter });
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useNotice();
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
-  const open = (id: string): void => void navigate(`/patterns/${id}`);
+  const narrowed = Object.keys(filter).length > 0;
   const make = (): void =>
-    create.mutate(newPattern('New pattern'), { onSuccess: ({ id }) => open(id), onError: (error) => notice({ text: wordsOf(error) }) });
+    create.mutate(newPattern('New pattern'), { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
   return (
     <div className="page">
       <header className="page-head">
         <h1>Patterns</h1>
-        <Form.Control className="pattern-search" type="search" aria-label="Search patterns" placeholder="Search by name" value={typed} onChange={({ target }) => setTyped(target.value)} />
-        <ImportButton onOpened={open} />
+        <Form.Control className="pattern-search" type="search" aria-label="Search patterns" placeholder="Search by name or tag" value={typed} onChange={({ target }) => setTyped(target.value)} />
+        <Link to="/patterns/shelf" className="btn btn-quiet">
+          Shelf
+        </Link>
+        <Link to="/patterns/bring-in" className="btn btn-quiet">
+          Bring in
+        </Link>
+        <Link to="/patterns/make" className="btn btn-quiet">
+          From a figure
+        </Link>
         <Button onClick={make} disabled={create.isPending}>
           New pattern
         </Button>
       </header>
+      <Filters filter={filter} change={change} />
       {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
-      {list.isSuccess && lines.length === 0 && <Empty search={search} create={make} />}
+      {list.isSuccess && lines.length === 0 && <Empty search={search} narrowed={narrowed} create={make} />}
       <div role="list" aria-label="Patterns">
         {lines.map((line) => (
           <PatternRow key={line.id} line={line} />

@@ -1,4 +1,3 @@
-import { SCHOOLS_AND_VARIANTS } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
@@ -7,8 +6,6 @@ import { useDeletePattern, useDuplicatePattern, useRestorePattern, type PatternL
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Miniature } from '../parts/threads/Miniature.tsx';
-
-const schoolName = (key: string): string => SCHOOLS_AND_VARIANTS.find((school) => school.key === key)?.name ?? 'a school of your own';
 
 const Menu = ({ line }: { readonly line: PatternLine }) => {
   const notice = useNotice();
@@ -42,7 +39,12 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
       <div>
         <Link className="pattern-link" to={`/patterns/${line.id}`}>{line.name}</Link>
         <div className="pattern-facts">
-          {summary.metre} · {summary.chord} · {schoolName(line.school)} · {summary.strokes} {summary.strokes === 1 ? 'stroke' : 'strokes'}
+          {summary.metre} · {summary.chord} · {summary.schoolName} · {summary.strokes} {summary.strokes === 1 ? 'stroke' : 'strokes'}
+          {summary.tags.map((tag) => (
+            <Link key={tag} className="tag" to={`/patterns?tag=${encodeURIComponent(tag)}`}>
+              {tag}
+            </Link>
+          ))}
         </div>
       </div>
       <div className="pattern-ceiling">

@@ -29,6 +29,7 @@ const revivable = (start: () => Worker): CoreWorker => {
     cures: call('cures'),
     alternatives: call('alternatives'),
     compare: call('compare'),
+    drills: call('drills'),
     pluck: call('pluck'),
   };
 };

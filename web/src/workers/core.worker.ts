@@ -1,5 +1,5 @@
 import {
-  alternatives, compareSchools, cureFor, digitsInOrder, explain, frequencyOf, judge, pluckedString, schoolsToCompare, seededRandom, taskOf, valueOrThrow,
+  alternatives, axesByKey, compareSchools, cureFor, digitsInOrder, drillGrid, explain, frequencyOf, judge, pluckedString, schoolsToCompare, seededRandom, taskOf, valueOrThrow,
   type Hand, type Pattern,
 } from '@fleet-wren/core';
 import { expose, transfer } from 'comlink';
@@ -47,6 +47,7 @@ const work: CoreWork = {
     judgement.findings.slice(0, count).map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
   alternatives: (pattern, count, hand) => alternatives(pattern, count, { hand: sameHand(hand) }),
   compare: (pattern, schools, hand) => compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools)), { hand: sameHand(hand) }),
+  drills: (pattern, axes, hand) => valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
   pluck: (midi, sampleRate) => {
     // Seeded by its pitch: a note sounds the same each time it is rendered.
     const samples = pluckedString({ frequency: frequencyOf(midi), seconds: RING, sampleRate, random: seededRandom(midi) });

@@ -1,4 +1,4 @@
-import type { Alternative, Comparison, Cure, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
+import type { Alternative, Comparison, Cure, DrillGrid, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
 
 /** What a worker does off the page's thread. */
 export interface CoreWork {
@@ -8,6 +8,7 @@ export interface CoreWork {
   readonly cures: (pattern: Pattern, judgement: Judgement, hand: Hand, count: number) => readonly (Cure | null)[];
   readonly alternatives: (pattern: Pattern, count: number, hand: Hand) => readonly Alternative[];
   readonly compare: (pattern: Pattern, schools: readonly string[], hand: Hand) => Comparison;
+  readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
 }

@@ -1,6 +1,8 @@
-import { DIGIT_NAMES, digitMark, schoolOf, type Digit, type Explanation, type Stroke } from '@fleet-wren/core';
-import { useMemo } from 'react';
-import { Button } from 'react-bootstrap';
+import {
+  DIGIT_NAMES, ROLES, SLURS, cutBeat, digitMark, partsOfBeat, placeOf, roleString, schoolOf, ticksPerBeat, SUBDIVISIONS, canSubdivide,
+  type Digit, type Explanation, type Mark, type Pattern, type Role, type Slur, type Stroke,
+} from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { Token } from '../../parts/token/Token.tsx';
 import { useBench, useBenchStore } from '../context.ts';
@@ -26,7 +28,7 @@ const DigitButton = ({ digit, stroke, current }: { readonly digit: Digit; readon
 
 const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   const { digit, reason, next } = explanation;
-  if (!digit) return <p>{reason}.</p>;
+  if (!digit) return <p>{reason.charAt(0).toUpperCase() + reason.slice(1)}.</p>;
   return (
     <p>
       <b style={{ color: digitColour(digit) }}>{digitMark(digit)}</b> {reason}.{' '}
@@ -39,9 +41,127 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   );
 };
 
-/** Why the chosen stroke has its digit, and what can be done with it. */
+const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
+  ['accent', 'accent', "'"], ['ring', 'ring', 'G'], ['damped', 'damp', 'X'], ['rake', 'rake', 'R'], ['brush', 'brush', 'B'], ['silent', 'silent', '0'], ['unplanted', 'no plant', ''],
+];
+
+const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
+  const { toggleMark } = useBenchStore().getState();
+  return (
+    <div className="mark-buttons" role="group" aria-label="Marks">
+      {MARK_BUTTONS.map(([mark, label, key]) => (
+        <button key={mark} type="button" aria-pressed={stroke[mark] === true} onClick={() => toggleMark(mark)} title={key ? `${label} (${key})` : label}>
+          {label}
+        </button>
+      ))}
+    </div>
+  );
+};
+
+const ROLE_WORDS: Readonly<Record<Role, string>> = { bass: 'the chord’s bass', alternate: 'what alternates', 'second alternate': 'a third bass string' };
+
+/** Where a role lands on the chord at hand. */
+const landing = ({ instrument, voicing }: Pattern, role: Role): string => {
+  const string = roleString(instrument, voicing, role);
+  return string === null ? 'no string' : `string ${string}`;
+};
+
+const withRole = (pattern: Pattern, role: Role | undefined) => ({ role: _old, ...stroke }: Stroke): Stroke =>
+  role ? { ...stroke, role, string: roleString(pattern.instrument, pattern.voicing, role) ?? stroke.string } : stroke;
+
+const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
+  const bench = useBenchStore();
+  const pattern = useBench((state) => state.pattern);
+  const choose = (value: string): void => {
+    const role = ROLES.find((one) => one === value);
+    bench.getState().change(withRole(pattern, role));
+    const moved = bench.getState().pattern.strokes.find(({ id }) => id === stroke.id);
+    if (moved) bench.getState().go({ at: moved.at, string: moved.string });
+  };
+  return (
+    <label>
+      on
+      <select value={stroke.role ?? ''} onChange={({ target }) => choose(target.value)}>
+        <option value="">string {stroke.string}, whatever the chord</option>
+        {ROLES.map((role) => (
+          <option key={role} value={role}>
+            {ROLE_WORDS[role]} ({landing(pattern, role)})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+};
+
+const FretField = ({ stroke }: { readonly stroke: Stroke }) => {
+  const { change } = useBenchStore().getState();
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null) change(({ fret: _old, ...rest }) => (typed.trim() === '' ? rest : { ...rest, fret: Number(typed) }));
+    setTyped(null);
+  };
+  return (
+    <label>
+      fret
+      <input
+        inputMode="numeric"
+        aria-label="Fret of this stroke"
+        placeholder="chord"
+        value={typed ?? (stroke.fret === undefined ? '' : String(stroke.fret))}
+        onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </label>
+  );
+};
+
+const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
+  const { change } = useBenchStore().getState();
+  const choose = (value: string): void => {
+    const slur = SLURS.find((one) => one === value);
+    change(({ slur: _old, pin, ...rest }) => (slur ? { ...rest, slur } : { ...rest, ...(pin ? { pin } : {}) }));
+  };
+  return (
+    <label>
+      sounded by
+      <select value={stroke.slur ?? ''} onChange={({ target }) => choose(target.value as Slur)}>
+        <option value="">a stroke</option>
+        {SLURS.map((slur) => (
+          <option key={slur} value={slur}>
+            {slur === 'slide' ? 'a slide' : `a ${slur}`}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+};
+
+/** In how many parts the beat under the cell is cut. */
+export const BeatChoice = () => {
+  const { run } = useBenchStore().getState();
+  const pattern = useBench((state) => state.pattern);
+  const at = useBench((state) => state.cell.at);
+  const { beat, bar } = placeOf(pattern.metre, at);
+  const parts = partsOfBeat(pattern, Math.floor(at / ticksPerBeat(pattern.metre)));
+  return (
+    <p className="beat-choice">
+      <label>
+        {pattern.bars > 1 ? `Bar ${bar}, beat ${beat}` : `Beat ${beat}`} in
+        <select value={parts} onChange={({ target }) => run(cutBeat(pattern, at, Number(target.value)))}>
+          {SUBDIVISIONS.filter((one) => canSubdivide(pattern.metre, one)).map((one) => (
+            <option key={one} value={one}>
+              {one === pattern.subdivision ? `${one}, as the others` : one}
+            </option>
+          ))}
+        </select>
+      </label>
+    </p>
+  );
+};
+
+/** Why the chosen stroke has its digit, and what can be done with it; with a selection it is done to all of it. */
 export const ChosenStroke = ({ stroke, explanation, digit }: { readonly stroke: Stroke; readonly explanation: Explanation | null; readonly digit: Digit | null }) => {
-  const { clear, toggleAccent } = useBenchStore().getState();
   const school = useBench((state) => state.pattern.school);
   const ownSchool = useBench((state) => state.pattern.ownSchool);
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
@@ -49,16 +169,18 @@ export const ChosenStroke = ({ stroke, explanation, digit }: { readonly stroke: 
     <section aria-label="Chosen stroke" className="chosen-stroke">
       <h2>{explanation?.where ?? 'Chosen stroke'}</h2>
       {explanation && <Reason explanation={explanation} />}
-      <div className="digit-buttons">
-        {digits.map((one) => (
-          <DigitButton key={one} digit={one} stroke={stroke} current={digit} />
-        ))}
-        <Button variant="quiet" size="sm" onClick={toggleAccent} aria-pressed={stroke.accent === true} title="Accent (')">
-          Accent
-        </Button>
-        <Button variant="quiet" size="sm" onClick={clear} title="Clear (.)">
-          Clear
-        </Button>
+      {!stroke.slur && (
+        <div className="digit-buttons">
+          {digits.map((one) => (
+            <DigitButton key={one} digit={one} stroke={stroke} current={digit} />
+          ))}
+        </div>
+      )}
+      <Marks stroke={stroke} />
+      <div className="stroke-fields">
+        <StringChoice stroke={stroke} />
+        <SlurChoice stroke={stroke} />
+        <FretField stroke={stroke} />
       </div>
     </section>
   );

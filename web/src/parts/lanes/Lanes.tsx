@@ -33,7 +33,7 @@ const Row = ({ lane, index, width }: { readonly lane: Lane; readonly index: numb
       <text className="lane-digit" x={8} dy="0.34em" fill={colour}>
         {lane.striker === 'pick' ? '' : lane.striker}
       </text>
-      <text className="lane-name" x={lane.striker === 'pick' ? 8 : 22} dy="0.34em">
+      <text className="lane-name" x={lane.striker === 'pick' ? 8 : 26} dy="0.34em">
         {STRIKER_NAMES[lane.striker].split(' ')[0]}
       </text>
       <line className="lane-line" x1={SPACE.left} x2={width - SPACE.right} y1={0} y2={0} />

@@ -1,12 +1,12 @@
 import './threads.scss';
 import {
   fretOn, openStringName, sounds, stringCount,
-  type Digit, type Pattern, type Stroke,
+  type Digit, type Pattern, type Role, type Stroke,
 } from '@fleet-wren/core';
 import { memo, type ReactNode } from 'react';
 import { digitColour } from '../token/shapes.ts';
 import { Token } from '../token/Token.tsx';
-import { SPACE, pointAt, stringY, threadsOf, type Layout, type System } from './geometry.ts';
+import { SPACE, pointAt, slurArcs, stringY, threadsOf, type Layout, type System } from './geometry.ts';
 
 interface SystemProps {
   readonly pattern: Pattern;
@@ -80,16 +80,43 @@ interface StrokeTokenProps {
   readonly digit: Digit | null;
   readonly layout: Layout;
   readonly chosen: boolean;
+  readonly selected: boolean;
   readonly flagged?: number;
   readonly label: string;
 }
 
-const StrokeToken = memo(({ stroke, digit, layout, chosen, flagged, label }: StrokeTokenProps) => {
+const ROLE_LETTERS: Readonly<Record<Role, string>> = { bass: 'B', alternate: 'A', 'second alternate': 'A2' };
+
+/** What stands around a token: a tail while it rings, a slanted line under a rake, the fret of its own, its role. */
+const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => {
+  const beside = stroke.harmonic ? `‹${stroke.harmonic.touch}›` : stroke.fret;
+  return (
+    <>
+      {stroke.ring && <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />}
+      {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
+      {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
+      {beside !== undefined && (
+        <text className="mark-fret" x={radius + 2} y={radius + 5}>
+          {beside}
+        </text>
+      )}
+      {stroke.role && (
+        <text className="mark-role" x={-radius - 3} y={radius + 5} textAnchor="end">
+          {ROLE_LETTERS[stroke.role]}
+        </text>
+      )}
+    </>
+  );
+};
+
+const StrokeToken = memo(({ stroke, digit, layout, chosen, selected, flagged, label }: StrokeTokenProps) => {
   const { x, y } = pointAt(layout, stroke.at, stroke.string);
   return (
-    <g className={chosen ? 'stroke chosen' : 'stroke'} style={{ transform: `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)` }} data-stroke={stroke.id} role="img" aria-label={label}>
+    <g className={`stroke${chosen ? ' chosen' : ''}${selected ? ' selected' : ''}`} style={{ transform: `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)` }} data-stroke={stroke.id} role="img" aria-label={label}>
       {chosen && <circle className="chosen-ring" r={layout.radius + 6} />}
-      <Token digit={digit} radius={layout.radius} pinned={stroke.pin !== undefined} accent={stroke.accent} />
+      {selected && <circle className="selected-ring" r={layout.radius + 5} />}
+      <Token digit={digit} radius={layout.radius} pinned={stroke.pin !== undefined} accent={stroke.accent} marks={stroke} />
+      <Marks stroke={stroke} radius={layout.radius} />
       {flagged !== undefined && (
         <g transform={`translate(${layout.radius} ${-layout.radius})`} className="flag">
           <circle r={8} />
@@ -107,6 +134,7 @@ interface ThreadsProps {
   readonly layout: Layout;
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly chosen: string | null;
+  readonly selection?: ReadonlySet<string>;
   /** Numbered flags by stroke. */
   readonly flags: ReadonlyMap<string, number>;
   readonly label: (stroke: Stroke) => string;
@@ -114,7 +142,7 @@ interface ThreadsProps {
 }
 
 /** Strings over time, a token a stroke, each digit's strokes joined by its thread. */
-export const Threads = ({ pattern, ground, layout, digits, chosen, flags, label, children }: ThreadsProps) => (
+export const Threads = ({ pattern, ground, layout, digits, chosen, selection, flags, label, children }: ThreadsProps) => (
   <>
     {layout.systems.map((system) => (
       <Ground key={system.index} pattern={ground} layout={layout} system={system} />
@@ -124,9 +152,12 @@ export const Threads = ({ pattern, ground, layout, digits, chosen, flags, label,
         <path key={`${striker}${index}`} className="thread" d={path} stroke={digitColour(striker === 'pick' ? 'down' : striker)} />
       )),
     )}
+    {slurArcs(pattern, layout).map(({ id, path, letter }) => (
+      <path key={id} className={`slur slur-${letter}`} d={path} />
+    ))}
     {children}
     {pattern.strokes.map((stroke) => (
-      <StrokeToken key={stroke.id} stroke={stroke} digit={digits[stroke.id] ?? null} layout={layout} chosen={stroke.id === chosen} flagged={flags.get(stroke.id)} label={label(stroke)} />
+      <StrokeToken key={stroke.id} stroke={stroke} digit={digits[stroke.id] ?? null} layout={layout} chosen={stroke.id === chosen} selected={selection?.has(stroke.id) ?? false} flagged={flags.get(stroke.id)} label={label(stroke)} />
     ))}
   </>
 );

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { newPattern, patternLength, slotTicks, type Pattern } from '@fleet-wren/core';
-import { SPACE, cellAt, cursorAt, layoutOf, pointAt, threadsOf } from './geometry.ts';
+import { SPACE, cellAt, cursorAt, layoutOf, pointAt, slurArcs, strokesWithin, threadsOf } from './geometry.ts';
 
 const patterns = fc
   .record({ beats: fc.integer({ min: 1, max: 8 }), bars: fc.integer({ min: 1, max: 6 }), subdivision: fc.constantFrom(1, 2, 3, 4, 6) })
@@ -14,7 +14,7 @@ test('the cell under the middle of a token is the token’s own', () => {
       const slots = patternLength(pattern) / slotTicks(pattern);
       const at = (place % slots) * slotTicks(pattern);
       const { x, y } = pointAt(layout, at, string);
-      expect(cellAt(pattern, layout, x, y)).toEqual({ at, string });
+      expect(cellAt(layout, x, y)).toEqual({ at, string });
     }),
     { seed: 71 },
   );
@@ -54,4 +54,25 @@ test('each striker has one thread, and pinches do not split it', () => {
   const threads = threadsOf(pattern, { a: 'p', b: 'm', c: 'p', d: 'm' }, layoutOf(pattern, 800));
   expect(threads.map(({ striker, paths }) => [striker, paths.length])).toEqual([['p', 1], ['m', 1]]);
   expect(threads[0]?.paths[0]).toMatch(/^M\d+(\.\d)?,\d+(\.\d)?C/);
+});
+
+test('a beat cut in its own parts has its own slots, and a click finds them', () => {
+  const pattern = newPattern('Push', { divisions: [{ beat: 3, parts: 6 }] });
+  const layout = layoutOf(pattern, 900);
+  expect(layout.systems[0]?.slots).toHaveLength(18);
+  const { x, y } = pointAt(layout, 2520 + 140, 2);
+  expect(cellAt(layout, x, y)).toEqual({ at: 2660, string: 2 });
+});
+
+test('a slur is an arc from the note before on its string', () => {
+  const pattern = newPattern('Slur', { strokes: [{ id: 'a', at: 0, string: 3 }, { id: 'b', at: 210, string: 3, fret: 2, slur: 'hammer-on' }, { id: 'c', at: 420, string: 2, slur: 'slide' }] });
+  const arcs = slurArcs(pattern, layoutOf(pattern, 900));
+  expect(arcs.map(({ id, letter }) => id + letter)).toEqual(['bh']);
+});
+
+test('a rectangle chooses the strokes whose tokens lie in it', () => {
+  const pattern = newPattern('Box', { strokes: [{ id: 'a', at: 0, string: 5 }, { id: 'b', at: 840, string: 2 }, { id: 'c', at: 1680, string: 5 }] });
+  const layout = layoutOf(pattern, 900);
+  const [first, second] = [pointAt(layout, 0, 5), pointAt(layout, 840, 2)];
+  expect(strokesWithin(pattern, layout, { left: first.x - 5, top: second.y - 5, right: second.x + 5, bottom: first.y + 5 })).toEqual(['a', 'b']);
 });

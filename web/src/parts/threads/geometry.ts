@@ -1,6 +1,6 @@
 import {
-  STRIKERS, countsOfBar, patternLength, slotTicks, strikerOf, stringCount, ticksPerBar, ticksPerBeat,
-  type Digit, type Pattern, type Striker, type Stroke,
+  STRIKERS, beatPartsOf, countOf, patternLength, strikerOf, stringCount, ticksPerBar, ticksPerBeat,
+  type BeatPart, type Digit, type Pattern, type Striker, type Stroke,
 } from '@fleet-wren/core';
 import { line, curveBumpX } from 'd3-shape';
 
@@ -11,6 +11,7 @@ export const SPACE = { left: 66, right: 18, counts: 30, string: 43, below: 20, b
 export interface Slot {
   readonly at: number;
   readonly x: number;
+  readonly width: number;
   readonly label: string;
   readonly beat: boolean;
 }
@@ -46,23 +47,21 @@ const NARROWEST_SLOT = 23;
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
 const barsPerSystem = (pattern: Pattern, inner: number): number => {
-  const slotsPerBar = pattern.metre.beats * pattern.subdivision;
+  const slotsPerBar = pattern.metre.beats * Math.max(pattern.subdivision, ...(pattern.divisions ?? []).map(({ parts }) => parts));
   return clamp(Math.floor(inner / (slotsPerBar * NARROWEST_SLOT)), 1, pattern.bars);
 };
 
-const makeSystem = (pattern: Pattern, index: number, perSystem: number, inner: number, systemHeight: number): System => {
+const makeSystem = (pattern: Pattern, parts: readonly BeatPart[], index: number, perSystem: number, inner: number, systemHeight: number): System => {
   const bar = ticksPerBar(pattern.metre);
   const fromBar = index * perSystem;
   const bars = Math.min(perSystem, pattern.bars - fromBar);
   const perTick = inner / (perSystem * bar);
-  const slot = slotTicks(pattern);
-  const counts = countsOfBar(pattern.metre, pattern.subdivision);
   const x = (at: number): number => SPACE.left + (at - fromBar * bar) * perTick;
   const beat = ticksPerBeat(pattern.metre);
-  const slots = Array.from({ length: bars * counts.length }, (_, place): Slot => {
-    const at = fromBar * bar + place * slot;
-    return { at, x: x(at + slot / 2), label: counts[place % counts.length] ?? '', beat: at % beat === 0 };
-  });
+  const half = narrowest(parts) / 2;
+  const slots = parts
+    .filter(({ at }) => at >= fromBar * bar && at < (fromBar + bars) * bar)
+    .map((part): Slot => ({ at: part.at, x: x(part.at + half), width: part.ticks * perTick, label: countOf(pattern, part), beat: part.part === 0 }));
   const beats = Array.from({ length: bars * pattern.metre.beats }, (_, place) => fromBar * bar + place * beat);
   return {
     index,
@@ -77,6 +76,9 @@ const makeSystem = (pattern: Pattern, index: number, perSystem: number, inner: n
   };
 };
 
+/** Ticks of the narrowest part of a beat: tokens stand half of it after their time. */
+const narrowest = (parts: readonly BeatPart[]): number => parts.reduce((least, { ticks }) => Math.min(least, ticks), Infinity);
+
 /** Lays a pattern out in systems across a width in pixels. */
 export const layoutOf = (pattern: Pattern, width: number): Layout => {
   const inner = Math.max(120, width - SPACE.left - SPACE.right);
@@ -84,7 +86,8 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
   const strings = stringCount(pattern.instrument);
   const systemHeight = SPACE.counts + strings * SPACE.string;
   const pixelsPerTick = inner / (perSystem * ticksPerBar(pattern.metre));
-  const slotWidth = slotTicks(pattern) * pixelsPerTick;
+  const parts = beatPartsOf(pattern);
+  const slotWidth = narrowest(parts) * pixelsPerTick;
   const count = Math.ceil(pattern.bars / perSystem);
   return {
     width,
@@ -93,7 +96,7 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
     slotWidth,
     pixelsPerTick,
     radius: clamp(slotWidth * 0.44, 7, 13),
-    systems: Array.from({ length: count }, (_, index) => makeSystem(pattern, index, perSystem, inner, systemHeight)),
+    systems: Array.from({ length: count }, (_, index) => makeSystem(pattern, parts, index, perSystem, inner, systemHeight)),
     systemHeight,
   };
 };
@@ -115,12 +118,12 @@ export const pointAt = (layout: Layout, at: number, string: number): { readonly 
 };
 
 /** What lies under a point: the nearest slot and string; undefined outside the strings. */
-export const cellAt = (pattern: Pattern, layout: Layout, x: number, y: number): { readonly at: number; readonly string: number } | undefined => {
+export const cellAt = (layout: Layout, x: number, y: number): { readonly at: number; readonly string: number } | undefined => {
   const system = layout.systems.find(({ top }) => y >= top && y < top + layout.systemHeight + SPACE.between);
   if (!system || x < SPACE.left - 4) return undefined;
   const string = Math.ceil((y - system.top - SPACE.counts) / SPACE.string);
-  const slot = Math.floor((x - SPACE.left) / layout.slotWidth);
-  const at = system.fromTick + clamp(slot, 0, system.slots.length - 1) * slotTicks(pattern);
+  const nearest = system.slots.reduce<Slot | undefined>((best, slot) => (!best || Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best), undefined);
+  const at = nearest?.at ?? system.fromTick;
   return string >= 1 && string <= layout.strings ? { at, string } : undefined;
 };
 
@@ -173,3 +176,24 @@ export const cursorAt = (pattern: Pattern, layout: Layout, tick: number): { read
   const system = systemAt(layout, at);
   return { x: SPACE.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2, top: system.top };
 };
+
+/** The arc of a slur from the note before on its string, as a path; none where the note before is in another system. */
+export const slurArcs = (pattern: Pattern, layout: Layout): readonly { readonly id: string; readonly path: string; readonly letter: string }[] =>
+  pattern.strokes.flatMap((stroke) => {
+    if (!stroke.slur) return [];
+    const before = pattern.strokes.filter(({ string, at }) => string === stroke.string && at < stroke.at).pop();
+    if (!before || systemAt(layout, before.at) !== systemAt(layout, stroke.at)) return [];
+    const [from, to] = [pointAt(layout, before.at, before.string), pointAt(layout, stroke.at, stroke.string)];
+    const y = from.y - layout.radius - 2;
+    const lift = Math.min(16, 6 + (to.x - from.x) / 10);
+    return [{ id: stroke.id, letter: stroke.slur.charAt(0), path: `M${from.x.toFixed(1)} ${y}Q${((from.x + to.x) / 2).toFixed(1)} ${(y - lift).toFixed(1)} ${to.x.toFixed(1)} ${y}` }];
+  });
+
+/** Strokes inside a rectangle drawn over the threads. */
+export const strokesWithin = (pattern: Pattern, layout: Layout, box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number }): readonly string[] =>
+  pattern.strokes
+    .filter(({ at, string }) => {
+      const { x, y } = pointAt(layout, at, string);
+      return x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
+    })
+    .map(({ id }) => id);

@@ -1,0 +1,1 @@
+export { SHELF, countsAloud, type ShelfFigure } from './shelf.ts';

@@ -1,0 +1,64 @@
+import { isolate, type IsolatedDrill } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { useCreatePatterns } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { useHand } from '../parts/hand/useHand.ts';
+import { Preview } from '../parts/preview/Preview.tsx';
+import { useBench } from './context.ts';
+
+const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; readonly hide: () => void }) => {
+  const [place, setPlace] = useState(0);
+  const keep = useCreatePatterns();
+  const notice = useNotice();
+  const navigate = useNavigate();
+  const shown = drills[place];
+  const take = (chosen: readonly IsolatedDrill[]): void =>
+    keep.mutate(chosen.map(({ pattern }) => pattern), {
+      onError: (error) => notice({ text: wordsOf(error) }),
+      onSuccess: (kept) => {
+        hide();
+        if (kept.length === 1) void navigate(`/patterns/${kept[0]?.id}`);
+        else notice({ text: `${kept.length} drills are among the patterns.`, action: { label: 'Show them', run: () => void navigate('/patterns') } });
+      },
+    });
+  return (
+    <>
+      <Modal.Body className="vary">
+        <div className="vary-list">
+          {drills.map(({ about, pattern }, index) => (
+            <button key={`${pattern.name}${about}`} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
+              {about}
+            </button>
+          ))}
+        </div>
+        <div className="vary-effect">{shown && <Preview pattern={shown.pattern} />}</div>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="quiet" onClick={() => take(drills)} disabled={keep.isPending}>
+          Keep all {drills.length}
+        </Button>
+        <Button onClick={() => shown && take([shown])} disabled={keep.isPending}>
+          Open this one
+        </Button>
+      </Modal.Footer>
+    </>
+  );
+};
+
+/** The drills for the hardest spots: each on its string pair, then three strings, then all, ready to loop. */
+export const IsolateDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+  const pattern = useBench((state) => state.pattern);
+  const { hand } = useHand();
+  const drills = useMemo(() => (shown ? isolate(pattern, { hand }) : []), [shown, pattern, hand]);
+  return (
+    <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="isolate-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="isolate-title">The hardest spots, alone</Modal.Title>
+      </Modal.Header>
+      {drills.length > 0 ? <Drills drills={drills} hide={hide} /> : <Modal.Body>Nothing goes from string to string here yet, so there is nothing to take apart.</Modal.Body>}
+    </Modal>
+  );
+};

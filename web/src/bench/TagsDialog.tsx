@@ -1,0 +1,54 @@
+import { PATTERN_LIMITS } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useTags } from '../api/patterns.ts';
+import { useBench, useBenchStore } from './context.ts';
+
+/** The words a pattern is found by. */
+export const TagsDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+  const { run } = useBenchStore().getState();
+  const tags = useBench((state) => state.pattern.tags) ?? [];
+  const known = useTags().data ?? [];
+  const [typed, setTyped] = useState('');
+  const set = (next: readonly string[]): boolean => run({ kind: 'set', fields: { tags: next.length > 0 ? next : undefined } });
+  const add = (tag: string): void => {
+    if (tag !== '' && !tags.includes(tag) && set([...tags, tag])) setTyped('');
+  };
+  const offered = known.map(({ tag }) => tag).filter((tag) => !tags.includes(tag));
+  return (
+    <Modal show={shown} onHide={hide} centered aria-labelledby="tags-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="tags-title">Tags and sets</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <div className="tag-row">
+          {tags.map((tag) => (
+            <button key={tag} type="button" className="tag" onClick={() => set(tags.filter((one) => one !== tag))} aria-label={`Take the tag ${tag} off`}>
+              {tag} ×
+            </button>
+          ))}
+          {tags.length === 0 && <span className="text-soft">No tags yet. A set is a tag that several patterns bear.</span>}
+        </div>
+        <form
+          className="keep-version"
+          onSubmit={(event) => {
+            event.preventDefault();
+            add(typed.trim());
+          }}
+        >
+          <Form.Control aria-label="New tag" placeholder="A new tag" maxLength={PATTERN_LIMITS.tag} value={typed} onChange={({ target }) => setTyped(target.value)} />
+          <Button type="submit">Add</Button>
+        </form>
+        {offered.length > 0 && (
+          <div className="tag-row">
+            {offered.slice(0, 20).map((tag) => (
+              <button key={tag} type="button" className="tag tag-offered" onClick={() => add(tag)}>
+                + {tag}
+              </button>
+            ))}
+          </div>
+        )}
+      </Modal.Body>
+    </Modal>
+  );
+};

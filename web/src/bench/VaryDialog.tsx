@@ -1,0 +1,63 @@
+import { TRANSFORMS, edit, sentence, type NamedTransform, type Pattern } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { Preview } from '../parts/preview/Preview.tsx';
+import { runTransform } from './commands.ts';
+import { useBench, useBenchStore } from './context.ts';
+
+const GROUPS: readonly NamedTransform['group'][] = ['Time', 'Strings', 'Hand', 'Thumb', 'Whole'];
+
+type Outcome = { readonly pattern: Pattern } | { readonly trouble: string };
+
+/** What a transform would make of the pattern, or why it cannot. */
+const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: NamedTransform): Outcome => {
+  const made = transform(pattern)(pattern, ids);
+  const done = made.ok ? edit(pattern, made.value) : made;
+  return done.ok ? { pattern: done.value.pattern } : { trouble: done.problems.map(sentence).join(' ') };
+};
+
+/** Every transform, its effect shown before it is applied; to the selection where there is one. */
+export const VaryDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+  const bench = useBenchStore();
+  const pattern = useBench((state) => state.pattern);
+  const selection = useBench((state) => state.selection);
+  const [key, setKey] = useState('reverse');
+  const named = TRANSFORMS.find((one) => one.key === key) ?? (TRANSFORMS[0] as NamedTransform);
+  const outcome = useMemo(() => (shown ? outcomeOf(pattern, [...selection], named) : null), [shown, pattern, selection, named]);
+  const apply = (): void => {
+    if (runTransform(bench, named.transform(pattern))) hide();
+  };
+  return (
+    <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="vary-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="vary-title">Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body className="vary">
+        <div className="vary-list">
+          {GROUPS.map((group) => (
+            <section key={group} aria-label={group}>
+              <h3>{group}</h3>
+              {TRANSFORMS.filter((one) => one.group === group).map((one) => (
+                <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)} onDoubleClick={apply}>
+                  {one.name}
+                </button>
+              ))}
+            </section>
+          ))}
+        </div>
+        <div className="vary-effect" aria-live="polite">
+          {outcome && ('pattern' in outcome ? <Preview pattern={outcome.pattern} /> : <p className="finding finding-trouble">{outcome.trouble}</p>)}
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          Leave it as it is
+        </Button>
+        <Button onClick={apply} disabled={!outcome || !('pattern' in outcome)}>
+          {named.name}
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};
+

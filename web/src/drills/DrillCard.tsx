@@ -1,0 +1,57 @@
+import { patternLength, stringCount, type DrillCell, type Pattern } from '@fleet-wren/core';
+import { Check, Play, Square } from 'lucide-react';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+
+interface CardProps {
+  readonly cell: DrillCell;
+  readonly rank: number;
+  /** Width of its threads in pixels. */
+  readonly width: number;
+  readonly playing: boolean;
+  readonly known: boolean;
+  readonly next: boolean;
+  readonly chosen: boolean;
+  readonly play: () => void;
+  readonly open: () => void;
+  readonly toggleKnown: () => void;
+  readonly toggleChosen: () => void;
+}
+
+const miniature = (pattern: Pattern, { digits }: DrillCell) => pattern.strokes.map(({ id, at, string }) => [at / patternLength(pattern), string, digits[id] ?? null] as const);
+
+const percent = (difficulty: number | null): number => Math.round(100 * (difficulty ?? 0));
+
+/** One drill of the grid: its threads in small, its ceiling and difficulty; it plays, opens, and goes to a set. */
+export const DrillCard = ({ cell, rank, width, playing, known, next, chosen, play, open, toggleKnown, toggleChosen }: CardProps) => {
+  const { pattern } = cell;
+  if (!pattern) return <div className="drill drill-none" title={cell.trouble}>cannot be</div>;
+  const share = percent(cell.difficulty);
+  return (
+    <article style={{ width: width + 18 }} className={`drill${known ? ' drill-known' : ''}${next ? ' drill-next' : ''}`} aria-label={cell.name}>
+      <button type="button" className="drill-play" onClick={play} aria-label={playing ? `Stop ${cell.name}` : `Play ${cell.name}`} aria-pressed={playing}>
+        <Miniature strokes={miniature(pattern, cell)} strings={stringCount(pattern.instrument)} width={width} height={Math.round(width * 0.31)} />
+        <span className="drill-sign">{playing ? <Square size={12} fill="currentColor" aria-hidden /> : <Play size={13} fill="currentColor" aria-hidden />}</span>
+      </button>
+      <div className="drill-facts">
+        <b>{cell.ceiling === null ? '–' : Math.floor(cell.ceiling)}</b>
+        <span className="drill-hard" title={`${share} % of the ceiling used at ${pattern.tempo}`}>
+          <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
+        </span>
+        <span className="text-soft" title="Place from the easiest to the hardest">
+          {rank}.
+        </span>
+      </div>
+      <div className="drill-actions">
+        <button type="button" onClick={open}>
+          open
+        </button>
+        <button type="button" aria-pressed={known} onClick={toggleKnown} title="Known already">
+          {known && <Check size={12} aria-hidden />} known
+        </button>
+        <label>
+          <input type="checkbox" checked={chosen} onChange={toggleChosen} aria-label={`Take ${cell.name} into the set`} /> set
+        </label>
+      </div>
+    </article>
+  );
+};

@@ -1,0 +1,248 @@
+import './drills.scss';
+import { AXES, nextDrill, type Digit, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
+import { ArrowLeft } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { useBench } from '../bench/context.ts';
+import { usePlayer } from '../bench/usePlayer.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { studyWorker } from '../workers/client.ts';
+import { DrillCard } from './DrillCard.tsx';
+import { useKnown } from './known.ts';
+
+interface Answer {
+  readonly grid?: Grid;
+  readonly trouble?: string;
+}
+
+const useGrid = (pattern: Pattern, axes: string, hand: Hand): Answer => {
+  const [answer, setAnswer] = useState<Answer>({});
+  useEffect(() => {
+    let current = true;
+    studyWorker
+      .drills(pattern, axes.split(','), hand)
+      .then((grid) => current && setAnswer({ grid }))
+      .catch((error: unknown) => current && setAnswer({ trouble: wordsOf(error) }));
+    return () => {
+      current = false;
+    };
+  }, [pattern, axes, hand]);
+  return answer;
+};
+
+const usualAxes = (pattern: Pattern): readonly string[] => (pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction']);
+
+interface AxisChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly taken: readonly string[];
+  readonly optional?: boolean;
+  readonly choose: (key: string) => void;
+}
+
+const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) => (
+  <label className="axis-choice">
+    {label}
+    <Form.Select size="sm" value={value} onChange={({ target }) => choose(target.value)}>
+      {optional && <option value="">none</option>}
+      {AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ))}
+    </Form.Select>
+  </label>
+);
+
+const NO_DIGITS: Readonly<Record<string, Digit | null>> = {};
+
+/** Plays one drill at a time. */
+const useDrillPlayer = (fallback: Pattern) => {
+  const [cell, setCell] = useState<DrillCell | null>(null);
+  const { playing, toggle } = usePlayer(cell?.pattern ?? fallback, cell?.digits ?? NO_DIGITS);
+  // Started once the chosen drill is what the player holds.
+  const wanted = useRef(false);
+  useEffect(() => {
+    if (wanted.current && cell) toggle();
+    wanted.current = false;
+  }, [cell, toggle]);
+  const play = (next: DrillCell): void => {
+    if (playing && next.key === cell?.key) return toggle();
+    if (next.key === cell?.key) return toggle();
+    if (!playing) wanted.current = true;
+    setCell(next);
+  };
+  return { key: playing ? (cell?.key ?? null) : null, play };
+};
+
+/** Takes the chosen drills to a set: patterns that bear its name as a tag. */
+const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => void) => {
+  const keep = useCreatePatterns();
+  const notice = useNotice();
+  const navigate = useNavigate();
+  return (name: string): void => {
+    const patterns = (grid?.order ?? []).flatMap((key) => {
+      const pattern = chosen.includes(key) ? grid?.cells.find((cell) => cell.key === key)?.pattern : undefined;
+      return pattern ? [{ ...pattern, tags: [...(pattern.tags ?? []).slice(0, 11), name.slice(0, 30)] }] : [];
+    });
+    keep.mutate(patterns, {
+      onError: (error) => notice({ text: wordsOf(error) }),
+      onSuccess: () => {
+        clear();
+        notice({ text: `${patterns.length} drills are in the set “${name}”.`, action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(name)}`) } });
+      },
+    });
+  };
+};
+
+const toggled = (list: readonly string[], key: string): readonly string[] => (list.includes(key) ? list.filter((one) => one !== key) : [...list, key]);
+
+interface TableProps {
+  readonly grid: Grid;
+  readonly tab: number;
+  readonly card: (cell: DrillCell) => React.ReactNode;
+}
+
+const GridTable = ({ grid, tab, card }: TableProps) => {
+  const [rows, columns] = grid.axes;
+  const at = (row: number, column: number): DrillCell | undefined => grid.cells.find((cell) => cell.at[0] === row && (cell.at[1] ?? 0) === column && (cell.at[2] ?? 0) === tab);
+  return (
+    <table className="drill-table">
+      <thead>
+        <tr>
+          <th />
+          {(columns?.values ?? ['']).map((name) => (
+            <th key={name} scope="col">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows?.values.map((name, row) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            {(columns?.values ?? ['']).map((other, column) => {
+              const cell = at(row, column);
+              return <td key={other}>{cell && card(cell)}</td>;
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+};
+
+/** Few columns leave room for larger cards. */
+const cardWidth = ({ axes }: Grid): number => {
+  const columns = axes[1]?.values.length ?? 1;
+  return columns <= 3 ? 250 : columns <= 4 ? 205 : 140;
+};
+
+/** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
+const DrillGrid = () => {
+  const pattern = useBench((state) => state.pattern);
+  const id = useBench((state) => state.id);
+  const { hand } = useHand();
+  const [query, setQuery] = useSearchParams();
+  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) => AXES.some((axis) => axis.key === key));
+  const { grid, trouble } = useGrid(pattern, axes.join(','), hand);
+  const { known, toggle } = useKnown(id);
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [tab, setTab] = useState(0);
+  const [setName, setSetName] = useState('');
+  const create = useCreatePattern();
+  const navigate = useNavigate();
+  const player = useDrillPlayer(pattern);
+  const send = useSet(grid, chosen, () => setChosen([]));
+  const choose = (place: number) => (key: string): void => {
+    const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
+    setTab(0);
+    setQuery({ axes: next.join(',') }, { replace: true });
+  };
+  const next = grid && nextDrill(grid, known);
+  const open = (cell: DrillCell): void => {
+    if (cell.pattern) create.mutate(cell.pattern, { onSuccess: (kept) => void navigate(`/patterns/${kept.id}`) });
+  };
+  const tabs = grid?.axes[2];
+  return (
+    <div className="drills">
+      <header>
+        <Link to=".." relative="path" className="back-link">
+          <ArrowLeft size={16} aria-hidden /> {pattern.name}
+        </Link>
+        <h1 aria-live="polite">{trouble ?? (grid ? `${grid.order.length} drills` : '')}</h1>
+        <div className="axes">
+          <AxisChoice label="Down" value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
+          <AxisChoice label="Across" value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
+          <AxisChoice label="As tabs" value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
+        </div>
+        {next && (
+          <p className="next-drill">
+            Learn next: <b>{next.name}</b>
+            {known.length > 0 ? ', the smallest change from what is known' : ', the easiest'}.{' '}
+            <Button variant="cure" size="sm" onClick={() => open(next)}>
+              Open it
+            </Button>
+          </p>
+        )}
+      </header>
+      {tabs && (
+        <div className="view-switch" role="group" aria-label={tabs.name}>
+          {tabs.values.map((name, index) => (
+            <button key={name} type="button" aria-pressed={tab === index} onClick={() => setTab(index)}>
+              {name}
+            </button>
+          ))}
+        </div>
+      )}
+      {grid && (
+        <div className="drill-scroll" tabIndex={0} role="region" aria-label="Drill grid">
+          <GridTable
+            grid={grid}
+            tab={tab}
+            card={(cell) => (
+              <DrillCard
+                cell={cell}
+                width={cardWidth(grid)}
+                rank={grid.order.indexOf(cell.key) + 1}
+                playing={player.key === cell.key}
+                known={known.includes(cell.key)}
+                next={next?.key === cell.key}
+                chosen={chosen.includes(cell.key)}
+                play={() => player.play(cell)}
+                open={() => open(cell)}
+                toggleKnown={() => toggle(cell.key)}
+                toggleChosen={() => setChosen(toggled(chosen, cell.key))}
+              />
+            )}
+          />
+        </div>
+      )}
+      {chosen.length > 0 && (
+        <form
+          className="set-bar"
+          onSubmit={(event) => {
+            event.preventDefault();
+            send(setName.trim() || 'Drills');
+          }}
+        >
+          <span>{chosen.length === 1 ? 'One drill chosen' : `${chosen.length} drills chosen`}</span>
+          <Form.Control size="sm" aria-label="Name of the set" placeholder="Name of the set" maxLength={30} value={setName} onChange={({ target }) => setSetName(target.value)} />
+          <Button size="sm" type="submit">
+            Take them to the set
+          </Button>
+          <Button size="sm" variant="plain" onClick={() => setChosen([])}>
+            Choose none
+          </Button>
+        </form>
+      )}
+    </div>
+  );
+};
+
+export default DrillGrid;

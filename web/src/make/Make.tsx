@@ -1,0 +1,161 @@
+import './make.scss';
+import '../parts/fields.scss';
+import {
+  GENERATORS, TUNINGS, generate, initialValues, instrumentIn, newPattern, sentence, shapesFor, stringCount, tuningByKey,
+  type Field, type Frame, type Generator, type Values,
+} from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useCreatePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { Preview } from '../parts/preview/Preview.tsx';
+
+interface FieldProps {
+  readonly field: Field;
+  readonly value: Values[string] | undefined;
+  readonly change: (value: Values[string]) => void;
+}
+
+const FieldInput = ({ field, value, change }: FieldProps) => {
+  switch (field.kind) {
+    case 'choice':
+      return (
+        <label>
+          {field.label}
+          <Form.Select value={String(value)} onChange={({ target }) => change(target.value)}>
+            {field.options.map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </Form.Select>
+        </label>
+      );
+    case 'number':
+      return (
+        <label>
+          {field.label}
+          <Form.Control type="number" min={field.least} max={field.most} value={Number.isNaN(value) ? '' : String(value)} onChange={({ target }) => change(target.value === '' ? Number.NaN : Number(target.value))} />
+        </label>
+      );
+    case 'text':
+      return (
+        <label>
+          {field.label}
+          <Form.Control value={String(value)} title={field.hint} maxLength={200} onChange={({ target }) => change(target.value)} />
+        </label>
+      );
+    case 'truth':
+      return <Form.Check id={`field-${field.key}`} label={field.label} checked={value === true} onChange={({ target }) => change(target.checked)} />;
+  }
+};
+
+interface FrameProps {
+  readonly frame: Frame;
+  readonly setFrame: (frame: Frame) => void;
+}
+
+/** What the figure is laid on: tuning, chord, tempo. */
+const FrameFields = ({ frame, setFrame }: FrameProps) => {
+  const { instrument, voicing, tempo } = frame;
+  const shapes = shapesFor(instrument.tuning, stringCount(instrument));
+  const retune = (key: string): void => {
+    const next = instrumentIn(tuningByKey(key));
+    const offered = shapesFor(next.tuning, stringCount(next));
+    setFrame({ ...frame, instrument: next, voicing: offered.find(({ chord }) => chord === voicing.chord) ?? (offered[0] as Frame['voicing']) });
+  };
+  return (
+    <div className="frame-fields">
+      <label>
+        Tuning
+        <Form.Select value={instrument.tuning} onChange={({ target }) => retune(target.value)}>
+          {TUNINGS.map(({ key, name }) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+      </label>
+      <label>
+        Chord
+        <Form.Select value={voicing.chord} onChange={({ target }) => setFrame({ ...frame, voicing: shapes.find(({ chord }) => chord === target.value) ?? voicing })}>
+          {shapes.map(({ chord }) => (
+            <option key={chord} value={chord}>
+              {chord}
+            </option>
+          ))}
+        </Form.Select>
+      </label>
+      <label>
+        Tempo
+        <Form.Control type="number" min={20} max={400} value={tempo} onChange={({ target }) => setFrame({ ...frame, tempo: Number(target.value) })} />
+      </label>
+    </div>
+  );
+};
+
+const START: Frame = { instrument: newPattern('').instrument, voicing: newPattern('').voicing, tempo: 80 };
+
+const useMaking = (generator: Generator) => {
+  const [values, setValues] = useState<Values>({});
+  const [frame, setFrame] = useState(START);
+  const all = useMemo(() => ({ ...initialValues(generator), ...values }), [generator, values]);
+  const made = useMemo(() => generate(generator, all, frame), [generator, all, frame]);
+  return { all, frame, setFrame, made, change: (key: string) => (value: Values[string]) => setValues({ ...values, [key]: value }) };
+};
+
+const Maker = ({ generator }: { readonly generator: Generator }) => {
+  const { all, frame, setFrame, made, change } = useMaking(generator);
+  const create = useCreatePattern();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const take = (): void => {
+    if (made.ok) create.mutate(made.value, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+  };
+  return (
+    <>
+      <form className="field-form" aria-label={generator.name} onSubmit={(event) => event.preventDefault()}>
+        <p className="text-soft mb-0">{generator.use}</p>
+        {generator.fields.map((field) => (
+          <FieldInput key={field.key} field={field} value={all[field.key]} change={change(field.key)} />
+        ))}
+        <FrameFields frame={frame} setFrame={setFrame} />
+        <Button onClick={take} disabled={!made.ok || create.isPending}>
+          Take it to the bench
+        </Button>
+      </form>
+      <div className="make-preview" aria-live="polite">
+        {made.ok ? (
+          <Preview pattern={made.value} />
+        ) : (
+          <p className="finding finding-trouble" role="alert">
+            {made.problems.map(sentence).join(' ')}
+          </p>
+        )}
+      </div>
+    </>
+  );
+};
+
+/** Makes a pattern from a standard figure: choose one, answer a few things, see and hear it. */
+const Make = () => {
+  const [query] = useSearchParams();
+  const generator = GENERATORS.find(({ key }) => key === query.get('figure')) ?? (GENERATORS[0] as Generator);
+  return (
+    <div className="make">
+      <nav aria-label="Figures">
+        <h1>Make a pattern</h1>
+        {GENERATORS.map(({ key, name }) => (
+          <Link key={key} to={`?figure=${key}`} replace className={key === generator.key ? 'active' : undefined} aria-current={key === generator.key}>
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <Maker key={generator.key} generator={generator} />
+    </div>
+  );
+};
+
+export default Make;

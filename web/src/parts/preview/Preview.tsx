@@ -1,0 +1,75 @@
+import './preview.scss';
+import { stringCount, type Digit, type Judgement, type Pattern } from '@fleet-wren/core';
+import { Play, Square } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { usePlayer } from '../../bench/usePlayer.ts';
+import { useWidth } from '../../bench/useWidth.ts';
+import { studyWorker } from '../../workers/client.ts';
+import { useHand } from '../hand/useHand.ts';
+import { layoutOf } from '../threads/geometry.ts';
+import { Threads } from '../threads/Threads.tsx';
+
+const NOTHING: ReadonlyMap<string, number> = new Map();
+
+/** The judgement of a pattern that is only looked at; null until it comes. */
+export const useJudged = (pattern: Pattern | null): Judgement | null => {
+  const { hand } = useHand();
+  const [answer, setAnswer] = useState<{ readonly pattern: Pattern; readonly judgement: Judgement } | null>(null);
+  useEffect(() => {
+    if (!pattern) return;
+    let current = true;
+    studyWorker.judge(pattern, hand).then((judgement) => current && setAnswer({ pattern, judgement })).catch(() => undefined);
+    return () => {
+      current = false;
+    };
+  }, [pattern, hand]);
+  return answer && answer.pattern === pattern ? answer.judgement : null;
+};
+
+/** What a judgement comes to in a few words. */
+export const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
+  const trouble = troubles[0]?.sentence;
+  if (trouble) return trouble;
+  const mend = findings.length === 0 ? 'nothing to mend' : findings.length === 1 ? 'one thing to mend' : `${findings.length} things to mend`;
+  return ceiling ? `Ceiling ${Math.floor(ceiling.bpm)}, at ${tempo} now; ${mend}.` : `At ${tempo}; ${mend}.`;
+};
+
+const PlayButton = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Readonly<Record<string, Digit | null>> }) => {
+  const { playing, toggle } = usePlayer(pattern, digits);
+  return (
+    <button type="button" className="play play-small" onClick={toggle} aria-label={playing ? 'Stop' : 'Play'} title={playing ? 'Stop' : 'Play'}>
+      {playing ? <Square size={13} fill="currentColor" aria-hidden /> : <Play size={15} fill="currentColor" aria-hidden />}
+    </button>
+  );
+};
+
+/** A pattern on threads to be looked at and heard, not edited. */
+export const Preview = ({ pattern }: { readonly pattern: Pattern }) => {
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const layout = useMemo(() => layoutOf(pattern, Math.max(width, 300)), [pattern, width]);
+  const judgement = useJudged(pattern);
+  const digits = useMemo(() => judgement?.digits ?? {}, [judgement]);
+  return (
+    <figure className="preview" aria-label={`Preview of ${pattern.name}`}>
+      <figcaption>
+        <PlayButton pattern={pattern} digits={digits} />
+        <span>
+          <b>{pattern.name}</b>
+          <br />
+          <span className="text-soft">
+            {pattern.metre.beats}/{pattern.metre.unit}, {pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`}, {pattern.strokes.length} strokes on {stringCount(pattern.instrument)} strings.{' '}
+            {judgement && verdictWords(judgement, pattern.tempo)}
+          </span>
+        </span>
+      </figcaption>
+      <div ref={box} className="preview-threads" tabIndex={0} aria-label="Threads">
+        {width > 0 && (
+          <svg className="threads" width={width} height={layout.height} role="img" aria-label={`${pattern.strokes.length} strokes`}>
+            <Threads pattern={pattern} ground={pattern} layout={layout} digits={digits} chosen={null} flags={NOTHING} label={({ string }) => `string ${string}`} />
+          </svg>
+        )}
+      </div>
+    </figure>
+  );
+};

@@ -1,0 +1,51 @@
+import './shelf.scss';
+import { SHELF, countsAloud, type ShelfFigure } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { useCreatePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { Preview } from '../parts/preview/Preview.tsx';
+
+const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
+  const create = useCreatePattern();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const take = (): void => create.mutate(figure.pattern, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+  return (
+    <section aria-label={figure.name}>
+      <h2>{figure.name}</h2>
+      <p>{figure.use}</p>
+      <p className="counts-aloud">{countsAloud(figure.pattern)}</p>
+      <Preview pattern={figure.pattern} />
+      <Button className="mt-3" onClick={take} disabled={create.isPending}>
+        Take a copy to the bench
+      </Button>
+    </section>
+  );
+};
+
+/** The shelf of standard figures: usual name, use, counts; to be heard and copied. */
+const Shelf = () => {
+  const [key, setKey] = useState(SHELF[0]?.key ?? '');
+  const figure = SHELF.find((one) => one.key === key);
+  return (
+    <div className="shelf">
+      <nav aria-label="Standard figures">
+        <Link to="/patterns" className="back-link">
+          All patterns
+        </Link>
+        <h1>Shelf</h1>
+        {SHELF.map((one) => (
+          <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
+            {one.name}
+          </button>
+        ))}
+      </nav>
+      {figure && <Shown key={figure.key} figure={figure} />}
+    </div>
+  );
+};
+
+export default Shelf;
