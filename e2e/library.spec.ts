@@ -177,6 +177,7 @@ test('versions: one is kept by name, looked at beside now, and brought back', as
   await page.getByRole('button', { name: /^one stroke,/ }).click();
   await expect(page.getByText('They differ in strokes.')).toBeVisible();
   await page.getByRole('button', { name: 'Bring this one back' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
   expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb']);
   await bench.press('Control+z');
   expect(await bench.strokes()).toHaveLength(2);

@@ -25,7 +25,7 @@ export class Bench {
   /** Every stroke as a sentence. */
   async strokes(): Promise<string[]> {
     await this.judged();
-    return this.page.locator('[data-stroke]').evaluateAll((tokens) => tokens.map((token) => token.getAttribute('aria-label') ?? ''));
+    return this.threads.locator('[data-stroke]').evaluateAll((tokens) => tokens.map((token) => token.getAttribute('aria-label') ?? ''));
   }
 
   /** The digits in order, as names. */

@@ -80,6 +80,7 @@ describe('export', () => {
     const { output } = wren(['export', '--strings', '6 3 2 1', '--to', 'midi']);
     const notes = (parseMidi(output as Uint8Array).tracks[0] ?? []).filter(({ type }) => type === 'noteOn');
     expect(notes).toHaveLength(4);
+    expect(text(['export', '--strings', '6 3 2 1', '--to', 'musicxml'])).toMatch(/<score-partwise version="4.0">[\s\S]*<pluck>p<\/pluck>/);
   });
 });
 
@@ -98,7 +99,7 @@ describe('what is refused, and how it is said', () => {
     ['an unknown flag', ['finger', '--loud'], /loud/],
     ['no file', ['finger'], /Name a Fleet Wren file/],
     ['a file that is not there', ['finger', '/nowhere/at/all.json'], /cannot be read \(ENOENT\)/],
-    ['nothing to export to', ['export', '--strings', '6 3 2 1', '--to', 'wax'], /--to tab, midi, json/],
+    ['nothing to export to', ['export', '--strings', '6 3 2 1', '--to', 'wax'], /--to tab, midi, json, musicxml/],
     ['a file that is not ours', ['finger', fileWith('other.json', '{"hello": 1}')], /not a Fleet Wren pattern/],
     ['a truncated file', ['finger', fileWith('cut.json', '{"format": "fleet-wren-pat')], /breaks off/],
   ])('%s', (_what, args, words) => {

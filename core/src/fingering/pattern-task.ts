@@ -75,16 +75,14 @@ const isBass = ({ string }: Stroke): boolean => string > 3;
 
 /**
  * Which strokes belong to a line on the bass strings: single strokes whose neighbour in time, less than a beat away,
- * is on a bass string too.
+ * is a single stroke on a bass string too.
  */
 const bassLine = ({ strokes, metre }: Pattern): readonly boolean[] => {
   const beat = ticksPerBeat(metre);
-  const close = (a: Stroke, b: Stroke | undefined): boolean => b !== undefined && Math.abs(a.at - b.at) < beat && isBass(b);
-  return strokes.map((stroke, index) => {
-    const [before, after] = [strokes[index - 1], strokes[index + 1]];
-    const alone = before?.at !== stroke.at && after?.at !== stroke.at;
-    return alone && isBass(stroke) && (close(stroke, before) || close(stroke, after));
-  });
+  const single = strokes.map((stroke, index) => isBass(stroke) && strokes[index - 1]?.at !== stroke.at && strokes[index + 1]?.at !== stroke.at);
+  const close = (index: number, other: number): boolean =>
+    single[other] === true && Math.abs((strokes[index] as Stroke).at - (strokes[other] as Stroke).at) < beat;
+  return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
 
 /** The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like. */

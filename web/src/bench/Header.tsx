@@ -11,6 +11,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from './store.ts';
+import { useGround } from './useGround.ts';
 import { PatternMenu } from './PatternMenu.tsx';
 import { TakeAway } from './TakeAway.tsx';
 
@@ -46,6 +47,11 @@ const Name = () => {
     </h1>
   );
 };
+
+/** The choices see the pattern without its strokes, so that laying a stroke does not draw them anew. */
+interface ChoicesProps {
+  readonly pattern: Pattern;
+}
 
 interface ChoiceProps {
   readonly label: string;
@@ -102,12 +108,13 @@ const readMetre = (text: string): Pattern['metre'] => {
 
 const fittingParts = (metre: Pattern['metre'], wished: number): number => (canSubdivide(metre, wished) ? wished : 1);
 
-const TimeChoices = ({ pattern }: { readonly pattern: Pattern }) => {
-  const { run } = useBenchStore().getState();
+const TimeChoices = memo(({ pattern }: ChoicesProps) => {
+  const bench = useBenchStore();
+  const { run } = bench.getState();
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
     const next = readMetre(text);
-    run(resize(pattern, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
+    run(resize(bench.getState().pattern, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
   };
   return (
     <>
@@ -116,7 +123,7 @@ const TimeChoices = ({ pattern }: { readonly pattern: Pattern }) => {
         label="Bars"
         value={String(pattern.bars)}
         options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [one, one === '1' ? '1 bar' : `${one} bars`])}
-        choose={(bars) => run(resize(pattern, { bars: Number(bars) }))}
+        choose={(bars) => run(resize(bench.getState().pattern, { bars: Number(bars) }))}
         plain
       />
       <Choice
@@ -128,10 +135,11 @@ const TimeChoices = ({ pattern }: { readonly pattern: Pattern }) => {
       />
     </>
   );
-};
+});
 
-const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
-  const { run } = useBenchStore().getState();
+const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
+  const bench = useBenchStore();
+  const { run } = bench.getState();
   const { instrument, voicing } = pattern;
   const shapes = shapesFor(instrument.tuning, stringCount(instrument));
   const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
@@ -141,7 +149,7 @@ const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
         label="Tuning"
         value={instrument.tuning}
         options={TUNINGS.map(({ key, name }) => [key, name])}
-        choose={(key) => run(reinstrument(pattern, { ...instrumentIn(tuningByKey(key)), capo: instrument.capo, frets: instrument.frets }))}
+        choose={(key) => run(reinstrument(bench.getState().pattern, { ...instrumentIn(tuningByKey(key)), capo: instrument.capo, frets: instrument.frets }))}
         plain
       />
       <Choice
@@ -157,15 +165,15 @@ const HarmonyChoices = ({ pattern }: { readonly pattern: Pattern }) => {
         options={known.map(({ chord }) => [chord, chord])}
         choose={(chord) => {
           const next = known.find((shape) => shape.chord === chord);
-          if (next) run(revoice(pattern, next));
+          if (next) run(revoice(bench.getState().pattern, next));
         }}
         strong
       />
     </>
   );
-};
+});
 
-const SchoolChoice = ({ pattern }: { readonly pattern: Pattern }) => {
+const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
   const { run } = useBenchStore().getState();
   const own = useOwnSchools(pattern.ownSchool);
   const choose = (school: string): void => {
@@ -177,10 +185,10 @@ const SchoolChoice = ({ pattern }: { readonly pattern: Pattern }) => {
       <SchoolOptions own={own} />
     </Choice>
   );
-};
+});
 
 /** The school as the studio has it now, where the pattern carries an older state of it. */
-const NewerSchool = ({ pattern }: { readonly pattern: Pattern }) => {
+const NewerSchool = ({ pattern }: ChoicesProps) => {
   const { run } = useBenchStore().getState();
   const { ownSchool } = pattern;
   const now = useOwnSchools().find(({ id }) => id === ownSchool?.id);
@@ -192,10 +200,10 @@ const NewerSchool = ({ pattern }: { readonly pattern: Pattern }) => {
   );
 };
 
-const HandChoice = () => {
+const HandChoice = memo(() => {
   const { hand, hands, choose } = useHand();
   return <Choice label="Hand" value={hand.key} options={hands.map(({ key, name }) => [key, name])} choose={choose} strong />;
-};
+});
 
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
   const bass = bassString(instrument, voicing);
@@ -205,9 +213,9 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 };
 
 /** What the pattern is: its name, its time, its strings, its school. */
-export const Header = memo(({ digits }: { readonly digits: Readonly<Record<string, Digit | null>> }) => {
+export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
   const { undo, redo } = useBenchStore().getState();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useGround(useBench((state) => state.pattern));
   const saving = useBench((state) => state.saving);
   const history = useBench((state) => state.history);
   return (
@@ -224,7 +232,7 @@ export const Header = memo(({ digits }: { readonly digits: Readonly<Record<strin
           <Redo2 size={17} aria-hidden />
         </Button>
         <PatternMenu />
-        <TakeAway pattern={pattern} digits={digits} />
+        <TakeAway digitsNow={digitsNow} />
       </div>
       <div className="choices">
         <SchoolChoice pattern={pattern} />

@@ -49,12 +49,12 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
 };
 
 /** The drills for the hardest spots: each on its string pair, then three strings, then all, ready to loop. */
-export const IsolateDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
   const pattern = useBench((state) => state.pattern);
   const { hand } = useHand();
-  const drills = useMemo(() => (shown ? isolate(pattern, { hand }) : []), [shown, pattern, hand]);
+  const drills = useMemo(() => isolate(pattern, { hand }), [pattern, hand]);
   return (
-    <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="isolate-title">
+    <Modal show onHide={hide} size="xl" centered aria-labelledby="isolate-title">
       <Modal.Header closeButton>
         <Modal.Title id="isolate-title">The hardest spots, alone</Modal.Title>
       </Modal.Header>

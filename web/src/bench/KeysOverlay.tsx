@@ -4,8 +4,8 @@ import { COMMANDS, shownKey, type Command } from './commands.ts';
 const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Select', 'Listen', 'Pattern'];
 
 /** Every command of the bench and its key. */
-export const KeysOverlay = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => (
-  <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="keys-title">
+export const KeysOverlay = ({ hide }: { readonly hide: () => void }) => (
+  <Modal show onHide={hide} size="xl" centered aria-labelledby="keys-title">
     <Modal.Header closeButton>
       <Modal.Title id="keys-title">Keys of the bench</Modal.Title>
     </Modal.Header>

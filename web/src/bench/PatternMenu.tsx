@@ -24,10 +24,10 @@ export const PatternMenu = () => {
           <Dropdown.Item onClick={() => setShown('tags')}>Tags and sets …</Dropdown.Item>
         </Dropdown.Menu>
       </Dropdown>
-      <VaryDialog shown={shown === 'vary'} hide={hide} />
-      <IsolateDialog shown={shown === 'isolate'} hide={hide} />
-      <VersionsDialog shown={shown === 'versions'} hide={hide} />
-      <TagsDialog shown={shown === 'tags'} hide={hide} />
+      {shown === 'vary' && <VaryDialog hide={hide} />}
+      {shown === 'isolate' && <IsolateDialog hide={hide} />}
+      {shown === 'versions' && <VersionsDialog hide={hide} />}
+      {shown === 'tags' && <TagsDialog hide={hide} />}
     </>
   );
 };

@@ -5,7 +5,7 @@ import { useTags } from '../api/patterns.ts';
 import { useBench, useBenchStore } from './context.ts';
 
 /** The words a pattern is found by. */
-export const TagsDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   const { run } = useBenchStore().getState();
   const tags = useBench((state) => state.pattern.tags) ?? [];
   const known = useTags().data ?? [];
@@ -16,7 +16,7 @@ export const TagsDialog = ({ shown, hide }: { readonly shown: boolean; readonly 
   };
   const offered = known.map(({ tag }) => tag).filter((tag) => !tags.includes(tag));
   return (
-    <Modal show={shown} onHide={hide} centered aria-labelledby="tags-title">
+    <Modal show onHide={hide} centered aria-labelledby="tags-title">
       <Modal.Header closeButton>
         <Modal.Title id="tags-title">Tags and sets</Modal.Title>
       </Modal.Header>

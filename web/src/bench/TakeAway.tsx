@@ -1,6 +1,10 @@
 import { schoolOf, writeMidi, writeMusicXml, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
+import { memo } from 'react';
 import { Dropdown } from 'react-bootstrap';
+import { useBenchStore } from './context.ts';
+
+type Digits = Readonly<Record<string, Digit | null>>;
 
 /** A name that any file system takes. */
 const fileName = (name: string): string => name.normalize('NFKD').replace(/[^\w\s-]/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'pattern';
@@ -20,13 +24,28 @@ const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>)
 };
 
 /** The files a pattern can be taken away as. */
-export const TakeAway = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Readonly<Record<string, Digit | null>> }) => {
-  const name = fileName(pattern.name);
-  const tab = (): void => download(`${name}.txt`, tabOf(pattern, digits), 'text/plain;charset=utf-8');
-  const midi = (): void => download(`${name}.mid`, Uint8Array.from(writeMidi(pattern)), 'audio/midi');
-  const json = (): void => download(`${name}.json`, writePatternFile(pattern), 'application/json');
-  const score = (): void =>
+export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits }) => {
+  const bench = useBenchStore();
+  const now = () => {
+    const { pattern } = bench.getState();
+    return { pattern, name: fileName(pattern.name), digits: digitsNow() };
+  };
+  const tab = (): void => {
+    const { pattern, name, digits } = now();
+    download(`${name}.txt`, tabOf(pattern, digits), 'text/plain;charset=utf-8');
+  };
+  const midi = (): void => {
+    const { pattern, name } = now();
+    download(`${name}.mid`, Uint8Array.from(writeMidi(pattern)), 'audio/midi');
+  };
+  const json = (): void => {
+    const { pattern, name } = now();
+    download(`${name}.json`, writePatternFile(pattern), 'application/json');
+  };
+  const score = (): void => {
+    const { pattern, name, digits } = now();
     download(`${name}.musicxml`, writeMusicXml(pattern, pattern.strokes.map(({ id }) => digits[id] ?? null)), 'application/vnd.recordare.musicxml+xml');
+  };
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
@@ -40,4 +59,4 @@ export const TakeAway = ({ pattern, digits }: { readonly pattern: Pattern; reado
       </Dropdown.Menu>
     </Dropdown>
   );
-};
+});

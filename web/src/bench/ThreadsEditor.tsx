@@ -4,6 +4,7 @@ import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type Layout 
 import { Threads } from '../parts/threads/Threads.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import { numberedFindings } from './findings.ts';
+import { useGround } from './useGround.ts';
 import type { Cell } from './store.ts';
 import type { Judged } from './useJudgement.ts';
 import type { Playing } from './usePlayer.ts';
@@ -183,13 +184,6 @@ const Marks = ({ layout, cell, target }: { readonly layout: Layout; readonly cel
     </>
   );
 };
-
-/** The pattern without its strokes: the same value from edit to edit as long as only strokes change. */
-const useGround = ({ name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic }: Pattern): Pattern =>
-  useMemo(
-    () => ({ name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic, strokes: [] }),
-    [name, metre, bars, subdivision, divisions, tempo, instrument, voicing, school, cyclic],
-  );
 
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
 export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {

@@ -17,18 +17,18 @@ const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: Name
 };
 
 /** Every transform, its effect shown before it is applied; to the selection where there is one. */
-export const VaryDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.pattern);
   const selection = useBench((state) => state.selection);
   const [key, setKey] = useState('reverse');
   const named = TRANSFORMS.find((one) => one.key === key) ?? (TRANSFORMS[0] as NamedTransform);
-  const outcome = useMemo(() => (shown ? outcomeOf(pattern, [...selection], named) : null), [shown, pattern, selection, named]);
+  const outcome = useMemo(() => outcomeOf(pattern, [...selection], named), [pattern, selection, named]);
   const apply = (): void => {
     if (runTransform(bench, named.transform(pattern))) hide();
   };
   return (
-    <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="vary-title">
+    <Modal show onHide={hide} size="xl" centered aria-labelledby="vary-title">
       <Modal.Header closeButton>
         <Modal.Title id="vary-title">Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}</Modal.Title>
       </Modal.Header>
@@ -46,14 +46,14 @@ export const VaryDialog = ({ shown, hide }: { readonly shown: boolean; readonly 
           ))}
         </div>
         <div className="vary-effect" aria-live="polite">
-          {outcome && ('pattern' in outcome ? <Preview pattern={outcome.pattern} /> : <p className="finding finding-trouble">{outcome.trouble}</p>)}
+          {'pattern' in outcome ? <Preview pattern={outcome.pattern} /> : <p className="finding finding-trouble">{outcome.trouble}</p>}
         </div>
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={hide}>
           Leave it as it is
         </Button>
-        <Button onClick={apply} disabled={!outcome || !('pattern' in outcome)}>
+        <Button onClick={apply} disabled={!('pattern' in outcome)}>
           {named.name}
         </Button>
       </Modal.Footer>

@@ -14,7 +14,7 @@ interface VersionLine {
   readonly keptAt: string;
 }
 
-const useVersions = (id: string, shown: boolean) => useQuery({ queryKey: ['versions', id], queryFn: () => ask<readonly VersionLine[]>('GET', `/patterns/${id}/versions`), enabled: shown, staleTime: 0 });
+const useVersions = (id: string) => useQuery({ queryKey: ['versions', id], queryFn: () => ask<readonly VersionLine[]>('GET', `/patterns/${id}/versions`), staleTime: 0 });
 
 const useVersion = (id: string, version: string | null) =>
   useQuery({ queryKey: ['version', id, version], queryFn: () => ask<{ readonly pattern: Pattern }>('GET', `/patterns/${id}/versions/${version}`), enabled: version !== null, staleTime: Infinity });
@@ -49,12 +49,12 @@ const Keep = ({ id }: { readonly id: string }) => {
 const lineText = ({ label, keptAt }: VersionLine): string => `${label ? `${label}, ` : ''}${format(new Date(keptAt), 'd MMM, HH:mm')}`;
 
 /** Earlier states of the pattern: looked at, compared with now, and brought back as one step that can be undone. */
-export const VersionsDialog = ({ shown, hide }: { readonly shown: boolean; readonly hide: () => void }) => {
+export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
   const bench = useBenchStore();
   const id = useBench((state) => state.id);
   const now = useBench((state) => state.pattern);
   const [chosen, setChosen] = useState<string | null>(null);
-  const list = useVersions(id, shown);
+  const list = useVersions(id);
   const version = useVersion(id, chosen);
   const restore = (pattern: Pattern): void => {
     const { strokes, ...fields } = pattern;
@@ -64,7 +64,7 @@ export const VersionsDialog = ({ shown, hide }: { readonly shown: boolean; reado
   };
   const old = version.data?.pattern;
   return (
-    <Modal show={shown} onHide={hide} size="xl" centered aria-labelledby="versions-title">
+    <Modal show onHide={hide} size="xl" centered aria-labelledby="versions-title">
       <Modal.Header closeButton>
         <Modal.Title id="versions-title">Versions</Modal.Title>
       </Modal.Header>

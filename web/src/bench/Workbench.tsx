@@ -36,10 +36,15 @@ export const Workbench = () => {
   const [keysShown, setKeysShown] = useState(false);
   const showKeys = useCallback(() => setKeysShown(true), []);
   const { hand } = useHand();
-  const judged = useJudgement(pattern, hand);
+  const judged = useJudgement(bench, hand);
   const [view, setView] = useState<View>('lanes');
   const showView = useCallback(() => setView((now) => (now === 'lanes' ? 'wheel' : 'lanes')), []);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
+  const latestDigits = useRef(digits);
+  useEffect(() => {
+    latestDigits.current = digits;
+  });
+  const digitsNow = useCallback(() => latestDigits.current, []);
   const chosen = strokeAt(pattern, cell.at, cell.string) ?? null;
   const explanation = useExplanation(judged, chosen?.id ?? null);
   const playing = usePlayer(pattern, digits);
@@ -61,7 +66,7 @@ export const Workbench = () => {
   return (
     <div className="bench">
       <div className="bench-main">
-        <Header digits={digits} />
+        <Header digitsNow={digitsNow} />
         <div ref={main} className="bench-threads">
           {width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}
           {pattern.strokes.length > 0 && <ViewSwitch view={view} choose={setView} />}
@@ -72,7 +77,7 @@ export const Workbench = () => {
       <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
       <Transport playing={playing} showKeys={showKeys} />
       <ConflictDialog />
-      <KeysOverlay shown={keysShown} hide={() => setKeysShown(false)} />
+      {keysShown && <KeysOverlay hide={() => setKeysShown(false)} />}
       <div className="visually-hidden" aria-live="polite">
         {said}
       </div>

@@ -1,7 +1,8 @@
 import type { Alternative, Cure, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { judgeWorker, studyWorker } from '../workers/client.ts';
 import { FINDINGS_SHOWN } from './findings.ts';
+import type { BenchStore } from './store.ts';
 
 /** A judgement, and the pattern and the hand it is about. */
 export interface Judged {
@@ -10,32 +11,35 @@ export interface Judged {
   readonly judgement: Judgement;
 }
 
-interface Question {
-  readonly pattern: Pattern;
-  readonly hand: Hand;
-}
-
 /**
- * Judges a pattern in the worker at every edit. One question is under way at a time; what comes meanwhile waits,
- * only the latest of it, and answers about a pattern that has moved on are shown until theirs comes.
+ * Judges what is on a bench in the worker at every edit. The question goes out with the edit itself, so that the worker
+ * is at it while the page is drawn. One question is under way at a time; what comes meanwhile waits, only the latest of
+ * it, and answers about a pattern that has moved on are dropped.
  */
-export const useJudgement = (pattern: Pattern, hand: Hand): Judged | null => {
+export const useJudgement = (bench: BenchStore, hand: Hand): Judged | null => {
   const [judged, setJudged] = useState<Judged | null>(null);
-  const wanted = useRef<Question>({ pattern, hand });
-  const busy = useRef(false);
-  useEffect(() => {
-    wanted.current = { pattern, hand };
+  useLayoutEffect(() => {
+    let current = true;
+    let busy = false;
     const ask = async (): Promise<void> => {
-      if (busy.current) return;
-      busy.current = true;
-      const asked = wanted.current;
-      const judgement = await judgeWorker.judge(asked.pattern, asked.hand).catch(() => null);
-      busy.current = false;
-      if (judgement && wanted.current === asked) setJudged({ ...asked, judgement });
-      if (wanted.current !== asked) void ask();
+      if (busy) return;
+      busy = true;
+      const { pattern } = bench.getState();
+      const judgement = await judgeWorker.judge(pattern, hand).catch(() => null);
+      busy = false;
+      if (!current) return;
+      if (bench.getState().pattern !== pattern) return ask();
+      if (judgement) setJudged({ pattern, hand, judgement });
     };
     void ask();
-  }, [pattern, hand]);
+    const stop = bench.subscribe((now, before) => {
+      if (now.pattern !== before.pattern) void ask();
+    });
+    return () => {
+      current = false;
+      stop();
+    };
+  }, [bench, hand]);
   return judged;
 };
 

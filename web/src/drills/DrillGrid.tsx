@@ -143,106 +143,141 @@ const cardWidth = ({ axes }: Grid): number => {
   return columns <= 3 ? 250 : columns <= 4 ? 205 : 140;
 };
 
+interface HeadProps {
+  readonly name: string;
+  readonly title: string;
+  readonly axes: readonly string[];
+  readonly choose: (place: number) => (key: string) => void;
+  readonly next: DrillCell | null | undefined;
+  readonly begun: boolean;
+  readonly open: (cell: DrillCell) => void;
+}
+
+const Head = ({ name, title, axes, choose, next, begun, open }: HeadProps) => (
+  <header>
+    <Link to=".." relative="path" className="back-link">
+      <ArrowLeft size={16} aria-hidden /> {name}
+    </Link>
+    <h1 aria-live="polite">{title}</h1>
+    <div className="axes">
+      <AxisChoice label="Down" value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
+      <AxisChoice label="Across" value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
+      <AxisChoice label="As tabs" value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
+    </div>
+    {next && (
+      <p className="next-drill">
+        Learn next: <b>{next.name}</b>
+        {begun ? ', the smallest change from what is known' : ', the easiest'}.{' '}
+        <Button variant="cure" size="sm" onClick={() => open(next)}>
+          Open it
+        </Button>
+      </p>
+    )}
+  </header>
+);
+
+interface SetBarProps {
+  readonly count: number;
+  readonly send: (name: string) => void;
+  readonly none: () => void;
+}
+
+const SetBar = ({ count, send, none }: SetBarProps) => {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="set-bar"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send(name.trim() || 'Drills');
+      }}
+    >
+      <span>{count === 1 ? 'One drill chosen' : `${count} drills chosen`}</span>
+      <Form.Control size="sm" aria-label="Name of the set" placeholder="Name of the set" maxLength={30} value={name} onChange={({ target }) => setName(target.value)} />
+      <Button size="sm" type="submit">
+        Take them to the set
+      </Button>
+      <Button size="sm" variant="plain" onClick={none}>
+        Choose none
+      </Button>
+    </form>
+  );
+};
+
+/** The axes stand in the address, so that a grid can be gone back to. */
+const useAxes = (pattern: Pattern) => {
+  const [query, setQuery] = useSearchParams();
+  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) => AXES.some((axis) => axis.key === key));
+  const choose = (place: number) => (key: string): void => {
+    const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
+    setQuery({ axes: next.join(',') }, { replace: true });
+  };
+  return { axes, choose };
+};
+
 /** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
 const DrillGrid = () => {
   const pattern = useBench((state) => state.pattern);
-  const id = useBench((state) => state.id);
   const { hand } = useHand();
-  const [query, setQuery] = useSearchParams();
-  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) => AXES.some((axis) => axis.key === key));
+  const { axes, choose } = useAxes(pattern);
   const { grid, trouble } = useGrid(pattern, axes.join(','), hand);
-  const { known, toggle } = useKnown(id);
+  const { known, toggle } = useKnown(useBench((state) => state.id));
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
-  const [setName, setSetName] = useState('');
   const create = useCreatePattern();
   const navigate = useNavigate();
   const player = useDrillPlayer(pattern);
   const send = useSet(grid, chosen, () => setChosen([]));
-  const choose = (place: number) => (key: string): void => {
-    const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
-    setTab(0);
-    setQuery({ axes: next.join(',') }, { replace: true });
-  };
   const next = grid && nextDrill(grid, known);
   const open = (cell: DrillCell): void => {
     if (cell.pattern) create.mutate(cell.pattern, { onSuccess: (kept) => void navigate(`/patterns/${kept.id}`) });
   };
+  const card = (of: Grid) => (cell: DrillCell) => (
+    <DrillCard
+      cell={cell}
+      width={cardWidth(of)}
+      rank={of.order.indexOf(cell.key) + 1}
+      playing={player.key === cell.key}
+      known={known.includes(cell.key)}
+      next={next?.key === cell.key}
+      chosen={chosen.includes(cell.key)}
+      play={() => player.play(cell)}
+      open={() => open(cell)}
+      toggleKnown={() => toggle(cell.key)}
+      toggleChosen={() => setChosen(toggled(chosen, cell.key))}
+    />
+  );
   const tabs = grid?.axes[2];
+  const shownTab = Math.min(tab, (tabs?.values.length ?? 1) - 1);
   return (
     <div className="drills">
-      <header>
-        <Link to=".." relative="path" className="back-link">
-          <ArrowLeft size={16} aria-hidden /> {pattern.name}
-        </Link>
-        <h1 aria-live="polite">{trouble ?? (grid ? `${grid.order.length} drills` : '')}</h1>
-        <div className="axes">
-          <AxisChoice label="Down" value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
-          <AxisChoice label="Across" value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
-          <AxisChoice label="As tabs" value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
-        </div>
-        {next && (
-          <p className="next-drill">
-            Learn next: <b>{next.name}</b>
-            {known.length > 0 ? ', the smallest change from what is known' : ', the easiest'}.{' '}
-            <Button variant="cure" size="sm" onClick={() => open(next)}>
-              Open it
-            </Button>
-          </p>
-        )}
-      </header>
-      {tabs && (
-        <div className="view-switch" role="group" aria-label={tabs.name}>
-          {tabs.values.map((name, index) => (
-            <button key={name} type="button" aria-pressed={tab === index} onClick={() => setTab(index)}>
-              {name}
-            </button>
-          ))}
-        </div>
-      )}
+      <Head name={pattern.name} title={trouble ?? (grid ? `${grid.order.length} drills` : '')} axes={axes} choose={choose} next={next} begun={known.length > 0} open={open} />
+      {tabs && <Tabs name={tabs.name} values={tabs.values} shown={shownTab} show={setTab} />}
       {grid && (
         <div className="drill-scroll" tabIndex={0} role="region" aria-label="Drill grid">
-          <GridTable
-            grid={grid}
-            tab={tab}
-            card={(cell) => (
-              <DrillCard
-                cell={cell}
-                width={cardWidth(grid)}
-                rank={grid.order.indexOf(cell.key) + 1}
-                playing={player.key === cell.key}
-                known={known.includes(cell.key)}
-                next={next?.key === cell.key}
-                chosen={chosen.includes(cell.key)}
-                play={() => player.play(cell)}
-                open={() => open(cell)}
-                toggleKnown={() => toggle(cell.key)}
-                toggleChosen={() => setChosen(toggled(chosen, cell.key))}
-              />
-            )}
-          />
+          <GridTable grid={grid} tab={shownTab} card={card(grid)} />
         </div>
       )}
-      {chosen.length > 0 && (
-        <form
-          className="set-bar"
-          onSubmit={(event) => {
-            event.preventDefault();
-            send(setName.trim() || 'Drills');
-          }}
-        >
-          <span>{chosen.length === 1 ? 'One drill chosen' : `${chosen.length} drills chosen`}</span>
-          <Form.Control size="sm" aria-label="Name of the set" placeholder="Name of the set" maxLength={30} value={setName} onChange={({ target }) => setSetName(target.value)} />
-          <Button size="sm" type="submit">
-            Take them to the set
-          </Button>
-          <Button size="sm" variant="plain" onClick={() => setChosen([])}>
-            Choose none
-          </Button>
-        </form>
-      )}
+      {chosen.length > 0 && <SetBar count={chosen.length} send={send} none={() => setChosen([])} />}
     </div>
   );
 };
+
+interface TabsProps {
+  readonly name: string;
+  readonly values: readonly string[];
+  readonly shown: number;
+  readonly show: (index: number) => void;
+}
+
+const Tabs = ({ name, values, shown, show }: TabsProps) => (
+  <div className="view-switch" role="group" aria-label={name}>
+    {values.map((value, index) => (
+      <button key={value} type="button" aria-pressed={shown === index} onClick={() => show(index)}>
+        {value}
+      </button>
+    ))}
+  </div>
+);
 
 export default DrillGrid;

@@ -15,7 +15,8 @@ const Menu = ({ line }: { readonly line: PatternLine }) => {
   const restore = useRestorePattern();
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
   const undo = { label: 'Undo', run: () => restore.mutate(line.id, { onError }) };
-  const drop = (): void => remove.mutate(line.id, { onError, onSuccess: () => notice({ text: `“${line.name}” is deleted.`, action: undo }) });
+  // The row is gone when the list comes again: what follows must not hang on it.
+  const drop = (): void => void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
   const copy = (): void => duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
   return (
     <Dropdown align="end">
