@@ -74,3 +74,17 @@ test('another studio’s pattern is not there', async ({ page, browser }) => {
   await expect(stranger.getByRole('alert')).toContainText('belongs to another studio');
   await other.close();
 });
+
+test('a pattern deleted under an open bench is kept, and brought back with what was done since', async ({ bench }) => {
+  const { page } = bench;
+  await bench.click(0, 5);
+  await bench.saved();
+  const id = page.url().split('/').pop();
+  await page.evaluate((gone) => fetch(`/api/patterns/${gone}`, { method: 'DELETE' }), id);
+  await bench.click(4, 3);
+  await expect(page.locator('.saving')).toHaveText('deleted elsewhere; kept in this browser');
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await bench.saved();
+  await page.reload();
+  expect(await bench.strokes()).toHaveLength(2);
+});

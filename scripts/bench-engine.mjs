@@ -1,7 +1,7 @@
 /* Solver time by number of strokes, in every school; and what else an edit costs. Run by npm run bench. */
-import { SCHOOLS, fingerPattern, judge, newPattern, seededRandom } from '../core/dist/index.js';
+import { SCHOOLS, bestFingerings, fingerPattern, judge, newPattern, seededRandom } from '../core/dist/index.js';
 
-const SIZES = [16, 64, 256, 1000, 2000, 4000];
+const SIZES = [16, 64, 250, 500, 1000, 2000, 4000];
 
 const strokesOf = (count, shape, ticks) => {
   const random = seededRandom(count);
@@ -54,6 +54,22 @@ console.log('\nTempo and subdivision, 2,000 single strokes, slowest school');
 for (const [subdivision, tempo] of [[4, 60], [4, 200], [3, 60], [3, 200]]) {
   const all = SCHOOLS.map(({ key }) => timed(() => fingerPattern(patternOf(2000, 'singles', key, subdivision, tempo)), 3));
   console.log(`  ${subdivision === 4 ? 'sixteenths' : 'triplets'} at ${tempo}: ${Math.max(...all).toFixed(1)} ms`);
+}
+
+const heap = (work) => {
+  globalThis.gc?.();
+  const before = process.memoryUsage().heapUsed;
+  work();
+  globalThis.gc?.();
+  return (process.memoryUsage().heapUsed - before) / 1e6;
+};
+console.log('\nMemory kept after fingering, MB (tables of a school are kept between edits, up to a bound)');
+for (const size of SIZES.slice(2)) console.log(`  ${size} strokes: ${heap(() => fingerPattern(patternOf(size, 'singles', 'rolling', 4, 120))).toFixed(1)}`);
+
+console.log('\nThe three best, and the way out of a finding');
+for (const size of [16, 64]) {
+  const pattern = patternOf(size, 'figure', 'rolling', 4, 120);
+  console.log(`  ${size} strokes: three best ${timed(() => bestFingerings(pattern, 3)).toFixed(1)} ms`);
 }
 
 console.log('\nJudging whole (digits, load, ceiling, findings)');

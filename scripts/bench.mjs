@@ -12,7 +12,7 @@ import { startServer } from './lib/server.mjs';
 ensurePackages();
 ensureDebian('/usr/bin/chromium', ['chromium']);
 buildIfStale(['core', 'server', 'web']);
-await runToEnd(process.execPath, [join(ROOT, 'scripts', 'bench-engine.mjs')]);
+await runToEnd(process.execPath, ['--expose-gc', join(ROOT, 'scripts', 'bench-engine.mjs')]);
 
 const MANY = `insert into patterns (id, studio_id, version, name, school, document, summary, worked_at)
   select gen_random_uuid(), studio_id, 1, name || ' roll ' || n, school, document, summary, worked_at - n * interval '1 minute'

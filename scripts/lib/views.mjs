@@ -20,6 +20,17 @@ export const VIEWS = [
     },
   },
   {
+    name: 'judgement',
+    take: async (page) => {
+      await openPattern(page, 'Lantern pinches');
+      await page.getByLabel('Tempo, beats a minute').fill('96');
+      await page.keyboard.press('Enter');
+      await page.getByLabel('Judgement', { exact: true }).getByRole('button').first().waitFor();
+      await page.getByRole('button', { name: 'Other fingerings' }).click();
+      await page.locator('.alternatives li').first().waitFor();
+    },
+  },
+  {
     name: 'bench-dark',
     theme: 'dark',
     take: async (page) => {
@@ -39,6 +50,8 @@ export const VIEWS = [
     name: 'approaches',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByLabel('Tempo, beats a minute').fill('110');
+      await page.keyboard.press('Enter');
       await page.getByRole('link', { name: 'Compare schools' }).click();
       await page.locator('.approach').first().waitFor();
     },

@@ -1,5 +1,5 @@
 import { bestFingerings, costItems, taskOf, type CostItem, type Digits, type FingerOptions, type Solution, type Task } from '../fingering/index.ts';
-import { digitMark, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { digitWord, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
 import { costText } from './words.ts';
 
 /** One of the best few fingerings, and what it trades against the best. */
@@ -21,7 +21,7 @@ const worstAgainst = (items: readonly CostItem[], others: readonly CostItem[]): 
 
 const itemText = (pattern: Pattern, task: Task, digits: Digits, item: CostItem): string => {
   const digit = digits[item.stroke];
-  return `${digit ? digitMark(digit) : 'nobody'} ${costText(task, digits, item)} on ${whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0)}`;
+  return `${digit ? digitWord(digit) : 'nobody'} ${costText(task, digits, item)} on ${whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0)}`;
 };
 
 const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution): string => {

@@ -1,5 +1,5 @@
 import { schoolOf, type FingerOptions } from '../fingering/index.ts';
-import { DIGIT_NAMES, digitMark, edit, strikerOf, type Digit, type Edit, type Pattern, type Stroke } from '../pattern/index.ts';
+import { DIGIT_NAMES, digitWord, edit, strikerOf, type Digit, type Edit, type Pattern, type Stroke } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import type { CureIdea } from './findings/index.ts';
 import { judge, type Judgement, type NamedFinding } from './judge.ts';
@@ -25,9 +25,9 @@ const put = (stroke: Stroke, pin: Digit | undefined): Edit => ({ kind: 'put', st
 const unpinIdeas = (pattern: Pattern, finding: NamedFinding): readonly CureIdea[] =>
   strokesOf(pattern, finding)
     .filter(({ pin }) => pin)
-    .map((stroke) => ({ label: `Unpin ${digitMark(stroke.pin as Digit)}`, edit: put(stroke, undefined) }));
+    .map((stroke) => ({ label: `Unpin ${digitWord(stroke.pin as Digit)}`, edit: put(stroke, undefined) }));
 
-const handOverText = (digit: Digit): string => (strikerOf(digit) === 'pick' ? `Play it ${DIGIT_NAMES[digit].replace('pick ', '')}` : `Give it to ${digitMark(digit)}`);
+const handOverText = (digit: Digit): string => (strikerOf(digit) === 'pick' ? `Play it ${DIGIT_NAMES[digit].replace('pick ', '')}` : `Give it to ${digitWord(digit)}`);
 
 /** The stroke where it shows, given to each other digit of the school; then the one before it. */
 const handOverIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions): readonly CureIdea[] => {

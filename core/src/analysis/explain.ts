@@ -1,4 +1,4 @@
-import { digitMark, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { digitWord, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
 import { eventsOf, itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
 import { needsOf } from './needs.ts';
 import { costText, secondsText } from './words.ts';
@@ -50,7 +50,7 @@ const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): Cos
 
 const againstText = (task: Task, digits: Digits, worst: CostItem, index: number): string => {
   const text = costText(task, digits, worst);
-  return worst.stroke === index ? `which ${text}` : `but then ${digitMark(digits[worst.stroke] ?? 'p')} ${text}`;
+  return worst.stroke === index ? `which ${text}` : `but then ${digitWord(digits[worst.stroke] ?? 'p')} ${text}`;
 };
 
 const alternative = (task: Task, events: readonly Event[], digits: Digits, [at, index, digit]: readonly [number, number, Digit]): Alternative => {

@@ -1,4 +1,4 @@
-import { digitMark, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { digitWord, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
 import { needOther, needOwn, pickChange, type CostItem, type Digits, type PlacedStroke, type Task } from '../fingering/index.ts';
 import type { Need } from './needs.ts';
 
@@ -40,7 +40,7 @@ const rushText = (task: Task, digits: Digits, item: CostItem): string => {
 
 /** A cost item as what its digit does: words that go after the digit's name. */
 export const costText = (task: Task, digits: Digits, item: CostItem): string => {
-  const other = digitMark(digitAt(digits, item.other));
+  const other = digitWord(digitAt(digits, item.other));
   switch (item.family) {
     case 'home':
       return awayText(task, digits, item);
@@ -84,7 +84,7 @@ export const needText = (pattern: Pattern, digits: Digits, need: Need, has: numb
   const [from, to] = [pattern.strokes[need.from], pattern.strokes[need.to]];
   if (!from || !to) return '';
   const strings = from.string === to.string ? `on string ${to.string} again` : `from string ${from.string} to ${to.string}`;
-  const own = strikerOf(digitAt(digits, need.to)) === 'pick' ? 'the pick' : digitMark(digitAt(digits, need.to));
-  const who = need.kind === 'own' ? `${own} ${strings}` : `${digitMark(digitAt(digits, need.from))} then ${digitMark(digitAt(digits, need.to))}`;
+  const own = digitWord(digitAt(digits, need.to)).split(',')[0];
+  const who = need.kind === 'own' ? `${own} ${strings}` : `${digitWord(digitAt(digits, need.from))} then ${digitWord(digitAt(digits, need.to))}`;
   return `${who}, ${whereIs(pattern, from.at)} to ${whereIs(pattern, to.at)}: needs ${secondsText(need.seconds)}, has ${secondsText(has)} at ${pattern.tempo}`;
 };

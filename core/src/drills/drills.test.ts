@@ -72,10 +72,11 @@ describe('isolate', () => {
   const drills = isolate(pattern);
 
   test('gives each hard spot on its two strings, then three, then all, with the digits of the whole', () => {
-    const strings = drills.slice(0, 3).map((drill) => new Set(drill.pattern.strokes.map(({ string }) => string)).size);
-    expect(strings).toEqual([2, 3, 5]);
+    const strings = drills.map((drill) => new Set(drill.pattern.strokes.map(({ string }) => string)).size);
+    expect(strings.slice(0, 2)).toEqual([2, 3]);
+    expect(strings.at(-1)).toBe(5);
     const { digits } = judge(pattern);
-    for (const { id, pin } of drills[2]?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
+    for (const { id, pin } of drills.at(-1)?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
     for (const drill of drills) {
       expect(problemsOfPattern(drill.pattern)).toEqual([]);
       expect(drill.about).toMatch(/\.$/);
@@ -83,7 +84,7 @@ describe('isolate', () => {
   });
 
   test('never twice the same string pair, at most three spots', () => {
-    const pairs = drills.filter((_, index) => index % 3 === 0).map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
+    const pairs = drills.filter(({ about }) => about.endsWith('alone.')).map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);
   });

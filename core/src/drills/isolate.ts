@@ -63,20 +63,20 @@ const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | un
     .sort((a, b) => Math.min(...pair.map((one) => Math.abs(one - a))) - Math.min(...pair.map((one) => Math.abs(one - b))))[0];
 
 /**
- * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, then the whole,
- * ready to loop. Digits are pinned as the whole has them.
+ * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the whole
+ * again, ready to loop. Digits are pinned as the whole has them.
  */
 export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
   const judgement = judge(pattern, options);
   const name = (text: string): string => `${pattern.name}: ${text}`.slice(0, 120);
-  return worstSpots(pattern, judgement, options, count).flatMap((spot): IsolatedDrill[] => {
+  const spots = worstSpots(pattern, judgement, options, count).flatMap((spot): IsolatedDrill[] => {
     const pair = [spot.from.string, spot.to.string];
     const third = thirdString(pattern, pair);
-    const where = whereIs(pattern, spot.to.at);
-    const two = { pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) }, about: `From string ${pair[0]} to ${pair[1]}, as on ${where}, alone.` };
+    const two = { pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) }, about: `From string ${pair[0]} to ${pair[1]}, as on ${whereIs(pattern, spot.to.at)}, alone.` };
     if (third === undefined) return [two];
     const three = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, [...pair, third]), name: name(`strings ${[...pair, third].join(', ')}`) };
-    const whole = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, pattern.strokes.map(({ string }) => string)), name: name('whole again') };
-    return [two, { pattern: three, about: `The same with string ${third}, in its own time.` }, { pattern: whole, about: 'All strings again.' }];
+    return [two, { pattern: three, about: `The same with string ${third}, in its own time.` }];
   });
+  const whole = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, pattern.strokes.map(({ string }) => string)), name: name('whole again') };
+  return spots.length === 0 ? [] : [...spots, { pattern: whole, about: 'All strings again.' }];
 };

@@ -45,5 +45,12 @@ export const handOrder = (digit: Digit): number => HAND_ORDER[digit];
 /** Whether a text names a digit. */
 export const isDigit = (text: unknown): text is Digit => DIGITS.includes(text as Digit);
 
+/**
+ * A digit in a sentence: its letter, and a pick by its way.
+ * @example
+ * digitWord('down') // => 'the pick, down'
+ */
+export const digitWord = (digit: Digit): string => (digit === 'down' || digit === 'up' ? `the pick, ${digit}` : digit);
+
 /** One character for a digit where space is tight; `v` is the pick down and `^` the pick up. */
 export const digitMark = (digit: Digit): string => (digit === 'down' ? 'v' : digit === 'up' ? '^' : digit);

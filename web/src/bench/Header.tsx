@@ -7,6 +7,8 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useId, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { useRestorePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
@@ -21,6 +23,23 @@ const SAVING_WORDS: Readonly<Record<Saving, string>> = {
   'not saved': 'not saved yet, kept in this browser',
   conflict: 'changed in another window',
   'signed out': 'signed out; kept in this browser',
+  deleted: 'deleted elsewhere; kept in this browser',
+};
+
+/** Brings a pattern back that was deleted while it lay on the bench, with what was done since. */
+const BringBack = () => {
+  const bench = useBenchStore();
+  const restore = useRestorePattern();
+  const bringBack = (): void =>
+    restore.mutate(bench.getState().id, {
+      onSuccess: () => bench.getState().set({ saving: 'saving', refused: null, pattern: { ...bench.getState().pattern } }),
+      onError: (error) => bench.getState().refuse(wordsOf(error)),
+    });
+  return (
+    <Button variant="cure" size="sm" onClick={bringBack}>
+      Bring it back
+    </Button>
+  );
 };
 
 const Name = () => {
@@ -225,6 +244,7 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
         <span className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'} role="status">
           {SAVING_WORDS[saving]}
         </span>
+        {saving === 'deleted' && <BringBack />}
         <Button variant="plain" size="sm" onClick={undo} disabled={history.past.length === 0} aria-label="Take back" title="Take back (Ctrl Z)">
           <Undo2 size={17} aria-hidden />
         </Button>

@@ -37,7 +37,8 @@ export const autosave = (store: BenchStore): (() => void) => {
       if (samePattern(theirs.pattern, sent)) return succeeded(theirs, sent);
       return store.getState().set({ saving: 'conflict', theirs });
     }
-    store.getState().set({ saving: code === 'not-signed-in' ? 'signed out' : 'not saved', refused: error instanceof Error ? error.message : null });
+    const saving = code === 'not-signed-in' ? 'signed out' : code === 'not-found' ? 'deleted' : 'not saved';
+    store.getState().set({ saving, refused: error instanceof Error ? error.message : null });
     if (code !== 'not-found') later(WAIT.again);
   };
 

@@ -7,7 +7,7 @@ import type { KeptPattern } from '../api/patterns.ts';
 import { EMPTY_HISTORY, remembered, type History } from './history.ts';
 
 /** Whether what is on the bench is in the studio's records. */
-export type Saving = 'saved' | 'saving' | 'not saved' | 'conflict' | 'signed out';
+export type Saving = 'saved' | 'saving' | 'not saved' | 'conflict' | 'signed out' | 'deleted';
 
 /** Where the keyboard stands: a slot and a string. */
 export interface Cell {

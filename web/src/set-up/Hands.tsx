@@ -77,7 +77,7 @@ export const Hands = () => {
         Every tempo ceiling is for a hand. A tapping test of a minute measures one: each digit as fast as it goes evenly, then pairs.
       </p>
       <Button onClick={() => setMeasuring(true)}>Measure a hand</Button>
-      <ul className="plain-list mt-3">
+      <ul className="plain-list hand-list">
         {hands.map((hand) => (
           <HandLine key={hand.key} hand={hand} kept={kept.find(({ id }) => hand.key === `own:${id}`)} />
         ))}

@@ -42,7 +42,7 @@ export const Schools = () => {
     <section aria-label="Schools">
       <p className="lead-in">A school decides who plays which string where nothing is pinned. Teachers disagree, so each is a choice; yours can be one too.</p>
       <Button onClick={() => setEditing({ school: START })}>Make a school of your own</Button>
-      <ul className="plain-list mt-3">
+      <ul className="plain-list hand-list">
         {kept.map((one) => (
           <Own key={one.id} kept={one} edit={() => setEditing({ school: madeSchool(one), version: one.version })} />
         ))}

@@ -45,9 +45,13 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 const namesText = (names: readonly string[]): string => (names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : (names[0] ?? ''));
 
+const bpmOf = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Infinity;
+
+/** Whether an approach leaves nobody out and has time enough. */
+const reaches = (pattern: Pattern, approach: Approach): boolean => approach.unplayed === 0 && bpmOf(approach) >= pattern.tempo;
+
 const why = (pattern: Pattern, best: Approach, second: Approach | undefined): string => {
-  const bpm = best.judgement.ceiling?.bpm ?? Infinity;
-  const head = bpm < pattern.tempo ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpm)} and ${findingCount(best)}` : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
+  const head = !reaches(pattern, best) ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpmOf(best))} and ${findingCount(best)}` : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
   return second ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.` : `${head}.`;
 };
 
@@ -58,11 +62,10 @@ const levelNames = (level: readonly Approach[], all: number): string =>
 
 /** Which of several leaves the most room above the tempo. */
 const roomText = (level: readonly Approach[]): string => {
-  const bpm = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Infinity;
-  const ranked = [...level].sort((a, b) => bpm(b) - bpm(a));
+  const ranked = [...level].sort((a, b) => bpmOf(b) - bpmOf(a));
   const [most, next] = ranked;
-  if (!most || !next || bpm(most) - bpm(next) < 1) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
-  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${Math.floor(bpm(most))}` : 'without a ceiling'}`;
+  if (!most || !next || bpmOf(most) - bpmOf(next) < 1) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
+  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${Math.floor(bpmOf(most))}` : 'without a ceiling'}`;
 };
 
 /** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
@@ -72,6 +75,8 @@ export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Ve
   if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
   const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
   if (level.length === 1) return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
+  if (!reaches(pattern, first.approach))
+    return { best: level.map(({ school }) => school), sentence: `None of these reaches ${pattern.tempo}; ${namesText(level.map(({ name }) => name))} come nearest, level with ${Math.floor(bpmOf(first.approach))} and ${findingCount(first.approach)} each.` };
   const sentence = `${levelNames(level, approaches.length)} are level at ${pattern.tempo}: ${findingCount(first.approach)}, ${roomText(level)}. Choose by taste.`;
   return { best: level.map(({ school }) => school), sentence };
 };

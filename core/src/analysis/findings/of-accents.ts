@@ -1,4 +1,4 @@
-import { digitMark, whereIs, type Edit, type Stroke } from '../../pattern/index.ts';
+import { digitWord, whereIs, type Edit, type Stroke } from '../../pattern/index.ts';
 import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
 
 const place = ({ pattern }: FindingGround, stroke: Stroke): string => whereIs(pattern, stroke.at);
@@ -16,7 +16,7 @@ export const weakAccent: FindingRule = (ground) =>
       return [{
         kind: 'weak accent',
         strokes: [index],
-        sentence: `The accent on ${place(ground, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitMark(digit)}, the weaker stroke.`,
+        sentence: `The accent on ${place(ground, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
         severity: severityOf(amount, 1.5),
         ideas: [{ label: 'Take the accent off', edit: without(stroke, 'accent') }],
       }];

@@ -1,5 +1,5 @@
 import { distanceFrom, pickChange, type CostItem } from '../../fingering/index.ts';
-import { digitMark, strikerOf, whereIs, type Digit } from '../../pattern/index.ts';
+import { digitWord, strikerOf, whereIs, type Digit } from '../../pattern/index.ts';
 import { costText, secondsText } from '../words.ts';
 import { severityOf, type Finding, type FindingGround, type FindingKind, type FindingRule } from './finding.ts';
 
@@ -29,7 +29,7 @@ const isPinned = ({ pattern }: FindingGround, index: number): boolean => pattern
 const where = ({ pattern }: FindingGround, index: number): string => `On ${whereIs(pattern, pattern.strokes[index]?.at ?? 0)}`;
 
 const sentenceOf = (ground: FindingGround, item: CostItem): string =>
-  `${where(ground, item.stroke)}, ${digitMark(digitAt(ground, item.stroke))} ${costText(ground.task, ground.digits, item)}.`;
+  `${where(ground, item.stroke)}, ${digitWord(digitAt(ground, item.stroke))} ${costText(ground.task, ground.digits, item)}.`;
 
 const concerned = ({ stroke, other }: CostItem): readonly number[] => (other === undefined ? [stroke] : [other, stroke]);
 
@@ -56,7 +56,7 @@ export const cramped: FindingRule = (ground) =>
     .map((item): Finding => ({
       kind: 'cramped',
       strokes: concerned(item),
-      sentence: `${where(ground, item.stroke)}, ${digitMark(digitAt(ground, item.other))} and ${digitMark(digitAt(ground, item.stroke))} are cramped on ${
+      sentence: `${where(ground, item.stroke)}, ${digitWord(digitAt(ground, item.other))} and ${digitWord(digitAt(ground, item.stroke))} are cramped on ${
         stringAt(ground, item.other) === stringAt(ground, item.stroke) ? 'one string' : 'neighbouring strings'
       }.`,
       severity: severityOf(item.amount, CRAMPED.most),

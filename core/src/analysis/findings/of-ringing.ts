@@ -1,4 +1,4 @@
-import { strikerOf, digitMark, whereIs, type Edit, type Stroke } from '../../pattern/index.ts';
+import { digitWord, whereIs, type Edit, type Stroke } from '../../pattern/index.ts';
 import { ringEndWanted, ringMap, type Ring } from '../ring.ts';
 import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
 
@@ -44,7 +44,7 @@ export const plantCutsRing: FindingRule = (ground) =>
       return {
         kind: 'plant cuts ring',
         strokes: [ring.stroke, byIndex],
-        sentence: `Planting ${digit ? (strikerOf(digit) === 'pick' ? 'the pick' : digitMark(digit)) : 'there'} for ${whereIs(ground.pattern, by.at)} stops string ${by.string}, which should ring to the end of its bar.`,
+        sentence: `Planting ${digit ? digitWord(digit).split(',')[0] : 'there'} for ${whereIs(ground.pattern, by.at)} stops string ${by.string}, which should ring to the end of its bar.`,
         severity: 0.4,
         ideas: [
           { label: 'Come down without planting', edit: change(by, { unplanted: true }) },

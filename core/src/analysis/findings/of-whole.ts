@@ -1,5 +1,5 @@
 import { figuresOf } from '../../fingering/index.ts';
-import { STRIKERS, STRIKER_NAMES, digitMark, strikerOf, whereIs, type Digit, type Edit, type Stroke, type Striker } from '../../pattern/index.ts';
+import { STRIKERS, STRIKER_NAMES, digitWord, strikerOf, whereIs, type Digit, type Edit, type Stroke, type Striker } from '../../pattern/index.ts';
 import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
 
 const pins = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): Edit => ({
@@ -66,8 +66,8 @@ export const idleDigit: FindingRule = (ground) => {
   return [{
     kind: 'idle digit',
     strokes: busy.strokes,
-    sentence: `${digitMark(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
+    sentence: `${digitWord(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
     severity: severityOf(busy.strain - IDLE.strain, 0.6),
-    ideas: [{ label: `Give it to ${digitMark(idle)}`, edit: pins([stroke], [idle]) }],
+    ideas: [{ label: `Give it to ${digitWord(idle)}`, edit: pins([stroke], [idle]) }],
   }];
 };

@@ -1,5 +1,5 @@
 import {
-  DIGIT_NAMES, ROLES, SLURS, cutBeat, digitMark, partsOfBeat, placeOf, roleString, schoolOf, ticksPerBeat, SUBDIVISIONS, canSubdivide,
+  DIGIT_NAMES, ROLES, SLURS, cutBeat, digitWord, partsOfBeat, placeOf, roleString, schoolOf, ticksPerBeat, SUBDIVISIONS, canSubdivide,
   type Digit, type Explanation, type Mark, type Pattern, type Role, type Slur, type Stroke,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
@@ -31,10 +31,10 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   if (!digit) return <p>{reason.charAt(0).toUpperCase() + reason.slice(1)}.</p>;
   return (
     <p>
-      <b style={{ color: digitColour(digit) }}>{digitMark(digit)}</b> {reason}.{' '}
+      <b style={{ color: digitColour(digit) }}>{digitWord(digit)}</b> {reason}.{' '}
       {next && (
         <>
-          Next best: <b style={{ color: digitColour(next.digit) }}>{digitMark(next.digit)}</b>, {next.against}.
+          Next best: <b style={{ color: digitColour(next.digit) }}>{digitWord(next.digit)}</b>, {next.against}.
         </>
       )}
     </p>
