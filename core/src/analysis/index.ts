@@ -7,6 +7,7 @@ export * from './ring.ts';
 export * from './changes.ts';
 export * from './groups.ts';
 export * from './judge.ts';
+export * from './summary.ts';
 export * from './cures.ts';
 export * from './alternatives.ts';
 export * from './compare/index.ts';

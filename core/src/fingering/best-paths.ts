@@ -1,5 +1,5 @@
 import { linkTable, type Stage } from './stages.ts';
-import { EPSILON, NONE, addRow, bestCut, boundsOf, rotate, size, type FourStages, type Path } from './path.ts';
+import { EPSILON, NONE, addRow, cutCycle, size, type FourStages, type Path } from './path.ts';
 
 /**
  * The k best paths, exactly: the same dynamic programming as for the best one, with the k least costs kept for each
@@ -117,20 +117,14 @@ export const bestOpenPaths = (stages: readonly Stage[], k: number): readonly Pat
 
 /** The least-cost paths through four or more stages that come round, cheapest first. */
 export const bestClosedPaths = (stages: readonly Stage[], k: number): readonly Path[] => {
-  const cut = bestCut(stages);
-  const order = rotate(stages, cut);
-  const unrolled = [...order, ...order.slice(0, 3)];
-  const states = size(order[0]) * size(order[1]) * size(order[2]);
-  const bounds = boundsOf(unrolled, states);
-  const ranked = [...bounds.keys()].sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
-  const turn = (2 * stages.length - 3 - cut) % stages.length;
+  const { unrolled, states, ranked, bounds, turnBack } = cutCycle(stages);
   let best: Path[] = [];
   for (const state of ranked) {
     if ((bounds[state] as number) >= (best[k - 1]?.cost ?? Infinity) - EPSILON) break;
     const { values, steps } = sweep(unrolled, startAt(states, state, k), k);
     const found = Array.from({ length: k }, (_, rank) => state * k + rank)
       .filter((place) => (values[place] as number) < Infinity)
-      .map((place): Path => ({ cost: values[place] as number, choices: rotate(walkBack(unrolled, steps, k, place), turn) }));
+      .map((place): Path => ({ cost: values[place] as number, choices: turnBack(walkBack(unrolled, steps, k, place)) }));
     best = [...best, ...found].sort((a, b) => a.cost - b.cost).slice(0, k);
   }
   return best;

@@ -2,6 +2,7 @@ import { failure, problem, success, type Problem, type Result } from '../errors/
 import { STRIKERS, STRIKER_NAMES, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import { ESTIMATES, ESTIMATE_KEYS, ESTIMATE_RANGE, HAND_TIMES, type EstimateKey, type HandTimes } from './estimates.ts';
 import { pickChange } from './pick-path.ts';
+import type { PlacedStroke } from './placed-stroke.ts';
 
 /**
  * A picking hand: the least times of an able adult, and how a person's compare with them. Each striker's times are
@@ -65,24 +66,6 @@ export const makeHand = ({
   const problems = [...scaleProblems(whole), ...timeProblems(times)];
   return problems.length > 0 ? failure(...problems) : success({ key, name, scale: whole, times: { ...HAND_TIMES, ...times } });
 };
-
-/** One stroke with its digit settled. */
-export interface PlacedStroke {
-  readonly digit: Digit;
-  readonly string: number;
-  readonly opening?: boolean;
-  readonly accent?: boolean;
-  /** Marked to be raked on to from the stroke before. */
-  readonly rake?: boolean;
-  /** Marked to be brushed together with others. */
-  readonly brush?: boolean;
-  /** A harmonic that the picking hand's index touches. */
-  readonly harp?: boolean;
-  /** Between the slots that a pick counts as down. */
-  readonly off?: boolean;
-  /** The first stroke of the fingers' line. */
-  readonly leads?: boolean;
-}
 
 const pickNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes): number => {
   const { kind, skipped } = pickChange(from, to);

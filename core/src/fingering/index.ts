@@ -1,5 +1,6 @@
 export * from './estimates.ts';
 export * from './hand.ts';
+export type { PlacedStroke } from './placed-stroke.ts';
 export * from './pick-path.ts';
 export * from './school.ts';
 export * from './schools/index.ts';

@@ -128,12 +128,12 @@ export const openPath = (stages: readonly Stage[]): Path => {
   return { choices: walkBack(padded, steps, last), cost: values[last] as number };
 };
 
-export const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
+const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
 
 export const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
 
 /** Where three neighbouring stages have the fewest states: the cheapest place to cut the cycle open. */
-export const bestCut = (stages: readonly Stage[]): number => {
+const bestCut = (stages: readonly Stage[]): number => {
   const around = (at: number): number =>
     [0, 1, 2].reduce((product, step) => product * size(stages[(at + step) % stages.length]), 1);
   return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
@@ -147,7 +147,7 @@ const ROUNDS = 2;
  * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
  * that the bounds close in on the cost of the best cycle as the rounds go on.
  */
-export const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
+const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
   const bounds = new Float64Array(states);
   let before = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
@@ -161,17 +161,35 @@ export const boundsOf = (unrolled: readonly Stage[], states: number): Float64Arr
 /** Room for the rounding of sums when bounds are compared with costs. */
 export const EPSILON = 1e-9;
 
-/**
- * The least-cost path through four or more stages that come round. The cycle is cut open at three stages, and the
- * states there are tried from the lowest bound up until no bound is below the best found.
- */
-export const closedPath = (stages: readonly Stage[]): Path => {
+/** A cycle cut open at three stages: the stages from there on with those three again, and how to turn a path back. */
+export interface CutCycle {
+  readonly unrolled: readonly Stage[];
+  /** How many states there are at the cut. */
+  readonly states: number;
+  /** The states from the lowest bound up, and the bounds: no closed path through a state costs less. */
+  readonly ranked: readonly number[];
+  readonly bounds: Float64Array;
+  readonly turnBack: (choices: readonly number[]) => readonly number[];
+}
+
+/** Cuts a cycle of four or more stages open where it is cheapest. */
+export const cutCycle = (stages: readonly Stage[]): CutCycle => {
   const cut = bestCut(stages);
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
   const states = size(order[0]) * size(order[1]) * size(order[2]);
   const bounds = boundsOf(unrolled, states);
   const ranked = [...bounds.keys()].sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
+  const turn = (2 * stages.length - 3 - cut) % stages.length;
+  return { unrolled, states, ranked, bounds, turnBack: (choices) => rotate(choices, turn) };
+};
+
+/**
+ * The least-cost path through four or more stages that come round. The cycle is cut open at three stages, and the
+ * states there are tried from the lowest bound up until no bound is below the best found.
+ */
+export const closedPath = (stages: readonly Stage[]): Path => {
+  const { unrolled, states, ranked, bounds, turnBack } = cutCycle(stages);
   let best: Path = { choices: [], cost: Infinity };
   for (const state of ranked) {
     if ((bounds[state] as number) >= best.cost - EPSILON) break;
@@ -181,5 +199,5 @@ export const closedPath = (stages: readonly Stage[]): Path => {
     const cost = values[state] as number;
     if (cost < best.cost - EPSILON) best = { cost, choices: walkBack(unrolled, steps, state) };
   }
-  return { cost: best.cost, choices: rotate(best.choices, (2 * stages.length - 3 - cut) % stages.length) };
+  return { cost: best.cost, choices: turnBack(best.choices) };
 };

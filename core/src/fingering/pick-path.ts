@@ -1,4 +1,4 @@
-import type { PlacedStroke } from './hand.ts';
+import type { PlacedStroke } from './placed-stroke.ts';
 
 /** How a pick gets from one string to another. */
 export type PickChangeKind = 'same-string' | 'outside' | 'inside' | 'sweep' | 'against';

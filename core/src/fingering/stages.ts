@@ -1,6 +1,7 @@
 import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, brushEnd, type Ground, type PairCost, type Scope } from './costs/index.ts';
-import type { Hand, PlacedStroke } from './hand.ts';
+import type { Hand } from './hand.ts';
+import type { PlacedStroke } from './placed-stroke.ts';
 import { optionsOf, type Option, type Unplaced } from './options.ts';
 import type { School } from './school.ts';
 import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';

@@ -1,5 +1,6 @@
 import type { Digit } from '../pattern/index.ts';
-import type { Hand, PlacedStroke } from './hand.ts';
+import type { Hand } from './hand.ts';
+import type { PlacedStroke } from './placed-stroke.ts';
 import type { School } from './school.ts';
 
 /** One stroke to be fingered. `at` is in ticks. */

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import { summaryOf } from '@fleet-wren/core';
 import { hash } from '@node-rs/argon2';
 import type { Db } from '../db/connection.ts';
 import { AuthStore } from '../auth/auth.store.ts';
 import { PatternsStore } from '../patterns/patterns.store.ts';
-import { summaryOf } from '../patterns/summary.ts';
 import { demoPatterns } from './patterns.ts';
 
 /** How to get into the demo studio: no secret, it holds invented data only. */

@@ -1,10 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { PATTERN_LIMITS, WrenError, problem, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, WrenError, problem, readPattern, summaryOf, valueOrThrow, type Pattern } from '@fleet-wren/core';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
 import { PatternsStore, type KeptPattern, type PageEnd, type PatternLine } from './patterns.store.ts';
-import { summaryOf } from './summary.ts';
 import { VersionsStore, type KeptVersion, type VersionLine } from './versions.store.ts';
 
 /** A page of the list, and where the next one begins. */

@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import type { Digit, Pattern } from '@fleet-wren/core';
+import type { Digit, Pattern, PatternSummary } from '@fleet-wren/core';
 import { DB, type Db } from '../db/connection.ts';
 import type { PatternQuery } from './patterns.schema.ts';
-import type { PatternSummary } from './summary.ts';
 
 /** A pattern as it is kept. */
 export interface KeptPattern {

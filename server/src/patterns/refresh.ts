@@ -1,6 +1,6 @@
+import { summaryOf } from '@fleet-wren/core';
 import type { Db } from '../db/connection.ts';
 import { PatternsStore } from './patterns.store.ts';
-import { summaryOf } from './summary.ts';
 
 /** Patterns that are summed up anew at a time. */
 const BATCH = 200;

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Digit, Pattern } from '@fleet-wren/core';
+import type { Pattern, PatternSummary } from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** A pattern as the server keeps it. */
@@ -10,27 +10,13 @@ export interface KeptPattern {
   readonly pattern: Pattern;
 }
 
-/** One stroke of a miniature: place in time 0 to 1, string, digit. */
-export type MiniatureStroke = readonly [place: number, string: number, digit: Digit | null];
-
 /** A line of the list of patterns. */
 export interface PatternLine {
   readonly id: string;
   readonly name: string;
   readonly school: string;
   readonly workedAt: string;
-  readonly summary: {
-    readonly metre: string;
-    readonly tempo: number;
-    readonly chord: string;
-    readonly strings: number;
-    readonly strokes: number;
-    readonly ceiling: number | null;
-    readonly difficulty: number | null;
-    readonly tags: readonly string[];
-    readonly schoolName: string;
-    readonly miniature: readonly MiniatureStroke[];
-  };
+  readonly summary: PatternSummary;
 }
 
 interface Page {

@@ -1,8 +1,7 @@
-import { STRIKER_NAMES, patternLength, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
+import { STRIKER_NAMES, miniatureOf, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Miniature } from '../parts/threads/Miniature.tsx';
-import type { MiniatureStroke } from '../api/patterns.ts';
 import { digitColour } from '../parts/token/shapes.ts';
 
 interface RowProps {
@@ -22,9 +21,6 @@ const STEP_NAMES: Readonly<Record<StepKind, string>> = {
   'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
   'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
 };
-
-const miniature = (pattern: Pattern, approach: Approach): readonly MiniatureStroke[] =>
-  pattern.strokes.map(({ id, at, string }) => [at / patternLength(pattern), string, approach.judgement.digits[id] ?? null]);
 
 const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
   <span>
@@ -82,7 +78,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
           )}
         </span>
       </header>
-      <Miniature strokes={miniature(pattern, approach)} strings={stringCount(pattern.instrument)} width={252} height={74} />
+      <Miniature strokes={miniatureOf(pattern, approach.judgement.digits)} strings={stringCount(pattern.instrument)} width={252} height={74} />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
         <strong>{ceiling ? Math.floor(ceiling.bpm) : '–'}</strong>

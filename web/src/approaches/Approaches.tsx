@@ -1,13 +1,13 @@
 import './approaches.scss';
 import { COMPARED, type Comparison, type Hand, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useBench, useBenchStore } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { studyWorker } from '../workers/client.ts';
-import { wordsOf } from '../api/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
 import { ApproachRow } from './ApproachRow.tsx';
 import { StrainChartView } from './StrainChartView.tsx';
 
@@ -19,26 +19,13 @@ const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[
   return [...new Set(wanted)].slice(0, COMPARED.most);
 };
 
-interface Answer {
-  readonly comparison?: Comparison;
-  readonly trouble?: string;
+interface Question {
+  readonly pattern: Pattern;
+  readonly schools: string;
+  readonly hand: Hand;
 }
 
-/** Compares in the worker; the last answer stays until the next comes. */
-const useComparison = (pattern: Pattern, schools: string, hand: Hand): Answer => {
-  const [answer, setAnswer] = useState<Answer>({});
-  useEffect(() => {
-    let current = true;
-    studyWorker
-      .compare(pattern, schools.split(','), hand)
-      .then((comparison) => current && setAnswer({ comparison }))
-      .catch((error: unknown) => current && setAnswer({ trouble: wordsOf(error) }));
-    return () => {
-      current = false;
-    };
-  }, [pattern, schools, hand]);
-  return answer;
-};
+const compare = ({ pattern, schools, hand }: Question): Promise<Comparison> => studyWorker.compare(pattern, schools.split(','), hand);
 
 const useUse = () => {
   const bench = useBenchStore();
@@ -68,7 +55,9 @@ const Approaches = () => {
   const [asked, setAsked] = useState(pattern);
   const carried = carrying(pattern, schools, own);
   if (JSON.stringify(carried) !== JSON.stringify(asked)) setAsked(carried);
-  const { comparison, trouble } = useComparison(asked, schools.join(','), hand);
+  const keys = schools.join(',');
+  const question = useMemo(() => ({ pattern: asked, schools: keys, hand }), [asked, keys, hand]);
+  const { value: comparison, trouble } = useAnswer(question, compare);
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
   const best = comparison?.verdict.best ?? [];

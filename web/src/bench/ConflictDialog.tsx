@@ -1,16 +1,14 @@
-import type { Pattern } from '@fleet-wren/core';
+import { miniatureOf, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { Button, Modal } from 'react-bootstrap';
-import { createPattern, type KeptPattern, type MiniatureStroke } from '../api/patterns.ts';
+import { createPattern, type KeptPattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
-import { patternLength, stringCount } from '@fleet-wren/core';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import { dropDraft } from './drafts.ts';
 import { EMPTY_HISTORY } from './history.ts';
 
-const miniature = (pattern: Pattern): readonly MiniatureStroke[] =>
-  pattern.strokes.map(({ at, string, pin }) => [at / patternLength(pattern), string, pin ?? null]);
+const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> => Object.fromEntries(strokes.map(({ id, pin }) => [id, pin ?? null]));
 
 /** Where two states of a pattern differ, in a few words. */
 export const differences = (mine: Pattern, theirs: Pattern): string => {
@@ -33,7 +31,7 @@ const State = ({ title, pattern, note }: { readonly title: string; readonly patt
     <p className="mb-1">
       <b>{pattern.name}</b>, {pattern.voicing.chord}, {pattern.tempo} a minute, {pattern.strokes.length} strokes
     </p>
-    <Miniature strokes={miniature(pattern)} strings={stringCount(pattern.instrument)} width={320} height={90} />
+    <Miniature strokes={miniatureOf(pattern, pins(pattern))} strings={stringCount(pattern.instrument)} width={320} height={90} />
     <p className="text-soft mb-0">{note}</p>
   </section>
 );

@@ -27,7 +27,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
   return (
     <>
       <Modal.Body className="vary">
-        <div className="vary-list">
+        <div className="vary-list pick-list">
           {drills.map(({ about, pattern }, index) => (
             <button key={`${pattern.name}${about}`} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
               {about}

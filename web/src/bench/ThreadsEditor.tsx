@@ -1,7 +1,8 @@
 import { DIGIT_NAMES, MARKS, beatPartsOf, moveStrokes, partStart, sounds, strokeAt, whereIs, type Digit, type Mark, type Pattern, type Stroke } from '@fleet-wren/core';
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useCallback, useMemo, useState, type PointerEvent } from 'react';
 import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type Layout } from '../parts/threads/geometry.ts';
 import { Threads } from '../parts/threads/Threads.tsx';
+import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
 import { useBench, useBenchStore } from './context.ts';
 import { numberedFindings } from './findings.ts';
 import { useGround } from './useGround.ts';
@@ -36,25 +37,15 @@ const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Record<stri
 
 /** The line that runs along the threads while the pattern plays. */
 const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; readonly layout: Layout; readonly playing: Playing }) => {
-  const line = useRef<SVGLineElement>(null);
-  const { playing: on, position } = playing;
-  useEffect(() => {
-    if (!on) return;
-    let frame = 0;
-    const draw = (): void => {
-      const tick = position();
-      const shown = tick !== undefined && tick >= 0;
-      line.current?.setAttribute('visibility', shown ? 'visible' : 'hidden');
-      if (shown) {
-        const { x, top } = cursorAt(pattern, layout, tick);
-        line.current?.setAttribute('transform', `translate(${x.toFixed(1)} ${top})`);
-      }
-      frame = requestAnimationFrame(draw);
-    };
-    draw();
-    return () => cancelAnimationFrame(frame);
-  }, [on, position, pattern, layout]);
-  if (!on) return null;
+  const place = useCallback(
+    (tick: number): string | undefined => {
+      const { x, top } = cursorAt(pattern, layout, tick);
+      return tick >= 0 ? `translate(${x.toFixed(1)} ${top})` : undefined;
+    },
+    [pattern, layout],
+  );
+  const line = usePlayCursor(playing, place);
+  if (!playing.playing) return null;
   return <line ref={line} className="playhead" visibility="hidden" x1={0} x2={0} y1={SPACE.counts - 6} y2={layout.systemHeight} />;
 };
 

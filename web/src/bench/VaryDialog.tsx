@@ -33,7 +33,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
         <Modal.Title id="vary-title">Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">
-        <div className="vary-list">
+        <div className="vary-list pick-list">
           {GROUPS.map((group) => (
             <section key={group} aria-label={group}>
               <h3>{group}</h3>

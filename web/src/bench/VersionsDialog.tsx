@@ -72,11 +72,13 @@ export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
         <div className="vary-list">
           <Keep id={id} />
           {list.data?.length === 0 && <p className="text-soft">The state before each sitting is kept by itself, once something has changed.</p>}
-          {list.data?.map((line) => (
-            <button key={line.id} type="button" aria-pressed={line.id === chosen} onClick={() => setChosen(line.id)}>
-              {lineText(line)}
-            </button>
-          ))}
+          <div className="pick-list">
+            {list.data?.map((line) => (
+              <button key={line.id} type="button" aria-pressed={line.id === chosen} onClick={() => setChosen(line.id)}>
+                {lineText(line)}
+              </button>
+            ))}
+          </div>
         </div>
         <div className="vary-effect">
           {old && (

@@ -1,4 +1,4 @@
-import { patternLength, stringCount, type DrillCell, type Pattern } from '@fleet-wren/core';
+import { miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
@@ -17,8 +17,6 @@ interface CardProps {
   readonly toggleChosen: () => void;
 }
 
-const miniature = (pattern: Pattern, { digits }: DrillCell) => pattern.strokes.map(({ id, at, string }) => [at / patternLength(pattern), string, digits[id] ?? null] as const);
-
 const percent = (difficulty: number | null): number => Math.round(100 * (difficulty ?? 0));
 
 /** One drill of the grid: its threads in small, its ceiling and difficulty; it plays, opens, and goes to a set. */
@@ -29,7 +27,7 @@ export const DrillCard = ({ cell, rank, width, playing, known, next, chosen, pla
   return (
     <article style={{ width: width + 18 }} className={`drill${known ? ' drill-known' : ''}${next ? ' drill-next' : ''}`} aria-label={cell.name}>
       <button type="button" className="drill-play" onClick={play} aria-label={playing ? `Stop ${cell.name}` : `Play ${cell.name}`} aria-pressed={playing}>
-        <Miniature strokes={miniature(pattern, cell)} strings={stringCount(pattern.instrument)} width={width} height={Math.round(width * 0.31)} />
+        <Miniature strokes={miniatureOf(pattern, cell.digits)} strings={stringCount(pattern.instrument)} width={width} height={Math.round(width * 0.31)} />
         <span className="drill-sign">{playing ? <Square size={12} fill="currentColor" aria-hidden /> : <Play size={13} fill="currentColor" aria-hidden />}</span>
       </button>
       <div className="drill-facts">

@@ -1,7 +1,7 @@
 import './drills.scss';
 import { AXES, nextDrill, type Digit, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
@@ -11,28 +11,17 @@ import { useBench } from '../bench/context.ts';
 import { usePlayer } from '../bench/usePlayer.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
 import { DrillCard } from './DrillCard.tsx';
 import { useKnown } from './known.ts';
 
-interface Answer {
-  readonly grid?: Grid;
-  readonly trouble?: string;
+interface Question {
+  readonly pattern: Pattern;
+  readonly axes: string;
+  readonly hand: Hand;
 }
 
-const useGrid = (pattern: Pattern, axes: string, hand: Hand): Answer => {
-  const [answer, setAnswer] = useState<Answer>({});
-  useEffect(() => {
-    let current = true;
-    studyWorker
-      .drills(pattern, axes.split(','), hand)
-      .then((grid) => current && setAnswer({ grid }))
-      .catch((error: unknown) => current && setAnswer({ trouble: wordsOf(error) }));
-    return () => {
-      current = false;
-    };
-  }, [pattern, axes, hand]);
-  return answer;
-};
+const askDrills = ({ pattern, axes, hand }: Question): Promise<Grid> => studyWorker.drills(pattern, axes.split(','), hand);
 
 const usualAxes = (pattern: Pattern): readonly string[] => (pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction']);
 
@@ -220,7 +209,9 @@ const DrillGrid = () => {
   const pattern = useBench((state) => state.pattern);
   const { hand } = useHand();
   const { axes, choose } = useAxes(pattern);
-  const { grid, trouble } = useGrid(pattern, axes.join(','), hand);
+  const keys = axes.join(',');
+  const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
+  const { value: grid, trouble } = useAnswer(question, askDrills);
   const { known, toggle } = useKnown(useBench((state) => state.id));
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);

@@ -145,7 +145,7 @@ const Make = () => {
   const generator = GENERATORS.find(({ key }) => key === query.get('figure')) ?? (GENERATORS[0] as Generator);
   return (
     <div className="make">
-      <nav aria-label="Figures">
+      <nav aria-label="Figures" className="pick-list">
         <h1>Make a pattern</h1>
         {GENERATORS.map(({ key, name }) => (
           <Link key={key} to={`?figure=${key}`} replace className={key === generator.key ? 'active' : undefined} aria-current={key === generator.key}>

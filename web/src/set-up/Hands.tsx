@@ -7,7 +7,7 @@ import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useHand } from '../parts/hand/useHand.ts';
 import { digitColour } from '../parts/token/shapes.ts';
-import { TappingTest } from './TappingTest.tsx';
+import { MeasureHand } from './MeasureHand.tsx';
 
 const colourOf = (striker: Striker): string => digitColour(striker === 'pick' ? 'down' : striker);
 
@@ -70,7 +70,7 @@ export const Hands = () => {
   const { hands } = useHand();
   const kept = useKeptHands().data ?? [];
   const [measuring, setMeasuring] = useState(false);
-  if (measuring) return <TappingTest done={() => setMeasuring(false)} />;
+  if (measuring) return <MeasureHand done={() => setMeasuring(false)} />;
   return (
     <section aria-label="Hands">
       <p className="lead-in">

@@ -1,5 +1,5 @@
 import {
-  DIGITS, DIGIT_NAMES, WEIGHT_KEYS, WEIGHT_LABELS, findSchool, judge, makeSchool, patternLength, readFigure, sentence, stringCount, valueOrThrow,
+  DIGITS, DIGIT_NAMES, WEIGHT_KEYS, WEIGHT_LABELS, findSchool, judge, makeSchool, miniatureOf, readFigure, sentence, stringCount, valueOrThrow,
   type Digit, type MadeSchool, type Pattern, type School, type WeightKey,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
@@ -21,7 +21,6 @@ const EXAMPLES: readonly Pattern[] = (
 
 const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly school: School }) => {
   const judgement = useMemo(() => judge(pattern, { school }), [pattern, school]);
-  const strokes = pattern.strokes.map(({ id, at, string }) => [at / patternLength(pattern), string, judgement.digits[id] ?? null] as const);
   return (
     <figure className="school-example">
       <figcaption>
@@ -30,7 +29,7 @@ const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly scho
           ceiling {judgement.ceiling ? Math.floor(judgement.ceiling.bpm) : '–'}, {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
         </span>
       </figcaption>
-      <Miniature strokes={strokes} strings={stringCount(pattern.instrument)} width={330} height={84} />
+      <Miniature strokes={miniatureOf(pattern, judgement.digits)} strings={stringCount(pattern.instrument)} width={330} height={84} />
     </figure>
   );
 };

@@ -37,11 +37,13 @@ const Shelf = () => {
           All patterns
         </Link>
         <h1>Shelf</h1>
+        <div className="pick-list">
         {SHELF.map((one) => (
           <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
             {one.name}
           </button>
         ))}
+        </div>
       </nav>
       {figure && <Shown key={figure.key} figure={figure} />}
     </div>

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Form } from 'react-bootstrap';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 import { Miniature } from '../parts/threads/Miniature.tsx';
-import type { MiniatureStroke } from '../api/patterns.ts';
+import type { MiniatureStroke } from '@fleet-wren/core';
 
 /** A roll over an alternating thumb, to show at the door what the house is about. */
 const SAMPLE: readonly MiniatureStroke[] = [

@@ -1,4 +1,5 @@
-import type { Hand, PlacedStroke } from '../hand.ts';
+import type { Hand } from '../hand.ts';
+import type { PlacedStroke } from '../placed-stroke.ts';
 import type { School } from '../school.ts';
 
 /** The families of cost. */

@@ -1,5 +1,6 @@
 import { isFinger, strikerOf } from '../../pattern/index.ts';
-import { otherNeed, ownNeed, type PlacedStroke } from '../hand.ts';
+import { otherNeed, ownNeed } from '../hand.ts';
+import type { PlacedStroke } from '../placed-stroke.ts';
 import { pickChange } from '../pick-path.ts';
 import type { School } from '../school.ts';
 import { near, type Ground, type PairCost } from './cost.ts';

@@ -1,9 +1,10 @@
 import './lanes.scss';
 import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
-import { memo, useEffect, useMemo, useRef } from 'react';
+import { memo, useCallback, useMemo } from 'react';
 import type { Judged } from '../../bench/useJudgement.ts';
 import type { Playing } from '../../bench/usePlayer.ts';
 import { SPACE, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { usePlayCursor } from '../threads/usePlayCursor.ts';
 import { digitColour } from '../token/shapes.ts';
 import { LANE, lanesOf, type Lane, type LaneWay } from './geometry.ts';
 
@@ -67,22 +68,13 @@ const Rows = memo(({ judged, layout, system }: { readonly judged: Judged; readon
 
 /** The play cursor on the lanes, where the row of bars that is shown is the one that sounds. */
 const LaneCursor = ({ judged, layout, system, playing, height }: { readonly judged: Judged; readonly layout: Layout; readonly system: System; readonly playing: Playing; readonly height: number }) => {
-  const line = useRef<SVGLineElement>(null);
-  const { playing: on, position } = playing;
-  useEffect(() => {
-    if (!on) return;
-    let frame = 0;
-    const draw = (): void => {
-      const tick = position();
-      const shown = tick !== undefined && tick >= system.fromTick && tick < system.toTick;
-      line.current?.setAttribute('visibility', shown ? 'visible' : 'hidden');
-      if (shown) line.current?.setAttribute('transform', `translate(${cursorAt(judged.pattern, layout, tick).x.toFixed(1)} 0)`);
-      frame = requestAnimationFrame(draw);
-    };
-    draw();
-    return () => cancelAnimationFrame(frame);
-  }, [on, position, judged, layout, system]);
-  return on ? <line ref={line} className="lane-cursor" visibility="hidden" y1={0} y2={height} /> : null;
+  const place = useCallback(
+    (tick: number): string | undefined =>
+      tick >= system.fromTick && tick < system.toTick ? `translate(${cursorAt(judged.pattern, layout, tick).x.toFixed(1)} 0)` : undefined,
+    [judged, layout, system],
+  );
+  const line = usePlayCursor(playing, place);
+  return playing.playing ? <line ref={line} className="lane-cursor" visibility="hidden" y1={0} y2={height} /> : null;
 };
 
 const barsText = ({ fromBar, bars }: System, all: number): string => {

@@ -1,33 +1,34 @@
 import './preview.scss';
-import { stringCount, type Digit, type Judgement, type Pattern } from '@fleet-wren/core';
+import { stringCount, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../bench/usePlayer.ts';
 import { useWidth } from '../../bench/useWidth.ts';
 import { studyWorker } from '../../workers/client.ts';
+import { useAnswer } from '../../workers/useAnswer.ts';
 import { useHand } from '../hand/useHand.ts';
 import { layoutOf } from '../threads/geometry.ts';
 import { Threads } from '../threads/Threads.tsx';
 
 const NOTHING: ReadonlyMap<string, number> = new Map();
 
+interface Question {
+  readonly pattern: Pattern;
+  readonly hand: Hand;
+}
+
+const askJudged = async ({ pattern, hand }: Question): Promise<{ readonly pattern: Pattern; readonly judgement: Judgement }> => ({ pattern, judgement: await studyWorker.judge(pattern, hand) });
+
 /** The judgement of a pattern that is only looked at; null until it comes. */
-export const useJudged = (pattern: Pattern | null): Judgement | null => {
+const useJudged = (pattern: Pattern): Judgement | null => {
   const { hand } = useHand();
-  const [answer, setAnswer] = useState<{ readonly pattern: Pattern; readonly judgement: Judgement } | null>(null);
-  useEffect(() => {
-    if (!pattern) return;
-    let current = true;
-    studyWorker.judge(pattern, hand).then((judgement) => current && setAnswer({ pattern, judgement })).catch(() => undefined);
-    return () => {
-      current = false;
-    };
-  }, [pattern, hand]);
-  return answer && answer.pattern === pattern ? answer.judgement : null;
+  const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
+  const { value } = useAnswer(question, askJudged);
+  return value?.pattern === pattern ? value.judgement : null;
 };
 
 /** What a judgement comes to in a few words. */
-export const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
+const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
   const trouble = troubles[0]?.sentence;
   if (trouble) return trouble;
   const mend = findings.length === 0 ? 'nothing to mend' : findings.length === 1 ? 'one thing to mend' : `${findings.length} things to mend`;

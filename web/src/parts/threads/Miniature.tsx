@@ -1,7 +1,6 @@
-import { STRIKERS, strikerOf } from '@fleet-wren/core';
+import { STRIKERS, strikerOf, type MiniatureStroke } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
 import { memo } from 'react';
-import type { MiniatureStroke } from '../../api/patterns.ts';
 import { digitColour, tokenPath } from '../token/shapes.ts';
 
 interface MiniatureProps {

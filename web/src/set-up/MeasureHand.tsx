@@ -110,7 +110,7 @@ const Keep = ({ runs, done }: { readonly runs: readonly TapRun[]; readonly done:
 };
 
 /** The tapping test: each digit by itself, then pairs, five seconds each, on keys or a touch screen. */
-export const TappingTest = ({ done }: { readonly done: () => void }) => {
+export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   const tapping = useTapping();
   useKeys(tapping);
   const { run, taps, left, runs, tap, again } = tapping;

@@ -1,4 +1,7 @@
-import { DIGITS, judge, patternLength, schoolOf, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+import { schoolOf } from '../fingering/index.ts';
+import { stringCount } from '../instrument/index.ts';
+import { DIGITS, patternLength, type Digit, type Pattern } from '../pattern/index.ts';
+import { judge } from './judge.ts';
 
 /** One stroke of a miniature: place in time 0 to 1, string, digit. */
 export type MiniatureStroke = readonly [place: number, string: number, digit: Digit | null];
@@ -24,7 +27,15 @@ export interface PatternSummary {
 /** The longest miniature: beyond it a list would show only a blur. */
 const MINIATURE_STROKES = 64;
 
-/** Sums a pattern up for the list. */
+/** The strokes of a pattern in small: places in time from 0 to 1 of a length in ticks. */
+export const miniatureOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>, length: number = patternLength(pattern)): readonly MiniatureStroke[] =>
+  pattern.strokes.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]);
+
+/**
+ * Sums a pattern up for a list: what it is found by, and how it looks in small.
+ * @example
+ * summaryOf(valueOrThrow(readFigure('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
+ */
 export const summaryOf = (pattern: Pattern): PatternSummary => {
   const { digits, ceiling, difficulty } = judge(pattern);
   const shown = pattern.strokes.slice(0, MINIATURE_STROKES);
@@ -42,6 +53,6 @@ export const summaryOf = (pattern: Pattern): PatternSummary => {
     digitsUsed: DIGITS.filter((digit) => Object.values(digits).includes(digit)),
     tags: pattern.tags ?? [],
     schoolName: schoolOf(pattern).name,
-    miniature: shown.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]),
+    miniature: miniatureOf({ ...pattern, strokes: shown }, digits, length),
   };
 };
