@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../test/arbitraries.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { ABLE_ADULT, taskOf } from '../fingering/index.ts';
+import { readFigure } from '../formats/index.ts';
+import { patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
+import { alternatives, digitsInOrder, explain, groupsOf, judge, ringEndWanted, ringMap, summaryOf, miniatureOf } from './index.ts';
+
+const figure = (text: string, more: Partial<Pattern> = {}): Pattern => ({ ...valueOrThrow(readFigure(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern, ...more });
+const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Pattern => ({ ...pattern, strokes: pattern.strokes.map((stroke, place) => (place === index ? { ...stroke, ...marks } : stroke)) });
+const rings = (pattern: Pattern) => ringMap(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)));
+
+describe('how long a note rings', () => {
+  const plant = (ABLE_ADULT.times.plant * 840) / 1;
+
+  test('until its string is played again, less the time the digit plants before', () => {
+    const [first] = rings(figure('5 3 2 5'));
+    expect(first).toMatchObject({ stroke: 0, from: 0, endedBy: 3 });
+    expect(first?.to).toBeCloseTo(630 - plant, 6);
+  });
+
+  test('to the very stroke, where the digit comes down without planting', () => {
+    expect(rings(marked(figure('5 3 2 5'), 3, { unplanted: true }))[0]?.to).toBe(630);
+  });
+
+  test('round the end in a cycle, to the end where it is none', () => {
+    const cycle = figure('5 3 2 1');
+    expect(rings(cycle)[0]).toMatchObject({ endedBy: 0 });
+    expect(rings({ ...cycle, cyclic: false })[0]).toMatchObject({ how: 'end', to: patternLength(cycle) });
+  });
+
+  test('a third of a beat when it is damped, and not at all when it is silent', () => {
+    expect(rings(marked(figure('5 3 2 1'), 1, { damped: true }))[1]).toMatchObject({ how: 'damped', to: 210 + 252 });
+    expect(rings(marked(figure('5 3 2 1'), 1, { silent: true })).some(({ stroke }) => stroke === 1)).toBe(false);
+  });
+
+  test('a note marked to ring should last to the end of its bar', () => {
+    expect(ringEndWanted(figure('5 3 2 1'), { at: 210 })).toBe(840);
+  });
+
+  test('never ends before it begins, and what ends it is on its string', () => {
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        for (const { stroke, from, endedBy } of rings(pattern)) {
+          expect(from).toBe(pattern.strokes[stroke]?.at);
+          if (endedBy !== undefined) expect(pattern.strokes[endedBy]?.string).toBe(pattern.strokes[stroke]?.string);
+        }
+      }),
+      { seed: 81, numRuns: 40 },
+    );
+  });
+});
+
+describe('groups', () => {
+  test('are opened by the thumb: 3+3+2', () => {
+    const pattern = valueOrThrow(readFigure('5 3 2 5 3 2 5 3', { subdivision: 2, wholeBeats: true })).pattern;
+    expect(groupsOf(pattern, judge(pattern).digits).map(({ slots }) => slots)).toEqual([3, 3, 2]);
+  });
+
+  test('fill the whole, wherever they begin', () => {
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        const groups = groupsOf(pattern, judge(pattern).digits);
+        if (groups.length > 0) expect(groups.reduce((sum, { ticks }) => sum + ticks, 0)).toBe(patternLength(pattern));
+      }),
+      { seed: 82, numRuns: 40 },
+    );
+  });
+});
+
+describe('alternatives', () => {
+  test('say what they trade against the best, in a teacher’s words', () => {
+    const [best, ...others] = alternatives(figure('5 3 2 1'), 4);
+    expect(best?.trade).toBe('The best by this school.');
+    for (const { trade, cost } of others) {
+      expect(trade).toMatch(/^(It spares .*|Just as good as the best)\.$/);
+      expect(cost).toBeGreaterThanOrEqual(best?.cost ?? 0);
+    }
+  });
+
+  test('a pattern with one way only has no others', () => {
+    expect(alternatives(figure('5 - 4 -', { school: 'pick-legato' }), 3)).toHaveLength(1);
+  });
+});
+
+test('a slurred stroke is explained as the other hand’s', () => {
+  const pattern = marked(figure('5 3 3 2'), 2, { slur: 'pull-off' });
+  expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2).reason).toBe('the other hand sounds it with a pull-off');
+});
+
+describe('a summary', () => {
+  test('holds what a list is searched by', () => {
+    expect(summaryOf(figure('5 3 2 3', { tags: ['rolls'] }))).toMatchObject({
+      metre: '1/4', chord: 'C', strings: 6, strokes: 4, stringsUsed: [2, 3, 5], digitsUsed: ['p', 'i', 'm'], tags: ['rolls'], schoolName: 'one finger per string',
+    });
+  });
+
+  test('is small, whatever the pattern', () => {
+    const long = figure(Array.from({ length: 400 }, (_, index) => [5, 3, 2, 3][index % 4]).join(' '));
+    expect(summaryOf(long).miniature).toHaveLength(64);
+    for (const [place] of summaryOf(long).miniature) expect(place).toBeLessThanOrEqual(1);
+  });
+
+  test('a miniature has every stroke in its place', () => {
+    expect(miniatureOf(figure('5 3 2 3'), {}).map(([place, string]) => [place, string])).toEqual([[0, 5], [0.25, 3], [0.5, 2], [0.75, 3]]);
+  });
+});
