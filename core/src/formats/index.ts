@@ -8,5 +8,5 @@ export * from './midi/read.ts';
 export { guessPositions, placesOf, type NeckPlace } from './positions/guess.ts';
 export { onFittingShape, type Imported } from './imported.ts';
 export { writeMusicXml } from './musicxml/write.ts';
-export { readMusicXml } from './musicxml/read.ts';
-export { XML_LIMITS, XmlBuilder, type XmlNode } from './musicxml/xml.ts';
+export { readMusicXmlText, type XmlParser } from './musicxml/read-text.ts';
+export { XML_LIMITS } from './musicxml/xml.ts';

@@ -1,4 +1,5 @@
 import { readPattern, type Pattern } from '@fleet-wren/core';
+import { readKept } from './kept.ts';
 
 /** What was edited and not yet saved, kept in the browser so that nothing is lost. */
 export interface Draft {
@@ -22,9 +23,9 @@ export const dropDraft = (id: string): void => localStorage.removeItem(keyOf(id)
 
 /** The draft kept for a pattern, if there is one that can be read. */
 export const keptDraft = (id: string): Draft | undefined => {
-  const text = localStorage.getItem(keyOf(id));
-  if (!text) return undefined;
-  const { version, pattern } = JSON.parse(text) as Draft;
+  const found = readKept<Draft>(localStorage, keyOf(id));
+  if (!found) return undefined;
+  const { version, pattern } = found;
   const read = readPattern(pattern);
   return read.ok ? { version, pattern: read.value } : undefined;
 };

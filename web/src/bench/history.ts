@@ -1,4 +1,5 @@
 import { samePattern, type Edit, type Pattern } from '@fleet-wren/core';
+import { readKept } from './kept.ts';
 
 /** Undo and redo of one sitting: the edits that take back, and those that do again. */
 export interface History {
@@ -29,8 +30,6 @@ export const keepHistory = (id: string, pattern: Pattern, history: History): voi
 
 /** The history kept for a pattern, as long as the pattern is still the one it belongs to. */
 export const keptHistory = (id: string, pattern: Pattern): History => {
-  const kept = sessionStorage.getItem(keyOf(id));
-  if (!kept) return EMPTY_HISTORY;
-  const found = JSON.parse(kept) as { pattern: Pattern; history: History };
-  return samePattern(found.pattern, pattern) ? found.history : EMPTY_HISTORY;
+  const found = readKept<{ pattern: Pattern; history: History }>(sessionStorage, keyOf(id));
+  return found && samePattern(found.pattern, pattern) ? found.history : EMPTY_HISTORY;
 };

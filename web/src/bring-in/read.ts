@@ -1,5 +1,5 @@
 import {
-  LARGEST_FILE, LARGEST_MIDI, LARGEST_TAB, WrenError, XML_LIMITS, XmlBuilder, failure, problem, readMidi, readMusicXml, readPatternFile, readTab, success,
+  LARGEST_FILE, LARGEST_MIDI, LARGEST_TAB, XML_LIMITS, failure, problem, readMidi, readMusicXmlText, readPatternFile, readTab, success,
   type Imported, type Result,
 } from '@fleet-wren/core';
 
@@ -24,24 +24,10 @@ export const kindOf = (name: string, start: string): FileKind => {
   return /^\s*\{/.test(start) ? 'ours' : 'tablature';
 };
 
-/** Reads a score's text; the parser expands no entities and fetches nothing. */
+/** Reads a score's text; the parser is fetched when the first score is brought in. */
 const readXml = async (source: string): Promise<Result<Imported>> => {
   const { SaxesParser } = await import('saxes');
-  const builder = new XmlBuilder();
-  const parser = new SaxesParser();
-  parser.on('error', (error) => {
-    throw new WrenError(problem('xml-unreadable', { line: parser.line, column: parser.column, reason: error.message.replace(/^\d+:\d+: /, '') }));
-  });
-  parser.on('opentag', ({ name, attributes }) => builder.open(name, attributes as Record<string, string>, parser.line, parser.column));
-  parser.on('text', (text) => builder.text(text));
-  parser.on('closetag', () => builder.close());
-  try {
-    parser.write(source).close();
-  } catch (error) {
-    if (error instanceof WrenError) return failure(...error.problems);
-    throw error;
-  }
-  return builder.root ? readMusicXml(builder.root) : failure(problem('no-notes'));
+  return readMusicXmlText(source, new SaxesParser());
 };
 
 const readOurs = (source: string): Result<Imported> => {

@@ -4,13 +4,13 @@ import { dirname, join } from 'node:path';
 import fc from 'fast-check';
 import { XmlDocument, XsdValidator } from 'libxml2-wasm';
 import { xmlRegisterFsInputProviders } from 'libxml2-wasm/lib/nodejs.mjs';
+import { SaxesParser } from 'saxes';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
-import { readXmlText } from '../../../test/xml.ts';
-import { sentence, valueOrThrow } from '../../errors/index.ts';
+import { sentence, valueOrThrow, type Result } from '../../errors/index.ts';
 import { digitsInOrder, judge } from '../../analysis/index.ts';
-import { readFigure, writeMusicXml } from '../index.ts';
+import { readFigure, readMusicXmlText, writeMusicXml, type Imported } from '../index.ts';
 import { strokePitch, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
@@ -18,7 +18,9 @@ const require = createRequire(import.meta.url);
 const scored = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
 const roll = (): Pattern => valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
 const notes = (pattern: Pattern): string[] => pattern.strokes.flatMap((stroke) => (strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${stroke.string}/${strokePitch(pattern, stroke)}`])).sort();
-const said = (result: ReturnType<typeof readXmlText>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
+const readXmlText = (source: string): Result<Imported> => readMusicXmlText(source, new SaxesParser());
+
+const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
 
 /** Natural harmonics on a string that a chord mutes or stops are sounded on the open string; all of that is written. */
 const plain = patternArbitrary.filter(({ strokes }) => strokes.length > 0);
