@@ -26,10 +26,18 @@ const awayText = (task: Task, digits: Digits, item: CostItem): string => {
 
 const placed = (task: Task, digits: Digits, index: number): PlacedStroke => ({ digit: digitAt(digits, index), string: stringAt(task, index) });
 
-const pickText = (task: Task, digits: Digits, item: CostItem): string =>
-  item.other === undefined
-    ? 'opens with an upstroke'
-    : PICK_WORDS[pickChange(placed(task, digits, item.other), placed(task, digits, item.stroke)).kind];
+const openingText = (task: Task, digits: Digits, item: CostItem): string => {
+  const opens = task.strokes[item.stroke]?.opening && digitAt(digits, item.stroke) === 'up' && task.school.weights.openingUp > 0;
+  return opens ? 'opens with an upstroke' : 'goes against the count of down and up';
+};
+
+const pickText = (task: Task, digits: Digits, item: CostItem): string => {
+  if (item.other === undefined) return openingText(task, digits, item);
+  const [from, to] = [placed(task, digits, item.other), placed(task, digits, item.stroke)];
+  // Where down and up alternate strictly, a second stroke the same way is the fault, whichever way it leads.
+  const kind = from.digit === to.digit && task.school.weights.strictTurn > 0 ? 'same-string' : pickChange(from, to).kind;
+  return PICK_WORDS[kind];
+};
 
 const rushText = (task: Task, digits: Digits, item: CostItem): string => {
   const [from, to] = [placed(task, digits, item.other ?? item.stroke), placed(task, digits, item.stroke)];
