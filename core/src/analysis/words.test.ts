@@ -71,7 +71,7 @@ describe('why a digit, and why not another', () => {
   test('where the finger is at home, that is the reason; the next best is dearer by what is said', () => {
     const { digit, reason, next, where } = why('5 3 2 1', 'one-per-string', 1);
     expect({ digit, where }).toEqual({ digit: 'i', where: 'beat 1 e, string 3' });
-    expect(reason).toMatch(/at home/);
+    expect(reason).toBe('because it lives on string 3 and has rested 0.50 s');
     expect(next?.digit).not.toBe('i');
     expect(next?.against).toMatch(/^(which|but then)/);
   });
