@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, compareSchools, schoolsToCompare, success, type Approach } from '@fleet-wren/core';
+import { STRIKER_NAMES, ceilingFigure, compareSchools, schoolsToCompare, success, type Approach } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
 /** Schools that are compared when none are named: one of each kind. */
@@ -12,7 +12,7 @@ const stepsText = ({ steps }: Approach): string => Object.entries(steps).map(([k
 
 const lines = (approach: Approach): readonly string[] => [
   `${approach.name} (${approach.school})`,
-  `  ceiling ${approach.judgement.ceiling ? Math.floor(approach.judgement.ceiling.bpm) : '–'}; attacks ${attacksText(approach)}; busiest ${busiestText(approach)}`,
+  `  ceiling ${approach.judgement.ceiling ? ceilingFigure(approach.judgement.ceiling.bpm) : '–'}; attacks ${attacksText(approach)}; busiest ${busiestText(approach)}`,
   `  steps ${stepsText(approach)}; slurs ${approach.slurs}; doubled ${approach.doubled}; to mend ${approach.judgement.findings.length}`,
 ];
 

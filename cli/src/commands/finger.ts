@@ -1,4 +1,4 @@
-import { alternatives, digitMark, failure, judge, problem, schoolOf, success, whereIs, type Alternative, type Judgement, type Pattern, type Result } from '@fleet-wren/core';
+import { alternatives, ceilingFigure, digitMark, failure, judge, problem, schoolOf, success, whereIs, type Alternative, type Judgement, type Pattern, type Result } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
 const forMachines = (pattern: Pattern, { digits, cost, ceiling, troubles }: Judgement): string =>
@@ -19,7 +19,7 @@ const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): str
 
 /** The ceiling and the troubles, in sentences. */
 export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => [
-  ceiling ? `Tempo ceiling ${Math.floor(ceiling.bpm)} a minute: ${ceiling.cause}.` : 'No stroke follows another, so there is no tempo ceiling.',
+  ceiling ? `Tempo ceiling ${ceilingFigure(ceiling.bpm)} a minute: ${ceiling.cause}.` : 'No stroke follows another, so there is no tempo ceiling.',
   ...troubles.map(({ sentence }) => `! ${sentence}`),
 ];
 

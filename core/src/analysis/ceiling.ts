@@ -1,5 +1,5 @@
 import { STRIKERS, type Striker } from '../pattern/index.ts';
-import { ticksPerBeat, type Metre } from '../time/index.ts';
+import { TEMPO_RANGE, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Need } from './needs.ts';
 
 /** The quickest tempo a fingering can reach, in beats a minute, and what sets it. */
@@ -38,3 +38,11 @@ export const ceilingsByPart = (metre: Metre, needs: readonly Need[]): readonly P
     ...part(null, needs.filter(({ kind }) => kind === 'other')),
   ].sort((a, b) => a.bpm - b.bpm);
 };
+
+/**
+ * A tempo ceiling as it is shown: whole beats a minute, rounded down; beyond the quickest tempo there is, only that.
+ * @example
+ * ceilingFigure(93.75) // => '93'
+ * ceilingFigure(1411) // => '400+'
+ */
+export const ceilingFigure = (bpm: number): string => (bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(Math.floor(bpm)));

@@ -2,7 +2,7 @@ import { costItems, taskOf, type Digits, type Family } from '../fingering/index.
 import { readFigure } from '../formats/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { DIGITS, digitMark, digitWord, type Digit, type Pattern } from '../pattern/index.ts';
-import { digitsInOrder, explain, judge } from './index.ts';
+import { ceilingFigure, digitsInOrder, explain, judge } from './index.ts';
 import { costText } from './words.ts';
 
 const figure = (text: string, school: string, more: Partial<Pattern> = {}): Pattern => ({
@@ -81,4 +81,8 @@ describe('why a digit, and why not another', () => {
     expect(digit).toBe('up');
     expect(next).toEqual({ digit: 'down', against: 'which strikes the same way twice' });
   });
+});
+
+test.each([[93.75, '93'], [400, '400'], [400.5, '400+'], [1411, '400+']])('a ceiling of %f is shown as %s: no metronome goes on', (bpm, shown) => {
+  expect(ceilingFigure(bpm)).toBe(shown);
 });

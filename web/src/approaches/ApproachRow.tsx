@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, miniatureOf, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
+import { STRIKER_NAMES, ceilingFigure, miniatureOf, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Miniature } from '../parts/threads/Miniature.tsx';
@@ -81,7 +81,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
       <Miniature strokes={miniatureOf(pattern, approach.judgement.digits)} strings={stringCount(pattern.instrument)} width={252} height={74} />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
-        <strong>{ceiling ? Math.floor(ceiling.bpm) : '–'}</strong>
+        <strong>{ceiling ? ceilingFigure(ceiling.bpm) : '–'}</strong>
         <span>ceiling</span>
       </p>
     </article>

@@ -1,4 +1,4 @@
-import type { Approach } from '@fleet-wren/core';
+import { ceilingFigure, type Approach } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { CHART, strainChart } from './geometry.ts';
 
@@ -18,7 +18,7 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
   return (
     <figure className="strain" aria-label="Strain against tempo">
       <figcaption>Strain against tempo</figcaption>
-      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} width={CHART.width} height={CHART.height} role="img" aria-label={approaches.map(({ name, judgement }) => `${name}: ceiling ${judgement.ceiling ? Math.floor(judgement.ceiling.bpm) : 'none'}`).join('; ')}>
+      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} width={CHART.width} height={CHART.height} role="img" aria-label={approaches.map(({ name, judgement }) => `${name}: ceiling ${judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : 'none'}`).join('; ')}>
         <rect className="strain-beyond" x={CHART.left} y={CHART.top} width={CHART.width - CHART.left - CHART.right} height={y(1) - CHART.top} />
         {[0, 0.5, 1].map((share) => (
           <g key={share}>

@@ -1,4 +1,4 @@
-import { miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
+import { ceilingFigure, miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
@@ -31,7 +31,7 @@ export const DrillCard = ({ cell, rank, width, playing, known, next, chosen, pla
         <span className="drill-sign">{playing ? <Square size={12} fill="currentColor" aria-hidden /> : <Play size={13} fill="currentColor" aria-hidden />}</span>
       </button>
       <div className="drill-facts">
-        <b>{cell.ceiling === null ? '–' : Math.floor(cell.ceiling)}</b>
+        <b>{cell.ceiling === null ? '–' : ceilingFigure(cell.ceiling)}</b>
         <span className="drill-hard" title={`${share} % of the ceiling used at ${pattern.tempo}`}>
           <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
         </span>

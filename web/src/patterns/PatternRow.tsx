@@ -1,3 +1,4 @@
+import { ceilingFigure } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
@@ -51,7 +52,7 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
       <div className="pattern-ceiling">
         {summary.ceiling !== null && (
           <>
-            <strong>{summary.ceiling}</strong> ceiling
+            <strong>{ceilingFigure(summary.ceiling)}</strong> ceiling
             <br />
           </>
         )}

@@ -1,5 +1,5 @@
 import {
-  DIGITS, DIGIT_NAMES, WEIGHT_KEYS, WEIGHT_LABELS, findSchool, judge, makeSchool, miniatureOf, readFigure, sentence, stringCount, valueOrThrow,
+  DIGITS, DIGIT_NAMES, WEIGHT_KEYS, WEIGHT_LABELS, ceilingFigure, findSchool, judge, makeSchool, miniatureOf, readFigure, sentence, stringCount, valueOrThrow,
   type Digit, type MadeSchool, type Pattern, type School, type WeightKey,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
@@ -26,7 +26,7 @@ const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly scho
       <figcaption>
         <b>{pattern.name}</b> <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
         <span className="text-soft">
-          ceiling {judgement.ceiling ? Math.floor(judgement.ceiling.bpm) : '–'}, {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
+          ceiling {judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : '–'}, {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
         </span>
       </figcaption>
       <Miniature strokes={miniatureOf(pattern, judgement.digits)} strings={stringCount(pattern.instrument)} width={330} height={84} />

@@ -1,4 +1,5 @@
 import { STRIKER_NAMES, type Pattern } from '../../pattern/index.ts';
+import { ceilingFigure } from '../ceiling.ts';
 import type { Approach } from './approach.ts';
 
 /** Which approach is best at the tempo, which are level with it, and why. */
@@ -31,7 +32,7 @@ export const gradeOf = (pattern: Pattern, approach: Approach): number => {
   return strained + (severities(approach) * WEIGHTS.findings) / beatsOf(pattern) + approach.unplayed * WEIGHTS.unplayed;
 };
 
-const ceilingText = ({ judgement }: Approach): string => (judgement.ceiling ? `a ceiling of ${Math.floor(judgement.ceiling.bpm)}` : 'no ceiling');
+const ceilingText = ({ judgement }: Approach): string => (judgement.ceiling ? `a ceiling of ${ceilingFigure(judgement.ceiling.bpm)}` : 'no ceiling');
 
 const findingCount = ({ judgement }: Approach): string => {
   const { length } = judgement.findings;
@@ -65,7 +66,7 @@ const roomText = (level: readonly Approach[]): string => {
   const ranked = [...level].sort((a, b) => bpmOf(b) - bpmOf(a));
   const [most, next] = ranked;
   if (!most || !next || bpmOf(most) - bpmOf(next) < 1) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
-  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${Math.floor(bpmOf(most))}` : 'without a ceiling'}`;
+  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${ceilingFigure(bpmOf(most))}` : 'without a ceiling'}`;
 };
 
 /** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */

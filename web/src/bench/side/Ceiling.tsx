@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, type Judgement } from '@fleet-wren/core';
+import { STRIKER_NAMES, ceilingFigure, type Judgement } from '@fleet-wren/core';
 import { digitColour } from '../../parts/token/shapes.ts';
 
 type PartCeiling = Judgement['ceilings'][number];
@@ -10,7 +10,7 @@ const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
   <p className="ceiling-parts">
     {ceilings.map((part) => (
       <span key={part.striker ?? 'turn'} style={part.striker ? { color: digitColour(part.striker === 'pick' ? 'down' : part.striker) } : undefined}>
-        {partName(part)} <b>{Math.floor(part.bpm)}</b>
+        {partName(part)} <b>{ceilingFigure(part.bpm)}</b>
       </span>
     ))}
   </p>
@@ -24,7 +24,7 @@ export const Ceiling = ({ judgement, tempo }: { readonly judgement: Judgement; r
   return (
     <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label="Tempo ceiling">
       <p className="ceiling-figure">
-        <strong>{Math.floor(ceiling.bpm)}</strong> a minute is the ceiling
+        <strong>{ceilingFigure(ceiling.bpm)}</strong> a minute is the ceiling
       </p>
       <p className="ceiling-cause">
         set by {ceiling.cause}

@@ -1,5 +1,5 @@
 import './preview.scss';
-import { stringCount, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
+import { ceilingFigure, stringCount, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../bench/usePlayer.ts';
@@ -32,7 +32,7 @@ const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number)
   const trouble = troubles[0]?.sentence;
   if (trouble) return trouble;
   const mend = findings.length === 0 ? 'nothing to mend' : findings.length === 1 ? 'one thing to mend' : `${findings.length} things to mend`;
-  return ceiling ? `Ceiling ${Math.floor(ceiling.bpm)}, at ${tempo} now; ${mend}.` : `At ${tempo}; ${mend}.`;
+  return ceiling ? `Ceiling ${ceilingFigure(ceiling.bpm)}, at ${tempo} now; ${mend}.` : `At ${tempo}; ${mend}.`;
 };
 
 const PlayButton = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Readonly<Record<string, Digit | null>> }) => {
