@@ -27,6 +27,13 @@ describe('the same notes under several schools', () => {
     expect(verdict.sentence).toMatch(/^Both are level at 60: nothing to mend, .*\. Choose by taste\.$/);
   });
 
+  test('of those that are level, the ones with the most room above the tempo are named, and no other’s ceiling is claimed for them', () => {
+    const { verdict, approaches } = compared('5 3 2 1 3 - - - - - - - - - - -', 80, ['one-per-string', 'rolling', 'hybrid']);
+    const ceilings = approaches.map(({ judgement }) => Math.floor(judgement.ceiling?.bpm ?? 0));
+    expect(ceilings).toEqual([250, 250, 241]);
+    expect(verdict.sentence).toBe('All three are level at 80: nothing to mend, one finger per string and rolling with the most room, up to 250. Choose by taste.');
+  });
+
   test('where none reaches the tempo it says so', () => {
     expect(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.sentence).toMatch(/^None of these reaches 300; .* comes nearest/);
   });

@@ -61,12 +61,13 @@ const COUNTS = ['None', 'One', 'Both', 'All three', 'All four', 'All five', 'All
 const levelNames = (level: readonly Approach[], all: number): string =>
   level.length === all ? (COUNTS[all] ?? 'All') : capital(namesText(level.map(({ name }) => name)));
 
-/** Which of several leaves the most room above the tempo. */
+/** Which of several leave the most room above the tempo. */
 const roomText = (level: readonly Approach[]): string => {
-  const ranked = [...level].sort((a, b) => bpmOf(b) - bpmOf(a));
-  const [most, next] = ranked;
-  if (!most || !next || bpmOf(most) - bpmOf(next) < 1) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
-  return `${most.name} with the most room, ${most.judgement.ceiling ? `up to ${ceilingFigure(bpmOf(most))}` : 'without a ceiling'}`;
+  const highest = Math.max(...level.map(bpmOf));
+  const roomiest = level.filter((approach) => bpmOf(approach) >= highest - 1);
+  const most = roomiest[0];
+  if (roomiest.length === level.length) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
+  return `${namesText(roomiest.map(({ name }) => name))} with the most room, ${most?.judgement.ceiling ? `up to ${ceilingFigure(highest)}` : 'without a ceiling'}`;
 };
 
 /** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
