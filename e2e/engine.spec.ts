@@ -52,6 +52,17 @@ test('the wheel shows the groups, and turning it lets the figure begin elsewhere
   expect((await bench.strokes())[0]).toBe('beat 1, string 5, thumb');
 });
 
+test('the strings: how long each note rings, and a table of the changes', async ({ bench }) => {
+  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3]] as const) await bench.click(slot, string);
+  await bench.press('W');
+  await bench.press('W');
+  const strings = bench.page.getByLabel('Strings', { exact: true });
+  await expect(strings.getByRole('table', { name: /From string/ })).toBeVisible();
+  await expect(strings.getByRole('row', { name: /^3 / })).toContainText('next digit');
+  await expect(strings.locator('.ring-bar')).toHaveCount(4);
+  expect(await violations(bench.page)).toEqual([]);
+});
+
 test('approaches: the winner and why in a sentence, hover linked, “use this one” writes it and can be taken back', async ({ bench }) => {
   for (const [slot, string] of fourOnOne) await bench.click(slot, string);
   await bench.choose('School', 'thumb and index, strict');

@@ -47,6 +47,14 @@ export const VIEWS = [
     },
   },
   {
+    name: 'strings',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByRole('button', { name: 'Strings' }).click();
+      await page.getByRole('table', { name: /From string/ }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
     name: 'approaches',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');

@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, judge, severityWord, success, type Judgement, type Load } from '@fleet-wren/core';
+import { STRIKER_NAMES, judge, severityWord, stepsText, studyStrings, success, type Judgement, type Load, type StringChange } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
@@ -9,10 +9,13 @@ const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =
 const findingLines = ({ findings }: Judgement): readonly string[] =>
   findings.length === 0 ? ['Nothing to mend.'] : findings.map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
 
+const changeLine = ({ from, to, kinds }: StringChange): string => `  string ${from} to ${to}: ${stepsText(kinds)}`;
+
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const judgement = judge(pattern, { cycleTicks, hand });
-  if (options.json) return success(JSON.stringify(judgement));
-  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...judgement.load.map(loadLine), ...findingLines(judgement), ...verdict(judgement)].join('\n'));
+  const strings = studyStrings(pattern, judgement, { cycleTicks, hand });
+  if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
+  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...judgement.load.map(loadLine), ...strings.changes.map(changeLine), ...findingLines(judgement), ...verdict(judgement)].join('\n'));
 };
 
 /** How busy each digit is, what doubles or crosses, and what sets the ceiling. */

@@ -4,6 +4,20 @@ import { strikerOf, type Digit } from '../pattern/index.ts';
 /** What kind of step it is from stroke to stroke: the pick's way, or who plays. */
 export type StepKind = PickChangeKind | 'same digit' | 'next digit' | 'crossing';
 
+/** The kinds of step as a teacher reads them. */
+export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
+  'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
+  'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
+};
+
+/**
+ * Steps counted by kind, in words.
+ * @example
+ * stepsText({ 'next digit': 5, crossing: 1 }) // => '5 next digit, 1 crossing'
+ */
+export const stepsText = (kinds: StringChange['kinds']): string =>
+  Object.entries(kinds).map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`).join(', ');
+
 /** How often the hand goes from one string to another, and how. */
 export interface StringChange {
   readonly from: number;

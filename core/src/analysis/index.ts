@@ -9,5 +9,6 @@ export * from './groups.ts';
 export * from './judge.ts';
 export * from './summary.ts';
 export * from './cures.ts';
+export * from './string-study.ts';
 export * from './alternatives.ts';
 export * from './compare/index.ts';

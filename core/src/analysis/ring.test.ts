@@ -4,7 +4,7 @@ import { valueOrThrow } from '../errors/index.ts';
 import { ABLE_ADULT, taskOf } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
-import { alternatives, digitsInOrder, explain, groupsOf, judge, ringEndWanted, ringMap, summaryOf, miniatureOf } from './index.ts';
+import { alternatives, digitsInOrder, explain, groupsOf, judge, ringEndWanted, ringMap, stepsText, studyStrings, summaryOf, miniatureOf } from './index.ts';
 
 const figure = (text: string, more: Partial<Pattern> = {}): Pattern => ({ ...valueOrThrow(readFigure(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern, ...more });
 const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Pattern => ({ ...pattern, strokes: pattern.strokes.map((stroke, place) => (place === index ? { ...stroke, ...marks } : stroke)) });
@@ -103,5 +103,32 @@ describe('a summary', () => {
 
   test('a miniature has every stroke in its place', () => {
     expect(miniatureOf(figure('5 3 2 3'), {}).map(([place, string]) => [place, string])).toEqual([[0, 5], [0.25, 3], [0.5, 2], [0.75, 3]]);
+  });
+});
+
+describe('the study of the strings', () => {
+  test('5 3 2 3 under an open chord, going round: four changes, each note until its string comes again', () => {
+    const pattern = valueOrThrow(readFigure('5 3 2 3', { subdivision: 4 })).pattern;
+    const { rings, changes } = studyStrings(pattern, judge(pattern));
+    expect(changes.map(({ from, to, count, kinds }) => [from, to, count, stepsText(kinds)])).toEqual([
+      [5, 3, 1, '1 next digit'],
+      [3, 5, 1, '1 next digit'],
+      [3, 2, 1, '1 next digit'],
+      [2, 3, 1, '1 next digit'],
+    ]);
+    expect(rings.map(({ string, digit, how }) => [string, digit, how])).toEqual([[5, 'p', 'struck again'], [3, 'i', 'struck again'], [2, 'm', 'struck again'], [3, 'i', 'struck again']]);
+  });
+
+  test('there is one step from every stroke to the next, whatever the pattern of single strokes (property)', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 16 }), (strings) => {
+        const { pattern } = valueOrThrow(readFigure(strings.join(' '), { subdivision: 4 }));
+        const { rings, changes } = studyStrings(pattern, judge(pattern));
+        expect(changes.reduce((sum, { count }) => sum + count, 0)).toBe(pattern.cyclic ? pattern.strokes.length : pattern.strokes.length - 1);
+        for (const { count, kinds } of changes) expect(Object.values(kinds).reduce((sum, kind) => sum + kind, 0)).toBe(count);
+        for (const { from, to } of rings) expect(to).toBeGreaterThan(from);
+      }),
+      { seed: 88, numRuns: 60 },
+    );
   });
 });

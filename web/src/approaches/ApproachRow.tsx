@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, ceilingFigure, miniatureOf, stringCount, type Approach, type Pattern, type StepKind, type Striker } from '@fleet-wren/core';
+import { STRIKER_NAMES, ceilingFigure, miniatureOf, stepsText, stringCount, type Approach, type Pattern, type Striker } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Miniature } from '../parts/threads/Miniature.tsx';
@@ -17,11 +17,6 @@ interface RowProps {
   readonly drop?: () => void;
 }
 
-const STEP_NAMES: Readonly<Record<StepKind, string>> = {
-  'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
-  'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
-};
-
 const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
   <span>
     {Object.entries(attacks).map(([striker, count]) => (
@@ -32,15 +27,13 @@ const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
   </span>
 );
 
-const stepsText = ({ steps }: Approach): string => Object.entries(steps).map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`).join(', ');
-
 const Facts = ({ approach }: { readonly approach: Approach }) => {
   const { attacks, busiest, slurs, doubled, judgement, unplayed } = approach;
   return (
     <dl className="approach-facts">
       <div><dt>Attacks</dt><dd><Attacks attacks={attacks} /></dd></div>
       <div><dt>Busiest</dt><dd>{busiest ? `${STRIKER_NAMES[busiest.striker]}, every ${busiest.gap.toFixed(2)} s` : 'none plays twice'}</dd></div>
-      <div><dt>Steps</dt><dd>{stepsText(approach)}</dd></div>
+      <div><dt>Steps</dt><dd>{stepsText(approach.steps)}</dd></div>
       <div>
         <dt>To mend</dt>
         <dd>

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { displace, strokeAt } from '@fleet-wren/core';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
+import { Strings } from '../parts/strings/Strings.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
 import { runKey, runTransform } from './commands.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
@@ -15,19 +16,25 @@ import { useExplanation, useJudgement } from './useJudgement.ts';
 import { usePlayer } from './usePlayer.ts';
 import { useWidth } from './useWidth.ts';
 
-type View = 'lanes' | 'wheel';
+const VIEWS = { lanes: 'Lanes', wheel: 'Wheel', strings: 'Strings' } as const;
+
+type View = keyof typeof VIEWS;
+
+const VIEW_KEYS = Object.keys(VIEWS) as readonly View[];
+
+const nextView = (view: View): View => VIEW_KEYS[(VIEW_KEYS.indexOf(view) + 1) % VIEW_KEYS.length] ?? 'lanes';
 
 const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
   <div className="view-switch" role="group" aria-label="Below the threads">
-    {(['lanes', 'wheel'] as const).map((one) => (
-      <button key={one} type="button" aria-pressed={view === one} onClick={() => choose(one)} title={`${one === 'lanes' ? 'Lanes' : 'Wheel'} (Shift W)`}>
-        {one === 'lanes' ? 'Lanes' : 'Wheel'}
+    {VIEW_KEYS.map((one) => (
+      <button key={one} type="button" aria-pressed={view === one} onClick={() => choose(one)} title={`${VIEWS[one]} (Shift W)`}>
+        {VIEWS[one]}
       </button>
     ))}
   </div>
 );
 
-/** The bench itself: threads above, lanes or wheel below, the judgement beside them. */
+/** The bench itself: threads above; lanes, wheel or strings below, the judgement beside them. */
 export const Workbench = () => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.pattern);
@@ -38,7 +45,7 @@ export const Workbench = () => {
   const { hand } = useHand();
   const judged = useJudgement(bench, hand);
   const [view, setView] = useState<View>('lanes');
-  const showView = useCallback(() => setView((now) => (now === 'lanes' ? 'wheel' : 'lanes')), []);
+  const showView = useCallback(() => setView(nextView), []);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
   const latestDigits = useRef(digits);
   useEffect(() => {
@@ -71,6 +78,7 @@ export const Workbench = () => {
           {width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}
           {pattern.strokes.length > 0 && <ViewSwitch view={view} choose={setView} />}
           {view === 'lanes' && width > 0 && judged && <Lanes judged={judged} width={width} at={cell.at} playing={playing} />}
+          {view === 'strings' && width > 0 && judged && <Strings judged={judged} width={width} at={cell.at} />}
           {view === 'wheel' && pattern.strokes.length > 0 && <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />}
         </div>
       </div>

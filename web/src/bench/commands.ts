@@ -155,7 +155,7 @@ export const COMMANDS: readonly Command[] = [
   { keys: ['N'], label: 'Count in', group: 'Listen', run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }) },
   { keys: ['<'], label: 'Turn the wheel: begin earlier', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().pattern))) },
   { keys: ['>'], label: 'Turn the wheel: begin later', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().pattern))) },
-  { keys: ['W'], label: 'Lanes or wheel', group: 'Pattern', run: ({ showView }) => showView() },
+  { keys: ['W'], label: 'Lanes, wheel or strings', group: 'Pattern', run: ({ showView }) => showView() },
   { keys: ['['], label: 'Slower', group: 'Pattern', run: tempoBy(-4) },
   { keys: [']'], label: 'Faster', group: 'Pattern', run: tempoBy(4) },
   { keys: ['Ctrl+z'], label: 'Take back', group: 'Pattern', run: ({ bench }) => bench.getState().undo() },

@@ -1,9 +1,10 @@
-import { DIGITS, compareSchools, judge, newPattern, patternLength, readFigure, schoolsToCompare, secondsPerTick, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import { DIGITS, compareSchools, judge, newPattern, patternLength, readFigure, schoolsToCompare, secondsPerTick, studyStrings, valueOrThrow, type Pattern } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { CHART, strainChart } from '../approaches/geometry.ts';
 import { lanesOf } from './lanes/geometry.ts';
 import { layoutOf, pointAt } from './threads/geometry.ts';
 import { digitColour, tokenPath } from './token/shapes.ts';
+import { playedStrings, ringBarsOf } from './strings/geometry.ts';
 import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from './wheel/geometry.ts';
 
 const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({ ...valueOrThrow(readFigure(text, { subdivision, wholeBeats: true })).pattern, ...more });
@@ -114,4 +115,27 @@ test('every digit has a shape and a colour of its own, so that letter, shape and
   expect(new Set(fingers.map((digit) => tokenPath(digit, 10))).size).toBe(fingers.length);
   expect(new Set(fingers.map(digitColour)).size).toBe(fingers.length);
   expect(tokenPath('down', 10)).not.toBe(tokenPath('up', 10));
+});
+
+describe('the strings', () => {
+  const pattern = figure('5 3 2 3', { bars: 3 });
+  const { rings, changes } = studyStrings(pattern, judge(pattern));
+
+  test('each played string has a row, the highest first', () => {
+    expect(playedStrings(rings, changes)).toEqual([2, 3, 5]);
+  });
+
+  test('a bar begins under its token and ends shortly before the stroke that ends it, or rings on at the edge of the row', () => {
+    const layout = layoutOf(pattern, 900);
+    const system = layout.systems[0]!;
+    const [first, second] = ringBarsOf(rings, 3, layout, system);
+    expect(first?.x).toBeCloseTo(pointAt(layout, rings.filter(({ string }) => string === 3)[0]!.from, 3).x, 6);
+    // The finger that strikes next comes to rest on the string a little before.
+    expect(first!.to).toBeLessThan(second!.x);
+    expect(first!.to).toBeGreaterThan(first!.x + 0.7 * (second!.x - first!.x));
+    for (const string of [2, 3, 5]) for (const { x, to } of ringBarsOf(rings, string, layout, system)) {
+      expect(to).toBeGreaterThan(x);
+      expect(to).toBeLessThanOrEqual(900);
+    }
+  });
 });

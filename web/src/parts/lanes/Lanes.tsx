@@ -3,7 +3,7 @@ import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
 import { memo, useCallback, useMemo } from 'react';
 import type { Judged } from '../../bench/useJudgement.ts';
 import type { Playing } from '../../bench/usePlayer.ts';
-import { SPACE, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { SPACE, barsText, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
 import { usePlayCursor } from '../threads/usePlayCursor.ts';
 import { digitColour } from '../token/shapes.ts';
 import { LANE, lanesOf, type Lane, type LaneWay } from './geometry.ts';
@@ -75,11 +75,6 @@ const LaneCursor = ({ judged, layout, system, playing, height }: { readonly judg
   );
   const line = usePlayCursor(playing, place);
   return playing.playing ? <line ref={line} className="lane-cursor" visibility="hidden" y1={0} y2={height} /> : null;
-};
-
-const barsText = ({ fromBar, bars }: System, all: number): string => {
-  if (bars === all) return '';
-  return bars === 1 ? `, bar ${fromBar + 1}` : `, bars ${fromBar + 1} to ${fromBar + bars}`;
 };
 
 /** One row a digit under the threads, on the same time axis: its work, its rest, where it can plant, where it is rushed. */

@@ -108,6 +108,12 @@ export const stringY = (string: number): number => SPACE.counts + (string - 0.5)
 export const systemAt = (layout: Layout, at: number): System =>
   layout.systems.find(({ toTick }) => at < toTick) ?? (layout.systems[layout.systems.length - 1] as System);
 
+/** Which bars of all a row shows, to be said after something else; nothing where it shows them all. */
+export const barsText = ({ fromBar, bars }: System, all: number): string => {
+  if (bars === all) return '';
+  return bars === 1 ? `, bar ${fromBar + 1}` : `, bars ${fromBar + 1} to ${fromBar + bars}`;
+};
+
 /** Where a tick lies: the beginning of a stroke is drawn in the middle of its slot. */
 export const pointAt = (layout: Layout, at: number, string: number): { readonly x: number; readonly y: number } => {
   const system = systemAt(layout, at);

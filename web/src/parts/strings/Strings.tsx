@@ -1,0 +1,119 @@
+import './strings.scss';
+import { openStringName, stepsText, studyStrings, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
+import { memo, useMemo } from 'react';
+import type { Judged } from '../../bench/useJudgement.ts';
+import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { digitColour } from '../token/shapes.ts';
+import { STRING_ROW, playedStrings, ringBarsOf, type RingBar } from './geometry.ts';
+
+/** What ends a note: a stroke across the bar, a finger's box, a cross for damping; a note that rings on has none. */
+const END_MARKS: Readonly<Record<RingBar['how'], string>> = {
+  'struck again': 'M0 -7V7',
+  'planted on': 'M-3 -4H3V4H-3Z',
+  damped: 'M-4 -4L4 4M-4 4L4 -4',
+  end: '',
+};
+
+const Bar = ({ bar }: { readonly bar: RingBar }) => {
+  const colour = digitColour(bar.digit);
+  return (
+    <g>
+      <line className="ring-bar" x1={bar.x} x2={bar.to} y1={0} y2={0} stroke={colour} />
+      <circle cx={bar.x} r={4.5} fill={colour} />
+      {!bar.on && <path className="ring-end" d={END_MARKS[bar.how]} transform={`translate(${bar.to.toFixed(1)} 0)`} stroke={colour} />}
+    </g>
+  );
+};
+
+interface RingRowsProps {
+  readonly pattern: Pattern;
+  readonly study: StringStudy;
+  readonly strings: readonly number[];
+  readonly layout: Layout;
+  readonly system: System;
+}
+
+const RingRows = memo(({ pattern, study, strings, layout, system }: RingRowsProps) => (
+  <svg width={layout.width} height={STRING_ROW * strings.length} aria-hidden="true">
+    {strings.map((string, row) => (
+      <g key={string} transform={`translate(0 ${STRING_ROW * (row + 0.5)})`}>
+        <text className="ring-string" x={8} dy="0.34em">
+          {string}
+        </text>
+        <text className="ring-name" x={26} dy="0.34em">
+          {openStringName(pattern.instrument, string)}
+        </text>
+        <line className="ring-line" x1={SPACE.left} x2={layout.width - SPACE.right} y1={0} y2={0} />
+        {ringBarsOf(study.rings, string, layout, system).map((bar) => (
+          <Bar key={bar.stroke} bar={bar} />
+        ))}
+      </g>
+    ))}
+  </svg>
+));
+
+const ChangeCell = ({ change, most }: { readonly change: StringChange | undefined; readonly most: number }) =>
+  change ? (
+    <td style={{ '--share': change.count / most } as React.CSSProperties}>
+      <b>{change.count}</b>
+      <small>{stepsText(change.kinds).replace(/^\d+ (?!.*,)/, '')}</small>
+    </td>
+  ) : (
+    <td className="never">–</td>
+  );
+
+const Changes = ({ changes, strings }: { readonly changes: readonly StringChange[]; readonly strings: readonly number[] }) => {
+  const most = Math.max(1, ...changes.map(({ count }) => count));
+  return (
+    <table className="changes">
+      <caption>From string (down) to string (across): how often, and how</caption>
+      <thead>
+        <tr>
+          <td />
+          {strings.map((to) => (
+            <th key={to} scope="col">
+              to {to}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {strings.map((from) => (
+          <tr key={from}>
+            <th scope="row">{from}</th>
+            {strings.map((to) => (
+              <ChangeCell key={to} change={changes.find((change) => change.from === from && change.to === to)} most={most} />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+};
+
+interface StringsProps {
+  readonly judged: Judged;
+  readonly width: number;
+  /** The row of bars this tick is in is shown. */
+  readonly at: number;
+}
+
+/** One row a string on the threads' time axis: how long each note rings and what ends it; below, the string changes. */
+export const Strings = ({ judged, width, at }: StringsProps) => {
+  const { pattern, judgement, hand } = judged;
+  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
+  const study = useMemo(() => studyStrings(pattern, judgement, { hand }), [pattern, judgement, hand]);
+  const strings = useMemo(() => playedStrings(study.rings, study.changes), [study]);
+  const system = systemAt(layout, at);
+  if (pattern.strokes.length === 0) return null;
+  return (
+    <figure className="strings" aria-label="Strings">
+      <figcaption>
+        Strings: how long each note rings, until its string is struck again, planted on or damped
+        {barsText(system, pattern.bars)}
+      </figcaption>
+      <RingRows pattern={pattern} study={study} strings={strings} layout={layout} system={system} />
+      <Changes changes={study.changes} strings={strings} />
+    </figure>
+  );
+};
