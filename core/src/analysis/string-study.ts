@@ -20,7 +20,7 @@ export interface StringStudy {
 /**
  * Studies the strings of a judged pattern: plain data that can cross to another thread.
  * @example
- * studyStrings(pattern, judge(pattern)).changes // => [{ from: 5, to: 3, count: 1, kinds: { 'next digit': 1 } }, …]
+ * studyStrings(valueOrThrow(readFigure('5 3 2 3')).pattern, { digits: {} }).rings.length // => 4
  */
 export const studyStrings = (pattern: Pattern, judgement: Pick<Judgement, 'digits'>, options: FingerOptions = {}): StringStudy => {
   const task = taskOf(pattern, options);
