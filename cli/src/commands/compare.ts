@@ -1,4 +1,4 @@
-import { STRIKER_NAMES, ceilingFigure, compareSchools, schoolsToCompare, success, type Approach } from '@fleet-wren/core';
+import { STRIKER_NAMES, ceilingFigure, compareSchools, schoolsToCompare, stepsText, success, type Approach } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
 /** Schools that are compared when none are named: one of each kind. */
@@ -8,12 +8,10 @@ const attacksText = ({ attacks }: Approach): string => Object.entries(attacks).m
 
 const busiestText = ({ busiest }: Approach): string => (busiest ? `${STRIKER_NAMES[busiest.striker]} every ${busiest.gap.toFixed(2)} s` : 'none plays twice');
 
-const stepsText = ({ steps }: Approach): string => Object.entries(steps).map(([kind, count]) => `${kind} ${count}`).join(', ');
-
 const lines = (approach: Approach): readonly string[] => [
   `${approach.name} (${approach.school})`,
   `  ceiling ${approach.judgement.ceiling ? ceilingFigure(approach.judgement.ceiling.bpm) : '–'}; attacks ${attacksText(approach)}; busiest ${busiestText(approach)}`,
-  `  steps ${stepsText(approach)}; slurs ${approach.slurs}; doubled ${approach.doubled}; to mend ${approach.judgement.findings.length}`,
+  `  steps ${stepsText(approach.steps)}; slurs ${approach.slurs}; doubled ${approach.doubled}; to mend ${approach.judgement.findings.length}`,
 ];
 
 const forMachines = ({ school, attacks, busiest, steps, slurs, doubled, unplayed, judgement, strain, changes }: Approach) => ({

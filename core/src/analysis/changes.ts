@@ -5,7 +5,7 @@ import { strikerOf, type Digit } from '../pattern/index.ts';
 export type StepKind = PickChangeKind | 'same digit' | 'next digit' | 'crossing';
 
 /** The kinds of step as a teacher reads them. */
-export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
+const STEP_NAMES: Readonly<Record<StepKind, string>> = {
   'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
   'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
 };
