@@ -14,7 +14,12 @@ export default tseslint.config(
     files: ['**/*.ts', '**/*.tsx'],
     plugins: { 'import-x': importX },
     settings: {
-      'import-x/resolver-next': [createTypeScriptImportResolver({ noWarnOnMultipleProjects: true, project: LAYERS.map((name) => `${name}/tsconfig.json`) })],
+      'import-x/resolver-next': [
+        createTypeScriptImportResolver({
+          noWarnOnMultipleProjects: true,
+          project: LAYERS.map((name) => `${name}/tsconfig.json`),
+        }),
+      ],
     },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
@@ -33,9 +38,14 @@ export default tseslint.config(
       'no-restricted-imports': [
         'error',
         {
-          patterns: LAYERS.filter((other) => other !== layer && (other !== 'core' || layer === 'core')).flatMap((other) => [
-            { group: [`@fleet-wren/${other}`, `@fleet-wren/${other}/*`, `**/${other}/src/**`], message: `${layer} may not use ${other}.` },
-          ]),
+          patterns: LAYERS.filter((other) => other !== layer && (other !== 'core' || layer === 'core')).flatMap(
+            (other) => [
+              {
+                group: [`@fleet-wren/${other}`, `@fleet-wren/${other}/*`, `**/${other}/src/**`],
+                message: `${layer} may not use ${other}.`,
+              },
+            ],
+          ),
         },
       ],
     },
@@ -44,19 +54,57 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'setInterval', 'performance', 'console', 'Buffer'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+        'performance',
+        'console',
+        'Buffer',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'A seeded source is a parameter.' },
         { object: 'Date', property: 'now', message: 'Time is a parameter.' },
       ],
-      'no-restricted-syntax': ['error', { selector: "ImportDeclaration[source.value!=/^\\./]", message: 'Core depends on nothing.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ImportDeclaration[source.value!=/^\\./]', message: 'Core depends on nothing.' },
+      ],
     },
   },
   // Nest reads the classes that are injected from the types of parameters, so they are imported as values.
   { files: ['server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
-  { files: ['web/src/**/*.tsx', 'web/src/**/*.ts'], plugins: { 'react-hooks': reactHooks }, rules: reactHooks.configs.recommended.rules },
+  {
+    files: ['web/src/**/*.tsx', 'web/src/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs.recommended.rules,
+  },
   // A test's describe block or a bench's closure is long without being one thing to understand.
-  { files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'], rules: { 'max-lines-per-function': 'off' } },
-  { files: ['**/*.mjs', '**/*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', URL: 'readonly', performance: 'readonly', KeyboardEvent: 'readonly', document: 'readonly', window: 'readonly', MutationObserver: 'readonly', requestAnimationFrame: 'readonly' } } },
+  {
+    files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'],
+    rules: { 'max-lines-per-function': 'off' },
+  },
+  {
+    files: ['**/*.mjs', '**/*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        URL: 'readonly',
+        performance: 'readonly',
+        KeyboardEvent: 'readonly',
+        document: 'readonly',
+        window: 'readonly',
+        MutationObserver: 'readonly',
+        requestAnimationFrame: 'readonly',
+      },
+    },
+  },
 );

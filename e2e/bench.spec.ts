@@ -11,7 +11,13 @@ test('strokes are put by mouse and keyboard, and the solver fills in every digit
 });
 
 test('a pinned digit stays, the rest follows, and an impossible pin is shown where it is', async ({ bench }) => {
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 3],
+  ] as const)
+    await bench.click(slot, string);
   await bench.click(1, 3);
   await bench.press('m');
   const strokes = await bench.strokes();
@@ -27,7 +33,13 @@ test('a pinned digit stays, the rest follows, and an impossible pin is shown whe
 });
 
 test('the school changes the digits of the same strokes', async ({ bench }) => {
-  for (const [slot, string] of [[0, 3], [1, 2], [2, 1], [3, 2]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 3],
+    [1, 2],
+    [2, 1],
+    [3, 2],
+  ] as const)
+    await bench.click(slot, string);
   expect(await bench.digits()).toEqual(['index', 'middle', 'ring', 'middle']);
   await bench.choose('School', 'rolling');
   await expect.poll(() => bench.digits()).toEqual(['thumb', 'index', 'middle', 'index']);
@@ -36,7 +48,13 @@ test('the school changes the digits of the same strokes', async ({ bench }) => {
 });
 
 test('the chosen stroke says why it has its digit', async ({ bench }) => {
-  for (const [slot, string] of [[0, 5], [2, 3], [4, 2], [6, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [2, 3],
+    [4, 2],
+    [6, 3],
+  ] as const)
+    await bench.click(slot, string);
   await bench.click(4, 2);
   const chosen = bench.page.getByLabel('Chosen stroke');
   await expect(chosen).toContainText('because it lives on string 2');
@@ -46,7 +64,9 @@ test('the chosen stroke says why it has its digit', async ({ bench }) => {
 test('what cannot be is refused in a sentence, and what was there stays', async ({ bench }) => {
   await bench.click(0, 5);
   await bench.click(3, 6);
-  await expect(bench.page.getByRole('alert')).toHaveText('String 6 is muted in C, so nothing would sound at beat 1 a. Choose another string or another shape.');
+  await expect(bench.page.getByRole('alert')).toHaveText(
+    'String 6 is muted in C, so nothing would sound at beat 1 a. Choose another string or another shape.',
+  );
   expect(await bench.strokes()).toHaveLength(1);
   const tempo = bench.page.getByLabel('Tempo, beats a minute');
   for (const value of ['0', '1000']) {
@@ -99,7 +119,8 @@ test('metre, length, subdivision, tuning and chord are set, and a token is dragg
 test('every command has its key in one overlay', async ({ bench }) => {
   await bench.press('?');
   const overlay = bench.page.getByRole('dialog');
-  for (const label of ['Next part of the beat', 'Put a stroke, the digit follows', 'Thumb alone', 'Take back']) await expect(overlay.getByText(label)).toBeVisible();
+  for (const label of ['Next part of the beat', 'Put a stroke, the digit follows', 'Thumb alone', 'Take back'])
+    await expect(overlay.getByText(label)).toBeVisible();
   await bench.press('Escape');
   await expect(overlay).toBeHidden();
 });

@@ -1,9 +1,20 @@
 import { expect, openStudio, test, violations } from './studio.ts';
 
-const fourOnOne = [[0, 1], [1, 1], [2, 1], [3, 1]] as const;
+const fourOnOne = [
+  [0, 1],
+  [1, 1],
+  [2, 1],
+  [3, 1],
+] as const;
 
 test('a finding stands where it is with a cure; the cure mends it and can be taken back', async ({ bench }) => {
-  for (const [slot, string] of [[0, 5], [1, 2], [2, 3], [3, 1]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 2],
+    [2, 3],
+    [3, 1],
+  ] as const)
+    await bench.click(slot, string);
   await bench.click(1, 2);
   await bench.press('a');
   await bench.click(3, 1);
@@ -21,14 +32,24 @@ test('a finding stands where it is with a cure; the cure mends it and can be tak
 });
 
 test('other fingerings are offered with what they trade, and one click pins one down', async ({ bench }) => {
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 3],
+  ] as const)
+    await bench.click(slot, string);
   const section = bench.page.getByLabel('Other fingerings');
   await section.getByRole('button', { name: 'Other fingerings' }).click();
   const offer = section.getByRole('listitem').first();
   await expect(offer).toContainText(/It spares|Just as good/);
   const wanted = (await offer.locator('.digits-line').innerText()).replaceAll(/\s/g, '');
   await offer.getByRole('button').click();
-  await expect.poll(async () => (await bench.digits()).map((name) => ({ thumb: 'p', index: 'i', middle: 'm', ring: 'a' })[name]).join('')).toBe(wanted);
+  await expect
+    .poll(async () =>
+      (await bench.digits()).map((name) => ({ thumb: 'p', index: 'i', middle: 'm', ring: 'a' })[name]).join(''),
+    )
+    .toBe(wanted);
 });
 
 test('another hand has another ceiling', async ({ bench }) => {
@@ -42,7 +63,17 @@ test('another hand has another ceiling', async ({ bench }) => {
 
 test('the wheel shows the groups, and turning it lets the figure begin elsewhere', async ({ bench }) => {
   await bench.choose('In', 'eighths');
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 5], [4, 3], [5, 2], [6, 5], [7, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 5],
+    [4, 3],
+    [5, 2],
+    [6, 5],
+    [7, 3],
+  ] as const)
+    await bench.click(slot, string);
   await bench.press('W');
   const wheel = bench.page.getByLabel('Wheel', { exact: true });
   await expect(wheel).toContainText('3 + 3 + 2');
@@ -53,7 +84,13 @@ test('the wheel shows the groups, and turning it lets the figure begin elsewhere
 });
 
 test('the strings: how long each note rings, and a table of the changes', async ({ bench }) => {
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 3],
+  ] as const)
+    await bench.click(slot, string);
   await bench.press('W');
   await bench.press('W');
   const strings = bench.page.getByLabel('Strings', { exact: true });
@@ -63,7 +100,9 @@ test('the strings: how long each note rings, and a table of the changes', async 
   expect(await violations(bench.page)).toEqual([]);
 });
 
-test('approaches: the winner and why in a sentence, hover linked, “use this one” writes it and can be taken back', async ({ bench }) => {
+test('approaches: the winner and why in a sentence, hover linked, “use this one” writes it and can be taken back', async ({
+  bench,
+}) => {
   for (const [slot, string] of fourOnOne) await bench.click(slot, string);
   await bench.choose('School', 'thumb and index, strict');
   await bench.page.getByLabel('Tempo, beats a minute').fill('120');
@@ -71,7 +110,8 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
   await bench.judged();
   const { page } = bench;
   await page.getByRole('link', { name: 'Compare schools' }).click();
-  for (const name of ['rolling', 'thumb and two fingers']) await page.getByRole('button', { name: `Leave ${name} out` }).click();
+  for (const name of ['rolling', 'thumb and two fingers'])
+    await page.getByRole('button', { name: `Leave ${name} out` }).click();
   await page.getByLabel('Add a school').selectOption({ label: 'strict alternation, index leads, then middle' });
   const heading = page.getByRole('heading', { level: 1 });
   await expect(heading).toContainText('Strict alternation, index leads, then middle is best at 120');
@@ -120,7 +160,13 @@ test('a hand is measured by tapping; a run too short is refused, and the hand ca
 
 test('a school of one’s own shows its effect at once, is kept, and plays on the bench', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [[0, 6], [1, 4], [2, 2], [3, 3]] as const) await bench.click(slot, string === 6 ? 5 : string);
+  for (const [slot, string] of [
+    [0, 6],
+    [1, 4],
+    [2, 2],
+    [3, 3],
+  ] as const)
+    await bench.click(slot, string === 6 ? 5 : string);
   await bench.saved();
   const address = page.url();
   await page.getByRole('link', { name: 'Set-up' }).click();

@@ -47,7 +47,13 @@ test('the shelf: a standard figure is looked at, counted and copied', async ({ p
 test.describe('transforms and marks', () => {
   test('a transform shows its effect before it is applied, and is one step of undo', async ({ bench }) => {
     const { page } = bench;
-    for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 1]] as const) await bench.click(slot, string);
+    for (const [slot, string] of [
+      [0, 5],
+      [1, 3],
+      [2, 2],
+      [3, 1],
+    ] as const)
+      await bench.click(slot, string);
     const before = await bench.strokes();
     await page.getByRole('button', { name: 'Work on it' }).click();
     await page.getByRole('button', { name: 'Vary …' }).click();
@@ -81,7 +87,11 @@ test.describe('transforms and marks', () => {
 
   test('a stroke bound to the bass follows the chord, and its role is shown', async ({ bench }) => {
     await bench.click(0, 5);
-    await bench.page.getByLabel('Chosen stroke').locator('select').first().selectOption({ label: 'the chord’s bass (string 5)' });
+    await bench.page
+      .getByLabel('Chosen stroke')
+      .locator('select')
+      .first()
+      .selectOption({ label: 'the chord’s bass (string 5)' });
     await expect(bench.page.locator('.mark-role')).toHaveText('B');
     await bench.choose('Chord', 'G');
     expect(await bench.strokes()).toEqual(['beat 1, string 6, thumb, bass']);
@@ -91,7 +101,12 @@ test.describe('transforms and marks', () => {
 
   test('selection: rectangle, move together, copy and paste, cut, beats in and out', async ({ bench }) => {
     const { page } = bench;
-    for (const [slot, string] of [[0, 5], [1, 3], [2, 2]] as const) await bench.click(slot, string);
+    for (const [slot, string] of [
+      [0, 5],
+      [1, 3],
+      [2, 2],
+    ] as const)
+      await bench.click(slot, string);
     const from = await bench.pointAt(0, 1);
     const to = await bench.pointAt(1, 6);
     await page.keyboard.down('Shift');
@@ -102,7 +117,11 @@ test.describe('transforms and marks', () => {
     await page.keyboard.up('Shift');
     await expect(page.locator('.stroke.selected')).toHaveCount(2);
     await bench.press('Shift+ArrowUp');
-    expect((await bench.strokes()).map((stroke) => stroke.slice(0, 20))).toEqual(['beat 1, string 4, th', 'beat 1 e, string 2, ', 'beat 1 &, string 2, ']);
+    expect((await bench.strokes()).map((stroke) => stroke.slice(0, 20))).toEqual([
+      'beat 1, string 4, th',
+      'beat 1 e, string 2, ',
+      'beat 1 &, string 2, ',
+    ]);
     await bench.press('Control+c', 'Escape');
     await bench.click(8, 6 - 1);
     await bench.press('Delete', 'Control+v');
@@ -127,7 +146,25 @@ test.describe('transforms and marks', () => {
 
 test('the drill grid: every combination, next to learn, plays, opens, goes to a set', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 3], [4, 5], [5, 3], [6, 2], [7, 3], [8, 5], [9, 3], [10, 2], [11, 3], [12, 5], [13, 3], [14, 2], [15, 3]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 3],
+    [4, 5],
+    [5, 3],
+    [6, 2],
+    [7, 3],
+    [8, 5],
+    [9, 3],
+    [10, 2],
+    [11, 3],
+    [12, 5],
+    [13, 3],
+    [14, 2],
+    [15, 3],
+  ] as const)
+    await bench.click(slot, string);
   await bench.saved();
   await page.getByRole('link', { name: 'Drills' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('8 drills');
@@ -151,7 +188,17 @@ test('the drill grid: every combination, next to learn, plays, opens, goes to a 
 
 test('the hardest spots alone are offered and kept', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [[0, 5], [1, 3], [2, 2], [3, 1], [4, 5], [5, 1], [6, 3], [7, 2]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [1, 3],
+    [2, 2],
+    [3, 1],
+    [4, 5],
+    [5, 1],
+    [6, 3],
+    [7, 2],
+  ] as const)
+    await bench.click(slot, string);
   await page.getByRole('button', { name: 'Work on it' }).click();
   await page.getByRole('button', { name: 'Hardest spots alone …' }).click();
   const dialog = page.getByRole('dialog');
@@ -203,19 +250,27 @@ test('tags: put on, found by, and taken off', async ({ bench }) => {
 });
 
 test.describe('files made elsewhere are shown before anything is stored', () => {
-  const pattern = valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Weir song', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
+  const pattern = valueOrThrow(
+    readFigure('6 3 2 1 2 3', { name: 'Weir song', subdivision: 3, chord: 'Em', wholeBeats: true }),
+  ).pattern;
   const digits = ['p', 'i', 'm', 'a', 'm', 'i'] as const;
 
   test('MusicXML, MIDI with its strings as a guess, tablature with a sign that is not known', async ({ page }) => {
     await openStudio(page);
     await page.getByRole('link', { name: 'Bring in' }).click();
     const file = page.getByLabel('File to bring in');
-    await file.setInputFiles({ name: 'weir.musicxml', mimeType: 'application/xml', buffer: Buffer.from(writeMusicXml(pattern, digits)) });
+    await file.setInputFiles({
+      name: 'weir.musicxml',
+      mimeType: 'application/xml',
+      buffer: Buffer.from(writeMusicXml(pattern, digits)),
+    });
     await expect(page.locator('.preview [data-stroke]')).toHaveCount(6);
     await expect(page.getByText('A guess')).toBeHidden();
     await file.setInputFiles({ name: 'weir.mid', mimeType: 'audio/midi', buffer: Buffer.from(writeMidi(pattern)) });
     await expect(page.getByText('A guess: the file does not say which string plays what.')).toBeVisible();
-    await page.getByLabel('Tablature to paste').fill(['e|---0---?|', 'B|-1---1--|', 'G|0---0---|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n'));
+    await page
+      .getByLabel('Tablature to paste')
+      .fill(['e|---0---?|', 'B|-1---1--|', 'G|0---0---|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n'));
     await page.getByRole('button', { name: 'Read what is pasted' }).click();
     await expect(page.getByText('Line 1, column 10: the sign “?” is not known and was left out.')).toBeVisible();
     expect(await violations(page)).toEqual([]);

@@ -27,10 +27,14 @@ const listenIn = (page: Page) =>
     };
   });
 
-const startedIn = (page: Page): Promise<readonly Started[]> => page.evaluate(() => (window as unknown as { started: Started[] }).started);
+const startedIn = (page: Page): Promise<readonly Started[]> =>
+  page.evaluate(() => (window as unknown as { started: Started[] }).started);
 
 const heard = async (page: Page, count: number): Promise<readonly Started[]> => {
-  const strings = () => page.evaluate(() => (window as unknown as { started: Started[] }).started.filter(({ kind }) => kind === 'string').length);
+  const strings = () =>
+    page.evaluate(
+      () => (window as unknown as { started: Started[] }).started.filter(({ kind }) => kind === 'string').length,
+    );
   await expect.poll(strings, { timeout: 20_000 }).toBeGreaterThanOrEqual(count);
   return startedIn(page);
 };
@@ -42,12 +46,19 @@ const fourBeats = async (page: Page): Promise<Bench> => {
   const tempo = page.getByLabel('Tempo, beats a minute');
   await tempo.fill('120');
   await tempo.press('Enter');
-  for (const [slot, string] of [[0, 5], [4, 3], [8, 2], [12, 1]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [4, 3],
+    [8, 2],
+    [12, 1],
+  ] as const)
+    await bench.click(slot, string);
   await bench.judged();
   return bench;
 };
 
-const intervals = (times: readonly number[]): number[] => times.slice(1).map((time, index) => time - (times[index] ?? 0));
+const intervals = (times: readonly number[]): number[] =>
+  times.slice(1).map((time, index) => time - (times[index] ?? 0));
 
 test('strokes are scheduled on the audio clock in time, counted in, and loop', async ({ page }) => {
   const bench = await fourBeats(page);
@@ -65,7 +76,9 @@ test('strokes are scheduled on the audio clock in time, counted in, and loop', a
 test('the strings sound at the pitches of the chord, by an independent pitch detector', async ({ page }) => {
   const bench = await fourBeats(page);
   await bench.press('N', ' ');
-  const strings = (await heard(page, 4)).filter(({ kind }) => kind === 'string').slice(0, 4) as (Started & { rate: number })[];
+  const strings = (await heard(page, 4)).filter(({ kind }) => kind === 'string').slice(0, 4) as (Started & {
+    rate: number;
+  })[];
   // C3 on string 5, G3 on 3, C4 on 2, E4 on 1 (equal temperament, A4 = 440 Hz).
   const expected = [130.813, 195.998, 261.626, 329.628];
   strings.forEach(({ samples, rate }, index) => {
@@ -83,7 +96,11 @@ test('half speed doubles the gaps; thumb alone and fingers alone part the stroke
   await bench.press(' ', 'F', ' ');
   const both = await heard(page, thumb.length + 3);
   const fingers = both.slice(thumb.length).map(({ when }) => when);
-  expect(intervals(fingers).slice(0, 2).every((gap) => Math.abs(gap - 1) < 1e-6)).toBe(true);
+  expect(
+    intervals(fingers)
+      .slice(0, 2)
+      .every((gap) => Math.abs(gap - 1) < 1e-6),
+  ).toBe(true);
 });
 
 test('a tempo changed while playing is taken up without a gap', async ({ page }) => {

@@ -4,7 +4,10 @@ import { expect, openStudio, test, violations } from './studio.ts';
 
 const contentOf = async (page: Page, label: string): Promise<{ name: string; content: Buffer }> => {
   await page.getByRole('button', { name: 'Take away' }).click();
-  const [download]: [Download, void] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: label }).click()]);
+  const [download]: [Download, void] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: label }).click(),
+  ]);
   return { name: download.suggestedFilename(), content: readFileSync(await download.path()) };
 };
 
@@ -46,7 +49,13 @@ test('duplicate, delete, and take the deletion back', async ({ bench }) => {
 
 test('take it away as tablature, MIDI and JSON, and bring the JSON in again', async ({ bench }) => {
   const { page } = bench;
-  for (const [slot, string] of [[0, 5], [4, 3], [8, 2], [12, 1]] as const) await bench.click(slot, string);
+  for (const [slot, string] of [
+    [0, 5],
+    [4, 3],
+    [8, 2],
+    [12, 1],
+  ] as const)
+    await bench.click(slot, string);
   const strokes = await bench.strokes();
   await bench.saved();
   const tab = await contentOf(page, 'Tablature, plain text');
@@ -57,7 +66,9 @@ test('take it away as tablature, MIDI and JSON, and bring the JSON in again', as
   const json = await contentOf(page, 'Fleet Wren file (JSON)');
   await page.getByRole('link', { name: 'Patterns' }).click();
   await page.getByRole('link', { name: 'Bring in' }).click();
-  await page.getByLabel('File to bring in').setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
+  await page
+    .getByLabel('File to bring in')
+    .setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByLabel('Name of the pattern')).toHaveValue('New pattern');
   expect(await bench.strokes()).toEqual(strokes);
@@ -75,7 +86,9 @@ test('files that cannot be taken in are refused in a sentence, and nothing is ad
   ];
   await page.getByRole('link', { name: 'Bring in' }).click();
   for (const [name, content, words] of files) {
-    await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+    await page
+      .getByLabel('File to bring in')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
     await expect(page.getByRole('alert')).toHaveText(words);
   }
   await page.getByRole('link', { name: 'All patterns' }).click();

@@ -2,7 +2,12 @@ import { defineConfig } from '@playwright/test';
 
 /** Chromium from Debian's packages, kept from calling out. */
 const ARGUMENTS = [
-  '--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
   '--autoplay-policy=no-user-gesture-required',
 ];
 
@@ -14,7 +19,10 @@ export default defineConfig({
   workers: 2,
   timeout: 45_000,
   expect: { timeout: 8_000 },
-  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }],
+  ],
   use: {
     baseURL: process.env.FLEET_WREN_ADDRESS ?? 'http://127.0.0.1:4340',
     viewport: { width: 1280, height: 800 },

@@ -50,7 +50,10 @@ test.describe('two windows on one pattern', () => {
     await first.saved();
     const second = new Bench(await context.newPage());
     await second.page.goto(page.url());
-    for (const [slot, choice] of [[1, 'Take the other'], [2, 'Keep both']] as const) {
+    for (const [slot, choice] of [
+      [1, 'Take the other'],
+      [2, 'Keep both'],
+    ] as const) {
       await second.page.reload();
       await second.judged();
       await second.click(slot, 3);

@@ -25,12 +25,19 @@ export class Bench {
   /** Every stroke as a sentence. */
   async strokes(): Promise<string[]> {
     await this.judged();
-    return this.threads.locator('[data-stroke]').evaluateAll((tokens) => tokens.map((token) => token.getAttribute('aria-label') ?? ''));
+    return this.threads
+      .locator('[data-stroke]')
+      .evaluateAll((tokens) => tokens.map((token) => token.getAttribute('aria-label') ?? ''));
   }
 
   /** The digits in order, as names. */
   async digits(): Promise<string[]> {
-    return (await this.strokes()).map((sentence) => sentence.split(', ').find((part) => /^(thumb|index|middle|ring|little finger|pick down|pick up|no digit yet)$/.test(part)) ?? '');
+    return (await this.strokes()).map(
+      (sentence) =>
+        sentence
+          .split(', ')
+          .find((part) => /^(thumb|index|middle|ring|little finger|pick down|pick up|no digit yet)$/.test(part)) ?? '',
+    );
   }
 
   /** Clicks a string over a slot of the first system. */
@@ -41,7 +48,10 @@ export class Bench {
 
   async pointAt(slot: number, string: number): Promise<{ x: number; y: number }> {
     const count = await this.page.locator('.threads .count').nth(slot).boundingBox();
-    const name = await this.page.locator('.threads .string-name').nth(string - 1).boundingBox();
+    const name = await this.page
+      .locator('.threads .string-name')
+      .nth(string - 1)
+      .boundingBox();
     if (!count || !name) throw new Error(`There is no slot ${slot} on string ${string}`);
     return { x: count.x + count.width / 2, y: name.y + name.height / 2 };
   }
@@ -88,7 +98,9 @@ export const violations = async (page: Page): Promise<string[]> => {
   // Evaluated rather than added as a script element, which the page's security policy forbids.
   await page.evaluate(axeSource);
   return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: (options: object) => Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> } };
+    const { axe } = window as unknown as {
+      axe: { run: (options: object) => Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> };
+    };
     const found = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] });
     return found.violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`));
   });

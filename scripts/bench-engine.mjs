@@ -10,8 +10,10 @@ const strokesOf = (count, shape, ticks) => {
   for (let slot = 0; strokes.length < count; slot += 1) {
     const at = slot * ticks;
     if (shape === 'singles') strokes.push({ id: `${slot}`, at, string: string(1, 6) });
-    if (shape === 'pinches') for (const one of [string(4, 6), string(1, 3)]) strokes.push({ id: `${slot}-${one}`, at, string: one });
-    if (shape === 'chords') for (const one of [string(4, 6), 3, 2, 1]) strokes.push({ id: `${slot}-${one}`, at, string: one });
+    if (shape === 'pinches')
+      for (const one of [string(4, 6), string(1, 3)]) strokes.push({ id: `${slot}-${one}`, at, string: one });
+    if (shape === 'chords')
+      for (const one of [string(4, 6), 3, 2, 1]) strokes.push({ id: `${slot}-${one}`, at, string: one });
     if (shape === 'figure') strokes.push({ id: `${slot}`, at, string: [6, 3, 4, 2, 5, 3, 4, 1][slot % 8] });
   }
   return strokes.slice(0, count);
@@ -43,7 +45,10 @@ console.log('Fingering, milliseconds, median of 5; the slowest school of each si
 console.log(['strokes', ...SHAPES.map((shape) => shape.padStart(28))].join('  '));
 for (const size of SIZES) {
   const cells = SHAPES.map((shape) => {
-    const all = SCHOOLS.map(({ key }) => ({ key, ms: timed(() => fingerPattern(patternOf(size, shape, key, 4, 120)), size > 1000 ? 3 : 5) }));
+    const all = SCHOOLS.map(({ key }) => ({
+      key,
+      ms: timed(() => fingerPattern(patternOf(size, shape, key, 4, 120)), size > 1000 ? 3 : 5),
+    }));
     const worst = all.sort((a, b) => b.ms - a.ms)[0];
     return `${worst.ms.toFixed(1)} ${worst.key}`.padStart(28);
   });
@@ -51,8 +56,15 @@ for (const size of SIZES) {
 }
 
 console.log('\nTempo and subdivision, 2,000 single strokes, slowest school');
-for (const [subdivision, tempo] of [[4, 60], [4, 200], [3, 60], [3, 200]]) {
-  const all = SCHOOLS.map(({ key }) => timed(() => fingerPattern(patternOf(2000, 'singles', key, subdivision, tempo)), 3));
+for (const [subdivision, tempo] of [
+  [4, 60],
+  [4, 200],
+  [3, 60],
+  [3, 200],
+]) {
+  const all = SCHOOLS.map(({ key }) =>
+    timed(() => fingerPattern(patternOf(2000, 'singles', key, subdivision, tempo)), 3),
+  );
   console.log(`  ${subdivision === 4 ? 'sixteenths' : 'triplets'} at ${tempo}: ${Math.max(...all).toFixed(1)} ms`);
 }
 
@@ -64,7 +76,10 @@ const heap = (work) => {
   return (process.memoryUsage().heapUsed - before) / 1e6;
 };
 console.log('\nMemory kept after fingering, MB (tables of a school are kept between edits, up to a bound)');
-for (const size of SIZES.slice(2)) console.log(`  ${size} strokes: ${heap(() => fingerPattern(patternOf(size, 'singles', 'rolling', 4, 120))).toFixed(1)}`);
+for (const size of SIZES.slice(2))
+  console.log(
+    `  ${size} strokes: ${heap(() => fingerPattern(patternOf(size, 'singles', 'rolling', 4, 120))).toFixed(1)}`,
+  );
 
 console.log('\nThe three best, and the way out of a finding');
 for (const size of [16, 64]) {
@@ -73,4 +88,7 @@ for (const size of [16, 64]) {
 }
 
 console.log('\nJudging whole (digits, load, ceiling, findings)');
-for (const size of [16, 64, 256, 2000]) console.log(`  ${size} strokes: ${timed(() => judge(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`);
+for (const size of [16, 64, 256, 2000])
+  console.log(
+    `  ${size} strokes: ${timed(() => judge(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`,
+  );

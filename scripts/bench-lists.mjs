@@ -1,6 +1,10 @@
 /* The list of patterns with 10,000 in the studio. Run by npm run bench. */
 const address = process.env.FLEET_WREN_ADDRESS;
-const signIn = await fetch(`${address}/api/auth/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' }) });
+const signIn = await fetch(`${address}/api/auth/sign-in`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' }),
+});
 const cookie = signIn.headers.get('set-cookie').split(';')[0];
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -57,5 +57,7 @@ person, and a studio can change each of them.
 ${rows.map((row) => `| ${row.half} | ${row.school} | ${row.figure} | ${row.subdivision} | ${row.tempo} | ${row.use} | ${row.digits} |`).join('\n')}
 `;
 writeFileSync(join(ROOT, 'docs', 'calibration.md'), page);
-console.log(`choose ${agreement('choose', 'before')} → ${agreement('choose', 'after')}; test ${agreement('test', 'before')} → ${agreement('test', 'after')}`);
+console.log(
+  `choose ${agreement('choose', 'before')} → ${agreement('choose', 'after')}; test ${agreement('test', 'before')} → ${agreement('test', 'after')}`,
+);
 for (const row of misses) console.log(`${row.half} ${row.school}: ${row.figure} → ${row.digits}, got ${row.after}`);

@@ -5,7 +5,12 @@ import { ESTIMATES } from '../core/dist/index.js';
 import { ROOT } from './lib/paths.mjs';
 
 const file = join(ROOT, 'docs', 'judgement.md');
-const rows = Object.values(ESTIMATES).map(({ label, value, unit, source }) => `| ${label} | ${value} ${unit} | ${source} |`);
+const rows = Object.values(ESTIMATES).map(
+  ({ label, value, unit, source }) => `| ${label} | ${value} ${unit} | ${source} |`,
+);
 const table = ['| estimate | value | where it comes from |', '|---|---|---|', ...rows].join('\n');
 const page = readFileSync(file, 'utf8');
-writeFileSync(file, page.replace(/<!-- estimates -->[\s\S]*<!-- end -->/, `<!-- estimates -->\n${table}\n<!-- end -->`));
+writeFileSync(
+  file,
+  page.replace(/<!-- estimates -->[\s\S]*<!-- end -->/, `<!-- estimates -->\n${table}\n<!-- end -->`),
+);

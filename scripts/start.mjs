@@ -21,12 +21,19 @@ const serve = (url) =>
     stdio: 'inherit',
     // Its own group, so that Ctrl-C reaches this script first and the database is stopped after the server.
     detached: true,
-    env: { ...process.env, DATABASE_URL: url, PORT: String(port), FLEET_WREN_DEMO: process.env.FLEET_WREN_DEMO ?? 'yes' },
+    env: {
+      ...process.env,
+      DATABASE_URL: url,
+      PORT: String(port),
+      FLEET_WREN_DEMO: process.env.FLEET_WREN_DEMO ?? 'yes',
+    },
   });
 
 const main = async () => {
   if (!(await isFree(port)))
-    throw new StartTrouble(`Port ${port} is taken, perhaps by a Fleet Wren that is already running. Stop that one, or choose another port: PORT=4341 npm start`);
+    throw new StartTrouble(
+      `Port ${port} is taken, perhaps by a Fleet Wren that is already running. Stop that one, or choose another port: PORT=4341 npm start`,
+    );
   ensurePackages();
   buildIfStale(['core', 'server', 'web']);
   const { url, stop } = await database();

@@ -42,7 +42,10 @@ const countSpecs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).f
 const interfaceTests = async (databaseUrl) => {
   console.log('\n— the real interface, in Chromium');
   const file = `${results}-playwright.json`;
-  const server = await startServer({ databaseUrl: createDatabase(databaseUrl, 'interface_tests'), port: await freePort() });
+  const server = await startServer({
+    databaseUrl: createDatabase(databaseUrl, 'interface_tests'),
+    port: await freePort(),
+  });
   const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...words], {
     cwd: ROOT,
     env: { ...process.env, FLEET_WREN_ADDRESS: server.address, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
@@ -72,7 +75,10 @@ const wanted = (part) => only === undefined || only === part;
 ensurePackages();
 ensureDebian('/usr/bin/chromium', ['chromium']);
 if (wanted('types')) await check('types', bin('tsc'), ['-b']);
-if (wanted('lint')) await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+if (wanted('lint')) {
+  await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+  await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+}
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
   if (wanted('unit')) await unitTests(url);

@@ -8,5 +8,8 @@ ensurePackages({ quiet: true });
 buildIfStale(['core', 'cli']);
 // Paths on the command line are meant from where npm was called.
 const cwd = process.env.INIT_CWD ?? process.cwd();
-const { status } = spawnSync(process.execPath, [join(ROOT, 'cli', 'dist', 'main.js'), ...process.argv.slice(2)], { stdio: 'inherit', cwd });
+const { status } = spawnSync(process.execPath, [join(ROOT, 'cli', 'dist', 'main.js'), ...process.argv.slice(2)], {
+  stdio: 'inherit',
+  cwd,
+});
 process.exitCode = status ?? 1;

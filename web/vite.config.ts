@@ -8,6 +8,10 @@ export default defineConfig({
   resolve: { conditions },
   worker: { format: 'es' },
   build: { target: 'es2022', sourcemap: false, reportCompressedSize: false },
-  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },
+  css: {
+    preprocessorOptions: {
+      scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4340' } },
 });

@@ -1,7 +1,21 @@
 import { readFileSync, statSync } from 'node:fs';
 import {
-  ABLE_ADULT, HANDS, LARGEST_FILE, SCHOOLS, failure, makeHand, findSchool, patternLength, problem, problemsOfPattern, readFigure, readPatternFile, success,
-  type Hand, type Pattern, type Result,
+  ABLE_ADULT,
+  HANDS,
+  LARGEST_FILE,
+  SCHOOLS,
+  failure,
+  makeHand,
+  findSchool,
+  patternLength,
+  problem,
+  problemsOfPattern,
+  readFigure,
+  readPatternFile,
+  success,
+  type Hand,
+  type Pattern,
+  type Result,
 } from '@fleet-wren/core';
 import type { Command, Options, Request } from './command.ts';
 
@@ -9,10 +23,17 @@ const readText = (file: string): Result<string> => {
   try {
     const { size } = statSync(file);
     if (size > 4 * LARGEST_FILE)
-      return failure(problem('too-large', { value: `${(size / 1e6).toFixed(1)} MB`, most: `${(LARGEST_FILE / 1e6).toFixed(1)} million characters` }));
+      return failure(
+        problem('too-large', {
+          value: `${(size / 1e6).toFixed(1)} MB`,
+          most: `${(LARGEST_FILE / 1e6).toFixed(1)} million characters`,
+        }),
+      );
     return success(readFileSync(file, 'utf8'));
   } catch (error) {
-    return failure(problem('file-unreadable', { value: file, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }));
+    return failure(
+      problem('file-unreadable', { value: file, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }),
+    );
   }
 };
 
@@ -45,7 +66,11 @@ const withFlags = (pattern: Pattern, { school }: Options, tempo: number | undefi
 };
 
 const usage = (): Result<never> =>
-  failure(problem('usage', { problem: `Name a Fleet Wren file, or give a figure with --strings "6 3 2+1 2 3". Schools: ${SCHOOLS.map(({ key }) => key).join(', ')}.` }));
+  failure(
+    problem('usage', {
+      problem: `Name a Fleet Wren file, or give a figure with --strings "6 3 2+1 2 3". Schools: ${SCHOOLS.map(({ key }) => key).join(', ')}.`,
+    }),
+  );
 
 const figure = (command: Command, options: Options): Result<{ pattern: Pattern; cycleTicks: number }> => {
   const subdivision = numberFlag('subdivision', options.subdivision);
@@ -54,7 +79,11 @@ const figure = (command: Command, options: Options): Result<{ pattern: Pattern; 
   return readFigure(options.strings ?? '', { subdivision: subdivision.value, chord, wholeBeats: command.wholeBeats });
 };
 
-const source = (command: Command, file: string | undefined, options: Options): Result<{ pattern: Pattern; cycleTicks?: number }> => {
+const source = (
+  command: Command,
+  file: string | undefined,
+  options: Options,
+): Result<{ pattern: Pattern; cycleTicks?: number }> => {
   if (options.strings !== undefined) return figure(command, options);
   if (file === undefined) return usage();
   const read = readFile(file);
@@ -96,5 +125,10 @@ export const readRequest = (command: Command, file: string | undefined, options:
   if (pattern.value.strokes.length === 0) return failure(problem('pattern-empty'));
   const hand = readHand(options.profile);
   if (!hand.ok) return hand;
-  return success({ pattern: pattern.value, hand: hand.value, cycleTicks: found.value.cycleTicks ?? patternLength(pattern.value), options });
+  return success({
+    pattern: pattern.value,
+    hand: hand.value,
+    cycleTicks: found.value.cycleTicks ?? patternLength(pattern.value),
+    options,
+  });
 };

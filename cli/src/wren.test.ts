@@ -21,7 +21,17 @@ interface Fingered {
 
 describe('finger', () => {
   test('answers a quick question for machines', () => {
-    const { strokes, ceiling, cost } = json<Fingered>(['finger', '--strings', '6 3 2+1 2 3', '--subdivision', '3', '--school', 'one-per-string', '--tempo', '90']);
+    const { strokes, ceiling, cost } = json<Fingered>([
+      'finger',
+      '--strings',
+      '6 3 2+1 2 3',
+      '--subdivision',
+      '3',
+      '--school',
+      'one-per-string',
+      '--tempo',
+      '90',
+    ]);
     expect(strokes).toEqual([
       { at: 0, string: 6, digit: 'p' },
       { at: 280, string: 3, digit: 'i' },
@@ -36,18 +46,28 @@ describe('finger', () => {
   });
 
   test('answers in words', () => {
-    expect(text(['finger', '--strings', '5 3 2 3'])).toMatch(/beat 1 +string 5 {2}p\n.*beat 1 e +string 3 {2}i[\s\S]*Tempo ceiling \d+ a minute/);
+    expect(text(['finger', '--strings', '5 3 2 3'])).toMatch(
+      /beat 1 +string 5 {2}p\n.*beat 1 e +string 3 {2}i[\s\S]*Tempo ceiling \d+ a minute/,
+    );
   });
 });
 
 test('analyse gives load, findings and ceiling', () => {
-  expect(text(['analyse', '--strings', '6 3 2 1 2 3', '--tempo', '80'])).toMatch(/thumb +1 strokes[\s\S]*Nothing to mend/);
+  expect(text(['analyse', '--strings', '6 3 2 1 2 3', '--tempo', '80'])).toMatch(
+    /thumb +1 strokes[\s\S]*Nothing to mend/,
+  );
   expect(json<{ load: unknown[] }>(['analyse', '--strings', '6 3 2 1'])).toHaveProperty('load.length', 4);
 });
 
 describe('the best few, other hands, other schools', () => {
   test('finger --k gives distinct fingerings, cheapest first, each with what it trades', () => {
-    const found = json<{ digits: string[]; cost: number; trade: string }[]>(['finger', '--strings', '5 3 2 3', '--k', '3']);
+    const found = json<{ digits: string[]; cost: number; trade: string }[]>([
+      'finger',
+      '--strings',
+      '5 3 2 3',
+      '--k',
+      '3',
+    ]);
     expect(found).toHaveLength(3);
     expect(found[0]).toMatchObject({ digits: ['p', 'i', 'm', 'i'], trade: 'The best by this school.' });
     expect(found.map(({ cost }) => cost)).toEqual(found.map(({ cost }) => cost).sort((a, b) => a - b));
@@ -55,17 +75,30 @@ describe('the best few, other hands, other schools', () => {
   });
 
   test('a slower hand has a lower ceiling; a hand from a file is read', () => {
-    const ceiling = (profile: string): number => json<Fingered>(['finger', '--strings', '5 3 2 3', '--profile', profile]).ceiling.bpm;
+    const ceiling = (profile: string): number =>
+      json<Fingered>(['finger', '--strings', '5 3 2 3', '--profile', profile]).ceiling.bpm;
     expect(ceiling('new-to-it')).toBeCloseTo(ceiling('able-adult') / 1.4, 1);
-    expect(ceiling(fileWith('hand.json', '{"name": "Slow index", "scale": {"i": 2}}'))).toBeLessThan(ceiling('able-adult'));
+    expect(ceiling(fileWith('hand.json', '{"name": "Slow index", "scale": {"i": 2}}'))).toBeLessThan(
+      ceiling('able-adult'),
+    );
   });
 
   test('compare sets schools side by side and says which is best', () => {
-    const found = json<{ approaches: { school: string; ceiling: { bpm: number } }[]; best: string[]; why: string }>(['compare', '--strings', '1 1 1 1', '--tempo', '120', '--schools', 'thumb-index:strict,alternation:i-m']);
+    const found = json<{ approaches: { school: string; ceiling: { bpm: number } }[]; best: string[]; why: string }>([
+      'compare',
+      '--strings',
+      '1 1 1 1',
+      '--tempo',
+      '120',
+      '--schools',
+      'thumb-index:strict,alternation:i-m',
+    ]);
     expect(found.approaches.map(({ school }) => school)).toEqual(['thumb-index:strict', 'alternation:i-m']);
     expect(found.approaches[0]?.ceiling.bpm).toBe(93.75);
     expect(found.best).toEqual(['alternation:i-m']);
-    expect(text(['compare', '--strings', '5 3 2 3'])).toMatch(/one finger per string[\s\S]*ceiling \d+; attacks p 1, i 2, m 1/);
+    expect(text(['compare', '--strings', '5 3 2 3'])).toMatch(
+      /one finger per string[\s\S]*ceiling \d+; attacks p 1, i 2, m 1/,
+    );
   });
 });
 
@@ -80,19 +113,33 @@ describe('export', () => {
     const { output } = wren(['export', '--strings', '6 3 2 1', '--to', 'midi']);
     const notes = (parseMidi(output as Uint8Array).tracks[0] ?? []).filter(({ type }) => type === 'noteOn');
     expect(notes).toHaveLength(4);
-    expect(text(['export', '--strings', '6 3 2 1', '--to', 'musicxml'])).toMatch(/<score-partwise version="4.0">[\s\S]*<pluck>p<\/pluck>/);
+    expect(text(['export', '--strings', '6 3 2 1', '--to', 'musicxml'])).toMatch(
+      /<score-partwise version="4.0">[\s\S]*<pluck>p<\/pluck>/,
+    );
   });
 });
 
 describe('what is refused, and how it is said', () => {
   test.each<[string, string[], RegExp]>([
-    ['an unknown school', ['finger', '--strings', '6 3', '--school', 'nobody'], /no school called “nobody”.*one-per-string/],
+    [
+      'an unknown school',
+      ['finger', '--strings', '6 3', '--school', 'nobody'],
+      /no school called “nobody”.*one-per-string/,
+    ],
     ['a figure that cannot be read', ['finger', '--strings', '6 9'], /At place 2, “9”/],
     ['a figure of rests', ['finger', '--strings', '- - - -'], /no stroke to finger yet/],
     ['a tempo of 0', ['finger', '--strings', '6 3', '--tempo', '0'], /tempo of 0 is outside 20 to 400/],
     ['a tempo that is no number', ['finger', '--strings', '6 3', '--tempo', 'fast'], /--tempo wants a number/],
-    ['a hand of zero', ['finger', '--strings', '6 3', '--profile', fileWith('zero.json', '{"scale": {"i": 0}}')], /The index cannot take 0 times as long/],
-    ['a hand that is not JSON', ['finger', '--strings', '6 3', '--profile', fileWith('no.json', 'slow')], /it is not JSON/],
+    [
+      'a hand of zero',
+      ['finger', '--strings', '6 3', '--profile', fileWith('zero.json', '{"scale": {"i": 0}}')],
+      /The index cannot take 0 times as long/,
+    ],
+    [
+      'a hand that is not JSON',
+      ['finger', '--strings', '6 3', '--profile', fileWith('no.json', 'slow')],
+      /it is not JSON/,
+    ],
     ['one school to compare', ['compare', '--strings', '6 3', '--schools', 'rolling'], /Compare 2 to 6 schools/],
     ['no answers asked for', ['finger', '--strings', '6 3', '--k', '0'], /--k wants a whole number/],
     ['an unknown command', ['play'], /no command “play”/],

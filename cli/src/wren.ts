@@ -70,9 +70,12 @@ export const wren = (args: readonly string[]): Outcome => {
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
   const command = COMMANDS.find((one) => one.name === name);
-  if (!command) return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);
+  if (!command)
+    return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);
   const request = readRequest(command, file, options);
   if (!request.ok) return failed(request.problems, options.json);
   const answer = command.run(request.value);
-  return answer.ok ? { code: 0, output: answer.value, file: options.out, error: '' } : failed(answer.problems, options.json);
+  return answer.ok
+    ? { code: 0, output: answer.value, file: options.out, error: '' }
+    : failed(answer.problems, options.json);
 };

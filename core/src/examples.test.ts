@@ -1,7 +1,11 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import * as core from './index.ts';
 
-interface Example { readonly file: string; readonly expression: string; readonly expected: string }
+interface Example {
+  readonly file: string;
+  readonly expression: string;
+  readonly expected: string;
+}
 
 const folder = new URL('./', import.meta.url);
 

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { shapesFor } from '../src/harmony/index.ts';
 import { TUNINGS, instrumentIn } from '../src/instrument/index.ts';
-import { DIGITS, MARKS, NODE_FRETS, ROLES, SLURS, newPattern, patternLength, slotTicks, type Edit, type Pattern, type Stroke } from '../src/pattern/index.ts';
+import {
+  DIGITS,
+  MARKS,
+  NODE_FRETS,
+  ROLES,
+  SLURS,
+  newPattern,
+  patternLength,
+  slotTicks,
+  type Edit,
+  type Pattern,
+  type Stroke,
+} from '../src/pattern/index.ts';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS } from '../src/fingering/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, canSubdivide } from '../src/time/index.ts';
 
@@ -41,8 +53,18 @@ const markings: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
   { weight: 1, arbitrary: fc.constantFrom(...ROLES).map((role) => ({ role })) },
   { weight: 1, arbitrary: fc.constantFrom<'soft' | 'loud'>('soft', 'loud').map((loudness) => ({ loudness })) },
   { weight: 1, arbitrary: fc.integer({ min: 0, max: 9 }).map((fret) => ({ fret })) },
-  { weight: 1, arbitrary: fc.constantFrom(...NODE_FRETS.filter((fret) => fret <= 12)).map((touch) => ({ harmonic: { kind: 'natural' as const, touch } })) },
-  { weight: 1, arbitrary: fc.integer({ min: 0, max: 5 }).map((fret) => ({ fret, harmonic: { kind: 'harp' as const, touch: fret + 12 } })) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .constantFrom(...NODE_FRETS.filter((fret) => fret <= 12))
+      .map((touch) => ({ harmonic: { kind: 'natural' as const, touch } })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .integer({ min: 0, max: 5 })
+      .map((fret) => ({ fret, harmonic: { kind: 'harp' as const, touch: fret + 12 } })),
+  },
 );
 
 /** A stroke that fits a pattern's grid and strings. */
@@ -75,7 +97,9 @@ export const patternArbitrary: fc.Arbitrary<Pattern> = frame.chain((pattern) =>
 export const editArbitrary = (pattern: Pattern): fc.Arbitrary<Edit> =>
   fc.oneof(
     strokeFor(pattern).map((stroke): Edit => ({ kind: 'put', strokes: [stroke] })),
-    fc.constantFrom(...pattern.strokes.map(({ id }) => id), 'nobody').map((id): Edit => ({ kind: 'remove', ids: [id] })),
+    fc
+      .constantFrom(...pattern.strokes.map(({ id }) => id), 'nobody')
+      .map((id): Edit => ({ kind: 'remove', ids: [id] })),
     fc.integer({ min: 10, max: 420 }).map((tempo): Edit => ({ kind: 'set', fields: { tempo } })),
     fc.constantFrom(...SCHOOLS.map(({ key }) => key)).map((school): Edit => ({ kind: 'set', fields: { school } })),
     fc.integer({ min: 0, max: 4 }).map((bars): Edit => ({ kind: 'set', fields: { bars } })),

@@ -1,7 +1,14 @@
 /** How Debian's Chromium is started: without a monitor, and kept from calling out. */
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+  ],
 };
 
 /** Signs a page in to the demo studio and stands in its list of patterns. */

@@ -8,10 +8,15 @@ const STAMP = join(ROOT, 'node_modules', '.fleet-wren-lock');
 
 /** Installs the npm packages when they are missing or the lock file changed since. */
 export const ensurePackages = ({ quiet = false } = {}) => {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
   if (!quiet) console.log('Installing packages …');
-  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: ROOT, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'] });
+  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
+    cwd: ROOT,
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+  });
   if (status !== 0) {
     console.error('The packages could not be installed. Check the connection to the npm registry and try again.');
     process.exit(1);

@@ -2,14 +2,25 @@ import { spawn, spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { ROOT } from './paths.mjs';
 
-const answers = (url) => fetch(url).then(({ ok }) => ok, () => false);
+const answers = (url) =>
+  fetch(url).then(
+    ({ ok }) => ok,
+    () => false,
+  );
 
 /** Starts the built server over a database and waits until it answers. */
 export const startServer = async ({ databaseUrl, port, env = {} }) => {
   const child = spawn(process.execPath, [join(ROOT, 'server', 'dist', 'main.js')], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), FLEET_WREN_DEMO: 'yes', FLEET_WREN_REGISTRATIONS: '1000', ...env },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      FLEET_WREN_DEMO: 'yes',
+      FLEET_WREN_REGISTRATIONS: '1000',
+      ...env,
+    },
   });
   const address = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 300 && child.exitCode === null; tries += 1) {

@@ -117,7 +117,20 @@ export const VIEWS = [
     name: 'bring-in',
     take: async (page) => {
       await page.goto('/patterns/bring-in');
-      await page.getByLabel('Tablature to paste').fill(['Mill song', '', 'e|-----0-------0---|', 'B|---1---1---1---1-|', 'G|-0-------0-------|', 'D|---------0h2-----|', 'A|-3-------------2-|', 'E|---------------?-|'].join('\n'));
+      await page
+        .getByLabel('Tablature to paste')
+        .fill(
+          [
+            'Mill song',
+            '',
+            'e|-----0-------0---|',
+            'B|---1---1---1---1-|',
+            'G|-0-------0-------|',
+            'D|---------0h2-----|',
+            'A|-3-------------2-|',
+            'E|---------------?-|',
+          ].join('\n'),
+        );
       await page.getByRole('button', { name: 'Read what is pasted' }).click();
       await page.getByText(/to mend\./).waitFor();
     },

@@ -19,7 +19,13 @@ const LARGEST_BODY = '2mb';
 const securityHeaders = () =>
   helmet({
     contentSecurityPolicy: {
-      directives: { 'default-src': ["'self'"], 'img-src': ["'self'", 'data:'], 'worker-src': ["'self'"], 'frame-ancestors': ["'none'"], 'upgrade-insecure-requests': null },
+      directives: {
+        'default-src': ["'self'"],
+        'img-src': ["'self'", 'data:'],
+        'worker-src': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'upgrade-insecure-requests': null,
+      },
     },
     strictTransportSecurity: false,
   });
@@ -33,7 +39,10 @@ const brake = () => {
 
 /** Builds the application around a database; the caller listens and closes. */
 export const createApp = async (config: Config, db: Db): Promise<NestExpressApplication> => {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.around(config, db), { logger: ['error', 'warn'], bodyParser: false });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.around(config, db), {
+    logger: ['error', 'warn'],
+    bodyParser: false,
+  });
   app.disable('x-powered-by');
   app.setGlobalPrefix('api');
   app.use(securityHeaders(), compression());

@@ -14,7 +14,8 @@ const run = async (): Promise<void> => {
   const app = await createApp(config, db);
   await app.listen(config.port, process.env.HOST ?? '127.0.0.1');
   console.log(`\nFleet Wren is ready at http://localhost:${config.port}`);
-  if (config.demo) console.log(`Demo studio: sign in as ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
+  if (config.demo)
+    console.log(`Demo studio: sign in as ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
   const stop = async (): Promise<void> => {
     await app.close();
     await db.destroy();

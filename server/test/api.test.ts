@@ -11,11 +11,24 @@ afterAll(async () => {
   await server.close();
 });
 
-interface Kept { readonly id: string; readonly version: number; readonly pattern: Pattern }
-interface Failure { readonly error: { readonly code: string; readonly message: string } }
+interface Kept {
+  readonly id: string;
+  readonly version: number;
+  readonly pattern: Pattern;
+}
+interface Failure {
+  readonly error: { readonly code: string; readonly message: string };
+}
 
-const pattern = (name = 'Roll'): Pattern => newPattern(name, { strokes: [{ id: 'one', at: 0, string: 5 }, { id: 'two', at: 210, string: 3, pin: 'm' }] });
-const create = async (agent: Agent, document: unknown = pattern()): Promise<Kept> => (await agent.post('/api/patterns').send({ pattern: document }).expect(201)).body as Kept;
+const pattern = (name = 'Roll'): Pattern =>
+  newPattern(name, {
+    strokes: [
+      { id: 'one', at: 0, string: 5 },
+      { id: 'two', at: 210, string: 3, pin: 'm' },
+    ],
+  });
+const create = async (agent: Agent, document: unknown = pattern()): Promise<Kept> =>
+  (await agent.post('/api/patterns').send({ pattern: document }).expect(201)).body as Kept;
 const codeOf = (response: { readonly body: unknown }): string => (response.body as Failure).error.code;
 
 describe('the door', () => {
@@ -32,13 +45,21 @@ describe('the door', () => {
   });
 
   test('the cookie is httpOnly and sameSite, the token is stored hashed, the password with argon2id', async () => {
-    const response = await server.stranger().post('/api/auth/register').send({ studio: 'S', name: 'N', email: 'cookie@reed.example', password: PASSWORD }).expect(201);
+    const response = await server
+      .stranger()
+      .post('/api/auth/register')
+      .send({ studio: 'S', name: 'N', email: 'cookie@reed.example', password: PASSWORD })
+      .expect(201);
     const cookie = String(response.headers['set-cookie']);
     expect(cookie).toMatch(/wren_session=.*HttpOnly.*SameSite=Lax/i);
     const token = /wren_session=([^;]+)/.exec(cookie)?.[1];
-    const hashes = (await server.db('sessions').select('token_hash')).map((row: { token_hash: string }) => row.token_hash);
+    const hashes = (await server.db('sessions').select('token_hash')).map(
+      (row: { token_hash: string }) => row.token_hash,
+    );
     expect(hashes).not.toContain(token);
-    const teacher = (await server.db('teachers').where({ email: 'cookie@reed.example' }).first()) as { password_hash: string };
+    const teacher = (await server.db('teachers').where({ email: 'cookie@reed.example' }).first()) as {
+      password_hash: string;
+    };
     expect(teacher.password_hash).toMatch(/^\$argon2id\$/);
   });
 
@@ -50,28 +71,59 @@ describe('the door', () => {
   });
 
   test('wrong password and unknown teacher are told in the same words; an address is taken once', async () => {
-    await server.stranger().post('/api/auth/register').send({ studio: 'S', name: 'N', email: 'taken@reed.example', password: PASSWORD }).expect(201);
-    const wrong = await server.stranger().post('/api/auth/sign-in').send({ email: 'taken@reed.example', password: 'not the password' }).expect(401);
-    const unknown = await server.stranger().post('/api/auth/sign-in').send({ email: 'nobody@reed.example', password: PASSWORD }).expect(401);
+    await server
+      .stranger()
+      .post('/api/auth/register')
+      .send({ studio: 'S', name: 'N', email: 'taken@reed.example', password: PASSWORD })
+      .expect(201);
+    const wrong = await server
+      .stranger()
+      .post('/api/auth/sign-in')
+      .send({ email: 'taken@reed.example', password: 'not the password' })
+      .expect(401);
+    const unknown = await server
+      .stranger()
+      .post('/api/auth/sign-in')
+      .send({ email: 'nobody@reed.example', password: PASSWORD })
+      .expect(401);
     expect(wrong.body).toEqual(unknown.body);
-    expect(codeOf(await server.stranger().post('/api/auth/register').send({ studio: 'S', name: 'N', email: 'TAKEN@reed.example', password: PASSWORD }).expect(409))).toBe('email-taken');
+    expect(
+      codeOf(
+        await server
+          .stranger()
+          .post('/api/auth/register')
+          .send({ studio: 'S', name: 'N', email: 'TAKEN@reed.example', password: PASSWORD })
+          .expect(409),
+      ),
+    ).toBe('email-taken');
   });
 
   test('guessing passwords is slowed down', async () => {
-    const guess = () => server.stranger().post('/api/auth/sign-in').send({ email: 'guessed@reed.example', password: 'wrong guess' });
+    const guess = () =>
+      server.stranger().post('/api/auth/sign-in').send({ email: 'guessed@reed.example', password: 'wrong guess' });
     for (let tries = 0; tries < 10; tries += 1) await guess().expect(401);
     const refused = await guess().expect(429);
     expect((refused.body as Failure).error.message).toMatch(/Wait \d+ seconds/);
   });
 
   test('what is missing in a form is said', async () => {
-    const response = await server.stranger().post('/api/auth/register').send({ studio: '', name: 'N', email: 'not an address', password: 'short' }).expect(400);
-    expect((response.body as Failure).error.message).toMatch(/studio’s name needs.*e-mail address does not look like one.*at least 10 characters/);
+    const response = await server
+      .stranger()
+      .post('/api/auth/register')
+      .send({ studio: '', name: 'N', email: 'not an address', password: 'short' })
+      .expect(400);
+    expect((response.body as Failure).error.message).toMatch(
+      /studio’s name needs.*e-mail address does not look like one.*at least 10 characters/,
+    );
   });
 
   test('a request from another site is not carried out', async () => {
     const agent = await server.newStudio();
-    const foreign = await agent.post('/api/patterns').set('Origin', 'http://elsewhere.example').send({ pattern: pattern() }).expect(403);
+    const foreign = await agent
+      .post('/api/patterns')
+      .set('Origin', 'http://elsewhere.example')
+      .send({ pattern: pattern() })
+      .expect(403);
     expect(codeOf(foreign)).toBe('wrong-origin');
   });
 });
@@ -81,27 +133,59 @@ describe('patterns', () => {
     const agent = await server.newStudio();
     const kept = await create(agent);
     expect(kept).toMatchObject({ version: 1, pattern: pattern() });
-    const changed = await agent.put(`/api/patterns/${kept.id}`).send({ version: 1, pattern: pattern('Renamed') }).expect(200);
+    const changed = await agent
+      .put(`/api/patterns/${kept.id}`)
+      .send({ version: 1, pattern: pattern('Renamed') })
+      .expect(200);
     expect(changed.body).toMatchObject({ version: 2 });
-    expect((await agent.get(`/api/patterns/${kept.id}`).expect(200)).body).toMatchObject({ version: 2, pattern: pattern('Renamed') });
-    const list = (await agent.get('/api/patterns').expect(200)).body as { patterns: { name: string; summary: object }[] };
+    expect((await agent.get(`/api/patterns/${kept.id}`).expect(200)).body).toMatchObject({
+      version: 2,
+      pattern: pattern('Renamed'),
+    });
+    const list = (await agent.get('/api/patterns').expect(200)).body as {
+      patterns: { name: string; summary: object }[];
+    };
     expect(list.patterns).toHaveLength(1);
-    expect(list.patterns[0]).toMatchObject({ name: 'Renamed', summary: { strokes: 2, metre: '4/4', chord: 'C', miniature: [[0, 5, 'p'], [0.0625, 3, 'm']] } });
+    expect(list.patterns[0]).toMatchObject({
+      name: 'Renamed',
+      summary: {
+        strokes: 2,
+        metre: '4/4',
+        chord: 'C',
+        miniature: [
+          [0, 5, 'p'],
+          [0.0625, 3, 'm'],
+        ],
+      },
+    });
   });
 
   test('a write on an old version is refused with both states known, and changes nothing', async () => {
     const agent = await server.newStudio();
     const { id } = await create(agent);
-    await agent.put(`/api/patterns/${id}`).send({ version: 1, pattern: pattern('First') }).expect(200);
-    const late = await agent.put(`/api/patterns/${id}`).send({ version: 1, pattern: pattern('Second') }).expect(409);
-    expect(late.body).toMatchObject({ error: { code: 'version-conflict' }, current: { version: 2, pattern: pattern('First') } });
+    await agent
+      .put(`/api/patterns/${id}`)
+      .send({ version: 1, pattern: pattern('First') })
+      .expect(200);
+    const late = await agent
+      .put(`/api/patterns/${id}`)
+      .send({ version: 1, pattern: pattern('Second') })
+      .expect(409);
+    expect(late.body).toMatchObject({
+      error: { code: 'version-conflict' },
+      current: { version: 2, pattern: pattern('First') },
+    });
     expect((await agent.get(`/api/patterns/${id}`)).body).toMatchObject({ version: 2, pattern: pattern('First') });
   });
 
   test('of many writes on one version at once exactly one lands', async () => {
     const agent = await server.newStudio();
     const { id } = await create(agent);
-    const answers = await Promise.all(Array.from({ length: 8 }, (_, n) => agent.put(`/api/patterns/${id}`).send({ version: 1, pattern: pattern(`Writer ${n}`) })));
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, n) =>
+        agent.put(`/api/patterns/${id}`).send({ version: 1, pattern: pattern(`Writer ${n}`) }),
+      ),
+    );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
   });
 
@@ -123,7 +207,8 @@ describe('patterns', () => {
 
   test('nobody gets nothing', async () => {
     const { id } = await create(await server.newStudio());
-    for (const path of ['/api/patterns', `/api/patterns/${id}`, '/api/students', '/api/auth/me']) await server.stranger().get(path).expect(401);
+    for (const path of ['/api/patterns', `/api/patterns/${id}`, '/api/students', '/api/auth/me'])
+      await server.stranger().get(path).expect(401);
   });
 
   test('are deleted, and brought back', async () => {
@@ -148,20 +233,48 @@ describe('patterns', () => {
 
   test('are found by words of their names, signs taken literally, page by page', async () => {
     const agent = await server.newStudio();
-    for (const name of ['River roll', 'Roll of the river', 'Kite 100%', 'Kite 1000']) await create(agent, pattern(name));
-    const names = async (query: string): Promise<string[]> => ((await agent.get(`/api/patterns?${query}`).expect(200)).body as { patterns: { name: string }[] }).patterns.map(({ name }) => name);
+    for (const name of ['River roll', 'Roll of the river', 'Kite 100%', 'Kite 1000'])
+      await create(agent, pattern(name));
+    const names = async (query: string): Promise<string[]> =>
+      ((await agent.get(`/api/patterns?${query}`).expect(200)).body as { patterns: { name: string }[] }).patterns.map(
+        ({ name }) => name,
+      );
     expect((await names('search=roll river')).sort()).toEqual(['River roll', 'Roll of the river']);
     expect(await names('search=100%25')).toEqual(['Kite 100%']);
     const first = (await agent.get('/api/patterns?limit=3')).body as { patterns: { name: string }[]; next: string };
-    const second = (await agent.get(`/api/patterns?limit=3&after=${first.next}`)).body as { patterns: { name: string }[]; next: string | null };
-    expect([...first.patterns, ...second.patterns].map(({ name }) => name)).toEqual(['Kite 1000', 'Kite 100%', 'Roll of the river', 'River roll']);
+    const second = (await agent.get(`/api/patterns?limit=3&after=${first.next}`)).body as {
+      patterns: { name: string }[];
+      next: string | null;
+    };
+    expect([...first.patterns, ...second.patterns].map(({ name }) => name)).toEqual([
+      'Kite 1000',
+      'Kite 100%',
+      'Roll of the river',
+      'River roll',
+    ]);
     expect(second.next).toBeNull();
   });
 
   test.each<[string, unknown, number, RegExp]>([
-    ['a stroke outside the length', { ...pattern(), strokes: [{ id: 'far', at: 3360, string: 1 }] }, 422, /outside the pattern/],
+    [
+      'a stroke outside the length',
+      { ...pattern(), strokes: [{ id: 'far', at: 3360, string: 1 }] },
+      422,
+      /outside the pattern/,
+    ],
     ['a tempo of 1000', { ...pattern(), tempo: 1000 }, 422, /tempo of 1000 is outside/],
-    ['two strokes on one string at a time', { ...pattern(), strokes: [{ id: 'a', at: 0, string: 1 }, { id: 'b', at: 0, string: 1 }] }, 422, /already played/],
+    [
+      'two strokes on one string at a time',
+      {
+        ...pattern(),
+        strokes: [
+          { id: 'a', at: 0, string: 1 },
+          { id: 'b', at: 0, string: 1 },
+        ],
+      },
+      422,
+      /already played/,
+    ],
     ['a field of another kind', { ...pattern(), strokes: 'none' }, 400, /At pattern\.strokes: a list is wanted/],
     ['a field that is not ours', { ...pattern(), colour: 'red' }, 400, /At pattern\.colour: this is not part/],
     ['no document at all', undefined, 400, /pattern/],
@@ -173,8 +286,19 @@ describe('patterns', () => {
 
   test('a body over the limit is refused as too large, broken JSON as unreadable', async () => {
     const agent = await server.newStudio();
-    expect(codeOf(await agent.post('/api/patterns').send({ pattern: { name: 'x'.repeat(3_000_000) } }).expect(413))).toBe('too-large');
-    expect(codeOf(await agent.post('/api/patterns').set('content-type', 'application/json').send('{"pattern": ').expect(400))).toBe('request-wrong');
+    expect(
+      codeOf(
+        await agent
+          .post('/api/patterns')
+          .send({ pattern: { name: 'x'.repeat(3_000_000) } })
+          .expect(413),
+      ),
+    ).toBe('too-large');
+    expect(
+      codeOf(
+        await agent.post('/api/patterns').set('content-type', 'application/json').send('{"pattern": ').expect(400),
+      ),
+    ).toBe('request-wrong');
   });
 
   test('strange identifiers and places in the list are answered, not crashed on', async () => {

@@ -11,19 +11,40 @@ afterAll(async () => {
   await server.close();
 });
 
-interface Kept { readonly id: string; readonly version: number; readonly pattern: Pattern }
-const figure = (text: string, name: string, options: FigureOptions = {}, more: Partial<Pattern> = {}): Pattern => ({ ...valueOrThrow(readFigure(text, { name, wholeBeats: true, ...options })).pattern, ...more });
-const keep = async (agent: Agent, pattern: Pattern): Promise<Kept> => (await agent.post('/api/patterns').send({ pattern }).expect(201)).body as Kept;
+interface Kept {
+  readonly id: string;
+  readonly version: number;
+  readonly pattern: Pattern;
+}
+const figure = (text: string, name: string, options: FigureOptions = {}, more: Partial<Pattern> = {}): Pattern => ({
+  ...valueOrThrow(readFigure(text, { name, wholeBeats: true, ...options })).pattern,
+  ...more,
+});
+const keep = async (agent: Agent, pattern: Pattern): Promise<Kept> =>
+  (await agent.post('/api/patterns').send({ pattern }).expect(201)).body as Kept;
 const names = async (agent: Agent, query: string): Promise<string[]> =>
-  ((await agent.get(`/api/patterns?${query}`).expect(200)).body as { patterns: { name: string }[] }).patterns.map(({ name }) => name).sort();
+  ((await agent.get(`/api/patterns?${query}`).expect(200)).body as { patterns: { name: string }[] }).patterns
+    .map(({ name }) => name)
+    .sort();
 
 describe('the library is searched', () => {
   let agent: Agent;
   beforeAll(async () => {
     agent = await server.newStudio();
     await keep(agent, figure('6 3 2 1', 'Evening roll', { tempo: 60 }, { tags: ['rolls', 'first year'] }));
-    await keep(agent, figure('3 2 1', 'Trebles only', { tempo: 300, subdivision: 3, school: 'rolling:three' }, { tags: ['rolls'] }));
-    await keep(agent, figure('5 3+2 4 3+2', 'With a pick', { school: 'hybrid', tempo: 80, metre: { beats: 3, unit: 4 }, subdivision: 2 }));
+    await keep(
+      agent,
+      figure('3 2 1', 'Trebles only', { tempo: 300, subdivision: 3, school: 'rolling:three' }, { tags: ['rolls'] }),
+    );
+    await keep(
+      agent,
+      figure('5 3+2 4 3+2', 'With a pick', {
+        school: 'hybrid',
+        tempo: 80,
+        metre: { beats: 3, unit: 4 },
+        subdivision: 2,
+      }),
+    );
   });
 
   test.each([
@@ -42,11 +63,16 @@ describe('the library is searched', () => {
   });
 
   test('what is asked for wrongly is refused in words', async () => {
-    expect(((await agent.get('/api/patterns?strings=abc').expect(400)).body as { error: { message: string } }).error.message).toMatch(/Strings are written as numbers/);
+    expect(
+      ((await agent.get('/api/patterns?strings=abc').expect(400)).body as { error: { message: string } }).error.message,
+    ).toMatch(/Strings are written as numbers/);
   });
 
   test('tags are counted, and only the studio’s own', async () => {
-    expect((await agent.get('/api/patterns/tags').expect(200)).body).toEqual([{ tag: 'first year', count: 1 }, { tag: 'rolls', count: 2 }]);
+    expect((await agent.get('/api/patterns/tags').expect(200)).body).toEqual([
+      { tag: 'first year', count: 1 },
+      { tag: 'rolls', count: 2 },
+    ]);
     const other = await server.newStudio();
     expect((await other.get('/api/patterns/tags').expect(200)).body).toEqual([]);
     expect(await names(other, 'tag=rolls')).toEqual([]);
@@ -58,20 +84,42 @@ test('drills go to a set together: all of them or none', async () => {
   const drills = ['a', 'b'].map((name) => figure('5 3 2 3', name, {}, { tags: ['a set'] }));
   await agent.post('/api/patterns/many').send({ patterns: drills }).expect(201);
   expect(await names(agent, 'tag=a%20set')).toEqual(['a', 'b']);
-  await agent.post('/api/patterns/many').send({ patterns: [drills[0], { ...drills[1], tempo: 0 }] }).expect(422);
+  await agent
+    .post('/api/patterns/many')
+    .send({ patterns: [drills[0], { ...drills[1], tempo: 0 }] })
+    .expect(422);
   expect(await names(agent, '')).toHaveLength(2);
 });
 
 describe('versions over time', () => {
   test('the state before a sitting is kept by itself, once; a named one for good', async () => {
     const agent = await server.newStudio();
-    const { id, version, pattern } = await keep(agent, newPattern('First state', { strokes: [{ id: 'a', at: 0, string: 5 }] }));
-    const second = (await agent.put(`/api/patterns/${id}`).send({ version, pattern: { ...pattern, name: 'Second state' } }).expect(200)).body as Kept;
-    await agent.put(`/api/patterns/${id}`).send({ version: second.version, pattern: { ...pattern, name: 'Third state' } }).expect(200);
+    const { id, version, pattern } = await keep(
+      agent,
+      newPattern('First state', { strokes: [{ id: 'a', at: 0, string: 5 }] }),
+    );
+    const second = (
+      await agent
+        .put(`/api/patterns/${id}`)
+        .send({ version, pattern: { ...pattern, name: 'Second state' } })
+        .expect(200)
+    ).body as Kept;
+    await agent
+      .put(`/api/patterns/${id}`)
+      .send({ version: second.version, pattern: { ...pattern, name: 'Third state' } })
+      .expect(200);
     await agent.post(`/api/patterns/${id}/versions`).send({ label: 'before the lesson' }).expect(204);
-    const list = (await agent.get(`/api/patterns/${id}/versions`).expect(200)).body as { id: string; label: string | null }[];
+    const list = (await agent.get(`/api/patterns/${id}/versions`).expect(200)).body as {
+      id: string;
+      label: string | null;
+    }[];
     expect(list.map(({ label }) => label)).toEqual(['before the lesson', null]);
-    const kept = await Promise.all(list.map(async ({ id: one }) => ((await agent.get(`/api/patterns/${id}/versions/${one}`).expect(200)).body as Kept).pattern.name));
+    const kept = await Promise.all(
+      list.map(
+        async ({ id: one }) =>
+          ((await agent.get(`/api/patterns/${id}/versions/${one}`).expect(200)).body as Kept).pattern.name,
+      ),
+    );
     expect(kept).toEqual(['Third state', 'First state']);
     await agent.post(`/api/patterns/${id}/versions`).send({ label: ' ' }).expect(400);
   });
@@ -90,7 +138,22 @@ describe('versions over time', () => {
 test('what was kept before the library could be searched is summed up anew', async () => {
   const agent = await server.newStudio();
   const { id } = await keep(agent, figure('3 2 1', 'From before', { school: 'rolling', subdivision: 3 }));
-  await server.db('patterns').where({ id }).update({ summary: JSON.stringify({ metre: '4/4', tempo: 80, chord: 'C', strings: 6, strokes: 3, ceiling: null, miniature: [] }), strings_used: [], digits_used: [] });
+  await server
+    .db('patterns')
+    .where({ id })
+    .update({
+      summary: JSON.stringify({
+        metre: '4/4',
+        tempo: 80,
+        chord: 'C',
+        strings: 6,
+        strokes: 3,
+        ceiling: null,
+        miniature: [],
+      }),
+      strings_used: [],
+      digits_used: [],
+    });
   expect(await names(agent, 'strings=321')).toEqual([]);
   await refreshSummaries(server.db);
   expect(await names(agent, 'strings=321')).toEqual(['From before']);

@@ -33,11 +33,17 @@ export const startServer = async (more: { readonly registrationsAnHour?: number 
   url.pathname = `/${name}`;
   const db = connect(url.href);
   await migrate(db);
-  const app = await createApp({ databaseUrl: url.href, port: 0, demo: false, secureCookies: false, registrationsAnHour: 100, ...more }, db);
+  const app = await createApp(
+    { databaseUrl: url.href, port: 0, demo: false, secureCookies: false, registrationsAnHour: 100, ...more },
+    db,
+  );
   const stranger = (): Agent => request.agent(app.getHttpServer());
   const newStudio = async (): Promise<Agent> => {
     const agent = stranger();
-    await agent.post('/api/auth/register').send({ studio: 'Test studio', name: 'Teacher', email: `${randomUUID()}@studio.example`, password: PASSWORD }).expect(201);
+    await agent
+      .post('/api/auth/register')
+      .send({ studio: 'Test studio', name: 'Teacher', email: `${randomUUID()}@studio.example`, password: PASSWORD })
+      .expect(201);
     return agent;
   };
   const close = async (): Promise<void> => {

@@ -1,4 +1,14 @@
-import { STRIKER_NAMES, judge, severityWord, stepsText, studyStrings, success, type Judgement, type Load, type StringChange } from '@fleet-wren/core';
+import {
+  STRIKER_NAMES,
+  judge,
+  severityWord,
+  stepsText,
+  studyStrings,
+  success,
+  type Judgement,
+  type Load,
+  type StringChange,
+} from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
@@ -7,7 +17,9 @@ const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =
   `longest rest ${longestRest.toFixed(2)} s, free ${Math.round(free * 100)} %`;
 
 const findingLines = ({ findings }: Judgement): readonly string[] =>
-  findings.length === 0 ? ['Nothing to mend.'] : findings.map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
+  findings.length === 0
+    ? ['Nothing to mend.']
+    : findings.map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
 
 const changeLine = ({ from, to, kinds }: StringChange): string => `  string ${from} to ${to}: ${stepsText(kinds)}`;
 
@@ -15,8 +27,20 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const judgement = judge(pattern, { cycleTicks, hand });
   const strings = studyStrings(pattern, judgement, { cycleTicks, hand });
   if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
-  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...judgement.load.map(loadLine), ...strings.changes.map(changeLine), ...findingLines(judgement), ...verdict(judgement)].join('\n'));
+  return success(
+    [
+      `${pattern.name}, ${pattern.tempo} a minute`,
+      ...judgement.load.map(loadLine),
+      ...strings.changes.map(changeLine),
+      ...findingLines(judgement),
+      ...verdict(judgement),
+    ].join('\n'),
+  );
 };
 
 /** How busy each digit is, what doubles or crosses, and what sets the ceiling. */
-export const analyse: Command = { name: 'analyse', summary: 'how busy each digit is, what doubles or crosses, what sets the ceiling', run };
+export const analyse: Command = {
+  name: 'analyse',
+  summary: 'how busy each digit is, what doubles or crosses, what sets the ceiling',
+  run,
+};

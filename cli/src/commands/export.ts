@@ -1,4 +1,17 @@
-import { digitsInOrder, failure, judge, problem, schoolOf, success, writeMidi, writeMusicXml, writePatternFile, writeTab, type Pattern, type Result } from '@fleet-wren/core';
+import {
+  digitsInOrder,
+  failure,
+  judge,
+  problem,
+  schoolOf,
+  success,
+  writeMidi,
+  writeMusicXml,
+  writePatternFile,
+  writeTab,
+  type Pattern,
+  type Result,
+} from '@fleet-wren/core';
 import type { Answer, Command, Request } from '../command.ts';
 
 const tab = (pattern: Pattern): string => {
@@ -7,7 +20,12 @@ const tab = (pattern: Pattern): string => {
 
 const score = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
 
-const WRITERS: Readonly<Record<string, (pattern: Pattern) => Answer>> = { tab, midi: writeMidi, json: writePatternFile, musicxml: score };
+const WRITERS: Readonly<Record<string, (pattern: Pattern) => Answer>> = {
+  tab,
+  midi: writeMidi,
+  json: writePatternFile,
+  musicxml: score,
+};
 
 const run = ({ pattern, options }: Request): Result<Answer> => {
   const known = Object.keys(WRITERS).join(', ');
@@ -17,4 +35,9 @@ const run = ({ pattern, options }: Request): Result<Answer> => {
 };
 
 /** A pattern as tablature, MIDI, MusicXML or our own JSON. */
-export const exportPattern: Command = { name: 'export', summary: 'as tablature, MIDI, MusicXML or JSON: --to tab|midi|musicxml|json', wholeBeats: true, run };
+export const exportPattern: Command = {
+  name: 'export',
+  summary: 'as tablature, MIDI, MusicXML or JSON: --to tab|midi|musicxml|json',
+  wholeBeats: true,
+  run,
+};

@@ -1,4 +1,18 @@
-import { alternatives, ceilingFigure, digitMark, failure, judge, problem, schoolOf, success, whereIs, type Alternative, type Judgement, type Pattern, type Result } from '@fleet-wren/core';
+import {
+  alternatives,
+  ceilingFigure,
+  digitMark,
+  failure,
+  judge,
+  problem,
+  schoolOf,
+  success,
+  whereIs,
+  type Alternative,
+  type Judgement,
+  type Pattern,
+  type Result,
+} from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
 const forMachines = (pattern: Pattern, { digits, cost, ceiling, troubles }: Judgement): string =>
@@ -19,7 +33,9 @@ const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): str
 
 /** The ceiling and the troubles, in sentences. */
 export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => [
-  ceiling ? `Tempo ceiling ${ceilingFigure(ceiling.bpm)} a minute: ${ceiling.cause}.` : 'No stroke follows another, so there is no tempo ceiling.',
+  ceiling
+    ? `Tempo ceiling ${ceilingFigure(ceiling.bpm)} a minute: ${ceiling.cause}.`
+    : 'No stroke follows another, so there is no tempo ceiling.',
   ...troubles.map(({ sentence }) => `! ${sentence}`),
 ];
 
@@ -33,10 +49,21 @@ const forPeople = (pattern: Pattern, judgement: Judgement): string => {
 
 const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result<string> => {
   const count = Number(options.k);
-  if (!Number.isInteger(count) || count < 1 || count > 20) return failure(problem('usage', { problem: `--k wants a whole number from 1 to 20, not “${options.k}”.` }));
+  if (!Number.isInteger(count) || count < 1 || count > 20)
+    return failure(problem('usage', { problem: `--k wants a whole number from 1 to 20, not “${options.k}”.` }));
   const found = alternatives(pattern, count, { cycleTicks, hand });
-  if (options.json) return success(JSON.stringify(found.map(({ digits, cost, trade }) => ({ digits: pattern.strokes.map(({ id }) => digits[id] ?? null), cost: Number(cost.toFixed(6)), trade }))));
-  const line = ({ digits, trade }: Alternative): string => `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${trade}`;
+  if (options.json)
+    return success(
+      JSON.stringify(
+        found.map(({ digits, cost, trade }) => ({
+          digits: pattern.strokes.map(({ id }) => digits[id] ?? null),
+          cost: Number(cost.toFixed(6)),
+          trade,
+        })),
+      ),
+    );
+  const line = ({ digits, trade }: Alternative): string =>
+    `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${trade}`;
   return success([`${pattern.name}, ${pattern.tempo} a minute`, ...found.map(line)].join('\n'));
 };
 
@@ -48,4 +75,8 @@ const run = (request: Request) => {
 };
 
 /** Which digit plays each stroke, and how fast that can go. */
-export const finger: Command = { name: 'finger', summary: 'which digit plays each stroke, and how fast it can go', run };
+export const finger: Command = {
+  name: 'finger',
+  summary: 'which digit plays each stroke, and how fast it can go',
+  run,
+};

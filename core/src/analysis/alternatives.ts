@@ -1,4 +1,13 @@
-import { bestFingerings, costItems, taskOf, type CostItem, type Digits, type FingerOptions, type Solution, type Task } from '../fingering/index.ts';
+import {
+  bestFingerings,
+  costItems,
+  taskOf,
+  type CostItem,
+  type Digits,
+  type FingerOptions,
+  type Solution,
+  type Task,
+} from '../fingering/index.ts';
 import { digitWord, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
 import { costText } from './words.ts';
 
@@ -10,7 +19,8 @@ export interface Alternative {
   readonly trade: string;
 }
 
-const sameItem = (a: CostItem, b: CostItem): boolean => a.family === b.family && a.stroke === b.stroke && a.other === b.other;
+const sameItem = (a: CostItem, b: CostItem): boolean =>
+  a.family === b.family && a.stroke === b.stroke && a.other === b.other;
 
 /** The item in which one fingering is dearer than another by most. */
 const worstAgainst = (items: readonly CostItem[], others: readonly CostItem[]): CostItem | undefined => {

@@ -55,7 +55,10 @@ describe('load', () => {
 
 describe('findings', () => {
   test.each([
-    ['6 3 2 1 2 3', 3], ['6 3 2 1', 4], ['6+1 - 4 2 5 3 4 2', 2], ['5 3 2 3 1 3 2 3', 4],
+    ['6 3 2 1 2 3', 3],
+    ['6 3 2 1', 4],
+    ['6+1 - 4 2 5 3 4 2', 2],
+    ['5 3 2 3 1 3 2 3', 4],
   ])('a standard figure raises none at 80: %s', (strings, subdivision) => {
     expect(judge(figure(strings, 'one-per-string', 80, subdivision)).findings).toEqual([]);
   });
@@ -63,7 +66,9 @@ describe('findings', () => {
   test('a doubled finger and a crossing are named where they are', () => {
     const { findings } = judge(pinned(figure('1 1 3 2', 'one-per-string', 120), { 0: 'm', 1: 'm', 2: 'a', 3: 'i' }));
     expect(findings.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['doubled', 'crossing']));
-    expect(findings.find(({ kind }) => kind === 'doubled')?.sentence).toBe('On beat 1 e, m plays twice running, 0.13 s apart.');
+    expect(findings.find(({ kind }) => kind === 'doubled')?.sentence).toBe(
+      'On beat 1 e, m plays twice running, 0.13 s apart.',
+    );
   });
 });
 
@@ -71,7 +76,10 @@ describe('conflicts are named where they are, and the rest is fingered all the s
   test('a pin the school does not use', () => {
     const judged = judge(pinned(figure('6 3 2 1', 'rolling', 80), { 1: 'i' }));
     expect(judged.troubles).toEqual([]);
-    const strange = judge({ ...figure('5 3 2 1', 'hybrid', 80), strokes: figure('5 3 2 1', 'hybrid', 80).strokes.map((s, n) => (n === 1 ? { ...s, pin: 'i' as const } : s)) });
+    const strange = judge({
+      ...figure('5 3 2 1', 'hybrid', 80),
+      strokes: figure('5 3 2 1', 'hybrid', 80).strokes.map((s, n) => (n === 1 ? { ...s, pin: 'i' as const } : s)),
+    });
     expect(strange.troubles.map(({ code }) => code)).toEqual(['pin-not-in-school']);
     expect(Object.values(strange.digits)).toHaveLength(4);
     expect(Object.values(strange.digits)).not.toContain(null);
@@ -102,6 +110,8 @@ describe('the reason for a digit', () => {
 
   test('names a pin as a pin', () => {
     const pattern = pinned(figure('6 3 2 1', 'one-per-string', 80), { 3: 'm' });
-    expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 3).reason).toBe('because you pinned it');
+    expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 3).reason).toBe(
+      'because you pinned it',
+    );
   });
 });

@@ -34,8 +34,16 @@ export const ceilingsByPart = (metre: Metre, needs: readonly Need[]): readonly P
     return ceiling ? [{ striker, ...ceiling }] : [];
   };
   return [
-    ...STRIKERS.flatMap((striker) => part(striker, needs.filter((need) => need.kind === 'own' && need.striker === striker))),
-    ...part(null, needs.filter(({ kind }) => kind === 'other')),
+    ...STRIKERS.flatMap((striker) =>
+      part(
+        striker,
+        needs.filter((need) => need.kind === 'own' && need.striker === striker),
+      ),
+    ),
+    ...part(
+      null,
+      needs.filter(({ kind }) => kind === 'other'),
+    ),
   ].sort((a, b) => a.bpm - b.bpm);
 };
 
@@ -45,4 +53,5 @@ export const ceilingsByPart = (metre: Metre, needs: readonly Need[]): readonly P
  * ceilingFigure(93.75) // => '93'
  * ceilingFigure(1411) // => '400+'
  */
-export const ceilingFigure = (bpm: number): string => (bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(Math.floor(bpm)));
+export const ceilingFigure = (bpm: number): string =>
+  bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(Math.floor(bpm));

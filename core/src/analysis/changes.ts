@@ -1,4 +1,12 @@
-import { crossed, eventBefore, eventsOf, pickChange, type Digits, type PickChangeKind, type Task } from '../fingering/index.ts';
+import {
+  crossed,
+  eventBefore,
+  eventsOf,
+  pickChange,
+  type Digits,
+  type PickChangeKind,
+  type Task,
+} from '../fingering/index.ts';
 import { strikerOf, type Digit } from '../pattern/index.ts';
 
 /** What kind of step it is from stroke to stroke: the pick's way, or who plays. */
@@ -6,8 +14,14 @@ export type StepKind = PickChangeKind | 'same digit' | 'next digit' | 'crossing'
 
 /** The kinds of step as a teacher reads them. */
 const STEP_NAMES: Readonly<Record<StepKind, string>> = {
-  'same-string': 'on one string', outside: 'outside', inside: 'inside', sweep: 'swept', against: 'lifted back',
-  'same digit': 'same digit', 'next digit': 'next digit', crossing: 'crossing',
+  'same-string': 'on one string',
+  outside: 'outside',
+  inside: 'inside',
+  sweep: 'swept',
+  against: 'lifted back',
+  'same digit': 'same digit',
+  'next digit': 'next digit',
+  crossing: 'crossing',
 };
 
 /**
@@ -16,7 +30,9 @@ const STEP_NAMES: Readonly<Record<StepKind, string>> = {
  * stepsText({ 'next digit': 5, crossing: 1 }) // => '5 next digit, 1 crossing'
  */
 export const stepsText = (kinds: StringChange['kinds']): string =>
-  Object.entries(kinds).map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`).join(', ');
+  Object.entries(kinds)
+    .map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`)
+    .join(', ');
 
 /** How often the hand goes from one string to another, and how. */
 export interface StringChange {
@@ -41,7 +57,11 @@ const add = (matrix: Map<string, StringChange>, a: Played, b: Played): void => {
   const key = `${a.string}-${b.string}`;
   const kind = stepKind(a, b);
   const before = matrix.get(key) ?? { from: a.string, to: b.string, count: 0, kinds: {} };
-  matrix.set(key, { ...before, count: before.count + 1, kinds: { ...before.kinds, [kind]: (before.kinds[kind] ?? 0) + 1 } });
+  matrix.set(key, {
+    ...before,
+    count: before.count + 1,
+    kinds: { ...before.kinds, [kind]: (before.kinds[kind] ?? 0) + 1 },
+  });
 };
 
 /**
@@ -67,6 +87,7 @@ export const stringChanges = (task: Task, digits: Digits): readonly StringChange
 /** How many steps of each kind a string-change matrix holds. */
 export const stepsByKind = (changes: readonly StringChange[]): Readonly<Partial<Record<StepKind, number>>> => {
   const sum: Partial<Record<StepKind, number>> = {};
-  for (const { kinds } of changes) for (const [kind, count] of Object.entries(kinds)) sum[kind as StepKind] = (sum[kind as StepKind] ?? 0) + count;
+  for (const { kinds } of changes)
+    for (const [kind, count] of Object.entries(kinds)) sum[kind as StepKind] = (sum[kind as StepKind] ?? 0) + count;
   return sum;
 };

@@ -1,5 +1,14 @@
 import { schoolOf, type FingerOptions } from '../fingering/index.ts';
-import { DIGIT_NAMES, digitWord, edit, strikerOf, type Digit, type Edit, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  DIGIT_NAMES,
+  digitWord,
+  edit,
+  strikerOf,
+  type Digit,
+  type Edit,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import type { CureIdea } from './findings/index.ts';
 import { judge, type Judgement, type NamedFinding } from './judge.ts';
@@ -27,24 +36,45 @@ const unpinIdeas = (pattern: Pattern, finding: NamedFinding): readonly CureIdea[
     .filter(({ pin }) => pin)
     .map((stroke) => ({ label: `Unpin ${digitWord(stroke.pin as Digit)}`, edit: put(stroke, undefined) }));
 
-const handOverText = (digit: Digit): string => (strikerOf(digit) === 'pick' ? `Play it ${DIGIT_NAMES[digit].replace('pick ', '')}` : `Give it to ${digitWord(digit)}`);
+const handOverText = (digit: Digit): string =>
+  strikerOf(digit) === 'pick' ? `Play it ${DIGIT_NAMES[digit].replace('pick ', '')}` : `Give it to ${digitWord(digit)}`;
 
 /** The stroke where it shows, given to each other digit of the school; then the one before it. */
-const handOverIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions): readonly CureIdea[] => {
+const handOverIdeas = (
+  pattern: Pattern,
+  finding: NamedFinding,
+  judgement: Judgement,
+  options: FingerOptions,
+): readonly CureIdea[] => {
   const { digits } = options.school ?? schoolOf(pattern);
   const [first, ...earlier] = [...strokesOf(pattern, finding)].reverse();
   const ideas = (stroke: Stroke, text: (digit: Digit) => string): readonly CureIdea[] =>
-    digits.filter((digit) => digit !== judgement.digits[stroke.id]).map((digit) => ({ label: text(digit), edit: put(stroke, digit) }));
-  return [...(first ? ideas(first, handOverText) : []), ...earlier.slice(0, 1).flatMap((stroke) => ideas(stroke, (digit) => `${handOverText(digit)} on string ${stroke.string} before`))];
+    digits
+      .filter((digit) => digit !== judgement.digits[stroke.id])
+      .map((digit) => ({ label: text(digit), edit: put(stroke, digit) }));
+  return [
+    ...(first ? ideas(first, handOverText) : []),
+    ...earlier
+      .slice(0, 1)
+      .flatMap((stroke) => ideas(stroke, (digit) => `${handOverText(digit)} on string ${stroke.string} before`)),
+  ];
 };
 
 /** Findings that a teacher may simply accept: a pin says so. */
-const ACCEPTABLE: readonly NamedFinding['kind'][] = ['cramped', 'inside change', 'skipped string', 'thumb high', 'off home'];
+const ACCEPTABLE: readonly NamedFinding['kind'][] = [
+  'cramped',
+  'inside change',
+  'skipped string',
+  'thumb high',
+  'off home',
+];
 
 const acceptIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgement): readonly CureIdea[] => {
   const [stroke] = [...strokesOf(pattern, finding)].reverse();
   const digit = stroke && judgement.digits[stroke.id];
-  return stroke && digit && ACCEPTABLE.includes(finding.kind) ? [{ label: 'Keep it so', edit: put(stroke, digit) }] : [];
+  return stroke && digit && ACCEPTABLE.includes(finding.kind)
+    ? [{ label: 'Keep it so', edit: put(stroke, digit) }]
+    : [];
 };
 
 /** Steps of tempo that are tried downward, each a tenth slower. */
@@ -54,26 +84,35 @@ const SLOWER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
 const NOT_OF_TEMPO: readonly NamedFinding['kind'][] = ['thumb high', 'off home'];
 
 const slowerIdeas = ({ tempo }: Pattern, { kind }: NamedFinding): readonly CureIdea[] =>
-  (NOT_OF_TEMPO.includes(kind) ? [] : SLOWER).map((share) => Math.floor(tempo * share))
+  (NOT_OF_TEMPO.includes(kind) ? [] : SLOWER)
+    .map((share) => Math.floor(tempo * share))
     .filter((slower) => slower >= TEMPO_RANGE.least)
     .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'set', fields: { tempo: slower } } }));
 
-const tried = (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions) => (idea: CureIdea): readonly Cure[] => {
-  const done = edit(pattern, idea.edit);
-  if (!done.ok) return [];
-  const after = judge(done.value.pattern, options);
-  const gain = total(judgement.findings) - total(after.findings);
-  const worse = after.troubles.length > judgement.troubles.length;
-  return stillThere(finding, after) || worse || gain <= 1e-9 ? [] : [{ ...idea, gain }];
-};
+const tried =
+  (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions) =>
+  (idea: CureIdea): readonly Cure[] => {
+    const done = edit(pattern, idea.edit);
+    if (!done.ok) return [];
+    const after = judge(done.value.pattern, options);
+    const gain = total(judgement.findings) - total(after.findings);
+    const worse = after.troubles.length > judgement.troubles.length;
+    return stillThere(finding, after) || worse || gain <= 1e-9 ? [] : [{ ...idea, gain }];
+  };
 
 /**
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  */
-export const cureFor = (pattern: Pattern, judgement: Judgement, finding: NamedFinding, options: FingerOptions = {}): Cure | undefined => {
+export const cureFor = (
+  pattern: Pattern,
+  judgement: Judgement,
+  finding: NamedFinding,
+  options: FingerOptions = {},
+): Cure | undefined => {
   const attempt = tried(pattern, finding, judgement, options);
-  const best = (ideas: readonly CureIdea[]): Cure | undefined => ideas.flatMap(attempt).sort((a, b) => b.gain - a.gain)[0];
+  const best = (ideas: readonly CureIdea[]): Cure | undefined =>
+    ideas.flatMap(attempt).sort((a, b) => b.gain - a.gain)[0];
   return (
     best(unpinIdeas(pattern, finding)) ??
     best([...(finding.ideas ?? []), ...handOverIdeas(pattern, finding, judgement, options)]) ??

@@ -16,7 +16,9 @@ export interface Explanation {
 /** The events whose cost a change at one event can touch: itself and those within the window after it. */
 const touched = (task: Task, events: readonly Event[], at: number): readonly number[] => {
   const after = [at, at + 1, at + 2, at + 3];
-  const indexes = task.cyclic ? after.map((index) => index % events.length) : after.filter((index) => index < events.length);
+  const indexes = task.cyclic
+    ? after.map((index) => index % events.length)
+    : after.filter((index) => index < events.length);
   return [...new Set(indexes)];
 };
 
@@ -27,7 +29,12 @@ const sum = (items: readonly CostItem[]): number => items.reduce((total, { amoun
 
 const others = (task: Task, event: Event, digits: Digits, index: number): readonly Digit[] => {
   const taken = event.strokes.filter((other) => other !== index).map((other) => digits[other]);
-  const setting = { string: task.strokes[index]?.string ?? 1, strings: task.strings, together: event.strokes.length, line: task.strokes[index]?.line };
+  const setting = {
+    string: task.strokes[index]?.string ?? 1,
+    strings: task.strings,
+    together: event.strokes.length,
+    line: task.strokes[index]?.line,
+  };
   return task.school.digits.filter(
     (digit) =>
       digit !== digits[index] &&
@@ -44,7 +51,8 @@ interface Alternative {
 
 const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): CostItem | undefined => {
   const same = (item: CostItem): number =>
-    mine.find((own) => own.family === item.family && own.stroke === item.stroke && own.other === item.other)?.amount ?? 0;
+    mine.find((own) => own.family === item.family && own.stroke === item.stroke && own.other === item.other)?.amount ??
+    0;
   return [...theirs].sort((a, b) => b.amount - same(b) - (a.amount - same(a)))[0];
 };
 
@@ -53,12 +61,21 @@ const againstText = (task: Task, digits: Digits, worst: CostItem, index: number)
   return worst.stroke === index ? `which ${text}` : `but then ${digitWord(digits[worst.stroke] ?? 'p')} ${text}`;
 };
 
-const alternative = (task: Task, events: readonly Event[], digits: Digits, [at, index, digit]: readonly [number, number, Digit]): Alternative => {
+const alternative = (
+  task: Task,
+  events: readonly Event[],
+  digits: Digits,
+  [at, index, digit]: readonly [number, number, Digit],
+): Alternative => {
   const changed = digits.map((old, place) => (place === index ? digit : old));
   const mine = localItems(task, events, digits, at);
   const theirs = localItems(task, events, changed, at);
   const worst = worstExtra(mine, theirs);
-  return { digit, extra: sum(theirs) - sum(mine), text: worst ? againstText(task, changed, worst, index) : 'just as good' };
+  return {
+    digit,
+    extra: sum(theirs) - sum(mine),
+    text: worst ? againstText(task, changed, worst, index) : 'just as good',
+  };
 };
 
 const homeReason = (task: Task, digit: Digit, string: number): string | undefined => {
@@ -74,7 +91,9 @@ const restReason = (task: Task, digits: Digits, index: number): string | undefin
 
 const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): string => {
   const string = task.strokes[index]?.string ?? 1;
-  const reasons = [homeReason(task, digit, string), restReason(task, digits, index)].filter((text) => text !== undefined);
+  const reasons = [homeReason(task, digit, string), restReason(task, digits, index)].filter(
+    (text) => text !== undefined,
+  );
   return reasons.length > 0 ? `because it ${reasons.join(' and ')}` : 'because it comes to the least trouble here';
 };
 
@@ -86,7 +105,11 @@ export const explain = (pattern: Pattern, task: Task, digits: Digits, index: num
   const at = events.findIndex(({ strokes }) => strokes.includes(index));
   const stroke = pattern.strokes[index];
   const digit = digits[index] ?? null;
-  const place = { where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`, digit, pinned: stroke?.pin !== undefined };
+  const place = {
+    where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`,
+    digit,
+    pinned: stroke?.pin !== undefined,
+  };
   if (stroke?.slur) return { ...place, reason: `the other hand sounds it with a ${stroke.slur}` };
   if (!digit) return { ...place, reason: 'no digit is left for it' };
   const best = others(task, events[at] as Event, digits, index)

@@ -1,5 +1,12 @@
 import { sentence } from '../errors/index.ts';
-import { fingerPattern, taskOf, type Digits, type FingerOptions, type Solution, type Task } from '../fingering/index.ts';
+import {
+  fingerPattern,
+  taskOf,
+  type Digits,
+  type FingerOptions,
+  type Solution,
+  type Task,
+} from '../fingering/index.ts';
 import { looseSlurs, mutedStrokes, type Digit, type Pattern, type Striker } from '../pattern/index.ts';
 import { ceilingOf, ceilingsByPart, type Ceiling } from './ceiling.ts';
 import { findingsOf, type Finding } from './findings/index.ts';
@@ -63,7 +70,12 @@ export interface Judgement {
 const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');
 
-const ceilingFor = (pattern: Pattern, task: Task, digits: Digits, ceiling: Ceiling | undefined): TempoCeiling | null => {
+const ceilingFor = (
+  pattern: Pattern,
+  task: Task,
+  digits: Digits,
+  ceiling: Ceiling | undefined,
+): TempoCeiling | null => {
   if (!ceiling) return null;
   const { need, bpm } = ceiling;
   const has = need.ticks * task.secondsPerTick;
@@ -85,7 +97,11 @@ const motionsOf = (pattern: Pattern, task: Task, needs: readonly Need[]): readon
     });
 
 const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
-  [...mutedStrokes(pattern), ...looseSlurs(pattern)].map(({ stroke, problem }) => ({ code: problem.code, sentence: sentence(problem), strokes: [stroke.id] }));
+  [...mutedStrokes(pattern), ...looseSlurs(pattern)].map(({ stroke, problem }) => ({
+    code: problem.code,
+    sentence: sentence(problem),
+    strokes: [stroke.id],
+  }));
 
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
@@ -96,7 +112,11 @@ export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement 
   judgeFingering(pattern, fingerPattern(pattern, options), options);
 
 /** Judges a fingering that was found, or chosen, in whatever way. */
-export const judgeFingering = (pattern: Pattern, { digits, cost, conflicts }: Solution, options: FingerOptions = {}): Judgement => {
+export const judgeFingering = (
+  pattern: Pattern,
+  { digits, cost, conflicts }: Solution,
+  options: FingerOptions = {},
+): Judgement => {
   const task = taskOf(pattern, options);
   const needs = needsOf(task, digits);
   const tempo = options.tempo ?? pattern.tempo;
@@ -105,13 +125,24 @@ export const judgeFingering = (pattern: Pattern, { digits, cost, conflicts }: So
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
     cost,
     ceiling: ceilingFor({ ...pattern, tempo }, task, digits, ceiling),
-    ceilings: ceilingsByPart(pattern.metre, needs).map(({ striker, bpm, need }) => ({ striker, bpm, strokes: namesOf(pattern, [need.from, need.to]) })),
+    ceilings: ceilingsByPart(pattern.metre, needs).map(({ striker, bpm, need }) => ({
+      striker,
+      bpm,
+      strokes: namesOf(pattern, [need.from, need.to]),
+    })),
     difficulty: ceiling ? tempo / ceiling.bpm : null,
     load: loads(task, digits, needs),
     motions: motionsOf(pattern, task, needs),
-    findings: findingsOf(pattern, task, digits, needs).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
+    findings: findingsOf(pattern, task, digits, needs).map((finding) => ({
+      ...finding,
+      strokes: namesOf(pattern, finding.strokes),
+    })),
     troubles: [
-      ...conflicts.map(({ problem, strokes }) => ({ code: problem.code, sentence: sentence(problem), strokes: namesOf(pattern, strokes) })),
+      ...conflicts.map(({ problem, strokes }) => ({
+        code: problem.code,
+        sentence: sentence(problem),
+        strokes: namesOf(pattern, strokes),
+      })),
       ...soundTroubles(pattern),
     ],
   };

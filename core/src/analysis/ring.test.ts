@@ -4,10 +4,28 @@ import { valueOrThrow } from '../errors/index.ts';
 import { ABLE_ADULT, taskOf } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
-import { alternatives, digitsInOrder, explain, groupsOf, judge, ringEndWanted, ringMap, stepsText, studyStrings, summaryOf, miniatureOf } from './index.ts';
+import {
+  alternatives,
+  digitsInOrder,
+  explain,
+  groupsOf,
+  judge,
+  ringEndWanted,
+  ringMap,
+  stepsText,
+  studyStrings,
+  summaryOf,
+  miniatureOf,
+} from './index.ts';
 
-const figure = (text: string, more: Partial<Pattern> = {}): Pattern => ({ ...valueOrThrow(readFigure(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern, ...more });
-const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Pattern => ({ ...pattern, strokes: pattern.strokes.map((stroke, place) => (place === index ? { ...stroke, ...marks } : stroke)) });
+const figure = (text: string, more: Partial<Pattern> = {}): Pattern => ({
+  ...valueOrThrow(readFigure(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern,
+  ...more,
+});
+const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Pattern => ({
+  ...pattern,
+  strokes: pattern.strokes.map((stroke, place) => (place === index ? { ...stroke, ...marks } : stroke)),
+});
 const rings = (pattern: Pattern) => ringMap(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)));
 
 describe('how long a note rings', () => {
@@ -85,13 +103,22 @@ describe('alternatives', () => {
 
 test('a slurred stroke is explained as the other hand’s', () => {
   const pattern = marked(figure('5 3 3 2'), 2, { slur: 'pull-off' });
-  expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2).reason).toBe('the other hand sounds it with a pull-off');
+  expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2).reason).toBe(
+    'the other hand sounds it with a pull-off',
+  );
 });
 
 describe('a summary', () => {
   test('holds what a list is searched by', () => {
     expect(summaryOf(figure('5 3 2 3', { tags: ['rolls'] }))).toMatchObject({
-      metre: '1/4', chord: 'C', strings: 6, strokes: 4, stringsUsed: [2, 3, 5], digitsUsed: ['p', 'i', 'm'], tags: ['rolls'], schoolName: 'one finger per string',
+      metre: '1/4',
+      chord: 'C',
+      strings: 6,
+      strokes: 4,
+      stringsUsed: [2, 3, 5],
+      digitsUsed: ['p', 'i', 'm'],
+      tags: ['rolls'],
+      schoolName: 'one finger per string',
     });
   });
 
@@ -102,7 +129,12 @@ describe('a summary', () => {
   });
 
   test('a miniature has every stroke in its place', () => {
-    expect(miniatureOf(figure('5 3 2 3'), {}).map(([place, string]) => [place, string])).toEqual([[0, 5], [0.25, 3], [0.5, 2], [0.75, 3]]);
+    expect(miniatureOf(figure('5 3 2 3'), {}).map(([place, string]) => [place, string])).toEqual([
+      [0, 5],
+      [0.25, 3],
+      [0.5, 2],
+      [0.75, 3],
+    ]);
   });
 });
 
@@ -116,7 +148,12 @@ describe('the study of the strings', () => {
       [3, 2, 1, '1 next digit'],
       [2, 3, 1, '1 next digit'],
     ]);
-    expect(rings.map(({ string, digit, how }) => [string, digit, how])).toEqual([[5, 'p', 'struck again'], [3, 'i', 'struck again'], [2, 'm', 'struck again'], [3, 'i', 'struck again']]);
+    expect(rings.map(({ string, digit, how }) => [string, digit, how])).toEqual([
+      [5, 'p', 'struck again'],
+      [3, 'i', 'struck again'],
+      [2, 'm', 'struck again'],
+      [3, 'i', 'struck again'],
+    ]);
   });
 
   test('there is one step from every stroke to the next, whatever the pattern of single strokes (property)', () => {
@@ -124,8 +161,11 @@ describe('the study of the strings', () => {
       fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 16 }), (strings) => {
         const { pattern } = valueOrThrow(readFigure(strings.join(' '), { subdivision: 4 }));
         const { rings, changes } = studyStrings(pattern, judge(pattern));
-        expect(changes.reduce((sum, { count }) => sum + count, 0)).toBe(pattern.cyclic ? pattern.strokes.length : pattern.strokes.length - 1);
-        for (const { count, kinds } of changes) expect(Object.values(kinds).reduce((sum, kind) => sum + kind, 0)).toBe(count);
+        expect(changes.reduce((sum, { count }) => sum + count, 0)).toBe(
+          pattern.cyclic ? pattern.strokes.length : pattern.strokes.length - 1,
+        );
+        for (const { count, kinds } of changes)
+          expect(Object.values(kinds).reduce((sum, kind) => sum + kind, 0)).toBe(count);
         for (const { from, to } of rings) expect(to).toBeGreaterThan(from);
       }),
       { seed: 88, numRuns: 60 },

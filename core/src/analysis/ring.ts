@@ -24,10 +24,14 @@ const DAMPED_SHARE = 0.3;
 /** The next stroke on the same string, and when it comes; in a cycle the first one comes again. */
 const nextOn = (pattern: Pattern, index: number): { readonly index: number; readonly at: number } | undefined => {
   const { string, at } = pattern.strokes[index] as Stroke;
-  const later = pattern.strokes.findIndex((stroke, place) => place > index && stroke.string === string && stroke.at > at);
+  const later = pattern.strokes.findIndex(
+    (stroke, place) => place > index && stroke.string === string && stroke.at > at,
+  );
   if (later >= 0) return { index: later, at: (pattern.strokes[later] as Stroke).at };
   const first = pattern.strokes.findIndex((stroke) => stroke.string === string);
-  return pattern.cyclic ? { index: first, at: (pattern.strokes[first] as Stroke).at + patternLength(pattern) } : undefined;
+  return pattern.cyclic
+    ? { index: first, at: (pattern.strokes[first] as Stroke).at + patternLength(pattern) }
+    : undefined;
 };
 
 /** Ticks before its stroke that a digit comes to rest on the string: none for slurs, picks, and what comes down freely. */
@@ -46,7 +50,10 @@ export const ringMap = (pattern: Pattern, task: Task, digits: Digits): readonly 
     if (silent) return [];
     const next = nextOn(pattern, index);
     const end = next?.at ?? patternLength(pattern);
-    if (damped) return [{ stroke: index, from: at, to: Math.min(end, at + DAMPED_SHARE * ticksPerBeat(pattern.metre)), how: 'damped' }];
+    if (damped)
+      return [
+        { stroke: index, from: at, to: Math.min(end, at + DAMPED_SHARE * ticksPerBeat(pattern.metre)), how: 'damped' },
+      ];
     if (!next) return [{ stroke: index, from: at, to: end, how: 'end' }];
     const wanted = ring ? ringEndWanted(pattern, { at }) : end;
     const planted = plantTicks(pattern, task, digits, next.index);

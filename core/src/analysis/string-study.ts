@@ -22,7 +22,11 @@ export interface StringStudy {
  * @example
  * studyStrings(valueOrThrow(readFigure('5 3 2 3')).pattern, { digits: {} }).rings.length // => 4
  */
-export const studyStrings = (pattern: Pattern, judgement: Pick<Judgement, 'digits'>, options: FingerOptions = {}): StringStudy => {
+export const studyStrings = (
+  pattern: Pattern,
+  judgement: Pick<Judgement, 'digits'>,
+  options: FingerOptions = {},
+): StringStudy => {
   const task = taskOf(pattern, options);
   const digits = digitsInOrder(pattern, judgement);
   const rings = ringMap(pattern, task, digits).map(({ stroke, from, to, how }): NamedRing => {

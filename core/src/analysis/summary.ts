@@ -28,7 +28,11 @@ export interface PatternSummary {
 const MINIATURE_STROKES = 64;
 
 /** The strokes of a pattern in small: places in time from 0 to 1 of a length in ticks. */
-export const miniatureOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>, length: number = patternLength(pattern)): readonly MiniatureStroke[] =>
+export const miniatureOf = (
+  pattern: Pattern,
+  digits: Readonly<Record<string, Digit | null>>,
+  length: number = patternLength(pattern),
+): readonly MiniatureStroke[] =>
   pattern.strokes.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]);
 
 /**

@@ -11,14 +11,18 @@ const figure = (text: string, school: string, more: Partial<Pattern> = {}): Patt
 });
 
 /** Digits from their marks: `v` and `^` are the pick down and up, `-` is nobody. */
-const played = (marks: string): Digits => [...marks.replaceAll(' ', '')].map((mark) => DIGITS.find((digit) => digitMark(digit) === mark) ?? null);
+const played = (marks: string): Digits =>
+  [...marks.replaceAll(' ', '')].map((mark) => DIGITS.find((digit) => digitMark(digit) === mark) ?? null);
 
 /** What a fingering costs in a family, said as the bench says it. */
 const said = (pattern: Pattern, digits: Digits, family: Family): readonly string[] => {
   const task = taskOf(pattern);
   return costItems(task, digits)
     .filter((item) => item.family === family && item.amount > 0)
-    .map((item) => `${digits[item.stroke] ? digitWord(digits[item.stroke] as Digit) : 'stroke'} ${costText(task, digits, item)}`);
+    .map(
+      (item) =>
+        `${digits[item.stroke] ? digitWord(digits[item.stroke] as Digit) : 'stroke'} ${costText(task, digits, item)}`,
+    );
 };
 
 describe('a cost is said in a teacher’s words', () => {
@@ -34,7 +38,13 @@ describe('a cost is said in a teacher’s words', () => {
     ['rush', '5 3 3 1', 'one-per-string', 'p i i a', 'i needs 0.16 s and has 0.13 s'],
     ['pick change', '3 3 2 2', 'economy', '^ v ^ v', 'the pick, up opens with an upstroke'],
     ['pick change', '3 3 2 2', 'economy', 'v ^ v v', 'the pick, down strikes the same way twice'],
-    ['pick change', '3 3 2 2', 'economy', 'v ^ v ^', 'the pick, down has to come back inside over the string just played'],
+    [
+      'pick change',
+      '3 3 2 2',
+      'economy',
+      'v ^ v ^',
+      'the pick, down has to come back inside over the string just played',
+    ],
     ['pick change', '3 3 2 2', 'economy', '^ v ^ ^', 'the pick, up passes round the outside to the next string'],
     ['pick change', '2 3 3 2', 'economy', 'v v ^ v', 'the pick, down has to lift back over a string'],
     ['pick change', '3 3 3 3', 'alternate:by-grid', 'v v v ^', 'the pick, down goes against the count of down and up'],
@@ -49,15 +59,35 @@ describe('a cost is said in a teacher’s words', () => {
   test('an accent on a weaker stroke', () => {
     const pattern = figure('5 3 2 1', 'hybrid');
     const accented = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, accent: true })) };
-    expect(said(accented, played('v ^ m a'), 'accent')).toContain('the pick, up carries an accent on its weaker stroke');
+    expect(said(accented, played('v ^ m a'), 'accent')).toContain(
+      'the pick, up carries an accent on its weaker stroke',
+    );
   });
 
   test('no cost is left without words, whatever digit stands where', () => {
-    for (const school of ['one-per-string', 'alternation:i-m', 'hybrid', 'alternate', 'economy', 'finger-sweep', 'rolling']) {
+    for (const school of [
+      'one-per-string',
+      'alternation:i-m',
+      'hybrid',
+      'alternate',
+      'economy',
+      'finger-sweep',
+      'rolling',
+    ]) {
       const pattern = figure('5 3+1 2 4 2 1', school);
       const task = taskOf(pattern);
       for (const digit of task.school.digits)
-        for (const item of costItems(task, pattern.strokes.map(() => digit))) expect(costText(task, pattern.strokes.map(() => digit), item)).toMatch(/^[a-z]/);
+        for (const item of costItems(
+          task,
+          pattern.strokes.map(() => digit),
+        ))
+          expect(
+            costText(
+              task,
+              pattern.strokes.map(() => digit),
+              item,
+            ),
+          ).toMatch(/^[a-z]/);
     }
   });
 });
@@ -83,6 +113,11 @@ describe('why a digit, and why not another', () => {
   });
 });
 
-test.each([[93.75, '93'], [400, '400'], [400.5, '400+'], [1411, '400+']])('a ceiling of %f is shown as %s: no metronome goes on', (bpm, shown) => {
+test.each([
+  [93.75, '93'],
+  [400, '400'],
+  [400.5, '400+'],
+  [1411, '400+'],
+])('a ceiling of %f is shown as %s: no metronome goes on', (bpm, shown) => {
   expect(ceilingFigure(bpm)).toBe(shown);
 });

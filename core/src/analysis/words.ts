@@ -1,5 +1,13 @@
 import { digitWord, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
-import { needOther, needOwn, pickChange, type CostItem, type Digits, type PlacedStroke, type Task } from '../fingering/index.ts';
+import {
+  needOther,
+  needOwn,
+  pickChange,
+  type CostItem,
+  type Digits,
+  type PlacedStroke,
+  type Task,
+} from '../fingering/index.ts';
 import type { Need } from './needs.ts';
 
 /** Seconds as a teacher reads them. */
@@ -24,10 +32,14 @@ const awayText = (task: Task, digits: Digits, item: CostItem): string => {
   return away === 1 ? 'is a string away from home' : `is ${away} strings away from home`;
 };
 
-const placed = (task: Task, digits: Digits, index: number): PlacedStroke => ({ digit: digitAt(digits, index), string: stringAt(task, index) });
+const placed = (task: Task, digits: Digits, index: number): PlacedStroke => ({
+  digit: digitAt(digits, index),
+  string: stringAt(task, index),
+});
 
 const openingText = (task: Task, digits: Digits, item: CostItem): string => {
-  const opens = task.strokes[item.stroke]?.opening && digitAt(digits, item.stroke) === 'up' && task.school.weights.openingUp > 0;
+  const opens =
+    task.strokes[item.stroke]?.opening && digitAt(digits, item.stroke) === 'up' && task.school.weights.openingUp > 0;
   return opens ? 'opens with an upstroke' : 'goes against the count of down and up';
 };
 
@@ -35,7 +47,8 @@ const pickText = (task: Task, digits: Digits, item: CostItem): string => {
   if (item.other === undefined) return openingText(task, digits, item);
   const [from, to] = [placed(task, digits, item.other), placed(task, digits, item.stroke)];
   // Where down and up alternate strictly, a second stroke the same way is the fault, whichever way it leads.
-  const kind = from.digit === to.digit && task.school.weights.strictTurn > 0 ? 'same-string' : pickChange(from, to).kind;
+  const kind =
+    from.digit === to.digit && task.school.weights.strictTurn > 0 ? 'same-string' : pickChange(from, to).kind;
   return PICK_WORDS[kind];
 };
 
@@ -91,8 +104,12 @@ export const costText = (task: Task, digits: Digits, item: CostItem): string => 
 export const needText = (pattern: Pattern, digits: Digits, need: Need, has: number): string => {
   const [from, to] = [pattern.strokes[need.from], pattern.strokes[need.to]];
   if (!from || !to) return '';
-  const strings = from.string === to.string ? `on string ${to.string} again` : `from string ${from.string} to ${to.string}`;
+  const strings =
+    from.string === to.string ? `on string ${to.string} again` : `from string ${from.string} to ${to.string}`;
   const own = digitWord(digitAt(digits, need.to)).split(',')[0];
-  const who = need.kind === 'own' ? `${own} ${strings}` : `${digitWord(digitAt(digits, need.from))} then ${digitWord(digitAt(digits, need.to))}`;
+  const who =
+    need.kind === 'own'
+      ? `${own} ${strings}`
+      : `${digitWord(digitAt(digits, need.from))} then ${digitWord(digitAt(digits, need.to))}`;
   return `${who}, ${whereIs(pattern, from.at)} to ${whereIs(pattern, to.at)}: needs ${secondsText(need.seconds)}, has ${secondsText(has)} at ${pattern.tempo}`;
 };

@@ -24,19 +24,27 @@ const edited = (pattern: Pattern, change: Edit): Result<Pattern> => {
   return done.ok ? success(done.value.pattern) : done;
 };
 
-const transformed = (transform: Transform) => (pattern: Pattern): Result<Pattern> => {
-  const made = transform(pattern, []);
-  return made.ok ? edited(pattern, made.value) : made;
-};
+const transformed =
+  (transform: Transform) =>
+  (pattern: Pattern): Result<Pattern> => {
+    const made = transform(pattern, []);
+    return made.ok ? edited(pattern, made.value) : made;
+  };
 
 const same = (pattern: Pattern): Result<Pattern> => success(pattern);
 
-const thumbTimes = ({ strokes }: Pattern): readonly number[] => [...new Set(strokes.filter(({ string, pin }) => pin === 'p' || (string > 3 && !pin)).map(({ at }) => at))];
+const thumbTimes = ({ strokes }: Pattern): readonly number[] => [
+  ...new Set(strokes.filter(({ string, pin }) => pin === 'p' || (string > 3 && !pin)).map(({ at }) => at)),
+];
 
-const fingerTimes = ({ strokes }: Pattern): readonly number[] => [...new Set(strokes.filter(({ string, pin }) => (pin ? isFinger(pin) : string <= 3)).map(({ at }) => at))];
+const fingerTimes = ({ strokes }: Pattern): readonly number[] => [
+  ...new Set(strokes.filter(({ string, pin }) => (pin ? isFinger(pin) : string <= 3)).map(({ at }) => at)),
+];
 
 const leastGap = (times: readonly number[], length: number): number =>
-  times.length < 2 ? length : Math.min(...times.map((at, index) => (times[index + 1] ?? (times[0] as number) + length) - at));
+  times.length < 2
+    ? length
+    : Math.min(...times.map((at, index) => (times[index + 1] ?? (times[0] as number) + length) - at));
 
 /**
  * How many displacements a pattern has: pulse interval ÷ finger interval where both are regular, else the parts of the
@@ -53,11 +61,13 @@ export const displacementsOf = (pattern: Pattern): { readonly ticks: number; rea
 };
 
 /** Shifts the fingers against the thumb, which keeps its pulse. */
-const displaceFingers = (ticks: number): Transform => (pattern, ids) => {
-  const thumb = new Set(thumbTimes(pattern));
-  const fingers = pattern.strokes.filter(({ string, pin }) => (pin ? pin !== 'p' : string <= 3)).map(({ id }) => id);
-  return thumb.size > 0 && fingers.length > 0 ? displace(ticks)(pattern, fingers) : displace(ticks)(pattern, ids);
-};
+const displaceFingers =
+  (ticks: number): Transform =>
+  (pattern, ids) => {
+    const thumb = new Set(thumbTimes(pattern));
+    const fingers = pattern.strokes.filter(({ string, pin }) => (pin ? pin !== 'p' : string <= 3)).map(({ id }) => id);
+    return thumb.size > 0 && fingers.length > 0 ? displace(ticks)(pattern, fingers) : displace(ticks)(pattern, ids);
+  };
 
 const displacement: Axis = {
   key: 'displacement',
@@ -73,14 +83,25 @@ const displacement: Axis = {
 };
 
 /** The pairs of fingers that alternate, the leading one first. */
-const PAIRS: readonly (readonly [Digit, Digit])[] = [['i', 'm'], ['m', 'a'], ['i', 'a']];
+const PAIRS: readonly (readonly [Digit, Digit])[] = [
+  ['i', 'm'],
+  ['m', 'a'],
+  ['i', 'a'],
+];
 
-const unpinned = (pattern: Pattern): Pattern => ({ ...pattern, strokes: pattern.strokes.map(({ pin, ...stroke }) => (pin && pin !== 'p' ? stroke : { ...stroke, ...(pin ? { pin } : {}) })) });
+const unpinned = (pattern: Pattern): Pattern => ({
+  ...pattern,
+  strokes: pattern.strokes.map(({ pin, ...stroke }) =>
+    pin && pin !== 'p' ? stroke : { ...stroke, ...(pin ? { pin } : {}) },
+  ),
+});
 
-const inSchool = (key: string) => (pattern: Pattern): Result<Pattern> => {
-  const school = findSchool(key);
-  return school.ok ? success({ ...unpinned(pattern), school: key, ownSchool: undefined }) : school;
-};
+const inSchool =
+  (key: string) =>
+  (pattern: Pattern): Result<Pattern> => {
+    const school = findSchool(key);
+    return school.ok ? success({ ...unpinned(pattern), school: key, ownSchool: undefined }) : school;
+  };
 
 const currentPair = ({ school }: Pattern): readonly [Digit, Digit] => {
   const found = /^alternation:([ima])-([ima])$/.exec(school);
@@ -92,27 +113,43 @@ const lead: Axis = {
   name: 'Leading finger',
   values: (pattern) => {
     const pair = currentPair(pattern);
-    return [pair, [pair[1], pair[0]] as const].map(([a, b]) => ({ key: a, name: `${a} leads`, make: (one: Pattern) => inSchool(`alternation:${a}-${b}`)(one) }));
+    return [pair, [pair[1], pair[0]] as const].map(([a, b]) => ({
+      key: a,
+      name: `${a} leads`,
+      make: (one: Pattern) => inSchool(`alternation:${a}-${b}`)(one),
+    }));
   },
 };
 
 const pair: Axis = {
   key: 'pair',
   name: 'Finger pair',
-  values: () => PAIRS.map(([a, b]) => ({ key: `${a}-${b}`, name: `${a} and ${b}`, make: inSchool(`alternation:${a}-${b}`) })),
+  values: () =>
+    PAIRS.map(([a, b]) => ({ key: `${a}-${b}`, name: `${a} and ${b}`, make: inSchool(`alternation:${a}-${b}`) })),
 };
 
 /** Moves the thumb's strokes that are on one string to another. */
-const pulseTo = (string: number) => (pattern: Pattern): Result<Pattern> => {
-  const thumb = pattern.strokes.filter((stroke) => stroke.string > 3 && stroke.pin !== 'i' && stroke.pin !== 'm');
-  if (thumb.length === 0) return failure(problem('cannot-transform', { problem: 'There is no thumb stroke on a bass string.' }));
-  return edited(pattern, { kind: 'put', strokes: thumb.map(({ role: _role, ...stroke }) => ({ ...stroke, string })) });
-};
+const pulseTo =
+  (string: number) =>
+  (pattern: Pattern): Result<Pattern> => {
+    const thumb = pattern.strokes.filter((stroke) => stroke.string > 3 && stroke.pin !== 'i' && stroke.pin !== 'm');
+    if (thumb.length === 0)
+      return failure(problem('cannot-transform', { problem: 'There is no thumb stroke on a bass string.' }));
+    return edited(pattern, {
+      kind: 'put',
+      strokes: thumb.map(({ role: _role, ...stroke }) => ({ ...stroke, string })),
+    });
+  };
 
 const pulseString: Axis = {
   key: 'pulse string',
   name: 'Pulse string',
-  values: ({ instrument }) => bassStrings(stringCount(instrument)).map((string) => ({ key: String(string), name: `thumb on ${string}`, make: pulseTo(string) })),
+  values: ({ instrument }) =>
+    bassStrings(stringCount(instrument)).map((string) => ({
+      key: String(string),
+      name: `thumb on ${string}`,
+      make: pulseTo(string),
+    })),
 };
 
 const stringSet: Axis = {
@@ -122,7 +159,11 @@ const stringSet: Axis = {
     const used = pattern.strokes.filter(({ role }) => !role).map(({ string }) => string);
     const [top, bottom] = [Math.min(...used), Math.max(...used)];
     const room = Array.from({ length: stringCount(pattern.instrument) + top - bottom }, (_, index) => index + 1 - top);
-    return room.map((by) => ({ key: String(by), name: `strings ${bottom + by} to ${top + by}`, make: by === 0 ? same : transformed(moveStrings(by)) }));
+    return room.map((by) => ({
+      key: String(by),
+      name: `strings ${bottom + by} to ${top + by}`,
+      make: by === 0 ? same : transformed(moveStrings(by)),
+    }));
   },
 };
 
@@ -155,21 +196,27 @@ const school: Axis = {
 };
 
 /** Each stroke drawn out or together so that the beat holds more or fewer of them. */
-const inParts = (parts: number) => (pattern: Pattern): Result<Pattern> => {
-  const to = ticksPerBeat(pattern.metre) / parts;
-  const from = slotTicks(pattern);
-  const length = (patternLength(pattern) / from) * to;
-  const bars = Math.max(1, Math.ceil(length / (patternLength(pattern) / pattern.bars)));
-  const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at / from) * to }));
-  if (strokes.some(({ at }) => !Number.isInteger(at))) return failure(problem('cannot-transform', { problem: 'Some strokes lie between the parts of the beat.' }));
-  const { divisions: _divisions, ...plain } = pattern;
-  return success({ ...plain, subdivision: parts, bars, strokes });
-};
+const inParts =
+  (parts: number) =>
+  (pattern: Pattern): Result<Pattern> => {
+    const to = ticksPerBeat(pattern.metre) / parts;
+    const from = slotTicks(pattern);
+    const length = (patternLength(pattern) / from) * to;
+    const bars = Math.max(1, Math.ceil(length / (patternLength(pattern) / pattern.bars)));
+    const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at / from) * to }));
+    if (strokes.some(({ at }) => !Number.isInteger(at)))
+      return failure(problem('cannot-transform', { problem: 'Some strokes lie between the parts of the beat.' }));
+    const { divisions: _divisions, ...plain } = pattern;
+    return success({ ...plain, subdivision: parts, bars, strokes });
+  };
 
 const subdivision: Axis = {
   key: 'subdivision',
   name: 'Subdivision',
-  values: ({ metre }) => [2, 3, 4, 6].filter((parts) => canSubdivide(metre, parts)).map((parts) => ({ key: String(parts), name: `${parts} a beat`, make: inParts(parts) })),
+  values: ({ metre }) =>
+    [2, 3, 4, 6]
+      .filter((parts) => canSubdivide(metre, parts))
+      .map((parts) => ({ key: String(parts), name: `${parts} a beat`, make: inParts(parts) })),
 };
 
 /** All axes a drill grid can have. */

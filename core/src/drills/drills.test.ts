@@ -12,10 +12,14 @@ const pulse = (values: Record<string, string | number>): Pattern => {
   const generator = GENERATORS.find(({ key }) => key === 'scale-over-pulse') as Generator;
   return valueOrThrow(generate(generator, values, { instrument, voicing, tempo }));
 };
-const gridOf = (pattern: Pattern, ...axes: string[]): DrillGrid => valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes))));
+const gridOf = (pattern: Pattern, ...axes: string[]): DrillGrid =>
+  valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes))));
 
 describe('counts follow the formula (2-domain, common practice)', () => {
-  test.each([['quarters', 8], ['eighths', 4]])('a thumb pulse in %s under sixteenths, any displacement, either lead: %i', (interval, count) => {
+  test.each([
+    ['quarters', 8],
+    ['eighths', 4],
+  ])('a thumb pulse in %s under sixteenths, any displacement, either lead: %i', (interval, count) => {
     expect(gridOf(pulse({ pulse: interval }), 'displacement', 'lead').cells).toHaveLength(count);
   });
 
@@ -28,26 +32,36 @@ describe('counts follow the formula (2-domain, common practice)', () => {
 describe('a grid', () => {
   test('holds every combination once, none forgotten', () => {
     fc.assert(
-      fc.property(patternArbitrary, fc.uniqueArray(fc.constantFrom(...AXES.map(({ key }) => key)), { minLength: 2, maxLength: 3 }), (pattern, keys) => {
-        fc.pre(pattern.strokes.length > 0);
-        const axes = valueOrThrow(axesByKey(keys));
-        const wanted = axes.map((axis) => axis.values(pattern).length).reduce((product, one) => product * one, 1);
-        const made = drillGrid(pattern, axes);
-        if (!made.ok) return expect(wanted).toBeGreaterThan(200);
-        expect(made.value.cells).toHaveLength(wanted);
-        expect(new Set(made.value.cells.map(({ at }) => at.join())).size).toBe(wanted);
-        for (const cell of made.value.cells) {
-          if (cell.pattern) expect(problemsOfPattern(cell.pattern)).toEqual([]);
-          else expect(cell.trouble).toMatch(/\w/);
-        }
-      }),
+      fc.property(
+        patternArbitrary,
+        fc.uniqueArray(fc.constantFrom(...AXES.map(({ key }) => key)), { minLength: 2, maxLength: 3 }),
+        (pattern, keys) => {
+          fc.pre(pattern.strokes.length > 0);
+          const axes = valueOrThrow(axesByKey(keys));
+          const wanted = axes.map((axis) => axis.values(pattern).length).reduce((product, one) => product * one, 1);
+          const made = drillGrid(pattern, axes);
+          if (!made.ok) return expect(wanted).toBeGreaterThan(200);
+          expect(made.value.cells).toHaveLength(wanted);
+          expect(new Set(made.value.cells.map(({ at }) => at.join())).size).toBe(wanted);
+          for (const cell of made.value.cells) {
+            if (cell.pattern) expect(problemsOfPattern(cell.pattern)).toEqual([]);
+            else expect(cell.trouble).toMatch(/\w/);
+          }
+        },
+      ),
       { seed: 31, numRuns: 25 },
     );
   });
 
   test('orders itself from the easiest to the hardest', () => {
-    const grid = gridOf(valueOrThrow(readFigure('6 3 2 1', { tempo: 90, wholeBeats: true })).pattern, 'subdivision', 'direction');
-    const difficulty = grid.order.map((key) => grid.cells.find((cell) => cell.key === key)).map((cell) => (cell?.difficulty ?? 0) + (cell?.severity ?? 0) / 4);
+    const grid = gridOf(
+      valueOrThrow(readFigure('6 3 2 1', { tempo: 90, wholeBeats: true })).pattern,
+      'subdivision',
+      'direction',
+    );
+    const difficulty = grid.order
+      .map((key) => grid.cells.find((cell) => cell.key === key))
+      .map((cell) => (cell?.difficulty ?? 0) + (cell?.severity ?? 0) / 4);
     expect(difficulty).toEqual([...difficulty].sort((a, b) => a - b));
   });
 
@@ -58,13 +72,21 @@ describe('a grid', () => {
     const next = nextDrill(grid, [first?.key ?? '']);
     const changed = next?.at.filter((place, axis) => place !== first?.at[axis]).length;
     expect(changed).toBe(1);
-    expect(nextDrill(grid, grid.cells.map(({ key }) => key))).toBeNull();
+    expect(
+      nextDrill(
+        grid,
+        grid.cells.map(({ key }) => key),
+      ),
+    ).toBeNull();
   });
 
-  test.each([[[]], [['displacement', 'lead', 'pair', 'school']]])('too few or too many axes are refused: %j', (keys) => {
-    const found = axesByKey(keys);
-    expect(found.ok ? '' : found.problems.map(sentence).join('')).toMatch(/two axes, or three/);
-  });
+  test.each([[[]], [['displacement', 'lead', 'pair', 'school']]])(
+    'too few or too many axes are refused: %j',
+    (keys) => {
+      const found = axesByKey(keys);
+      expect(found.ok ? '' : found.problems.map(sentence).join('')).toMatch(/two axes, or three/);
+    },
+  );
 });
 
 describe('isolate', () => {
@@ -84,7 +106,9 @@ describe('isolate', () => {
   });
 
   test('never twice the same string pair, at most three spots', () => {
-    const pairs = drills.filter(({ about }) => about.endsWith('alone.')).map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
+    const pairs = drills
+      .filter(({ about }) => about.endsWith('alone.'))
+      .map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);
   });

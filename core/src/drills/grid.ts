@@ -35,15 +35,23 @@ export const MOST_DRILLS = 200;
 /** The axes behind keys: two or three different ones. Error: `cannot-transform`. */
 export const axesByKey = (keys: readonly string[]): Result<readonly Axis[]> => {
   const found = [...new Set(keys)].flatMap((key) => AXES.find((axis) => axis.key === key) ?? []);
-  return found.length >= 1 && found.length <= 3 ? success(found) : failure(problem('cannot-transform', { problem: 'Choose two axes, or three, that differ.' }));
+  return found.length >= 1 && found.length <= 3
+    ? success(found)
+    : failure(problem('cannot-transform', { problem: 'Choose two axes, or three, that differ.' }));
 };
 
 const combinations = (values: readonly (readonly AxisValue[])[]): readonly (readonly number[])[] =>
-  values.reduce<readonly (readonly number[])[]>((done, axis) => done.flatMap((head) => axis.map((_, index) => [...head, index])), [[]]);
+  values.reduce<readonly (readonly number[])[]>(
+    (done, axis) => done.flatMap((head) => axis.map((_, index) => [...head, index])),
+    [[]],
+  );
 
 /** The variant at some values: what each of them makes of what the one before made. */
 const variant = (pattern: Pattern, values: readonly AxisValue[]): Result<Pattern> => {
-  const made = values.reduce<Result<Pattern>>((sofar, value) => (sofar.ok ? value.make(sofar.value) : sofar), success(pattern));
+  const made = values.reduce<Result<Pattern>>(
+    (sofar, value) => (sofar.ok ? value.make(sofar.value) : sofar),
+    success(pattern),
+  );
   if (!made.ok) return made;
   const problems = problemsOfPattern(made.value);
   return problems.length > 0 ? failure(...problems) : made;
@@ -51,14 +59,28 @@ const variant = (pattern: Pattern, values: readonly AxisValue[]): Result<Pattern
 
 const NOTHING = { digits: {}, ceiling: null, difficulty: null, severity: 0 } as const;
 
-const cellAt = (pattern: Pattern, values: readonly AxisValue[], at: readonly number[], options: FingerOptions): DrillCell => {
+const cellAt = (
+  pattern: Pattern,
+  values: readonly AxisValue[],
+  at: readonly number[],
+  options: FingerOptions,
+): DrillCell => {
   const key = values.map((value) => value.key).join(' · ');
   const made = variant(pattern, values);
   const name = values.map((value) => value.name).join(', ');
   if (!made.ok) return { key, name, at, pattern: null, trouble: troubleOf(made), ...NOTHING };
   const named = { ...made.value, name: `${pattern.name}, ${name}`.slice(0, 120) };
   const { digits, ceiling, difficulty, findings } = judge(named, options);
-  return { key, name, at, pattern: named, digits, ceiling: ceiling?.bpm ?? null, difficulty, severity: findings.reduce((sum, { severity }) => sum + severity, 0) };
+  return {
+    key,
+    name,
+    at,
+    pattern: named,
+    digits,
+    ceiling: ceiling?.bpm ?? null,
+    difficulty,
+    severity: findings.reduce((sum, { severity }) => sum + severity, 0),
+  };
 };
 
 const troubleOf = (made: Extract<Result<Pattern>, { ok: false }>): string => {
@@ -74,7 +96,11 @@ const hardness = ({ difficulty, severity }: DrillCell): number => (difficulty ??
 
 /** Order of work: what is easiest first; where level, in the order of the axes. */
 const orderOf = (cells: readonly DrillCell[]): readonly string[] =>
-  cells.filter(({ pattern }) => pattern).map((cell, index) => ({ cell, index })).sort((a, b) => hardness(a.cell) - hardness(b.cell) || a.index - b.index).map(({ cell }) => cell.key);
+  cells
+    .filter(({ pattern }) => pattern)
+    .map((cell, index) => ({ cell, index }))
+    .sort((a, b) => hardness(a.cell) - hardness(b.cell) || a.index - b.index)
+    .map(({ cell }) => cell.key);
 
 /**
  * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
@@ -83,21 +109,42 @@ const orderOf = (cells: readonly DrillCell[]): readonly string[] =>
 export const drillGrid = (pattern: Pattern, axes: readonly Axis[], options: FingerOptions = {}): Result<DrillGrid> => {
   const values = axes.map((axis) => axis.values(pattern));
   const count = values.reduce((product, axis) => product * axis.length, 1);
-  if (count > MOST_DRILLS) return failure(problem('cannot-transform', { problem: `That would be ${count} drills; up to ${MOST_DRILLS} fit on a grid. Choose other axes.` }));
-  const cells = combinations(values).map((at) => cellAt(pattern, at.map((place, axis) => values[axis]?.[place] as AxisValue), at, options));
-  return success({ axes: axes.map(({ key, name }, index) => ({ key, name, values: (values[index] ?? []).map((value) => value.name) })), cells, order: orderOf(cells) });
+  if (count > MOST_DRILLS)
+    return failure(
+      problem('cannot-transform', {
+        problem: `That would be ${count} drills; up to ${MOST_DRILLS} fit on a grid. Choose other axes.`,
+      }),
+    );
+  const cells = combinations(values).map((at) =>
+    cellAt(
+      pattern,
+      at.map((place, axis) => values[axis]?.[place] as AxisValue),
+      at,
+      options,
+    ),
+  );
+  return success({
+    axes: axes.map(({ key, name }, index) => ({ key, name, values: (values[index] ?? []).map((value) => value.name) })),
+    cells,
+    order: orderOf(cells),
+  });
 };
 
 /** How many steps apart two drills are: along an ordered axis the places between, and one more for each axis that differs. */
 const apart = (a: DrillCell, b: DrillCell): number =>
-  a.at.reduce((sum, place, axis) => sum + (place === b.at[axis] ? 0 : 1 + Math.abs(place - (b.at[axis] ?? 0)) / 100), 0);
+  a.at.reduce(
+    (sum, place, axis) => sum + (place === b.at[axis] ? 0 : 1 + Math.abs(place - (b.at[axis] ?? 0)) / 100),
+    0,
+  );
 
 /**
  * Which drill to learn next: the one that changes least from what is known, the easiest of those. Null when all are
  * known; with nothing known the easiest of all.
  */
 export const nextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
-  const open = grid.order.filter((key) => !known.includes(key)).map((key) => grid.cells.find((cell) => cell.key === key) as DrillCell);
+  const open = grid.order
+    .filter((key) => !known.includes(key))
+    .map((key) => grid.cells.find((cell) => cell.key === key) as DrillCell);
   const learned = grid.cells.filter(({ key }) => known.includes(key));
   if (learned.length === 0) return open[0] ?? null;
   const distance = (cell: DrillCell): number => Math.min(...learned.map((one) => apart(one, cell)));

@@ -1,6 +1,14 @@
 import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
 import { taskOf, type FingerOptions } from '../fingering/index.ts';
-import { byTimeThenString, newPattern, patternLength, slotTicks, whereIs, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  byTimeThenString,
+  newPattern,
+  patternLength,
+  slotTicks,
+  whereIs,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 
 /** A drill made to loop one hard spot: its two strings, then three, then all. */
 export interface IsolatedDrill {
@@ -24,7 +32,9 @@ const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptio
     const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
     return a && b && a.string !== b.string ? [{ from: a, to: b, strain }] : [];
   };
-  const found = findings.flatMap(({ strokes, severity }) => spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity));
+  const found = findings.flatMap(({ strokes, severity }) =>
+    spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity),
+  );
   const strained = needsOf(task, digitsInOrder(pattern, judgement)).flatMap(({ from, to, seconds, ticks }) =>
     spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / (ticks * task.secondsPerTick)),
   );
@@ -42,16 +52,35 @@ const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptio
 
 /** Strokes of some strings, pinned to the digits they have in the whole. */
 const pinnedOn = (pattern: Pattern, digits: Judgement['digits'], strings: readonly number[]): readonly Stroke[] =>
-  pattern.strokes.filter(({ string }) => strings.includes(string)).map((stroke) => ({ ...stroke, ...(digits[stroke.id] ? { pin: digits[stroke.id] as NonNullable<Stroke['pin']> } : {}) }));
+  pattern.strokes
+    .filter(({ string }) => strings.includes(string))
+    .map((stroke) => ({
+      ...stroke,
+      ...(digits[stroke.id] ? { pin: digits[stroke.id] as NonNullable<Stroke['pin']> } : {}),
+    }));
 
 /** The two strokes of the spot, over and over, one part of the beat after another. */
 const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: Spot): Pattern => {
   const slot = slotTicks(pattern);
-  const base = newPattern('', { metre: pattern.metre, subdivision: pattern.subdivision, tempo: pattern.tempo, instrument: pattern.instrument, voicing: pattern.voicing, school: pattern.school, ownSchool: pattern.ownSchool });
+  const base = newPattern('', {
+    metre: pattern.metre,
+    subdivision: pattern.subdivision,
+    tempo: pattern.tempo,
+    instrument: pattern.instrument,
+    voicing: pattern.voicing,
+    school: pattern.school,
+    ownSchool: pattern.ownSchool,
+  });
   const strokes = Array.from({ length: patternLength(base) / slot }, (_, index): Stroke => {
     const { id, string, fret } = index % 2 === 0 ? from : to;
     const digit = digits[id];
-    return { id: `s${index}`, at: index * slot, string, ...(fret === undefined ? {} : { fret }), ...(digit ? { pin: digit } : {}) };
+    return {
+      id: `s${index}`,
+      at: index * slot,
+      string,
+      ...(fret === undefined ? {} : { fret }),
+      ...(digit ? { pin: digit } : {}),
+    };
   });
   return { ...base, strokes: [...strokes].sort(byTimeThenString) };
 };
@@ -60,7 +89,9 @@ const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: 
 const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | undefined =>
   [...new Set(strokes.map(({ string }) => string))]
     .filter((string) => !pair.includes(string))
-    .sort((a, b) => Math.min(...pair.map((one) => Math.abs(one - a))) - Math.min(...pair.map((one) => Math.abs(one - b))))[0];
+    .sort(
+      (a, b) => Math.min(...pair.map((one) => Math.abs(one - a))) - Math.min(...pair.map((one) => Math.abs(one - b))),
+    )[0];
 
 /**
  * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the whole
@@ -72,11 +103,26 @@ export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3
   const spots = worstSpots(pattern, judgement, options, count).flatMap((spot): IsolatedDrill[] => {
     const pair = [spot.from.string, spot.to.string];
     const third = thirdString(pattern, pair);
-    const two = { pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) }, about: `From string ${pair[0]} to ${pair[1]}, as on ${whereIs(pattern, spot.to.at)}, alone.` };
+    const two = {
+      pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) },
+      about: `From string ${pair[0]} to ${pair[1]}, as on ${whereIs(pattern, spot.to.at)}, alone.`,
+    };
     if (third === undefined) return [two];
-    const three = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, [...pair, third]), name: name(`strings ${[...pair, third].join(', ')}`) };
+    const three = {
+      ...pattern,
+      strokes: pinnedOn(pattern, judgement.digits, [...pair, third]),
+      name: name(`strings ${[...pair, third].join(', ')}`),
+    };
     return [two, { pattern: three, about: `The same with string ${third}, in its own time.` }];
   });
-  const whole = { ...pattern, strokes: pinnedOn(pattern, judgement.digits, pattern.strokes.map(({ string }) => string)), name: name('whole again') };
+  const whole = {
+    ...pattern,
+    strokes: pinnedOn(
+      pattern,
+      judgement.digits,
+      pattern.strokes.map(({ string }) => string),
+    ),
+    name: name('whole again'),
+  };
   return spots.length === 0 ? [] : [...spots, { pattern: whole, about: 'All strings again.' }];
 };

@@ -10,13 +10,18 @@ const sources = (folder: string): string[] =>
 
 const code = ['core/src', 'server/src', 'web/src', 'cli/src'].flatMap(sources).join('\n');
 
-test.each(Object.keys(ERRORS) as ErrorCode[])('the code %s is used, is documented, and its sentence is a sentence', (key) => {
-  expect([key, code.includes(`'${key}'`)]).toEqual([key, true]);
-  expect(ERRORS[key].say).toMatch(/^[A-Z{“].*[.}]$/);
-  expect(readFileSync(new URL('docs/errors.md', root), 'utf8')).toContain(`\`${key}\``);
-});
+test.each(Object.keys(ERRORS) as ErrorCode[])(
+  'the code %s is used, is documented, and its sentence is a sentence',
+  (key) => {
+    expect([key, code.includes(`'${key}'`)]).toEqual([key, true]);
+    expect(ERRORS[key].say).toMatch(/^[A-Z{“].*[.}]$/);
+    expect(readFileSync(new URL('docs/errors.md', root), 'utf8')).toContain(`\`${key}\``);
+  },
+);
 
 test('the page of errors names no code that is gone', () => {
-  const documented = [...readFileSync(new URL('docs/errors.md', root), 'utf8').matchAll(/^\| `([a-z-]+)`/gm)].map((match) => match[1]);
+  const documented = [...readFileSync(new URL('docs/errors.md', root), 'utf8').matchAll(/^\| `([a-z-]+)`/gm)].map(
+    (match) => match[1],
+  );
   expect(documented.filter((key) => !(String(key) in ERRORS))).toEqual([]);
 });

@@ -8,8 +8,7 @@ export interface Problem {
 
 /** A value, or the problems that stood in its way; never both. */
 export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problems: readonly Problem[] };
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
  * Makes a problem from a code and its details.

@@ -4,92 +4,212 @@
  */
 export const ERRORS = {
   // The pattern and its strokes
-  'stroke-outside-length': { status: 422, say: 'The stroke at {where} lies outside the pattern, which is {length} long. Lengthen the pattern first, or put the stroke earlier.' },
-  'string-muted': { status: 422, say: 'String {string} is muted in {chord}, so nothing would sound at {where}. Choose another string or another shape.' },
-  'string-missing': { status: 422, say: 'There is no string {string} at {where}: this instrument has strings 1 to {strings}.' },
-  'string-taken': { status: 422, say: 'String {string} is already played at {where}; one string can be struck only once at a time. Move or clear one of the two.' },
+  'stroke-outside-length': {
+    status: 422,
+    say: 'The stroke at {where} lies outside the pattern, which is {length} long. Lengthen the pattern first, or put the stroke earlier.',
+  },
+  'string-muted': {
+    status: 422,
+    say: 'String {string} is muted in {chord}, so nothing would sound at {where}. Choose another string or another shape.',
+  },
+  'string-missing': {
+    status: 422,
+    say: 'There is no string {string} at {where}: this instrument has strings 1 to {strings}.',
+  },
+  'string-taken': {
+    status: 422,
+    say: 'String {string} is already played at {where}; one string can be struck only once at a time. Move or clear one of the two.',
+  },
   'stroke-id-taken': { status: 422, say: 'Two strokes carry the same name “{id}”; each stroke needs its own.' },
-  'tempo-out-of-range': { status: 422, say: 'A tempo of {value} is outside {least} to {most} a minute. Choose one in between.' },
-  'metre-unknown': { status: 422, say: '{value} is not a metre that can be counted here: 1 to 16 beats of a half, quarter, eighth or sixteenth.' },
+  'tempo-out-of-range': {
+    status: 422,
+    say: 'A tempo of {value} is outside {least} to {most} a minute. Choose one in between.',
+  },
+  'metre-unknown': {
+    status: 422,
+    say: '{value} is not a metre that can be counted here: 1 to 16 beats of a half, quarter, eighth or sixteenth.',
+  },
   'length-out-of-range': { status: 422, say: 'A pattern is {least} to {most} bars long, not {value}.' },
-  'subdivision-unknown': { status: 422, say: 'A beat cannot be cut in {value}: choose 1 to 8 or 12, as far as the beat divides evenly.' },
+  'subdivision-unknown': {
+    status: 422,
+    say: 'A beat cannot be cut in {value}: choose 1 to 8 or 12, as far as the beat divides evenly.',
+  },
   'strings-out-of-range': { status: 422, say: 'A tuning has 4 to 8 strings, not {value}.' },
-  'pitch-out-of-range': { status: 422, say: 'String {string} is tuned to {value}, which no string can sound; use MIDI note numbers from 12 to 100.' },
-  'voicing-strings': { status: 422, say: 'The shape {chord} has {value} strings and the instrument {strings}. Choose a shape for this tuning.' },
-  'fret-out-of-range': { status: 422, say: 'Fret {value} on string {string} is beyond the neck, which has {most} frets above the capo.' },
+  'pitch-out-of-range': {
+    status: 422,
+    say: 'String {string} is tuned to {value}, which no string can sound; use MIDI note numbers from 12 to 100.',
+  },
+  'voicing-strings': {
+    status: 422,
+    say: 'The shape {chord} has {value} strings and the instrument {strings}. Choose a shape for this tuning.',
+  },
+  'fret-out-of-range': {
+    status: 422,
+    say: 'Fret {value} on string {string} is beyond the neck, which has {most} frets above the capo.',
+  },
   'capo-out-of-range': { status: 422, say: 'A capo at fret {value} leaves no neck to play on; use 0 to {most}.' },
   'frets-out-of-range': { status: 422, say: 'A neck has 5 to 30 frets, not {value}.' },
   'school-unknown': { status: 422, say: 'There is no school called “{value}”. Choose one of: {known}.' },
   'name-wrong': { status: 422, say: 'A pattern needs a name of 1 to 120 letters.' },
   'too-many-strokes': { status: 422, say: 'A pattern holds at most {most} strokes; this one has {value}.' },
-  'division-wrong': { status: 422, say: 'Beat {beat} cannot be cut on its own: each beat of the {beats} there are can be cut once, in order.' },
+  'division-wrong': {
+    status: 422,
+    say: 'Beat {beat} cannot be cut on its own: each beat of the {beats} there are can be cut once, in order.',
+  },
   'swing-wrong': { status: 422, say: 'A swing of {value} % is outside {least} (straight) to {most}.' },
   'tags-wrong': { status: 422, say: 'A pattern has at most {most} tags of 1 to {letters} letters each.' },
-  'no-node': { status: 422, say: 'A string touched at fret {touch} sounds no harmonic at {where}: touch {nodes} frets above the stopped note.' },
-  'slur-without-note': { status: 422, say: 'String {string} is slurred at {where}, but no note on that string comes before it. Strike one there, or strike this one.' },
-  'transform-clash': { status: 422, say: 'Two strokes would fall on string {string} at one time, so nothing was changed. Take one of them out first.' },
+  'no-node': {
+    status: 422,
+    say: 'A string touched at fret {touch} sounds no harmonic at {where}: touch {nodes} frets above the stopped note.',
+  },
+  'slur-without-note': {
+    status: 422,
+    say: 'String {string} is slurred at {where}, but no note on that string comes before it. Strike one there, or strike this one.',
+  },
+  'transform-clash': {
+    status: 422,
+    say: 'Two strokes would fall on string {string} at one time, so nothing was changed. Take one of them out first.',
+  },
   'pattern-empty': { status: 422, say: 'There is no stroke to finger yet. Put one on a string first.' },
 
   // Conflicts in a fingering: the rest of the pattern is fingered all the same
-  'pin-not-in-school': { status: 422, say: '{digit} is pinned at {where}, but this school does not use {digit}. It stays, and the rest follows.' },
-  'pins-one-digit-twice': { status: 422, say: '{digit} is pinned on {count} strings at once at {where}; one digit cannot strike them together. Unpin one of them.' },
-  'pins-crossed': { status: 422, say: 'The pins at {where} cross the fingers over one another. They stay; swap them to uncross the hand.' },
-  'too-many-notes': { status: 422, say: '{count} strings sound together at {where}, more than this school has digits for. Take a note out or choose another school.' },
-  'no-digit-for-string': { status: 422, say: 'No digit of this school reaches string {string} at {where} while its rules are strict. The nearest one was taken.' },
+  'pin-not-in-school': {
+    status: 422,
+    say: '{digit} is pinned at {where}, but this school does not use {digit}. It stays, and the rest follows.',
+  },
+  'pins-one-digit-twice': {
+    status: 422,
+    say: '{digit} is pinned on {count} strings at once at {where}; one digit cannot strike them together. Unpin one of them.',
+  },
+  'pins-crossed': {
+    status: 422,
+    say: 'The pins at {where} cross the fingers over one another. They stay; swap them to uncross the hand.',
+  },
+  'too-many-notes': {
+    status: 422,
+    say: '{count} strings sound together at {where}, more than this school has digits for. Take a note out or choose another school.',
+  },
+  'no-digit-for-string': {
+    status: 422,
+    say: 'No digit of this school reaches string {string} at {where} while its rules are strict. The nearest one was taken.',
+  },
 
   // Generators, transforms, drills
   'generator-value': { status: 422, say: '“{label}” cannot be {value}: {problem}.' },
-  'displacement-uneven': { status: 422, say: 'The pulse comes every {pulse} ticks and the fingers every {fingers}, which does not divide: choose values that do, or there is no whole number of displacements.' },
+  'displacement-uneven': {
+    status: 422,
+    say: 'The pulse comes every {pulse} ticks and the fingers every {fingers}, which does not divide: choose values that do, or there is no whole number of displacements.',
+  },
   'no-string-left': { status: 422, say: 'That leaves no string for the {who}. Choose other strings.' },
-  'out-of-reach': { status: 422, say: 'This needs {needed} frets and the neck has {frets}: out of reach on string {strings}. Use a lower shape, the open string, or another node.' },
+  'out-of-reach': {
+    status: 422,
+    say: 'This needs {needed} frets and the neck has {frets}: out of reach on string {strings}. Use a lower shape, the open string, or another node.',
+  },
   'cannot-transform': { status: 422, say: '{problem}' },
 
   // Schools and hands of a studio's own
   'school-without-digits': { status: 422, say: 'A school needs at least one digit to play with. Choose one.' },
   'school-digit-unknown': { status: 422, say: '“{value}” is no digit; there are {known}.' },
   'school-home-wrong': { status: 422, say: 'The home of {digit} must be string numbers from 1 to 8.' },
-  'school-weight-wrong': { status: 422, say: 'The weight of “{label}” must be a number from 0 to {most}, not {value}.' },
+  'school-weight-wrong': {
+    status: 422,
+    say: 'The weight of “{label}” must be a number from 0 to {most}, not {value}.',
+  },
   'school-name-wrong': { status: 422, say: 'A school needs a name of 1 to 80 letters.' },
-  'hand-wrong': { status: 422, say: 'The {digit} cannot take {value} times as long as an able adult’s; {least} to {most} is possible. Measure it again.' },
+  'hand-wrong': {
+    status: 422,
+    say: 'The {digit} cannot take {value} times as long as an able adult’s; {least} to {most} is possible. Measure it again.',
+  },
   'compared-wrong': { status: 422, say: 'Compare {least} to {most} schools, not {value}.' },
-  'taps-too-few': { status: 422, say: 'Only {value} taps were made with {name}; {least} are needed. Tap on for the whole five seconds.' },
-  'taps-uneven': { status: 422, say: 'The taps with {name} were too uneven to use (they spread by {value} %). Do that run again, evenly rather than fast.' },
+  'taps-too-few': {
+    status: 422,
+    say: 'Only {value} taps were made with {name}; {least} are needed. Tap on for the whole five seconds.',
+  },
+  'taps-uneven': {
+    status: 422,
+    say: 'The taps with {name} were too uneven to use (they spread by {value} %). Do that run again, evenly rather than fast.',
+  },
   'estimate-wrong': { status: 422, say: 'The estimate “{label}” cannot be {value}; choose {least} to {most}.' },
 
   // Reading what comes from outside
-  'not-json': { status: 400, say: 'This is not a Fleet Wren file: at line {line}, column {column} it cannot be read ({reason}). Nothing was changed.' },
-  'truncated': { status: 400, say: 'The file breaks off at line {line}, column {column}, as if only part of it had been copied. Fetch it again; nothing was changed.' },
-  'not-ours': { status: 400, say: 'This file is not a Fleet Wren pattern: it should say "format": "{format}" and here it says {value}. Nothing was changed.' },
-  'too-new': { status: 400, say: 'The file was written by a newer version (format {value}; this one reads up to {known}). Update Fleet Wren and try again; nothing was changed.' },
+  'not-json': {
+    status: 400,
+    say: 'This is not a Fleet Wren file: at line {line}, column {column} it cannot be read ({reason}). Nothing was changed.',
+  },
+  truncated: {
+    status: 400,
+    say: 'The file breaks off at line {line}, column {column}, as if only part of it had been copied. Fetch it again; nothing was changed.',
+  },
+  'not-ours': {
+    status: 400,
+    say: 'This file is not a Fleet Wren pattern: it should say "format": "{format}" and here it says {value}. Nothing was changed.',
+  },
+  'too-new': {
+    status: 400,
+    say: 'The file was written by a newer version (format {value}; this one reads up to {known}). Update Fleet Wren and try again; nothing was changed.',
+  },
   'field-wrong': { status: 400, say: 'At {where}: {problem}.' },
   'too-large': { status: 413, say: 'The file has {value}; the most that is read is {most}. Nothing was changed.' },
-  'figure-unreadable': { status: 400, say: 'At place {position}, “{value}” cannot be read as a stroke: write string numbers, “+” between strings struck together, “-” for a rest.' },
+  'figure-unreadable': {
+    status: 400,
+    say: 'At place {position}, “{value}” cannot be read as a stroke: write string numbers, “+” between strings struck together, “-” for a rest.',
+  },
   'file-unreadable': { status: 400, say: 'The file {value} cannot be read ({reason}).' },
-  'midi-unreadable': { status: 400, say: 'The MIDI file cannot be read at byte {position}: {reason}. Nothing was taken in.' },
+  'midi-unreadable': {
+    status: 400,
+    say: 'The MIDI file cannot be read at byte {position}: {reason}. Nothing was taken in.',
+  },
   'no-notes': { status: 400, say: 'There are no notes in it that can be read. Nothing was taken in.' },
   'tab-symbol': { status: 400, say: 'Line {line}, column {column}: the sign “{value}” is not known and was left out.' },
-  'tab-systems-differ': { status: 400, say: 'The lines from line {line} on have another number of strings than those before. Bring them in apart.' },
-  'xml-unreadable': { status: 400, say: 'The file cannot be read at line {line}, column {column}: {reason}. Nothing was taken in.' },
+  'tab-systems-differ': {
+    status: 400,
+    say: 'The lines from line {line} on have another number of strings than those before. Bring them in apart.',
+  },
+  'xml-unreadable': {
+    status: 400,
+    say: 'The file cannot be read at line {line}, column {column}: {reason}. Nothing was taken in.',
+  },
   'not-musicxml': { status: 400, say: 'This is no MusicXML score that can be read: {reason}. Nothing was taken in.' },
-  'positions-guessed': { status: 200, say: 'The file has no strings: those of least effort were guessed for {value} notes. Look them over.' },
-  'times-straightened': { status: 200, say: '{value} notes lay beside the grid and were put on it, {parts} to the beat.' },
-  'notes-left-out': { status: 200, say: '{value} notes were left out: they lie off this neck, or cannot be held with the others.' },
+  'positions-guessed': {
+    status: 200,
+    say: 'The file has no strings: those of least effort were guessed for {value} notes. Look them over.',
+  },
+  'times-straightened': {
+    status: 200,
+    say: '{value} notes lay beside the grid and were put on it, {parts} to the beat.',
+  },
+  'notes-left-out': {
+    status: 200,
+    say: '{value} notes were left out: they lie off this neck, or cannot be held with the others.',
+  },
   'times-from-columns': { status: 200, say: 'Times were read from how the columns are spaced, {parts} to the beat.' },
   'tuning-unknown': { status: 200, say: 'The strings’ names fit no tuning that is known; {tuning} was taken.' },
   'marks-left-out': { status: 200, say: '{value} signs of the score were left out: {names}.' },
-  'usage': { status: 400, say: '{problem}' },
+  usage: { status: 400, say: '{problem}' },
 
   // The studio and its doors
-  'not-found': { status: 404, say: 'That is not here (any more). It may have been deleted, or it belongs to another studio.' },
-  'not-signed-in': { status: 401, say: 'Please sign in; your session has ended. What you were working on is kept in this window.' },
+  'not-found': {
+    status: 404,
+    say: 'That is not here (any more). It may have been deleted, or it belongs to another studio.',
+  },
+  'not-signed-in': {
+    status: 401,
+    say: 'Please sign in; your session has ended. What you were working on is kept in this window.',
+  },
   'wrong-credentials': { status: 401, say: 'That e-mail address and password do not go together.' },
   'email-taken': { status: 409, say: 'There is already an account with that e-mail address. Sign in instead.' },
   'too-many-tries': { status: 429, say: 'Too many tries in a short time. Wait {seconds} seconds and try again.' },
   'wrong-origin': { status: 403, say: 'This request did not come from the application, so it was not carried out.' },
-  'version-conflict': { status: 409, say: 'Someone saved this pattern in another window since you opened it. Look at both and choose.' },
+  'version-conflict': {
+    status: 409,
+    say: 'Someone saved this pattern in another window since you opened it. Look at both and choose.',
+  },
   'request-wrong': { status: 400, say: '{problem}' },
-  'unavailable': { status: 503, say: 'The studio’s records cannot be reached just now. What you did is kept in this window and will be saved as soon as they are back.' },
-  'internal': { status: 500, say: 'Something went wrong on our side. Nothing of yours was changed.' },
+  unavailable: {
+    status: 503,
+    say: 'The studio’s records cannot be reached just now. What you did is kept in this window and will be saved as soon as they are back.',
+  },
+  internal: { status: 500, say: 'Something went wrong on our side. Nothing of yours was changed.' },
 } as const satisfies Record<string, { status: number; say: string }>;
 
 /** A code from the registry of errors. */

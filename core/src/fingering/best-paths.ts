@@ -35,21 +35,35 @@ interface Arrival {
   readonly stride: number;
 }
 
-const relax = (values: Float64Array, step: RankedStep, k: number, { costs, third, state, before, stride }: Arrival): void => {
+const relax = (
+  values: Float64Array,
+  step: RankedStep,
+  k: number,
+  { costs, third, state, before, stride }: Arrival,
+): void => {
   const states = values.length / k;
   for (let o3 = 0, at = before; at < states; o3 += 1, at += stride) {
     for (let rank = 0; rank < k; rank += 1) {
       const value = values[at * k + rank] as number;
       if (value === Infinity) break;
       for (let o0 = 0; o0 < costs.length; o0 += 1)
-        insert(step, state + o0, k, value + (costs[o0] as number) + (third === null ? 0 : (third[o3 * costs.length + o0] as number)), o3 * k + rank);
+        insert(
+          step,
+          state + o0,
+          k,
+          value + (costs[o0] as number) + (third === null ? 0 : (third[o3 * costs.length + o0] as number)),
+          o3 * k + rank,
+        );
     }
   }
 };
 
 const advance = (values: Float64Array, [, s2, s1, s0]: FourStages, k: number): RankedStep => {
   const [n2, n1, n0] = [size(s2), size(s1), size(s0)];
-  const step: RankedStep = { values: new Float64Array(n2 * n1 * n0 * k).fill(Infinity), from: new Uint32Array(n2 * n1 * n0 * k) };
+  const step: RankedStep = {
+    values: new Float64Array(n2 * n1 * n0 * k).fill(Infinity),
+    from: new Uint32Array(n2 * n1 * n0 * k),
+  };
   const [l1, l2, l3] = s0.links;
   for (let o1 = 0; o1 < n1; o1 += 1) {
     const who = s1.strikers[o1] as number;
@@ -73,7 +87,11 @@ const sweep = (stages: readonly Stage[], start: Float64Array, k: number): Sweep 
   const steps: RankedStep[] = [];
   let values = start;
   for (let at = 3; at < stages.length; at += 1) {
-    const step = advance(values, [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages, k);
+    const step = advance(
+      values,
+      [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages,
+      k,
+    );
     steps.push(step);
     values = step.values;
   }
@@ -81,7 +99,12 @@ const sweep = (stages: readonly Stage[], start: Float64Array, k: number): Sweep 
 };
 
 /** Walks back from a rank of a last state to the options of the stages after the first three. */
-const walkBack = (stages: readonly Stage[], steps: readonly RankedStep[], k: number, last: number): readonly number[] => {
+const walkBack = (
+  stages: readonly Stage[],
+  steps: readonly RankedStep[],
+  k: number,
+  last: number,
+): readonly number[] => {
   const path: number[] = [];
   let [state, rank] = [Math.floor(last / k), last % k];
   for (let at = stages.length - 1; at >= 3; at -= 1) {
@@ -112,7 +135,10 @@ const startAt = (states: number, state: number, k: number): Float64Array => {
 export const bestOpenPaths = (stages: readonly Stage[], k: number): readonly Path[] => {
   const padded = [NONE, NONE, NONE, ...stages];
   const { values, steps } = sweep(padded, startAt(1, 0, k), k);
-  return leastPlaces(values, k).map((place) => ({ choices: walkBack(padded, steps, k, place), cost: values[place] as number }));
+  return leastPlaces(values, k).map((place) => ({
+    choices: walkBack(padded, steps, k, place),
+    cost: values[place] as number,
+  }));
 };
 
 /** The least-cost paths through four or more stages that come round, cheapest first. */
@@ -124,7 +150,10 @@ export const bestClosedPaths = (stages: readonly Stage[], k: number): readonly P
     const { values, steps } = sweep(unrolled, startAt(states, state, k), k);
     const found = Array.from({ length: k }, (_, rank) => state * k + rank)
       .filter((place) => (values[place] as number) < Infinity)
-      .map((place): Path => ({ cost: values[place] as number, choices: turnBack(walkBack(unrolled, steps, k, place)) }));
+      .map((place): Path => ({
+        cost: values[place] as number,
+        choices: turnBack(walkBack(unrolled, steps, k, place)),
+      }));
     best = [...best, ...found].sort((a, b) => a.cost - b.cost).slice(0, k);
   }
   return best;

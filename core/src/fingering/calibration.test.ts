@@ -26,7 +26,10 @@ test('the table holds at least sixty figures, and every school', () => {
   expect(new Set(rows.map(({ school }) => school.split(':')[0]))).toEqual(new Set(SCHOOLS.map(({ key }) => key)));
 });
 
-test.each([['choose', 0.95], ['test', 0.95]] as const)('at least the stated share of the half “%s” is fingered as common practice has it', (half, share) => {
+test.each([
+  ['choose', 0.95],
+  ['test', 0.95],
+] as const)('at least the stated share of the half “%s” is fingered as common practice has it', (half, share) => {
   const own = rows.filter((row) => row.half === half);
   expect(own.filter(agrees).length / own.length).toBeGreaterThanOrEqual(share);
 });

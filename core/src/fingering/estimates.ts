@@ -33,7 +33,12 @@ export const ESTIMATES = {
   plant: seconds(0.08, 'a digit that plants is on its string before it plays by'),
   touch: seconds(0.12, 'index, from touching a harmonic to playing, or back'),
   fade: seconds(0.45, 'most of a cost between two strokes has faded after'),
-  rushFree: { value: 0.45, label: 'share of the time there is that a digit may need before it is rushed', unit: '', source: EST },
+  rushFree: {
+    value: 0.45,
+    label: 'share of the time there is that a digit may need before it is rushed',
+    unit: '',
+    source: EST,
+  },
 } as const satisfies Record<string, Estimate>;
 
 /** Name of an estimate. */
@@ -46,7 +51,9 @@ export const ESTIMATE_KEYS = Object.keys(ESTIMATES) as readonly EstimateKey[];
 export type HandTimes = Readonly<Record<EstimateKey, number>>;
 
 /** The estimates as they are shipped. */
-export const HAND_TIMES: HandTimes = Object.fromEntries(ESTIMATE_KEYS.map((key) => [key, ESTIMATES[key].value])) as Record<EstimateKey, number>;
+export const HAND_TIMES: HandTimes = Object.fromEntries(
+  ESTIMATE_KEYS.map((key) => [key, ESTIMATES[key].value]),
+) as Record<EstimateKey, number>;
 
 /** How far an estimate may be set from what it is shipped with: a tenth to ten times. */
 export const ESTIMATE_RANGE = { least: 0.1, most: 10 } as const;

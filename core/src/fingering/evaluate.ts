@@ -27,7 +27,9 @@ const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[
     amount: cost.of(placedStroke(stroke, digit), groundOf(task)),
   }));
   const changed = stroke.wont && stroke.wont !== digit;
-  return changed ? [...items, { family: 'consistency', stroke: index, amount: task.school.weights.consistency }] : items;
+  return changed
+    ? [...items, { family: 'consistency', stroke: index, amount: task.school.weights.consistency }]
+    : items;
 };
 
 /** Which strikers play between two events. */
@@ -55,7 +57,13 @@ interface Apart {
   readonly between: Between;
 }
 
-const pairItems = (task: Task, ground: Ground, digits: Digits, [other, index]: readonly [number, number], apart: Apart): readonly CostItem[] => {
+const pairItems = (
+  task: Task,
+  ground: Ground,
+  digits: Digits,
+  [other, index]: readonly [number, number],
+  apart: Apart,
+): readonly CostItem[] => {
   const [from, to] = [digits[other], digits[index]];
   const [fromStroke, toStroke] = [task.strokes[other], task.strokes[index]];
   const items: CostItem[] = [];
@@ -73,7 +81,8 @@ const pairItems = (task: Task, ground: Ground, digits: Digits, [other, index]: r
 
 /** The pairs of strokes of two events that weigh on each other: of one striker's brush, only its ends. */
 const pairsBetween = (digits: Digits, earlier: Event, later: Event): readonly (readonly [number, number])[] => {
-  if (earlier.strokes.length === 1 && later.strokes.length === 1) return [[earlier.strokes[0] as number, later.strokes[0] as number]];
+  if (earlier.strokes.length === 1 && later.strokes.length === 1)
+    return [[earlier.strokes[0] as number, later.strokes[0] as number]];
   const ends = (event: Event, striker: Striker, side: 'first' | 'last'): number | undefined => {
     const own = event.strokes.filter((index) => digits[index] && strikerOf(digits[index]) === striker);
     const backward = digits[own[0] ?? -1] === 'up';

@@ -22,7 +22,11 @@ const wontDigits = (pattern: Pattern, digits: Digits): ReadonlyMap<number, Digit
   for (const bars of figuresOf(pattern).values()) {
     if (bars.length < 2) continue;
     const model = usual(digits, bars);
-    for (const bar of bars) bar.forEach((index, place) => { const digit = model[place]; if (digit) wont.set(index, digit); });
+    for (const bar of bars)
+      bar.forEach((index, place) => {
+        const digit = model[place];
+        if (digit) wont.set(index, digit);
+      });
   }
   return wont;
 };

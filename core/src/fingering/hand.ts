@@ -15,7 +15,14 @@ export interface Hand {
   readonly times: HandTimes;
 }
 
-const evenly = (scale: number): Readonly<Record<Striker, number>> => ({ p: scale, i: scale, m: scale, a: scale, c: scale, pick: scale });
+const evenly = (scale: number): Readonly<Record<Striker, number>> => ({
+  p: scale,
+  i: scale,
+  m: scale,
+  a: scale,
+  c: scale,
+  pick: scale,
+});
 
 /** Hands to start from before a person's own is measured (est.). */
 export const HANDS: readonly Hand[] = [
@@ -30,11 +37,13 @@ export const ABLE_ADULT = HANDS[1] as Hand;
 /** How far a person's scale may be from the able adult's. */
 export const SCALE_RANGE = { least: 0.4, most: 4 } as const;
 
-const within = (value: number, least: number, most: number): boolean => Number.isFinite(value) && value >= least && value <= most;
+const within = (value: number, least: number, most: number): boolean =>
+  Number.isFinite(value) && value >= least && value <= most;
 
 const scaleProblems = (scale: Readonly<Record<string, number>>): readonly Problem[] =>
-  STRIKERS.filter((striker) => !within(scale[striker] ?? Number.NaN, SCALE_RANGE.least, SCALE_RANGE.most)).map((striker) =>
-    problem('hand-wrong', { digit: STRIKER_NAMES[striker], value: String(scale[striker]), ...SCALE_RANGE }),
+  STRIKERS.filter((striker) => !within(scale[striker] ?? Number.NaN, SCALE_RANGE.least, SCALE_RANGE.most)).map(
+    (striker) =>
+      problem('hand-wrong', { digit: STRIKER_NAMES[striker], value: String(scale[striker]), ...SCALE_RANGE }),
   );
 
 const timeProblems = (times: Readonly<Partial<Record<EstimateKey, number>>>): readonly Problem[] =>
@@ -42,7 +51,14 @@ const timeProblems = (times: Readonly<Partial<Record<EstimateKey, number>>>): re
     const value = times[key];
     const { value: shipped, label } = ESTIMATES[key];
     if (value === undefined || within(value, shipped * ESTIMATE_RANGE.least, shipped * ESTIMATE_RANGE.most)) return [];
-    return [problem('estimate-wrong', { label, value: String(value), least: shipped * ESTIMATE_RANGE.least, most: shipped * ESTIMATE_RANGE.most })];
+    return [
+      problem('estimate-wrong', {
+        label,
+        value: String(value),
+        least: shipped * ESTIMATE_RANGE.least,
+        most: shipped * ESTIMATE_RANGE.most,
+      }),
+    ];
   });
 
 /**
@@ -64,7 +80,9 @@ export const makeHand = ({
 }): Result<Hand> => {
   const whole = { ...evenly(1), ...scale };
   const problems = [...scaleProblems(whole), ...timeProblems(times)];
-  return problems.length > 0 ? failure(...problems) : success({ key, name, scale: whole, times: { ...HAND_TIMES, ...times } });
+  return problems.length > 0
+    ? failure(...problems)
+    : success({ key, name, scale: whole, times: { ...HAND_TIMES, ...times } });
 };
 
 const pickNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes): number => {

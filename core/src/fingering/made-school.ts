@@ -59,14 +59,22 @@ const weightProblems = (weights: MadeSchool['weights']): readonly Problem[] =>
     const known = (WEIGHT_KEYS as readonly string[]).includes(key);
     const right = Number.isFinite(value) && value >= 0 && value <= LARGEST_WEIGHT;
     const label = known ? WEIGHT_LABELS[key as WeightKey] : key;
-    return known && right ? [] : [problem('school-weight-wrong', { label, value: String(value), most: LARGEST_WEIGHT })];
+    return known && right
+      ? []
+      : [problem('school-weight-wrong', { label, value: String(value), most: LARGEST_WEIGHT })];
   });
 
 /** What keeps a school of a studio's own from being one; empty when it stands. */
 export const problemsOfMadeSchool = (made: MadeSchool): readonly Problem[] => {
   const base = findSchool(made.base);
   const named = made.name.trim().length > 0 && made.name.length <= 80 ? [] : [problem('school-name-wrong')];
-  return [...(base.ok ? [] : base.problems), ...named, ...digitProblems(made.digits), ...homeProblems(made.homes), ...weightProblems(made.weights)];
+  return [
+    ...(base.ok ? [] : base.problems),
+    ...named,
+    ...digitProblems(made.digits),
+    ...homeProblems(made.homes),
+    ...weightProblems(made.weights),
+  ];
 };
 
 const build = (made: MadeSchool, base: School): School => ({

@@ -66,7 +66,10 @@ const permitted = (task: Task, stroke: TaskStroke, together: number): readonly D
 const pluckBeside = (digit: Digit): boolean => digit !== 'i' && digit !== 'm';
 
 /** Where the index touches a harmonic, it is not free, and the harmonic is plucked by a digit well away from it. */
-const besideTouch = (strokes: readonly TaskStroke[], choices: readonly (readonly Digit[])[]): readonly (readonly Digit[])[] => {
+const besideTouch = (
+  strokes: readonly TaskStroke[],
+  choices: readonly (readonly Digit[])[],
+): readonly (readonly Digit[])[] => {
   if (!strokes.some(({ harp }) => harp)) return choices;
   return choices.map((digits, index) => {
     if (strokes[index]?.pin) return digits;
@@ -102,7 +105,10 @@ const ladder = (
   strokes: readonly TaskStroke[],
 ): readonly { readonly rules: Rules; readonly conflicts: readonly Unplaced[] }[] => {
   const count = strokes.length;
-  const choices = besideTouch(strokes, strokes.map((stroke) => permitted(task, stroke, count)));
+  const choices = besideTouch(
+    strokes,
+    strokes.map((stroke) => permitted(task, stroke, count)),
+  );
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
   const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
   const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false, strokes };
@@ -110,16 +116,24 @@ const ladder = (
   const reach = unreached.map(({ string }): Unplaced => ({ code: 'no-digit-for-string', details: { string } }));
   const pinned = strokes.some(({ pin }) => pin);
   const crossedPins: Unplaced[] = [{ code: 'pins-crossed', details: {} }];
-  const doubled = clashingPins(strokes).map(([digit, pins]) => ({ code: 'pins-one-digit-twice' as const, details: { digit, count: pins } }));
+  const doubled = clashingPins(strokes).map(([digit, pins]) => ({
+    code: 'pins-one-digit-twice' as const,
+    details: { digit, count: pins },
+  }));
   const tooMany: Unplaced = { code: 'too-many-notes', details: { count } };
   const withNulls = loose.map((digits): readonly (Digit | null)[] => [...digits, null]);
   const orNull = strokes.map(({ pin }, index) => (pin ? [pin] : (withNulls[index] as readonly (Digit | null)[])));
   return [
     { rules: strict, conflicts: [] },
     { rules: { ...strict, choices: loose }, conflicts: reach },
-    ...(pinned ? [{ rules: { ...strict, choices: loose, ordered: false }, conflicts: [...reach, ...crossedPins] }] : []),
+    ...(pinned
+      ? [{ rules: { ...strict, choices: loose, ordered: false }, conflicts: [...reach, ...crossedPins] }]
+      : []),
     { rules: { ...strict, choices: orNull }, conflicts: [tooMany] },
-    { rules: { ...strict, choices: orNull, ordered: false, doubled: doubled.length > 0 }, conflicts: doubled.length > 0 ? doubled : [tooMany] },
+    {
+      rules: { ...strict, choices: orNull, ordered: false, doubled: doubled.length > 0 },
+      conflicts: doubled.length > 0 ? doubled : [tooMany],
+    },
   ];
 };
 

@@ -11,7 +11,13 @@ export const addRow = (sum: Float64Array, table: Float64Array, row: number): voi
   for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
 };
 
-export const NONE: Stage = { options: [[]], conflicts: [], own: new Float64Array(1), strikers: new Uint8Array(1), links: [null, null, null] };
+export const NONE: Stage = {
+  options: [[]],
+  conflicts: [],
+  own: new Float64Array(1),
+  strikers: new Uint8Array(1),
+  links: [null, null, null],
+};
 
 /** The least costs of all states after a stage, and for each the option three events back it came from. */
 interface Step {
@@ -152,7 +158,9 @@ const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
   let before = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
     const { values } = sweep(unrolled, before);
-    values.forEach((value, state) => (bounds[state] = Math.max(bounds[state] as number, value - (before[state] as number))));
+    values.forEach(
+      (value, state) => (bounds[state] = Math.max(bounds[state] as number, value - (before[state] as number))),
+    );
     before = values as Float64Array<ArrayBuffer>;
   }
   return bounds;

@@ -79,7 +79,9 @@ const isBass = ({ string }: Stroke): boolean => string > 3;
  */
 const bassLine = ({ strokes, metre }: Pattern): readonly boolean[] => {
   const beat = ticksPerBeat(metre);
-  const single = strokes.map((stroke, index) => isBass(stroke) && strokes[index - 1]?.at !== stroke.at && strokes[index + 1]?.at !== stroke.at);
+  const single = strokes.map(
+    (stroke, index) => isBass(stroke) && strokes[index - 1]?.at !== stroke.at && strokes[index + 1]?.at !== stroke.at,
+  );
   const close = (index: number, other: number): boolean =>
     single[other] === true && Math.abs((strokes[index] as Stroke).at - (strokes[other] as Stroke).at) < beat;
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
@@ -101,7 +103,9 @@ export const figuresOf = (pattern: Pattern): ReadonlyMap<string, readonly (reado
 const lookInBar = (pattern: Pattern, index: number, bar: number): string => {
   const stroke = pattern.strokes[index];
   if (!stroke) return '';
-  const marks = [stroke.slur, stroke.rake && 'rake', stroke.brush && 'brush', stroke.harmonic?.kind].filter(Boolean).join();
+  const marks = [stroke.slur, stroke.rake && 'rake', stroke.brush && 'brush', stroke.harmonic?.kind]
+    .filter(Boolean)
+    .join();
   return `${stroke.at % bar}:${stroke.string}${stroke.pin ?? ''}${marks}`;
 };
 

@@ -74,7 +74,9 @@ export interface Variant {
   readonly name: string;
   readonly rule: string;
   /** What differs from the school it belongs to. */
-  readonly change: (school: School) => Partial<Pick<School, 'digits' | 'home' | 'permits' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
+  readonly change: (
+    school: School,
+  ) => Partial<Pick<School, 'digits' | 'home' | 'permits' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
 }
 
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */

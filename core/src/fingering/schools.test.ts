@@ -88,7 +88,9 @@ describe('flat pick (common practice, no source)', () => {
 
 describe('strict alternation (common practice, no source)', () => {
   test('never the same finger twice running, across thumb strokes too', () => {
-    const digits = fingered('6+1 1 1 2 4+2 1 2 3', 'alternation').split(' ').filter((digit) => digit !== 'p');
+    const digits = fingered('6+1 1 1 2 4+2 1 2 3', 'alternation')
+      .split(' ')
+      .filter((digit) => digit !== 'p');
     digits.forEach((digit, index) => expect(digit).not.toBe(digits[(index + 1) % digits.length]));
     expect(digits).toHaveLength(8);
   });
@@ -102,7 +104,9 @@ describe('marks of strokes', () => {
   const marked = (figure: string, school: string, marks: Readonly<Record<number, Partial<Stroke>>>): string => {
     const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, tempo: 80 }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
-    return fingerPattern({ ...pattern, strokes }, { cycleTicks }).digits.map((digit) => digit ?? '-').join(' ');
+    return fingerPattern({ ...pattern, strokes }, { cycleTicks })
+      .digits.map((digit) => digit ?? '-')
+      .join(' ');
   };
 
   test('a slurred note is nobody’s', () => {
@@ -115,7 +119,9 @@ describe('marks of strokes', () => {
 
   test('brushed strokes are taken by one digit', () => {
     const brush = { brush: true };
-    expect(marked('5+3+2+1 - - -', 'one-per-string', { 1: brush, 2: brush, 3: brush })).toMatch(/^p (i i i|m m m|a a a)$/);
+    expect(marked('5+3+2+1 - - -', 'one-per-string', { 1: brush, 2: brush, 3: brush })).toMatch(
+      /^p (i i i|m m m|a a a)$/,
+    );
     expect(marked('6+5+4 3 2 3', 'one-per-string', { 0: brush, 1: brush, 2: brush })).toBe('p p p i m i');
   });
 
@@ -146,16 +152,29 @@ describe('variants', () => {
 });
 
 describe('a school of a studio’s own', () => {
-  const made: MadeSchool = { id: '1', name: 'Low index', base: 'one-per-string', digits: ['p', 'i', 'm'], homes: { p: [6, 5], i: [4, 3], m: [2, 1] }, weights: {} };
+  const made: MadeSchool = {
+    id: '1',
+    name: 'Low index',
+    base: 'one-per-string',
+    digits: ['p', 'i', 'm'],
+    homes: { p: [6, 5], i: [4, 3], m: [2, 1] },
+    weights: {},
+  };
 
   test('plays by its own homes', () => {
     const { pattern } = valueOrThrow(readFigure('6 4 2 3', { tempo: 90 }));
-    expect(fingerPattern({ ...pattern, cyclic: false, school: 'own:1', ownSchool: made }).digits.join(' ')).toBe('p i m i');
+    expect(fingerPattern({ ...pattern, cyclic: false, school: 'own:1', ownSchool: made }).digits.join(' ')).toBe(
+      'p i m i',
+    );
   });
 
   test.each<[string, Partial<MadeSchool>, RegExp]>([
     ['without digits', { digits: [] }, /needs at least one digit/],
-    ['with a weight that is no number', { weights: { cross: Number.NaN } }, /weight of “fingers crossed” must be a number from 0 to 1000, not NaN/],
+    [
+      'with a weight that is no number',
+      { weights: { cross: Number.NaN } },
+      /weight of “fingers crossed” must be a number from 0 to 1000, not NaN/,
+    ],
     ['with a negative weight', { weights: { home: -1 } }, /not -1/],
     ['with an unknown weight', { weights: { luck: 1 } }, /“luck”/],
     ['made from nothing', { base: 'nobody' }, /no school called “nobody”/],
@@ -169,5 +188,7 @@ describe('a school of a studio’s own', () => {
 
 test.each([[0], [-1], [Number.NaN], [99]])('a hand whose index takes %p times as long is refused', (value) => {
   const result = makeHand({ key: 'x', name: 'X', scale: { i: value } });
-  expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(/The index cannot take .* times as long/);
+  expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(
+    /The index cannot take .* times as long/,
+  );
 });

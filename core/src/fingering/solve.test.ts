@@ -1,14 +1,26 @@
 import fc from 'fast-check';
 import { strikerOf, handOrder, type Digit } from '../pattern/index.ts';
 import {
-  ABLE_ADULT, SCHOOLS, SCHOOLS_AND_VARIANTS, eventsOf, makeSchool, solve, solveBest, totalCost, type Digits, type School, type Task, type TaskStroke,
+  ABLE_ADULT,
+  SCHOOLS,
+  SCHOOLS_AND_VARIANTS,
+  eventsOf,
+  makeSchool,
+  solve,
+  solveBest,
+  totalCost,
+  type Digits,
+  type School,
+  type Task,
+  type TaskStroke,
 } from './index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 
 /** Every assignment of digits, found without the solver's own enumeration: all words over the school's digits. */
 const allWords = (task: Task): Digits[] =>
   task.strokes.reduce<Digits[]>(
-    (words, { pin, slurred }) => words.flatMap((word) => (slurred ? [null] : pin ? [pin] : task.school.digits).map((digit) => [...word, digit])),
+    (words, { pin, slurred }) =>
+      words.flatMap((word) => (slurred ? [null] : pin ? [pin] : task.school.digits).map((digit) => [...word, digit])),
     [[]],
   );
 
@@ -26,12 +38,17 @@ const playable = (task: Task, digits: Digits): boolean =>
   eventsOf(task.strokes).every(({ strokes }) => {
     const used = strokes.map((index) => digits[index] as Digit);
     const distinct = new Set(used.map(strikerOf)).size === used.length;
-    return distinct && used.every((digit, place) => place === 0 || handOrder(used[place - 1] as Digit) <= handOrder(digit));
+    return (
+      distinct && used.every((digit, place) => place === 0 || handOrder(used[place - 1] as Digit) <= handOrder(digit))
+    );
   });
 
 /** All costs there are, least first. */
 const costsByForce = (task: Task): readonly number[] =>
-  allWords(task).filter((word) => permitted(task, word) && playable(task, word)).map((word) => totalCost(task, word)).sort((a, b) => a - b);
+  allWords(task)
+    .filter((word) => permitted(task, word) && playable(task, word))
+    .map((word) => totalCost(task, word))
+    .sort((a, b) => a - b);
 
 const isFlatPickOnly = (school: School): boolean => school.digits.every((digit) => strikerOf(digit) === 'pick');
 
@@ -46,7 +63,17 @@ const eventArbitrary = (school: School) =>
 /** Marks that weigh on the solver, at most one a stroke. */
 const markArbitrary: fc.Arbitrary<Partial<TaskStroke>> = fc.oneof(
   { weight: 6, arbitrary: fc.constant({}) },
-  { weight: 1, arbitrary: fc.constantFrom<Partial<TaskStroke>>({ accent: true }, { slurred: true }, { rake: true }, { leads: true }, { off: true }, { line: true }) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom<Partial<TaskStroke>>(
+      { accent: true },
+      { slurred: true },
+      { rake: true },
+      { leads: true },
+      { off: true },
+      { line: true },
+    ),
+  },
 );
 
 const taskArbitrary = (school: School): fc.Arbitrary<Task> =>
@@ -61,51 +88,74 @@ const taskArbitrary = (school: School): fc.Arbitrary<Task> =>
     })
     .map(({ events, gaps, marks, cyclic, tempo, pin }) => {
       const times = gaps.map((_, index) => gaps.slice(0, index).reduce((sum, gap) => sum + gap, 0) * 210);
-      const strokes = events.flatMap((strings, index) => strings.map((string): TaskStroke => ({ at: times[index] ?? 0, string })));
+      const strokes = events.flatMap((strings, index) =>
+        strings.map((string): TaskStroke => ({ at: times[index] ?? 0, string })),
+      );
       const marked = strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
       const pinned = marked.map((stroke, index) => (pin?.stroke === index ? { ...stroke, pin: pin.digit } : stroke));
       const length = (times[events.length - 1] ?? 0) + 420;
-      return { strokes: pinned, length, cyclic, secondsPerTick: 60 / tempo / 840, strings: 6, school, hand: ABLE_ADULT };
+      return {
+        strokes: pinned,
+        length,
+        cyclic,
+        secondsPerTick: 60 / tempo / 840,
+        strings: 6,
+        school,
+        hand: ABLE_ADULT,
+      };
     });
 
 const own = valueOrThrow(
-  makeSchool({ id: 'test', name: 'Own', base: 'rolling', digits: ['p', 'i', 'm', 'c'], homes: { c: [1], i: [3, 2] }, weights: { cross: 5, home: 1.1, confined: 2 } }),
+  makeSchool({
+    id: 'test',
+    name: 'Own',
+    base: 'rolling',
+    digits: ['p', 'i', 'm', 'c'],
+    homes: { c: [1], i: [3, 2] },
+    weights: { cross: 5, home: 1.1, confined: 2 },
+  }),
 );
 
 describe('the exact optimum (paradigm: Sayegh, Computer Music Journal 13(3), 1989) equals brute force', () => {
-  test.each([...SCHOOLS_AND_VARIANTS, own].map((school) => [school.key, school] as const))('in the school %s', (_key, school) => {
-    fc.assert(
-      fc.property(taskArbitrary(school), (task) => {
-        fc.pre(task.strokes.length <= (school.digits.length > 4 ? 5 : 6));
-        const [least] = costsByForce(task);
-        fc.pre(least !== undefined);
-        const answer = solve(task, String);
-        expect(answer.cost).toBeCloseTo(least as number, 6);
-        expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
-      }),
-      { seed: 1989, numRuns: 40 },
-    );
-  });
+  test.each([...SCHOOLS_AND_VARIANTS, own].map((school) => [school.key, school] as const))(
+    'in the school %s',
+    (_key, school) => {
+      fc.assert(
+        fc.property(taskArbitrary(school), (task) => {
+          fc.pre(task.strokes.length <= (school.digits.length > 4 ? 5 : 6));
+          const [least] = costsByForce(task);
+          fc.pre(least !== undefined);
+          const answer = solve(task, String);
+          expect(answer.cost).toBeCloseTo(least as number, 6);
+          expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
+        }),
+        { seed: 1989, numRuns: 40 },
+      );
+    },
+  );
 });
 
 describe('the best few answers equal those of brute force', () => {
-  test.each(SCHOOLS.filter(({ key }) => key !== 'pick-legato').map((school) => [school.key, school] as const))('in the school %s', (_key, school) => {
-    fc.assert(
-      fc.property(taskArbitrary(school), fc.integer({ min: 1, max: 5 }), (task, count) => {
-        fc.pre(task.strokes.length <= 5);
-        const costs = costsByForce(task);
-        fc.pre(costs.length > 0);
-        const answers = solveBest(task, String, count);
-        expect(answers).toHaveLength(Math.min(count, costs.length));
-        answers.forEach(({ cost, digits }, rank) => {
-          expect(cost).toBeCloseTo(costs[rank] as number, 6);
-          expect(totalCost(task, digits)).toBeCloseTo(cost, 6);
-        });
-        expect(new Set(answers.map(({ digits }) => digits.join())).size).toBe(answers.length);
-      }),
-      { seed: 77, numRuns: 30 },
-    );
-  });
+  test.each(SCHOOLS.filter(({ key }) => key !== 'pick-legato').map((school) => [school.key, school] as const))(
+    'in the school %s',
+    (_key, school) => {
+      fc.assert(
+        fc.property(taskArbitrary(school), fc.integer({ min: 1, max: 5 }), (task, count) => {
+          fc.pre(task.strokes.length <= 5);
+          const costs = costsByForce(task);
+          fc.pre(costs.length > 0);
+          const answers = solveBest(task, String, count);
+          expect(answers).toHaveLength(Math.min(count, costs.length));
+          answers.forEach(({ cost, digits }, rank) => {
+            expect(cost).toBeCloseTo(costs[rank] as number, 6);
+            expect(totalCost(task, digits)).toBeCloseTo(cost, 6);
+          });
+          expect(new Set(answers.map(({ digits }) => digits.join())).size).toBe(answers.length);
+        }),
+        { seed: 77, numRuns: 30 },
+      );
+    },
+  );
 });
 
 describe('laws of the solver', () => {
@@ -113,15 +163,24 @@ describe('laws of the solver', () => {
 
   test('a cycle turned to another start keeps its fingering', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 4, maxLength: 9 }), fc.nat(8), (strings, turn) => {
-        const by = turn % strings.length;
-        const taskFor = (order: number[]): Task => ({
-          strokes: order.map((string, index) => ({ at: index * 210, string })),
-          length: order.length * 210, cyclic: true, secondsPerTick: 60 / 90 / 840, strings: 6, school, hand: ABLE_ADULT,
-        });
-        const turned = [...strings.slice(by), ...strings.slice(0, by)];
-        expect(solve(taskFor(turned), String).cost).toBeCloseTo(solve(taskFor(strings), String).cost, 6);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 4, maxLength: 9 }),
+        fc.nat(8),
+        (strings, turn) => {
+          const by = turn % strings.length;
+          const taskFor = (order: number[]): Task => ({
+            strokes: order.map((string, index) => ({ at: index * 210, string })),
+            length: order.length * 210,
+            cyclic: true,
+            secondsPerTick: 60 / 90 / 840,
+            strings: 6,
+            school,
+            hand: ABLE_ADULT,
+          });
+          const turned = [...strings.slice(by), ...strings.slice(0, by)];
+          expect(solve(taskFor(turned), String).cost).toBeCloseTo(solve(taskFor(strings), String).cost, 6);
+        },
+      ),
       { seed: 3, numRuns: 60 },
     );
   });
@@ -130,7 +189,10 @@ describe('laws of the solver', () => {
     fc.assert(
       fc.property(taskArbitrary(school), fc.constantFrom<Digit>('p', 'i', 'm', 'a'), (task, pin) => {
         const free = { ...task, strokes: task.strokes.map(({ at, string }) => ({ at, string })) };
-        const pinned = { ...free, strokes: free.strokes.map((stroke, index) => (index === 0 ? { ...stroke, pin } : stroke)) };
+        const pinned = {
+          ...free,
+          strokes: free.strokes.map((stroke, index) => (index === 0 ? { ...stroke, pin } : stroke)),
+        };
         const answer = solve(pinned, String);
         expect(answer.digits[0]).toBe(pin);
         expect(answer.cost).toBeGreaterThanOrEqual(solve(free, String).cost - 1e-9);

@@ -30,7 +30,10 @@ const spread = (events: readonly Event[], chosen: readonly Option[], count: numb
 
 /** All combinations of one entry of each list. */
 const combinations = <T>(lists: readonly (readonly T[])[]): readonly (readonly T[])[] =>
-  lists.reduce<readonly (readonly T[])[]>((done, list) => done.flatMap((head) => list.map((item) => [...head, item])), [[]]);
+  lists.reduce<readonly (readonly T[])[]>(
+    (done, list) => done.flatMap((head) => list.map((item) => [...head, item])),
+    [[]],
+  );
 
 /** Cycles no longer than the window meet themselves in it: they are few, and every way is tried, cheapest first. */
 const shortCycles = (task: Task, events: readonly Event[], stages: readonly Stage[]): readonly Best[] =>
@@ -52,13 +55,21 @@ export const solve = (task: Task, where: (at: number) => string): Solution => {
   return { ...bestDigits(task, events, stages), conflicts };
 };
 
-const conflictsOf = ({ conflicts }: Stage, { at, strokes }: Event, where: (at: number) => string): readonly Conflict[] =>
+const conflictsOf = (
+  { conflicts }: Stage,
+  { at, strokes }: Event,
+  where: (at: number) => string,
+): readonly Conflict[] =>
   conflicts.map(({ code, details }) => ({ problem: problem(code, { ...details, where: where(at) }), strokes }));
 
 const isShortCycle = (task: Task, events: readonly Event[]): boolean => task.cyclic && events.length <= WINDOW;
 
 const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[], { choices, cost }: Path): Best => ({
-  digits: spread(events, stages.map((stage, at) => stage.options[choices[at] as number] as Option), task.strokes.length),
+  digits: spread(
+    events,
+    stages.map((stage, at) => stage.options[choices[at] as number] as Option),
+    task.strokes.length,
+  ),
   cost,
 });
 
@@ -73,7 +84,10 @@ export const solveBest = (task: Task, where: (at: number) => string, count: numb
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const stages = stagesOf(task, events);
   const conflicts = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
-  if (isShortCycle(task, events)) return shortCycles(task, events, stages).slice(0, count).map((best) => ({ ...best, conflicts }));
+  if (isShortCycle(task, events))
+    return shortCycles(task, events, stages)
+      .slice(0, count)
+      .map((best) => ({ ...best, conflicts }));
   const paths = task.cyclic ? bestClosedPaths(stages, count) : bestOpenPaths(stages, count);
   return paths.map((path) => ({ ...digitsOn(task, events, stages, path), conflicts }));
 };

@@ -1,5 +1,13 @@
 import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, brushEnd, type Ground, type PairCost, type Scope } from './costs/index.ts';
+import {
+  OWN_COSTS,
+  PAIR_COSTS,
+  UNPLAYED_COST,
+  brushEnd,
+  type Ground,
+  type PairCost,
+  type Scope,
+} from './costs/index.ts';
 import type { Hand } from './hand.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
 import { optionsOf, type Option, type Unplaced } from './options.ts';
@@ -78,7 +86,12 @@ const single = (strokes: readonly PlacedStroke[], striker: Striker): readonly Pl
   strokes.filter(({ digit }) => strikerOf(digit) === striker);
 
 /** Of a striker's brush only its ends lead from event to event. */
-const leadsOn = (from: readonly PlacedStroke[], to: readonly PlacedStroke[], a: PlacedStroke, b: PlacedStroke): boolean => {
+const leadsOn = (
+  from: readonly PlacedStroke[],
+  to: readonly PlacedStroke[],
+  a: PlacedStroke,
+  b: PlacedStroke,
+): boolean => {
   const striker = strikerOf(a.digit);
   if (striker !== strikerOf(b.digit) || (from.length === 1 && to.length === 1)) return true;
   return a === brushEnd(single(from, striker), 'last') && b === brushEnd(single(to, striker), 'first');
@@ -134,7 +147,10 @@ const plus = (tables: readonly (Float64Array | null)[], size: number): Float64Ar
 };
 
 const makeLink = (ground: Ground, a: EventOptions, b: EventOptions, distance: number, seconds: number): Link => {
-  const pairs = (costs: readonly PairCost[]): Fill => (from, to) => sumPairs(costs, [from, to], seconds, ground);
+  const pairs =
+    (costs: readonly PairCost[]): Fill =>
+    (from, to) =>
+      sumPairs(costs, [from, to], seconds, ground);
   const own = STRIKERS.map((_, striker) => {
     const [from, to] = [a.byStriker[striker], b.byStriker[striker]];
     return from && to ? unlessEmpty(table(from, to, pairs(OWN))) : null;
@@ -150,10 +166,21 @@ const makeLink = (ground: Ground, a: EventOptions, b: EventOptions, distance: nu
 
 /** Equal for strokes that have the same choices and weigh the same on others. */
 const lookOf = (strokes: readonly TaskStroke[]): string =>
-  strokes.map((stroke) => `${stroke.string}${stroke.pin ?? ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`).join('+');
+  strokes
+    .map(
+      (stroke) =>
+        `${stroke.string}${stroke.pin ?? ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`,
+    )
+    .join('+');
 
 const FLAGS: readonly (readonly [keyof TaskStroke, string])[] = [
-  ['opening', '!'], ['line', '~'], ['accent', '>'], ['rake', '/'], ['brush', '%'], ['harp', '*'], ['leads', '^'],
+  ['opening', '!'],
+  ['line', '~'],
+  ['accent', '>'],
+  ['rake', '/'],
+  ['brush', '%'],
+  ['harp', '*'],
+  ['leads', '^'],
 ];
 
 const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[], id: number): EventOptions => {
@@ -170,7 +197,9 @@ const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[]
     placed: all,
     byStriker,
     own: Float64Array.from(options, (option) => ownCost(ground, strokes, option)),
-    strikers: Uint8Array.from(options, (option) => option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0)),
+    strikers: Uint8Array.from(options, (option) =>
+      option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0),
+    ),
   };
 };
 
@@ -210,10 +239,14 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
   const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
   const byGrid = task.school.weights.gridTurn > 0;
   const all = strokes.map((those) =>
-    remember(tables.events, `${task.strings} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () => eventOptions(task, ground, those, tables.events.size)),
+    remember(tables.events, `${task.strings} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () =>
+      eventOptions(task, ground, those, tables.events.size),
+    ),
   );
   const link = (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
-    remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () => makeLink(ground, a, b, distance, seconds));
+    remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () =>
+      makeLink(ground, a, b, distance, seconds),
+    );
   return all.map((here, index): Stage => ({
     options: here.options,
     conflicts: here.conflicts,

@@ -27,8 +27,19 @@ export interface TaskStroke {
 }
 
 /** A stroke of a task with its digit settled. */
-export const placedStroke = ({ string, opening, accent, rake, brush, harp, off, leads }: TaskStroke, digit: Digit): PlacedStroke => ({
-  digit, string, opening, accent, rake, brush, harp, off, leads,
+export const placedStroke = (
+  { string, opening, accent, rake, brush, harp, off, leads }: TaskStroke,
+  digit: Digit,
+): PlacedStroke => ({
+  digit,
+  string,
+  opening,
+  accent,
+  rake,
+  brush,
+  harp,
+  off,
+  leads,
 });
 
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */

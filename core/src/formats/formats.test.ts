@@ -14,10 +14,13 @@ import { readFigure, readPattern, readPatternFile, writeMidi, writePatternFile, 
 const said = (result: ReturnType<typeof readPatternFile>): string =>
   result.ok ? 'read' : result.problems.map(sentence).join(' ');
 
-const roll = (): Pattern => valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk roll', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
+const roll = (): Pattern =>
+  valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk roll', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
 
 describe('Fleet Wren JSON', () => {
-  const schema = JSON.parse(readFileSync(new URL('../../../docs/format.schema.json', import.meta.url), 'utf8')) as object;
+  const schema = JSON.parse(
+    readFileSync(new URL('../../../docs/format.schema.json', import.meta.url), 'utf8'),
+  ) as object;
   const valid = new Ajv().compile(schema);
 
   test('every pattern survives the round trip', () => {
@@ -40,10 +43,24 @@ describe('Fleet Wren JSON', () => {
 
   test('whatever the reader takes the schema takes: seeded damage to one field', () => {
     const damage = fc.constantFrom<unknown>(null, 'x', -1, 0.5, 99, [], {}, true, undefined);
-    const places = ['name', 'metre', 'bars', 'subdivision', 'tempo', 'instrument', 'voicing', 'school', 'cyclic', 'strokes', 'extra'];
+    const places = [
+      'name',
+      'metre',
+      'bars',
+      'subdivision',
+      'tempo',
+      'instrument',
+      'voicing',
+      'school',
+      'cyclic',
+      'strokes',
+      'extra',
+    ];
     fc.assert(
       fc.property(patternArbitrary, fc.constantFrom(...places), damage, (pattern, place, value) => {
-        const file: unknown = JSON.parse(JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { ...pattern, [place]: value } }));
+        const file: unknown = JSON.parse(
+          JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { ...pattern, [place]: value } }),
+        );
         const result = readPatternFile(JSON.stringify(file));
         if (result.ok) expect(valid(file)).toBe(true);
         else for (const problem of result.problems) expect(sentence(problem)).not.toMatch(/\{\w+\}/);
@@ -72,12 +89,20 @@ describe('Fleet Wren JSON', () => {
   });
 
   test.each([
-    ['a file that is not ours', '{"format": "something-else", "bars": 2}', /not a Fleet Wren pattern.*"something-else"/],
+    [
+      'a file that is not ours',
+      '{"format": "something-else", "bars": 2}',
+      /not a Fleet Wren pattern.*"something-else"/,
+    ],
     ['a list', '[1, 2]', /not a Fleet Wren pattern/],
     ['an empty file', '', /it is empty/],
     ['something that is not JSON', 'e|--0--3--|', /not a Fleet Wren file: at line 1, column \d/],
     ['a newer version', '{"format": "fleet-wren-pattern", "version": 9, "pattern": {}}', /newer version \(format 9/],
-    ['a missing field', '{"format": "fleet-wren-pattern", "version": 1, "pattern": {}}', /At pattern\.name: this is missing/],
+    [
+      'a missing field',
+      '{"format": "fleet-wren-pattern", "version": 1, "pattern": {}}',
+      /At pattern\.name: this is missing/,
+    ],
     ['50 million characters', 'x'.repeat(50_000_000), /50\.0 million characters; the most that is read is 2\.0/],
   ])('%s', (_what, source, words) => {
     expect(said(readPatternFile(source))).toMatch(words);
@@ -90,7 +115,11 @@ describe('Fleet Wren JSON', () => {
   });
 });
 
-interface Heard { readonly at: number; readonly midi: number; readonly on: boolean }
+interface Heard {
+  readonly at: number;
+  readonly midi: number;
+  readonly on: boolean;
+}
 
 const heardByMidiFile = (bytes: Uint8Array): readonly Heard[] => {
   let now = 0;
@@ -111,14 +140,20 @@ const heardByPlayer = (bytes: Uint8Array): readonly Heard[] => {
 };
 
 describe('Standard MIDI File, read back by independent readers', () => {
-  test.each([['midi-file', heardByMidiFile], ['midi-player-js', heardByPlayer]])('%s finds the same notes at the same ticks', (_name, read) => {
+  test.each([
+    ['midi-file', heardByMidiFile],
+    ['midi-player-js', heardByPlayer],
+  ])('%s finds the same notes at the same ticks', (_name, read) => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
         const expected = notesOf(pattern);
         const heard = read(writeMidi(pattern));
-        const sorted = (notes: readonly { at: number; midi: number }[]): string[] => notes.map(({ at, midi }) => `${at}:${midi}`).sort();
+        const sorted = (notes: readonly { at: number; midi: number }[]): string[] =>
+          notes.map(({ at, midi }) => `${at}:${midi}`).sort();
         expect(sorted(heard.filter(({ on }) => on))).toEqual(sorted(expected));
-        expect(sorted(heard.filter(({ on }) => !on))).toEqual(sorted(expected.map(({ at, midi, ticks }) => ({ at: at + ticks, midi }))));
+        expect(sorted(heard.filter(({ on }) => !on))).toEqual(
+          sorted(expected.map(({ at, midi, ticks }) => ({ at: at + ticks, midi }))),
+        );
       }),
       { seed: 31, numRuns: 60 },
     );
@@ -138,7 +173,8 @@ describe('Standard MIDI File, read back by independent readers', () => {
 });
 
 describe('plain-text tablature', () => {
-  const tab = (pattern: Pattern): string[] => writeTab(pattern, digitsInOrder(pattern, judge(pattern)), 'one finger per string').split('\n');
+  const tab = (pattern: Pattern): string[] =>
+    writeTab(pattern, digitsInOrder(pattern, judge(pattern)), 'one finger per string').split('\n');
 
   test('has counts above and digits below, each in the column of its stroke', () => {
     const lines = tab(roll());
@@ -152,7 +188,9 @@ describe('plain-text tablature', () => {
   test('holds every stroke once, whatever the pattern', () => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
-        const strings = tab(pattern).filter((line) => /^[A-G]♯? *\d \|-/.test(line)).map((line) => line.slice(line.indexOf('|') + 1));
+        const strings = tab(pattern)
+          .filter((line) => /^[A-G]♯? *\d \|-/.test(line))
+          .map((line) => line.slice(line.indexOf('|') + 1));
         const cells = strings.join('').match(/\d+|x/g) ?? [];
         expect(cells).toHaveLength(pattern.strokes.length);
         expect(strings.length % pattern.instrument.pitches.length).toBe(0);
@@ -177,7 +215,12 @@ describe('figures written as strings', () => {
     expect(cycleTicks).toBe(1680);
   });
 
-  test.each([['6 3 9', 3], ['6 x 2', 2], ['2+2', 1], ['6 2+ 1', 2]])('%s cannot be read at place %i', (figure, position) => {
+  test.each([
+    ['6 3 9', 3],
+    ['6 x 2', 2],
+    ['2+2', 1],
+    ['6 2+ 1', 2],
+  ])('%s cannot be read at place %i', (figure, position) => {
     const result = readFigure(figure);
     expect(result.ok ? [] : result.problems.map(({ details }) => details.position)).toEqual([position]);
   });

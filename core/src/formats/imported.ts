@@ -20,7 +20,10 @@ export const onFittingShape = (pattern: Pattern): Pattern => {
   const strings = stringCount(pattern.instrument);
   const plain = pattern.strokes.filter(({ slur, harmonic }) => !slur && !harmonic);
   const shapes = shapesFor(pattern.instrument.tuning, strings);
-  const fits = shapes.find((shape) => plain.length > 0 && plain.every(({ string, fret }) => fret === undefined || fret === fretOn(shape, string)));
+  const fits = shapes.find(
+    (shape) =>
+      plain.length > 0 && plain.every(({ string, fret }) => fret === undefined || fret === fretOn(shape, string)),
+  );
   if (!fits) return { ...pattern, voicing: openStrings(strings) };
   const freed = pattern.strokes.map((stroke) => {
     if (stroke.slur || stroke.harmonic || stroke.fret !== fretOn(fits, stroke.string)) return stroke;

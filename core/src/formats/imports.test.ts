@@ -8,12 +8,21 @@ import { newPattern, strokePitch, type Pattern } from '../pattern/index.ts';
 import { guessPositions, readFigure, readMidi, readTab, writeMidi, writeTab } from './index.ts';
 
 const standard = instrumentIn(tuningByKey('standard'));
-const heard = (pattern: Pattern): string[] => pattern.strokes.flatMap((stroke) => (stroke.silent || strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${strokePitch(pattern, stroke)}`])).sort();
-const saidOf = (result: ReturnType<typeof readTab>): string => (result.ok ? result.value.remarks.map(sentence).join(' ') : result.problems.map(sentence).join(' '));
+const heard = (pattern: Pattern): string[] =>
+  pattern.strokes
+    .flatMap((stroke) =>
+      stroke.silent || strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${strokePitch(pattern, stroke)}`],
+    )
+    .sort();
+const saidOf = (result: ReturnType<typeof readTab>): string =>
+  result.ok ? result.value.remarks.map(sentence).join(' ') : result.problems.map(sentence).join(' ');
 
 describe('positions of least effort', () => {
   test('always sound the notes, each on a string of its own, within a hand', () => {
-    const times = fc.array(fc.uniqueArray(fc.integer({ min: 40, max: 80 }), { minLength: 1, maxLength: 4 }), { minLength: 1, maxLength: 8 });
+    const times = fc.array(fc.uniqueArray(fc.integer({ min: 40, max: 80 }), { minLength: 1, maxLength: 4 }), {
+      minLength: 1,
+      maxLength: 8,
+    });
     fc.assert(
       fc.property(times, (notes) => {
         guessPositions(standard, notes).forEach((grasp, index) => {
@@ -29,7 +38,9 @@ describe('positions of least effort', () => {
   });
 
   test('open strings come out open, and a scale stays in one position', () => {
-    expect(guessPositions(standard, [[40], [45], [50], [55], [59], [64]]).map((grasp) => grasp?.[0]?.fret)).toEqual([0, 0, 0, 0, 0, 0]);
+    expect(guessPositions(standard, [[40], [45], [50], [55], [59], [64]]).map((grasp) => grasp?.[0]?.fret)).toEqual([
+      0, 0, 0, 0, 0, 0,
+    ]);
     const scale = guessPositions(standard, [[67], [69], [71], [72], [74]]).map((grasp) => grasp?.[0]?.fret ?? 0);
     expect(Math.max(...scale) - Math.min(...scale.filter((fret) => fret > 0))).toBeLessThanOrEqual(7);
   });
@@ -60,7 +71,15 @@ describe('MIDI in', () => {
         [
           { deltaTime: 0, type: 'trackName', text: 'Weir song', meta: true },
           { deltaTime: 0, type: 'setTempo', microsecondsPerBeat: 500_000, meta: true },
-          { deltaTime: 0, type: 'timeSignature', numerator: 3, denominator: 4, metronome: 24, thirtyseconds: 8, meta: true },
+          {
+            deltaTime: 0,
+            type: 'timeSignature',
+            numerator: 3,
+            denominator: 4,
+            metronome: 24,
+            thirtyseconds: 8,
+            meta: true,
+          },
           { deltaTime: 0, type: 'endOfTrack', meta: true },
         ],
         [
@@ -73,7 +92,13 @@ describe('MIDI in', () => {
       ] as MidiData['tracks'],
     };
     const { pattern, remarks, guessed } = valueOrThrow(readMidi(Uint8Array.from(writeWithLibrary(song))));
-    expect(pattern).toMatchObject({ name: 'Weir song', tempo: 120, metre: { beats: 3, unit: 4 }, bars: 1, subdivision: 2 });
+    expect(pattern).toMatchObject({
+      name: 'Weir song',
+      tempo: 120,
+      metre: { beats: 3, unit: 4 },
+      bars: 1,
+      subdivision: 2,
+    });
     expect(heard(pattern)).toEqual(['0/48', '420/55', '840/60']);
     expect(pattern.strokes[2]?.accent).toBe(true);
     expect(guessed).toBe(true);
@@ -92,15 +117,21 @@ describe('MIDI in', () => {
 
   test('fuzzed: any bytes give a result or a sentence (seeded)', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 8 }), (changes) => {
-        const bytes = Uint8Array.from(whole);
-        for (const [at, value] of changes) bytes[at] = value;
-        const result = readMidi(bytes);
-        if (!result.ok) expect(result.problems.length).toBeGreaterThan(0);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(whole.length - 1), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 8 }),
+        (changes) => {
+          const bytes = Uint8Array.from(whole);
+          for (const [at, value] of changes) bytes[at] = value;
+          const result = readMidi(bytes);
+          if (!result.ok) expect(result.problems.length).toBeGreaterThan(0);
+        },
+      ),
       { seed: 53, numRuns: 400 },
     );
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => expect(readMidi(bytes).ok).toBe(false)), { seed: 54 });
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => expect(readMidi(bytes).ok).toBe(false)),
+      { seed: 54 },
+    );
   });
 });
 
@@ -108,8 +139,15 @@ const fingered = (pattern: Pattern): string => writeTab(pattern, digitsInOrder(p
 
 describe('plain-text tablature in', () => {
   test('our own comes back: notes, times, digits, metre, tempo', () => {
-    for (const [figure, subdivision, chord, tempo] of [['6 3 2 1 2 3', 3, 'Em', 88], ['5+2 - 4 3 6 2 4 1 5 3 4 - 6 2+1 4 3', 4, 'C/G', 72], ['5 3 2 5 3 2 5 3', 2, 'Am', 112], ['6 3 4 2 5 3 4 1 6 3 4 2 5 2 4 3 6 3 4 2 5 3 4 1 6+1 2 4 3 5 2 4 -', 4, 'G', 76]] as const) {
-      const { pattern } = valueOrThrow(readFigure(figure, { subdivision, chord, tempo, name: 'Back again', wholeBeats: true }));
+    for (const [figure, subdivision, chord, tempo] of [
+      ['6 3 2 1 2 3', 3, 'Em', 88],
+      ['5+2 - 4 3 6 2 4 1 5 3 4 - 6 2+1 4 3', 4, 'C/G', 72],
+      ['5 3 2 5 3 2 5 3', 2, 'Am', 112],
+      ['6 3 4 2 5 3 4 1 6 3 4 2 5 2 4 3 6 3 4 2 5 3 4 1 6+1 2 4 3 5 2 4 -', 4, 'G', 76],
+    ] as const) {
+      const { pattern } = valueOrThrow(
+        readFigure(figure, { subdivision, chord, tempo, name: 'Back again', wholeBeats: true }),
+      );
       const read = valueOrThrow(readTab(fingered(pattern))).pattern;
       expect(heard(read)).toEqual(heard(pattern));
       expect(read).toMatchObject({ name: 'Back again', tempo, subdivision, metre: pattern.metre, bars: pattern.bars });
@@ -120,7 +158,8 @@ describe('plain-text tablature in', () => {
 
   test('a common dialect: labels with a bar line, hammer-ons, pull-offs, slides, dead notes, several bars', () => {
     const tab = [
-      'Mill song', '',
+      'Mill song',
+      '',
       'e|-----0-------0---|-----0h2p0-----0-|',
       'B|---1---1---1---1-|---1-------1---1-|',
       'G|-0-------0-------|-0-------0-------|',
@@ -133,13 +172,24 @@ describe('plain-text tablature in', () => {
     expect(pattern.instrument.tuning).toBe('standard');
     const bar = pattern.strokes.filter(({ at }) => at < 3360).map(({ at, string }) => `${at / 420}:${string}`);
     expect(bar).toEqual(['0:5', '0:3', '1:2', '2:1', '3:2', '4:5', '4:3', '5:2', '6:1', '7:2']);
-    expect(pattern.strokes.filter(({ slur }) => slur).map(({ slur }) => slur)).toEqual(['hammer-on', 'pull-off', 'slide']);
+    expect(pattern.strokes.filter(({ slur }) => slur).map(({ slur }) => slur)).toEqual([
+      'hammer-on',
+      'pull-off',
+      'slide',
+    ]);
     expect(pattern.strokes.some(({ damped }) => damped)).toBe(true);
     expect(remarks.map(sentence).join()).toMatch(/Times were read from how the columns are spaced/);
   });
 
   test('another tuning by its labels, frets of two figures, several systems', () => {
-    const system = ['D|-10--------|', 'A|----10-----|', 'F#|-------11--|', 'D|-0---------|', 'A|-----------|', 'D|-----------|'];
+    const system = [
+      'D|-10--------|',
+      'A|----10-----|',
+      'F#|-------11--|',
+      'D|-0---------|',
+      'A|-----------|',
+      'D|-----------|',
+    ];
     const { pattern } = valueOrThrow(readTab([...system, '', ...system].join('\n')));
     expect(pattern.instrument.tuning).toBe('open-d');
     expect(pattern.bars).toBe(2);
@@ -147,10 +197,24 @@ describe('plain-text tablature in', () => {
   });
 
   test('a line of digits above or below is pinned', () => {
-    const strings = ['e|---------0---|', 'B|------1---1-|', 'G|---0--------|', 'D|------------|', 'A|3-----------|', 'E|------------|'];
+    const strings = [
+      'e|---------0---|',
+      'B|------1---1-|',
+      'G|---0--------|',
+      'D|------------|',
+      'A|3-----------|',
+      'E|------------|',
+    ];
     const digits = '  p  i  m  a';
-    for (const tab of [[digits, ...strings], [...strings, digits]])
-      expect(valueOrThrow(readTab(tab.join('\n'))).pattern.strokes.slice(0, 3).map(({ pin }) => pin)).toEqual(['p', 'i', 'm']);
+    for (const tab of [
+      [digits, ...strings],
+      [...strings, digits],
+    ])
+      expect(
+        valueOrThrow(readTab(tab.join('\n')))
+          .pattern.strokes.slice(0, 3)
+          .map(({ pin }) => pin),
+      ).toEqual(['p', 'i', 'm']);
   });
 
   test('a sign that is not known is named with line and column, and the rest is read', () => {
@@ -164,18 +228,28 @@ describe('plain-text tablature in', () => {
     ['nothing', '', /no notes/],
     ['lines without notes', Array<string>(6).fill('e|--------|').join('\n'), /no notes/],
     ['three lines', Array<string>(3).fill('e|--0-----|').join('\n'), /no notes/],
-    ['systems that differ', [...Array<string>(6).fill('e|--0-----|'), '', ...Array<string>(4).fill('e|--0-----|')].join('\n'), /another number of strings/],
+    [
+      'systems that differ',
+      [...Array<string>(6).fill('e|--0-----|'), '', ...Array<string>(4).fill('e|--0-----|')].join('\n'),
+      /another number of strings/,
+    ],
     ['half a million dashes', '-'.repeat(500_001), /million characters/],
   ])('%s is refused in a sentence', (_what, tab, words) => {
     expect(saidOf(readTab(tab))).toMatch(words);
   });
 
   test('fuzzed: any text gives a result or a sentence (seeded)', () => {
-    const whole = fingered({ ...newPattern('x'), ...valueOrThrow(readFigure('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern });
+    const whole = fingered({
+      ...newPattern('x'),
+      ...valueOrThrow(readFigure('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,
+    });
     const damage = fc.tuple(fc.nat(whole.length - 1), fc.nat(12), fc.string({ maxLength: 5, unit: 'binary' }));
     fc.assert(
       fc.property(fc.array(damage, { minLength: 1, maxLength: 6 }), (all) => {
-        const broken = all.reduce((text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length), whole);
+        const broken = all.reduce(
+          (text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length),
+          whole,
+        );
         const result = readTab(broken);
         if (!result.ok) for (const one of result.problems) expect(sentence(one)).not.toMatch(/\{\w+\}/);
       }),

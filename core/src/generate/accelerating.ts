@@ -18,9 +18,23 @@ export const accelerating: Generator = {
     const strings = readStrings(textOf(values, 'figure'), frame.instrument);
     if (!strings.ok) return strings;
     const [bars, pushed] = [numberOf(values, 'bars'), numberOf(values, 'pushed')];
-    const divisions = Array.from({ length: bars * BEATS }, (_, beat) => beat).filter((beat) => beat % BEATS >= BEATS - pushed).map((beat) => ({ beat, parts: 6 }));
-    const base = newPattern('Accelerating bar', { bars, subdivision: 4, divisions, tempo: frame.tempo, instrument: frame.instrument, voicing: frame.voicing, school: 'one-per-string' });
-    const strokes = beatPartsOf(base).map(({ at }, index): Stroke => ({ id: `s${index}`, at, string: strings.value[index % strings.value.length] as number }));
+    const divisions = Array.from({ length: bars * BEATS }, (_, beat) => beat)
+      .filter((beat) => beat % BEATS >= BEATS - pushed)
+      .map((beat) => ({ beat, parts: 6 }));
+    const base = newPattern('Accelerating bar', {
+      bars,
+      subdivision: 4,
+      divisions,
+      tempo: frame.tempo,
+      instrument: frame.instrument,
+      voicing: frame.voicing,
+      school: 'one-per-string',
+    });
+    const strokes = beatPartsOf(base).map(({ at }, index): Stroke => ({
+      id: `s${index}`,
+      at,
+      string: strings.value[index % strings.value.length] as number,
+    }));
     return success({ ...base, strokes: [...strokes].sort(byTimeThenString) });
   },
 };

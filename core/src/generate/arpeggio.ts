@@ -13,7 +13,11 @@ const cellOf = ({ instrument, voicing }: Frame, digit: Digit): Cell =>
 const readDigits = (text: string): Result<readonly Digit[]> => {
   const words = text.trim().split(/[\s,]+/);
   const wrong = words.findIndex((word) => !isDigit(word) || word === 'down' || word === 'up');
-  return wrong < 0 ? success(words as readonly Digit[]) : failure(problem('generator-value', { label: 'Order', value: words[wrong] ?? '', problem: 'write digits, p i m a' }));
+  return wrong < 0
+    ? success(words as readonly Digit[])
+    : failure(
+        problem('generator-value', { label: 'Order', value: words[wrong] ?? '', problem: 'write digits, p i m a' }),
+      );
 };
 
 /**
@@ -22,7 +26,11 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
  * permutations(['p', 'i', 'm', 'a']).length // => 24
  */
 export const permutations = <T>(items: readonly T[]): readonly (readonly T[])[] =>
-  items.length <= 1 ? [items] : items.flatMap((item, index) => permutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]));
+  items.length <= 1
+    ? [items]
+    : items.flatMap((item, index) =>
+        permutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]),
+      );
 
 /** Most digits whose orders are all written out: 120 orders of five. */
 const MOST_PERMUTED = 5;
@@ -42,9 +50,24 @@ export const arpeggio: Generator = {
     if (!read.ok) return read;
     const digits = [...new Set(read.value)];
     const all = truthOf(values, 'all');
-    if (all && digits.length > MOST_PERMUTED) return failure(problem('generator-value', { label: 'Order', value: `${digits.length} digits`, problem: 'all orders are written out for up to five' }));
+    if (all && digits.length > MOST_PERMUTED)
+      return failure(
+        problem('generator-value', {
+          label: 'Order',
+          value: `${digits.length} digits`,
+          problem: 'all orders are written out for up to five',
+        }),
+      );
     const order = all ? permutations(digits).flat() : read.value;
-    const name = all ? `All ${permutations(digits).length} orders of ${digits.join(' ')}` : `Arpeggio ${read.value.join(' ')}`;
-    return success(written(order.map((digit) => [cellOf(frame, digit)]), { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame));
+    const name = all
+      ? `All ${permutations(digits).length} orders of ${digits.join(' ')}`
+      : `Arpeggio ${read.value.join(' ')}`;
+    return success(
+      written(
+        order.map((digit) => [cellOf(frame, digit)]),
+        { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' },
+        frame,
+      ),
+    );
   },
 };

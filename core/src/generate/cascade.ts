@@ -9,7 +9,10 @@ const OCTAVE = 12;
 const fretOf = ({ voicing }: Frame, string: number): number => fretOn(voicing, string) ?? 0;
 
 /** The strings whose touch lies beyond the neck, and the frets that would be needed. */
-const beyondNeck = (frame: Frame, strings: readonly number[]): { readonly strings: readonly number[]; readonly needed: number } => {
+const beyondNeck = (
+  frame: Frame,
+  strings: readonly number[],
+): { readonly strings: readonly number[]; readonly needed: number } => {
   const most = frame.instrument.frets - frame.instrument.capo;
   const beyond = strings.filter((string) => fretOf(frame, string) + OCTAVE > most);
   return { strings: beyond, needed: Math.max(0, ...beyond.map((string) => fretOf(frame, string) + OCTAVE)) };
@@ -20,16 +23,43 @@ export const cascade: Generator = {
   key: 'cascade',
   name: 'Harp-harmonic cascade',
   use: 'Harmonics an octave up on the lower strings in turn with natural notes higher: H6 3 H5 2 H4 1.',
-  fields: [{ kind: 'number', key: 'gap', label: 'Strings between', least: 2, most: 3, initial: 3 }, { ...PARTS_FIELD, initial: '2' } as typeof PARTS_FIELD],
+  fields: [
+    { kind: 'number', key: 'gap', label: 'Strings between', least: 2, most: 3, initial: 3 },
+    { ...PARTS_FIELD, initial: '2' } as typeof PARTS_FIELD,
+  ],
   make: (values, frame) => {
     const gap = numberOf(values, 'gap');
-    const lower = Array.from({ length: stringCount(frame.instrument) - gap }, (_, index) => stringCount(frame.instrument) - index);
+    const lower = Array.from(
+      { length: stringCount(frame.instrument) - gap },
+      (_, index) => stringCount(frame.instrument) - index,
+    );
     const { strings, needed } = beyondNeck(frame, lower);
-    if (strings.length > 0) return failure(problem('out-of-reach', { needed, frets: frame.instrument.frets - frame.instrument.capo, strings: strings.join(', ') }));
+    if (strings.length > 0)
+      return failure(
+        problem('out-of-reach', {
+          needed,
+          frets: frame.instrument.frets - frame.instrument.capo,
+          strings: strings.join(', '),
+        }),
+      );
     const cells = lower.flatMap((string): readonly Cell[][] => [
-      [{ string, fret: fretOf(frame, string), harmonic: { kind: 'harp', touch: fretOf(frame, string) + OCTAVE }, loudness: 'loud', ring: true }],
+      [
+        {
+          string,
+          fret: fretOf(frame, string),
+          harmonic: { kind: 'harp', touch: fretOf(frame, string) + OCTAVE },
+          loudness: 'loud',
+          ring: true,
+        },
+      ],
       [{ string: string - gap, fret: fretOf(frame, string - gap), loudness: 'soft', ring: true }],
     ]);
-    return success(written(cells, { name: 'Harp-harmonic cascade', subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame));
+    return success(
+      written(
+        cells,
+        { name: 'Harp-harmonic cascade', subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' },
+        frame,
+      ),
+    );
   },
 };

@@ -42,7 +42,9 @@ const circuits = (edges: readonly Edge[]): readonly (readonly number[])[] => {
 /** A change between nodes is wanted when the string changes and the digits follow one another in a wanted order. */
 const wantedEdges = (steps: readonly Step[], orders: readonly string[]): readonly Edge[] =>
   steps.flatMap((from, a) =>
-    steps.flatMap((to, b): Edge[] => (from.string !== to.string && orders.includes(`${from.digit}${to.digit}`) ? [[a, b]] : [])),
+    steps.flatMap((to, b): Edge[] =>
+      from.string !== to.string && orders.includes(`${from.digit}${to.digit}`) ? [[a, b]] : [],
+    ),
   );
 
 /**
@@ -59,14 +61,20 @@ export const coverage = (strings: readonly number[], digits: readonly Digit[]): 
   const parts = circuits(edges);
   // Going from part to part closes each circuit first: its first node comes again before the next part begins.
   const order = parts.length === 1 ? (parts[0] ?? []) : parts.flatMap((part) => [...part, part[0] as number]);
-  return { steps: order.map((node) => steps[node] as Step), wanted: edges.length, added: parts.length > 1 ? parts.length : 0 };
+  return {
+    steps: order.map((node) => steps[node] as Step),
+    wanted: edges.length,
+    added: parts.length > 1 ? parts.length : 0,
+  };
 };
 
 const readDigits = (text: string): Result<readonly Digit[]> => {
   const words = [...new Set(text.trim().split(/[\s,]+/))];
   const wrong = words.find((word) => !isDigit(word) || word === 'p' || word === 'down' || word === 'up');
   if (wrong === undefined && words.length >= 2) return success(words as readonly Digit[]);
-  return failure(problem('generator-value', { label: 'Fingers', value: text, problem: 'write two or more of i m a c' }));
+  return failure(
+    problem('generator-value', { label: 'Fingers', value: text, problem: 'write two or more of i m a c' }),
+  );
 };
 
 /** Crossing coverage: every change between some strings with every order of two fingers, in the shortest cycle. */
@@ -89,6 +97,8 @@ export const crossingCoverage: Generator = {
     const { steps, wanted, added } = coverage(distinct, digits.value);
     const name = `${wanted} changes, each once${added > 0 ? `, and ${added} between` : ''}`;
     const cells = steps.map(({ string, digit }) => [{ string, pin: digit }]);
-    return success(written(cells, { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame));
+    return success(
+      written(cells, { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame),
+    );
   },
 };

@@ -8,7 +8,10 @@ import { PARTS_FIELD, numberOf, readStrings, textOf, written, type Cell, type Ge
  * evenSpread(3, 8).map(Number).join('') // => '10010010'
  */
 export const evenSpread = (strokes: number, steps: number): readonly boolean[] => {
-  let [heads, tails] = [Array.from({ length: strokes }, () => [true]), Array.from({ length: steps - strokes }, () => [false])];
+  let [heads, tails] = [
+    Array.from({ length: strokes }, () => [true]),
+    Array.from({ length: steps - strokes }, () => [false]),
+  ];
   while (tails.length > 1) {
     const pairs = Math.min(heads.length, tails.length);
     const joined = Array.from({ length: pairs }, (_, index) => [...(heads[index] ?? []), ...(tails[index] ?? [])]);
@@ -18,7 +21,8 @@ export const evenSpread = (strokes: number, steps: number): readonly boolean[] =
   return [...heads, ...tails].flat();
 };
 
-const rotated = <T>(items: readonly T[], by: number): readonly T[] => items.map((_, index) => items[(index + by) % items.length] as T);
+const rotated = <T>(items: readonly T[], by: number): readonly T[] =>
+  items.map((_, index) => items[(index + by) % items.length] as T);
 
 /** Even spread: k strokes over n steps, turned to begin on any of them. */
 export const evenSpreadGenerator: Generator = {
@@ -29,12 +33,25 @@ export const evenSpreadGenerator: Generator = {
     { kind: 'number', key: 'strokes', label: 'Strokes', least: 1, most: 32, initial: 3 },
     { kind: 'number', key: 'steps', label: 'Steps', least: 2, most: 32, initial: 8 },
     { kind: 'number', key: 'rotation', label: 'Turned by', least: 0, most: 31, initial: 0 },
-    { kind: 'text', key: 'strings', label: 'On strings, in turn', initial: '5 3 2', hint: 'write strings, such as 5 3 2' },
+    {
+      kind: 'text',
+      key: 'strings',
+      label: 'On strings, in turn',
+      initial: '5 3 2',
+      hint: 'write strings, such as 5 3 2',
+    },
     { ...PARTS_FIELD, initial: '2' } as typeof PARTS_FIELD,
   ],
   make: (values, frame) => {
     const [strokes, steps] = [numberOf(values, 'strokes'), numberOf(values, 'steps')];
-    if (strokes > steps) return failure(problem('generator-value', { label: 'Strokes', value: strokes, problem: `${steps} steps hold at most ${steps}` }));
+    if (strokes > steps)
+      return failure(
+        problem('generator-value', {
+          label: 'Strokes',
+          value: strokes,
+          problem: `${steps} steps hold at most ${steps}`,
+        }),
+      );
     const strings = readStrings(textOf(values, 'strings'), frame.instrument);
     if (!strings.ok) return strings;
     let next = 0;
@@ -43,6 +60,12 @@ export const evenSpreadGenerator: Generator = {
       next += 1;
       return [{ string: strings.value[(next - 1) % strings.value.length] as number }];
     });
-    return success(written(cells, { name: `${strokes} over ${steps}`, subdivision: numberOf(values, 'subdivision'), school: 'three-finger' }, frame));
+    return success(
+      written(
+        cells,
+        { name: `${strokes} over ${steps}`, subdivision: numberOf(values, 'subdivision'), school: 'three-finger' },
+        frame,
+      ),
+    );
   },
 };

@@ -6,7 +6,11 @@ import { PARTS_FIELD, numberOf, textOf, written, type Cell, type Frame, type Gen
 /** Frets the other hand hammers above the chord's note. */
 const HAMMERED = 2;
 
-const hammered = ({ voicing }: Frame, string: number): Cell => ({ string, fret: (fretOn(voicing, string) ?? 0) + HAMMERED, slur: 'hammer-on' });
+const hammered = ({ voicing }: Frame, string: number): Cell => ({
+  string,
+  fret: (fretOn(voicing, string) ?? 0) + HAMMERED,
+  slur: 'hammer-on',
+});
 
 const plain = (string: number): Cell => ({ string });
 
@@ -21,7 +25,9 @@ const outAndBack = (frame: Frame, lowest: number, count: number, hammer: string)
 
 /** Groups of five that move on by a string each time: out over four strings, and one back. */
 const movingFives = (lowest: number): readonly Cell[] =>
-  Array.from({ length: Math.max(0, lowest - 3) }, (_, index) => lowest - index).flatMap((from) => [from, from - 1, from - 2, from - 3, from - 2].map(plain));
+  Array.from({ length: Math.max(0, lowest - 3) }, (_, index) => lowest - index).flatMap((from) =>
+    [from, from - 1, from - 2, from - 3, from - 2].map(plain),
+  );
 
 /** Finger sweeps: out with one digit after another, back by raking, with hammer-ons, or in moving groups of five. */
 export const fingerSweeps: Generator = {
@@ -29,18 +35,44 @@ export const fingerSweeps: Generator = {
   name: 'Finger sweep',
   use: 'Out over three to five strings with one digit after another, back by raking one of them.',
   fields: [
-    { kind: 'choice', key: 'shape', label: 'Shape', initial: 'sweep', options: [['sweep', 'out and back'], ['fives', 'groups of five that move on']] },
+    {
+      kind: 'choice',
+      key: 'shape',
+      label: 'Shape',
+      initial: 'sweep',
+      options: [
+        ['sweep', 'out and back'],
+        ['fives', 'groups of five that move on'],
+      ],
+    },
     { kind: 'number', key: 'strings', label: 'Strings', least: 3, most: 5, initial: 4 },
     { kind: 'number', key: 'lowest', label: 'Lowest string', least: 3, most: 8, initial: 4 },
-    { kind: 'choice', key: 'hammer', label: 'Hammer-on', initial: 'none', options: [['none', 'none'], ['top', 'at the top'], ['bottom', 'at the bottom']] },
+    {
+      kind: 'choice',
+      key: 'hammer',
+      label: 'Hammer-on',
+      initial: 'none',
+      options: [
+        ['none', 'none'],
+        ['top', 'at the top'],
+        ['bottom', 'at the bottom'],
+      ],
+    },
     PARTS_FIELD,
   ],
   make: (values, frame) => {
     const [lowest, count] = [numberOf(values, 'lowest'), numberOf(values, 'strings')];
     const fives = textOf(values, 'shape') === 'fives';
-    if (lowest > stringCount(frame.instrument) || lowest < (fives ? 4 : count)) return failure(problem('no-string-left', { who: 'sweep' }));
+    if (lowest > stringCount(frame.instrument) || lowest < (fives ? 4 : count))
+      return failure(problem('no-string-left', { who: 'sweep' }));
     const cells = fives ? movingFives(lowest) : outAndBack(frame, lowest, count, textOf(values, 'hammer'));
     const name = fives ? 'Moving groups of five' : `Sweep over ${count} strings`;
-    return success(written(cells.map((cell) => [cell]), { name, subdivision: numberOf(values, 'subdivision'), school: 'finger-sweep' }, frame));
+    return success(
+      written(
+        cells.map((cell) => [cell]),
+        { name, subdivision: numberOf(values, 'subdivision'), school: 'finger-sweep' },
+        frame,
+      ),
+    );
   },
 };

@@ -6,11 +6,25 @@ import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { problemsOfPattern, revoice, edit, strokePitch, type Digit, type Pattern } from '../pattern/index.ts';
 import { digitsInOrder, judge } from '../analysis/index.ts';
-import { GENERATORS, coverage, displacements, evenSpread, generate, initialValues, permutations, scaleBox, type Frame, type Generator, type Values } from './index.ts';
+import {
+  GENERATORS,
+  coverage,
+  displacements,
+  evenSpread,
+  generate,
+  initialValues,
+  permutations,
+  scaleBox,
+  type Frame,
+  type Generator,
+  type Values,
+} from './index.ts';
 
 const require = createRequire(import.meta.url);
 const { MultiDirectedGraph } = require('graphology') as { MultiDirectedGraph: new () => Graph };
-const { stronglyConnectedComponents } = require('graphology-components') as { stronglyConnectedComponents: (graph: Graph) => string[][] };
+const { stronglyConnectedComponents } = require('graphology-components') as {
+  stronglyConnectedComponents: (graph: Graph) => string[][];
+};
 interface Graph {
   readonly mergeNode: (key: string) => void;
   readonly addEdge: (from: string, to: string) => void;
@@ -21,46 +35,63 @@ interface Graph {
 }
 
 const standard = instrumentIn(tuningByKey('standard'));
-const frameOn = (chord: string): Frame => ({ instrument: standard, voicing: shapeOf(standard, chord) as Voicing, tempo: 80 });
+const frameOn = (chord: string): Frame => ({
+  instrument: standard,
+  voicing: shapeOf(standard, chord) as Voicing,
+  tempo: 80,
+});
 const byKey = (key: string): Generator => GENERATORS.find((generator) => generator.key === key) as Generator;
-const made = (key: string, values: Values = {}, chord = 'C'): Pattern => valueOrThrow(generate(byKey(key), values, frameOn(chord)));
+const made = (key: string, values: Values = {}, chord = 'C'): Pattern =>
+  valueOrThrow(generate(byKey(key), values, frameOn(chord)));
 const strings = ({ strokes }: Pattern): string => strokes.map(({ string }) => string).join(' ');
-const digitsOf = (pattern: Pattern): string => digitsInOrder(pattern, judge(pattern)).map((digit) => digit ?? '-').join(' ');
+const digitsOf = (pattern: Pattern): string =>
+  digitsInOrder(pattern, judge(pattern))
+    .map((digit) => digit ?? '-')
+    .join(' ');
 const refused = (key: string, values: Values, chord = 'C'): string => {
   const result = generate(byKey(key), values, frameOn(chord));
   return result.ok ? 'made' : result.problems.map(sentence).join(' ');
 };
 
-test.each(GENERATORS.map((generator) => [generator.key, generator] as const))('%s makes a pattern as first offered, on many chords', (_key, generator) => {
-  for (const chord of ['C', 'D', 'E', 'G', 'Am', 'F']) {
-    const pattern = valueOrThrow(generate(generator, initialValues(generator), frameOn(chord)));
-    expect(pattern.strokes.length).toBeGreaterThan(1);
-    expect(problemsOfPattern(pattern)).toEqual([]);
-    expect(judge(pattern).troubles.filter(({ code }) => code !== 'string-muted')).toEqual([]);
-  }
-});
+test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
+  '%s makes a pattern as first offered, on many chords',
+  (_key, generator) => {
+    for (const chord of ['C', 'D', 'E', 'G', 'Am', 'F']) {
+      const pattern = valueOrThrow(generate(generator, initialValues(generator), frameOn(chord)));
+      expect(pattern.strokes.length).toBeGreaterThan(1);
+      expect(problemsOfPattern(pattern)).toEqual([]);
+      expect(judge(pattern).troubles.filter(({ code }) => code !== 'string-muted')).toEqual([]);
+    }
+  },
+);
 
-test.each(GENERATORS.map((generator) => [generator.key, generator] as const))('%s makes a pattern or says why not, whatever is asked (seeded)', (_key, generator) => {
-  const values = fc.record(
-    Object.fromEntries(
-      generator.fields.map((field) => [
-        field.key,
-        field.kind === 'choice' ? fc.constantFrom(...field.options.map(([value]) => value), 'nonsense')
-        : field.kind === 'number' ? fc.oneof(fc.integer({ min: field.least, max: field.most }), fc.integer({ min: -3, max: 99 }))
-        : field.kind === 'truth' ? fc.boolean()
-        : fc.oneof(fc.constant(field.initial), fc.string({ maxLength: 12 })),
-      ]),
-    ),
-  ) as fc.Arbitrary<Values>;
-  fc.assert(
-    fc.property(values, fc.constantFrom('C', 'D', 'G', 'Am'), (asked, chord) => {
-      const result = generate(generator, asked, frameOn(chord));
-      if (result.ok) expect(problemsOfPattern(result.value)).toEqual([]);
-      else for (const problem of result.problems) expect(sentence(problem)).not.toMatch(/\{\w+\}/);
-    }),
-    { seed: 404, numRuns: 60 },
-  );
-});
+test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
+  '%s makes a pattern or says why not, whatever is asked (seeded)',
+  (_key, generator) => {
+    const values = fc.record(
+      Object.fromEntries(
+        generator.fields.map((field) => [
+          field.key,
+          field.kind === 'choice'
+            ? fc.constantFrom(...field.options.map(([value]) => value), 'nonsense')
+            : field.kind === 'number'
+              ? fc.oneof(fc.integer({ min: field.least, max: field.most }), fc.integer({ min: -3, max: 99 }))
+              : field.kind === 'truth'
+                ? fc.boolean()
+                : fc.oneof(fc.constant(field.initial), fc.string({ maxLength: 12 })),
+        ]),
+      ),
+    ) as fc.Arbitrary<Values>;
+    fc.assert(
+      fc.property(values, fc.constantFrom('C', 'D', 'G', 'Am'), (asked, chord) => {
+        const result = generate(generator, asked, frameOn(chord));
+        if (result.ok) expect(problemsOfPattern(result.value)).toEqual([]);
+        else for (const problem of result.problems) expect(sentence(problem)).not.toMatch(/\{\w+\}/);
+      }),
+      { seed: 404, numRuns: 60 },
+    );
+  },
+);
 
 describe('rolls (common practice, no source)', () => {
   test.each<[Values, string, string]>([
@@ -85,7 +116,8 @@ describe('alternating thumb', () => {
   test('follows the chord: only the thumb moves (2-domain, common practice)', () => {
     const pattern = made('alternating-thumb', {}, 'C');
     const basses = (one: Pattern): number[] => one.strokes.filter(({ role }) => role).map(({ string }) => string);
-    const fingers = (one: Pattern): string[] => one.strokes.filter(({ role }) => !role).map(({ at, string }) => `${at}/${string}`);
+    const fingers = (one: Pattern): string[] =>
+      one.strokes.filter(({ role }) => !role).map(({ at, string }) => `${at}/${string}`);
     expect(basses(pattern)).toEqual([5, 4, 5, 4]);
     const done = edit(pattern, revoice(pattern, shapeOf(standard, 'G') as Voicing));
     if (!done.ok) throw new Error('refused');
@@ -96,7 +128,11 @@ describe('alternating thumb', () => {
   });
 
   test('a triple takes three strings', () => {
-    expect(made('alternating-thumb', { bass: 'triple', pinch: 'none', offbeats: '- - - -' }, 'E').strokes.map(({ string }) => string)).toEqual([6, 5, 4, 5]);
+    expect(
+      made('alternating-thumb', { bass: 'triple', pinch: 'none', offbeats: '- - - -' }, 'E').strokes.map(
+        ({ string }) => string,
+      ),
+    ).toEqual([6, 5, 4, 5]);
   });
 });
 
@@ -105,51 +141,81 @@ describe('arpeggios', () => {
     expect(new Set(permutations(['p', 'i', 'm', 'a']).map(String)).size).toBe(24);
     const pattern = made('arpeggio', { order: 'p i m a', all: true, subdivision: '4' });
     expect(pattern.strokes).toHaveLength(96);
-    const orders = Array.from({ length: 24 }, (_, beat) => pattern.strokes.slice(beat * 4, beat * 4 + 4).map(({ pin }) => pin).join(''));
+    const orders = Array.from({ length: 24 }, (_, beat) =>
+      pattern.strokes
+        .slice(beat * 4, beat * 4 + 4)
+        .map(({ pin }) => pin)
+        .join(''),
+    );
     expect(new Set(orders).size).toBe(24);
   });
 
   test('n things have n! orders, each once', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 6 }), (n) => {
-      const all = permutations(Array.from({ length: n }, (_, index) => index));
-      const factorial = Array.from({ length: n }, (_, index) => index + 1).reduce((product, one) => product * one, 1);
-      expect(new Set(all.map(String)).size).toBe(factorial);
-      expect(all).toHaveLength(factorial);
-    }), { seed: 5 });
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 6 }), (n) => {
+        const all = permutations(Array.from({ length: n }, (_, index) => index));
+        const factorial = Array.from({ length: n }, (_, index) => index + 1).reduce((product, one) => product * one, 1);
+        expect(new Set(all.map(String)).size).toBe(factorial);
+        expect(all).toHaveLength(factorial);
+      }),
+      { seed: 5 },
+    );
   });
 });
 
 describe('even spread', () => {
-  const text = (k: number, n: number): string => evenSpread(k, n).map((struck) => (struck ? 'x' : '.')).join('');
+  const text = (k: number, n: number): string =>
+    evenSpread(k, n)
+      .map((struck) => (struck ? 'x' : '.'))
+      .join('');
   const isRotation = (a: string, b: string): boolean => a.length === b.length && (a + a).includes(b);
 
   // Toussaint, The Euclidean Algorithm Generates Traditional Musical Rhythms (2005), from memory; compared up to rotation.
   test.each([
-    [2, 5, 'x.x..'], [3, 7, 'x.x.x..'], [3, 8, 'x..x..x.'], [4, 7, 'x.x.x.x'], [4, 9, 'x.x.x.x..'], [5, 6, 'x.xxxx'], [5, 7, 'x.xx.xx'],
-    [5, 8, 'x.xx.xx.'], [5, 9, 'x.x.x.x.x'], [5, 12, 'x..x.x..x.x.'], [5, 16, 'x..x..x..x..x...'], [7, 12, 'x.xx.x.xx.x.'], [7, 16, 'x..x.x.x..x.x.x.'],
+    [2, 5, 'x.x..'],
+    [3, 7, 'x.x.x..'],
+    [3, 8, 'x..x..x.'],
+    [4, 7, 'x.x.x.x'],
+    [4, 9, 'x.x.x.x..'],
+    [5, 6, 'x.xxxx'],
+    [5, 7, 'x.xx.xx'],
+    [5, 8, 'x.xx.xx.'],
+    [5, 9, 'x.x.x.x.x'],
+    [5, 12, 'x..x.x..x.x.'],
+    [5, 16, 'x..x..x..x..x...'],
+    [7, 12, 'x.xx.x.xx.x.'],
+    [7, 16, 'x..x.x.x..x.x.x.'],
   ])('E(%i,%i) is %s', (k, n, expected) => {
     expect(isRotation(text(k, n), expected)).toBe(true);
   });
 
   test('agrees with the library tonal up to rotation', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 24 }).chain((n) => fc.tuple(fc.integer({ min: 1, max: n }), fc.constant(n))), ([k, n]) => {
-        const theirs = RhythmPattern.euclid(n, k).map((one) => (one ? 'x' : '.')).join('');
-        expect(isRotation(text(k, n), theirs)).toBe(true);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 24 }).chain((n) => fc.tuple(fc.integer({ min: 1, max: n }), fc.constant(n))),
+        ([k, n]) => {
+          const theirs = RhythmPattern.euclid(n, k)
+            .map((one) => (one ? 'x' : '.'))
+            .join('');
+          expect(isRotation(text(k, n), theirs)).toBe(true);
+        },
+      ),
       { seed: 6 },
     );
   });
 
   test('has k strokes in n steps, and gaps that differ by one at most', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 32 }).chain((n) => fc.tuple(fc.integer({ min: 1, max: n }), fc.constant(n))), ([k, n]) => {
-        const places = evenSpread(k, n).flatMap((struck, step) => (struck ? [step] : []));
-        expect(places).toHaveLength(k);
-        expect(places[0]).toBe(0);
-        const gaps = places.map((place, index) => (places[index + 1] ?? n + (places[0] as number)) - place);
-        expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThanOrEqual(1);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 32 }).chain((n) => fc.tuple(fc.integer({ min: 1, max: n }), fc.constant(n))),
+        ([k, n]) => {
+          const places = evenSpread(k, n).flatMap((struck, step) => (struck ? [step] : []));
+          expect(places).toHaveLength(k);
+          expect(places[0]).toBe(0);
+          const gaps = places.map((place, index) => (places[index + 1] ?? n + (places[0] as number)) - place);
+          expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThanOrEqual(1);
+        },
+      ),
       { seed: 7 },
     );
   });
@@ -164,7 +230,9 @@ describe('scale over a pulse', () => {
 
   test('a box holds just the scale within its position', () => {
     const box = scaleBox({ instrument: standard }, 'major', 7, 0, [3, 2, 1]);
-    const pitches = box.map(({ string, fret }) => strokePitch(frameOn('G') as unknown as Pattern, { id: '', at: 0, string, fret }));
+    const pitches = box.map(({ string, fret }) =>
+      strokePitch(frameOn('G') as unknown as Pattern, { id: '', at: 0, string, fret }),
+    );
     // G major from the open third string: G A B C D E F♯ G
     expect(pitches).toEqual([55, 57, 59, 60, 62, 64, 66, 67]);
   });
@@ -175,31 +243,44 @@ describe('scale over a pulse', () => {
     const line = pattern.strokes.filter(({ string }) => string <= 3).map(({ id }) => digits[id] as Digit);
     line.slice(1).forEach((digit, index) => expect(digit).not.toBe(line[index]));
     expect(line[0]).toBe('i');
-    expect(pattern.strokes.filter(({ pin }) => pin === 'p').map(({ at }) => at % 840)).toEqual(expect.arrayContaining([210]));
+    expect(pattern.strokes.filter(({ pin }) => pin === 'p').map(({ at }) => at % 840)).toEqual(
+      expect.arrayContaining([210]),
+    );
   });
 });
 
 describe('crossing coverage, checked against the graph library graphology', () => {
-  const sets = fc.tuple(fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 5 }), fc.uniqueArray(fc.constantFrom<Digit>('i', 'm', 'a', 'c'), { minLength: 2, maxLength: 4 }));
+  const sets = fc.tuple(
+    fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 5 }),
+    fc.uniqueArray(fc.constantFrom<Digit>('i', 'm', 'a', 'c'), { minLength: 2, maxLength: 4 }),
+  );
 
   test('every wanted change occurs exactly once; more only where the graph is in parts', () => {
     fc.assert(
       fc.property(sets, ([on, digits]) => {
         const graph = new MultiDirectedGraph();
-        for (const a of on) for (const b of on) for (const d of digits) for (const e of digits) {
-          graph.mergeNode(`${a}${d}`);
-          graph.mergeNode(`${b}${e}`);
-          if (a !== b && d !== e) graph.addEdge(`${a}${d}`, `${b}${e}`);
-        }
+        for (const a of on)
+          for (const b of on)
+            for (const d of digits)
+              for (const e of digits) {
+                graph.mergeNode(`${a}${d}`);
+                graph.mergeNode(`${b}${e}`);
+                if (a !== b && d !== e) graph.addEdge(`${a}${d}`, `${b}${e}`);
+              }
         for (const node of graph.nodes()) expect(graph.inDegree(node)).toBe(graph.outDegree(node));
         const parts = stronglyConnectedComponents(graph).length;
         const { steps, wanted, added } = coverage(on, digits);
         expect(wanted).toBe(graph.size);
         expect(added).toBe(parts > 1 ? parts : 0);
         expect(steps).toHaveLength(wanted + added);
-        const changes = steps.map((step, index) => [step, steps[(index + 1) % steps.length] as typeof step] as const).map(([a, b]) => `${a.string}${a.digit}>${b.string}${b.digit}`);
+        const changes = steps
+          .map((step, index) => [step, steps[(index + 1) % steps.length] as typeof step] as const)
+          .map(([a, b]) => `${a.string}${a.digit}>${b.string}${b.digit}`);
         const occurs = new Set(changes);
-        for (const a of on) for (const b of on) for (const d of digits) for (const e of digits) if (a !== b && d !== e) expect(occurs.has(`${a}${d}>${b}${e}`)).toBe(true);
+        for (const a of on)
+          for (const b of on)
+            for (const d of digits)
+              for (const e of digits) if (a !== b && d !== e) expect(occurs.has(`${a}${d}>${b}${e}`)).toBe(true);
         if (added === 0) expect(occurs.size).toBe(changes.length);
       }),
       { seed: 1873, numRuns: 40 },
@@ -242,7 +323,9 @@ describe('hybrid figures and sweeps (common practice, no source)', () => {
 describe('harp-harmonic cascade', () => {
   test('open strings: H6 3 H5 2 H4 1, harmonics an octave up (physics)', () => {
     const pattern = made('cascade', {}, 'Em7');
-    expect(pattern.strokes.map(({ harmonic, string }) => `${harmonic ? 'H' : ''}${string}`).join(' ')).toBe('H6 3 H5 2 H4 1');
+    expect(pattern.strokes.map(({ harmonic, string }) => `${harmonic ? 'H' : ''}${string}`).join(' ')).toBe(
+      'H6 3 H5 2 H4 1',
+    );
     expect(strokePitch(pattern, pattern.strokes[0] as Pattern['strokes'][number])).toBe(52);
     expect(pattern.strokes.every(({ harmonic, loudness }) => loudness === (harmonic ? 'loud' : 'soft'))).toBe(true);
   });
@@ -250,7 +333,9 @@ describe('harp-harmonic cascade', () => {
   test('10 10 9 9 10 10 needs 22 frets: a neck of 21 is too short, and the strings are named (2-domain)', () => {
     const frame: Frame = { instrument: standard, voicing: { chord: 'D', frets: [10, 10, 9, 9, 10, 10] }, tempo: 80 };
     const result = generate(byKey('cascade'), { gap: 3 }, frame);
-    expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(/needs 22 frets and the neck has 21: out of reach on string 6, 5/);
+    expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(
+      /needs 22 frets and the neck has 21: out of reach on string 6, 5/,
+    );
     expect(generate(byKey('cascade'), { gap: 3 }, { ...frame, instrument: { ...standard, frets: 22 } }).ok).toBe(true);
   });
 });

@@ -1,14 +1,43 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
-import { byTimeThenString, metreFor, newPattern, problemsOfPattern, slotTicks, strokesOnChord, wholeBeats, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  byTimeThenString,
+  metreFor,
+  newPattern,
+  problemsOfPattern,
+  slotTicks,
+  strokesOnChord,
+  wholeBeats,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import type { Metre } from '../time/index.ts';
 
 /** One thing a generator asks for: a choice, a number, a text, or yes or no. */
 export type Field =
-  | { readonly kind: 'choice'; readonly key: string; readonly label: string; readonly options: readonly (readonly [value: string, label: string])[]; readonly initial: string }
-  | { readonly kind: 'number'; readonly key: string; readonly label: string; readonly least: number; readonly most: number; readonly initial: number }
-  | { readonly kind: 'text'; readonly key: string; readonly label: string; readonly initial: string; readonly hint: string }
+  | {
+      readonly kind: 'choice';
+      readonly key: string;
+      readonly label: string;
+      readonly options: readonly (readonly [value: string, label: string])[];
+      readonly initial: string;
+    }
+  | {
+      readonly kind: 'number';
+      readonly key: string;
+      readonly label: string;
+      readonly least: number;
+      readonly most: number;
+      readonly initial: number;
+    }
+  | {
+      readonly kind: 'text';
+      readonly key: string;
+      readonly label: string;
+      readonly initial: string;
+      readonly hint: string;
+    }
   | { readonly kind: 'truth'; readonly key: string; readonly label: string; readonly initial: boolean };
 
 /** What was answered, by the keys of the fields. */
@@ -31,23 +60,31 @@ export interface Generator {
   readonly make: (values: Values, frame: Frame) => Result<Pattern>;
 }
 
-const wrongValue = (field: Field, value: unknown, why: string): Problem => problem('generator-value', { label: field.label, value: String(value), problem: why });
+const wrongValue = (field: Field, value: unknown, why: string): Problem =>
+  problem('generator-value', { label: field.label, value: String(value), problem: why });
 
 const fieldProblem = (field: Field, value: Values[string] | undefined): Problem | undefined => {
   switch (field.kind) {
     case 'choice':
-      return field.options.some(([key]) => key === value) ? undefined : wrongValue(field, value, `choose ${field.options.map(([, label]) => label).join(', ')}`);
+      return field.options.some(([key]) => key === value)
+        ? undefined
+        : wrongValue(field, value, `choose ${field.options.map(([, label]) => label).join(', ')}`);
     case 'number':
-      return Number.isInteger(value) && (value as number) >= field.least && (value as number) <= field.most ? undefined : wrongValue(field, value, `choose ${field.least} to ${field.most}`);
+      return Number.isInteger(value) && (value as number) >= field.least && (value as number) <= field.most
+        ? undefined
+        : wrongValue(field, value, `choose ${field.least} to ${field.most}`);
     case 'text':
-      return typeof value === 'string' && value.trim() !== '' && value.length <= 200 ? undefined : wrongValue(field, value, field.hint);
+      return typeof value === 'string' && value.trim() !== '' && value.length <= 200
+        ? undefined
+        : wrongValue(field, value, field.hint);
     case 'truth':
       return typeof value === 'boolean' ? undefined : wrongValue(field, value, 'it is yes or no');
   }
 };
 
 /** A generator's values as they are first offered. */
-export const initialValues = ({ fields }: Generator): Values => Object.fromEntries(fields.map(({ key, initial }) => [key, initial]));
+export const initialValues = ({ fields }: Generator): Values =>
+  Object.fromEntries(fields.map(({ key, initial }) => [key, initial]));
 
 /**
  * The pattern a generator makes of some values; what is not given is as first offered. Errors: `generator-value` for
@@ -80,13 +117,29 @@ export interface Writing {
 
 /** Strokes of cells, one slot after another. */
 export const strokesOf = (cells: readonly (readonly Cell[])[], ticks: number): readonly Stroke[] =>
-  cells.flatMap((slot, index) => slot.map((cell): Stroke => ({ id: `s${index}-${cell.string}`, at: index * ticks, ...cell }))).sort(byTimeThenString);
+  cells
+    .flatMap((slot, index) =>
+      slot.map((cell): Stroke => ({ id: `s${index}-${cell.string}`, at: index * ticks, ...cell })),
+    )
+    .sort(byTimeThenString);
 
 /** Writes cells down as a pattern, one part of the beat after another. */
-export const written = (cells: readonly (readonly Cell[])[], { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, whole = true }: Writing, { instrument, voicing, tempo }: Frame): Pattern => {
+export const written = (
+  cells: readonly (readonly Cell[])[],
+  { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, whole = true }: Writing,
+  { instrument, voicing, tempo }: Frame,
+): Pattern => {
   const slots = whole ? wholeBeats(cells, subdivision) : cells;
   const shape = metreFor(Math.max(1, Math.ceil(slots.length / subdivision)), metre);
-  const base = newPattern(name, { ...shape, subdivision, instrument, voicing, tempo, school, ...(swing === undefined ? {} : { swing }) });
+  const base = newPattern(name, {
+    ...shape,
+    subdivision,
+    instrument,
+    voicing,
+    tempo,
+    school,
+    ...(swing === undefined ? {} : { swing }),
+  });
   return { ...base, strokes: strokesOf(slots, slotTicks(base)) };
 };
 
@@ -94,8 +147,12 @@ export const written = (cells: readonly (readonly Cell[])[], { name, subdivision
 export const readStrings = (text: string, instrument: Instrument, rests = false): Result<readonly number[]> => {
   const words = text.trim().split(/[\s,]+/);
   const numbers = words.map((word) => (rests && word === '-' ? 0 : Number(word)));
-  const wrong = numbers.findIndex((number) => !Number.isInteger(number) || number < (rests ? 0 : 1) || number > stringCount(instrument));
-  return wrong < 0 ? success(numbers) : failure(problem('figure-unreadable', { position: wrong + 1, value: words[wrong] ?? '' }));
+  const wrong = numbers.findIndex(
+    (number) => !Number.isInteger(number) || number < (rests ? 0 : 1) || number > stringCount(instrument),
+  );
+  return wrong < 0
+    ? success(numbers)
+    : failure(problem('figure-unreadable', { position: wrong + 1, value: words[wrong] ?? '' }));
 };
 
 /** Values of fields, as what they are known to be once `generate` has checked them. */
@@ -105,6 +162,14 @@ export const truthOf = (values: Values, key: string): boolean => values[key] ===
 
 /** The parts of the beat most generators offer. */
 export const PARTS_FIELD: Field = {
-  kind: 'choice', key: 'subdivision', label: 'In', initial: '4',
-  options: [['2', 'eighths'], ['3', 'triplets'], ['4', 'sixteenths'], ['6', 'sixteenth triplets']],
+  kind: 'choice',
+  key: 'subdivision',
+  label: 'In',
+  initial: '4',
+  options: [
+    ['2', 'eighths'],
+    ['3', 'triplets'],
+    ['4', 'sixteenths'],
+    ['6', 'sixteenth triplets'],
+  ],
 };

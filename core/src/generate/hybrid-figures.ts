@@ -14,14 +14,29 @@ interface Figure {
 const FIGURES: Readonly<Record<string, Figure>> = {
   toggle: { name: 'Pick and finger in turn', above: 2, cells: (low) => [[{ string: low }], [{ string: low - 2 }]] },
   'double stop': {
-    name: 'Bass against a double stop', above: 3,
-    cells: (low) => [[{ string: low }], [{ string: low - 2 }, { string: low - 3 }], [{ string: low - 1 }], [{ string: low - 2 }, { string: low - 3 }]],
+    name: 'Bass against a double stop',
+    above: 3,
+    cells: (low) => [
+      [{ string: low }],
+      [{ string: low - 2 }, { string: low - 3 }],
+      [{ string: low - 1 }],
+      [{ string: low - 2 }, { string: low - 3 }],
+    ],
   },
-  skips: { name: 'String skips', above: 3, cells: (low) => [low, low - 2, low - 1, low - 3].map((string) => [{ string }]) },
+  skips: {
+    name: 'String skips',
+    above: 3,
+    cells: (low) => [low, low - 2, low - 1, low - 3].map((string) => [{ string }]),
+  },
   slurs: {
-    name: 'Pick and finger with slurs', above: 1, school: 'hybrid-legato',
+    name: 'Pick and finger with slurs',
+    above: 1,
+    school: 'hybrid-legato',
     cells: (low, { position }) =>
-      [low, low - 1].flatMap((string): readonly Cell[][] => [[{ string, fret: position }], [{ string, fret: position + 2, slur: 'hammer-on' }]]),
+      [low, low - 1].flatMap((string): readonly Cell[][] => [
+        [{ string, fret: position }],
+        [{ string, fret: position + 2, slur: 'hammer-on' }],
+      ]),
   },
 };
 
@@ -36,8 +51,24 @@ export const hybridFigures: Generator = {
   name: 'Pick and fingers',
   use: 'The pick on a low string, fingers above it: in turn, against a double stop, over skipped strings, or with slurs.',
   fields: [
-    { kind: 'choice', key: 'figure', label: 'Figure', initial: 'toggle', options: Object.entries(FIGURES).map(([key, { name }]) => [key, name] as const) },
-    { kind: 'choice', key: 'pick', label: 'Pick', initial: 'pick-down', options: [['pick-down', 'down'], ['pick-up', 'up'], ['pick-alternating', 'down and up in turn']] },
+    {
+      kind: 'choice',
+      key: 'figure',
+      label: 'Figure',
+      initial: 'toggle',
+      options: Object.entries(FIGURES).map(([key, { name }]) => [key, name] as const),
+    },
+    {
+      kind: 'choice',
+      key: 'pick',
+      label: 'Pick',
+      initial: 'pick-down',
+      options: [
+        ['pick-down', 'down'],
+        ['pick-up', 'up'],
+        ['pick-alternating', 'down and up in turn'],
+      ],
+    },
     { kind: 'number', key: 'low', label: 'Pick on string', least: 2, most: 8, initial: 5 },
     { kind: 'number', key: 'position', label: 'Slurs from fret', least: 0, most: 15, initial: 5 },
     PARTS_FIELD,
@@ -48,6 +79,12 @@ export const hybridFigures: Generator = {
     const figure = figureFor(textOf(values, 'figure'), low);
     if (!figure.ok) return figure;
     const { name, cells, school = `hybrid:${textOf(values, 'pick')}` } = figure.value;
-    return success(written(cells(low, { position: numberOf(values, 'position') }), { name, subdivision: numberOf(values, 'subdivision'), school }, frame));
+    return success(
+      written(
+        cells(low, { position: numberOf(values, 'position') }),
+        { name, subdivision: numberOf(values, 'subdivision'), school },
+        frame,
+      ),
+    );
   },
 };

@@ -12,7 +12,16 @@ import { scaleOverPulse } from './scale-over-pulse.ts';
 
 /** All generators, in the order they are offered. */
 export const GENERATORS: readonly Generator[] = [
-  rolls, alternatingThumb, arpeggio, scaleOverPulse, hybridFigures, fingerSweeps, accelerating, evenSpreadGenerator, crossingCoverage, cascade,
+  rolls,
+  alternatingThumb,
+  arpeggio,
+  scaleOverPulse,
+  hybridFigures,
+  fingerSweeps,
+  accelerating,
+  evenSpreadGenerator,
+  crossingCoverage,
+  cascade,
 ];
 
 export { generate, initialValues, type Field, type Frame, type Generator, type Values } from './generator.ts';

@@ -25,22 +25,48 @@ export const rolls: Generator = {
   name: 'Roll',
   use: 'One digit after another over neighbouring strings, in groups or as a figure of a bar.',
   fields: [
-    { kind: 'choice', key: 'direction', label: 'Direction', initial: 'forward', options: [['forward', 'forward, toward the treble'], ['backward', 'backward'], ['both', 'forward and back']] },
+    {
+      kind: 'choice',
+      key: 'direction',
+      label: 'Direction',
+      initial: 'forward',
+      options: [
+        ['forward', 'forward, toward the treble'],
+        ['backward', 'backward'],
+        ['both', 'forward and back'],
+      ],
+    },
     { kind: 'number', key: 'strings', label: 'Strings', least: 3, most: 4, initial: 3 },
     { kind: 'number', key: 'lowest', label: 'Lowest string', least: 3, most: 8, initial: 3 },
-    { kind: 'choice', key: 'shape', label: 'As', initial: 'group', options: [['group', 'a short group, until it comes round on the beat'], ['bar', 'a figure of one bar, 3+3+2 and the like']] },
+    {
+      kind: 'choice',
+      key: 'shape',
+      label: 'As',
+      initial: 'group',
+      options: [
+        ['group', 'a short group, until it comes round on the beat'],
+        ['bar', 'a figure of one bar, 3+3+2 and the like'],
+      ],
+    },
     { kind: 'truth', key: 'walk', label: 'Walk over the string sets and back', initial: false },
     PARTS_FIELD,
   ],
   make: (values, frame) => {
     const [count, lowest] = [numberOf(values, 'strings'), numberOf(values, 'lowest')];
-    if (lowest < count || lowest > stringCount(frame.instrument)) return failure(problem('no-string-left', { who: 'roll' }));
+    if (lowest < count || lowest > stringCount(frame.instrument))
+      return failure(problem('no-string-left', { who: 'roll' }));
     const order = (from: number): readonly number[] => rollOrder(textOf(values, 'direction'), from, count);
     const once = truthOf(values, 'walk') ? walk(lowest, count).flatMap(order) : order(lowest);
     const bar = textOf(values, 'shape') === 'bar';
     const strings = bar ? Array.from({ length: BAR }, (_, index) => once[index % once.length] as number) : once;
     const subdivision = bar ? 2 : numberOf(values, 'subdivision');
     const name = `${textOf(values, 'direction') === 'both' ? 'Forward and back' : textOf(values, 'direction') === 'forward' ? 'Forward' : 'Backward'} roll`;
-    return success(written(strings.map((string) => [{ string }]), { name, subdivision, school: count === 4 ? 'rolling:four' : 'rolling' }, frame));
+    return success(
+      written(
+        strings.map((string) => [{ string }]),
+        { name, subdivision, school: count === 4 ? 'rolling:four' : 'rolling' },
+        frame,
+      ),
+    );
   },
 };

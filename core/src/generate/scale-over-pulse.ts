@@ -25,7 +25,13 @@ export interface BoxNote {
 }
 
 /** The notes of a scale within one position on some strings, from the lowest up. Frets count from the capo. */
-export const scaleBox = ({ instrument }: Pick<Frame, 'instrument'>, scale: string, root: number, position: number, strings: readonly number[]): readonly BoxNote[] =>
+export const scaleBox = (
+  { instrument }: Pick<Frame, 'instrument'>,
+  scale: string,
+  root: number,
+  position: number,
+  strings: readonly number[],
+): readonly BoxNote[] =>
   [...strings]
     .sort((a, b) => b - a)
     .flatMap((string) =>
@@ -38,7 +44,10 @@ export const scaleBox = ({ instrument }: Pick<Frame, 'instrument'>, scale: strin
 const upAndDown = <T>(items: readonly T[]): readonly T[] => [...items, ...items.slice(1, -1).reverse()];
 
 const TICKS: Readonly<Record<string, number>> = {
-  quarters: TICKS_PER_QUARTER, eighths: TICKS_PER_QUARTER / 2, triplets: TICKS_PER_QUARTER / 3, sixteenths: TICKS_PER_QUARTER / 4,
+  quarters: TICKS_PER_QUARTER,
+  eighths: TICKS_PER_QUARTER / 2,
+  triplets: TICKS_PER_QUARTER / 3,
+  sixteenths: TICKS_PER_QUARTER / 4,
 };
 
 /**
@@ -63,23 +72,45 @@ const planOf = (values: Values, frame: Frame): Result<Plan> => {
   const count = displacements(pulse, fingers);
   if (!count.ok) return count;
   const displacement = numberOf(values, 'displacement');
-  if (displacement >= count.value) return failure(problem('generator-value', { label: 'Displacement', value: displacement, problem: `there are ${count.value}, counted from 0` }));
+  if (displacement >= count.value)
+    return failure(
+      problem('generator-value', {
+        label: 'Displacement',
+        value: displacement,
+        problem: `there are ${count.value}, counted from 0`,
+      }),
+    );
   const strings = readStrings(textOf(values, 'strings'), frame.instrument);
   if (!strings.ok) return strings;
   const pulseString = numberOf(values, 'pulseString');
   const free = strings.value.filter((string) => string !== pulseString);
-  if (pulseString > frame.instrument.pitches.length || free.length === 0) return failure(problem('no-string-left', { who: 'fingers' }));
+  if (pulseString > frame.instrument.pitches.length || free.length === 0)
+    return failure(problem('no-string-left', { who: 'fingers' }));
   const box = scaleBox(frame, textOf(values, 'scale'), numberOf(values, 'root'), numberOf(values, 'position'), free);
   if (box.length < 2) return failure(problem('no-string-left', { who: 'scale' }));
   return success({ pulse, fingers, displacement, pulseString, line: upAndDown(box) });
 };
 
 /** The line's notes follow one another without a gap; the pulse comes some finger strokes late against them. */
-const strokesOfPlan = ({ pulse, fingers, displacement, pulseString, line }: Plan, length: number, { voicing }: Frame): readonly Stroke[] => {
+const strokesOfPlan = (
+  { pulse, fingers, displacement, pulseString, line }: Plan,
+  length: number,
+  { voicing }: Frame,
+): readonly Stroke[] => {
   // A string that the chord mutes is played open: the pulse is the scale's, not the chord's.
   const open = sounds(voicing, pulseString) ? {} : { fret: 0 };
-  const notes = Array.from({ length: Math.floor(length / fingers) }, (_, index): Stroke => ({ id: `l${index}`, at: index * fingers, ...(line[index % line.length] as BoxNote) }));
-  const thumbs = Array.from({ length: Math.floor(length / pulse) }, (_, index): Stroke => ({ id: `p${index}`, at: index * pulse + displacement * fingers, string: pulseString, pin: 'p', ...open }));
+  const notes = Array.from({ length: Math.floor(length / fingers) }, (_, index): Stroke => ({
+    id: `l${index}`,
+    at: index * fingers,
+    ...(line[index % line.length] as BoxNote),
+  }));
+  const thumbs = Array.from({ length: Math.floor(length / pulse) }, (_, index): Stroke => ({
+    id: `p${index}`,
+    at: index * pulse + displacement * fingers,
+    string: pulseString,
+    pin: 'p',
+    ...open,
+  }));
   return [...notes, ...thumbs].sort(byTimeThenString);
 };
 
@@ -99,14 +130,64 @@ export const scaleOverPulse: Generator = {
   use: 'The thumb keeps a pulse on one string while two fingers run a scale on those left free, from any displacement.',
   fields: [
     { kind: 'number', key: 'pulseString', label: 'Pulse on string', least: 4, most: 8, initial: 6 },
-    { kind: 'choice', key: 'pulse', label: 'Pulse in', initial: 'quarters', options: [['quarters', 'quarters'], ['eighths', 'eighths']] },
-    { kind: 'choice', key: 'fingers', label: 'Fingers in', initial: 'sixteenths', options: [['eighths', 'eighths'], ['triplets', 'triplets'], ['sixteenths', 'sixteenths']] },
+    {
+      kind: 'choice',
+      key: 'pulse',
+      label: 'Pulse in',
+      initial: 'quarters',
+      options: [
+        ['quarters', 'quarters'],
+        ['eighths', 'eighths'],
+      ],
+    },
+    {
+      kind: 'choice',
+      key: 'fingers',
+      label: 'Fingers in',
+      initial: 'sixteenths',
+      options: [
+        ['eighths', 'eighths'],
+        ['triplets', 'triplets'],
+        ['sixteenths', 'sixteenths'],
+      ],
+    },
     { kind: 'number', key: 'displacement', label: 'Displacement', least: 0, most: 7, initial: 0 },
-    { kind: 'choice', key: 'pair', label: 'Fingers', initial: 'i-m', options: [['i-m', 'index leads, then middle'], ['m-i', 'middle leads, then index'], ['m-a', 'middle leads, then ring'], ['a-m', 'ring leads, then middle'], ['i-a', 'index leads, then ring'], ['a-i', 'ring leads, then index']] },
-    { kind: 'choice', key: 'scale', label: 'Scale', initial: 'major', options: Object.keys(SCALES).map((name) => [name, name] as const) },
-    { kind: 'choice', key: 'root', label: 'On', initial: '7', options: Array.from({ length: 12 }, (_, pitchClass) => [String(pitchClass), pitchClassName(pitchClass)] as const) },
+    {
+      kind: 'choice',
+      key: 'pair',
+      label: 'Fingers',
+      initial: 'i-m',
+      options: [
+        ['i-m', 'index leads, then middle'],
+        ['m-i', 'middle leads, then index'],
+        ['m-a', 'middle leads, then ring'],
+        ['a-m', 'ring leads, then middle'],
+        ['i-a', 'index leads, then ring'],
+        ['a-i', 'ring leads, then index'],
+      ],
+    },
+    {
+      kind: 'choice',
+      key: 'scale',
+      label: 'Scale',
+      initial: 'major',
+      options: Object.keys(SCALES).map((name) => [name, name] as const),
+    },
+    {
+      kind: 'choice',
+      key: 'root',
+      label: 'On',
+      initial: '7',
+      options: Array.from({ length: 12 }, (_, pitchClass) => [String(pitchClass), pitchClassName(pitchClass)] as const),
+    },
     { kind: 'number', key: 'position', label: 'From fret', least: 0, most: 12, initial: 0 },
-    { kind: 'text', key: 'strings', label: 'Strings of the scale', initial: '3 2 1', hint: 'write strings, such as 3 2 1' },
+    {
+      kind: 'text',
+      key: 'strings',
+      label: 'Strings of the scale',
+      initial: '3 2 1',
+      hint: 'write strings, such as 3 2 1',
+    },
   ],
   make: (values, frame) => {
     const plan = planOf(values, frame);
@@ -116,7 +197,12 @@ export const scaleOverPulse: Generator = {
     const subdivision = TICKS_PER_QUARTER / plan.value.fingers;
     const name = `${pitchClassName(numberOf(values, 'root'))} ${textOf(values, 'scale')} over a pulse`;
     const pattern: Pattern = newPattern(name, {
-      ...shape, subdivision, tempo: frame.tempo, instrument: frame.instrument, voicing: frame.voicing, school: `alternation:${textOf(values, 'pair')}`,
+      ...shape,
+      subdivision,
+      tempo: frame.tempo,
+      instrument: frame.instrument,
+      voicing: frame.voicing,
+      school: `alternation:${textOf(values, 'pair')}`,
       strokes: strokesOfPlan(plan.value, length, frame),
     });
     return success(pattern);

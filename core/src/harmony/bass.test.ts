@@ -6,8 +6,20 @@ const shape = (chord: string): Voicing => shapeOf(standard, chord) as Voicing;
 
 describe('the bass of open chords (common practice, no source)', () => {
   test.each([
-    ['E', 6], ['A', 5], ['D', 4], ['G', 6], ['C', 5], ['Em', 6], ['Am', 5], ['Dm', 4], ['B7', 5],
-    ['F', 6], ['F (four strings)', 4], ['C/G', 6], ['G/B', 5], ['Dm/C', 5],
+    ['E', 6],
+    ['A', 5],
+    ['D', 4],
+    ['G', 6],
+    ['C', 5],
+    ['Em', 6],
+    ['Am', 5],
+    ['Dm', 4],
+    ['B7', 5],
+    ['F', 6],
+    ['F (four strings)', 4],
+    ['C/G', 6],
+    ['G/B', 5],
+    ['Dm/C', 5],
   ])('%s has its bass on string %i', (chord, string) => {
     expect(bassString(standard, shape(chord))).toBe(string);
   });
@@ -15,14 +27,25 @@ describe('the bass of open chords (common practice, no source)', () => {
 
 describe('the alternate bass', () => {
   test.each([
-    ['E', 5], ['A', 4], ['D', 3], ['G', 4], ['C', 4], ['Em', 5], ['Am', 4], ['F', 5],
-  ])('%s alternates with string %i: fifth, then octave root, then third; string 3 where nothing else is left', (chord, string) => {
-    expect(alternateBassStrings(standard, shape(chord))[0]).toBe(string);
-  });
+    ['E', 5],
+    ['A', 4],
+    ['D', 3],
+    ['G', 4],
+    ['C', 4],
+    ['Em', 5],
+    ['Am', 4],
+    ['F', 5],
+  ])(
+    '%s alternates with string %i: fifth, then octave root, then third; string 3 where nothing else is left',
+    (chord, string) => {
+      expect(alternateBassStrings(standard, shape(chord))[0]).toBe(string);
+    },
+  );
 
   test('is never a muted string', () => {
     for (const chord of ['D', 'C', 'A', 'Am', 'B7', 'G/B'])
-      for (const string of alternateBassStrings(standard, shape(chord))) expect(sounds(shape(chord), string)).toBe(true);
+      for (const string of alternateBassStrings(standard, shape(chord)))
+        expect(sounds(shape(chord), string)).toBe(true);
   });
 });
 

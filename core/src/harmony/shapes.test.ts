@@ -3,21 +3,33 @@ import { createRequire } from 'node:module';
 import { instrumentIn, pitchAt, pitchClassOf, stringCount, tuningByKey, TUNINGS } from '../instrument/index.ts';
 import { bassString, chordBass, fretOn, openStrings, shapesFor, soundingPitch, type Voicing } from './index.ts';
 
-interface Position { readonly frets: readonly number[]; readonly baseFret: number }
-interface Chord { readonly key: string; readonly suffix: string; readonly positions: readonly Position[] }
+interface Position {
+  readonly frets: readonly number[];
+  readonly baseFret: number;
+}
+interface Chord {
+  readonly key: string;
+  readonly suffix: string;
+  readonly positions: readonly Position[];
+}
 
 /** An open dataset of guitar chords (package @tombatossals/chords-db 0.5.1, MIT). */
-const dataset = JSON.parse(readFileSync(createRequire(import.meta.url).resolve('@tombatossals/chords-db/lib/guitar.json'), 'utf8')) as { readonly chords: Readonly<Record<string, readonly Chord[]>> };
+const dataset = JSON.parse(
+  readFileSync(createRequire(import.meta.url).resolve('@tombatossals/chords-db/lib/guitar.json'), 'utf8'),
+) as { readonly chords: Readonly<Record<string, readonly Chord[]>> };
 
 const SUFFIXES: Readonly<Record<string, string>> = { '': 'major', m: 'minor', 7: '7', maj7: 'maj7', m7: 'm7' };
 
 /** Frets of a position as our shapes have them: above the nut, null where muted. */
-const fretsOf = ({ frets, baseFret }: Position): string => frets.map((fret) => (fret < 0 ? 'x' : fret === 0 ? 0 : fret + baseFret - 1)).join(' ');
+const fretsOf = ({ frets, baseFret }: Position): string =>
+  frets.map((fret) => (fret < 0 ? 'x' : fret === 0 ? 0 : fret + baseFret - 1)).join(' ');
 
 const known = (symbol: string): readonly string[] => {
   const match = /^([A-G])([a-z0-9]*)$/.exec(symbol);
   const suffix = match && SUFFIXES[match[2] ?? ''];
-  return (dataset.chords[match?.[1] ?? ''] ?? []).filter((chord) => chord.suffix === suffix).flatMap(({ positions }) => positions.map(fretsOf));
+  return (dataset.chords[match?.[1] ?? ''] ?? [])
+    .filter((chord) => chord.suffix === suffix)
+    .flatMap(({ positions }) => positions.map(fretsOf));
 };
 
 const text = ({ frets }: Voicing): string => frets.map((fret) => fret ?? 'x').join(' ');
@@ -64,7 +76,9 @@ describe.each(TUNINGS.map((tuning) => [tuning.key, tuning] as const))('shapes in
 test('the third of a chord says major or minor', () => {
   const pitches = (symbol: string): readonly number[] => {
     const shape = plain.find(({ chord }) => chord === symbol) as Voicing;
-    return shape.frets.flatMap((fret, index) => (fret === null ? [] : [pitchClassOf(pitchAt(standard, 6 - index, fret))]));
+    return shape.frets.flatMap((fret, index) =>
+      fret === null ? [] : [pitchClassOf(pitchAt(standard, 6 - index, fret))],
+    );
   };
   expect(new Set(pitches('C'))).toEqual(new Set([0, 4, 7]));
   expect(new Set(pitches('Am'))).toEqual(new Set([9, 0, 4]));

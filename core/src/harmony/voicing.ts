@@ -1,4 +1,11 @@
-import { bassStrings, parsePitchClass, pitchAt, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
+import {
+  bassStrings,
+  parsePitchClass,
+  pitchAt,
+  pitchClassOf,
+  stringCount,
+  type Instrument,
+} from '../instrument/index.ts';
 
 /** A chord held on the neck: frets above the capo from string N to string 1, null where a string is muted. */
 export interface Voicing {
@@ -78,8 +85,7 @@ const alternateRank = (interval: number): number => {
 export const alternateBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => {
   const bass = bassString(instrument, voicing);
   const root = chordBass(voicing.chord)?.root ?? 0;
-  const rank = (string: number): number =>
-    alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
+  const rank = (string: number): number => alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
   const others = soundingBassStrings(instrument, voicing).filter((string) => string !== bass);
   if (others.length > 0) return [...others].sort((a, b) => rank(a) - rank(b) || b - a);
   return sounds(voicing, 3) ? [3] : [];

@@ -1,4 +1,16 @@
-import { TUNINGS, bassStrings, frequencyOf, instrumentIn, noteName, openStringName, parsePitchClass, pitchAt, problemsOfInstrument, retune, tuningByKey } from './index.ts';
+import {
+  TUNINGS,
+  bassStrings,
+  frequencyOf,
+  instrumentIn,
+  noteName,
+  openStringName,
+  parsePitchClass,
+  pitchAt,
+  problemsOfInstrument,
+  retune,
+  tuningByKey,
+} from './index.ts';
 
 describe('pitch (ISO 16: A4 = 440 Hz; MIDI 1.0 note numbers; equal temperament)', () => {
   test.each([

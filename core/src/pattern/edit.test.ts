@@ -1,9 +1,24 @@
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence } from '../errors/index.ts';
-import { edit, mutedStrokes, newPattern, problemsOfPattern, refusal, resize, type Edit, type Pattern, type Stroke } from './index.ts';
+import {
+  edit,
+  mutedStrokes,
+  newPattern,
+  problemsOfPattern,
+  refusal,
+  resize,
+  type Edit,
+  type Pattern,
+  type Stroke,
+} from './index.ts';
 
-const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({ id, at, string, ...more });
+const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
+  id,
+  at,
+  string,
+  ...more,
+});
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const result = edit(pattern, change);
@@ -19,17 +34,22 @@ const refused = (pattern: Pattern, change: Edit): string => {
 describe('laws of edits', () => {
   test('the inverse of an edit takes it back', () => {
     fc.assert(
-      fc.property(patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))), ([pattern, change]) => {
-        const done = edit(pattern, change);
-        fc.pre(done.ok);
-        if (done.ok) expect(after(done.value.pattern, done.value.inverse)).toEqual(pattern);
-      }),
+      fc.property(
+        patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
+        ([pattern, change]) => {
+          const done = edit(pattern, change);
+          fc.pre(done.ok);
+          if (done.ok) expect(after(done.value.pattern, done.value.inverse)).toEqual(pattern);
+        },
+      ),
       { seed: 11 },
     );
   });
 
   test('undoing a whole session one by one comes back to its beginning, whatever was refused', () => {
-    const session = patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), fc.array(editArbitrary(pattern), { maxLength: 30 })));
+    const session = patternArbitrary.chain((pattern) =>
+      fc.tuple(fc.constant(pattern), fc.array(editArbitrary(pattern), { maxLength: 30 })),
+    );
     fc.assert(
       fc.property(session, ([start, changes]) => {
         let now = start;
@@ -49,11 +69,14 @@ describe('laws of edits', () => {
 
   test('an accepted edit leaves a pattern that can stand', () => {
     fc.assert(
-      fc.property(patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))), ([pattern, change]) => {
-        const done = edit(pattern, change);
-        if (done.ok) expect(problemsOfPattern(done.value.pattern)).toEqual([]);
-        else expect(done.problems.length).toBeGreaterThan(0);
-      }),
+      fc.property(
+        patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
+        ([pattern, change]) => {
+          const done = edit(pattern, change);
+          if (done.ok) expect(problemsOfPattern(done.value.pattern)).toEqual([]);
+          else expect(done.problems.length).toBeGreaterThan(0);
+        },
+      ),
       { seed: 13 },
     );
   });
@@ -63,18 +86,50 @@ describe('what is refused, and how it is said', () => {
   const base = newPattern('Roll', { strokes: [stroke('one', 0, 5)] });
 
   test.each<[string, Edit, RegExp]>([
-    ['a stroke outside the length', { kind: 'put', strokes: [stroke('x', 3360, 3)] }, /bar 2|beat 1.*outside the pattern, which is one bar long/],
-    ['a string that is not there', { kind: 'put', strokes: [stroke('x', 0, 7)] }, /no string 7 at beat 1.*strings 1 to 6/],
-    ['two strokes on one string at one time', { kind: 'put', strokes: [stroke('x', 0, 5)] }, /String 5 is already played at beat 1/],
+    [
+      'a stroke outside the length',
+      { kind: 'put', strokes: [stroke('x', 3360, 3)] },
+      /bar 2|beat 1.*outside the pattern, which is one bar long/,
+    ],
+    [
+      'a string that is not there',
+      { kind: 'put', strokes: [stroke('x', 0, 7)] },
+      /no string 7 at beat 1.*strings 1 to 6/,
+    ],
+    [
+      'two strokes on one string at one time',
+      { kind: 'put', strokes: [stroke('x', 0, 5)] },
+      /String 5 is already played at beat 1/,
+    ],
     ['a tempo of 0', { kind: 'set', fields: { tempo: 0 } }, /tempo of 0 is outside 20 to 400/],
     ['a tempo of 1000', { kind: 'set', fields: { tempo: 1000 } }, /tempo of 1000 is outside/],
     ['no bars at all', { kind: 'set', fields: { bars: 0 } }, /1 to 128 bars long, not 0/],
-    ['an eighth cut in eight', { kind: 'set', fields: { metre: { beats: 6, unit: 8 }, subdivision: 8 } }, /cannot be cut in 8/],
+    [
+      'an eighth cut in eight',
+      { kind: 'set', fields: { metre: { beats: 6, unit: 8 }, subdivision: 8 } },
+      /cannot be cut in 8/,
+    ],
     ['a nameless pattern', { kind: 'set', fields: { name: '  ' } }, /needs a name/],
-    ['a tuning of three strings', { kind: 'set', fields: { instrument: { ...base.instrument, pitches: [40, 45, 50] } } }, /4 to 8 strings, not 3/],
-    ['a tuning of nine strings', { kind: 'set', fields: { instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } } }, /4 to 8 strings, not 9/],
-    ['a shape for another number of strings', { kind: 'set', fields: { voicing: { chord: 'C', frets: [2, 0, 1, 0] } } }, /has 4 strings and the instrument 6/],
-    ['a capo without a neck', { kind: 'set', fields: { instrument: { ...base.instrument, capo: 20 } } }, /leaves no neck/],
+    [
+      'a tuning of three strings',
+      { kind: 'set', fields: { instrument: { ...base.instrument, pitches: [40, 45, 50] } } },
+      /4 to 8 strings, not 3/,
+    ],
+    [
+      'a tuning of nine strings',
+      { kind: 'set', fields: { instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } } },
+      /4 to 8 strings, not 9/,
+    ],
+    [
+      'a shape for another number of strings',
+      { kind: 'set', fields: { voicing: { chord: 'C', frets: [2, 0, 1, 0] } } },
+      /has 4 strings and the instrument 6/,
+    ],
+    [
+      'a capo without a neck',
+      { kind: 'set', fields: { instrument: { ...base.instrument, capo: 20 } } },
+      /leaves no neck/,
+    ],
   ])('%s', (_what, change, words) => {
     expect(refused(base, change)).toMatch(words);
   });
@@ -94,7 +149,10 @@ describe('what is refused, and how it is said', () => {
 });
 
 test('a shorter length lets go of what lies outside, and taking it back restores it', () => {
-  const two = newPattern('Two bars', { bars: 2, strokes: [stroke('a', 0, 5), stroke('b', 3360, 4, { pin: 'p', accent: true })] });
+  const two = newPattern('Two bars', {
+    bars: 2,
+    strokes: [stroke('a', 0, 5), stroke('b', 3360, 4, { pin: 'p', accent: true })],
+  });
   const done = edit(two, resize(two, { bars: 1 }));
   if (!done.ok) throw new Error('refused');
   expect(done.value.pattern.strokes.map(({ id }) => id)).toEqual(['a']);

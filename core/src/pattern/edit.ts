@@ -35,7 +35,13 @@ const applySet = (pattern: Pattern, fields: PatternFields): Edited => ({
 const undoPut = (before: readonly Stroke[], ids: readonly string[]): Edit => {
   const old = before.filter(({ id }) => ids.includes(id));
   const fresh = ids.filter((id) => !old.some((stroke) => stroke.id === id));
-  return { kind: 'batch', edits: [{ kind: 'remove', ids: fresh }, { kind: 'put', strokes: old }] };
+  return {
+    kind: 'batch',
+    edits: [
+      { kind: 'remove', ids: fresh },
+      { kind: 'put', strokes: old },
+    ],
+  };
 };
 
 const applyPut = (pattern: Pattern, strokes: readonly Stroke[]): Edited => {
@@ -98,11 +104,7 @@ export const refusal = (pattern: Pattern, stroke: Stroke): Problem | undefined =
 };
 
 /** The edit that changes some fields of strokes by name, leaving unknown names alone. */
-export const changeStrokes = (
-  pattern: Pattern,
-  ids: readonly string[],
-  change: (stroke: Stroke) => Stroke,
-): Edit => ({
+export const changeStrokes = (pattern: Pattern, ids: readonly string[], change: (stroke: Stroke) => Stroke): Edit => ({
   kind: 'put',
   strokes: pattern.strokes.filter(({ id }) => ids.includes(id)).map(change),
 });
@@ -133,7 +135,8 @@ export const revoice = (pattern: Pattern, voicing: Voicing): Edit => ({
 
 /** The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it. */
 export const reinstrument = (pattern: Pattern, instrument: Instrument): Edit => {
-  const voicing = shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);
+  const voicing =
+    shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);
   const fields = { instrument, voicing };
   const gone = removing(pattern, { ...pattern, ...fields });
   const left = applyUnchecked(pattern, gone).pattern;

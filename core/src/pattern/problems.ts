@@ -30,13 +30,19 @@ const RULES: readonly Rule[] = [
     return wrong && problem('subdivision-unknown', { value: wrong.parts });
   },
   ({ metre, bars, divisions }) => {
-    const outside = divisions?.find(({ beat }, index, all) => !whole(beat, 0, metre.beats * bars - 1) || beat <= (all[index - 1]?.beat ?? -1));
+    const outside = divisions?.find(
+      ({ beat }, index, all) => !whole(beat, 0, metre.beats * bars - 1) || beat <= (all[index - 1]?.beat ?? -1),
+    );
     return outside && problem('division-wrong', { beat: outside.beat + 1, beats: metre.beats * bars });
   },
   ({ swing }) =>
-    swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most) ? undefined : problem('swing-wrong', { ...SWING_RANGE, value: swing }),
+    swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most)
+      ? undefined
+      : problem('swing-wrong', { ...SWING_RANGE, value: swing }),
   ({ tags }) =>
-    !tags || (tags.length <= PATTERN_LIMITS.tags && tags.every((tag) => tag.trim().length > 0 && tag.length <= PATTERN_LIMITS.tag))
+    !tags ||
+    (tags.length <= PATTERN_LIMITS.tags &&
+      tags.every((tag) => tag.trim().length > 0 && tag.length <= PATTERN_LIMITS.tag))
       ? undefined
       : problem('tags-wrong', { most: PATTERN_LIMITS.tags, letters: PATTERN_LIMITS.tag }),
   ({ tempo }) =>
@@ -50,7 +56,11 @@ const RULES: readonly Rule[] = [
   ({ voicing, instrument }) =>
     voicing.frets.length === stringCount(instrument)
       ? undefined
-      : problem('voicing-strings', { chord: voicing.chord, value: voicing.frets.length, strings: stringCount(instrument) }),
+      : problem('voicing-strings', {
+          chord: voicing.chord,
+          value: voicing.frets.length,
+          strings: stringCount(instrument),
+        }),
 ];
 
 const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
@@ -75,10 +85,12 @@ export const placementProblem = (pattern: Pattern, stroke: Stroke): Problem | un
 /** What keeps the other hand from stopping or touching the string there. */
 const soundProblem = (pattern: Pattern, stroke: Stroke, where: string): Problem | undefined => {
   const most = pattern.instrument.frets - pattern.instrument.capo;
-  if (stroke.fret !== undefined && !whole(stroke.fret, 0, most)) return problem('fret-out-of-range', { value: stroke.fret, string: stroke.string, most });
+  if (stroke.fret !== undefined && !whole(stroke.fret, 0, most))
+    return problem('fret-out-of-range', { value: stroke.fret, string: stroke.string, most });
   if (!stroke.harmonic) return undefined;
   const interval = touchInterval(pattern, stroke) ?? 12;
-  if (!NODE_FRETS.includes(interval)) return problem('no-node', { where, touch: stroke.harmonic.touch, nodes: NODE_FRETS.join(', ') });
+  if (!NODE_FRETS.includes(interval))
+    return problem('no-node', { where, touch: stroke.harmonic.touch, nodes: NODE_FRETS.join(', ') });
   return undefined;
 };
 
@@ -123,5 +135,14 @@ export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'stri
 /** Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named. */
 export const looseSlurs = (pattern: Pattern): readonly { readonly stroke: Stroke; readonly problem: Problem }[] =>
   pattern.strokes
-    .filter((stroke) => stroke.slur && !pattern.strokes.some(({ at, string }) => string === stroke.string && (at < stroke.at || (pattern.cyclic && at !== stroke.at))))
-    .map((stroke) => ({ stroke, problem: problem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }) }));
+    .filter(
+      (stroke) =>
+        stroke.slur &&
+        !pattern.strokes.some(
+          ({ at, string }) => string === stroke.string && (at < stroke.at || (pattern.cyclic && at !== stroke.at)),
+        ),
+    )
+    .map((stroke) => ({
+      stroke,
+      problem: problem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }),
+    }));

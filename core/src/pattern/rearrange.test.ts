@@ -2,7 +2,24 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { beatPartsOf, copied, countOf, cutBeat, edit, insertBeat, moveStrokes, newPattern, partStart, pasted, patternLength, problemsOfPattern, removeBeat, stepFrom, type Edit, type Pattern } from './index.ts';
+import {
+  beatPartsOf,
+  copied,
+  countOf,
+  cutBeat,
+  edit,
+  insertBeat,
+  moveStrokes,
+  newPattern,
+  partStart,
+  pasted,
+  patternLength,
+  problemsOfPattern,
+  removeBeat,
+  stepFrom,
+  type Edit,
+  type Pattern,
+} from './index.ts';
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);
@@ -10,7 +27,8 @@ const after = (pattern: Pattern, change: Edit): Pattern => {
   return done.value.pattern;
 };
 const places = ({ strokes }: Pattern): string => strokes.map(({ at, string }) => `${at}/${string}`).join(' ');
-const figure = (text: string, subdivision = 4): Pattern => valueOrThrow(readFigure(text, { subdivision, chord: 'C', wholeBeats: true })).pattern;
+const figure = (text: string, subdivision = 4): Pattern =>
+  valueOrThrow(readFigure(text, { subdivision, chord: 'C', wholeBeats: true })).pattern;
 let names = 0;
 const newId = (): string => `new-${(names += 1)}`;
 
@@ -20,9 +38,21 @@ describe('strokes moved together', () => {
     const ids = pattern.strokes.map(({ id }) => id);
     expect(places(after(pattern, valueOrThrow(moveStrokes(pattern, ids, 1, -1))))).toBe('210/5 420/4');
   });
-  test.each([[-1, 0], [4, 0], [0, 1], [0, -9]])('not off the edge: %i, %i', (parts, strings) => {
+  test.each([
+    [-1, 0],
+    [4, 0],
+    [0, 1],
+    [0, -9],
+  ])('not off the edge: %i, %i', (parts, strings) => {
     const pattern = figure('6 5 - -');
-    expect(moveStrokes(pattern, pattern.strokes.map(({ id }) => id), parts, strings).ok).toBe(false);
+    expect(
+      moveStrokes(
+        pattern,
+        pattern.strokes.map(({ id }) => id),
+        parts,
+        strings,
+      ).ok,
+    ).toBe(false);
   });
   test('not onto another stroke', () => {
     const pattern = figure('6 6 - -');
@@ -33,13 +63,26 @@ describe('strokes moved together', () => {
 describe('copy and paste', () => {
   test('puts them down elsewhere under new names; what is there gives way', () => {
     const pattern = figure('6 3 5 3');
-    const clip = copied(pattern, pattern.strokes.slice(0, 2).map(({ id }) => id));
+    const clip = copied(
+      pattern,
+      pattern.strokes.slice(0, 2).map(({ id }) => id),
+    );
     const done = after(pattern, valueOrThrow(pasted(pattern, clip, 210, newId)));
     expect(places(done)).toBe('0/6 210/6 210/3 420/5 420/3 630/3');
   });
   test('not beyond the end', () => {
     const pattern = figure('6 3 5 3');
-    expect(pasted(pattern, copied(pattern, pattern.strokes.map(({ id }) => id)), 420, newId).ok).toBe(false);
+    expect(
+      pasted(
+        pattern,
+        copied(
+          pattern,
+          pattern.strokes.map(({ id }) => id),
+        ),
+        420,
+        newId,
+      ).ok,
+    ).toBe(false);
   });
 });
 
@@ -72,14 +115,20 @@ describe('beats', () => {
   test('a beat cut in its own parts is counted so, and uncut again', () => {
     const pattern = newPattern('x');
     const cut = after(pattern, cutBeat(pattern, 2520, 6));
-    expect(beatPartsOf(cut).map((part) => countOf(cut, part)).join(' ')).toBe('1 e & a 2 e & a 3 e & a 4 · trip · let ·');
+    expect(
+      beatPartsOf(cut)
+        .map((part) => countOf(cut, part))
+        .join(' '),
+    ).toBe('1 e & a 2 e & a 3 e & a 4 · trip · let ·');
     expect(after(cut, cutBeat(cut, 2520, 4)).divisions).toBeUndefined();
   });
 });
 
 test('steps go from part to part, over beats that are cut otherwise, and stay inside', () => {
   const pattern = newPattern('x', { divisions: [{ beat: 1, parts: 3 }] });
-  expect([0, 1, 2, 3, 4, 5, 6, 7, 8].map((steps) => stepFrom(pattern, 0, steps))).toEqual([0, 210, 420, 630, 840, 1120, 1400, 1680, 1890]);
+  expect([0, 1, 2, 3, 4, 5, 6, 7, 8].map((steps) => stepFrom(pattern, 0, steps))).toEqual([
+    0, 210, 420, 630, 840, 1120, 1400, 1680, 1890,
+  ]);
   fc.assert(
     fc.property(patternArbitrary, fc.nat(), fc.integer({ min: -5, max: 5 }), (one, seed, steps) => {
       const at = partStart(one, seed % patternLength(one));

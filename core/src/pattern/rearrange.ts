@@ -7,7 +7,9 @@ import { whereIs } from './problems.ts';
 import { stepFrom } from './slots.ts';
 
 const taken = (pattern: Pattern, strokes: readonly Stroke[], leaving: ReadonlySet<string>): Problem | undefined => {
-  const places = new Set(pattern.strokes.filter(({ id }) => !leaving.has(id)).map(({ at, string }) => `${at}/${string}`));
+  const places = new Set(
+    pattern.strokes.filter(({ id }) => !leaving.has(id)).map(({ at, string }) => `${at}/${string}`),
+  );
   for (const { at, string } of strokes) {
     if (places.has(`${at}/${string}`)) return problem('string-taken', { string, where: whereIs(pattern, at) });
     places.add(`${at}/${string}`);
@@ -35,11 +37,32 @@ export const moveStrokes = (pattern: Pattern, ids: readonly string[], parts: num
   const moved = chosen.map((stroke) => onString({ ...stroke, at: stroke.at + shift }, stroke.string + strings));
   const length = patternLength(pattern);
   const outside = moved.find(({ at }) => at < 0 || at >= length);
-  if (outside || (parts !== 0 && shift === 0)) return failure(problem('stroke-outside-length', { where: 'the edge', length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars` }));
+  if (outside || (parts !== 0 && shift === 0))
+    return failure(
+      problem('stroke-outside-length', {
+        where: 'the edge',
+        length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`,
+      }),
+    );
   const off = moved.find(({ string }) => string < 1 || string > stringCount(pattern.instrument));
-  if (off) return failure(problem('string-missing', { string: off.string, strings: stringCount(pattern.instrument), where: whereIs(pattern, off.at) }));
+  if (off)
+    return failure(
+      problem('string-missing', {
+        string: off.string,
+        strings: stringCount(pattern.instrument),
+        where: whereIs(pattern, off.at),
+      }),
+    );
   const clash = taken(pattern, moved, leaving);
-  return clash ? failure(clash) : success({ kind: 'batch', edits: [{ kind: 'remove', ids: [...ids] }, { kind: 'put', strokes: moved }] });
+  return clash
+    ? failure(clash)
+    : success({
+        kind: 'batch',
+        edits: [
+          { kind: 'remove', ids: [...ids] },
+          { kind: 'put', strokes: moved },
+        ],
+      });
 };
 
 /** Strokes taken up to be put down elsewhere: times from the first of them. */
@@ -56,12 +79,31 @@ export const copied = (pattern: Pattern, ids: readonly string[]): readonly Strok
 export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number, newId: () => string): Result<Edit> => {
   const fresh = strokes.map((stroke) => ({ ...stroke, id: newId(), at: stroke.at + at }));
   const outside = fresh.find((stroke) => stroke.at >= patternLength(pattern));
-  if (outside) return failure(problem('stroke-outside-length', { where: 'the end', length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars` }));
+  if (outside)
+    return failure(
+      problem('stroke-outside-length', {
+        where: 'the end',
+        length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`,
+      }),
+    );
   const off = fresh.find(({ string }) => string > stringCount(pattern.instrument));
-  if (off) return failure(problem('string-missing', { string: off.string, strings: stringCount(pattern.instrument), where: whereIs(pattern, off.at) }));
+  if (off)
+    return failure(
+      problem('string-missing', {
+        string: off.string,
+        strings: stringCount(pattern.instrument),
+        where: whereIs(pattern, off.at),
+      }),
+    );
   const places = new Set(fresh.map((stroke) => `${stroke.at}/${stroke.string}`));
   const gone = pattern.strokes.filter((stroke) => places.has(`${stroke.at}/${stroke.string}`)).map(({ id }) => id);
-  return success({ kind: 'batch', edits: [{ kind: 'remove', ids: gone }, { kind: 'put', strokes: fresh }] });
+  return success({
+    kind: 'batch',
+    edits: [
+      { kind: 'remove', ids: gone },
+      { kind: 'put', strokes: fresh },
+    ],
+  });
 };
 
 const shiftedDivisions = (pattern: Pattern, beat: number, by: number): Pattern['divisions'] =>
@@ -80,9 +122,18 @@ const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern
 
 const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by: 1 | -1): Edit => {
   const frame = frameWith(pattern, by, Math.max(0, ...strokes.map(({ at }) => at)));
-  const divisions = shiftedDivisions(pattern, beat, by)?.filter((division) => division.beat < frame.metre.beats * frame.bars);
+  const divisions = shiftedDivisions(pattern, beat, by)?.filter(
+    (division) => division.beat < frame.metre.beats * frame.bars,
+  );
   const fields = { ...frame, divisions: divisions && divisions.length > 0 ? divisions : undefined };
-  return { kind: 'batch', edits: [{ kind: 'remove', ids: pattern.strokes.map(({ id }) => id) }, { kind: 'set', fields }, { kind: 'put', strokes: [...strokes].sort(byTimeThenString) }] };
+  return {
+    kind: 'batch',
+    edits: [
+      { kind: 'remove', ids: pattern.strokes.map(({ id }) => id) },
+      { kind: 'set', fields },
+      { kind: 'put', strokes: [...strokes].sort(byTimeThenString) },
+    ],
+  };
 };
 
 /**
@@ -94,14 +145,22 @@ export const insertBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const beat = Math.floor(at / ticks);
   const full = pattern.bars === 1 ? pattern.metre.beats >= PATTERN_LIMITS.beats : pattern.bars >= PATTERN_LIMITS.bars;
   if (full) return failure(problem('cannot-transform', { problem: 'There is no room for another beat.' }));
-  return success(settled(pattern, pattern.strokes.map((stroke) => (stroke.at >= beat * ticks ? { ...stroke, at: stroke.at + ticks } : stroke)), beat, 1));
+  return success(
+    settled(
+      pattern,
+      pattern.strokes.map((stroke) => (stroke.at >= beat * ticks ? { ...stroke, at: stroke.at + ticks } : stroke)),
+      beat,
+      1,
+    ),
+  );
 };
 
 /** The edit that takes the beat at a tick out with its strokes; what follows moves up. Error: `cannot-transform` for the only beat. */
 export const removeBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
-  if (pattern.bars === 1 && pattern.metre.beats === 1) return failure(problem('cannot-transform', { problem: 'This is the only beat there is.' }));
+  if (pattern.bars === 1 && pattern.metre.beats === 1)
+    return failure(problem('cannot-transform', { problem: 'This is the only beat there is.' }));
   const left = pattern.strokes
     .filter((stroke) => Math.floor(stroke.at / ticks) !== beat)
     .map((stroke) => (stroke.at > beat * ticks ? { ...stroke, at: stroke.at - ticks } : stroke));
@@ -112,6 +171,7 @@ export const removeBeat = (pattern: Pattern, at: number): Result<Edit> => {
 export const cutBeat = (pattern: Pattern, at: number, parts: number): Edit => {
   const beat = Math.floor(at / ticksPerBeat(pattern.metre));
   const others = (pattern.divisions ?? []).filter((division) => division.beat !== beat);
-  const divisions = parts === pattern.subdivision ? others : [...others, { beat, parts }].sort((a, b) => a.beat - b.beat);
+  const divisions =
+    parts === pattern.subdivision ? others : [...others, { beat, parts }].sort((a, b) => a.beat - b.beat);
   return { kind: 'set', fields: { divisions: divisions.length > 0 ? divisions : undefined } };
 };

@@ -19,7 +19,11 @@ const freeAt = (strokes: readonly Stroke[], at: number, string: number): boolean
   !strokes.some((stroke) => stroke.at === at && stroke.string === string);
 
 /** The strokes with those bound to roles on the strings a chord gives them; where one is taken they stay put. */
-export const strokesOnChord = (strokes: readonly Stroke[], instrument: Instrument, voicing: Voicing): readonly Stroke[] => {
+export const strokesOnChord = (
+  strokes: readonly Stroke[],
+  instrument: Instrument,
+  voicing: Voicing,
+): readonly Stroke[] => {
   const fixed = strokes.filter(({ role }) => !role);
   return strokes
     .map((stroke): Stroke => {
@@ -30,4 +34,5 @@ export const strokesOnChord = (strokes: readonly Stroke[], instrument: Instrumen
 };
 
 /** Whether any stroke of a pattern follows the chord. */
-export const hasRoles = ({ strokes }: Pick<Pattern, 'strokes'>): boolean => strokes.some(({ role }) => role !== undefined);
+export const hasRoles = ({ strokes }: Pick<Pattern, 'strokes'>): boolean =>
+  strokes.some(({ role }) => role !== undefined);

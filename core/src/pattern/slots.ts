@@ -17,15 +17,23 @@ type Cut = Pick<Pattern, 'metre' | 'bars' | 'subdivision' | 'divisions'>;
  * @example
  * partsOfBeat(newPattern('Roll', { divisions: [{ beat: 3, parts: 6 }] }), 3) // => 6
  */
-export const partsOfBeat = ({ subdivision, divisions }: Pick<Pattern, 'subdivision' | 'divisions'>, beat: number): number =>
-  divisions?.find((division) => division.beat === beat)?.parts ?? subdivision;
+export const partsOfBeat = (
+  { subdivision, divisions }: Pick<Pattern, 'subdivision' | 'divisions'>,
+  beat: number,
+): number => divisions?.find((division) => division.beat === beat)?.parts ?? subdivision;
 
 /** Every part of every beat, in order. */
 export const beatPartsOf = (pattern: Cut): readonly BeatPart[] => {
   const ticks = ticksPerBeat(pattern.metre);
   return Array.from({ length: pattern.metre.beats * pattern.bars }, (_, beat) => {
     const parts = partsOfBeat(pattern, beat);
-    return Array.from({ length: parts }, (__, part): BeatPart => ({ at: beat * ticks + (part * ticks) / parts, ticks: ticks / parts, beat, part, parts }));
+    return Array.from({ length: parts }, (__, part): BeatPart => ({
+      at: beat * ticks + (part * ticks) / parts,
+      ticks: ticks / parts,
+      beat,
+      part,
+      parts,
+    }));
   }).flat();
 };
 

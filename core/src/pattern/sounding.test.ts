@@ -2,7 +2,22 @@ import fc from 'fast-check';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { frequencyOf, instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
-import { NODE_FRETS, edit, looseSlurs, newPattern, problemsOfPattern, revoice, roleString, stoppedFret, strokePitch, strokesOnChord, touchInterval, type Edit, type Pattern, type Stroke } from './index.ts';
+import {
+  NODE_FRETS,
+  edit,
+  looseSlurs,
+  newPattern,
+  problemsOfPattern,
+  revoice,
+  roleString,
+  stoppedFret,
+  strokePitch,
+  strokesOnChord,
+  touchInterval,
+  type Edit,
+  type Pattern,
+  type Stroke,
+} from './index.ts';
 
 const standard = instrumentIn(tuningByKey('standard'));
 const shape = (chord: string): Voicing => shapeOf(standard, chord) as Voicing;
@@ -27,7 +42,8 @@ describe('harmonics: touch fret = stopped fret + 12 sounds an octave up (2-domai
 
   test('further nodes: +7 an octave and a fifth, +5 two octaves, near the fourth fret two octaves and a major third', () => {
     const pattern = held([0, 0, 0, 0, 0, 0]);
-    const above = (touch: number): number => (strokePitch(pattern, stroke(6, { harmonic: { kind: 'natural', touch } })) ?? 0) - 40;
+    const above = (touch: number): number =>
+      (strokePitch(pattern, stroke(6, { harmonic: { kind: 'natural', touch } })) ?? 0) - 40;
     expect([12, 7, 5, 4].map(above)).toEqual([12, 19, 24, 28]);
   });
 
@@ -58,18 +74,33 @@ describe('frets', () => {
   });
 
   test('beyond the neck are refused', () => {
-    expect(problemsOfPattern({ ...newPattern('x'), strokes: [stroke(1, { fret: 22 })] }).map(sentence).join()).toMatch(/Fret 22 on string 1 is beyond the neck/);
+    expect(
+      problemsOfPattern({ ...newPattern('x'), strokes: [stroke(1, { fret: 22 })] })
+        .map(sentence)
+        .join(),
+    ).toMatch(/Fret 22 on string 1 is beyond the neck/);
   });
 });
 
 test('a slur with nothing before it on its string is named', () => {
   const pattern = newPattern('x', { cyclic: false, strokes: [stroke(3, { slur: 'hammer-on' })] });
-  expect(looseSlurs(pattern).map(({ problem }) => sentence(problem))).toEqual(['String 3 is slurred at beat 1, but no note on that string comes before it. Strike one there, or strike this one.']);
-  expect(looseSlurs({ ...pattern, strokes: [stroke(3), { ...stroke(3, { slur: 'hammer-on' }), id: 'b', at: 210 }] })).toEqual([]);
+  expect(looseSlurs(pattern).map(({ problem }) => sentence(problem))).toEqual([
+    'String 3 is slurred at beat 1, but no note on that string comes before it. Strike one there, or strike this one.',
+  ]);
+  expect(
+    looseSlurs({ ...pattern, strokes: [stroke(3), { ...stroke(3, { slur: 'hammer-on' }), id: 'b', at: 210 }] }),
+  ).toEqual([]);
 });
 
 describe('roles land on the chord’s strings (2-domain, common practice)', () => {
-  test.each([['C', 5, 4], ['G', 6, 4], ['D', 4, 3], ['E', 6, 5], ['Am', 5, 4], ['F (four strings)', 4, 3]])('%s: bass %i, alternate %i', (chord, bass, alternate) => {
+  test.each([
+    ['C', 5, 4],
+    ['G', 6, 4],
+    ['D', 4, 3],
+    ['E', 6, 5],
+    ['Am', 5, 4],
+    ['F (four strings)', 4, 3],
+  ])('%s: bass %i, alternate %i', (chord, bass, alternate) => {
     expect(roleString(standard, shape(chord), 'bass')).toBe(bass);
     expect(roleString(standard, shape(chord), 'alternate')).toBe(alternate);
   });
@@ -80,16 +111,35 @@ describe('roles land on the chord’s strings (2-domain, common practice)', () =
 
   test('a role gives way to a stroke that stands on its string already', () => {
     const strokes = [stroke(6, { role: 'bass' }), { ...stroke(5), id: 'fixed' }];
-    expect(strokesOnChord(strokes, standard, shape('C')).map(({ id, string }) => `${id}/${string}`)).toEqual(['6/6', 'fixed/5']);
+    expect(strokesOnChord(strokes, standard, shape('C')).map(({ id, string }) => `${id}/${string}`)).toEqual([
+      '6/6',
+      'fixed/5',
+    ]);
   });
 
   test('changing the chord and back is the same', () => {
     const chords = ['C', 'G', 'D', 'E', 'Am', 'F'];
     fc.assert(
       fc.property(fc.constantFrom(...chords), fc.constantFrom(...chords), (first, second) => {
-        const start = newPattern('x', { voicing: shape(first), strokes: strokesOnChord([stroke(6, { role: 'bass' }), { ...stroke(4, { role: 'alternate' }), at: 840, id: 'b' }, { ...stroke(2), at: 420, id: 'c' }], standard, shape(first)) });
+        const start = newPattern('x', {
+          voicing: shape(first),
+          strokes: strokesOnChord(
+            [
+              stroke(6, { role: 'bass' }),
+              { ...stroke(4, { role: 'alternate' }), at: 840, id: 'b' },
+              { ...stroke(2), at: 420, id: 'c' },
+            ],
+            standard,
+            shape(first),
+          ),
+        });
         const there = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).pattern;
-        expect(there(there(start, revoice(start, shape(second))), revoice(there(start, revoice(start, shape(second))), shape(first)))).toEqual(start);
+        expect(
+          there(
+            there(start, revoice(start, shape(second))),
+            revoice(there(start, revoice(start, shape(second))), shape(first)),
+          ),
+        ).toEqual(start);
       }),
       { seed: 84 },
     );

@@ -12,7 +12,10 @@ const NODES: Readonly<Record<number, number>> = { 4: 28, 5: 24, 7: 19, 9: 28, 12
 export const NODE_FRETS: readonly number[] = Object.keys(NODES).map(Number);
 
 /** The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo. */
-export const stoppedFret = ({ voicing }: Pick<Pattern, 'voicing'>, { string, fret, harmonic }: Pick<Stroke, 'string' | 'fret' | 'harmonic'>): number | null => {
+export const stoppedFret = (
+  { voicing }: Pick<Pattern, 'voicing'>,
+  { string, fret, harmonic }: Pick<Stroke, 'string' | 'fret' | 'harmonic'>,
+): number | null => {
   if (harmonic?.kind === 'natural') return 0;
   return fret ?? fretOn(voicing, string);
 };

@@ -13,7 +13,8 @@ describe('a run of taps', () => {
         const even = taps(gap, 20);
         const missed = even.filter((_, index) => index !== at);
         const doubled = [...even.slice(0, at), (even[at] as number) - gap / 3, ...even.slice(at)];
-        for (const run of [even, missed, doubled]) expect(valueOrThrow(measureTaps({ target: ['i'], taps: run })).seconds).toBeCloseTo(gap, 6);
+        for (const run of [even, missed, doubled])
+          expect(valueOrThrow(measureTaps({ target: ['i'], taps: run })).seconds).toBeCloseTo(gap, 6);
       }),
       { seed: 61, numRuns: 50 },
     );
@@ -25,7 +26,9 @@ describe('a run of taps', () => {
       return result.ok ? 'used' : result.problems.map(sentence).join(' ');
     };
     expect(said(taps(0.2, 5))).toMatch(/Only 5 taps were made with middle and ring; 9 are needed/);
-    expect(said(taps(0.2, 20, (index) => (index % 2 === 0 ? 0.07 : -0.05)))).toMatch(/too uneven to use \(they spread by \d+ %\)/);
+    expect(said(taps(0.2, 20, (index) => (index % 2 === 0 ? 0.07 : -0.05)))).toMatch(
+      /too uneven to use \(they spread by \d+ %\)/,
+    );
     expect(said(Array<number>(20).fill(1))).toMatch(/too uneven/);
   });
 });
@@ -34,7 +37,14 @@ describe('a hand from taps', () => {
   const run = (target: TapTarget, gap: number) => ({ target, taps: taps(gap, 24) });
 
   test('scales each digit by what it took against an able adult', () => {
-    const { hand, unusable } = valueOrThrow(handFromTaps('k', 'K', [run(['p'], HAND_TIMES.p * 1.5), run(['i'], HAND_TIMES.i), run(['m'], HAND_TIMES.m * 1.2), run(['i', 'm'], 0.09)]));
+    const { hand, unusable } = valueOrThrow(
+      handFromTaps('k', 'K', [
+        run(['p'], HAND_TIMES.p * 1.5),
+        run(['i'], HAND_TIMES.i),
+        run(['m'], HAND_TIMES.m * 1.2),
+        run(['i', 'm'], 0.09),
+      ]),
+    );
     expect(unusable).toEqual([]);
     expect(hand.scale.p).toBeCloseTo(1.5, 6);
     expect(hand.scale.i).toBeCloseTo(1, 6);
@@ -46,7 +56,9 @@ describe('a hand from taps', () => {
 
   test('leaves out a run that cannot be used and says so; with none there is no hand', () => {
     const short = { target: ['a'] as const, taps: [0, 0.2] };
-    expect(valueOrThrow(handFromTaps('k', 'K', [run(['i'], 0.16), short])).unusable.map(sentence)).toEqual([expect.stringMatching(/Only 2 taps were made with ring/)]);
+    expect(valueOrThrow(handFromTaps('k', 'K', [run(['i'], 0.16), short])).unusable.map(sentence)).toEqual([
+      expect.stringMatching(/Only 2 taps were made with ring/),
+    ]);
     expect(handFromTaps('k', 'K', [short]).ok).toBe(false);
   });
 });

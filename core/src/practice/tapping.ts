@@ -29,7 +29,9 @@ export interface TapMeasure {
 const median = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+  return sorted.length % 2 === 1
+    ? (sorted[middle] as number)
+    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 };
 
 /** The value below which a share of the sorted values lies. */
@@ -52,10 +54,12 @@ const nameOf = (target: TapTarget): string => target.map((striker) => STRIKER_NA
  */
 export const measureTaps = ({ target, taps }: TapRun): Result<TapMeasure> => {
   const gaps = taps.slice(1).map((tap, index) => tap - (taps[index] as number));
-  if (gaps.length < USABLE.gaps) return failure(problem('taps-too-few', { name: nameOf(target), value: taps.length, least: USABLE.gaps + 1 }));
+  if (gaps.length < USABLE.gaps)
+    return failure(problem('taps-too-few', { name: nameOf(target), value: taps.length, least: USABLE.gaps + 1 }));
   const seconds = median(gaps);
   const spread = quartileSpread(gaps) / seconds;
-  if (!(seconds > 0) || spread > USABLE.spread) return failure(problem('taps-uneven', { name: nameOf(target), value: Math.round(spread * 100) }));
+  if (!(seconds > 0) || spread > USABLE.spread)
+    return failure(problem('taps-uneven', { name: nameOf(target), value: Math.round(spread * 100) }));
   return success({ seconds, spread });
 };
 
@@ -69,7 +73,9 @@ const isSingle = ({ target }: Measured): boolean => target.length === 1;
 const clampScale = (scale: number): number => Math.min(SCALE_RANGE.most, Math.max(SCALE_RANGE.least, scale));
 
 const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Striker, number>>> => {
-  const found = measured.filter(isSingle).map(({ target, seconds }) => [target[0], clampScale(seconds / HAND_TIMES[target[0]])] as const);
+  const found = measured
+    .filter(isSingle)
+    .map(({ target, seconds }) => [target[0], clampScale(seconds / HAND_TIMES[target[0]])] as const);
   const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.
@@ -77,14 +83,22 @@ const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Strike
 };
 
 /** The time two digits take in turn, before the scale of the slower one, which the engine lays over it. */
-const pairTimes = (measured: readonly Measured[], scales: Readonly<Partial<Record<Striker, number>>>): Readonly<Partial<Record<EstimateKey, number>>> => {
+const pairTimes = (
+  measured: readonly Measured[],
+  scales: Readonly<Partial<Record<Striker, number>>>,
+): Readonly<Partial<Record<EstimateKey, number>>> => {
   const unscaled = measured
     .filter((run) => !isSingle(run))
-    .map(({ target, seconds }) => ({ target, seconds: seconds / Math.max(...target.map((striker) => scales[striker] ?? 1)) }));
+    .map(({ target, seconds }) => ({
+      target,
+      seconds: seconds / Math.max(...target.map((striker) => scales[striker] ?? 1)),
+    }));
   const ring = unscaled.filter(({ target }) => target.includes('a')).map(({ seconds }) => seconds);
   const others = unscaled.filter(({ target }) => !target.includes('a')).map(({ seconds }) => seconds);
   const bounded = (key: EstimateKey, values: readonly number[]) =>
-    values.length === 0 ? {} : { [key]: Math.min(HAND_TIMES[key] * 4, Math.max(HAND_TIMES[key] * 0.5, median(values))) };
+    values.length === 0
+      ? {}
+      : { [key]: Math.min(HAND_TIMES[key] * 4, Math.max(HAND_TIMES[key] * 0.5, median(values))) };
   return { ...bounded('otherDigit', others), ...bounded('middleThenRing', ring) };
 };
 
@@ -101,7 +115,9 @@ export interface TappedHand {
 export const handFromTaps = (key: string, name: string, runs: readonly TapRun[]): Result<TappedHand> => {
   const read = runs.map((run) => ({ target: run.target, measure: measureTaps(run) }));
   const unusable = read.flatMap(({ measure }) => (measure.ok ? [] : measure.problems));
-  const measured = read.flatMap(({ target, measure }): Measured[] => (measure.ok ? [{ target, seconds: measure.value.seconds }] : []));
+  const measured = read.flatMap(({ target, measure }): Measured[] =>
+    measure.ok ? [{ target, seconds: measure.value.seconds }] : [],
+  );
   if (!measured.some(isSingle)) return failure(...unusable);
   const scale = scalesOf(measured);
   const hand = makeHand({ key, name, scale, times: pairTimes(measured, scale) });

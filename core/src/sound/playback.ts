@@ -86,7 +86,9 @@ export const notesOf = (
     const digit = digits[index] ?? null;
     if (midi === null || !isHeard(voices, digit)) return [];
     const ticks = heardTicks(pattern, stroke, next[index] as number);
-    return [{ at: swungTick(pattern, stroke.at), string: stroke.string, midi, loudness: loudnessOf(stroke), ticks, digit }];
+    return [
+      { at: swungTick(pattern, stroke.at), string: stroke.string, midi, loudness: loudnessOf(stroke), ticks, digit },
+    ];
   });
 };
 

@@ -7,12 +7,16 @@ const SAMPLE_RATE = 44100;
 const cents = (heard: number, wanted: number): number => 1200 * Math.log2(heard / wanted);
 const sounded = (midi: number): Float32Array =>
   pluckedString({ frequency: frequencyOf(midi), seconds: 2, sampleRate: SAMPLE_RATE, random: seededRandom(midi) });
-const rms = (samples: Float32Array): number => Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
+const rms = (samples: Float32Array): number =>
+  Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
 
 describe('the plucked string (Karplus & Strong 1983; Jaffe & Smith 1983), heard by the pitch detector pitchy', () => {
   test.each([38, 40, 45, 50, 55, 59, 64, 69, 76])('MIDI note %i is within 3 cents of its pitch', (midi) => {
     const length = 8192;
-    const [heard, clarity] = PitchDetector.forFloat32Array(length).findPitch(sounded(midi).slice(11025, 11025 + length), SAMPLE_RATE);
+    const [heard, clarity] = PitchDetector.forFloat32Array(length).findPitch(
+      sounded(midi).slice(11025, 11025 + length),
+      SAMPLE_RATE,
+    );
     expect(clarity).toBeGreaterThan(0.9);
     expect(Math.abs(cents(heard, frequencyOf(midi)))).toBeLessThan(3);
   });
@@ -43,7 +47,11 @@ describe('what is played', () => {
   });
 
   test('strings sound at the pitch of voicing and tuning until they are struck again; muted ones do not', () => {
-    expect(notesOf(pattern).map(({ midi, ticks }) => [midi, ticks])).toEqual([[48, 840], [60, 3360], [48, 2520]]);
+    expect(notesOf(pattern).map(({ midi, ticks }) => [midi, ticks])).toEqual([
+      [48, 840],
+      [60, 3360],
+      [48, 2520],
+    ]);
   });
 
   test('where the pattern comes round, a last note rings on into the next time', () => {

@@ -1,4 +1,13 @@
-import { SUBDIVISIONS, canSubdivide, countsOfBar, placeName, realignment, secondsPerTick, ticksPerBar, ticksPerBeat } from './index.ts';
+import {
+  SUBDIVISIONS,
+  canSubdivide,
+  countsOfBar,
+  placeName,
+  realignment,
+  secondsPerTick,
+  ticksPerBar,
+  ticksPerBeat,
+} from './index.ts';
 
 describe('spoken counts (common practice, no source)', () => {
   test.each([

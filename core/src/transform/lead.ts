@@ -21,7 +21,15 @@ export const swapLead: Transform = (pattern, ids) => {
   const school = swappedSchool(pattern, pair);
   const pinned = chosen.some(({ pin }) => pin && pair.includes(pin));
   if (!pinned && !school)
-    return failure(problem('cannot-transform', { problem: 'No finger leads here: pin some, or choose strict alternation with a leading finger.' }));
-  const other = (pin: Digit | undefined): Digit | undefined => (pin === pair[0] ? pair[1] : pin === pair[1] ? pair[0] : pin);
-  return replacing(pattern, ids, { strokes: chosen.map((stroke) => (stroke.pin ? { ...stroke, pin: other(stroke.pin) } : stroke)), fields: school ? { school } : undefined });
+    return failure(
+      problem('cannot-transform', {
+        problem: 'No finger leads here: pin some, or choose strict alternation with a leading finger.',
+      }),
+    );
+  const other = (pin: Digit | undefined): Digit | undefined =>
+    pin === pair[0] ? pair[1] : pin === pair[1] ? pair[0] : pin;
+  return replacing(pattern, ids, {
+    strokes: chosen.map((stroke) => (stroke.pin ? { ...stroke, pin: other(stroke.pin) } : stroke)),
+    fields: school ? { school } : undefined,
+  });
 };

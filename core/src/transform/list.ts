@@ -22,9 +22,24 @@ const fixed = (transform: Transform) => (): Transform => transform;
 /** All transforms, in the order they are offered. */
 export const TRANSFORMS: readonly NamedTransform[] = [
   { key: 'reverse', name: 'Backwards', group: 'Time', transform: fixed(reverse) },
-  { key: 'later', name: 'Later by a part of the beat', group: 'Time', transform: (pattern) => displace(slotTicks(pattern)) },
-  { key: 'earlier', name: 'Earlier by a part of the beat', group: 'Time', transform: (pattern) => displace(-slotTicks(pattern)) },
-  { key: 'beat-later', name: 'Later by a beat', group: 'Time', transform: (pattern) => displace(ticksPerBeat(pattern.metre)) },
+  {
+    key: 'later',
+    name: 'Later by a part of the beat',
+    group: 'Time',
+    transform: (pattern) => displace(slotTicks(pattern)),
+  },
+  {
+    key: 'earlier',
+    name: 'Earlier by a part of the beat',
+    group: 'Time',
+    transform: (pattern) => displace(-slotTicks(pattern)),
+  },
+  {
+    key: 'beat-later',
+    name: 'Later by a beat',
+    group: 'Time',
+    transform: (pattern) => displace(ticksPerBeat(pattern.metre)),
+  },
   { key: 'augment', name: 'Twice as long', group: 'Time', transform: fixed(augment) },
   { key: 'diminish', name: 'Half as long', group: 'Time', transform: fixed(diminish) },
   { key: 'lower', name: 'A string lower', group: 'Strings', transform: fixed(moveStrings(1)) },

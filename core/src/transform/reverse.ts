@@ -7,6 +7,10 @@ const BACK: Readonly<Record<Slur, Slur>> = { 'hammer-on': 'pull-off', 'pull-off'
 export const reverse: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const [first, last] = [Math.min(...chosen.map(({ at }) => at)), Math.max(...chosen.map(({ at }) => at))];
-  const turned = (stroke: Stroke): Stroke => ({ ...stroke, at: first + last - stroke.at, ...(stroke.slur ? { slur: BACK[stroke.slur] } : {}) });
+  const turned = (stroke: Stroke): Stroke => ({
+    ...stroke,
+    at: first + last - stroke.at,
+    ...(stroke.slur ? { slur: BACK[stroke.slur] } : {}),
+  });
   return replacing(pattern, ids, { strokes: chosen.map(turned) });
 };

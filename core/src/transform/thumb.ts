@@ -9,7 +9,8 @@ const refuse = (why: string): Problem => problem('cannot-transform', { problem: 
 /** Strokes that a thumb would take: on the bass strings, or pinned to it. */
 const isThumb = ({ string, pin, slur }: Stroke): boolean => !slur && (pin === 'p' || (string > 3 && pin === undefined));
 
-const timesOf = (strokes: readonly Stroke[]): readonly number[] => [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
+const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
+  [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
 
 const noThumb = refuse('There is no thumb stroke on the bass strings here. Lay the thumb first.');
 
@@ -18,7 +19,9 @@ export const halveThumb: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const times = timesOf(chosen.filter(isThumb));
   if (times.length < 2) return failure(noThumb);
-  return replacing(pattern, ids, { strokes: chosen.filter((stroke) => !isThumb(stroke) || times.indexOf(stroke.at) % 2 === 0) });
+  return replacing(pattern, ids, {
+    strokes: chosen.filter((stroke) => !isThumb(stroke) || times.indexOf(stroke.at) % 2 === 0),
+  });
 };
 
 /** Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass. */
@@ -48,7 +51,9 @@ export const pinchOrOffBeat: Transform = (pattern, ids) => {
   const moved = (stroke: Stroke): Stroke => {
     if (isThumb(stroke)) return stroke;
     if (pinched) return thumbs.has(stroke.at) ? { ...stroke, at: wrapped(stroke.at + half, length) } : stroke;
-    return thumbs.has(wrapped(stroke.at - half, length)) ? { ...stroke, at: wrapped(stroke.at - half, length) } : stroke;
+    return thumbs.has(wrapped(stroke.at - half, length))
+      ? { ...stroke, at: wrapped(stroke.at - half, length) }
+      : stroke;
   };
   return replacing(pattern, ids, { strokes: chosen.map(moved) });
 };
@@ -65,15 +70,23 @@ export const bindBass: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   if (!chosen.some(isThumb)) return failure(noThumb);
   const bound = chosen.map((stroke) => (isThumb(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
-  const placed = bound.map((stroke) => (stroke.role ? { ...stroke, string: roleString(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string } : stroke));
+  const placed = bound.map((stroke) =>
+    stroke.role
+      ? { ...stroke, string: roleString(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string }
+      : stroke,
+  );
   return replacing(pattern, ids, { strokes: placed });
 };
 
 /** Keeps the thumb's strokes only, or takes them out. */
-export const layer = (kept: 'thumb' | 'fingers'): Transform => (pattern, ids) => {
-  const left = chosenStrokes(pattern, ids).filter((stroke) => isThumb(stroke) === (kept === 'thumb'));
-  return left.length === 0 ? failure(refuse(`That would leave nothing: there are no strokes of the ${kept} here.`)) : replacing(pattern, ids, { strokes: left });
-};
+export const layer =
+  (kept: 'thumb' | 'fingers'): Transform =>
+  (pattern, ids) => {
+    const left = chosenStrokes(pattern, ids).filter((stroke) => isThumb(stroke) === (kept === 'thumb'));
+    return left.length === 0
+      ? failure(refuse(`That would leave nothing: there are no strokes of the ${kept} here.`))
+      : replacing(pattern, ids, { strokes: left });
+  };
 
 /** Lays a thumb stroke on each beat that has none on a bass string: bass and alternate in turn. */
 export const addThumb: Transform = (pattern) => {
@@ -87,5 +100,7 @@ export const addThumb: Transform = (pattern) => {
       const clash = pattern.strokes.some((stroke) => stroke.at === index * beat && stroke.string === string);
       return string === null || clash ? [] : [{ id: `thumb-${index}`, at: index * beat, string, role }];
     });
-  return added.length === 0 ? failure(refuse('The thumb is on every beat already.')) : success({ kind: 'put', strokes: added });
+  return added.length === 0
+    ? failure(refuse('The thumb is on every beat already.'))
+    : success({ kind: 'put', strokes: added });
 };

@@ -3,7 +3,23 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { byTimeThenString, edit, patternLength, problemsOfPattern, slotTicks, type Pattern } from '../pattern/index.ts';
-import { TRANSFORMS, addThumb, augment, bindBass, diminish, displace, doubleThumb, halveThumb, mirrorStrings, moveStrings, pinchOrOffBeat, regroup, reverse, swapLead, type Transform } from './index.ts';
+import {
+  TRANSFORMS,
+  addThumb,
+  augment,
+  bindBass,
+  diminish,
+  displace,
+  doubleThumb,
+  halveThumb,
+  mirrorStrings,
+  moveStrings,
+  pinchOrOffBeat,
+  regroup,
+  reverse,
+  swapLead,
+  type Transform,
+} from './index.ts';
 
 const apply = (pattern: Pattern, transform: Transform, ids: readonly string[] = []): Pattern | undefined => {
   const made = transform(pattern, ids);
@@ -12,10 +28,18 @@ const apply = (pattern: Pattern, transform: Transform, ids: readonly string[] = 
   return done.ok ? done.value.pattern : undefined;
 };
 
-const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({ ...valueOrThrow(readFigure(text, { subdivision, chord: 'C', wholeBeats: true })).pattern, ...more });
-const strings = (pattern: Pattern | undefined): string => pattern?.strokes.map(({ string }) => string).join(' ') ?? 'refused';
-const places = (pattern: Pattern | undefined): string => pattern?.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') ?? 'refused';
-const sorted = (pattern: Pattern): Pattern => ({ ...pattern, strokes: [...pattern.strokes].sort((a, b) => byTimeThenString(a, b) || (a.id < b.id ? -1 : 1)) });
+const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
+  ...valueOrThrow(readFigure(text, { subdivision, chord: 'C', wholeBeats: true })).pattern,
+  ...more,
+});
+const strings = (pattern: Pattern | undefined): string =>
+  pattern?.strokes.map(({ string }) => string).join(' ') ?? 'refused';
+const places = (pattern: Pattern | undefined): string =>
+  pattern?.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') ?? 'refused';
+const sorted = (pattern: Pattern): Pattern => ({
+  ...pattern,
+  strokes: [...pattern.strokes].sort((a, b) => byTimeThenString(a, b) || (a.id < b.id ? -1 : 1)),
+});
 
 /** Checks that a transform and then another come back to the same, wherever both can be done. */
 const comesBack = (there: (pattern: Pattern) => Transform, back: (pattern: Pattern) => Transform, seed: number): void =>
@@ -31,13 +55,48 @@ const comesBack = (there: (pattern: Pattern) => Transform, back: (pattern: Patte
   );
 
 describe('laws', () => {
-  test('backwards twice is the same', () => comesBack(() => reverse, () => reverse, 1));
-  test('displaced by its length is the same', () => comesBack((pattern) => displace(patternLength(pattern)), () => displace(0), 2));
-  test('displaced and back is the same', () => comesBack((pattern) => displace(slotTicks(pattern)), (pattern) => displace(-slotTicks(pattern)), 3));
-  test('another string set and back is the same', () => comesBack(() => moveStrings(1), () => moveStrings(-1), 4));
-  test('upside down twice is the same', () => comesBack(() => mirrorStrings, () => mirrorStrings, 5));
-  test('augmented then diminished is the same', () => comesBack(() => augment, () => diminish, 6));
-  test('the other finger leading twice is the same', () => comesBack(() => swapLead, () => swapLead, 7));
+  test('backwards twice is the same', () =>
+    comesBack(
+      () => reverse,
+      () => reverse,
+      1,
+    ));
+  test('displaced by its length is the same', () =>
+    comesBack(
+      (pattern) => displace(patternLength(pattern)),
+      () => displace(0),
+      2,
+    ));
+  test('displaced and back is the same', () =>
+    comesBack(
+      (pattern) => displace(slotTicks(pattern)),
+      (pattern) => displace(-slotTicks(pattern)),
+      3,
+    ));
+  test('another string set and back is the same', () =>
+    comesBack(
+      () => moveStrings(1),
+      () => moveStrings(-1),
+      4,
+    ));
+  test('upside down twice is the same', () =>
+    comesBack(
+      () => mirrorStrings,
+      () => mirrorStrings,
+      5,
+    ));
+  test('augmented then diminished is the same', () =>
+    comesBack(
+      () => augment,
+      () => diminish,
+      6,
+    ));
+  test('the other finger leading twice is the same', () =>
+    comesBack(
+      () => swapLead,
+      () => swapLead,
+      7,
+    ));
 
   test('every transform leaves a pattern that can stand, with its undo, or says why not', () => {
     fc.assert(
@@ -58,7 +117,8 @@ describe('laws', () => {
 
 describe('what they do', () => {
   test('backwards', () => expect(strings(apply(figure('6 3 2 1'), reverse))).toBe('1 2 3 6'));
-  test('turned by one part', () => expect(places(apply(figure('6 3 2 1'), displace(210)))).toBe('0/1 210/6 420/3 630/2'));
+  test('turned by one part', () =>
+    expect(places(apply(figure('6 3 2 1'), displace(210)))).toBe('0/1 210/6 420/3 630/2'));
   test('only the chosen strokes', () => {
     const pattern = figure('6 3 2 1');
     expect(strings(apply(pattern, moveStrings(1), [pattern.strokes[1]?.id ?? '']))).toBe('6 4 2 1');
@@ -78,16 +138,29 @@ describe('what they do', () => {
   test('the thumb half as often, and twice', () => {
     const pattern = figure('6 3 4 3 6 3 4 3');
     expect(strings(apply(pattern, halveThumb))).toBe('6 3 3 6 3 3');
-    expect(apply(figure('5 - - - 5 - - -'), doubleThumb)?.strokes.filter(({ role }) => role === 'alternate')).toHaveLength(2);
+    expect(
+      apply(figure('5 - - - 5 - - -'), doubleThumb)?.strokes.filter(({ role }) => role === 'alternate'),
+    ).toHaveLength(2);
   });
   test('the thumb is laid on the beats that have none, bass and alternate in turn', () => {
-    expect(places(apply(figure('- 3 - 2 - 3 - 2', {}, 2), addThumb))).toBe('0/5 420/3 840/4 1260/2 1680/5 2100/3 2520/4 2940/2');
+    expect(places(apply(figure('- 3 - 2 - 3 - 2', {}, 2), addThumb))).toBe(
+      '0/5 420/3 840/4 1260/2 1680/5 2100/3 2520/4 2940/2',
+    );
   });
   test('bound to the chord, bass strokes carry roles', () => {
-    expect(apply(figure('5 3 4 2'), bindBass)?.strokes.map(({ role }) => role ?? '-')).toEqual(['bass', '-', 'alternate', '-']);
+    expect(apply(figure('5 3 4 2'), bindBass)?.strokes.map(({ role }) => role ?? '-')).toEqual([
+      'bass',
+      '-',
+      'alternate',
+      '-',
+    ]);
   });
   test('accents in threes', () => {
-    expect(apply(figure('6 3 2 1 2 3 2 3'), regroup(3))?.strokes.map(({ accent }) => (accent ? '>' : '.')).join('')).toBe('>..>..>.');
+    expect(
+      apply(figure('6 3 2 1 2 3 2 3'), regroup(3))
+        ?.strokes.map(({ accent }) => (accent ? '>' : '.'))
+        .join(''),
+    ).toBe('>..>..>.');
   });
   test('the lead of a strict alternation changes hands', () => {
     expect(apply(figure('1 2 1 2', { school: 'alternation:i-m' }), swapLead)?.school).toBe('alternation:m-i');

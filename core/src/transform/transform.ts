@@ -44,11 +44,16 @@ export const replacing = (pattern: Pattern, ids: readonly string[], { strokes, f
 export const wrapped = (at: number, length: number): number => ((at % length) + length) % length;
 
 /** Makes a transform of what it does to each stroke by itself. */
-export const strokewise = (change: (stroke: Stroke, pattern: Pattern) => Stroke): Transform => (pattern, ids) =>
-  replacing(pattern, ids, { strokes: chosenStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });
+export const strokewise =
+  (change: (stroke: Stroke, pattern: Pattern) => Stroke): Transform =>
+  (pattern, ids) =>
+    replacing(pattern, ids, { strokes: chosenStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });
 
 /** From the first to the end of the last of some strokes: where a selection begins and how long it is, in ticks. */
-export const spanOf = (pattern: Pattern, ids: readonly string[]): { readonly from: number; readonly length: number } => {
+export const spanOf = (
+  pattern: Pattern,
+  ids: readonly string[],
+): { readonly from: number; readonly length: number } => {
   if (ids.length === 0) return { from: 0, length: patternLength(pattern) };
   const times = chosenStrokes(pattern, ids).map(({ at }) => at);
   return { from: Math.min(...times), length: Math.max(...times) - Math.min(...times) };

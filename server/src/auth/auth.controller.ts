@@ -29,13 +29,21 @@ export class AuthController {
   }
 
   @Post('register')
-  async register(@Body(new JoiPipe(registrationSchema)) body: Registration, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<Account> {
+  async register(
+    @Body(new JoiPipe(registrationSchema)) body: Registration,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Account> {
     return this.welcome(await this.auth.register(body, request.ip ?? ''), response);
   }
 
   @Post('sign-in')
   @HttpCode(200)
-  async signIn(@Body(new JoiPipe(credentialsSchema)) body: Credentials, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<Account> {
+  async signIn(
+    @Body(new JoiPipe(credentialsSchema)) body: Credentials,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<Account> {
     return this.welcome(await this.auth.signIn(body, request.ip ?? ''), response);
   }
 

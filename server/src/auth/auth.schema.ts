@@ -12,7 +12,12 @@ export interface Registration {
 export type Credentials = Pick<Registration, 'email' | 'password'>;
 
 const words = (label: string) =>
-  Joi.string().trim().min(1).max(120).required().messages({ '*': `${label} needs 1 to 120 letters` });
+  Joi.string()
+    .trim()
+    .min(1)
+    .max(120)
+    .required()
+    .messages({ '*': `${label} needs 1 to 120 letters` });
 
 const email = Joi.string()
   .trim()

@@ -10,7 +10,13 @@ export interface Teacher {
   readonly studioName: string;
 }
 
-const COLUMNS = ['teachers.id', 'teachers.name', 'teachers.email', 'studios.id as studioId', 'studios.name as studioName'] as const;
+const COLUMNS = [
+  'teachers.id',
+  'teachers.name',
+  'teachers.email',
+  'studios.id as studioId',
+  'studios.name as studioName',
+] as const;
 
 /** Studios, teachers and sessions in the database. */
 @Injectable()
@@ -18,7 +24,10 @@ export class AuthStore {
   constructor(@Inject(DB) private readonly db: Db) {}
 
   /** Makes a studio with its first teacher; the e-mail address must be new (23505 otherwise). */
-  async createStudio(studio: { id: string; name: string }, teacher: { id: string; name: string; email: string; passwordHash: string }): Promise<void> {
+  async createStudio(
+    studio: { id: string; name: string },
+    teacher: { id: string; name: string; email: string; passwordHash: string },
+  ): Promise<void> {
     await this.db.transaction(async (trx) => {
       await trx('studios').insert(studio);
       const { passwordHash, ...rest } = teacher;
@@ -27,7 +36,9 @@ export class AuthStore {
   }
 
   async findByEmail(email: string): Promise<(Teacher & { readonly passwordHash: string }) | undefined> {
-    return this.teachers().where({ email }).first(...COLUMNS, 'password_hash as passwordHash');
+    return this.teachers()
+      .where({ email })
+      .first(...COLUMNS, 'password_hash as passwordHash');
   }
 
   async findBySession(tokenHash: string, now: Date): Promise<Teacher | undefined> {

@@ -6,7 +6,9 @@ const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDO
 
 const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
 
-const isTooLarge = (error: unknown): boolean => (error as { type?: unknown } | null)?.type === 'entity.too.large' || (error instanceof HttpException && error.getStatus() === 413);
+const isTooLarge = (error: unknown): boolean =>
+  (error as { type?: unknown } | null)?.type === 'entity.too.large' ||
+  (error instanceof HttpException && error.getStatus() === 413);
 
 const fromHttp = (error: HttpException): Problem => {
   if (error.getStatus() === 404) return problem('not-found');
@@ -19,7 +21,8 @@ const problemsBehind = (error: unknown): readonly Problem[] => {
   if (error instanceof WrenError) return error.problems;
   if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
   if (error instanceof HttpException) return [fromHttp(error)];
-  if (UNREACHABLE.has(codeOf(error)) || /Timeout acquiring a connection/.test(String(error))) return [problem('unavailable')];
+  if (UNREACHABLE.has(codeOf(error)) || /Timeout acquiring a connection/.test(String(error)))
+    return [problem('unavailable')];
   return [problem('internal')];
 };
 
@@ -43,6 +46,10 @@ export class ErrorsFilter implements ExceptionFilter {
     if (first.code === 'internal' || first.code === 'unavailable') this.log.error(error);
     const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
     const state = error instanceof ErrorWithState ? error.state : {};
-    host.switchToHttp().getResponse<Response>().status(ERRORS[first.code].status).json({ error: body, ...state });
+    host
+      .switchToHttp()
+      .getResponse<Response>()
+      .status(ERRORS[first.code].status)
+      .json({ error: body, ...state });
   }
 }

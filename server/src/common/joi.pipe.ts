@@ -8,7 +8,10 @@ export class JoiPipe<T> implements PipeTransform<unknown, T> {
 
   transform(value: unknown): T {
     const { error, value: checked } = this.schema.validate(value ?? {}, { abortEarly: false, stripUnknown: true });
-    if (error) throw new WrenError(problem('request-wrong', { problem: `${error.details.map(({ message }) => message).join('; ')}.` }));
+    if (error)
+      throw new WrenError(
+        problem('request-wrong', { problem: `${error.details.map(({ message }) => message).join('; ')}.` }),
+      );
     return checked as T;
   }
 }

@@ -1,6 +1,11 @@
 import { WrenError, problem } from '@fleet-wren/core';
 import type { Knex } from 'knex';
-import { RateLimiterMemory, RateLimiterPostgres, type RateLimiterAbstract, type RateLimiterRes } from 'rate-limiter-flexible';
+import {
+  RateLimiterMemory,
+  RateLimiterPostgres,
+  type RateLimiterAbstract,
+  type RateLimiterRes,
+} from 'rate-limiter-flexible';
 
 /** How often something may be done: so many times in so many seconds. */
 export interface Rate {
@@ -9,10 +14,12 @@ export interface Rate {
   readonly seconds: number;
 }
 
-const isRefusal = (error: unknown): error is RateLimiterRes => typeof (error as RateLimiterRes | null)?.msBeforeNext === 'number' && !(error instanceof Error);
+const isRefusal = (error: unknown): error is RateLimiterRes =>
+  typeof (error as RateLimiterRes | null)?.msBeforeNext === 'number' && !(error instanceof Error);
 
 const refuse = (error: unknown): never => {
-  if (isRefusal(error)) throw new WrenError(problem('too-many-tries', { seconds: Math.ceil(error.msBeforeNext / 1000) }));
+  if (isRefusal(error))
+    throw new WrenError(problem('too-many-tries', { seconds: Math.ceil(error.msBeforeNext / 1000) }));
   throw error;
 };
 
@@ -21,7 +28,15 @@ export class RateLimit {
   private readonly limiter: RateLimiterAbstract;
 
   constructor(db: Knex, { name, times, seconds }: Rate) {
-    this.limiter = new RateLimiterPostgres({ storeClient: db, storeType: 'knex', tableName: 'rate_limits', tableCreated: true, keyPrefix: name, points: times, duration: seconds });
+    this.limiter = new RateLimiterPostgres({
+      storeClient: db,
+      storeType: 'knex',
+      tableName: 'rate_limits',
+      tableCreated: true,
+      keyPrefix: name,
+      points: times,
+      duration: seconds,
+    });
   }
 
   /** Counts one try; too many are refused. */

@@ -16,7 +16,12 @@ export const loadDemo = async (db: Db): Promise<void> => {
   const auth = new AuthStore(db);
   if (await auth.findByEmail(DEMO_SIGN_IN.email)) return;
   const studio = { id: randomUUID(), name: 'The Boathouse' };
-  await auth.createStudio(studio, { id: randomUUID(), name: 'Wilhelmina Reed', email: DEMO_SIGN_IN.email, passwordHash: await hash(DEMO_SIGN_IN.password) });
+  await auth.createStudio(studio, {
+    id: randomUUID(),
+    name: 'Wilhelmina Reed',
+    email: DEMO_SIGN_IN.email,
+    passwordHash: await hash(DEMO_SIGN_IN.password),
+  });
   await db('students').insert(STUDENTS.map((name) => ({ id: randomUUID(), studio_id: studio.id, name })));
   const patterns = new PatternsStore(db);
   for (const pattern of demoPatterns()) await patterns.insert(studio.id, pattern, summaryOf(pattern));

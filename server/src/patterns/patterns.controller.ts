@@ -3,8 +3,16 @@ import { SessionGuard, SignedInTeacher } from '../auth/session.ts';
 import type { Teacher } from '../auth/auth.store.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import {
-  changedPatternSchema, newPatternSchema, newPatternsSchema, newVersionSchema, querySchema,
-  type ChangedPattern, type NewPattern, type NewPatterns, type NewVersion, type PatternQuery,
+  changedPatternSchema,
+  newPatternSchema,
+  newPatternsSchema,
+  newVersionSchema,
+  querySchema,
+  type ChangedPattern,
+  type NewPattern,
+  type NewPatterns,
+  type NewVersion,
+  type PatternQuery,
 } from './patterns.schema.ts';
 import { PatternsService, type PatternPage } from './patterns.service.ts';
 import type { KeptPattern } from './patterns.store.ts';
@@ -16,7 +24,10 @@ export class PatternsController {
   constructor(private readonly patterns: PatternsService) {}
 
   @Get()
-  list(@SignedInTeacher() { studioId }: Teacher, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<PatternPage> {
+  list(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Query(new JoiPipe(querySchema)) query: PatternQuery,
+  ): Promise<PatternPage> {
     return this.patterns.list(studioId, query);
   }
 
@@ -26,7 +37,10 @@ export class PatternsController {
   }
 
   @Post('many')
-  createMany(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(newPatternsSchema)) { patterns }: NewPatterns): Promise<readonly KeptPattern[]> {
+  createMany(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Body(new JoiPipe(newPatternsSchema)) { patterns }: NewPatterns,
+  ): Promise<readonly KeptPattern[]> {
     return this.patterns.createMany(studioId, patterns);
   }
 
@@ -42,7 +56,11 @@ export class PatternsController {
 
   @Post(':id/versions')
   @HttpCode(204)
-  keepVersion(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion): Promise<void> {
+  keepVersion(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Param('id') id: string,
+    @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion,
+  ): Promise<void> {
     return this.patterns.keepVersion(studioId, id, label);
   }
 
@@ -52,12 +70,19 @@ export class PatternsController {
   }
 
   @Post()
-  create(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(newPatternSchema)) body: NewPattern): Promise<KeptPattern> {
+  create(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Body(new JoiPipe(newPatternSchema)) body: NewPattern,
+  ): Promise<KeptPattern> {
     return this.patterns.create(studioId, body.pattern);
   }
 
   @Put(':id')
-  change(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Body(new JoiPipe(changedPatternSchema)) body: ChangedPattern): Promise<KeptPattern> {
+  change(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Param('id') id: string,
+    @Body(new JoiPipe(changedPatternSchema)) body: ChangedPattern,
+  ): Promise<KeptPattern> {
     return this.patterns.change(studioId, id, body);
   }
 

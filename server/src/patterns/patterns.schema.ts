@@ -23,9 +23,15 @@ export const querySchema = Joi.object<PatternQuery>({
   after: Joi.string().max(200),
   tag: Joi.string().max(30),
   school: Joi.string().max(80),
-  metre: Joi.string().pattern(/^\d{1,2}\/\d{1,2}$/).messages({ '*': 'The metre is written as 4/4' }),
-  digits: Joi.string().pattern(/^[pimacdu]+$/).messages({ '*': 'Digits are written as p i m a c d u' }),
-  strings: Joi.string().pattern(/^[1-8]+$/).messages({ '*': 'Strings are written as numbers' }),
+  metre: Joi.string()
+    .pattern(/^\d{1,2}\/\d{1,2}$/)
+    .messages({ '*': 'The metre is written as 4/4' }),
+  digits: Joi.string()
+    .pattern(/^[pimacdu]+$/)
+    .messages({ '*': 'Digits are written as p i m a c d u' }),
+  strings: Joi.string()
+    .pattern(/^[1-8]+$/)
+    .messages({ '*': 'Strings are written as numbers' }),
   difficulty: Joi.string().valid('easy', 'middling', 'hard'),
 });
 
@@ -51,7 +57,9 @@ export interface NewPatterns {
   readonly patterns: readonly unknown[];
 }
 
-export const newPatternsSchema = Joi.object<NewPatterns>({ patterns: Joi.array().items(Joi.object()).min(1).max(200).required() });
+export const newPatternsSchema = Joi.object<NewPatterns>({
+  patterns: Joi.array().items(Joi.object()).min(1).max(200).required(),
+});
 
 /** A state of a pattern to be kept under a name. */
 export interface NewVersion {

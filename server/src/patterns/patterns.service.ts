@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { PATTERN_LIMITS, WrenError, problem, readPattern, summaryOf, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import {
+  PATTERN_LIMITS,
+  WrenError,
+  problem,
+  readPattern,
+  summaryOf,
+  valueOrThrow,
+  type Pattern,
+} from '@fleet-wren/core';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
@@ -15,13 +23,15 @@ export interface PatternPage {
 /** How long a deleted pattern can be brought back, in milliseconds. */
 const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
 
-const writeEnd = ({ workedAt, id }: PatternLine): string => Buffer.from(`${workedAt.toISOString()} ${id}`).toString('base64url');
+const writeEnd = ({ workedAt, id }: PatternLine): string =>
+  Buffer.from(`${workedAt.toISOString()} ${id}`).toString('base64url');
 
 const readEnd = (text: string | undefined): PageEnd | undefined => {
   if (text === undefined) return undefined;
   const [time, id] = Buffer.from(text, 'base64url').toString('utf8').split(' ');
   const workedAt = new Date(time ?? '');
-  if (!id || !UUID.test(id) || Number.isNaN(workedAt.getTime())) throw new WrenError(problem('request-wrong', { problem: 'The list cannot go on from there; start it anew.' }));
+  if (!id || !UUID.test(id) || Number.isNaN(workedAt.getTime()))
+    throw new WrenError(problem('request-wrong', { problem: 'The list cannot go on from there; start it anew.' }));
   return { workedAt, id };
 };
 
@@ -54,7 +64,10 @@ export class PatternsService {
   /** Keeps several patterns, all or none. */
   async createMany(studioId: string, documents: readonly unknown[]): Promise<readonly KeptPattern[]> {
     const patterns = documents.map((document) => valueOrThrow(readPattern(document)));
-    return this.store.insertMany(studioId, patterns.map((pattern) => ({ pattern, summary: summaryOf(pattern) })));
+    return this.store.insertMany(
+      studioId,
+      patterns.map((pattern) => ({ pattern, summary: summaryOf(pattern) })),
+    );
   }
 
   tags(studioId: string): Promise<readonly { readonly tag: string; readonly count: number }[]> {

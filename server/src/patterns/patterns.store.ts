@@ -53,16 +53,26 @@ const DIFFICULTY = { easy: [0, 0.5], middling: [0.5, 0.8], hard: [0.8, 1000] } a
 
 const DIGIT_LETTERS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'down', u: 'up' };
 
-const narrow = (query: Knex.QueryBuilder, { search, tag, school, metre, digits, strings, difficulty }: PatternFilter): void => {
+const narrow = (
+  query: Knex.QueryBuilder,
+  { search, tag, school, metre, digits, strings, difficulty }: PatternFilter,
+): void => {
   for (const word of search.split(/\s+/).filter(Boolean)) {
     const like = `%${escapeLike(word)}%`;
-    void query.where((either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]));
+    void query.where(
+      (either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]),
+    );
   }
   if (tag) void query.whereRaw('tags @> array[?]::text[]', [tag]);
-  if (school) void query.where((either) => void either.where({ school }).orWhereLike('school', `${escapeLike(school)}:%`));
+  if (school)
+    void query.where((either) => void either.where({ school }).orWhereLike('school', `${escapeLike(school)}:%`));
   if (metre) void query.where({ metre });
-  if (digits) void query.whereRaw("digits_used <@ ?::text[] and digits_used <> '{}'", [[...digits].flatMap((letter) => DIGIT_LETTERS[letter] ?? []) as readonly string[] as string[]]);
-  if (strings) void query.whereRaw("strings_used <@ ?::smallint[] and strings_used <> '{}'", [[...strings].map(Number)]);
+  if (digits)
+    void query.whereRaw("digits_used <@ ?::text[] and digits_used <> '{}'", [
+      [...digits].flatMap((letter) => DIGIT_LETTERS[letter] ?? []) as readonly string[] as string[],
+    ]);
+  if (strings)
+    void query.whereRaw("strings_used <@ ?::smallint[] and strings_used <> '{}'", [[...strings].map(Number)]);
   if (difficulty) void query.whereBetween('difficulty', [...DIFFICULTY[difficulty]]);
 };
 
@@ -71,30 +81,59 @@ const narrow = (query: Knex.QueryBuilder, { search, tag, school, metre, digits, 
 export class PatternsStore {
   constructor(@Inject(DB) private readonly db: Db) {}
 
-  async list(studioId: string, { limit, after, ...filter }: PatternFilter & { limit: number; after?: PageEnd }): Promise<readonly PatternLine[]> {
-    const query = this.live(studioId).select(...LINE).orderBy([{ column: 'worked_at', order: 'desc' }, { column: 'id', order: 'desc' }]).limit(limit);
+  async list(
+    studioId: string,
+    { limit, after, ...filter }: PatternFilter & { limit: number; after?: PageEnd },
+  ): Promise<readonly PatternLine[]> {
+    const query = this.live(studioId)
+      .select(...LINE)
+      .orderBy([
+        { column: 'worked_at', order: 'desc' },
+        { column: 'id', order: 'desc' },
+      ])
+      .limit(limit);
     narrow(query, filter);
     if (after) void query.whereRaw('(worked_at, id) < (?, ?)', [after.workedAt, after.id]);
     return query;
   }
 
   async find(studioId: string, id: string): Promise<KeptPattern | undefined> {
-    return this.live(studioId).where({ id }).first(...KEPT);
+    return this.live(studioId)
+      .where({ id })
+      .first(...KEPT);
   }
 
   async insert(studioId: string, pattern: Pattern, summary: PatternSummary): Promise<KeptPattern> {
-    const rows = await this.db('patterns').insert({ id: randomUUID(), studio_id: studioId, version: 1, ...columns(pattern, summary) }).returning([...KEPT]);
+    const rows = await this.db('patterns')
+      .insert({ id: randomUUID(), studio_id: studioId, version: 1, ...columns(pattern, summary) })
+      .returning([...KEPT]);
     return rows[0] as KeptPattern;
   }
 
   /** Keeps several patterns in one go: all of them or none. */
-  async insertMany(studioId: string, all: readonly { readonly pattern: Pattern; readonly summary: PatternSummary }[]): Promise<readonly KeptPattern[]> {
-    const rows = all.map(({ pattern, summary }) => ({ id: randomUUID(), studio_id: studioId, version: 1, ...columns(pattern, summary) }));
-    return (await this.db('patterns').insert(rows).returning([...KEPT])) as readonly KeptPattern[];
+  async insertMany(
+    studioId: string,
+    all: readonly { readonly pattern: Pattern; readonly summary: PatternSummary }[],
+  ): Promise<readonly KeptPattern[]> {
+    const rows = all.map(({ pattern, summary }) => ({
+      id: randomUUID(),
+      studio_id: studioId,
+      version: 1,
+      ...columns(pattern, summary),
+    }));
+    return (await this.db('patterns')
+      .insert(rows)
+      .returning([...KEPT])) as readonly KeptPattern[];
   }
 
   /** Writes only on the version read; undefined when the pattern is gone or has moved on. */
-  async update(studioId: string, id: string, version: number, pattern: Pattern, summary: PatternSummary): Promise<KeptPattern | undefined> {
+  async update(
+    studioId: string,
+    id: string,
+    version: number,
+    pattern: Pattern,
+    summary: PatternSummary,
+  ): Promise<KeptPattern | undefined> {
     const rows = await this.live(studioId)
       .where({ id, version })
       .update({ ...columns(pattern, summary), version: version + 1, worked_at: this.db.fn.now(3) })
@@ -104,13 +143,20 @@ export class PatternsStore {
 
   /** The studio's tags and how many patterns bear each, by name. */
   async tags(studioId: string): Promise<readonly { readonly tag: string; readonly count: number }[]> {
-    const rows = (await this.live(studioId).select(this.db.raw('unnest(tags) as tag')).count('* as count').groupBy('tag').orderBy('tag')) as unknown as { tag: string; count: string }[];
+    const rows = (await this.live(studioId)
+      .select(this.db.raw('unnest(tags) as tag'))
+      .count('* as count')
+      .groupBy('tag')
+      .orderBy('tag')) as unknown as { tag: string; count: string }[];
     return rows.map(({ tag, count }) => ({ tag, count: Number(count) }));
   }
 
   /** Patterns whose summaries were written before something was added to them, of any studio. */
   async withOldSummaries(limit: number): Promise<readonly { readonly id: string; readonly pattern: Pattern }[]> {
-    return this.db('patterns').whereRaw("not jsonb_exists(summary, 'stringsUsed')").limit(limit).select('id', 'document as pattern');
+    return this.db('patterns')
+      .whereRaw("not jsonb_exists(summary, 'stringsUsed')")
+      .limit(limit)
+      .select('id', 'document as pattern');
   }
 
   async rewriteSummary(id: string, pattern: Pattern, summary: PatternSummary): Promise<void> {
@@ -118,7 +164,11 @@ export class PatternsStore {
   }
 
   async delete(studioId: string, id: string): Promise<boolean> {
-    return (await this.live(studioId).where({ id }).update({ deleted_at: this.db.fn.now(3) })) > 0;
+    return (
+      (await this.live(studioId)
+        .where({ id })
+        .update({ deleted_at: this.db.fn.now(3) })) > 0
+    );
   }
 
   async restore(studioId: string, id: string): Promise<boolean> {

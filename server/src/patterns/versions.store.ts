@@ -31,20 +31,34 @@ export class VersionsStore {
   constructor(@Inject(DB) private readonly db: Db) {}
 
   async list(studioId: string, patternId: string): Promise<readonly VersionLine[]> {
-    return this.of(studioId, patternId).orderBy('kept_at', 'desc').select(...LINE);
+    return this.of(studioId, patternId)
+      .orderBy('kept_at', 'desc')
+      .select(...LINE);
   }
 
   async find(studioId: string, patternId: string, id: string): Promise<KeptVersion | undefined> {
-    return this.of(studioId, patternId).where({ id }).first(...LINE, 'document as pattern');
+    return this.of(studioId, patternId)
+      .where({ id })
+      .first(...LINE, 'document as pattern');
   }
 
   async keep(studioId: string, { id, version, pattern }: KeptPattern, label: string | null): Promise<void> {
-    await this.db('pattern_versions').insert({ id: randomUUID(), pattern_id: id, studio_id: studioId, version, label, document: JSON.stringify(pattern) });
+    await this.db('pattern_versions').insert({
+      id: randomUUID(),
+      pattern_id: id,
+      studio_id: studioId,
+      version,
+      label,
+      document: JSON.stringify(pattern),
+    });
   }
 
   /** Keeps the state before a change, unless one was kept a short while ago. */
   async keepFromTimeToTime(studioId: string, before: KeptPattern): Promise<void> {
-    const recent = await this.of(studioId, before.id).whereNull('label').whereRaw(`kept_at > now() - interval '${APART}'`).first('id');
+    const recent = await this.of(studioId, before.id)
+      .whereNull('label')
+      .whereRaw(`kept_at > now() - interval '${APART}'`)
+      .first('id');
     if (recent) return;
     await this.keep(studioId, before, null);
     const old = this.of(studioId, before.id).whereNull('label').orderBy('kept_at', 'desc').offset(MOST).select('id');

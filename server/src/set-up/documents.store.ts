@@ -22,14 +22,23 @@ export class DocumentsStore<T> {
   ) {}
 
   async list(studioId: string): Promise<readonly KeptDocument<T>[]> {
-    return this.of(studioId).orderBy('name').select(...this.columns());
+    return this.of(studioId)
+      .orderBy('name')
+      .select(...this.columns());
   }
 
   async find(studioId: string, id: string): Promise<KeptDocument<T> | undefined> {
-    return this.of(studioId).where({ id }).first(...this.columns());
+    return this.of(studioId)
+      .where({ id })
+      .first(...this.columns());
   }
 
-  async insert(studioId: string, name: string, document: T, more: Readonly<Record<string, unknown>> = {}): Promise<KeptDocument<T>> {
+  async insert(
+    studioId: string,
+    name: string,
+    document: T,
+    more: Readonly<Record<string, unknown>> = {},
+  ): Promise<KeptDocument<T>> {
     const rows = await this.db(this.table)
       .insert({ id: randomUUID(), studio_id: studioId, version: 1, name, document: JSON.stringify(document), ...more })
       .returning(this.columns());
@@ -37,7 +46,13 @@ export class DocumentsStore<T> {
   }
 
   /** Writes only on the version read; undefined when the document is gone or has moved on. */
-  async update(studioId: string, id: string, version: number, name: string, document: T): Promise<KeptDocument<T> | undefined> {
+  async update(
+    studioId: string,
+    id: string,
+    version: number,
+    name: string,
+    document: T,
+  ): Promise<KeptDocument<T> | undefined> {
     const rows = await this.of(studioId)
       .where({ id, version })
       .update({ name, document: JSON.stringify(document), version: version + 1 })

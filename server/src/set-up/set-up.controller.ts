@@ -2,7 +2,14 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } 
 import type { Teacher } from '../auth/auth.store.ts';
 import { SessionGuard, SignedInTeacher } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
-import { estimatesSchema, handSchema, schoolSchema, type Estimates, type NewHand, type SchoolForm } from './set-up.schema.ts';
+import {
+  estimatesSchema,
+  handSchema,
+  schoolSchema,
+  type Estimates,
+  type NewHand,
+  type SchoolForm,
+} from './set-up.schema.ts';
 import { SetUpService } from './set-up.service.ts';
 
 /** Set-up of the signed-in teacher's studio: hands, schools of its own, estimates. */
@@ -38,7 +45,11 @@ export class SetUpController {
   }
 
   @Put('schools/:id')
-  changeSchool(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Body(new JoiPipe(schoolSchema)) body: SchoolForm) {
+  changeSchool(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Param('id') id: string,
+    @Body(new JoiPipe(schoolSchema)) body: SchoolForm,
+  ) {
     return this.setUp.changeSchool(studioId, id, body);
   }
 
@@ -54,7 +65,10 @@ export class SetUpController {
   }
 
   @Put('estimates')
-  async setEstimates(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(estimatesSchema)) { estimates }: { readonly estimates: Estimates }): Promise<{ readonly estimates: Estimates }> {
+  async setEstimates(
+    @SignedInTeacher() { studioId }: Teacher,
+    @Body(new JoiPipe(estimatesSchema)) { estimates }: { readonly estimates: Estimates },
+  ): Promise<{ readonly estimates: Estimates }> {
     return { estimates: await this.setUp.setEstimates(studioId, estimates) };
   }
 }

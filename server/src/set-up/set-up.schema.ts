@@ -1,5 +1,13 @@
 import Joi from 'joi';
-import { DIGITS, ESTIMATE_KEYS, STRIKERS, WEIGHT_KEYS, type EstimateKey, type MadeSchool, type Striker } from '@fleet-wren/core';
+import {
+  DIGITS,
+  ESTIMATE_KEYS,
+  STRIKERS,
+  WEIGHT_KEYS,
+  type EstimateKey,
+  type MadeSchool,
+  type Striker,
+} from '@fleet-wren/core';
 
 /** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
 export interface HandDocument {
@@ -18,9 +26,18 @@ export interface SchoolForm extends Omit<MadeSchool, 'id'> {
   readonly version?: number;
 }
 
-const numbers = (keys: readonly string[]) => Joi.object().pattern(Joi.string().valid(...keys), Joi.number()).default({});
+const numbers = (keys: readonly string[]) =>
+  Joi.object()
+    .pattern(Joi.string().valid(...keys), Joi.number())
+    .default({});
 
-const name = (label: string) => Joi.string().trim().min(1).max(80).required().messages({ '*': `${label} needs a name of 1 to 80 letters` });
+const name = (label: string) =>
+  Joi.string()
+    .trim()
+    .min(1)
+    .max(80)
+    .required()
+    .messages({ '*': `${label} needs a name of 1 to 80 letters` });
 
 export const handSchema = Joi.object<NewHand>({
   name: name('A hand'),
@@ -32,8 +49,13 @@ export const handSchema = Joi.object<NewHand>({
 export const schoolSchema = Joi.object<SchoolForm>({
   name: name('A school'),
   base: Joi.string().max(80).required(),
-  digits: Joi.array().items(Joi.string().valid(...DIGITS)).max(DIGITS.length).required(),
-  homes: Joi.object().pattern(Joi.string().valid(...DIGITS), Joi.array().items(Joi.number().integer()).max(8)).default({}),
+  digits: Joi.array()
+    .items(Joi.string().valid(...DIGITS))
+    .max(DIGITS.length)
+    .required(),
+  homes: Joi.object()
+    .pattern(Joi.string().valid(...DIGITS), Joi.array().items(Joi.number().integer()).max(8))
+    .default({}),
   weights: numbers(WEIGHT_KEYS),
   version: Joi.number().integer().min(1),
 });

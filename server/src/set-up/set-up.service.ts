@@ -41,17 +41,27 @@ export class SetUpService {
     return this.schools.list(studioId);
   }
 
-  async keepSchool(studioId: string, { name, version: _version, ...document }: SchoolForm): Promise<KeptDocument<SchoolDocument>> {
+  async keepSchool(
+    studioId: string,
+    { name, version: _version, ...document }: SchoolForm,
+  ): Promise<KeptDocument<SchoolDocument>> {
     valueOrThrow(makeSchool({ id: 'new', name, ...document }));
     return this.schools.insert(studioId, name, document);
   }
 
-  async changeSchool(studioId: string, id: string, { name, version, ...document }: SchoolForm): Promise<KeptDocument<SchoolDocument>> {
+  async changeSchool(
+    studioId: string,
+    id: string,
+    { name, version, ...document }: SchoolForm,
+  ): Promise<KeptDocument<SchoolDocument>> {
     valueOrThrow(makeSchool({ id, name, ...document }));
-    if (version === undefined) throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
+    if (version === undefined)
+      throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
     const changed = await this.schools.update(studioId, checkedId(id), version, name, document);
     if (changed) return changed;
-    throw new ErrorWithState(problem('version-conflict'), { current: orNotFound(await this.schools.find(studioId, id)) });
+    throw new ErrorWithState(problem('version-conflict'), {
+      current: orNotFound(await this.schools.find(studioId, id)),
+    });
   }
 
   async dropSchool(studioId: string, id: string): Promise<void> {
@@ -59,13 +69,16 @@ export class SetUpService {
   }
 
   async estimates(studioId: string): Promise<Estimates> {
-    const row = (await this.db('studios').where({ id: studioId }).first('estimates')) as { estimates: Estimates } | undefined;
+    const row = (await this.db('studios').where({ id: studioId }).first('estimates')) as
+      { estimates: Estimates } | undefined;
     return row?.estimates ?? {};
   }
 
   async setEstimates(studioId: string, estimates: Estimates): Promise<Estimates> {
     valueOrThrow(makeHand({ key: 'new', name: 'new', times: estimates }));
-    await this.db('studios').where({ id: studioId }).update({ estimates: JSON.stringify(estimates) });
+    await this.db('studios')
+      .where({ id: studioId })
+      .update({ estimates: JSON.stringify(estimates) });
     return estimates;
   }
 }

@@ -26,7 +26,12 @@ const failureOf = (answer: unknown): ApiError => {
 };
 
 /** Asks the server; answers JSON, or throws an ApiError. */
-export const ask = async <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, more: RequestInit = {}): Promise<T> => {
+export const ask = async <T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+  more: RequestInit = {},
+): Promise<T> => {
   const response = await fetch(`/api${path}`, {
     method,
     headers: body === undefined ? {} : { 'content-type': 'application/json' },
@@ -42,4 +47,5 @@ export const ask = async <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: st
 };
 
 /** What went wrong, as a teacher reads it. */
-export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : sentence(problem('internal')));
+export const wordsOf = (error: unknown): string =>
+  error instanceof Error ? error.message : sentence(problem('internal'));

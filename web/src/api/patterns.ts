@@ -38,7 +38,9 @@ export interface PatternFilter {
 }
 
 const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> => {
-  const asked = Object.entries({ ...filter, ...(after ? { after } : {}) }).filter(([key, value]) => key === 'search' || value);
+  const asked = Object.entries({ ...filter, ...(after ? { after } : {}) }).filter(
+    ([key, value]) => key === 'search' || value,
+  );
   const query = new URLSearchParams(asked as [string, string][]);
   return ask('GET', `/patterns?${query.toString()}`);
 };
@@ -54,14 +56,25 @@ export const usePatternList = (filter: PatternFilter) =>
   });
 
 /** The studio's tags, and how many patterns bear each. */
-export const useTags = () => useQuery({ queryKey: [LIST, 'tags'], queryFn: () => ask<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags') });
+export const useTags = () =>
+  useQuery({
+    queryKey: [LIST, 'tags'],
+    queryFn: () => ask<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags'),
+  });
 
 /** Fetches one pattern; always afresh, since the bench edits what it gets. */
 export const fetchPattern = (id: string): Promise<KeptPattern> => ask('GET', `/patterns/${id}`);
 
 /** One pattern for the bench. */
 export const useOpenedPattern = (id: string) =>
-  useQuery({ queryKey: ['pattern', id], queryFn: () => fetchPattern(id), staleTime: Infinity, gcTime: 0, refetchOnWindowFocus: false, retry: false });
+  useQuery({
+    queryKey: ['pattern', id],
+    queryFn: () => fetchPattern(id),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    retry: false,
+  });
 
 /** Writes a pattern on the version it was read at. */
 export const savePattern = (id: string, version: number, pattern: Pattern, keepalive = false): Promise<KeptPattern> =>
@@ -76,7 +89,9 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 };
 
 export const useCreatePattern = () => useChange(createPattern);
-export const useCreatePatterns = () => useChange((patterns: readonly Pattern[]) => ask<readonly KeptPattern[]>('POST', '/patterns/many', { patterns }));
-export const useDuplicatePattern = () => useChange((id: string) => ask<KeptPattern>('POST', `/patterns/${id}/duplicate`));
+export const useCreatePatterns = () =>
+  useChange((patterns: readonly Pattern[]) => ask<readonly KeptPattern[]>('POST', '/patterns/many', { patterns }));
+export const useDuplicatePattern = () =>
+  useChange((id: string) => ask<KeptPattern>('POST', `/patterns/${id}/duplicate`));
 export const useDeletePattern = () => useChange((id: string) => ask<void>('DELETE', `/patterns/${id}`));
 export const useRestorePattern = () => useChange((id: string) => ask<void>('POST', `/patterns/${id}/restore`));

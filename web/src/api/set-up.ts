@@ -7,7 +7,10 @@ export interface KeptHand {
   readonly id: string;
   readonly name: string;
   readonly studentId: string | null;
-  readonly document: { readonly scale: Readonly<Partial<Record<Striker, number>>>; readonly times: Readonly<Partial<Record<EstimateKey, number>>> };
+  readonly document: {
+    readonly scale: Readonly<Partial<Record<Striker, number>>>;
+    readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
+  };
 }
 
 /** A school the studio made. */
@@ -23,25 +26,37 @@ export type StudioEstimates = Readonly<Partial<Record<EstimateKey, number>>>;
 
 const KEYS = { hands: ['hands'], schools: ['schools'], estimates: ['estimates'] } as const;
 
-export const useKeptHands = () => useQuery({ queryKey: KEYS.hands, queryFn: () => ask<readonly KeptHand[]>('GET', '/hands') });
-export const useKeptSchools = () => useQuery({ queryKey: KEYS.schools, queryFn: () => ask<readonly KeptSchool[]>('GET', '/schools') });
+export const useKeptHands = () =>
+  useQuery({ queryKey: KEYS.hands, queryFn: () => ask<readonly KeptHand[]>('GET', '/hands') });
+export const useKeptSchools = () =>
+  useQuery({ queryKey: KEYS.schools, queryFn: () => ask<readonly KeptSchool[]>('GET', '/schools') });
 export const useEstimates = () =>
-  useQuery({ queryKey: KEYS.estimates, queryFn: () => ask<{ readonly estimates: StudioEstimates }>('GET', '/estimates').then(({ estimates }) => estimates) });
+  useQuery({
+    queryKey: KEYS.estimates,
+    queryFn: () => ask<{ readonly estimates: StudioEstimates }>('GET', '/estimates').then(({ estimates }) => estimates),
+  });
 
 const useChange = <A, T>(kind: keyof typeof KEYS, change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
   return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: KEYS[kind] }) });
 };
 
-export const useKeepHand = () => useChange('hands', (hand: { readonly name: string; readonly studentId?: string } & KeptHand['document']) => ask<KeptHand>('POST', '/hands', hand));
+export const useKeepHand = () =>
+  useChange('hands', (hand: { readonly name: string; readonly studentId?: string } & KeptHand['document']) =>
+    ask<KeptHand>('POST', '/hands', hand),
+  );
 export const useDropHand = () => useChange('hands', (id: string) => ask<void>('DELETE', `/hands/${id}`));
 
 type SchoolForm = Omit<MadeSchool, 'id'>;
-export const useKeepSchool = () => useChange('schools', (school: SchoolForm) => ask<KeptSchool>('POST', '/schools', school));
+export const useKeepSchool = () =>
+  useChange('schools', (school: SchoolForm) => ask<KeptSchool>('POST', '/schools', school));
 export const useChangeSchool = () =>
-  useChange('schools', ({ id, ...school }: SchoolForm & { readonly id: string; readonly version: number }) => ask<KeptSchool>('PUT', `/schools/${id}`, school));
+  useChange('schools', ({ id, ...school }: SchoolForm & { readonly id: string; readonly version: number }) =>
+    ask<KeptSchool>('PUT', `/schools/${id}`, school),
+  );
 export const useDropSchool = () => useChange('schools', (id: string) => ask<void>('DELETE', `/schools/${id}`));
-export const useSetEstimates = () => useChange('estimates', (estimates: StudioEstimates) => ask<unknown>('PUT', '/estimates', { estimates }));
+export const useSetEstimates = () =>
+  useChange('estimates', (estimates: StudioEstimates) => ask<unknown>('PUT', '/estimates', { estimates }));
 
 /** A kept school as patterns carry it. */
 export const madeSchool = ({ id, name, document }: KeptSchool): MadeSchool => ({ id, name, ...document });

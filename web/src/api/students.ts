@@ -8,4 +8,5 @@ export interface Student {
 }
 
 /** The studio's students by name. */
-export const useStudents = () => useQuery({ queryKey: ['students'], queryFn: () => ask<readonly Student[]>('GET', '/students') });
+export const useStudents = () =>
+  useQuery({ queryKey: ['students'], queryFn: () => ask<readonly Student[]>('GET', '/students') });

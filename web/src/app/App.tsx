@@ -17,7 +17,9 @@ const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' } },
+  defaultOptions: {
+    queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' },
+  },
 });
 
 const Doors = () => (
@@ -31,9 +33,30 @@ const Rooms = () => (
   <Routes>
     <Route element={<Shell />}>
       <Route path="/patterns" element={<PatternList />} />
-      <Route path="/patterns/make" element={<Suspense fallback={null}><Make /></Suspense>} />
-      <Route path="/patterns/shelf" element={<Suspense fallback={null}><Shelf /></Suspense>} />
-      <Route path="/patterns/bring-in" element={<Suspense fallback={null}><BringIn /></Suspense>} />
+      <Route
+        path="/patterns/make"
+        element={
+          <Suspense fallback={null}>
+            <Make />
+          </Suspense>
+        }
+      />
+      <Route
+        path="/patterns/shelf"
+        element={
+          <Suspense fallback={null}>
+            <Shelf />
+          </Suspense>
+        }
+      />
+      <Route
+        path="/patterns/bring-in"
+        element={
+          <Suspense fallback={null}>
+            <BringIn />
+          </Suspense>
+        }
+      />
       <Route
         path="/patterns/:id/*"
         element={

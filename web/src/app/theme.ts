@@ -9,7 +9,8 @@ const chosen = (): Theme | undefined => {
 };
 
 /** The theme in force: the one chosen, else the system's. */
-export const currentTheme = (): Theme => chosen() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
+export const currentTheme = (): Theme =>
+  chosen() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
 
 /** Puts the theme in force on the page. */
 export const applyTheme = (): void => {

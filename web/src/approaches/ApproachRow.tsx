@@ -1,4 +1,13 @@
-import { STRIKER_NAMES, ceilingFigure, miniatureOf, stepsText, stringCount, type Approach, type Pattern, type Striker } from '@fleet-wren/core';
+import {
+  STRIKER_NAMES,
+  ceilingFigure,
+  miniatureOf,
+  stepsText,
+  stringCount,
+  type Approach,
+  type Pattern,
+  type Striker,
+} from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Miniature } from '../parts/threads/Miniature.tsx';
@@ -20,7 +29,11 @@ interface RowProps {
 const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
   <span>
     {Object.entries(attacks).map(([striker, count]) => (
-      <span key={striker} className="attack" style={{ color: digitColour(striker === 'pick' ? 'down' : (striker as Exclude<Striker, 'pick'>)) }}>
+      <span
+        key={striker}
+        className="attack"
+        style={{ color: digitColour(striker === 'pick' ? 'down' : (striker as Exclude<Striker, 'pick'>)) }}
+      >
         <b>{striker}</b> {count}
       </span>
     ))}
@@ -31,9 +44,20 @@ const Facts = ({ approach }: { readonly approach: Approach }) => {
   const { attacks, busiest, slurs, doubled, judgement, unplayed } = approach;
   return (
     <dl className="approach-facts">
-      <div><dt>Attacks</dt><dd><Attacks attacks={attacks} /></dd></div>
-      <div><dt>Busiest</dt><dd>{busiest ? `${STRIKER_NAMES[busiest.striker]}, every ${busiest.gap.toFixed(2)} s` : 'none plays twice'}</dd></div>
-      <div><dt>Steps</dt><dd>{stepsText(approach.steps)}</dd></div>
+      <div>
+        <dt>Attacks</dt>
+        <dd>
+          <Attacks attacks={attacks} />
+        </dd>
+      </div>
+      <div>
+        <dt>Busiest</dt>
+        <dd>{busiest ? `${STRIKER_NAMES[busiest.striker]}, every ${busiest.gap.toFixed(2)} s` : 'none plays twice'}</dd>
+      </div>
+      <div>
+        <dt>Steps</dt>
+        <dd>{stepsText(approach.steps)}</dd>
+      </div>
       <div>
         <dt>To mend</dt>
         <dd>
@@ -52,7 +76,12 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
   const { ceiling } = approach.judgement;
   const over = ceiling !== null && ceiling.bpm < pattern.tempo;
   return (
-    <article className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`} aria-label={approach.name} onPointerEnter={() => point(approach.school)} onPointerLeave={() => point(null)}>
+    <article
+      className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`}
+      aria-label={approach.name}
+      onPointerEnter={() => point(approach.school)}
+      onPointerLeave={() => point(null)}
+    >
       <header>
         <span className={`approach-number series-${number}`}>{number}</span>
         <h2>{approach.name}</h2>
@@ -65,13 +94,24 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
             </Button>
           )}
           {drop && (
-            <Button variant="plain" size="sm" onClick={drop} aria-label={`Leave ${approach.name} out`} title="Leave it out">
+            <Button
+              variant="plain"
+              size="sm"
+              onClick={drop}
+              aria-label={`Leave ${approach.name} out`}
+              title="Leave it out"
+            >
               <X size={15} aria-hidden />
             </Button>
           )}
         </span>
       </header>
-      <Miniature strokes={miniatureOf(pattern, approach.judgement.digits)} strings={stringCount(pattern.instrument)} width={252} height={74} />
+      <Miniature
+        strokes={miniatureOf(pattern, approach.judgement.digits)}
+        strings={stringCount(pattern.instrument)}
+        width={252}
+        height={74}
+      />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
         <strong>{ceiling ? ceilingFigure(ceiling.bpm) : '–'}</strong>

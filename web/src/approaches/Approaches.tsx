@@ -15,7 +15,9 @@ import { StrainChartView } from './StrainChartView.tsx';
 const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
 
 const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[] => {
-  const wanted = asked ? asked.split(',') : [pattern.school, ...USUAL.filter((key) => key !== pattern.school.split(':')[0])].slice(0, 4);
+  const wanted = asked
+    ? asked.split(',')
+    : [pattern.school, ...USUAL.filter((key) => key !== pattern.school.split(':')[0])].slice(0, 4);
   return [...new Set(wanted)].slice(0, COMPARED.most);
 };
 
@@ -25,7 +27,8 @@ interface Question {
   readonly hand: Hand;
 }
 
-const compare = ({ pattern, schools, hand }: Question): Promise<Comparison> => studyWorker.compare(pattern, schools.split(','), hand);
+const compare = ({ pattern, schools, hand }: Question): Promise<Comparison> =>
+  studyWorker.compare(pattern, schools.split(','), hand);
 
 const useUse = () => {
   const bench = useBenchStore();
@@ -33,7 +36,13 @@ const useUse = () => {
   return (school: string, own: ReturnType<typeof useOwnSchools>): void => {
     const { pattern, run } = bench.getState();
     const unpinned = pattern.strokes.filter(({ pin }) => pin).map(({ pin: _pin, ...stroke }) => stroke);
-    run({ kind: 'batch', edits: [{ kind: 'put', strokes: unpinned }, { kind: 'set', fields: { school, ownSchool: own.find(({ id }) => school === `own:${id}`) } }] });
+    run({
+      kind: 'batch',
+      edits: [
+        { kind: 'put', strokes: unpinned },
+        { kind: 'set', fields: { school, ownSchool: own.find(({ id }) => school === `own:${id}`) } },
+      ],
+    });
     void navigate('..', { relative: 'path' });
   };
 };
@@ -73,7 +82,12 @@ const Approaches = () => {
         <p className="text-soft">
           The same notes at {pattern.tempo} for the hand “{hand.name}”, pins left aside.{' '}
           {schools.length < COMPARED.most && (
-            <select className="add-school" aria-label="Add a school" value="" onChange={({ target }) => choose([...schools, target.value])}>
+            <select
+              className="add-school"
+              aria-label="Add a school"
+              value=""
+              onChange={({ target }) => choose([...schools, target.value])}
+            >
               <option value="">Add a school …</option>
               <SchoolOptions own={own} without={schools} />
             </select>
@@ -94,11 +108,21 @@ const Approaches = () => {
                 pointed={pointed === approach.school}
                 point={setPointed}
                 use={() => use(approach.school, own)}
-                drop={schools.length > COMPARED.least ? () => choose(schools.filter((key) => key !== approach.school)) : undefined}
+                drop={
+                  schools.length > COMPARED.least
+                    ? () => choose(schools.filter((key) => key !== approach.school))
+                    : undefined
+                }
               />
             ))}
           </div>
-          <StrainChartView approaches={comparison.approaches} tempo={pattern.tempo} best={best} pointed={pointed} point={setPointed} />
+          <StrainChartView
+            approaches={comparison.approaches}
+            tempo={pattern.tempo}
+            best={best}
+            pointed={pointed}
+            point={setPointed}
+          />
         </div>
       )}
     </div>

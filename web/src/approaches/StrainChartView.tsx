@@ -18,11 +18,34 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
   return (
     <figure className="strain" aria-label="Strain against tempo">
       <figcaption>Strain against tempo</figcaption>
-      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} width={CHART.width} height={CHART.height} role="img" aria-label={approaches.map(({ name, judgement }) => `${name}: ceiling ${judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : 'none'}`).join('; ')}>
-        <rect className="strain-beyond" x={CHART.left} y={CHART.top} width={CHART.width - CHART.left - CHART.right} height={y(1) - CHART.top} />
+      <svg
+        viewBox={`0 0 ${CHART.width} ${CHART.height}`}
+        width={CHART.width}
+        height={CHART.height}
+        role="img"
+        aria-label={approaches
+          .map(
+            ({ name, judgement }) =>
+              `${name}: ceiling ${judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : 'none'}`,
+          )
+          .join('; ')}
+      >
+        <rect
+          className="strain-beyond"
+          x={CHART.left}
+          y={CHART.top}
+          width={CHART.width - CHART.left - CHART.right}
+          height={y(1) - CHART.top}
+        />
         {[0, 0.5, 1].map((share) => (
           <g key={share}>
-            <line className={share === 1 ? 'strain-ceiling' : 'strain-rule'} x1={CHART.left} x2={CHART.width - CHART.right} y1={y(share)} y2={y(share)} />
+            <line
+              className={share === 1 ? 'strain-ceiling' : 'strain-rule'}
+              x1={CHART.left}
+              x2={CHART.width - CHART.right}
+              y1={y(share)}
+              y2={y(share)}
+            />
             <text className="strain-tick" x={CHART.left - 7} y={y(share)} dy="0.34em" textAnchor="end">
               {share * 100} %
             </text>
@@ -41,7 +64,12 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
           at {tempo}
         </text>
         {lines.map(({ school, path, end, ceiling }) => (
-          <g key={school} className={`strain-line series-${number(school)}${pointed === school ? ' pointed' : ''}${best.includes(school) ? ' best' : ''}${pointed && pointed !== school ? ' aside' : ''}`} onPointerEnter={() => point(school)} onPointerLeave={() => point(null)}>
+          <g
+            key={school}
+            className={`strain-line series-${number(school)}${pointed === school ? ' pointed' : ''}${best.includes(school) ? ' best' : ''}${pointed && pointed !== school ? ' aside' : ''}`}
+            onPointerEnter={() => point(school)}
+            onPointerLeave={() => point(null)}
+          >
             <path className="strain-reach" d={path} />
             <path d={path} />
             {ceiling !== null && <circle className="strain-meets" cx={x(ceiling)} cy={y(1)} r={4.5} />}

@@ -50,7 +50,9 @@ export const strainChart = (approaches: readonly Approach[]): StrainChart => {
   const tempos = approaches.flatMap(({ strain }) => strain.map(({ tempo }) => tempo));
   const x = scaleLinear([Math.min(...tempos), Math.max(...tempos)], [CHART.left, CHART.width - CHART.right]);
   const y = scaleLinear([0, MOST_STRAIN], [CHART.height - CHART.bottom, CHART.top]);
-  const draw = line<{ tempo: number; strain: number }>().x(({ tempo }) => x(tempo)).y(({ strain }) => y(strain));
+  const draw = line<{ tempo: number; strain: number }>()
+    .x(({ tempo }) => x(tempo))
+    .y(({ strain }) => y(strain));
   const lines = approaches.map(({ school, strain, judgement }): StrainLine => {
     const shown = inside(strain);
     const last = shown[shown.length - 1] ?? { tempo: 0, strain: 0 };

@@ -8,7 +8,8 @@ import { useBench, useBenchStore } from './context.ts';
 import { dropDraft } from './drafts.ts';
 import { EMPTY_HISTORY } from './history.ts';
 
-const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> => Object.fromEntries(strokes.map(({ id, pin }) => [id, pin ?? null]));
+const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> =>
+  Object.fromEntries(strokes.map(({ id, pin }) => [id, pin ?? null]));
 
 /** Where two states of a pattern differ, in a few words. */
 export const differences = (mine: Pattern, theirs: Pattern): string => {
@@ -25,13 +26,26 @@ export const differences = (mine: Pattern, theirs: Pattern): string => {
   return different.length > 0 ? `They differ in ${different.join(', ')}.` : 'They differ in how the beats are cut.';
 };
 
-const State = ({ title, pattern, note }: { readonly title: string; readonly pattern: Pattern; readonly note: string }) => (
+const State = ({
+  title,
+  pattern,
+  note,
+}: {
+  readonly title: string;
+  readonly pattern: Pattern;
+  readonly note: string;
+}) => (
   <section className="conflict-state">
     <h3>{title}</h3>
     <p className="mb-1">
       <b>{pattern.name}</b>, {pattern.voicing.chord}, {pattern.tempo} a minute, {pattern.strokes.length} strokes
     </p>
-    <Miniature strokes={miniatureOf(pattern, pins(pattern))} strings={stringCount(pattern.instrument)} width={320} height={90} />
+    <Miniature
+      strokes={miniatureOf(pattern, pins(pattern))}
+      strings={stringCount(pattern.instrument)}
+      width={320}
+      height={90}
+    />
     <p className="text-soft mb-0">{note}</p>
   </section>
 );
@@ -46,11 +60,22 @@ export const ConflictDialog = () => {
 
   const takeTheirs = (kept: KeptPattern): void => {
     dropDraft(kept.id);
-    bench.getState().set({ pattern: kept.pattern, saved: kept.pattern, version: kept.version, saving: 'saved', theirs: null, history: EMPTY_HISTORY });
+    bench
+      .getState()
+      .set({
+        pattern: kept.pattern,
+        saved: kept.pattern,
+        version: kept.version,
+        saving: 'saved',
+        theirs: null,
+        history: EMPTY_HISTORY,
+      });
   };
   const keepMine = (): void => {
     // Theirs becomes what mine is saved on; the change of object sets the saving off.
-    bench.getState().set({ version: theirs.version, saved: theirs.pattern, saving: 'saving', theirs: null, pattern: { ...mine } });
+    bench
+      .getState()
+      .set({ version: theirs.version, saved: theirs.pattern, saving: 'saving', theirs: null, pattern: { ...mine } });
   };
   const keepBoth = async (): Promise<void> => {
     try {
@@ -69,7 +94,11 @@ export const ConflictDialog = () => {
         <p>{differences(mine, theirs.pattern)} Nothing is lost yet; choose which to go on with.</p>
         <div className="conflict">
           <State title="Here" pattern={mine} note="not saved yet" />
-          <State title="In the other window" pattern={theirs.pattern} note={`saved ${formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true })}`} />
+          <State
+            title="In the other window"
+            pattern={theirs.pattern}
+            note={`saved ${formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true })}`}
+          />
         </div>
       </Modal.Body>
       <Modal.Footer>

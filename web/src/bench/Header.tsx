@@ -1,7 +1,21 @@
 import {
-  BEAT_UNITS, SUBDIVISIONS, TUNINGS, alternateBassStrings, bassString, canSubdivide, instrumentIn, reinstrument, resize, revoice,
-  shapesFor, stringCount, tuningByKey, PATTERN_LIMITS,
-  type BeatUnit, type Digit, type Pattern,
+  BEAT_UNITS,
+  SUBDIVISIONS,
+  TUNINGS,
+  alternateBassStrings,
+  bassString,
+  canSubdivide,
+  instrumentIn,
+  reinstrument,
+  resize,
+  revoice,
+  shapesFor,
+  stringCount,
+  tuningByKey,
+  PATTERN_LIMITS,
+  type BeatUnit,
+  type Digit,
+  type Pattern,
 } from '@fleet-wren/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useId, useState, type ReactNode } from 'react';
@@ -32,7 +46,8 @@ const BringBack = () => {
   const restore = useRestorePattern();
   const bringBack = (): void =>
     restore.mutate(bench.getState().id, {
-      onSuccess: () => bench.getState().set({ saving: 'saving', refused: null, pattern: { ...bench.getState().pattern } }),
+      onSuccess: () =>
+        bench.getState().set({ saving: 'saving', refused: null, pattern: { ...bench.getState().pattern } }),
       onError: (error) => bench.getState().refuse(wordsOf(error)),
     });
   return (
@@ -113,12 +128,37 @@ const Choice = ({ label, value, options, choose, strong, plain, children }: Choi
 };
 
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '2/2', '3/8', '5/8', '6/8', '7/8', '9/8', '12/8'] as const;
-const PARTS: Readonly<Record<number, string>> = { 1: 'whole', 2: 'halves', 3: 'thirds', 4: 'quarters', 5: 'fifths', 6: 'sixths', 7: 'sevenths', 8: 'eighths', 12: 'twelfths' };
-const NOTE_PARTS: Readonly<Record<string, string>> = { '4/1': 'quarters', '4/2': 'eighths', '4/3': 'triplets', '4/4': 'sixteenths', '4/6': 'sixteenth triplets', '4/8': 'thirty-seconds', '8/1': 'eighths', '8/2': 'sixteenths', '8/3': 'sixteenth triplets', '2/1': 'halves', '2/2': 'quarters', '2/4': 'eighths' };
+const PARTS: Readonly<Record<number, string>> = {
+  1: 'whole',
+  2: 'halves',
+  3: 'thirds',
+  4: 'quarters',
+  5: 'fifths',
+  6: 'sixths',
+  7: 'sevenths',
+  8: 'eighths',
+  12: 'twelfths',
+};
+const NOTE_PARTS: Readonly<Record<string, string>> = {
+  '4/1': 'quarters',
+  '4/2': 'eighths',
+  '4/3': 'triplets',
+  '4/4': 'sixteenths',
+  '4/6': 'sixteenth triplets',
+  '4/8': 'thirty-seconds',
+  '8/1': 'eighths',
+  '8/2': 'sixteenths',
+  '8/3': 'sixteenth triplets',
+  '2/1': 'halves',
+  '2/2': 'quarters',
+  '2/4': 'eighths',
+};
 
-const partName = ({ metre }: Pattern, parts: number): string => NOTE_PARTS[`${metre.unit}/${parts}`] ?? `beat in ${PARTS[parts] ?? parts}`;
+const partName = ({ metre }: Pattern, parts: number): string =>
+  NOTE_PARTS[`${metre.unit}/${parts}`] ?? `beat in ${PARTS[parts] ?? parts}`;
 
-const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] => (options.includes(own as T) ? options : [own, ...options]);
+const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
+  options.includes(own as T) ? options : [own, ...options];
 
 const readMetre = (text: string): Pattern['metre'] => {
   const [beats, unit] = text.split('/').map(Number);
@@ -137,18 +177,30 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   };
   return (
     <>
-      <Choice label="Metre" value={metre} options={withOwn(METRES, metre).map((one) => [one, one])} choose={setMetre} plain />
+      <Choice
+        label="Metre"
+        value={metre}
+        options={withOwn(METRES, metre).map((one) => [one, one])}
+        choose={setMetre}
+        plain
+      />
       <Choice
         label="Bars"
         value={String(pattern.bars)}
-        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [one, one === '1' ? '1 bar' : `${one} bars`])}
+        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
+          one,
+          one === '1' ? '1 bar' : `${one} bars`,
+        ])}
         choose={(bars) => run(resize(bench.getState().pattern, { bars: Number(bars) }))}
         plain
       />
       <Choice
         label="In"
         value={String(pattern.subdivision)}
-        options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [String(parts), partName(pattern, parts)])}
+        options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [
+          String(parts),
+          partName(pattern, parts),
+        ])}
         choose={(parts) => run({ kind: 'set', fields: { subdivision: Number(parts) } })}
         plain
       />
@@ -168,13 +220,24 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         label="Tuning"
         value={instrument.tuning}
         options={TUNINGS.map(({ key, name }) => [key, name])}
-        choose={(key) => run(reinstrument(bench.getState().pattern, { ...instrumentIn(tuningByKey(key)), capo: instrument.capo, frets: instrument.frets }))}
+        choose={(key) =>
+          run(
+            reinstrument(bench.getState().pattern, {
+              ...instrumentIn(tuningByKey(key)),
+              capo: instrument.capo,
+              frets: instrument.frets,
+            }),
+          )
+        }
         plain
       />
       <Choice
         label="Capo"
         value={String(instrument.capo)}
-        options={Array.from({ length: 10 }, (_, fret) => [String(fret), fret === 0 ? 'no capo' : `capo ${fret}`] as const)}
+        options={Array.from(
+          { length: 10 },
+          (_, fret) => [String(fret), fret === 0 ? 'no capo' : `capo ${fret}`] as const,
+        )}
         choose={(capo) => run({ kind: 'set', fields: { instrument: { ...instrument, capo: Number(capo) } } })}
         plain
       />
@@ -211,7 +274,8 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
   const { run } = useBenchStore().getState();
   const { ownSchool } = pattern;
   const now = useOwnSchools().find(({ id }) => id === ownSchool?.id);
-  if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool)) return null;
+  if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool))
+    return null;
   return (
     <Button variant="cure" size="sm" onClick={() => run({ kind: 'set', fields: { ownSchool: now } })}>
       {now.name} has changed: take it as it is now
@@ -221,7 +285,9 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
 
 const HandChoice = memo(() => {
   const { hand, hands, choose } = useHand();
-  return <Choice label="Hand" value={hand.key} options={hands.map(({ key, name }) => [key, name])} choose={choose} strong />;
+  return (
+    <Choice label="Hand" value={hand.key} options={hands.map(({ key, name }) => [key, name])} choose={choose} strong />
+  );
 });
 
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
@@ -245,10 +311,24 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
           {SAVING_WORDS[saving]}
         </span>
         {saving === 'deleted' && <BringBack />}
-        <Button variant="plain" size="sm" onClick={undo} disabled={history.past.length === 0} aria-label="Take back" title="Take back (Ctrl Z)">
+        <Button
+          variant="plain"
+          size="sm"
+          onClick={undo}
+          disabled={history.past.length === 0}
+          aria-label="Take back"
+          title="Take back (Ctrl Z)"
+        >
           <Undo2 size={17} aria-hidden />
         </Button>
-        <Button variant="plain" size="sm" onClick={redo} disabled={history.future.length === 0} aria-label="Do again" title="Do again (Ctrl Y)">
+        <Button
+          variant="plain"
+          size="sm"
+          onClick={redo}
+          disabled={history.future.length === 0}
+          aria-label="Do again"
+          title="Do again (Ctrl Y)"
+        >
           <Redo2 size={17} aria-hidden />
         </Button>
         <PatternMenu />

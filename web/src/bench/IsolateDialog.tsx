@@ -16,20 +16,32 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
   const navigate = useNavigate();
   const shown = drills[place];
   const take = (chosen: readonly IsolatedDrill[]): void =>
-    keep.mutate(chosen.map(({ pattern }) => pattern), {
-      onError: (error) => notice({ text: wordsOf(error) }),
-      onSuccess: (kept) => {
-        hide();
-        if (kept.length === 1) void navigate(`/patterns/${kept[0]?.id}`);
-        else notice({ text: `${kept.length} drills are among the patterns.`, action: { label: 'Show them', run: () => void navigate('/patterns') } });
+    keep.mutate(
+      chosen.map(({ pattern }) => pattern),
+      {
+        onError: (error) => notice({ text: wordsOf(error) }),
+        onSuccess: (kept) => {
+          hide();
+          if (kept.length === 1) void navigate(`/patterns/${kept[0]?.id}`);
+          else
+            notice({
+              text: `${kept.length} drills are among the patterns.`,
+              action: { label: 'Show them', run: () => void navigate('/patterns') },
+            });
+        },
       },
-    });
+    );
   return (
     <>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
           {drills.map(({ about, pattern }, index) => (
-            <button key={`${pattern.name}${about}`} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
+            <button
+              key={`${pattern.name}${about}`}
+              type="button"
+              aria-pressed={index === place}
+              onClick={() => setPlace(index)}
+            >
               {about}
             </button>
           ))}
@@ -58,7 +70,11 @@ export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
       <Modal.Header closeButton>
         <Modal.Title id="isolate-title">The hardest spots, alone</Modal.Title>
       </Modal.Header>
-      {drills.length > 0 ? <Drills drills={drills} hide={hide} /> : <Modal.Body>Nothing goes from string to string here yet, so there is nothing to take apart.</Modal.Body>}
+      {drills.length > 0 ? (
+        <Drills drills={drills} hide={hide} />
+      ) : (
+        <Modal.Body>Nothing goes from string to string here yet, so there is nothing to take apart.</Modal.Body>
+      )}
     </Modal>
   );
 };

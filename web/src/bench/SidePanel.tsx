@@ -11,7 +11,8 @@ const FirstSteps = () => (
   <section className="first-steps">
     <h2>Lay the first strokes</h2>
     <p>
-      Click a string over a beat, or walk with the arrows and press <kbd>Enter</kbd>. The digits follow from the school; a letter (<kbd>P</kbd> <kbd>I</kbd> <kbd>M</kbd> <kbd>A</kbd>) pins one.
+      Click a string over a beat, or walk with the arrows and press <kbd>Enter</kbd>. The digits follow from the school;
+      a letter (<kbd>P</kbd> <kbd>I</kbd> <kbd>M</kbd> <kbd>A</kbd>) pins one.
     </p>
   </section>
 );
@@ -43,7 +44,9 @@ export const SidePanel = ({ judged, chosen, explanation }: SidePanelProps) => {
           <Findings judgement={judgement} cures={cures} />
         </>
       )}
-      {chosen && <ChosenStroke stroke={chosen} explanation={explanation} digit={judgement?.digits[chosen.id] ?? null} />}
+      {chosen && (
+        <ChosenStroke stroke={chosen} explanation={explanation} digit={judgement?.digits[chosen.id] ?? null} />
+      )}
       <BeatChoice />
       {pattern.strokes.length > 0 && <OtherFingerings judged={judged} />}
     </aside>

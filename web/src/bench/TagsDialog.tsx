@@ -10,7 +10,8 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   const tags = useBench((state) => state.pattern.tags) ?? [];
   const known = useTags().data ?? [];
   const [typed, setTyped] = useState('');
-  const set = (next: readonly string[]): boolean => run({ kind: 'set', fields: { tags: next.length > 0 ? next : undefined } });
+  const set = (next: readonly string[]): boolean =>
+    run({ kind: 'set', fields: { tags: next.length > 0 ? next : undefined } });
   const add = (tag: string): void => {
     if (tag !== '' && !tags.includes(tag) && set([...tags, tag])) setTyped('');
   };
@@ -23,11 +24,19 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
       <Modal.Body>
         <div className="tag-row">
           {tags.map((tag) => (
-            <button key={tag} type="button" className="tag" onClick={() => set(tags.filter((one) => one !== tag))} aria-label={`Take the tag ${tag} off`}>
+            <button
+              key={tag}
+              type="button"
+              className="tag"
+              onClick={() => set(tags.filter((one) => one !== tag))}
+              aria-label={`Take the tag ${tag} off`}
+            >
               {tag} ×
             </button>
           ))}
-          {tags.length === 0 && <span className="text-soft">No tags yet. A set is a tag that several patterns bear.</span>}
+          {tags.length === 0 && (
+            <span className="text-soft">No tags yet. A set is a tag that several patterns bear.</span>
+          )}
         </div>
         <form
           className="keep-version"
@@ -36,7 +45,13 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
             add(typed.trim());
           }}
         >
-          <Form.Control aria-label="New tag" placeholder="A new tag" maxLength={PATTERN_LIMITS.tag} value={typed} onChange={({ target }) => setTyped(target.value)} />
+          <Form.Control
+            aria-label="New tag"
+            placeholder="A new tag"
+            maxLength={PATTERN_LIMITS.tag}
+            value={typed}
+            onChange={({ target }) => setTyped(target.value)}
+          />
           <Button type="submit">Add</Button>
         </form>
         {offered.length > 0 && (

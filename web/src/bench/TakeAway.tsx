@@ -1,4 +1,12 @@
-import { schoolOf, writeMidi, writeMusicXml, writePatternFile, writeTab, type Digit, type Pattern } from '@fleet-wren/core';
+import {
+  schoolOf,
+  writeMidi,
+  writeMusicXml,
+  writePatternFile,
+  writeTab,
+  type Digit,
+  type Pattern,
+} from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { memo } from 'react';
 import { Dropdown } from 'react-bootstrap';
@@ -7,7 +15,13 @@ import { useBenchStore } from './context.ts';
 type Digits = Readonly<Record<string, Digit | null>>;
 
 /** A name that any file system takes. */
-const fileName = (name: string): string => name.normalize('NFKD').replace(/[^\w\s-]/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'pattern';
+const fileName = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\w\s-]/g, '')
+    .trim()
+    .replace(/\s+/g, '-')
+    .toLowerCase() || 'pattern';
 
 const download = (name: string, content: BlobPart, type: string): void => {
   const link = document.createElement('a');
@@ -44,7 +58,14 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   };
   const score = (): void => {
     const { pattern, name, digits } = now();
-    download(`${name}.musicxml`, writeMusicXml(pattern, pattern.strokes.map(({ id }) => digits[id] ?? null)), 'application/vnd.recordare.musicxml+xml');
+    download(
+      `${name}.musicxml`,
+      writeMusicXml(
+        pattern,
+        pattern.strokes.map(({ id }) => digits[id] ?? null),
+      ),
+      'application/vnd.recordare.musicxml+xml',
+    );
   };
   return (
     <Dropdown align="end">

@@ -1,4 +1,17 @@
-import { DIGIT_NAMES, MARKS, beatPartsOf, moveStrokes, partStart, sounds, strokeAt, whereIs, type Digit, type Mark, type Pattern, type Stroke } from '@fleet-wren/core';
+import {
+  DIGIT_NAMES,
+  MARKS,
+  beatPartsOf,
+  moveStrokes,
+  partStart,
+  sounds,
+  strokeAt,
+  whereIs,
+  type Digit,
+  type Mark,
+  type Pattern,
+  type Stroke,
+} from '@fleet-wren/core';
 import { useCallback, useMemo, useState, type PointerEvent } from 'react';
 import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type Layout } from '../parts/threads/geometry.ts';
 import { Threads } from '../parts/threads/Threads.tsx';
@@ -17,26 +30,47 @@ interface EditorProps {
 }
 
 const MARK_WORDS: Readonly<Record<Mark, string>> = {
-  accent: 'accented', rake: 'raked', brush: 'brushed', damped: 'damped', ring: 'let ring', silent: 'silent', unplanted: 'without planting',
+  accent: 'accented',
+  rake: 'raked',
+  brush: 'brushed',
+  damped: 'damped',
+  ring: 'let ring',
+  silent: 'silent',
+  unplanted: 'without planting',
 };
 
 /** A stroke as a sentence for screen readers. */
 const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
   [
-    whereIs(pattern, stroke.at), `string ${stroke.string}`, digit ? DIGIT_NAMES[digit] : (stroke.slur ?? 'no digit yet'), stroke.pin ? 'pinned' : '', stroke.accent ? 'accented' : '',
+    whereIs(pattern, stroke.at),
+    `string ${stroke.string}`,
+    digit ? DIGIT_NAMES[digit] : (stroke.slur ?? 'no digit yet'),
+    stroke.pin ? 'pinned' : '',
+    stroke.accent ? 'accented' : '',
     ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
-    stroke.harmonic ? `${stroke.harmonic.kind} harmonic at ${stroke.harmonic.touch}` : '', stroke.role ?? '',
+    stroke.harmonic ? `${stroke.harmonic.kind} harmonic at ${stroke.harmonic.touch}` : '',
+    stroke.role ?? '',
   ]
     .filter(Boolean)
     .join(', ');
 
 const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Record<string, Digit | null>>): string => {
   const stroke = strokeAt(pattern, cell.at, cell.string);
-  return stroke ? strokeSentence(pattern, stroke, digits[stroke.id]) : `${whereIs(pattern, cell.at)}, string ${cell.string}, empty`;
+  return stroke
+    ? strokeSentence(pattern, stroke, digits[stroke.id])
+    : `${whereIs(pattern, cell.at)}, string ${cell.string}, empty`;
 };
 
 /** The line that runs along the threads while the pattern plays. */
-const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; readonly layout: Layout; readonly playing: Playing }) => {
+const Playhead = ({
+  pattern,
+  layout,
+  playing,
+}: {
+  readonly pattern: Pattern;
+  readonly layout: Layout;
+  readonly playing: Playing;
+}) => {
   const place = useCallback(
     (tick: number): string | undefined => {
       const { x, top } = cursorAt(pattern, layout, tick);
@@ -46,7 +80,17 @@ const Playhead = ({ pattern, layout, playing }: { readonly pattern: Pattern; rea
   );
   const line = usePlayCursor(playing, place);
   if (!playing.playing) return null;
-  return <line ref={line} className="playhead" visibility="hidden" x1={0} x2={0} y1={SPACE.counts - 6} y2={layout.systemHeight} />;
+  return (
+    <line
+      ref={line}
+      className="playhead"
+      visibility="hidden"
+      x1={0}
+      x2={0}
+      y1={SPACE.counts - 6}
+      y2={layout.systemHeight}
+    />
+  );
 };
 
 const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at === b?.at && a?.string === b?.string;
@@ -59,7 +103,12 @@ interface Band {
 
 type Box = Parameters<typeof strokesWithin>[2];
 
-const boxOf = ({ from, to }: Band): Box => ({ left: Math.min(from.x, to.x), right: Math.max(from.x, to.x), top: Math.min(from.y, to.y), bottom: Math.max(from.y, to.y) });
+const boxOf = ({ from, to }: Band): Box => ({
+  left: Math.min(from.x, to.x),
+  right: Math.max(from.x, to.x),
+  top: Math.min(from.y, to.y),
+  bottom: Math.max(from.y, to.y),
+});
 
 /** Parts of the beat from one tick to another. */
 const partsBetween = (pattern: Pattern, from: number, to: number): number => {
@@ -99,7 +148,10 @@ const usePointer = (pattern: Pattern, layout: Layout): Pointer => {
   /** With Shift held a token joins or leaves the selection, and an empty place begins a rectangle. */
   const downSelecting = (event: PointerEvent<SVGSVGElement>, stroke: Stroke | undefined): void => {
     const { selection, select } = bench.getState();
-    if (stroke) return select(selection.has(stroke.id) ? [...selection].filter((id) => id !== stroke.id) : [...selection, stroke.id]);
+    if (stroke)
+      return select(
+        selection.has(stroke.id) ? [...selection].filter((id) => id !== stroke.id) : [...selection, stroke.id],
+      );
     event.currentTarget.setPointerCapture(event.pointerId);
     setBand({ from: placeOf(event), to: placeOf(event) });
   };
@@ -141,11 +193,25 @@ const usePointer = (pattern: Pattern, layout: Layout): Pointer => {
   return {
     band: band && boxOf(band),
     target: free ? hover : undefined,
-    handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel, onPointerLeave: () => setHover(undefined) },
+    handlers: {
+      onPointerDown: down,
+      onPointerMove: move,
+      onPointerUp: up,
+      onPointerCancel: cancel,
+      onPointerLeave: () => setHover(undefined),
+    },
   };
 };
 
-const TroubleRings = ({ judged, pattern, layout }: { readonly judged: Judged | null; readonly pattern: Pattern; readonly layout: Layout }) => {
+const TroubleRings = ({
+  judged,
+  pattern,
+  layout,
+}: {
+  readonly judged: Judged | null;
+  readonly pattern: Pattern;
+  readonly layout: Layout;
+}) => {
   const troubled = useMemo(() => new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes)), [judged]);
   return pattern.strokes
     .filter(({ id }) => troubled.has(id))
@@ -156,7 +222,15 @@ const TroubleRings = ({ judged, pattern, layout }: { readonly judged: Judged | n
 };
 
 /** Where the keyboard stands, and where the pointer would put a stroke. */
-const Marks = ({ layout, cell, target }: { readonly layout: Layout; readonly cell: Cell | undefined; readonly target: Cell | undefined }) => {
+const Marks = ({
+  layout,
+  cell,
+  target,
+}: {
+  readonly layout: Layout;
+  readonly cell: Cell | undefined;
+  readonly target: Cell | undefined;
+}) => {
   const here = cell && pointAt(layout, cell.at, cell.string);
   const there = target && pointAt(layout, target.at, target.string);
   return (
@@ -199,10 +273,27 @@ export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
       data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
       {...handlers}
     >
-      <Threads pattern={pattern} ground={ground} layout={layout} digits={digits} chosen={chosen} selection={selection} flags={flags} label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}>
+      <Threads
+        pattern={pattern}
+        ground={ground}
+        layout={layout}
+        digits={digits}
+        chosen={chosen}
+        selection={selection}
+        flags={flags}
+        label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}
+      >
         <Marks layout={layout} cell={chosen ? undefined : cell} target={target} />
       </Threads>
-      {band && <rect className="band" x={band.left} y={band.top} width={band.right - band.left} height={band.bottom - band.top} />}
+      {band && (
+        <rect
+          className="band"
+          x={band.left}
+          y={band.top}
+          width={band.right - band.left}
+          height={band.bottom - band.top}
+        />
+      )}
       <TroubleRings judged={judged} pattern={pattern} layout={layout} />
       <Playhead pattern={pattern} layout={layout} playing={playing} />
     </svg>

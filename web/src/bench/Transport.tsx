@@ -36,7 +36,13 @@ interface ToggleProps {
 }
 
 const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
-  <button type="button" className="transport-toggle" aria-pressed={on} onClick={toggle} title={`${label} (Shift ${keyName})`}>
+  <button
+    type="button"
+    className="transport-toggle"
+    aria-pressed={on}
+    onClick={toggle}
+    title={`${label} (Shift ${keyName})`}
+  >
     {label}
   </button>
 );
@@ -46,19 +52,50 @@ export const Transport = memo(({ playing, showKeys }: { readonly playing: Playin
   const { listening, listen } = playing;
   const strokes = useBench((state) => state.pattern.strokes.length);
   const bars = useBench((state) => state.pattern.bars);
-  const only = (voices: typeof listening.voices): void => listen({ voices: listening.voices === voices ? 'all' : voices });
+  const only = (voices: typeof listening.voices): void =>
+    listen({ voices: listening.voices === voices ? 'all' : voices });
   return (
     <footer className="transport" aria-label="Listening">
-      <button type="button" className="play" onClick={playing.toggle} aria-label={playing.playing ? 'Stop' : 'Play'} title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}>
-        {playing.playing ? <Square size={17} fill="currentColor" aria-hidden /> : <Play size={19} fill="currentColor" aria-hidden />}
+      <button
+        type="button"
+        className="play"
+        onClick={playing.toggle}
+        aria-label={playing.playing ? 'Stop' : 'Play'}
+        title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}
+      >
+        {playing.playing ? (
+          <Square size={17} fill="currentColor" aria-hidden />
+        ) : (
+          <Play size={19} fill="currentColor" aria-hidden />
+        )}
       </button>
       <Tempo />
-      <Toggle label="half speed" keyName="H" on={listening.halfSpeed} toggle={() => listen({ halfSpeed: !listening.halfSpeed })} />
-      <Toggle label="thumb alone" keyName="T" on={listening.voices === 'thumb alone'} toggle={() => only('thumb alone')} />
-      <Toggle label="fingers alone" keyName="F" on={listening.voices === 'fingers alone'} toggle={() => only('fingers alone')} />
+      <Toggle
+        label="half speed"
+        keyName="H"
+        on={listening.halfSpeed}
+        toggle={() => listen({ halfSpeed: !listening.halfSpeed })}
+      />
+      <Toggle
+        label="thumb alone"
+        keyName="T"
+        on={listening.voices === 'thumb alone'}
+        toggle={() => only('thumb alone')}
+      />
+      <Toggle
+        label="fingers alone"
+        keyName="F"
+        on={listening.voices === 'fingers alone'}
+        toggle={() => only('fingers alone')}
+      />
       <Toggle label="loop" keyName="L" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
       <Toggle label="click" keyName="K" on={listening.click} toggle={() => listen({ click: !listening.click })} />
-      <Toggle label="count-in" keyName="N" on={listening.countIn} toggle={() => listen({ countIn: !listening.countIn })} />
+      <Toggle
+        label="count-in"
+        keyName="N"
+        on={listening.countIn}
+        toggle={() => listen({ countIn: !listening.countIn })}
+      />
       <span className="transport-facts">
         {bars === 1 ? 'one bar' : `${bars} bars`}, {strokes === 1 ? 'one stroke' : `${strokes} strokes`}
       </span>

@@ -30,7 +30,9 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="vary-title">
       <Modal.Header closeButton>
-        <Modal.Title id="vary-title">Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}</Modal.Title>
+        <Modal.Title id="vary-title">
+          Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}
+        </Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
@@ -38,7 +40,13 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
             <section key={group} aria-label={group}>
               <h3>{group}</h3>
               {TRANSFORMS.filter((one) => one.group === group).map((one) => (
-                <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)} onDoubleClick={apply}>
+                <button
+                  key={one.key}
+                  type="button"
+                  aria-pressed={one.key === key}
+                  onClick={() => setKey(one.key)}
+                  onDoubleClick={apply}
+                >
                   {one.name}
                 </button>
               ))}
@@ -46,7 +54,11 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
           ))}
         </div>
         <div className="vary-effect" aria-live="polite">
-          {'pattern' in outcome ? <Preview pattern={outcome.pattern} /> : <p className="finding finding-trouble">{outcome.trouble}</p>}
+          {'pattern' in outcome ? (
+            <Preview pattern={outcome.pattern} />
+          ) : (
+            <p className="finding finding-trouble">{outcome.trouble}</p>
+          )}
         </div>
       </Modal.Body>
       <Modal.Footer>
@@ -60,4 +72,3 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
     </Modal>
   );
 };
-

@@ -14,10 +14,20 @@ interface VersionLine {
   readonly keptAt: string;
 }
 
-const useVersions = (id: string) => useQuery({ queryKey: ['versions', id], queryFn: () => ask<readonly VersionLine[]>('GET', `/patterns/${id}/versions`), staleTime: 0 });
+const useVersions = (id: string) =>
+  useQuery({
+    queryKey: ['versions', id],
+    queryFn: () => ask<readonly VersionLine[]>('GET', `/patterns/${id}/versions`),
+    staleTime: 0,
+  });
 
 const useVersion = (id: string, version: string | null) =>
-  useQuery({ queryKey: ['version', id, version], queryFn: () => ask<{ readonly pattern: Pattern }>('GET', `/patterns/${id}/versions/${version}`), enabled: version !== null, staleTime: Infinity });
+  useQuery({
+    queryKey: ['version', id, version],
+    queryFn: () => ask<{ readonly pattern: Pattern }>('GET', `/patterns/${id}/versions/${version}`),
+    enabled: version !== null,
+    staleTime: Infinity,
+  });
 
 const Keep = ({ id }: { readonly id: string }) => {
   const [label, setLabel] = useState('');
@@ -37,7 +47,14 @@ const Keep = ({ id }: { readonly id: string }) => {
         keep.mutate(label.trim() || 'Kept');
       }}
     >
-      <Form.Control size="sm" aria-label="Name of this version" placeholder="Keep it as it is now, as …" maxLength={80} value={label} onChange={({ target }) => setLabel(target.value)} />
+      <Form.Control
+        size="sm"
+        aria-label="Name of this version"
+        placeholder="Keep it as it is now, as …"
+        maxLength={80}
+        value={label}
+        onChange={({ target }) => setLabel(target.value)}
+      />
       <Button size="sm" variant="quiet" type="submit" disabled={keep.isPending}>
         Keep
       </Button>
@@ -46,7 +63,8 @@ const Keep = ({ id }: { readonly id: string }) => {
   );
 };
 
-const lineText = ({ label, keptAt }: VersionLine): string => `${label ? `${label}, ` : ''}${format(new Date(keptAt), 'd MMM, HH:mm')}`;
+const lineText = ({ label, keptAt }: VersionLine): string =>
+  `${label ? `${label}, ` : ''}${format(new Date(keptAt), 'd MMM, HH:mm')}`;
 
 /** Earlier states of the pattern: looked at, compared with now, and brought back as one step that can be undone. */
 export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
@@ -58,8 +76,19 @@ export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
   const version = useVersion(id, chosen);
   const restore = (pattern: Pattern): void => {
     const { strokes, ...fields } = pattern;
-    const gone = Object.fromEntries(Object.keys(now).filter((key) => !(key in pattern)).map((key) => [key, undefined]));
-    bench.getState().run({ kind: 'batch', edits: [{ kind: 'remove', ids: now.strokes.map((stroke) => stroke.id) }, { kind: 'set', fields: { ...gone, ...fields } }, { kind: 'put', strokes }] });
+    const gone = Object.fromEntries(
+      Object.keys(now)
+        .filter((key) => !(key in pattern))
+        .map((key) => [key, undefined]),
+    );
+    bench.getState().run({
+      kind: 'batch',
+      edits: [
+        { kind: 'remove', ids: now.strokes.map((stroke) => stroke.id) },
+        { kind: 'set', fields: { ...gone, ...fields } },
+        { kind: 'put', strokes },
+      ],
+    });
     hide();
   };
   const old = version.data?.pattern;
@@ -71,7 +100,9 @@ export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
       <Modal.Body className="vary">
         <div className="vary-list">
           <Keep id={id} />
-          {list.data?.length === 0 && <p className="text-soft">The state before each sitting is kept by itself, once something has changed.</p>}
+          {list.data?.length === 0 && (
+            <p className="text-soft">The state before each sitting is kept by itself, once something has changed.</p>
+          )}
           <div className="pick-list">
             {list.data?.map((line) => (
               <button key={line.id} type="button" aria-pressed={line.id === chosen} onClick={() => setChosen(line.id)}>

@@ -27,7 +27,13 @@ const nextView = (view: View): View => VIEW_KEYS[(VIEW_KEYS.indexOf(view) + 1) %
 const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
   <div className="view-switch" role="group" aria-label="Below the threads">
     {VIEW_KEYS.map((one) => (
-      <button key={one} type="button" aria-pressed={view === one} onClick={() => choose(one)} title={`${VIEWS[one]} (Shift W)`}>
+      <button
+        key={one}
+        type="button"
+        aria-pressed={view === one}
+        onClick={() => choose(one)}
+        title={`${VIEWS[one]} (Shift W)`}
+      >
         {VIEWS[one]}
       </button>
     ))}
@@ -77,9 +83,13 @@ export const Workbench = () => {
         <div ref={main} className="bench-threads">
           {width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}
           {pattern.strokes.length > 0 && <ViewSwitch view={view} choose={setView} />}
-          {view === 'lanes' && width > 0 && judged && <Lanes judged={judged} width={width} at={cell.at} playing={playing} />}
+          {view === 'lanes' && width > 0 && judged && (
+            <Lanes judged={judged} width={width} at={cell.at} playing={playing} />
+          )}
           {view === 'strings' && width > 0 && judged && <Strings judged={judged} width={width} at={cell.at} />}
-          {view === 'wheel' && pattern.strokes.length > 0 && <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />}
+          {view === 'wheel' && pattern.strokes.length > 0 && (
+            <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />
+          )}
         </div>
       </div>
       <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
@@ -92,4 +102,3 @@ export const Workbench = () => {
     </div>
   );
 };
-

@@ -45,15 +45,25 @@ const listen = (_path: string, request: RequestInit): Promise<Response> =>
       method: request.method ?? '',
       keepalive: request.keepalive ?? false,
       body: request.body === undefined ? undefined : JSON.parse(request.body as string),
-      answer: (status, body) => (resolve({ status, ok: status < 400, json: () => Promise.resolve(body) } as Response), settled()),
+      answer: (status, body) => (
+        resolve({ status, ok: status < 400, json: () => Promise.resolve(body) } as Response),
+        settled()
+      ),
       lose: () => (reject(new TypeError('network')), settled()),
     });
   });
 
-const before = { window: globalThis.window, document: globalThis.document, fetch: globalThis.fetch, local: globalThis.localStorage, session: globalThis.sessionStorage };
+const before = {
+  window: globalThis.window,
+  document: globalThis.document,
+  fetch: globalThis.fetch,
+  local: globalThis.localStorage,
+  session: globalThis.sessionStorage,
+};
 
 const furnish = (things: Readonly<Record<string, unknown>>): void => {
-  for (const [name, value] of Object.entries(things)) Object.defineProperty(globalThis, name, { value, configurable: true, writable: true });
+  for (const [name, value] of Object.entries(things))
+    Object.defineProperty(globalThis, name, { value, configurable: true, writable: true });
 };
 
 beforeEach(() => {
@@ -61,17 +71,30 @@ beforeEach(() => {
   asked = [];
   drawers = { local: new Drawer(), session: new Drawer() };
   page = new EventTarget();
-  furnish({ window: page, document: { hidden: false }, fetch: listen, localStorage: drawers.local, sessionStorage: drawers.session });
+  furnish({
+    window: page,
+    document: { hidden: false },
+    fetch: listen,
+    localStorage: drawers.local,
+    sessionStorage: drawers.session,
+  });
 });
 
 afterEach(() => {
   jest.useRealTimers();
-  furnish({ window: before.window, document: before.document, fetch: before.fetch, localStorage: before.local, sessionStorage: before.session });
+  furnish({
+    window: before.window,
+    document: before.document,
+    fetch: before.fetch,
+    localStorage: before.local,
+    sessionStorage: before.session,
+  });
 });
 
 const start = newPattern('Bench', { strokes: [{ id: 'a', at: 0, string: 5 }] });
 
-const open = (pattern = start): BenchStore => createBench({ id: 'one', version: 3, workedAt: '', pattern }, keptHistory('one', pattern));
+const open = (pattern = start): BenchStore =>
+  createBench({ id: 'one', version: 3, workedAt: '', pattern }, keptHistory('one', pattern));
 
 const kept = (version: number, pattern: Pattern) => ({ id: 'one', version, workedAt: '', pattern });
 
@@ -210,7 +233,10 @@ describe('when saving fails nothing is lost', () => {
     const sent = last().body.pattern;
     await last().lose();
     await quiet(4000);
-    await last().answer(409, { error: { code: 'version-conflict', message: 'Saved elsewhere.' }, current: kept(4, sent) });
+    await last().answer(409, {
+      error: { code: 'version-conflict', message: 'Saved elsewhere.' },
+      current: kept(4, sent),
+    });
     expect(bench.getState()).toMatchObject({ saving: 'saved', version: 4, theirs: null });
   });
 });

@@ -78,7 +78,8 @@ export const autosave = (store: BenchStore): (() => void) => {
 
   const flush = (): void => {
     const { id, version, pattern, saved, saving } = store.getState();
-    if (!underWay && saving !== 'conflict' && !samePattern(pattern, saved)) void savePattern(id, version, pattern, true).catch(() => undefined);
+    if (!underWay && saving !== 'conflict' && !samePattern(pattern, saved))
+      void savePattern(id, version, pattern, true).catch(() => undefined);
   };
 
   const seen = (): void => void refresh();

@@ -1,4 +1,22 @@
-import { SLURS, copied, displace, insertBeat, moveStrokes, pasted, removeBeat, slotTicks, stepFrom, strokeAt, ticksPerBar, ticksPerBeat, patternLength, type Digit, type Slur, type Stroke, type Transform } from '@fleet-wren/core';
+import {
+  SLURS,
+  copied,
+  displace,
+  insertBeat,
+  moveStrokes,
+  pasted,
+  removeBeat,
+  slotTicks,
+  stepFrom,
+  strokeAt,
+  ticksPerBar,
+  ticksPerBeat,
+  patternLength,
+  type Digit,
+  type Slur,
+  type Stroke,
+  type Transform,
+} from '@fleet-wren/core';
 import type { BenchStore } from './store.ts';
 import type { Playing } from './usePlayer.ts';
 
@@ -26,20 +44,26 @@ export interface Command {
   readonly run: (reach: Reach, key: string) => void;
 }
 
-const moveBy = (slots: number, strings: number) => ({ bench }: Reach): void => {
-  const { cell, pattern, go } = bench.getState();
-  go({ at: slots === 0 ? cell.at : stepFrom(pattern, cell.at, slots), string: cell.string + strings });
-};
+const moveBy =
+  (slots: number, strings: number) =>
+  ({ bench }: Reach): void => {
+    const { cell, pattern, go } = bench.getState();
+    go({ at: slots === 0 ? cell.at : stepFrom(pattern, cell.at, slots), string: cell.string + strings });
+  };
 
-const jump = (to: (at: number, state: ReturnType<BenchStore['getState']>) => number) => ({ bench }: Reach): void => {
-  const state = bench.getState();
-  state.go({ ...state.cell, at: to(state.cell.at, state) });
-};
+const jump =
+  (to: (at: number, state: ReturnType<BenchStore['getState']>) => number) =>
+  ({ bench }: Reach): void => {
+    const state = bench.getState();
+    state.go({ ...state.cell, at: to(state.cell.at, state) });
+  };
 
-const tempoBy = (step: number) => ({ bench }: Reach): void => {
-  const { pattern, run } = bench.getState();
-  run({ kind: 'set', fields: { tempo: pattern.tempo + step } }, 'tempo');
-};
+const tempoBy =
+  (step: number) =>
+  ({ bench }: Reach): void => {
+    const { pattern, run } = bench.getState();
+    run({ kind: 'set', fields: { tempo: pattern.tempo + step } }, 'tempo');
+  };
 
 const DIGIT_KEYS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'down', u: 'up' };
 
@@ -56,13 +80,15 @@ const meantIds = (bench: BenchStore): readonly string[] => {
   return selection.size > 0 ? [...selection] : here ? [here.id] : [];
 };
 
-const shiftBy = (parts: number, strings: number) => ({ bench }: Reach): void => {
-  const { pattern, attempt, selection, cell, set } = bench.getState();
-  const ids = meantIds(bench);
-  if (!attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
-  // The cell goes along with a stroke that is moved by itself.
-  set({ cell: { at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings } });
-};
+const shiftBy =
+  (parts: number, strings: number) =>
+  ({ bench }: Reach): void => {
+    const { pattern, attempt, selection, cell, set } = bench.getState();
+    const ids = meantIds(bench);
+    if (!attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
+    // The cell goes along with a stroke that is moved by itself.
+    set({ cell: { at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings } });
+  };
 
 const copy = ({ bench }: Reach): void => {
   clipboard = copied(bench.getState().pattern, meantIds(bench));
@@ -100,16 +126,21 @@ const cycleHarmonic = ({ bench }: Reach): void => {
   });
 };
 
-const louder = (step: 1 | -1) => ({ bench }: Reach): void => {
-  const order = ['soft', undefined, 'loud'] as const;
-  bench.getState().change(({ loudness, ...stroke }) => {
-    const next = order[Math.min(2, Math.max(0, order.indexOf(loudness) + step))];
-    return next ? { ...stroke, loudness: next } : stroke;
-  });
-};
+const louder =
+  (step: 1 | -1) =>
+  ({ bench }: Reach): void => {
+    const order = ['soft', undefined, 'loud'] as const;
+    bench.getState().change(({ loudness, ...stroke }) => {
+      const next = order[Math.min(2, Math.max(0, order.indexOf(loudness) + step))];
+      return next ? { ...stroke, loudness: next } : stroke;
+    });
+  };
 
 const SHIFTS: Readonly<Record<string, (reach: Reach) => void>> = {
-  'Shift+ArrowRight': shiftBy(1, 0), 'Shift+ArrowLeft': shiftBy(-1, 0), 'Shift+ArrowUp': shiftBy(0, -1), 'Shift+ArrowDown': shiftBy(0, 1),
+  'Shift+ArrowRight': shiftBy(1, 0),
+  'Shift+ArrowLeft': shiftBy(-1, 0),
+  'Shift+ArrowUp': shiftBy(0, -1),
+  'Shift+ArrowDown': shiftBy(0, 1),
 };
 
 /** All commands, in the order the overlay shows them. */
@@ -118,43 +149,178 @@ export const COMMANDS: readonly Command[] = [
   { keys: ['ArrowLeft'], label: 'Part before', group: 'Move', run: moveBy(-1, 0) },
   { keys: ['ArrowUp'], label: 'String above', group: 'Move', run: moveBy(0, -1) },
   { keys: ['ArrowDown'], label: 'String below', group: 'Move', run: moveBy(0, 1) },
-  { keys: ['Ctrl+ArrowRight'], label: 'Next beat', group: 'Move', run: jump((at, { pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))) },
-  { keys: ['Ctrl+ArrowLeft'], label: 'Beat before', group: 'Move', run: jump((at, { pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))) },
-  { keys: ['PageDown'], label: 'Next bar', group: 'Move', run: jump((at, { pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))) },
-  { keys: ['PageUp'], label: 'Bar before', group: 'Move', run: jump((at, { pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))) },
+  {
+    keys: ['Ctrl+ArrowRight'],
+    label: 'Next beat',
+    group: 'Move',
+    run: jump((at, { pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))),
+  },
+  {
+    keys: ['Ctrl+ArrowLeft'],
+    label: 'Beat before',
+    group: 'Move',
+    run: jump((at, { pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))),
+  },
+  {
+    keys: ['PageDown'],
+    label: 'Next bar',
+    group: 'Move',
+    run: jump((at, { pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))),
+  },
+  {
+    keys: ['PageUp'],
+    label: 'Bar before',
+    group: 'Move',
+    run: jump((at, { pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))),
+  },
   { keys: ['Home'], label: 'Beginning', group: 'Move', run: jump(() => 0) },
   { keys: ['End'], label: 'End', group: 'Move', run: jump((_at, { pattern }) => patternLength(pattern)) },
-  { keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'], label: 'Move the strokes meant', group: 'Select', run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach) },
-  { keys: ['Ctrl+a'], label: 'Select all', group: 'Select', run: ({ bench }) => bench.getState().select(bench.getState().pattern.strokes.map(({ id }) => id)) },
+  {
+    keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'],
+    label: 'Move the strokes meant',
+    group: 'Select',
+    run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach),
+  },
+  {
+    keys: ['Ctrl+a'],
+    label: 'Select all',
+    group: 'Select',
+    run: ({ bench }) => bench.getState().select(bench.getState().pattern.strokes.map(({ id }) => id)),
+  },
   { keys: ['Escape'], label: 'Select none', group: 'Select', run: ({ bench }) => bench.getState().select([]) },
   { keys: ['Ctrl+c'], label: 'Copy', group: 'Select', run: copy },
-  { keys: ['Ctrl+x'], label: 'Cut', group: 'Select', run: (reach) => { copy(reach); reach.bench.getState().clear(); } },
+  {
+    keys: ['Ctrl+x'],
+    label: 'Cut',
+    group: 'Select',
+    run: (reach) => {
+      copy(reach);
+      reach.bench.getState().clear();
+    },
+  },
   { keys: ['Ctrl+v'], label: 'Put down what was copied', group: 'Select', run: paste },
-  { keys: ['Insert'], label: 'Put a beat in', group: 'Select', run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().pattern, bench.getState().cell.at)) },
-  { keys: ['Ctrl+Delete'], label: 'Take the beat out', group: 'Select', run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().pattern, bench.getState().cell.at)) },
-  { keys: ['Enter'], label: 'Put a stroke, the digit follows', group: 'Strokes', run: ({ bench }) => bench.getState().put() },
-  { keys: ['p', 'i', 'm', 'a', 'c'], label: 'Put or pin thumb, index, middle, ring, little finger', group: 'Strokes', run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]) },
-  { keys: ['d', 'u'], label: 'Put or pin the pick, down or up', group: 'Strokes', run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]) },
-  { keys: ['='], label: 'Pin the digit, or let it follow', group: 'Strokes', run: ({ bench, digit }) => bench.getState().togglePin(digit) },
+  {
+    keys: ['Insert'],
+    label: 'Put a beat in',
+    group: 'Select',
+    run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().pattern, bench.getState().cell.at)),
+  },
+  {
+    keys: ['Ctrl+Delete'],
+    label: 'Take the beat out',
+    group: 'Select',
+    run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().pattern, bench.getState().cell.at)),
+  },
+  {
+    keys: ['Enter'],
+    label: 'Put a stroke, the digit follows',
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().put(),
+  },
+  {
+    keys: ['p', 'i', 'm', 'a', 'c'],
+    label: 'Put or pin thumb, index, middle, ring, little finger',
+    group: 'Strokes',
+    run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]),
+  },
+  {
+    keys: ['d', 'u'],
+    label: 'Put or pin the pick, down or up',
+    group: 'Strokes',
+    run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]),
+  },
+  {
+    keys: ['='],
+    label: 'Pin the digit, or let it follow',
+    group: 'Strokes',
+    run: ({ bench, digit }) => bench.getState().togglePin(digit),
+  },
   { keys: ["'"], label: 'Accent', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('accent') },
-  { keys: ['+', '-'], label: 'Louder, softer', group: 'Strokes', run: (reach, key) => louder(key === '+' ? 1 : -1)(reach) },
+  {
+    keys: ['+', '-'],
+    label: 'Louder, softer',
+    group: 'Strokes',
+    run: (reach, key) => louder(key === '+' ? 1 : -1)(reach),
+  },
   { keys: ['h', 'o', 's'], label: 'Hammer-on, pull-off, slide', group: 'Strokes', run: slur },
-  { keys: ['x'], label: 'Damp with the palm', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('damped') },
+  {
+    keys: ['x'],
+    label: 'Damp with the palm',
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('damped'),
+  },
   { keys: ['g'], label: 'Let ring', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('ring') },
-  { keys: ['r'], label: 'Rake on from the string before', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('rake') },
+  {
+    keys: ['r'],
+    label: 'Rake on from the string before',
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('rake'),
+  },
   { keys: ['b'], label: 'Brush together', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('brush') },
   { keys: ['n'], label: 'Harmonic: natural, harp, none', group: 'Strokes', run: cycleHarmonic },
-  { keys: ['0'], label: 'Silent: the digit goes there, nothing sounds', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('silent') },
-  { keys: ['.', 'Delete', 'Backspace'], label: 'Clear', group: 'Strokes', run: ({ bench }) => bench.getState().clear() },
+  {
+    keys: ['0'],
+    label: 'Silent: the digit goes there, nothing sounds',
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('silent'),
+  },
+  {
+    keys: ['.', 'Delete', 'Backspace'],
+    label: 'Clear',
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().clear(),
+  },
   { keys: [' '], label: 'Play, stop', group: 'Listen', run: ({ playing }) => playing.toggle() },
-  { keys: ['H'], label: 'Half speed', group: 'Listen', run: ({ playing }) => playing.listen({ halfSpeed: !playing.listening.halfSpeed }) },
-  { keys: ['T'], label: 'Thumb alone', group: 'Listen', run: ({ playing }) => playing.listen({ voices: playing.listening.voices === 'thumb alone' ? 'all' : 'thumb alone' }) },
-  { keys: ['F'], label: 'Fingers alone', group: 'Listen', run: ({ playing }) => playing.listen({ voices: playing.listening.voices === 'fingers alone' ? 'all' : 'fingers alone' }) },
-  { keys: ['L'], label: 'Loop', group: 'Listen', run: ({ playing }) => playing.listen({ loop: !playing.listening.loop }) },
-  { keys: ['K'], label: 'Click', group: 'Listen', run: ({ playing }) => playing.listen({ click: !playing.listening.click }) },
-  { keys: ['N'], label: 'Count in', group: 'Listen', run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }) },
-  { keys: ['<'], label: 'Turn the wheel: begin earlier', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().pattern))) },
-  { keys: ['>'], label: 'Turn the wheel: begin later', group: 'Pattern', run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().pattern))) },
+  {
+    keys: ['H'],
+    label: 'Half speed',
+    group: 'Listen',
+    run: ({ playing }) => playing.listen({ halfSpeed: !playing.listening.halfSpeed }),
+  },
+  {
+    keys: ['T'],
+    label: 'Thumb alone',
+    group: 'Listen',
+    run: ({ playing }) =>
+      playing.listen({ voices: playing.listening.voices === 'thumb alone' ? 'all' : 'thumb alone' }),
+  },
+  {
+    keys: ['F'],
+    label: 'Fingers alone',
+    group: 'Listen',
+    run: ({ playing }) =>
+      playing.listen({ voices: playing.listening.voices === 'fingers alone' ? 'all' : 'fingers alone' }),
+  },
+  {
+    keys: ['L'],
+    label: 'Loop',
+    group: 'Listen',
+    run: ({ playing }) => playing.listen({ loop: !playing.listening.loop }),
+  },
+  {
+    keys: ['K'],
+    label: 'Click',
+    group: 'Listen',
+    run: ({ playing }) => playing.listen({ click: !playing.listening.click }),
+  },
+  {
+    keys: ['N'],
+    label: 'Count in',
+    group: 'Listen',
+    run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }),
+  },
+  {
+    keys: ['<'],
+    label: 'Turn the wheel: begin earlier',
+    group: 'Pattern',
+    run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().pattern))),
+  },
+  {
+    keys: ['>'],
+    label: 'Turn the wheel: begin later',
+    group: 'Pattern',
+    run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().pattern))),
+  },
   { keys: ['W'], label: 'Lanes, wheel or strings', group: 'Pattern', run: ({ showView }) => showView() },
   { keys: ['['], label: 'Slower', group: 'Pattern', run: tempoBy(-4) },
   { keys: [']'], label: 'Faster', group: 'Pattern', run: tempoBy(4) },
@@ -164,12 +330,23 @@ export const COMMANDS: readonly Command[] = [
 ];
 
 /** A key press as the table of commands writes it. */
-export const keyName = ({ key, ctrlKey, metaKey, shiftKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string => {
+export const keyName = ({
+  key,
+  ctrlKey,
+  metaKey,
+  shiftKey,
+}: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string => {
   if (ctrlKey || metaKey) return `Ctrl+${key}`;
   return shiftKey && key.startsWith('Arrow') ? `Shift+${key}` : key;
 };
 
-const SHOWN: Readonly<Record<string, string>> = { ArrowRight: '→', ArrowLeft: '←', ArrowUp: '↑', ArrowDown: '↓', ' ': 'Space' };
+const SHOWN: Readonly<Record<string, string>> = {
+  ArrowRight: '→',
+  ArrowLeft: '←',
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  ' ': 'Space',
+};
 
 /** A key as it stands on the keyboard. */
 export const shownKey = (key: string): string => {
@@ -180,7 +357,8 @@ export const shownKey = (key: string): string => {
 };
 
 const typesText = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.matches('input, select, textarea, [contenteditable]') || target.closest('.dropdown-menu, .modal') !== null);
+  target instanceof HTMLElement &&
+  (target.matches('input, select, textarea, [contenteditable]') || target.closest('.dropdown-menu, .modal') !== null);
 
 /** Whether a control would itself answer the key. */
 const answersItself = (target: EventTarget | null, key: string): boolean =>

@@ -14,7 +14,10 @@ export const EMPTY_HISTORY: History = { past: [], future: [] };
 const DEPTH = 500;
 
 /** Adds the inverse of an edit just made; what could be done again is gone. */
-export const remembered = ({ past }: History, inverse: Edit): History => ({ past: [...past, inverse].slice(-DEPTH), future: [] });
+export const remembered = ({ past }: History, inverse: Edit): History => ({
+  past: [...past, inverse].slice(-DEPTH),
+  future: [],
+});
 
 const keyOf = (id: string): string => `history:${id}`;
 

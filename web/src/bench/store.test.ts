@@ -4,7 +4,12 @@ import { COMMANDS, keyName, runTransform, shownKey, type Reach } from './command
 import { createBench, type BenchStore } from './store.ts';
 import { displace } from '@fleet-wren/core';
 
-const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({ id, at, string, ...more });
+const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
+  id,
+  at,
+  string,
+  ...more,
+});
 
 const benchWith = (strokes: readonly Stroke[] = [], more: Partial<Pattern> = {}): BenchStore =>
   createBench({ id: 'one', version: 1, workedAt: '', pattern: newPattern('Bench', { strokes, ...more }) });
@@ -14,7 +19,13 @@ const reachOf = (bench: BenchStore): Reach => ({
   digit: 'm',
   showKeys: () => undefined,
   showView: () => undefined,
-  playing: { playing: false, listening: { voices: 'all', halfSpeed: false, loop: true, click: true, countIn: true }, toggle: () => undefined, listen: () => undefined, position: () => undefined },
+  playing: {
+    playing: false,
+    listening: { voices: 'all', halfSpeed: false, loop: true, click: true, countIn: true },
+    toggle: () => undefined,
+    listen: () => undefined,
+    position: () => undefined,
+  },
 });
 
 /** Presses keys as the bench hears them. */
@@ -22,7 +33,11 @@ const press = (bench: BenchStore, ...keys: readonly string[]): void => {
   for (const key of keys) COMMANDS.find((command) => command.keys.includes(key))?.run(reachOf(bench), key);
 };
 
-const places = (bench: BenchStore): string => bench.getState().pattern.strokes.map(({ at, string }) => `${at}/${string}`).join(' ');
+const places = (bench: BenchStore): string =>
+  bench
+    .getState()
+    .pattern.strokes.map(({ at, string }) => `${at}/${string}`)
+    .join(' ');
 
 describe('every command', () => {
   test('has a key of its own, a label and a group', () => {
@@ -32,7 +47,13 @@ describe('every command', () => {
   });
 
   test.each([
-    ['ArrowRight', '→'], ['Ctrl+z', 'Ctrl Z'], ['H', 'Shift H'], [' ', 'Space'], ['Shift+ArrowUp', 'Shift ↑'], ['p', 'P'], ['?', '?'],
+    ['ArrowRight', '→'],
+    ['Ctrl+z', 'Ctrl Z'],
+    ['H', 'Shift H'],
+    [' ', 'Space'],
+    ['Shift+ArrowUp', 'Shift ↑'],
+    ['p', 'P'],
+    ['?', '?'],
   ])('%s is shown as %s', (key, shown) => expect(shownKey(key)).toBe(shown));
 
   test.each([
@@ -85,7 +106,12 @@ describe('laying strokes', () => {
 
 describe('marks', () => {
   test.each([
-    ['x', 'damped'], ['g', 'ring'], ['r', 'rake'], ['b', 'brush'], ["'", 'accent'], ['0', 'silent'],
+    ['x', 'damped'],
+    ['g', 'ring'],
+    ['r', 'rake'],
+    ['b', 'brush'],
+    ["'", 'accent'],
+    ['0', 'silent'],
   ] as const)('%s marks and unmarks %s', (key, mark) => {
     const bench = benchWith([stroke('a', 0, 5)]);
     press(bench, key);

@@ -1,6 +1,21 @@
 import {
-  changeStrokes, edit, mutedProblem, partStart, patternLength, refusal, sentence, stoppedFret, strokeAt, stringCount,
-  type Digit, type Edit, type Mark, type Pattern, type Problem, type Result, type Stroke,
+  changeStrokes,
+  edit,
+  mutedProblem,
+  partStart,
+  patternLength,
+  refusal,
+  sentence,
+  stoppedFret,
+  strokeAt,
+  stringCount,
+  type Digit,
+  type Edit,
+  type Mark,
+  type Pattern,
+  type Problem,
+  type Result,
+  type Stroke,
 } from '@fleet-wren/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { KeptPattern } from '../api/patterns.ts';
@@ -66,7 +81,8 @@ const newId = (): string => crypto.randomUUID().slice(0, 8);
 
 const unpinned = ({ pin: _pin, ...rest }: Stroke): Stroke => rest;
 
-const withPin = (stroke: Stroke, digit: Digit | undefined): Stroke => (digit ? { ...stroke, pin: digit } : unpinned(stroke));
+const withPin = (stroke: Stroke, digit: Digit | undefined): Stroke =>
+  digit ? { ...stroke, pin: digit } : unpinned(stroke);
 
 /** Why a stroke cannot be put there, a muted string included. */
 const whyNot = (pattern: Pattern, stroke: Stroke): Problem | undefined =>
@@ -92,7 +108,13 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
     const refuse = (words: string | null): void => set({ refused: words, said: words ?? '' });
 
     const adopt = (pattern: Pattern, next: History): void =>
-      set({ pattern, history: next, refused: null, cell: clampCell(pattern, get().cell), selection: stillThere(pattern, get().selection) });
+      set({
+        pattern,
+        history: next,
+        refused: null,
+        cell: clampCell(pattern, get().cell),
+        selection: stillThere(pattern, get().selection),
+      });
 
     const joins = (name: string | undefined): boolean => {
       const now = Date.now();
@@ -118,7 +140,11 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
       const done = change && edit(pattern, change);
       if (!done?.ok) return refuse(nothing);
       lastKind = undefined;
-      adopt(done.value.pattern, { ...history, [from]: history[from].slice(0, -1), [to]: [...history[to], done.value.inverse] });
+      adopt(done.value.pattern, {
+        ...history,
+        [from]: history[from].slice(0, -1),
+        [to]: [...history[to], done.value.inverse],
+      });
     };
 
     const here = (): Stroke | undefined => strokeAt(get().pattern, get().cell.at, get().cell.string);
@@ -138,7 +164,9 @@ export const createBench = (kept: KeptPattern, history: History = EMPTY_HISTORY)
 
     const toggleMark = (mark: Mark): void => {
       const ids = new Set(meant());
-      const all = get().pattern.strokes.filter(({ id }) => ids.has(id)).every((stroke) => stroke[mark]);
+      const all = get()
+        .pattern.strokes.filter(({ id }) => ids.has(id))
+        .every((stroke) => stroke[mark]);
       changeHere(({ [mark]: _old, ...stroke }) => (all ? stroke : { ...stroke, [mark]: true }));
     };
 

@@ -45,7 +45,11 @@ export const useJudgement = (bench: BenchStore, hand: Hand): Judged | null => {
 
 /** Why the chosen stroke has its digit. */
 export const useExplanation = (judged: Judged | null, chosen: string | null): Explanation | null => {
-  const [answer, setAnswer] = useState<{ readonly about: Judged; readonly id: string; readonly explanation: Explanation } | null>(null);
+  const [answer, setAnswer] = useState<{
+    readonly about: Judged;
+    readonly id: string;
+    readonly explanation: Explanation;
+  } | null>(null);
   useEffect(() => {
     const index = judged ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;
     if (!judged || !chosen || index < 0) return;
@@ -75,7 +79,10 @@ const useStudy = <T>(judged: Judged | null, wanted: boolean, ask: (judged: Judge
     if (!judged || !wanted) return;
     let current = true;
     const timer = setTimeout(() => {
-      asking.current(judged).then((value) => current && setAnswer({ about: judged, value })).catch(() => undefined);
+      asking
+        .current(judged)
+        .then((value) => current && setAnswer({ about: judged, value }))
+        .catch(() => undefined);
     }, QUIET);
     return () => {
       current = false;
@@ -87,11 +94,15 @@ const useStudy = <T>(judged: Judged | null, wanted: boolean, ask: (judged: Judge
 
 /** The best way out of each finding that is shown. */
 export const useCures = (judged: Judged | null): readonly (Cure | null)[] | null =>
-  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, ({ pattern, judgement, hand }) => studyWorker.cures(pattern, judgement, hand, FINDINGS_SHOWN));
+  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, ({ pattern, judgement, hand }) =>
+    studyWorker.cures(pattern, judgement, hand, FINDINGS_SHOWN),
+  );
 
 /** How many fingerings are offered. */
 const OFFERED = 4;
 
 /** The best few fingerings, when they are asked for. */
 export const useAlternatives = (judged: Judged | null, wanted: boolean): readonly Alternative[] | null =>
-  useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }) => studyWorker.alternatives(pattern, OFFERED, hand));
+  useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }) =>
+    studyWorker.alternatives(pattern, OFFERED, hand),
+  );

@@ -22,7 +22,10 @@ export const usePlayer = (pattern: Pattern, digits: Readonly<Record<string, Digi
   const score = useMemo(() => scoreOf(pattern, order, listening), [pattern, order, listening]);
 
   const getPlayer = useCallback((): Player => {
-    player.current ??= new Player((midi, rate) => soundWorker.pluck(midi, rate), () => setPlaying(false));
+    player.current ??= new Player(
+      (midi, rate) => soundWorker.pluck(midi, rate),
+      () => setPlaying(false),
+    );
     return player.current;
   }, []);
 
@@ -44,5 +47,8 @@ export const usePlayer = (pattern: Pattern, digits: Readonly<Record<string, Digi
 
   const listen = useCallback((change: Partial<Listening>) => setListening((now) => ({ ...now, ...change })), []);
   const position = useCallback(() => player.current?.position(), []);
-  return useMemo(() => ({ playing, listening, toggle, listen, position }), [playing, listening, toggle, listen, position]);
+  return useMemo(
+    () => ({ playing, listening, toggle, listen, position }),
+    [playing, listening, toggle, listen, position],
+  );
 };

@@ -44,7 +44,11 @@ const Found = ({ read }: { readonly read: Read }) => {
         ))}
       </div>
     );
-  const keep = (): void => create.mutate(result.value.pattern, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+  const keep = (): void =>
+    create.mutate(result.value.pattern, {
+      onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
   return (
     <section aria-label="What was found">
       <Remarks imported={result.value} />
@@ -73,7 +77,9 @@ const BringIn = () => {
   };
   const takeText = (): void => {
     const kind = kindOf('', pasted);
-    void readText(kind === 'midi' ? 'tablature' : kind, pasted).then((result) => setRead({ name: 'What was pasted', result }));
+    void readText(kind === 'midi' ? 'tablature' : kind, pasted).then((result) =>
+      setRead({ name: 'What was pasted', result }),
+    );
   };
   return (
     <div className="bring-in page" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
@@ -86,16 +92,39 @@ const BringIn = () => {
       <div className="bring-in-body">
         <div>
           <label className="drop-here">
-            <input type="file" className="visually-hidden" accept=".json,.mid,.midi,.musicxml,.xml,.txt,.tab" onChange={choose} aria-label="File to bring in" />
+            <input
+              type="file"
+              className="visually-hidden"
+              accept=".json,.mid,.midi,.musicxml,.xml,.txt,.tab"
+              onChange={choose}
+              aria-label="File to bring in"
+            />
             <b>Choose a file</b> or drop it here
-            <span className="text-soft">Fleet Wren (.json), MusicXML (.musicxml, .xml), MIDI (.mid), tablature (.txt)</span>
+            <span className="text-soft">
+              Fleet Wren (.json), MusicXML (.musicxml, .xml), MIDI (.mid), tablature (.txt)
+            </span>
           </label>
-          <Form.Control as="textarea" rows={9} className="paste-here" aria-label="Tablature to paste" placeholder={'or paste tablature\n\ne|---0---|\nB|-1---1-|\nG|0---0--|\n…'} value={pasted} onChange={({ target }) => setPasted(target.value)} spellCheck={false} />
+          <Form.Control
+            as="textarea"
+            rows={9}
+            className="paste-here"
+            aria-label="Tablature to paste"
+            placeholder={'or paste tablature\n\ne|---0---|\nB|-1---1-|\nG|0---0--|\n…'}
+            value={pasted}
+            onChange={({ target }) => setPasted(target.value)}
+            spellCheck={false}
+          />
           <Button variant="quiet" onClick={takeText} disabled={pasted.trim() === ''}>
             Read what is pasted
           </Button>
         </div>
-        <div>{read ? <Found key={read.name + String(read.result.ok)} read={read} /> : <p className="text-soft">What is found in it is shown here before anything is stored.</p>}</div>
+        <div>
+          {read ? (
+            <Found key={read.name + String(read.result.ok)} read={read} />
+          ) : (
+            <p className="text-soft">What is found in it is shown here before anything is stored.</p>
+          )}
+        </div>
       </div>
     </div>
   );

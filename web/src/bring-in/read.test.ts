@@ -1,4 +1,14 @@
-import { newPattern, readFigure, sentence, valueOrThrow, writeMidi, writeMusicXml, writePatternFile, type Imported, type Result } from '@fleet-wren/core';
+import {
+  newPattern,
+  readFigure,
+  sentence,
+  valueOrThrow,
+  writeMidi,
+  writeMusicXml,
+  writePatternFile,
+  type Imported,
+  type Result,
+} from '@fleet-wren/core';
 import { kindOf, readFile, readText } from './read.ts';
 
 const pattern = valueOrThrow(readFigure('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true })).pattern;
@@ -8,8 +18,17 @@ const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.
 
 describe('the kind of a file', () => {
   test.each([
-    ['a.json', '', 'ours'], ['A.MID', '', 'midi'], ['a.midi', '', 'midi'], ['a.musicxml', '', 'musicxml'], ['a.xml', '', 'musicxml'], ['a.txt', '', 'tablature'], ['a.tab', '', 'tablature'],
-    ['a', 'MThd', 'midi'], ['a', '<?xml', 'musicxml'], ['a', ' {"format"', 'ours'], ['a', 'e|--0--|', 'tablature'],
+    ['a.json', '', 'ours'],
+    ['A.MID', '', 'midi'],
+    ['a.midi', '', 'midi'],
+    ['a.musicxml', '', 'musicxml'],
+    ['a.xml', '', 'musicxml'],
+    ['a.txt', '', 'tablature'],
+    ['a.tab', '', 'tablature'],
+    ['a', 'MThd', 'midi'],
+    ['a', '<?xml', 'musicxml'],
+    ['a', ' {"format"', 'ours'],
+    ['a', 'e|--0--|', 'tablature'],
   ])('%s that begins with “%s” is %s', (name, start, kind) => {
     expect(kindOf(name, start)).toBe(kind);
   });
@@ -22,7 +41,9 @@ describe('what we write comes in again', () => {
     ['song.mid', Uint8Array.from(writeMidi(pattern))],
   ])('%s', async (name, content) => {
     const { pattern: read } = valueOrThrow(await readFile(file(name, content)));
-    expect(read.strokes.map(({ at, string }) => `${at}/${string}`)).toEqual(pattern.strokes.map(({ at, string }) => `${at}/${string}`));
+    expect(read.strokes.map(({ at, string }) => `${at}/${string}`)).toEqual(
+      pattern.strokes.map(({ at, string }) => `${at}/${string}`),
+    );
     expect(read.name).toBe('Weir song');
   });
 

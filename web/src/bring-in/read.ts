@@ -1,6 +1,17 @@
 import {
-  LARGEST_FILE, LARGEST_MIDI, LARGEST_TAB, XML_LIMITS, failure, problem, readMidi, readMusicXmlText, readPatternFile, readTab, success,
-  type Imported, type Result,
+  LARGEST_FILE,
+  LARGEST_MIDI,
+  LARGEST_TAB,
+  XML_LIMITS,
+  failure,
+  problem,
+  readMidi,
+  readMusicXmlText,
+  readPatternFile,
+  readTab,
+  success,
+  type Imported,
+  type Result,
 } from '@fleet-wren/core';
 
 /** What a file is, as its name and its first signs tell. */
@@ -13,7 +24,12 @@ const ENDINGS: readonly (readonly [RegExp, FileKind])[] = [
   [/\.(txt|tab)$/i, 'tablature'],
 ];
 
-const LARGEST: Readonly<Record<FileKind, number>> = { ours: 4 * LARGEST_FILE, midi: LARGEST_MIDI, musicxml: 4 * XML_LIMITS.characters, tablature: 4 * LARGEST_TAB };
+const LARGEST: Readonly<Record<FileKind, number>> = {
+  ours: 4 * LARGEST_FILE,
+  midi: LARGEST_MIDI,
+  musicxml: 4 * XML_LIMITS.characters,
+  tablature: 4 * LARGEST_TAB,
+};
 
 /** The kind of a file by its name; by what it holds where the name does not tell. */
 export const kindOf = (name: string, start: string): FileKind => {
@@ -47,7 +63,14 @@ const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;
 export const readFile = async (file: File): Promise<Result<Imported>> => {
   const start = await file.slice(0, 64).text();
   const kind = kindOf(file.name, start);
-  if (start.startsWith('PK')) return failure(problem('not-musicxml', { reason: 'it is compressed; save it uncompressed, as .musicxml' }));
-  if (file.size > LARGEST[kind]) return failure(problem('too-large', { value: megabytes(file.size), most: kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : megabytes(LARGEST[kind]) }));
+  if (start.startsWith('PK'))
+    return failure(problem('not-musicxml', { reason: 'it is compressed; save it uncompressed, as .musicxml' }));
+  if (file.size > LARGEST[kind])
+    return failure(
+      problem('too-large', {
+        value: megabytes(file.size),
+        most: kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : megabytes(LARGEST[kind]),
+      }),
+    );
   return kind === 'midi' ? readMidi(new Uint8Array(await file.arrayBuffer())) : readText(kind, await file.text());
 };

@@ -20,15 +20,53 @@ interface CardProps {
 const percent = (difficulty: number | null): number => Math.round(100 * (difficulty ?? 0));
 
 /** One drill of the grid: its threads in small, its ceiling and difficulty; it plays, opens, and goes to a set. */
-export const DrillCard = ({ cell, rank, width, playing, known, next, chosen, play, open, toggleKnown, toggleChosen }: CardProps) => {
+export const DrillCard = ({
+  cell,
+  rank,
+  width,
+  playing,
+  known,
+  next,
+  chosen,
+  play,
+  open,
+  toggleKnown,
+  toggleChosen,
+}: CardProps) => {
   const { pattern } = cell;
-  if (!pattern) return <div className="drill drill-none" title={cell.trouble}>cannot be</div>;
+  if (!pattern)
+    return (
+      <div className="drill drill-none" title={cell.trouble}>
+        cannot be
+      </div>
+    );
   const share = percent(cell.difficulty);
   return (
-    <article style={{ width: width + 18 }} className={`drill${known ? ' drill-known' : ''}${next ? ' drill-next' : ''}`} aria-label={cell.name}>
-      <button type="button" className="drill-play" onClick={play} aria-label={playing ? `Stop ${cell.name}` : `Play ${cell.name}`} aria-pressed={playing}>
-        <Miniature strokes={miniatureOf(pattern, cell.digits)} strings={stringCount(pattern.instrument)} width={width} height={Math.round(width * 0.31)} />
-        <span className="drill-sign">{playing ? <Square size={12} fill="currentColor" aria-hidden /> : <Play size={13} fill="currentColor" aria-hidden />}</span>
+    <article
+      style={{ width: width + 18 }}
+      className={`drill${known ? ' drill-known' : ''}${next ? ' drill-next' : ''}`}
+      aria-label={cell.name}
+    >
+      <button
+        type="button"
+        className="drill-play"
+        onClick={play}
+        aria-label={playing ? `Stop ${cell.name}` : `Play ${cell.name}`}
+        aria-pressed={playing}
+      >
+        <Miniature
+          strokes={miniatureOf(pattern, cell.digits)}
+          strings={stringCount(pattern.instrument)}
+          width={width}
+          height={Math.round(width * 0.31)}
+        />
+        <span className="drill-sign">
+          {playing ? (
+            <Square size={12} fill="currentColor" aria-hidden />
+          ) : (
+            <Play size={13} fill="currentColor" aria-hidden />
+          )}
+        </span>
       </button>
       <div className="drill-facts">
         <b>{cell.ceiling === null ? '–' : ceilingFigure(cell.ceiling)}</b>
@@ -47,7 +85,13 @@ export const DrillCard = ({ cell, rank, width, playing, known, next, chosen, pla
           {known && <Check size={12} aria-hidden />} known
         </button>
         <label>
-          <input type="checkbox" checked={chosen} onChange={toggleChosen} aria-label={`Take ${cell.name} into the set`} /> set
+          <input
+            type="checkbox"
+            checked={chosen}
+            onChange={toggleChosen}
+            aria-label={`Take ${cell.name} into the set`}
+          />{' '}
+          set
         </label>
       </div>
     </article>

@@ -1,5 +1,13 @@
 import './drills.scss';
-import { AXES, nextDrill, type Digit, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
+import {
+  AXES,
+  nextDrill,
+  type Digit,
+  type DrillCell,
+  type DrillGrid as Grid,
+  type Hand,
+  type Pattern,
+} from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -21,9 +29,11 @@ interface Question {
   readonly hand: Hand;
 }
 
-const askDrills = ({ pattern, axes, hand }: Question): Promise<Grid> => studyWorker.drills(pattern, axes.split(','), hand);
+const askDrills = ({ pattern, axes, hand }: Question): Promise<Grid> =>
+  studyWorker.drills(pattern, axes.split(','), hand);
 
-const usualAxes = (pattern: Pattern): readonly string[] => (pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction']);
+const usualAxes = (pattern: Pattern): readonly string[] =>
+  pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction'];
 
 interface AxisChoiceProps {
   readonly label: string;
@@ -82,13 +92,17 @@ const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => 
       onError: (error) => notice({ text: wordsOf(error) }),
       onSuccess: () => {
         clear();
-        notice({ text: `${patterns.length} drills are in the set “${name}”.`, action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(name)}`) } });
+        notice({
+          text: `${patterns.length} drills are in the set “${name}”.`,
+          action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(name)}`) },
+        });
       },
     });
   };
 };
 
-const toggled = (list: readonly string[], key: string): readonly string[] => (list.includes(key) ? list.filter((one) => one !== key) : [...list, key]);
+const toggled = (list: readonly string[], key: string): readonly string[] =>
+  list.includes(key) ? list.filter((one) => one !== key) : [...list, key];
 
 interface TableProps {
   readonly grid: Grid;
@@ -98,7 +112,8 @@ interface TableProps {
 
 const GridTable = ({ grid, tab, card }: TableProps) => {
   const [rows, columns] = grid.axes;
-  const at = (row: number, column: number): DrillCell | undefined => grid.cells.find((cell) => cell.at[0] === row && (cell.at[1] ?? 0) === column && (cell.at[2] ?? 0) === tab);
+  const at = (row: number, column: number): DrillCell | undefined =>
+    grid.cells.find((cell) => cell.at[0] === row && (cell.at[1] ?? 0) === column && (cell.at[2] ?? 0) === tab);
   return (
     <table className="drill-table">
       <thead>
@@ -182,7 +197,14 @@ const SetBar = ({ count, send, none }: SetBarProps) => {
       }}
     >
       <span>{count === 1 ? 'One drill chosen' : `${count} drills chosen`}</span>
-      <Form.Control size="sm" aria-label="Name of the set" placeholder="Name of the set" maxLength={30} value={name} onChange={({ target }) => setName(target.value)} />
+      <Form.Control
+        size="sm"
+        aria-label="Name of the set"
+        placeholder="Name of the set"
+        maxLength={30}
+        value={name}
+        onChange={({ target }) => setName(target.value)}
+      />
       <Button size="sm" type="submit">
         Take them to the set
       </Button>
@@ -196,11 +218,15 @@ const SetBar = ({ count, send, none }: SetBarProps) => {
 /** The axes stand in the address, so that a grid can be gone back to. */
 const useAxes = (pattern: Pattern) => {
   const [query, setQuery] = useSearchParams();
-  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) => AXES.some((axis) => axis.key === key));
-  const choose = (place: number) => (key: string): void => {
-    const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
-    setQuery({ axes: next.join(',') }, { replace: true });
-  };
+  const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) =>
+    AXES.some((axis) => axis.key === key),
+  );
+  const choose =
+    (place: number) =>
+    (key: string): void => {
+      const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
+      setQuery({ axes: next.join(',') }, { replace: true });
+    };
   return { axes, choose };
 };
 
@@ -242,7 +268,15 @@ const DrillGrid = () => {
   const shownTab = Math.min(tab, (tabs?.values.length ?? 1) - 1);
   return (
     <div className="drills">
-      <Head name={pattern.name} title={trouble ?? (grid ? `${grid.order.length} drills` : '')} axes={axes} choose={choose} next={next} begun={known.length > 0} open={open} />
+      <Head
+        name={pattern.name}
+        title={trouble ?? (grid ? `${grid.order.length} drills` : '')}
+        axes={axes}
+        choose={choose}
+        next={next}
+        begun={known.length > 0}
+        open={open}
+      />
       {tabs && <Tabs name={tabs.name} values={tabs.values} shown={shownTab} show={setTab} />}
       {grid && (
         <div className="drill-scroll" tabIndex={0} role="region" aria-label="Drill grid">

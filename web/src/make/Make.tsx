@@ -1,8 +1,20 @@
 import './make.scss';
 import '../parts/fields.scss';
 import {
-  GENERATORS, TUNINGS, generate, initialValues, instrumentIn, newPattern, sentence, shapesFor, stringCount, tuningByKey,
-  type Field, type Frame, type Generator, type Values,
+  GENERATORS,
+  TUNINGS,
+  generate,
+  initialValues,
+  instrumentIn,
+  newPattern,
+  sentence,
+  shapesFor,
+  stringCount,
+  tuningByKey,
+  type Field,
+  type Frame,
+  type Generator,
+  type Values,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -37,18 +49,36 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
       return (
         <label>
           {field.label}
-          <Form.Control type="number" min={field.least} max={field.most} value={Number.isNaN(value) ? '' : String(value)} onChange={({ target }) => change(target.value === '' ? Number.NaN : Number(target.value))} />
+          <Form.Control
+            type="number"
+            min={field.least}
+            max={field.most}
+            value={Number.isNaN(value) ? '' : String(value)}
+            onChange={({ target }) => change(target.value === '' ? Number.NaN : Number(target.value))}
+          />
         </label>
       );
     case 'text':
       return (
         <label>
           {field.label}
-          <Form.Control value={String(value)} title={field.hint} maxLength={200} onChange={({ target }) => change(target.value)} />
+          <Form.Control
+            value={String(value)}
+            title={field.hint}
+            maxLength={200}
+            onChange={({ target }) => change(target.value)}
+          />
         </label>
       );
     case 'truth':
-      return <Form.Check id={`field-${field.key}`} label={field.label} checked={value === true} onChange={({ target }) => change(target.checked)} />;
+      return (
+        <Form.Check
+          id={`field-${field.key}`}
+          label={field.label}
+          checked={value === true}
+          onChange={({ target }) => change(target.checked)}
+        />
+      );
   }
 };
 
@@ -64,7 +94,11 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
   const retune = (key: string): void => {
     const next = instrumentIn(tuningByKey(key));
     const offered = shapesFor(next.tuning, stringCount(next));
-    setFrame({ ...frame, instrument: next, voicing: offered.find(({ chord }) => chord === voicing.chord) ?? (offered[0] as Frame['voicing']) });
+    setFrame({
+      ...frame,
+      instrument: next,
+      voicing: offered.find(({ chord }) => chord === voicing.chord) ?? (offered[0] as Frame['voicing']),
+    });
   };
   return (
     <div className="frame-fields">
@@ -80,7 +114,12 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
       </label>
       <label>
         Chord
-        <Form.Select value={voicing.chord} onChange={({ target }) => setFrame({ ...frame, voicing: shapes.find(({ chord }) => chord === target.value) ?? voicing })}>
+        <Form.Select
+          value={voicing.chord}
+          onChange={({ target }) =>
+            setFrame({ ...frame, voicing: shapes.find(({ chord }) => chord === target.value) ?? voicing })
+          }
+        >
           {shapes.map(({ chord }) => (
             <option key={chord} value={chord}>
               {chord}
@@ -90,7 +129,13 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
       </label>
       <label>
         Tempo
-        <Form.Control type="number" min={20} max={400} value={tempo} onChange={({ target }) => setFrame({ ...frame, tempo: Number(target.value) })} />
+        <Form.Control
+          type="number"
+          min={20}
+          max={400}
+          value={tempo}
+          onChange={({ target }) => setFrame({ ...frame, tempo: Number(target.value) })}
+        />
       </label>
     </div>
   );
@@ -103,7 +148,13 @@ const useMaking = (generator: Generator) => {
   const [frame, setFrame] = useState(START);
   const all = useMemo(() => ({ ...initialValues(generator), ...values }), [generator, values]);
   const made = useMemo(() => generate(generator, all, frame), [generator, all, frame]);
-  return { all, frame, setFrame, made, change: (key: string) => (value: Values[string]) => setValues({ ...values, [key]: value }) };
+  return {
+    all,
+    frame,
+    setFrame,
+    made,
+    change: (key: string) => (value: Values[string]) => setValues({ ...values, [key]: value }),
+  };
 };
 
 const Maker = ({ generator }: { readonly generator: Generator }) => {
@@ -112,7 +163,11 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
   const navigate = useNavigate();
   const notice = useNotice();
   const take = (): void => {
-    if (made.ok) create.mutate(made.value, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+    if (made.ok)
+      create.mutate(made.value, {
+        onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+        onError: (error) => notice({ text: wordsOf(error) }),
+      });
   };
   return (
     <>
@@ -148,7 +203,13 @@ const Make = () => {
       <nav aria-label="Figures" className="pick-list">
         <h1>Make a pattern</h1>
         {GENERATORS.map(({ key, name }) => (
-          <Link key={key} to={`?figure=${key}`} replace className={key === generator.key ? 'active' : undefined} aria-current={key === generator.key}>
+          <Link
+            key={key}
+            to={`?figure=${key}`}
+            replace
+            className={key === generator.key ? 'active' : undefined}
+            aria-current={key === generator.key}
+          >
             {name}
           </Link>
         ))}

@@ -1,4 +1,16 @@
-import { DIGITS, compareSchools, judge, newPattern, patternLength, readFigure, schoolsToCompare, secondsPerTick, studyStrings, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import {
+  DIGITS,
+  compareSchools,
+  judge,
+  newPattern,
+  patternLength,
+  readFigure,
+  schoolsToCompare,
+  secondsPerTick,
+  studyStrings,
+  valueOrThrow,
+  type Pattern,
+} from '@fleet-wren/core';
 import fc from 'fast-check';
 import { CHART, strainChart } from '../approaches/geometry.ts';
 import { lanesOf } from './lanes/geometry.ts';
@@ -7,7 +19,10 @@ import { digitColour, tokenPath } from './token/shapes.ts';
 import { playedStrings, ringBarsOf } from './strings/geometry.ts';
 import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from './wheel/geometry.ts';
 
-const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({ ...valueOrThrow(readFigure(text, { subdivision, wholeBeats: true })).pattern, ...more });
+const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
+  ...valueOrThrow(readFigure(text, { subdivision, wholeBeats: true })).pattern,
+  ...more,
+});
 
 describe('the wheel', () => {
   const pattern = figure('5 3 2 5 3 2 5 3', {}, 2);
@@ -21,7 +36,9 @@ describe('the wheel', () => {
   });
 
   test('a bead lies on its string’s ring', () => {
-    beadsOf(pattern, digits).forEach(({ x, y }, index) => expect(Math.hypot(x, y)).toBeCloseTo(ringRadius(pattern.strokes[index]?.string ?? 1, 6), 1));
+    beadsOf(pattern, digits).forEach(({ x, y }, index) =>
+      expect(Math.hypot(x, y)).toBeCloseTo(ringRadius(pattern.strokes[index]?.string ?? 1, 6), 1),
+    );
     expect(ringRadius(1, 6)).toBeGreaterThan(ringRadius(6, 6));
   });
 
@@ -33,7 +50,13 @@ describe('the wheel', () => {
   test('turning the figure turns every bead by the same angle', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 7 }), (slots) => {
-        const turned = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at + slots * 420) % patternLength(pattern) })) };
+        const turned = {
+          ...pattern,
+          strokes: pattern.strokes.map((stroke) => ({
+            ...stroke,
+            at: (stroke.at + slots * 420) % patternLength(pattern),
+          })),
+        };
         const angle = ({ x, y }: { x: number; y: number }): number => Math.atan2(x, -y);
         const full = 2 * Math.PI;
         beadsOf(turned, {}).forEach((bead, index) => {
@@ -50,7 +73,17 @@ describe('lanes', () => {
   const pattern = figure('5 3 2 1 5 3 2 1', { tempo: 90 });
   const judgement = judge(pattern);
   const layout = layoutOf(pattern, 900);
-  const lanes = lanesOf({ pattern, digits: judgement.digits, motions: judgement.motions, layout, system: layout.systems[0] as never, secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo) }, judgement.load.map(({ striker }) => striker));
+  const lanes = lanesOf(
+    {
+      pattern,
+      digits: judgement.digits,
+      motions: judgement.motions,
+      layout,
+      system: layout.systems[0] as never,
+      secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
+    },
+    judgement.load.map(({ striker }) => striker),
+  );
 
   test('one a digit, the little-finger side on top, marks under their tokens', () => {
     expect(lanes.map(({ striker }) => striker)).toEqual(['a', 'm', 'i', 'p']);
@@ -63,7 +96,12 @@ describe('lanes', () => {
   });
 
   test('every stroke is on one lane', () => {
-    expect(lanes.flatMap(({ marks }) => marks).map(({ id }) => id).sort()).toEqual(pattern.strokes.map(({ id }) => id).sort());
+    expect(
+      lanes
+        .flatMap(({ marks }) => marks)
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual(pattern.strokes.map(({ id }) => id).sort());
   });
 
   test('a plant window lies between a stroke and the next, never before the digit is free', () => {
@@ -83,7 +121,10 @@ describe('lanes', () => {
 
 describe('the chart of strain', () => {
   const pattern = newPattern('x', { ...figure('1 1 1 1'), tempo: 100 });
-  const { approaches } = compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])));
+  const { approaches } = compareSchools(
+    pattern,
+    valueOrThrow(schoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])),
+  );
   const { x, y, lines } = strainChart(approaches);
 
   test('stays on its sheet', () => {
@@ -97,7 +138,9 @@ describe('the chart of strain', () => {
   test('a line meets 100 % at its ceiling', () => {
     const strict = lines.find(({ school }) => school === 'thumb-index:strict');
     expect(strict?.ceiling).toBeCloseTo(93.75, 6);
-    const points = [...(strict?.path ?? '').matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map((match) => [Number(match[1]), Number(match[2])] as const);
+    const points = [...(strict?.path ?? '').matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map(
+      (match) => [Number(match[1]), Number(match[2])] as const,
+    );
     const after = points.findIndex(([, height]) => height <= y(1));
     const [a, b] = [points[after - 1] as readonly [number, number], points[after] as readonly [number, number]];
     const meets = a[0] + ((y(1) - a[1]) / (b[1] - a[1])) * (b[0] - a[0]);
@@ -106,7 +149,9 @@ describe('the chart of strain', () => {
 
   test('numbers at the ends of lines do not lie on one another', () => {
     for (const one of lines)
-      for (const other of lines) if (one !== other && Math.abs(one.end.x - other.end.x) < 17) expect(Math.abs(one.end.y - other.end.y)).toBeGreaterThanOrEqual(17);
+      for (const other of lines)
+        if (one !== other && Math.abs(one.end.x - other.end.x) < 17)
+          expect(Math.abs(one.end.y - other.end.y)).toBeGreaterThanOrEqual(17);
   });
 });
 
@@ -133,9 +178,10 @@ describe('the strings', () => {
     // The finger that strikes next comes to rest on the string a little before.
     expect(first!.to).toBeLessThan(second!.x);
     expect(first!.to).toBeGreaterThan(first!.x + 0.7 * (second!.x - first!.x));
-    for (const string of [2, 3, 5]) for (const { x, to } of ringBarsOf(rings, string, layout, system)) {
-      expect(to).toBeGreaterThan(x);
-      expect(to).toBeLessThanOrEqual(900);
-    }
+    for (const string of [2, 3, 5])
+      for (const { x, to } of ringBarsOf(rings, string, layout, system)) {
+        expect(to).toBeGreaterThan(x);
+        expect(to).toBeLessThanOrEqual(900);
+      }
   });
 });

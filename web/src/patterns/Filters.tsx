@@ -16,7 +16,13 @@ interface OneProps {
 }
 
 const One = ({ label, value = '', options, choose }: OneProps) => (
-  <Form.Select size="sm" aria-label={label} className={value ? 'narrowed' : undefined} value={value} onChange={({ target }) => choose(target.value)}>
+  <Form.Select
+    size="sm"
+    aria-label={label}
+    className={value ? 'narrowed' : undefined}
+    value={value}
+    onChange={({ target }) => choose(target.value)}
+  >
     <option value="">{label}</option>
     {options.map(([key, text]) => (
       <option key={key} value={key}>
@@ -27,9 +33,25 @@ const One = ({ label, value = '', options, choose }: OneProps) => (
 );
 
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '7/8', '9/8', '12/8'].map((metre) => [metre, metre] as const);
-const DIGITS = [['pi', 'thumb and index only'], ['pim', 'thumb, index, middle'], ['pima', 'no little finger, no pick'], ['dum', 'pick and middle'], ['duma', 'pick, middle, ring'], ['du', 'pick alone']] as const;
-const STRINGS = [['321', 'trebles only'], ['654', 'basses only'], ['4321', 'strings 4 to 1'], ['5432', 'inner strings']] as const;
-const DIFFICULTY = [['easy', 'easy at its tempo'], ['middling', 'middling'], ['hard', 'hard']] as const;
+const DIGITS = [
+  ['pi', 'thumb and index only'],
+  ['pim', 'thumb, index, middle'],
+  ['pima', 'no little finger, no pick'],
+  ['dum', 'pick and middle'],
+  ['duma', 'pick, middle, ring'],
+  ['du', 'pick alone'],
+] as const;
+const STRINGS = [
+  ['321', 'trebles only'],
+  ['654', 'basses only'],
+  ['4321', 'strings 4 to 1'],
+  ['5432', 'inner strings'],
+] as const;
+const DIFFICULTY = [
+  ['easy', 'easy at its tempo'],
+  ['middling', 'middling'],
+  ['hard', 'hard'],
+] as const;
 
 /** Narrows the list: by tag, school, digits, strings, metre, difficulty. */
 export const Filters = ({ filter, change }: FilterProps) => {
@@ -37,14 +59,33 @@ export const Filters = ({ filter, change }: FilterProps) => {
   const any = Object.values(filter).some(Boolean);
   return (
     <div className="filters" role="group" aria-label="Narrow the list">
-      <One label="Any tag" value={filter.tag} options={tags.map(({ tag, count }) => [tag, `${tag} (${count})`])} choose={(tag) => change({ tag })} />
-      <One label="Any school" value={filter.school} options={SCHOOLS.map(({ key, name }) => [key, name])} choose={(school) => change({ school })} />
+      <One
+        label="Any tag"
+        value={filter.tag}
+        options={tags.map(({ tag, count }) => [tag, `${tag} (${count})`])}
+        choose={(tag) => change({ tag })}
+      />
+      <One
+        label="Any school"
+        value={filter.school}
+        options={SCHOOLS.map(({ key, name }) => [key, name])}
+        choose={(school) => change({ school })}
+      />
       <One label="Any digits" value={filter.digits} options={DIGITS} choose={(digits) => change({ digits })} />
       <One label="Any strings" value={filter.strings} options={STRINGS} choose={(strings) => change({ strings })} />
       <One label="Any metre" value={filter.metre} options={METRES} choose={(metre) => change({ metre })} />
-      <One label="However hard" value={filter.difficulty} options={DIFFICULTY} choose={(difficulty) => change({ difficulty })} />
+      <One
+        label="However hard"
+        value={filter.difficulty}
+        options={DIFFICULTY}
+        choose={(difficulty) => change({ difficulty })}
+      />
       {any && (
-        <button type="button" className="filters-none" onClick={() => change({ tag: '', school: '', digits: '', strings: '', metre: '', difficulty: '' })}>
+        <button
+          type="button"
+          className="filters-none"
+          onClick={() => change({ tag: '', school: '', digits: '', strings: '', metre: '', difficulty: '' })}
+        >
           <X size={14} aria-hidden /> all
         </button>
       )}

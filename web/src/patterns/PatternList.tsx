@@ -9,16 +9,32 @@ import { useNotice } from '../app/Notice.tsx';
 import { Filters } from './Filters.tsx';
 import { PatternRow } from './PatternRow.tsx';
 
-const Empty = ({ search, narrowed, create }: { readonly search: string; readonly narrowed: boolean; readonly create: () => void }) => (
+const Empty = ({
+  search,
+  narrowed,
+  create,
+}: {
+  readonly search: string;
+  readonly narrowed: boolean;
+  readonly create: () => void;
+}) => (
   <div className="empty">
-    {search && <p>No pattern has “{search}” in its name{narrowed ? ' or tags among those' : ''}.</p>}
+    {search && (
+      <p>
+        No pattern has “{search}” in its name{narrowed ? ' or tags among those' : ''}.
+      </p>
+    )}
     {!search && narrowed && <p>No pattern is like that yet.</p>}
     {!search && !narrowed && (
       <>
-        <p>A pattern says which finger plays which string on which beat. Lay the thumb’s strokes first; the fingers follow.</p>
+        <p>
+          A pattern says which finger plays which string on which beat. Lay the thumb’s strokes first; the fingers
+          follow.
+        </p>
         <Button onClick={create}>Make the first pattern</Button>
         <p className="mt-3">
-          Or begin from the <Link to="/patterns/shelf">shelf of standard figures</Link>, or <Link to="/patterns/make">make one of your own</Link> from a figure.
+          Or begin from the <Link to="/patterns/shelf">shelf of standard figures</Link>, or{' '}
+          <Link to="/patterns/make">make one of your own</Link> from a figure.
         </p>
       </>
     )}
@@ -30,7 +46,9 @@ const FILTERS = ['tag', 'school', 'metre', 'digits', 'strings', 'difficulty'] as
 /** What the list is narrowed to stands in the address, so that it can be gone back to. */
 const useFilter = () => {
   const [query, setQuery] = useSearchParams();
-  const filter = Object.fromEntries(FILTERS.flatMap((key) => (query.get(key) ? [[key, query.get(key) as string]] : []))) as Omit<PatternFilter, 'search'>;
+  const filter = Object.fromEntries(
+    FILTERS.flatMap((key) => (query.get(key) ? [[key, query.get(key) as string]] : [])),
+  ) as Omit<PatternFilter, 'search'>;
   const change = (part: Partial<PatternFilter>): void => {
     const next = Object.entries({ ...filter, ...part }).filter(([, value]) => value) as [string, string][];
     setQuery(Object.fromEntries(next), { replace: true });
@@ -50,12 +68,22 @@ export const PatternList = () => {
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
   const narrowed = Object.keys(filter).length > 0;
   const make = (): void =>
-    create.mutate(newPattern('New pattern'), { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+    create.mutate(newPattern('New pattern'), {
+      onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
   return (
     <div className="page">
       <header className="page-head">
         <h1>Patterns</h1>
-        <Form.Control className="pattern-search" type="search" aria-label="Search patterns" placeholder="Search by name or tag" value={typed} onChange={({ target }) => setTyped(target.value)} />
+        <Form.Control
+          className="pattern-search"
+          type="search"
+          aria-label="Search patterns"
+          placeholder="Search by name or tag"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
         <Link to="/patterns/shelf" className="btn btn-quiet">
           Shelf
         </Link>

@@ -17,8 +17,10 @@ const Menu = ({ line }: { readonly line: PatternLine }) => {
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
   const undo = { label: 'Undo', run: () => restore.mutate(line.id, { onError }) };
   // The row is gone when the list comes again: what follows must not hang on it.
-  const drop = (): void => void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
-  const copy = (): void => duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
+  const drop = (): void =>
+    void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
+  const copy = (): void =>
+    duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="plain" size="sm" aria-label={`More for ${line.name}`}>
@@ -39,9 +41,12 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
     <div className="pattern-line" role="listitem">
       <Miniature strokes={summary.miniature} strings={summary.strings} />
       <div>
-        <Link className="pattern-link" to={`/patterns/${line.id}`}>{line.name}</Link>
+        <Link className="pattern-link" to={`/patterns/${line.id}`}>
+          {line.name}
+        </Link>
         <div className="pattern-facts">
-          {summary.metre} · {summary.chord} · {summary.schoolName} · {summary.strokes} {summary.strokes === 1 ? 'stroke' : 'strokes'}
+          {summary.metre} · {summary.chord} · {summary.schoolName} · {summary.strokes}{' '}
+          {summary.strokes === 1 ? 'stroke' : 'strokes'}
           {summary.tags.map((tag) => (
             <Link key={tag} className="tag" to={`/patterns?tag=${encodeURIComponent(tag)}`}>
               {tag}

@@ -4,7 +4,15 @@ import { Button } from 'react-bootstrap';
 import { useEstimates, useSetEstimates, type StudioEstimates } from '../api/set-up.ts';
 import { wordsOf } from '../api/client.ts';
 
-const Line = ({ name, own, change }: { readonly name: EstimateKey; readonly own: number | undefined; readonly change: (value: number | undefined) => string | null }) => {
+const Line = ({
+  name,
+  own,
+  change,
+}: {
+  readonly name: EstimateKey;
+  readonly own: number | undefined;
+  readonly change: (value: number | undefined) => string | null;
+}) => {
   const { label, unit, value, source } = ESTIMATES[name];
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -21,7 +29,15 @@ const Line = ({ name, own, change }: { readonly name: EstimateKey; readonly own:
         {trouble && <div className="text-warning">{trouble}</div>}
       </td>
       <td>
-        <input aria-label={label} inputMode="decimal" value={typed ?? String(own ?? value)} onChange={({ target }) => setTyped(target.value)} onBlur={settle} onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()} /> {unit}
+        <input
+          aria-label={label}
+          inputMode="decimal"
+          value={typed ?? String(own ?? value)}
+          onChange={({ target }) => setTyped(target.value)}
+          onBlur={settle}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />{' '}
+        {unit}
       </td>
       <td className="text-soft">{source}</td>
       <td>
@@ -39,17 +55,22 @@ const Line = ({ name, own, change }: { readonly name: EstimateKey; readonly own:
 export const Estimates = () => {
   const own = useEstimates().data ?? {};
   const set = useSetEstimates();
-  const change = (name: EstimateKey) => (value: number | undefined): string | null => {
-    const { [name]: _old, ...rest } = own;
-    const next: StudioEstimates = value === undefined ? rest : { ...rest, [name]: value };
-    const made = makeHand({ key: 'try', name: 'try', times: next });
-    if (!made.ok) return made.problems.map(sentence).join(' ');
-    set.mutate(next);
-    return null;
-  };
+  const change =
+    (name: EstimateKey) =>
+    (value: number | undefined): string | null => {
+      const { [name]: _old, ...rest } = own;
+      const next: StudioEstimates = value === undefined ? rest : { ...rest, [name]: value };
+      const made = makeHand({ key: 'try', name: 'try', times: next });
+      if (!made.ok) return made.problems.map(sentence).join(' ');
+      set.mutate(next);
+      return null;
+    };
   return (
     <section aria-label="Estimates">
-      <p className="lead-in">What the judgement assumes of an able adult’s hand. A measured hand scales these. Everything here is an estimate: set it by what you see in lessons.</p>
+      <p className="lead-in">
+        What the judgement assumes of an able adult’s hand. A measured hand scales these. Everything here is an
+        estimate: set it by what you see in lessons.
+      </p>
       {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
       <table className="estimates">
         <thead>

@@ -15,7 +15,10 @@ const colourOf = (striker: Striker): string => digitColour(striker === 'pick' ? 
 const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
   <span className="scales">
     {STRIKERS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
-      <span key={striker} title={`${STRIKER_NAMES[striker]} takes ${scale[striker].toFixed(2)} times as long as an able adult’s`}>
+      <span
+        key={striker}
+        title={`${STRIKER_NAMES[striker]} takes ${scale[striker].toFixed(2)} times as long as an able adult’s`}
+      >
         <b style={{ color: colourOf(striker) }}>{striker}</b>
         <span className="scale-track">
           <span style={{ width: `${Math.min(100, scale[striker] * 50)}%`, background: colourOf(striker) }} />
@@ -50,7 +53,9 @@ const HandLine = ({ hand, kept }: { readonly hand: Hand; readonly kept: KeptHand
       <span>
         <b>{hand.name}</b>
         <br />
-        <small className="text-soft">{shipped ? 'to start from (est.)' : `measured, of ${ownerName(kept, students)}`}</small>
+        <small className="text-soft">
+          {shipped ? 'to start from (est.)' : `measured, of ${ownerName(kept, students)}`}
+        </small>
       </span>
       <Scales scale={hand.scale} />
       <Chosen hand={hand} />
@@ -74,7 +79,8 @@ export const Hands = () => {
   return (
     <section aria-label="Hands">
       <p className="lead-in">
-        Every tempo ceiling is for a hand. A tapping test of a minute measures one: each digit as fast as it goes evenly, then pairs.
+        Every tempo ceiling is for a hand. A tapping test of a minute measures one: each digit as fast as it goes
+        evenly, then pairs.
       </p>
       <Button onClick={() => setMeasuring(true)}>Measure a hand</Button>
       <ul className="plain-list hand-list">

@@ -1,4 +1,13 @@
-import { STRIKER_NAMES, TAP_RUNS, TAP_SECONDS, handFromTaps, measureTaps, sentence, type TapRun, type TapTarget } from '@fleet-wren/core';
+import {
+  STRIKER_NAMES,
+  TAP_RUNS,
+  TAP_SECONDS,
+  handFromTaps,
+  measureTaps,
+  sentence,
+  type TapRun,
+  type TapTarget,
+} from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useKeepHand } from '../api/set-up.ts';
@@ -27,7 +36,13 @@ const Tokens = ({ target, size }: { readonly target: TapTarget; readonly size: n
 const Pads = ({ target, tap }: { readonly target: TapTarget; readonly tap: (seconds: number) => void }) => (
   <div className="pads">
     {target.map((striker, index) => (
-      <button key={striker} type="button" className="pad" aria-label={`Tap with ${STRIKER_NAMES[striker]}`} onPointerDown={({ timeStamp }) => tap(timeStamp / 1000)}>
+      <button
+        key={striker}
+        type="button"
+        className="pad"
+        aria-label={`Tap with ${STRIKER_NAMES[striker]}`}
+        onPointerDown={({ timeStamp }) => tap(timeStamp / 1000)}
+      >
         <Tokens target={[striker]} size={72} />
         {target.length > 1 && <kbd>{KEYS[index]?.toUpperCase()}</kbd>}
       </button>
@@ -44,7 +59,8 @@ const useKeys = (tapping: Tapping): void => {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const wanted = KEYS.includes(event.key.toLowerCase() as 'f') || event.key === ' ';
-      if (!wanted || event.repeat || (event.target instanceof HTMLElement && event.target.matches('input, select'))) return;
+      if (!wanted || event.repeat || (event.target instanceof HTMLElement && event.target.matches('input, select')))
+        return;
       event.preventDefault();
       latest.current.tap(event.timeStamp / 1000);
     };
@@ -56,7 +72,10 @@ const useKeys = (tapping: Tapping): void => {
 const runWords = (run: TapRun): { readonly text: string; readonly usable: boolean } => {
   const measured = measureTaps(run);
   if (!measured.ok) return { text: measured.problems.map(sentence).join(' '), usable: false };
-  return { text: `every ${measured.value.seconds.toFixed(3)} s, spread ${Math.round(measured.value.spread * 100)} %`, usable: true };
+  return {
+    text: `every ${measured.value.seconds.toFixed(3)} s, spread ${Math.round(measured.value.spread * 100)} %`,
+    usable: true,
+  };
 };
 
 const Done = ({ runs, again }: { readonly runs: readonly TapRun[]; readonly again: (run: number) => void }) => (
@@ -82,7 +101,12 @@ const Keep = ({ runs, done }: { readonly runs: readonly TapRun[]; readonly done:
   const keep = useKeepHand();
   const notice = useNotice();
   const hand = handFromTaps('new', name || 'new hand', runs);
-  if (!hand.ok) return <p className="finding finding-trouble">No run of a single digit can be used yet, so there is no hand to keep. Do one again.</p>;
+  if (!hand.ok)
+    return (
+      <p className="finding finding-trouble">
+        No run of a single digit can be used yet, so there is no hand to keep. Do one again.
+      </p>
+    );
   const { scale, times } = hand.value.hand;
   const own = { otherDigit: times.otherDigit, middleThenRing: times.middleThenRing };
   const student = students.find(({ id }) => id === studentId);
@@ -101,7 +125,13 @@ const Keep = ({ runs, done }: { readonly runs: readonly TapRun[]; readonly done:
           </option>
         ))}
       </Form.Select>
-      <Form.Control aria-label="Name of the hand" placeholder={student?.name ?? 'Name'} maxLength={80} value={name} onChange={({ target }) => setName(target.value)} />
+      <Form.Control
+        aria-label="Name of the hand"
+        placeholder={student?.name ?? 'Name'}
+        maxLength={80}
+        value={name}
+        onChange={({ target }) => setName(target.value)}
+      />
       <Button onClick={save} disabled={keep.isPending}>
         Keep this hand
       </Button>
@@ -123,7 +153,8 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
             {run + 1} of {TAP_RUNS.length}: {nameOf(target)}
           </h2>
           <p className="lead-in">
-            Tap {target.length > 1 ? 'in turn' : 'with it alone'} as fast as it goes evenly, for {TAP_SECONDS} seconds: on the pad{target.length > 1 ? 's' : ''}, or with the key
+            Tap {target.length > 1 ? 'in turn' : 'with it alone'} as fast as it goes evenly, for {TAP_SECONDS} seconds:
+            on the pad{target.length > 1 ? 's' : ''}, or with the key
             {target.length > 1 ? 's F and J' : ' Space'}. The time starts with the first tap. Stop if anything hurts.
           </p>
           <Pads target={target} tap={tap} />

@@ -1,6 +1,22 @@
 import {
-  DIGITS, DIGIT_NAMES, WEIGHT_KEYS, WEIGHT_LABELS, ceilingFigure, findSchool, judge, makeSchool, miniatureOf, readFigure, sentence, stringCount, valueOrThrow,
-  type Digit, type MadeSchool, type Pattern, type School, type WeightKey,
+  DIGITS,
+  DIGIT_NAMES,
+  WEIGHT_KEYS,
+  WEIGHT_LABELS,
+  ceilingFigure,
+  findSchool,
+  judge,
+  makeSchool,
+  miniatureOf,
+  readFigure,
+  sentence,
+  stringCount,
+  valueOrThrow,
+  type Digit,
+  type MadeSchool,
+  type Pattern,
+  type School,
+  type WeightKey,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -17,24 +33,35 @@ const EXAMPLES: readonly Pattern[] = (
     ['Alternating thumb', '5+1 - 4 2 5 3 4 1', 2],
     ['Line on the trebles', '3 3 2 2 1 1 2 2', 4],
   ] as const
-).map(([name, figure, subdivision]) => valueOrThrow(readFigure(figure, { name, subdivision, tempo: 88, wholeBeats: true })).pattern);
+).map(
+  ([name, figure, subdivision]) =>
+    valueOrThrow(readFigure(figure, { name, subdivision, tempo: 88, wholeBeats: true })).pattern,
+);
 
 const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly school: School }) => {
   const judgement = useMemo(() => judge(pattern, { school }), [pattern, school]);
   return (
     <figure className="school-example">
       <figcaption>
-        <b>{pattern.name}</b> <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
+        <b>{pattern.name}</b>{' '}
+        <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
         <span className="text-soft">
-          ceiling {judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : '–'}, {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
+          ceiling {judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : '–'},{' '}
+          {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
         </span>
       </figcaption>
-      <Miniature strokes={miniatureOf(pattern, judgement.digits)} strings={stringCount(pattern.instrument)} width={330} height={84} />
+      <Miniature
+        strokes={miniatureOf(pattern, judgement.digits)}
+        strings={stringCount(pattern.instrument)}
+        width={330}
+        height={84}
+      />
     </figure>
   );
 };
 
-const toggled = <T,>(list: readonly T[], item: T): readonly T[] => (list.includes(item) ? list.filter((one) => one !== item) : [...list, item]);
+const toggled = <T,>(list: readonly T[], item: T): readonly T[] =>
+  list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
 
 interface PartProps {
   readonly made: MadeSchool;
@@ -47,7 +74,14 @@ const DigitsPart = ({ made, change }: PartProps) => (
     <legend>Digits</legend>
     <div className="digit-choice">
       {DIGITS.map((digit) => (
-        <button key={digit} type="button" aria-pressed={made.digits.includes(digit)} aria-label={DIGIT_NAMES[digit]} title={DIGIT_NAMES[digit]} onClick={() => change({ digits: DIGITS.filter((one) => toggled(made.digits, digit).includes(one)) })}>
+        <button
+          key={digit}
+          type="button"
+          aria-pressed={made.digits.includes(digit)}
+          aria-label={DIGIT_NAMES[digit]}
+          title={DIGIT_NAMES[digit]}
+          onClick={() => change({ digits: DIGITS.filter((one) => toggled(made.digits, digit).includes(one)) })}
+        >
           <svg viewBox="-16 -16 32 32" width={34} height={34} aria-hidden="true">
             <Token digit={digit} radius={12} pinned={made.digits.includes(digit)} />
           </svg>
@@ -68,7 +102,13 @@ const HomesPart = ({ made, change, base }: PartProps) => {
         <div key={digit} className="home-row">
           <span>{DIGIT_NAMES[digit]}</span>
           {STRINGS.map((string) => (
-            <button key={string} type="button" aria-pressed={homeOf(digit).includes(string)} aria-label={`${DIGIT_NAMES[digit]} at home on string ${string}`} onClick={() => change({ homes: { ...made.homes, [digit]: toggled(homeOf(digit), string) } })}>
+            <button
+              key={string}
+              type="button"
+              aria-pressed={homeOf(digit).includes(string)}
+              aria-label={`${DIGIT_NAMES[digit]} at home on string ${string}`}
+              onClick={() => change({ homes: { ...made.homes, [digit]: toggled(homeOf(digit), string) } })}
+            >
               {string}
             </button>
           ))}
@@ -83,17 +123,31 @@ const WeightField = ({ name, made, change, base }: PartProps & { readonly name: 
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <label className={name in made.weights ? 'weight changed' : 'weight'}>
-      <input inputMode="decimal" value={typed ?? String(value)} onChange={({ target }) => setTyped(target.value)} onBlur={() => {
-        if (typed !== null) change({ weights: { ...made.weights, [name]: Number(typed.replace(',', '.')) } });
-        setTyped(null);
-      }} onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()} />
+      <input
+        inputMode="decimal"
+        value={typed ?? String(value)}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={() => {
+          if (typed !== null) change({ weights: { ...made.weights, [name]: Number(typed.replace(',', '.')) } });
+          setTyped(null);
+        }}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
       {WEIGHT_LABELS[name]}
     </label>
   );
 };
 
 /** A school of the studio's own: start from one, change digits, homes and weights, and see the effect at once. */
-export const SchoolForm = ({ start, version, done }: { readonly start: MadeSchool; readonly version?: number; readonly done: () => void }) => {
+export const SchoolForm = ({
+  start,
+  version,
+  done,
+}: {
+  readonly start: MadeSchool;
+  readonly version?: number;
+  readonly done: () => void;
+}) => {
   const [made, setMade] = useState(start);
   const keep = useKeepSchool();
   const replace = useChangeSchool();
@@ -116,7 +170,13 @@ export const SchoolForm = ({ start, version, done }: { readonly start: MadeSchoo
     <section className="school-form" aria-label="A school of your own">
       <div>
         <div className="school-head">
-          <Form.Control aria-label="Name of the school" placeholder="Name of the school" maxLength={80} value={made.name} onChange={({ target }) => change({ name: target.value })} />
+          <Form.Control
+            aria-label="Name of the school"
+            placeholder="Name of the school"
+            maxLength={80}
+            value={made.name}
+            onChange={({ target }) => change({ name: target.value })}
+          />
           <Form.Select aria-label="Start from" value={made.base} onChange={({ target }) => rebase(target.value)}>
             <SchoolOptions own={[]} />
           </Form.Select>
@@ -134,7 +194,13 @@ export const SchoolForm = ({ start, version, done }: { readonly start: MadeSchoo
       </div>
       <aside>
         <h2>What it does</h2>
-        {result.ok ? EXAMPLES.map((pattern) => <Example key={pattern.name} pattern={pattern} school={result.value} />) : <p role="alert" className="finding finding-trouble">{result.problems.map(sentence).join(' ')}</p>}
+        {result.ok ? (
+          EXAMPLES.map((pattern) => <Example key={pattern.name} pattern={pattern} school={result.value} />)
+        ) : (
+          <p role="alert" className="finding finding-trouble">
+            {result.problems.map(sentence).join(' ')}
+          </p>
+        )}
         {error && <p role="alert">{wordsOf(error)}</p>}
         <div className="form-actions">
           <Button onClick={save} disabled={!result.ok || keep.isPending || replace.isPending}>

@@ -6,7 +6,14 @@ import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { SchoolForm } from './SchoolForm.tsx';
 
-const START: MadeSchool = { id: 'new', name: '', base: 'one-per-string', digits: ['p', 'i', 'm', 'a'], homes: {}, weights: {} };
+const START: MadeSchool = {
+  id: 'new',
+  name: '',
+  base: 'one-per-string',
+  digits: ['p', 'i', 'm', 'a'],
+  homes: {},
+  weights: {},
+};
 
 interface Editing {
   readonly school: MadeSchool;
@@ -21,12 +28,19 @@ const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => v
       <span>
         <b>{kept.name}</b>
         <br />
-        <small className="text-soft">made from {SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base}; plays with {kept.document.digits.join(' ')}</small>
+        <small className="text-soft">
+          made from {SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base}; plays
+          with {kept.document.digits.join(' ')}
+        </small>
       </span>
       <Button variant="quiet" size="sm" onClick={edit}>
         Change
       </Button>
-      <Button variant="plain" size="sm" onClick={() => drop.mutate(kept.id, { onError: (error) => notice({ text: wordsOf(error) }) })}>
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={() => drop.mutate(kept.id, { onError: (error) => notice({ text: wordsOf(error) }) })}
+      >
         Delete
       </Button>
     </li>
@@ -40,7 +54,10 @@ export const Schools = () => {
   if (editing) return <SchoolForm start={editing.school} version={editing.version} done={() => setEditing(null)} />;
   return (
     <section aria-label="Schools">
-      <p className="lead-in">A school decides who plays which string where nothing is pinned. Teachers disagree, so each is a choice; yours can be one too.</p>
+      <p className="lead-in">
+        A school decides who plays which string where nothing is pinned. Teachers disagree, so each is a choice; yours
+        can be one too.
+      </p>
       <Button onClick={() => setEditing({ school: START })}>Make a school of your own</Button>
       <ul className="plain-list hand-list">
         {kept.map((one) => (

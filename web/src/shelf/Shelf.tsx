@@ -12,7 +12,11 @@ const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useNotice();
-  const take = (): void => create.mutate(figure.pattern, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: (error) => notice({ text: wordsOf(error) }) });
+  const take = (): void =>
+    create.mutate(figure.pattern, {
+      onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
   return (
     <section aria-label={figure.name}>
       <h2>{figure.name}</h2>
@@ -38,11 +42,11 @@ const Shelf = () => {
         </Link>
         <h1>Shelf</h1>
         <div className="pick-list">
-        {SHELF.map((one) => (
-          <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
-            {one.name}
-          </button>
-        ))}
+          {SHELF.map((one) => (
+            <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
+              {one.name}
+            </button>
+          ))}
         </div>
       </nav>
       {figure && <Shown key={figure.key} figure={figure} />}

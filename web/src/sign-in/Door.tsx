@@ -7,12 +7,34 @@ import type { MiniatureStroke } from '@fleet-wren/core';
 
 /** A roll over an alternating thumb, to show at the door what the house is about. */
 const SAMPLE: readonly MiniatureStroke[] = [
-  [0, 5, 'p'], [0, 2, 'm'], [0.125, 4, 'p'], [0.1875, 3, 'i'], [0.25, 6, 'p'], [0.3125, 2, 'm'], [0.375, 4, 'p'], [0.4375, 1, 'a'],
-  [0.5, 5, 'p'], [0.5625, 3, 'i'], [0.625, 4, 'p'], [0.75, 6, 'p'], [0.8125, 1, 'a'], [0.8125, 2, 'm'], [0.875, 4, 'p'], [0.9375, 3, 'i'],
+  [0, 5, 'p'],
+  [0, 2, 'm'],
+  [0.125, 4, 'p'],
+  [0.1875, 3, 'i'],
+  [0.25, 6, 'p'],
+  [0.3125, 2, 'm'],
+  [0.375, 4, 'p'],
+  [0.4375, 1, 'a'],
+  [0.5, 5, 'p'],
+  [0.5625, 3, 'i'],
+  [0.625, 4, 'p'],
+  [0.75, 6, 'p'],
+  [0.8125, 1, 'a'],
+  [0.8125, 2, 'm'],
+  [0.875, 4, 'p'],
+  [0.9375, 3, 'i'],
 ];
 
 /** The page before the studio: what this is on one side, a form on the other. */
-export const Door = ({ title, error, children }: { readonly title: string; readonly error?: string; readonly children: ReactNode }) => (
+export const Door = ({
+  title,
+  error,
+  children,
+}: {
+  readonly title: string;
+  readonly error?: string;
+  readonly children: ReactNode;
+}) => (
   <main className="door">
     <div className="door-words">
       <h1>Fleet Wren</h1>
@@ -32,7 +54,16 @@ export const Door = ({ title, error, children }: { readonly title: string; reado
 );
 
 /** One labelled line of a form at the door. */
-export const DoorField = ({ label, hint, ...input }: { readonly label: string; readonly hint?: string; readonly type?: string; readonly autoComplete: string } & UseFormRegisterReturn) => (
+export const DoorField = ({
+  label,
+  hint,
+  ...input
+}: {
+  readonly label: string;
+  readonly hint?: string;
+  readonly type?: string;
+  readonly autoComplete: string;
+} & UseFormRegisterReturn) => (
   <Form.Group className="mb-3" controlId={`door-${input.name}`}>
     <Form.Label>{label}</Form.Label>
     <Form.Control required {...input} />

@@ -24,7 +24,13 @@ export const Register = () => {
         <DoorField label="Name of the studio" autoComplete="organization" {...register('studio')} />
         <DoorField label="Your name" autoComplete="name" {...register('name')} />
         <DoorField label="E-mail" type="email" autoComplete="username" {...register('email')} />
-        <DoorField label="Password" type="password" autoComplete="new-password" hint="At least 10 characters" {...register('password', { minLength: 10 })} />
+        <DoorField
+          label="Password"
+          type="password"
+          autoComplete="new-password"
+          hint="At least 10 characters"
+          {...register('password', { minLength: 10 })}
+        />
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
           Open the studio
         </Button>

@@ -15,7 +15,10 @@ const digits = ['p', 'i', 'm'] as const;
 test('a tick lasts as long as the tempo says, and twice that at half speed', () => {
   const full = scoreOf(pattern, digits, FIRST_LISTENING);
   expect(full.secondsPerTick * 840).toBeCloseTo(1, 9);
-  expect(scoreOf(pattern, digits, { ...FIRST_LISTENING, halfSpeed: true }).secondsPerTick).toBeCloseTo(2 * full.secondsPerTick, 9);
+  expect(scoreOf(pattern, digits, { ...FIRST_LISTENING, halfSpeed: true }).secondsPerTick).toBeCloseTo(
+    2 * full.secondsPerTick,
+    9,
+  );
 });
 
 test('one bar is counted in before the first beat', () => {

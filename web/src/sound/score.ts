@@ -1,4 +1,15 @@
-import { clicksOf, notesOf, patternLength, secondsPerTick, ticksPerBeat, type Click, type Digit, type Pattern, type SoundingNote, type Voices } from '@fleet-wren/core';
+import {
+  clicksOf,
+  notesOf,
+  patternLength,
+  secondsPerTick,
+  ticksPerBeat,
+  type Click,
+  type Digit,
+  type Pattern,
+  type SoundingNote,
+  type Voices,
+} from '@fleet-wren/core';
 
 /** How the teacher wants to hear a pattern. */
 export interface Listening {
@@ -25,7 +36,10 @@ export interface Score {
 
 /** One bar of clicks before the first beat. */
 const countInOf = ({ metre }: Pattern): readonly Click[] =>
-  Array.from({ length: metre.beats }, (_, beat) => ({ at: (beat - metre.beats) * ticksPerBeat(metre), accent: beat === 0 }));
+  Array.from({ length: metre.beats }, (_, beat) => ({
+    at: (beat - metre.beats) * ticksPerBeat(metre),
+    accent: beat === 0,
+  }));
 
 /** The score of a pattern as it is to be heard. */
 export const scoreOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Score => ({
@@ -48,7 +62,10 @@ export const dueBetween = (score: Score, from: number, to: number): readonly Due
   const found: Due[] = score.countIn.map((click) => ({ at: click.at, click }));
   for (let round = first; round < rounds; round += 1) {
     const start = round * score.length;
-    found.push(...score.notes.map((note) => ({ at: start + note.at, note })), ...score.clicks.map((click) => ({ at: start + click.at, click })));
+    found.push(
+      ...score.notes.map((note) => ({ at: start + note.at, note })),
+      ...score.clicks.map((click) => ({ at: start + click.at, click })),
+    );
   }
   return found.filter(inside).sort((a, b) => a.at - b.at);
 };

@@ -1,6 +1,20 @@
 import {
-  alternatives, axesByKey, compareSchools, cureFor, digitsInOrder, drillGrid, explain, frequencyOf, judge, pluckedString, schoolsToCompare, seededRandom, taskOf, valueOrThrow,
-  type Hand, type Pattern,
+  alternatives,
+  axesByKey,
+  compareSchools,
+  cureFor,
+  digitsInOrder,
+  drillGrid,
+  explain,
+  frequencyOf,
+  judge,
+  pluckedString,
+  schoolsToCompare,
+  seededRandom,
+  taskOf,
+  valueOrThrow,
+  type Hand,
+  type Pattern,
 } from '@fleet-wren/core';
 import { expose, transfer } from 'comlink';
 import type { CoreWork } from './protocol.ts';
@@ -42,15 +56,25 @@ const judgeAndWarm: CoreWork['judge'] = (pattern, given) => {
 
 const work: CoreWork = {
   judge: judgeAndWarm,
-  explain: (pattern, judgement, index, hand) => explain(pattern, taskOf(pattern, { hand: sameHand(hand) }), digitsInOrder(pattern, judgement), index),
+  explain: (pattern, judgement, index, hand) =>
+    explain(pattern, taskOf(pattern, { hand: sameHand(hand) }), digitsInOrder(pattern, judgement), index),
   cures: (pattern, judgement, hand, count) =>
-    judgement.findings.slice(0, count).map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
+    judgement.findings
+      .slice(0, count)
+      .map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
   alternatives: (pattern, count, hand) => alternatives(pattern, count, { hand: sameHand(hand) }),
-  compare: (pattern, schools, hand) => compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools)), { hand: sameHand(hand) }),
-  drills: (pattern, axes, hand) => valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
+  compare: (pattern, schools, hand) =>
+    compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools)), { hand: sameHand(hand) }),
+  drills: (pattern, axes, hand) =>
+    valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
   pluck: (midi, sampleRate) => {
     // Seeded by its pitch: a note sounds the same each time it is rendered.
-    const samples = pluckedString({ frequency: frequencyOf(midi), seconds: RING, sampleRate, random: seededRandom(midi) });
+    const samples = pluckedString({
+      frequency: frequencyOf(midi),
+      seconds: RING,
+      sampleRate,
+      random: seededRandom(midi),
+    });
     return transfer(samples, [samples.buffer]);
   },
 };

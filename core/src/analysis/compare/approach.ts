@@ -60,4 +60,3 @@ export const approachOf = (pattern: Pattern, school: School, options: FingerOpti
     strain: strainCurve(pattern, school, options),
   };
 };
-

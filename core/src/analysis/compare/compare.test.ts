@@ -15,7 +15,9 @@ describe('the same notes under several schools', () => {
   test('one finger repeating loses to two in turn, and the sentence says why', () => {
     const { verdict, approaches } = compared('1 1 1 1', 120, ['thumb-index:strict', 'alternation:i-m']);
     expect(verdict.best).toEqual(['alternation:i-m']);
-    expect(verdict.sentence).toMatch(/^Strict alternation, index leads, then middle is best at 120: a ceiling of \d+ and nothing to mend.* Next comes thumb and index, strict with a ceiling of 93/);
+    expect(verdict.sentence).toMatch(
+      /^Strict alternation, index leads, then middle is best at 120: a ceiling of \d+ and nothing to mend.* Next comes thumb and index, strict with a ceiling of 93/,
+    );
     expect(approaches[0]?.attacks).toEqual({ i: 4 });
     expect(approaches[1]?.attacks).toEqual({ i: 2, m: 2 });
     expect(approaches[0]?.busiest).toMatchObject({ striker: 'i', gap: 0.125 });
@@ -28,27 +30,39 @@ describe('the same notes under several schools', () => {
   });
 
   test('of those that are level, the ones with the most room above the tempo are named, and no other’s ceiling is claimed for them', () => {
-    const { verdict, approaches } = compared('5 3 2 1 3 - - - - - - - - - - -', 80, ['one-per-string', 'rolling', 'hybrid']);
+    const { verdict, approaches } = compared('5 3 2 1 3 - - - - - - - - - - -', 80, [
+      'one-per-string',
+      'rolling',
+      'hybrid',
+    ]);
     const ceilings = approaches.map(({ judgement }) => Math.floor(judgement.ceiling?.bpm ?? 0));
     expect(ceilings).toEqual([250, 250, 241]);
-    expect(verdict.sentence).toBe('All three are level at 80: nothing to mend, one finger per string and rolling with the most room, up to 250. Choose by taste.');
+    expect(verdict.sentence).toBe(
+      'All three are level at 80: nothing to mend, one finger per string and rolling with the most room, up to 250. Choose by taste.',
+    );
   });
 
   test('where none reaches the tempo it says so', () => {
-    expect(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.sentence).toMatch(/^None of these reaches 300; .* comes nearest/);
+    expect(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.sentence).toMatch(
+      /^None of these reaches 300; .* comes nearest/,
+    );
   });
 
   test('pins belong to the fingering they were made for and are left aside', () => {
     const { pattern } = valueOrThrow(readFigure('4 3 2 3', { tempo: 90 }));
     const pinned = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, pin: 'i' as const })) };
-    const both = (one: typeof pattern) => compareSchools(one, valueOrThrow(schoolsToCompare(one, ['hybrid', 'rolling'])));
+    const both = (one: typeof pattern) =>
+      compareSchools(one, valueOrThrow(schoolsToCompare(one, ['hybrid', 'rolling'])));
     expect(both(pinned)).toEqual(both(pattern));
   });
 
-  test.each([[['rolling']], [SCHOOLS.slice(0, 7).map(({ key }) => key)]])('fewer than two or more than six are refused: %j', (keys) => {
-    const result = schoolsToCompare(valueOrThrow(readFigure('5 3 2 3')).pattern, keys);
-    expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(/Compare 2 to 6 schools/);
-  });
+  test.each([[['rolling']], [SCHOOLS.slice(0, 7).map(({ key }) => key)]])(
+    'fewer than two or more than six are refused: %j',
+    (keys) => {
+      const result = schoolsToCompare(valueOrThrow(readFigure('5 3 2 3')).pattern, keys);
+      expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(/Compare 2 to 6 schools/);
+    },
+  );
 
   test('the curve of strain rises with the tempo for a fixed fingering', () => {
     const [first] = compared('1 1 1 1', 90, ['thumb-index:strict', 'alternation:i-m']).approaches;
@@ -59,7 +73,9 @@ describe('the same notes under several schools', () => {
 
 describe('the string-change matrix', () => {
   test('three notes a string, alternate: an outside and an inside change (common practice, 2-domain)', () => {
-    const { pattern, cycleTicks } = valueOrThrow(readFigure('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }));
+    const { pattern, cycleTicks } = valueOrThrow(
+      readFigure('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }),
+    );
     const open = { ...pattern, cyclic: false };
     const changes = stringChanges(taskOf(open, { cycleTicks }), digitsInOrder(open, judge(open, { cycleTicks })));
     expect(changes.filter(({ from, to }) => from !== to)).toEqual([
@@ -72,7 +88,10 @@ describe('the string-change matrix', () => {
     const { pattern } = valueOrThrow(readFigure('6 6 6 5 5 5 4 4 4', { school: 'economy', subdivision: 3, tempo: 90 }));
     const open = { ...pattern, cyclic: false };
     const changes = stringChanges(taskOf(open), digitsInOrder(open, judge(open)));
-    expect(changes.filter(({ from, to }) => from !== to).map(({ kinds }) => kinds)).toEqual([{ sweep: 1 }, { sweep: 1 }]);
+    expect(changes.filter(({ from, to }) => from !== to).map(({ kinds }) => kinds)).toEqual([
+      { sweep: 1 },
+      { sweep: 1 },
+    ]);
   });
 
   test('counts every step once', () => {
@@ -89,7 +108,10 @@ describe('the string-change matrix', () => {
 
 test('a grade is never better for strokes that nobody is left to play', () => {
   const { pattern } = valueOrThrow(readFigure('5+3+1 2 - -', { tempo: 80 }));
-  const { approaches } = compareSchools(pattern, SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[]);
+  const { approaches } = compareSchools(
+    pattern,
+    SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[],
+  );
   const grades = Object.fromEntries(approaches.map((approach) => [approach.school, gradeOf(pattern, approach)]));
   expect(grades['one-per-string']).toBeLessThan(grades['thumb-index'] as number);
 });

@@ -14,10 +14,17 @@ export interface Comparison {
 export const COMPARED = { least: 2, most: 6 } as const;
 
 /** Pins belong to the fingering they were made for: a comparison of schools leaves them aside. */
-const withoutPins = (pattern: Pattern): Pattern => ({ ...pattern, strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke) });
+const withoutPins = (pattern: Pattern): Pattern => ({
+  ...pattern,
+  strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke),
+});
 
 /** Compares schools on the notes of a pattern at its tempo, its pins left aside. */
-export const compareSchools = (pattern: Pattern, schools: readonly School[], options: FingerOptions = {}): Comparison => {
+export const compareSchools = (
+  pattern: Pattern,
+  schools: readonly School[],
+  options: FingerOptions = {},
+): Comparison => {
   const bare = withoutPins(pattern);
   const approaches = schools.map((school) => approachOf(bare, school, options));
   return { approaches, verdict: verdictOf(bare, approaches) };
@@ -31,10 +38,17 @@ export const compareSchools = (pattern: Pattern, schools: readonly School[], opt
  */
 export const schoolsToCompare = (pattern: Pattern, keys: readonly string[]): Result<readonly School[]> => {
   const distinct = [...new Set(keys)];
-  if (distinct.length < COMPARED.least || distinct.length > COMPARED.most) return failure(problem('compared-wrong', { value: distinct.length, ...COMPARED }));
-  const found = distinct.map((key) => (pattern.ownSchool && key === `own:${pattern.ownSchool.id}` ? success(schoolOf({ ...pattern, school: key })) : findSchool(key)));
+  if (distinct.length < COMPARED.least || distinct.length > COMPARED.most)
+    return failure(problem('compared-wrong', { value: distinct.length, ...COMPARED }));
+  const found = distinct.map((key) =>
+    pattern.ownSchool && key === `own:${pattern.ownSchool.id}`
+      ? success(schoolOf({ ...pattern, school: key }))
+      : findSchool(key),
+  );
   const problems = found.flatMap((result) => (result.ok ? [] : result.problems));
-  return problems.length > 0 ? failure(...problems) : success(found.flatMap((result) => (result.ok ? [result.value] : [])));
+  return problems.length > 0
+    ? failure(...problems)
+    : success(found.flatMap((result) => (result.ok ? [result.value] : [])));
 };
 
 export type { Approach } from './approach.ts';

@@ -20,7 +20,8 @@ const LEVEL = 0.06;
 
 const beatsOf = ({ metre, bars }: Pattern): number => metre.beats * bars;
 
-const severities = ({ judgement }: Approach): number => judgement.findings.reduce((sum, { severity }) => sum + severity, 0);
+const severities = ({ judgement }: Approach): number =>
+  judgement.findings.reduce((sum, { severity }) => sum + severity, 0);
 
 /**
  * How an approach does at the pattern's tempo, 0 best: strain beyond comfort, steep beyond the ceiling, and what there
@@ -32,7 +33,8 @@ export const gradeOf = (pattern: Pattern, approach: Approach): number => {
   return strained + (severities(approach) * WEIGHTS.findings) / beatsOf(pattern) + approach.unplayed * WEIGHTS.unplayed;
 };
 
-const ceilingText = ({ judgement }: Approach): string => (judgement.ceiling ? `a ceiling of ${ceilingFigure(judgement.ceiling.bpm)}` : 'no ceiling');
+const ceilingText = ({ judgement }: Approach): string =>
+  judgement.ceiling ? `a ceiling of ${ceilingFigure(judgement.ceiling.bpm)}` : 'no ceiling';
 
 const findingCount = ({ judgement }: Approach): string => {
   const { length } = judgement.findings;
@@ -44,16 +46,22 @@ const busiestText = ({ busiest }: Approach): string =>
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-const namesText = (names: readonly string[]): string => (names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : (names[0] ?? ''));
+const namesText = (names: readonly string[]): string =>
+  names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : (names[0] ?? '');
 
 const bpmOf = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Infinity;
 
 /** Whether an approach leaves nobody out and has time enough. */
-const reaches = (pattern: Pattern, approach: Approach): boolean => approach.unplayed === 0 && bpmOf(approach) >= pattern.tempo;
+const reaches = (pattern: Pattern, approach: Approach): boolean =>
+  approach.unplayed === 0 && bpmOf(approach) >= pattern.tempo;
 
 const why = (pattern: Pattern, best: Approach, second: Approach | undefined): string => {
-  const head = !reaches(pattern, best) ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpmOf(best))} and ${findingCount(best)}` : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
-  return second ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.` : `${head}.`;
+  const head = !reaches(pattern, best)
+    ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpmOf(best))} and ${findingCount(best)}`
+    : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
+  return second
+    ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.`
+    : `${head}.`;
 };
 
 const COUNTS = ['None', 'One', 'Both', 'All three', 'All four', 'All five', 'All six'];
@@ -66,19 +74,26 @@ const roomText = (level: readonly Approach[]): string => {
   const highest = Math.max(...level.map(bpmOf));
   const roomiest = level.filter((approach) => bpmOf(approach) >= highest - 1);
   const most = roomiest[0];
-  if (roomiest.length === level.length) return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
+  if (roomiest.length === level.length)
+    return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
   return `${namesText(roomiest.map(({ name }) => name))} with the most room, ${most?.judgement.ceiling ? `up to ${ceilingFigure(highest)}` : 'without a ceiling'}`;
 };
 
 /** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
 export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Verdict => {
-  const graded = approaches.map((approach) => ({ approach, grade: gradeOf(pattern, approach) })).sort((a, b) => a.grade - b.grade);
+  const graded = approaches
+    .map((approach) => ({ approach, grade: gradeOf(pattern, approach) }))
+    .sort((a, b) => a.grade - b.grade);
   const [first] = graded;
   if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
   const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
-  if (level.length === 1) return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
+  if (level.length === 1)
+    return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
   if (!reaches(pattern, first.approach))
-    return { best: level.map(({ school }) => school), sentence: `None of these reaches ${pattern.tempo}; ${namesText(level.map(({ name }) => name))} come nearest, level with ${Math.floor(bpmOf(first.approach))} and ${findingCount(first.approach)} each.` };
+    return {
+      best: level.map(({ school }) => school),
+      sentence: `None of these reaches ${pattern.tempo}; ${namesText(level.map(({ name }) => name))} come nearest, level with ${Math.floor(bpmOf(first.approach))} and ${findingCount(first.approach)} each.`,
+    };
   const sentence = `${levelNames(level, approaches.length)} are level at ${pattern.tempo}: ${findingCount(first.approach)}, ${roomText(level)}. Choose by taste.`;
   return { best: level.map(({ school }) => school), sentence };
 };

@@ -4,8 +4,21 @@ import type { Need } from '../needs.ts';
 
 /** What can be found in a fingering. */
 export type FindingKind =
-  | 'doubled' | 'crossing' | 'cramped' | 'thumb high' | 'off home' | 'rushed' | 'inside change' | 'skipped string'
-  | 'plant cuts ring' | 'struck again' | 'weak accent' | 'accent on slur' | 'change off accent' | 'fingered two ways' | 'idle digit';
+  | 'doubled'
+  | 'crossing'
+  | 'cramped'
+  | 'thumb high'
+  | 'off home'
+  | 'rushed'
+  | 'inside change'
+  | 'skipped string'
+  | 'plant cuts ring'
+  | 'struck again'
+  | 'weak accent'
+  | 'accent on slur'
+  | 'change off accent'
+  | 'fingered two ways'
+  | 'idle digit';
 
 /** A way out of a finding: what it is called on a button, and the edit it makes. */
 export interface CureIdea {

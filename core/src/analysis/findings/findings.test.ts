@@ -21,15 +21,31 @@ const after = (pattern: Pattern, change: Edit): { pattern: Pattern; inverse: Edi
 
 /** Figures that any book would print as standard, at their usual tempo (common practice, no source). */
 const STANDARD: readonly (readonly [school: string, figure: string, subdivision: number, tempo: number])[] = [
-  ['one-per-string', '6 3 2 1 2 3', 3, 92], ['one-per-string', '5 3 2 1', 4, 80], ['one-per-string', '5 3 2 3 1 3 2 3', 4, 76],
-  ['one-per-string', '5+1 - 4 2 5 3 4 2', 2, 110], ['one-per-string', '6+3+2+1 - 3 - 2 - 3 -', 4, 66], ['one-per-string', '4 1 2 3', 4, 76],
-  ['three-finger', '6 3 4 2 5 3 4 1', 4, 76], ['three-finger', '5 3 2 3', 4, 84], ['three-finger', '6 3 2 6 3 2 6 3', 2, 112],
-  ['thumb-index', '6 1 4 2', 2, 100], ['thumb-index', '5 3 4 2 5 1 4 2', 2, 100],
-  ['alternation:i-m', '1 2 3 2 1 2 3 2', 4, 84], ['alternation:i-m', '3 3 2 2 1 1 2 2', 4, 84],
-  ['rolling', '3 2 1 3 2 1 3 1', 2, 140], ['rolling', '3 2 1 2', 4, 100], ['rolling', '1 2 3', 3, 100],
-  ['finger-sweep', '4 3 2 1 2 3', 4, 70], ['hybrid', '4 3 2', 3, 96], ['hybrid', '5 3+2 4 3+2', 2, 112], ['hybrid', '5 3 2 3', 4, 84],
-  ['hybrid-legato', '5 - 4 - 3 - 2 -', 4, 90], ['alternate', '6 6 6 5 5 5 4 4', 4, 90], ['alternate', '4 4 4 4 3 3 3 3', 4, 90],
-  ['economy', '6 6 6 5 5 5 4 4 4', 3, 100], ['pick-legato', '5 - 4 - 3 - 2 -', 4, 100],
+  ['one-per-string', '6 3 2 1 2 3', 3, 92],
+  ['one-per-string', '5 3 2 1', 4, 80],
+  ['one-per-string', '5 3 2 3 1 3 2 3', 4, 76],
+  ['one-per-string', '5+1 - 4 2 5 3 4 2', 2, 110],
+  ['one-per-string', '6+3+2+1 - 3 - 2 - 3 -', 4, 66],
+  ['one-per-string', '4 1 2 3', 4, 76],
+  ['three-finger', '6 3 4 2 5 3 4 1', 4, 76],
+  ['three-finger', '5 3 2 3', 4, 84],
+  ['three-finger', '6 3 2 6 3 2 6 3', 2, 112],
+  ['thumb-index', '6 1 4 2', 2, 100],
+  ['thumb-index', '5 3 4 2 5 1 4 2', 2, 100],
+  ['alternation:i-m', '1 2 3 2 1 2 3 2', 4, 84],
+  ['alternation:i-m', '3 3 2 2 1 1 2 2', 4, 84],
+  ['rolling', '3 2 1 3 2 1 3 1', 2, 140],
+  ['rolling', '3 2 1 2', 4, 100],
+  ['rolling', '1 2 3', 3, 100],
+  ['finger-sweep', '4 3 2 1 2 3', 4, 70],
+  ['hybrid', '4 3 2', 3, 96],
+  ['hybrid', '5 3+2 4 3+2', 2, 112],
+  ['hybrid', '5 3 2 3', 4, 84],
+  ['hybrid-legato', '5 - 4 - 3 - 2 -', 4, 90],
+  ['alternate', '6 6 6 5 5 5 4 4', 4, 90],
+  ['alternate', '4 4 4 4 3 3 3 3', 4, 90],
+  ['economy', '6 6 6 5 5 5 4 4 4', 3, 100],
+  ['pick-legato', '5 - 4 - 3 - 2 -', 4, 100],
 ];
 
 test.each(STANDARD)('all is well: %s playing %s', (school, strings, subdivision, tempo) => {
@@ -47,10 +63,16 @@ const CASES: Readonly<Partial<Record<FindingKind, () => Pattern>>> = {
   'inside change': () => figure('4 4 3 3 2 2 1 1', 'alternate', 140),
   'skipped string': () => figure('6 4 6 4', 'alternate', 120),
   'struck again': () => marked(figure('5 3 2 3', 'one-per-string', 80), { 1: { ring: true } }),
-  'plant cuts ring': () => marked(figure('5 3 2 1 - - - - - - - - - - - -', 'one-per-string', 80), { 3: { ring: true }, 0: { ring: true } }),
+  'plant cuts ring': () =>
+    marked(figure('5 3 2 1 - - - - - - - - - - - -', 'one-per-string', 80), { 3: { ring: true }, 0: { ring: true } }),
   'weak accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true } }),
   'accent on slur': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on', accent: true } }),
-  'change off accent': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on' }, 2: {}, 3: { slur: 'hammer-on', accent: true } }),
+  'change off accent': () =>
+    marked(figure('4 4 3 3', 'pick-legato', 80), {
+      1: { slur: 'hammer-on' },
+      2: {},
+      3: { slur: 'hammer-on', accent: true },
+    }),
 };
 
 describe.each(Object.entries(CASES) as [FindingKind, () => Pattern][])('%s', (kind, make) => {
@@ -88,7 +110,16 @@ test('a figure of odd length in strict alternation comes again the other way rou
 });
 
 test('a digit that is idle while another can hardly keep up is offered the work', () => {
-  const school = valueOrThrow(makeSchool({ id: 'far', name: 'Never leaves home', base: 'one-per-string', digits: ['p', 'i', 'm', 'a'], homes: {}, weights: { home: 60 } }));
+  const school = valueOrThrow(
+    makeSchool({
+      id: 'far',
+      name: 'Never leaves home',
+      base: 'one-per-string',
+      digits: ['p', 'i', 'm', 'a'],
+      homes: {},
+      weights: { home: 60 },
+    }),
+  );
   const pattern = figure('5 3 1 1 1 1 1 1', 'one-per-string', 70);
   const judgement = judge(pattern, { school });
   const finding = judgement.findings.find(({ kind }) => kind === 'idle digit') as NamedFinding;

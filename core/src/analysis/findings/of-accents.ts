@@ -3,7 +3,10 @@ import { severityOf, type Finding, type FindingGround, type FindingRule } from '
 
 const place = ({ pattern }: FindingGround, stroke: Stroke): string => whereIs(pattern, stroke.at);
 
-const without = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({ kind: 'put', strokes: [{ ...stroke, [field]: undefined }] });
+const without = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({
+  kind: 'put',
+  strokes: [{ ...stroke, [field]: undefined }],
+});
 
 /** An accent that falls on a weak stroke: the pick upward, the ring, the little finger. */
 export const weakAccent: FindingRule = (ground) =>
@@ -13,29 +16,33 @@ export const weakAccent: FindingRule = (ground) =>
       const stroke = ground.pattern.strokes[index];
       const digit = ground.digits[index];
       if (!stroke || !digit) return [];
-      return [{
-        kind: 'weak accent',
-        strokes: [index],
-        sentence: `The accent on ${place(ground, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
-        severity: severityOf(amount, 1.5),
-        ideas: [{ label: 'Take the accent off', edit: without(stroke, 'accent') }],
-      }];
+      return [
+        {
+          kind: 'weak accent',
+          strokes: [index],
+          sentence: `The accent on ${place(ground, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
+          severity: severityOf(amount, 1.5),
+          ideas: [{ label: 'Take the accent off', edit: without(stroke, 'accent') }],
+        },
+      ];
     });
 
 /** An accent on a note that the other hand slurs: the picking hand cannot give it. */
 export const accentOnSlur: FindingRule = (ground) =>
   ground.pattern.strokes.flatMap((stroke, index): Finding[] =>
     stroke.accent && stroke.slur
-      ? [{
-          kind: 'accent on slur',
-          strokes: [index],
-          sentence: `The accent on ${place(ground, stroke)} falls on a ${stroke.slur}, which the picking hand cannot lean on.`,
-          severity: 0.5,
-          ideas: [
-            { label: 'Strike it instead', edit: without(stroke, 'slur') },
-            { label: 'Take the accent off', edit: without(stroke, 'accent') },
-          ],
-        }]
+      ? [
+          {
+            kind: 'accent on slur',
+            strokes: [index],
+            sentence: `The accent on ${place(ground, stroke)} falls on a ${stroke.slur}, which the picking hand cannot lean on.`,
+            severity: 0.5,
+            ideas: [
+              { label: 'Strike it instead', edit: without(stroke, 'slur') },
+              { label: 'Take the accent off', edit: without(stroke, 'accent') },
+            ],
+          },
+        ]
       : [],
   );
 
@@ -46,14 +53,30 @@ export const accentOnSlur: FindingRule = (ground) =>
 export const changeOffAccent: FindingRule = (ground) => {
   const { strokes } = ground.pattern;
   return strokes.flatMap((stroke, index): Finding[] => {
-    const [before, beside] = [strokes[index - 1], [strokes[index - 1], strokes[index + 1]].find((one) => one?.accent && one.slur)];
+    const [before, beside] = [
+      strokes[index - 1],
+      [strokes[index - 1], strokes[index + 1]].find((one) => one?.accent && one.slur),
+    ];
     if (stroke.slur || stroke.accent || !before || before.string === stroke.string || !beside) return [];
-    return [{
-      kind: 'change off accent',
-      strokes: [index],
-      sentence: `On ${place(ground, stroke)} the string changes and is struck, right beside the accent on ${place(ground, beside)}: it will sound as the accent.`,
-      severity: 0.35,
-      ideas: [{ label: 'Move the accent here', edit: { kind: 'put', strokes: [{ ...stroke, accent: true }, { ...beside, accent: undefined }] } }],
-    }];
+    return [
+      {
+        kind: 'change off accent',
+        strokes: [index],
+        sentence: `On ${place(ground, stroke)} the string changes and is struck, right beside the accent on ${place(ground, beside)}: it will sound as the accent.`,
+        severity: 0.35,
+        ideas: [
+          {
+            label: 'Move the accent here',
+            edit: {
+              kind: 'put',
+              strokes: [
+                { ...stroke, accent: true },
+                { ...beside, accent: undefined },
+              ],
+            },
+          },
+        ],
+      },
+    ];
   });
 };

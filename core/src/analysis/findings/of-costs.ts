@@ -18,20 +18,30 @@ const isSpoken = (item: CostItem): item is CostItem & { readonly family: Spoken 
 
 /** A finger that doubles is rushed as a rule: that is said once. */
 const saidAlready = (items: readonly CostItem[], { family, stroke, other }: CostItem): boolean =>
-  family === 'rush' && items.some((item) => item.family === 'repeat' && item.amount >= WORTH_SAYING.repeat.least && item.stroke === stroke && item.other === other);
+  family === 'rush' &&
+  items.some(
+    (item) =>
+      item.family === 'repeat' &&
+      item.amount >= WORTH_SAYING.repeat.least &&
+      item.stroke === stroke &&
+      item.other === other,
+  );
 
 const digitAt = ({ digits }: FindingGround, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
 
-const stringAt = ({ pattern }: FindingGround, index: number | undefined): number => pattern.strokes[index ?? -1]?.string ?? 0;
+const stringAt = ({ pattern }: FindingGround, index: number | undefined): number =>
+  pattern.strokes[index ?? -1]?.string ?? 0;
 
 const isPinned = ({ pattern }: FindingGround, index: number): boolean => pattern.strokes[index]?.pin !== undefined;
 
-const where = ({ pattern }: FindingGround, index: number): string => `On ${whereIs(pattern, pattern.strokes[index]?.at ?? 0)}`;
+const where = ({ pattern }: FindingGround, index: number): string =>
+  `On ${whereIs(pattern, pattern.strokes[index]?.at ?? 0)}`;
 
 const sentenceOf = (ground: FindingGround, item: CostItem): string =>
   `${where(ground, item.stroke)}, ${digitWord(digitAt(ground, item.stroke))} ${costText(ground.task, ground.digits, item)}.`;
 
-const concerned = ({ stroke, other }: CostItem): readonly number[] => (other === undefined ? [stroke] : [other, stroke]);
+const concerned = ({ stroke, other }: CostItem): readonly number[] =>
+  other === undefined ? [stroke] : [other, stroke];
 
 /** Doubled fingers, crossings, rushed digits, pick and middle too close: straight from what the fingering costs. */
 export const costly: FindingRule = (ground) =>
@@ -40,7 +50,12 @@ export const costly: FindingRule = (ground) =>
     .filter((item) => !saidAlready(ground.items, item))
     .map((item): Finding => {
       const { kind, most } = WORTH_SAYING[item.family];
-      return { kind, strokes: concerned(item), sentence: sentenceOf(ground, item), severity: severityOf(item.amount, most) };
+      return {
+        kind,
+        strokes: concerned(item),
+        sentence: sentenceOf(ground, item),
+        severity: severityOf(item.amount, most),
+      };
     });
 
 /** Two fingers on one string, or closer than the hand stands, in quick turn (est.). */
@@ -69,7 +84,12 @@ const OFF_HOME = { least: 2, most: 7.5 } as const;
 export const offHome: FindingRule = (ground) =>
   ground.items
     .filter(({ family, amount, stroke }) => family === 'home' && amount >= OFF_HOME.least && !isPinned(ground, stroke))
-    .map((item): Finding => ({ kind: 'off home', strokes: [item.stroke], sentence: sentenceOf(ground, item), severity: severityOf(item.amount, OFF_HOME.most) }));
+    .map((item): Finding => ({
+      kind: 'off home',
+      strokes: [item.stroke],
+      sentence: sentenceOf(ground, item),
+      severity: severityOf(item.amount, OFF_HOME.most),
+    }));
 
 const THUMB_HIGH = { least: 0.6, most: 2.4 } as const;
 

@@ -2,7 +2,10 @@ import { digitWord, whereIs, type Edit, type Stroke } from '../../pattern/index.
 import { ringEndWanted, ringMap, type Ring } from '../ring.ts';
 import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
 
-const change = (stroke: Stroke, fields: Partial<Stroke>): Edit => ({ kind: 'put', strokes: [{ ...stroke, ...fields }] });
+const change = (stroke: Stroke, fields: Partial<Stroke>): Edit => ({
+  kind: 'put',
+  strokes: [{ ...stroke, ...fields }],
+});
 
 interface Cut {
   readonly ring: Ring;

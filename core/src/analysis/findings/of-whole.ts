@@ -1,5 +1,15 @@
 import { figuresOf } from '../../fingering/index.ts';
-import { STRIKERS, STRIKER_NAMES, digitWord, strikerOf, whereIs, type Digit, type Edit, type Stroke, type Striker } from '../../pattern/index.ts';
+import {
+  STRIKERS,
+  STRIKER_NAMES,
+  digitWord,
+  strikerOf,
+  whereIs,
+  type Digit,
+  type Edit,
+  type Stroke,
+  type Striker,
+} from '../../pattern/index.ts';
 import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
 
 const pins = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): Edit => ({
@@ -17,13 +27,23 @@ export const fingeredTwoWays: FindingRule = ({ pattern, digits }) =>
       const first = differs[0];
       if (first === undefined) return [];
       const strokes = bar.map((index) => pattern.strokes[index] as Stroke);
-      return [{
-        kind: 'fingered two ways',
-        strokes: differs,
-        sentence: `From ${whereIs(pattern, pattern.strokes[first]?.at ?? 0)} the figure of ${whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0)} comes again with other digits.`,
-        severity: severityOf(differs.length, bar.length),
-        ideas: [{ label: 'Finger it as before', edit: pins(strokes, model.map((index) => digits[index])) }],
-      }];
+      return [
+        {
+          kind: 'fingered two ways',
+          strokes: differs,
+          sentence: `From ${whereIs(pattern, pattern.strokes[first]?.at ?? 0)} the figure of ${whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0)} comes again with other digits.`,
+          severity: severityOf(differs.length, bar.length),
+          ideas: [
+            {
+              label: 'Finger it as before',
+              edit: pins(
+                strokes,
+                model.map((index) => digits[index]),
+              ),
+            },
+          ],
+        },
+      ];
     });
   });
 
@@ -39,12 +59,17 @@ interface Busy {
 const busiest = ({ needs, task, digits }: FindingGround): Busy | undefined => {
   const all = needs
     .filter(({ kind }) => kind === 'own')
-    .map((need) => ({ striker: need.striker, strain: need.seconds / (need.ticks * task.secondsPerTick), strokes: [need.from, need.to] }))
+    .map((need) => ({
+      striker: need.striker,
+      strain: need.seconds / (need.ticks * task.secondsPerTick),
+      strokes: [need.from, need.to],
+    }))
     .filter(({ strokes }) => strokes.every((index) => digits[index]));
   return all.sort((a, b) => b.strain - a.strain)[0];
 };
 
-const playedBy = ({ digits }: FindingGround, striker: Striker): number => digits.filter((digit) => digit && strikerOf(digit) === striker).length;
+const playedBy = ({ digits }: FindingGround, striker: Striker): number =>
+  digits.filter((digit) => digit && strikerOf(digit) === striker).length;
 
 /** A digit that hardly plays while another can hardly keep up, and could take over from it. */
 export const idleDigit: FindingRule = (ground) => {
@@ -63,11 +88,13 @@ export const idleDigit: FindingRule = (ground) => {
       playedBy(ground, striker) < IDLE.share * playedBy(ground, busy.striker),
   )[0];
   if (!idle || stroke.pin) return [];
-  return [{
-    kind: 'idle digit',
-    strokes: busy.strokes,
-    sentence: `${digitWord(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
-    severity: severityOf(busy.strain - IDLE.strain, 0.6),
-    ideas: [{ label: `Give it to ${digitWord(idle)}`, edit: pins([stroke], [idle]) }],
-  }];
+  return [
+    {
+      kind: 'idle digit',
+      strokes: busy.strokes,
+      sentence: `${digitWord(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
+      severity: severityOf(busy.strain - IDLE.strain, 0.6),
+      ideas: [{ label: `Give it to ${digitWord(idle)}`, edit: pins([stroke], [idle]) }],
+    },
+  ];
 };

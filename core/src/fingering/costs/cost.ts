@@ -4,8 +4,23 @@ import type { School } from '../school.ts';
 
 /** The families of cost. */
 export type Family =
-  | 'home' | 'ease' | 'thumb up' | 'repeat' | 'cross' | 'span' | 'rush' | 'pick change' | 'brush' | 'consistency' | 'unplayed'
-  | 'confined' | 'returning' | 'accent' | 'lead' | 'rake' | 'touch';
+  | 'home'
+  | 'ease'
+  | 'thumb up'
+  | 'repeat'
+  | 'cross'
+  | 'span'
+  | 'rush'
+  | 'pick change'
+  | 'brush'
+  | 'consistency'
+  | 'unplayed'
+  | 'confined'
+  | 'returning'
+  | 'accent'
+  | 'lead'
+  | 'rake'
+  | 'touch';
 
 /** What every cost may look at besides the strokes. */
 export interface Ground {

@@ -4,19 +4,41 @@ import type { Digit } from '../../pattern/index.ts';
 import { findSchool } from '../schools/index.ts';
 import type { School } from '../school.ts';
 import type { PlacedStroke } from '../placed-stroke.ts';
-import { OWN_COSTS, PAIR_COSTS, near, needOther, needOwn, rakesOn, rushCost, type Family, type Ground } from './index.ts';
+import {
+  OWN_COSTS,
+  PAIR_COSTS,
+  near,
+  needOther,
+  needOwn,
+  rakesOn,
+  rushCost,
+  type Family,
+  type Ground,
+} from './index.ts';
 
 const ground = (key: string, weights: Partial<School['weights']> = {}): Ground => {
   const school = valueOrThrow(findSchool(key));
   return { school: { ...school, weights: { ...school.weights, ...weights } }, hand: ABLE_ADULT, strings: 6 };
 };
-const on = (digit: Digit, string: number, more: Partial<PlacedStroke> = {}): PlacedStroke => ({ digit, string, ...more });
-const own = (family: Family, stroke: PlacedStroke, where: Ground): number => OWN_COSTS.filter((cost) => cost.family === family).reduce((sum, cost) => sum + cost.of(stroke, where), 0);
+const on = (digit: Digit, string: number, more: Partial<PlacedStroke> = {}): PlacedStroke => ({
+  digit,
+  string,
+  ...more,
+});
+const own = (family: Family, stroke: PlacedStroke, where: Ground): number =>
+  OWN_COSTS.filter((cost) => cost.family === family).reduce((sum, cost) => sum + cost.of(stroke, where), 0);
 const pair = (family: Family, from: PlacedStroke, to: PlacedStroke, seconds: number, where: Ground): number =>
-  PAIR_COSTS.filter((cost) => cost.family === family).reduce((most, cost) => Math.max(most, cost.of(from, to, seconds, where)), 0);
+  PAIR_COSTS.filter((cost) => cost.family === family).reduce(
+    (most, cost) => Math.max(most, cost.of(from, to, seconds, where)),
+    0,
+  );
 
 describe('a cost fades with time: exp(−Δt / 0.45 s) (2-domain)', () => {
-  test.each([[0, 1], [0.45, Math.exp(-1)], [0.9, Math.exp(-2)]])('%f s leaves %f', (seconds, left) => {
+  test.each([
+    [0, 1],
+    [0.45, Math.exp(-1)],
+    [0.9, Math.exp(-2)],
+  ])('%f s leaves %f', (seconds, left) => {
     expect(near(seconds, { hand: ABLE_ADULT })).toBeCloseTo(left, 12);
   });
 
@@ -78,7 +100,13 @@ describe('costs of two strokes, from the table of 2-domain', () => {
 });
 
 describe('rush: nothing up to 45 %, the weight at 100 %, then steep (2-domain)', () => {
-  test.each([[0.2, 0], [0.45, 0], [1, 4], [0.725, 1], [1.5, 4 + 40]])('a share of %f costs %f', (share, cost) => {
+  test.each([
+    [0.2, 0],
+    [0.45, 0],
+    [1, 4],
+    [0.725, 1],
+    [1.5, 4 + 40],
+  ])('a share of %f costs %f', (share, cost) => {
     expect(rushCost(share, 4, 0.45)).toBeCloseTo(cost, 9);
   });
 });

@@ -11,14 +11,16 @@ export const crossed = (
 export const cross: PairCost = {
   family: 'cross',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, ground) => (!ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
+  of: (a, b, seconds, ground) =>
+    !ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0,
 };
 
 /** The same in schools whose hand moves over the strings: only what follows at once can cross. */
 export const crossNext: PairCost = {
   family: 'cross',
   scopes: ['together', 'next'],
-  of: (a, b, seconds, ground) => (ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0),
+  of: (a, b, seconds, ground) =>
+    ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0,
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */
@@ -30,7 +32,9 @@ export const span: PairCost = {
   scopes: ['together', 'within'],
   of: (a, b, seconds, ground) => {
     if (!isFinger(a.digit) || !isFinger(b.digit) || a.digit === b.digit) return 0;
-    return ground.school.weights.span * near(seconds, ground) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit));
+    return (
+      ground.school.weights.span * near(seconds, ground) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit))
+    );
   },
 };
 
@@ -39,10 +43,13 @@ export const brush: PairCost = {
   family: 'brush',
   scopes: ['together'],
   of: (a, b, _seconds, { school }) =>
-    strikerOf(a.digit) === strikerOf(b.digit) && !(a.brush && b.brush) ? school.weights.brush * Math.abs(a.string - b.string) : 0,
+    strikerOf(a.digit) === strikerOf(b.digit) && !(a.brush && b.brush)
+      ? school.weights.brush * Math.abs(a.string - b.string)
+      : 0,
 };
 
-const isPickAndMiddle = (a: Digit, b: Digit): boolean => (strikerOf(a) === 'pick' && b === 'm') || (strikerOf(b) === 'pick' && a === 'm');
+const isPickAndMiddle = (a: Digit, b: Digit): boolean =>
+  (strikerOf(a) === 'pick' && b === 'm') || (strikerOf(b) === 'pick' && a === 'm');
 
 /** Pick and middle on neighbouring strings, in the variants that find it cramped. */
 export const confined: PairCost = {

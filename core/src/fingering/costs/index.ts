@@ -1,7 +1,16 @@
 import type { OwnCost, PairCost } from './cost.ts';
 import { brush, confined, cross, crossNext, span } from './hand-shape.ts';
 import { accentWeak, ease, gridTurn, home, openingUp, thumbUp, wrongLead } from './own.ts';
-import { pickPath, rakeMark, repeat, repeatAcrossThumb, returning, rushOther, rushOwn, touchRush } from './succession.ts';
+import {
+  pickPath,
+  rakeMark,
+  repeat,
+  repeatAcrossThumb,
+  returning,
+  rushOther,
+  rushOwn,
+  touchRush,
+} from './succession.ts';
 
 /** Every cost of a stroke by itself. */
 export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];

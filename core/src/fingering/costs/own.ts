@@ -44,7 +44,11 @@ export const accentWeak: OwnCost = {
   family: 'accent',
   of: ({ digit, accent }, { school }) => {
     if (!accent) return 0;
-    return digit === 'up' || digit === 'c' ? school.weights.weakAccent : digit === 'a' ? school.weights.weakAccent / 2 : 0;
+    return digit === 'up' || digit === 'c'
+      ? school.weights.weakAccent
+      : digit === 'a'
+        ? school.weights.weakAccent / 2
+        : 0;
   },
 };
 

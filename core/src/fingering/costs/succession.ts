@@ -86,7 +86,8 @@ export const needOwn = (from: PlacedStroke, to: PlacedStroke, { school, hand }: 
 
 /** Seconds two strikers need one after the other, for a hand. */
 export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: Ground): number =>
-  otherNeed(from.digit, to.digit, hand.times) * Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
+  otherNeed(from.digit, to.digit, hand.times) *
+  Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
 
 /** A striker that has to hurry to its next stroke. */
 export const rushOwn: PairCost = {

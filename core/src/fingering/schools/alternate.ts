@@ -9,7 +9,16 @@ export const alternate: School = {
   digits: ['down', 'up'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0, ease: { up: 0.01 }, strictTurn: 1000, openingUp: 1000, brush: 0.1, weakAccent: 0, consistency: 0 },
+  weights: {
+    ...COMMON_WEIGHTS,
+    home: 0,
+    ease: { up: 0.01 },
+    strictTurn: 1000,
+    openingUp: 1000,
+    brush: 0.1,
+    weakAccent: 0,
+    consistency: 0,
+  },
   variants: [
     {
       key: 'by-grid',

@@ -9,8 +9,21 @@ export const economy: School = {
   digits: ['down', 'up'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0, ease: { up: 0.05 }, sameDirection: 6, openingUp: 3, brush: 0.1, weakAccent: 0 },
+  weights: {
+    ...COMMON_WEIGHTS,
+    home: 0,
+    ease: { up: 0.05 },
+    sameDirection: 6,
+    openingUp: 3,
+    brush: 0.1,
+    weakAccent: 0,
+  },
   variants: [
-    { key: 'free-start', name: 'either way first', rule: 'As economy, opening down or up, whichever sweeps more.', change: ({ weights }) => ({ weights: { ...weights, openingUp: 0 } }) },
+    {
+      key: 'free-start',
+      name: 'either way first',
+      rule: 'As economy, opening down or up, whichever sweeps more.',
+      change: ({ weights }) => ({ weights: { ...weights, openingUp: 0 } }),
+    },
   ],
 };

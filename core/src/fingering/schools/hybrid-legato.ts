@@ -11,6 +11,11 @@ export const hybridLegato: School = {
   permits: anyDigit,
   weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2, weakAccent: 0 },
   variants: [
-    { key: 'with-ring', name: 'pick and ring', rule: 'Pick and ring in turn, slurs in between.', change: () => ({ digits: ['down', 'a'] }) },
+    {
+      key: 'with-ring',
+      name: 'pick and ring',
+      rule: 'Pick and ring in turn, slurs in between.',
+      change: () => ({ digits: ['down', 'a'] }),
+    },
   ],
 };

@@ -14,13 +14,25 @@ export const hybrid: School = {
   permits: anyDigit,
   weights: { ...COMMON_WEIGHTS, home: 0.9, ease: { a: 0.3, c: 1.2, up: 0.5 }, sameDirection: 0.3, against: 0.4 },
   variants: [
-    { key: 'pick-down', name: 'pick always down', rule: 'The pick only ever goes down.', change: () => ({ digits: ['down', 'm', 'a'] }) },
-    { key: 'pick-up', name: 'pick always up', rule: 'The pick only ever goes up.', change: () => ({ digits: ['up', 'm', 'a'] }) },
+    {
+      key: 'pick-down',
+      name: 'pick always down',
+      rule: 'The pick only ever goes down.',
+      change: () => ({ digits: ['down', 'm', 'a'] }),
+    },
+    {
+      key: 'pick-up',
+      name: 'pick always up',
+      rule: 'The pick only ever goes up.',
+      change: () => ({ digits: ['up', 'm', 'a'] }),
+    },
     {
       key: 'pick-alternating',
       name: 'pick in turn down and up',
       rule: 'The pick goes down and up in turn, whatever the fingers do in between.',
-      change: ({ weights }) => ({ weights: { ...weights, strictTurn: 1000, openingUp: 1000, ease: { ...weights.ease, up: 0.01 } } }),
+      change: ({ weights }) => ({
+        weights: { ...weights, strictTurn: 1000, openingUp: 1000, ease: { ...weights.ease, up: 0.01 } },
+      }),
     },
     {
       key: 'pick-pick-m',
@@ -32,6 +44,14 @@ export const hybrid: School = {
         weights: { ...weights, confined: 1.5, sweep: 0.05 },
       }),
     },
-    { key: 'with-little-finger', name: 'with the little finger', rule: 'Pick, middle, ring and little finger.', change: ({ weights }) => ({ digits: ['down', 'up', 'm', 'a', 'c'], weights: { ...weights, ease: { ...weights.ease, c: 0.4 }, sweep: 1.5 } }) },
+    {
+      key: 'with-little-finger',
+      name: 'with the little finger',
+      rule: 'Pick, middle, ring and little finger.',
+      change: ({ weights }) => ({
+        digits: ['down', 'up', 'm', 'a', 'c'],
+        weights: { ...weights, ease: { ...weights.ease, c: 0.4 }, sweep: 1.5 },
+      }),
+    },
   ],
 };

@@ -10,5 +10,12 @@ export const pickLegato: School = {
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
   weights: { ...COMMON_WEIGHTS, home: 0, brush: 0.1 },
-  variants: [{ key: 'up', name: 'upstrokes', rule: 'One upstroke a string, slurs in between.', change: () => ({ digits: ['up'] }) }],
+  variants: [
+    {
+      key: 'up',
+      name: 'upstrokes',
+      rule: 'One upstroke a string, slurs in between.',
+      change: () => ({ digits: ['up'] }),
+    },
+  ],
 };

@@ -9,9 +9,22 @@ export const rolling: School = {
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0, ease: { a: 1.2, c: 2 }, thumbUp: 0.05, repeat: 4.5, thumbRepeat: 4.5, span: 0.4 },
+  weights: {
+    ...COMMON_WEIGHTS,
+    home: 0,
+    ease: { a: 1.2, c: 2 },
+    thumbUp: 0.05,
+    repeat: 4.5,
+    thumbRepeat: 4.5,
+    span: 0.4,
+  },
   variants: [
-    { key: 'three', name: 'three digits', rule: 'Thumb, index and middle only.', change: () => ({ digits: ['p', 'i', 'm'] }) },
+    {
+      key: 'three',
+      name: 'three digits',
+      rule: 'Thumb, index and middle only.',
+      change: () => ({ digits: ['p', 'i', 'm'] }),
+    },
     {
       key: 'four',
       name: 'four digits',

@@ -36,7 +36,10 @@ const readCell = (cell: string, position: number, strings: number): Result<reado
 };
 
 const readCells = (text: string, strings: number): Result<readonly (readonly number[])[]> => {
-  const read = text.trim().split(/\s+/).map((cell, index) => readCell(cell, index + 1, strings));
+  const read = text
+    .trim()
+    .split(/\s+/)
+    .map((cell, index) => readCell(cell, index + 1, strings));
   const problems: Problem[] = read.flatMap((result) => (result.ok ? [] : result.problems));
   return problems.length > 0 ? failure(...problems) : success(read.map((result) => (result.ok ? result.value : [])));
 };

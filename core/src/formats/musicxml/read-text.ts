@@ -26,7 +26,13 @@ const build = (source: string, parser: XmlParser): XmlBuilder => {
   const builder = new XmlBuilder();
   parser.on('error', ({ message }) => {
     // The parser writes the place before its words; the problem says it itself.
-    throw new WrenError(problem('xml-unreadable', { line: parser.line, column: parser.column, reason: message.replace(/^\d+:\d+: /, '') }));
+    throw new WrenError(
+      problem('xml-unreadable', {
+        line: parser.line,
+        column: parser.column,
+        reason: message.replace(/^\d+:\d+: /, ''),
+      }),
+    );
   });
   parser.on('opentag', ({ name, attributes }) => builder.open(name, asStrings(attributes), parser.line, parser.column));
   parser.on('text', (text) => builder.text(text));

@@ -1,7 +1,28 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { TUNINGS, instrumentIn, pitchAt, stringCount, tuningByKey, type Instrument } from '../../instrument/index.ts';
-import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE, TICKS_PER_QUARTER, canSubdivide, ticksPerBar, ticksPerBeat, type BeatUnit, type Metre } from '../../time/index.ts';
-import { NODE_FRETS, PATTERN_LIMITS, byTimeThenString, isDigit, newPattern, problemsOfPattern, type Digit, type Pattern, type Slur, type Stroke } from '../../pattern/index.ts';
+import {
+  BEAT_UNITS,
+  SUBDIVISIONS,
+  TEMPO_RANGE,
+  TICKS_PER_QUARTER,
+  canSubdivide,
+  ticksPerBar,
+  ticksPerBeat,
+  type BeatUnit,
+  type Metre,
+} from '../../time/index.ts';
+import {
+  NODE_FRETS,
+  PATTERN_LIMITS,
+  byTimeThenString,
+  isDigit,
+  newPattern,
+  problemsOfPattern,
+  type Digit,
+  type Pattern,
+  type Slur,
+  type Stroke,
+} from '../../pattern/index.ts';
 import { onFittingShape, type Imported } from '../imported.ts';
 import { guessPositions } from '../positions/guess.ts';
 import { child, childrenOf, descend, numberAt, textAt, type XmlNode } from './xml.ts';
@@ -32,33 +53,56 @@ interface Score {
 }
 
 const metreOf = (measure: XmlNode | undefined): Metre | undefined => {
-  const [beats, unit] = [numberAt(measure, 'attributes', 'time', 'beats'), numberAt(measure, 'attributes', 'time', 'beat-type')];
-  if (!beats || !Number.isInteger(beats) || beats > PATTERN_LIMITS.beats || !BEAT_UNITS.includes(unit as BeatUnit)) return undefined;
+  const [beats, unit] = [
+    numberAt(measure, 'attributes', 'time', 'beats'),
+    numberAt(measure, 'attributes', 'time', 'beat-type'),
+  ];
+  if (!beats || !Number.isInteger(beats) || beats > PATTERN_LIMITS.beats || !BEAT_UNITS.includes(unit as BeatUnit))
+    return undefined;
   return { beats, unit: unit as BeatUnit };
 };
 
 const instrumentOf = (measure: XmlNode | undefined): Instrument => {
   const details = descend(measure, 'attributes', 'staff-details');
   const pitches = childrenOf(details, 'staff-tuning')
-    .map((tuning) => ({ line: Number(tuning.attributes.line), midi: midiOf(textAt(tuning, 'tuning-step'), numberAt(tuning, 'tuning-alter') ?? 0, numberAt(tuning, 'tuning-octave')) }))
+    .map((tuning) => ({
+      line: Number(tuning.attributes.line),
+      midi: midiOf(
+        textAt(tuning, 'tuning-step'),
+        numberAt(tuning, 'tuning-alter') ?? 0,
+        numberAt(tuning, 'tuning-octave'),
+      ),
+    }))
     .filter((one): one is { line: number; midi: number } => one.midi !== undefined)
     .sort((a, b) => a.line - b.line)
     .map(({ midi }) => midi);
   const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
-  const base = pitches.length >= 4 && pitches.length <= 8 ? { ...instrumentIn(known ?? tuningByKey('standard')), tuning: known?.key ?? 'standard', pitches } : instrumentIn(tuningByKey('standard'));
+  const base =
+    pitches.length >= 4 && pitches.length <= 8
+      ? { ...instrumentIn(known ?? tuningByKey('standard')), tuning: known?.key ?? 'standard', pitches }
+      : instrumentIn(tuningByKey('standard'));
   return { ...base, capo: Math.min(12, Math.max(0, numberAt(details, 'capo') ?? 0)) };
 };
 
 const tempoOf = (measure: XmlNode | undefined): number | undefined => {
   const directions = childrenOf(measure, 'direction');
-  const sounds = [...childrenOf(measure, 'sound'), ...directions.flatMap((direction) => childrenOf(direction, 'sound'))];
+  const sounds = [
+    ...childrenOf(measure, 'sound'),
+    ...directions.flatMap((direction) => childrenOf(direction, 'sound')),
+  ];
   const sound = sounds.map(({ attributes }) => Number(attributes.tempo)).find((tempo) => tempo > 0);
-  return sound ?? directions.map((direction) => numberAt(direction, 'direction-type', 'metronome', 'per-minute')).find((tempo) => tempo !== undefined && tempo > 0);
+  return (
+    sound ??
+    directions
+      .map((direction) => numberAt(direction, 'direction-type', 'metronome', 'per-minute'))
+      .find((tempo) => tempo !== undefined && tempo > 0)
+  );
 };
 
 const slurOf = (notations: XmlNode | undefined): Slur | undefined => {
   const technical = child(notations, 'technical');
-  const stops = (node: XmlNode | undefined, name: string): boolean => childrenOf(node, name).some(({ attributes }) => attributes.type === 'stop');
+  const stops = (node: XmlNode | undefined, name: string): boolean =>
+    childrenOf(node, name).some(({ attributes }) => attributes.type === 'stop');
   if (stops(technical, 'hammer-on')) return 'hammer-on';
   if (stops(technical, 'pull-off')) return 'pull-off';
   return stops(notations, 'slide') || stops(notations, 'glissando') ? 'slide' : undefined;
@@ -72,7 +116,8 @@ const pinOf = (technical: XmlNode | undefined): Digit | undefined => {
   return child(technical, 'up-bow') ? 'up' : undefined;
 };
 
-const definedOnly = (marks: Partial<Stroke>): Partial<Stroke> => Object.fromEntries(Object.entries(marks).filter(([, value]) => value !== undefined));
+const definedOnly = (marks: Partial<Stroke>): Partial<Stroke> =>
+  Object.fromEntries(Object.entries(marks).filter(([, value]) => value !== undefined));
 
 const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
   const dynamics = Number(note.attributes.dynamics);
@@ -111,7 +156,13 @@ const noteOf = (note: XmlNode, at: number): Note | undefined => {
   if (midi === undefined || child(note, 'grace') || child(note, 'cue') || continued) return undefined;
   const technical = descend(note, 'notations', 'technical');
   const harmonic = harmonicOf(note);
-  return { at, midi, string: numberAt(technical, 'string'), fret: numberAt(technical, 'fret'), marks: { ...marksOf(note), ...harmonic } };
+  return {
+    at,
+    midi,
+    string: numberAt(technical, 'string'),
+    fret: numberAt(technical, 'fret'),
+    marks: { ...marksOf(note), ...harmonic },
+  };
 };
 
 interface Walk {
@@ -154,34 +205,71 @@ const walkMeasure = (walk: Walk, measure: XmlNode, start: number): void => {
 /** The part to read: the first that gives strings, else the first with notes. */
 const partOf = (score: XmlNode): XmlNode | undefined => {
   const parts = childrenOf(score, 'part');
-  const has = (part: XmlNode, inNote: (note: XmlNode) => boolean): boolean => childrenOf(part, 'measure').some((measure) => childrenOf(measure, 'note').some(inNote));
-  return parts.find((part) => has(part, (note) => descend(note, 'notations', 'technical', 'string') !== undefined)) ?? parts.find((part) => has(part, (note) => child(note, 'pitch') !== undefined));
+  const has = (part: XmlNode, inNote: (note: XmlNode) => boolean): boolean =>
+    childrenOf(part, 'measure').some((measure) => childrenOf(measure, 'note').some(inNote));
+  return (
+    parts.find((part) => has(part, (note) => descend(note, 'notations', 'technical', 'string') !== undefined)) ??
+    parts.find((part) => has(part, (note) => child(note, 'pitch') !== undefined))
+  );
 };
 
 const scoreOf = (part: XmlNode): Score => {
   const measures = childrenOf(part, 'measure');
   const metre = measures.map(metreOf).find((one) => one !== undefined) ?? { beats: 4, unit: 4 };
   const walk: Walk = { divisions: 1, now: 0, last: 0, notes: [], left: new Map() };
-  measures.slice(0, PATTERN_LIMITS.bars).forEach((measure, index) => walkMeasure(walk, measure, index * ticksPerBar(metre)));
+  measures
+    .slice(0, PATTERN_LIMITS.bars)
+    .forEach((measure, index) => walkMeasure(walk, measure, index * ticksPerBar(metre)));
   const cut = measures.length - PATTERN_LIMITS.bars;
   if (cut > 0) walk.left.set('bars at the end', cut);
   const names = [...walk.left].map(([name, count]) => `${count} ${name}`);
-  const remarks = names.length > 0 ? [problem('marks-left-out', { value: [...walk.left.values()].reduce((sum, one) => sum + one, 0), names: names.join(', ') })] : [];
-  return { notes: walk.notes, bars: Math.max(1, Math.min(measures.length, PATTERN_LIMITS.bars)), metre, tempo: measures.map(tempoOf).find((one) => one !== undefined), instrument: instrumentOf(measures[0]), remarks };
+  const remarks =
+    names.length > 0
+      ? [
+          problem('marks-left-out', {
+            value: [...walk.left.values()].reduce((sum, one) => sum + one, 0),
+            names: names.join(', '),
+          }),
+        ]
+      : [];
+  return {
+    notes: walk.notes,
+    bars: Math.max(1, Math.min(measures.length, PATTERN_LIMITS.bars)),
+    metre,
+    tempo: measures.map(tempoOf).find((one) => one !== undefined),
+    instrument: instrumentOf(measures[0]),
+    remarks,
+  };
 };
 
 /** Whether a note's string is there and gives its pitch. */
 const isPlaced = ({ string, fret, midi, marks }: Note, instrument: Instrument): boolean =>
-  string !== undefined && fret !== undefined && Number.isInteger(string) && string >= 1 && string <= stringCount(instrument) && fret >= 0 &&
-  (marks.harmonic !== undefined || pitchAt(instrument, string, fret) === midi || pitchAt({ ...instrument, capo: 0 }, string, fret) === midi);
+  string !== undefined &&
+  fret !== undefined &&
+  Number.isInteger(string) &&
+  string >= 1 &&
+  string <= stringCount(instrument) &&
+  fret >= 0 &&
+  (marks.harmonic !== undefined ||
+    pitchAt(instrument, string, fret) === midi ||
+    pitchAt({ ...instrument, capo: 0 }, string, fret) === midi);
 
 const placedStrokes = (notes: readonly Note[]): readonly Stroke[] =>
-  notes.map(({ at, string = 1, fret, marks }, index): Stroke => ({ id: `x${index}`, at, string, ...(marks.harmonic?.kind === 'natural' ? {} : { fret }), ...definedOnly(marks) }));
+  notes.map(({ at, string = 1, fret, marks }, index): Stroke => ({
+    id: `x${index}`,
+    at,
+    string,
+    ...(marks.harmonic?.kind === 'natural' ? {} : { fret }),
+    ...definedOnly(marks),
+  }));
 
 const guessedStrokes = (notes: readonly Note[], instrument: Instrument): readonly Stroke[] => {
   const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
   const together = times.map((at) => notes.filter((note) => note.at === at).sort((a, b) => a.midi - b.midi));
-  const grasps = guessPositions(instrument, together.map((all) => all.map(({ midi }) => midi)));
+  const grasps = guessPositions(
+    instrument,
+    together.map((all) => all.map(({ midi }) => midi)),
+  );
   return together.flatMap((all, index) =>
     (grasps[index] ?? []).map((place, which): Stroke => {
       const { harmonic: _harmonic, ...marks } = all[which]?.marks ?? {};
@@ -191,25 +279,46 @@ const guessedStrokes = (notes: readonly Note[], instrument: Instrument): readonl
 };
 
 /** The last of several strokes on one string at one time stands: a later voice says more. */
-const oneAString = (strokes: readonly Stroke[]): readonly Stroke[] => [...new Map(strokes.map((stroke) => [`${stroke.at}/${stroke.string}`, stroke])).values()];
+const oneAString = (strokes: readonly Stroke[]): readonly Stroke[] => [
+  ...new Map(strokes.map((stroke) => [`${stroke.at}/${stroke.string}`, stroke])).values(),
+];
 
 /** The fewest parts of the beat on which every stroke falls, or those on which most do. */
 const partsFor = (strokes: readonly Stroke[], metre: Metre): number =>
-  SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) => strokes.every(({ at }) => (at * parts) % ticksPerBeat(metre) === 0)) ?? (canSubdivide(metre, 12) ? 12 : 4);
+  SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) =>
+    strokes.every(({ at }) => (at * parts) % ticksPerBeat(metre) === 0),
+  ) ?? (canSubdivide(metre, 12) ? 12 : 4);
 
 const patternOf = (title: string | undefined, score: Score): Result<Imported> => {
   const { notes, instrument, metre, bars } = score;
   if (notes.length === 0) return failure(problem('no-notes'));
   const guessed = !notes.every((note) => isPlaced(note, instrument));
   const length = ticksPerBar(metre) * bars;
-  const strokes = oneAString(guessed ? guessedStrokes(notes, instrument) : placedStrokes(notes)).filter(({ at }) => at < length);
+  const strokes = oneAString(guessed ? guessedStrokes(notes, instrument) : placedStrokes(notes)).filter(
+    ({ at }) => at < length,
+  );
   const lost = notes.length - strokes.length;
-  const tempo = Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round((score.tempo ?? 90) * (metre.unit / 4) * 100) / 100));
-  const base: Pattern = newPattern((title ?? '').slice(0, PATTERN_LIMITS.name).trim() || 'From a score', { metre, bars, subdivision: partsFor(strokes, metre), tempo, instrument, cyclic: bars <= 4, strokes: [...strokes].sort(byTimeThenString) });
+  const tempo = Math.min(
+    TEMPO_RANGE.most,
+    Math.max(TEMPO_RANGE.least, Math.round((score.tempo ?? 90) * (metre.unit / 4) * 100) / 100),
+  );
+  const base: Pattern = newPattern((title ?? '').slice(0, PATTERN_LIMITS.name).trim() || 'From a score', {
+    metre,
+    bars,
+    subdivision: partsFor(strokes, metre),
+    tempo,
+    instrument,
+    cyclic: bars <= 4,
+    strokes: [...strokes].sort(byTimeThenString),
+  });
   const pattern = onFittingShape(base);
   const problems = problemsOfPattern(pattern);
   if (problems.length > 0) return failure(...problems);
-  const remarks = [...(guessed ? [problem('positions-guessed', { value: strokes.length })] : []), ...(lost > 0 ? [problem('notes-left-out', { value: lost })] : []), ...score.remarks];
+  const remarks = [
+    ...(guessed ? [problem('positions-guessed', { value: strokes.length })] : []),
+    ...(lost > 0 ? [problem('notes-left-out', { value: lost })] : []),
+    ...score.remarks,
+  ];
   return success({ pattern, remarks, guessed });
 };
 
@@ -218,8 +327,10 @@ const patternOf = (title: string | undefined, score: Score): Result<Imported> =>
  * guessed where it has none; digits, slurs, harmonics, accents. Errors: `not-musicxml`, `no-notes`, those of a pattern.
  */
 export const readMusicXml = (root: XmlNode): Result<Imported> => {
-  if (root.name === 'score-timewise') return failure(problem('not-musicxml', { reason: 'it is ordered by measures; save it ordered by parts' }));
-  if (root.name !== 'score-partwise') return failure(problem('not-musicxml', { reason: `it begins with <${root.name.slice(0, 40)}>` }));
+  if (root.name === 'score-timewise')
+    return failure(problem('not-musicxml', { reason: 'it is ordered by measures; save it ordered by parts' }));
+  if (root.name !== 'score-partwise')
+    return failure(problem('not-musicxml', { reason: `it begins with <${root.name.slice(0, 40)}>` }));
   const part = partOf(root);
   if (!part) return failure(problem('no-notes'));
   return patternOf(textAt(root, 'work', 'work-title') ?? textAt(root, 'movement-title'), scoreOf(part));

@@ -1,5 +1,13 @@
 import { pitchClassOf, stringCount } from '../../instrument/index.ts';
-import { isFinger, stoppedFret, strokePitch, type Digit, type Pattern, type Slur, type Stroke } from '../../pattern/index.ts';
+import {
+  isFinger,
+  stoppedFret,
+  strokePitch,
+  type Digit,
+  type Pattern,
+  type Slur,
+  type Stroke,
+} from '../../pattern/index.ts';
 import { TICKS_PER_QUARTER, ticksPerBar } from '../../time/index.ts';
 import { element, written, type Element } from './xml.ts';
 
@@ -20,7 +28,12 @@ const pitchOf = (midi: number): Element => element('pitch', pitchParts(midi, ['s
 
 /** Note values by their length in ticks. */
 const VALUES: readonly (readonly [type: string, ticks: number])[] = [
-  ['whole', 3360], ['half', 1680], ['quarter', 840], ['eighth', 420], ['16th', 210], ['32nd', 105],
+  ['whole', 3360],
+  ['half', 1680],
+  ['quarter', 840],
+  ['eighth', 420],
+  ['16th', 210],
+  ['32nd', 105],
 ];
 
 /** How a length is written: its value, a dot, a tuplet. */
@@ -35,7 +48,13 @@ const valueOf = (ticks: number): Value | undefined => {
   for (const [type, length] of VALUES) {
     if (ticks === length) return { type };
     if (ticks === length * 1.5) return { type, dotted: true };
-    const tuplet = ([[3, 2], [5, 4], [7, 4]] as const).find(([actual, normal]) => ticks * actual === length * normal);
+    const tuplet = (
+      [
+        [3, 2],
+        [5, 4],
+        [7, 4],
+      ] as const
+    ).find(([actual, normal]) => ticks * actual === length * normal);
     if (tuplet) return { type, tuplet };
   }
   return undefined;
@@ -48,7 +67,9 @@ const valueElements = (ticks: number): readonly Element[] => {
   return [
     element('type', type),
     ...(dotted ? [element('dot')] : []),
-    ...(tuplet ? [element('time-modification', [element('actual-notes', tuplet[0]), element('normal-notes', tuplet[1])])] : []),
+    ...(tuplet
+      ? [element('time-modification', [element('actual-notes', tuplet[0]), element('normal-notes', tuplet[1])])]
+      : []),
   ];
 };
 
@@ -71,7 +92,8 @@ const tupletMarks = (lengths: readonly number[]): readonly (readonly ('start' | 
   });
 };
 
-const tupletElements = (marks: readonly ('start' | 'stop')[]): readonly Element[] => marks.map((type) => element('tuplet', [], { type }));
+const tupletElements = (marks: readonly ('start' | 'stop')[]): readonly Element[] =>
+  marks.map((type) => element('tuplet', [], { type }));
 
 const DIGIT_ELEMENTS: Readonly<Partial<Record<Digit, Element>>> = { down: element('down-bow'), up: element('up-bow') };
 
@@ -86,7 +108,9 @@ const SLUR_LETTERS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer
 const slurElement = (slur: Slur, type: 'start' | 'stop', string: number): Element => {
   // MusicXML tells at most six slurs apart at one time.
   const number = ((string - 1) % 6) + 1;
-  return slur === 'slide' ? element('slide', [], { type, number }) : element(slur, type === 'start' ? SLUR_LETTERS[slur] : [], { type, number });
+  return slur === 'slide'
+    ? element('slide', [], { type, number })
+    : element(slur, type === 'start' ? SLUR_LETTERS[slur] : [], { type, number });
 };
 
 interface Slurs {
@@ -99,16 +123,29 @@ const slursAt = (stroke: Stroke, next: Stroke | undefined): Slurs => {
     ...(stroke.slur ? [[stroke.slur, slurElement(stroke.slur, 'stop', stroke.string)] as const] : []),
     ...(next?.slur ? [[next.slur, slurElement(next.slur, 'start', stroke.string)] as const] : []),
   ];
-  return { technical: all.filter(([slur]) => slur !== 'slide').map(([, one]) => one), notations: all.filter(([slur]) => slur === 'slide').map(([, one]) => one) };
+  return {
+    technical: all.filter(([slur]) => slur !== 'slide').map(([, one]) => one),
+    notations: all.filter(([slur]) => slur === 'slide').map(([, one]) => one),
+  };
 };
 
-const harmonicOf = ({ harmonic }: Stroke): Element | undefined => harmonic && element('harmonic', [element(harmonic.kind === 'natural' ? 'natural' : 'artificial')]);
+const harmonicOf = ({ harmonic }: Stroke): Element | undefined =>
+  harmonic && element('harmonic', [element(harmonic.kind === 'natural' ? 'natural' : 'artificial')]);
 
-const notationsOf = (pattern: Pattern, stroke: Stroke, digit: Digit | null, { next, tuplets }: Pick<Place, 'next' | 'tuplets'>): Element => {
+const notationsOf = (
+  pattern: Pattern,
+  stroke: Stroke,
+  digit: Digit | null,
+  { next, tuplets }: Pick<Place, 'next' | 'tuplets'>,
+): Element => {
   const slurs = slursAt(stroke, next);
   const fret = stroke.harmonic?.kind === 'natural' ? stroke.harmonic.touch : (stoppedFret(pattern, stroke) ?? 0);
   const technical = [
-    pluckOf(digit), element('string', stroke.string), element('fret', fret), harmonicOf(stroke), ...slurs.technical,
+    pluckOf(digit),
+    element('string', stroke.string),
+    element('fret', fret),
+    harmonicOf(stroke),
+    ...slurs.technical,
     stroke.damped ? element('other-technical', 'palm mute') : undefined,
   ];
   return element('notations', [
@@ -146,25 +183,50 @@ const noteOf = (pattern: Pattern, stroke: Stroke, digit: Digit | null, place: Pl
   );
 
 const restOf = (ticks: number, tuplets: readonly ('start' | 'stop')[]): Element =>
-  element('note', [element('rest'), element('duration', ticks), element('voice', 1), ...valueElements(ticks), ...(tuplets.length > 0 ? [element('notations', tupletElements(tuplets))] : [])]);
+  element('note', [
+    element('rest'),
+    element('duration', ticks),
+    element('voice', 1),
+    ...valueElements(ticks),
+    ...(tuplets.length > 0 ? [element('notations', tupletElements(tuplets))] : []),
+  ]);
 
 /** Chord symbols as MusicXML names their kind; what is not here is left out rather than named wrong. */
 const KINDS: Readonly<Record<string, string>> = {
-  '': 'major', m: 'minor', 7: 'dominant', maj7: 'major-seventh', m7: 'minor-seventh', 5: 'power', 6: 'major-sixth', sus4: 'suspended-fourth', sus2: 'suspended-second',
+  '': 'major',
+  m: 'minor',
+  7: 'dominant',
+  maj7: 'major-seventh',
+  m7: 'minor-seventh',
+  5: 'power',
+  6: 'major-sixth',
+  sus4: 'suspended-fourth',
+  sus2: 'suspended-second',
 };
 
 const rootParts = (name: string, prefix: 'root' | 'bass'): Element =>
-  element(prefix, [element(`${prefix}-step`, name.charAt(0)), ...(name.length > 1 ? [element(`${prefix}-alter`, /[♯#]/.test(name) ? 1 : -1)] : [])]);
+  element(prefix, [
+    element(`${prefix}-step`, name.charAt(0)),
+    ...(name.length > 1 ? [element(`${prefix}-alter`, /[♯#]/.test(name) ? 1 : -1)] : []),
+  ]);
 
 const harmonyOf = ({ voicing }: Pattern): readonly Element[] => {
   const match = /^([A-G][#♯b♭]?)([a-z0-9]*)(?:\/([A-G][#♯b♭]?))?/.exec(voicing.chord);
   const kind = match && KINDS[match[2] ?? ''];
   if (!match || !kind) return [];
-  return [element('harmony', [rootParts(match[1] as string, 'root'), element('kind', kind), ...(match[3] ? [rootParts(match[3], 'bass')] : [])])];
+  return [
+    element('harmony', [
+      rootParts(match[1] as string, 'root'),
+      element('kind', kind),
+      ...(match[3] ? [rootParts(match[3], 'bass')] : []),
+    ]),
+  ];
 };
 
 const tuningOf = ({ instrument }: Pattern): readonly Element[] =>
-  instrument.pitches.map((midi, index) => element('staff-tuning', pitchParts(midi, ['tuning-step', 'tuning-alter', 'tuning-octave']), { line: index + 1 }));
+  instrument.pitches.map((midi, index) =>
+    element('staff-tuning', pitchParts(midi, ['tuning-step', 'tuning-alter', 'tuning-octave']), { line: index + 1 }),
+  );
 
 const attributesOf = (pattern: Pattern): Element =>
   element('attributes', [
@@ -185,7 +247,9 @@ const tempoOf = ({ metre, tempo }: Pattern): Element =>
   element(
     'direction',
     [
-      element('direction-type', [element('metronome', [element('beat-unit', UNITS[metre.unit] ?? 'quarter'), element('per-minute', tempo)])]),
+      element('direction-type', [
+        element('metronome', [element('beat-unit', UNITS[metre.unit] ?? 'quarter'), element('per-minute', tempo)]),
+      ]),
       element('sound', [], { tempo: Number((tempo * (4 / metre.unit)).toFixed(3)) }),
     ],
     { placement: 'above' },
@@ -199,13 +263,20 @@ interface Sounding {
 }
 
 /** The strokes that sound at each time of a bar; muted ones cannot be written. */
-const timesOf = (pattern: Pattern, digits: readonly (Digit | null)[], bar: number): ReadonlyMap<number, readonly Sounding[]> => {
+const timesOf = (
+  pattern: Pattern,
+  digits: readonly (Digit | null)[],
+  bar: number,
+): ReadonlyMap<number, readonly Sounding[]> => {
   const length = ticksPerBar(pattern.metre);
   const times = new Map<number, Sounding[]>();
   pattern.strokes.forEach((stroke, index) => {
     if (Math.floor(stroke.at / length) !== bar || strokePitch(pattern, stroke) === null) return;
     const next = pattern.strokes.find(({ at, string }) => string === stroke.string && at > stroke.at);
-    times.set(stroke.at - bar * length, [...(times.get(stroke.at - bar * length) ?? []), { stroke, digit: digits[index] ?? null, next }]);
+    times.set(stroke.at - bar * length, [
+      ...(times.get(stroke.at - bar * length) ?? []),
+      { stroke, digit: digits[index] ?? null, next },
+    ]);
   });
   return times;
 };
@@ -218,12 +289,21 @@ const measureOf = (pattern: Pattern, digits: readonly (Digit | null)[], bar: num
   const [restMarks = [], ...marks] = tupletMarks([first, ...lengths]);
   const notes = times.flatMap(([, sounding], index) =>
     sounding.map(({ stroke, digit, next }, place) =>
-      noteOf(pattern, stroke, digit, { chord: place > 0, ticks: lengths[index] as number, next, tuplets: place > 0 ? [] : (marks[index] ?? []) }),
+      noteOf(pattern, stroke, digit, {
+        chord: place > 0,
+        ticks: lengths[index] as number,
+        next,
+        tuplets: place > 0 ? [] : (marks[index] ?? []),
+      }),
     ),
   );
   return element(
     'measure',
-    [...(bar === 0 ? [attributesOf(pattern), ...harmonyOf(pattern), tempoOf(pattern)] : []), ...(first > 0 ? [restOf(first, restMarks)] : []), ...notes],
+    [
+      ...(bar === 0 ? [attributesOf(pattern), ...harmonyOf(pattern), tempoOf(pattern)] : []),
+      ...(first > 0 ? [restOf(first, restMarks)] : []),
+      ...notes,
+    ],
     { number: bar + 1 },
   );
 };
@@ -239,10 +319,13 @@ export const writeMusicXml = (pattern: Pattern, digits: readonly (Digit | null)[
       element('work', [element('work-title', pattern.name)]),
       element('identification', [element('encoding', [element('software', 'Fleet Wren')])]),
       element('part-list', [element('score-part', [element('part-name', 'Guitar')], { id: 'P1' })]),
-      element('part', Array.from({ length: pattern.bars }, (_, bar) => measureOf(pattern, digits, bar)), { id: 'P1' }),
+      element(
+        'part',
+        Array.from({ length: pattern.bars }, (_, bar) => measureOf(pattern, digits, bar)),
+        { id: 'P1' },
+      ),
     ],
     { version: '4.0' },
   );
   return `<?xml version="1.0" encoding="UTF-8"?>\n${written(score)}`;
 };
-

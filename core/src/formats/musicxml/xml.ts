@@ -52,16 +52,20 @@ export class XmlBuilder {
 }
 
 /** The first child of a name. */
-export const child = (node: XmlNode | undefined, name: string): XmlNode | undefined => node?.children.find((one) => one.name === name);
+export const child = (node: XmlNode | undefined, name: string): XmlNode | undefined =>
+  node?.children.find((one) => one.name === name);
 
 /** All children of a name. */
-export const childrenOf = (node: XmlNode | undefined, name: string): readonly XmlNode[] => node?.children.filter((one) => one.name === name) ?? [];
+export const childrenOf = (node: XmlNode | undefined, name: string): readonly XmlNode[] =>
+  node?.children.filter((one) => one.name === name) ?? [];
 
 /** The descendant along a path of names, the first of each. */
-export const descend = (node: XmlNode | undefined, ...path: readonly string[]): XmlNode | undefined => path.reduce(child, node);
+export const descend = (node: XmlNode | undefined, ...path: readonly string[]): XmlNode | undefined =>
+  path.reduce(child, node);
 
 /** The text of a descendant, trimmed. */
-export const textAt = (node: XmlNode | undefined, ...path: readonly string[]): string | undefined => descend(node, ...path)?.text.trim();
+export const textAt = (node: XmlNode | undefined, ...path: readonly string[]): string | undefined =>
+  descend(node, ...path)?.text.trim();
 
 /** The number a descendant's text gives. */
 export const numberAt = (node: XmlNode | undefined, ...path: readonly string[]): number | undefined => {
@@ -71,24 +75,33 @@ export const numberAt = (node: XmlNode | undefined, ...path: readonly string[]):
 };
 
 /** An element to be written: its name, attributes, and what is inside. */
-export type Element = readonly [name: string, attributes: Readonly<Record<string, string | number>>, content: readonly Element[] | string | number];
+export type Element = readonly [
+  name: string,
+  attributes: Readonly<Record<string, string | number>>,
+  content: readonly Element[] | string | number,
+];
 
 /** An element without attributes. */
-export const element = (name: string, content: readonly (Element | undefined)[] | string | number = [], attributes: Readonly<Record<string, string | number>> = {}): Element => [
-  name,
-  attributes,
-  typeof content === 'object' ? content.filter((one) => one !== undefined) : content,
-];
+export const element = (
+  name: string,
+  content: readonly (Element | undefined)[] | string | number = [],
+  attributes: Readonly<Record<string, string | number>> = {},
+): Element => [name, attributes, typeof content === 'object' ? content.filter((one) => one !== undefined) : content];
 
 const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 
 /** Text with everything escaped that XML minds, and control characters, which it forbids, left out. */
 const escaped = (text: string): string =>
-  [...text].filter((sign) => sign >= ' ' || sign === '\n' || sign === '\t').join('').replace(/[&<>"]/g, (sign) => ESCAPES[sign] ?? sign);
+  [...text]
+    .filter((sign) => sign >= ' ' || sign === '\n' || sign === '\t')
+    .join('')
+    .replace(/[&<>"]/g, (sign) => ESCAPES[sign] ?? sign);
 
 /** Writes an element, two spaces a level. */
 export const written = ([name, attributes, content]: Element, indent = ''): string => {
-  const head = [name, ...Object.entries(attributes).map(([key, value]) => `${key}="${escaped(String(value))}"`)].join(' ');
+  const head = [name, ...Object.entries(attributes).map(([key, value]) => `${key}="${escaped(String(value))}"`)].join(
+    ' ',
+  );
   if (typeof content !== 'object') return `${indent}<${head}>${escaped(String(content))}</${name}>\n`;
   if (content.length === 0) return `${indent}<${head}/>\n`;
   return `${indent}<${head}>\n${content.map((one) => written(one, `${indent}  `)).join('')}${indent}</${name}>\n`;

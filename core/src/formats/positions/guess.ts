@@ -29,7 +29,8 @@ const spanOf = (grasp: Grasp): number => {
 };
 
 const ownCost = (grasp: Grasp): number =>
-  grasp.reduce((sum, { fret }) => sum + (fret === 0 ? -COST.openBonus : fret * COST.perFret), 0) + Math.max(0, spanOf(grasp) - 2) * COST.spread;
+  grasp.reduce((sum, { fret }) => sum + (fret === 0 ? -COST.openBonus : fret * COST.perFret), 0) +
+  Math.max(0, spanOf(grasp) - 2) * COST.spread;
 
 /** All ways to hold some notes at once, each on a string of its own, cheapest first. */
 const graspsOf = (instrument: Instrument, notes: readonly number[]): readonly Grasp[] => {
@@ -72,7 +73,8 @@ const reach = (before: readonly Reached[], earlier: readonly Grasp[], grasp: Gra
     { cost: Infinity, from: -1 },
   );
 
-const cheapest = (reached: readonly Reached[]): number => reached.reduce((best, { cost }, index) => (cost < (reached[best]?.cost ?? Infinity) ? index : best), 0);
+const cheapest = (reached: readonly Reached[]): number =>
+  reached.reduce((best, { cost }, index) => (cost < (reached[best]?.cost ?? Infinity) ? index : best), 0);
 
 /**
  * Strings and frets for notes that come without them: for each time the notes that sound together (MIDI numbers), the
@@ -81,14 +83,21 @@ const cheapest = (reached: readonly Reached[]): number => reached.reduce((best, 
  * @example
  * guessPositions(instrumentIn(tuningByKey('standard')), [[40], [64]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
  */
-export const guessPositions = (instrument: Instrument, times: readonly (readonly number[])[]): readonly (Grasp | null)[] => {
+export const guessPositions = (
+  instrument: Instrument,
+  times: readonly (readonly number[])[],
+): readonly (Grasp | null)[] => {
   const grasps = times.map((notes) => graspsOf(instrument, notes));
   const held = grasps.flatMap((ways, index) => (ways.length > 0 ? [index] : []));
   const steps: Reached[][] = [];
   held.forEach((index, place) => {
     const ways = grasps[index] as readonly Grasp[];
     const earlier = place === 0 ? undefined : (grasps[held[place - 1] as number] as readonly Grasp[]);
-    steps.push(ways.map((grasp) => (earlier ? reach(steps[place - 1] as Reached[], earlier, grasp) : { cost: ownCost(grasp), from: -1 })));
+    steps.push(
+      ways.map((grasp) =>
+        earlier ? reach(steps[place - 1] as Reached[], earlier, grasp) : { cost: ownCost(grasp), from: -1 },
+      ),
+    );
   });
   const chosen = new Array<Grasp | null>(times.length).fill(null);
   let state = steps.length > 0 ? cheapest(steps[steps.length - 1] as Reached[]) : -1;

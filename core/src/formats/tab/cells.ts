@@ -16,7 +16,16 @@ export interface TabCell {
 }
 
 /** Signs that slur to the note after them. */
-const SLUR_SIGNS: Readonly<Record<string, Slur>> = { h: 'hammer-on', H: 'hammer-on', p: 'pull-off', P: 'pull-off', '/': 'slide', '\\': 'slide', s: 'slide', S: 'slide' };
+const SLUR_SIGNS: Readonly<Record<string, Slur>> = {
+  h: 'hammer-on',
+  H: 'hammer-on',
+  p: 'pull-off',
+  P: 'pull-off',
+  '/': 'slide',
+  '\\': 'slide',
+  s: 'slide',
+  S: 'slide',
+};
 
 /** Signs that say nothing about who plays: rules, bars, vibrato, bends, repeats, trills. */
 const SILENT = new Set([...'-|~ :*=^vbrtT.,]}[{']);
@@ -52,13 +61,18 @@ const readLine = ({ body, line, string, start }: Line, { cells, problems }: Read
     } else if (sign === 'x' || sign === 'X') {
       cells.push({ line, column, string, fret: 0, dead: true });
       slur = undefined;
-    } else if (SLUR_SIGNS[sign]) slur = cells.some((cell) => cell.string === string && cell.line === line) ? SLUR_SIGNS[sign] : undefined;
-    else if (!SILENT.has(sign) && !'()<>'.includes(sign)) problems.push(problem('tab-symbol', { line: line + 1, column: start + column + 1, value: sign }));
+    } else if (SLUR_SIGNS[sign])
+      slur = cells.some((cell) => cell.string === string && cell.line === line) ? SLUR_SIGNS[sign] : undefined;
+    else if (!SILENT.has(sign) && !'()<>'.includes(sign))
+      problems.push(problem('tab-symbol', { line: line + 1, column: start + column + 1, value: sign }));
   }
 };
 
 /** The notes of a system, and a problem for each sign that is not known; the rest is read all the same. */
-export const readCells = ({ first, lines }: TabSystem): { readonly cells: readonly TabCell[]; readonly problems: readonly Problem[] } => {
+export const readCells = ({
+  first,
+  lines,
+}: TabSystem): { readonly cells: readonly TabCell[]; readonly problems: readonly Problem[] } => {
   const reading: Reading = { cells: [], problems: [] };
   lines.forEach(({ body, start }, index) => readLine({ body, start, line: first + index, string: index + 1 }, reading));
   return { cells: reading.cells.map((cell) => ({ ...cell })), problems: reading.problems };

@@ -3,7 +3,17 @@ import type { TabCell } from './cells.ts';
 import type { TabSystem } from './systems.ts';
 
 /** Letters and marks of digits in a line above or below the strings. */
-const MARKS: Readonly<Record<string, Digit>> = { p: 'p', t: 'p', i: 'i', m: 'm', a: 'a', c: 'c', v: 'down', V: 'down', '^': 'up' };
+const MARKS: Readonly<Record<string, Digit>> = {
+  p: 'p',
+  t: 'p',
+  i: 'i',
+  m: 'm',
+  a: 'a',
+  c: 'c',
+  v: 'down',
+  V: 'down',
+  '^': 'up',
+};
 
 /** A line that holds nothing but digits, at least two of them, well apart. */
 const isDigitLine = (line: string | undefined): line is string =>
@@ -15,7 +25,8 @@ const MOST_LINES = 4;
 const digitLines = (lines: readonly string[], { first, lines: strings }: TabSystem): readonly string[] => {
   const from = (start: number, step: number): readonly string[] => {
     const found: string[] = [];
-    for (let index = start; found.length < MOST_LINES && isDigitLine(lines[index]); index += step) found.push(lines[index] as string);
+    for (let index = start; found.length < MOST_LINES && isDigitLine(lines[index]); index += step)
+      found.push(lines[index] as string);
     return found;
   };
   const below = from(first + strings.length, 1);
@@ -35,7 +46,9 @@ export const pinned = (lines: readonly string[], system: TabSystem, cells: reado
   if (rows.length === 0) return cells;
   const start = system.lines[0]?.start ?? 0;
   return cells.map((cell) => {
-    const together = cells.filter(({ column, slur }) => column === cell.column && !slur).sort((a, b) => a.string - b.string);
+    const together = cells
+      .filter(({ column, slur }) => column === cell.column && !slur)
+      .sort((a, b) => a.string - b.string);
     const digits = digitsAt(rows, start + cell.column);
     const place = together.indexOf(cell);
     return place >= 0 && digits.length === together.length ? { ...cell, pin: digits[place] } : cell;

@@ -38,7 +38,8 @@ export const findSystems = (lines: readonly string[]): readonly TabSystem[] => {
   const systems: TabSystem[] = [];
   let run: number[] = [];
   const close = (): void => {
-    if (run.length >= STRINGS.least && run.length <= STRINGS.most) systems.push({ first: run[0] as number, lines: run.map((index) => tabLine(lines[index] ?? '')) });
+    if (run.length >= STRINGS.least && run.length <= STRINGS.most)
+      systems.push({ first: run[0] as number, lines: run.map((index) => tabLine(lines[index] ?? '')) });
     run = [];
   };
   lines.forEach((line, index) => {

@@ -55,13 +55,23 @@ const digitsAt = (grid: Grid, column: number): readonly Digit[] =>
     .sort((a, b) => handOrder(b) - handOrder(a));
 
 const digitLines = (grid: Grid, bars: readonly number[], margin: string): readonly string[] => {
-  const columns = bars.flatMap((bar) => Array.from({ length: grid.columnsPerBar }, (_, c) => bar * grid.columnsPerBar + c));
+  const columns = bars.flatMap((bar) =>
+    Array.from({ length: grid.columnsPerBar }, (_, c) => bar * grid.columnsPerBar + c),
+  );
   const most = Math.max(1, ...columns.map((column) => digitsAt(grid, column).length));
-  return Array.from({ length: most }, (_, row) =>
-    margin + line(grid, bars, (column) => {
-      const digit = digitsAt(grid, column)[row];
-      return fill(digit ? digitMark(digit) : '', ' ');
-    }, ' '),
+  return Array.from(
+    { length: most },
+    (_, row) =>
+      margin +
+      line(
+        grid,
+        bars,
+        (column) => {
+          const digit = digitsAt(grid, column)[row];
+          return fill(digit ? digitMark(digit) : '', ' ');
+        },
+        ' ',
+      ),
   );
 };
 

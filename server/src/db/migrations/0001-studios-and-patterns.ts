@@ -46,7 +46,9 @@ const patterns = async (db: Knex): Promise<void> => {
     table.timestamp('worked_at', { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
     table.timestamp('deleted_at', { precision: 3 });
   });
-  await db.raw('create index patterns_by_work on patterns (studio_id, worked_at desc, id desc) where deleted_at is null');
+  await db.raw(
+    'create index patterns_by_work on patterns (studio_id, worked_at desc, id desc) where deleted_at is null',
+  );
 };
 
 /** Counters of the rate limiter, in the shape its library wants. */
@@ -67,5 +69,6 @@ export const up = async (db: Knex): Promise<void> => {
 };
 
 export const down = async (db: Knex): Promise<void> => {
-  for (const table of ['rate_limits', 'patterns', 'students', 'sessions', 'teachers', 'studios']) await db.schema.dropTable(table);
+  for (const table of ['rate_limits', 'patterns', 'students', 'sessions', 'teachers', 'studios'])
+    await db.schema.dropTable(table);
 };

@@ -1,7 +1,11 @@
 import type { Knex } from 'knex';
 
 /** A table of documents of a studio: hands, schools. */
-const documents = (db: Knex, name: string, more: (table: Knex.CreateTableBuilder) => void = () => undefined): Knex.SchemaBuilder =>
+const documents = (
+  db: Knex,
+  name: string,
+  more: (table: Knex.CreateTableBuilder) => void = () => undefined,
+): Knex.SchemaBuilder =>
   db.schema.createTable(name, (table) => {
     table.uuid('id').primary();
     table.uuid('studio_id').notNullable().references('studios.id').onDelete('CASCADE').index();

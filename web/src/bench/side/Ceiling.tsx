@@ -9,7 +9,10 @@ const partName = ({ striker }: PartCeiling): string => (striker === null ? 'two 
 const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
   <p className="ceiling-parts">
     {ceilings.map((part) => (
-      <span key={part.striker ?? 'turn'} style={part.striker ? { color: digitColour(part.striker === 'pick' ? 'down' : part.striker) } : undefined}>
+      <span
+        key={part.striker ?? 'turn'}
+        style={part.striker ? { color: digitColour(part.striker === 'pick' ? 'down' : part.striker) } : undefined}
+      >
         {partName(part)} <b>{ceilingFigure(part.bpm)}</b>
       </span>
     ))}

@@ -1,13 +1,38 @@
 import {
-  DIGIT_NAMES, ROLES, SLURS, cutBeat, digitWord, partsOfBeat, placeOf, roleString, schoolOf, ticksPerBeat, SUBDIVISIONS, canSubdivide,
-  type Digit, type Explanation, type Mark, type Pattern, type Role, type Slur, type Stroke,
+  DIGIT_NAMES,
+  ROLES,
+  SLURS,
+  cutBeat,
+  digitWord,
+  partsOfBeat,
+  placeOf,
+  roleString,
+  schoolOf,
+  ticksPerBeat,
+  SUBDIVISIONS,
+  canSubdivide,
+  type Digit,
+  type Explanation,
+  type Mark,
+  type Pattern,
+  type Role,
+  type Slur,
+  type Stroke,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { Token } from '../../parts/token/Token.tsx';
 import { useBench, useBenchStore } from '../context.ts';
 
-const DigitButton = ({ digit, stroke, current }: { readonly digit: Digit; readonly stroke: Stroke; readonly current: Digit | null }) => {
+const DigitButton = ({
+  digit,
+  stroke,
+  current,
+}: {
+  readonly digit: Digit;
+  readonly stroke: Stroke;
+  readonly current: Digit | null;
+}) => {
   const { put } = useBenchStore().getState();
   const pinned = stroke.pin === digit;
   return (
@@ -42,7 +67,13 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
 };
 
 const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
-  ['accent', 'accent', "'"], ['ring', 'ring', 'G'], ['damped', 'damp', 'X'], ['rake', 'rake', 'R'], ['brush', 'brush', 'B'], ['silent', 'silent', '0'], ['unplanted', 'no plant', ''],
+  ['accent', 'accent', "'"],
+  ['ring', 'ring', 'G'],
+  ['damped', 'damp', 'X'],
+  ['rake', 'rake', 'R'],
+  ['brush', 'brush', 'B'],
+  ['silent', 'silent', '0'],
+  ['unplanted', 'no plant', ''],
 ];
 
 const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
@@ -50,7 +81,13 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
   return (
     <div className="mark-buttons" role="group" aria-label="Marks">
       {MARK_BUTTONS.map(([mark, label, key]) => (
-        <button key={mark} type="button" aria-pressed={stroke[mark] === true} onClick={() => toggleMark(mark)} title={key ? `${label} (${key})` : label}>
+        <button
+          key={mark}
+          type="button"
+          aria-pressed={stroke[mark] === true}
+          onClick={() => toggleMark(mark)}
+          title={key ? `${label} (${key})` : label}
+        >
           {label}
         </button>
       ))}
@@ -58,7 +95,11 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
   );
 };
 
-const ROLE_WORDS: Readonly<Record<Role, string>> = { bass: 'the chord’s bass', alternate: 'what alternates', 'second alternate': 'a third bass string' };
+const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  bass: 'the chord’s bass',
+  alternate: 'what alternates',
+  'second alternate': 'a third bass string',
+};
 
 /** Where a role lands on the chord at hand. */
 const landing = ({ instrument, voicing }: Pattern, role: Role): string => {
@@ -66,8 +107,10 @@ const landing = ({ instrument, voicing }: Pattern, role: Role): string => {
   return string === null ? 'no string' : `string ${string}`;
 };
 
-const withRole = (pattern: Pattern, role: Role | undefined) => ({ role: _old, ...stroke }: Stroke): Stroke =>
-  role ? { ...stroke, role, string: roleString(pattern.instrument, pattern.voicing, role) ?? stroke.string } : stroke;
+const withRole =
+  (pattern: Pattern, role: Role | undefined) =>
+  ({ role: _old, ...stroke }: Stroke): Stroke =>
+    role ? { ...stroke, role, string: roleString(pattern.instrument, pattern.voicing, role) ?? stroke.string } : stroke;
 
 const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
   const bench = useBenchStore();
@@ -97,7 +140,8 @@ const FretField = ({ stroke }: { readonly stroke: Stroke }) => {
   const { change } = useBenchStore().getState();
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null) change(({ fret: _old, ...rest }) => (typed.trim() === '' ? rest : { ...rest, fret: Number(typed) }));
+    if (typed !== null)
+      change(({ fret: _old, ...rest }) => (typed.trim() === '' ? rest : { ...rest, fret: Number(typed) }));
     setTyped(null);
   };
   return (
@@ -161,7 +205,15 @@ export const BeatChoice = () => {
 };
 
 /** Why the chosen stroke has its digit, and what can be done with it; with a selection it is done to all of it. */
-export const ChosenStroke = ({ stroke, explanation, digit }: { readonly stroke: Stroke; readonly explanation: Explanation | null; readonly digit: Digit | null }) => {
+export const ChosenStroke = ({
+  stroke,
+  explanation,
+  digit,
+}: {
+  readonly stroke: Stroke;
+  readonly explanation: Explanation | null;
+  readonly digit: Digit | null;
+}) => {
   const school = useBench((state) => state.pattern.school);
   const ownSchool = useBench((state) => state.pattern.ownSchool);
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);

@@ -4,7 +4,9 @@ import { useBenchStore } from '../context.ts';
 import { numberedFindings } from '../findings.ts';
 
 const quietWords = (judgement: Judgement): string =>
-  Object.keys(judgement.digits).length > 1 ? 'All is well: no finger doubles, none crosses, none is rushed.' : 'Nothing to judge yet.';
+  Object.keys(judgement.digits).length > 1
+    ? 'All is well: no finger doubles, none crosses, none is rushed.'
+    : 'Nothing to judge yet.';
 
 interface OneProps {
   readonly finding: NamedFinding;
@@ -30,7 +32,13 @@ const One = ({ finding, number, cure }: OneProps) => {
 };
 
 /** What there is to look at, each where it is, with how bad it is and a way out that one click takes. */
-export const Findings = ({ judgement, cures }: { readonly judgement: Judgement; readonly cures: readonly (Cure | null)[] | null }) => {
+export const Findings = ({
+  judgement,
+  cures,
+}: {
+  readonly judgement: Judgement;
+  readonly cures: readonly (Cure | null)[] | null;
+}) => {
   const { shown, more } = numberedFindings(judgement);
   return (
     <section aria-label="Judgement">
@@ -42,7 +50,12 @@ export const Findings = ({ judgement, cures }: { readonly judgement: Judgement; 
       ))}
       <ol className="findings">
         {shown.map((finding, index) => (
-          <One key={`${finding.kind}${finding.strokes.join()}`} finding={finding} number={index + 1} cure={cures?.[index]} />
+          <One
+            key={`${finding.kind}${finding.strokes.join()}`}
+            finding={finding}
+            number={index + 1}
+            cure={cures?.[index]}
+          />
         ))}
       </ol>
       {more > 0 && <p className="text-soft">and {more} more like these.</p>}

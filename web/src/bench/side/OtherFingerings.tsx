@@ -50,7 +50,11 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
         <ul className="plain-list alternatives">
           {others.map((other, index) => (
             <li key={Object.values(other.digits).join()}>
-              <button type="button" onClick={() => run(pinning(pattern, [best, ...others.slice(0, index)], other))} title="Take this one: its digits are pinned">
+              <button
+                type="button"
+                onClick={() => run(pinning(pattern, [best, ...others.slice(0, index)], other))}
+                title="Take this one: its digits are pinned"
+              >
                 <Digits pattern={pattern} digits={other.digits} />
                 <span className="trade">{other.trade}</span>
               </button>

@@ -22,12 +22,21 @@ const shipped = (estimates: StudioEstimates): readonly Hand[] =>
 
 const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly Hand[] =>
   hands.flatMap(({ id, name, document }) => {
-    const made = makeHand({ key: `own:${id}`, name, scale: document.scale, times: { ...estimates, ...document.times } });
+    const made = makeHand({
+      key: `own:${id}`,
+      name,
+      scale: document.scale,
+      times: { ...estimates, ...document.times },
+    });
     return made.ok ? [made.value] : [];
   });
 
 /** The hands there are, the one that is chosen, and how to choose another. */
-export const useHand = (): { readonly hand: Hand; readonly hands: readonly Hand[]; readonly choose: (key: string) => void } => {
+export const useHand = (): {
+  readonly hand: Hand;
+  readonly hands: readonly Hand[];
+  readonly choose: (key: string) => void;
+} => {
   const { key, choose } = useChosenHand();
   const estimates = useEstimates().data;
   const own = useKeptHands().data;

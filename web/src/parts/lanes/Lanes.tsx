@@ -21,8 +21,26 @@ const Way = ({ way, colour }: { readonly way: LaneWay; readonly colour: string }
   const tight = strain > 0.9;
   return (
     <>
-      <line className={tight ? 'way way-tight' : 'way'} x1={from} x2={to} y1={0} y2={0} stroke={tight ? undefined : colour} strokeWidth={2 + 10 * Math.min(1, strain)} />
-      {plant && plant.to - plant.from > 12 && <rect className="plant" x={plant.from} width={plant.to - plant.from - 9} y={-9} height={18} rx={3} stroke={colour} />}
+      <line
+        className={tight ? 'way way-tight' : 'way'}
+        x1={from}
+        x2={to}
+        y1={0}
+        y2={0}
+        stroke={tight ? undefined : colour}
+        strokeWidth={2 + 10 * Math.min(1, strain)}
+      />
+      {plant && plant.to - plant.from > 12 && (
+        <rect
+          className="plant"
+          x={plant.from}
+          width={plant.to - plant.from - 9}
+          y={-9}
+          height={18}
+          rx={3}
+          stroke={colour}
+        />
+      )}
     </>
   );
 };
@@ -53,24 +71,47 @@ const Row = ({ lane, index, width }: { readonly lane: Lane; readonly index: numb
   );
 };
 
-const Rows = memo(({ judged, layout, system }: { readonly judged: Judged; readonly layout: Layout; readonly system: System }) => {
-  const { pattern, judgement } = judged;
-  const lanes = useMemo(
-    () =>
-      lanesOf(
-        { pattern, digits: judgement.digits, motions: judgement.motions, layout, system, secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo) },
-        judgement.load.map(({ striker }) => striker),
-      ),
-    [pattern, judgement, layout, system],
-  );
-  return lanes.map((lane, index) => <Row key={lane.striker} lane={lane} index={index} width={layout.width} />);
-});
+const Rows = memo(
+  ({ judged, layout, system }: { readonly judged: Judged; readonly layout: Layout; readonly system: System }) => {
+    const { pattern, judgement } = judged;
+    const lanes = useMemo(
+      () =>
+        lanesOf(
+          {
+            pattern,
+            digits: judgement.digits,
+            motions: judgement.motions,
+            layout,
+            system,
+            secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
+          },
+          judgement.load.map(({ striker }) => striker),
+        ),
+      [pattern, judgement, layout, system],
+    );
+    return lanes.map((lane, index) => <Row key={lane.striker} lane={lane} index={index} width={layout.width} />);
+  },
+);
 
 /** The play cursor on the lanes, where the row of bars that is shown is the one that sounds. */
-const LaneCursor = ({ judged, layout, system, playing, height }: { readonly judged: Judged; readonly layout: Layout; readonly system: System; readonly playing: Playing; readonly height: number }) => {
+const LaneCursor = ({
+  judged,
+  layout,
+  system,
+  playing,
+  height,
+}: {
+  readonly judged: Judged;
+  readonly layout: Layout;
+  readonly system: System;
+  readonly playing: Playing;
+  readonly height: number;
+}) => {
   const place = useCallback(
     (tick: number): string | undefined =>
-      tick >= system.fromTick && tick < system.toTick ? `translate(${cursorAt(judged.pattern, layout, tick).x.toFixed(1)} 0)` : undefined,
+      tick >= system.fromTick && tick < system.toTick
+        ? `translate(${cursorAt(judged.pattern, layout, tick).x.toFixed(1)} 0)`
+        : undefined,
     [judged, layout, system],
   );
   const line = usePlayCursor(playing, place);

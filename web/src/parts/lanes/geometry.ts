@@ -32,9 +32,16 @@ export interface Lane {
 /** The longest plant window that is drawn, in seconds: beyond it the finger simply rests. */
 const PLANT_SHOWN = 0.35;
 
-const widthOf = (layout: Layout, seconds: number, secondsPerTick: number): number => (seconds / secondsPerTick) * layout.pixelsPerTick;
+const widthOf = (layout: Layout, seconds: number, secondsPerTick: number): number =>
+  (seconds / secondsPerTick) * layout.pixelsPerTick;
 
-const plantOf = (from: number, to: number, need: number, has: number, pixels: (seconds: number) => number): LaneWay['plant'] => {
+const plantOf = (
+  from: number,
+  to: number,
+  need: number,
+  has: number,
+  pixels: (seconds: number) => number,
+): LaneWay['plant'] => {
   const free = has - need;
   if (free <= 0.02) return undefined;
   return { from: Math.max(from + pixels(need), to - pixels(Math.min(free, PLANT_SHOWN))), to };
@@ -49,7 +56,10 @@ interface LaneInput {
   readonly secondsPerTick: number;
 }
 
-const waysOf = ({ pattern, motions, layout, system, secondsPerTick }: LaneInput, striker: Striker): readonly LaneWay[] => {
+const waysOf = (
+  { pattern, motions, layout, system, secondsPerTick }: LaneInput,
+  striker: Striker,
+): readonly LaneWay[] => {
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const right = layout.width - SPACE.right;
   const pixels = (seconds: number): number => widthOf(layout, seconds, secondsPerTick);
@@ -61,13 +71,23 @@ const waysOf = ({ pattern, motions, layout, system, secondsPerTick }: LaneInput,
       const x = pointAt(layout, from.at, from.string).x;
       const to = x + pixels(motion.has);
       const plant = to <= right ? plantOf(x, to, motion.need, motion.has, pixels) : undefined;
-      return [{ key: `${motion.from}-${motion.to}`, from: x, to: Math.min(to, right), strain: motion.need / motion.has, plant }];
+      return [
+        {
+          key: `${motion.from}-${motion.to}`,
+          from: x,
+          to: Math.min(to, right),
+          strain: motion.need / motion.has,
+          plant,
+        },
+      ];
     });
 };
 
 const marksOf = ({ pattern, digits, layout, system }: LaneInput, striker: Striker): readonly LaneMark[] =>
   pattern.strokes
-    .filter(({ id, at }) => at >= system.fromTick && at < system.toTick && digits[id] && strikerOf(digits[id]) === striker)
+    .filter(
+      ({ id, at }) => at >= system.fromTick && at < system.toTick && digits[id] && strikerOf(digits[id]) === striker,
+    )
     .map(({ id, at, string }) => ({ id, x: pointAt(layout, at, string).x, string }));
 
 /** The lanes of one system, one a striker, little-finger side on top as on the threads. */

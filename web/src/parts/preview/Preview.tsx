@@ -17,7 +17,13 @@ interface Question {
   readonly hand: Hand;
 }
 
-const askJudged = async ({ pattern, hand }: Question): Promise<{ readonly pattern: Pattern; readonly judgement: Judgement }> => ({ pattern, judgement: await studyWorker.judge(pattern, hand) });
+const askJudged = async ({
+  pattern,
+  hand,
+}: Question): Promise<{ readonly pattern: Pattern; readonly judgement: Judgement }> => ({
+  pattern,
+  judgement: await studyWorker.judge(pattern, hand),
+});
 
 /** The judgement of a pattern that is only looked at; null until it comes. */
 const useJudged = (pattern: Pattern): Judgement | null => {
@@ -31,15 +37,36 @@ const useJudged = (pattern: Pattern): Judgement | null => {
 const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
   const trouble = troubles[0]?.sentence;
   if (trouble) return trouble;
-  const mend = findings.length === 0 ? 'nothing to mend' : findings.length === 1 ? 'one thing to mend' : `${findings.length} things to mend`;
+  const mend =
+    findings.length === 0
+      ? 'nothing to mend'
+      : findings.length === 1
+        ? 'one thing to mend'
+        : `${findings.length} things to mend`;
   return ceiling ? `Ceiling ${ceilingFigure(ceiling.bpm)}, at ${tempo} now; ${mend}.` : `At ${tempo}; ${mend}.`;
 };
 
-const PlayButton = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Readonly<Record<string, Digit | null>> }) => {
+const PlayButton = ({
+  pattern,
+  digits,
+}: {
+  readonly pattern: Pattern;
+  readonly digits: Readonly<Record<string, Digit | null>>;
+}) => {
   const { playing, toggle } = usePlayer(pattern, digits);
   return (
-    <button type="button" className="play play-small" onClick={toggle} aria-label={playing ? 'Stop' : 'Play'} title={playing ? 'Stop' : 'Play'}>
-      {playing ? <Square size={13} fill="currentColor" aria-hidden /> : <Play size={15} fill="currentColor" aria-hidden />}
+    <button
+      type="button"
+      className="play play-small"
+      onClick={toggle}
+      aria-label={playing ? 'Stop' : 'Play'}
+      title={playing ? 'Stop' : 'Play'}
+    >
+      {playing ? (
+        <Square size={13} fill="currentColor" aria-hidden />
+      ) : (
+        <Play size={15} fill="currentColor" aria-hidden />
+      )}
     </button>
   );
 };
@@ -59,15 +86,30 @@ export const Preview = ({ pattern }: { readonly pattern: Pattern }) => {
           <b>{pattern.name}</b>
           <br />
           <span className="text-soft">
-            {pattern.metre.beats}/{pattern.metre.unit}, {pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`}, {pattern.strokes.length} strokes on {stringCount(pattern.instrument)} strings.{' '}
+            {pattern.metre.beats}/{pattern.metre.unit}, {pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`},{' '}
+            {pattern.strokes.length} strokes on {stringCount(pattern.instrument)} strings.{' '}
             {judgement && verdictWords(judgement, pattern.tempo)}
           </span>
         </span>
       </figcaption>
       <div ref={box} className="preview-threads" tabIndex={0} aria-label="Threads">
         {width > 0 && (
-          <svg className="threads" width={width} height={layout.height} role="img" aria-label={`${pattern.strokes.length} strokes`}>
-            <Threads pattern={pattern} ground={pattern} layout={layout} digits={digits} chosen={null} flags={NOTHING} label={({ string }) => `string ${string}`} />
+          <svg
+            className="threads"
+            width={width}
+            height={layout.height}
+            role="img"
+            aria-label={`${pattern.strokes.length} strokes`}
+          >
+            <Threads
+              pattern={pattern}
+              ground={pattern}
+              layout={layout}
+              digits={digits}
+              chosen={null}
+              flags={NOTHING}
+              label={({ string }) => `string ${string}`}
+            />
           </svg>
         )}
       </div>

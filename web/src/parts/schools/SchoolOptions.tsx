@@ -10,7 +10,13 @@ export const useOwnSchools = (carried?: MadeSchool): readonly MadeSchool[] => {
 };
 
 /** The options of a choice of school: the studio's own, the schools, their variants. */
-export const SchoolOptions = ({ own, without = [] }: { readonly own: readonly MadeSchool[]; readonly without?: readonly string[] }) => {
+export const SchoolOptions = ({
+  own,
+  without = [],
+}: {
+  readonly own: readonly MadeSchool[];
+  readonly without?: readonly string[];
+}) => {
   const offered = (options: readonly { readonly key: string; readonly name: string }[]) =>
     options
       .filter(({ key }) => !without.includes(key))
@@ -21,7 +27,9 @@ export const SchoolOptions = ({ own, without = [] }: { readonly own: readonly Ma
       ));
   return (
     <>
-      {own.length > 0 && <optgroup label="Your own">{offered(own.map(({ id, name }) => ({ key: `own:${id}`, name })))}</optgroup>}
+      {own.length > 0 && (
+        <optgroup label="Your own">{offered(own.map(({ id, name }) => ({ key: `own:${id}`, name })))}</optgroup>
+      )}
       <optgroup label="Schools">{offered(SCHOOLS)}</optgroup>
       <optgroup label="Variants">{offered(VARIANTS)}</optgroup>
     </>

@@ -1,5 +1,12 @@
 import './strings.scss';
-import { openStringName, stepsText, studyStrings, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
+import {
+  openStringName,
+  stepsText,
+  studyStrings,
+  type Pattern,
+  type StringChange,
+  type StringStudy,
+} from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
 import type { Judged } from '../../bench/useJudgement.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
@@ -20,7 +27,14 @@ const Bar = ({ bar }: { readonly bar: RingBar }) => {
     <g>
       <line className="ring-bar" x1={bar.x} x2={bar.to} y1={0} y2={0} stroke={colour} />
       <circle cx={bar.x} r={4.5} fill={colour} />
-      {!bar.on && <path className="ring-end" d={END_MARKS[bar.how]} transform={`translate(${bar.to.toFixed(1)} 0)`} stroke={colour} />}
+      {!bar.on && (
+        <path
+          className="ring-end"
+          d={END_MARKS[bar.how]}
+          transform={`translate(${bar.to.toFixed(1)} 0)`}
+          stroke={colour}
+        />
+      )}
     </g>
   );
 };
@@ -62,7 +76,13 @@ const ChangeCell = ({ change, most }: { readonly change: StringChange | undefine
     <td className="never">–</td>
   );
 
-const Changes = ({ changes, strings }: { readonly changes: readonly StringChange[]; readonly strings: readonly number[] }) => {
+const Changes = ({
+  changes,
+  strings,
+}: {
+  readonly changes: readonly StringChange[];
+  readonly strings: readonly number[];
+}) => {
   const most = Math.max(1, ...changes.map(({ count }) => count));
   return (
     <table className="changes">
@@ -82,7 +102,11 @@ const Changes = ({ changes, strings }: { readonly changes: readonly StringChange
           <tr key={from}>
             <th scope="row">{from}</th>
             {strings.map((to) => (
-              <ChangeCell key={to} change={changes.find((change) => change.from === from && change.to === to)} most={most} />
+              <ChangeCell
+                key={to}
+                change={changes.find((change) => change.from === from && change.to === to)}
+                most={most}
+              />
             ))}
           </tr>
         ))}

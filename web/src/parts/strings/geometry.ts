@@ -16,7 +16,12 @@ export interface RingBar {
 }
 
 /** The bars of one string in one row of bars; a note that rings over from the row before is drawn where it began. */
-export const ringBarsOf = (rings: readonly NamedRing[], string: number, layout: Layout, system: System): readonly RingBar[] =>
+export const ringBarsOf = (
+  rings: readonly NamedRing[],
+  string: number,
+  layout: Layout,
+  system: System,
+): readonly RingBar[] =>
   rings
     .filter((ring) => ring.string === string && ring.from >= system.fromTick && ring.from < system.toTick)
     .map(({ stroke, digit, from, to, how }) => {
@@ -28,4 +33,6 @@ export const ringBarsOf = (rings: readonly NamedRing[], string: number, layout: 
 
 /** Strings that are played at all, the highest first. */
 export const playedStrings = (rings: readonly NamedRing[], changes: readonly StringChange[]): readonly number[] =>
-  [...new Set([...rings.map(({ string }) => string), ...changes.flatMap(({ from, to }) => [from, to])])].sort((a, b) => a - b);
+  [...new Set([...rings.map(({ string }) => string), ...changes.flatMap(({ from, to }) => [from, to])])].sort(
+    (a, b) => a - b,
+  );

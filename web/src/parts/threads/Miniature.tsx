@@ -15,19 +15,44 @@ export const Miniature = memo(({ strokes, strings, width = 168, height = 46 }: M
   const radius = Math.min(height / strings / 2.6, (width / Math.max(16, strokes.length)) * 0.42, 9);
   const x = (place: number): number => 6 + place * (width - 12);
   const y = (string: number): number => ((string - 0.5) * height) / strings;
-  const bump = line<MiniatureStroke>().curve(curveBumpX).x(([place]) => x(place)).y(([, string]) => y(string));
+  const bump = line<MiniatureStroke>()
+    .curve(curveBumpX)
+    .x(([place]) => x(place))
+    .y(([, string]) => y(string));
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden="true" className="miniature">
       {Array.from({ length: strings }, (_, index) => (
-        <line key={index} x1={0} x2={width} y1={y(index + 1)} y2={y(index + 1)} stroke="var(--rule)" strokeWidth={0.8} />
+        <line
+          key={index}
+          x1={0}
+          x2={width}
+          y1={y(index + 1)}
+          y2={y(index + 1)}
+          stroke="var(--rule)"
+          strokeWidth={0.8}
+        />
       ))}
       {STRIKERS.map((striker) => {
         const own = strokes.filter(([, , digit]) => digit && strikerOf(digit) === striker);
         const colour = digitColour(own[0]?.[2]);
-        return <path key={striker} d={bump(own) ?? ''} fill="none" stroke={colour} strokeOpacity={0.5} strokeWidth={radius / 3} />;
+        return (
+          <path
+            key={striker}
+            d={bump(own) ?? ''}
+            fill="none"
+            stroke={colour}
+            strokeOpacity={0.5}
+            strokeWidth={radius / 3}
+          />
+        );
       })}
       {strokes.map(([place, string, digit], index) => (
-        <path key={index} transform={`translate(${x(place).toFixed(1)} ${y(string).toFixed(1)})`} d={tokenPath(digit ?? 'i', radius)} fill={digitColour(digit)} />
+        <path
+          key={index}
+          transform={`translate(${x(place).toFixed(1)} ${y(string).toFixed(1)})`}
+          d={tokenPath(digit ?? 'i', radius)}
+          fill={digitColour(digit)}
+        />
       ))}
     </svg>
   );

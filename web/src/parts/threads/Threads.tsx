@@ -1,7 +1,13 @@
 import './threads.scss';
 import {
-  fretOn, openStringName, sounds, stringCount,
-  type Digit, type Pattern, type Role, type Stroke,
+  fretOn,
+  openStringName,
+  sounds,
+  stringCount,
+  type Digit,
+  type Pattern,
+  type Role,
+  type Stroke,
 } from '@fleet-wren/core';
 import { memo, type ReactNode } from 'react';
 import { digitColour } from '../token/shapes.ts';
@@ -18,7 +24,11 @@ const StringNames = ({ pattern, system }: Pick<SystemProps, 'pattern' | 'system'
   Array.from({ length: stringCount(pattern.instrument) }, (_, index) => index + 1).map((string) => {
     const fret = fretOn(pattern.voicing, string);
     return (
-      <g key={string} transform={`translate(0 ${system.top + stringY(string)})`} className={fret === null ? 'string-name muted' : 'string-name'}>
+      <g
+        key={string}
+        transform={`translate(0 ${system.top + stringY(string)})`}
+        className={fret === null ? 'string-name muted' : 'string-name'}
+      >
         <text x={8} dy="0.34em">
           {string}
         </text>
@@ -92,7 +102,9 @@ const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: n
   const beside = stroke.harmonic ? `‹${stroke.harmonic.touch}›` : stroke.fret;
   return (
     <>
-      {stroke.ring && <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />}
+      {stroke.ring && (
+        <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />
+      )}
       {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
       {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
       {beside !== undefined && (
@@ -112,10 +124,22 @@ const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: n
 const StrokeToken = memo(({ stroke, digit, layout, chosen, selected, flagged, label }: StrokeTokenProps) => {
   const { x, y } = pointAt(layout, stroke.at, stroke.string);
   return (
-    <g className={`stroke${chosen ? ' chosen' : ''}${selected ? ' selected' : ''}`} style={{ transform: `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)` }} data-stroke={stroke.id} role="img" aria-label={label}>
+    <g
+      className={`stroke${chosen ? ' chosen' : ''}${selected ? ' selected' : ''}`}
+      style={{ transform: `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)` }}
+      data-stroke={stroke.id}
+      role="img"
+      aria-label={label}
+    >
       {chosen && <circle className="chosen-ring" r={layout.radius + 6} />}
       {selected && <circle className="selected-ring" r={layout.radius + 5} />}
-      <Token digit={digit} radius={layout.radius} pinned={stroke.pin !== undefined} accent={stroke.accent} marks={stroke} />
+      <Token
+        digit={digit}
+        radius={layout.radius}
+        pinned={stroke.pin !== undefined}
+        accent={stroke.accent}
+        marks={stroke}
+      />
       <Marks stroke={stroke} radius={layout.radius} />
       {flagged !== undefined && (
         <g transform={`translate(${layout.radius} ${-layout.radius})`} className="flag">
@@ -142,14 +166,29 @@ interface ThreadsProps {
 }
 
 /** Strings over time, a token a stroke, each digit's strokes joined by its thread. */
-export const Threads = ({ pattern, ground, layout, digits, chosen, selection, flags, label, children }: ThreadsProps) => (
+export const Threads = ({
+  pattern,
+  ground,
+  layout,
+  digits,
+  chosen,
+  selection,
+  flags,
+  label,
+  children,
+}: ThreadsProps) => (
   <>
     {layout.systems.map((system) => (
       <Ground key={system.index} pattern={ground} layout={layout} system={system} />
     ))}
     {threadsOf(pattern, digits, layout).map(({ striker, paths }) =>
       paths.map((path, index) => (
-        <path key={`${striker}${index}`} className="thread" d={path} stroke={digitColour(striker === 'pick' ? 'down' : striker)} />
+        <path
+          key={`${striker}${index}`}
+          className="thread"
+          d={path}
+          stroke={digitColour(striker === 'pick' ? 'down' : striker)}
+        />
       )),
     )}
     {slurArcs(pattern, layout).map(({ id, path, letter }) => (
@@ -157,7 +196,16 @@ export const Threads = ({ pattern, ground, layout, digits, chosen, selection, fl
     ))}
     {children}
     {pattern.strokes.map((stroke) => (
-      <StrokeToken key={stroke.id} stroke={stroke} digit={digits[stroke.id] ?? null} layout={layout} chosen={stroke.id === chosen} selected={selection?.has(stroke.id) ?? false} flagged={flags.get(stroke.id)} label={label(stroke)} />
+      <StrokeToken
+        key={stroke.id}
+        stroke={stroke}
+        digit={digits[stroke.id] ?? null}
+        layout={layout}
+        chosen={stroke.id === chosen}
+        selected={selection?.has(stroke.id) ?? false}
+        flagged={flags.get(stroke.id)}
+        label={label(stroke)}
+      />
     ))}
   </>
 );

@@ -3,7 +3,11 @@ import { newPattern, patternLength, slotTicks, type Pattern } from '@fleet-wren/
 import { SPACE, cellAt, cursorAt, layoutOf, pointAt, slurArcs, strokesWithin, threadsOf } from './geometry.ts';
 
 const patterns = fc
-  .record({ beats: fc.integer({ min: 1, max: 8 }), bars: fc.integer({ min: 1, max: 6 }), subdivision: fc.constantFrom(1, 2, 3, 4, 6) })
+  .record({
+    beats: fc.integer({ min: 1, max: 8 }),
+    bars: fc.integer({ min: 1, max: 6 }),
+    subdivision: fc.constantFrom(1, 2, 3, 4, 6),
+  })
   .map(({ beats, bars, subdivision }) => newPattern('Any', { metre: { beats, unit: 4 }, bars, subdivision }));
 const widths = fc.integer({ min: 500, max: 1600 });
 
@@ -25,7 +29,8 @@ test('nothing is wider than the page, whatever the metre', () => {
     fc.property(patterns, widths, (pattern, width) => {
       const layout = layoutOf(pattern, width);
       for (const { barLines, slots } of layout.systems)
-        for (const x of [...barLines, ...slots.map((slot) => slot.x)]) expect(x).toBeLessThanOrEqual(width - SPACE.right + 0.01);
+        for (const x of [...barLines, ...slots.map((slot) => slot.x)])
+          expect(x).toBeLessThanOrEqual(width - SPACE.right + 0.01);
       expect(layout.systems.reduce((sum, { bars }) => sum + bars, 0)).toBe(pattern.bars);
     }),
     { seed: 72 },
@@ -52,7 +57,10 @@ test('each striker has one thread, and pinches do not split it', () => {
     ],
   });
   const threads = threadsOf(pattern, { a: 'p', b: 'm', c: 'p', d: 'm' }, layoutOf(pattern, 800));
-  expect(threads.map(({ striker, paths }) => [striker, paths.length])).toEqual([['p', 1], ['m', 1]]);
+  expect(threads.map(({ striker, paths }) => [striker, paths.length])).toEqual([
+    ['p', 1],
+    ['m', 1],
+  ]);
   expect(threads[0]?.paths[0]).toMatch(/^M\d+(\.\d)?,\d+(\.\d)?C/);
 });
 
@@ -65,14 +73,28 @@ test('a beat cut in its own parts has its own slots, and a click finds them', ()
 });
 
 test('a slur is an arc from the note before on its string', () => {
-  const pattern = newPattern('Slur', { strokes: [{ id: 'a', at: 0, string: 3 }, { id: 'b', at: 210, string: 3, fret: 2, slur: 'hammer-on' }, { id: 'c', at: 420, string: 2, slur: 'slide' }] });
+  const pattern = newPattern('Slur', {
+    strokes: [
+      { id: 'a', at: 0, string: 3 },
+      { id: 'b', at: 210, string: 3, fret: 2, slur: 'hammer-on' },
+      { id: 'c', at: 420, string: 2, slur: 'slide' },
+    ],
+  });
   const arcs = slurArcs(pattern, layoutOf(pattern, 900));
   expect(arcs.map(({ id, letter }) => id + letter)).toEqual(['bh']);
 });
 
 test('a rectangle chooses the strokes whose tokens lie in it', () => {
-  const pattern = newPattern('Box', { strokes: [{ id: 'a', at: 0, string: 5 }, { id: 'b', at: 840, string: 2 }, { id: 'c', at: 1680, string: 5 }] });
+  const pattern = newPattern('Box', {
+    strokes: [
+      { id: 'a', at: 0, string: 5 },
+      { id: 'b', at: 840, string: 2 },
+      { id: 'c', at: 1680, string: 5 },
+    ],
+  });
   const layout = layoutOf(pattern, 900);
   const [first, second] = [pointAt(layout, 0, 5), pointAt(layout, 840, 2)];
-  expect(strokesWithin(pattern, layout, { left: first.x - 5, top: second.y - 5, right: second.x + 5, bottom: first.y + 5 })).toEqual(['a', 'b']);
+  expect(
+    strokesWithin(pattern, layout, { left: first.x - 5, top: second.y - 5, right: second.x + 5, bottom: first.y + 5 }),
+  ).toEqual(['a', 'b']);
 });

@@ -1,6 +1,17 @@
 import {
-  STRIKERS, beatPartsOf, countOf, patternLength, strikerOf, stringCount, ticksPerBar, ticksPerBeat,
-  type BeatPart, type Digit, type Pattern, type Striker, type Stroke,
+  STRIKERS,
+  beatPartsOf,
+  countOf,
+  patternLength,
+  strikerOf,
+  stringCount,
+  ticksPerBar,
+  ticksPerBeat,
+  type BeatPart,
+  type Digit,
+  type Pattern,
+  type Striker,
+  type Stroke,
 } from '@fleet-wren/core';
 import { line, curveBumpX } from 'd3-shape';
 
@@ -47,11 +58,19 @@ const NARROWEST_SLOT = 23;
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
 const barsPerSystem = (pattern: Pattern, inner: number): number => {
-  const slotsPerBar = pattern.metre.beats * Math.max(pattern.subdivision, ...(pattern.divisions ?? []).map(({ parts }) => parts));
+  const slotsPerBar =
+    pattern.metre.beats * Math.max(pattern.subdivision, ...(pattern.divisions ?? []).map(({ parts }) => parts));
   return clamp(Math.floor(inner / (slotsPerBar * NARROWEST_SLOT)), 1, pattern.bars);
 };
 
-const makeSystem = (pattern: Pattern, parts: readonly BeatPart[], index: number, perSystem: number, inner: number, systemHeight: number): System => {
+const makeSystem = (
+  pattern: Pattern,
+  parts: readonly BeatPart[],
+  index: number,
+  perSystem: number,
+  inner: number,
+  systemHeight: number,
+): System => {
   const bar = ticksPerBar(pattern.metre);
   const fromBar = index * perSystem;
   const bars = Math.min(perSystem, pattern.bars - fromBar);
@@ -61,7 +80,13 @@ const makeSystem = (pattern: Pattern, parts: readonly BeatPart[], index: number,
   const half = narrowest(parts) / 2;
   const slots = parts
     .filter(({ at }) => at >= fromBar * bar && at < (fromBar + bars) * bar)
-    .map((part): Slot => ({ at: part.at, x: x(part.at + half), width: part.ticks * perTick, label: countOf(pattern, part), beat: part.part === 0 }));
+    .map((part): Slot => ({
+      at: part.at,
+      x: x(part.at + half),
+      width: part.ticks * perTick,
+      label: countOf(pattern, part),
+      beat: part.part === 0,
+    }));
   const beats = Array.from({ length: bars * pattern.metre.beats }, (_, place) => fromBar * bar + place * beat);
   return {
     index,
@@ -77,7 +102,8 @@ const makeSystem = (pattern: Pattern, parts: readonly BeatPart[], index: number,
 };
 
 /** Ticks of the narrowest part of a beat: tokens stand half of it after their time. */
-const narrowest = (parts: readonly BeatPart[]): number => parts.reduce((least, { ticks }) => Math.min(least, ticks), Infinity);
+const narrowest = (parts: readonly BeatPart[]): number =>
+  parts.reduce((least, { ticks }) => Math.min(least, ticks), Infinity);
 
 /** Lays a pattern out in systems across a width in pixels. */
 export const layoutOf = (pattern: Pattern, width: number): Layout => {
@@ -96,7 +122,9 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
     slotWidth,
     pixelsPerTick,
     radius: clamp(slotWidth * 0.44, 7, 13),
-    systems: Array.from({ length: count }, (_, index) => makeSystem(pattern, parts, index, perSystem, inner, systemHeight)),
+    systems: Array.from({ length: count }, (_, index) =>
+      makeSystem(pattern, parts, index, perSystem, inner, systemHeight),
+    ),
     systemHeight,
   };
 };
@@ -124,11 +152,18 @@ export const pointAt = (layout: Layout, at: number, string: number): { readonly 
 };
 
 /** What lies under a point: the nearest slot and string; undefined outside the strings. */
-export const cellAt = (layout: Layout, x: number, y: number): { readonly at: number; readonly string: number } | undefined => {
+export const cellAt = (
+  layout: Layout,
+  x: number,
+  y: number,
+): { readonly at: number; readonly string: number } | undefined => {
   const system = layout.systems.find(({ top }) => y >= top && y < top + layout.systemHeight + SPACE.between);
   if (!system || x < SPACE.left - 4) return undefined;
   const string = Math.ceil((y - system.top - SPACE.counts) / SPACE.string);
-  const nearest = system.slots.reduce<Slot | undefined>((best, slot) => (!best || Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best), undefined);
+  const nearest = system.slots.reduce<Slot | undefined>(
+    (best, slot) => (!best || Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best),
+    undefined,
+  );
   const at = nearest?.at ?? system.fromTick;
   return string >= 1 && string <= layout.strings ? { at, string } : undefined;
 };
@@ -147,7 +182,11 @@ const bump = line<readonly [number, number]>()
 type Placed = Pick<Stroke, 'at' | 'string'>;
 
 /** The strokes of one striker: of a brush or double stop only its lowest-pitched string, so that the line stays one. */
-const strokesOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>, striker: Striker): readonly Placed[] =>
+const strokesOf = (
+  pattern: Pattern,
+  digits: Readonly<Record<string, Digit | null>>,
+  striker: Striker,
+): readonly Placed[] =>
   pattern.strokes
     .filter(({ id }) => digits[id] && strikerOf(digits[id]) === striker)
     .filter(({ at }, index, own) => own[index - 1]?.at !== at);
@@ -168,7 +207,11 @@ const pathIn = (layout: Layout, system: System, strokes: readonly Placed[]): str
 };
 
 /** The threads of a fingering: one for each striker that plays. */
-export const threadsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>, layout: Layout): readonly Thread[] =>
+export const threadsOf = (
+  pattern: Pattern,
+  digits: Readonly<Record<string, Digit | null>>,
+  layout: Layout,
+): readonly Thread[] =>
   STRIKERS.map((striker) => ({ striker, strokes: strokesOf(pattern, digits, striker) }))
     .filter(({ strokes }) => strokes.length > 0)
     .map(({ striker, strokes }) => ({
@@ -177,14 +220,21 @@ export const threadsOf = (pattern: Pattern, digits: Readonly<Record<string, Digi
     }));
 
 /** Where the play cursor stands at a tick: its x and its system. */
-export const cursorAt = (pattern: Pattern, layout: Layout, tick: number): { readonly x: number; readonly top: number } => {
+export const cursorAt = (
+  pattern: Pattern,
+  layout: Layout,
+  tick: number,
+): { readonly x: number; readonly top: number } => {
   const at = Math.max(0, Math.min(tick, patternLength(pattern) - 1e-6));
   const system = systemAt(layout, at);
   return { x: SPACE.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2, top: system.top };
 };
 
 /** The arc of a slur from the note before on its string, as a path; none where the note before is in another system. */
-export const slurArcs = (pattern: Pattern, layout: Layout): readonly { readonly id: string; readonly path: string; readonly letter: string }[] =>
+export const slurArcs = (
+  pattern: Pattern,
+  layout: Layout,
+): readonly { readonly id: string; readonly path: string; readonly letter: string }[] =>
   pattern.strokes.flatMap((stroke) => {
     if (!stroke.slur) return [];
     const before = pattern.strokes.filter(({ string, at }) => string === stroke.string && at < stroke.at).pop();
@@ -192,11 +242,21 @@ export const slurArcs = (pattern: Pattern, layout: Layout): readonly { readonly 
     const [from, to] = [pointAt(layout, before.at, before.string), pointAt(layout, stroke.at, stroke.string)];
     const y = from.y - layout.radius - 2;
     const lift = Math.min(16, 6 + (to.x - from.x) / 10);
-    return [{ id: stroke.id, letter: stroke.slur.charAt(0), path: `M${from.x.toFixed(1)} ${y}Q${((from.x + to.x) / 2).toFixed(1)} ${(y - lift).toFixed(1)} ${to.x.toFixed(1)} ${y}` }];
+    return [
+      {
+        id: stroke.id,
+        letter: stroke.slur.charAt(0),
+        path: `M${from.x.toFixed(1)} ${y}Q${((from.x + to.x) / 2).toFixed(1)} ${(y - lift).toFixed(1)} ${to.x.toFixed(1)} ${y}`,
+      },
+    ];
   });
 
 /** Strokes inside a rectangle drawn over the threads. */
-export const strokesWithin = (pattern: Pattern, layout: Layout, box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number }): readonly string[] =>
+export const strokesWithin = (
+  pattern: Pattern,
+  layout: Layout,
+  box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number },
+): readonly string[] =>
   pattern.strokes
     .filter(({ at, string }) => {
       const { x, y } = pointAt(layout, at, string);

@@ -22,22 +22,38 @@ const Hatching = ({ size }: { readonly size: number }) => (
   </g>
 );
 
-const scaleOf = (accent: boolean | undefined, loudness: Stroke['loudness']): number => (accent ? 1.22 : loudness === 'loud' ? 1.1 : loudness === 'soft' ? 0.82 : 1);
+const scaleOf = (accent: boolean | undefined, loudness: Stroke['loudness']): number =>
+  accent ? 1.22 : loudness === 'loud' ? 1.1 : loudness === 'soft' ? 0.82 : 1;
 
 const classOf = (pinned: boolean | undefined, { harmonic, silent }: Partial<Stroke>): string =>
-  ['token', pinned ? 'token-pinned' : '', harmonic ? 'token-hollow' : '', silent ? 'token-silent' : ''].filter(Boolean).join(' ');
+  ['token', pinned ? 'token-pinned' : '', harmonic ? 'token-hollow' : '', silent ? 'token-silent' : '']
+    .filter(Boolean)
+    .join(' ');
 
 /** One stroke's token around 0 0, to stand inside an SVG. */
 export const Token = ({ digit, radius, pinned, accent, marks = {} }: TokenProps) => {
   const size = radius * scaleOf(accent, marks.loudness);
-  if (!digit) return <circle className={marks.slur ? 'token-open token-slurred' : 'token-open'} r={size * (marks.slur ? 0.5 : 0.8)} />;
+  if (!digit)
+    return (
+      <circle className={marks.slur ? 'token-open token-slurred' : 'token-open'} r={size * (marks.slur ? 0.5 : 0.8)} />
+    );
   const colour = digitColour(digit);
   return (
     <>
-      <path className={classOf(pinned, marks)} d={tokenPath(digit, size)} fill={marks.harmonic ? 'var(--paper)' : colour} stroke={marks.harmonic && !pinned ? colour : undefined} />
+      <path
+        className={classOf(pinned, marks)}
+        d={tokenPath(digit, size)}
+        fill={marks.harmonic ? 'var(--paper)' : colour}
+        stroke={marks.harmonic && !pinned ? colour : undefined}
+      />
       {marks.damped && <Hatching size={size} />}
       {!pinned && <path className="token-edge" d={tokenPath(digit, size * 1.24)} stroke={colour} />}
-      <text className="token-letter" fontSize={size * 1.25} dy="0.34em" style={marks.harmonic ? { fill: colour } : undefined}>
+      <text
+        className="token-letter"
+        fontSize={size * 1.25}
+        dy="0.34em"
+        style={marks.harmonic ? { fill: colour } : undefined}
+      >
         {LETTER[digit]}
       </text>
     </>

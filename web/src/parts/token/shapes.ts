@@ -25,7 +25,11 @@ const roundedSquare = (half: number, corner: number): string => {
 const wedge = (radius: number, down: boolean): string => {
   const tip = down ? 1.15 : -1.15;
   const base = down ? -0.85 : 0.85;
-  return polygon([[-radius, base * radius], [radius, base * radius], [0, tip * radius]]);
+  return polygon([
+    [-radius, base * radius],
+    [radius, base * radius],
+    [0, tip * radius],
+  ]);
 };
 
 /** Outline of each digit's token around 0 0: letter, shape and colour say the same thing three times. */

@@ -32,7 +32,12 @@ export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
         <strong>{groups}</strong>
         <span>Turning it lets the figure begin elsewhere.</span>
         <span className="wheel-turns">
-          <Button variant="quiet" size="sm" onClick={() => turn(-slot)} title="Begin a part of the beat earlier (Shift <)">
+          <Button
+            variant="quiet"
+            size="sm"
+            onClick={() => turn(-slot)}
+            title="Begin a part of the beat earlier (Shift <)"
+          >
             <RotateCcw size={15} aria-hidden /> Earlier
           </Button>
           <Button variant="quiet" size="sm" onClick={() => turn(slot)} title="Begin a part of the beat later (Shift >)">
@@ -40,9 +45,18 @@ export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
           </Button>
         </span>
       </figcaption>
-      <svg viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`} role="img" aria-label={`Groups of ${groups}; ${beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', ')}`}>
+      <svg
+        viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`}
+        role="img"
+        aria-label={`Groups of ${groups}; ${beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', ')}`}
+      >
         {Array.from({ length: strings }, (_, index) => (
-          <circle key={index} className="wheel-string" r={ringRadius(index + 1, strings)} strokeWidth={0.8 + index * 0.2} />
+          <circle
+            key={index}
+            className="wheel-string"
+            r={ringRadius(index + 1, strings)}
+            strokeWidth={0.8 + index * 0.2}
+          />
         ))}
         {spokes
           .filter(({ beat }) => beat || !crowded)

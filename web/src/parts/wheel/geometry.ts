@@ -1,4 +1,12 @@
-import { beatPartsOf, countOf, groupsOf, patternLength, ticksPerBeat, type Digit, type Pattern } from '@fleet-wren/core';
+import {
+  beatPartsOf,
+  countOf,
+  groupsOf,
+  patternLength,
+  ticksPerBeat,
+  type Digit,
+  type Pattern,
+} from '@fleet-wren/core';
 import { arc } from 'd3-shape';
 
 /** Radii of the wheel in pixels around 0 0, from the outside in. */
@@ -70,6 +78,11 @@ export const groupArcsOf = (pattern: Pattern, digits: Readonly<Record<string, Di
   return groups.map(({ from, ticks, slots }) => {
     const [startAngle, endAngle] = [angleOf(pattern, from) - GAP, angleOf(pattern, from + ticks) - 3 * GAP];
     const path = drawArc({ startAngle, endAngle, innerRadius: WHEEL.arcs[1], outerRadius: WHEEL.arcs[0] }) ?? '';
-    return { key: from, path, label: String(Number(slots.toFixed(2))), ...point((startAngle + endAngle) / 2, WHEEL.arcs[0] + 14) };
+    return {
+      key: from,
+      path,
+      label: String(Number(slots.toFixed(2))),
+      ...point((startAngle + endAngle) / 2, WHEEL.arcs[0] + 14),
+    };
   });
 };
