@@ -84,6 +84,11 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
   },
+  // A component's markup is read line by line, one element each.
+  {
+    files: ['web/src/**/*.tsx'],
+    rules: { 'max-lines-per-function': ['error', { max: 85, skipBlankLines: true, skipComments: true }] },
+  },
   // A test's describe block or a bench's closure is long without being one thing to understand.
   {
     files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'],

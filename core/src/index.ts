@@ -1,9 +1,12 @@
+export { MOST_PROBLEMS, TEXT_LIMITS, isUsableText } from './fields/index.ts';
 export * from './errors/index.ts';
 export * from './time/index.ts';
 export * from './instrument/index.ts';
 export * from './harmony/index.ts';
 export * from './pattern/index.ts';
+export * from './score/index.ts';
 export * from './fingering/index.ts';
+export * from './edit/index.ts';
 export * from './formats/index.ts';
 export * from './analysis/index.ts';
 export * from './sound/index.ts';

@@ -10,10 +10,10 @@ import {
   newPattern,
   patternLength,
   slotTicks,
-  type Edit,
   type Pattern,
   type Stroke,
 } from '../src/pattern/index.ts';
+import { cutBeat, reinstrument, resize, revoice, type Edit } from '../src/edit/index.ts';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS } from '../src/fingering/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, canSubdivide } from '../src/time/index.ts';
 
@@ -100,7 +100,31 @@ export const editArbitrary = (pattern: Pattern): fc.Arbitrary<Edit> =>
     fc
       .constantFrom(...pattern.strokes.map(({ id }) => id), 'nobody')
       .map((id): Edit => ({ kind: 'remove', ids: [id] })),
-    fc.integer({ min: 10, max: 420 }).map((tempo): Edit => ({ kind: 'set', fields: { tempo } })),
-    fc.constantFrom(...SCHOOLS.map(({ key }) => key)).map((school): Edit => ({ kind: 'set', fields: { school } })),
-    fc.integer({ min: 0, max: 4 }).map((bars): Edit => ({ kind: 'set', fields: { bars } })),
+    fc.integer({ min: 10, max: 420 }).map((tempo): Edit => ({ kind: 'setTempo', tempo })),
+    fc
+      .constantFrom(...SCHOOLS.map(({ key }) => key), 'nobody’s')
+      .map((school): Edit => ({ kind: 'chooseSchool', school })),
+    fc.integer({ min: 0, max: 4 }).map((bars): Edit => ({ kind: 'setBars', bars })),
+    fc.string({ maxLength: 130, unit: 'binary' }).map((name): Edit => ({ kind: 'rename', name })),
+    fc.constantFrom(1, 2, 3, 4, 5).map((subdivision): Edit => ({ kind: 'setSubdivision', subdivision })),
+    fc.constantFrom(undefined, 40, 60, 67).map((swing): Edit => ({ kind: 'setSwing', swing })),
+    fc.boolean().map((cyclic): Edit => ({ kind: 'setCyclic', cyclic })),
+    fc.constantFrom([], ['rolls'], ['rolls', '']).map((tags): Edit => ({ kind: 'setTags', tags })),
+    fc
+      .record({ beats: fc.integer({ min: 0, max: 9 }), unit: fc.constantFrom(...BEAT_UNITS) })
+      .map((metre): Edit => resize(pattern, { metre })),
+    fc.nat(20).map((shape): Edit => {
+      const shapes = shapesFor(pattern.instrument.tuning, pattern.instrument.pitches.length);
+      return revoice(pattern, shapes[shape % shapes.length] ?? pattern.voicing);
+    }),
+    fc.constantFrom(...TUNINGS).map((tuning): Edit => reinstrument(pattern, instrumentIn(tuning))),
+    fc.constantFrom(2, 3, 6).map((parts): Edit => cutBeat(pattern, 0, parts)),
+    strokeFor(pattern).map((stroke): Edit => ({ kind: 'become', document: { ...pattern, strokes: [stroke] } })),
+    fc.constant<Edit>({
+      kind: 'batch',
+      edits: [
+        { kind: 'setTempo', tempo: 77 },
+        { kind: 'remove', ids: pattern.strokes.slice(0, 2).map(({ id }) => id) },
+      ],
+    }),
   );

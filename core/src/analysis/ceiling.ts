@@ -1,5 +1,5 @@
 import { STRIKERS, type Striker } from '../pattern/index.ts';
-import { TEMPO_RANGE, ticksPerBeat, type Metre } from '../time/index.ts';
+import { TEMPO_RANGE } from '../time/index.ts';
 import type { Need } from './needs.ts';
 
 /** The quickest tempo a fingering can reach, in beats a minute, and what sets it. */
@@ -15,10 +15,10 @@ export interface Ceiling {
  */
 export const tempoLimit = (beats: number, seconds: number): number => (60 * beats) / seconds;
 
-/** The least tempo limit over all needs; undefined where nothing follows anything. */
-export const ceilingOf = (metre: Metre, needs: readonly Need[]): Ceiling | undefined =>
+/** The least tempo limit over all needs, from the tempo they were measured at; undefined where nothing follows anything. */
+export const ceilingOf = (tempo: number, needs: readonly Need[]): Ceiling | undefined =>
   needs.reduce<Ceiling | undefined>((least, need) => {
-    const bpm = tempoLimit(need.ticks / ticksPerBeat(metre), need.seconds);
+    const bpm = (tempo * need.has) / need.seconds;
     return !least || bpm < least.bpm - 1e-9 ? { bpm, need } : least;
   }, undefined);
 
@@ -28,16 +28,16 @@ export interface PartCeiling extends Ceiling {
 }
 
 /** The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first. */
-export const ceilingsByPart = (metre: Metre, needs: readonly Need[]): readonly PartCeiling[] => {
+export const ceilingsByPart = (tempo: number, needs: readonly Need[]): readonly PartCeiling[] => {
   const part = (striker: Striker | null, own: readonly Need[]): readonly PartCeiling[] => {
-    const ceiling = ceilingOf(metre, own);
+    const ceiling = ceilingOf(tempo, own);
     return ceiling ? [{ striker, ...ceiling }] : [];
   };
   return [
     ...STRIKERS.flatMap((striker) =>
       part(
         striker,
-        needs.filter((need) => need.kind === 'own' && need.striker === striker),
+        needs.filter((need) => need.kind !== 'other' && need.striker === striker),
       ),
     ),
     ...part(

@@ -1,14 +1,6 @@
 import { schoolOf, type FingerOptions } from '../fingering/index.ts';
-import {
-  DIGIT_NAMES,
-  digitWord,
-  edit,
-  strikerOf,
-  type Digit,
-  type Edit,
-  type Pattern,
-  type Stroke,
-} from '../pattern/index.ts';
+import { edit, type Edit } from '../edit/index.ts';
+import { DIGIT_NAMES, digitWord, strikerOf, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import type { CureIdea } from './findings/index.ts';
 import { judge, type Judgement, type NamedFinding } from './judge.ts';
@@ -87,14 +79,14 @@ const slowerIdeas = ({ tempo }: Pattern, { kind }: NamedFinding): readonly CureI
   (NOT_OF_TEMPO.includes(kind) ? [] : SLOWER)
     .map((share) => Math.floor(tempo * share))
     .filter((slower) => slower >= TEMPO_RANGE.least)
-    .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'set', fields: { tempo: slower } } }));
+    .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'setTempo', tempo: slower } }));
 
 const tried =
   (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions) =>
   (idea: CureIdea): readonly Cure[] => {
     const done = edit(pattern, idea.edit);
     if (!done.ok) return [];
-    const after = judge(done.value.pattern, options);
+    const after = judge(done.value.document, options);
     const gain = total(judgement.findings) - total(after.findings);
     const worse = after.troubles.length > judgement.troubles.length;
     return stillThere(finding, after) || worse || gain <= 1e-9 ? [] : [{ ...idea, gain }];

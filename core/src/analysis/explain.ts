@@ -86,7 +86,7 @@ const homeReason = (task: Task, digit: Digit, string: number): string | undefine
 
 const restReason = (task: Task, digits: Digits, index: number): string | undefined => {
   const own = needsOf(task, digits).find((need) => need.kind === 'own' && need.to === index);
-  return own ? `has rested ${secondsText(own.ticks * task.secondsPerTick)}` : undefined;
+  return own ? `has rested ${secondsText(own.has)}` : undefined;
 };
 
 const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): string => {

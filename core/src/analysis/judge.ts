@@ -1,15 +1,24 @@
 import { sentence } from '../errors/index.ts';
 import {
-  fingerPattern,
-  taskOf,
+  fingerScore,
+  schoolOf,
+  taskOfScore,
   type Digits,
   type FingerOptions,
   type Solution,
   type Task,
 } from '../fingering/index.ts';
-import { looseSlurs, mutedStrokes, type Digit, type Pattern, type Striker } from '../pattern/index.ts';
+import {
+  looseSlurs,
+  mutedStrokes,
+  touchesBeyondNeck,
+  type Digit,
+  type Pattern,
+  type Striker,
+} from '../pattern/index.ts';
+import { realise, tempoAt, type Score } from '../score/index.ts';
 import { ceilingOf, ceilingsByPart, type Ceiling } from './ceiling.ts';
-import { findingsOf, type Finding } from './findings/index.ts';
+import { findingsOf, type Finding, type Fingered } from './findings/index.ts';
 import { loads, type Load } from './load.ts';
 import { needsOf, type Need } from './needs.ts';
 import { needText } from './words.ts';
@@ -70,34 +79,29 @@ export interface Judgement {
 const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');
 
-const ceilingFor = (
-  pattern: Pattern,
-  task: Task,
-  digits: Digits,
-  ceiling: Ceiling | undefined,
-): TempoCeiling | null => {
+const ceilingFor = (fingered: Fingered, tempo: number, ceiling: Ceiling | undefined): TempoCeiling | null => {
   if (!ceiling) return null;
   const { need, bpm } = ceiling;
-  const has = need.ticks * task.secondsPerTick;
   return {
     bpm,
-    cause: needText(pattern, digits, need, has),
-    strokes: namesOf(pattern, [need.from, need.to]),
+    cause: needText(fingered, need, tempo),
+    strokes: namesOf(fingered.pattern, [need.from, need.to]),
     need: need.seconds,
-    has,
+    has: need.has,
   };
 };
 
-const motionsOf = (pattern: Pattern, task: Task, needs: readonly Need[]): readonly Motion[] =>
+const motionsOf = (pattern: Pattern, needs: readonly Need[]): readonly Motion[] =>
   needs
     .filter(({ kind }) => kind === 'own')
-    .map(({ striker, from, to, seconds, ticks }) => {
+    .map(({ striker, from, to, seconds, has }) => {
       const [first = '', second = ''] = namesOf(pattern, [from, to]);
-      return { striker, from: first, to: second, need: seconds, has: ticks * task.secondsPerTick };
+      return { striker, from: first, to: second, need: seconds, has };
     });
 
+/** Strokes of which nothing is heard, or that the other hand cannot sound. */
 const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
-  [...mutedStrokes(pattern), ...looseSlurs(pattern)].map(({ stroke, problem }) => ({
+  [...mutedStrokes(pattern), ...looseSlurs(pattern), ...touchesBeyondNeck(pattern)].map(({ stroke, problem }) => ({
     code: problem.code,
     sentence: sentence(problem),
     strokes: [stroke.id],
@@ -108,35 +112,36 @@ const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
  * @example
  * judge(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
  */
-export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement =>
-  judgeFingering(pattern, fingerPattern(pattern, options), options);
+export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement => {
+  const score = realise(pattern, options);
+  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
+  return judgeOn(pattern, score, task, fingerScore(score, task));
+};
 
 /** Judges a fingering that was found, or chosen, in whatever way. */
-export const judgeFingering = (
-  pattern: Pattern,
-  { digits, cost, conflicts }: Solution,
-  options: FingerOptions = {},
-): Judgement => {
-  const task = taskOf(pattern, options);
-  const needs = needsOf(task, digits);
-  const tempo = options.tempo ?? pattern.tempo;
-  const ceiling = ceilingOf(pattern.metre, needs);
+export const judgeFingering = (pattern: Pattern, solution: Solution, options: FingerOptions = {}): Judgement => {
+  const score = realise(pattern, options);
+  return judgeOn(pattern, score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand), solution);
+};
+
+const judgeOn = (pattern: Pattern, score: Score, task: Task, { digits, cost, conflicts }: Solution): Judgement => {
+  const fingered: Fingered = { pattern, score, task, digits, needs: needsOf(task, digits) };
+  const { needs } = fingered;
+  const tempo = tempoAt(score, 0);
+  const ceiling = ceilingOf(tempo, needs);
   return {
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
     cost,
-    ceiling: ceilingFor({ ...pattern, tempo }, task, digits, ceiling),
-    ceilings: ceilingsByPart(pattern.metre, needs).map(({ striker, bpm, need }) => ({
+    ceiling: ceilingFor(fingered, tempo, ceiling),
+    ceilings: ceilingsByPart(tempo, needs).map(({ striker, bpm, need }) => ({
       striker,
       bpm,
       strokes: namesOf(pattern, [need.from, need.to]),
     })),
     difficulty: ceiling ? tempo / ceiling.bpm : null,
     load: loads(task, digits, needs),
-    motions: motionsOf(pattern, task, needs),
-    findings: findingsOf(pattern, task, digits, needs).map((finding) => ({
-      ...finding,
-      strokes: namesOf(pattern, finding.strokes),
-    })),
+    motions: motionsOf(pattern, needs),
+    findings: findingsOf(fingered).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
     troubles: [
       ...conflicts.map(({ problem, strokes }) => ({
         code: problem.code,

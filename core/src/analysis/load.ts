@@ -18,9 +18,9 @@ export interface Load {
 
 const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Striker): Load => {
   const strokes = digits.filter((digit) => digit && strikerOf(digit) === striker).length;
-  const total = task.length * task.secondsPerTick;
+  const total = task.seconds;
   const own = needs.filter((need) => need.kind === 'own' && need.striker === striker);
-  const gaps = own.map(({ ticks }) => ticks * task.secondsPerTick);
+  const gaps = own.map(({ has }) => has);
   const busy = strokes * task.hand.times[striker] * task.hand.scale[striker];
   return {
     striker,
@@ -28,7 +28,7 @@ const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Str
     rate: strokes / total,
     longestRest: gaps.length > 0 ? Math.max(...gaps) : total,
     free: Math.max(0, 1 - busy / total),
-    strain: Math.max(0, ...own.map(({ seconds, ticks }) => seconds / (ticks * task.secondsPerTick))),
+    strain: Math.max(0, ...own.map(({ seconds, has }) => seconds / has)),
   };
 };
 

@@ -1,16 +1,27 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import { eventBefore, eventsOf, needOther, needOwn, type Digits, type Event, type Task } from '../fingering/index.ts';
+import {
+  eventBefore,
+  eventsOf,
+  needOther,
+  needOwn,
+  placedStroke,
+  type Digits,
+  type Event,
+  type PlacedStroke,
+  type Task,
+  type TaskStroke,
+} from '../fingering/index.ts';
 
-/** Something that takes time: from one stroke to another, how many seconds are needed and how many ticks are there. */
+/** Something that takes time: from one stroke to another, how many seconds are needed and how many there are. */
 export interface Need {
-  readonly kind: 'own' | 'other';
+  readonly kind: 'own' | 'other' | 'touch';
   /** Indexes of the two strokes in the task. */
   readonly from: number;
   readonly to: number;
   /** The striker that has to get there; of two, the one that comes second. */
   readonly striker: Striker;
   readonly seconds: number;
-  readonly ticks: number;
+  readonly has: number;
 }
 
 interface Played {
@@ -47,18 +58,14 @@ const ownNeeds = (task: Task, events: readonly Event[], digits: Digits, at: numb
   return found;
 };
 
-const makeNeed = (task: Task, kind: Need['kind'], from: Played, to: Played, has: number): Need => {
-  const ground = { school: task.school, hand: task.hand, strings: task.strings };
-  const a = { digit: from.digit, string: task.strokes[from.index]?.string ?? 1 };
-  const b = { digit: to.digit, string: task.strokes[to.index]?.string ?? 1 };
-  return {
-    kind,
-    from: from.index,
-    to: to.index,
-    striker: strikerOf(to.digit),
-    seconds: kind === 'own' ? needOwn(a, b, ground) : needOther(a, b, ground),
-    ticks: has / task.secondsPerTick,
-  };
+const strokeOf = (task: Task, { index, digit }: Played): PlacedStroke =>
+  placedStroke(task.strokes[index] as TaskStroke, digit);
+
+const makeNeed = (task: Task, kind: 'own' | 'other', from: Played, to: Played, has: number): Need => {
+  const context = { school: task.school, hand: task.hand, strings: task.strings };
+  const [a, b] = [strokeOf(task, from), strokeOf(task, to)];
+  const seconds = kind === 'own' ? needOwn(a, b, context) : needOther(a, b, context);
+  return { kind, from: from.index, to: to.index, striker: strikerOf(to.digit), seconds, has };
 };
 
 const otherNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
@@ -71,8 +78,32 @@ const otherNeeds = (task: Task, events: readonly Event[], digits: Digits, at: nu
   );
 };
 
+/** The index going from touching a harmonic to playing, or from playing to the next touch. */
+const touchNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
+  const before = eventBefore(task, events, at, 1);
+  if (!before) return [];
+  const seconds = task.hand.times.touch * task.hand.scale.i;
+  const harp = ({ index }: Played): boolean => task.strokes[index]?.harp === true;
+  return playedIn(digits, events[before.index]).flatMap((from) =>
+    playedIn(digits, events[at])
+      .filter((to) => (harp(from) && to.digit === 'i') || (harp(to) && from.digit === 'i'))
+      .map((to): Need => ({
+        kind: 'touch',
+        from: from.index,
+        to: to.index,
+        striker: 'i',
+        seconds,
+        has: before.seconds,
+      })),
+  );
+};
+
 /** Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn. */
 export const needsOf = (task: Task, digits: Digits): readonly Need[] => {
   const events = eventsOf(task.strokes);
-  return events.flatMap((_, at) => [...ownNeeds(task, events, digits, at), ...otherNeeds(task, events, digits, at)]);
+  return events.flatMap((_, at) => [
+    ...ownNeeds(task, events, digits, at),
+    ...otherNeeds(task, events, digits, at),
+    ...touchNeeds(task, events, digits, at),
+  ]);
 };

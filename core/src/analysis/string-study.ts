@@ -1,5 +1,6 @@
-import { taskOf, type FingerOptions } from '../fingering/index.ts';
+import { schoolOf, taskOfScore, type FingerOptions } from '../fingering/index.ts';
 import type { Digit, Pattern, Stroke } from '../pattern/index.ts';
+import { realise } from '../score/index.ts';
 import { stringChanges, type StringChange } from './changes.ts';
 import { digitsInOrder, type Judgement } from './judge.ts';
 import { ringMap, type Ring } from './ring.ts';
@@ -27,9 +28,10 @@ export const studyStrings = (
   judgement: Pick<Judgement, 'digits'>,
   options: FingerOptions = {},
 ): StringStudy => {
-  const task = taskOf(pattern, options);
+  const score = realise(pattern, options);
+  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
   const digits = digitsInOrder(pattern, judgement);
-  const rings = ringMap(pattern, task, digits).map(({ stroke, from, to, how }): NamedRing => {
+  const rings = ringMap(score, task, digits).map(({ stroke, from, to, how }): NamedRing => {
     const { id, string } = pattern.strokes[stroke] as Stroke;
     return { stroke: id, string, digit: digits[stroke] ?? null, from, to, how };
   });

@@ -1,4 +1,5 @@
-import { digitWord, isFinger, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { digitWord, isFinger, strikerOf, type Digit } from '../pattern/index.ts';
+import { placeIn, type Score } from '../score/index.ts';
 import {
   needOther,
   needOwn,
@@ -54,8 +55,9 @@ const pickText = (task: Task, digits: Digits, item: CostItem): string => {
 
 const rushText = (task: Task, digits: Digits, item: CostItem): string => {
   const [from, to] = [placed(task, digits, item.other ?? item.stroke), placed(task, digits, item.stroke)];
-  const ground = { school: task.school, hand: task.hand, strings: task.strings };
-  const need = strikerOf(from.digit) === strikerOf(to.digit) ? needOwn(from, to, ground) : needOther(from, to, ground);
+  const context = { school: task.school, hand: task.hand, strings: task.strings };
+  const need =
+    strikerOf(from.digit) === strikerOf(to.digit) ? needOwn(from, to, context) : needOther(from, to, context);
   return `needs ${secondsText(need)} and has ${secondsText(item.seconds ?? 0)}`;
 };
 
@@ -100,16 +102,25 @@ export const costText = (task: Task, digits: Digits, item: CostItem): string => 
   }
 };
 
+/** A fingering of a score, as far as a need is told from it. */
+interface Fingered {
+  readonly score: Score;
+  readonly digits: Digits;
+}
+
+const needWho = ({ score, digits }: Fingered, { kind, from, to }: Need): string => {
+  const [a, b] = [score.strokes[from]?.string, score.strokes[to]?.string];
+  if (kind === 'touch') return 'i, from touching to playing';
+  if (kind === 'other') return `${digitWord(digitAt(digits, from))} then ${digitWord(digitAt(digits, to))}`;
+  const strings = a === b ? `on string ${b} again` : `from string ${a} to ${b}`;
+  return `${digitWord(digitAt(digits, to)).split(',')[0]} ${strings}`;
+};
+
 /** What sets a tempo ceiling, in a sentence. `tempo` is in beats a minute. */
-export const needText = (pattern: Pattern, digits: Digits, need: Need, has: number): string => {
-  const [from, to] = [pattern.strokes[need.from], pattern.strokes[need.to]];
+export const needText = (fingered: Fingered, need: Need, tempo: number): string => {
+  const { score } = fingered;
+  const [from, to] = [score.strokes[need.from], score.strokes[need.to]];
   if (!from || !to) return '';
-  const strings =
-    from.string === to.string ? `on string ${to.string} again` : `from string ${from.string} to ${to.string}`;
-  const own = digitWord(digitAt(digits, need.to)).split(',')[0];
-  const who =
-    need.kind === 'own'
-      ? `${own} ${strings}`
-      : `${digitWord(digitAt(digits, need.from))} then ${digitWord(digitAt(digits, need.to))}`;
-  return `${who}, ${whereIs(pattern, from.at)} to ${whereIs(pattern, to.at)}: needs ${secondsText(need.seconds)}, has ${secondsText(has)} at ${pattern.tempo}`;
+  const where = `${placeIn(score, from.at)} to ${placeIn(score, to.at)}`;
+  return `${needWho(fingered, need)}, ${where}: needs ${secondsText(need.seconds)}, has ${secondsText(need.has)} at ${tempo}`;
 };

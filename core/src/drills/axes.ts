@@ -1,7 +1,8 @@
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
 import { bassStrings, stringCount } from '../instrument/index.ts';
-import { edit, isFinger, patternLength, slotTicks, type Digit, type Edit, type Pattern } from '../pattern/index.ts';
+import { edit, freshNames, type Edit } from '../edit/index.ts';
+import { isThumbStroke, patternLength, slotTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
 import { displace, mirrorStrings, moveStrings, reverse, type Transform } from '../transform/index.ts';
 import { canSubdivide, ticksPerBeat } from '../time/index.ts';
 
@@ -21,24 +22,28 @@ export interface Axis {
 
 const edited = (pattern: Pattern, change: Edit): Result<Pattern> => {
   const done = edit(pattern, change);
-  return done.ok ? success(done.value.pattern) : done;
+  return done.ok ? success(done.value.document) : done;
 };
 
 const transformed =
   (transform: Transform) =>
   (pattern: Pattern): Result<Pattern> => {
-    const made = transform(pattern, []);
+    const made = transform(pattern, [], freshNames(pattern));
     return made.ok ? edited(pattern, made.value) : made;
   };
 
 const same = (pattern: Pattern): Result<Pattern> => success(pattern);
 
 const thumbTimes = ({ strokes }: Pattern): readonly number[] => [
-  ...new Set(strokes.filter(({ string, pin }) => pin === 'p' || (string > 3 && !pin)).map(({ at }) => at)),
+  ...new Set(strokes.filter(isThumbStroke).map(({ at }) => at)),
 ];
 
+/** Strokes that the fingers would take: struck, and not the thumb's. */
+const isFingerStroke = (stroke: Stroke): boolean =>
+  !stroke.slur && !isThumbStroke(stroke) && stroke.pin !== 'down' && stroke.pin !== 'up';
+
 const fingerTimes = ({ strokes }: Pattern): readonly number[] => [
-  ...new Set(strokes.filter(({ string, pin }) => (pin ? isFinger(pin) : string <= 3)).map(({ at }) => at)),
+  ...new Set(strokes.filter(isFingerStroke).map(({ at }) => at)),
 ];
 
 const leastGap = (times: readonly number[], length: number): number =>
@@ -63,10 +68,11 @@ export const displacementsOf = (pattern: Pattern): { readonly ticks: number; rea
 /** Shifts the fingers against the thumb, which keeps its pulse. */
 const displaceFingers =
   (ticks: number): Transform =>
-  (pattern, ids) => {
-    const thumb = new Set(thumbTimes(pattern));
-    const fingers = pattern.strokes.filter(({ string, pin }) => (pin ? pin !== 'p' : string <= 3)).map(({ id }) => id);
-    return thumb.size > 0 && fingers.length > 0 ? displace(ticks)(pattern, fingers) : displace(ticks)(pattern, ids);
+  (pattern, ids, newName) => {
+    // What the other hand slurs goes along with the note it is slurred from.
+    const fingers = pattern.strokes.filter((stroke) => !isThumbStroke(stroke)).map(({ id }) => id);
+    const apart = fingers.length > 0 && fingers.length < pattern.strokes.length;
+    return displace(ticks)(pattern, apart ? fingers : ids, newName);
   };
 
 const displacement: Axis = {
@@ -132,7 +138,7 @@ const pair: Axis = {
 const pulseTo =
   (string: number) =>
   (pattern: Pattern): Result<Pattern> => {
-    const thumb = pattern.strokes.filter((stroke) => stroke.string > 3 && stroke.pin !== 'i' && stroke.pin !== 'm');
+    const thumb = pattern.strokes.filter(isThumbStroke);
     if (thumb.length === 0)
       return failure(problem('cannot-transform', { problem: 'There is no thumb stroke on a bass string.' }));
     return edited(pattern, {
@@ -157,6 +163,8 @@ const stringSet: Axis = {
   name: 'String set',
   values: (pattern) => {
     const used = pattern.strokes.filter(({ role }) => !role).map(({ string }) => string);
+    // Where every stroke follows the chord, or there is none, no string set can be moved.
+    if (used.length === 0) return [{ key: '0', name: 'as it is', make: same }];
     const [top, bottom] = [Math.min(...used), Math.max(...used)];
     const room = Array.from({ length: stringCount(pattern.instrument) + top - bottom }, (_, index) => index + 1 - top);
     return room.map((by) => ({

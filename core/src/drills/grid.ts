@@ -1,6 +1,6 @@
-import { failure, problem, success, valueOrThrow, type Result } from '../errors/index.ts';
+import { failure, problem, sentence, success, type Result } from '../errors/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
-import { problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
+import { PATTERN_LIMITS, problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
 import { judge } from '../analysis/index.ts';
 import { AXES, type Axis, type AxisValue } from './axes.ts';
 
@@ -59,17 +59,32 @@ const variant = (pattern: Pattern, values: readonly AxisValue[]): Result<Pattern
 
 const NOTHING = { digits: {}, ceiling: null, difficulty: null, severity: 0 } as const;
 
+/** A value of an axis, and the axis it is on. */
+interface Coordinate {
+  readonly axis: Axis;
+  readonly value: AxisValue;
+}
+
+/** The name of a drill's pattern: it says the axes too, so that drills of different grids never bear the same one. */
+const patternName = ({ name }: Pattern, place: readonly Coordinate[]): string => {
+  const variation = place.map(({ axis, value }) => `${axis.name.toLowerCase()} ${value.name}`).join(', ');
+  return `${name.slice(0, Math.max(1, PATTERN_LIMITS.name - variation.length - 2))}, ${variation}`;
+};
+
 const cellAt = (
   pattern: Pattern,
-  values: readonly AxisValue[],
+  place: readonly Coordinate[],
   at: readonly number[],
   options: FingerOptions,
 ): DrillCell => {
-  const key = values.map((value) => value.key).join(' · ');
-  const made = variant(pattern, values);
-  const name = values.map((value) => value.name).join(', ');
-  if (!made.ok) return { key, name, at, pattern: null, trouble: troubleOf(made), ...NOTHING };
-  const named = { ...made.value, name: `${pattern.name}, ${name}`.slice(0, 120) };
+  const key = place.map(({ axis, value }) => `${axis.key}=${value.key}`).join(' · ');
+  const name = place.map(({ value }) => value.name).join(', ');
+  const made = variant(
+    pattern,
+    place.map(({ value }) => value),
+  );
+  if (!made.ok) return { key, name, at, pattern: null, trouble: made.problems.map(sentence).join(' '), ...NOTHING };
+  const named = { ...made.value, name: patternName(pattern, place) };
   const { digits, ceiling, difficulty, findings } = judge(named, options);
   return {
     key,
@@ -81,15 +96,6 @@ const cellAt = (
     difficulty,
     severity: findings.reduce((sum, { severity }) => sum + severity, 0),
   };
-};
-
-const troubleOf = (made: Extract<Result<Pattern>, { ok: false }>): string => {
-  try {
-    valueOrThrow(made);
-  } catch (error) {
-    return error instanceof Error ? error.message : '';
-  }
-  return '';
 };
 
 const hardness = ({ difficulty, severity }: DrillCell): number => (difficulty ?? 0) + severity / 4;
@@ -118,7 +124,7 @@ export const drillGrid = (pattern: Pattern, axes: readonly Axis[], options: Fing
   const cells = combinations(values).map((at) =>
     cellAt(
       pattern,
-      at.map((place, axis) => values[axis]?.[place] as AxisValue),
+      at.map((place, axis) => ({ axis: axes[axis] as Axis, value: values[axis]?.[place] as AxisValue })),
       at,
       options,
     ),

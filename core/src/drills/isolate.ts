@@ -35,8 +35,8 @@ const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptio
   const found = findings.flatMap(({ strokes, severity }) =>
     spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity),
   );
-  const strained = needsOf(task, digitsInOrder(pattern, judgement)).flatMap(({ from, to, seconds, ticks }) =>
-    spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / (ticks * task.secondsPerTick)),
+  const strained = needsOf(task, digitsInOrder(pattern, judgement)).flatMap(({ from, to, seconds, has }) =>
+    spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / has),
   );
   const seen = new Set<string>();
   return [...found, ...strained]

@@ -47,6 +47,23 @@ export const ERRORS = {
     status: 422,
     say: 'Fret {value} on string {string} is beyond the neck, which has {most} frets above the capo.',
   },
+  'pitch-too-high': {
+    status: 422,
+    say: 'At {where} the note would be number {value}, higher than {most}, the highest that can be written. Choose a lower fret.',
+  },
+  'touch-beyond-neck': {
+    status: 422,
+    say: 'At {where}, string {string} is touched at fret {touch}, and the neck has {frets} above the capo: find the place beyond it by ear, or take a lower shape or the open string.',
+  },
+  'text-unusable': {
+    status: 422,
+    say: 'The {what} holds a sign that cannot be kept (a NUL, or half of a character). Write it anew without it.',
+  },
+  'edit-unknown': { status: 422, say: 'There is no change called “{value}”, so nothing was changed.' },
+  'chord-unknown': {
+    status: 422,
+    say: 'There is no shape for “{value}” in this tuning. Near it: {near}.',
+  },
   'capo-out-of-range': { status: 422, say: 'A capo at fret {value} leaves no neck to play on; use 0 to {most}.' },
   'frets-out-of-range': { status: 422, say: 'A neck has 5 to 30 frets, not {value}.' },
   'school-unknown': { status: 422, say: 'There is no school called “{value}”. Choose one of: {known}.' },
@@ -92,6 +109,11 @@ export const ERRORS = {
   'no-digit-for-string': {
     status: 422,
     say: 'No digit of this school reaches string {string} at {where} while its rules are strict. The nearest one was taken.',
+  },
+
+  'fingering-bounded': {
+    status: 422,
+    say: 'There are more ways to finger this than can be tried, so the fingering is a good one but perhaps not the best. A school with fewer digits, or a pin or two, helps.',
   },
 
   // Generators, transforms, drills
@@ -161,6 +183,7 @@ export const ERRORS = {
   },
   'no-notes': { status: 400, say: 'There are no notes in it that can be read. Nothing was taken in.' },
   'tab-symbol': { status: 400, say: 'Line {line}, column {column}: the sign “{value}” is not known and was left out.' },
+  'signs-left-out': { status: 200, say: 'More signs that are not known were left out: {value}.' },
   'tab-systems-differ': {
     status: 400,
     say: 'The lines from line {line} on have another number of strings than those before. Bring them in apart.',
@@ -185,6 +208,10 @@ export const ERRORS = {
   'times-from-columns': { status: 200, say: 'Times were read from how the columns are spaced, {parts} to the beat.' },
   'tuning-unknown': { status: 200, say: 'The strings’ names fit no tuning that is known; {tuning} was taken.' },
   'marks-left-out': { status: 200, say: '{value} signs of the score were left out: {names}.' },
+  'muted-left-out': {
+    status: 200,
+    say: 'Left out, because the chord mutes their strings and nothing of them is heard: {value} ({where}).',
+  },
   usage: { status: 400, say: '{problem}' },
 
   // The studio and its doors

@@ -1,5 +1,5 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type Ground, type Scope } from './costs/index.ts';
+import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type CostContext, type Scope } from './costs/index.ts';
 import { WINDOW, eventBefore, eventsOf, placedStroke, type Event, type Task } from './task.ts';
 
 /** A digit for each stroke of a task, null where none is left for it. */
@@ -14,7 +14,7 @@ export interface CostItem {
   readonly seconds?: number;
 }
 
-const groundOf = ({ school, hand, strings }: Task): Ground => ({ school, hand, strings });
+const contextOf = ({ school, hand, strings }: Task): CostContext => ({ school, hand, strings });
 
 const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[] => {
   const digit = digits[index];
@@ -24,9 +24,9 @@ const ownItems = (task: Task, digits: Digits, index: number): readonly CostItem[
   const items = OWN_COSTS.map((cost): CostItem => ({
     family: cost.family,
     stroke: index,
-    amount: cost.of(placedStroke(stroke, digit), groundOf(task)),
+    amount: cost.of(placedStroke(stroke, digit), contextOf(task)),
   }));
-  const changed = stroke.wont && stroke.wont !== digit;
+  const changed = stroke.habit && stroke.habit !== digit;
   return changed
     ? [...items, { family: 'consistency', stroke: index, amount: task.school.weights.consistency }]
     : items;
@@ -59,7 +59,7 @@ interface Apart {
 
 const pairItems = (
   task: Task,
-  ground: Ground,
+  context: CostContext,
   digits: Digits,
   [other, index]: readonly [number, number],
   apart: Apart,
@@ -73,7 +73,7 @@ const pairItems = (
   const [who, whom] = [strikerOf(from), strikerOf(to)];
   for (const { scopes, family, of } of PAIR_COSTS) {
     if (!scopes.some((scope) => holds(scope, who, whom, apart.distance, apart.between))) continue;
-    const amount = of(a, b, apart.seconds, ground);
+    const amount = of(a, b, apart.seconds, context);
     if (amount > 0) items.push({ family, stroke: index, other, seconds: apart.seconds, amount });
   }
   return items;
@@ -108,24 +108,24 @@ const strikersOf = (digits: Digits, event: Event): readonly Striker[] =>
 
 const TOGETHER: Apart = { distance: 0, seconds: 0, between: new Set() };
 
-const togetherItems = (task: Task, ground: Ground, digits: Digits, event: Event): readonly CostItem[] =>
+const togetherItems = (task: Task, context: CostContext, digits: Digits, event: Event): readonly CostItem[] =>
   event.strokes.flatMap((index, place) =>
-    event.strokes.slice(0, place).flatMap((other) => pairItems(task, ground, digits, [other, index], TOGETHER)),
+    event.strokes.slice(0, place).flatMap((other) => pairItems(task, context, digits, [other, index], TOGETHER)),
   );
 
 /** The cost items of one event: its strokes by themselves, together, and against the events before. */
 export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] => {
   const event = events[at] as Event;
-  const ground = groundOf(task);
+  const context = contextOf(task);
   const items: CostItem[] = event.strokes.flatMap((index) => ownItems(task, digits, index));
-  items.push(...togetherItems(task, ground, digits, event));
+  items.push(...togetherItems(task, context, digits, event));
   const between = new Set<Striker>();
   for (let distance = 1; distance <= WINDOW; distance += 1) {
     const before = eventBefore(task, events, at, distance);
     if (!before) break;
     const earlier = events[before.index] as Event;
     for (const pair of pairsBetween(digits, earlier, event))
-      items.push(...pairItems(task, ground, digits, pair, { distance, seconds: before.seconds, between }));
+      items.push(...pairItems(task, context, digits, pair, { distance, seconds: before.seconds, between }));
     for (const striker of strikersOf(digits, earlier)) between.add(striker);
   }
   return items.filter(({ amount }) => amount > 0);

@@ -1,6 +1,7 @@
-import { whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import type { Digit, Pattern } from '../pattern/index.ts';
+import { placeIn, realise, type Score } from '../score/index.ts';
 import type { Digits } from './evaluate.ts';
-import { figuresOf, fingeringOf, taskOf, type FingerOptions } from './pattern-task.ts';
+import { figuresOf, fingeringOf, schoolOf, taskOfScore, type FingerOptions } from './pattern-task.ts';
 import { solve, solveBest, type Solution } from './solve.ts';
 import type { Task } from './task.ts';
 
@@ -16,27 +17,35 @@ const usual = (digits: Digits, bars: readonly (readonly number[])[]): readonly (
   return fingeringOf(digits, winner);
 };
 
-/** Digits that strokes are wont to have because their figure came with them elsewhere in the part. */
-const wontDigits = (pattern: Pattern, digits: Digits): ReadonlyMap<number, Digit> => {
-  const wont = new Map<number, Digit>();
-  for (const bars of figuresOf(pattern).values()) {
+/** Digits that strokes have by habit, because their figure came with them elsewhere in the part. */
+const habitsOf = (score: Score, digits: Digits): ReadonlyMap<number, Digit> => {
+  const habits = new Map<number, Digit>();
+  for (const bars of figuresOf(score).values()) {
     if (bars.length < 2) continue;
     const model = usual(digits, bars);
     for (const bar of bars)
       bar.forEach((index, place) => {
         const digit = model[place];
-        if (digit) wont.set(index, digit);
+        if (digit) habits.set(index, digit);
       });
   }
-  return wont;
+  return habits;
 };
 
-/** The task as it is finally solved: with the wont of figures that come back otherwise than before. */
-const settledTask = (pattern: Pattern, task: Task, first: Solution): Task => {
-  const wont = wontDigits(pattern, first.digits);
-  const settled = [...wont].every(([index, digit]) => first.digits[index] === digit);
+/** The task as it is finally solved: with the habits of figures that come back otherwise than before. */
+const settledTask = (score: Score, task: Task, first: Solution): Task => {
+  const habits = habitsOf(score, first.digits);
+  const settled = [...habits].every(([index, digit]) => first.digits[index] === digit);
   if (settled || task.school.weights.consistency === 0) return task;
-  return { ...task, strokes: task.strokes.map((stroke, index) => ({ ...stroke, wont: wont.get(index) })) };
+  return { ...task, strokes: task.strokes.map((stroke, index) => ({ ...stroke, habit: habits.get(index) })) };
+};
+
+/** Fingers a score whose task is made already; see `fingerPattern`. */
+export const fingerScore = (score: Score, task: Task): Solution => {
+  const where = (at: number): string => placeIn(score, at);
+  const first = solve(task, where);
+  const settled = settledTask(score, task, first);
+  return settled === task ? first : solve(settled, where);
 };
 
 /**
@@ -46,11 +55,8 @@ const settledTask = (pattern: Pattern, task: Task, first: Solution): Task => {
  * fingerPattern(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
  */
 export const fingerPattern = (pattern: Pattern, options: FingerOptions = {}): Solution => {
-  const task = taskOf(pattern, options);
-  const where = (at: number): string => whereIs(pattern, at);
-  const first = solve(task, where);
-  const settled = settledTask(pattern, task, first);
-  return settled === task ? first : solve(settled, where);
+  const score = realise(pattern, options);
+  return fingerScore(score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand));
 };
 
 /**
@@ -59,7 +65,8 @@ export const fingerPattern = (pattern: Pattern, options: FingerOptions = {}): So
  * bestFingerings(valueOrThrow(readFigure('5 3 2 3')).pattern, 2)[0].digits.join(' ') // => 'p i m i'
  */
 export const bestFingerings = (pattern: Pattern, count: number, options: FingerOptions = {}): readonly Solution[] => {
-  const task = taskOf(pattern, options);
-  const where = (at: number): string => whereIs(pattern, at);
-  return solveBest(settledTask(pattern, task, solve(task, where)), where, count);
+  const score = realise(pattern, options);
+  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
+  const where = (at: number): string => placeIn(score, at);
+  return solveBest(settledTask(score, task, solve(task, where)), where, count);
 };

@@ -5,9 +5,17 @@ export * from './pick-path.ts';
 export * from './school.ts';
 export * from './schools/index.ts';
 export * from './made-school.ts';
-export { WINDOW, eventsOf, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
+export { placedStroke, WINDOW, eventsOf, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
 export { crossed, distanceFrom, needOther, needOwn, rakesOn, rushCost, type Family } from './costs/index.ts';
 export { costItems, itemsOfEvent, totalCost, type CostItem, type Digits } from './evaluate.ts';
 export { solve, solveBest, type Conflict, type Solution } from './solve.ts';
-export { figuresOf, schoolOf, taskOf, type FingerOptions } from './pattern-task.ts';
-export { bestFingerings, fingerPattern } from './finger.ts';
+export {
+  figuresOf,
+  schoolOf,
+  schoolProblems,
+  taskOf,
+  taskOfScore,
+  type FingerOptions,
+  type SchoolChoice,
+} from './pattern-task.ts';
+export { bestFingerings, fingerPattern, fingerScore } from './finger.ts';

@@ -23,8 +23,6 @@ interface Rules {
   readonly ordered: boolean;
   /** The thumb may take neighbouring strings (a pick always may). */
   readonly thumbBrush: boolean;
-  /** A digit may be asked for on any strings at once. */
-  readonly doubled: boolean;
   readonly strokes: readonly TaskStroke[];
 }
 
@@ -40,7 +38,8 @@ const mayFollow = (rules: Rules, strings: readonly number[], chosen: Option, dig
 
 /** One striker over several strings: the same direction, neighbouring strings, nobody in between. */
 const mayBrush = (rules: Rules, strings: readonly number[], index: number, chosen: Option, digit: Digit): boolean => {
-  if (rules.doubled) return true;
+  // Two pins of one digit stay where they are, whatever that asks of the hand: only they are let off the rule.
+  if (rules.strokes[index]?.pin === digit && rules.strokes[chosen.length]?.pin === digit) return true;
   if (chosen[index] !== digit) return false;
   const steps = chosen.length - index;
   const neighbours = (strings[index] as number) - (strings[chosen.length] as number) === steps;
@@ -99,6 +98,14 @@ const pinProblems = (task: Task, strokes: readonly TaskStroke[]): readonly Unpla
     pin && !task.school.digits.includes(pin) ? [{ code: 'pin-not-in-school', details: { digit: pin } }] : [],
   );
 
+/** Whether a pinned digit can take its strings with one stroke: neighbouring ones, by pick or thumb, or marked as a brush. */
+const brushable = (strokes: readonly TaskStroke[], digit: Digit): boolean => {
+  const own = strokes.filter(({ pin }) => pin === digit);
+  if (own.every(({ brush }) => brush)) return true;
+  const [first, last] = [own[0]?.string ?? 0, own[own.length - 1]?.string ?? 0];
+  return (strikerOf(digit) === 'pick' || digit === 'p') && first - last === own.length - 1;
+};
+
 /** Rules ever looser; the first that leaves any way to play the event is taken. */
 const ladder = (
   task: Task,
@@ -111,18 +118,15 @@ const ladder = (
   );
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
   const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
-  const strict: Rules = { choices, ordered: true, thumbBrush, doubled: false, strokes };
+  const strict: Rules = { choices, ordered: true, thumbBrush, strokes };
   const unreached = strokes.filter((_, index) => choices[index]?.length === 0);
   const reach = unreached.map(({ string }): Unplaced => ({ code: 'no-digit-for-string', details: { string } }));
   const pinned = strokes.some(({ pin }) => pin);
   const crossedPins: Unplaced[] = [{ code: 'pins-crossed', details: {} }];
-  const doubled = clashingPins(strokes).map(([digit, pins]) => ({
-    code: 'pins-one-digit-twice' as const,
-    details: { digit, count: pins },
-  }));
   const tooMany: Unplaced = { code: 'too-many-notes', details: { count } };
-  const withNulls = loose.map((digits): readonly (Digit | null)[] => [...digits, null]);
-  const orNull = strokes.map(({ pin }, index) => (pin ? [pin] : (withNulls[index] as readonly (Digit | null)[])));
+  const orNull = strokes.map(({ pin }, index): readonly (Digit | null)[] =>
+    pin ? [pin] : [...(loose[index] as readonly Digit[]), null],
+  );
   return [
     { rules: strict, conflicts: [] },
     { rules: { ...strict, choices: loose }, conflicts: reach },
@@ -130,17 +134,20 @@ const ladder = (
       ? [{ rules: { ...strict, choices: loose, ordered: false }, conflicts: [...reach, ...crossedPins] }]
       : []),
     { rules: { ...strict, choices: orNull }, conflicts: [tooMany] },
-    {
-      rules: { ...strict, choices: orNull, ordered: false, doubled: doubled.length > 0 },
-      conflicts: doubled.length > 0 ? doubled : [tooMany],
-    },
+    { rules: { ...strict, choices: orNull, ordered: false }, conflicts: [tooMany] },
   ];
 };
+
+/** Pins that ask one digit for strings it cannot take together: they stay, and are named. */
+const clashProblems = (strokes: readonly TaskStroke[]): readonly Unplaced[] =>
+  clashingPins(strokes)
+    .filter(([digit]) => !brushable(strokes, digit))
+    .map(([digit, count]) => ({ code: 'pins-one-digit-twice' as const, details: { digit, count } }));
 
 /** Every way to play the strokes of one time by the school's rules and the pins, and the conflicts met on the way. */
 export const optionsOf = (task: Task, strokes: readonly TaskStroke[]): Options => {
   const strings = strokes.map(({ string }) => string);
-  const pins = pinProblems(task, strokes);
+  const pins = [...pinProblems(task, strokes), ...clashProblems(strokes)];
   for (const { rules, conflicts } of ladder(task, strokes)) {
     const options = enumerate(rules, strings);
     if (options.length > 0) return { options: fewestUnplayed(options), conflicts: [...pins, ...conflicts] };

@@ -1,17 +1,18 @@
 import { linkTable, type Stage } from './stages.ts';
 
 /**
- * The least-cost path through the stages, exactly: dynamic programming whose state is the options of the last three
- * events, after the optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989).
+ * The k least-cost paths through the stages, exactly: dynamic programming whose state is the options of the last three
+ * events, after the optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989), with the k least costs kept for
+ * each state. The best path is the case k = 1.
  */
 
 /** Adds one row of a cost table to the costs of a stage's options. */
-export const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
+const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
   const base = row * sum.length;
   for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
 };
 
-export const NONE: Stage = {
+const NONE: Stage = {
   options: [[]],
   conflicts: [],
   own: new Float64Array(1),
@@ -19,22 +20,36 @@ export const NONE: Stage = {
   links: [null, null, null],
 };
 
-/** The least costs of all states after a stage, and for each the option three events back it came from. */
+/** The least costs of all states after a stage, `k` a state in ascending order, and where each came from. */
 interface Step {
   readonly values: Float64Array;
-  readonly from: Uint16Array;
+  /** The option three events back times k, plus the rank there. */
+  readonly from: Uint32Array;
 }
 
-export type FourStages = readonly [Stage, Stage, Stage, Stage];
+type FourStages = readonly [Stage, Stage, Stage, Stage];
+
+/** Puts a cost among the k least of a state, which begin at `base`, keeping them in order. */
+const insert = ({ values, from }: Step, base: number, k: number, cost: number, origin: number): void => {
+  let place = base + k - 1;
+  while (place > base && (values[place - 1] as number) > cost) {
+    values[place] = values[place - 1] as number;
+    from[place] = from[place - 1] as number;
+    place -= 1;
+  }
+  values[place] = cost;
+  from[place] = origin;
+};
 
 /**
- * Finds for every option of the stage, given one pair of options just before it, which option three events back is the
- * cheapest to come from. The new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain
- * numbers and arrays rather than an object: this is the innermost loop.
+ * Finds for every option of the stage, given one pair of options just before it, the cheapest ways to come there. The
+ * new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain numbers and arrays rather than an
+ * object: this is the innermost loop.
  */
 const relax = (
   values: Float64Array,
-  { values: next, from }: Step,
+  step: Step,
+  k: number,
   costs: Float64Array,
   third: Float64Array | null,
   state: number,
@@ -42,24 +57,27 @@ const relax = (
   stride: number,
 ): void => {
   const count = costs.length;
-  for (let o3 = 0, at = before; at < values.length; o3 += 1, at += stride) {
-    const value = values[at] as number;
-    if (value === Infinity) continue;
-    const base = o3 * count;
-    for (let o0 = 0; o0 < count; o0 += 1) {
-      const cost = value + (costs[o0] as number) + (third === null ? 0 : (third[base + o0] as number));
-      if (cost < (next[state + o0] as number)) {
-        next[state + o0] = cost;
-        from[state + o0] = o3;
+  const states = values.length / k;
+  const next = step.values;
+  for (let o3 = 0, at = before; at < states; o3 += 1, at += stride) {
+    const row = o3 * count;
+    for (let rank = 0; rank < k; rank += 1) {
+      const value = values[at * k + rank] as number;
+      if (value === Infinity) break;
+      for (let o0 = 0; o0 < count; o0 += 1) {
+        const cost = value + (costs[o0] as number) + (third === null ? 0 : (third[row + o0] as number));
+        const base = (state + o0) * k;
+        if (cost < (next[base + k - 1] as number)) insert(step, base, k, cost, o3 * k + rank);
       }
     }
   }
 };
 
 /** A state is the index of (option two back, option one back, option here), the last running quickest. */
-const advance = (values: Float64Array, [, s2, s1, s0]: FourStages): Step => {
+const advance = (values: Float64Array, [, s2, s1, s0]: FourStages, k: number): Step => {
   const [n2, n1, n0] = [s2.own.length, s1.own.length, s0.own.length];
-  const step: Step = { values: new Float64Array(n2 * n1 * n0).fill(Infinity), from: new Uint16Array(n2 * n1 * n0) };
+  const room = n2 * n1 * n0 * k;
+  const step: Step = { values: new Float64Array(room).fill(Infinity), from: new Uint32Array(room) };
   const near1 = new Float64Array(n0);
   const costs = new Float64Array(n0);
   const [l1, l2, l3] = s0.links;
@@ -72,7 +90,7 @@ const advance = (values: Float64Array, [, s2, s1, s0]: FourStages): Step => {
       costs.set(near1);
       if (second) addRow(costs, second, o2);
       const third = l3 ? linkTable(l3, who1 | (s2.strikers[o2] as number)) : null;
-      relax(values, step, costs, third, (o2 * n1 + o1) * n0, o2 * n1 + o1, n2 * n1);
+      relax(values, step, k, costs, third, (o2 * n1 + o1) * n0, o2 * n1 + o1, n2 * n1);
     }
   }
   return step;
@@ -83,60 +101,73 @@ interface Sweep {
   readonly steps: readonly Step[];
 }
 
-/** Runs through stages from given costs of the state before the first of them; `back` are the three before it. */
-const sweep = (stages: readonly Stage[], start: Float64Array): Sweep => {
+/** Runs through stages from given costs of the state before the fourth of them. */
+const sweep = (stages: readonly Stage[], start: Float64Array, k: number): Sweep => {
   let values = start;
   const steps: Step[] = [];
   for (let at = 3; at < stages.length; at += 1) {
     const four = [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
-    const step = advance(values, four);
+    const step = advance(values, four, k);
     steps.push(step);
     values = step.values;
   }
   return { values, steps };
 };
 
-const leastIndex = (values: Float64Array): number => {
-  let best = 0;
-  for (let index = 1; index < values.length; index += 1)
-    if ((values[index] as number) < (values[best] as number)) best = index;
-  return best;
-};
+const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
 
-/** Walks back from a last state to the options of the stages after the first three. */
-const walkBack = (stages: readonly Stage[], steps: readonly Step[], last: number): readonly number[] => {
+/** Walks back from a rank of a last state to the options of the stages after the first three. */
+const walkBack = (stages: readonly Stage[], steps: readonly Step[], k: number, last: number): readonly number[] => {
   const path: number[] = [];
-  let state = last;
+  let [state, rank] = [Math.floor(last / k), last % k];
   for (let at = stages.length - 1; at >= 3; at -= 1) {
-    const n0 = (stages[at] as Stage).own.length;
-    const n1 = (stages[at - 1] as Stage).own.length;
-    const n2 = (stages[at - 2] as Stage).own.length;
+    const [n0, n1, n2] = [size(stages[at]), size(stages[at - 1]), size(stages[at - 2])];
     path.push(state % n0);
-    const o1 = Math.floor(state / n0) % n1;
-    const o2 = Math.floor(state / (n0 * n1));
-    const o3 = (steps[at - 3] as Step).from[state] as number;
-    state = (o3 * n2 + o2) * n1 + o1;
+    const [o1, o2] = [Math.floor(state / n0) % n1, Math.floor(state / (n0 * n1))];
+    const origin = (steps[at - 3] as Step).from[state * k + rank] as number;
+    rank = origin % k;
+    state = (Math.floor(origin / k) * n2 + o2) * n1 + o1;
   }
   return path.reverse();
 };
 
-/** The best option of each stage, and what they cost together. */
+/** The places of the least finite values, in order. */
+const leastPlaces = (values: Float64Array, count: number): readonly number[] =>
+  [...values.keys()]
+    .filter((place) => (values[place] as number) < Infinity)
+    .sort((a, b) => (values[a] as number) - (values[b] as number) || a - b)
+    .slice(0, count);
+
+const startAt = (states: number, state: number, k: number): Float64Array => {
+  const start = new Float64Array(states * k).fill(Infinity);
+  start[state * k] = 0;
+  return start;
+};
+
+/** The options of each stage on a path, and what they cost together. */
 export interface Path {
   readonly choices: readonly number[];
   readonly cost: number;
 }
 
-/** The least-cost path through stages that do not come round. */
-export const openPath = (stages: readonly Stage[]): Path => {
+/** Paths, cheapest first, and whether they are surely the cheapest there are. */
+export interface Paths {
+  readonly paths: readonly Path[];
+  readonly exact: boolean;
+}
+
+/** The least-cost paths through stages that do not come round, cheapest first. */
+export const openPaths = (stages: readonly Stage[], k: number): Paths => {
   const padded = [NONE, NONE, NONE, ...stages];
-  const { values, steps } = sweep(padded, new Float64Array(1));
-  const last = leastIndex(values);
-  return { choices: walkBack(padded, steps, last), cost: values[last] as number };
+  const { values, steps } = sweep(padded, startAt(1, 0, k), k);
+  const paths = leastPlaces(values, k).map((place) => ({
+    choices: walkBack(padded, steps, k, place),
+    cost: values[place] as number,
+  }));
+  return { paths, exact: true };
 };
 
 const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
-
-export const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
 
 /** Where three neighbouring stages have the fewest states: the cheapest place to cut the cycle open. */
 const bestCut = (stages: readonly Stage[]): number => {
@@ -155,22 +186,21 @@ const ROUNDS = 2;
  */
 const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
   const bounds = new Float64Array(states);
-  let before = new Float64Array(states);
+  let before: Float64Array = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
-    const { values } = sweep(unrolled, before);
-    values.forEach(
-      (value, state) => (bounds[state] = Math.max(bounds[state] as number, value - (before[state] as number))),
-    );
-    before = values as Float64Array<ArrayBuffer>;
+    const { values } = sweep(unrolled, before, 1);
+    for (let state = 0; state < states; state += 1)
+      bounds[state] = Math.max(bounds[state] as number, (values[state] as number) - (before[state] as number));
+    before = values;
   }
   return bounds;
 };
 
 /** Room for the rounding of sums when bounds are compared with costs. */
-export const EPSILON = 1e-9;
+const EPSILON = 1e-9;
 
 /** A cycle cut open at three stages: the stages from there on with those three again, and how to turn a path back. */
-export interface CutCycle {
+interface CutCycle {
   readonly unrolled: readonly Stage[];
   /** How many states there are at the cut. */
   readonly states: number;
@@ -180,8 +210,7 @@ export interface CutCycle {
   readonly turnBack: (choices: readonly number[]) => readonly number[];
 }
 
-/** Cuts a cycle of four or more stages open where it is cheapest. */
-export const cutCycle = (stages: readonly Stage[]): CutCycle => {
+const cutCycle = (stages: readonly Stage[]): CutCycle => {
   const cut = bestCut(stages);
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
@@ -192,20 +221,38 @@ export const cutCycle = (stages: readonly Stage[]): CutCycle => {
   return { unrolled, states, ranked, bounds, turnBack: (choices) => rotate(choices, turn) };
 };
 
+/** Comparisons that trying states at a cut may take in all: a bound on the work, counted so that no clock is needed. */
+const MOST_WORK = 60_000_000;
+
+/** Comparisons one time through the stages takes. */
+const workOf = (stages: readonly Stage[]): number =>
+  stages.reduce(
+    (sum, stage, at) => sum + size(stage) * size(stages[at - 1]) * size(stages[at - 2]) * size(stages[at - 3]),
+    0,
+  );
+
 /**
- * The least-cost path through four or more stages that come round. The cycle is cut open at three stages, and the
- * states there are tried from the lowest bound up until no bound is below the best found.
+ * The least-cost paths through four or more stages that come round, cheapest first. The cycle is cut open at three
+ * stages, and the states there are tried from the lowest bound up until no bound is below the best found, or the work
+ * is more than it may be: then the answer need not be exact.
  */
-export const closedPath = (stages: readonly Stage[]): Path => {
+export const closedPaths = (stages: readonly Stage[], k: number): Paths => {
   const { unrolled, states, ranked, bounds, turnBack } = cutCycle(stages);
-  let best: Path = { choices: [], cost: Infinity };
+  const most = Math.max(1, Math.floor(MOST_WORK / (workOf(unrolled) * k)));
+  let best: readonly Path[] = [];
+  let tried = 0;
   for (const state of ranked) {
-    if ((bounds[state] as number) >= best.cost - EPSILON) break;
-    const start = new Float64Array(states).fill(Infinity);
-    start[state] = 0;
-    const { values, steps } = sweep(unrolled, start);
-    const cost = values[state] as number;
-    if (cost < best.cost - EPSILON) best = { cost, choices: walkBack(unrolled, steps, state) };
+    if ((bounds[state] as number) >= (best[k - 1]?.cost ?? Infinity) - EPSILON) break;
+    if (tried === most) return { paths: best, exact: false };
+    tried += 1;
+    const { values, steps } = sweep(unrolled, startAt(states, state, k), k);
+    const found = Array.from({ length: k }, (_, rank) => state * k + rank)
+      .filter((place) => (values[place] as number) < Infinity)
+      .map((place): Path => ({
+        cost: values[place] as number,
+        choices: turnBack(walkBack(unrolled, steps, k, place)),
+      }));
+    best = [...best, ...found].sort((a, b) => a.cost - b.cost).slice(0, k);
   }
-  return { cost: best.cost, choices: turnBack(best.choices) };
+  return { paths: best, exact: true };
 };

@@ -1,7 +1,15 @@
-import { valueOrThrow } from '../errors/index.ts';
-import { stringCount } from '../instrument/index.ts';
-import { partStart, patternLength, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
-import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
+import { isBassString, stringCount } from '../instrument/index.ts';
+import type { Digit, Pattern } from '../pattern/index.ts';
+import {
+  lastBefore,
+  lastIndexBefore,
+  realise,
+  secondsAt,
+  secondsOf,
+  type Score,
+  type ScoreStroke,
+} from '../score/index.ts';
 import { ABLE_ADULT, type Hand } from './hand.ts';
 import { makeSchool } from './made-school.ts';
 import type { School } from './school.ts';
@@ -18,29 +26,47 @@ export interface FingerOptions {
   readonly cycleTicks?: number;
 }
 
+/** What a document says of who plays it: a school that is shipped, or the studio's own that it carries. */
+export type SchoolChoice = Pick<Pattern, 'school' | 'ownSchool'>;
+
+const choiceOf = ({ school, ownSchool }: SchoolChoice): Result<School> =>
+  ownSchool && school === `own:${ownSchool.id}` ? makeSchool(ownSchool) : findSchool(school);
+
 /** The school of a pattern: one that is shipped, or the studio's own that it carries. Errors are thrown. */
-export const schoolOf = ({ school, ownSchool }: Pick<Pattern, 'school' | 'ownSchool'>): School =>
-  valueOrThrow(ownSchool && school === `own:${ownSchool.id}` ? makeSchool(ownSchool) : findSchool(school));
+export const schoolOf = (choice: SchoolChoice): School => valueOrThrow(choiceOf(choice));
 
 /**
- * The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school.
+ * What is wrong with the school a document names; empty when nothing is.
+ * @example
+ * schoolProblems({ school: 'nobody’s' }).length // => 1
  */
-export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task => ({
-  strokes: taskStrokes(pattern),
-  length: options.cycleTicks ?? patternLength(pattern),
-  cyclic: pattern.cyclic,
-  secondsPerTick: secondsPerTick(pattern.metre, options.tempo ?? pattern.tempo),
-  strings: stringCount(pattern.instrument),
-  school: options.school ?? schoolOf(pattern),
-  hand: options.hand ?? ABLE_ADULT,
+export const schoolProblems = (choice: SchoolChoice): readonly Problem[] => {
+  const found = choiceOf(choice);
+  return found.ok ? [] : found.problems;
+};
+
+/** The task of fingering a score by a school, for a hand. */
+export const taskOfScore = (score: Score, school: School, hand: Hand = ABLE_ADULT): Task => ({
+  strokes: taskStrokes(score),
+  seconds: secondsOf(score),
+  cyclic: score.cyclic,
+  strings: stringCount(score.instrument),
+  school,
+  hand,
 });
 
-const taskStrokes = (pattern: Pattern): readonly TaskStroke[] => {
-  const line = bassLine(pattern);
-  const opening = pattern.strokes.find(({ slur }) => !slur)?.at;
-  const lead = pattern.strokes.findIndex((stroke, index) => !stroke.slur && (!isBass(stroke) || line[index]));
-  return pattern.strokes.map((stroke, index) => ({
+/** The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school. */
+export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task =>
+  taskOfScore(realise(pattern, options), options.school ?? schoolOf(pattern), options.hand);
+
+const taskStrokes = (score: Score): readonly TaskStroke[] => {
+  const { strokes } = score;
+  const line = bassLine(score);
+  const opening = strokes.find(({ slur }) => !slur)?.at;
+  const lead = strokes.findIndex((stroke, index) => !stroke.slur && (!isBassString(stroke.string) || line[index]));
+  return strokes.map((stroke, index) => ({
     at: stroke.at,
+    time: secondsAt(score, stroke.at),
     string: stroke.string,
     pin: stroke.pin,
     accent: stroke.accent,
@@ -48,7 +74,7 @@ const taskStrokes = (pattern: Pattern): readonly TaskStroke[] => {
     rake: stroke.rake,
     brush: stroke.brush,
     harp: stroke.harmonic?.kind === 'harp',
-    off: isOff(pattern, stroke.at),
+    off: isOff(score, stroke.at),
     opening: stroke.at === opening,
     leads: index === lead,
     line: line[index],
@@ -56,57 +82,48 @@ const taskStrokes = (pattern: Pattern): readonly TaskStroke[] => {
 };
 
 /** Whether a stroke falls between the parts that a pick counts down on: every other part of the grid. */
-const isOff = (pattern: Pattern, at: number): boolean => {
-  const beat = ticksPerBeat(pattern.metre);
-  const start = partStart(pattern, at);
-  const part = Math.round(((start % beat) / beat) * (beat / partTicks(pattern, start)));
-  const even = Math.round(beat / partTicks(pattern, start)) % 2 === 0;
+const isOff = ({ beats }: Score, at: number): boolean => {
+  const index = lastIndexBefore(beats, at);
+  const beat = beats[index];
+  if (!beat) return false;
+  const part = Math.floor(((at - beat.at) * beat.parts) / beat.ticks);
   // Beats in odd numbers of parts turn the hand from beat to beat.
-  return (even ? part : part + Math.floor(start / beat)) % 2 === 1;
+  return (beat.parts % 2 === 0 ? part : part + index) % 2 === 1;
 };
-
-const partTicks = (pattern: Pattern, at: number): number => {
-  const beat = ticksPerBeat(pattern.metre);
-  const index = Math.floor(at / beat);
-  return beat / (pattern.divisions?.find((one) => one.beat === index)?.parts ?? pattern.subdivision);
-};
-
-const isBass = ({ string }: Stroke): boolean => string > 3;
 
 /**
  * Which strokes belong to a line on the bass strings: single strokes whose neighbour in time, less than a beat away,
  * is a single stroke on a bass string too.
  */
-const bassLine = ({ strokes, metre }: Pattern): readonly boolean[] => {
-  const beat = ticksPerBeat(metre);
+const bassLine = ({ strokes, beats }: Score): readonly boolean[] => {
   const single = strokes.map(
-    (stroke, index) => isBass(stroke) && strokes[index - 1]?.at !== stroke.at && strokes[index + 1]?.at !== stroke.at,
+    ({ at, string }, index) => isBassString(string) && strokes[index - 1]?.at !== at && strokes[index + 1]?.at !== at,
   );
-  const close = (index: number, other: number): boolean =>
-    single[other] === true && Math.abs((strokes[index] as Stroke).at - (strokes[other] as Stroke).at) < beat;
+  const close = (index: number, other: number): boolean => {
+    const [a, b] = [strokes[index] as ScoreStroke, strokes[other]];
+    return single[other] === true && b !== undefined && Math.abs(a.at - b.at) < lastBefore(beats, a.at).ticks;
+  };
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
 
 /** The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like. */
-export const figuresOf = (pattern: Pattern): ReadonlyMap<string, readonly (readonly number[])[]> => {
-  const bar = ticksPerBar(pattern.metre);
-  const bars = Array.from({ length: pattern.bars }, (): number[] => []);
-  pattern.strokes.forEach(({ at }, index) => bars[Math.floor(at / bar)]?.push(index));
+export const figuresOf = ({ strokes, bars }: Score): ReadonlyMap<string, readonly (readonly number[])[]> => {
+  const inBars = bars.map((): number[] => []);
+  strokes.forEach(({ at }, index) => inBars[lastIndexBefore(bars, at)]?.push(index));
   const byLook = new Map<string, number[][]>();
-  for (const strokes of bars) {
-    const look = strokes.map((index) => lookInBar(pattern, index, bar)).join(' ');
-    if (strokes.length > 0) byLook.set(look, [...(byLook.get(look) ?? []), strokes]);
-  }
+  inBars.forEach((indexes, bar) => {
+    if (indexes.length === 0) return;
+    const look = indexes.map((index) => lookInBar(strokes[index] as ScoreStroke, bars[bar]?.at ?? 0)).join(' ');
+    const alike = byLook.get(look);
+    if (alike) alike.push(indexes);
+    else byLook.set(look, [indexes]);
+  });
   return byLook;
 };
 
-const lookInBar = (pattern: Pattern, index: number, bar: number): string => {
-  const stroke = pattern.strokes[index];
-  if (!stroke) return '';
-  const marks = [stroke.slur, stroke.rake && 'rake', stroke.brush && 'brush', stroke.harmonic?.kind]
-    .filter(Boolean)
-    .join();
-  return `${stroke.at % bar}:${stroke.string}${stroke.pin ?? ''}${marks}`;
+const lookInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): string => {
+  const marks = [slur, rake && 'rake', brush && 'brush', harmonic?.kind].filter(Boolean).join();
+  return `${at - from}:${string}${pin ?? ''}${marks}`;
 };
 
 /** The digits of some strokes. */

@@ -89,16 +89,19 @@ const taskArbitrary = (school: School): fc.Arbitrary<Task> =>
     .map(({ events, gaps, marks, cyclic, tempo, pin }) => {
       const times = gaps.map((_, index) => gaps.slice(0, index).reduce((sum, gap) => sum + gap, 0) * 210);
       const strokes = events.flatMap((strings, index) =>
-        strings.map((string): TaskStroke => ({ at: times[index] ?? 0, string })),
+        strings.map((string): TaskStroke => ({
+          at: times[index] ?? 0,
+          time: ((times[index] ?? 0) * 60) / tempo / 840,
+          string,
+        })),
       );
       const marked = strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
       const pinned = marked.map((stroke, index) => (pin?.stroke === index ? { ...stroke, pin: pin.digit } : stroke));
       const length = (times[events.length - 1] ?? 0) + 420;
       return {
         strokes: pinned,
-        length,
+        seconds: (length * 60) / tempo / 840,
         cyclic,
-        secondsPerTick: 60 / tempo / 840,
         strings: 6,
         school,
         hand: ABLE_ADULT,
@@ -169,10 +172,9 @@ describe('laws of the solver', () => {
         (strings, turn) => {
           const by = turn % strings.length;
           const taskFor = (order: number[]): Task => ({
-            strokes: order.map((string, index) => ({ at: index * 210, string })),
-            length: order.length * 210,
+            strokes: order.map((string, index) => ({ at: index * 210, time: index / 6, string })),
+            seconds: order.length / 6,
             cyclic: true,
-            secondsPerTick: 60 / 90 / 840,
             strings: 6,
             school,
             hand: ABLE_ADULT,
@@ -188,7 +190,7 @@ describe('laws of the solver', () => {
   test('a pin never lowers the cost, and is kept', () => {
     fc.assert(
       fc.property(taskArbitrary(school), fc.constantFrom<Digit>('p', 'i', 'm', 'a'), (task, pin) => {
-        const free = { ...task, strokes: task.strokes.map(({ at, string }) => ({ at, string })) };
+        const free = { ...task, strokes: task.strokes.map(({ at, time, string }) => ({ at, time, string })) };
         const pinned = {
           ...free,
           strokes: free.strokes.map((stroke, index) => (index === 0 ? { ...stroke, pin } : stroke)),
@@ -204,8 +206,8 @@ describe('laws of the solver', () => {
   test('a slurred stroke is nobody’s, and costs the picking hand nothing', () => {
     fc.assert(
       fc.property(taskArbitrary(school), (task) => {
-        const slurred: TaskStroke = { at: 105, string: 2, slurred: true };
-        const strokes = [...task.strokes.map(({ at, string }) => ({ at, string }))];
+        const slurred: TaskStroke = { at: 105, time: 0.01, string: 2, slurred: true };
+        const strokes = [...task.strokes.map(({ at, time, string }) => ({ at, time, string }))];
         const bare = { ...task, strokes };
         const at = strokes.filter((stroke) => stroke.at < 105).length;
         const withSlur = { ...task, strokes: [...strokes.slice(0, at), slurred, ...strokes.slice(at)] };

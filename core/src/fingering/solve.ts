@@ -2,8 +2,7 @@ import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
 import type { Option } from './options.ts';
-import { closedPath, openPath, type Path } from './path.ts';
-import { bestClosedPaths, bestOpenPaths } from './best-paths.ts';
+import { closedPaths, openPaths, type Path } from './path.ts';
 import { stagesOf, type Stage } from './stages.ts';
 import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
 
@@ -16,7 +15,7 @@ export interface Solution {
 
 type Best = Pick<Solution, 'digits' | 'cost'>;
 
-/** A problem at an event, with the strokes it concerns. */
+/** A problem at an event, with the strokes it concerns; of the whole, with none. */
 export interface Conflict {
   readonly problem: Problem;
   readonly strokes: readonly number[];
@@ -35,24 +34,32 @@ const combinations = <T>(lists: readonly (readonly T[])[]): readonly (readonly T
     [[]],
   );
 
+/** Ways of a short cycle that are tried at the most. */
+const MOST_WAYS = 4096;
+
+interface Found {
+  readonly best: readonly Best[];
+  readonly exact: boolean;
+}
+
+/** The options of an event that cost least by themselves. */
+const cheapest = ({ options, own }: Stage, count: number): readonly Option[] =>
+  options.length <= count
+    ? options
+    : [...options.keys()]
+        .sort((a, b) => (own[a] as number) - (own[b] as number) || a - b)
+        .slice(0, count)
+        .map((index) => options[index] as Option);
+
 /** Cycles no longer than the window meet themselves in it: they are few, and every way is tried, cheapest first. */
-const shortCycles = (task: Task, events: readonly Event[], stages: readonly Stage[]): readonly Best[] =>
-  combinations(stages.map(({ options }) => options))
+const shortCycles = (task: Task, events: readonly Event[], stages: readonly Stage[], count: number): Found => {
+  const most = Math.floor(MOST_WAYS ** (1 / stages.length));
+  const best = combinations(stages.map((stage) => cheapest(stage, most)))
     .map((chosen) => spread(events, chosen, task.strokes.length))
     .map((digits) => ({ digits, cost: totalCost(task, digits) }))
-    .sort((a, b) => a.cost - b.cost);
-
-/**
- * The fingering of least total cost. Pins are kept whatever they cost; what cannot be is named among the conflicts
- * and the rest is fingered all the same.
- * `where` names a time (ticks) as a teacher says it, for the conflicts.
- */
-export const solve = (task: Task, where: (at: number) => string): Solution => {
-  const events = eventsOf(task.strokes);
-  if (events.length === 0) return { digits: task.strokes.map(() => null), cost: 0, conflicts: [] };
-  const stages = stagesOf(task, events);
-  const conflicts = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
-  return { ...bestDigits(task, events, stages), conflicts };
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, count);
+  return { best, exact: stages.every(({ options }) => options.length <= most) };
 };
 
 const conflictsOf = (
@@ -61,8 +68,6 @@ const conflictsOf = (
   where: (at: number) => string,
 ): readonly Conflict[] =>
   conflicts.map(({ code, details }) => ({ problem: problem(code, { ...details, where: where(at) }), strokes }));
-
-const isShortCycle = (task: Task, events: readonly Event[]): boolean => task.cyclic && events.length <= WINDOW;
 
 const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[], { choices, cost }: Path): Best => ({
   digits: spread(
@@ -73,21 +78,29 @@ const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[]
   cost,
 });
 
-const bestDigits = (task: Task, events: readonly Event[], stages: readonly Stage[]): Best => {
-  if (isShortCycle(task, events)) return shortCycles(task, events, stages)[0] as Best;
-  return digitsOn(task, events, stages, task.cyclic ? closedPath(stages) : openPath(stages));
+const search = (task: Task, events: readonly Event[], stages: readonly Stage[], count: number): Found => {
+  if (task.cyclic && events.length <= WINDOW) return shortCycles(task, events, stages, count);
+  const { paths, exact } = task.cyclic ? closedPaths(stages, count) : openPaths(stages, count);
+  const whole = exact && stages.every(({ bounded }) => !bounded);
+  return { best: paths.map((path) => digitsOn(task, events, stages, path)), exact: whole };
 };
 
-/** The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. */
+const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] };
+
+/**
+ * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins are
+ * kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
+ * `where` names a time (ticks) as a teacher says it, for the conflicts.
+ */
 export const solveBest = (task: Task, where: (at: number) => string, count: number): readonly Solution[] => {
   const events = eventsOf(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const stages = stagesOf(task, events);
-  const conflicts = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
-  if (isShortCycle(task, events))
-    return shortCycles(task, events, stages)
-      .slice(0, count)
-      .map((best) => ({ ...best, conflicts }));
-  const paths = task.cyclic ? bestClosedPaths(stages, count) : bestOpenPaths(stages, count);
-  return paths.map((path) => ({ ...digitsOn(task, events, stages, path), conflicts }));
+  const { best, exact } = search(task, events, stages, count);
+  const met = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
+  const conflicts = exact ? met : [...met, BOUNDED];
+  return best.map((one) => ({ ...one, conflicts }));
 };
+
+/** The fingering of least total cost. */
+export const solve = (task: Task, where: (at: number) => string): Solution => solveBest(task, where, 1)[0] as Solution;

@@ -4,13 +4,13 @@ import {
   PAIR_COSTS,
   UNPLAYED_COST,
   brushEnd,
-  type Ground,
+  type CostContext,
   type PairCost,
   type Scope,
 } from './costs/index.ts';
 import type { Hand } from './hand.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
-import { optionsOf, type Option, type Unplaced } from './options.ts';
+import { optionsOf, type Option, type Options, type Unplaced } from './options.ts';
 import type { School } from './school.ts';
 import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
@@ -42,6 +42,8 @@ export interface Stage {
   readonly options: readonly Option[];
   /** What had to be set aside to have any. */
   readonly conflicts: readonly Unplaced[];
+  /** Whether there were more ways to play it than are looked at. */
+  readonly bounded?: boolean;
   /** Cost of each option by itself. */
   readonly own: Float64Array;
   /** Which strikers each option uses, one bit a striker. */
@@ -58,6 +60,7 @@ const bitOf = (digit: Digit): number => 1 << STRIKERS.indexOf(strikerOf(digit));
 interface EventOptions {
   readonly options: readonly Option[];
   readonly conflicts: readonly Unplaced[];
+  readonly bounded: boolean;
   /** Each option as placed strokes, and those of each striker. */
   readonly placed: readonly (readonly PlacedStroke[])[];
   readonly byStriker: readonly (readonly (readonly PlacedStroke[])[] | null)[];
@@ -74,11 +77,11 @@ const sumPairs = (
   costs: readonly PairCost[],
   [from, to]: readonly [readonly PlacedStroke[], readonly PlacedStroke[]],
   seconds: number,
-  ground: Ground,
+  context: CostContext,
 ): number => {
   let sum = 0;
   for (const a of from)
-    for (const b of to) if (leadsOn(from, to, a, b)) for (const cost of costs) sum += cost.of(a, b, seconds, ground);
+    for (const b of to) if (leadsOn(from, to, a, b)) for (const cost of costs) sum += cost.of(a, b, seconds, context);
   return sum;
 };
 
@@ -107,24 +110,24 @@ const OWN = withScope('own');
 const ACROSS = withScope('across thumb');
 
 /** What an option costs by itself, whatever the strokes around it. */
-const ownCost = (ground: Ground, strokes: readonly TaskStroke[], option: Option): number => {
+const ownCost = (context: CostContext, strokes: readonly TaskStroke[], option: Option): number => {
   let sum = 0;
   option.forEach((digit, index) => {
     if (digit === null) sum += UNPLAYED_COST;
-    else for (const cost of OWN_COSTS) sum += cost.of(placedStroke(strokes[index] as TaskStroke, digit), ground);
+    else for (const cost of OWN_COSTS) sum += cost.of(placedStroke(strokes[index] as TaskStroke, digit), context);
   });
   const all = place(option, strokes);
   all.forEach((to, index) => {
-    for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, 0, ground);
+    for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, 0, context);
   });
   return sum;
 };
 
-/** The costs of the options, with those that leave the wont of their figure made dearer. */
-const withWont = ({ own, options }: EventOptions, strokes: readonly TaskStroke[], { school }: Task): Float64Array => {
-  if (!strokes.some(({ wont }) => wont)) return own;
+/** The costs of the options, with those that leave the habit of their figure made dearer. */
+const withHabit = ({ own, options }: EventOptions, strokes: readonly TaskStroke[], { school }: Task): Float64Array => {
+  if (!strokes.some(({ habit }) => habit)) return own;
   const leaves = (option: Option): number =>
-    option.filter((digit, index) => digit && strokes[index]?.wont && strokes[index].wont !== digit).length;
+    option.filter((digit, index) => digit && strokes[index]?.habit && strokes[index].habit !== digit).length;
   return own.map((cost, index) => cost + school.weights.consistency * leaves(options[index] as Option));
 };
 
@@ -146,16 +149,16 @@ const plus = (tables: readonly (Float64Array | null)[], size: number): Float64Ar
   return sum;
 };
 
-const makeLink = (ground: Ground, a: EventOptions, b: EventOptions, distance: number, seconds: number): Link => {
+const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distance: number, seconds: number): Link => {
   const pairs =
     (costs: readonly PairCost[]): Fill =>
     (from, to) =>
-      sumPairs(costs, [from, to], seconds, ground);
+      sumPairs(costs, [from, to], seconds, context);
   const own = STRIKERS.map((_, striker) => {
     const [from, to] = [a.byStriker[striker], b.byStriker[striker]];
     return from && to ? unlessEmpty(table(from, to, pairs(OWN))) : null;
   });
-  const across = distance > 1 && ground.school.weights.runsAcrossThumb;
+  const across = distance > 1 && context.school.weights.runsAcrossThumb;
   return {
     always: table(a.placed, b.placed, pairs(distance === 1 ? NEXT : WITHIN)),
     own,
@@ -183,8 +186,35 @@ const FLAGS: readonly (readonly [keyof TaskStroke, string])[] = [
   ['leads', '^'],
 ];
 
-const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[], id: number): EventOptions => {
-  const { options, conflicts } = optionsOf(task, strokes);
+/** Ways to play one event that are looked at: so many that no shipped school has more for a chord of four. */
+const MOST_OPTIONS = 24;
+
+/** Comparisons a pass through all events may take: with more events there, fewer ways are looked at for each. */
+const MOST_WORK = 400_000_000;
+
+const mostOptions = (events: number): number =>
+  Math.min(MOST_OPTIONS, Math.floor((MOST_WORK / Math.max(1, events)) ** 0.25));
+
+/** The ways that cost least by themselves, at most so many. */
+const boundedTo = (
+  most: number,
+  { options, ...rest }: Options,
+  cost: (option: Option) => number,
+): Options & { readonly bounded: boolean } => {
+  if (options.length <= most) return { ...rest, options, bounded: false };
+  const costs = new Map(options.map((option) => [option, cost(option)]));
+  const ranked = [...options].sort((a, b) => (costs.get(a) as number) - (costs.get(b) as number));
+  return { ...rest, options: ranked.slice(0, most), bounded: true };
+};
+
+const eventOptions = (
+  task: Task,
+  context: CostContext,
+  strokes: readonly TaskStroke[],
+  { id, most }: { readonly id: number; readonly most: number },
+): EventOptions => {
+  const found = boundedTo(most, optionsOf(task, strokes), (option) => ownCost(context, strokes, option));
+  const { options, conflicts, bounded } = found;
   const all = options.map((option) => place(option, strokes));
   const byStriker = STRIKERS.map((striker) => {
     const own = all.map((those) => single(those, striker));
@@ -194,9 +224,10 @@ const eventOptions = (task: Task, ground: Ground, strokes: readonly TaskStroke[]
     id,
     options,
     conflicts,
+    bounded,
     placed: all,
     byStriker,
-    own: Float64Array.from(options, (option) => ownCost(ground, strokes, option)),
+    own: Float64Array.from(options, (option) => ownCost(context, strokes, option)),
     strikers: Uint8Array.from(options, (option) =>
       option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0),
     ),
@@ -228,29 +259,34 @@ const tablesFor = ({ school, hand }: Task): Tables => {
   kept.set(school, byHand);
   const tables = byHand.get(hand) ?? { events: new Map<string, EventOptions>(), links: new Map<string, Link>() };
   byHand.set(hand, tables);
-  if (tables.links.size > MOST_LINKS) tables.links.clear();
+  if (tables.links.size > MOST_LINKS || tables.events.size > MOST_LINKS) {
+    tables.links.clear();
+    tables.events.clear();
+  }
   return tables;
 };
 
 /** Builds the solver's stages: for each event its options, their own costs, and the links with the events before. */
 export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[] => {
-  const ground: Ground = { school: task.school, hand: task.hand, strings: task.strings };
+  const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
   const tables = tablesFor(task);
   const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
+  const most = mostOptions(events.length);
   const byGrid = task.school.weights.gridTurn > 0;
   const all = strokes.map((those) =>
-    remember(tables.events, `${task.strings} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () =>
-      eventOptions(task, ground, those, tables.events.size),
+    remember(tables.events, `${task.strings} ${most} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () =>
+      eventOptions(task, context, those, { id: tables.events.size, most }),
     ),
   );
   const link = (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
     remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () =>
-      makeLink(ground, a, b, distance, seconds),
+      makeLink(context, a, b, distance, seconds),
     );
   return all.map((here, index): Stage => ({
     options: here.options,
     conflicts: here.conflicts,
-    own: withWont(here, strokes[index] ?? [], task),
+    bounded: here.bounded,
+    own: withHabit(here, strokes[index] ?? [], task),
     strikers: here.strikers,
     links: Array.from({ length: WINDOW }, (_, place) => {
       const before = eventBefore(task, events, index, place + 1);

@@ -3,9 +3,10 @@ import type { Hand } from './hand.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
 import type { School } from './school.ts';
 
-/** One stroke to be fingered. `at` is in ticks. */
+/** One stroke to be fingered. `at` is in ticks as written, `time` in seconds as played. */
 export interface TaskStroke {
   readonly at: number;
+  readonly time: number;
   readonly string: number;
   readonly pin?: Digit;
   readonly accent?: boolean;
@@ -23,7 +24,7 @@ export interface TaskStroke {
   /** Whether it belongs to a line on the bass strings rather than to a pulse. */
   readonly line?: boolean;
   /** The digit this stroke had where the same figure came before. */
-  readonly wont?: Digit;
+  readonly habit?: Digit;
 }
 
 /** A stroke of a task with its digit settled. */
@@ -45,10 +46,9 @@ export const placedStroke = (
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */
 export interface Task {
   readonly strokes: readonly TaskStroke[];
-  /** Ticks after which a cyclic task begins again. */
-  readonly length: number;
+  /** Seconds one time through takes: after them a cyclic task begins again. */
+  readonly seconds: number;
   readonly cyclic: boolean;
-  readonly secondsPerTick: number;
   readonly strings: number;
   readonly school: School;
   readonly hand: Hand;
@@ -57,6 +57,7 @@ export interface Task {
 /** All strokes of one time: indexes into the task's strokes, lowest string first. */
 export interface Event {
   readonly at: number;
+  readonly time: number;
   readonly strokes: readonly number[];
 }
 
@@ -67,12 +68,12 @@ export const WINDOW = 3;
 
 /** Gathers the strokes of a task into events in time order; what the other hand slurs is struck by nobody. */
 export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
-  const events: { at: number; strokes: number[] }[] = [];
-  strokes.forEach(({ at, slurred }, index) => {
+  const events: { at: number; time: number; strokes: number[] }[] = [];
+  strokes.forEach(({ at, time, slurred }, index) => {
     if (slurred) return;
     const last = events[events.length - 1];
     if (last?.at === at) last.strokes.push(index);
-    else events.push({ at, strokes: [index] });
+    else events.push({ at, time, strokes: [index] });
   });
   return events;
 };
@@ -88,6 +89,6 @@ export const eventBefore = (
   if (raw < 0 && !task.cyclic) return undefined;
   const rounds = Math.floor(raw / events.length);
   const before = raw - rounds * events.length;
-  const ticks = (events[index] as Event).at - (events[before] as Event).at - rounds * task.length;
-  return { index: before, seconds: ticks * task.secondsPerTick };
+  const seconds = (events[index] as Event).time - (events[before] as Event).time - rounds * task.seconds;
+  return { index: before, seconds };
 };

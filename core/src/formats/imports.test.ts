@@ -1,3 +1,4 @@
+import { realise } from '../score/index.ts';
 import fc from 'fast-check';
 import { writeMidi as writeWithLibrary, type MidiData } from 'midi-file';
 import { patternArbitrary } from '../../test/arbitraries.ts';
@@ -55,7 +56,7 @@ describe('MIDI in', () => {
         const chords = new Map<number, number>();
         straight.strokes.forEach(({ at }) => chords.set(at, (chords.get(at) ?? 0) + 1));
         fc.pre(Math.max(...chords.values()) <= 3);
-        const read = readMidi(writeMidi(straight), straight.instrument);
+        const read = readMidi(writeMidi(realise(straight)), straight.instrument);
         if (!read.ok) return expect(read.problems.map(sentence).join()).toMatch(/no notes|neck|Fret/);
         const lost = read.value.remarks.find(({ code }) => code === 'notes-left-out');
         if (!lost) expect([...new Set(heard(read.value.pattern))]).toEqual([...new Set(heard(straight))]);
@@ -105,7 +106,7 @@ describe('MIDI in', () => {
     expect(remarks.map(sentence).join(' ')).toMatch(/guessed for 3 notes.*2 notes lay beside the grid/);
   });
 
-  const whole = writeMidi(valueOrThrow(readFigure('5 3 2 1')).pattern);
+  const whole = writeMidi(realise(valueOrThrow(readFigure('5 3 2 1')).pattern));
 
   test('a file cut off anywhere is refused with the byte, never taken for whole', () => {
     for (let length = 0; length < whole.length; length += 1) {
@@ -135,7 +136,8 @@ describe('MIDI in', () => {
   });
 });
 
-const fingered = (pattern: Pattern): string => writeTab(pattern, digitsInOrder(pattern, judge(pattern)), 'school');
+const fingered = (pattern: Pattern): string =>
+  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), 'school');
 
 describe('plain-text tablature in', () => {
   test('our own comes back: notes, times, digits, metre, tempo', () => {

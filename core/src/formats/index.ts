@@ -10,3 +10,4 @@ export { onFittingShape, type Imported } from './imported.ts';
 export { writeMusicXml } from './musicxml/write.ts';
 export { readMusicXmlText, type XmlParser } from './musicxml/read-text.ts';
 export { XML_LIMITS } from './musicxml/xml.ts';
+export { leftOut, type WrittenFormat } from './left-out.ts';

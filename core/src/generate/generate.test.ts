@@ -4,7 +4,8 @@ import { RhythmPattern } from 'tonal';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
-import { problemsOfPattern, revoice, edit, strokePitch, type Digit, type Pattern } from '../pattern/index.ts';
+import { revoice, edit } from '../edit/index.ts';
+import { problemsOfPattern, strokePitch, type Digit, type Pattern } from '../pattern/index.ts';
 import { digitsInOrder, judge } from '../analysis/index.ts';
 import {
   GENERATORS,
@@ -121,10 +122,10 @@ describe('alternating thumb', () => {
     expect(basses(pattern)).toEqual([5, 4, 5, 4]);
     const done = edit(pattern, revoice(pattern, shapeOf(standard, 'G') as Voicing));
     if (!done.ok) throw new Error('refused');
-    expect(basses(done.value.pattern)).toEqual([6, 4, 6, 4]);
-    expect(fingers(done.value.pattern)).toEqual(fingers(pattern));
-    const back = edit(done.value.pattern, done.value.inverse);
-    expect(back.ok && back.value.pattern).toEqual(pattern);
+    expect(basses(done.value.document)).toEqual([6, 4, 6, 4]);
+    expect(fingers(done.value.document)).toEqual(fingers(pattern));
+    const back = edit(done.value.document, done.value.inverse);
+    expect(back.ok && back.value.document).toEqual(pattern);
   });
 
   test('a triple takes three strings', () => {

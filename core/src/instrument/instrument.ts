@@ -55,6 +55,13 @@ export const bassStrings = (strings: number): readonly number[] =>
   Array.from({ length: strings - 3 }, (_, index) => strings - index);
 
 /**
+ * Whether a string, counted from 1 = highest, is one of those that carry the bass: 4 and below.
+ * @example
+ * isBassString(4) // => true
+ */
+export const isBassString = (string: number): boolean => string > 3;
+
+/**
  * Semitones each string is retuned by, from string N to string 1, to go from one tuning to another.
  * @example
  * retune(tuningByKey('standard'), tuningByKey('open-d')) // => [-2, 0, 0, -1, -2, -2]

@@ -5,5 +5,3 @@ export * from './sounding.ts';
 export * from './roles.ts';
 export * from './create.ts';
 export * from './problems.ts';
-export * from './edit.ts';
-export * from './rearrange.ts';

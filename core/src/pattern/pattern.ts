@@ -1,5 +1,5 @@
 import type { Voicing } from '../harmony/index.ts';
-import type { Instrument } from '../instrument/index.ts';
+import { isBassString, type Instrument } from '../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Digit } from './digit.ts';
 
@@ -128,21 +128,42 @@ export const SWING_RANGE = { least: 50, most: 75 } as const;
 /** Time order, and on one beat from the lowest string (highest number) up. */
 export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at || b.string - a.string;
 
+/**
+ * Whether a stroke is one that the thumb would take: struck, and pinned to the thumb or free on a bass string.
+ * @example
+ * isThumbStroke({ string: 5 }) // => true
+ * isThumbStroke({ string: 5, pin: 'i' }) // => false
+ */
+export const isThumbStroke = ({ string, pin, slur }: Pick<Stroke, 'string' | 'pin' | 'slur'>): boolean =>
+  !slur && (pin === 'p' || (pin === undefined && isBassString(string)));
+
 /** The stroke on a string at a tick, if there is one. */
 export const strokeAt = (pattern: Pattern, at: number, string: number): Stroke | undefined =>
   pattern.strokes.find((stroke) => stroke.at === at && stroke.string === string);
 
-/** A text that is equal for equal values, whatever order their fields come in. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_key, field: unknown) =>
-    typeof field === 'object' && field !== null && !Array.isArray(field)
-      ? Object.fromEntries(Object.entries(field).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : field,
-  );
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null;
+
+const sameFields = (a: Readonly<Record<string, unknown>>, b: Readonly<Record<string, unknown>>): boolean =>
+  Object.keys(a).every((key) => sameValue(a[key], b[key])) &&
+  Object.keys(b).every((key) => b[key] === undefined || key in a);
+
+/**
+ * Whether two plain values say the same, whatever order their fields come in; a field that is undefined is as good as
+ * none. The same object is the same at once.
+ * @example
+ * sameValue({ a: 1, b: [2] }, { b: [2], a: 1, c: undefined }) // => true
+ */
+export const sameValue = (a: unknown, b: unknown): boolean => {
+  if (a === b) return true;
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((item, index) => sameValue(item, b[index]));
+  return isObject(a) && isObject(b) && !Array.isArray(a) && !Array.isArray(b) && sameFields(a, b);
+};
 
 /**
  * Whether two patterns say the same, whatever order their fields were stored in.
  * @example
  * samePattern(newPattern('Roll'), { ...newPattern('Roll') }) // => true
  */
-export const samePattern = (a: Pattern, b: Pattern): boolean => a === b || canonical(a) === canonical(b);
+export const samePattern = (a: Pattern, b: Pattern): boolean => sameValue(a, b);

@@ -1,8 +1,9 @@
 import { problem, type Problem } from '../errors/index.ts';
+import { isUsableText } from '../fields/text.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
 import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeName } from '../time/index.ts';
 import { PATTERN_LIMITS, SWING_RANGE, patternLength, type Pattern, type Stroke } from './pattern.ts';
-import { NODE_FRETS, stoppedFret, touchInterval } from './sounding.ts';
+import { HIGHEST_PITCH, NODE_FRETS, stoppedFret, strokePitch, touchInterval } from './sounding.ts';
 
 const whole = (value: number, least: number, most: number): boolean =>
   Number.isInteger(value) && value >= least && value <= most;
@@ -11,10 +12,19 @@ const whole = (value: number, least: number, most: number): boolean =>
 export const whereIs = (pattern: Pick<Pattern, 'metre' | 'bars'>, at: number): string =>
   placeName(pattern.metre, at, pattern.bars);
 
+/** How long a pattern is, as a teacher says it: `one bar`, `2 bars`. */
+export const lengthWords = ({ bars }: Pick<Pattern, 'bars'>): string => (bars === 1 ? 'one bar' : `${bars} bars`);
+
 type Rule = (pattern: Pattern) => Problem | undefined;
+
+const unusable = (what: string, text: string | undefined): Problem | undefined =>
+  text === undefined || isUsableText(text) ? undefined : problem('text-unusable', { what });
 
 const RULES: readonly Rule[] = [
   ({ name }) => (name.trim().length > 0 && name.length <= PATTERN_LIMITS.name ? undefined : problem('name-wrong')),
+  ({ name }) => unusable('name', name),
+  ({ tags }) => unusable('tags', tags?.join()),
+  ({ voicing }) => unusable('chord', voicing.chord),
   ({ metre }) =>
     whole(metre.beats, 1, PATTERN_LIMITS.beats) && BEAT_UNITS.includes(metre.unit)
       ? undefined
@@ -74,34 +84,39 @@ const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
 
 /** Why a stroke could not stand in a pattern, leaving aside what its voicing mutes. */
 export const placementProblem = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
-  const where = whereIs(pattern, stroke.at);
   const strings = stringCount(pattern.instrument);
   if (!whole(stroke.at, 0, patternLength(pattern) - 1))
-    return problem('stroke-outside-length', { where, length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars` });
-  if (!whole(stroke.string, 1, strings)) return problem('string-missing', { string: stroke.string, strings, where });
-  return soundProblem(pattern, stroke, where);
+    return problem('stroke-outside-length', { where: whereIs(pattern, stroke.at), length: lengthWords(pattern) });
+  if (!whole(stroke.string, 1, strings))
+    return problem('string-missing', { string: stroke.string, strings, where: whereIs(pattern, stroke.at) });
+  return soundProblem(pattern, stroke);
 };
 
 /** What keeps the other hand from stopping or touching the string there. */
-const soundProblem = (pattern: Pattern, stroke: Stroke, where: string): Problem | undefined => {
+const soundProblem = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const most = pattern.instrument.frets - pattern.instrument.capo;
   if (stroke.fret !== undefined && !whole(stroke.fret, 0, most))
     return problem('fret-out-of-range', { value: stroke.fret, string: stroke.string, most });
-  if (!stroke.harmonic) return undefined;
-  const interval = touchInterval(pattern, stroke) ?? 12;
-  if (!NODE_FRETS.includes(interval))
-    return problem('no-node', { where, touch: stroke.harmonic.touch, nodes: NODE_FRETS.join(', ') });
-  return undefined;
+  if (stroke.harmonic && !NODE_FRETS.includes(touchInterval(pattern, stroke) ?? 12))
+    return problem('no-node', {
+      where: whereIs(pattern, stroke.at),
+      touch: stroke.harmonic.touch,
+      nodes: NODE_FRETS.join(', '),
+    });
+  const pitch = strokePitch(pattern, stroke) ?? 0;
+  if (pitch <= HIGHEST_PITCH) return undefined;
+  return problem('pitch-too-high', { where: whereIs(pattern, stroke.at), value: pitch, most: HIGHEST_PITCH });
 };
 
 const clashProblems = (pattern: Pattern): readonly Problem[] => {
-  const seen = new Set<string>();
+  const seen = new Set<number>();
   const ids = new Set<string>();
   return pattern.strokes.flatMap(({ id, at, string }) => {
     const found: Problem[] = [];
-    if (seen.has(`${at}/${string}`)) found.push(problem('string-taken', { string, where: whereIs(pattern, at) }));
+    const place = at * 16 + string;
+    if (seen.has(place)) found.push(problem('string-taken', { string, where: whereIs(pattern, at) }));
     if (ids.has(id)) found.push(problem('stroke-id-taken', { id }));
-    seen.add(`${at}/${string}`);
+    seen.add(place);
     ids.add(id);
     return found;
   });
@@ -118,11 +133,21 @@ export const problemsOfPattern = (pattern: Pattern): readonly Problem[] => {
   return [...pattern.strokes.flatMap((stroke) => placementProblem(pattern, stroke) ?? []), ...clashProblems(pattern)];
 };
 
+/** A stroke that stays in a pattern although something about it cannot be played, and what. */
+export interface NamedStroke {
+  readonly stroke: Stroke;
+  readonly problem: Problem;
+}
+
+const named = (strokes: readonly Stroke[], say: (stroke: Stroke) => Problem): readonly NamedStroke[] =>
+  strokes.map((stroke) => ({ stroke, problem: say(stroke) }));
+
 /** Strokes on strings that the voicing mutes: they stay in the pattern, and are named. */
-export const mutedStrokes = (pattern: Pattern): readonly { readonly stroke: Stroke; readonly problem: Problem }[] =>
-  pattern.strokes
-    .filter((stroke) => stoppedFret(pattern, stroke) === null)
-    .map((stroke) => ({ stroke, problem: mutedProblem(pattern, stroke) }));
+export const mutedStrokes = (pattern: Pattern): readonly NamedStroke[] =>
+  named(
+    pattern.strokes.filter((stroke) => stoppedFret(pattern, stroke) === null),
+    (stroke) => mutedProblem(pattern, stroke),
+  );
 
 /** The problem of a stroke on a muted string. */
 export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'string'>): Problem =>
@@ -133,16 +158,29 @@ export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'stri
   });
 
 /** Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named. */
-export const looseSlurs = (pattern: Pattern): readonly { readonly stroke: Stroke; readonly problem: Problem }[] =>
-  pattern.strokes
-    .filter(
-      (stroke) =>
-        stroke.slur &&
-        !pattern.strokes.some(
-          ({ at, string }) => string === stroke.string && (at < stroke.at || (pattern.cyclic && at !== stroke.at)),
-        ),
-    )
-    .map((stroke) => ({
-      stroke,
-      problem: problem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }),
-    }));
+export const looseSlurs = (pattern: Pattern): readonly NamedStroke[] => {
+  const times = new Map<number, number[]>();
+  for (const { at, string } of pattern.strokes) {
+    const own = times.get(string);
+    if (own) own.push(at);
+    else times.set(string, [at]);
+  }
+  const follows = ({ at, string }: Stroke): boolean => {
+    const own = times.get(string) ?? [];
+    return pattern.cyclic ? own.length > 1 : (own[0] as number) < at;
+  };
+  return named(
+    pattern.strokes.filter((stroke) => stroke.slur && !follows(stroke)),
+    (stroke) => problem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }),
+  );
+};
+
+/** Harmonics that are touched beyond the last fret, where the hand has to find the place without one. */
+export const touchesBeyondNeck = (pattern: Pattern): readonly NamedStroke[] => {
+  const frets = pattern.instrument.frets - pattern.instrument.capo;
+  return named(
+    pattern.strokes.filter(({ harmonic }) => harmonic !== undefined && harmonic.touch > frets),
+    ({ at, string, harmonic }) =>
+      problem('touch-beyond-neck', { where: whereIs(pattern, at), string, touch: harmonic?.touch ?? 0, frets }),
+  );
+};

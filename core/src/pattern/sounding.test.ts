@@ -2,19 +2,17 @@ import fc from 'fast-check';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { frequencyOf, instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
+import { edit, revoice, type Edit } from '../edit/index.ts';
 import {
   NODE_FRETS,
-  edit,
   looseSlurs,
   newPattern,
   problemsOfPattern,
-  revoice,
   roleString,
   stoppedFret,
   strokePitch,
   strokesOnChord,
   touchInterval,
-  type Edit,
   type Pattern,
   type Stroke,
 } from './index.ts';
@@ -133,7 +131,7 @@ describe('roles land on the chord’s strings (2-domain, common practice)', () =
             shape(first),
           ),
         });
-        const there = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).pattern;
+        const there = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).document;
         expect(
           there(
             there(start, revoice(start, shape(second))),

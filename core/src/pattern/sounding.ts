@@ -11,6 +11,12 @@ const NODES: Readonly<Record<number, number>> = { 4: 28, 5: 24, 7: 19, 9: 28, 12
 /** Frets above the stopped note over which a harmonic speaks. */
 export const NODE_FRETS: readonly number[] = Object.keys(NODES).map(Number);
 
+/** The highest MIDI note number there is. */
+export const HIGHEST_PITCH = 127;
+
+/** Share of a beat that a damped note sounds (est., by ear). */
+export const DAMPED_SHARE = 0.3;
+
 /** The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo. */
 export const stoppedFret = (
   { voicing }: Pick<Pattern, 'voicing'>,

@@ -1,3 +1,4 @@
+import { realise } from '../score/index.ts';
 import { PitchDetector } from 'pitchy';
 import { frequencyOf } from '../instrument/index.ts';
 import { newPattern, type Pattern } from '../pattern/index.ts';
@@ -46,28 +47,35 @@ describe('what is played', () => {
     ],
   });
 
+  /** Pitches and seconds they ring, at 80 a minute: a quarter lasts 0.75 s. */
+  const ringing = (one: Pattern): [number, number][] =>
+    notesOf(realise(one)).map(({ midi, seconds }) => [midi, Number(seconds.toFixed(6))]);
+
   test('strings sound at the pitch of voicing and tuning until they are struck again; muted ones do not', () => {
-    expect(notesOf(pattern).map(({ midi, ticks }) => [midi, ticks])).toEqual([
-      [48, 840],
-      [60, 3360],
-      [48, 2520],
+    expect(ringing(pattern)).toEqual([
+      [48, 0.75],
+      [60, 3],
+      [48, 1.5 + 0.75],
     ]);
   });
 
-  test('where the pattern comes round, a last note rings on into the next time', () => {
-    expect(notesOf(pattern, [], { around: true }).map(({ ticks }) => ticks)).toEqual([840, 3360, 2520]);
+  test('where it does not come round, a last note rings to the end only', () => {
+    expect(ringing({ ...pattern, cyclic: false }).map(([, seconds]) => seconds)).toEqual([0.75, 3, 2.25]);
+    const later = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at + 840 })) };
+    expect(ringing(later).map(([, seconds]) => seconds)).toEqual([0.75, 3, 2.25]);
+    expect(ringing({ ...later, cyclic: false }).map(([, seconds]) => seconds)).toEqual([0.75, 2.25, 1.5]);
   });
 
   test('thumb alone and fingers alone part the notes between them', () => {
     const digits = ['p', 'm', 'p', 'p'] as const;
-    const thumb = notesOf(pattern, digits, { voices: 'thumb alone' });
-    const fingers = notesOf(pattern, digits, { voices: 'fingers alone' });
+    const thumb = notesOf(realise(pattern), digits, 'thumb alone');
+    const fingers = notesOf(realise(pattern), digits, 'fingers alone');
     expect(thumb.map(({ string }) => string)).toEqual([5, 5]);
     expect(fingers.map(({ string, loudness }) => [string, loudness])).toEqual([[2, 1]]);
   });
 
   test('a click on every beat, the first of a bar accented', () => {
-    const clicks = clicksOf({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 });
+    const clicks = clicksOf(realise({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
     expect(clicks.map(({ accent }) => accent)).toEqual([true, false, false, true, false, false]);
   });
 });

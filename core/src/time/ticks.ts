@@ -52,10 +52,15 @@ export const canSubdivide = (metre: Metre, subdivision: number): boolean =>
   SUBDIVISIONS.includes(subdivision) && ticksPerBeat(metre) % subdivision === 0;
 
 /**
+ * Greatest common divisor of two whole numbers.
+ * @example
+ * greatestDivisor(12, 18) // => 6
+ */
+export const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));
+
+/**
  * Beats after which a group of strokes comes round on the beat again: lcm(group, perBeat) / perBeat.
  * @example
  * realignment(3, 4) // => 3
  */
 export const realignment = (group: number, perBeat: number): number => group / greatestDivisor(group, perBeat);
-
-const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));

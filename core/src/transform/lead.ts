@@ -30,6 +30,6 @@ export const swapLead: Transform = (pattern, ids) => {
     pin === pair[0] ? pair[1] : pin === pair[1] ? pair[0] : pin;
   return replacing(pattern, ids, {
     strokes: chosen.map((stroke) => (stroke.pin ? { ...stroke, pin: other(stroke.pin) } : stroke)),
-    fields: school ? { school } : undefined,
+    edits: school ? [{ kind: 'chooseSchool', school }] : [],
   });
 };

@@ -16,7 +16,7 @@ export const augment: Transform = (pattern) => {
     return failure(refuse(`Twice as long would be more than ${PATTERN_LIMITS.bars} bars.`));
   return replacing(pattern, [], {
     strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at * 2 })),
-    fields: { bars: pattern.bars * 2 },
+    edits: [{ kind: 'setBars', bars: pattern.bars * 2 }],
   });
 };
 
@@ -32,6 +32,6 @@ export const diminish: Transform = (pattern) => {
     return failure(refuse('The strokes are as close together as they can be written.'));
   return replacing(pattern, [], {
     strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at / 2 })),
-    fields: { bars: pattern.bars / 2 },
+    edits: [{ kind: 'setBars', bars: pattern.bars / 2 }],
   });
 };

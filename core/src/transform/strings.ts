@@ -23,6 +23,7 @@ export const moveStrings =
 export const mirrorStrings: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const strings = chosen.filter(movable).map(({ string }) => string);
+  if (strings.length === 0) return replacing(pattern, ids, { strokes: chosen });
   const sum = Math.min(...strings) + Math.max(...strings);
   return replacing(pattern, ids, {
     strokes: chosen.map((stroke) => (movable(stroke) ? { ...stroke, string: sum - stroke.string } : stroke)),

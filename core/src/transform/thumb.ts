@@ -1,13 +1,10 @@
 import { failure, problem, success, type Problem } from '../errors/index.ts';
 import { bassString, alternateBassStrings } from '../harmony/index.ts';
-import { patternLength, roleString, type Pattern, type Role, type Stroke } from '../pattern/index.ts';
+import { isThumbStroke, patternLength, roleString, type Pattern, type Role, type Stroke } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 import { chosenStrokes, replacing, wrapped, type Transform } from './transform.ts';
 
 const refuse = (why: string): Problem => problem('cannot-transform', { problem: why });
-
-/** Strokes that a thumb would take: on the bass strings, or pinned to it. */
-const isThumb = ({ string, pin, slur }: Stroke): boolean => !slur && (pin === 'p' || (string > 3 && pin === undefined));
 
 const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
   [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
@@ -17,24 +14,24 @@ const noThumb = refuse('There is no thumb stroke on the bass strings here. Lay t
 /** Leaves every other stroke of the thumb's pulse out. */
 export const halveThumb: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
-  const times = timesOf(chosen.filter(isThumb));
+  const times = timesOf(chosen.filter(isThumbStroke));
   if (times.length < 2) return failure(noThumb);
   return replacing(pattern, ids, {
-    strokes: chosen.filter((stroke) => !isThumb(stroke) || times.indexOf(stroke.at) % 2 === 0),
+    strokes: chosen.filter((stroke) => !isThumbStroke(stroke) || times.indexOf(stroke.at) % 2 === 0),
   });
 };
 
 /** Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass. */
-export const doubleThumb: Transform = (pattern, ids) => {
+export const doubleThumb: Transform = (pattern, ids, newName) => {
   const chosen = chosenStrokes(pattern, ids);
-  const times = timesOf(chosen.filter(isThumb));
+  const times = timesOf(chosen.filter(isThumbStroke));
   const string = roleString(pattern.instrument, pattern.voicing, 'alternate');
   if (times.length === 0 || string === null) return failure(noThumb);
   const length = patternLength(pattern);
   const taken = new Set(pattern.strokes.map((stroke) => `${stroke.at}/${stroke.string}`));
   const added = times.flatMap((at, index): Stroke[] => {
     const middle = wrapped(Math.round((at + (times[index + 1] ?? (times[0] as number) + length)) / 2), length);
-    return taken.has(`${middle}/${string}`) ? [] : [{ id: `double-${middle}`, at: middle, string, role: 'alternate' }];
+    return taken.has(`${middle}/${string}`) ? [] : [{ id: newName(), at: middle, string, role: 'alternate' }];
   });
   return replacing(pattern, ids, { strokes: [...chosen, ...added] });
 };
@@ -44,12 +41,12 @@ export const pinchOrOffBeat: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const half = ticksPerBeat(pattern.metre) / 2;
   const length = patternLength(pattern);
-  const thumbs = new Set(timesOf(chosen.filter(isThumb)));
+  const thumbs = new Set(timesOf(chosen.filter(isThumbStroke)));
   if (thumbs.size === 0) return failure(noThumb);
-  const fingers = chosen.filter((stroke) => !isThumb(stroke));
+  const fingers = chosen.filter((stroke) => !isThumbStroke(stroke));
   const pinched = fingers.some(({ at }) => thumbs.has(at));
   const moved = (stroke: Stroke): Stroke => {
-    if (isThumb(stroke)) return stroke;
+    if (isThumbStroke(stroke)) return stroke;
     if (pinched) return thumbs.has(stroke.at) ? { ...stroke, at: wrapped(stroke.at + half, length) } : stroke;
     return thumbs.has(wrapped(stroke.at - half, length))
       ? { ...stroke, at: wrapped(stroke.at - half, length) }
@@ -68,8 +65,8 @@ const roleOf = (pattern: Pattern, { string, role }: Stroke): Role => {
 /** Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes. */
 export const bindBass: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
-  if (!chosen.some(isThumb)) return failure(noThumb);
-  const bound = chosen.map((stroke) => (isThumb(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
+  if (!chosen.some(isThumbStroke)) return failure(noThumb);
+  const bound = chosen.map((stroke) => (isThumbStroke(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
   const placed = bound.map((stroke) =>
     stroke.role
       ? { ...stroke, string: roleString(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string }
@@ -82,23 +79,23 @@ export const bindBass: Transform = (pattern, ids) => {
 export const layer =
   (kept: 'thumb' | 'fingers'): Transform =>
   (pattern, ids) => {
-    const left = chosenStrokes(pattern, ids).filter((stroke) => isThumb(stroke) === (kept === 'thumb'));
+    const left = chosenStrokes(pattern, ids).filter((stroke) => isThumbStroke(stroke) === (kept === 'thumb'));
     return left.length === 0
       ? failure(refuse(`That would leave nothing: there are no strokes of the ${kept} here.`))
       : replacing(pattern, ids, { strokes: left });
   };
 
 /** Lays a thumb stroke on each beat that has none on a bass string: bass and alternate in turn. */
-export const addThumb: Transform = (pattern) => {
+export const addThumb: Transform = (pattern, _ids, newName) => {
   const beat = ticksPerBeat(pattern.metre);
-  const taken = new Set(pattern.strokes.filter(isThumb).map(({ at }) => at));
+  const taken = new Set(pattern.strokes.filter(isThumbStroke).map(({ at }) => at));
   const added = Array.from({ length: pattern.metre.beats * pattern.bars }, (_, index) => index)
     .filter((index) => !taken.has(index * beat))
     .flatMap((index): Stroke[] => {
       const role: Role = index % 2 === 0 ? 'bass' : 'alternate';
       const string = roleString(pattern.instrument, pattern.voicing, role);
       const clash = pattern.strokes.some((stroke) => stroke.at === index * beat && stroke.string === string);
-      return string === null || clash ? [] : [{ id: `thumb-${index}`, at: index * beat, string, role }];
+      return string === null || clash ? [] : [{ id: newName(), at: index * beat, string, role }];
     });
   return added.length === 0
     ? failure(refuse('The thumb is on every beat already.'))

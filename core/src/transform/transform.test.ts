@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { byTimeThenString, edit, patternLength, problemsOfPattern, slotTicks, type Pattern } from '../pattern/index.ts';
+import { edit, freshNames } from '../edit/index.ts';
+import { byTimeThenString, patternLength, problemsOfPattern, slotTicks, type Pattern } from '../pattern/index.ts';
 import {
   TRANSFORMS,
   addThumb,
@@ -22,10 +23,10 @@ import {
 } from './index.ts';
 
 const apply = (pattern: Pattern, transform: Transform, ids: readonly string[] = []): Pattern | undefined => {
-  const made = transform(pattern, ids);
+  const made = transform(pattern, ids, freshNames(pattern));
   if (!made.ok) return undefined;
   const done = edit(pattern, made.value);
-  return done.ok ? done.value.pattern : undefined;
+  return done.ok ? done.value.document : undefined;
 };
 
 const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
@@ -102,13 +103,13 @@ describe('laws', () => {
     fc.assert(
       fc.property(patternArbitrary, fc.constantFrom(...TRANSFORMS), (pattern, { transform }) => {
         fc.pre(pattern.strokes.length > 0);
-        const made = transform(pattern)(pattern, []);
+        const made = transform(pattern)(pattern, [], freshNames(pattern));
         if (!made.ok) return made.problems.forEach((problem) => expect(sentence(problem)).not.toMatch(/\{\w+\}/));
         const done = edit(pattern, made.value);
         if (!done.ok) return expect(done.problems.length).toBeGreaterThan(0);
-        expect(problemsOfPattern(done.value.pattern)).toEqual([]);
-        const home = edit(done.value.pattern, done.value.inverse);
-        expect(home.ok && sorted(home.value.pattern)).toEqual(sorted(pattern));
+        expect(problemsOfPattern(done.value.document)).toEqual([]);
+        const home = edit(done.value.document, done.value.inverse);
+        expect(home.ok && sorted(home.value.document)).toEqual(sorted(pattern));
       }),
       { seed: 8, numRuns: 200 },
     );

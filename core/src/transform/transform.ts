@@ -1,18 +1,24 @@
 import { failure, problem, success, type Result } from '../errors/index.ts';
-import { byTimeThenString, patternLength, type Edit, type Pattern, type Stroke } from '../pattern/index.ts';
+import type { Edit, NewName } from '../edit/index.ts';
+import { byTimeThenString, patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
 
-/** What a transform does to the strokes it is given: new ones in place of them, and perhaps other fields of the pattern. */
+/** What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around them. */
 export interface Transformed {
   readonly strokes: readonly Stroke[];
-  readonly fields?: Partial<Omit<Pattern, 'strokes'>>;
+  readonly edits?: readonly Edit[];
 }
 
-/** A change of a pattern, or of a selection of its strokes, as one edit. `ids` empty means the whole pattern. */
-export type Transform = (pattern: Pattern, ids: readonly string[]) => Result<Edit>;
+/**
+ * A change of a pattern, or of a selection of its strokes, as one edit. `ids` empty means the whole pattern; the names
+ * of strokes that are added come from the caller.
+ */
+export type Transform = (pattern: Pattern, ids: readonly string[], newName: NewName) => Result<Edit>;
 
 /** The strokes a transform is about. */
-export const chosenStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] =>
-  ids.length === 0 ? strokes : strokes.filter(({ id }) => ids.includes(id));
+export const chosenStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] => {
+  const chosen = new Set(ids);
+  return ids.length === 0 ? strokes : strokes.filter(({ id }) => chosen.has(id));
+};
 
 /** Two strokes of the outcome on one string at one time, if there are any. */
 const clash = (strokes: readonly Stroke[]): Stroke | undefined => {
@@ -29,7 +35,11 @@ const clash = (strokes: readonly Stroke[]): Stroke | undefined => {
  * The edit that puts transformed strokes in place of the chosen ones. Errors: `transform-clash` where two strokes would
  * fall on one string at one time.
  */
-export const replacing = (pattern: Pattern, ids: readonly string[], { strokes, fields }: Transformed): Result<Edit> => {
+export const replacing = (
+  pattern: Pattern,
+  ids: readonly string[],
+  { strokes, edits = [] }: Transformed,
+): Result<Edit> => {
   const chosen = chosenStrokes(pattern, ids);
   const gone = new Set(chosen.map(({ id }) => id));
   const outcome = [...pattern.strokes.filter(({ id }) => !gone.has(id)), ...strokes].sort(byTimeThenString);
@@ -37,7 +47,7 @@ export const replacing = (pattern: Pattern, ids: readonly string[], { strokes, f
   if (clashing) return failure(problem('transform-clash', { string: clashing.string }));
   const removed: Edit = { kind: 'remove', ids: [...gone] };
   const put: Edit = { kind: 'put', strokes };
-  return success({ kind: 'batch', edits: [removed, ...(fields ? [{ kind: 'set', fields } as const] : []), put] });
+  return success({ kind: 'batch', edits: [removed, ...edits, put] });
 };
 
 /** A tick brought into a pattern that comes round. */

@@ -1,5 +1,7 @@
 import type { CostItem, Digits, Event, Task } from '../../fingering/index.ts';
-import type { Edit, Pattern } from '../../pattern/index.ts';
+import type { Edit } from '../../edit/index.ts';
+import type { Pattern } from '../../pattern/index.ts';
+import type { Score } from '../../score/index.ts';
 import type { Need } from '../needs.ts';
 
 /** What can be found in a fingering. */
@@ -39,8 +41,9 @@ export interface Finding {
 }
 
 /** Everything a rule may look at. */
-export interface FindingGround {
+export interface FindingContext {
   readonly pattern: Pattern;
+  readonly score: Score;
   readonly task: Task;
   readonly digits: Digits;
   readonly items: readonly CostItem[];
@@ -49,7 +52,7 @@ export interface FindingGround {
 }
 
 /** One kind of finding, or a few that are told apart on the way. */
-export type FindingRule = (ground: FindingGround) => readonly Finding[];
+export type FindingRule = (context: FindingContext) => readonly Finding[];
 
 /** How bad, in a word. */
 export const severityWord = (severity: number): 'slight' | 'notable' | 'serious' =>

@@ -1,7 +1,8 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { makeSchool } from '../../fingering/index.ts';
 import { readFigure } from '../../formats/index.ts';
-import { edit, type Edit, type Pattern, type Stroke } from '../../pattern/index.ts';
+import { edit, type Edit } from '../../edit/index.ts';
+import { type Pattern, type Stroke } from '../../pattern/index.ts';
 import { cureFor, judge, type NamedFinding } from '../index.ts';
 import type { FindingKind } from './finding.ts';
 
@@ -13,7 +14,7 @@ const marked = (pattern: Pattern, marks: Readonly<Record<number, Partial<Stroke>
   strokes: pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] })),
 });
 
-const after = (pattern: Pattern, change: Edit): { pattern: Pattern; inverse: Edit } => {
+const after = (pattern: Pattern, change: Edit): { document: Pattern; inverse: Edit } => {
   const done = edit(pattern, change);
   if (!done.ok) throw new Error('refused');
   return done.value;
@@ -93,8 +94,10 @@ describe.each(Object.entries(CASES) as [FindingKind, () => Pattern][])('%s', (ki
     expect(cure?.label).toMatch(/\w/);
     const cured = after(pattern, cure?.edit as Edit);
     const last = finding.strokes[finding.strokes.length - 1];
-    expect(judge(cured.pattern).findings.filter((one) => one.kind === kind && one.strokes.at(-1) === last)).toEqual([]);
-    expect(after(cured.pattern, cured.inverse).pattern).toEqual(pattern);
+    expect(judge(cured.document).findings.filter((one) => one.kind === kind && one.strokes.at(-1) === last)).toEqual(
+      [],
+    );
+    expect(after(cured.document, cured.inverse).document).toEqual(pattern);
   });
 });
 
@@ -106,7 +109,7 @@ test('a figure of odd length in strict alternation comes again the other way rou
   expect(finding?.sentence).toBe('From bar 2, beat 1 the figure of bar 1, beat 1 comes again with other digits.');
   const cure = cureFor(pattern, judgement, finding as NamedFinding);
   const cured = after(pattern, cure?.edit as Edit);
-  expect(judge(cured.pattern).findings.filter(({ kind }) => kind === 'fingered two ways')).toEqual([]);
+  expect(judge(cured.document).findings.filter(({ kind }) => kind === 'fingered two ways')).toEqual([]);
 });
 
 test('a digit that is idle while another can hardly keep up is offered the work', () => {

@@ -1,15 +1,13 @@
-import { costItems, eventsOf, type Digits, type Task } from '../../fingering/index.ts';
-import type { Pattern } from '../../pattern/index.ts';
-import type { Need } from '../needs.ts';
+import { costItems, eventsOf } from '../../fingering/index.ts';
 import { accentOnSlur, changeOffAccent, weakAccent } from './of-accents.ts';
-import { costly, cramped, insideChange, offHome, skippedString, thumbHigh } from './of-costs.ts';
+import { hardSteps, cramped, insideChange, offHome, skippedString, thumbHigh } from './of-costs.ts';
 import { plantCutsRing, struckAgain } from './of-ringing.ts';
 import { fingeredTwoWays, idleDigit } from './of-whole.ts';
-import type { Finding, FindingRule } from './finding.ts';
+import type { Finding, FindingContext, FindingRule } from './finding.ts';
 
 /** Every rule, in the order a teacher would say things of one stroke. */
 const RULES: readonly FindingRule[] = [
-  costly,
+  hardSteps,
   cramped,
   insideChange,
   skippedString,
@@ -26,15 +24,14 @@ const RULES: readonly FindingRule[] = [
 
 const lastOf = ({ strokes }: Finding): number => strokes[strokes.length - 1] ?? 0;
 
+/** What there is to look at for findings, before what follows from it is worked out. */
+export type Fingered = Pick<FindingContext, 'pattern' | 'score' | 'task' | 'digits' | 'needs'>;
+
 /** Everything worth saying about a fingering, in the order it comes. */
-export const findingsOf = (
-  pattern: Pattern,
-  task: Task,
-  digits: Digits,
-  needs: readonly Need[],
-): readonly Finding[] => {
-  const ground = { pattern, task, digits, needs, items: costItems(task, digits), events: eventsOf(task.strokes) };
-  return RULES.flatMap((rule) => rule(ground)).sort((a, b) => lastOf(a) - lastOf(b));
+export const findingsOf = (fingered: Fingered): readonly Finding[] => {
+  const { task, digits } = fingered;
+  const context = { ...fingered, items: costItems(task, digits), events: eventsOf(task.strokes) };
+  return RULES.flatMap((rule) => rule(context)).sort((a, b) => lastOf(a) - lastOf(b));
 };
 
 export { severityWord, type CureIdea, type Finding, type FindingKind } from './finding.ts';

@@ -1,7 +1,8 @@
-import { digitWord, whereIs, type Edit, type Stroke } from '../../pattern/index.ts';
-import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
+import { type Edit } from '../../edit/index.ts';
+import { digitWord, whereIs, type Stroke } from '../../pattern/index.ts';
+import { severityOf, type Finding, type FindingContext, type FindingRule } from './finding.ts';
 
-const place = ({ pattern }: FindingGround, stroke: Stroke): string => whereIs(pattern, stroke.at);
+const place = ({ pattern }: FindingContext, stroke: Stroke): string => whereIs(pattern, stroke.at);
 
 const without = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({
   kind: 'put',
@@ -9,18 +10,18 @@ const without = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({
 });
 
 /** An accent that falls on a weak stroke: the pick upward, the ring, the little finger. */
-export const weakAccent: FindingRule = (ground) =>
-  ground.items
+export const weakAccent: FindingRule = (context) =>
+  context.items
     .filter(({ family, amount }) => family === 'accent' && amount >= 0.4)
     .flatMap(({ stroke: index, amount }): Finding[] => {
-      const stroke = ground.pattern.strokes[index];
-      const digit = ground.digits[index];
+      const stroke = context.pattern.strokes[index];
+      const digit = context.digits[index];
       if (!stroke || !digit) return [];
       return [
         {
           kind: 'weak accent',
           strokes: [index],
-          sentence: `The accent on ${place(ground, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
+          sentence: `The accent on ${place(context, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
           severity: severityOf(amount, 1.5),
           ideas: [{ label: 'Take the accent off', edit: without(stroke, 'accent') }],
         },
@@ -28,14 +29,14 @@ export const weakAccent: FindingRule = (ground) =>
     });
 
 /** An accent on a note that the other hand slurs: the picking hand cannot give it. */
-export const accentOnSlur: FindingRule = (ground) =>
-  ground.pattern.strokes.flatMap((stroke, index): Finding[] =>
+export const accentOnSlur: FindingRule = (context) =>
+  context.pattern.strokes.flatMap((stroke, index): Finding[] =>
     stroke.accent && stroke.slur
       ? [
           {
             kind: 'accent on slur',
             strokes: [index],
-            sentence: `The accent on ${place(ground, stroke)} falls on a ${stroke.slur}, which the picking hand cannot lean on.`,
+            sentence: `The accent on ${place(context, stroke)} falls on a ${stroke.slur}, which the picking hand cannot lean on.`,
             severity: 0.5,
             ideas: [
               { label: 'Strike it instead', edit: without(stroke, 'slur') },
@@ -50,8 +51,8 @@ export const accentOnSlur: FindingRule = (ground) =>
  * In a line of one attack a string with slurs between, an attack at a change of string right beside an accent that is
  * slurred: it sounds like the accent it is not.
  */
-export const changeOffAccent: FindingRule = (ground) => {
-  const { strokes } = ground.pattern;
+export const changeOffAccent: FindingRule = (context) => {
+  const { strokes } = context.pattern;
   return strokes.flatMap((stroke, index): Finding[] => {
     const [before, beside] = [
       strokes[index - 1],
@@ -62,7 +63,7 @@ export const changeOffAccent: FindingRule = (ground) => {
       {
         kind: 'change off accent',
         strokes: [index],
-        sentence: `On ${place(ground, stroke)} the string changes and is struck, right beside the accent on ${place(ground, beside)}: it will sound as the accent.`,
+        sentence: `On ${place(context, stroke)} the string changes and is struck, right beside the accent on ${place(context, beside)}: it will sound as the accent.`,
         severity: 0.35,
         ideas: [
           {

@@ -1,7 +1,7 @@
 import { distanceFrom, pickChange, type CostItem } from '../../fingering/index.ts';
 import { digitWord, strikerOf, whereIs, type Digit } from '../../pattern/index.ts';
 import { costText, secondsText } from '../words.ts';
-import { severityOf, type Finding, type FindingGround, type FindingKind, type FindingRule } from './finding.ts';
+import { severityOf, type Finding, type FindingContext, type FindingKind, type FindingRule } from './finding.ts';
 
 /** Costs below these are what a hand does without thinking; at `most` it is as bad as it gets (est.). */
 const WORTH_SAYING = {
@@ -27,33 +27,33 @@ const saidAlready = (items: readonly CostItem[], { family, stroke, other }: Cost
       item.other === other,
   );
 
-const digitAt = ({ digits }: FindingGround, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
+const digitAt = ({ digits }: FindingContext, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
 
-const stringAt = ({ pattern }: FindingGround, index: number | undefined): number =>
+const stringAt = ({ pattern }: FindingContext, index: number | undefined): number =>
   pattern.strokes[index ?? -1]?.string ?? 0;
 
-const isPinned = ({ pattern }: FindingGround, index: number): boolean => pattern.strokes[index]?.pin !== undefined;
+const isPinned = ({ pattern }: FindingContext, index: number): boolean => pattern.strokes[index]?.pin !== undefined;
 
-const where = ({ pattern }: FindingGround, index: number): string =>
+const where = ({ pattern }: FindingContext, index: number): string =>
   `On ${whereIs(pattern, pattern.strokes[index]?.at ?? 0)}`;
 
-const sentenceOf = (ground: FindingGround, item: CostItem): string =>
-  `${where(ground, item.stroke)}, ${digitWord(digitAt(ground, item.stroke))} ${costText(ground.task, ground.digits, item)}.`;
+const sentenceOf = (context: FindingContext, item: CostItem): string =>
+  `${where(context, item.stroke)}, ${digitWord(digitAt(context, item.stroke))} ${costText(context.task, context.digits, item)}.`;
 
 const concerned = ({ stroke, other }: CostItem): readonly number[] =>
   other === undefined ? [stroke] : [other, stroke];
 
 /** Doubled fingers, crossings, rushed digits, pick and middle too close: straight from what the fingering costs. */
-export const costly: FindingRule = (ground) =>
-  ground.items
+export const hardSteps: FindingRule = (context) =>
+  context.items
     .filter(isSpoken)
-    .filter((item) => !saidAlready(ground.items, item))
+    .filter((item) => !saidAlready(context.items, item))
     .map((item): Finding => {
       const { kind, most } = WORTH_SAYING[item.family];
       return {
         kind,
         strokes: concerned(item),
-        sentence: sentenceOf(ground, item),
+        sentence: sentenceOf(context, item),
         severity: severityOf(item.amount, most),
       };
     });
@@ -62,17 +62,17 @@ export const costly: FindingRule = (ground) =>
 const CRAMPED = { least: 0.62, most: 1.5 } as const;
 
 /** Fingers nearer together than they stand in the hand. */
-export const cramped: FindingRule = (ground) =>
-  ground.items
+export const cramped: FindingRule = (context) =>
+  context.items
     .filter(({ family, amount, stroke, other }) => {
-      const gap = Math.abs(stringAt(ground, other) - stringAt(ground, stroke));
-      return family === 'span' && amount >= CRAMPED.least && gap <= 1 && !isPinned(ground, stroke);
+      const gap = Math.abs(stringAt(context, other) - stringAt(context, stroke));
+      return family === 'span' && amount >= CRAMPED.least && gap <= 1 && !isPinned(context, stroke);
     })
     .map((item): Finding => ({
       kind: 'cramped',
       strokes: concerned(item),
-      sentence: `${where(ground, item.stroke)}, ${digitWord(digitAt(ground, item.other))} and ${digitWord(digitAt(ground, item.stroke))} are cramped on ${
-        stringAt(ground, item.other) === stringAt(ground, item.stroke) ? 'one string' : 'neighbouring strings'
+      sentence: `${where(context, item.stroke)}, ${digitWord(digitAt(context, item.other))} and ${digitWord(digitAt(context, item.stroke))} are cramped on ${
+        stringAt(context, item.other) === stringAt(context, item.stroke) ? 'one string' : 'neighbouring strings'
       }.`,
       severity: severityOf(item.amount, CRAMPED.most),
     }));
@@ -81,29 +81,29 @@ export const cramped: FindingRule = (ground) =>
 const OFF_HOME = { least: 2, most: 7.5 } as const;
 
 /** Digits away from their home, in schools where that is dear. */
-export const offHome: FindingRule = (ground) =>
-  ground.items
-    .filter(({ family, amount, stroke }) => family === 'home' && amount >= OFF_HOME.least && !isPinned(ground, stroke))
+export const offHome: FindingRule = (context) =>
+  context.items
+    .filter(({ family, amount, stroke }) => family === 'home' && amount >= OFF_HOME.least && !isPinned(context, stroke))
     .map((item): Finding => ({
       kind: 'off home',
       strokes: [item.stroke],
-      sentence: sentenceOf(ground, item),
+      sentence: sentenceOf(context, item),
       severity: severityOf(item.amount, OFF_HOME.most),
     }));
 
 const THUMB_HIGH = { least: 0.6, most: 2.4 } as const;
 
 /** The thumb above the bass strings, unless that is where the school has it at home. */
-export const thumbHigh: FindingRule = (ground) =>
-  ground.items
+export const thumbHigh: FindingRule = (context) =>
+  context.items
     .filter(({ family, amount, stroke }) => {
-      const away = distanceFrom(stringAt(ground, stroke), ground.task.school.home('p', ground.task.strings));
-      return family === 'thumb up' && amount >= THUMB_HIGH.least && away > 0 && !isPinned(ground, stroke);
+      const away = distanceFrom(stringAt(context, stroke), context.task.school.home('p', context.task.strings));
+      return family === 'thumb up' && amount >= THUMB_HIGH.least && away > 0 && !isPinned(context, stroke);
     })
     .map((item): Finding => ({
       kind: 'thumb high',
       strokes: [item.stroke],
-      sentence: `${where(ground, item.stroke)}, the thumb is up on string ${stringAt(ground, item.stroke)}.`,
+      sentence: `${where(context, item.stroke)}, the thumb is up on string ${stringAt(context, item.stroke)}.`,
       severity: severityOf(item.amount, THUMB_HIGH.most),
     }));
 
@@ -117,32 +117,32 @@ interface PickStep {
   readonly skipped: number;
 }
 
-const pickSteps = (ground: FindingGround): readonly PickStep[] =>
-  ground.items.flatMap((item): PickStep[] => {
-    if (item.family !== 'pick change' || item.other === undefined || isPinned(ground, item.stroke)) return [];
-    const place = (index: number) => ({ digit: digitAt(ground, index), string: stringAt(ground, index) });
+const pickSteps = (context: FindingContext): readonly PickStep[] =>
+  context.items.flatMap((item): PickStep[] => {
+    if (item.family !== 'pick change' || item.other === undefined || isPinned(context, item.stroke)) return [];
+    const place = (index: number) => ({ digit: digitAt(context, index), string: stringAt(context, index) });
     if (strikerOf(place(item.other).digit) !== 'pick') return [];
     return [{ item, seconds: item.seconds ?? 1, ...pickChange(place(item.other), place(item.stroke)) }];
   });
 
 /** The pick coming back inside over the string just played. */
-export const insideChange: FindingRule = (ground) =>
-  pickSteps(ground)
+export const insideChange: FindingRule = (context) =>
+  pickSteps(context)
     .filter(({ kind, seconds }) => kind === 'inside' && seconds < PICK_FELT.inside)
     .map(({ item, seconds }): Finding => ({
       kind: 'inside change',
       strokes: concerned(item),
-      sentence: `${where(ground, item.stroke)}, the pick comes back inside from string ${stringAt(ground, item.other)} to ${stringAt(ground, item.stroke)} in ${secondsText(seconds)}.`,
+      sentence: `${where(context, item.stroke)}, the pick comes back inside from string ${stringAt(context, item.other)} to ${stringAt(context, item.stroke)} in ${secondsText(seconds)}.`,
       severity: severityOf(PICK_FELT.inside - seconds, PICK_FELT.inside),
     }));
 
 /** The pick passing over strings in little time. */
-export const skippedString: FindingRule = (ground) =>
-  pickSteps(ground)
+export const skippedString: FindingRule = (context) =>
+  pickSteps(context)
     .filter(({ skipped, seconds }) => skipped > 0 && seconds < PICK_FELT.skipped)
     .map(({ item, skipped, seconds }): Finding => ({
       kind: 'skipped string',
       strokes: concerned(item),
-      sentence: `${where(ground, item.stroke)}, the pick passes over ${skipped === 1 ? 'a string' : `${skipped} strings`} in ${secondsText(seconds)}.`,
+      sentence: `${where(context, item.stroke)}, the pick passes over ${skipped === 1 ? 'a string' : `${skipped} strings`} in ${secondsText(seconds)}.`,
       severity: severityOf(skipped * (PICK_FELT.skipped - seconds), PICK_FELT.skipped * 2),
     }));

@@ -1,4 +1,5 @@
 import { figuresOf } from '../../fingering/index.ts';
+import { type Edit } from '../../edit/index.ts';
 import {
   STRIKERS,
   STRIKER_NAMES,
@@ -6,11 +7,10 @@ import {
   strikerOf,
   whereIs,
   type Digit,
-  type Edit,
   type Stroke,
   type Striker,
 } from '../../pattern/index.ts';
-import { severityOf, type Finding, type FindingGround, type FindingRule } from './finding.ts';
+import { severityOf, type Finding, type FindingContext, type FindingRule } from './finding.ts';
 
 const pins = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): Edit => ({
   kind: 'put',
@@ -18,8 +18,8 @@ const pins = (strokes: readonly Stroke[], digits: readonly (Digit | null | undef
 });
 
 /** The same figure fingered two ways in one part. */
-export const fingeredTwoWays: FindingRule = ({ pattern, digits }) =>
-  [...figuresOf(pattern).values()].flatMap((bars): Finding[] => {
+export const fingeredTwoWays: FindingRule = ({ pattern, score, digits }) =>
+  [...figuresOf(score).values()].flatMap((bars): Finding[] => {
     const [model, ...others] = bars;
     if (!model) return [];
     return others.flatMap((bar): Finding[] => {
@@ -56,25 +56,25 @@ interface Busy {
   readonly strokes: readonly number[];
 }
 
-const busiest = ({ needs, task, digits }: FindingGround): Busy | undefined => {
+const busiest = ({ needs, digits }: FindingContext): Busy | undefined => {
   const all = needs
     .filter(({ kind }) => kind === 'own')
     .map((need) => ({
       striker: need.striker,
-      strain: need.seconds / (need.ticks * task.secondsPerTick),
+      strain: need.seconds / need.has,
       strokes: [need.from, need.to],
     }))
     .filter(({ strokes }) => strokes.every((index) => digits[index]));
   return all.sort((a, b) => b.strain - a.strain)[0];
 };
 
-const playedBy = ({ digits }: FindingGround, striker: Striker): number =>
+const playedBy = ({ digits }: FindingContext, striker: Striker): number =>
   digits.filter((digit) => digit && strikerOf(digit) === striker).length;
 
 /** A digit that hardly plays while another can hardly keep up, and could take over from it. */
-export const idleDigit: FindingRule = (ground) => {
-  const { pattern, task } = ground;
-  const busy = busiest(ground);
+export const idleDigit: FindingRule = (context) => {
+  const { pattern, task } = context;
+  const busy = busiest(context);
   if (!busy || busy.strain < IDLE.strain || busy.striker === 'pick') return [];
   const index = busy.strokes[1] as number;
   const stroke = pattern.strokes[index] as Stroke;
@@ -85,7 +85,7 @@ export const idleDigit: FindingRule = (ground) => {
       striker !== busy.striker &&
       task.school.digits.includes(striker) &&
       task.school.permits(striker, setting) &&
-      playedBy(ground, striker) < IDLE.share * playedBy(ground, busy.striker),
+      playedBy(context, striker) < IDLE.share * playedBy(context, busy.striker),
   )[0];
   if (!idle || stroke.pin) return [];
   return [

@@ -23,7 +23,7 @@ export type Family =
   | 'touch';
 
 /** What every cost may look at besides the strokes. */
-export interface Ground {
+export interface CostContext {
   readonly school: School;
   readonly hand: Hand;
   readonly strings: number;
@@ -32,7 +32,7 @@ export interface Ground {
 /** A cost of one stroke by itself. */
 export interface OwnCost {
   readonly family: Family;
-  readonly of: (stroke: PlacedStroke, ground: Ground) => number;
+  readonly of: (stroke: PlacedStroke, context: CostContext) => number;
 }
 
 /**
@@ -49,7 +49,7 @@ export type Scope = 'together' | 'next' | 'within' | 'own' | 'across thumb';
 export interface PairCost {
   readonly family: Family;
   readonly scopes: readonly Scope[];
-  readonly of: (from: PlacedStroke, to: PlacedStroke, seconds: number, ground: Ground) => number;
+  readonly of: (from: PlacedStroke, to: PlacedStroke, seconds: number, context: CostContext) => number;
 }
 
 /**
@@ -61,4 +61,5 @@ export const brushEnd = (strokes: readonly PlacedStroke[], side: 'first' | 'last
   (strokes[0]?.digit === 'up') === (side === 'first') ? strokes[strokes.length - 1] : strokes[0];
 
 /** How much of a cost between two strokes is left after some seconds: exp(−t / fade), fade being an estimate. */
-export const near = (seconds: number, { hand }: Pick<Ground, 'hand'>): number => Math.exp(-seconds / hand.times.fade);
+export const near = (seconds: number, { hand }: Pick<CostContext, 'hand'>): number =>
+  Math.exp(-seconds / hand.times.fade);

@@ -13,10 +13,10 @@ import {
   rakesOn,
   rushCost,
   type Family,
-  type Ground,
+  type CostContext,
 } from './index.ts';
 
-const ground = (key: string, weights: Partial<School['weights']> = {}): Ground => {
+const context = (key: string, weights: Partial<School['weights']> = {}): CostContext => {
   const school = valueOrThrow(findSchool(key));
   return { school: { ...school, weights: { ...school.weights, ...weights } }, hand: ABLE_ADULT, strings: 6 };
 };
@@ -25,9 +25,9 @@ const on = (digit: Digit, string: number, more: Partial<PlacedStroke> = {}): Pla
   string,
   ...more,
 });
-const own = (family: Family, stroke: PlacedStroke, where: Ground): number =>
+const own = (family: Family, stroke: PlacedStroke, where: CostContext): number =>
   OWN_COSTS.filter((cost) => cost.family === family).reduce((sum, cost) => sum + cost.of(stroke, where), 0);
-const pair = (family: Family, from: PlacedStroke, to: PlacedStroke, seconds: number, where: Ground): number =>
+const pair = (family: Family, from: PlacedStroke, to: PlacedStroke, seconds: number, where: CostContext): number =>
   PAIR_COSTS.filter((cost) => cost.family === family).reduce(
     (most, cost) => Math.max(most, cost.of(from, to, seconds, where)),
     0,
@@ -67,7 +67,7 @@ describe('own costs, from the table of 2-domain', () => {
     ['down where the grid says up', 'pick change', on('down', 3, { off: true }), 'alternate:by-grid', 1000],
     ['up where the grid says up', 'pick change', on('up', 3, { off: true }), 'alternate:by-grid', 0],
   ])('%s', (_what, family, stroke, school, amount) => {
-    expect(own(family, stroke, ground(school))).toBeCloseTo(amount, 9);
+    expect(own(family, stroke, context(school))).toBeCloseTo(amount, 9);
   });
 });
 
@@ -95,7 +95,7 @@ describe('costs of two strokes, from the table of 2-domain', () => {
     ['pick and middle side by side', 'confined', on('down', 3), on('m', 2), 'hybrid:pick-pick-m', 1.5 * fading],
     ['pick and middle with a string between', 'confined', on('down', 4), on('m', 2), 'hybrid:pick-pick-m', 0],
   ])('%s', (_what, family, from, to, school, amount) => {
-    expect(pair(family, from, to, soon, ground(school))).toBeCloseTo(amount, 9);
+    expect(pair(family, from, to, soon, context(school))).toBeCloseTo(amount, 9);
   });
 });
 
@@ -122,23 +122,23 @@ describe('seconds needed, an able adult (2-domain, est.)', () => {
     ['pick inside', on('up', 4), on('down', 3), 0.08 + 0.05 + 0.012],
     ['pick sweeping on', on('down', 4), on('down', 3), 0.05],
   ])('%s', (_what, from, to, seconds) => {
-    expect(needOwn(from, to, ground('one-per-string'))).toBeCloseTo(seconds, 12);
+    expect(needOwn(from, to, context('one-per-string'))).toBeCloseTo(seconds, 12);
   });
 
   test('two digits in turn: 0.045 s, middle and ring 0.06 s', () => {
-    expect(needOther(on('p', 6), on('i', 3), ground('one-per-string'))).toBe(0.045);
-    expect(needOther(on('a', 1), on('m', 2), ground('one-per-string'))).toBe(0.06);
+    expect(needOther(on('p', 6), on('i', 3), context('one-per-string'))).toBe(0.045);
+    expect(needOther(on('a', 1), on('m', 2), context('one-per-string'))).toBe(0.06);
   });
 
   test('a rake takes a sweep’s time, where the school rakes or the stroke asks for it', () => {
-    expect(needOwn(on('a', 1), on('a', 2), ground('finger-sweep'))).toBe(HAND_TIMES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2, { rake: true }), ground('one-per-string'))).toBe(HAND_TIMES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2), ground('finger-sweep:thumb-rake'))).toBeGreaterThan(HAND_TIMES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep'))).toBe(HAND_TIMES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2, { rake: true }), context('one-per-string'))).toBe(HAND_TIMES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep:thumb-rake'))).toBeGreaterThan(HAND_TIMES.sweep);
   });
 
   test('a slower hand needs longer, the slower of two digits deciding', () => {
     const hand = valueOrThrow(makeHand({ key: 'x', name: 'x', scale: { p: 2 } }));
-    const where = { ...ground('one-per-string'), hand };
+    const where = { ...context('one-per-string'), hand };
     expect(needOwn(on('p', 6), on('p', 6), where)).toBeCloseTo(0.34, 12);
     expect(needOther(on('p', 6), on('i', 3), where)).toBeCloseTo(0.09, 12);
   });
@@ -154,6 +154,6 @@ describe('who rakes which way', () => {
     ['finger-sweep:thumb-rake', on('a', 1), on('a', 2), false],
     ['one-per-string', on('m', 2), on('m', 3), false],
   ])('%s: %j then %j', (school, from, to, rakes) => {
-    expect(rakesOn(from, to, ground(school).school)).toBe(rakes);
+    expect(rakesOn(from, to, context(school).school)).toBe(rakes);
   });
 });

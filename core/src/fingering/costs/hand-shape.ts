@@ -11,16 +11,16 @@ export const crossed = (
 export const cross: PairCost = {
   family: 'cross',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, ground) =>
-    !ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0,
+  of: (a, b, seconds, context) =>
+    !context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(seconds, context) : 0,
 };
 
 /** The same in schools whose hand moves over the strings: only what follows at once can cross. */
 export const crossNext: PairCost = {
   family: 'cross',
   scopes: ['together', 'next'],
-  of: (a, b, seconds, ground) =>
-    ground.school.handMoves && crossed(a, b) ? ground.school.weights.cross * near(seconds, ground) : 0,
+  of: (a, b, seconds, context) =>
+    context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(seconds, context) : 0,
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */
@@ -30,10 +30,12 @@ const naturalGap = (a: Digit, b: Digit): number => handOrder(b) - handOrder(a);
 export const span: PairCost = {
   family: 'span',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, ground) => {
+  of: (a, b, seconds, context) => {
     if (!isFinger(a.digit) || !isFinger(b.digit) || a.digit === b.digit) return 0;
     return (
-      ground.school.weights.span * near(seconds, ground) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit))
+      context.school.weights.span *
+      near(seconds, context) *
+      Math.abs(a.string - b.string - naturalGap(a.digit, b.digit))
     );
   },
 };
@@ -55,9 +57,9 @@ const isPickAndMiddle = (a: Digit, b: Digit): boolean =>
 export const confined: PairCost = {
   family: 'confined',
   scopes: ['together', 'next'],
-  of: (a, b, seconds, ground) => {
-    const { weights } = ground.school;
+  of: (a, b, seconds, context) => {
+    const { weights } = context.school;
     if (weights.confined === 0 || !isPickAndMiddle(a.digit, b.digit) || Math.abs(a.string - b.string) !== 1) return 0;
-    return weights.confined * near(seconds, ground);
+    return weights.confined * near(seconds, context);
   },
 };

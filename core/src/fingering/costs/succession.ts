@@ -3,7 +3,7 @@ import { otherNeed, ownNeed } from '../hand.ts';
 import type { PlacedStroke } from '../placed-stroke.ts';
 import { pickChange } from '../pick-path.ts';
 import type { School } from '../school.ts';
-import { near, type Ground, type PairCost } from './cost.ts';
+import { near, type CostContext, type PairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
 const schoolRakes = ({ rakes, weights }: School, from: PlacedStroke, to: PlacedStroke): boolean => {
@@ -20,11 +20,11 @@ export const rakesOn = (from: PlacedStroke, to: PlacedStroke, school: School): b
   return schoolRakes(school, from, to);
 };
 
-const repeatCost = (from: PlacedStroke, to: PlacedStroke, seconds: number, ground: Ground): number => {
-  const { weights } = ground.school;
+const repeatCost = (from: PlacedStroke, to: PlacedStroke, seconds: number, context: CostContext): number => {
+  const { weights } = context.school;
   if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return 0;
-  if (rakesOn(from, to, ground.school)) return (weights.rake ?? MARKED_RAKE.cost) * near(seconds, ground);
-  return (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(seconds, ground);
+  if (rakesOn(from, to, context.school)) return (weights.rake ?? MARKED_RAKE.cost) * near(seconds, context);
+  return (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(seconds, context);
 };
 
 /** What a rake that is asked for costs, and what it costs not to give it (est.). */
@@ -44,11 +44,11 @@ export const rakeMark: PairCost = {
 export const returning: PairCost = {
   family: 'returning',
   scopes: ['next'],
-  of: (from, to, seconds, ground) => {
-    const { weights } = ground.school;
+  of: (from, to, seconds, context) => {
+    const { weights } = context.school;
     const back = to.string - from.string === 1 && from.digit !== to.digit && isFinger(from.digit);
     const thumbAtHome = to.digit === 'p' && to.string > 3;
-    return back && !thumbAtHome ? weights.returning * near(seconds, ground) : 0;
+    return back && !thumbAtHome ? weights.returning * near(seconds, context) : 0;
   },
 };
 
@@ -56,8 +56,8 @@ export const returning: PairCost = {
 export const repeatAcrossThumb: PairCost = {
   family: 'repeat',
   scopes: ['across thumb'],
-  of: (from, to, seconds, ground) =>
-    ground.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, seconds, ground) : 0,
+  of: (from, to, seconds, context) =>
+    context.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, seconds, context) : 0,
 };
 
 /** How steep the cost of rushing gets when more than all the time there is is needed (est.). */
@@ -75,17 +75,17 @@ export const rushCost = (share: number, weight: number, free: number): number =>
   return weight * ((share - free) / (1 - free)) ** 2;
 };
 
-const rush = (need: number, seconds: number, { school, hand }: Ground): number =>
+const rush = (need: number, seconds: number, { school, hand }: CostContext): number =>
   rushCost(need / seconds, school.weights.rush, hand.times.rushFree);
 
 /** Seconds a striker needs from one stroke to its next, for a hand and a school. */
-export const needOwn = (from: PlacedStroke, to: PlacedStroke, { school, hand }: Ground): number => {
+export const needOwn = (from: PlacedStroke, to: PlacedStroke, { school, hand }: CostContext): number => {
   const scale = hand.scale[strikerOf(from.digit)];
   return scale * (rakesOn(from, to, school) ? hand.times.sweep : ownNeed(from, to, hand.times));
 };
 
 /** Seconds two strikers need one after the other, for a hand. */
-export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: Ground): number =>
+export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: CostContext): number =>
   otherNeed(from.digit, to.digit, hand.times) *
   Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
 
@@ -93,24 +93,24 @@ export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: Ground
 export const rushOwn: PairCost = {
   family: 'rush',
   scopes: ['own'],
-  of: (from, to, seconds, ground) => rush(needOwn(from, to, ground), seconds, ground),
+  of: (from, to, seconds, context) => rush(needOwn(from, to, context), seconds, context),
 };
 
 /** Two strikers that have to hurry one after the other. */
 export const rushOther: PairCost = {
   family: 'rush',
   scopes: ['next'],
-  of: (from, to, seconds, ground) =>
-    strikerOf(from.digit) === strikerOf(to.digit) ? 0 : rush(needOther(from, to, ground), seconds, ground),
+  of: (from, to, seconds, context) =>
+    strikerOf(from.digit) === strikerOf(to.digit) ? 0 : rush(needOther(from, to, context), seconds, context),
 };
 
 /** The index going from touching a harmonic to playing, or back. */
 export const touchRush: PairCost = {
   family: 'touch',
   scopes: ['next'],
-  of: (from, to, seconds, ground) => {
+  of: (from, to, seconds, context) => {
     const index = (from.harp && to.digit === 'i') || (to.harp && from.digit === 'i');
-    return index ? rush(ground.hand.times.touch * ground.hand.scale.i, seconds, ground) : 0;
+    return index ? rush(context.hand.times.touch * context.hand.scale.i, seconds, context) : 0;
   },
 };
 
@@ -118,14 +118,14 @@ export const touchRush: PairCost = {
 export const pickPath: PairCost = {
   family: 'pick change',
   scopes: ['own'],
-  of: (from, to, seconds, ground) => {
+  of: (from, to, seconds, context) => {
     if (strikerOf(from.digit) !== 'pick') return 0;
     const { kind, skipped } = pickChange(from, to);
-    const { weights } = ground.school;
+    const { weights } = context.school;
     const again = from.digit === to.digit;
     const same = again && kind !== 'sweep' ? weights.sameDirection : 0;
     const change = kind === 'same-string' ? 0 : weights[kind] + skipped * weights.skip;
     const strict = again && !to.opening ? weights.strictTurn : 0;
-    return strict + (same + change) * near(seconds, ground);
+    return strict + (same + change) * near(seconds, context);
   },
 };

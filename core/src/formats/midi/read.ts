@@ -20,7 +20,8 @@ import {
   type Stroke,
 } from '../../pattern/index.ts';
 import { onFittingShape, type Imported } from '../imported.ts';
-import { guessPositions } from '../positions/guess.ts';
+import { MOST_PROBLEMS } from '../../fields/index.ts';
+import { placeNotes } from '../positions/place-notes.ts';
 
 /** The largest MIDI file that is read, in bytes. */
 export const LARGEST_MIDI = 4_000_000;
@@ -215,37 +216,38 @@ interface Placed {
 
 /** Notes by time, on the strings and frets of least effort; those that cannot be held together are left out. */
 const placed = (notes: readonly Note[], instrument: Instrument): Placed => {
-  const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
-  const together = times.map((at) =>
-    [...new Map(notes.filter((note) => note.at === at).map((note) => [note.midi, note])).values()].sort(
-      (a, b) => a.midi - b.midi,
-    ),
-  );
   const usual = medianOf(notes.map(({ velocity }) => velocity));
-  const grasps = guessPositions(
-    instrument,
-    together.map((all) => all.map(({ midi }) => midi)),
-  );
-  const strokes = together.flatMap((all, index) =>
-    (grasps[index] ?? []).map(({ string, fret }, place): Stroke => ({
-      id: `n${index}-${place}`,
-      at: times[index] as number,
-      string,
-      fret,
-      ...markOf(all[place] as Note, usual),
-    })),
-  );
+  const strokes = placeNotes(instrument, notes).map(({ note, time, rank, string, fret }): Stroke => ({
+    id: `n${time}-${rank}`,
+    at: note.at,
+    string,
+    fret,
+    ...markOf(note, usual),
+  }));
   return { strokes: [...strokes].sort(byTimeThenString), lost: notes.length - strokes.length };
 };
 
 const clamped = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo)));
 
+/** What is too long for a pattern is refused before any work is spent on it. */
+const tooLong = (notes: readonly Note[], bars: number): readonly Problem[] => [
+  ...(notes.length > PATTERN_LIMITS.strokes
+    ? [problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes.length })]
+    : []),
+  ...(bars > PATTERN_LIMITS.bars
+    ? [problem('length-out-of-range', { least: 1, most: PATTERN_LIMITS.bars, value: bars })]
+    : []),
+];
+
 const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
   if (song.notes.length === 0) return failure(problem('no-notes'));
   const metre = song.metre ?? { beats: 4, unit: 4 };
+  const last = song.notes.reduce((latest, { at }) => Math.max(latest, at), 0);
+  const long = tooLong(song.notes, Math.floor(last / ticksPerBar(metre)) + 1);
+  if (long.length > 0) return failure(...long);
   const { notes, subdivision, moved } = straightened(song.notes, metre);
   const { strokes, lost } = placed(notes, instrument);
-  const bars = Math.floor(Math.max(...notes.map(({ at }) => at)) / ticksPerBar(metre)) + 1;
+  const bars = Math.floor(notes.reduce((latest, { at }) => Math.max(latest, at), 0) / ticksPerBar(metre)) + 1;
   const base: Pattern = newPattern(song.name?.trim() || 'From a MIDI file', {
     metre,
     bars,
@@ -257,7 +259,7 @@ const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
   });
   const pattern = onFittingShape(base);
   const problems = problemsOfPattern(pattern);
-  if (problems.length > 0) return failure(...problems);
+  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
   const remarks = [
     problem('positions-guessed', { value: strokes.length }),
     ...(moved > 0 ? [problem('times-straightened', { value: moved, parts: subdivision })] : []),

@@ -1,6 +1,7 @@
+import { STRING_RANGE } from '../../instrument/index.ts';
+import { loudnessOf } from '../../sound/index.ts';
+import { heardIn, playedTick, type Score, type ScoreStroke } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
-import { patternLength, type Pattern } from '../../pattern/index.ts';
-import { notesOf } from '../../sound/index.ts';
 
 /** One event of a track at a tick; events of one tick keep the order of `rank`. */
 interface TrackEvent {
@@ -29,31 +30,54 @@ const metaText = (kind: number, text: string): readonly number[] => {
   return [0xff, kind, ...variableLength(bytes.length), ...bytes];
 };
 
-const tempoMeta = ({ unit }: Metre, tempo: number): readonly number[] => [
+const tempoMeta = (secondsPerTick: number): readonly number[] => [
   0xff,
   0x51,
   3,
-  ...bigEndian(Math.round((60_000_000 / tempo) * (unit / 4)), 3),
+  ...bigEndian(Math.round(secondsPerTick * TICKS_PER_QUARTER * 1e6), 3),
 ];
 
-const metreMeta = ({ beats, unit }: Metre): readonly number[] => [0xff, 0x58, 4, beats, Math.log2(unit), 96 / unit, 8];
+const metreMeta = ({ beats, unit }: Metre): readonly number[] => [
+  0xff,
+  0x58,
+  4,
+  beats,
+  Math.log2(unit),
+  Math.round(96 / unit),
+  8,
+];
 
 const STEEL_GUITAR = 25;
-const CHANNEL = 0;
 
-const opening = (pattern: Pattern): readonly TrackEvent[] =>
-  [
-    metaText(0x03, pattern.name),
-    tempoMeta(pattern.metre, pattern.tempo),
-    metreMeta(pattern.metre),
-    [0xc0 | CHANNEL, STEEL_GUITAR],
-  ].map((bytes, rank) => ({ at: 0, rank, bytes }));
+/** A channel for each string, so that two strings at one pitch do not end each other's note. String 1 is on the first. */
+const channelOf = ({ string }: ScoreStroke): number => Math.min(STRING_RANGE.most, string) - 1;
 
-const noteEvents = (pattern: Pattern): readonly TrackEvent[] =>
-  notesOf(pattern).flatMap(({ at, midi, loudness, ticks }) => [
-    { at, rank: 11, bytes: [0x90 | CHANNEL, midi, Math.round(loudness * 112)] },
-    { at: at + ticks, rank: 10, bytes: [0x80 | CHANNEL, midi, 64] },
-  ]);
+const opening = (score: Score): readonly TrackEvent[] => [
+  { at: 0, rank: 0, bytes: metaText(0x03, score.name) },
+  ...score.instrument.pitches.map((_, channel) => ({ at: 0, rank: 3, bytes: [0xc0 | channel, STEEL_GUITAR] })),
+];
+
+const tempoEvents = ({ tempos }: Score): readonly TrackEvent[] =>
+  tempos.map(({ at, secondsPerTick }) => ({ at, rank: 1, bytes: tempoMeta(secondsPerTick) }));
+
+const metreEvents = ({ bars }: Score): readonly TrackEvent[] =>
+  bars
+    .filter(({ metre }, index) => {
+      const before = bars[index - 1]?.metre;
+      return before?.beats !== metre.beats || before.unit !== metre.unit;
+    })
+    .map(({ at, metre }) => ({ at, rank: 2, bytes: metreMeta(metre) }));
+
+const noteEvents = (score: Score): readonly TrackEvent[] =>
+  heardIn(score).flatMap((stroke) => {
+    const [channel, midi] = [channelOf(stroke), stroke.pitch as number];
+    const at = Math.round(playedTick(score, stroke.at));
+    const end = Math.max(at + 1, Math.round(playedTick(score, Math.min(score.length, stroke.at + stroke.ticks))));
+    return [
+      { at, rank: 11, bytes: [0x90 | channel, midi, Math.round(loudnessOf(stroke) * 112)] },
+      { at: end, rank: 10, bytes: [0x80 | channel, midi, 64] },
+    ];
+  });
 
 const trackBytes = (events: readonly TrackEvent[]): readonly number[] => {
   const ordered = [...events].sort((a, b) => a.at - b.at || a.rank - b.rank);
@@ -67,14 +91,15 @@ const chunk = (name: string, body: readonly number[]): readonly number[] => [
 ];
 
 /**
- * A pattern as a Standard MIDI File (format 0, 840 ticks a quarter): the notes once through, with name, tempo and
- * metre. Each note lasts until its string is struck again.
+ * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
+ * with name, tempos and metres. Each note lasts until its string is struck again, at most to the end.
  * @example
- * writeMidi(newPattern('Roll')).slice(0, 4).join(' ') // => '77 84 104 100'
+ * writeMidi(realise(newPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
-export const writeMidi = (pattern: Pattern): Uint8Array => {
-  const end: TrackEvent = { at: patternLength(pattern), rank: 99, bytes: [0xff, 0x2f, 0] };
-  const track = trackBytes([...opening(pattern), ...noteEvents(pattern), end]);
+export const writeMidi = (score: Score): Uint8Array => {
+  const notes = noteEvents(score);
+  const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
+  const track = trackBytes([...opening(score), ...tempoEvents(score), ...metreEvents(score), ...notes, end]);
   const header = [...bigEndian(0, 2), ...bigEndian(1, 2), ...bigEndian(TICKS_PER_QUARTER, 2)];
   return Uint8Array.from([...chunk('MThd', header), ...chunk('MTrk', track)]);
 };

@@ -1,3 +1,4 @@
+import { realise } from '../../score/index.ts';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -15,7 +16,7 @@ import { strokePitch, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
 
-const scored = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
+const scored = (pattern: Pattern): string => writeMusicXml(realise(pattern), digitsInOrder(pattern, judge(pattern)));
 const roll = (): Pattern =>
   valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }))
     .pattern;

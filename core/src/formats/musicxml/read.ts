@@ -24,7 +24,8 @@ import {
   type Stroke,
 } from '../../pattern/index.ts';
 import { onFittingShape, type Imported } from '../imported.ts';
-import { guessPositions } from '../positions/guess.ts';
+import { MOST_PROBLEMS } from '../../fields/index.ts';
+import { placeNotes } from '../positions/place-notes.ts';
 import { child, childrenOf, descend, numberAt, textAt, type XmlNode } from './xml.ts';
 
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
@@ -263,20 +264,11 @@ const placedStrokes = (notes: readonly Note[]): readonly Stroke[] =>
     ...definedOnly(marks),
   }));
 
-const guessedStrokes = (notes: readonly Note[], instrument: Instrument): readonly Stroke[] => {
-  const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
-  const together = times.map((at) => notes.filter((note) => note.at === at).sort((a, b) => a.midi - b.midi));
-  const grasps = guessPositions(
-    instrument,
-    together.map((all) => all.map(({ midi }) => midi)),
-  );
-  return together.flatMap((all, index) =>
-    (grasps[index] ?? []).map((place, which): Stroke => {
-      const { harmonic: _harmonic, ...marks } = all[which]?.marks ?? {};
-      return { id: `x${index}-${which}`, at: times[index] as number, ...definedOnly(marks), ...place };
-    }),
-  );
-};
+const guessedStrokes = (notes: readonly Note[], instrument: Instrument): readonly Stroke[] =>
+  placeNotes(instrument, notes).map(({ note, time, rank, string, fret }): Stroke => {
+    const { harmonic: _harmonic, ...marks } = note.marks;
+    return { id: `x${time}-${rank}`, at: note.at, ...definedOnly(marks), string, fret };
+  });
 
 /** The last of several strokes on one string at one time stands: a later voice says more. */
 const oneAString = (strokes: readonly Stroke[]): readonly Stroke[] => [
@@ -292,6 +284,8 @@ const partsFor = (strokes: readonly Stroke[], metre: Metre): number =>
 const patternOf = (title: string | undefined, score: Score): Result<Imported> => {
   const { notes, instrument, metre, bars } = score;
   if (notes.length === 0) return failure(problem('no-notes'));
+  if (notes.length > PATTERN_LIMITS.strokes)
+    return failure(problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes.length }));
   const guessed = !notes.every((note) => isPlaced(note, instrument));
   const length = ticksPerBar(metre) * bars;
   const strokes = oneAString(guessed ? guessedStrokes(notes, instrument) : placedStrokes(notes)).filter(
@@ -313,7 +307,7 @@ const patternOf = (title: string | undefined, score: Score): Result<Imported> =>
   });
   const pattern = onFittingShape(base);
   const problems = problemsOfPattern(pattern);
-  if (problems.length > 0) return failure(...problems);
+  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
   const remarks = [
     ...(guessed ? [problem('positions-guessed', { value: strokes.length })] : []),
     ...(lost > 0 ? [problem('notes-left-out', { value: lost })] : []),

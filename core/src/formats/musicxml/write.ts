@@ -1,14 +1,7 @@
 import { pitchClassOf, stringCount } from '../../instrument/index.ts';
-import {
-  isFinger,
-  stoppedFret,
-  strokePitch,
-  type Digit,
-  type Pattern,
-  type Slur,
-  type Stroke,
-} from '../../pattern/index.ts';
-import { TICKS_PER_QUARTER, ticksPerBar } from '../../time/index.ts';
+import { isFinger, type Digit, type Slur } from '../../pattern/index.ts';
+import { lastIndexBefore, type Score, type ScoreBar, type ScoreStroke, type TempoMark } from '../../score/index.ts';
+import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import { element, written, type Element } from './xml.ts';
 
 const STEPS = ['C', 'C', 'D', 'D', 'E', 'F', 'F', 'G', 'G', 'A', 'A', 'B'] as const;
@@ -118,7 +111,7 @@ interface Slurs {
   readonly notations: readonly Element[];
 }
 
-const slursAt = (stroke: Stroke, next: Stroke | undefined): Slurs => {
+const slursAt = (stroke: ScoreStroke, next: ScoreStroke | undefined): Slurs => {
   const all = [
     ...(stroke.slur ? [[stroke.slur, slurElement(stroke.slur, 'stop', stroke.string)] as const] : []),
     ...(next?.slur ? [[next.slur, slurElement(next.slur, 'start', stroke.string)] as const] : []),
@@ -129,17 +122,16 @@ const slursAt = (stroke: Stroke, next: Stroke | undefined): Slurs => {
   };
 };
 
-const harmonicOf = ({ harmonic }: Stroke): Element | undefined =>
+const harmonicOf = ({ harmonic }: ScoreStroke): Element | undefined =>
   harmonic && element('harmonic', [element(harmonic.kind === 'natural' ? 'natural' : 'artificial')]);
 
 const notationsOf = (
-  pattern: Pattern,
-  stroke: Stroke,
+  stroke: ScoreStroke,
   digit: Digit | null,
   { next, tuplets }: Pick<Place, 'next' | 'tuplets'>,
 ): Element => {
   const slurs = slursAt(stroke, next);
-  const fret = stroke.harmonic?.kind === 'natural' ? stroke.harmonic.touch : (stoppedFret(pattern, stroke) ?? 0);
+  const fret = stroke.harmonic?.kind === 'natural' ? stroke.harmonic.touch : (stroke.fret ?? 0);
   const technical = [
     pluckOf(digit),
     element('string', stroke.string),
@@ -163,21 +155,21 @@ const LOUDNESS = { soft: 50, loud: 110 } as const;
 interface Place {
   readonly chord: boolean;
   readonly ticks: number;
-  readonly next: Stroke | undefined;
+  readonly next: ScoreStroke | undefined;
   readonly tuplets: readonly ('start' | 'stop')[];
 }
 
-const noteOf = (pattern: Pattern, stroke: Stroke, digit: Digit | null, place: Place): Element =>
+const noteOf = (stroke: ScoreStroke, digit: Digit | null, place: Place): Element =>
   element(
     'note',
     [
       place.chord ? element('chord') : undefined,
-      pitchOf(strokePitch(pattern, stroke) ?? 0),
+      pitchOf(stroke.pitch ?? 0),
       element('duration', place.ticks),
       element('voice', 1),
       ...valueElements(place.ticks),
       stroke.silent ? element('notehead', 'none') : stroke.damped ? element('notehead', 'normal') : undefined,
-      notationsOf(pattern, stroke, digit, place),
+      notationsOf(stroke, digit, place),
     ],
     stroke.loudness ? { dynamics: LOUDNESS[stroke.loudness] } : {},
   );
@@ -210,8 +202,8 @@ const rootParts = (name: string, prefix: 'root' | 'bass'): Element =>
     ...(name.length > 1 ? [element(`${prefix}-alter`, /[♯#]/.test(name) ? 1 : -1)] : []),
   ]);
 
-const harmonyOf = ({ voicing }: Pattern): readonly Element[] => {
-  const match = /^([A-G][#♯b♭]?)([a-z0-9]*)(?:\/([A-G][#♯b♭]?))?/.exec(voicing.chord);
+const harmonyOf = (chord: string): readonly Element[] => {
+  const match = /^([A-G][#♯b♭]?)([a-z0-9]*)(?:\/([A-G][#♯b♭]?))?(?: \(.*)?$/.exec(chord);
   const kind = match && KINDS[match[2] ?? ''];
   if (!match || !kind) return [];
   return [
@@ -223,109 +215,116 @@ const harmonyOf = ({ voicing }: Pattern): readonly Element[] => {
   ];
 };
 
-const tuningOf = ({ instrument }: Pattern): readonly Element[] =>
+const tuningOf = ({ instrument }: Score): readonly Element[] =>
   instrument.pitches.map((midi, index) =>
     element('staff-tuning', pitchParts(midi, ['tuning-step', 'tuning-alter', 'tuning-octave']), { line: index + 1 }),
   );
 
-const attributesOf = (pattern: Pattern): Element =>
+const timeOf = ({ beats, unit }: Metre): Element =>
+  element('time', [element('beats', beats), element('beat-type', unit)]);
+
+const attributesOf = (score: Score): Element =>
   element('attributes', [
     element('divisions', TICKS_PER_QUARTER),
     element('key', [element('fifths', 0)]),
-    element('time', [element('beats', pattern.metre.beats), element('beat-type', pattern.metre.unit)]),
-    element('clef', [element('sign', 'TAB'), element('line', Math.ceil(stringCount(pattern.instrument) / 2) + 2)]),
+    timeOf((score.bars[0] as ScoreBar).metre),
+    element('clef', [element('sign', 'TAB'), element('line', Math.ceil(stringCount(score.instrument) / 2) + 2)]),
     element('staff-details', [
-      element('staff-lines', stringCount(pattern.instrument)),
-      ...tuningOf(pattern),
-      pattern.instrument.capo > 0 ? element('capo', pattern.instrument.capo) : undefined,
+      element('staff-lines', stringCount(score.instrument)),
+      ...tuningOf(score),
+      score.instrument.capo > 0 ? element('capo', score.instrument.capo) : undefined,
     ]),
   ]);
 
 const UNITS: Readonly<Record<number, string>> = { 2: 'half', 4: 'quarter', 8: 'eighth', 16: '16th' };
 
-const tempoOf = ({ metre, tempo }: Pattern): Element =>
+const tempoOf = ({ bpm }: TempoMark, { unit }: Metre): Element =>
   element(
     'direction',
     [
       element('direction-type', [
-        element('metronome', [element('beat-unit', UNITS[metre.unit] ?? 'quarter'), element('per-minute', tempo)]),
+        element('metronome', [element('beat-unit', UNITS[unit] ?? 'quarter'), element('per-minute', bpm)]),
       ]),
-      element('sound', [], { tempo: Number((tempo * (4 / metre.unit)).toFixed(3)) }),
+      element('sound', [], { tempo: Number((bpm * (4 / unit)).toFixed(3)) }),
     ],
     { placement: 'above' },
   );
 
-interface Sounding {
-  readonly stroke: Stroke;
+interface Written {
+  readonly stroke: ScoreStroke;
   readonly digit: Digit | null;
   /** The next stroke on its string. */
-  readonly next: Stroke | undefined;
+  readonly next: ScoreStroke | undefined;
 }
 
-/** The strokes that sound at each time of a bar; muted ones cannot be written. */
-const timesOf = (
-  pattern: Pattern,
-  digits: readonly (Digit | null)[],
-  bar: number,
-): ReadonlyMap<number, readonly Sounding[]> => {
-  const length = ticksPerBar(pattern.metre);
-  const times = new Map<number, Sounding[]>();
-  pattern.strokes.forEach((stroke, index) => {
-    if (Math.floor(stroke.at / length) !== bar || strokePitch(pattern, stroke) === null) return;
-    const next = pattern.strokes.find(({ at, string }) => string === stroke.string && at > stroke.at);
-    times.set(stroke.at - bar * length, [
-      ...(times.get(stroke.at - bar * length) ?? []),
-      { stroke, digit: digits[index] ?? null, next },
-    ]);
-  });
-  return times;
+/** What can be written of each bar, by its times; strokes on muted strings cannot. */
+const writtenByBar = (score: Score, digits: readonly (Digit | null)[]): readonly ReadonlyMap<number, Written[]>[] => {
+  const bars = score.bars.map(() => new Map<number, Written[]>());
+  const following = new Map<number, ScoreStroke>();
+  for (let index = score.strokes.length - 1; index >= 0; index -= 1) {
+    const stroke = score.strokes[index] as ScoreStroke;
+    const bar = lastIndexBefore(score.bars, stroke.at);
+    const past = stroke.at - (score.bars[bar] as ScoreBar).at;
+    const next = following.get(stroke.string);
+    following.set(stroke.string, stroke);
+    if (stroke.pitch === null) continue;
+    bars[bar]?.set(past, [{ stroke, digit: digits[index] ?? null, next }, ...(bars[bar].get(past) ?? [])]);
+  }
+  return bars;
 };
 
-const measureOf = (pattern: Pattern, digits: readonly (Digit | null)[], bar: number): Element => {
-  const length = ticksPerBar(pattern.metre);
-  const times = [...timesOf(pattern, digits, bar)].sort(([a], [b]) => a - b);
+/** What stands before the notes of a bar: metre, chords and tempos where they begin. */
+const barHead = (score: Score, index: number): readonly Element[] => {
+  const bar = score.bars[index] as ScoreBar;
+  const before = score.bars[index - 1]?.metre;
+  const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
+  const changed = before && (before.beats !== bar.metre.beats || before.unit !== bar.metre.unit);
+  return [
+    ...(index === 0 ? [attributesOf(score)] : changed ? [element('attributes', [timeOf(bar.metre)])] : []),
+    ...score.chords.filter(inside).flatMap(({ voicing }) => harmonyOf(voicing.chord)),
+    ...score.tempos.filter(inside).map((mark) => tempoOf(mark, bar.metre)),
+  ];
+};
+
+const measureOf = (score: Score, index: number, byTime: ReadonlyMap<number, readonly Written[]>): Element => {
+  const length = (score.bars[index] as ScoreBar).ticks;
+  const times = [...byTime].sort(([a], [b]) => a - b);
   const first = times[0]?.[0] ?? length;
-  const lengths = times.map(([at], index) => (times[index + 1]?.[0] ?? length) - at);
+  const lengths = times.map(([at], place) => (times[place + 1]?.[0] ?? length) - at);
   const [restMarks = [], ...marks] = tupletMarks([first, ...lengths]);
-  const notes = times.flatMap(([, sounding], index) =>
-    sounding.map(({ stroke, digit, next }, place) =>
-      noteOf(pattern, stroke, digit, {
+  const notes = times.flatMap(([, struck], time) =>
+    struck.map(({ stroke, digit, next }, place) =>
+      noteOf(stroke, digit, {
         chord: place > 0,
-        ticks: lengths[index] as number,
+        ticks: lengths[time] as number,
         next,
-        tuplets: place > 0 ? [] : (marks[index] ?? []),
+        tuplets: place > 0 ? [] : (marks[time] ?? []),
       }),
     ),
   );
-  return element(
-    'measure',
-    [
-      ...(bar === 0 ? [attributesOf(pattern), ...harmonyOf(pattern), tempoOf(pattern)] : []),
-      ...(first > 0 ? [restOf(first, restMarks)] : []),
-      ...notes,
-    ],
-    { number: bar + 1 },
-  );
+  const content = [...barHead(score, index), ...(first > 0 ? [restOf(first, restMarks)] : []), ...notes];
+  return element('measure', content, { number: index + 1 });
 };
 
 /**
- * A pattern as a MusicXML 4.0 score on a tablature staff: pitches, strings, frets, `<pluck>` for digits, bow marks for
- * the pick, slurs, harmonics, accents. `digits` come in the order of the strokes. Strokes on muted strings are left out.
+ * A score as MusicXML 4.0 on a tablature staff: pitches, strings, frets, `<pluck>` for digits, bow marks for the pick,
+ * slurs, harmonics, accents. `digits` come in the order of the strokes. Strokes on muted strings are left out.
  */
-export const writeMusicXml = (pattern: Pattern, digits: readonly (Digit | null)[]): string => {
-  const score = element(
+export const writeMusicXml = (score: Score, digits: readonly (Digit | null)[]): string => {
+  const bars = writtenByBar(score, digits);
+  const root = element(
     'score-partwise',
     [
-      element('work', [element('work-title', pattern.name)]),
+      element('work', [element('work-title', score.name)]),
       element('identification', [element('encoding', [element('software', 'Fleet Wren')])]),
       element('part-list', [element('score-part', [element('part-name', 'Guitar')], { id: 'P1' })]),
       element(
         'part',
-        Array.from({ length: pattern.bars }, (_, bar) => measureOf(pattern, digits, bar)),
+        bars.map((byTime, index) => measureOf(score, index, byTime)),
         { id: 'P1' },
       ),
     ],
     { version: '4.0' },
   );
-  return `<?xml version="1.0" encoding="UTF-8"?>\n${written(score)}`;
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${written(root)}`;
 };

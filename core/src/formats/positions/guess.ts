@@ -34,6 +34,7 @@ const ownCost = (grasp: Grasp): number =>
 
 /** All ways to hold some notes at once, each on a string of its own, cheapest first. */
 const graspsOf = (instrument: Instrument, notes: readonly number[]): readonly Grasp[] => {
+  if (notes.length > stringCount(instrument)) return [];
   const all = notes.reduce<readonly Grasp[]>(
     (grasps, midi) =>
       grasps.flatMap((grasp) =>
@@ -87,7 +88,14 @@ export const guessPositions = (
   instrument: Instrument,
   times: readonly (readonly number[])[],
 ): readonly (Grasp | null)[] => {
-  const grasps = times.map((notes) => graspsOf(instrument, notes));
+  // The same notes come again and again: their grasps are worked out once.
+  const known = new Map<string, readonly Grasp[]>();
+  const grasps = times.map((notes) => {
+    const key = notes.join();
+    const ways = known.get(key) ?? graspsOf(instrument, notes);
+    known.set(key, ways);
+    return ways;
+  });
   const held = grasps.flatMap((ways, index) => (ways.length > 0 ? [index] : []));
   const steps: Reached[][] = [];
   held.forEach((index, place) => {

@@ -1,5 +1,6 @@
 import { problem, type Problem } from '../../errors/index.ts';
-import type { Digit, Slur } from '../../pattern/index.ts';
+import { MOST_PROBLEMS } from '../../fields/index.ts';
+import { PATTERN_LIMITS, type Digit, type Slur } from '../../pattern/index.ts';
 import type { TabSystem } from './systems.ts';
 
 /** One note of a tablature. `line` and `column` are its place in the text's system. */
@@ -28,11 +29,14 @@ const SLUR_SIGNS: Readonly<Record<string, Slur>> = {
 };
 
 /** Signs that say nothing about who plays: rules, bars, vibrato, bends, repeats, trills. */
-const SILENT = new Set([...'-|~ :*=^vbrtT.,]}[{']);
+const SILENT = new Set([...'-|~ :*=^vbrtT.,]}[{()<>']);
 
-interface Reading {
+/** Collects the notes of a text and what is not known in it, up to what a pattern holds and a teacher reads. */
+export interface Reading {
   readonly cells: TabCell[];
   readonly problems: Problem[];
+  /** Signs that are not known, those not named among the problems included. */
+  unknown: number;
 }
 
 interface Line {
@@ -42,38 +46,44 @@ interface Line {
   readonly start: number;
 }
 
+const isFigure = (sign: string | undefined): boolean => sign !== undefined && sign >= '0' && sign <= '9';
+
 /** The figures of a fret from a column on: two only where they make a fret a neck can have. */
 const fretAt = (body: string, column: number): string => {
-  const two = /^\d\d/.exec(body.slice(column))?.[0];
-  return two && Number(two) <= 30 && two[0] !== '0' ? two : (body[column] ?? '');
+  const one = body[column] ?? '';
+  const two = isFigure(body[column + 1]) ? `${one}${body[column + 1]}` : '';
+  return two !== '' && one !== '0' && Number(two) <= 30 ? two : one;
 };
 
-const readLine = ({ body, line, string, start }: Line, { cells, problems }: Reading): void => {
+const readLine = ({ body, line, string, start }: Line, reading: Reading): void => {
+  const { cells, problems } = reading;
   let slur: Slur | undefined;
-  for (let column = 0; column < body.length; column += 1) {
+  let struck = false;
+  const add = (cell: Omit<TabCell, 'line' | 'string'>): void => {
+    cells.push({ ...cell, line, string });
+    slur = undefined;
+    struck = true;
+  };
+  for (let column = 0; column < body.length && cells.length <= PATTERN_LIMITS.strokes; column += 1) {
     const sign = body[column] as string;
-    if (/\d/.test(sign)) {
+    if (isFigure(sign)) {
       const text = fretAt(body, column);
       const before = body[column - 1];
-      cells.push({ line, column, string, fret: Number(text), slur, ghost: before === '(', harmonic: before === '<' });
-      slur = undefined;
+      add({ column, fret: Number(text), slur, ghost: before === '(', harmonic: before === '<' });
       column += text.length - 1;
-    } else if (sign === 'x' || sign === 'X') {
-      cells.push({ line, column, string, fret: 0, dead: true });
-      slur = undefined;
-    } else if (SLUR_SIGNS[sign])
-      slur = cells.some((cell) => cell.string === string && cell.line === line) ? SLUR_SIGNS[sign] : undefined;
-    else if (!SILENT.has(sign) && !'()<>'.includes(sign))
-      problems.push(problem('tab-symbol', { line: line + 1, column: start + column + 1, value: sign }));
+    } else if (sign === 'x' || sign === 'X') add({ column, fret: 0, dead: true });
+    else if (SLUR_SIGNS[sign]) slur = struck ? SLUR_SIGNS[sign] : undefined;
+    else if (!SILENT.has(sign)) {
+      reading.unknown += 1;
+      if (problems.length < MOST_PROBLEMS)
+        problems.push(problem('tab-symbol', { line: line + 1, column: start + column + 1, value: sign }));
+    }
   }
 };
 
 /** The notes of a system, and a problem for each sign that is not known; the rest is read all the same. */
-export const readCells = ({
-  first,
-  lines,
-}: TabSystem): { readonly cells: readonly TabCell[]; readonly problems: readonly Problem[] } => {
-  const reading: Reading = { cells: [], problems: [] };
+export const readCells = ({ first, lines }: TabSystem): Reading => {
+  const reading: Reading = { cells: [], problems: [], unknown: 0 };
   lines.forEach(({ body, start }, index) => readLine({ body, start, line: first + index, string: index + 1 }, reading));
-  return { cells: reading.cells.map((cell) => ({ ...cell })), problems: reading.problems };
+  return reading;
 };

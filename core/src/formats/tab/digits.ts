@@ -40,17 +40,31 @@ const digitsAt = (rows: readonly string[], column: number): readonly Digit[] =>
     return digit ? [digit] : [];
   });
 
-/** The notes of a system with the digits that stand above or below them pinned; slurred ones have none. */
-export const pinned = (lines: readonly string[], system: TabSystem, cells: readonly TabCell[]): readonly TabCell[] => {
+/**
+ * The notes of a system with the digits that stand above or below them pinned; slurred ones have none. `columnOf` names
+ * the column of the text a note belongs to.
+ */
+export const pinned = (
+  lines: readonly string[],
+  system: TabSystem,
+  cells: readonly TabCell[],
+  columnOf: (cell: TabCell) => number,
+): readonly TabCell[] => {
   const rows = digitLines(lines, system);
   if (rows.length === 0) return cells;
-  const start = system.lines[0]?.start ?? 0;
-  return cells.map((cell) => {
-    const together = cells
-      .filter(({ column, slur }) => column === cell.column && !slur)
-      .sort((a, b) => a.string - b.string);
-    const digits = digitsAt(rows, start + cell.column);
-    const place = together.indexOf(cell);
-    return place >= 0 && digits.length === together.length ? { ...cell, pin: digits[place] } : cell;
-  });
+  const together = new Map<number, TabCell[]>();
+  for (const cell of cells) {
+    if (cell.slur) continue;
+    const column = columnOf(cell);
+    together.set(
+      column,
+      [...(together.get(column) ?? []), cell].sort((a, b) => a.string - b.string),
+    );
+  }
+  const pins = new Map<TabCell, Digit>();
+  for (const [column, those] of together) {
+    const digits = digitsAt(rows, column);
+    if (digits.length === those.length) those.forEach((cell, place) => pins.set(cell, digits[place] as Digit));
+  }
+  return cells.map((cell) => ({ ...cell, ...(pins.has(cell) ? { pin: pins.get(cell) } : {}) }));
 };

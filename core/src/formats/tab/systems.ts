@@ -12,22 +12,43 @@ export interface TabSystem {
   readonly lines: readonly TabLine[];
 }
 
-/** A line of tablature: perhaps a label and a string number, a bar line or a dash, then mostly dashes and signs. */
-const TAB_LINE = /^(\s*)([A-Ga-g][#♯b♭]?)?\s*\d?\s*([|:]+-*|-)(.*)$/;
-
-const looksLikeTab = (line: string): boolean => {
-  const match = TAB_LINE.exec(line);
-  if (!match) return false;
-  const body = `${match[3] ?? ''}${match[4] ?? ''}`;
-  const dashes = (body.match(/-/g) ?? []).length;
-  return dashes >= 4 && dashes >= body.replaceAll(' ', '').length * 0.25;
+const skipSpaces = (line: string, from: number): number => {
+  let at = from;
+  while (line[at] === ' ') at += 1;
+  return at;
 };
 
-const tabLine = (line: string): TabLine => {
-  const match = TAB_LINE.exec(line) as RegExpExecArray;
-  const opening = /^[|:]+/.exec(match[3] ?? '')?.[0].length ?? 0;
-  const start = line.length - (match[3] ?? '').length - (match[4] ?? '').length + opening;
-  return { label: match[2] ?? '', body: line.slice(start).trimEnd(), start };
+/**
+ * A line of tablature: perhaps a label and a string number, then a bar line, a repeat sign or a dash, then mostly dashes
+ * and signs. Scanned from left to right, so that no line takes longer than it is long.
+ */
+const scan = (line: string): TabLine | undefined => {
+  let at = skipSpaces(line, 0);
+  let label = '';
+  if (/[A-Ga-g]/.test(line[at] ?? '')) {
+    label = line[at] as string;
+    at += 1;
+    if (/[#♯b♭]/.test(line[at] ?? '')) {
+      label += line[at] as string;
+      at += 1;
+    }
+  }
+  at = skipSpaces(line, at);
+  if (/\d/.test(line[at] ?? '')) at = skipSpaces(line, at + 1);
+  const opened = at;
+  while (line[at] === '|' || line[at] === ':') at += 1;
+  if (at === opened && line[at] !== '-') return undefined;
+  return { label, body: line.slice(at).trimEnd(), start: at };
+};
+
+const looksLikeTab = (found: TabLine | undefined): found is TabLine => {
+  if (!found) return false;
+  let [dashes, signs] = [0, 0];
+  for (const sign of found.body) {
+    if (sign === '-') dashes += 1;
+    if (sign !== ' ') signs += 1;
+  }
+  return dashes >= 4 && dashes >= signs * 0.25;
 };
 
 /** How few and how many lines a system has: one for each string. */
@@ -36,16 +57,17 @@ const STRINGS = { least: 4, most: 8 } as const;
 /** The systems of a text: runs of four to eight lines of tablature. */
 export const findSystems = (lines: readonly string[]): readonly TabSystem[] => {
   const systems: TabSystem[] = [];
-  let run: number[] = [];
-  const close = (): void => {
+  let run: TabLine[] = [];
+  const close = (end: number): void => {
     if (run.length >= STRINGS.least && run.length <= STRINGS.most)
-      systems.push({ first: run[0] as number, lines: run.map((index) => tabLine(lines[index] ?? '')) });
+      systems.push({ first: end - run.length, lines: run });
     run = [];
   };
   lines.forEach((line, index) => {
-    if (looksLikeTab(line)) run.push(index);
-    else close();
+    const found = scan(line);
+    if (looksLikeTab(found)) run.push(found);
+    else close(index);
   });
-  close();
+  close(lines.length);
   return systems;
 };

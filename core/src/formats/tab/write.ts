@@ -1,117 +1,171 @@
-import { fretOn } from '../../harmony/index.ts';
-import { openStringName, stringCount } from '../../instrument/index.ts';
-import { digitMark, handOrder, slotTicks, type Digit, type Pattern, type Stroke } from '../../pattern/index.ts';
-import { spokenCount, ticksPerBar, ticksPerBeat } from '../../time/index.ts';
-import { tuningByKey } from '../../instrument/index.ts';
+import { openStringName, stringCount, tuningByKey } from '../../instrument/index.ts';
+import { digitMark, handOrder, type Digit, type Slur } from '../../pattern/index.ts';
+import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
+import { greatestDivisor, spokenCount } from '../../time/index.ts';
 
 /** Widest line of a system, in characters. */
 const WIDTH = 100;
 
-/** Columns of three characters: room for a fret of two figures. */
-const COLUMN = 3;
-
-interface Grid {
-  readonly pattern: Pattern;
-  readonly digits: readonly (Digit | null)[];
-  /** Ticks from column to column. */
-  readonly step: number;
-  readonly columnsPerBar: number;
+/** One column of a bar: a time, how it is counted, and the strokes that fall on it with their digits. */
+interface Column {
+  readonly at: number;
+  readonly count: string;
+  readonly cells: ReadonlyMap<number, string>;
+  readonly digits: readonly Digit[];
 }
 
-const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));
+interface TabBar {
+  readonly columns: readonly Column[];
+}
 
-/** The coarsest grid, no coarser than the bench's, on which every stroke falls. */
-const gridStep = (pattern: Pattern): number =>
-  pattern.strokes.reduce((step, { at }) => greatestDivisor(step, at % ticksPerBeat(pattern.metre)), slotTicks(pattern));
+/** Signs of a slur before the fret it leads to; a slide goes up or down by where it comes from. */
+const SLUR_SIGNS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer-on': 'h', 'pull-off': 'p' };
 
-const strokesAt = ({ pattern, step }: Grid, column: number): readonly Stroke[] =>
-  pattern.strokes.filter(({ at }) => at === column * step);
+const slurSign = (slur: Slur | undefined, fret: number, before: number | undefined): string => {
+  if (!slur) return '';
+  if (slur === 'slide') return before !== undefined && before > fret ? '\\' : '/';
+  return SLUR_SIGNS[slur];
+};
 
-const fill = (text: string, blank: string): string => text.padEnd(COLUMN, blank);
+/**
+ * A stroke as it stands on its line: the fret; `x` where the string is muted, `(3)` for a soft note, `<12>` for a
+ * harmonic at the fret that is touched, with the sign of its slur in front.
+ */
+const cellOf = ({ fret, harmonic, slur, loudness }: ScoreStroke, before: number | undefined): string => {
+  const sign = slurSign(slur, fret ?? 0, before);
+  if (fret === null) return `${sign}x`;
+  if (harmonic) return `${sign}<${harmonic.touch}>`;
+  return loudness === 'soft' ? `${sign}(${fret})` : `${sign}${fret}`;
+};
 
-const line = (grid: Grid, bars: readonly number[], cell: (column: number) => string, bar: string): string =>
+/** The fret of the note before on the string of each stroke. */
+const fretsBefore = ({ strokes }: Score): ReadonlyMap<ScoreStroke, number> => {
+  const last = new Map<number, number>();
+  const before = new Map<ScoreStroke, number>();
+  for (const stroke of strokes) {
+    const old = last.get(stroke.string);
+    if (old !== undefined) before.set(stroke, old);
+    if (stroke.fret !== null) last.set(stroke.string, stroke.fret);
+  }
+  return before;
+};
+
+/** The coarsest parts of a beat, no coarser than it is cut in, on which all its strokes fall. Ticks. */
+const stepOf = (ticks: number, parts: number, times: readonly number[]): number =>
+  times.reduce((step, past) => greatestDivisor(step, past), ticks / parts);
+
+/** Columns by bar; of a beat with strokes beside its parts as many as they need. */
+const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly TabBar[] => {
+  const byTime = new Map<number, { readonly stroke: ScoreStroke; readonly digit: Digit | null }[]>();
+  score.strokes.forEach((stroke, index) => {
+    const those = byTime.get(stroke.at) ?? [];
+    those.push({ stroke, digit: digits[index] ?? null });
+    byTime.set(stroke.at, those);
+  });
+  const before = fretsBefore(score);
+  const times = [...byTime.keys()];
+  let next = 0;
+  const bars = score.bars.map((): Column[] => []);
+  for (const { at, ticks, parts, number, bar } of score.beats) {
+    const inside: number[] = [];
+    for (; next < times.length && (times[next] as number) < at + ticks; next += 1)
+      inside.push((times[next] as number) - at);
+    const step = stepOf(ticks, parts, inside);
+    for (let past = 0; past < ticks; past += step) {
+      const struck = byTime.get(at + past) ?? [];
+      bars[bar]?.push({
+        at: at + past,
+        count: spokenCount(number - 1, past / step, ticks / step),
+        cells: new Map(struck.map(({ stroke }) => [stroke.string, cellOf(stroke, before.get(stroke))])),
+        digits: struck.flatMap(({ digit }) => digit ?? []).sort((a, b) => handOrder(b) - handOrder(a)),
+      });
+    }
+  }
+  return bars.map((columns) => ({ columns }));
+};
+
+/** Characters of a column: one more than its longest cell, and at least three. */
+const widthOf = ({ cells, count }: Column): number =>
+  Math.max(3, count.length + 1, ...[...cells.values()].map((cell) => cell.length + 1));
+
+const line = (bars: readonly TabBar[], cell: (column: Column) => string, blank: string, bar: string): string =>
   bars
-    .map((index) => {
-      const first = index * grid.columnsPerBar;
-      return Array.from({ length: grid.columnsPerBar }, (_, column) => cell(first + column)).join('') + bar;
-    })
+    .map(({ columns }) => columns.map((column) => cell(column).padEnd(widthOf(column), blank)).join('') + bar)
     .join('');
 
-const countCell = (grid: Grid, column: number): string => {
-  const beatColumns = ticksPerBeat(grid.pattern.metre) / grid.step;
-  const inBar = column % grid.columnsPerBar;
-  return fill(spokenCount(Math.floor(inBar / beatColumns), inBar % beatColumns, beatColumns), ' ');
+const digitLines = (bars: readonly TabBar[], margin: string): readonly string[] => {
+  const most = Math.max(1, ...bars.flatMap(({ columns }) => columns.map(({ digits }) => digits.length)));
+  const rowOf =
+    (row: number) =>
+    ({ digits }: Column): string => {
+      const digit = digits[row];
+      return digit ? digitMark(digit) : '';
+    };
+  return Array.from({ length: most }, (_, row) => margin + line(bars, rowOf(row), ' ', ' '));
 };
 
-const fretCell = (grid: Grid, string: number, column: number): string => {
-  const struck = strokesAt(grid, column).some((stroke) => stroke.string === string);
-  if (!struck) return fill('', '-');
-  return fill(String(fretOn(grid.pattern.voicing, string) ?? 'x'), '-');
-};
-
-const digitsAt = (grid: Grid, column: number): readonly Digit[] =>
-  strokesAt(grid, column)
-    .flatMap((stroke) => grid.digits[grid.pattern.strokes.indexOf(stroke)] ?? [])
-    .sort((a, b) => handOrder(b) - handOrder(a));
-
-const digitLines = (grid: Grid, bars: readonly number[], margin: string): readonly string[] => {
-  const columns = bars.flatMap((bar) =>
-    Array.from({ length: grid.columnsPerBar }, (_, c) => bar * grid.columnsPerBar + c),
-  );
-  const most = Math.max(1, ...columns.map((column) => digitsAt(grid, column).length));
-  return Array.from(
-    { length: most },
-    (_, row) =>
-      margin +
-      line(
-        grid,
-        bars,
-        (column) => {
-          const digit = digitsAt(grid, column)[row];
-          return fill(digit ? digitMark(digit) : '', ' ');
-        },
-        ' ',
-      ),
-  );
-};
-
-const system = (grid: Grid, bars: readonly number[]): readonly string[] => {
-  const strings = Array.from({ length: stringCount(grid.pattern.instrument) }, (_, index) => index + 1);
-  const label = (string: number): string => `${openStringName(grid.pattern.instrument, string).padEnd(2)} ${string} |-`;
+const system = (score: Score, bars: readonly TabBar[], last: boolean): readonly string[] => {
+  const strings = Array.from({ length: stringCount(score.instrument) }, (_, index) => index + 1);
+  const label = (string: number): string => `${openStringName(score.instrument, string).padEnd(2)} ${string} |-`;
   const margin = ' '.repeat(label(1).length);
+  // A cycle ends in a repeat sign, whose dots stand on the two middle lines.
+  const middle = [Math.floor(strings.length / 2), Math.floor(strings.length / 2) + 1];
+  const ended = (text: string, string: number): string => {
+    if (!last || !score.cyclic) return text;
+    return `${text.slice(0, -1)}${middle.includes(string) ? ':' : '-'}||`;
+  };
   return [
-    margin + line(grid, bars, (column) => countCell(grid, column), ' '),
-    ...strings.map((string) => label(string) + line(grid, bars, (column) => fretCell(grid, string, column), '|')),
-    ...digitLines(grid, bars, margin),
+    margin + line(bars, ({ count }) => count, ' ', ' '),
+    ...strings.map((string) =>
+      ended(label(string) + line(bars, ({ cells }) => cells.get(string) ?? '', '-', '|'), string),
+    ),
+    ...digitLines(bars, margin),
   ].map((text) => text.trimEnd());
 };
 
-const shapeText = ({ voicing }: Pattern): string =>
-  `${voicing.chord} (${voicing.frets.map((fret) => fret ?? 'x').join(' ')})`;
+const barWidth = ({ columns }: TabBar): number => columns.reduce((sum, column) => sum + widthOf(column), 1);
 
-const heading = (pattern: Pattern, schoolName: string): readonly string[] => [
-  pattern.name,
+/** Bars gathered into lines that are not too wide; a bar that is too wide by itself has a line of its own. */
+const systemsOf = (bars: readonly TabBar[]): readonly (readonly TabBar[])[] => {
+  const systems: TabBar[][] = [];
+  let width = Infinity;
+  for (const bar of bars) {
+    width += barWidth(bar);
+    if (width > WIDTH - 6) {
+      systems.push([]);
+      width = barWidth(bar);
+    }
+    systems[systems.length - 1]?.push(bar);
+  }
+  return systems;
+};
+
+const shapeText = ({ chords }: Score): string =>
+  chords.map(({ voicing }) => `${voicing.chord} (${voicing.frets.map((fret) => fret ?? 'x').join(' ')})`).join(', ');
+
+const metreText = ({ metre }: ScoreBar): string => `${metre.beats}/${metre.unit}`;
+
+const heading = (score: Score, schoolName: string): readonly string[] => [
+  score.name,
   [
-    `${pattern.metre.beats}/${pattern.metre.unit}`,
-    `${pattern.tempo} a minute`,
-    `${tuningByKey(pattern.instrument.tuning).name}, ${pattern.instrument.capo > 0 ? `capo ${pattern.instrument.capo}` : 'no capo'}`,
-    shapeText(pattern),
+    metreText(score.bars[0] as ScoreBar),
+    `${tempoAt(score, 0)} a minute`,
+    ...(score.swing === 50 ? [] : [`swing ${score.swing} %`]),
+    `${tuningByKey(score.instrument.tuning).name}, ${score.instrument.capo > 0 ? `capo ${score.instrument.capo}` : 'no capo'}`,
+    shapeText(score),
     schoolName,
   ].join(' · '),
   '',
 ];
 
 /**
- * A pattern as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the
- * highest digit on top). `digits` come in the order of the pattern's strokes.
+ * A score as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the highest
+ * digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic at the fret
+ * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `digits` come in the order of
+ * the score's strokes.
  */
-export const writeTab = (pattern: Pattern, digits: readonly (Digit | null)[], schoolName: string): string => {
-  const step = gridStep(pattern);
-  const grid: Grid = { pattern, digits, step, columnsPerBar: ticksPerBar(pattern.metre) / step };
-  const perSystem = Math.max(1, Math.floor((WIDTH - 6) / (grid.columnsPerBar * COLUMN + 1)));
-  const systems = Array.from({ length: Math.ceil(pattern.bars / perSystem) }, (_, index) =>
-    Array.from({ length: Math.min(perSystem, pattern.bars - index * perSystem) }, (_, bar) => index * perSystem + bar),
-  );
-  const lines = [...heading(pattern, schoolName), ...systems.flatMap((bars) => [...system(grid, bars), ''])];
-  return `${lines.join('\n').trimEnd()}\n`;
+export const writeTab = (score: Score, digits: readonly (Digit | null)[], schoolName: string): string => {
+  const systems = systemsOf(columnsOf(score, digits));
+  const lines = systems.flatMap((bars, index) => [...system(score, bars, index === systems.length - 1), '']);
+  return `${[...heading(score, schoolName), ...lines].join('\n').trimEnd()}\n`;
 };

@@ -2,29 +2,22 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
+import { copied, cutBeat, edit, insertBeat, moveStrokes, pasted, removeBeat, type Edit } from './index.ts';
 import {
   beatPartsOf,
-  copied,
   countOf,
-  cutBeat,
-  edit,
-  insertBeat,
-  moveStrokes,
   newPattern,
   partStart,
-  pasted,
   patternLength,
   problemsOfPattern,
-  removeBeat,
   stepFrom,
-  type Edit,
   type Pattern,
-} from './index.ts';
+} from '../pattern/index.ts';
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);
   if (!done.ok) throw new Error(done.problems.map(sentence).join(' '));
-  return done.value.pattern;
+  return done.value.document;
 };
 const places = ({ strokes }: Pattern): string => strokes.map(({ at, string }) => `${at}/${string}`).join(' ');
 const figure = (text: string, subdivision = 4): Pattern =>

@@ -1,10 +1,20 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
+import {
+  PATTERN_LIMITS,
+  byTimeThenString,
+  lengthWords,
+  patternLength,
+  stepFrom,
+  whereIs,
+  type Division,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { ticksPerBar, ticksPerBeat } from '../time/index.ts';
-import type { Edit } from './edit.ts';
-import { PATTERN_LIMITS, byTimeThenString, patternLength, type Pattern, type Stroke } from './pattern.ts';
-import { whereIs } from './problems.ts';
-import { stepFrom } from './slots.ts';
+import { orNone, type NewName } from './names.ts';
+import { frameEdits } from './pattern-edits.ts';
+import type { Edit } from './pattern-kind.ts';
 
 const taken = (pattern: Pattern, strokes: readonly Stroke[], leaving: ReadonlySet<string>): Problem | undefined => {
   const places = new Set(
@@ -38,12 +48,7 @@ export const moveStrokes = (pattern: Pattern, ids: readonly string[], parts: num
   const length = patternLength(pattern);
   const outside = moved.find(({ at }) => at < 0 || at >= length);
   if (outside || (parts !== 0 && shift === 0))
-    return failure(
-      problem('stroke-outside-length', {
-        where: 'the edge',
-        length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`,
-      }),
-    );
+    return failure(problem('stroke-outside-length', { where: 'the edge', length: lengthWords(pattern) }));
   const off = moved.find(({ string }) => string < 1 || string > stringCount(pattern.instrument));
   if (off)
     return failure(
@@ -76,16 +81,10 @@ export const copied = (pattern: Pattern, ids: readonly string[]): readonly Strok
  * The edit that puts copied strokes down from a tick on, under new names; what is there on their strings gives way.
  * Error: `stroke-outside-length` where they reach beyond the end, `string-missing` where the neck has no such string.
  */
-export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number, newId: () => string): Result<Edit> => {
+export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number, newId: NewName): Result<Edit> => {
   const fresh = strokes.map((stroke) => ({ ...stroke, id: newId(), at: stroke.at + at }));
   const outside = fresh.find((stroke) => stroke.at >= patternLength(pattern));
-  if (outside)
-    return failure(
-      problem('stroke-outside-length', {
-        where: 'the end',
-        length: pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`,
-      }),
-    );
+  if (outside) return failure(problem('stroke-outside-length', { where: 'the end', length: lengthWords(pattern) }));
   const off = fresh.find(({ string }) => string > stringCount(pattern.instrument));
   if (off)
     return failure(
@@ -106,9 +105,9 @@ export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number,
   });
 };
 
-const shiftedDivisions = (pattern: Pattern, beat: number, by: number): Pattern['divisions'] =>
-  pattern.divisions
-    ?.filter((division) => by > 0 || division.beat !== beat)
+const shiftedDivisions = ({ divisions = [] }: Pattern, beat: number, by: number): readonly Division[] =>
+  divisions
+    .filter((division) => by > 0 || division.beat !== beat)
     .map((division) => (division.beat >= beat ? { ...division, beat: division.beat + by } : division))
     .sort((a, b) => a.beat - b.beat);
 
@@ -122,15 +121,15 @@ const frameWith = (pattern: Pattern, by: 1 | -1, lastTick: number): Pick<Pattern
 
 const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by: 1 | -1): Edit => {
   const frame = frameWith(pattern, by, Math.max(0, ...strokes.map(({ at }) => at)));
-  const divisions = shiftedDivisions(pattern, beat, by)?.filter(
+  const divisions = shiftedDivisions(pattern, beat, by).filter(
     (division) => division.beat < frame.metre.beats * frame.bars,
   );
-  const fields = { ...frame, divisions: divisions && divisions.length > 0 ? divisions : undefined };
   return {
     kind: 'batch',
     edits: [
       { kind: 'remove', ids: pattern.strokes.map(({ id }) => id) },
-      { kind: 'set', fields },
+      ...frameEdits(frame),
+      { kind: 'setDivisions', divisions: orNone(divisions) },
       { kind: 'put', strokes: [...strokes].sort(byTimeThenString) },
     ],
   };
@@ -173,5 +172,5 @@ export const cutBeat = (pattern: Pattern, at: number, parts: number): Edit => {
   const others = (pattern.divisions ?? []).filter((division) => division.beat !== beat);
   const divisions =
     parts === pattern.subdivision ? others : [...others, { beat, parts }].sort((a, b) => a.beat - b.beat);
-  return { kind: 'set', fields: { divisions: divisions.length > 0 ? divisions : undefined } };
+  return { kind: 'setDivisions', divisions: orNone(divisions) };
 };

@@ -1,17 +1,8 @@
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { sentence } from '../errors/index.ts';
-import {
-  edit,
-  mutedStrokes,
-  newPattern,
-  problemsOfPattern,
-  refusal,
-  resize,
-  type Edit,
-  type Pattern,
-  type Stroke,
-} from './index.ts';
+import { edit, refusal, resize, type Edit } from './index.ts';
+import { mutedStrokes, newPattern, problemsOfPattern, type Pattern, type Stroke } from '../pattern/index.ts';
 
 const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
   id,
@@ -23,7 +14,7 @@ const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const result = edit(pattern, change);
   if (!result.ok) throw new Error(result.problems.map(sentence).join(' '));
-  return result.value.pattern;
+  return result.value.document;
 };
 
 const refused = (pattern: Pattern, change: Edit): string => {
@@ -39,7 +30,7 @@ describe('laws of edits', () => {
         ([pattern, change]) => {
           const done = edit(pattern, change);
           fc.pre(done.ok);
-          if (done.ok) expect(after(done.value.pattern, done.value.inverse)).toEqual(pattern);
+          if (done.ok) expect(after(done.value.document, done.value.inverse)).toEqual(pattern);
         },
       ),
       { seed: 11 },
@@ -57,7 +48,7 @@ describe('laws of edits', () => {
         for (const change of changes) {
           const done = edit(now, change);
           if (!done.ok) continue;
-          now = done.value.pattern;
+          now = done.value.document;
           inverses.push(done.value.inverse);
         }
         for (const inverse of inverses.reverse()) now = after(now, inverse);
@@ -73,7 +64,7 @@ describe('laws of edits', () => {
         patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
         ([pattern, change]) => {
           const done = edit(pattern, change);
-          if (done.ok) expect(problemsOfPattern(done.value.pattern)).toEqual([]);
+          if (done.ok) expect(problemsOfPattern(done.value.document)).toEqual([]);
           else expect(done.problems.length).toBeGreaterThan(0);
         },
       ),
@@ -101,33 +92,39 @@ describe('what is refused, and how it is said', () => {
       { kind: 'put', strokes: [stroke('x', 0, 5)] },
       /String 5 is already played at beat 1/,
     ],
-    ['a tempo of 0', { kind: 'set', fields: { tempo: 0 } }, /tempo of 0 is outside 20 to 400/],
-    ['a tempo of 1000', { kind: 'set', fields: { tempo: 1000 } }, /tempo of 1000 is outside/],
-    ['no bars at all', { kind: 'set', fields: { bars: 0 } }, /1 to 128 bars long, not 0/],
+    ['a tempo of 0', { kind: 'setTempo', tempo: 0 }, /tempo of 0 is outside 20 to 400/],
+    ['a tempo of 1000', { kind: 'setTempo', tempo: 1000 }, /tempo of 1000 is outside/],
+    ['no bars at all', { kind: 'setBars', bars: 0 }, /1 to 128 bars long, not 0/],
     [
       'an eighth cut in eight',
-      { kind: 'set', fields: { metre: { beats: 6, unit: 8 }, subdivision: 8 } },
+      {
+        kind: 'batch',
+        edits: [
+          { kind: 'setMetre', metre: { beats: 6, unit: 8 } },
+          { kind: 'setSubdivision', subdivision: 8 },
+        ],
+      },
       /cannot be cut in 8/,
     ],
-    ['a nameless pattern', { kind: 'set', fields: { name: '  ' } }, /needs a name/],
+    ['a nameless pattern', { kind: 'rename', name: '  ' }, /needs a name/],
     [
       'a tuning of three strings',
-      { kind: 'set', fields: { instrument: { ...base.instrument, pitches: [40, 45, 50] } } },
+      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: [40, 45, 50] } },
       /4 to 8 strings, not 3/,
     ],
     [
       'a tuning of nine strings',
-      { kind: 'set', fields: { instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } } },
+      { kind: 'setInstrument', instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } },
       /4 to 8 strings, not 9/,
     ],
     [
       'a shape for another number of strings',
-      { kind: 'set', fields: { voicing: { chord: 'C', frets: [2, 0, 1, 0] } } },
+      { kind: 'setVoicing', voicing: { chord: 'C', frets: [2, 0, 1, 0] } },
       /has 4 strings and the instrument 6/,
     ],
     [
       'a capo without a neck',
-      { kind: 'set', fields: { instrument: { ...base.instrument, capo: 20 } } },
+      { kind: 'setInstrument', instrument: { ...base.instrument, capo: 20 } },
       /leaves no neck/,
     ],
   ])('%s', (_what, change, words) => {
@@ -155,6 +152,6 @@ test('a shorter length lets go of what lies outside, and taking it back restores
   });
   const done = edit(two, resize(two, { bars: 1 }));
   if (!done.ok) throw new Error('refused');
-  expect(done.value.pattern.strokes.map(({ id }) => id)).toEqual(['a']);
-  expect(after(done.value.pattern, done.value.inverse)).toEqual(two);
+  expect(done.value.document.strokes.map(({ id }) => id)).toEqual(['a']);
+  expect(after(done.value.document, done.value.inverse)).toEqual(two);
 });

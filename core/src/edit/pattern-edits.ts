@@ -1,0 +1,87 @@
+import { problem, type Problem } from '../errors/index.ts';
+import { shapeOf, shapesFor, type Voicing } from '../harmony/index.ts';
+import { stringCount, type Instrument } from '../instrument/index.ts';
+import {
+  hasRoles,
+  placementProblem,
+  strokesOnChord,
+  whereIs,
+  type Division,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
+import { canSubdivide } from '../time/index.ts';
+import { orNone } from './names.ts';
+import type { Edit } from './pattern-kind.ts';
+
+/** Why a new stroke cannot be put there, if it cannot. */
+export const refusal = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
+  const taken = pattern.strokes.find((s) => s.at === stroke.at && s.string === stroke.string && s.id !== stroke.id);
+  if (taken) return problem('string-taken', { string: stroke.string, where: whereIs(pattern, stroke.at) });
+  return placementProblem(pattern, stroke);
+};
+
+/** The edit that changes strokes by name one by one, leaving unknown names alone. */
+export const changeStrokes = (pattern: Pattern, ids: readonly string[], change: (stroke: Stroke) => Stroke): Edit => {
+  const chosen = new Set(ids);
+  return { kind: 'put', strokes: pattern.strokes.filter(({ id }) => chosen.has(id)).map(change) };
+};
+
+const removing = (pattern: Pattern, after: Pattern): Edit => ({
+  kind: 'remove',
+  ids: pattern.strokes.filter((stroke) => placementProblem(after, stroke)).map(({ id }) => id),
+});
+
+/** The frame of a pattern: how long it is, how it is counted and cut. */
+export type FrameChange = Partial<Pick<Pattern, 'metre' | 'bars' | 'subdivision'>>;
+
+/** Beats cut on their own that are still there in another frame, and can still be cut so. */
+const fittingDivisions = ({ divisions = [], metre, bars }: Pattern): readonly Division[] =>
+  divisions.filter(({ beat, parts }) => beat < metre.beats * bars && canSubdivide(metre, parts));
+
+/** The edits that set a frame; those of beats that are cut on their own come along. */
+export const frameEdits = ({ metre, bars, subdivision }: FrameChange): readonly Edit[] => [
+  ...(metre ? [{ kind: 'setMetre', metre } as const] : []),
+  ...(bars === undefined ? [] : [{ kind: 'setBars', bars } as const]),
+  ...(subdivision === undefined ? [] : [{ kind: 'setSubdivision', subdivision } as const]),
+];
+
+/** The edit that changes metre, length or parts of the beat, letting go of strokes and cut beats that no longer fit. */
+export const resize = (pattern: Pattern, change: FrameChange): Edit => {
+  const after = { ...pattern, ...change };
+  const divisions = fittingDivisions(after);
+  const cuts: readonly Edit[] =
+    divisions.length === (pattern.divisions?.length ?? 0) ? [] : [{ kind: 'setDivisions', divisions: orNone(divisions) }];
+  return { kind: 'batch', edits: [removing(pattern, after), ...cuts, ...frameEdits(change)] };
+};
+
+/** Two roles that land on one string at one time would clash: then all stay where they are. */
+const followingRoles = (strokes: readonly Stroke[], instrument: Instrument, voicing: Voicing): readonly Edit[] => {
+  const placed = strokesOnChord(strokes, instrument, voicing);
+  const places = new Set(placed.map(({ at, string }) => `${at}/${string}`));
+  return places.size === placed.length && hasRoles({ strokes }) ? [{ kind: 'put', strokes: placed }] : [];
+};
+
+/** The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them. */
+export const revoice = (pattern: Pattern, voicing: Voicing): Edit => ({
+  kind: 'batch',
+  edits: [...followingRoles(pattern.strokes, pattern.instrument, voicing), { kind: 'setVoicing', voicing }],
+});
+
+/** The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it. */
+export const reinstrument = (pattern: Pattern, instrument: Instrument): Edit => {
+  const voicing =
+    shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);
+  const after = { ...pattern, instrument, voicing };
+  const gone = removing(pattern, after);
+  const left = pattern.strokes.filter((stroke) => !placementProblem(after, stroke));
+  return {
+    kind: 'batch',
+    edits: [
+      gone,
+      ...followingRoles(left, instrument, voicing),
+      { kind: 'setInstrument', instrument },
+      { kind: 'setVoicing', voicing },
+    ],
+  };
+};

@@ -1,0 +1,182 @@
+import { problem, type Problem } from '../errors/index.ts';
+import { isUsableText } from './text.ts';
+
+/** A JSON Schema (draft 7) as plain data. */
+export type Schema = Readonly<Record<string, unknown>>;
+
+/** Problems collected at most: a list of thousands helps nobody, and making it takes time. */
+export const MOST_PROBLEMS = 20;
+
+/** Collects what is wrong in a value read from outside, each with its path; checks stop once it is full. */
+export class Findings {
+  readonly problems: Problem[] = [];
+
+  get full(): boolean {
+    return this.problems.length >= MOST_PROBLEMS;
+  }
+
+  add(...found: readonly Problem[]): void {
+    this.problems.push(...found.slice(0, MOST_PROBLEMS - this.problems.length));
+  }
+
+  wrong(path: string, expected: string): void {
+    this.add(problem('field-wrong', { where: path || 'the top', problem: expected }));
+  }
+}
+
+/** One description of a value: how it is checked, its JSON Schema, and, by way of `TypeOf`, its type. */
+export interface Field<T> {
+  readonly check: (value: unknown, path: string, findings: Findings) => void;
+  readonly schema: Schema;
+  /** Only there for the compiler. */
+  readonly type?: T;
+}
+
+/** The type of the values that pass a field's check. */
+export type TypeOf<F> = F extends Field<infer T> ? T : never;
+
+const made = <T>(schema: Schema, check: Field<T>['check']): Field<T> => ({ schema, check });
+
+/** The same field with a sentence on what it means in its schema. */
+export const described = <T>(field: Field<T>, description: string): Field<T> => ({
+  ...field,
+  schema: { ...field.schema, description },
+});
+
+/** The same field with bounds in its schema that the rules of the document itself hold, in words of their own. */
+export const withBounds = <T>(field: Field<T>, bounds: Schema): Field<T> => ({
+  ...field,
+  schema: { ...field.schema, ...bounds },
+});
+
+/** A text of at most so many characters that can be kept: no NUL, no half of a character. */
+export const text = (most: number): Field<string> =>
+  made({ type: 'string', maxLength: most }, (value, path, findings) => {
+    if (typeof value !== 'string') findings.wrong(path, 'a text is wanted');
+    else if (value.length > most) findings.wrong(path, `a text of at most ${most} characters is wanted`);
+    else if (!isUsableText(value))
+      findings.wrong(path, 'the text holds a sign that cannot be kept (a NUL, or half of a character)');
+  });
+
+/** A whole number. */
+export const whole = (): Field<number> =>
+  made({ type: 'integer' }, (value, path, findings) => {
+    if (!Number.isSafeInteger(value)) findings.wrong(path, 'a whole number is wanted');
+  });
+
+/** Any finite number. */
+export const number = (): Field<number> =>
+  made({ type: 'number' }, (value, path, findings) => {
+    if (!Number.isFinite(value)) findings.wrong(path, 'a number is wanted');
+  });
+
+/** True or false. */
+export const truth = (): Field<boolean> =>
+  made({ type: 'boolean' }, (value, path, findings) => {
+    if (typeof value !== 'boolean') findings.wrong(path, 'true or false is wanted');
+  });
+
+/** One of some values. */
+export const oneOf = <const T extends string | number>(values: readonly T[]): Field<T> =>
+  made({ enum: values }, (value, path, findings) => {
+    if (!(values as readonly unknown[]).includes(value)) findings.wrong(path, `one of ${values.join(', ')} is wanted`);
+  });
+
+/** A whole number, or null. */
+export const wholeOrNull = (): Field<number | null> =>
+  made({ type: ['integer', 'null'] }, (value, path, findings) => {
+    if (value !== null && !Number.isSafeInteger(value)) findings.wrong(path, 'a whole number is wanted');
+  });
+
+/** A list of at most so many values that each pass a field's check. */
+export const list = <T>(item: Field<T>, most: number): Field<readonly T[]> =>
+  made({ type: 'array', maxItems: most, items: item.schema }, (value, path, findings) => {
+    if (!Array.isArray(value)) return findings.wrong(path, 'a list is wanted');
+    if (value.length > most) return findings.wrong(path, `a list of at most ${most} is wanted, not of ${value.length}`);
+    for (let index = 0; index < value.length && !findings.full; index += 1)
+      item.check(value[index], `${path}[${index}]`, findings);
+  });
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+interface Names<K extends string> {
+  readonly keys?: readonly K[];
+  readonly most: number;
+}
+
+const mapSchema = (item: Schema, { keys, most }: Names<string>): Schema =>
+  keys
+    ? { type: 'object', additionalProperties: false, properties: Object.fromEntries(keys.map((key) => [key, item])) }
+    : { type: 'object', additionalProperties: item, maxProperties: most };
+
+const checkMap = <T>(item: Field<T>, { keys, most }: Names<string>): Field<unknown>['check'] => {
+  return (value, path, findings) => {
+    if (!isRecord(value)) return findings.wrong(path, 'an object is wanted');
+    const found = Object.keys(value);
+    if (found.length > most) return findings.wrong(path, `at most ${most} fields are wanted, not ${found.length}`);
+    for (const key of found) {
+      if (findings.full) return;
+      if (keys && !keys.includes(key))
+        findings.wrong(`${path}.${key.slice(0, 40)}`, `one of ${keys.join(', ')} is wanted`);
+      else item.check(value[key], `${path}.${key.slice(0, 40)}`, findings);
+    }
+  };
+};
+
+/** An object of any fields, at most so many, that all pass one check. */
+export const mapOf = <T>(item: Field<T>, most: number): Field<Readonly<Record<string, T>>> =>
+  made(mapSchema(item.schema, { most }), checkMap(item, { most }));
+
+/** An object whose fields bear some of the names given and all pass one check. */
+export const mapBy = <T, K extends string>(
+  keys: readonly K[],
+  item: Field<T>,
+): Field<Readonly<Partial<Record<K, T>>>> =>
+  made(mapSchema(item.schema, { keys, most: keys.length }), checkMap(item, { keys, most: keys.length }));
+
+type Shape = Readonly<Record<string, Field<unknown>>>;
+type Values<S extends Shape> = { readonly [K in keyof S]: TypeOf<S[K]> };
+
+/** An object with some fields, and perhaps some others, and none besides. */
+export const object = <R extends Shape, O extends Shape = Record<never, never>>(
+  required: R,
+  optional: O = {} as O,
+): Field<Values<R> & Partial<Values<O>>> => {
+  const all: Shape = { ...required, ...optional };
+  const names = Object.keys(required);
+  const schema = {
+    type: 'object',
+    additionalProperties: false,
+    required: names,
+    properties: Object.fromEntries(Object.entries(all).map(([key, field]) => [key, field.schema])),
+  };
+  return made(schema, (value, path, findings) => {
+    if (!isRecord(value)) return findings.wrong(path, 'an object is wanted');
+    const at = (key: string): string => (path ? `${path}.${key}` : key);
+    for (const key of names) if (!Object.hasOwn(value, key)) findings.wrong(at(key), 'this is missing');
+    for (const key in value) {
+      if (findings.full) return;
+      const field = Object.hasOwn(all, key) ? all[key] : undefined;
+      if (field) field.check(value[key], at(key), findings);
+      else findings.wrong(at(key.slice(0, 40)), 'this is not part of the format');
+    }
+  });
+};
+
+/** The same field with a further check of what it describes, made once the value has its shape. */
+export const refined = <T>(field: Field<T>, refine: (value: T, path: string) => readonly Problem[]): Field<T> => ({
+  ...field,
+  check: (value, path, findings) => {
+    const before = findings.problems.length;
+    field.check(value, path, findings);
+    if (findings.problems.length === before) findings.add(...refine(value as T, path));
+  },
+});
+
+/** Everything that is wrong with a value by a field, at most twenty problems; empty when it is one. */
+export const problemsBy = (field: Field<unknown>, value: unknown, path = ''): readonly Problem[] => {
+  const findings = new Findings();
+  field.check(value, path, findings);
+  return findings.problems;
+};

@@ -1,0 +1,2 @@
+export * from './field.ts';
+export { TEXT_LIMITS, isUsableText } from './text.ts';

@@ -1,0 +1,91 @@
+import type { Score, ScoreBeat, TempoMark } from './score.ts';
+
+/** Index of the last of some things, sorted by `at`, that is not after a tick; of the first where all are. */
+export const lastIndexBefore = (sorted: readonly { readonly at: number }[], at: number): number => {
+  let [low, high] = [0, sorted.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((sorted[middle] as { readonly at: number }).at <= at) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+};
+
+/** The last of some things, sorted by `at`, that is not after a tick; the first where all are. */
+export const lastBefore = <T extends { readonly at: number }>(sorted: readonly T[], at: number): T =>
+  sorted[lastIndexBefore(sorted, at)] as T;
+
+/** What a clock needs of a score. */
+export type Clock = Pick<Score, 'length' | 'swing' | 'tempos' | 'beats'>;
+
+/** How far through its beat something is when it is swung: the first half takes the swing's share. 0 to 1. */
+const swungShare = (share: number, swing: number): number =>
+  share < 0.5 ? (share * 2 * swing) / 100 : swing / 100 + (share - 0.5) * 2 * (1 - swing / 100);
+
+const straightShare = (share: number, swing: number): number =>
+  share < swing / 100 ? (share / 2 / swing) * 100 : 0.5 + ((share - swing / 100) / (1 - swing / 100)) * 0.5;
+
+const moved = (beats: readonly ScoreBeat[], at: number, move: (share: number) => number): number => {
+  const beat = lastBefore(beats, at);
+  return beat.at + beat.ticks * move((at - beat.at) / beat.ticks);
+};
+
+/** Rounds whole times through the score off a tick or a second: the time through, and the rest. */
+const split = (value: number, whole: number): readonly [rounds: number, rest: number] => {
+  const rounds = Math.floor(value / whole);
+  return [rounds, value - rounds * whole];
+};
+
+/**
+ * Where a tick falls when it is swung, in ticks; not always a whole one.
+ * @example
+ * playedTick(realise(newPattern('Roll', { swing: 75 })), 420) // => 630
+ */
+export const playedTick = ({ swing, beats, length }: Clock, tick: number): number => {
+  if (swing === 50) return tick;
+  const [rounds, rest] = split(tick, length);
+  return rounds * length + moved(beats, rest, (share) => swungShare(share, swing));
+};
+
+const secondsIn = (tempos: readonly TempoMark[], at: number): number => {
+  const mark = lastBefore(tempos, at);
+  return mark.seconds + (at - mark.at) * mark.secondsPerTick;
+};
+
+/**
+ * Seconds one time through a score takes.
+ * @example
+ * secondsOf(realise(newPattern('Roll', { tempo: 60 }))) // => 4
+ */
+export const secondsOf = ({ tempos, length }: Clock): number => secondsIn(tempos, length);
+
+/**
+ * Seconds from the start of a score to a tick of it, as it is played: swing and changes of tempo counted. Ticks beyond
+ * the end belong to the next time through.
+ * @example
+ * secondsAt(realise(newPattern('Roll', { tempo: 60, swing: 75 })), 420).toFixed(3) // => '0.750'
+ */
+export const secondsAt = (clock: Clock, tick: number): number => {
+  const [rounds, rest] = split(playedTick(clock, tick), clock.length);
+  return (rounds === 0 ? 0 : rounds * secondsOf(clock)) + secondsIn(clock.tempos, rest);
+};
+
+/**
+ * The tick of a score that is played at a second: the inverse of `secondsAt`. Before the start it goes on backwards at
+ * the first tempo.
+ * @example
+ * Math.round(tickAt(realise(newPattern('Roll', { tempo: 60, swing: 75 })), 0.75)) // => 420
+ */
+export const tickAt = (clock: Clock, seconds: number): number => {
+  const { tempos, beats, swing, length } = clock;
+  if (seconds < 0) return seconds / (tempos[0] as TempoMark).secondsPerTick;
+  const [rounds, rest] = split(seconds, secondsOf(clock));
+  const marks = tempos.filter((mark) => mark.seconds <= rest);
+  const mark = (marks[marks.length - 1] ?? tempos[0]) as TempoMark;
+  const played = mark.at + (rest - mark.seconds) / mark.secondsPerTick;
+  const tick = swing === 50 ? played : moved(beats, played, (share) => straightShare(share, swing));
+  return rounds * length + tick;
+};
+
+/** The tempo in force at a tick, in beats a minute. */
+export const tempoAt = ({ tempos }: Pick<Score, 'tempos'>, tick: number): number => lastBefore(tempos, tick).bpm;

@@ -1,0 +1,35 @@
+import { placeName } from '../time/index.ts';
+import { lastIndexBefore } from './clock.ts';
+import type { Score, ScoreBar, ScoreStroke } from './score.ts';
+
+/** The bar a tick falls in, and its number from 1. */
+export const barAt = (
+  { bars }: Pick<Score, 'bars'>,
+  at: number,
+): { readonly bar: ScoreBar; readonly number: number } => {
+  const index = lastIndexBefore(bars, at);
+  return { bar: bars[index] as ScoreBar, number: index + 1 };
+};
+
+/**
+ * A tick of a score as a teacher says it: `beat 2 &`, with the bar in front where there is more than one.
+ * @example
+ * placeIn(realise(newPattern('Roll', { bars: 2 })), 3360 + 420) // => 'bar 2, beat 1 &'
+ */
+export const placeIn = (score: Pick<Score, 'bars'>, at: number): string => {
+  const { bar, number } = barAt(score, at);
+  const name = placeName(bar.metre, at - bar.at, 1);
+  return score.bars.length > 1 ? `bar ${number}, ${name}` : name;
+};
+
+/** The chord a stroke is played on. */
+export const chordOf = ({ chords }: Pick<Score, 'chords'>, { chord }: Pick<ScoreStroke, 'chord'>): string =>
+  chords[chord]?.voicing.chord ?? '';
+
+/** The strokes whose string the chord mutes: nothing of them is heard, and no file can hold them. */
+export const mutedIn = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
+  strokes.filter(({ pitch }) => pitch === null);
+
+/** The strokes that are heard. */
+export const heardIn = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
+  strokes.filter(({ pitch, silent }) => pitch !== null && !silent);

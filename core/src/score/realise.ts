@@ -1,0 +1,83 @@
+import { DAMPED_SHARE, patternLength, stoppedFret, strokePitch, type Pattern, type Stroke } from '../pattern/index.ts';
+import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import type { Score, ScoreBar, ScoreBeat, ScoreStroke } from './score.ts';
+
+/** How a document is realised, where it differs from what it says. */
+export interface RealiseOptions {
+  /** Beats a minute. */
+  readonly tempo?: number;
+  /** Ticks after which a figure begins again, where it is shorter than its bars. */
+  readonly cycleTicks?: number;
+}
+
+const barsOf = ({ metre, bars }: Pattern): readonly ScoreBar[] => {
+  const ticks = ticksPerBar(metre);
+  return Array.from({ length: bars }, (_, bar) => ({ at: bar * ticks, ticks, metre }));
+};
+
+const beatsOf = (pattern: Pattern): readonly ScoreBeat[] => {
+  const { metre, bars, subdivision, divisions = [] } = pattern;
+  const ticks = ticksPerBeat(metre);
+  const cuts = new Map(divisions.map(({ beat, parts }) => [beat, parts]));
+  return Array.from({ length: metre.beats * bars }, (_, beat) => ({
+    at: beat * ticks,
+    ticks,
+    parts: cuts.get(beat) ?? subdivision,
+    number: (beat % metre.beats) + 1,
+    bar: Math.floor(beat / metre.beats),
+  }));
+};
+
+/** For each stroke the tick at which its string is struck again; the length where it is not. In one pass from the end. */
+const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolean): readonly number[] => {
+  const next = new Array<number>(strokes.length).fill(length);
+  const following = new Map<number, number>();
+  if (cyclic)
+    for (let index = strokes.length - 1; index >= 0; index -= 1) {
+      const { at, string } = strokes[index] as Stroke;
+      following.set(string, at + length);
+    }
+  for (let index = strokes.length - 1; index >= 0; index -= 1) {
+    const { at, string } = strokes[index] as Stroke;
+    next[index] = following.get(string) ?? length;
+    following.set(string, at);
+  }
+  return next;
+};
+
+const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+  const { id, role: _role, ...marks } = stroke;
+  const whole = next - stroke.at;
+  const ticks = stroke.damped ? Math.min(whole, Math.round(DAMPED_SHARE * ticksPerBeat(pattern.metre))) : whole;
+  return {
+    ...marks,
+    origin: id,
+    ticks,
+    fret: stoppedFret(pattern, stroke),
+    pitch: strokePitch(pattern, stroke),
+    chord: 0,
+  };
+};
+
+/**
+ * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
+ * @example
+ * realise(valueOrThrow(readFigure('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) => pitch).join(' ') // => '48 55 60 55'
+ */
+export const realise = (pattern: Pattern, options: RealiseOptions = {}): Score => {
+  const bpm = options.tempo ?? pattern.tempo;
+  const length = options.cycleTicks ?? patternLength(pattern);
+  const next = nextOnString(pattern.strokes, length, pattern.cyclic);
+  return {
+    name: pattern.name,
+    instrument: pattern.instrument,
+    length,
+    cyclic: pattern.cyclic,
+    swing: pattern.swing ?? 50,
+    tempos: [{ at: 0, bpm, secondsPerTick: secondsPerTick(pattern.metre, bpm), seconds: 0 }],
+    bars: barsOf(pattern),
+    beats: beatsOf(pattern),
+    chords: [{ at: 0, voicing: pattern.voicing }],
+    strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
+  };
+};

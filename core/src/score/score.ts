@@ -1,0 +1,70 @@
+import type { Voicing } from '../harmony/index.ts';
+import type { Instrument } from '../instrument/index.ts';
+import type { Stroke } from '../pattern/index.ts';
+import type { Metre } from '../time/index.ts';
+
+/**
+ * One stroke of a score, resolved: nothing has to be looked up any more. `at` and `ticks` are whole ticks as written,
+ * before swing; strings count from 1 = highest; frets count from the capo.
+ */
+export interface ScoreStroke extends Omit<Stroke, 'id' | 'fret' | 'role'> {
+  /** Where in the document it comes from: the name of the stroke there. */
+  readonly origin: string;
+  /** Ticks it sounds: until its string is struck again, it is damped, or the score ends. */
+  readonly ticks: number;
+  /** The fret the other hand stops, 0 for an open string, null where the string is muted. */
+  readonly fret: number | null;
+  /** MIDI note number that is heard, harmonics at their partial; null where nothing sounds on the string. */
+  readonly pitch: number | null;
+  /** Index of the chord span it falls in. */
+  readonly chord: number;
+}
+
+/** A chord held from a tick on. */
+export interface ChordSpan {
+  readonly at: number;
+  readonly voicing: Voicing;
+}
+
+/** A tempo from a tick on: beats a minute of the metre there, and what that comes to. */
+export interface TempoMark {
+  readonly at: number;
+  readonly bpm: number;
+  readonly secondsPerTick: number;
+  /** Seconds from the start of the score to this mark. */
+  readonly seconds: number;
+}
+
+/** One bar: where it begins, how long it is, how it is counted. Ticks. */
+export interface ScoreBar {
+  readonly at: number;
+  readonly ticks: number;
+  readonly metre: Metre;
+}
+
+/** One beat: where it begins, how long it is, in how many parts it is cut; `number` counts from 1 in its bar. */
+export interface ScoreBeat {
+  readonly at: number;
+  readonly ticks: number;
+  readonly parts: number;
+  readonly number: number;
+  readonly bar: number;
+}
+
+/** A document made flat: everything that is played, in order, and the clock it is played by. */
+export interface Score {
+  readonly name: string;
+  readonly instrument: Instrument;
+  /** Ticks after which it ends, or begins again. */
+  readonly length: number;
+  /** Whether its end is followed by its beginning. */
+  readonly cyclic: boolean;
+  /** Where the off-beat falls when it is played, in per cent of the beat; 50 is straight. */
+  readonly swing: number;
+  readonly tempos: readonly TempoMark[];
+  readonly bars: readonly ScoreBar[];
+  readonly beats: readonly ScoreBeat[];
+  readonly chords: readonly ChordSpan[];
+  /** Sorted by time, then from the lowest string up. */
+  readonly strokes: readonly ScoreStroke[];
+}
