@@ -35,6 +35,6 @@ export interface Command {
   /** Whether a figure is written out until it ends on a beat before the command sees it. */
   readonly wholeBeats?: boolean;
   readonly run: (request: Request) => Result<Answer>;
+  /** What has to be said besides the answer, such as what was left out. */
+  readonly remarks?: (request: Request) => readonly Problem[];
 }
-
-export type { Problem };

@@ -75,7 +75,7 @@ export const wren = (args: readonly string[]): Outcome => {
   const request = readRequest(command, file, options);
   if (!request.ok) return failed(request.problems, options.json);
   const answer = command.run(request.value);
-  return answer.ok
-    ? { code: 0, output: answer.value, file: options.out, error: '' }
-    : failed(answer.problems, options.json);
+  if (!answer.ok) return failed(answer.problems, options.json);
+  const remarks = (command.remarks?.(request.value) ?? []).map(sentence).join('\n');
+  return { code: 0, output: answer.value, file: options.out, error: remarks };
 };

@@ -38,11 +38,12 @@ const COMPILE = {
 };
 
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
-export const buildIfStale = (packages, { force = false } = {}) => {
+export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {
   for (const name of packages) {
     const print = fingerprint(name === 'core' ? ['core'] : ['core', name]);
     const stamp = stampFile(name);
     if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === print) continue;
+    say(name);
     COMPILE[name]();
     mkdirSync(dirname(stamp), { recursive: true });
     writeFileSync(stamp, print);

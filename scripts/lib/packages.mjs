@@ -7,12 +7,12 @@ import { ROOT } from './paths.mjs';
 const STAMP = join(ROOT, 'node_modules', '.fleet-wren-lock');
 
 /** Installs the npm packages when they are missing or the lock file changed since. */
-export const ensurePackages = ({ quiet = false } = {}) => {
+export const ensurePackages = ({ quiet = false, say = console.log } = {}) => {
   const lock = createHash('sha256')
     .update(readFileSync(join(ROOT, 'package-lock.json')))
     .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
-  if (!quiet) console.log('Installing packages …');
+  say('Installing packages …');
   const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
     cwd: ROOT,
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],

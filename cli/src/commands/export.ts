@@ -2,36 +2,46 @@ import {
   digitsInOrder,
   failure,
   judge,
+  leftOut,
   problem,
+  realise,
   schoolOf,
   success,
   writeMidi,
   writeMusicXml,
   writePatternFile,
   writeTab,
-  type Pattern,
+  type Digit,
   type Result,
+  type Score,
+  type WrittenFormat,
 } from '@fleet-wren/core';
 import type { Answer, Command, Request } from '../command.ts';
 
-const tab = (pattern: Pattern): string => {
-  return writeTab(pattern, digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).name);
+interface Written {
+  readonly request: Request;
+  readonly score: Score;
+  /** Worked out for the hand that is asked for, where a format wants them. */
+  readonly digits: () => readonly (Digit | null)[];
+}
+
+const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => Answer>> = {
+  tab: ({ request, score, digits }) => writeTab(score, digits(), schoolOf(request.pattern).name),
+  midi: ({ score }) => writeMidi(score),
+  json: ({ request }) => writePatternFile(request.pattern),
+  musicxml: ({ score, digits }) => writeMusicXml(score, digits()),
 };
 
-const score = (pattern: Pattern): string => writeMusicXml(pattern, digitsInOrder(pattern, judge(pattern)));
+const formatOf = (to: string | undefined): WrittenFormat | undefined =>
+  to !== undefined && Object.hasOwn(WRITERS, to) ? (to as WrittenFormat) : undefined;
 
-const WRITERS: Readonly<Record<string, (pattern: Pattern) => Answer>> = {
-  tab,
-  midi: writeMidi,
-  json: writePatternFile,
-  musicxml: score,
-};
-
-const run = ({ pattern, options }: Request): Result<Answer> => {
-  const known = Object.keys(WRITERS).join(', ');
-  const write = WRITERS[options.to ?? ''];
-  if (!write) return failure(problem('usage', { problem: `Say what to export to: --to ${known}.` }));
-  return success(write(pattern));
+const run = (request: Request): Result<Answer> => {
+  const { pattern, hand, options } = request;
+  const format = formatOf(options.to);
+  if (!format)
+    return failure(problem('usage', { problem: `Say what to export to: --to ${Object.keys(WRITERS).join(', ')}.` }));
+  const digits = () => digitsInOrder(pattern, judge(pattern, { hand }));
+  return success(WRITERS[format]({ request, score: realise(pattern), digits }));
 };
 
 /** A pattern as tablature, MIDI, MusicXML or our own JSON. */
@@ -40,4 +50,8 @@ export const exportPattern: Command = {
   summary: 'as tablature, MIDI, MusicXML or JSON: --to tab|midi|musicxml|json',
   wholeBeats: true,
   run,
+  remarks: ({ pattern, options }) => {
+    const format = formatOf(options.to);
+    return format ? leftOut(realise(pattern), format) : [];
+  },
 };

@@ -51,7 +51,9 @@ export const resize = (pattern: Pattern, change: FrameChange): Edit => {
   const after = { ...pattern, ...change };
   const divisions = fittingDivisions(after);
   const cuts: readonly Edit[] =
-    divisions.length === (pattern.divisions?.length ?? 0) ? [] : [{ kind: 'setDivisions', divisions: orNone(divisions) }];
+    divisions.length === (pattern.divisions?.length ?? 0)
+      ? []
+      : [{ kind: 'setDivisions', divisions: orNone(divisions) }];
   return { kind: 'batch', edits: [removing(pattern, after), ...cuts, ...frameEdits(change)] };
 };
 

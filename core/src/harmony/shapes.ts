@@ -92,6 +92,29 @@ export const shapesFor = (tuning: string, strings: number): readonly Voicing[] =
   openStrings(strings),
 ];
 
-/** The shape of a chord symbol in an instrument's tuning, undefined where there is none in the table. */
-export const shapeOf = (instrument: Instrument, chord: string): Voicing | undefined =>
-  shapesFor(instrument.tuning, instrument.pitches.length).find((shape) => shape.chord === chord);
+/** A chord symbol as the table writes it: with ♯ and ♭. */
+const asWritten = (chord: string): string =>
+  chord
+    .trim()
+    .replaceAll('#', '♯')
+    .replace(/(^|\/)([A-G])b/g, '$1$2♭');
+
+/**
+ * The shape of a chord symbol in an instrument's tuning, undefined where there is none in the table.
+ * @example
+ * shapeOf(instrumentIn(tuningByKey('standard')), 'D/F#').frets // => [2, null, 0, 2, 3, 2]
+ */
+export const shapeOf = (instrument: Instrument, chord: string): Voicing | undefined => {
+  const wanted = asWritten(chord);
+  return shapesFor(instrument.tuning, instrument.pitches.length).find((shape) => shape.chord === wanted);
+};
+
+/** Shapes named when a chord is not in the table. */
+const NAMED = 6;
+
+/** Names of shapes near one that is not in the table: those on the same letter, else the first there are. */
+export const shapesNear = (instrument: Instrument, chord: string): readonly string[] => {
+  const names = shapesFor(instrument.tuning, instrument.pitches.length).map((shape) => shape.chord);
+  const alike = names.filter((name) => name.charAt(0) === asWritten(chord).charAt(0).toUpperCase());
+  return (alike.length > 0 ? alike : names).slice(0, NAMED);
+};

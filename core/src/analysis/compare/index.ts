@@ -1,6 +1,6 @@
 import { failure, problem, success, type Result } from '../../errors/index.ts';
-import { findSchool, schoolOf, type FingerOptions, type School } from '../../fingering/index.ts';
-import type { Pattern } from '../../pattern/index.ts';
+import { findSchool, makeSchool, type FingerOptions, type School } from '../../fingering/index.ts';
+import type { MadeSchool, Pattern } from '../../pattern/index.ts';
 import { approachOf, type Approach } from './approach.ts';
 import { verdictOf, type Verdict } from './verdict.ts';
 
@@ -31,20 +31,25 @@ export const compareSchools = (
 };
 
 /**
- * The schools behind keys, the pattern's own one included. Errors: `school-unknown`, `compared-wrong` for fewer than
+ * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors: `school-unknown`, `compared-wrong` for fewer than
  * two or more than six.
  * @example
  * schoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
  */
-export const schoolsToCompare = (pattern: Pattern, keys: readonly string[]): Result<readonly School[]> => {
+export const schoolsToCompare = (
+  pattern: Pattern,
+  keys: readonly string[],
+  own: readonly MadeSchool[] = [],
+): Result<readonly School[]> => {
+  const made = [...own, ...(pattern.ownSchool ? [pattern.ownSchool] : [])];
+  const schoolBy = (key: string): Result<School> => {
+    const mine = made.find(({ id }) => key === `own:${id}`);
+    return mine ? makeSchool(mine) : findSchool(key);
+  };
   const distinct = [...new Set(keys)];
   if (distinct.length < COMPARED.least || distinct.length > COMPARED.most)
     return failure(problem('compared-wrong', { value: distinct.length, ...COMPARED }));
-  const found = distinct.map((key) =>
-    pattern.ownSchool && key === `own:${pattern.ownSchool.id}`
-      ? success(schoolOf({ ...pattern, school: key }))
-      : findSchool(key),
-  );
+  const found = distinct.map(schoolBy);
   const problems = found.flatMap((result) => (result.ok ? [] : result.problems));
   return problems.length > 0
     ? failure(...problems)

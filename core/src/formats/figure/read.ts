@@ -1,6 +1,6 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { instrumentIn, stringCount, tuningByKey, type Instrument } from '../../instrument/index.ts';
-import { openStrings, shapeOf } from '../../harmony/index.ts';
+import { openStrings, shapeOf, shapesNear, type Voicing } from '../../harmony/index.ts';
 import {
   byTimeThenString,
   metreFor,
@@ -55,6 +55,14 @@ export interface Figure {
   readonly cycleTicks: number;
 }
 
+/** The shape of the chord that is asked for, the open strings where none is; never another chord in silence. */
+const voicingFor = (instrument: Instrument, chord: string | undefined): Result<Voicing> => {
+  if (chord === undefined) return success(openStrings(stringCount(instrument)));
+  const shape = shapeOf(instrument, chord);
+  if (shape) return success(shape);
+  return failure(problem('chord-unknown', { value: chord, near: shapesNear(instrument, chord).join(', ') }));
+};
+
 /**
  * Reads a figure such as `6 3 2+1 2 3`: string numbers in time order, `+` joins a pinch, `-` is a rest, and the
  * whole repeats as a cycle. With `wholeBeats` it is written out until it comes round on a beat.
@@ -68,7 +76,9 @@ export const readFigure = (text: string, options: FigureOptions = {}): Result<Fi
   if (!read.ok) return read;
   const cells = options.wholeBeats ? wholeBeats(read.value, subdivision) : read.value;
   const shape = metreFor(Math.ceil(cells.length / subdivision), options.metre ?? { beats: 4, unit: 4 });
-  const voicing = (options.chord && shapeOf(instrument, options.chord)) || openStrings(stringCount(instrument));
+  const shaped = voicingFor(instrument, options.chord);
+  if (!shaped.ok) return shaped;
+  const voicing = shaped.value;
   const base = newPattern(options.name ?? 'A figure', { ...shape, subdivision, instrument, voicing });
   const pattern: Pattern = {
     ...base,
