@@ -5,15 +5,22 @@ import { AuthStore } from './auth/auth.store.ts';
 import { SessionGuard } from './auth/session.ts';
 import { CONFIG, type Config } from './config.ts';
 import { DB, type Db } from './db/connection.ts';
+import { StudioDb } from './db/studio-db.ts';
+import { DocumentsStore } from './documents/documents.store.ts';
+import { VersionsStore } from './documents/versions.store.ts';
+import { RateLimits } from './common/rate-limit.ts';
+import { HealthStore } from './health/health.store.ts';
 import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
-import { PatternsStore } from './patterns/patterns.store.ts';
-import { VersionsStore } from './patterns/versions.store.ts';
+import { PatternListStore } from './patterns/pattern-list.store.ts';
 import { SetUpController } from './set-up/set-up.controller.ts';
 import { SetUpService } from './set-up/set-up.service.ts';
 import { StudentsController } from './students/students.controller.ts';
 import { StudentsStore } from './students/students.store.ts';
+import { OutdatedStore } from './summaries/outdated.store.ts';
+import { SummariesService } from './summaries/summaries.service.ts';
+import { SummaryPool } from './summaries/summary-pool.ts';
 
 /** Everything the server is made of, around one database. */
 @Module({})
@@ -25,12 +32,19 @@ export class AppModule {
       providers: [
         { provide: CONFIG, useValue: config },
         { provide: DB, useValue: db },
+        HealthStore,
+        RateLimits,
         AuthStore,
         AuthService,
         SessionGuard,
-        PatternsStore,
-        PatternsService,
+        StudioDb,
+        DocumentsStore,
         VersionsStore,
+        OutdatedStore,
+        SummaryPool,
+        SummariesService,
+        PatternListStore,
+        PatternsService,
         StudentsStore,
         SetUpService,
       ],

@@ -3,9 +3,11 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
-import type { NextFunction, Request, Response } from 'express';
+import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { AppModule } from './app.module.ts';
+import { AuthService } from './auth/auth.service.ts';
+import { recognise } from './auth/session.ts';
 import { ErrorsFilter } from './common/errors.filter.ts';
 import { sameOrigin } from './common/origin.ts';
 import { floodBrake } from './common/rate-limit.ts';
@@ -13,8 +15,8 @@ import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
 import { serveWebApp } from './static/web-app.ts';
 
-/** The largest request body that is read. */
-const LARGEST_BODY = '2mb';
+/** The largest request bodies that are read: of nobody in particular, and of a teacher. */
+const LARGEST_BODY = { door: '8kb', room: '2mb' } as const;
 
 const securityHeaders = () =>
   helmet({
@@ -30,12 +32,23 @@ const securityHeaders = () =>
     strictTransportSecurity: false,
   });
 
-const brake = () => {
-  const count = floodBrake({ times: 1200, seconds: 60 });
+const brake = (times: number) => {
+  const count = floodBrake({ times, seconds: 60 });
   return (request: Request, _response: Response, next: NextFunction): void => {
     count(request.ip ?? '').then(() => next(), next);
   };
 };
+
+/** Addresses that anybody may ask; behind all others a session is wanted before anything is read. */
+const DOORS = /^\/(auth|health)(\/|$)/;
+
+const behindDoors =
+  (handler: (request: Request, response: Response, next: NextFunction) => void) =>
+  (request: Request, response: Response, next: NextFunction): void =>
+    DOORS.test(request.path) ? next() : handler(request, response, next);
+
+/** Bodies are not unpacked: what is small on the way in stays small. */
+const jsonBody = (limit: string) => express.json({ limit, inflate: false, strict: true });
 
 /** Builds the application around a database; the caller listens and closes. */
 export const createApp = async (config: Config, db: Db): Promise<NestExpressApplication> => {
@@ -47,9 +60,12 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   app.setGlobalPrefix('api');
   app.use(securityHeaders(), compression());
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
-  app.use('/api', brake(), sameOrigin);
+  app.use('/api', brake(config.requestsAMinute), sameOrigin);
   app.use(cookieParser());
-  app.useBodyParser('json', { limit: LARGEST_BODY });
+  const known = recognise(app.get(AuthService));
+  app.use('/api/auth/me', known);
+  app.use('/api/auth', jsonBody(LARGEST_BODY.door));
+  app.use('/api', behindDoors(known), behindDoors(jsonBody(LARGEST_BODY.room)));
   app.useGlobalFilters(new ErrorsFilter());
   await app.init();
   return app;

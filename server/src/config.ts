@@ -10,6 +10,8 @@ export interface Config {
   readonly secureCookies: boolean;
   /** How many studios may be registered from one address in an hour. */
   readonly registrationsAnHour: number;
+  /** How many requests one address may send in a minute. */
+  readonly requestsAMinute: number;
 }
 
 /** Reads the configuration from environment variables. */
@@ -22,6 +24,7 @@ export const configFrom = (env: NodeJS.ProcessEnv): Config => {
     demo: env.FLEET_WREN_DEMO === 'yes',
     secureCookies: env.FLEET_WREN_SECURE_COOKIES === 'yes',
     registrationsAnHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
+    requestsAMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
   };
 };
 

@@ -2,17 +2,18 @@ import { join } from 'node:path';
 import { createApp } from './app.ts';
 import { configFrom } from './config.ts';
 import { connect, migrate } from './db/connection.ts';
-import { refreshSummaries } from './patterns/refresh.ts';
+import { SummariesService } from './summaries/summaries.service.ts';
 import { DEMO_SIGN_IN, loadDemo } from './demo/load.ts';
 
 const run = async (): Promise<void> => {
   const config = configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env });
   const db = connect(config.databaseUrl);
   await migrate(db);
-  await refreshSummaries(db);
   if (config.demo) await loadDemo(db);
   const app = await createApp(config, db);
   await app.listen(config.port, process.env.HOST ?? '127.0.0.1');
+  // In the background: no document keeps the server from starting.
+  void app.get(SummariesService).refresh();
   console.log(`\nFleet Wren is ready at http://localhost:${config.port}`);
   if (config.demo)
     console.log(`Demo studio: sign in as ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);

@@ -1,6 +1,6 @@
 import { newPattern, readFigure, valueOrThrow, type FigureOptions, type Pattern } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
-import { refreshSummaries } from '../src/patterns/refresh.ts';
+import { SummariesService } from '../src/summaries/summaries.service.ts';
 import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -139,7 +139,7 @@ test('what was kept before the library could be searched is summed up anew', asy
   const agent = await server.newStudio();
   const { id } = await keep(agent, figure('3 2 1', 'From before', { school: 'rolling', subdivision: 3 }));
   await server
-    .db('patterns')
+    .db('documents')
     .where({ id })
     .update({
       summary: JSON.stringify({
@@ -153,8 +153,36 @@ test('what was kept before the library could be searched is summed up anew', asy
       }),
       strings_used: [],
       digits_used: [],
+      summary_version: 0,
     });
   expect(await names(agent, 'strings=321')).toEqual([]);
-  await refreshSummaries(server.db);
+  await server.app.get(SummariesService).refresh();
   expect(await names(agent, 'strings=321')).toEqual(['From before']);
+});
+
+test('the list judges by the studio’s estimates, as the bench does', async () => {
+  const agent = await server.newStudio();
+  await keep(agent, figure('1 1 1 1', 'One finger', { school: 'thumb-index:strict' }));
+  const ceiling = async (): Promise<number | null> => {
+    const { patterns } = (await agent.get('/api/patterns').expect(200)).body as {
+      patterns: { summary: { ceiling: number | null } }[];
+    };
+    return patterns[0]?.summary.ceiling ?? null;
+  };
+  expect(await ceiling()).toBe(93);
+  await agent
+    .put('/api/estimates')
+    .send({ estimates: { i: 0.32 }, version: 0 })
+    .expect(200);
+  await server.app.get(SummariesService).refresh();
+  expect(await ceiling()).toBe(46);
+});
+
+test('a document that cannot be read keeps neither the others nor the server from it', async () => {
+  const agent = await server.newStudio();
+  const [bad, good] = [await keep(agent, figure('3 2 1', 'Bad')), await keep(agent, figure('3 2 1', 'Good'))];
+  await server.db('documents').whereIn('id', [bad.id, good.id]).update({ summary_version: 0, digits_used: [] });
+  await server.db('documents').where({ id: bad.id }).update({ document: '{"strokes": 7}' });
+  await server.app.get(SummariesService).refresh();
+  expect(await names(agent, 'digits=pima')).toEqual(['Good']);
 });

@@ -113,15 +113,15 @@ test('estimates are the studio’s own, and what no hand can have is refused', a
   const [agent, other] = [await server.newStudio(), await server.newStudio()];
   await agent
     .put('/api/estimates')
-    .send({ estimates: { i: 0.2 } })
+    .send({ estimates: { i: 0.2 }, version: 0 })
     .expect(200);
-  expect((await agent.get('/api/estimates').expect(200)).body).toEqual({ estimates: { i: 0.2 } });
-  expect((await other.get('/api/estimates').expect(200)).body).toEqual({ estimates: {} });
+  expect((await agent.get('/api/estimates').expect(200)).body).toEqual({ estimates: { i: 0.2 }, version: 1 });
+  expect((await other.get('/api/estimates').expect(200)).body).toEqual({ estimates: {}, version: 0 });
   expect(
     codeOf(
       await agent
         .put('/api/estimates')
-        .send({ estimates: { i: 0 } })
+        .send({ estimates: { i: 0 }, version: 1 })
         .expect(422),
     ),
   ).toBe('estimate-wrong');

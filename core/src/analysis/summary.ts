@@ -1,4 +1,4 @@
-import { schoolOf } from '../fingering/index.ts';
+import { schoolOf, schoolProblems, type FingerOptions } from '../fingering/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { DIGITS, patternLength, type Digit, type Pattern } from '../pattern/index.ts';
 import { judge } from './judge.ts';
@@ -22,6 +22,8 @@ export interface PatternSummary {
   readonly tags: readonly string[];
   readonly schoolName: string;
   readonly miniature: readonly MiniatureStroke[];
+  /** Whether it has no figures yet, because it could not be judged in time. */
+  readonly unjudged?: true;
 }
 
 /** The longest miniature: beyond it a list would show only a blur. */
@@ -35,13 +37,10 @@ export const miniatureOf = (
 ): readonly MiniatureStroke[] =>
   pattern.strokes.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]);
 
-/**
- * Sums a pattern up for a list: what it is found by, and how it looks in small.
- * @example
- * summaryOf(valueOrThrow(readFigure('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
- */
-export const summaryOf = (pattern: Pattern): PatternSummary => {
-  const { digits, ceiling, difficulty } = judge(pattern);
+/** Counted up when a summary holds something new: those of an older version are made again. */
+export const SUMMARY_VERSION = 3;
+
+const factsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>) => {
   const shown = pattern.strokes.slice(0, MINIATURE_STROKES);
   const last = shown[shown.length - 1];
   const length = shown.length < pattern.strokes.length && last ? last.at + 1 : patternLength(pattern);
@@ -51,12 +50,39 @@ export const summaryOf = (pattern: Pattern): PatternSummary => {
     chord: pattern.voicing.chord,
     strings: stringCount(pattern.instrument),
     strokes: pattern.strokes.length,
+    stringsUsed: [...new Set(pattern.strokes.map(({ string }) => string))].sort((a, b) => a - b),
+    tags: pattern.tags ?? [],
+    miniature: miniatureOf({ ...pattern, strokes: shown }, digits, length),
+  };
+};
+
+/**
+ * What can be said of a pattern without fingering it: for one that could not be judged, or not yet.
+ * @example
+ * bareSummaryOf(newPattern('Roll')).unjudged // => true
+ */
+export const bareSummaryOf = (pattern: Pattern): PatternSummary => ({
+  ...factsOf(pattern, {}),
+  ceiling: null,
+  difficulty: null,
+  digitsUsed: [],
+  schoolName: schoolProblems(pattern).length > 0 ? '' : schoolOf(pattern).name,
+  unjudged: true,
+});
+
+/**
+ * Sums a pattern up for a list: what it is found by, and how it looks in small.
+ * @example
+ * summaryOf(valueOrThrow(readFigure('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
+ */
+export const summaryOf = (pattern: Pattern, options: FingerOptions = {}): PatternSummary => {
+  const { digits, ceiling, difficulty } = judge(pattern, options);
+  const used = new Set(Object.values(digits));
+  return {
+    ...factsOf(pattern, digits),
     ceiling: ceiling ? Math.floor(ceiling.bpm) : null,
     difficulty: difficulty === null ? null : Number(difficulty.toFixed(3)),
-    stringsUsed: [...new Set(pattern.strokes.map(({ string }) => string))].sort((a, b) => a - b),
-    digitsUsed: DIGITS.filter((digit) => Object.values(digits).includes(digit)),
-    tags: pattern.tags ?? [],
+    digitsUsed: DIGITS.filter((digit) => used.has(digit)),
     schoolName: schoolOf(pattern).name,
-    miniature: miniatureOf({ ...pattern, strokes: shown }, digits, length),
   };
 };

@@ -229,7 +229,11 @@ export const ERRORS = {
   'wrong-origin': { status: 403, say: 'This request did not come from the application, so it was not carried out.' },
   'version-conflict': {
     status: 409,
-    say: 'Someone saved this pattern in another window since you opened it. Look at both and choose.',
+    say: 'Someone saved this in another window since you opened it. Look at both and choose.',
+  },
+  'quota-reached': {
+    status: 409,
+    say: 'The studio holds {most} {what} already, which is as many as there can be. Delete some that are no longer needed.',
   },
   'request-wrong': { status: 400, say: '{problem}' },
   unavailable: {

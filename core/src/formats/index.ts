@@ -11,3 +11,4 @@ export { writeMusicXml } from './musicxml/write.ts';
 export { readMusicXmlText, type XmlParser } from './musicxml/read-text.ts';
 export { XML_LIMITS } from './musicxml/xml.ts';
 export { leftOut, type WrittenFormat } from './left-out.ts';
+export { migratePattern } from './json/migrations.ts';

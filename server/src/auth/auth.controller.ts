@@ -3,9 +3,9 @@ import type { CookieOptions, Request, Response } from 'express';
 import { CONFIG, type Config } from '../config.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { credentialsSchema, registrationSchema, type Credentials, type Registration } from './auth.schema.ts';
-import { AuthService, SESSION_LENGTH, type SignedIn } from './auth.service.ts';
-import type { Teacher } from './auth.store.ts';
-import { SESSION_COOKIE, SessionGuard, SignedInTeacher, tokenOf } from './session.ts';
+import { AuthService, SESSION_LENGTH, type Welcome } from './auth.service.ts';
+import type { Teacher } from './principal.ts';
+import { SESSION_COOKIE, SessionGuard, SignedIn, tokenOf } from './session.ts';
 
 /** What the application is told about who is signed in. */
 export interface Account {
@@ -57,11 +57,11 @@ export class AuthController {
 
   @Get('me')
   @UseGuards(SessionGuard)
-  me(@SignedInTeacher() teacher: Teacher): Account {
+  me(@SignedIn() teacher: Teacher): Account {
     return accountOf(teacher);
   }
 
-  private welcome({ teacher, token }: SignedIn, response: Response): Account {
+  private welcome({ teacher, token }: Welcome, response: Response): Account {
     response.cookie(SESSION_COOKIE, token, { ...this.cookie, maxAge: SESSION_LENGTH });
     return accountOf(teacher);
   }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { words } from '../common/words.ts';
 
 /** What a teacher gives to open a studio. */
 export interface Registration {
@@ -11,11 +12,10 @@ export interface Registration {
 /** What a teacher gives to sign in. */
 export type Credentials = Pick<Registration, 'email' | 'password'>;
 
-const words = (label: string) =>
-  Joi.string()
+const named = (label: string) =>
+  words(120)
     .trim()
     .min(1)
-    .max(120)
     .required()
     .messages({ '*': `${label} needs 1 to 120 letters` });
 
@@ -28,8 +28,8 @@ const email = Joi.string()
   .messages({ '*': 'The e-mail address does not look like one' });
 
 export const registrationSchema = Joi.object<Registration>({
-  studio: words('The studio’s name'),
-  name: words('Your name'),
+  studio: named('The studio’s name'),
+  name: named('Your name'),
   email,
   password: Joi.string().min(10).max(200).required().messages({ '*': 'The password needs at least 10 characters' }),
 });

@@ -3,20 +3,19 @@ import { Inject, Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
 import { CONFIG, type Config } from '../config.ts';
-import { RateLimit } from '../common/rate-limit.ts';
-import { DB, type Db } from '../db/connection.ts';
+import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
+import { isUniqueViolation } from '../db/errors.ts';
 import type { Credentials, Registration } from './auth.schema.ts';
-import { AuthStore, type Teacher } from './auth.store.ts';
+import { AuthStore } from './auth.store.ts';
+import type { Teacher } from './principal.ts';
 
 /** How long a session lasts, in milliseconds. */
 export const SESSION_LENGTH = 30 * 24 * 3600 * 1000;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
-const isUniqueViolation = (error: unknown): boolean => (error as { code?: unknown } | null)?.code === '23505';
-
 /** A signed-in teacher and the token that proves it, which is stored nowhere in the clear. */
-export interface SignedIn {
+export interface Welcome {
   readonly teacher: Teacher;
   readonly token: string;
 }
@@ -31,14 +30,14 @@ export class AuthService {
 
   constructor(
     private readonly store: AuthStore,
-    @Inject(DB) db: Db,
+    limits: RateLimits,
     @Inject(CONFIG) config: Config,
   ) {
-    this.failedSignIns = new RateLimit(db, { name: 'sign-in', times: 10, seconds: 300 });
-    this.registrations = new RateLimit(db, { name: 'register', times: config.registrationsAnHour, seconds: 3600 });
+    this.failedSignIns = limits.of({ name: 'sign-in', times: 10, seconds: 300 });
+    this.registrations = limits.of({ name: 'register', times: config.registrationsAnHour, seconds: 3600 });
   }
 
-  async register({ studio, name, email, password }: Registration, address: string): Promise<SignedIn> {
+  async register({ studio, name, email, password }: Registration, address: string): Promise<Welcome> {
     await this.registrations.count(address);
     const teacher = { id: randomUUID(), name, email, passwordHash: await hash(password) };
     await this.store.createStudio({ id: randomUUID(), name: studio }, teacher).catch((error: unknown) => {
@@ -47,7 +46,7 @@ export class AuthService {
     return this.startSession(email);
   }
 
-  async signIn({ email, password }: Credentials, address: string): Promise<SignedIn> {
+  async signIn({ email, password }: Credentials, address: string): Promise<Welcome> {
     const key = `${address} ${email}`;
     await this.failedSignIns.check(key);
     const teacher = await this.store.findByEmail(email);
@@ -65,13 +64,13 @@ export class AuthService {
     return this.store.findBySession(hashOf(token), new Date());
   }
 
-  private async startSession(email: string): Promise<SignedIn> {
+  private async startSession(email: string): Promise<Welcome> {
     const found = await this.store.findByEmail(email);
     if (!found) throw new WrenError(problem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;
     const token = randomBytes(32).toString('base64url');
     const now = new Date();
-    await this.store.startSession(hashOf(token), teacher.id, new Date(now.getTime() + SESSION_LENGTH), now);
+    await this.store.startSession(hashOf(token), teacher, new Date(now.getTime() + SESSION_LENGTH), now);
     return { teacher, token };
   }
 }

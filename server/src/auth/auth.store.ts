@@ -1,14 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DB, type Db } from '../db/connection.ts';
-
-/** A teacher as the rest of the server knows one: always of one studio. */
-export interface Teacher {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly studioId: string;
-  readonly studioName: string;
-}
+import type { Teacher } from './principal.ts';
 
 const COLUMNS = [
   'teachers.id',
@@ -18,7 +10,9 @@ const COLUMNS = [
   'studios.name as studioName',
 ] as const;
 
-/** Studios, teachers and sessions in the database. */
+type Row = Omit<Teacher, 'kind'>;
+
+/** Studios, teachers and sessions in the database: the door, which is before any studio. */
 @Injectable()
 export class AuthStore {
   constructor(@Inject(DB) private readonly db: Db) {}
@@ -36,22 +30,36 @@ export class AuthStore {
   }
 
   async findByEmail(email: string): Promise<(Teacher & { readonly passwordHash: string }) | undefined> {
-    return this.teachers()
+    const row: (Row & { readonly passwordHash: string }) | undefined = await this.teachers()
       .where({ email })
       .first(...COLUMNS, 'password_hash as passwordHash');
+    return row && { kind: 'teacher', ...row };
   }
 
   async findBySession(tokenHash: string, now: Date): Promise<Teacher | undefined> {
-    return this.teachers()
-      .join('sessions', 'sessions.teacher_id', 'teachers.id')
+    const row: Row | undefined = await this.teachers()
+      .join('sessions', (on) => {
+        void on.on('sessions.teacher_id', 'teachers.id').andOn('sessions.studio_id', 'teachers.studio_id');
+      })
       .where('sessions.token_hash', tokenHash)
       .andWhere('sessions.expires_at', '>', now)
       .first(...COLUMNS);
+    return row && { kind: 'teacher', ...row };
   }
 
-  async startSession(tokenHash: string, teacherId: string, expiresAt: Date, now: Date): Promise<void> {
+  async startSession(
+    tokenHash: string,
+    { id, studioId }: Pick<Teacher, 'id' | 'studioId'>,
+    expiresAt: Date,
+    now: Date,
+  ): Promise<void> {
     await this.db('sessions').where('expires_at', '<', now).delete();
-    await this.db('sessions').insert({ token_hash: tokenHash, teacher_id: teacherId, expires_at: expiresAt });
+    await this.db('sessions').insert({
+      token_hash: tokenHash,
+      teacher_id: id,
+      studio_id: studioId,
+      expires_at: expiresAt,
+    });
   }
 
   async endSession(tokenHash: string): Promise<void> {

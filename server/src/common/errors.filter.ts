@@ -10,9 +10,13 @@ const isTooLarge = (error: unknown): boolean =>
   (error as { type?: unknown } | null)?.type === 'entity.too.large' ||
   (error instanceof HttpException && error.getStatus() === 413);
 
-const fromHttp = (error: HttpException): Problem => {
-  if (error.getStatus() === 404) return problem('not-found');
-  if (error.getStatus() < 500) return problem('request-wrong', { problem: 'The request could not be read.' });
+const statusOf = (error: unknown): number =>
+  error instanceof HttpException ? error.getStatus() : Number((error as { status?: unknown } | null)?.status);
+
+/** Errors of the web framework and its parsers, told by their status. */
+const fromStatus = (status: number): Problem => {
+  if (status === 404) return problem('not-found');
+  if (status >= 400 && status < 500) return problem('request-wrong', { problem: 'The request could not be read.' });
   return problem('internal');
 };
 
@@ -20,10 +24,9 @@ const fromHttp = (error: HttpException): Problem => {
 const problemsBehind = (error: unknown): readonly Problem[] => {
   if (error instanceof WrenError) return error.problems;
   if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
-  if (error instanceof HttpException) return [fromHttp(error)];
   if (UNREACHABLE.has(codeOf(error)) || /Timeout acquiring a connection/.test(String(error)))
     return [problem('unavailable')];
-  return [problem('internal')];
+  return [fromStatus(statusOf(error))];
 };
 
 /** An error that has more to tell than its problems, such as the state that was found instead. */

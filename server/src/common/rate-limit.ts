@@ -1,5 +1,6 @@
+import { Inject, Injectable } from '@nestjs/common';
 import { WrenError, problem } from '@fleet-wren/core';
-import type { Knex } from 'knex';
+import { DB, type Db } from '../db/connection.ts';
 import {
   RateLimiterMemory,
   RateLimiterPostgres,
@@ -27,7 +28,7 @@ const refuse = (error: unknown): never => {
 export class RateLimit {
   private readonly limiter: RateLimiterAbstract;
 
-  constructor(db: Knex, { name, times, seconds }: Rate) {
+  constructor(db: Db, { name, times, seconds }: Rate) {
     this.limiter = new RateLimiterPostgres({
       storeClient: db,
       storeType: 'knex',
@@ -48,6 +49,16 @@ export class RateLimit {
   async check(key: string): Promise<void> {
     const found = await this.limiter.get(key);
     if (found && found.remainingPoints <= 0) refuse(found);
+  }
+}
+
+/** Makes counters over the studio's database. */
+@Injectable()
+export class RateLimits {
+  constructor(@Inject(DB) private readonly db: Db) {}
+
+  of(rate: Rate): RateLimit {
+    return new RateLimit(this.db, rate);
   }
 }
 

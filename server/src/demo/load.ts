@@ -1,9 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { summaryOf } from '@fleet-wren/core';
 import { hash } from '@node-rs/argon2';
-import type { Db } from '../db/connection.ts';
 import { AuthStore } from '../auth/auth.store.ts';
-import { PatternsStore } from '../patterns/patterns.store.ts';
+import type { House } from '../auth/principal.ts';
+import type { Db } from '../db/connection.ts';
+import { StudioDb } from '../db/studio-db.ts';
+import { DocumentsStore } from '../documents/documents.store.ts';
+import { StudentsStore } from '../students/students.store.ts';
+import { besideOf } from '../summaries/summaries.service.ts';
+import { summarise } from '../summaries/work.ts';
 import { demoPatterns } from './patterns.ts';
 
 /** How to get into the demo studio: no secret, it holds invented data only. */
@@ -15,14 +19,16 @@ const STUDENTS = ['Ottoline Marsh', 'Bertil Quay', 'Imre Sallow', 'Junia Weir', 
 export const loadDemo = async (db: Db): Promise<void> => {
   const auth = new AuthStore(db);
   if (await auth.findByEmail(DEMO_SIGN_IN.email)) return;
-  const studio = { id: randomUUID(), name: 'The Boathouse' };
-  await auth.createStudio(studio, {
-    id: randomUUID(),
-    name: 'Wilhelmina Reed',
-    email: DEMO_SIGN_IN.email,
-    passwordHash: await hash(DEMO_SIGN_IN.password),
-  });
-  await db('students').insert(STUDENTS.map((name) => ({ id: randomUUID(), studio_id: studio.id, name })));
-  const patterns = new PatternsStore(db);
-  for (const pattern of demoPatterns()) await patterns.insert(studio.id, pattern, summaryOf(pattern));
+  const house: House = { kind: 'house', studioId: randomUUID() };
+  const teacher = { id: randomUUID(), name: 'Wilhelmina Reed', email: DEMO_SIGN_IN.email };
+  const passwordHash = await hash(DEMO_SIGN_IN.password);
+  await auth.createStudio({ id: house.studioId, name: 'The Boathouse' }, { ...teacher, passwordHash });
+  const scope = new StudioDb(db).for(house);
+  await new StudentsStore().insert(scope, STUDENTS);
+  const documents = new DocumentsStore();
+  // One after another, so that the one to look at first is the latest worked on.
+  for (const pattern of demoPatterns()) {
+    const beside = besideOf(pattern, summarise({ pattern, estimates: {} }));
+    await documents.insert(scope, 'pattern', [{ name: pattern.name, document: pattern, beside }]);
+  }
 };

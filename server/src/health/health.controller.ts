@@ -1,14 +1,14 @@
-import { Controller, Get, Inject } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { Controller, Get } from '@nestjs/common';
+import { HealthStore } from './health.store.ts';
 
 /** Whether the server and its database answer. */
 @Controller('health')
 export class HealthController {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(private readonly database: HealthStore) {}
 
   @Get()
   async health(): Promise<{ readonly ok: true }> {
-    await this.db.raw('select 1');
+    await this.database.ask();
     return { ok: true };
   }
 }

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
-import { SessionGuard, SignedInTeacher } from '../auth/session.ts';
-import type { Teacher } from '../auth/auth.store.ts';
+import { SessionGuard, SignedIn } from '../auth/session.ts';
+import type { Principal } from '../auth/principal.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import {
   changedPatternSchema,
@@ -14,8 +14,7 @@ import {
   type NewVersion,
   type PatternQuery,
 } from './patterns.schema.ts';
-import { PatternsService, type PatternPage } from './patterns.service.ts';
-import type { KeptPattern } from './patterns.store.ts';
+import { PatternsService, type KeptPattern, type PatternPage } from './patterns.service.ts';
 
 /** The patterns of the signed-in teacher's studio. */
 @Controller('patterns')
@@ -24,82 +23,79 @@ export class PatternsController {
   constructor(private readonly patterns: PatternsService) {}
 
   @Get()
-  list(
-    @SignedInTeacher() { studioId }: Teacher,
-    @Query(new JoiPipe(querySchema)) query: PatternQuery,
-  ): Promise<PatternPage> {
-    return this.patterns.list(studioId, query);
+  list(@SignedIn() principal: Principal, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<PatternPage> {
+    return this.patterns.list(principal, query);
   }
 
   @Get('tags')
-  tags(@SignedInTeacher() { studioId }: Teacher) {
-    return this.patterns.tags(studioId);
+  tags(@SignedIn() principal: Principal) {
+    return this.patterns.tags(principal);
   }
 
   @Post('many')
   createMany(
-    @SignedInTeacher() { studioId }: Teacher,
+    @SignedIn() principal: Principal,
     @Body(new JoiPipe(newPatternsSchema)) { patterns }: NewPatterns,
   ): Promise<readonly KeptPattern[]> {
-    return this.patterns.createMany(studioId, patterns);
+    return this.patterns.createMany(principal, patterns);
   }
 
   @Get(':id/versions')
-  versions(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string) {
-    return this.patterns.listVersions(studioId, id);
+  versions(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.patterns.listVersions(principal, id);
   }
 
   @Get(':id/versions/:version')
-  version(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string, @Param('version') version: string) {
-    return this.patterns.openVersion(studioId, id, version);
+  version(@SignedIn() principal: Principal, @Param('id') id: string, @Param('version') version: string) {
+    return this.patterns.openVersion(principal, id, version);
   }
 
   @Post(':id/versions')
   @HttpCode(204)
   keepVersion(
-    @SignedInTeacher() { studioId }: Teacher,
+    @SignedIn() principal: Principal,
     @Param('id') id: string,
     @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion,
   ): Promise<void> {
-    return this.patterns.keepVersion(studioId, id, label);
+    return this.patterns.keepVersion(principal, id, label);
   }
 
   @Get(':id')
-  open(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<KeptPattern> {
-    return this.patterns.open(studioId, id);
+  open(@SignedIn() principal: Principal, @Param('id') id: string): Promise<KeptPattern> {
+    return this.patterns.open(principal, id);
   }
 
   @Post()
   create(
-    @SignedInTeacher() { studioId }: Teacher,
+    @SignedIn() principal: Principal,
     @Body(new JoiPipe(newPatternSchema)) body: NewPattern,
   ): Promise<KeptPattern> {
-    return this.patterns.create(studioId, body.pattern);
+    return this.patterns.create(principal, body.pattern);
   }
 
   @Put(':id')
   change(
-    @SignedInTeacher() { studioId }: Teacher,
+    @SignedIn() principal: Principal,
     @Param('id') id: string,
     @Body(new JoiPipe(changedPatternSchema)) body: ChangedPattern,
   ): Promise<KeptPattern> {
-    return this.patterns.change(studioId, id, body);
+    return this.patterns.change(principal, id, body);
   }
 
   @Post(':id/duplicate')
-  duplicate(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<KeptPattern> {
-    return this.patterns.duplicate(studioId, id);
+  duplicate(@SignedIn() principal: Principal, @Param('id') id: string): Promise<KeptPattern> {
+    return this.patterns.duplicate(principal, id);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  delete(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<void> {
-    return this.patterns.delete(studioId, id);
+  delete(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.patterns.delete(principal, id);
   }
 
   @Post(':id/restore')
   @HttpCode(204)
-  restore(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<void> {
-    return this.patterns.restore(studioId, id);
+  restore(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.patterns.restore(principal, id);
   }
 }

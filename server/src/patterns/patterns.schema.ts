@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { versionNumber, words } from '../common/words.ts';
 
 /** How the list of patterns is asked for. */
 export interface PatternQuery {
@@ -18,18 +19,18 @@ export interface PatternQuery {
 }
 
 export const querySchema = Joi.object<PatternQuery>({
-  search: Joi.string().trim().allow('').max(120).default('').messages({ '*': 'The search is longer than 120 letters' }),
+  search: words(120).trim().allow('').default('').messages({ '*': 'The search is longer than 120 letters' }),
   limit: Joi.number().integer().min(1).max(100).default(40),
-  after: Joi.string().max(200),
-  tag: Joi.string().max(30),
-  school: Joi.string().max(80),
-  metre: Joi.string()
+  after: words(200),
+  tag: words(30),
+  school: words(80),
+  metre: words(40)
     .pattern(/^\d{1,2}\/\d{1,2}$/)
     .messages({ '*': 'The metre is written as 4/4' }),
-  digits: Joi.string()
+  digits: words(40)
     .pattern(/^[pimacdu]+$/)
     .messages({ '*': 'Digits are written as p i m a c d u' }),
-  strings: Joi.string()
+  strings: words(40)
     .pattern(/^[1-8]+$/)
     .messages({ '*': 'Strings are written as numbers' }),
   difficulty: Joi.string().valid('easy', 'middling', 'hard'),
@@ -40,7 +41,7 @@ export interface NewPattern {
   readonly pattern: unknown;
 }
 
-export const newPatternSchema = Joi.object<NewPattern>({ pattern: Joi.object().required() });
+export const newPatternSchema = Joi.object<NewPattern>({ pattern: Joi.any().required() });
 
 /** A changed pattern, and the version the change was made on. */
 export interface ChangedPattern extends NewPattern {
@@ -48,8 +49,8 @@ export interface ChangedPattern extends NewPattern {
 }
 
 export const changedPatternSchema = Joi.object<ChangedPattern>({
-  pattern: Joi.object().required(),
-  version: Joi.number().integer().min(1).required(),
+  pattern: Joi.any().required(),
+  version: versionNumber().required(),
 });
 
 /** Several patterns to be kept at once, as when drills go to a set. */
@@ -58,7 +59,7 @@ export interface NewPatterns {
 }
 
 export const newPatternsSchema = Joi.object<NewPatterns>({
-  patterns: Joi.array().items(Joi.object()).min(1).max(200).required(),
+  patterns: Joi.array().min(1).max(200).required(),
 });
 
 /** A state of a pattern to be kept under a name. */
@@ -67,5 +68,5 @@ export interface NewVersion {
 }
 
 export const newVersionSchema = Joi.object<NewVersion>({
-  label: Joi.string().trim().min(1).max(80).required().messages({ '*': 'A version needs a name of 1 to 80 letters' }),
+  label: words(80).trim().min(1).required().messages({ '*': 'A version needs a name of 1 to 80 letters' }),
 });

@@ -1,18 +1,19 @@
 import { Injectable } from '@nestjs/common';
-import {
-  PATTERN_LIMITS,
-  WrenError,
-  problem,
-  readPattern,
-  summaryOf,
-  valueOrThrow,
-  type Pattern,
-} from '@fleet-wren/core';
+import { PATTERN_LIMITS, WrenError, problem, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import { VersionsStore, type KeptVersion, type VersionLine } from '../documents/versions.store.ts';
+import { SummariesService, besideOf, type Coming } from '../summaries/summaries.service.ts';
+import { PatternListStore, type PageEnd, type PatternLine } from './pattern-list.store.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
-import { PatternsStore, type KeptPattern, type PageEnd, type PatternLine } from './patterns.store.ts';
-import { VersionsStore, type KeptVersion, type VersionLine } from './versions.store.ts';
+
+/** A pattern as it is answered. */
+export interface KeptPattern extends Pick<KeptDocument<'pattern'>, 'id' | 'version' | 'workedAt'> {
+  readonly pattern: Pattern;
+}
 
 /** A page of the list, and where the next one begins. */
 export interface PatternPage {
@@ -23,94 +24,149 @@ export interface PatternPage {
 /** How long a deleted pattern can be brought back, in milliseconds. */
 const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
 
+/** How many patterns a studio can hold, and how many named versions each. */
+const QUOTA = { patterns: 20_000, versions: 200 } as const;
+
+const refuseBeyond = (count: number, most: number, what: string): void => {
+  if (count > most) throw new WrenError(problem('quota-reached', { most, what }));
+};
+
 const writeEnd = ({ workedAt, id }: PatternLine): string =>
   Buffer.from(`${workedAt.toISOString()} ${id}`).toString('base64url');
 
+/** Times a database can hold: of this century, as JavaScript writes them. */
+const TIME = /^20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/;
+
 const readEnd = (text: string | undefined): PageEnd | undefined => {
   if (text === undefined) return undefined;
-  const [time, id] = Buffer.from(text, 'base64url').toString('utf8').split(' ');
-  const workedAt = new Date(time ?? '');
-  if (!id || !UUID.test(id) || Number.isNaN(workedAt.getTime()))
+  const [time = '', id = ''] = Buffer.from(text, 'base64url').toString('utf8').split(' ');
+  const workedAt = new Date(TIME.test(time) ? time : Number.NaN);
+  if (!UUID.test(id) || Number.isNaN(workedAt.getTime()))
     throw new WrenError(problem('request-wrong', { problem: 'The list cannot go on from there; start it anew.' }));
   return { workedAt, id };
 };
 
 const copyName = (name: string): string => `${name.slice(0, PATTERN_LIMITS.name - 7)} (copy)`;
 
+const answered = ({ id, version, workedAt, document }: KeptDocument<'pattern'>): KeptPattern => ({
+  id,
+  version,
+  workedAt,
+  pattern: document,
+});
+
+const writingOf = (document: Pattern, { now }: Coming) => ({
+  name: document.name,
+  document,
+  beside: besideOf(document, now),
+});
+
 /** A studio's patterns. */
 @Injectable()
 export class PatternsService {
   constructor(
-    private readonly store: PatternsStore,
+    private readonly studios: StudioDb,
+    private readonly documents: DocumentsStore,
     private readonly versions: VersionsStore,
+    private readonly pages: PatternListStore,
+    private readonly summaries: SummariesService,
   ) {}
 
-  async list(studioId: string, { limit, after, ...filter }: PatternQuery): Promise<PatternPage> {
-    const found = await this.store.list(studioId, { ...filter, limit: limit + 1, after: readEnd(after) });
+  async list(principal: Principal, { limit, after, ...filter }: PatternQuery): Promise<PatternPage> {
+    const asked = { ...filter, limit: limit + 1, after: readEnd(after) };
+    const found = await this.pages.page(this.studios.for(principal), asked);
     const patterns = found.slice(0, limit);
     const last = patterns[patterns.length - 1];
     return { patterns, next: found.length > limit && last ? writeEnd(last) : null };
   }
 
-  async open(studioId: string, id: string): Promise<KeptPattern> {
-    return orNotFound(await this.store.find(studioId, checkedId(id)));
+  async open(principal: Principal, id: string): Promise<KeptPattern> {
+    return answered(await this.found(this.studios.for(principal), id));
   }
 
-  async create(studioId: string, document: unknown): Promise<KeptPattern> {
-    const pattern = valueOrThrow(readPattern(document));
-    return this.keep(studioId, pattern);
+  async create(principal: Principal, document: unknown): Promise<KeptPattern> {
+    const [kept] = await this.createMany(principal, [document]);
+    return kept as KeptPattern;
   }
 
   /** Keeps several patterns, all or none. */
-  async createMany(studioId: string, documents: readonly unknown[]): Promise<readonly KeptPattern[]> {
+  async createMany(principal: Principal, documents: readonly unknown[]): Promise<readonly KeptPattern[]> {
     const patterns = documents.map((document) => valueOrThrow(readPattern(document)));
-    return this.store.insertMany(
-      studioId,
-      patterns.map((pattern) => ({ pattern, summary: summaryOf(pattern) })),
-    );
+    const scope = this.studios.for(principal);
+    refuseBeyond((await this.documents.count(scope, 'pattern')) + patterns.length, QUOTA.patterns, 'patterns');
+    const coming = await Promise.all(patterns.map((pattern) => this.summaries.begin(scope, pattern)));
+    const writings = patterns.map((pattern, index) => writingOf(pattern, coming[index] as Coming));
+    const kept = await this.documents.insert(scope, 'pattern', writings);
+    kept.forEach((one, index) => this.summaries.follow(principal, one, coming[index] as Coming));
+    return kept.map(answered);
   }
 
-  tags(studioId: string): Promise<readonly { readonly tag: string; readonly count: number }[]> {
-    return this.store.tags(studioId);
+  tags(principal: Principal): Promise<readonly { readonly tag: string; readonly count: number }[]> {
+    return this.pages.tags(this.studios.for(principal));
   }
 
-  async listVersions(studioId: string, id: string): Promise<readonly VersionLine[]> {
-    await this.open(studioId, id);
-    return this.versions.list(studioId, id);
+  async listVersions(principal: Principal, id: string): Promise<readonly VersionLine[]> {
+    const scope = this.studios.for(principal);
+    await this.found(scope, id);
+    return this.versions.list(scope, id);
   }
 
-  async openVersion(studioId: string, id: string, versionId: string): Promise<KeptVersion> {
-    return orNotFound(await this.versions.find(studioId, checkedId(id), checkedId(versionId)));
+  async openVersion(
+    principal: Principal,
+    id: string,
+    versionId: string,
+  ): Promise<Omit<KeptVersion<'pattern'>, 'document'> & { readonly pattern: Pattern }> {
+    const scope = this.studios.for(principal);
+    const found = await this.versions.find(scope, 'pattern', checkedId(id), checkedId(versionId));
+    const { document, ...line } = orNotFound(found);
+    return { ...line, pattern: document };
   }
 
-  async keepVersion(studioId: string, id: string, label: string): Promise<void> {
-    await this.versions.keep(studioId, await this.open(studioId, id), label);
+  async keepVersion(principal: Principal, id: string, label: string): Promise<void> {
+    const scope = this.studios.for(principal);
+    const pattern = await this.found(scope, id);
+    refuseBeyond((await this.versions.countNamed(scope, id)) + 1, QUOTA.versions, 'named versions of this pattern');
+    await this.versions.keep(scope, 'pattern', pattern, label);
   }
 
-  async change(studioId: string, id: string, { version, pattern: document }: ChangedPattern): Promise<KeptPattern> {
+  /** Writes a change made on a version, with the state before it kept, as one; a later writer is told what is there. */
+  async change(principal: Principal, id: string, { version, pattern: document }: ChangedPattern): Promise<KeptPattern> {
     const pattern = valueOrThrow(readPattern(document));
-    const before = await this.store.find(studioId, checkedId(id));
-    const changed = await this.store.update(studioId, id, version, pattern, summaryOf(pattern));
-    if (changed && before) await this.versions.keepFromTimeToTime(studioId, before);
-    if (changed) return changed;
-    throw new ErrorWithState(problem('version-conflict'), { current: await this.open(studioId, id) });
+    const scope = this.studios.for(principal);
+    const before = await this.found(scope, id);
+    // Nothing is spent on a change that could not be kept.
+    if (before.version !== version) return this.refuseLate(scope, id);
+    const coming = await this.summaries.begin(scope, pattern);
+    const changed = await scope.transaction(async (within) => {
+      const kept = await this.documents.update(within, 'pattern', { id, version }, writingOf(pattern, coming));
+      if (kept) await this.versions.keepFromTimeToTime(within, 'pattern', before);
+      return kept;
+    });
+    if (!changed) return this.refuseLate(scope, id);
+    this.summaries.follow(principal, changed, coming);
+    return answered(changed);
   }
 
-  async duplicate(studioId: string, id: string): Promise<KeptPattern> {
-    const { pattern } = await this.open(studioId, id);
-    return this.keep(studioId, { ...pattern, name: copyName(pattern.name) });
+  async duplicate(principal: Principal, id: string): Promise<KeptPattern> {
+    const { document } = await this.found(this.studios.for(principal), id);
+    return this.create(principal, { ...document, name: copyName(document.name) });
   }
 
-  async delete(studioId: string, id: string): Promise<void> {
-    if (!(await this.store.delete(studioId, checkedId(id)))) throw notFound();
-    await this.store.purge(studioId, new Date(Date.now() - KEPT_AFTER_DELETION));
+  async delete(principal: Principal, id: string): Promise<void> {
+    const scope = this.studios.for(principal);
+    if (!(await this.documents.setAside(scope, 'pattern', checkedId(id)))) throw notFound();
+    await this.documents.purge(scope, 'pattern', new Date(Date.now() - KEPT_AFTER_DELETION));
   }
 
-  async restore(studioId: string, id: string): Promise<void> {
-    if (!(await this.store.restore(studioId, checkedId(id)))) throw notFound();
+  async restore(principal: Principal, id: string): Promise<void> {
+    if (!(await this.documents.bringBack(this.studios.for(principal), 'pattern', checkedId(id)))) throw notFound();
   }
 
-  private keep(studioId: string, pattern: Pattern): Promise<KeptPattern> {
-    return this.store.insert(studioId, pattern, summaryOf(pattern));
+  private async found(scope: StudioScope, id: string): Promise<KeptDocument<'pattern'>> {
+    return orNotFound(await this.documents.find(scope, 'pattern', checkedId(id)));
+  }
+
+  private async refuseLate(scope: StudioScope, id: string): Promise<never> {
+    throw new ErrorWithState(problem('version-conflict'), { current: answered(await this.found(scope, id)) });
   }
 }

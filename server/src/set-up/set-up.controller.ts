@@ -1,12 +1,12 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
-import type { Teacher } from '../auth/auth.store.ts';
-import { SessionGuard, SignedInTeacher } from '../auth/session.ts';
+import type { Principal } from '../auth/principal.ts';
+import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import {
   estimatesSchema,
   handSchema,
   schoolSchema,
-  type Estimates,
+  type KeptEstimates,
   type NewHand,
   type SchoolForm,
 } from './set-up.schema.ts';
@@ -19,56 +19,56 @@ export class SetUpController {
   constructor(private readonly setUp: SetUpService) {}
 
   @Get('hands')
-  hands(@SignedInTeacher() { studioId }: Teacher) {
-    return this.setUp.listHands(studioId);
+  hands(@SignedIn() principal: Principal) {
+    return this.setUp.listHands(principal);
   }
 
   @Post('hands')
-  keepHand(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(handSchema)) body: NewHand) {
-    return this.setUp.keepHand(studioId, body);
+  keepHand(@SignedIn() principal: Principal, @Body(new JoiPipe(handSchema)) body: NewHand) {
+    return this.setUp.keepHand(principal, body);
   }
 
   @Delete('hands/:id')
   @HttpCode(204)
-  dropHand(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<void> {
-    return this.setUp.dropHand(studioId, id);
+  dropHand(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.setUp.dropHand(principal, id);
   }
 
   @Get('schools')
-  schools(@SignedInTeacher() { studioId }: Teacher) {
-    return this.setUp.listSchools(studioId);
+  schools(@SignedIn() principal: Principal) {
+    return this.setUp.listSchools(principal);
   }
 
   @Post('schools')
-  keepSchool(@SignedInTeacher() { studioId }: Teacher, @Body(new JoiPipe(schoolSchema)) body: SchoolForm) {
-    return this.setUp.keepSchool(studioId, body);
+  keepSchool(@SignedIn() principal: Principal, @Body(new JoiPipe(schoolSchema)) body: SchoolForm) {
+    return this.setUp.keepSchool(principal, body);
   }
 
   @Put('schools/:id')
   changeSchool(
-    @SignedInTeacher() { studioId }: Teacher,
+    @SignedIn() principal: Principal,
     @Param('id') id: string,
     @Body(new JoiPipe(schoolSchema)) body: SchoolForm,
   ) {
-    return this.setUp.changeSchool(studioId, id, body);
+    return this.setUp.changeSchool(principal, id, body);
   }
 
   @Delete('schools/:id')
   @HttpCode(204)
-  dropSchool(@SignedInTeacher() { studioId }: Teacher, @Param('id') id: string): Promise<void> {
-    return this.setUp.dropSchool(studioId, id);
+  dropSchool(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.setUp.dropSchool(principal, id);
   }
 
   @Get('estimates')
-  async estimates(@SignedInTeacher() { studioId }: Teacher): Promise<{ readonly estimates: Estimates }> {
-    return { estimates: await this.setUp.estimates(studioId) };
+  estimates(@SignedIn() principal: Principal): Promise<KeptEstimates> {
+    return this.setUp.estimates(principal);
   }
 
   @Put('estimates')
-  async setEstimates(
-    @SignedInTeacher() { studioId }: Teacher,
-    @Body(new JoiPipe(estimatesSchema)) { estimates }: { readonly estimates: Estimates },
-  ): Promise<{ readonly estimates: Estimates }> {
-    return { estimates: await this.setUp.setEstimates(studioId, estimates) };
+  setEstimates(
+    @SignedIn() principal: Principal,
+    @Body(new JoiPipe(estimatesSchema)) body: KeptEstimates,
+  ): Promise<KeptEstimates> {
+    return this.setUp.setEstimates(principal, body);
   }
 }

@@ -1,19 +1,7 @@
 import Joi from 'joi';
-import {
-  DIGITS,
-  ESTIMATE_KEYS,
-  STRIKERS,
-  WEIGHT_KEYS,
-  type EstimateKey,
-  type MadeSchool,
-  type Striker,
-} from '@fleet-wren/core';
-
-/** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
-export interface HandDocument {
-  readonly scale: Readonly<Partial<Record<Striker, number>>>;
-  readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
-}
+import { DIGITS, ESTIMATE_KEYS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
+import { versionNumber, words } from '../common/words.ts';
+import type { Estimates, HandDocument } from '../documents/kinds.ts';
 
 /** A hand to be kept, perhaps a student's. */
 export interface NewHand extends HandDocument {
@@ -26,29 +14,25 @@ export interface SchoolForm extends Omit<MadeSchool, 'id'> {
   readonly version?: number;
 }
 
-const numbers = (keys: readonly string[]) =>
-  Joi.object()
-    .pattern(Joi.string().valid(...keys), Joi.number())
-    .default({});
+const numbers = (keys: readonly string[]) => Joi.object().pattern(Joi.string().valid(...keys), Joi.number());
 
 const name = (label: string) =>
-  Joi.string()
+  words(80)
     .trim()
     .min(1)
-    .max(80)
     .required()
     .messages({ '*': `${label} needs a name of 1 to 80 letters` });
 
 export const handSchema = Joi.object<NewHand>({
   name: name('A hand'),
-  studentId: Joi.string().max(40),
-  scale: numbers(STRIKERS),
-  times: numbers(ESTIMATE_KEYS),
+  studentId: words(40),
+  scale: numbers(STRIKERS).default({}),
+  times: numbers(ESTIMATE_KEYS).default({}),
 });
 
 export const schoolSchema = Joi.object<SchoolForm>({
   name: name('A school'),
-  base: Joi.string().max(80).required(),
+  base: words(80).required(),
   digits: Joi.array()
     .items(Joi.string().valid(...DIGITS))
     .max(DIGITS.length)
@@ -56,11 +40,17 @@ export const schoolSchema = Joi.object<SchoolForm>({
   homes: Joi.object()
     .pattern(Joi.string().valid(...DIGITS), Joi.array().items(Joi.number().integer()).max(8))
     .default({}),
-  weights: numbers(WEIGHT_KEYS),
-  version: Joi.number().integer().min(1),
+  weights: numbers(WEIGHT_KEYS).default({}),
+  version: versionNumber(),
 });
 
-/** The studio's own values of estimates. */
-export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;
+/** A studio's own values of estimates, and the version they were read at; 0 where there were none. */
+export interface KeptEstimates {
+  readonly estimates: Estimates;
+  readonly version: number;
+}
 
-export const estimatesSchema = Joi.object<{ readonly estimates: Estimates }>({ estimates: numbers(ESTIMATE_KEYS) });
+export const estimatesSchema = Joi.object<KeptEstimates>({
+  estimates: numbers(ESTIMATE_KEYS).required(),
+  version: versionNumber(0).required().messages({ '*': 'Which version was changed is missing' }),
+});

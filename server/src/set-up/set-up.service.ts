@@ -1,84 +1,131 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { WrenError, makeHand, makeSchool, problem, valueOrThrow, type MadeSchool } from '@fleet-wren/core';
+import { Injectable } from '@nestjs/common';
+import { WrenError, makeHand, makeSchool, problem, valueOrThrow } from '@fleet-wren/core';
+import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
-import { DB, type Db } from '../db/connection.ts';
+import { isUniqueViolation } from '../db/errors.ts';
+import { StudioDb } from '../db/studio-db.ts';
+import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import type { Kind } from '../documents/kinds.ts';
 import { StudentsStore } from '../students/students.store.ts';
-import { DocumentsStore, type KeptDocument } from './documents.store.ts';
-import type { Estimates, HandDocument, NewHand, SchoolForm } from './set-up.schema.ts';
+import { OutdatedStore } from '../summaries/outdated.store.ts';
+import { SummariesService } from '../summaries/summaries.service.ts';
+import type { KeptEstimates, NewHand, SchoolForm } from './set-up.schema.ts';
 
-type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
+/** How many hands and schools of its own a studio can hold. */
+const QUOTA: Readonly<Partial<Record<Kind, number>>> = { hand: 2000, school: 200 };
+
+/** The estimates of a studio that has set none. */
+const AS_SHIPPED: KeptEstimates = { estimates: {}, version: 0 };
+
+const estimatesOf = (kept: KeptDocument<'estimates'> | undefined): KeptEstimates =>
+  kept ? { estimates: kept.document, version: kept.version } : AS_SHIPPED;
 
 /** A studio's hands, schools and estimates. */
 @Injectable()
 export class SetUpService {
-  private readonly hands: DocumentsStore<HandDocument>;
-  private readonly schools: DocumentsStore<SchoolDocument>;
-
   constructor(
-    @Inject(DB) private readonly db: Db,
+    private readonly studios: StudioDb,
+    private readonly documents: DocumentsStore,
     private readonly students: StudentsStore,
-  ) {
-    this.hands = new DocumentsStore(db, 'hands', ['student_id as studentId']);
-    this.schools = new DocumentsStore(db, 'schools');
+    private readonly outdated: OutdatedStore,
+    private readonly summaries: SummariesService,
+  ) {}
+
+  listHands(principal: Principal): Promise<readonly KeptDocument<'hand'>[]> {
+    return this.documents.list(this.studios.for(principal), 'hand');
   }
 
-  listHands(studioId: string): Promise<readonly KeptDocument<HandDocument>[]> {
-    return this.hands.list(studioId);
-  }
-
-  async keepHand(studioId: string, { name, studentId, scale, times }: NewHand): Promise<KeptDocument<HandDocument>> {
+  async keepHand(principal: Principal, { name, studentId, scale, times }: NewHand): Promise<KeptDocument<'hand'>> {
     valueOrThrow(makeHand({ key: 'new', name, scale, times }));
-    if (studentId !== undefined) orNotFound(await this.students.find(studioId, checkedId(studentId)));
-    return this.hands.insert(studioId, name, { scale, times }, { student_id: studentId ?? null });
+    const scope = this.studios.for(principal);
+    if (studentId !== undefined) orNotFound(await this.students.find(scope, checkedId(studentId)));
+    await this.refuseBeyond(principal, 'hand');
+    const writing = { name, document: { scale, times }, beside: { student_id: studentId ?? null } };
+    const [kept] = await this.documents.insert(scope, 'hand', [writing]);
+    return kept as KeptDocument<'hand'>;
   }
 
-  async dropHand(studioId: string, id: string): Promise<void> {
-    if (!(await this.hands.delete(studioId, checkedId(id)))) throw notFound();
+  dropHand(principal: Principal, id: string): Promise<void> {
+    return this.drop(principal, 'hand', id);
   }
 
-  listSchools(studioId: string): Promise<readonly KeptDocument<SchoolDocument>[]> {
-    return this.schools.list(studioId);
+  listSchools(principal: Principal): Promise<readonly KeptDocument<'school'>[]> {
+    return this.documents.list(this.studios.for(principal), 'school');
   }
 
   async keepSchool(
-    studioId: string,
+    principal: Principal,
     { name, version: _version, ...document }: SchoolForm,
-  ): Promise<KeptDocument<SchoolDocument>> {
+  ): Promise<KeptDocument<'school'>> {
     valueOrThrow(makeSchool({ id: 'new', name, ...document }));
-    return this.schools.insert(studioId, name, document);
+    await this.refuseBeyond(principal, 'school');
+    const [kept] = await this.documents.insert(this.studios.for(principal), 'school', [{ name, document }]);
+    return kept as KeptDocument<'school'>;
   }
 
   async changeSchool(
-    studioId: string,
+    principal: Principal,
     id: string,
     { name, version, ...document }: SchoolForm,
-  ): Promise<KeptDocument<SchoolDocument>> {
+  ): Promise<KeptDocument<'school'>> {
     valueOrThrow(makeSchool({ id, name, ...document }));
     if (version === undefined)
       throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
-    const changed = await this.schools.update(studioId, checkedId(id), version, name, document);
+    const scope = this.studios.for(principal);
+    const at = { id: checkedId(id), version };
+    const changed = await this.documents.update(scope, 'school', at, { name, document });
     if (changed) return changed;
-    throw new ErrorWithState(problem('version-conflict'), {
-      current: orNotFound(await this.schools.find(studioId, id)),
-    });
+    const current = orNotFound(await this.documents.find(scope, 'school', id));
+    throw new ErrorWithState(problem('version-conflict'), { current });
   }
 
-  async dropSchool(studioId: string, id: string): Promise<void> {
-    if (!(await this.schools.delete(studioId, checkedId(id)))) throw notFound();
+  dropSchool(principal: Principal, id: string): Promise<void> {
+    return this.drop(principal, 'school', id);
   }
 
-  async estimates(studioId: string): Promise<Estimates> {
-    const row = (await this.db('studios').where({ id: studioId }).first('estimates')) as
-      { estimates: Estimates } | undefined;
-    return row?.estimates ?? {};
+  async estimates(principal: Principal): Promise<KeptEstimates> {
+    const [kept] = await this.documents.list(this.studios.for(principal), 'estimates');
+    return estimatesOf(kept);
   }
 
-  async setEstimates(studioId: string, estimates: Estimates): Promise<Estimates> {
+  /** Writes the studio's estimates on the version read (0 where there were none); the list is judged anew by them. */
+  async setEstimates(principal: Principal, { estimates, version }: KeptEstimates): Promise<KeptEstimates> {
     valueOrThrow(makeHand({ key: 'new', name: 'new', times: estimates }));
-    await this.db('studios')
-      .where({ id: studioId })
-      .update({ estimates: JSON.stringify(estimates) });
-    return estimates;
+    const scope = this.studios.for(principal);
+    const written = await this.writeEstimates(principal, { estimates, version });
+    if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.estimates(principal) });
+    await this.outdated.markAll(scope);
+    void this.summaries.refresh(principal.studioId);
+    return estimatesOf(written);
+  }
+
+  private async writeEstimates(
+    principal: Principal,
+    { estimates, version }: KeptEstimates,
+  ): Promise<KeptDocument<'estimates'> | undefined> {
+    const scope = this.studios.for(principal);
+    const writing = { name: 'estimates', document: estimates };
+    const [now] = await this.documents.list(scope, 'estimates');
+    if (now) return this.documents.update(scope, 'estimates', { id: now.id, version }, writing);
+    if (version !== 0) return undefined;
+    // Of two first writers one lands: there is one such document a studio.
+    return this.documents.insert(scope, 'estimates', [writing]).then(
+      ([kept]) => kept,
+      (error: unknown) => {
+        if (isUniqueViolation(error)) return undefined;
+        throw error;
+      },
+    );
+  }
+
+  private async drop(principal: Principal, kind: Kind, id: string): Promise<void> {
+    if (!(await this.documents.delete(this.studios.for(principal), kind, checkedId(id)))) throw notFound();
+  }
+
+  private async refuseBeyond(principal: Principal, kind: Kind): Promise<void> {
+    const most = QUOTA[kind] ?? Infinity;
+    const count = await this.documents.count(this.studios.for(principal), kind);
+    if (count >= most) throw new WrenError(problem('quota-reached', { most, what: `${kind}s` }));
   }
 }

@@ -1,5 +1,6 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { StudioScope } from '../db/studio-db.ts';
 
 /** A student of a studio. */
 export interface Student {
@@ -7,16 +8,19 @@ export interface Student {
   readonly name: string;
 }
 
-/** Students in the database; every query is scoped to a studio. */
+/** Students in the database, in the scope of whoever asks. */
 @Injectable()
 export class StudentsStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
-
-  async list(studioId: string): Promise<readonly Student[]> {
-    return this.db('students').where({ studio_id: studioId }).orderBy('name').select('id', 'name');
+  async list(scope: StudioScope): Promise<readonly Student[]> {
+    return scope.rows('students').orderBy('name').select('id', 'name');
   }
 
-  async find(studioId: string, id: string): Promise<Student | undefined> {
-    return this.db('students').where({ studio_id: studioId, id }).first('id', 'name');
+  async find(scope: StudioScope, id: string): Promise<Student | undefined> {
+    return scope.rows('students').where({ id }).first('id', 'name');
+  }
+
+  async insert(scope: StudioScope, names: readonly string[]): Promise<void> {
+    const rows = names.map((name) => ({ id: randomUUID(), name }));
+    await scope.insert('students', rows);
   }
 }

@@ -8,6 +8,6 @@ type Migration = (pattern: unknown) => unknown;
  */
 const MIGRATIONS: readonly Migration[] = [(pattern) => pattern];
 
-/** A document of an older version as the newest has it. */
-export const migrated = (pattern: unknown, version: number): unknown =>
+/** A pattern of an older version of the format as the newest has it. */
+export const migratePattern = (pattern: unknown, version: number): unknown =>
   MIGRATIONS.slice(version - 1).reduce((document, migration) => migration(document), pattern);

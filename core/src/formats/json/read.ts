@@ -2,7 +2,7 @@ import { failure, problem, success, type Problem, type Result } from '../../erro
 import { object, oneOf, problemsBy, type Field, type Schema } from '../../fields/index.ts';
 import { schoolProblems } from '../../fingering/index.ts';
 import { byTimeThenString, problemsOfPattern, type Pattern } from '../../pattern/index.ts';
-import { migrated } from './migrations.ts';
+import { migratePattern } from './migrations.ts';
 import { patternField } from './pattern-field.ts';
 
 /** What the `format` field of our files says. */
@@ -63,7 +63,7 @@ const readEnvelope = (value: unknown): Result<unknown> => {
   if (Number.isInteger(version) && (version as number) > PATTERN_FORMAT_VERSION)
     return failure(problem('too-new', { value: version as number, known: PATTERN_FORMAT_VERSION }));
   const problems = problemsBy(fileField({ check: () => undefined, schema: {} }), value);
-  return problems.length > 0 ? failure(...problems) : success(migrated(envelope.pattern, version as number));
+  return problems.length > 0 ? failure(...problems) : success(migratePattern(envelope.pattern, version as number));
 };
 
 /** Problems reported at the most: those that come first. */

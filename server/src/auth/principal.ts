@@ -1,0 +1,30 @@
+/** A teacher who is signed in: always of one studio. */
+export interface Teacher {
+  readonly kind: 'teacher';
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly studioId: string;
+  readonly studioName: string;
+}
+
+/** What a link opens, and nothing besides: documents of one studio, to be read. */
+export interface LinkScope {
+  readonly documents: readonly string[];
+}
+
+/** Whoever holds a link that a teacher made: no account, no more than the link is for. */
+export interface LinkHolder {
+  readonly kind: 'link';
+  readonly studioId: string;
+  readonly scope: LinkScope;
+}
+
+/** The server itself at work on a studio's records, when nobody asks: figures made anew. */
+export interface House {
+  readonly kind: 'house';
+  readonly studioId: string;
+}
+
+/** On whose behalf something is done. */
+export type Principal = Teacher | LinkHolder | House;

@@ -1,0 +1,57 @@
+import {
+  PATTERN_FORMAT_VERSION,
+  WrenError,
+  migratePattern,
+  problem,
+  type EstimateKey,
+  type MadeSchool,
+  type Pattern,
+  type Striker,
+} from '@fleet-wren/core';
+
+/** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
+export interface HandDocument {
+  readonly scale: Readonly<Partial<Record<Striker, number>>>;
+  readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
+}
+
+/** A school as a studio keeps it; its name stands beside it. */
+export type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
+
+/** The studio's own values of estimates. */
+export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;
+
+/** The kinds of documents a studio keeps, and what each holds. */
+export interface Kinds {
+  readonly pattern: Pattern;
+  readonly hand: HandDocument;
+  readonly school: SchoolDocument;
+  readonly estimates: Estimates;
+}
+
+/** The name of a kind of document. */
+export type Kind = keyof Kinds;
+
+interface KindFormat {
+  /** The format number that is written. */
+  readonly format: number;
+  /** Brings what was written in an older format up to that one; pure, one way. */
+  readonly migrate: (json: unknown, format: number) => unknown;
+}
+
+const asItIs: KindFormat['migrate'] = (json) => json;
+
+/** The format each kind is kept in. */
+export const FORMATS: Readonly<Record<Kind, KindFormat>> = {
+  pattern: { format: PATTERN_FORMAT_VERSION, migrate: migratePattern },
+  hand: { format: 1, migrate: asItIs },
+  school: { format: 1, migrate: asItIs },
+  estimates: { format: 1, migrate: asItIs },
+};
+
+/** A stored document as its kind is today, whatever format it was written in; one of a newer format is refused. */
+export const readStored = <K extends Kind>(kind: K, format: number, json: unknown): Kinds[K] => {
+  const { format: known, migrate } = FORMATS[kind];
+  if (format > known) throw new WrenError(problem('too-new', { value: format, known }));
+  return (format === known ? json : migrate(json, format)) as Kinds[K];
+};

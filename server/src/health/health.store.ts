@@ -1,0 +1,12 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { DB, type Db } from '../db/connection.ts';
+
+/** Whether the database answers. */
+@Injectable()
+export class HealthStore {
+  constructor(@Inject(DB) private readonly db: Db) {}
+
+  async ask(): Promise<void> {
+    await this.db.raw('select 1');
+  }
+}

@@ -1,0 +1,103 @@
+import { Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
+import type { Digit, PatternSummary } from '@fleet-wren/core';
+import type { StudioScope } from '../db/studio-db.ts';
+import { DocumentsStore } from '../documents/documents.store.ts';
+import type { PatternQuery } from './patterns.schema.ts';
+
+/** A line of the list of patterns. */
+export interface PatternLine {
+  readonly id: string;
+  readonly name: string;
+  readonly school: string;
+  readonly workedAt: Date;
+  readonly summary: PatternSummary;
+}
+
+/** Where a page of the list ended. */
+export interface PageEnd {
+  readonly workedAt: Date;
+  readonly id: string;
+}
+
+/** What a list of patterns is narrowed to. */
+export type PatternFilter = Omit<PatternQuery, 'limit' | 'after'>;
+
+const LINE = ['id', 'name', 'school', 'worked_at as workedAt', 'summary'] as const;
+
+const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
+
+/** Shares of the ceiling between which a pattern is easy, middling or hard. */
+const DIFFICULTY = { easy: [0, 0.5], middling: [0.5, 0.8], hard: [0.8, 1000] } as const;
+
+const DIGIT_LETTERS: Readonly<Record<string, Digit>> = {
+  p: 'p',
+  i: 'i',
+  m: 'm',
+  a: 'a',
+  c: 'c',
+  d: 'down',
+  u: 'up',
+};
+
+/** Words of a search that are looked for: more would only make the query longer. */
+const MOST_WORDS = 8;
+
+const bySearch = (query: Knex.QueryBuilder, search: string): void => {
+  for (const word of search.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS)) {
+    const like = `%${escapeLike(word)}%`;
+    void query.where(
+      (either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]),
+    );
+  }
+};
+
+const narrow = (query: Knex.QueryBuilder, filter: PatternFilter): void => {
+  const { search, tag, school, metre, digits, strings, difficulty } = filter;
+  bySearch(query, search);
+  if (tag) void query.whereRaw('tags @> array[?]::text[]', [tag]);
+  if (school)
+    void query.where((either) => void either.where({ school }).orWhereLike('school', `${escapeLike(school)}:%`));
+  if (metre) void query.where({ metre });
+  if (digits) {
+    const allowed = [...digits].flatMap((letter) => DIGIT_LETTERS[letter] ?? []) as readonly string[] as string[];
+    void query.whereRaw("digits_used <@ ?::text[] and digits_used <> '{}'", [allowed]);
+  }
+  if (strings)
+    void query.whereRaw("strings_used <@ ?::smallint[] and strings_used <> '{}'", [[...strings].map(Number)]);
+  if (difficulty) void query.whereBetween('difficulty', [...DIFFICULTY[difficulty]]);
+};
+
+/** The list of a studio's patterns: narrowed, latest worked on first, page by page. */
+@Injectable()
+export class PatternListStore {
+  constructor(private readonly documents: DocumentsStore) {}
+
+  async page(
+    scope: StudioScope,
+    { limit, after, ...filter }: PatternFilter & { readonly limit: number; readonly after?: PageEnd },
+  ): Promise<readonly PatternLine[]> {
+    const query = this.documents
+      .live(scope, 'pattern')
+      .select(...LINE)
+      .orderBy([
+        { column: 'worked_at', order: 'desc' },
+        { column: 'id', order: 'desc' },
+      ])
+      .limit(limit);
+    narrow(query, filter);
+    if (after) void query.whereRaw('(worked_at, id) < (?, ?)', [after.workedAt, after.id]);
+    return query;
+  }
+
+  /** The studio's tags and how many patterns bear each, by name. */
+  async tags(scope: StudioScope): Promise<readonly { readonly tag: string; readonly count: number }[]> {
+    const rows = (await this.documents
+      .live(scope, 'pattern')
+      .select(scope.raw('unnest(tags) as tag'))
+      .count('* as count')
+      .groupBy('tag')
+      .orderBy('tag')) as unknown as { tag: string; count: string }[];
+    return rows.map(({ tag, count }) => ({ tag, count: Number(count) }));
+  }
+}

@@ -1,0 +1,120 @@
+import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
+import { SUMMARY_VERSION, bareSummaryOf, type Pattern, type PatternSummary } from '@fleet-wren/core';
+import type { Principal } from '../auth/principal.ts';
+import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { DocumentsStore, type Beside, type KeptDocument } from '../documents/documents.store.ts';
+import { readStored, type Estimates } from '../documents/kinds.ts';
+import { OutdatedStore, type Outdated } from './outdated.store.ts';
+import { SummaryPool } from './summary-pool.ts';
+
+/** Milliseconds a request waits for its summary; what takes longer is written when it is there. */
+const PATIENCE = 250;
+
+/** The columns beside a pattern that its list is searched by. */
+export const besideOf = (pattern: Pattern, summary: PatternSummary): Beside => ({
+  summary: JSON.stringify(summary),
+  summary_version: summary.unjudged ? 0 : SUMMARY_VERSION,
+  school: pattern.school,
+  tags: pattern.tags ?? [],
+  strings_used: summary.stringsUsed,
+  digits_used: summary.digitsUsed,
+  metre: summary.metre,
+  difficulty: summary.difficulty,
+});
+
+const within = <T>(work: Promise<T>, milliseconds: number): Promise<T | undefined> => {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<undefined>((resolve) => {
+    timer = setTimeout(() => resolve(undefined), milliseconds);
+  });
+  return Promise.race([work, late]).finally(() => clearTimeout(timer));
+};
+
+/** A summary that a request may have before its patience ends, and the one that comes in the end. */
+export interface Coming {
+  readonly now: PatternSummary;
+  readonly later: Promise<PatternSummary | undefined>;
+}
+
+/** Sums patterns up off the request's thread, with the studio's estimates, so that list and bench agree. */
+@Injectable()
+export class SummariesService implements OnModuleDestroy {
+  private readonly log = new Logger('Summaries');
+  private stopped = false;
+  private refreshing: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly pool: SummaryPool,
+    private readonly studios: StudioDb,
+    private readonly documents: DocumentsStore,
+    private readonly outdated: OutdatedStore,
+  ) {}
+
+  onModuleDestroy(): void {
+    this.stopped = true;
+  }
+
+  /** Begins to sum a pattern up, and waits a little for it. */
+  async begin(scope: StudioScope, pattern: Pattern): Promise<Coming> {
+    const later = this.pool.summarise({ pattern, estimates: await this.estimates(scope) });
+    return { now: (await within(later, PATIENCE)) ?? bareSummaryOf(pattern), later };
+  }
+
+  /** Writes a summary that came after its request was answered, unless the pattern has moved on. */
+  follow(principal: Principal, { id, version, document }: KeptDocument<'pattern'>, { now, later }: Coming): void {
+    if (!now.unjudged) return;
+    void later
+      .then((summary) => this.write(principal.studioId, { id, version }, document, summary))
+      .catch((error: unknown) => this.log.error(error));
+  }
+
+  /** Makes summaries anew that are older than what they should hold, of every studio or of one; in the background. */
+  refresh(studioId?: string): Promise<void> {
+    this.refreshing = this.refreshing
+      .then(() => this.refreshAll(studioId))
+      .catch((error: unknown) => this.log.error(error));
+    return this.refreshing;
+  }
+
+  private async refreshAll(studioId: string | undefined): Promise<void> {
+    for (;;) {
+      const rows = await this.outdated.next(studioId);
+      if (rows.length === 0) return;
+      for (const row of rows) {
+        if (this.stopped) return;
+        await this.refreshOne(row);
+      }
+    }
+  }
+
+  /** A document that cannot be read or judged never keeps the others from it. */
+  private async refreshOne({ studioId, id, version, format, document }: Outdated): Promise<void> {
+    const scope = this.studios.for({ kind: 'house', studioId });
+    try {
+      const pattern = readStored('pattern', format, document);
+      const summary = await this.pool.summarise({ pattern, estimates: await this.estimates(scope) });
+      await this.write(studioId, { id, version }, pattern, summary);
+    } catch (error) {
+      this.log.error(error);
+      await this.documents.annotate(scope, 'pattern', { id, version }, { summary_version: SUMMARY_VERSION });
+    }
+  }
+
+  /** What cannot be judged is kept without its figures, and is not tried again until something changes. */
+  private async write(
+    studioId: string,
+    at: { readonly id: string; readonly version: number },
+    pattern: Pattern,
+    summary: PatternSummary | undefined,
+  ): Promise<void> {
+    if (this.stopped) return;
+    const scope = this.studios.for({ kind: 'house', studioId });
+    const beside = besideOf(pattern, summary ?? bareSummaryOf(pattern));
+    await this.documents.annotate(scope, 'pattern', at, { ...beside, summary_version: SUMMARY_VERSION });
+  }
+
+  private async estimates(scope: StudioScope): Promise<Estimates> {
+    const [kept] = await this.documents.list(scope, 'estimates');
+    return kept?.document ?? {};
+  }
+}

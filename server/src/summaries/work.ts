@@ -1,0 +1,14 @@
+import { valueOrThrow, makeHand, summaryOf, type Pattern, type PatternSummary } from '@fleet-wren/core';
+import type { Estimates } from '../documents/kinds.ts';
+
+/** What a summary is made of: a pattern, and what the studio assumes about an able adult's hand. */
+export interface SummaryTask {
+  readonly pattern: Pattern;
+  readonly estimates: Estimates;
+}
+
+/** Sums a pattern up for the hand that the bench judges for when nothing else is chosen. */
+export const summarise = ({ pattern, estimates }: SummaryTask): PatternSummary => {
+  const hand = valueOrThrow(makeHand({ key: 'able-adult', name: 'able adult', times: estimates }));
+  return summaryOf(pattern, { hand });
+};
