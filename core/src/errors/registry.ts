@@ -236,6 +236,10 @@ export const ERRORS = {
     say: 'The studio holds {most} {what} already, which is as many as there can be. Delete some that are no longer needed.',
   },
   'request-wrong': { status: 400, say: '{problem}' },
+  'took-too-long': {
+    status: 503,
+    say: 'This took too long and was ended. Make it smaller, or try again.',
+  },
   unavailable: {
     status: 503,
     say: 'The studio’s records cannot be reached just now. What you did is kept in this window and will be saved as soon as they are back.',

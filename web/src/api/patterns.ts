@@ -1,5 +1,14 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Pattern, PatternSummary } from '@fleet-wren/core';
+import {
+  PATTERN_KIND,
+  PATTERN_LIMITS,
+  readPattern,
+  samePattern,
+  type Pattern,
+  type PatternEdit,
+  type PatternSummary,
+} from '@fleet-wren/core';
+import type { Kept, Records } from '../workspace/kept.ts';
 import { ask } from './client.ts';
 
 /** A pattern as the server keeps it. */
@@ -62,23 +71,29 @@ export const useTags = () =>
     queryFn: () => ask<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags'),
   });
 
-/** Fetches one pattern; always afresh, since the bench edits what it gets. */
-export const fetchPattern = (id: string): Promise<KeptPattern> => ask('GET', `/patterns/${id}`);
+/** A pattern's answer as a kept document of any kind. */
+export const keptPattern = ({ id, version, workedAt, pattern }: KeptPattern): Kept<Pattern> => ({
+  id,
+  version,
+  workedAt,
+  document: pattern,
+});
 
-/** One pattern for the bench. */
-export const useOpenedPattern = (id: string) =>
-  useQuery({
-    queryKey: ['pattern', id],
-    queryFn: () => fetchPattern(id),
-    staleTime: Infinity,
-    gcTime: 0,
-    refetchOnWindowFocus: false,
-    retry: false,
-  });
+/** Letters of a name that leave room for what is added to it. */
+const ROOM = PATTERN_LIMITS.name - 20;
 
-/** Writes a pattern on the version it was read at. */
-export const savePattern = (id: string, version: number, pattern: Pattern, keepalive = false): Promise<KeptPattern> =>
-  ask('PUT', `/patterns/${id}`, { version, pattern }, { keepalive });
+/** Where patterns are kept, and how they are read and written. */
+export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
+  kind: PATTERN_KIND,
+  path: '/patterns',
+  same: samePattern,
+  read: readPattern,
+  fetch: (id) => ask<KeptPattern>('GET', `/patterns/${id}`).then(keptPattern),
+  save: (id, version, pattern, keepalive = false) =>
+    ask<KeptPattern>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(keptPattern),
+  create: (pattern) => createPattern(pattern).then(keptPattern),
+  renamed: (pattern) => ({ ...pattern, name: `${pattern.name.slice(0, ROOM)} (my changes)` }),
+};
 
 /** Keeps a new pattern. */
 export const createPattern = (pattern: Pattern): Promise<KeptPattern> => ask('POST', '/patterns', { pattern });

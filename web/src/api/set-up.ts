@@ -30,11 +30,18 @@ export const useKeptHands = () =>
   useQuery({ queryKey: KEYS.hands, queryFn: () => ask<readonly KeptHand[]>('GET', '/hands') });
 export const useKeptSchools = () =>
   useQuery({ queryKey: KEYS.schools, queryFn: () => ask<readonly KeptSchool[]>('GET', '/schools') });
-export const useEstimates = () =>
-  useQuery({
-    queryKey: KEYS.estimates,
-    queryFn: () => ask<{ readonly estimates: StudioEstimates }>('GET', '/estimates').then(({ estimates }) => estimates),
-  });
+/** The studio's estimates, and the version they were read at. */
+export interface KeptEstimates {
+  readonly estimates: StudioEstimates;
+  readonly version: number;
+}
+
+const useKeptEstimates = <T>(select: (kept: KeptEstimates) => T) =>
+  useQuery({ queryKey: KEYS.estimates, queryFn: () => ask<KeptEstimates>('GET', '/estimates'), select });
+
+const valuesOf = ({ estimates }: KeptEstimates): StudioEstimates => estimates;
+
+export const useEstimates = () => useKeptEstimates(valuesOf);
 
 const useChange = <A, T>(kind: keyof typeof KEYS, change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
@@ -55,8 +62,19 @@ export const useChangeSchool = () =>
     ask<KeptSchool>('PUT', `/schools/${id}`, school),
   );
 export const useDropSchool = () => useChange('schools', (id: string) => ask<void>('DELETE', `/schools/${id}`));
-export const useSetEstimates = () =>
-  useChange('estimates', (estimates: StudioEstimates) => ask<unknown>('PUT', '/estimates', { estimates }));
+
+/** Writes the estimates on the version that was read; what another window set meanwhile is never overwritten. */
+export const useSetEstimates = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (estimates: StudioEstimates) => {
+      const version = client.getQueryData<KeptEstimates>(KEYS.estimates)?.version ?? 0;
+      return ask<KeptEstimates>('PUT', '/estimates', { estimates, version });
+    },
+    onSuccess: (kept) => client.setQueryData(KEYS.estimates, kept),
+    onSettled: () => client.invalidateQueries({ queryKey: KEYS.estimates }),
+  });
+};
 
 /** A kept school as patterns carry it. */
 export const madeSchool = ({ id, name, document }: KeptSchool): MadeSchool => ({ id, name, ...document });

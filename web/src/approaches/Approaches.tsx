@@ -1,5 +1,5 @@
 import './approaches.scss';
-import { COMPARED, type Comparison, type Hand, type Pattern } from '@fleet-wren/core';
+import { COMPARED, sameValue, type Comparison, type Hand, type MadeSchool, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -24,48 +24,44 @@ const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[
 interface Question {
   readonly pattern: Pattern;
   readonly schools: string;
+  readonly own: readonly MadeSchool[];
   readonly hand: Hand;
 }
 
-const compare = ({ pattern, schools, hand }: Question): Promise<Comparison> =>
-  studyWorker.compare(pattern, schools.split(','), hand);
+const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal): Promise<Comparison> =>
+  studyWorker.ask('compare', [pattern, schools.split(','), own, hand], { signal });
 
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
   return (school: string, own: ReturnType<typeof useOwnSchools>): void => {
-    const { pattern, run } = bench.getState();
+    const { document: pattern, run } = bench.getState();
     const unpinned = pattern.strokes.filter(({ pin }) => pin).map(({ pin: _pin, ...stroke }) => stroke);
     run({
       kind: 'batch',
       edits: [
         { kind: 'put', strokes: unpinned },
-        { kind: 'set', fields: { school, ownSchool: own.find(({ id }) => school === `own:${id}`) } },
+        { kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) },
       ],
     });
     void navigate('..', { relative: 'path' });
   };
 };
 
-/** The own schools a comparison may name travel with the pattern. */
-const carrying = (pattern: Pattern, schools: readonly string[], own: ReturnType<typeof useOwnSchools>): Pattern => ({
-  ...pattern,
-  ownSchool: own.find(({ id }) => schools.includes(`own:${id}`)) ?? pattern.ownSchool,
-});
-
 /** The same notes under several schools, side by side, and which to choose. */
 const Approaches = () => {
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const { hand } = useHand();
   const [query, setQuery] = useSearchParams();
   const [pointed, setPointed] = useState<string | null>(null);
   const own = useOwnSchools(pattern.ownSchool);
   const schools = chosenSchools(pattern, query.get('schools'));
-  const [asked, setAsked] = useState(pattern);
-  const carried = carrying(pattern, schools, own);
-  if (JSON.stringify(carried) !== JSON.stringify(asked)) setAsked(carried);
   const keys = schools.join(',');
-  const question = useMemo(() => ({ pattern: asked, schools: keys, hand }), [asked, keys, hand]);
+  const named = own.filter(({ id }) => schools.includes(`own:${id}`));
+  // The same value as long as the schools say the same: the comparison is asked for once.
+  const [carried, setCarried] = useState(named);
+  if (!sameValue(carried, named)) setCarried(named);
+  const question = useMemo(() => ({ pattern, schools: keys, own: carried, hand }), [pattern, keys, carried, hand]);
   const { value: comparison, trouble } = useAnswer(question, compare);
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });

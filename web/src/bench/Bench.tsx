@@ -1,44 +1,59 @@
 import './bench.scss';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Pattern, PatternEdit } from '@fleet-wren/core';
 import { Suspense, lazy, useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, Navigate, Route, Routes, useParams } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
-import { samePattern } from '@fleet-wren/core';
-import { useOpenedPattern, type KeptPattern } from '../api/patterns.ts';
+import { PATTERN_RECORDS, keptPattern, type KeptPattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
-import { autosave } from './autosave.ts';
+import { autosave } from '../workspace/autosave.ts';
+import { household } from '../workspace/household.ts';
+import { keeperFor, type Keeper } from '../workspace/keeper.ts';
+import { openDocument, type Opened as OpenedDocument } from '../workspace/open.ts';
 import { BenchProvider } from './context.ts';
-import { dropDraft, keptDraft } from './drafts.ts';
-import { keptHistory } from './history.ts';
 import { createBench, type BenchStore } from './store.ts';
 import { Workbench } from './Workbench.tsx';
 
 const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
 const Approaches = lazy(() => import('../approaches/Approaches.tsx'));
 
-/** A bench for an opened pattern, with what was not yet saved the last time laid over it. */
-const openBench = (kept: KeptPattern): BenchStore => {
-  const draft = keptDraft(kept.id);
-  const store = createBench(kept, keptHistory(kept.id, draft?.pattern ?? kept.pattern));
-  if (!draft || samePattern(draft.pattern, kept.pattern)) {
-    dropDraft(kept.id);
-    return store;
-  }
-  const moved = draft.version !== kept.version;
-  store.setState({ pattern: draft.pattern, ...(moved ? { saving: 'conflict' as const, theirs: kept } : {}) });
+interface OpenedPattern extends OpenedDocument<PatternEdit, Pattern> {
+  readonly keeper: Keeper<PatternEdit, Pattern>;
+}
+
+const openPattern = async (id: string): Promise<OpenedPattern> => {
+  const house = await household();
+  return { ...(await openDocument(PATTERN_RECORDS, house, id)), keeper: keeperFor(house, 'pattern', id) };
+};
+
+/** A pattern for the bench; always fetched afresh, since the bench edits what it gets. */
+const useOpened = (id: string) =>
+  useQuery({
+    queryKey: ['pattern', id],
+    queryFn: () => openPattern(id),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    retry: false,
+  });
+
+const benchFor = ({ kept, history, unsaved }: OpenedPattern): BenchStore => {
+  const store = createBench(kept, history);
+  store.setState(unsaved);
   return store;
 };
 
-const Opened = ({ kept }: { readonly kept: KeptPattern }) => {
-  const [store] = useState(() => openBench(kept));
+const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
+  const [store] = useState(() => benchFor(opened));
   const client = useQueryClient();
   useEffect(() => {
-    const stop = autosave(store);
+    const { keeper } = opened;
+    const keptOf = (answer: unknown) => keptPattern(answer as KeptPattern);
+    const saving = autosave({ store, records: PATTERN_RECORDS, keeper, keptOf });
     return () => {
-      stop();
-      void client.invalidateQueries({ queryKey: ['patterns'] });
+      void saving.stop().then(() => client.invalidateQueries({ queryKey: ['patterns'] }));
     };
-  }, [store, client]);
+  }, [store, client, opened]);
   return (
     <BenchProvider value={store}>
       <Suspense fallback={null}>
@@ -46,7 +61,7 @@ const Opened = ({ kept }: { readonly kept: KeptPattern }) => {
           <Route index element={<Workbench />} />
           <Route path="approaches" element={<Approaches />} />
           <Route path="drills" element={<DrillGrid />} />
-          <Route path="*" element={<Navigate to={`/patterns/${kept.id}`} replace />} />
+          <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
         </Routes>
       </Suspense>
     </BenchProvider>
@@ -62,7 +77,7 @@ const Message = ({ children }: { readonly children: ReactNode }) => (
 /** A pattern opened: its bench, and what else can be done with it, all on one store with one undo. */
 const Bench = () => {
   const { id = '' } = useParams();
-  const opened = useOpenedPattern(id);
+  const opened = useOpened(id);
   if (opened.isError)
     return (
       <Message>
@@ -74,7 +89,7 @@ const Bench = () => {
       </Message>
     );
   if (!opened.data) return null;
-  return <Opened key={id} kept={opened.data} />;
+  return <Opened key={id} opened={opened.data} />;
 };
 
 export default Bench;

@@ -26,8 +26,8 @@ import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
-import type { Saving } from './store.ts';
-import { useGround } from './useGround.ts';
+import type { Saving } from '../workspace/workspace.ts';
+import { usePatternFrame } from './usePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
 import { TakeAway } from './TakeAway.tsx';
 
@@ -35,6 +35,7 @@ const SAVING_WORDS: Readonly<Record<Saving, string>> = {
   saved: 'saved',
   saving: 'saving …',
   'not saved': 'not saved yet, kept in this browser',
+  refused: 'not saved: it was refused, kept in this browser',
   conflict: 'changed in another window',
   'signed out': 'signed out; kept in this browser',
   deleted: 'deleted elsewhere; kept in this browser',
@@ -46,8 +47,7 @@ const BringBack = () => {
   const restore = useRestorePattern();
   const bringBack = (): void =>
     restore.mutate(bench.getState().id, {
-      onSuccess: () =>
-        bench.getState().set({ saving: 'saving', refused: null, pattern: { ...bench.getState().pattern } }),
+      onSuccess: () => bench.getState().saveAgain(),
       onError: (error) => bench.getState().refuse(wordsOf(error)),
     });
   return (
@@ -59,10 +59,10 @@ const BringBack = () => {
 
 const Name = () => {
   const { run } = useBenchStore().getState();
-  const name = useBench((state) => state.pattern.name);
+  const name = useBench((state) => state.document.name);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && typed.trim() !== name) run({ kind: 'set', fields: { name: typed.trim() } });
+    if (typed !== null && typed.trim() !== name) run({ kind: 'rename', name: typed.trim() });
     setTyped(null);
   };
   return (
@@ -173,7 +173,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
     const next = readMetre(text);
-    run(resize(bench.getState().pattern, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
+    run(resize(bench.getState().document, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
   };
   return (
     <>
@@ -191,7 +191,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           one,
           one === '1' ? '1 bar' : `${one} bars`,
         ])}
-        choose={(bars) => run(resize(bench.getState().pattern, { bars: Number(bars) }))}
+        choose={(bars) => run(resize(bench.getState().document, { bars: Number(bars) }))}
         plain
       />
       <Choice
@@ -201,7 +201,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           String(parts),
           partName(pattern, parts),
         ])}
-        choose={(parts) => run({ kind: 'set', fields: { subdivision: Number(parts) } })}
+        choose={(parts) => run(resize(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />
     </>
@@ -222,7 +222,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         options={TUNINGS.map(({ key, name }) => [key, name])}
         choose={(key) =>
           run(
-            reinstrument(bench.getState().pattern, {
+            reinstrument(bench.getState().document, {
               ...instrumentIn(tuningByKey(key)),
               capo: instrument.capo,
               frets: instrument.frets,
@@ -238,7 +238,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
           { length: 10 },
           (_, fret) => [String(fret), fret === 0 ? 'no capo' : `capo ${fret}`] as const,
         )}
-        choose={(capo) => run({ kind: 'set', fields: { instrument: { ...instrument, capo: Number(capo) } } })}
+        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo: Number(capo) } })}
         plain
       />
       <Choice
@@ -247,7 +247,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         options={known.map(({ chord }) => [chord, chord])}
         choose={(chord) => {
           const next = known.find((shape) => shape.chord === chord);
-          if (next) run(revoice(bench.getState().pattern, next));
+          if (next) run(revoice(bench.getState().document, next));
         }}
         strong
       />
@@ -260,7 +260,7 @@ const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
   const own = useOwnSchools(pattern.ownSchool);
   const choose = (school: string): void => {
     const ownSchool = own.find(({ id }) => school === `own:${id}`);
-    run({ kind: 'set', fields: { school, ownSchool } });
+    run({ kind: 'chooseSchool', school, ownSchool });
   };
   return (
     <Choice label="School" value={pattern.school} choose={choose} strong>
@@ -277,7 +277,11 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
   if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool))
     return null;
   return (
-    <Button variant="cure" size="sm" onClick={() => run({ kind: 'set', fields: { ownSchool: now } })}>
+    <Button
+      variant="cure"
+      size="sm"
+      onClick={() => run({ kind: 'chooseSchool', school: pattern.school, ownSchool: now })}
+    >
       {now.name} has changed: take it as it is now
     </Button>
   );
@@ -300,7 +304,7 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 /** What the pattern is: its name, its time, its strings, its school. */
 export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
   const { undo, redo } = useBenchStore().getState();
-  const pattern = useGround(useBench((state) => state.pattern));
+  const pattern = usePatternFrame(useBench((state) => state.document));
   const saving = useBench((state) => state.saving);
   const history = useBench((state) => state.history);
   return (

@@ -62,7 +62,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
 
 /** The drills for the hardest spots: each on its string pair, then three strings, then all, ready to loop. */
 export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const { hand } = useHand();
   const drills = useMemo(() => isolate(pattern, { hand }), [pattern, hand]);
   return (

@@ -3,12 +3,18 @@ import { Dropdown } from 'react-bootstrap';
 import { IsolateDialog } from './IsolateDialog.tsx';
 import { TagsDialog } from './TagsDialog.tsx';
 import { VaryDialog } from './VaryDialog.tsx';
-import { VersionsDialog } from './VersionsDialog.tsx';
+import type { Pattern } from '@fleet-wren/core';
+import { PATTERN_RECORDS } from '../api/patterns.ts';
+import { Preview } from '../parts/preview/Preview.tsx';
+import { VersionsDialog } from '../workspace/VersionsDialog.tsx';
+import { useBenchStore } from './context.ts';
+import { differences } from './PatternState.tsx';
 
 type Shown = 'vary' | 'isolate' | 'versions' | 'tags' | null;
 
 /** What else can be done with the pattern as a whole. */
 export const PatternMenu = () => {
+  const bench = useBenchStore();
   const [shown, setShown] = useState<Shown>(null);
   const hide = (): void => setShown(null);
   return (
@@ -26,7 +32,16 @@ export const PatternMenu = () => {
       </Dropdown>
       {shown === 'vary' && <VaryDialog hide={hide} />}
       {shown === 'isolate' && <IsolateDialog hide={hide} />}
-      {shown === 'versions' && <VersionsDialog hide={hide} />}
+      {shown === 'versions' && (
+        <VersionsDialog
+          store={bench}
+          records={PATTERN_RECORDS}
+          documentIn={(answer) => (answer as { readonly pattern: Pattern }).pattern}
+          differences={differences}
+          show={(pattern) => <Preview pattern={pattern} />}
+          hide={hide}
+        />
+      )}
       {shown === 'tags' && <TagsDialog hide={hide} />}
     </>
   );

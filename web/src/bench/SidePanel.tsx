@@ -5,7 +5,8 @@ import { BeatChoice, ChosenStroke } from './side/ChosenStroke.tsx';
 import { Findings } from './side/Findings.tsx';
 import { LoadBars } from './side/LoadBars.tsx';
 import { OtherFingerings } from './side/OtherFingerings.tsx';
-import { useCures, type Judged } from './useJudgement.ts';
+import type { Judged } from '../parts/judged.ts';
+import { useCures } from './useJudgement.ts';
 
 const FirstSteps = () => (
   <section className="first-steps">
@@ -26,7 +27,7 @@ interface SidePanelProps {
 /** The judgement: one serious number with its cause, the load, what to look at, and why the chosen stroke is so. */
 export const SidePanel = ({ judged, chosen, explanation }: SidePanelProps) => {
   const refused = useBench((state) => state.refused);
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const judgement = judged?.judgement;
   const cures = useCures(judged);
   return (

@@ -1,4 +1,4 @@
-import { PATTERN_LIMITS } from '@fleet-wren/core';
+import { PATTERN_LIMITS, orNone } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useTags } from '../api/patterns.ts';
@@ -7,11 +7,10 @@ import { useBench, useBenchStore } from './context.ts';
 /** The words a pattern is found by. */
 export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   const { run } = useBenchStore().getState();
-  const tags = useBench((state) => state.pattern.tags) ?? [];
+  const tags = useBench((state) => state.document.tags) ?? [];
   const known = useTags().data ?? [];
   const [typed, setTyped] = useState('');
-  const set = (next: readonly string[]): boolean =>
-    run({ kind: 'set', fields: { tags: next.length > 0 ? next : undefined } });
+  const set = (next: readonly string[]): boolean => run({ kind: 'setTags', tags: orNone(next) });
   const add = (tag: string): void => {
     if (tag !== '' && !tags.includes(tag) && set([...tags, tag])) setTyped('');
   };

@@ -1,5 +1,9 @@
 import {
+  leftOut,
+  realise,
   schoolOf,
+  sentence,
+  type WrittenFormat,
   writeMidi,
   writeMusicXml,
   writePatternFile,
@@ -10,6 +14,7 @@ import {
 import { Download } from 'lucide-react';
 import { memo } from 'react';
 import { Dropdown } from 'react-bootstrap';
+import { useNotice } from '../app/Notice.tsx';
 import { useBenchStore } from './context.ts';
 
 type Digits = Readonly<Record<string, Digit | null>>;
@@ -34,23 +39,31 @@ const download = (name: string, content: BlobPart, type: string): void => {
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-  return writeTab(pattern, order, schoolOf(pattern).name);
+  return writeTab(realise(pattern), order, schoolOf(pattern).name);
 };
 
 /** The files a pattern can be taken away as. */
 export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits }) => {
   const bench = useBenchStore();
+  const notice = useNotice();
+  /** Says what the format could not hold. */
+  const say = (pattern: Pattern, format: WrittenFormat): void => {
+    const left = leftOut(realise(pattern), format);
+    if (left.length > 0) notice({ text: left.map(sentence).join(' ') });
+  };
   const now = () => {
-    const { pattern } = bench.getState();
+    const { document: pattern } = bench.getState();
     return { pattern, name: fileName(pattern.name), digits: digitsNow() };
   };
   const tab = (): void => {
     const { pattern, name, digits } = now();
     download(`${name}.txt`, tabOf(pattern, digits), 'text/plain;charset=utf-8');
+    say(pattern, 'tab');
   };
   const midi = (): void => {
     const { pattern, name } = now();
-    download(`${name}.mid`, Uint8Array.from(writeMidi(pattern)), 'audio/midi');
+    download(`${name}.mid`, Uint8Array.from(writeMidi(realise(pattern))), 'audio/midi');
+    say(pattern, 'midi');
   };
   const json = (): void => {
     const { pattern, name } = now();
@@ -61,11 +74,12 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
     download(
       `${name}.musicxml`,
       writeMusicXml(
-        pattern,
+        realise(pattern),
         pattern.strokes.map(({ id }) => digits[id] ?? null),
       ),
       'application/vnd.recordare.musicxml+xml',
     );
+    say(pattern, 'musicxml');
   };
   return (
     <Dropdown align="end">

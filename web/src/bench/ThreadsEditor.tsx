@@ -18,10 +18,10 @@ import { Threads } from '../parts/threads/Threads.tsx';
 import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
 import { useBench, useBenchStore } from './context.ts';
 import { numberedFindings } from './findings.ts';
-import { useGround } from './useGround.ts';
+import { usePatternFrame } from './usePatternFrame.ts';
 import type { Cell } from './store.ts';
-import type { Judged } from './useJudgement.ts';
-import type { Playing } from './usePlayer.ts';
+import type { Judged } from '../parts/judged.ts';
+import type { Playing } from '../sound/usePlayer.ts';
 
 interface EditorProps {
   readonly judged: Judged | null;
@@ -252,9 +252,9 @@ const Marks = ({
 
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
 export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const cell = useBench((state) => state.cell);
-  const ground = useGround(pattern);
+  const ground = usePatternFrame(pattern);
   const layout = useMemo(() => layoutOf(ground, width), [ground, width]);
   const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
   const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);

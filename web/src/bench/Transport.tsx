@@ -2,15 +2,15 @@ import { Play, Square } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useBench, useBenchStore } from './context.ts';
-import type { Playing } from './usePlayer.ts';
+import type { Playing } from '../sound/usePlayer.ts';
 
 const Tempo = () => {
   const { run } = useBenchStore().getState();
-  const tempo = useBench((state) => state.pattern.tempo);
-  const unit = useBench((state) => state.pattern.metre.unit);
+  const tempo = useBench((state) => state.document.tempo);
+  const unit = useBench((state) => state.document.metre.unit);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && Number(typed) !== tempo) run({ kind: 'set', fields: { tempo: Number(typed) } });
+    if (typed !== null && Number(typed) !== tempo) run({ kind: 'setTempo', tempo: Number(typed) });
     setTyped(null);
   };
   return (
@@ -50,8 +50,8 @@ const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
 /** Listening: play, tempo, half speed, one hand part alone, loop, click, count-in. */
 export const Transport = memo(({ playing, showKeys }: { readonly playing: Playing; readonly showKeys: () => void }) => {
   const { listening, listen } = playing;
-  const strokes = useBench((state) => state.pattern.strokes.length);
-  const bars = useBench((state) => state.pattern.bars);
+  const strokes = useBench((state) => state.document.strokes.length);
+  const bars = useBench((state) => state.document.bars);
   const only = (voices: typeof listening.voices): void =>
     listen({ voices: listening.voices === voices ? 'all' : voices });
   return (

@@ -1,4 +1,4 @@
-import { TRANSFORMS, edit, sentence, type NamedTransform, type Pattern } from '@fleet-wren/core';
+import { TRANSFORMS, edit, freshNames, sentence, type NamedTransform, type Pattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Preview } from '../parts/preview/Preview.tsx';
@@ -11,15 +11,15 @@ type Outcome = { readonly pattern: Pattern } | { readonly trouble: string };
 
 /** What a transform would make of the pattern, or why it cannot. */
 const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: NamedTransform): Outcome => {
-  const made = transform(pattern)(pattern, ids);
+  const made = transform(pattern)(pattern, ids, freshNames(pattern));
   const done = made.ok ? edit(pattern, made.value) : made;
-  return done.ok ? { pattern: done.value.pattern } : { trouble: done.problems.map(sentence).join(' ') };
+  return done.ok ? { pattern: done.value.document } : { trouble: done.problems.map(sentence).join(' ') };
 };
 
 /** Every transform, its effect shown before it is applied; to the selection where there is one. */
 export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   const bench = useBenchStore();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const selection = useBench((state) => state.selection);
   const [key, setKey] = useState('reverse');
   const named = TRANSFORMS.find((one) => one.key === key) ?? (TRANSFORMS[0] as NamedTransform);

@@ -5,7 +5,9 @@ import { Lanes } from '../parts/lanes/Lanes.tsx';
 import { Strings } from '../parts/strings/Strings.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
 import { runKey, runTransform } from './commands.ts';
-import { ConflictDialog } from './ConflictDialog.tsx';
+import { PATTERN_RECORDS } from '../api/patterns.ts';
+import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
+import { PatternState, differences } from './PatternState.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import { Header } from './Header.tsx';
 import { KeysOverlay } from './KeysOverlay.tsx';
@@ -13,8 +15,8 @@ import { SidePanel } from './SidePanel.tsx';
 import { ThreadsEditor } from './ThreadsEditor.tsx';
 import { Transport } from './Transport.tsx';
 import { useExplanation, useJudgement } from './useJudgement.ts';
-import { usePlayer } from './usePlayer.ts';
-import { useWidth } from './useWidth.ts';
+import { usePlayer } from '../sound/usePlayer.ts';
+import { useWidth } from '../parts/useWidth.ts';
 
 const VIEWS = { lanes: 'Lanes', wheel: 'Wheel', strings: 'Strings' } as const;
 
@@ -43,7 +45,7 @@ const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (v
 /** The bench itself: threads above; lanes, wheel or strings below, the judgement beside them. */
 export const Workbench = () => {
   const bench = useBenchStore();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const cell = useBench((state) => state.cell);
   const said = useBench((state) => state.said);
   const [keysShown, setKeysShown] = useState(false);
@@ -94,7 +96,12 @@ export const Workbench = () => {
       </div>
       <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
       <Transport playing={playing} showKeys={showKeys} />
-      <ConflictDialog />
+      <ConflictDialog
+        store={bench}
+        records={PATTERN_RECORDS}
+        differences={differences}
+        show={(state) => <PatternState pattern={state} />}
+      />
       {keysShown && <KeysOverlay hide={() => setKeysShown(false)} />}
       <div className="visually-hidden" aria-live="polite">
         {said}

@@ -8,7 +8,6 @@ import {
   removeBeat,
   slotTicks,
   stepFrom,
-  strokeAt,
   ticksPerBar,
   ticksPerBeat,
   patternLength,
@@ -17,8 +16,8 @@ import {
   type Stroke,
   type Transform,
 } from '@fleet-wren/core';
-import type { BenchStore } from './store.ts';
-import type { Playing } from './usePlayer.ts';
+import { newStrokeName, targetsOf, type BenchStore } from './store.ts';
+import type { Playing } from '../sound/usePlayer.ts';
 
 /** What a command may touch. */
 export interface Reach {
@@ -32,8 +31,8 @@ export interface Reach {
 
 /** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
 export const runTransform = (bench: BenchStore, transform: Transform): boolean => {
-  const { pattern, selection, attempt } = bench.getState();
-  return attempt(transform(pattern, [...selection]));
+  const { document: pattern, selection, attempt } = bench.getState();
+  return attempt(transform(pattern, [...selection], newStrokeName));
 };
 
 /** A command of the bench: every one has a key. */
@@ -47,7 +46,7 @@ export interface Command {
 const moveBy =
   (slots: number, strings: number) =>
   ({ bench }: Reach): void => {
-    const { cell, pattern, go } = bench.getState();
+    const { cell, document: pattern, go } = bench.getState();
     go({ at: slots === 0 ? cell.at : stepFrom(pattern, cell.at, slots), string: cell.string + strings });
   };
 
@@ -61,8 +60,8 @@ const jump =
 const tempoBy =
   (step: number) =>
   ({ bench }: Reach): void => {
-    const { pattern, run } = bench.getState();
-    run({ kind: 'set', fields: { tempo: pattern.tempo + step } }, 'tempo');
+    const { document: pattern, run } = bench.getState();
+    run({ kind: 'setTempo', tempo: pattern.tempo + step }, 'tempo');
   };
 
 const DIGIT_KEYS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'down', u: 'up' };
@@ -73,33 +72,28 @@ const lastMultiple = (at: number, ticks: number): number => (Math.ceil(at / tick
 /** What was copied last: it can be put down on another pattern too. */
 let clipboard: readonly Stroke[] = [];
 
-/** The selection, else the stroke under the cell. */
-const meantIds = (bench: BenchStore): readonly string[] => {
-  const { selection, pattern, cell } = bench.getState();
-  const here = strokeAt(pattern, cell.at, cell.string);
-  return selection.size > 0 ? [...selection] : here ? [here.id] : [];
-};
+const targets = (bench: BenchStore): readonly string[] => targetsOf(bench.getState());
 
 const shiftBy =
   (parts: number, strings: number) =>
   ({ bench }: Reach): void => {
-    const { pattern, attempt, selection, cell, set } = bench.getState();
-    const ids = meantIds(bench);
-    if (!attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
+    const { document: pattern, attempt, selection, cell, go } = bench.getState();
+    const ids = targets(bench);
+    if (ids.length === 0 || !attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
     // The cell goes along with a stroke that is moved by itself.
-    set({ cell: { at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings } });
+    go({ at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings });
   };
 
 const copy = ({ bench }: Reach): void => {
-  clipboard = copied(bench.getState().pattern, meantIds(bench));
+  clipboard = copied(bench.getState().document, targets(bench));
 };
 
 const paste = ({ bench }: Reach): void => {
-  const { pattern, cell, attempt, refuse, select } = bench.getState();
+  const { document: pattern, cell, attempt, refuse, select } = bench.getState();
   if (clipboard.length === 0) return refuse('Nothing is copied yet.');
   const names: string[] = [];
   const newId = (): string => {
-    names.push(crypto.randomUUID().slice(0, 8));
+    names.push(newStrokeName());
     return names[names.length - 1] as string;
   };
   if (attempt(pasted(pattern, clipboard, cell.at, newId))) select(names);
@@ -118,7 +112,7 @@ const OCTAVE = 12;
 
 /** None, then a natural one at the twelfth fret, then one touched by the picking hand, then none again. */
 const cycleHarmonic = ({ bench }: Reach): void => {
-  const { pattern, change } = bench.getState();
+  const { document: pattern, change } = bench.getState();
   change(({ harmonic, ...stroke }) => {
     const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
     if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
@@ -153,31 +147,31 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Ctrl+ArrowRight'],
     label: 'Next beat',
     group: 'Move',
-    run: jump((at, { pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))),
+    run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))),
   },
   {
     keys: ['Ctrl+ArrowLeft'],
     label: 'Beat before',
     group: 'Move',
-    run: jump((at, { pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))),
+    run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))),
   },
   {
     keys: ['PageDown'],
     label: 'Next bar',
     group: 'Move',
-    run: jump((at, { pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))),
+    run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))),
   },
   {
     keys: ['PageUp'],
     label: 'Bar before',
     group: 'Move',
-    run: jump((at, { pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))),
+    run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))),
   },
   { keys: ['Home'], label: 'Beginning', group: 'Move', run: jump(() => 0) },
-  { keys: ['End'], label: 'End', group: 'Move', run: jump((_at, { pattern }) => patternLength(pattern)) },
+  { keys: ['End'], label: 'End', group: 'Move', run: jump((_at, { document: pattern }) => patternLength(pattern)) },
   {
     keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'],
-    label: 'Move the strokes meant',
+    label: 'Move the strokes',
     group: 'Select',
     run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach),
   },
@@ -185,7 +179,7 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Ctrl+a'],
     label: 'Select all',
     group: 'Select',
-    run: ({ bench }) => bench.getState().select(bench.getState().pattern.strokes.map(({ id }) => id)),
+    run: ({ bench }) => bench.getState().select(bench.getState().document.strokes.map(({ id }) => id)),
   },
   { keys: ['Escape'], label: 'Select none', group: 'Select', run: ({ bench }) => bench.getState().select([]) },
   { keys: ['Ctrl+c'], label: 'Copy', group: 'Select', run: copy },
@@ -203,13 +197,13 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Insert'],
     label: 'Put a beat in',
     group: 'Select',
-    run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().pattern, bench.getState().cell.at)),
+    run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Ctrl+Delete'],
     label: 'Take the beat out',
     group: 'Select',
-    run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().pattern, bench.getState().cell.at)),
+    run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Enter'],
@@ -313,13 +307,13 @@ export const COMMANDS: readonly Command[] = [
     keys: ['<'],
     label: 'Turn the wheel: begin earlier',
     group: 'Pattern',
-    run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().pattern))),
+    run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().document))),
   },
   {
     keys: ['>'],
     label: 'Turn the wheel: begin later',
     group: 'Pattern',
-    run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().pattern))),
+    run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().document))),
   },
   { keys: ['W'], label: 'Lanes, wheel or strings', group: 'Pattern', run: ({ showView }) => showView() },
   { keys: ['['], label: 'Slower', group: 'Pattern', run: tempoBy(-4) },

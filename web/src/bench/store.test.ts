@@ -12,7 +12,7 @@ const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = 
 });
 
 const benchWith = (strokes: readonly Stroke[] = [], more: Partial<Pattern> = {}): BenchStore =>
-  createBench({ id: 'one', version: 1, workedAt: '', pattern: newPattern('Bench', { strokes, ...more }) });
+  createBench({ id: 'one', version: 1, workedAt: '', document: newPattern('Bench', { strokes, ...more }) });
 
 const reachOf = (bench: BenchStore): Reach => ({
   bench,
@@ -36,7 +36,7 @@ const press = (bench: BenchStore, ...keys: readonly string[]): void => {
 const places = (bench: BenchStore): string =>
   bench
     .getState()
-    .pattern.strokes.map(({ at, string }) => `${at}/${string}`)
+    .document.strokes.map(({ at, string }) => `${at}/${string}`)
     .join(' ');
 
 describe('every command', () => {
@@ -70,11 +70,11 @@ describe('laying strokes', () => {
     press(bench, 'Enter');
     expect(places(bench)).toBe('0/5');
     press(bench, 'm');
-    expect(bench.getState().pattern.strokes[0]?.pin).toBe('m');
+    expect(bench.getState().document.strokes[0]?.pin).toBe('m');
     press(bench, '=');
-    expect(bench.getState().pattern.strokes[0]?.pin).toBeUndefined();
+    expect(bench.getState().document.strokes[0]?.pin).toBeUndefined();
     press(bench, '=');
-    expect(bench.getState().pattern.strokes[0]?.pin).toBe('m');
+    expect(bench.getState().document.strokes[0]?.pin).toBe('m');
     press(bench, '.');
     expect(places(bench)).toBe('');
   });
@@ -115,40 +115,40 @@ describe('marks', () => {
   ] as const)('%s marks and unmarks %s', (key, mark) => {
     const bench = benchWith([stroke('a', 0, 5)]);
     press(bench, key);
-    expect(bench.getState().pattern.strokes[0]?.[mark]).toBe(true);
+    expect(bench.getState().document.strokes[0]?.[mark]).toBe(true);
     press(bench, key);
-    expect(bench.getState().pattern.strokes[0]).toEqual(stroke('a', 0, 5));
+    expect(bench.getState().document.strokes[0]).toEqual(stroke('a', 0, 5));
   });
 
   test('a slur takes the pin off, for nobody strikes it', () => {
     const bench = benchWith([stroke('a', 0, 5, { pin: 'p' })]);
     press(bench, 'h');
-    expect(bench.getState().pattern.strokes[0]).toEqual(stroke('a', 0, 5, { slur: 'hammer-on' }));
+    expect(bench.getState().document.strokes[0]).toEqual(stroke('a', 0, 5, { slur: 'hammer-on' }));
     press(bench, 's');
-    expect(bench.getState().pattern.strokes[0]?.slur).toBe('slide');
+    expect(bench.getState().document.strokes[0]?.slur).toBe('slide');
     press(bench, 's');
-    expect(bench.getState().pattern.strokes[0]?.slur).toBeUndefined();
+    expect(bench.getState().document.strokes[0]?.slur).toBeUndefined();
   });
 
   test('a harmonic goes from natural to harp to none; loudness from soft to loud', () => {
     const bench = benchWith([stroke('a', 0, 5)]);
     press(bench, 'n');
-    expect(bench.getState().pattern.strokes[0]?.harmonic).toEqual({ kind: 'natural', touch: 12 });
+    expect(bench.getState().document.strokes[0]?.harmonic).toEqual({ kind: 'natural', touch: 12 });
     press(bench, 'n');
-    expect(bench.getState().pattern.strokes[0]?.harmonic).toEqual({ kind: 'harp', touch: 15 });
+    expect(bench.getState().document.strokes[0]?.harmonic).toEqual({ kind: 'harp', touch: 15 });
     press(bench, 'n', '-');
-    expect(bench.getState().pattern.strokes[0]).toEqual(stroke('a', 0, 5, { loudness: 'soft' }));
+    expect(bench.getState().document.strokes[0]).toEqual(stroke('a', 0, 5, { loudness: 'soft' }));
     press(bench, '+', '+', '+');
-    expect(bench.getState().pattern.strokes[0]?.loudness).toBe('loud');
+    expect(bench.getState().document.strokes[0]?.loudness).toBe('loud');
   });
 
   test('go to the whole selection, and come off where all of it bears them', () => {
     const bench = benchWith([stroke('a', 0, 5, { damped: true }), stroke('b', 210, 3), stroke('c', 420, 2)]);
     bench.getState().select(['a', 'b']);
     press(bench, 'x');
-    expect(bench.getState().pattern.strokes.map(({ damped }) => damped)).toEqual([true, true, undefined]);
+    expect(bench.getState().document.strokes.map(({ damped }) => damped)).toEqual([true, true, undefined]);
     press(bench, 'x');
-    expect(bench.getState().pattern.strokes.map(({ damped }) => damped)).toEqual([undefined, undefined, undefined]);
+    expect(bench.getState().document.strokes.map(({ damped }) => damped)).toEqual([undefined, undefined, undefined]);
   });
 });
 
@@ -187,7 +187,7 @@ describe('selection and clipboard', () => {
     const bench = three();
     press(bench, 'Ctrl+a', 'Ctrl+c', 'End', 'Ctrl+v');
     expect(bench.getState().refused).toMatch(/outside the pattern/);
-    expect(bench.getState().pattern.strokes).toHaveLength(3);
+    expect(bench.getState().document.strokes).toHaveLength(3);
   });
 
   test('strokes that are gone leave the selection', () => {
@@ -201,7 +201,7 @@ describe('selection and clipboard', () => {
 test('a beat goes in and out, the wheel turns, all by key', () => {
   const bench = benchWith([stroke('a', 0, 5), stroke('b', 840, 3)]);
   press(bench, 'Home', 'Insert');
-  expect(bench.getState().pattern.metre.beats).toBe(5);
+  expect(bench.getState().document.metre.beats).toBe(5);
   expect(places(bench)).toBe('840/5 1680/3');
   press(bench, 'Ctrl+Delete', '>');
   expect(places(bench)).toBe('210/5 1050/3');
@@ -214,11 +214,11 @@ test('a beat goes in and out, the wheel turns, all by key', () => {
 test('a tempo run up step by step is one step to undo', () => {
   const bench = benchWith();
   press(bench, ']', ']', ']');
-  expect(bench.getState().pattern.tempo).toBe(92);
+  expect(bench.getState().document.tempo).toBe(92);
   press(bench, 'Ctrl+z');
-  expect(bench.getState().pattern.tempo).toBe(80);
+  expect(bench.getState().document.tempo).toBe(80);
   press(bench, 'Ctrl+y');
-  expect(bench.getState().pattern.tempo).toBe(92);
+  expect(bench.getState().document.tempo).toBe(92);
 });
 
 test('any sequence of keys is taken back to the beginning (seeded)', () => {
@@ -226,12 +226,12 @@ test('any sequence of keys is taken back to the beginning (seeded)', () => {
   fc.assert(
     fc.property(fc.array(fc.constantFrom(...keys), { maxLength: 40 }), (pressed) => {
       const bench = benchWith([stroke('a', 0, 5), stroke('b', 420, 3), stroke('c', 840, 2)]);
-      const start = bench.getState().pattern;
+      const start = bench.getState().document;
       press(bench, ...pressed);
       for (let left = bench.getState().history.past.length; left > 0; left -= 1) bench.getState().undo();
-      expect(bench.getState().pattern.strokes).toEqual(start.strokes);
-      expect(bench.getState().pattern.metre).toEqual(start.metre);
-      expect(bench.getState().pattern.tempo).toBe(start.tempo);
+      expect(bench.getState().document.strokes).toEqual(start.strokes);
+      expect(bench.getState().document.metre).toEqual(start.metre);
+      expect(bench.getState().document.tempo).toBe(start.tempo);
     }),
     { seed: 2026, numRuns: 150 },
   );

@@ -1,39 +1,98 @@
-import type { Alternative, Cure, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
+import type { Alternative, Cure, Edit, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { judgeWorker, studyWorker } from '../workers/client.ts';
+import { changedJudgement } from '../workers/judgement-change.ts';
+import type { JudgeAnswer } from '../workers/protocol.ts';
+import type { Judged } from '../parts/judged.ts';
 import { FINDINGS_SHOWN } from './findings.ts';
-import type { BenchStore } from './store.ts';
+import type { BenchState, BenchStore } from './store.ts';
 
-/** A judgement, and the pattern and the hand it is about. */
-export interface Judged {
-  readonly pattern: Pattern;
-  readonly hand: Hand;
-  readonly judgement: Judgement;
+/** A judgement, and the token under which the worker holds the state it is about. */
+export interface HeldJudged extends Judged {
+  readonly token: number;
 }
+
+let tokens = 0;
+
+/** Milliseconds a judgement may take before its worker is ended. */
+const DEADLINE = 15_000;
+
+/**
+ * Asks the worker about state after state of a bench. What is asked is what was done since the state the worker holds;
+ * the whole goes along only where it holds none.
+ */
+class JudgeLine {
+  private known: HeldJudged | null = null;
+  /** Edits since the state that was asked about last; null where they do not lead on from it. */
+  private edits: Edit[] | null = null;
+  private readonly hand: Hand;
+
+  constructor(hand: Hand) {
+    this.hand = hand;
+  }
+
+  /** Takes up that the bench has moved on. */
+  note(now: BenchState, before: BenchState): void {
+    const { step } = now;
+    if (step?.from === before.document) this.edits?.push(step.edit);
+    else this.edits = null;
+  }
+
+  async ask(pattern: Pattern): Promise<HeldJudged | null> {
+    tokens += 1;
+    const token = tokens;
+    const { known, edits, hand } = this;
+    const chain = known !== null && edits !== null;
+    this.edits = [];
+    const question = chain
+      ? { token, base: known.token, edits, hand }
+      : { token, base: null, edits: [], whole: pattern, hand };
+    const answer = await judgeWorker.ask('judge', [question], { deadline: DEADLINE }).catch(() => null);
+    if (answer?.kind === 'lost') {
+      this.known = null;
+      return null;
+    }
+    const judgement = answer && this.judgementOf(answer);
+    this.known = judgement && { pattern, hand, judgement, token };
+    return this.known;
+  }
+
+  private judgementOf(answer: Exclude<JudgeAnswer, { readonly kind: 'lost' }>): Judgement | null {
+    if (answer.kind === 'whole') return answer.judgement;
+    return this.known && changedJudgement(this.known.judgement, answer.change);
+  }
+}
+
+/** Times a state is asked about again after the worker lost what it held. */
+const TRIES = 2;
 
 /**
  * Judges what is on a bench in the worker at every edit. The question goes out with the edit itself, so that the worker
  * is at it while the page is drawn. One question is under way at a time; what comes meanwhile waits, only the latest of
- * it, and answers about a pattern that has moved on are dropped.
+ * it, and answers about a pattern that has moved on are not shown.
  */
-export const useJudgement = (bench: BenchStore, hand: Hand): Judged | null => {
-  const [judged, setJudged] = useState<Judged | null>(null);
+export const useJudgement = (bench: BenchStore, hand: Hand): HeldJudged | null => {
+  const [judged, setJudged] = useState<HeldJudged | null>(null);
   useLayoutEffect(() => {
     let current = true;
     let busy = false;
-    const ask = async (): Promise<void> => {
+    const line = new JudgeLine(hand);
+    const ask = async (tries = TRIES): Promise<void> => {
       if (busy) return;
       busy = true;
-      const { pattern } = bench.getState();
-      const judgement = await judgeWorker.judge(pattern, hand).catch(() => null);
+      const pattern = bench.getState().document;
+      const answer = await line.ask(pattern);
       busy = false;
       if (!current) return;
-      if (bench.getState().pattern !== pattern) return ask();
-      if (judgement) setJudged({ pattern, hand, judgement });
+      if (bench.getState().document !== pattern) return ask();
+      if (answer) setJudged(answer);
+      else if (tries > 1) return ask(tries - 1);
     };
     void ask();
     const stop = bench.subscribe((now, before) => {
-      if (now.pattern !== before.pattern) void ask();
+      if (now.document === before.document) return;
+      line.note(now, before);
+      void ask();
     });
     return () => {
       current = false;
@@ -43,33 +102,37 @@ export const useJudgement = (bench: BenchStore, hand: Hand): Judged | null => {
   return judged;
 };
 
-/** Why the chosen stroke has its digit. */
-export const useExplanation = (judged: Judged | null, chosen: string | null): Explanation | null => {
+/** Why the chosen stroke has its digit; nothing while that is not known of the pattern as it is. */
+export const useExplanation = (judged: HeldJudged | null, chosen: string | null): Explanation | null => {
   const [answer, setAnswer] = useState<{
-    readonly about: Judged;
+    readonly about: HeldJudged;
     readonly id: string;
     readonly explanation: Explanation;
   } | null>(null);
   useEffect(() => {
-    const index = judged ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;
+    const index = judged && chosen ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;
     if (!judged || !chosen || index < 0) return;
-    let current = true;
+    const call = new AbortController();
     judgeWorker
-      .explain(judged.pattern, judged.judgement, index, judged.hand)
-      .then((explanation) => current && setAnswer({ about: judged, id: chosen, explanation }))
+      .ask('explain', [judged.token, index], call)
+      .then((explanation) => {
+        if (explanation && !call.signal.aborted) setAnswer({ about: judged, id: chosen, explanation });
+      })
       .catch(() => undefined);
-    return () => {
-      current = false;
-    };
+    return () => call.abort();
   }, [judged, chosen]);
-  return answer && answer.id === chosen && judged ? answer.explanation : null;
+  return answer && answer.id === chosen && answer.about === judged ? answer.explanation : null;
 };
 
 /** Milliseconds of quiet after an edit before ways out are looked for. */
 const QUIET = 120;
 
-/** An answer to a slower question about a judgement: it comes when edits pause, and is dropped when one comes. */
-const useStudy = <T>(judged: Judged | null, wanted: boolean, ask: (judged: Judged) => Promise<T>): T | null => {
+/** An answer to a slower question about a judgement: it comes when edits pause, and is called off when one comes. */
+const useStudy = <T>(
+  judged: Judged | null,
+  wanted: boolean,
+  ask: (judged: Judged, signal: AbortSignal) => Promise<T>,
+): T | null => {
   const [answer, setAnswer] = useState<{ readonly about: Judged; readonly value: T } | null>(null);
   const asking = useRef(ask);
   useEffect(() => {
@@ -77,16 +140,16 @@ const useStudy = <T>(judged: Judged | null, wanted: boolean, ask: (judged: Judge
   });
   useEffect(() => {
     if (!judged || !wanted) return;
-    let current = true;
+    const call = new AbortController();
     const timer = setTimeout(() => {
       asking
-        .current(judged)
-        .then((value) => current && setAnswer({ about: judged, value }))
+        .current(judged, call.signal)
+        .then((value) => !call.signal.aborted && setAnswer({ about: judged, value }))
         .catch(() => undefined);
     }, QUIET);
     return () => {
-      current = false;
       clearTimeout(timer);
+      call.abort();
     };
   }, [judged, wanted]);
   return answer && answer.about === judged ? answer.value : null;
@@ -94,15 +157,17 @@ const useStudy = <T>(judged: Judged | null, wanted: boolean, ask: (judged: Judge
 
 /** The best way out of each finding that is shown. */
 export const useCures = (judged: Judged | null): readonly (Cure | null)[] | null =>
-  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, ({ pattern, judgement, hand }) =>
-    studyWorker.cures(pattern, judgement, hand, FINDINGS_SHOWN),
-  );
+  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, ({ pattern, judgement, hand }, signal) => {
+    // Only what is shown is asked about, and only that goes along.
+    const shown = { ...judgement, findings: judgement.findings.slice(0, FINDINGS_SHOWN), motions: [] };
+    return studyWorker.ask('cures', [pattern, shown, hand, FINDINGS_SHOWN], { signal });
+  });
 
 /** How many fingerings are offered. */
 const OFFERED = 4;
 
 /** The best few fingerings, when they are asked for. */
 export const useAlternatives = (judged: Judged | null, wanted: boolean): readonly Alternative[] | null =>
-  useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }) =>
-    studyWorker.alternatives(pattern, OFFERED, hand),
+  useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }, signal) =>
+    studyWorker.ask('alternatives', [pattern, OFFERED, hand], { signal }),
   );

@@ -1,6 +1,7 @@
 import {
   newPattern,
   readFigure,
+  realise,
   sentence,
   valueOrThrow,
   writeMidi,
@@ -9,7 +10,11 @@ import {
   type Imported,
   type Result,
 } from '@fleet-wren/core';
-import { kindOf, readFile, readText } from './read.ts';
+import { readContent } from '../workers/read-content.ts';
+import { kindOf, readFile as readFileBy, readText as readTextBy } from './read.ts';
+
+const readFile = (one: File) => readFileBy(one, readContent);
+const readText = (kind: 'tablature', text: string) => readTextBy(kind, text, readContent);
 
 const pattern = valueOrThrow(readFigure('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true })).pattern;
 const digits = ['p', 'i', 'm', 'a'] as const;
@@ -37,8 +42,8 @@ describe('the kind of a file', () => {
 describe('what we write comes in again', () => {
   test.each<[string, BlobPart]>([
     ['song.json', writePatternFile(pattern)],
-    ['song.musicxml', writeMusicXml(pattern, digits)],
-    ['song.mid', Uint8Array.from(writeMidi(pattern))],
+    ['song.musicxml', writeMusicXml(realise(pattern), digits)],
+    ['song.mid', Uint8Array.from(writeMidi(realise(pattern)))],
   ])('%s', async (name, content) => {
     const { pattern: read } = valueOrThrow(await readFile(file(name, content)));
     expect(read.strokes.map(({ at, string }) => `${at}/${string}`)).toEqual(
@@ -48,8 +53,12 @@ describe('what we write comes in again', () => {
   });
 
   test('MIDI is marked as a guess, a score with strings is not', async () => {
-    expect(valueOrThrow(await readFile(file('a.mid', Uint8Array.from(writeMidi(pattern))))).guessed).toBe(true);
-    expect(valueOrThrow(await readFile(file('a.musicxml', writeMusicXml(pattern, digits)))).guessed).toBe(false);
+    expect(valueOrThrow(await readFile(file('a.mid', Uint8Array.from(writeMidi(realise(pattern)))))).guessed).toBe(
+      true,
+    );
+    expect(valueOrThrow(await readFile(file('a.musicxml', writeMusicXml(realise(pattern), digits)))).guessed).toBe(
+      false,
+    );
   });
 
   test('a file without an ending is known by what it holds', async () => {

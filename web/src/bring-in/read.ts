@@ -2,17 +2,15 @@ import {
   LARGEST_FILE,
   LARGEST_MIDI,
   LARGEST_TAB,
+  WrenError,
   XML_LIMITS,
   failure,
   problem,
-  readMidi,
-  readMusicXmlText,
-  readPatternFile,
-  readTab,
-  success,
   type Imported,
   type Result,
 } from '@fleet-wren/core';
+import { studyWorker } from '../workers/client.ts';
+import type { FileContent } from '../workers/protocol.ts';
 
 /** What a file is, as its name and its first signs tell. */
 export type FileKind = 'ours' | 'midi' | 'musicxml' | 'tablature';
@@ -40,37 +38,36 @@ export const kindOf = (name: string, start: string): FileKind => {
   return /^\s*\{/.test(start) ? 'ours' : 'tablature';
 };
 
-/** Reads a score's text; the parser is fetched when the first score is brought in. */
-const readXml = async (source: string): Promise<Result<Imported>> => {
-  const { SaxesParser } = await import('saxes');
-  return readMusicXmlText(source, new SaxesParser());
-};
+/** Reads content of any kind off the page's thread. */
+export type ReadContent = (content: FileContent) => Promise<Result<Imported>>;
 
-const readOurs = (source: string): Result<Imported> => {
-  const read = readPatternFile(source);
-  return read.ok ? success({ pattern: read.value, remarks: [], guessed: false }) : read;
-};
+/** Milliseconds a file may take to be read. */
+const DEADLINE = 8000;
+
+const inWorker: ReadContent = (content) =>
+  studyWorker
+    .ask('readFile', [content], { deadline: DEADLINE })
+    .catch((error: unknown) => failure(...(error instanceof WrenError ? error.problems : [problem('internal')])));
 
 /** Reads text of a kind: as pasted, or from a file. */
-export const readText = (kind: Exclude<FileKind, 'midi'>, source: string): Promise<Result<Imported>> => {
-  if (kind === 'musicxml') return readXml(source);
-  return Promise.resolve(kind === 'ours' ? readOurs(source) : readTab(source));
-};
+export const readText = (
+  kind: Exclude<FileKind, 'midi'>,
+  text: string,
+  read: ReadContent = inWorker,
+): Promise<Result<Imported>> => read({ kind, text });
 
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;
 
 /** Reads a file of any kind that is known; a huge one is refused by its size, without being read. */
-export const readFile = async (file: File): Promise<Result<Imported>> => {
+export const readFile = async (file: File, read: ReadContent = inWorker): Promise<Result<Imported>> => {
   const start = await file.slice(0, 64).text();
   const kind = kindOf(file.name, start);
   if (start.startsWith('PK'))
     return failure(problem('not-musicxml', { reason: 'it is compressed; save it uncompressed, as .musicxml' }));
-  if (file.size > LARGEST[kind])
-    return failure(
-      problem('too-large', {
-        value: megabytes(file.size),
-        most: kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : megabytes(LARGEST[kind]),
-      }),
-    );
-  return kind === 'midi' ? readMidi(new Uint8Array(await file.arrayBuffer())) : readText(kind, await file.text());
+  if (file.size > LARGEST[kind]) {
+    const most = kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : megabytes(LARGEST[kind]);
+    return failure(problem('too-large', { value: megabytes(file.size), most }));
+  }
+  if (kind !== 'midi') return read({ kind, text: await file.text() });
+  return read({ kind, bytes: new Uint8Array(await file.arrayBuffer()) });
 };

@@ -16,7 +16,7 @@ import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBench } from '../bench/context.ts';
-import { usePlayer } from '../bench/usePlayer.ts';
+import { usePlayer } from '../sound/usePlayer.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
@@ -29,8 +29,8 @@ interface Question {
   readonly hand: Hand;
 }
 
-const askDrills = ({ pattern, axes, hand }: Question): Promise<Grid> =>
-  studyWorker.drills(pattern, axes.split(','), hand);
+const askDrills = ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>
+  studyWorker.ask('drills', [pattern, axes.split(','), hand], { signal });
 
 const usualAxes = (pattern: Pattern): readonly string[] =>
   pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction'];
@@ -232,13 +232,16 @@ const useAxes = (pattern: Pattern) => {
 
 /** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
 const DrillGrid = () => {
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const { hand } = useHand();
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
   const { value: grid, trouble } = useAnswer(question, askDrills);
-  const { known, toggle } = useKnown(useBench((state) => state.id));
+  const { known, toggle } = useKnown(
+    useBench((state) => state.id),
+    axes,
+  );
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
   const create = useCreatePattern();

@@ -1,4 +1,4 @@
-import { dueBetween, type Due, type Score } from './score.ts';
+import { dueBetween, type Due, type Programme } from './programme.ts';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
 const AHEAD = { seen: 0.25, hidden: 2.5 } as const;
@@ -10,9 +10,9 @@ const WAKE = 60;
 const BREATH = 0.08;
 
 interface Running {
-  readonly score: Score;
-  /** A moment of the audio clock and the tick that falls on it. */
-  readonly anchor: { readonly seconds: number; readonly tick: number };
+  readonly programme: Programme;
+  /** A moment of the audio clock and the second of the programme that falls on it. */
+  readonly anchor: { readonly clock: number; readonly second: number };
   scheduledTo: number;
 }
 
@@ -24,43 +24,62 @@ interface Sounding {
 /** Renders the samples of a plucked string at a MIDI note number. */
 export type RenderPluck = (midi: number, sampleRate: number) => Promise<Float32Array>;
 
-/** Plays scores through Web Audio: everything is scheduled on the audio clock. */
+/** The same place in another programme: the same tick, after as many times through. */
+const movedSecond = (from: Programme, to: Programme, second: number): number => {
+  if (second < 0) return second * (to.seconds / from.seconds);
+  const rounds = from.loop ? Math.floor(second / from.seconds) : 0;
+  const tick = from.tickAt(second - rounds * from.seconds);
+  return rounds * to.seconds + Math.min(to.secondsAt(tick), to.seconds);
+};
+
+/** Plays programmes through Web Audio: everything is scheduled on the audio clock. */
 export class Player {
   private context: AudioContext | undefined;
   private output: AudioNode | undefined;
   private running: Running | undefined;
+  /** What is to be played when the notes are rendered: the latest that was asked for. */
+  private wanted: Programme | undefined;
   private sounding: Sounding[] = [];
   private timer: ReturnType<typeof setInterval> | undefined;
   private readonly buffers = new Map<number, AudioBuffer>();
   private readonly render: RenderPluck;
   private readonly ended: () => void;
+  private readonly newContext: () => AudioContext;
 
-  constructor(render: RenderPluck, ended: () => void) {
+  constructor(
+    render: RenderPluck,
+    ended: () => void,
+    newContext: () => AudioContext = () => new AudioContext({ latencyHint: 'interactive' }),
+  ) {
     this.render = render;
     this.ended = ended;
+    this.newContext = newContext;
   }
 
-  /** Starts from the beginning, or from the count-in where there is one. */
-  async play(score: Score): Promise<void> {
+  /** Starts from the beginning, or from the count-in where there is one; unless it is stopped before it can. */
+  async play(programme: Programme): Promise<void> {
+    this.stop();
+    this.wanted = programme;
     const context = this.open();
     await context.resume();
-    await this.prepare(score);
-    const tick = Math.min(0, ...score.countIn.map(({ at }) => at));
-    this.running = { score, anchor: { seconds: context.currentTime + BREATH, tick }, scheduledTo: tick };
-    this.look();
+    const ready = await this.prepareWanted();
+    if (!ready || this.running) return;
+    const second = Math.min(0, ...ready.countIn.map(({ at }) => at));
+    this.begin(ready, { clock: context.currentTime + BREATH, second });
     this.timer ??= setInterval(() => this.look(), WAKE);
   }
 
-  /** Goes on from where it is with another score: another tempo, other voices, an edit. */
-  async change(score: Score): Promise<void> {
-    if (!this.running || !this.context) return;
-    await this.prepare(score);
-    if (!this.running) return;
-    const now = this.context.currentTime;
-    const tick = this.tickAt(this.running, now);
+  /** Goes on from where it is with another programme: another tempo, other voices, an edit. */
+  async change(programme: Programme): Promise<void> {
+    if (!this.wanted) return;
+    this.wanted = programme;
+    const ready = await this.prepareWanted();
+    const { running, context } = this;
+    if (!ready || !running || !context || running.programme === ready) return;
+    const now = context.currentTime;
+    const second = this.secondAt(running, now);
     this.silence(now);
-    this.running = { score, anchor: { seconds: now, tick }, scheduledTo: tick };
-    this.look();
+    this.begin(ready, { clock: now, second: movedSecond(running.programme, ready, second) });
   }
 
   /** Falls silent. */
@@ -68,32 +87,59 @@ export class Player {
     if (this.timer) clearInterval(this.timer);
     this.timer = undefined;
     this.running = undefined;
+    this.wanted = undefined;
     this.sounding.forEach(({ stop }) => stop());
     this.sounding = [];
+  }
+
+  /** Falls silent for good and gives the sound device back. */
+  close(): void {
+    this.stop();
+    void this.context?.close().catch(() => undefined);
+    this.context = undefined;
+    this.output = undefined;
+    this.buffers.clear();
   }
 
   /** The tick of the pattern that is heard now; negative in the count-in, undefined when silent. */
   position(): number | undefined {
     if (!this.running || !this.context) return undefined;
-    const { score } = this.running;
+    const { programme } = this.running;
     const heard = this.context.currentTime - (this.context.outputLatency || 0);
-    const tick = this.tickAt(this.running, heard);
-    return tick < 0 || !score.loop ? tick : tick % score.length;
+    const second = this.secondAt(this.running, heard);
+    return programme.tickAt(second < 0 || !programme.loop ? second : second % programme.seconds);
+  }
+
+  private begin(programme: Programme, anchor: Running['anchor']): void {
+    this.running = { programme, anchor, scheduledTo: anchor.second };
+    this.look();
+  }
+
+  /** Renders what the latest programme needs; undefined when it was stopped meanwhile. */
+  private async prepareWanted(): Promise<Programme | undefined> {
+    for (;;) {
+      const programme = this.wanted;
+      if (!programme) return undefined;
+      await this.prepare(programme);
+      if (this.wanted === programme) return programme;
+    }
   }
 
   private open(): AudioContext {
     if (this.context) return this.context;
-    this.context = new AudioContext({ latencyHint: 'interactive' });
+    this.context = this.newContext();
     const compressor = this.context.createDynamicsCompressor();
     compressor.connect(this.context.destination);
     this.output = compressor;
     return this.context;
   }
 
-  private async prepare(score: Score): Promise<void> {
-    const context = this.open();
-    const missing = [...new Set(score.notes.map(({ midi }) => midi))].filter((midi) => !this.buffers.has(midi));
+  private async prepare(programme: Programme): Promise<void> {
+    const { context } = this;
+    if (!context) return;
+    const missing = [...new Set(programme.notes.map(({ midi }) => midi))].filter((midi) => !this.buffers.has(midi));
     const rendered = await Promise.all(missing.map((midi) => this.render(midi, context.sampleRate)));
+    if (this.context !== context) return;
     rendered.forEach((samples, index) => {
       const buffer = context.createBuffer(1, samples.length, context.sampleRate);
       buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0);
@@ -101,28 +147,29 @@ export class Player {
     });
   }
 
-  private tickAt({ anchor, score }: Running, seconds: number): number {
-    return anchor.tick + (seconds - anchor.seconds) / score.secondsPerTick;
+  private secondAt({ anchor }: Running, clock: number): number {
+    return anchor.second + (clock - anchor.clock);
   }
 
   private look(): void {
     const { running, context } = this;
     if (!running || !context) return;
+    const { programme } = running;
     const ahead = document.hidden ? AHEAD.hidden : AHEAD.seen;
-    const to = this.tickAt(running, context.currentTime + ahead);
-    for (const due of dueBetween(running.score, running.scheduledTo, to)) this.sound(running, due);
+    const to = this.secondAt(running, context.currentTime + ahead);
+    for (const due of dueBetween(programme, running.scheduledTo, to)) this.sound(running, due);
     running.scheduledTo = Math.max(running.scheduledTo, to);
     this.sounding = this.sounding.filter(({ from }) => from > context.currentTime - 6);
-    if (!running.score.loop && this.tickAt(running, context.currentTime) > running.score.length) {
+    if (!programme.loop && this.secondAt(running, context.currentTime) > programme.seconds) {
       this.stop();
       this.ended();
     }
   }
 
-  private sound(running: Running, due: Due): void {
-    const when = running.anchor.seconds + (due.at - running.anchor.tick) * running.score.secondsPerTick;
+  private sound({ anchor }: Running, due: Due): void {
+    const when = anchor.clock + (due.at - anchor.second);
     if ('click' in due) this.click(when, due.click.accent);
-    else this.pluck(when, due.note.midi, due.note.loudness, due.note.ticks * running.score.secondsPerTick);
+    else this.pluck(when, due.note.midi, due.note.loudness, due.note.seconds);
   }
 
   private pluck(when: number, midi: number, loudness: number, seconds: number): void {

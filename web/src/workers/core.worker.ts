@@ -5,19 +5,25 @@ import {
   cureFor,
   digitsInOrder,
   drillGrid,
+  edit,
   explain,
   frequencyOf,
   judge,
   pluckedString,
   schoolsToCompare,
   seededRandom,
+  studyStrings,
   taskOf,
   valueOrThrow,
+  type Edit,
   type Hand,
+  type Judgement,
   type Pattern,
 } from '@fleet-wren/core';
-import { expose, transfer } from 'comlink';
+import { judgementChange } from './judgement-change.ts';
 import type { CoreWork } from './protocol.ts';
+import { readContent } from './read-content.ts';
+import { serve, type Scope } from './serve.ts';
 
 /** Seconds a rendered string rings at most. */
 const RING = 4;
@@ -44,39 +50,59 @@ const warmUp = (pattern: Pattern, hand: Hand, left: number): void => {
 
 let cold = true;
 
-const judgeAndWarm: CoreWork['judge'] = (pattern, given) => {
-  const hand = sameHand(given);
-  if (cold && pattern.strokes.length > 0) {
-    cold = false;
-    const shown = { ...pattern, strokes: pattern.strokes.slice(0, 64) };
-    setTimeout(() => warmUp(shown, hand, WARM_UP), 200);
-  }
-  return judge(pattern, { hand });
+const warmOnce = (pattern: Pattern, hand: Hand): void => {
+  if (!cold || pattern.strokes.length === 0) return;
+  cold = false;
+  const shown = { ...pattern, strokes: pattern.strokes.slice(0, 64) };
+  setTimeout(() => warmUp(shown, hand, WARM_UP), 200);
 };
 
+/** The state that was judged last: the next question says what was done to it. */
+interface Held {
+  readonly token: number;
+  readonly pattern: Pattern;
+  readonly hand: Hand;
+  readonly judgement: Judgement;
+}
+
+let held: Held | undefined;
+
+const edited = (pattern: Pattern, edits: readonly Edit[]): Pattern =>
+  edits.reduce((state, change) => valueOrThrow(edit(state, change)).document, pattern);
+
 const work: CoreWork = {
-  judge: judgeAndWarm,
-  explain: (pattern, judgement, index, hand) =>
-    explain(pattern, taskOf(pattern, { hand: sameHand(hand) }), digitsInOrder(pattern, judgement), index),
+  judge: ({ token, base, edits, whole, hand: given }) => {
+    const before = held;
+    const known = base !== null && before?.token === base ? before : undefined;
+    if (!whole && !known) return { kind: 'lost' };
+    const hand = sameHand(given);
+    const pattern = whole ?? edited((known as Held).pattern, edits);
+    const judgement = judge(pattern, { hand });
+    held = { token, pattern, hand, judgement };
+    warmOnce(pattern, hand);
+    if (whole || !known) return { kind: 'whole', judgement };
+    return { kind: 'changed', change: judgementChange(known.judgement, judgement) };
+  },
+  judgeOnce: (pattern, hand) => judge(pattern, { hand: sameHand(hand) }),
+  explain: (token, index) => {
+    if (held?.token !== token) return null;
+    const { pattern, hand, judgement } = held;
+    return explain(pattern, taskOf(pattern, { hand }), digitsInOrder(pattern, judgement), index);
+  },
   cures: (pattern, judgement, hand, count) =>
     judgement.findings
       .slice(0, count)
       .map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
   alternatives: (pattern, count, hand) => alternatives(pattern, count, { hand: sameHand(hand) }),
-  compare: (pattern, schools, hand) =>
-    compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools)), { hand: sameHand(hand) }),
+  strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
+  compare: (pattern, schools, own, hand) =>
+    compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
   drills: (pattern, axes, hand) =>
     valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
-  pluck: (midi, sampleRate) => {
-    // Seeded by its pitch: a note sounds the same each time it is rendered.
-    const samples = pluckedString({
-      frequency: frequencyOf(midi),
-      seconds: RING,
-      sampleRate,
-      random: seededRandom(midi),
-    });
-    return transfer(samples, [samples.buffer]);
-  },
+  // Seeded by its pitch: a note sounds the same each time it is rendered.
+  pluck: (midi, sampleRate) =>
+    pluckedString({ frequency: frequencyOf(midi), seconds: RING, sampleRate, random: seededRandom(midi) }),
+  readFile: readContent,
 };
 
-expose(work);
+serve(self as unknown as Scope, { ...work });

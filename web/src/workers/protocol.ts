@@ -1,19 +1,74 @@
-import type { Alternative, Comparison, Cure, DrillGrid, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
+import type {
+  Alternative,
+  Comparison,
+  Cure,
+  DrillGrid,
+  Edit,
+  Explanation,
+  Hand,
+  Imported,
+  Judgement,
+  MadeSchool,
+  Pattern,
+  Problem,
+  Result,
+  StringStudy,
+} from '@fleet-wren/core';
+import type { JudgementChange } from './judgement-change.ts';
+
+/** What is to be judged: edits of what the worker holds, or a pattern as a whole. Tokens name states of it. */
+export interface JudgeQuestion {
+  /** The name under which the worker holds what it judges from now on. */
+  readonly token: number;
+  /** The state the edits go on from; null where the whole comes along. */
+  readonly base: number | null;
+  readonly edits: readonly Edit[];
+  readonly whole?: Pattern;
+  readonly hand: Hand;
+}
+
+/** What changed against the judgement of the base; the whole of it; or that the base is not held (any more). */
+export type JudgeAnswer =
+  | { readonly kind: 'changed'; readonly change: JudgementChange }
+  | { readonly kind: 'whole'; readonly judgement: Judgement }
+  | { readonly kind: 'lost' };
+
+/** A file of any kind that can be brought in, by what it is and its content. */
+export type FileContent =
+  | { readonly kind: 'ours' | 'musicxml' | 'tablature'; readonly text: string }
+  | { readonly kind: 'midi'; readonly bytes: Uint8Array };
 
 /** What a worker does off the page's thread. */
 export interface CoreWork {
-  readonly judge: (pattern: Pattern, hand: Hand) => Judgement;
-  readonly explain: (pattern: Pattern, judgement: Judgement, index: number, hand: Hand) => Explanation;
+  readonly judge: (question: JudgeQuestion) => JudgeAnswer;
+  /** Judges a pattern that is only looked at. */
+  readonly judgeOnce: (pattern: Pattern, hand: Hand) => Judgement;
+  /** Why a stroke of the held state has its digit; null where that state is not held any more. */
+  readonly explain: (token: number, index: number) => Explanation | null;
   /** The best way out of each of the first findings of a judgement, null where nothing helps. */
   readonly cures: (pattern: Pattern, judgement: Judgement, hand: Hand, count: number) => readonly (Cure | null)[];
   readonly alternatives: (pattern: Pattern, count: number, hand: Hand) => readonly Alternative[];
-  readonly compare: (pattern: Pattern, schools: readonly string[], hand: Hand) => Comparison;
+  readonly strings: (pattern: Pattern, judgement: Judgement, hand: Hand) => StringStudy;
+  readonly compare: (
+    pattern: Pattern,
+    schools: readonly string[],
+    own: readonly MadeSchool[],
+    hand: Hand,
+  ) => Comparison;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
+  readonly readFile: (content: FileContent) => Promise<Result<Imported>>;
 }
 
-/** The same as seen from the page: every answer comes later. */
-export type CoreWorker = {
-  readonly [Name in keyof CoreWork]: (...args: Parameters<CoreWork[Name]>) => Promise<ReturnType<CoreWork[Name]>>;
-};
+/** A question on its way to a worker. */
+export interface Asked {
+  readonly id: number;
+  readonly name: string;
+  readonly args: readonly unknown[];
+}
+
+/** An answer on its way back: a value, or why there is none. */
+export type Answered =
+  | { readonly id: number; readonly value: unknown }
+  | { readonly id: number; readonly problems: readonly Problem[]; readonly message: string };

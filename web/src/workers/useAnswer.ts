@@ -8,19 +8,17 @@ export interface Answer<T> {
 }
 
 /**
- * Asks whenever the question is another one; the last answer stays until the next comes. The question is a value that
- * stays the same between drawings, `ask` a function of the module.
+ * Asks whenever the question is another one, and calls the question before off; the last answer stays until the next
+ * comes. The question is a value that stays the same between drawings, `ask` a function of the module.
  */
-export const useAnswer = <Q, T>(question: Q, ask: (question: Q) => Promise<T>): Answer<T> => {
+export const useAnswer = <Q, T>(question: Q, ask: (question: Q, signal: AbortSignal) => Promise<T>): Answer<T> => {
   const [answer, setAnswer] = useState<Answer<T>>({});
   useEffect(() => {
-    let current = true;
-    ask(question)
-      .then((value) => current && setAnswer({ value }))
-      .catch((error: unknown) => current && setAnswer({ trouble: wordsOf(error) }));
-    return () => {
-      current = false;
-    };
+    const call = new AbortController();
+    ask(question, call.signal)
+      .then((value) => !call.signal.aborted && setAnswer({ value }))
+      .catch((error: unknown) => !call.signal.aborted && setAnswer({ trouble: wordsOf(error) }));
+    return () => call.abort();
   }, [question, ask]);
   return answer;
 };

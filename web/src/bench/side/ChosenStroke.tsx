@@ -114,11 +114,11 @@ const withRole =
 
 const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
   const bench = useBenchStore();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const choose = (value: string): void => {
     const role = ROLES.find((one) => one === value);
     bench.getState().change(withRole(pattern, role));
-    const moved = bench.getState().pattern.strokes.find(({ id }) => id === stroke.id);
+    const moved = bench.getState().document.strokes.find(({ id }) => id === stroke.id);
     if (moved) bench.getState().go({ at: moved.at, string: moved.string });
   };
   return (
@@ -184,7 +184,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
 /** In how many parts the beat under the cell is cut. */
 export const BeatChoice = () => {
   const { run } = useBenchStore().getState();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const at = useBench((state) => state.cell.at);
   const { beat, bar } = placeOf(pattern.metre, at);
   const parts = partsOfBeat(pattern, Math.floor(at / ticksPerBeat(pattern.metre)));
@@ -214,8 +214,8 @@ export const ChosenStroke = ({
   readonly explanation: Explanation | null;
   readonly digit: Digit | null;
 }) => {
-  const school = useBench((state) => state.pattern.school);
-  const ownSchool = useBench((state) => state.pattern.ownSchool);
+  const school = useBench((state) => state.document.school);
+  const ownSchool = useBench((state) => state.document.ownSchool);
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
   return (
     <section aria-label="Chosen stroke" className="chosen-stroke">

@@ -2,7 +2,8 @@ import { digitMark, samePattern, type Alternative, type Digit, type Edit, type P
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { useBench, useBenchStore } from '../context.ts';
-import { useAlternatives, type Judged } from '../useJudgement.ts';
+import type { Judged } from '../../parts/judged.ts';
+import { useAlternatives } from '../useJudgement.ts';
 
 /** Digits shown of a long fingering: enough to tell it from another. */
 const SHOWN = 24;
@@ -34,7 +35,7 @@ const pinning = (pattern: Pattern, before: readonly Alternative[], wanted: Alter
 export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) => {
   const [open, setOpen] = useState(false);
   const { run } = useBenchStore().getState();
-  const pattern = useBench((state) => state.pattern);
+  const pattern = useBench((state) => state.document);
   const found = useAlternatives(judged, open);
   const [best, ...others] = found ?? [];
   const current = judged !== null && samePattern(judged.pattern, pattern);

@@ -1,8 +1,8 @@
 import './lanes.scss';
 import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
 import { memo, useCallback, useMemo } from 'react';
-import type { Judged } from '../../bench/useJudgement.ts';
-import type { Playing } from '../../bench/usePlayer.ts';
+import type { Judged } from '../judged.ts';
+import type { Playing } from '../../sound/usePlayer.ts';
 import { SPACE, barsText, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
 import { usePlayCursor } from '../threads/usePlayCursor.ts';
 import { digitColour } from '../token/shapes.ts';

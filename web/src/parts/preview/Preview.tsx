@@ -2,8 +2,8 @@ import './preview.scss';
 import { ceilingFigure, stringCount, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
-import { usePlayer } from '../../bench/usePlayer.ts';
-import { useWidth } from '../../bench/useWidth.ts';
+import { usePlayer } from '../../sound/usePlayer.ts';
+import { useWidth } from '../useWidth.ts';
 import { studyWorker } from '../../workers/client.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import { useHand } from '../hand/useHand.ts';
@@ -17,12 +17,14 @@ interface Question {
   readonly hand: Hand;
 }
 
-const askJudged = async ({
+interface Looked {
+  readonly pattern: Pattern;
+  readonly judgement: Judgement;
+}
+
+const askJudged = async ({ pattern, hand }: Question, signal: AbortSignal): Promise<Looked> => ({
   pattern,
-  hand,
-}: Question): Promise<{ readonly pattern: Pattern; readonly judgement: Judgement }> => ({
-  pattern,
-  judgement: await studyWorker.judge(pattern, hand),
+  judgement: await studyWorker.ask('judgeOnce', [pattern, hand], { signal }),
 });
 
 /** The judgement of a pattern that is only looked at; null until it comes. */

@@ -1,15 +1,10 @@
 import './strings.scss';
-import {
-  openStringName,
-  stepsText,
-  studyStrings,
-  type Pattern,
-  type StringChange,
-  type StringStudy,
-} from '@fleet-wren/core';
+import { openStringName, stepsText, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
-import type { Judged } from '../../bench/useJudgement.ts';
+import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { studyWorker } from '../../workers/client.ts';
+import { useAnswer } from '../../workers/useAnswer.ts';
 import { digitColour } from '../token/shapes.ts';
 import { STRING_ROW, playedStrings, ringBarsOf, type RingBar } from './geometry.ts';
 
@@ -122,14 +117,22 @@ interface StringsProps {
   readonly at: number;
 }
 
-/** One row a string on the threads' time axis: how long each note rings and what ends it; below, the string changes. */
-export const Strings = ({ judged, width, at }: StringsProps) => {
+/** What was studied of a judged pattern. */
+interface Studied {
+  readonly judged: Judged;
+  readonly study: StringStudy;
+}
+
+const askStrings = async (judged: Judged, signal: AbortSignal): Promise<Studied> => {
   const { pattern, judgement, hand } = judged;
+  return { judged, study: await studyWorker.ask('strings', [pattern, judgement, hand], { signal }) };
+};
+
+const Shown = ({ judged, study, width, at }: Studied & Pick<StringsProps, 'width' | 'at'>) => {
+  const { pattern } = judged;
   const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
-  const study = useMemo(() => studyStrings(pattern, judgement, { hand }), [pattern, judgement, hand]);
   const strings = useMemo(() => playedStrings(study.rings, study.changes), [study]);
   const system = systemAt(layout, at);
-  if (pattern.strokes.length === 0) return null;
   return (
     <figure className="strings" aria-label="Strings">
       <figcaption>
@@ -140,4 +143,11 @@ export const Strings = ({ judged, width, at }: StringsProps) => {
       <Changes changes={study.changes} strings={strings} />
     </figure>
   );
+};
+
+/** One row a string on the threads' time axis: how long each note rings and what ends it; below, the string changes. */
+export const Strings = ({ judged, width, at }: StringsProps) => {
+  const { value } = useAnswer(judged, askStrings);
+  if (!value || value.judged.pattern.strokes.length === 0) return null;
+  return <Shown {...value} width={width} at={at} />;
 };

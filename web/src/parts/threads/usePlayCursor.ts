@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react';
-import type { Playing } from '../../bench/usePlayer.ts';
+import type { Playing } from '../../sound/usePlayer.ts';
 
 /** Where a cursor stands at a tick as a transform, undefined where it is not to be seen. */
 export type CursorPlace = (tick: number) => string | undefined;

@@ -2,7 +2,7 @@ import type { Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 
 /** The pattern without its strokes: the same value from edit to edit as long as only strokes change. */
-export const useGround = ({
+export const usePatternFrame = ({
   name,
   metre,
   bars,

@@ -1,8 +1,8 @@
 import type { Digit, Pattern } from '@fleet-wren/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { soundWorker } from '../workers/client.ts';
-import { Player } from '../sound/player.ts';
-import { FIRST_LISTENING, scoreOf, type Listening } from '../sound/score.ts';
+import { Player } from './player.ts';
+import { FIRST_LISTENING, programmeOf, type Listening, type Programme } from './programme.ts';
 
 /** What the transport can do. */
 export interface Playing {
@@ -13,35 +13,48 @@ export interface Playing {
   readonly position: () => number | undefined;
 }
 
-/** Plays the pattern on the bench; edits, tempo and voices are taken up while it plays. */
-export const usePlayer = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): Playing => {
+type Digits = Readonly<Record<string, Digit | null>>;
+
+const programmeFor = (pattern: Pattern, digits: Digits, listening: Listening): Programme =>
+  programmeOf(
+    pattern,
+    pattern.strokes.map(({ id }) => digits[id] ?? null),
+    listening,
+  );
+
+const renderPluck = (midi: number, rate: number): Promise<Float32Array> => soundWorker.ask('pluck', [midi, rate]);
+
+/** Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent. */
+export const usePlayer = (pattern: Pattern, digits: Digits): Playing => {
   const [playing, setPlaying] = useState(false);
   const [listening, setListening] = useState(FIRST_LISTENING);
   const player = useRef<Player | null>(null);
-  const order = useMemo(() => pattern.strokes.map(({ id }) => digits[id] ?? null), [pattern, digits]);
-  const score = useMemo(() => scoreOf(pattern, order, listening), [pattern, order, listening]);
 
   const getPlayer = useCallback((): Player => {
-    player.current ??= new Player(
-      (midi, rate) => soundWorker.pluck(midi, rate),
-      () => setPlaying(false),
-    );
+    player.current ??= new Player(renderPluck, () => setPlaying(false));
     return player.current;
   }, []);
 
-  useEffect(() => () => player.current?.stop(), []);
+  useEffect(
+    () => () => {
+      player.current?.close();
+      player.current = null;
+    },
+    [],
+  );
   useEffect(() => {
-    if (playing) void getPlayer().change(score);
-  }, [score, playing, getPlayer]);
+    if (playing) void getPlayer().change(programmeFor(pattern, digits, listening));
+  }, [pattern, digits, listening, playing, getPlayer]);
 
   // Kept aside, so that the transport is not drawn anew at every edit.
-  const latest = useRef(score);
+  const latest = useRef({ pattern, digits, listening });
   useEffect(() => {
-    latest.current = score;
-  }, [score]);
+    latest.current = { pattern, digits, listening };
+  });
   const toggle = useCallback(() => {
+    const now = latest.current;
     if (playing) getPlayer().stop();
-    else void getPlayer().play(latest.current);
+    else void getPlayer().play(programmeFor(now.pattern, now.digits, now.listening));
     setPlaying(!playing);
   }, [playing, getPlayer]);
 

@@ -1,12 +1,13 @@
-import type { Pattern } from '@fleet-wren/core';
+import type { OwnEdit } from '@fleet-wren/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns/format';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
+import { useStore } from 'zustand';
+import type { StoreApi } from 'zustand/vanilla';
 import { ask, wordsOf } from '../api/client.ts';
-import { Preview } from '../parts/preview/Preview.tsx';
-import { useBench, useBenchStore } from './context.ts';
-import { differences } from './ConflictDialog.tsx';
+import type { Records } from './kept.ts';
+import type { WorkspaceActions, WorkspaceState } from './workspace.ts';
 
 interface VersionLine {
   readonly id: string;
@@ -14,29 +15,25 @@ interface VersionLine {
   readonly keptAt: string;
 }
 
-const useVersions = (id: string) =>
-  useQuery({
-    queryKey: ['versions', id],
-    queryFn: () => ask<readonly VersionLine[]>('GET', `/patterns/${id}/versions`),
-    staleTime: 0,
-  });
+const useVersions = (path: string) =>
+  useQuery({ queryKey: ['versions', path], queryFn: () => ask<readonly VersionLine[]>('GET', path), staleTime: 0 });
 
-const useVersion = (id: string, version: string | null) =>
+const useVersion = (path: string, version: string | null) =>
   useQuery({
-    queryKey: ['version', id, version],
-    queryFn: () => ask<{ readonly pattern: Pattern }>('GET', `/patterns/${id}/versions/${version}`),
+    queryKey: ['version', path, version],
+    queryFn: () => ask<unknown>('GET', `${path}/${version}`),
     enabled: version !== null,
     staleTime: Infinity,
   });
 
-const Keep = ({ id }: { readonly id: string }) => {
+const Keep = ({ path }: { readonly path: string }) => {
   const [label, setLabel] = useState('');
   const client = useQueryClient();
   const keep = useMutation({
-    mutationFn: (name: string) => ask<void>('POST', `/patterns/${id}/versions`, { label: name }),
+    mutationFn: (name: string) => ask<void>('POST', path, { label: name }),
     onSuccess: () => {
       setLabel('');
-      return client.invalidateQueries({ queryKey: ['versions', id] });
+      return client.invalidateQueries({ queryKey: ['versions', path] });
     },
   });
   return (
@@ -66,32 +63,29 @@ const Keep = ({ id }: { readonly id: string }) => {
 const lineText = ({ label, keptAt }: VersionLine): string =>
   `${label ? `${label}, ` : ''}${format(new Date(keptAt), 'd MMM, HH:mm')}`;
 
-/** Earlier states of the pattern: looked at, compared with now, and brought back as one step that can be undone. */
-export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
-  const bench = useBenchStore();
-  const id = useBench((state) => state.id);
-  const now = useBench((state) => state.pattern);
+interface VersionsProps<Own extends OwnEdit, Doc> {
+  readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
+  readonly records: Pick<Records<Own, Doc>, 'path'>;
+  /** The document in an answer about a version. */
+  readonly documentIn: (answer: unknown) => Doc;
+  readonly differences: (mine: Doc, theirs: Doc) => string;
+  readonly show: (document: Doc) => ReactNode;
+  readonly hide: () => void;
+}
+
+/** Earlier states of a document: looked at, compared with now, and brought back as one step that can be undone. */
+export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Own, Doc>) => {
+  const { store, records, documentIn, differences, show, hide } = props;
+  const { id, document: now } = useStore(store);
   const [chosen, setChosen] = useState<string | null>(null);
-  const list = useVersions(id);
-  const version = useVersion(id, chosen);
-  const restore = (pattern: Pattern): void => {
-    const { strokes, ...fields } = pattern;
-    const gone = Object.fromEntries(
-      Object.keys(now)
-        .filter((key) => !(key in pattern))
-        .map((key) => [key, undefined]),
-    );
-    bench.getState().run({
-      kind: 'batch',
-      edits: [
-        { kind: 'remove', ids: now.strokes.map((stroke) => stroke.id) },
-        { kind: 'set', fields: { ...gone, ...fields } },
-        { kind: 'put', strokes },
-      ],
-    });
+  const path = `${records.path}/${id}/versions`;
+  const list = useVersions(path);
+  const version = useVersion(path, chosen);
+  const old = version.data === undefined ? undefined : documentIn(version.data);
+  const restore = (document: Doc): void => {
+    store.getState().run({ kind: 'become', document });
     hide();
   };
-  const old = version.data?.pattern;
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="versions-title">
       <Modal.Header closeButton>
@@ -99,7 +93,7 @@ export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list">
-          <Keep id={id} />
+          <Keep path={path} />
           {list.data?.length === 0 && (
             <p className="text-soft">The state before each sitting is kept by itself, once something has changed.</p>
           )}
@@ -112,18 +106,18 @@ export const VersionsDialog = ({ hide }: { readonly hide: () => void }) => {
           </div>
         </div>
         <div className="vary-effect">
-          {old && (
+          {old !== undefined && (
             <>
               <p className="text-soft">{differences(now, old)}</p>
-              <Preview pattern={old} />
+              {show(old)}
               <h3 className="mt-3">Now</h3>
-              <Preview pattern={now} />
+              {show(now)}
             </>
           )}
         </div>
       </Modal.Body>
       <Modal.Footer>
-        <Button onClick={() => old && restore(old)} disabled={!old}>
+        <Button onClick={() => old !== undefined && restore(old)} disabled={old === undefined}>
           Bring this one back
         </Button>
       </Modal.Footer>

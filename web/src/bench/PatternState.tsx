@@ -1,0 +1,38 @@
+import { miniatureOf, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+
+const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> =>
+  Object.fromEntries(strokes.map(({ id, pin }) => [id, pin ?? null]));
+
+const FACTS: readonly (readonly [string, (pattern: Pattern) => unknown])[] = [
+  ['name', ({ name }) => name],
+  ['tempo', ({ tempo }) => tempo],
+  ['chord', ({ voicing }) => voicing],
+  ['school', ({ school, ownSchool }) => [school, ownSchool]],
+  ['tuning', ({ instrument }) => instrument],
+  ['metre and length', ({ metre, bars }) => [metre, bars]],
+  ['strokes', ({ strokes }) => strokes],
+  ['swing', ({ swing }) => swing],
+  ['tags', ({ tags }) => tags],
+];
+
+/** Where two states of a pattern differ, in a few words. */
+export const differences = (mine: Pattern, theirs: Pattern): string => {
+  const different = FACTS.filter(([, of]) => !sameValue(of(mine), of(theirs))).map(([name]) => name);
+  return different.length > 0 ? `They differ in ${different.join(', ')}.` : 'They differ in how the beats are cut.';
+};
+
+/** A state of a pattern in small, with its main facts. */
+export const PatternState = ({ pattern }: { readonly pattern: Pattern }) => (
+  <>
+    <p className="mb-1">
+      <b>{pattern.name}</b>, {pattern.voicing.chord}, {pattern.tempo} a minute, {pattern.strokes.length} strokes
+    </p>
+    <Miniature
+      strokes={miniatureOf(pattern, pins(pattern))}
+      strings={stringCount(pattern.instrument)}
+      width={320}
+      height={90}
+    />
+  </>
+);

@@ -1,0 +1,57 @@
+import { newPattern, type Pattern } from '@fleet-wren/core';
+import fc from 'fast-check';
+import { FIRST_LISTENING, dueBetween, programmeOf } from './programme.ts';
+
+const pattern: Pattern = newPattern('Roll', {
+  tempo: 60,
+  strokes: [
+    { id: 'a', at: 0, string: 5 },
+    { id: 'b', at: 840, string: 3 },
+    { id: 'c', at: 1680, string: 2 },
+  ],
+});
+const digits = ['p', 'i', 'm'] as const;
+
+test('a beat lasts as long as the tempo says, and twice that at half speed', () => {
+  expect(programmeOf(pattern, digits, FIRST_LISTENING).notes.map(({ at }) => at)).toEqual([0, 1, 2]);
+  const half = programmeOf(pattern, digits, { ...FIRST_LISTENING, halfSpeed: true });
+  expect(half.notes.map(({ at }) => at)).toEqual([0, 2, 4]);
+  expect(half.seconds).toBe(8);
+});
+
+test('ticks and seconds go back and forth', () => {
+  const { tickAt, secondsAt } = programmeOf({ ...pattern, tempo: 93 }, digits, FIRST_LISTENING);
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 3360 }), (tick) => expect(tickAt(secondsAt(tick))).toBeCloseTo(tick, 6)),
+    { seed: 62 },
+  );
+});
+
+test('one bar is counted in before the first beat', () => {
+  const programme = programmeOf(pattern, digits, FIRST_LISTENING);
+  expect(dueBetween(programme, -5, 0).map(({ at }) => at)).toEqual([-4, -3, -2, -1]);
+});
+
+test('looking ahead in any steps finds everything once, in order, round after round', () => {
+  const programme = programmeOf(pattern, digits, FIRST_LISTENING);
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 19_999 }), { maxLength: 30 }), (cuts) => {
+      const steps = [...new Set([-4, ...cuts.sort((a, b) => a - b).map((cut) => cut / 1000), 20])];
+      const found = steps.slice(1).flatMap((to, index) => dueBetween(programme, steps[index] as number, to));
+      expect(found).toEqual(dueBetween(programme, -4, 20));
+      expect(found).toHaveLength(4 + 5 * (3 + 4));
+    }),
+    { seed: 61 },
+  );
+});
+
+test('without a loop nothing comes after the end', () => {
+  const programme = programmeOf(pattern, digits, { ...FIRST_LISTENING, loop: false, countIn: false });
+  expect(dueBetween(programme, 0, 99_999)).toHaveLength(7);
+});
+
+test('thumb alone leaves the fingers out and the click in', () => {
+  const programme = programmeOf(pattern, digits, { ...FIRST_LISTENING, voices: 'thumb alone' });
+  expect(programme.notes.map(({ digit }) => digit)).toEqual(['p']);
+  expect(programme.clicks).toHaveLength(4);
+});

@@ -1,0 +1,78 @@
+import {
+  clicksOf,
+  notesOf,
+  realise,
+  secondsAt,
+  secondsOf,
+  tempoAt,
+  tickAt,
+  type Click,
+  type Digit,
+  type Pattern,
+  type Score,
+  type SoundingNote,
+  type Voices,
+} from '@fleet-wren/core';
+
+/** How the teacher wants to hear a pattern. */
+export interface Listening {
+  readonly voices: Voices;
+  readonly halfSpeed: boolean;
+  readonly loop: boolean;
+  readonly click: boolean;
+  readonly countIn: boolean;
+}
+
+/** Everything as it is first heard. */
+export const FIRST_LISTENING: Listening = { voices: 'all', halfSpeed: false, loop: true, click: true, countIn: true };
+
+/** What is to be played: times in seconds from the start. */
+export interface Programme {
+  readonly notes: readonly SoundingNote[];
+  readonly clicks: readonly Click[];
+  /** Seconds one time through takes. */
+  readonly seconds: number;
+  readonly loop: boolean;
+  /** Clicks before the start, at negative seconds. */
+  readonly countIn: readonly Click[];
+  /** The tick of the score that is heard at a second, and the other way round. */
+  readonly tickAt: (seconds: number) => number;
+  readonly secondsAt: (tick: number) => number;
+}
+
+/** One bar of clicks before the first beat, at its tempo. */
+const countInOf = (score: Score): readonly Click[] => {
+  const beats = score.bars[0]?.metre.beats ?? 4;
+  const beat = 60 / tempoAt(score, 0);
+  return Array.from({ length: beats }, (_, index) => ({ at: (index - beats) * beat, accent: index === 0 }));
+};
+
+/** A pattern as it is to be heard. */
+export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Programme => {
+  const score = realise(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
+  return {
+    notes: notesOf({ ...score, cyclic: listening.loop }, digits, listening.voices),
+    clicks: listening.click ? clicksOf(score) : [],
+    seconds: secondsOf(score),
+    loop: listening.loop,
+    countIn: listening.countIn ? countInOf(score) : [],
+    tickAt: (seconds) => tickAt(score, seconds),
+    secondsAt: (tick) => secondsAt(score, tick),
+  };
+};
+
+/** One thing to sound at a second counted from the very start, however often the programme has come round. */
+export type Due = { readonly at: number } & ({ readonly note: SoundingNote } | { readonly click: Click });
+
+/** Everything due from one second up to another. */
+export const dueBetween = (programme: Programme, from: number, to: number): readonly Due[] => {
+  const rounds = programme.loop ? Math.floor(to / programme.seconds) + 1 : 1;
+  const first = Math.max(0, Math.floor(from / programme.seconds));
+  const found: Due[] = programme.countIn.map((click) => ({ at: click.at, click }));
+  for (let round = first; round < rounds; round += 1) {
+    const start = round * programme.seconds;
+    for (const note of programme.notes) found.push({ at: start + note.at, note });
+    for (const click of programme.clicks) found.push({ at: start + click.at, click });
+  }
+  return found.filter(({ at }) => at >= from && at < to).sort((a, b) => a.at - b.at);
+};

@@ -1,0 +1,75 @@
+import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
+import type { OwnEdit } from '@fleet-wren/core';
+import type { ReactNode } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { useStore } from 'zustand';
+import type { StoreApi } from 'zustand/vanilla';
+import { wordsOf } from '../api/client.ts';
+import type { Records } from './kept.ts';
+import type { WorkspaceActions, WorkspaceState } from './workspace.ts';
+
+interface StateProps {
+  readonly title: string;
+  readonly note: string;
+  readonly children: ReactNode;
+}
+
+const State = ({ title, note, children }: StateProps) => (
+  <section className="conflict-state">
+    <h3>{title}</h3>
+    {children}
+    <p className="text-soft mb-0">{note}</p>
+  </section>
+);
+
+interface ConflictProps<Own extends OwnEdit, Doc> {
+  readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
+  readonly records: Pick<Records<Own, Doc>, 'create' | 'renamed' | 'kind'>;
+  /** Where two states differ, in a sentence. */
+  readonly differences: (mine: Doc, theirs: Doc) => string;
+  readonly show: (document: Doc) => ReactNode;
+}
+
+/** Two windows on one document: the later one sees both states and chooses; nothing is overwritten silently. */
+export const ConflictDialog = <Own extends OwnEdit, Doc>(props: ConflictProps<Own, Doc>) => {
+  const { store, records, differences, show } = props;
+  const { saving, theirs, document: mine } = useStore(store);
+  if (saving !== 'conflict' || !theirs) return null;
+  const { takeOver, keepMine, refuse } = store.getState();
+  const keepBoth = async (): Promise<void> => {
+    try {
+      await records.create(records.renamed(mine));
+      takeOver(theirs);
+    } catch (error) {
+      refuse(wordsOf(error));
+    }
+  };
+  const saved = `saved ${formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true })}`;
+  return (
+    <Modal show centered size="lg" backdrop="static" keyboard={false} aria-labelledby="conflict-title">
+      <Modal.Header>
+        <Modal.Title id="conflict-title">This {records.kind.name} was changed in another window</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <p>{differences(mine, theirs.document)} Nothing is lost yet; choose which to go on with.</p>
+        <div className="conflict">
+          <State title="Here" note="not saved yet">
+            {show(mine)}
+          </State>
+          <State title="In the other window" note={saved}>
+            {show(theirs.document)}
+          </State>
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="quiet" onClick={() => takeOver(theirs)}>
+          Take the other
+        </Button>
+        <Button variant="quiet" onClick={() => void keepBoth()}>
+          Keep both
+        </Button>
+        <Button onClick={keepMine}>Keep what is here</Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

@@ -1,0 +1,160 @@
+import type { ErrorCode, OwnEdit } from '@fleet-wren/core';
+import type { StoreApi } from 'zustand/vanilla';
+import { ApiError } from '../api/client.ts';
+import type { Kept, Records } from './kept.ts';
+import type { Keeper } from './keeper.ts';
+import type { Saving, WorkspaceActions, WorkspaceState } from './workspace.ts';
+
+/** Milliseconds of quiet after which an edit is saved, and until a failed save is tried again. */
+const WAIT = { quiet: 500, again: 4000, braked: 30_000 } as const;
+
+/** Failures after which trying again can help, and when. */
+const TRY_AGAIN: Readonly<Partial<Record<ErrorCode, number>>> = {
+  unavailable: WAIT.again,
+  internal: WAIT.again,
+  'not-signed-in': WAIT.again,
+  'too-many-tries': WAIT.braked,
+};
+
+const savingAfter = (code: ErrorCode): Saving => {
+  if (code === 'not-signed-in') return 'signed out';
+  if (code === 'not-found') return 'deleted';
+  return TRY_AGAIN[code] === undefined ? 'refused' : 'not saved';
+};
+
+interface ConflictAnswer {
+  readonly current?: unknown;
+}
+
+/** What saves a store by itself, and how it is left. */
+export interface Autosave {
+  /** Stops; resolves when what was still to be saved has been sent and answered. */
+  readonly stop: () => Promise<void>;
+}
+
+interface Parts<Own extends OwnEdit, Doc> {
+  readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
+  readonly records: Pick<Records<Own, Doc>, 'same' | 'save' | 'fetch'>;
+  readonly keeper: Keeper<Own, Doc>;
+  /** Makes a kept document of the state that a conflict's answer carries. */
+  readonly keptOf: (answer: unknown) => Kept<Doc>;
+}
+
+/**
+ * Saves what is worked on by itself, and never over what somebody else saved. The draft in the browser stays until the
+ * very document it holds is confirmed. One save is under way at a time.
+ */
+export const autosave = <Own extends OwnEdit, Doc>({ store, records, keeper, keptOf }: Parts<Own, Doc>): Autosave => {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let sending: Doc | undefined;
+  let underWay: Promise<void> = Promise.resolve();
+  let stopped = false;
+
+  const isSaved = (document: Doc, saved: Doc): boolean => document === saved || records.same(document, saved);
+
+  const later = (milliseconds: number): void => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void settle(), stopped ? 0 : milliseconds);
+  };
+
+  const keep = (): void => {
+    const { version, document } = store.getState();
+    keeper.keepDraft({ version, document, ...(sending === undefined ? {} : { sent: sending }) });
+  };
+
+  const confirmed = (kept: Kept<Doc>, sent: Doc): void => {
+    const settled = isSaved(store.getState().document, sent);
+    store.setState({ version: kept.version, saved: sent, saving: settled ? 'saved' : 'saving' } as Partial<
+      WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>
+    >);
+    if (settled) return keeper.dropDraft();
+    keep();
+    later(0);
+  };
+
+  const set = (state: Partial<WorkspaceState<Own, Doc>>): void =>
+    store.setState(state as Partial<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>);
+
+  const failed = (error: unknown, sent: Doc): void => {
+    const code = error instanceof ApiError ? error.code : 'internal';
+    const current = error instanceof ApiError ? (error.answer as ConflictAnswer | undefined)?.current : undefined;
+    if (code === 'version-conflict' && current !== undefined) {
+      const theirs = keptOf(current);
+      // Our own save whose answer was lost looks like a conflict with ourselves.
+      if (isSaved(theirs.document, sent)) return confirmed(theirs, sent);
+      return set({ saving: 'conflict', theirs });
+    }
+    set({ saving: savingAfter(code), refused: error instanceof Error ? error.message : null });
+    const again = TRY_AGAIN[code];
+    if (again !== undefined && !stopped) later(again);
+  };
+
+  const send = async (keepalive: boolean): Promise<void> => {
+    const { id, version, document } = store.getState();
+    sending = document;
+    set({ saving: 'saving' });
+    keep();
+    const result = await records.save(id, version, document, keepalive).catch((error: unknown) => ({ error }));
+    sending = undefined;
+    if ('error' in result) failed(result.error, document);
+    else confirmed(result, document);
+  };
+
+  /** Saves what is not saved yet; what has come back to what the records hold needs no saving. */
+  const settle = async (keepalive = false): Promise<void> => {
+    clearTimeout(timer);
+    const { document, saved, saving } = store.getState();
+    if (sending !== undefined || saving === 'conflict') return;
+    if (!isSaved(document, saved)) {
+      underWay = send(keepalive);
+      return underWay;
+    }
+    keeper.dropDraft();
+    if (saving !== 'deleted') set({ saving: 'saved' });
+  };
+
+  const unsubscribe = store.subscribe((now, before) => {
+    if (now.history !== before.history) keeper.keepHistory(now.document, now.history);
+    if (now.document === before.document) return;
+    if (now.document === now.saved && sending === undefined) return keeper.dropDraft();
+    keep();
+    if (now.saving === 'saved' || now.saving === 'refused') set({ saving: 'saving' });
+    later(WAIT.quiet);
+  });
+
+  /** Takes over what another window saved, when nothing of ours stands against it; undo brings ours back. */
+  const refresh = async (): Promise<void> => {
+    const { id, version, document, saved } = store.getState();
+    if (globalThis.document.hidden || sending !== undefined || !isSaved(document, saved)) return;
+    const kept = await records.fetch(id).catch(() => undefined);
+    const now = store.getState();
+    if (!kept || kept.version <= version || now.version !== version || now.document !== document) return;
+    if (isSaved(document, kept.document)) return set({ version: kept.version, saved: document });
+    now.takeOver(kept);
+  };
+
+  const leave = (): void => {
+    void settle(true);
+    void keeper.flush();
+  };
+  const seen = (): void => void refresh();
+
+  const start = store.getState();
+  if (!isSaved(start.document, start.saved) && start.saving !== 'conflict') later(0);
+  window.addEventListener('pagehide', leave);
+  window.addEventListener('focus', seen);
+
+  return {
+    stop: async () => {
+      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('focus', seen);
+      // What is under way may leave something to be sent after it.
+      await underWay;
+      stopped = true;
+      await settle(true);
+      unsubscribe();
+      clearTimeout(timer);
+      await keeper.flush();
+    },
+  };
+};

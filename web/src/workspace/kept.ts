@@ -1,0 +1,28 @@
+import type { AnyEdit, DocumentKind, OwnEdit, Result } from '@fleet-wren/core';
+
+/** A document as the server keeps it. */
+export interface Kept<Doc> {
+  readonly id: string;
+  readonly version: number;
+  readonly workedAt: string;
+  readonly document: Doc;
+}
+
+/** Where documents of a kind are kept, and how they are read, written and told apart. */
+export interface Records<Own extends OwnEdit, Doc> {
+  readonly kind: DocumentKind<Own, Doc>;
+  /** The part of the server's address under which they are kept. */
+  readonly path: string;
+  readonly same: (a: Doc, b: Doc) => boolean;
+  /** Checks a document that was kept in the browser. */
+  readonly read: (value: unknown) => Result<Doc>;
+  readonly fetch: (id: string) => Promise<Kept<Doc>>;
+  /** Writes a document on the version it was read at. */
+  readonly save: (id: string, version: number, document: Doc, keepalive?: boolean) => Promise<Kept<Doc>>;
+  readonly create: (document: Doc) => Promise<Kept<Doc>>;
+  /** The same document under a name that says it is a second one. */
+  readonly renamed: (document: Doc) => Doc;
+}
+
+/** An edit of a kind, or several as one. */
+export type EditOf<Own, Doc> = AnyEdit<Own, Doc>;
