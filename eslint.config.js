@@ -4,6 +4,21 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
 import tseslint from 'typescript-eslint';
 
+/** The screens of the interface. */
+const SCREENS = [
+  'app',
+  'approaches',
+  'bench',
+  'bring-in',
+  'drills',
+  'make',
+  'patterns',
+  'set-up',
+  'shelf',
+  'sign-in',
+  'students',
+];
+
 const LAYERS = ['core', 'server', 'web', 'cli', 'e2e'];
 
 export default tseslint.config(
@@ -84,6 +99,33 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
   },
+  // Within the interface too: parts, sound, workers and the workspace serve the screens and know none of them.
+  {
+    files: ['web/src/parts/**', 'web/src/sound/**', 'web/src/workers/**', 'web/src/workspace/**', 'web/src/api/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: SCREENS.map((screen) => `**/${screen}/**`),
+              message: 'Screens use parts, not the other way round.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  // Only stores touch the database, and only through a scope of the studio that is signed in.
+  {
+    files: ['server/src/**/*.controller.ts', 'server/src/**/*.service.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['knex', '**/db/connection.ts'], message: 'Controllers and services ask a store.' }] },
+      ],
+    },
+  },
   // A component's markup is read line by line, one element each.
   {
     files: ['web/src/**/*.tsx'],
@@ -91,7 +133,7 @@ export default tseslint.config(
   },
   // A test's describe block or a bench's closure is long without being one thing to understand.
   {
-    files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/bench/autosave.ts'],
+    files: ['**/*.test.ts', 'e2e/**/*.ts', 'web/src/bench/store.ts', 'web/src/workspace/*.ts'],
     rules: { 'max-lines-per-function': 'off' },
   },
   {

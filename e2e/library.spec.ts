@@ -262,11 +262,11 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await file.setInputFiles({
       name: 'weir.musicxml',
       mimeType: 'application/xml',
-      buffer: Buffer.from(writeMusicXml(pattern, digits)),
+      buffer: Buffer.from(writeMusicXml(realise(pattern), digits)),
     });
     await expect(page.locator('.preview [data-stroke]')).toHaveCount(6);
     await expect(page.getByText('A guess')).toBeHidden();
-    await file.setInputFiles({ name: 'weir.mid', mimeType: 'audio/midi', buffer: Buffer.from(writeMidi(pattern)) });
+    await file.setInputFiles({ name: 'weir.mid', mimeType: 'audio/midi', buffer: Buffer.from(writeMidi(realise(pattern))) });
     await expect(page.getByText('A guess: the file does not say which string plays what.')).toBeVisible();
     await page
       .getByLabel('Tablature to paste')
@@ -283,7 +283,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await page.goto('/patterns/bring-in');
     const bomb = '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
     const files: readonly [string, Buffer, RegExp][] = [
-      ['cut.mid', Buffer.from(writeMidi(pattern)).subarray(0, 60), /cannot be read at byte \d+/],
+      ['cut.mid', Buffer.from(writeMidi(realise(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
       ['packed.mxl', Buffer.from('PK\u0003\u0004'), /it is compressed/],
       ['huge.musicxml', Buffer.alloc(50_000_000, ' '), /50 MB|48 MB/],

@@ -77,6 +77,7 @@ ensureDebian('/usr/bin/chromium', ['chromium']);
 if (wanted('types')) await check('types', bin('tsc'), ['-b']);
 if (wanted('lint')) {
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+  await check('nothing unused', bin('knip'), []);
   await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 }
 buildIfStale(['core', 'cli', 'server', 'web']);

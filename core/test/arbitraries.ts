@@ -68,7 +68,7 @@ const markings: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
 );
 
 /** A stroke that fits a pattern's grid and strings. */
-export const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
+const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
   fc
     .record({
       id: fc.uuid(),

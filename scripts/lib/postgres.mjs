@@ -41,7 +41,7 @@ export const ensureDebian = (file, names) => {
 };
 
 /** The folder of PostgreSQL's programs, installed from Debian's packages when missing. */
-export const postgresBin = () => {
+const postgresBin = () => {
   const found = newestBin();
   if (found) return found;
   console.log('Installing PostgreSQL from Debian’s packages …');
@@ -97,7 +97,7 @@ export const dataFolder = () => {
 const own = (path, who) => who && chownSync(path, who.uid, who.gid);
 
 /** A secret kept in the data folder, made once. */
-export const keptSecret = (folder, name) => {
+const keptSecret = (folder, name) => {
   const file = join(folder, name);
   if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('base64url'), { mode: 0o600 });
   return readFileSync(file, 'utf8').trim();

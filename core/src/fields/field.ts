@@ -8,7 +8,7 @@ export type Schema = Readonly<Record<string, unknown>>;
 export const MOST_PROBLEMS = 20;
 
 /** Collects what is wrong in a value read from outside, each with its path; checks stop once it is full. */
-export class Findings {
+class Findings {
   readonly problems: Problem[] = [];
 
   get full(): boolean {

@@ -53,7 +53,7 @@ export interface Stage {
 }
 
 /** The thumb's bit among the strikers. */
-export const THUMB_BIT = 1 << STRIKERS.indexOf('p');
+const THUMB_BIT = 1 << STRIKERS.indexOf('p');
 
 const bitOf = (digit: Digit): number => 1 << STRIKERS.indexOf(strikerOf(digit));
 

@@ -116,7 +116,7 @@ export interface Writing {
 }
 
 /** Strokes of cells, one slot after another. */
-export const strokesOf = (cells: readonly (readonly Cell[])[], ticks: number): readonly Stroke[] =>
+const strokesOf = (cells: readonly (readonly Cell[])[], ticks: number): readonly Stroke[] =>
   cells
     .flatMap((slot, index) =>
       slot.map((cell): Stroke => ({ id: `s${index}-${cell.string}`, at: index * ticks, ...cell })),

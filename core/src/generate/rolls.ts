@@ -3,7 +3,7 @@ import { stringCount } from '../instrument/index.ts';
 import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Generator } from './generator.ts';
 
 /** The strings of a roll in order: out, back, or out and back without playing the ends twice. */
-export const rollOrder = (direction: string, lowest: number, count: number): readonly number[] => {
+const rollOrder = (direction: string, lowest: number, count: number): readonly number[] => {
   const out = Array.from({ length: count }, (_, index) => lowest - index);
   if (direction === 'forward') return out;
   if (direction === 'backward') return [...out].reverse();

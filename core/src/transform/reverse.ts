@@ -31,7 +31,7 @@ const turnedSlurs = (line: readonly Stroke[], round: boolean): readonly Stroke[]
 /** Ends of a slurred group change their pins: the digit that struck its first strikes what was its last. */
 const movedPins = (line: readonly Stroke[]): readonly Stroke[] => {
   const moved = line.map((stroke) => ({ ...stroke }));
-  for (let start = 0, end = 0; start < line.length; start = end) {
+  for (let start = 0, end: number; start < line.length; start = end) {
     end = start + 1;
     while (line[end]?.slur) end += 1;
     const [a, b] = [moved[start] as { pin?: Stroke['pin'] }, moved[end - 1] as { pin?: Stroke['pin'] }];

@@ -1,6 +1,6 @@
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import type { Edit, NewName } from '../edit/index.ts';
-import { byTimeThenString, patternLength, type Pattern, type Stroke } from '../pattern/index.ts';
+import { byTimeThenString, type Pattern, type Stroke } from '../pattern/index.ts';
 
 /** What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around them. */
 export interface Transformed {
@@ -58,13 +58,3 @@ export const strokewise =
   (change: (stroke: Stroke, pattern: Pattern) => Stroke): Transform =>
   (pattern, ids) =>
     replacing(pattern, ids, { strokes: chosenStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });
-
-/** From the first to the end of the last of some strokes: where a selection begins and how long it is, in ticks. */
-export const spanOf = (
-  pattern: Pattern,
-  ids: readonly string[],
-): { readonly from: number; readonly length: number } => {
-  if (ids.length === 0) return { from: 0, length: patternLength(pattern) };
-  const times = chosenStrokes(pattern, ids).map(({ at }) => at);
-  return { from: Math.min(...times), length: Math.max(...times) - Math.min(...times) };
-};

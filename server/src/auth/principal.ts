@@ -9,12 +9,12 @@ export interface Teacher {
 }
 
 /** What a link opens, and nothing besides: documents of one studio, to be read. */
-export interface LinkScope {
+interface LinkScope {
   readonly documents: readonly string[];
 }
 
 /** Whoever holds a link that a teacher made: no account, no more than the link is for. */
-export interface LinkHolder {
+interface LinkHolder {
   readonly kind: 'link';
   readonly studioId: string;
   readonly scope: LinkScope;

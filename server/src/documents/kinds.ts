@@ -16,7 +16,7 @@ export interface HandDocument {
 }
 
 /** A school as a studio keeps it; its name stands beside it. */
-export type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
+type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
 
 /** The studio's own values of estimates. */
 export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;

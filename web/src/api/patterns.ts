@@ -96,7 +96,7 @@ export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
 };
 
 /** Keeps a new pattern. */
-export const createPattern = (pattern: Pattern): Promise<KeptPattern> => ask('POST', '/patterns', { pattern });
+const createPattern = (pattern: Pattern): Promise<KeptPattern> => ask('POST', '/patterns', { pattern });
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { Suspense, lazy } from 'react';
+import { lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { ApiError, wordsOf } from '../api/client.ts';
@@ -8,6 +8,7 @@ import { Register } from '../sign-in/Register.tsx';
 import { SignIn } from '../sign-in/SignIn.tsx';
 import { Students } from '../students/Students.tsx';
 import { NoticeProvider } from './Notice.tsx';
+import { Screen } from './Screen.tsx';
 import { Shell } from './Shell.tsx';
 
 const Bench = lazy(() => import('../bench/Bench.tsx'));
@@ -32,46 +33,60 @@ const Doors = () => (
 const Rooms = () => (
   <Routes>
     <Route element={<Shell />}>
-      <Route path="/patterns" element={<PatternList />} />
+      <Route
+        path="/patterns"
+        element={
+          <Screen>
+            <PatternList />
+          </Screen>
+        }
+      />
       <Route
         path="/patterns/make"
         element={
-          <Suspense fallback={null}>
+          <Screen>
             <Make />
-          </Suspense>
+          </Screen>
         }
       />
       <Route
         path="/patterns/shelf"
         element={
-          <Suspense fallback={null}>
+          <Screen>
             <Shelf />
-          </Suspense>
+          </Screen>
         }
       />
       <Route
         path="/patterns/bring-in"
         element={
-          <Suspense fallback={null}>
+          <Screen>
             <BringIn />
-          </Suspense>
+          </Screen>
         }
       />
       <Route
         path="/patterns/:id/*"
         element={
-          <Suspense fallback={null}>
+          <Screen>
             <Bench />
-          </Suspense>
+          </Screen>
         }
       />
-      <Route path="/students" element={<Students />} />
+      <Route
+        path="/students"
+        element={
+          <Screen>
+            <Students />
+          </Screen>
+        }
+      />
       <Route
         path="/set-up/*"
         element={
-          <Suspense fallback={null}>
+          <Screen>
             <SetUp />
-          </Suspense>
+          </Screen>
         }
       />
       <Route path="*" element={<Navigate to="/patterns" replace />} />

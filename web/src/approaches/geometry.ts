@@ -9,7 +9,7 @@ export const CHART = { width: 344, height: 330, left: 40, right: 26, top: 16, bo
 const MOST_STRAIN = 1.4;
 
 /** One school's line, and where its number stands. */
-export interface StrainLine {
+interface StrainLine {
   readonly school: string;
   readonly path: string;
   readonly end: { readonly x: number; readonly y: number };

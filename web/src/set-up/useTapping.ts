@@ -4,7 +4,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 
 /** Where a tapping test stands. */
-export interface TappingState {
+interface TappingState {
   /** Index of the run at hand; the number of runs when all are done. */
   readonly run: number;
   /** The taps of the run that is on; its clock begins with the first. Null before it. */

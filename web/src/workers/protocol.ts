@@ -17,7 +17,7 @@ import type {
 import type { JudgementChange } from './judgement-change.ts';
 
 /** What is to be judged: edits of what the worker holds, or a pattern as a whole. Tokens name states of it. */
-export interface JudgeQuestion {
+interface JudgeQuestion {
   /** The name under which the worker holds what it judges from now on. */
   readonly token: number;
   /** The state the edits go on from; null where the whole comes along. */

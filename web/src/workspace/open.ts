@@ -13,7 +13,7 @@ export interface Opened<Own, Doc> {
 }
 
 /** What a draft makes of what the records hold: nothing, something to be saved, or a conflict. */
-export const laidOver = <Own, Doc>(
+const laidOver = <Own, Doc>(
   kept: Kept<Doc>,
   draft: Draft<Doc> | undefined,
   same: (a: Doc, b: Doc) => boolean,

@@ -6,7 +6,7 @@ import type { EditOf, Kept, Records } from './kept.ts';
 export type Saving = 'saved' | 'saving' | 'not saved' | 'refused' | 'conflict' | 'signed out' | 'deleted';
 
 /** The edit that led from one state of a document to the one there is now. */
-export interface Step<Own, Doc> {
+interface Step<Own, Doc> {
   readonly from: Doc;
   readonly edit: EditOf<Own, Doc>;
 }

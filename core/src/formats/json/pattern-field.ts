@@ -171,4 +171,5 @@ export const patternField = refined(patternShape, carriedSchool);
 
 // What the description says and what a pattern is are the same, in both directions.
 type Same<A, B> = A extends B ? (B extends A ? true : never) : never;
-export const PATTERN_FIELD_FITS: Same<TypeOf<typeof patternField>, Pattern> = true;
+const FITS: Same<TypeOf<typeof patternField>, Pattern> = true;
+void FITS;

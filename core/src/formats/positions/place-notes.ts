@@ -16,7 +16,7 @@ export interface PlacedNote<N extends Unplaced> extends NeckPlace {
 }
 
 /** Things by their time, in order of time. */
-export const byTime = <T extends { readonly at: number }>(things: readonly T[]): readonly (readonly T[])[] => {
+const byTime = <T extends { readonly at: number }>(things: readonly T[]): readonly (readonly T[])[] => {
   const groups = new Map<number, T[]>();
   for (const thing of things) {
     const group = groups.get(thing.at);

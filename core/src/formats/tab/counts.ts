@@ -34,7 +34,7 @@ const inOrder = (beats: readonly number[]): boolean =>
   beats.every((beat, index) => index === 0 || beat === 1 || beat === (beats[index - 1] as number) + 1);
 
 /** What a line of counts says of the columns under it; undefined where it is none. */
-export const countedColumns = (line: string | undefined): readonly CountedColumn[] | undefined => {
+const countedColumns = (line: string | undefined): readonly CountedColumn[] | undefined => {
   const words = line === undefined ? undefined : wordsOf(line);
   if (!words || words.length < 2 || !words[0] || !isBeat(words[0])) return undefined;
   const starts = words.flatMap((word, index) => (isBeat(word) ? [index] : []));

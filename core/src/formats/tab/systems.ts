@@ -1,5 +1,5 @@
 /** One line of a tablature: its label, and its signs from a column on. */
-export interface TabLine {
+interface TabLine {
   readonly label: string;
   readonly body: string;
   /** Column of the text at which the body begins. */

@@ -19,7 +19,7 @@ import { line, curveBumpX } from 'd3-shape';
 export const SPACE = { left: 66, right: 18, counts: 30, string: 43, below: 20, between: 14 } as const;
 
 /** A column of the grid: one part of a beat. */
-export interface Slot {
+interface Slot {
   readonly at: number;
   readonly x: number;
   readonly width: number;

@@ -12,12 +12,12 @@ import {
   type Pattern,
 } from '@fleet-wren/core';
 import fc from 'fast-check';
-import { CHART, strainChart } from '../approaches/geometry.ts';
-import { lanesOf } from './lanes/geometry.ts';
-import { layoutOf, pointAt } from './threads/geometry.ts';
-import { digitColour, tokenPath } from './token/shapes.ts';
-import { playedStrings, ringBarsOf } from './strings/geometry.ts';
-import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from './wheel/geometry.ts';
+import { CHART, strainChart } from './geometry.ts';
+import { lanesOf } from '../parts/lanes/geometry.ts';
+import { layoutOf, pointAt } from '../parts/threads/geometry.ts';
+import { digitColour, tokenPath } from '../parts/token/shapes.ts';
+import { playedStrings, ringBarsOf } from '../parts/strings/geometry.ts';
+import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from '../parts/wheel/geometry.ts';
 
 const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
   ...valueOrThrow(readFigure(text, { subdivision, wholeBeats: true })).pattern,

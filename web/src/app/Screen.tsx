@@ -1,0 +1,30 @@
+import { Suspense, type ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { Link, useLocation } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+
+/** What stands where a screen failed: what happened, that nothing is lost, and two ways on. */
+const Failed = ({ error, resetErrorBoundary }: FallbackProps) => (
+  <div className="page" role="alert">
+    <h1>This screen stopped working</h1>
+    <p>What you did is kept: what was not saved yet lies in this browser and is saved when the screen opens again.</p>
+    <p className="text-soft">{wordsOf(error)}</p>
+    <p className="d-flex gap-2">
+      <Button onClick={resetErrorBoundary}>Open it again</Button>
+      <Link className="btn btn-quiet" to="/patterns" onClick={resetErrorBoundary}>
+        All patterns
+      </Link>
+    </p>
+  </div>
+);
+
+/** A screen that is loaded when it is first opened, and that fails by itself: the frame around it stays. */
+export const Screen = ({ children }: { readonly children: ReactNode }) => {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary FallbackComponent={Failed} resetKeys={[pathname]}>
+      <Suspense fallback={null}>{children}</Suspense>
+    </ErrorBoundary>
+  );
+};
