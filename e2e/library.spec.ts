@@ -1,4 +1,4 @@
-import { GENERATORS, readFigure, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
+import { GENERATORS, readFigure, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 test.describe('generators', () => {
@@ -115,7 +115,7 @@ test.describe('transforms and marks', () => {
     await page.mouse.move(to.x + 12, to.y, { steps: 4 });
     await page.mouse.up();
     await page.keyboard.up('Shift');
-    await expect(page.locator('.stroke.selected')).toHaveCount(2);
+    await expect(page.locator('[data-selected]')).toHaveCount(2);
     await bench.press('Shift+ArrowUp');
     expect((await bench.strokes()).map((stroke) => stroke.slice(0, 20))).toEqual([
       'beat 1, string 4, th',
@@ -266,7 +266,11 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     });
     await expect(page.locator('.preview [data-stroke]')).toHaveCount(6);
     await expect(page.getByText('A guess')).toBeHidden();
-    await file.setInputFiles({ name: 'weir.mid', mimeType: 'audio/midi', buffer: Buffer.from(writeMidi(realise(pattern))) });
+    await file.setInputFiles({
+      name: 'weir.mid',
+      mimeType: 'audio/midi',
+      buffer: Buffer.from(writeMidi(realise(pattern))),
+    });
     await expect(page.getByText('A guess: the file does not say which string plays what.')).toBeVisible();
     await page
       .getByLabel('Tablature to paste')

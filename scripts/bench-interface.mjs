@@ -30,25 +30,62 @@ const patternOf = (count) => ({
   strokes: strokes(count),
 });
 
-/** Milliseconds from the edit to the frame in which its judgement is drawn, for each of some edits. */
-const measure = (edits) =>
-  page.evaluate(async (times) => {
-    const threads = document.querySelector('.threads');
-    const once = (key) =>
-      new Promise((resolve) => {
-        const start = performance.now();
-        const observer = new MutationObserver(() => {
-          if (threads.getAttribute('data-judged') !== 'yes') return;
-          observer.disconnect();
-          requestAnimationFrame(() => resolve(performance.now() - start));
+/**
+ * Milliseconds of some key presses, each from the start of a frame: in the key's handler, until the judged pattern is in
+ * the page, and until the frame that shows it is painted.
+ */
+const measure = (keys, judged) =>
+  page.evaluate(
+    async ([pressed, untilJudged]) => {
+      const threads = document.querySelector('.threads');
+      const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
+      const painted = () =>
+        new Promise((resolve) => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => resolve(undefined);
+          requestAnimationFrame(() => channel.port2.postMessage(undefined));
         });
-        observer.observe(threads, { attributes: true, attributeFilter: ['data-judged'] });
+      const shown = () =>
+        new Promise((resolve) => {
+          const observer = new MutationObserver(() => {
+            if (threads.getAttribute('data-judged') !== 'yes') return;
+            observer.disconnect();
+            resolve(undefined);
+          });
+          observer.observe(threads, { attributes: true, attributeFilter: ['data-judged'] });
+        });
+      const found = [];
+      for (const key of pressed) {
+        await frame();
+        await frame();
+        const start = performance.now();
+        const drawn = untilJudged ? shown() : Promise.resolve();
         window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
-      });
-    const found = [];
-    for (let index = 0; index < times; index += 1) found.push(await once(index % 2 === 0 ? 'm' : 'Enter'));
-    return found;
-  }, edits);
+        const handler = performance.now() - start;
+        await drawn;
+        const script = performance.now() - start;
+        // What style, layout and paint cost, without the wait for the next frame.
+        const laidFrom = performance.now();
+        document.body.getBoundingClientRect();
+        await painted();
+        const wall = performance.now() - start;
+        const laid = performance.now() - laidFrom;
+        found.push({ handler, script, laid, wall });
+      }
+      return found;
+    },
+    [keys, judged],
+  );
+
+const median = (found, part) => found.map((one) => one[part]).sort((a, b) => a - b)[found.length >> 1];
+const worst = (found, part) => Math.max(...found.map((one) => one[part]));
+
+const report = (name, found) =>
+  console.log(
+    `  ${name.padEnd(24)} handler ${median(found, 'handler').toFixed(1)}, judged ${median(found, 'script').toFixed(1)}, ` +
+      `painted ${median(found, 'wall').toFixed(1)} (worst ${worst(found, 'wall').toFixed(1)}); ` +
+      `${(median(found, 'script') / 16).toFixed(2)} of a frame before the page is laid out`,
+  );
 
 const open = async (pattern) => {
   const id = await page.evaluate(async (document) => {
@@ -65,14 +102,15 @@ const open = async (pattern) => {
   return id;
 };
 
-console.log('\nFrom key press to judged and drawn, milliseconds (a frame of waiting included)');
-for (const count of [16, 64, 256, 1000]) {
+console.log('\nFrom key press to paint, milliseconds (painted includes the wait for the next frame)');
+for (const count of [16, 64, 256, 1000, 4000]) {
   const id = await open(patternOf(count));
-  await measure(10);
-  const found = (await measure(30)).sort((a, b) => a - b);
-  console.log(
-    `  ${String(count).padStart(4)} strokes: median ${found[15].toFixed(1)}, worst of 30 ${found[29].toFixed(1)}`,
-  );
+  const nodes = await page.evaluate(() => document.querySelectorAll('.threads *').length);
+  const edits = (times) => Array.from({ length: times }, (_, index) => (index % 2 === 0 ? 'm' : 'Enter'));
+  await measure(edits(20), true);
+  console.log(` ${count} strokes, ${nodes} nodes`);
+  report('edit', await measure(edits(30), true));
+  report('arrow key', await measure(Array(30).fill('ArrowRight'), false));
   await page.evaluate((gone) => fetch(`/api/patterns/${gone}`, { method: 'DELETE' }), id);
 }
 

@@ -27,7 +27,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from '../workspace/workspace.ts';
-import { usePatternFrame } from './usePatternFrame.ts';
+import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
 import { TakeAway } from './TakeAway.tsx';
 

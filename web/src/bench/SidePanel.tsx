@@ -1,12 +1,12 @@
-import type { Explanation, Stroke } from '@fleet-wren/core';
+import { strokeAt } from '@fleet-wren/core';
+import { memo } from 'react';
 import { useBench } from './context.ts';
 import { Ceiling } from './side/Ceiling.tsx';
 import { BeatChoice, ChosenStroke } from './side/ChosenStroke.tsx';
 import { Findings } from './side/Findings.tsx';
 import { LoadBars } from './side/LoadBars.tsx';
 import { OtherFingerings } from './side/OtherFingerings.tsx';
-import type { Judged } from '../parts/judged.ts';
-import { useCures } from './useJudgement.ts';
+import { useCures, useExplanation, type HeldJudged } from './useJudgement.ts';
 
 const FirstSteps = () => (
   <section className="first-steps">
@@ -18,38 +18,51 @@ const FirstSteps = () => (
   </section>
 );
 
-interface SidePanelProps {
-  readonly judged: Judged | null;
-  readonly chosen: Stroke | null;
-  readonly explanation: Explanation | null;
-}
+/** The stroke the keyboard stands on, and why it has its digit. */
+const Chosen = ({ judged }: { readonly judged: HeldJudged | null }) => {
+  const stroke = useBench((state) => strokeAt(state.document, state.cell.at, state.cell.string));
+  const explanation = useExplanation(judged, stroke?.id ?? null);
+  if (!stroke) return null;
+  const digit = judged?.judgement.digits[stroke.id] ?? null;
+  return <ChosenStroke stroke={stroke} explanation={explanation} digit={digit} />;
+};
 
-/** The judgement: one serious number with its cause, the load, what to look at, and why the chosen stroke is so. */
-export const SidePanel = ({ judged, chosen, explanation }: SidePanelProps) => {
+/** Why the last thing asked for was not done. */
+const Refused = () => {
   const refused = useBench((state) => state.refused);
-  const pattern = useBench((state) => state.document);
-  const judgement = judged?.judgement;
-  const cures = useCures(judged);
   return (
-    <aside className="bench-side" aria-label="Judgement of the pattern">
-      {refused && (
-        <p className="finding finding-trouble" role="alert">
-          {refused}
-        </p>
-      )}
-      {pattern.strokes.length === 0 && <FirstSteps />}
-      {judgement && pattern.strokes.length > 0 && (
-        <>
-          <Ceiling judgement={judgement} tempo={pattern.tempo} />
-          <LoadBars load={judgement.load} tempo={pattern.tempo} />
-          <Findings judgement={judgement} cures={cures} />
-        </>
-      )}
-      {chosen && (
-        <ChosenStroke stroke={chosen} explanation={explanation} digit={judgement?.digits[chosen.id] ?? null} />
-      )}
-      <BeatChoice />
-      {pattern.strokes.length > 0 && <OtherFingerings judged={judged} />}
-    </aside>
+    refused && (
+      <p className="finding finding-trouble" role="alert">
+        {refused}
+      </p>
+    )
   );
 };
+
+/** The judgement itself: it is drawn anew only when there is another. */
+const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
+  const { judgement, pattern } = judged;
+  const cures = useCures(judged);
+  return (
+    <>
+      <Ceiling judgement={judgement} tempo={pattern.tempo} />
+      <LoadBars load={judgement.load} tempo={pattern.tempo} />
+      <Findings judgement={judgement} cures={cures} />
+    </>
+  );
+});
+
+/** The judgement: one serious number with its cause, the load, what to look at, and why the chosen stroke is so. */
+export const SidePanel = memo(({ judged }: { readonly judged: HeldJudged | null }) => {
+  const empty = useBench((state) => state.document.strokes.length === 0);
+  return (
+    <aside className="bench-side" aria-label="Judgement of the pattern">
+      <Refused />
+      {empty && <FirstSteps />}
+      {judged && !empty && <Verdict judged={judged} />}
+      <Chosen judged={judged} />
+      <BeatChoice />
+      {!empty && <OtherFingerings judged={judged} />}
+    </aside>
+  );
+});

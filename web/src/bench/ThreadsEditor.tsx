@@ -1,65 +1,22 @@
-import {
-  DIGIT_NAMES,
-  MARKS,
-  beatPartsOf,
-  moveStrokes,
-  partStart,
-  sounds,
-  strokeAt,
-  whereIs,
-  type Digit,
-  type Mark,
-  type Pattern,
-  type Stroke,
-} from '@fleet-wren/core';
-import { useCallback, useMemo, useState, type PointerEvent } from 'react';
-import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type Layout } from '../parts/threads/geometry.ts';
-import { Threads } from '../parts/threads/Threads.tsx';
-import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
-import { useBench, useBenchStore } from './context.ts';
-import { numberedFindings } from './findings.ts';
-import { usePatternFrame } from './usePatternFrame.ts';
-import type { Cell } from './store.ts';
+import { strokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
+import { memo, useCallback, useMemo, type ReactNode } from 'react';
 import type { Judged } from '../parts/judged.ts';
+import { SPACE, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
+import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
 import type { Playing } from '../sound/usePlayer.ts';
+import { useBench } from './context.ts';
+import { numberedFindings } from './findings.ts';
+import { cellSentence, strokeSentence } from './sentences.ts';
+import type { Cell } from './store.ts';
+import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
+import { usePointer, type Box } from './usePointer.ts';
 
 interface EditorProps {
   readonly judged: Judged | null;
   readonly width: number;
   readonly playing: Playing;
 }
-
-const MARK_WORDS: Readonly<Record<Mark, string>> = {
-  accent: 'accented',
-  rake: 'raked',
-  brush: 'brushed',
-  damped: 'damped',
-  ring: 'let ring',
-  silent: 'silent',
-  unplanted: 'without planting',
-};
-
-/** A stroke as a sentence for screen readers. */
-const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
-  [
-    whereIs(pattern, stroke.at),
-    `string ${stroke.string}`,
-    digit ? DIGIT_NAMES[digit] : (stroke.slur ?? 'no digit yet'),
-    stroke.pin ? 'pinned' : '',
-    stroke.accent ? 'accented' : '',
-    ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
-    stroke.harmonic ? `${stroke.harmonic.kind} harmonic at ${stroke.harmonic.touch}` : '',
-    stroke.role ?? '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-
-const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Record<string, Digit | null>>): string => {
-  const stroke = strokeAt(pattern, cell.at, cell.string);
-  return stroke
-    ? strokeSentence(pattern, stroke, digits[stroke.id])
-    : `${whereIs(pattern, cell.at)}, string ${cell.string}, empty`;
-};
 
 /** The line that runs along the threads while the pattern plays. */
 const Playhead = ({
@@ -93,209 +50,171 @@ const Playhead = ({
   );
 };
 
-const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at === b?.at && a?.string === b?.string;
+/** Something laid over the threads: what changes with every key is drawn by itself, and nothing else with it. */
+const Layer = ({ layout, children }: { readonly layout: Layout; readonly children: ReactNode }) => (
+  <svg className="threads-layer" width={layout.width} height={layout.height} aria-hidden="true">
+    {children}
+  </svg>
+);
 
-/** A rectangle that is being drawn. */
-interface Band {
-  readonly from: { readonly x: number; readonly y: number };
-  readonly to: { readonly x: number; readonly y: number };
-}
+const at = (layout: Layout, stroke: Pick<Stroke, 'at' | 'string'>): string => {
+  const { x, y } = pointAt(layout, stroke.at, stroke.string);
+  return `translate(${x.toFixed(1)} ${y.toFixed(1)})`;
+};
 
-type Box = Parameters<typeof strokesWithin>[2];
-
-const boxOf = ({ from, to }: Band): Box => ({
-  left: Math.min(from.x, to.x),
-  right: Math.max(from.x, to.x),
-  top: Math.min(from.y, to.y),
-  bottom: Math.max(from.y, to.y),
+/** Rings around what cannot be as it is, and numbered flags on what the judgement points at. */
+const FlagLayer = memo(({ judged, layout }: { readonly judged: Judged | null; readonly layout: Layout }) => {
+  const pattern = useBench((state) => state.document);
+  const shown = useMemo(() => {
+    const troubled = new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes));
+    const { flags } = numberedFindings(judged?.judgement);
+    if (troubled.size === 0 && flags.size === 0) return [];
+    return pattern.strokes.flatMap((stroke) => {
+      const [trouble, flag] = [troubled.has(stroke.id), flags.get(stroke.id)];
+      return trouble || flag !== undefined ? [{ stroke, trouble, flag }] : [];
+    });
+  }, [judged, pattern]);
+  const corner = layout.radius;
+  return (
+    <Layer layout={layout}>
+      {shown.map(({ stroke, trouble, flag }) => (
+        <g key={stroke.id} transform={at(layout, stroke)}>
+          {trouble && <circle className="trouble-ring" r={layout.radius + 4} />}
+          {flag !== undefined && (
+            <g transform={`translate(${corner} ${-corner})`} className="flag">
+              <circle r={8} />
+              <text dy="0.34em">{flag}</text>
+            </g>
+          )}
+        </g>
+      ))}
+    </Layer>
+  );
 });
 
-/** Parts of the beat from one tick to another. */
-const partsBetween = (pattern: Pattern, from: number, to: number): number => {
-  const parts = beatPartsOf(pattern).map(({ at }) => at);
-  return parts.indexOf(to) - parts.indexOf(partStart(pattern, from));
-};
-
-interface Pointer {
-  readonly band: Box | null;
-  /** Where a token would be put or dropped. */
-  readonly target: Cell | undefined;
-  readonly handlers: {
-    readonly onPointerDown: (event: PointerEvent<SVGSVGElement>) => void;
-    readonly onPointerMove: (event: PointerEvent<SVGSVGElement>) => void;
-    readonly onPointerUp: (event: PointerEvent<SVGSVGElement>) => void;
-    readonly onPointerCancel: () => void;
-    readonly onPointerLeave: () => void;
-  };
-}
-
-/** Puts, chooses and drags by pointer: it asks for the same edits as the keyboard does. */
-const usePointer = (pattern: Pattern, layout: Layout): Pointer => {
-  const bench = useBenchStore();
-  const [hover, setHover] = useState<Cell | undefined>();
-  const [held, setHeld] = useState<{ readonly id: string; readonly from: Cell } | null>(null);
-  const [band, setBand] = useState<Band | null>(null);
-
-  const placeOf = (event: PointerEvent<SVGSVGElement>): { readonly x: number; readonly y: number } => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
-  };
-
-  const under = (event: PointerEvent<SVGSVGElement>): Cell | undefined => {
-    const { x, y } = placeOf(event);
-    return cellAt(layout, x, y);
-  };
-  /** With Shift held a token joins or leaves the selection, and an empty place begins a rectangle. */
-  const downSelecting = (event: PointerEvent<SVGSVGElement>, stroke: Stroke | undefined): void => {
-    const { selection, select } = bench.getState();
-    if (stroke)
-      return select(
-        selection.has(stroke.id) ? [...selection].filter((id) => id !== stroke.id) : [...selection, stroke.id],
-      );
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setBand({ from: placeOf(event), to: placeOf(event) });
-  };
-  const down = (event: PointerEvent<SVGSVGElement>): void => {
-    const at = under(event);
-    if (!at || event.button !== 0) return;
-    const stroke = strokeAt(pattern, at.at, at.string);
-    if (event.shiftKey) return downSelecting(event, stroke);
-    if (!stroke || !bench.getState().selection.has(stroke.id)) bench.getState().go(at);
-    if (!stroke) return bench.getState().put();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setHeld({ id: stroke.id, from: at });
-  };
-  const move = (event: PointerEvent<SVGSVGElement>): void => {
-    if (band) return setBand({ ...band, to: placeOf(event) });
-    const at = under(event);
-    if (!sameCell(at, hover)) setHover(at);
-  };
-  /** A selected token takes the whole selection along. */
-  const drop = (id: string, from: Cell, to: Cell): void => {
-    const { selection, attempt, move: moveOne } = bench.getState();
-    if (!selection.has(id)) return moveOne(id, to);
-    attempt(moveStrokes(pattern, [...selection], partsBetween(pattern, from.at, to.at), to.string - from.string));
-  };
-  const up = (event: PointerEvent<SVGSVGElement>): void => {
-    if (band) bench.getState().select(strokesWithin(pattern, layout, boxOf(band)));
-    const at = under(event);
-    if (held && at && !sameCell(at, held.from)) drop(held.id, held.from, at);
-    else if (held && at && bench.getState().selection.size > 0) bench.getState().go(at);
-    setBand(null);
-    setHeld(null);
-  };
-  const cancel = (): void => {
-    setHeld(null);
-    setBand(null);
-    setHover(undefined);
-  };
-  const free = hover && !strokeAt(pattern, hover.at, hover.string) && sounds(pattern.voicing, hover.string) && !band;
-  return {
-    band: band && boxOf(band),
-    target: free ? hover : undefined,
-    handlers: {
-      onPointerDown: down,
-      onPointerMove: move,
-      onPointerUp: up,
-      onPointerCancel: cancel,
-      onPointerLeave: () => setHover(undefined),
-    },
-  };
-};
-
-const TroubleRings = ({
-  judged,
-  pattern,
-  layout,
-}: {
-  readonly judged: Judged | null;
-  readonly pattern: Pattern;
-  readonly layout: Layout;
-}) => {
-  const troubled = useMemo(() => new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes)), [judged]);
-  return pattern.strokes
-    .filter(({ id }) => troubled.has(id))
-    .map((stroke) => {
-      const { x, y } = pointAt(layout, stroke.at, stroke.string);
-      return <circle key={stroke.id} className="trouble-ring" cx={x} cy={y} r={layout.radius + 4} />;
-    });
-};
-
-/** Where the keyboard stands, and where the pointer would put a stroke. */
-const Marks = ({
-  layout,
-  cell,
-  target,
-}: {
-  readonly layout: Layout;
-  readonly cell: Cell | undefined;
-  readonly target: Cell | undefined;
-}) => {
-  const here = cell && pointAt(layout, cell.at, cell.string);
-  const there = target && pointAt(layout, target.at, target.string);
+/** The strokes that commands are for together. */
+const SelectionLayer = memo(({ layout }: { readonly layout: Layout }) => {
+  const selection = useBench((state) => state.selection);
+  const strokes = useBench((state) => (state.selection.size > 0 ? state.document.strokes : NONE));
   return (
-    <>
-      {here && (
+    <Layer layout={layout}>
+      {strokes
+        .filter(({ id }) => selection.has(id))
+        .map((stroke) => (
+          <circle
+            key={stroke.id}
+            className="selected-ring"
+            data-selected={stroke.id}
+            transform={at(layout, stroke)}
+            r={layout.radius + 5}
+          />
+        ))}
+    </Layer>
+  );
+});
+
+const NONE: Pattern['strokes'] = [];
+
+/** Where the keyboard stands: a ring around the token there, or a box where there is none. */
+const CellLayer = memo(({ layout }: { readonly layout: Layout }) => {
+  const cell = useBench((state) => state.cell);
+  const taken = useBench((state) => strokeAt(state.document, state.cell.at, state.cell.string) !== undefined);
+  return (
+    <Layer layout={layout}>
+      {taken ? (
+        <circle className="chosen-ring" transform={at(layout, cell)} r={layout.radius + 6} />
+      ) : (
         <rect
           className="cell"
-          x={here.x - layout.slotWidth / 2 + 1}
-          y={here.y - SPACE.string / 2 + 3}
+          transform={at(layout, cell)}
+          x={1 - layout.slotWidth / 2}
+          y={3 - SPACE.string / 2}
           width={layout.slotWidth - 2}
           height={SPACE.string - 6}
           rx={7}
         />
       )}
-      {there && <circle className="ghost" cx={there.x} cy={there.y} r={layout.radius} />}
-    </>
+    </Layer>
+  );
+});
+
+/** What the pointer is about to do. */
+const PointerLayer = ({
+  layout,
+  target,
+  band,
+}: {
+  readonly layout: Layout;
+  readonly target: Cell | undefined;
+  readonly band: Box | null;
+}) => (
+  <Layer layout={layout}>
+    {target && <circle className="ghost" transform={at(layout, target)} r={layout.radius} />}
+    {band && (
+      <rect
+        className="band"
+        x={band.left}
+        y={band.top}
+        width={band.right - band.left}
+        height={band.bottom - band.top}
+      />
+    )}
+  </Layer>
+);
+
+interface FieldProps {
+  readonly judged: Judged | null;
+  readonly layout: Layout;
+  readonly children: ReactNode;
+}
+
+/** What hears the pointer and says where the keyboard stands; what lies in it is drawn by itself. */
+const Field = ({ judged, layout, children }: FieldProps) => {
+  const { target, band, handlers } = usePointer(layout);
+  const says = useBench((state) => cellSentence(state.document, state.cell, judged?.judgement.digits ?? {}));
+  const current = useBench((state) => judged?.pattern === state.document);
+  return (
+    <div
+      className="threads"
+      style={{ width: layout.width, height: layout.height }}
+      role="application"
+      aria-label={`Threads. ${says}`}
+      aria-roledescription="pattern editor"
+      tabIndex={0}
+      data-judged={current ? 'yes' : 'no'}
+      {...handlers}
+    >
+      {children}
+      <PointerLayer layout={layout} target={target} band={band} />
+    </div>
   );
 };
 
+const NO_DIGITS: Judged['judgement']['digits'] = {};
+
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
-export const ThreadsEditor = ({ judged, width, playing }: EditorProps) => {
+export const ThreadsEditor = memo(({ judged, width, playing }: EditorProps) => {
   const pattern = useBench((state) => state.document);
-  const cell = useBench((state) => state.cell);
-  const ground = usePatternFrame(pattern);
-  const layout = useMemo(() => layoutOf(ground, width), [ground, width]);
-  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
-  const flags = useMemo(() => numberedFindings(judged?.judgement).flags, [judged]);
-  const { target, band, handlers } = usePointer(pattern, layout);
-  const selection = useBench((state) => state.selection);
-  const chosen = strokeAt(pattern, cell.at, cell.string)?.id ?? null;
+  const frame = usePatternFrame(pattern);
+  const layout = useMemo(() => layoutOf(frame, width), [frame, width]);
+  const label = useCallback<StrokeLabel>((stroke, digit) => strokeSentence(frame, stroke, digit), [frame]);
   return (
-    <svg
-      className="threads"
-      width={width}
-      height={layout.height}
-      role="application"
-      aria-label={`Threads. ${cellSentence(pattern, cell, digits)}`}
-      aria-roledescription="pattern editor"
-      tabIndex={0}
-      data-judged={judged?.pattern === pattern ? 'yes' : 'no'}
-      {...handlers}
-    >
+    <Field judged={judged} layout={layout}>
       <Threads
         pattern={pattern}
-        ground={ground}
+        frame={frame}
         layout={layout}
-        digits={digits}
-        chosen={chosen}
-        selection={selection}
-        flags={flags}
-        label={(stroke) => strokeSentence(pattern, stroke, digits[stroke.id])}
-      >
-        <Marks layout={layout} cell={chosen ? undefined : cell} target={target} />
-      </Threads>
-      {band && (
-        <rect
-          className="band"
-          x={band.left}
-          y={band.top}
-          width={band.right - band.left}
-          height={band.bottom - band.top}
-        />
+        digits={judged?.judgement.digits ?? NO_DIGITS}
+        label={label}
+      />
+      <SelectionLayer layout={layout} />
+      <CellLayer layout={layout} />
+      <FlagLayer judged={judged} layout={layout} />
+      {playing.playing && (
+        <Layer layout={layout}>
+          <Playhead pattern={frame} layout={layout} playing={playing} />
+        </Layer>
       )}
-      <TroubleRings judged={judged} pattern={pattern} layout={layout} />
-      <Playhead pattern={pattern} layout={layout} playing={playing} />
-    </svg>
+    </Field>
   );
-};
+});

@@ -1,10 +1,12 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { displace, strokeAt } from '@fleet-wren/core';
+import { displace, strokeAt, type Digit } from '@fleet-wren/core';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
 import { Strings } from '../parts/strings/Strings.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
-import { runKey, runTransform } from './commands.ts';
+import type { Judged } from '../parts/judged.ts';
+import { runKey, runTransform, type Reach } from './commands.ts';
+import type { BenchState } from './store.ts';
 import { PATTERN_RECORDS } from '../api/patterns.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { PatternState, differences } from './PatternState.tsx';
@@ -14,8 +16,8 @@ import { KeysOverlay } from './KeysOverlay.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { ThreadsEditor } from './ThreadsEditor.tsx';
 import { Transport } from './Transport.tsx';
-import { useExplanation, useJudgement } from './useJudgement.ts';
-import { usePlayer } from '../sound/usePlayer.ts';
+import { useJudgement } from './useJudgement.ts';
+import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { useWidth } from '../parts/useWidth.ts';
 
 const VIEWS = { lanes: 'Lanes', wheel: 'Wheel', strings: 'Strings' } as const;
@@ -26,7 +28,7 @@ const VIEW_KEYS = Object.keys(VIEWS) as readonly View[];
 
 const nextView = (view: View): View => VIEW_KEYS[(VIEW_KEYS.indexOf(view) + 1) % VIEW_KEYS.length] ?? 'lanes';
 
-const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
+const ViewSwitch = memo(({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
   <div className="view-switch" role="group" aria-label="Below the threads">
     {VIEW_KEYS.map((one) => (
       <button
@@ -40,43 +42,83 @@ const ViewSwitch = ({ view, choose }: { readonly view: View; readonly choose: (v
       </button>
     ))}
   </div>
+));
+
+/** What lies below the threads, about the row of bars the keyboard stands in. */
+const Below = memo(
+  ({ view, judged, width, playing }: { view: View; judged: Judged; width: number; playing: Playing }) => {
+    const at = useBench((state) => state.cell.at);
+    return view === 'lanes' ? (
+      <Lanes judged={judged} width={width} at={at} playing={playing} />
+    ) : (
+      <Strings judged={judged} width={width} at={at} />
+    );
+  },
 );
+
+/** The turning wheel of the pattern as it is. */
+const TurningWheel = ({ digits }: { readonly digits: Judged['judgement']['digits'] }) => {
+  const bench = useBenchStore();
+  const pattern = useBench((state) => state.document);
+  return <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />;
+};
+
+/** What was done or refused, for screen readers. */
+const Said = () => (
+  <div className="visually-hidden" aria-live="polite">
+    {useBench((state) => state.said)}
+  </div>
+);
+
+/** The digit of the stroke the keyboard stands on. */
+const digitHere = ({ document, cell }: BenchState, digits: Judged['judgement']['digits']): Digit | null =>
+  digits[strokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
+
+/** Hears the bench's keys wherever the focus is, as long as no field has it. */
+const useKeys = (reach: Omit<Reach, 'digit'>, digits: Judged['judgement']['digits']): void => {
+  const latest = useRef({ reach, digits });
+  useEffect(() => {
+    latest.current = { reach, digits };
+  });
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const now = latest.current;
+      const digit = digitHere(now.reach.bench.getState(), now.digits);
+      if (runKey(event, { ...now.reach, digit })) event.preventDefault();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+};
+
+const NO_DIGITS: Judged['judgement']['digits'] = {};
+
+/** The latest of a value, for what asks for it later. */
+const useLatest = <T,>(value: T): (() => T) => {
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+  });
+  return useCallback(() => latest.current, []);
+};
 
 /** The bench itself: threads above; lanes, wheel or strings below, the judgement beside them. */
 export const Workbench = () => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.document);
-  const cell = useBench((state) => state.cell);
-  const said = useBench((state) => state.said);
   const [keysShown, setKeysShown] = useState(false);
   const showKeys = useCallback(() => setKeysShown(true), []);
   const { hand } = useHand();
   const judged = useJudgement(bench, hand);
   const [view, setView] = useState<View>('lanes');
   const showView = useCallback(() => setView(nextView), []);
-  const digits = useMemo(() => judged?.judgement.digits ?? {}, [judged]);
-  const latestDigits = useRef(digits);
-  useEffect(() => {
-    latestDigits.current = digits;
-  });
-  const digitsNow = useCallback(() => latestDigits.current, []);
-  const chosen = strokeAt(pattern, cell.at, cell.string) ?? null;
-  const explanation = useExplanation(judged, chosen?.id ?? null);
+  const digits = judged?.judgement.digits ?? NO_DIGITS;
+  const digitsNow = useLatest(digits);
   const playing = usePlayer(pattern, digits);
   const main = useRef<HTMLDivElement>(null);
   const width = useWidth(main);
-
-  const reach = useRef({ bench, playing, digit: null as null | (typeof digits)[string], showKeys, showView });
-  useEffect(() => {
-    reach.current = { ...reach.current, playing, digit: digits[chosen?.id ?? ''] ?? null };
-  });
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (runKey(event, reach.current)) event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
+  const empty = pattern.strokes.length === 0;
+  useKeys({ bench, playing, showKeys, showView }, digits);
 
   return (
     <div className="bench">
@@ -84,17 +126,14 @@ export const Workbench = () => {
         <Header digitsNow={digitsNow} />
         <div ref={main} className="bench-threads">
           {width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}
-          {pattern.strokes.length > 0 && <ViewSwitch view={view} choose={setView} />}
-          {view === 'lanes' && width > 0 && judged && (
-            <Lanes judged={judged} width={width} at={cell.at} playing={playing} />
+          {!empty && <ViewSwitch view={view} choose={setView} />}
+          {view !== 'wheel' && width > 0 && judged && (
+            <Below view={view} judged={judged} width={width} playing={playing} />
           )}
-          {view === 'strings' && width > 0 && judged && <Strings judged={judged} width={width} at={cell.at} />}
-          {view === 'wheel' && pattern.strokes.length > 0 && (
-            <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />
-          )}
+          {view === 'wheel' && !empty && <TurningWheel digits={digits} />}
         </div>
       </div>
-      <SidePanel judged={judged} chosen={chosen} explanation={explanation} />
+      <SidePanel judged={judged} />
       <Transport playing={playing} showKeys={showKeys} />
       <ConflictDialog
         store={bench}
@@ -103,9 +142,7 @@ export const Workbench = () => {
         show={(state) => <PatternState pattern={state} />}
       />
       {keysShown && <KeysOverlay hide={() => setKeysShown(false)} />}
-      <div className="visually-hidden" aria-live="polite">
-        {said}
-      </div>
+      <Said />
     </div>
   );
 };

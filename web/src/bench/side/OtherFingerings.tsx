@@ -1,4 +1,4 @@
-import { digitMark, samePattern, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
+import { digitMark, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { useBench, useBenchStore } from '../context.ts';
@@ -38,7 +38,7 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
   const pattern = useBench((state) => state.document);
   const found = useAlternatives(judged, open);
   const [best, ...others] = found ?? [];
-  const current = judged !== null && samePattern(judged.pattern, pattern);
+  const current = judged?.pattern === pattern;
   return (
     <section aria-label="Other fingerings">
       <h2>

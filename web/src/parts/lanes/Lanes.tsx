@@ -4,6 +4,7 @@ import { memo, useCallback, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import type { Playing } from '../../sound/usePlayer.ts';
 import { SPACE, barsText, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { usePatternFrame } from '../threads/usePatternFrame.ts';
 import { usePlayCursor } from '../threads/usePlayCursor.ts';
 import { digitColour } from '../token/shapes.ts';
 import { LANE, lanesOf, type Lane, type LaneWay } from './geometry.ts';
@@ -120,7 +121,8 @@ const LaneCursor = ({
 
 /** One row a digit under the threads, on the same time axis: its work, its rest, where it can plant, where it is rushed. */
 export const Lanes = ({ judged, width, at, playing }: LanesProps) => {
-  const layout = useMemo(() => layoutOf(judged.pattern, width), [judged, width]);
+  const frame = usePatternFrame(judged.pattern);
+  const layout = useMemo(() => layoutOf(frame, width), [frame, width]);
   const system = systemAt(layout, at);
   if (judged.pattern.strokes.length === 0) return null;
   const height = LANE * judged.judgement.load.length;

@@ -8,9 +8,9 @@ import { studyWorker } from '../../workers/client.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import { useHand } from '../hand/useHand.ts';
 import { layoutOf } from '../threads/geometry.ts';
-import { Threads } from '../threads/Threads.tsx';
+import { Threads, type StrokeLabel } from '../threads/Threads.tsx';
 
-const NOTHING: ReadonlyMap<string, number> = new Map();
+const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
 
 interface Question {
   readonly pattern: Pattern;
@@ -96,23 +96,9 @@ export const Preview = ({ pattern }: { readonly pattern: Pattern }) => {
       </figcaption>
       <div ref={box} className="preview-threads" tabIndex={0} aria-label="Threads">
         {width > 0 && (
-          <svg
-            className="threads"
-            width={width}
-            height={layout.height}
-            role="img"
-            aria-label={`${pattern.strokes.length} strokes`}
-          >
-            <Threads
-              pattern={pattern}
-              ground={pattern}
-              layout={layout}
-              digits={digits}
-              chosen={null}
-              flags={NOTHING}
-              label={({ string }) => `string ${string}`}
-            />
-          </svg>
+          <div className="threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+            <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
+          </div>
         )}
       </div>
     </figure>

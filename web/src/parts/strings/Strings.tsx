@@ -3,6 +3,7 @@ import { openStringName, stepsText, type Pattern, type StringChange, type String
 import { memo, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
+import { usePatternFrame } from '../threads/usePatternFrame.ts';
 import { studyWorker } from '../../workers/client.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import { digitColour } from '../token/shapes.ts';
@@ -130,7 +131,8 @@ const askStrings = async (judged: Judged, signal: AbortSignal): Promise<Studied>
 
 const Shown = ({ judged, study, width, at }: Studied & Pick<StringsProps, 'width' | 'at'>) => {
   const { pattern } = judged;
-  const layout = useMemo(() => layoutOf(pattern, width), [pattern, width]);
+  const frame = usePatternFrame(pattern);
+  const layout = useMemo(() => layoutOf(frame, width), [frame, width]);
   const strings = useMemo(() => playedStrings(study.rings, study.changes), [study]);
   const system = systemAt(layout, at);
   return (

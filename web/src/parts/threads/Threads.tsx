@@ -9,31 +9,37 @@ import {
   type Role,
   type Stroke,
 } from '@fleet-wren/core';
-import { memo, type ReactNode } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { digitColour } from '../token/shapes.ts';
 import { Token } from '../token/Token.tsx';
-import { SPACE, pointAt, slurArcs, stringY, threadsOf, type Layout, type System } from './geometry.ts';
+import { placeIn, rememberingContents, slurArcsIn, threadsIn, type Contents } from './contents.ts';
+import { SPACE, stringY, type Layout, type System } from './geometry.ts';
+import { useInSight } from './useInSight.ts';
+
+/** Says a stroke to screen readers. It must stay the same function as long as it says the same. */
+export type StrokeLabel = (stroke: Stroke, digit: Digit | null) => string;
 
 interface SystemProps {
-  readonly pattern: Pattern;
+  /** The pattern without its strokes. */
+  readonly frame: Pattern;
   readonly layout: Layout;
   readonly system: System;
 }
 
-const StringNames = ({ pattern, system }: Pick<SystemProps, 'pattern' | 'system'>) =>
-  Array.from({ length: stringCount(pattern.instrument) }, (_, index) => index + 1).map((string) => {
-    const fret = fretOn(pattern.voicing, string);
+const StringNames = ({ frame }: Pick<SystemProps, 'frame'>) =>
+  Array.from({ length: stringCount(frame.instrument) }, (_, index) => index + 1).map((string) => {
+    const fret = fretOn(frame.voicing, string);
     return (
       <g
         key={string}
-        transform={`translate(0 ${system.top + stringY(string)})`}
+        transform={`translate(0 ${stringY(string)})`}
         className={fret === null ? 'string-name muted' : 'string-name'}
       >
         <text x={8} dy="0.34em">
           {string}
         </text>
         <text x={24} dy="0.34em" className="string-letter">
-          {openStringName(pattern.instrument, string)}
+          {openStringName(frame.instrument, string)}
         </text>
         <text x={SPACE.left - 10} dy="0.34em" className="string-fret">
           {fret ?? '×'}
@@ -42,25 +48,25 @@ const StringNames = ({ pattern, system }: Pick<SystemProps, 'pattern' | 'system'
     );
   });
 
-const StringLines = ({ pattern, layout, system }: SystemProps) => {
+const StringLines = ({ frame, layout, system }: SystemProps) => {
   const right = system.barLines[system.barLines.length - 1] ?? layout.width;
   return Array.from({ length: layout.strings }, (_, index) => (
     <line
       key={index}
-      className={sounds(pattern.voicing, index + 1) ? 'string-line' : 'string-line muted'}
+      className={sounds(frame.voicing, index + 1) ? 'string-line' : 'string-line muted'}
       x1={SPACE.left}
       x2={right}
-      y1={system.top + stringY(index + 1)}
-      y2={system.top + stringY(index + 1)}
+      y1={stringY(index + 1)}
+      y2={stringY(index + 1)}
       strokeWidth={1 + index * 0.28}
     />
   ));
 };
 
-/** The ruled ground of one system: beats shaded and counted, strings named. */
-const Ground = memo(({ pattern, layout, system }: SystemProps) => {
+/** The ruled page of one system: beats shaded and counted, strings named. */
+const Ruling = memo(({ frame, layout, system }: SystemProps) => {
   const height = layout.strings * SPACE.string;
-  const top = system.top + SPACE.counts;
+  const top = SPACE.counts;
   return (
     <g>
       {system.shades.map(({ x, width }) => (
@@ -69,15 +75,15 @@ const Ground = memo(({ pattern, layout, system }: SystemProps) => {
       {system.barLines.map((x) => (
         <line key={x} className="bar-line" x1={x} x2={x} y1={top} y2={top + height} />
       ))}
-      <StringLines pattern={pattern} layout={layout} system={system} />
-      <StringNames pattern={pattern} system={system} />
+      <StringLines frame={frame} layout={layout} system={system} />
+      <StringNames frame={frame} />
       {system.slots.map(({ at, x, label, beat }) => (
-        <text key={at} className={beat ? 'count count-beat' : 'count'} x={x} y={system.top + 18}>
+        <text key={at} className={beat ? 'count count-beat' : 'count'} x={x} y={18}>
           {label}
         </text>
       ))}
-      {pattern.bars > 1 && (
-        <text className="bar-number" x={8} y={system.top + 18}>
+      {frame.bars > 1 && (
+        <text className="bar-number" x={8} y={18}>
           bar {system.fromBar + 1}
         </text>
       )}
@@ -85,35 +91,33 @@ const Ground = memo(({ pattern, layout, system }: SystemProps) => {
   );
 });
 
-interface StrokeTokenProps {
-  readonly stroke: Stroke;
-  readonly digit: Digit | null;
-  readonly layout: Layout;
-  readonly chosen: boolean;
-  readonly selected: boolean;
-  readonly flagged?: number;
-  readonly label: string;
-}
-
 const ROLE_LETTERS: Readonly<Record<Role, string>> = { bass: 'B', alternate: 'A', 'second alternate': 'A2' };
 
-/** What stands around a token: a tail while it rings, a slanted line under a rake, the fret of its own, its role. */
-const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => {
-  const beside = stroke.harmonic ? `‹${stroke.harmonic.touch}›` : stroke.fret;
+/** Tokens this narrow leave no room beside them: what stands there is set below. */
+const ROOM_BESIDE = 11;
+
+/** The fret a stroke has of its own and its role: beside the token, or under it where tokens stand close. */
+const Beside = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => {
+  const fret = stroke.harmonic ? `‹${stroke.harmonic.touch}›` : stroke.fret;
+  const close = radius < ROOM_BESIDE;
   return (
     <>
-      {stroke.ring && (
-        <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />
-      )}
-      {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
-      {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
-      {beside !== undefined && (
-        <text className="mark-fret" x={radius + 2} y={radius + 5}>
-          {beside}
+      {fret !== undefined && (
+        <text
+          className={close ? 'mark-fret mark-under' : 'mark-fret'}
+          x={close ? 0 : radius + 2}
+          y={close ? radius + 9 : radius + 5}
+        >
+          {fret}
         </text>
       )}
       {stroke.role && (
-        <text className="mark-role" x={-radius - 3} y={radius + 5} textAnchor="end">
+        <text
+          className={close ? 'mark-role mark-under' : 'mark-role'}
+          x={close ? 0 : -radius - 3}
+          y={close ? -radius - 4 : radius + 5}
+          textAnchor={close ? undefined : 'end'}
+        >
           {ROLE_LETTERS[stroke.role]}
         </text>
       )}
@@ -121,18 +125,36 @@ const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: n
   );
 };
 
-const StrokeToken = memo(({ stroke, digit, layout, chosen, selected, flagged, label }: StrokeTokenProps) => {
-  const { x, y } = pointAt(layout, stroke.at, stroke.string);
+/** What stands around a token: a tail while it rings, a slanted line under a rake, the fret of its own, its role. */
+const Marks = ({ stroke, radius }: { readonly stroke: Stroke; readonly radius: number }) => (
+  <>
+    {stroke.ring && (
+      <path className="mark-ring" d={`M${radius + 3} 0q${radius * 0.9} ${radius * 0.9} ${radius * 1.9} 0`} />
+    )}
+    {stroke.rake && <line className="mark-rake" x1={-radius} x2={radius * 0.4} y1={radius + 6} y2={radius + 1} />}
+    {stroke.brush && <line className="mark-brush" x1={-radius - 3} x2={-radius - 3} y1={-radius} y2={radius} />}
+    <Beside stroke={stroke} radius={radius} />
+  </>
+);
+
+interface StrokeTokenProps {
+  readonly stroke: Stroke;
+  readonly digit: Digit | null;
+  readonly layout: Layout;
+  readonly system: System;
+  readonly label: StrokeLabel;
+}
+
+const StrokeToken = memo(({ stroke, digit, layout, system, label }: StrokeTokenProps) => {
+  const { x, y } = placeIn(layout, system, stroke);
   return (
     <g
-      className={`stroke${chosen ? ' chosen' : ''}${selected ? ' selected' : ''}`}
+      className="stroke"
       style={{ transform: `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)` }}
       data-stroke={stroke.id}
       role="img"
-      aria-label={label}
+      aria-label={label(stroke, digit)}
     >
-      {chosen && <circle className="chosen-ring" r={layout.radius + 6} />}
-      {selected && <circle className="selected-ring" r={layout.radius + 5} />}
       <Token
         digit={digit}
         radius={layout.radius}
@@ -141,71 +163,70 @@ const StrokeToken = memo(({ stroke, digit, layout, chosen, selected, flagged, la
         marks={stroke}
       />
       <Marks stroke={stroke} radius={layout.radius} />
-      {flagged !== undefined && (
-        <g transform={`translate(${layout.radius} ${-layout.radius})`} className="flag">
-          <circle r={8} />
-          <text dy="0.34em">{flagged}</text>
-        </g>
-      )}
     </g>
   );
 });
 
-interface ThreadsProps {
-  readonly pattern: Pattern;
-  /** The pattern without its strokes, which stays the same while only strokes change. */
-  readonly ground: Pattern;
-  readonly layout: Layout;
-  readonly digits: Readonly<Record<string, Digit | null>>;
-  readonly chosen: string | null;
-  readonly selection?: ReadonlySet<string>;
-  /** Numbered flags by stroke. */
-  readonly flags: ReadonlyMap<string, number>;
-  readonly label: (stroke: Stroke) => string;
-  readonly children?: ReactNode;
+interface SystemViewProps extends SystemProps {
+  readonly contents: Contents;
+  readonly label: StrokeLabel;
 }
 
-/** Strings over time, a token a stroke, each digit's strokes joined by its thread. */
-export const Threads = ({
-  pattern,
-  ground,
-  layout,
-  digits,
-  chosen,
-  selection,
-  flags,
-  label,
-  children,
-}: ThreadsProps) => (
-  <>
-    {layout.systems.map((system) => (
-      <Ground key={system.index} pattern={ground} layout={layout} system={system} />
+/** One system with all that lies in it. */
+const SystemView = memo(({ frame, layout, system, contents, label }: SystemViewProps) => (
+  <svg
+    className="threads-system"
+    width={layout.width}
+    height={layout.systemHeight + SPACE.between}
+    style={{ top: system.top }}
+    aria-hidden={contents.strokes.length === 0}
+  >
+    <Ruling frame={frame} layout={layout} system={system} />
+    {threadsIn(contents, layout, system).map(({ striker, path }) => (
+      <path key={striker} className="thread" d={path} stroke={digitColour(striker === 'pick' ? 'down' : striker)} />
     ))}
-    {threadsOf(pattern, digits, layout).map(({ striker, paths }) =>
-      paths.map((path, index) => (
-        <path
-          key={`${striker}${index}`}
-          className="thread"
-          d={path}
-          stroke={digitColour(striker === 'pick' ? 'down' : striker)}
-        />
-      )),
-    )}
-    {slurArcs(pattern, layout).map(({ id, path, letter }) => (
+    {slurArcsIn(contents, layout, system).map(({ id, path, letter }) => (
       <path key={id} className={`slur slur-${letter}`} d={path} />
     ))}
-    {children}
-    {pattern.strokes.map((stroke) => (
+    {contents.strokes.map((stroke, index) => (
       <StrokeToken
         key={stroke.id}
         stroke={stroke}
-        digit={digits[stroke.id] ?? null}
+        digit={contents.digits[index] ?? null}
         layout={layout}
-        chosen={stroke.id === chosen}
-        selected={selection?.has(stroke.id) ?? false}
-        flagged={flags.get(stroke.id)}
-        label={label(stroke)}
+        system={system}
+        label={label}
       />
     ))}
-  </>
-);
+  </svg>
+));
+
+interface ThreadsProps {
+  readonly pattern: Pattern;
+  /** The pattern without its strokes, which stays the same while only strokes change. */
+  readonly frame: Pattern;
+  readonly layout: Layout;
+  readonly digits: Readonly<Record<string, Digit | null>>;
+  readonly label: StrokeLabel;
+}
+
+/** Strings over time, a token a stroke, each digit's strokes joined by its thread; only what is in sight is drawn. */
+export const Threads = memo(({ pattern, frame, layout, digits, label }: ThreadsProps) => {
+  const [contentsNow] = useState(rememberingContents);
+  const contents = useMemo(() => contentsNow(pattern, digits, layout), [contentsNow, pattern, digits, layout]);
+  const { box, from, to } = useInSight(layout.systems.length, layout.systemHeight + SPACE.between);
+  return (
+    <div ref={box} className="threads-systems" style={{ height: layout.height }}>
+      {layout.systems.slice(from, to).map((system) => (
+        <SystemView
+          key={system.index}
+          frame={frame}
+          layout={layout}
+          system={system}
+          contents={contents[system.index] as Contents}
+          label={label}
+        />
+      ))}
+    </div>
+  );
+});

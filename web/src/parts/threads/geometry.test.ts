@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { newPattern, patternLength, slotTicks, type Pattern } from '@fleet-wren/core';
-import { SPACE, cellAt, cursorAt, layoutOf, pointAt, slurArcs, strokesWithin, threadsOf } from './geometry.ts';
+import { contentsOf, slurArcsIn, threadsIn, type Contents } from './contents.ts';
+import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type System } from './geometry.ts';
 
 const patterns = fc
   .record({
@@ -56,12 +57,13 @@ test('each striker has one thread, and pinches do not split it', () => {
       { id: 'd', at: 1260, string: 2 },
     ],
   });
-  const threads = threadsOf(pattern, { a: 'p', b: 'm', c: 'p', d: 'm' }, layoutOf(pattern, 800));
-  expect(threads.map(({ striker, paths }) => [striker, paths.length])).toEqual([
-    ['p', 1],
-    ['m', 1],
-  ]);
-  expect(threads[0]?.paths[0]).toMatch(/^M\d+(\.\d)?,\d+(\.\d)?C/);
+  const layout = layoutOf(pattern, 800);
+  const [contents] = contentsOf(pattern, { a: 'p', b: 'm', c: 'p', d: 'm' }, layout);
+  const threads = threadsIn(contents as Contents, layout, layout.systems[0] as System);
+  expect(threads.map(({ striker }) => striker)).toEqual(['p', 'm']);
+  expect(threads[0]?.path).toMatch(/^M\d+(\.\d)?,\d+(\.\d)?C/);
+  // Two tokens of a digit: one curve between them.
+  expect(threads.map(({ path }) => path.split('C').length)).toEqual([2, 2]);
 });
 
 test('a beat cut in its own parts has its own slots, and a click finds them', () => {
@@ -80,7 +82,9 @@ test('a slur is an arc from the note before on its string', () => {
       { id: 'c', at: 420, string: 2, slur: 'slide' },
     ],
   });
-  const arcs = slurArcs(pattern, layoutOf(pattern, 900));
+  const layout = layoutOf(pattern, 900);
+  const [contents] = contentsOf(pattern, {}, layout);
+  const arcs = slurArcsIn(contents as Contents, layout, layout.systems[0] as System);
   expect(arcs.map(({ id, letter }) => id + letter)).toEqual(['bh']);
 });
 
@@ -97,4 +101,52 @@ test('a rectangle chooses the strokes whose tokens lie in it', () => {
   expect(
     strokesWithin(pattern, layout, { left: first.x - 5, top: second.y - 5, right: second.x + 5, bottom: first.y + 5 }),
   ).toEqual(['a', 'b']);
+});
+
+describe('contents of systems', () => {
+  const line = (bars: number): Pattern =>
+    newPattern('Long', {
+      bars,
+      strokes: Array.from({ length: bars * 16 }, (_, slot) => ({
+        id: `s${slot}`,
+        at: slot * 210,
+        string: (slot % 3) + 1,
+      })),
+    });
+  const digitsFor = ({ strokes }: Pattern): Record<string, 'm'> =>
+    Object.fromEntries(strokes.map(({ id }) => [id, 'm' as const]));
+
+  test('every stroke lies in the system of its time, once', () => {
+    const pattern = line(9);
+    const layout = layoutOf(pattern, 900);
+    const contents = contentsOf(pattern, {}, layout);
+    expect(contents.flatMap(({ strokes }) => strokes)).toEqual(pattern.strokes);
+    contents.forEach(({ strokes }, index) => {
+      const { fromTick, toTick } = layout.systems[index] as System;
+      expect(strokes.every(({ at }) => at >= fromTick && at < toTick)).toBe(true);
+    });
+  });
+
+  test('after an edit only the system it lies in is another value', () => {
+    const pattern = line(12);
+    const layout = layoutOf(pattern, 900);
+    const before = contentsOf(pattern, digitsFor(pattern), layout);
+    const strokes = pattern.strokes.map((one) => (one.id === 's40' ? { ...one, accent: true as const } : one));
+    const after = contentsOf({ ...pattern, strokes }, digitsFor(pattern), layout, before);
+    const changed = after.flatMap((one, index) => (one === before[index] ? [] : [index]));
+    expect(changed).toEqual([Math.floor((40 * 210) / layout.ticksPerSystem)]);
+  });
+
+  test('a thread comes in from the system before and goes out to the next', () => {
+    const pattern = line(12);
+    const layout = layoutOf(pattern, 900);
+    const contents = contentsOf(pattern, digitsFor(pattern), layout);
+    const paths = layout.systems.map(
+      (system, index) => threadsIn(contents[index] as Contents, layout, system)[0]?.path,
+    );
+    expect(paths[0]?.startsWith(`M${SPACE.left},`)).toBe(false);
+    expect(paths[1]?.startsWith(`M${SPACE.left},`)).toBe(true);
+    expect(paths[0]?.includes(`${900 - SPACE.right},`)).toBe(true);
+    expect(paths.at(-1)?.includes(`${900 - SPACE.right},`)).toBe(false);
+  });
 });

@@ -1,19 +1,13 @@
 import {
-  STRIKERS,
   beatPartsOf,
   countOf,
   patternLength,
-  strikerOf,
   stringCount,
   ticksPerBar,
   ticksPerBeat,
   type BeatPart,
-  type Digit,
   type Pattern,
-  type Striker,
-  type Stroke,
 } from '@fleet-wren/core';
-import { line, curveBumpX } from 'd3-shape';
 
 /** Space around and between, in pixels. */
 export const SPACE = { left: 66, right: 18, counts: 30, string: 43, below: 20, between: 14 } as const;
@@ -50,6 +44,7 @@ export interface Layout {
   readonly pixelsPerTick: number;
   readonly radius: number;
   readonly systems: readonly System[];
+  readonly ticksPerSystem: number;
   readonly systemHeight: number;
 }
 
@@ -63,6 +58,17 @@ const barsPerSystem = (pattern: Pattern, inner: number): number => {
   return clamp(Math.floor(inner / (slotsPerBar * NARROWEST_SLOT)), 1, pattern.bars);
 };
 
+/** Index of the first of some things, sorted by `at`, that is not before a tick. */
+export const firstFrom = (sorted: readonly { readonly at: number }[], at: number): number => {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((sorted[middle] as { readonly at: number }).at < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+};
+
 const makeSystem = (
   pattern: Pattern,
   parts: readonly BeatPart[],
@@ -70,6 +76,7 @@ const makeSystem = (
   perSystem: number,
   inner: number,
   systemHeight: number,
+  half: number,
 ): System => {
   const bar = ticksPerBar(pattern.metre);
   const fromBar = index * perSystem;
@@ -77,9 +84,8 @@ const makeSystem = (
   const perTick = inner / (perSystem * bar);
   const x = (at: number): number => SPACE.left + (at - fromBar * bar) * perTick;
   const beat = ticksPerBeat(pattern.metre);
-  const half = narrowest(parts) / 2;
   const slots = parts
-    .filter(({ at }) => at >= fromBar * bar && at < (fromBar + bars) * bar)
+    .slice(firstFrom(parts, fromBar * bar), firstFrom(parts, (fromBar + bars) * bar))
     .map((part): Slot => ({
       at: part.at,
       x: x(part.at + half),
@@ -113,7 +119,8 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
   const systemHeight = SPACE.counts + strings * SPACE.string;
   const pixelsPerTick = inner / (perSystem * ticksPerBar(pattern.metre));
   const parts = beatPartsOf(pattern);
-  const slotWidth = narrowest(parts) * pixelsPerTick;
+  const half = narrowest(parts) / 2;
+  const slotWidth = 2 * half * pixelsPerTick;
   const count = Math.ceil(pattern.bars / perSystem);
   return {
     width,
@@ -121,9 +128,10 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
     strings,
     slotWidth,
     pixelsPerTick,
+    ticksPerSystem: perSystem * ticksPerBar(pattern.metre),
     radius: clamp(slotWidth * 0.44, 7, 13),
     systems: Array.from({ length: count }, (_, index) =>
-      makeSystem(pattern, parts, index, perSystem, inner, systemHeight),
+      makeSystem(pattern, parts, index, perSystem, inner, systemHeight, half),
     ),
     systemHeight,
   };
@@ -134,7 +142,7 @@ export const stringY = (string: number): number => SPACE.counts + (string - 0.5)
 
 /** The system a tick falls in. */
 export const systemAt = (layout: Layout, at: number): System =>
-  layout.systems.find(({ toTick }) => at < toTick) ?? (layout.systems[layout.systems.length - 1] as System);
+  layout.systems[clamp(Math.floor(at / layout.ticksPerSystem), 0, layout.systems.length - 1)] as System;
 
 /** Which bars of all a row shows, to be said after something else; nothing where it shows them all. */
 export const barsText = ({ fromBar, bars }: System, all: number): string => {
@@ -157,7 +165,7 @@ export const cellAt = (
   x: number,
   y: number,
 ): { readonly at: number; readonly string: number } | undefined => {
-  const system = layout.systems.find(({ top }) => y >= top && y < top + layout.systemHeight + SPACE.between);
+  const system = layout.systems[Math.floor(y / (layout.systemHeight + SPACE.between))];
   if (!system || x < SPACE.left - 4) return undefined;
   const string = Math.ceil((y - system.top - SPACE.counts) / SPACE.string);
   const nearest = system.slots.reduce<Slot | undefined>(
@@ -167,57 +175,6 @@ export const cellAt = (
   const at = nearest?.at ?? system.fromTick;
   return string >= 1 && string <= layout.strings ? { at, string } : undefined;
 };
-
-/** One digit's line through its strokes, a path for each system. */
-export interface Thread {
-  readonly striker: Striker;
-  readonly paths: readonly string[];
-}
-
-const bump = line<readonly [number, number]>()
-  .curve(curveBumpX)
-  .x(([x]) => Number(x.toFixed(1)))
-  .y(([, y]) => Number(y.toFixed(1)));
-
-type Placed = Pick<Stroke, 'at' | 'string'>;
-
-/** The strokes of one striker: of a brush or double stop only its lowest-pitched string, so that the line stays one. */
-const strokesOf = (
-  pattern: Pattern,
-  digits: Readonly<Record<string, Digit | null>>,
-  striker: Striker,
-): readonly Placed[] =>
-  pattern.strokes
-    .filter(({ id }) => digits[id] && strikerOf(digits[id]) === striker)
-    .filter(({ at }, index, own) => own[index - 1]?.at !== at);
-
-const pathIn = (layout: Layout, system: System, strokes: readonly Placed[]): string => {
-  const inside = strokes.filter(({ at }) => at >= system.fromTick && at < system.toTick);
-  const before = strokes.filter(({ at }) => at < system.fromTick).pop();
-  const after = strokes.find(({ at }) => at >= system.toTick);
-  if (inside.length === 0) return '';
-  const y = (string: number): number => system.top + stringY(string);
-  const points = inside.map(({ at, string }): [number, number] => [pointAt(layout, at, string).x, y(string)]);
-  const half = (a: Placed, b: Placed): number => (y(a.string) + y(b.string)) / 2;
-  const first = inside[0] as Placed;
-  const last = inside[inside.length - 1] as Placed;
-  if (before) points.unshift([SPACE.left, half(before, first)]);
-  if (after) points.push([layout.width - SPACE.right, half(last, after)]);
-  return bump(points) ?? '';
-};
-
-/** The threads of a fingering: one for each striker that plays. */
-export const threadsOf = (
-  pattern: Pattern,
-  digits: Readonly<Record<string, Digit | null>>,
-  layout: Layout,
-): readonly Thread[] =>
-  STRIKERS.map((striker) => ({ striker, strokes: strokesOf(pattern, digits, striker) }))
-    .filter(({ strokes }) => strokes.length > 0)
-    .map(({ striker, strokes }) => ({
-      striker,
-      paths: layout.systems.map((system) => pathIn(layout, system, strokes)).filter((path) => path !== ''),
-    }));
 
 /** Where the play cursor stands at a tick: its x and its system. */
 export const cursorAt = (
@@ -229,27 +186,6 @@ export const cursorAt = (
   const system = systemAt(layout, at);
   return { x: SPACE.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2, top: system.top };
 };
-
-/** The arc of a slur from the note before on its string, as a path; none where the note before is in another system. */
-export const slurArcs = (
-  pattern: Pattern,
-  layout: Layout,
-): readonly { readonly id: string; readonly path: string; readonly letter: string }[] =>
-  pattern.strokes.flatMap((stroke) => {
-    if (!stroke.slur) return [];
-    const before = pattern.strokes.filter(({ string, at }) => string === stroke.string && at < stroke.at).pop();
-    if (!before || systemAt(layout, before.at) !== systemAt(layout, stroke.at)) return [];
-    const [from, to] = [pointAt(layout, before.at, before.string), pointAt(layout, stroke.at, stroke.string)];
-    const y = from.y - layout.radius - 2;
-    const lift = Math.min(16, 6 + (to.x - from.x) / 10);
-    return [
-      {
-        id: stroke.id,
-        letter: stroke.slur.charAt(0),
-        path: `M${from.x.toFixed(1)} ${y}Q${((from.x + to.x) / 2).toFixed(1)} ${(y - lift).toFixed(1)} ${to.x.toFixed(1)} ${y}`,
-      },
-    ];
-  });
 
 /** Strokes inside a rectangle drawn over the threads. */
 export const strokesWithin = (

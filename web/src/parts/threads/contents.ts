@@ -1,0 +1,143 @@
+import { STRIKERS, strikerOf, type Digit, type Pattern, type Striker, type Stroke } from '@fleet-wren/core';
+import { curveBumpX, line } from 'd3-shape';
+import { SPACE, stringY, type Layout, type System } from './geometry.ts';
+
+/** Where a striker's thread comes from at the left edge of a system, and goes to at the right: strings. */
+interface Edge {
+  readonly from: number | null;
+  readonly to: number | null;
+}
+
+/** What lies in one system: its strokes, who plays them, and what leads in and out of it. */
+export interface Contents {
+  readonly strokes: readonly Stroke[];
+  readonly digits: readonly (Digit | null)[];
+  readonly edges: readonly Edge[];
+}
+
+const strikerIndex = (digit: Digit | null): number => (digit ? STRIKERS.indexOf(strikerOf(digit)) : -1);
+
+interface Bucket {
+  strokes: Stroke[];
+  digits: (Digit | null)[];
+  edges: { from: number | null; to: number | null }[];
+}
+
+const emptyBucket = (): Bucket => ({ strokes: [], digits: [], edges: STRIKERS.map(() => ({ from: null, to: null })) });
+
+/** Fills in where each thread comes from and goes to, walking over the systems once in a direction. */
+const joinEdges = (buckets: readonly Bucket[], end: 'from' | 'to'): void => {
+  const last: (number | null)[] = STRIKERS.map(() => null);
+  const order = end === 'from' ? buckets : [...buckets].reverse();
+  for (const { strokes, digits, edges } of order) {
+    edges.forEach((edge, striker) => (edge[end] = last[striker] ?? null));
+    for (let step = 0; step < strokes.length; step += 1) {
+      const index = end === 'from' ? step : strokes.length - 1 - step;
+      const striker = strikerIndex(digits[index] ?? null);
+      if (striker >= 0) last[striker] = (strokes[index] as Stroke).string;
+    }
+  }
+};
+
+const sameList = <T>(a: readonly T[], b: readonly T[]): boolean =>
+  a.length === b.length && a.every((one, index) => one === b[index]);
+
+const sameEdge = (a: Edge, b: Edge | undefined): boolean => a.from === b?.from && a.to === b.to;
+
+const sameContents = (a: Contents, b: Contents): boolean =>
+  sameList(a.strokes, b.strokes) &&
+  sameList(a.digits, b.digits) &&
+  a.edges.every((edge, index) => sameEdge(edge, b.edges[index]));
+
+/**
+ * The strokes of a pattern by system. A system in which nothing changed is the same value as before, so that it is not
+ * drawn anew.
+ */
+export const contentsOf = (
+  pattern: Pattern,
+  digits: Readonly<Record<string, Digit | null>>,
+  layout: Layout,
+  before: readonly Contents[] = [],
+): readonly Contents[] => {
+  const buckets = layout.systems.map(emptyBucket);
+  for (const stroke of pattern.strokes) {
+    const bucket = buckets[Math.min(buckets.length - 1, Math.floor(stroke.at / layout.ticksPerSystem))];
+    bucket?.strokes.push(stroke);
+    bucket?.digits.push(digits[stroke.id] ?? null);
+  }
+  joinEdges(buckets, 'from');
+  joinEdges(buckets, 'to');
+  return buckets.map((bucket, index) => {
+    const old = before[index];
+    return old && sameContents(old, bucket) ? old : bucket;
+  });
+};
+
+/** Where the middle of a stroke's token lies in a system's own drawing. */
+export const placeIn = (layout: Layout, system: System, { at, string }: Pick<Stroke, 'at' | 'string'>) => ({
+  x: SPACE.left + (at - system.fromTick) * layout.pixelsPerTick + layout.slotWidth / 2,
+  y: stringY(string),
+});
+
+const bump = line<readonly [number, number]>()
+  .curve(curveBumpX)
+  .x(([x]) => Number(x.toFixed(1)))
+  .y(([, y]) => Number(y.toFixed(1)));
+
+/** One digit's line through its strokes of a system. */
+interface Thread {
+  readonly striker: Striker;
+  readonly path: string;
+}
+
+/** The threads of a system: one for each striker that plays in it; of several strings at once only one, the first. */
+export const threadsIn = ({ strokes, digits, edges }: Contents, layout: Layout, system: System): readonly Thread[] =>
+  STRIKERS.flatMap((striker, index) => {
+    const own = strokes.filter((_, place) => strikerIndex(digits[place] ?? null) === index);
+    const line = own.filter(({ at }, place) => own[place - 1]?.at !== at);
+    const [first, last] = [line[0], line[line.length - 1]];
+    if (!first || !last) return [];
+    const points = line.map((stroke): [number, number] => {
+      const { x, y } = placeIn(layout, system, stroke);
+      return [x, y];
+    });
+    const { from, to } = edges[index] as Edge;
+    if (from !== null) points.unshift([SPACE.left, (stringY(from) + stringY(first.string)) / 2]);
+    if (to !== null) points.push([layout.width - SPACE.right, (stringY(last.string) + stringY(to)) / 2]);
+    return [{ striker, path: bump(points) ?? '' }];
+  });
+
+/** The arc of a slur from the note before on its string; none where that lies in the system before. */
+interface SlurArc {
+  readonly id: string;
+  readonly path: string;
+  readonly letter: string;
+}
+
+const arcPath = (from: { readonly x: number; readonly y: number }, toX: number, radius: number): string => {
+  const y = from.y - radius - 2;
+  const lift = Math.min(16, 6 + (toX - from.x) / 10);
+  return `M${from.x.toFixed(1)} ${y}Q${((from.x + toX) / 2).toFixed(1)} ${(y - lift).toFixed(1)} ${toX.toFixed(1)} ${y}`;
+};
+
+/** The arcs of the slurs of a system. */
+export const slurArcsIn = ({ strokes }: Contents, layout: Layout, system: System): readonly SlurArc[] => {
+  const before = new Map<number, Stroke>();
+  return strokes.flatMap((stroke) => {
+    const last = before.get(stroke.string);
+    before.set(stroke.string, stroke);
+    if (!stroke.slur || !last || last.at === stroke.at) return [];
+    const path = arcPath(placeIn(layout, system, last), placeIn(layout, system, stroke).x, layout.radius);
+    return [{ id: stroke.id, letter: stroke.slur.charAt(0), path }];
+  });
+};
+
+/** Works out contents again and again; what did not change since the last time stays the same value. */
+export const rememberingContents = (): typeof contentsOf => {
+  let last: { readonly layout: Layout; readonly contents: readonly Contents[] } | undefined;
+  return (pattern, digits, layout) => {
+    const contents = contentsOf(pattern, digits, layout, last?.layout === layout ? last.contents : []);
+    last = { layout, contents };
+    return contents;
+  };
+};
