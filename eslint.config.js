@@ -151,6 +151,7 @@ export default tseslint.config(
         window: 'readonly',
         MutationObserver: 'readonly',
         requestAnimationFrame: 'readonly',
+        MessageChannel: 'readonly',
       },
     },
   },

@@ -14,14 +14,14 @@ await signIn(page, address);
 const strokes = (count) =>
   Array.from({ length: count }, (_, slot) => ({
     id: `s${slot}`,
-    at: slot * 210,
+    at: slot * 105,
     string: [5, 3, 4, 2, 5, 3, 4, 1][slot % 8],
   }));
 const patternOf = (count) => ({
   name: `Bench ${count}`,
   metre: { beats: 4, unit: 4 },
-  bars: Math.ceil(count / 16),
-  subdivision: 4,
+  bars: Math.ceil(count / 32),
+  subdivision: 8,
   tempo: 100,
   cyclic: true,
   school: 'one-per-string',

@@ -14,9 +14,11 @@ ensureDebian('/usr/bin/chromium', ['chromium']);
 buildIfStale(['core', 'server', 'web']);
 await runToEnd(process.execPath, ['--expose-gc', join(ROOT, 'scripts', 'bench-engine.mjs')]);
 
-const MANY = `insert into patterns (id, studio_id, version, name, school, document, summary, worked_at)
-  select gen_random_uuid(), studio_id, 1, name || ' roll ' || n, school, document, summary, worked_at - n * interval '1 minute'
-  from patterns, generate_series(1, 1000) n`;
+const COPIED =
+  'kind, format, version, school, document, student_id, summary, summary_version, tags, strings_used, digits_used, metre, difficulty';
+const MANY = `insert into documents (studio_id, id, name, worked_at, ${COPIED})
+  select studio_id, gen_random_uuid(), name || ' roll ' || n, worked_at - n * interval '1 minute', ${COPIED}
+  from documents, generate_series(1, 1000) n where kind = 'pattern'`;
 
 const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-bench-'));
 chmodSync(folder, 0o755);

@@ -29,26 +29,40 @@ interface Played {
   readonly digit: Digit;
 }
 
-const playedIn = (digits: Digits, event: Event | undefined): readonly Played[] =>
-  (event?.strokes ?? []).flatMap((index) => {
+const playedIn = (digits: Digits, event: Event): readonly Played[] =>
+  event.strokes.flatMap((index) => {
     const digit = digits[index];
     return digit ? [{ index, digit }] : [];
   });
 
 /** The stroke of a brush that leads on (side last) or that is reached first. */
 const brushEnds = (played: readonly Played[], striker: Striker, side: 'first' | 'last'): Played | undefined => {
+  const [only] = played;
+  if (played.length === 1 && only) return strikerOf(only.digit) === striker ? only : undefined;
   const own = played.filter(({ digit }) => strikerOf(digit) === striker);
   return (own[0]?.digit === 'up') === (side === 'first') ? own[own.length - 1] : own[0];
 };
 
-const ownNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
-  const here = playedIn(digits, events[at]);
+/** A fingering event by event: what is played in each is worked out once. */
+interface Course {
+  readonly task: Task;
+  readonly events: readonly Event[];
+  readonly played: readonly (readonly Played[])[];
+}
+
+const strikersIn = (played: readonly Played[]): readonly Striker[] =>
+  played.length === 1
+    ? [strikerOf((played[0] as Played).digit)]
+    : [...new Set(played.map(({ digit }) => strikerOf(digit)))];
+
+const ownNeeds = ({ task, events, played }: Course, at: number): readonly Need[] => {
+  const here = played[at] ?? [];
   const found: Need[] = [];
-  for (const striker of new Set(here.map(({ digit }) => strikerOf(digit)))) {
+  for (const striker of strikersIn(here)) {
     for (let distance = 1; distance <= events.length; distance += 1) {
       const before = eventBefore(task, events, at, distance);
       if (!before) break;
-      const from = brushEnds(playedIn(digits, events[before.index]), striker, 'last');
+      const from = brushEnds(played[before.index] ?? [], striker, 'last');
       const to = brushEnds(here, striker, 'first');
       if (!from || !to) continue;
       found.push(makeNeed(task, 'own', from, to, before.seconds));
@@ -68,24 +82,24 @@ const makeNeed = (task: Task, kind: 'own' | 'other', from: Played, to: Played, h
   return { kind, from: from.index, to: to.index, striker: strikerOf(to.digit), seconds, has };
 };
 
-const otherNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
+const otherNeeds = ({ task, events, played }: Course, at: number): readonly Need[] => {
   const before = eventBefore(task, events, at, 1);
   if (!before) return [];
-  return playedIn(digits, events[before.index]).flatMap((from) =>
-    playedIn(digits, events[at])
+  return (played[before.index] ?? []).flatMap((from) =>
+    (played[at] ?? [])
       .filter((to) => strikerOf(to.digit) !== strikerOf(from.digit))
       .map((to) => makeNeed(task, 'other', from, to, before.seconds)),
   );
 };
 
 /** The index going from touching a harmonic to playing, or from playing to the next touch. */
-const touchNeeds = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly Need[] => {
+const touchNeeds = ({ task, events, played }: Course, at: number): readonly Need[] => {
   const before = eventBefore(task, events, at, 1);
   if (!before) return [];
   const seconds = task.hand.times.touch * task.hand.scale.i;
   const harp = ({ index }: Played): boolean => task.strokes[index]?.harp === true;
-  return playedIn(digits, events[before.index]).flatMap((from) =>
-    playedIn(digits, events[at])
+  return (played[before.index] ?? []).flatMap((from) =>
+    (played[at] ?? [])
       .filter((to) => (harp(from) && to.digit === 'i') || (harp(to) && from.digit === 'i'))
       .map((to): Need => ({
         kind: 'touch',
@@ -101,9 +115,12 @@ const touchNeeds = (task: Task, events: readonly Event[], digits: Digits, at: nu
 /** Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn. */
 export const needsOf = (task: Task, digits: Digits): readonly Need[] => {
   const events = eventsOf(task.strokes);
-  return events.flatMap((_, at) => [
-    ...ownNeeds(task, events, digits, at),
-    ...otherNeeds(task, events, digits, at),
-    ...touchNeeds(task, events, digits, at),
-  ]);
+  const course = { task, events, played: events.map((event) => playedIn(digits, event)) };
+  const harps = task.strokes.some(({ harp }) => harp);
+  const needs: Need[] = [];
+  for (let at = 0; at < events.length; at += 1) {
+    needs.push(...ownNeeds(course, at), ...otherNeeds(course, at));
+    if (harps) needs.push(...touchNeeds(course, at));
+  }
+  return needs;
 };

@@ -1,5 +1,13 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import { OWN_COSTS, PAIR_COSTS, UNPLAYED_COST, type Family, type CostContext, type Scope } from './costs/index.ts';
+import {
+  OWN_COSTS,
+  PAIR_COSTS,
+  UNPLAYED_COST,
+  type Family,
+  type CostContext,
+  type PairCost,
+  type Scope,
+} from './costs/index.ts';
 import { WINDOW, eventBefore, eventsOf, placedStroke, type Event, type Task } from './task.ts';
 
 /** A digit for each stroke of a task, null where none is left for it. */
@@ -51,6 +59,18 @@ const holds = (scope: Scope, from: Striker, to: Striker, distance: number, betwe
   }
 };
 
+const held = new Map<string, readonly PairCost[]>();
+
+/** The costs that count between two strokes, remembered: there are few cases. */
+const pairCostsHolding = (from: Striker, to: Striker, distance: number, between: Between): readonly PairCost[] => {
+  const key = `${from}${to}${distance}${between.size > 0 ? [...between].sort().join('') : ''}`;
+  const known = held.get(key);
+  if (known) return known;
+  const costs = PAIR_COSTS.filter(({ scopes }) => scopes.some((scope) => holds(scope, from, to, distance, between)));
+  held.set(key, costs);
+  return costs;
+};
+
 interface Apart {
   readonly distance: number;
   readonly seconds: number;
@@ -68,11 +88,11 @@ const pairItems = (
   const [fromStroke, toStroke] = [task.strokes[other], task.strokes[index]];
   const items: CostItem[] = [];
   if (!from || !to || !fromStroke || !toStroke) return items;
+  const holding = pairCostsHolding(strikerOf(from), strikerOf(to), apart.distance, apart.between);
+  if (holding.length === 0) return items;
   const a = placedStroke(fromStroke, from);
   const b = placedStroke(toStroke, to);
-  const [who, whom] = [strikerOf(from), strikerOf(to)];
-  for (const { scopes, family, of } of PAIR_COSTS) {
-    if (!scopes.some((scope) => holds(scope, who, whom, apart.distance, apart.between))) continue;
+  for (const { family, of } of holding) {
     const amount = of(a, b, apart.seconds, context);
     if (amount > 0) items.push({ family, stroke: index, other, seconds: apart.seconds, amount });
   }
@@ -100,12 +120,6 @@ const pairsBetween = (digits: Digits, earlier: Event, later: Event): readonly (r
   );
 };
 
-const strikersOf = (digits: Digits, event: Event): readonly Striker[] =>
-  event.strokes.flatMap((index) => {
-    const digit = digits[index];
-    return digit ? [strikerOf(digit)] : [];
-  });
-
 const TOGETHER: Apart = { distance: 0, seconds: 0, between: new Set() };
 
 const togetherItems = (task: Task, context: CostContext, digits: Digits, event: Event): readonly CostItem[] =>
@@ -120,13 +134,17 @@ export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digit
   const items: CostItem[] = event.strokes.flatMap((index) => ownItems(task, digits, index));
   items.push(...togetherItems(task, context, digits, event));
   const between = new Set<Striker>();
+  const note = (index: number): void => {
+    const digit = digits[index];
+    if (digit) between.add(strikerOf(digit));
+  };
   for (let distance = 1; distance <= WINDOW; distance += 1) {
     const before = eventBefore(task, events, at, distance);
     if (!before) break;
     const earlier = events[before.index] as Event;
     for (const pair of pairsBetween(digits, earlier, event))
       items.push(...pairItems(task, context, digits, pair, { distance, seconds: before.seconds, between }));
-    for (const striker of strikersOf(digits, earlier)) between.add(striker);
+    earlier.strokes.forEach(note);
   }
   return items.filter(({ amount }) => amount > 0);
 };

@@ -107,7 +107,18 @@ const bassLine = ({ strokes, beats }: Score): readonly boolean[] => {
 };
 
 /** The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like. */
-export const figuresOf = ({ strokes, bars }: Score): ReadonlyMap<string, readonly (readonly number[])[]> => {
+export const figuresOf = (score: Score): Figures => {
+  const known = figures.get(score) ?? findFigures(score);
+  figures.set(score, known);
+  return known;
+};
+
+type Figures = ReadonlyMap<string, readonly (readonly number[])[]>;
+
+/** Fingering and findings ask the same of one score. */
+const figures = new WeakMap<Score, Figures>();
+
+const findFigures = ({ strokes, bars }: Score): Figures => {
   const inBars = bars.map((): number[] => []);
   strokes.forEach(({ at }, index) => inBars[lastIndexBefore(bars, at)]?.push(index));
   const byLook = new Map<string, number[][]>();

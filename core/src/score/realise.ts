@@ -45,7 +45,30 @@ const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolea
   return next;
 };
 
+/** What a stroke came to the last time, and what that hung on. */
+interface Resolved {
+  readonly pattern: Pick<Pattern, 'voicing' | 'instrument' | 'metre'>;
+  readonly next: number;
+  readonly stroke: ScoreStroke;
+}
+
+/** Strokes stay the same values from edit to edit: what one came to holds as long as its strings and its chord do. */
+const resolved = new WeakMap<Stroke, Resolved>();
+
+const sameStrings = (a: Resolved['pattern'], b: Pattern): boolean =>
+  a.voicing === b.voicing && a.instrument === b.instrument && a.metre === b.metre;
+
 const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+  const known = resolved.get(stroke);
+  if (known?.next === next && sameStrings(known.pattern, pattern)) return known.stroke;
+  const made = resolve(pattern, stroke, next);
+  // Not the pattern itself: it would be kept as long as any of its strokes.
+  const { voicing, instrument, metre } = pattern;
+  resolved.set(stroke, { pattern: { voicing, instrument, metre }, next, stroke: made });
+  return made;
+};
+
+const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
   const { id, role: _role, ...marks } = stroke;
   const whole = next - stroke.at;
   const ticks = stroke.damped ? Math.min(whole, Math.round(DAMPED_SHARE * ticksPerBeat(pattern.metre))) : whole;

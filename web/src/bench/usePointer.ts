@@ -112,16 +112,11 @@ export const usePointer = (layout: Layout): Pointer => {
   const [held, setHeld] = useState<Held | null>(null);
   const [band, setBand] = useState<Band | null>(null);
 
-  const cancel = (): void => {
+  const letGo = (): void => {
     setHeld(null);
     setBand(null);
-    setHover(undefined);
   };
-
-  useEscape(held !== null || band !== null, () => {
-    setHeld(null);
-    setBand(null);
-  });
+  useEscape(held !== null || band !== null, letGo);
 
   const down: PointerHandler = (event) => {
     const at = placeOf(event);
@@ -158,8 +153,7 @@ export const usePointer = (layout: Layout): Pointer => {
       else if (!sameCell(at, held.from)) drop(bench, held.id, held.from, at);
       else if (selection.size > 0) go(at);
     }
-    setBand(null);
-    setHeld(null);
+    letGo();
   };
 
   const { document } = bench.getState();
@@ -171,7 +165,7 @@ export const usePointer = (layout: Layout): Pointer => {
       onPointerDown: down,
       onPointerMove: move,
       onPointerUp: up,
-      onPointerCancel: cancel,
+      onPointerCancel: letGo,
       onPointerLeave: () => setHover(undefined),
     },
   };

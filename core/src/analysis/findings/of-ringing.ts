@@ -18,14 +18,16 @@ interface Cut {
 }
 
 /** Notes marked to ring that end too early because their string is played, or planted on, again. */
-const cuts = ({ pattern, score, task, digits }: FindingContext): readonly Cut[] =>
-  ringMap(score, task, digits).flatMap((ring): Cut[] => {
+const cuts = ({ pattern, score, task, digits }: FindingContext): readonly Cut[] => {
+  if (!pattern.strokes.some(({ ring }) => ring)) return [];
+  return ringMap(score, task, digits).flatMap((ring): Cut[] => {
     const held = pattern.strokes[ring.stroke];
     const by = ring.endedBy === undefined ? undefined : pattern.strokes[ring.endedBy];
     if (!held?.ring || !by || ring.endedBy === undefined) return [];
     const short = ringEndWanted(score, held) - ring.to;
     return short > 0.5 ? [{ ring, held, by, byIndex: ring.endedBy, short }] : [];
   });
+};
 
 /** A string struck again while a note on it should still ring. */
 export const struckAgain: FindingRule = (context) =>
