@@ -124,8 +124,8 @@ export const useExplanation = (judged: HeldJudged | null, chosen: string | null)
   return answer && answer.id === chosen && answer.about === judged ? answer.explanation : null;
 };
 
-/** Milliseconds of quiet after an edit before ways out are looked for. */
-const QUIET = 120;
+/** Milliseconds of quiet after an edit before ways out are looked for: longer where looking takes longer. */
+const quietFor = ({ pattern }: Judged): number => Math.min(1500, Math.max(120, pattern.strokes.length));
 
 /** An answer to a slower question about a judgement: it comes when edits pause, and is called off when one comes. */
 const useStudy = <T>(
@@ -146,7 +146,7 @@ const useStudy = <T>(
         .current(judged, call.signal)
         .then((value) => !call.signal.aborted && setAnswer({ about: judged, value }))
         .catch(() => undefined);
-    }, QUIET);
+    }, quietFor(judged));
     return () => {
       clearTimeout(timer);
       call.abort();
