@@ -55,6 +55,12 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
         </div>
       </div>
       <div className="pattern-ceiling">
+        {summary.unjudged && (
+          <>
+            <span className="text-soft">not judged yet</span>
+            <br />
+          </>
+        )}
         {summary.ceiling !== null && (
           <>
             <strong>{ceilingFigure(summary.ceiling)}</strong> ceiling

@@ -59,7 +59,7 @@ const barsPerSystem = (pattern: Pattern, inner: number): number => {
 };
 
 /** Index of the first of some things, sorted by `at`, that is not before a tick. */
-export const firstFrom = (sorted: readonly { readonly at: number }[], at: number): number => {
+const firstFrom = (sorted: readonly { readonly at: number }[], at: number): number => {
   let [low, high] = [0, sorted.length];
   while (low < high) {
     const middle = (low + high) >> 1;

@@ -1,0 +1,77 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../test/arbitraries.ts';
+import { fretOn } from '../harmony/index.ts';
+import { newPattern, patternLength, type Pattern } from '../pattern/index.ts';
+import { secondsPerTick, ticksPerBeat } from '../time/index.ts';
+import { realise, secondsAt, tickAt } from './index.ts';
+
+/** The same music written out by hand: each stroke looked up by itself, straight from the definitions. */
+const byHand = (pattern: Pattern) =>
+  pattern.strokes.map((stroke) => {
+    const { instrument, voicing } = pattern;
+    // A natural harmonic sounds the open string, whatever the chord stops or mutes.
+    const natural = stroke.harmonic?.kind === 'natural' ? 0 : undefined;
+    const fret = natural ?? stroke.fret ?? fretOn(voicing, stroke.string);
+    const open = (instrument.pitches[instrument.pitches.length - stroke.string] as number) + instrument.capo;
+    const later = pattern.strokes.filter(({ string, at }) => string === stroke.string && at > stroke.at);
+    const again = pattern.strokes.find(({ string }) => string === stroke.string);
+    const end = patternLength(pattern);
+    const next = later[0]?.at ?? (pattern.cyclic && again ? again.at + end : end);
+    return { at: stroke.at, string: stroke.string, open, fret, next };
+  });
+
+test('a score says what one finds by looking each stroke up', () => {
+  fc.assert(
+    fc.property(patternArbitrary, (pattern) => {
+      const { strokes } = realise(pattern);
+      byHand(pattern).forEach(({ at, string, open, fret, next }, index) => {
+        const stroke = strokes[index];
+        expect([stroke?.at, stroke?.string, stroke?.fret]).toEqual([at, string, fret]);
+        if (!stroke?.damped) expect(stroke?.ticks).toBe(next - at);
+        if (fret !== null && !stroke?.harmonic) expect(stroke?.pitch).toBe(open + fret);
+        if (fret === null) expect(stroke?.pitch).toBeNull();
+      });
+    }),
+    { seed: 11, numRuns: 300 },
+  );
+});
+
+test('the same strokes in another key of the memory come out the same', () => {
+  fc.assert(
+    fc.property(patternArbitrary, patternArbitrary, (a, b) => {
+      // The strokes of one pattern under the chord and strings of another: nothing of the first may be remembered.
+      const strings = b.instrument.pitches.length;
+      const moved = {
+        ...b,
+        bars: a.bars,
+        metre: a.metre,
+        strokes: a.strokes.filter(({ string }) => string <= strings),
+      };
+      realise(a);
+      const fresh = realise({ ...moved, strokes: moved.strokes.map((stroke) => ({ ...stroke })) });
+      expect(realise(moved).strokes).toEqual(fresh.strokes);
+    }),
+    { seed: 13, numRuns: 200 },
+  );
+});
+
+test('seconds and ticks go back and forth, and never backwards', () => {
+  fc.assert(
+    fc.property(patternArbitrary, fc.nat(10_000), fc.nat(10_000), (pattern, a, b) => {
+      const score = realise(pattern);
+      const [from, to] = [Math.min(a, b), Math.max(a, b)].map((tick) => tick % (score.length + 1));
+      expect(tickAt(score, secondsAt(score, a % score.length))).toBeCloseTo(a % score.length, 4);
+      if ((from as number) < (to as number))
+        expect(secondsAt(score, from as number)).toBeLessThan(secondsAt(score, to as number));
+    }),
+    { seed: 12, numRuns: 300 },
+  );
+});
+
+test('swing moves what falls off the beat and leaves the beats: at 67 % the second eighth comes at two thirds', () => {
+  const pattern = newPattern('Swung', { swing: 67, tempo: 60, subdivision: 2 });
+  const score = realise(pattern);
+  const beat = ticksPerBeat(pattern.metre) * secondsPerTick(pattern.metre, 60);
+  expect(secondsAt(score, 840)).toBeCloseTo(beat, 9);
+  expect(secondsAt(score, 420)).toBeCloseTo(0.67 * beat, 9);
+});

@@ -1,0 +1,141 @@
+import { newPattern } from '@fleet-wren/core';
+
+/** A source of numbers from 0 up to 1 that is the same at each run with a seed (mulberry32, public domain). */
+export const seeded = (seed: number): (() => number) => {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+};
+
+/** A request to the server, as it goes over the wire. */
+export interface Sent {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly path: string;
+  readonly body?: string;
+  readonly headers?: Readonly<Record<string, string>>;
+}
+
+const ID = '00000000-0000-4000-8000-000000000000';
+
+const pattern = newPattern('Roll', {
+  strokes: [
+    { id: 'one', at: 0, string: 5 },
+    { id: 'two', at: 210, string: 3, pin: 'm' },
+  ],
+});
+const school = { id: 'x', name: 'Own', base: 'one-per-string', digits: ['p', 'i', 'm'], homes: {}, weights: {} };
+const hand = { name: 'Small', base: 'able', times: {}, scale: {} };
+
+/** Every route there is, with what it expects. */
+const ROUTES: readonly { readonly method: Sent['method']; readonly path: string; readonly body?: unknown }[] = [
+  { method: 'get', path: '/api/patterns' },
+  { method: 'get', path: '/api/patterns/tags' },
+  { method: 'post', path: '/api/patterns/many', body: { patterns: [pattern] } },
+  { method: 'get', path: `/api/patterns/${ID}` },
+  { method: 'get', path: `/api/patterns/${ID}/versions` },
+  { method: 'get', path: `/api/patterns/${ID}/versions/1` },
+  { method: 'post', path: `/api/patterns/${ID}/versions`, body: { label: 'Before', version: 1 } },
+  { method: 'post', path: '/api/patterns', body: { pattern } },
+  { method: 'put', path: `/api/patterns/${ID}`, body: { version: 1, pattern } },
+  { method: 'post', path: `/api/patterns/${ID}/duplicate` },
+  { method: 'delete', path: `/api/patterns/${ID}` },
+  { method: 'post', path: `/api/patterns/${ID}/restore` },
+  { method: 'post', path: '/api/auth/register', body: { studio: 'S', name: 'N', email: 'a@b.example', password: 'p' } },
+  { method: 'post', path: '/api/auth/sign-in', body: { email: 'a@b.example', password: 'p' } },
+  { method: 'get', path: '/api/auth/me' },
+  { method: 'get', path: '/api/hands' },
+  { method: 'post', path: '/api/hands', body: hand },
+  { method: 'delete', path: `/api/hands/${ID}` },
+  { method: 'get', path: '/api/schools' },
+  { method: 'post', path: '/api/schools', body: { school } },
+  { method: 'put', path: `/api/schools/${ID}`, body: { school, version: 1 } },
+  { method: 'delete', path: `/api/schools/${ID}` },
+  { method: 'get', path: '/api/estimates' },
+  { method: 'put', path: '/api/estimates', body: { estimates: { i: 0.2 }, version: 0 } },
+  { method: 'get', path: '/api/students' },
+  { method: 'get', path: '/api/health' },
+];
+
+/** What stands where something else should. */
+const WRONG: readonly unknown[] = [
+  null,
+  true,
+  0,
+  -1,
+  1.5,
+  2 ** 31,
+  2 ** 53,
+  1e308,
+  '',
+  'a\u0000b',
+  '\ud800',
+  '￿',
+  'x'.repeat(5000),
+  [],
+  {},
+  [[]],
+  { constructor: 1, ['__proto__x']: {} },
+  Array.from({ length: 2000 }, () => 1),
+  Object.fromEntries(Array.from({ length: 600 }, (_, index) => [`k${index}`, index])),
+];
+
+const WORDS: readonly string[] = ['%00', '%ff', '..%2f', 'NaN', '-1', '99999999999999999999', '%27--', 'a'.repeat(300)];
+
+type Random = () => number;
+
+const oneOf = <T>(random: Random, items: readonly T[]): T => items[Math.floor(random() * items.length)] as T;
+
+/** A value in which something, somewhere, was put in place of what belongs there, left out or added. */
+const damaged = (random: Random, value: unknown): unknown => {
+  if (typeof value !== 'object' || value === null || random() < 0.15) return oneOf(random, WRONG);
+  if (Array.isArray(value)) {
+    if (value.length === 0) return [oneOf(random, WRONG)];
+    const place = Math.floor(random() * value.length);
+    return value.map((one, index): unknown => (index === place ? damaged(random, one) : one));
+  }
+  const entries = Object.entries(value);
+  if (entries.length === 0 || random() < 0.1) return { ...value, [oneOf(random, ['extra', '', '\u0000', 'id'])]: 1 };
+  const place = Math.floor(random() * entries.length);
+  if (random() < 0.15) return Object.fromEntries(entries.filter((_, index) => index !== place));
+  return Object.fromEntries(entries.map(([key, one], index) => [key, index === place ? damaged(random, one) : one]));
+};
+
+const damagedPath = (random: Random, path: string): string => {
+  const word = oneOf(random, WORDS);
+  if (random() < 0.4) return path.replace(ID, word);
+  const name = oneOf(random, ['search', 'tag', 'before', 'limit', 'school', 'strings', 'digits', 'metre', 'easiest']);
+  return `${path}?${name}=${word}${random() < 0.3 ? `&${name}=${word}` : ''}`;
+};
+
+const damagedText = (random: Random, text: string): string => {
+  const at = Math.floor(random() * text.length);
+  return random() < 0.5
+    ? text.slice(0, at)
+    : `${text.slice(0, at)}${oneOf(random, ['"', '}', '\\u0000', '[[[['])}${text.slice(at)}`;
+};
+
+const HEADERS: readonly Readonly<Record<string, string>>[] = [
+  { origin: 'null' },
+  { origin: 'http://[half' },
+  { origin: 'https://elsewhere.example' },
+  { 'content-type': 'text/plain' },
+  { 'content-type': 'application/json; charset=utf-7' },
+  { 'content-encoding': 'gzip' },
+  { cookie: 'wren_session=%00' },
+  { cookie: 'wren_session=' },
+  { 'if-match': '"' },
+];
+
+/** A request to any route with something wrong in its path, its body, its text or its headers. */
+export const damagedRequest = (random: Random): Sent => {
+  const { method, path, body } = oneOf(random, ROUTES);
+  const asked = random() < 0.3 ? damagedPath(random, path) : path;
+  const headers = random() < 0.15 ? oneOf(random, HEADERS) : undefined;
+  if (body === undefined) return { method, path: asked, headers };
+  const text = JSON.stringify(damaged(random, body)) ?? '';
+  return { method, path: asked, headers, body: random() < 0.1 ? damagedText(random, text) : text };
+};
