@@ -33,3 +33,14 @@ test('there are examples to run', () => {
 test.each(examples)('$file: $expression', ({ expression, expected }) => {
   expect(run(expression)).toEqual(run(expected));
 });
+
+/** Functions that take other functions or parsers, and so cannot be called in a line. */
+const WITHOUT: readonly string[] = ['readMusicXmlText'];
+
+const isPlain = (name: string): boolean =>
+  typeof core[name as keyof typeof core] === 'function' && !WITHOUT.includes(name);
+
+test.each(Object.keys(core).filter(isPlain))('%s has an example that calls it', (name) => {
+  const called = new RegExp(`\\b${name}\\(`);
+  expect(examples.some(({ expression }) => called.test(expression))).toBe(true);
+});

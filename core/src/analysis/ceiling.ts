@@ -15,7 +15,11 @@ export interface Ceiling {
  */
 export const tempoLimit = (beats: number, seconds: number): number => (60 * beats) / seconds;
 
-/** The least tempo limit over all needs, from the tempo they were measured at; undefined where nothing follows anything. */
+/**
+ * The least tempo limit over all needs, from the tempo they were measured at; undefined where nothing follows anything.
+ * @example
+ * Math.round(ceilingOf(80, needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).bpm) > 80 // => true
+ */
 export const ceilingOf = (tempo: number, needs: readonly Need[]): Ceiling | undefined =>
   needs.reduce<Ceiling | undefined>((least, need) => {
     const bpm = (tempo * need.has) / need.seconds;
@@ -27,7 +31,11 @@ export interface PartCeiling extends Ceiling {
   readonly striker: Striker | null;
 }
 
-/** The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first. */
+/**
+ * The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first.
+ * @example
+ * ceilingsByPart(80, needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker ?? 'in turn').sort().join(' ') // => 'i in turn m p'
+ */
 export const ceilingsByPart = (tempo: number, needs: readonly Need[]): readonly PartCeiling[] => {
   const part = (striker: Striker | null, own: readonly Need[]): readonly PartCeiling[] => {
     const ceiling = ceilingOf(tempo, own);

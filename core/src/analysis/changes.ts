@@ -67,6 +67,8 @@ const add = (matrix: Map<string, StringChange>, a: Played, b: Played): void => {
 /**
  * The string-change matrix of a fingering: every step from a stroke to one that comes right after it, those on one
  * string included, by string left and string reached. Of a pinch each string counts.
+ * @example
+ * stringChanges(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
 export const stringChanges = (task: Task, digits: Digits): readonly StringChange[] => {
   const events = eventsOf(task.strokes);
@@ -84,7 +86,11 @@ export const stringChanges = (task: Task, digits: Digits): readonly StringChange
   return [...matrix.values()].sort((a, b) => b.from - a.from || b.to - a.to);
 };
 
-/** How many steps of each kind a string-change matrix holds. */
+/**
+ * How many steps of each kind a string-change matrix holds.
+ * @example
+ * Object.keys(stepsByKind(stringChanges(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']))).length > 0 // => true
+ */
 export const stepsByKind = (changes: readonly StringChange[]): Readonly<Partial<Record<StepKind, number>>> => {
   const sum: Partial<Record<StepKind, number>> = {};
   for (const { kinds } of changes)

@@ -95,6 +95,8 @@ const tried =
 /**
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
+ * @example
+ * cureFor(newPattern('P'), judge(newPattern('P')), { kind: 'rushed', strokes: [], sentence: '', severity: 1 }) // => undefined
  */
 export const cureFor = (
   pattern: Pattern,

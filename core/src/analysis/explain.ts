@@ -99,6 +99,8 @@ const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): str
 
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
+ * @example
+ * explain(valueOrThrow(readFigure('5 3 2 3')).pattern, taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where // => 'beat 1, string 5'
  */
 export const explain = (pattern: Pattern, task: Task, digits: Digits, index: number): Explanation => {
   const events = eventsOf(task.strokes);

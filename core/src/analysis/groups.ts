@@ -10,6 +10,8 @@ export interface Group {
 /**
  * The groups a figure falls into, each opened by the thumb or the pick: 3+3+2 and the like. What comes before the first
  * belongs to the last. Empty where neither plays.
+ * @example
+ * groupsOf(valueOrThrow(readFigure('5 3 2 3')).pattern, judge(valueOrThrow(readFigure('5 3 2 3')).pattern).digits).length > 0 // => true
  */
 export const groupsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): readonly Group[] => {
   const openings = pattern.strokes.filter(({ id }) => digits[id] && handOrder(digits[id]) === 0).map(({ at }) => at);

@@ -118,7 +118,11 @@ export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement 
   return judgeOn(pattern, score, task, fingerScore(score, task));
 };
 
-/** Judges a fingering that was found, or chosen, in whatever way. */
+/**
+ * Judges a fingering that was found, or chosen, in whatever way.
+ * @example
+ * judgeFingering(valueOrThrow(readFigure('5 3 2 3')).pattern, fingerPattern(valueOrThrow(readFigure('5 3 2 3')).pattern)).cost === judge(valueOrThrow(readFigure('5 3 2 3')).pattern).cost // => true
+ */
 export const judgeFingering = (pattern: Pattern, solution: Solution, options: FingerOptions = {}): Judgement => {
   const score = realise(pattern, options);
   return judgeOn(pattern, score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand), solution);
@@ -153,6 +157,10 @@ const judgeOn = (pattern: Pattern, score: Score, task: Task, { digits, cost, con
   };
 };
 
-/** The digits of a judgement in the order of the pattern's strokes. */
+/**
+ * The digits of a judgement in the order of the pattern's strokes.
+ * @example
+ * digitsInOrder(valueOrThrow(readFigure('5 3 2 3')).pattern, judge(valueOrThrow(readFigure('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
+ */
 export const digitsInOrder = (pattern: Pattern, judgement: Pick<Judgement, 'digits'>): Digits =>
   pattern.strokes.map(({ id }) => judgement.digits[id] ?? null);

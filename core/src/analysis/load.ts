@@ -32,7 +32,11 @@ const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Str
   };
 };
 
-/** The load of every striker the school has, thumb side first. */
+/**
+ * The load of every striker the school has, thumb side first.
+ * @example
+ * loads(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
+ */
 export const loads = (task: Task, digits: Digits, needs: readonly Need[]): readonly Load[] => {
   const used = [...task.school.digits, ...digits.filter((digit) => digit !== null)].map(strikerOf);
   return STRIKERS.filter((striker) => used.includes(striker)).map((striker) => loadOf(task, digits, needs, striker));

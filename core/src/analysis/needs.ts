@@ -112,7 +112,11 @@ const touchNeeds = ({ task, events, played }: Course, at: number): readonly Need
   );
 };
 
-/** Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn. */
+/**
+ * Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn.
+ * @example
+ * needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length > 0 // => true
+ */
 export const needsOf = (task: Task, digits: Digits): readonly Need[] => {
   const events = eventsOf(task.strokes);
   const course = { task, events, played: events.map((event) => playedIn(digits, event)) };

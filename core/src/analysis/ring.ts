@@ -13,7 +13,11 @@ export interface Ring {
   readonly endedBy?: number;
 }
 
-/** Where a note that is marked to ring should ring to: the end of its bar. */
+/**
+ * Where a note that is marked to ring should ring to: the end of its bar.
+ * @example
+ * ringEndWanted(realise(newPattern('P')), { at: 210 }) // => 3360
+ */
 export const ringEndWanted = (score: Pick<Score, 'bars'>, { at }: Pick<ScoreStroke, 'at'>): number => {
   const { bar } = barAt(score, at);
   return bar.at + bar.ticks;
@@ -50,6 +54,8 @@ const plantSeconds = ({ strokes }: Score, task: Task, digits: Digits, index: num
 
 /**
  * How long each note of a fingering rings: until its string is struck or planted on again, is damped, or the part ends.
+ * @example
+ * ringMap(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
 export const ringMap = (score: Score, task: Task, digits: Digits): readonly Ring[] => {
   const nexts = following(score);

@@ -29,7 +29,11 @@ export interface PatternSummary {
 /** The longest miniature: beyond it a list would show only a blur. */
 const MINIATURE_STROKES = 64;
 
-/** The strokes of a pattern in small: places in time from 0 to 1 of a length in ticks. */
+/**
+ * The strokes of a pattern in small: places in time from 0 to 1 of a length in ticks.
+ * @example
+ * miniatureOf(valueOrThrow(readFigure('5 3 2 3')).pattern, {}).length // => 4
+ */
 export const miniatureOf = (
   pattern: Pattern,
   digits: Readonly<Record<string, Digit | null>>,

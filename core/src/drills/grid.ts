@@ -32,7 +32,11 @@ export interface DrillGrid {
 /** The most drills a grid may hold. */
 export const MOST_DRILLS = 200;
 
-/** The axes behind keys: two or three different ones. Error: `cannot-transform`. */
+/**
+ * The axes behind keys: two or three different ones. Error: `cannot-transform`.
+ * @example
+ * valueOrThrow(axesByKey(['displacement'])).map(({ name }) => name).join() // => 'Displacement'
+ */
 export const axesByKey = (keys: readonly string[]): Result<readonly Axis[]> => {
   const found = [...new Set(keys)].flatMap((key) => AXES.find((axis) => axis.key === key) ?? []);
   return found.length >= 1 && found.length <= 3
@@ -111,6 +115,8 @@ const orderOf = (cells: readonly DrillCell[]): readonly string[] =>
 /**
  * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
  * where it would be more than can be looked at.
+ * @example
+ * valueOrThrow(drillGrid(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(axesByKey(['displacement'])))).cells.length > 1 // => true
  */
 export const drillGrid = (pattern: Pattern, axes: readonly Axis[], options: FingerOptions = {}): Result<DrillGrid> => {
   const values = axes.map((axis) => axis.values(pattern));
@@ -146,6 +152,8 @@ const apart = (a: DrillCell, b: DrillCell): number =>
 /**
  * Which drill to learn next: the one that changes least from what is known, the easiest of those. Null when all are
  * known; with nothing known the easiest of all.
+ * @example
+ * nextDrill(valueOrThrow(drillGrid(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(axesByKey(['displacement'])))), []) !== null // => true
  */
 export const nextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
   const open = grid.order

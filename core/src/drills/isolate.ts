@@ -96,6 +96,8 @@ const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | un
 /**
  * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the whole
  * again, ready to loop. Digits are pinned as the whole has them.
+ * @example
+ * isolate(valueOrThrow(readFigure('5 3 2 3')).pattern).length <= 9 // => true
  */
 export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
   const judgement = judge(pattern, options);

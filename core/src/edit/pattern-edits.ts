@@ -14,14 +14,22 @@ import { canSubdivide } from '../time/index.ts';
 import { orNone } from './names.ts';
 import type { Edit } from './pattern-kind.ts';
 
-/** Why a new stroke cannot be put there, if it cannot. */
+/**
+ * Why a new stroke cannot be put there, if it cannot.
+ * @example
+ * refusal(newPattern('P'), { id: 'a', at: 0, string: 9 }) !== undefined // => true
+ */
 export const refusal = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const taken = pattern.strokes.find((s) => s.at === stroke.at && s.string === stroke.string && s.id !== stroke.id);
   if (taken) return problem('string-taken', { string: stroke.string, where: whereIs(pattern, stroke.at) });
   return placementProblem(pattern, stroke);
 };
 
-/** The edit that changes strokes by name one by one, leaving unknown names alone. */
+/**
+ * The edit that changes strokes by name one by one, leaving unknown names alone.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, changeStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern, [valueOrThrow(readFigure('5 3 2 3')).pattern.strokes[0].id], (stroke) => ({ ...stroke, accent: true })))).document.strokes[0].accent // => true
+ */
 export const changeStrokes = (pattern: Pattern, ids: readonly string[], change: (stroke: Stroke) => Stroke): Edit => {
   const chosen = new Set(ids);
   return { kind: 'put', strokes: pattern.strokes.filter(({ id }) => chosen.has(id)).map(change) };
@@ -46,7 +54,11 @@ export const frameEdits = ({ metre, bars, subdivision }: FrameChange): readonly 
   ...(subdivision === undefined ? [] : [{ kind: 'setSubdivision', subdivision } as const]),
 ];
 
-/** The edit that changes metre, length or parts of the beat, letting go of strokes and cut beats that no longer fit. */
+/**
+ * The edit that changes metre, length or parts of the beat, letting go of strokes and cut beats that no longer fit.
+ * @example
+ * valueOrThrow(edit(newPattern('P'), resize(newPattern('P'), { bars: 2 }))).document.bars // => 2
+ */
 export const resize = (pattern: Pattern, change: FrameChange): Edit => {
   const after = { ...pattern, ...change };
   const divisions = fittingDivisions(after);
@@ -64,13 +76,21 @@ const followingRoles = (strokes: readonly Stroke[], instrument: Instrument, voic
   return places.size === placed.length && hasRoles({ strokes }) ? [{ kind: 'put', strokes: placed }] : [];
 };
 
-/** The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them. */
+/**
+ * The edit that puts a pattern on another chord: strokes bound to a role go to the strings it gives them.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, revoice(valueOrThrow(readFigure('5 3 2 3')).pattern, shapesFor('standard', 6)[1]))).document.voicing.chord === shapesFor('standard', 6)[1].chord // => true
+ */
 export const revoice = (pattern: Pattern, voicing: Voicing): Edit => ({
   kind: 'batch',
   edits: [...followingRoles(pattern.strokes, pattern.instrument, voicing), { kind: 'setVoicing', voicing }],
 });
 
-/** The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it. */
+/**
+ * The edit that puts a pattern on another instrument, keeping the chord where that tuning has a shape for it.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, reinstrument(valueOrThrow(readFigure('5 3 2 3')).pattern, { ...valueOrThrow(readFigure('5 3 2 3')).pattern.instrument, capo: 2 }))).document.instrument.capo // => 2
+ */
 export const reinstrument = (pattern: Pattern, instrument: Instrument): Edit => {
   const voicing =
     shapeOf(instrument, pattern.voicing.chord) ?? (shapesFor(instrument.tuning, stringCount(instrument))[0] as Voicing);

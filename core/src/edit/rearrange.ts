@@ -37,6 +37,8 @@ const onString = (stroke: Stroke, string: number): Stroke => {
 /**
  * The edit that moves strokes together by some parts of the beat and strings, as one. Errors: `string-taken`,
  * `stroke-outside-length` and `string-missing` where they would not all fit.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(moveStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern, [valueOrThrow(readFigure('5 3 2 3')).pattern.strokes[0].id], 0, 1)))).document.strokes[0].string // => 6
  */
 export const moveStrokes = (pattern: Pattern, ids: readonly string[], parts: number, strings: number): Result<Edit> => {
   const leaving = new Set(ids);
@@ -70,7 +72,11 @@ export const moveStrokes = (pattern: Pattern, ids: readonly string[], parts: num
       });
 };
 
-/** Strokes taken up to be put down elsewhere: times from the first of them. */
+/**
+ * Strokes taken up to be put down elsewhere: times from the first of them.
+ * @example
+ * copied(valueOrThrow(readFigure('5 3 2 3')).pattern, [valueOrThrow(readFigure('5 3 2 3')).pattern.strokes[1].id]).length // => 1
+ */
 export const copied = (pattern: Pattern, ids: readonly string[]): readonly Stroke[] => {
   const chosen = pattern.strokes.filter(({ id }) => ids.includes(id));
   const first = Math.min(...chosen.map(({ at }) => at));
@@ -80,6 +86,8 @@ export const copied = (pattern: Pattern, ids: readonly string[]): readonly Strok
 /**
  * The edit that puts copied strokes down from a tick on, under new names; what is there on their strings gives way.
  * Error: `stroke-outside-length` where they reach beyond the end, `string-missing` where the neck has no such string.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(pasted(valueOrThrow(readFigure('5 3 2 3')).pattern, copied(valueOrThrow(readFigure('5 3 2 3')).pattern, [valueOrThrow(readFigure('5 3 2 3')).pattern.strokes[0].id]), 210, freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.length // => 5
  */
 export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number, newId: NewName): Result<Edit> => {
   const fresh = strokes.map((stroke) => ({ ...stroke, id: newId(), at: stroke.at + at }));
@@ -138,6 +146,8 @@ const settled = (pattern: Pattern, strokes: readonly Stroke[], beat: number, by:
 /**
  * The edit that puts an empty beat in before the one at a tick: a bar by itself grows by a beat, of several bars what
  * follows moves on. Error: `cannot-transform` where a bar would have too many beats.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(insertBeat(valueOrThrow(readFigure('5 3 2 3')).pattern, 0)))).document.metre.beats // => 2
  */
 export const insertBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const ticks = ticksPerBeat(pattern.metre);
@@ -154,7 +164,11 @@ export const insertBeat = (pattern: Pattern, at: number): Result<Edit> => {
   );
 };
 
-/** The edit that takes the beat at a tick out with its strokes; what follows moves up. Error: `cannot-transform` for the only beat. */
+/**
+ * The edit that takes the beat at a tick out with its strokes; what follows moves up. Error: `cannot-transform` for the only beat.
+ * @example
+ * removeBeat(newPattern('P'), 0).ok // => true
+ */
 export const removeBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
@@ -166,7 +180,11 @@ export const removeBeat = (pattern: Pattern, at: number): Result<Edit> => {
   return success(settled(pattern, left, beat, -1));
 };
 
-/** The edit that cuts one beat in its own number of parts, or like the others again. */
+/**
+ * The edit that cuts one beat in its own number of parts, or like the others again.
+ * @example
+ * valueOrThrow(edit(newPattern('P'), cutBeat(newPattern('P'), 0, 3))).document.divisions[0].parts // => 3
+ */
 export const cutBeat = (pattern: Pattern, at: number, parts: number): Edit => {
   const beat = Math.floor(at / ticksPerBeat(pattern.metre));
   const others = (pattern.divisions ?? []).filter((division) => division.beat !== beat);

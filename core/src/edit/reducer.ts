@@ -81,6 +81,8 @@ const apply = <Own extends OwnEdit, Doc>(
 /**
  * Applies an edit to a document of a kind. A document that could not stand afterwards is refused with the reasons, and
  * the old one stays; so is an edit the kind has no name for (`edit-unknown`).
+ * @example
+ * valueOrThrow(editOf(PATTERN_KIND, newPattern('P'), { kind: 'setTempo', tempo: 90 })).document.tempo // => 90
  */
 export const editOf = <Own extends OwnEdit, Doc>(
   kind: DocumentKind<Own, Doc>,

@@ -17,10 +17,18 @@ export type Result<T> =
  */
 export const problem = (code: ErrorCode, details: ErrorDetails = {}): Problem => ({ code, details });
 
-/** Wraps a value as a success. */
+/**
+ * Wraps a value as a success.
+ * @example
+ * success(7).value // => 7
+ */
 export const success = <T>(value: T): Result<T> => ({ ok: true, value });
 
-/** Wraps problems as a failure. */
+/**
+ * Wraps problems as a failure.
+ * @example
+ * failure(problem('took-too-long')).ok // => false
+ */
 export const failure = <T = never>(...problems: readonly Problem[]): Result<T> => ({ ok: false, problems });
 
 /**
@@ -31,7 +39,11 @@ export const failure = <T = never>(...problems: readonly Problem[]): Result<T> =
 export const sentence = ({ code, details }: Problem): string =>
   ERRORS[code].say.replace(/\{(\w+)\}/g, (hole, name: string) => String(details[name] ?? hole));
 
-/** An exception that carries problems, for callers that prefer to throw. */
+/**
+ * An exception that carries problems, for callers that prefer to throw.
+ * @example
+ * new WrenError(problem('took-too-long')).problems.length // => 1
+ */
 export class WrenError extends Error {
   readonly problems: readonly Problem[];
   constructor(...problems: readonly Problem[]) {

@@ -127,7 +127,11 @@ const togetherItems = (task: Task, context: CostContext, digits: Digits, event: 
     event.strokes.slice(0, place).flatMap((other) => pairItems(task, context, digits, [other, index], TOGETHER)),
   );
 
-/** The cost items of one event: its strokes by themselves, together, and against the events before. */
+/**
+ * The cost items of one event: its strokes by themselves, together, and against the events before.
+ * @example
+ * itemsOfEvent(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), eventsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes), ['p', 'i', 'm', 'i'], 0).every(({ stroke }) => stroke === 0) // => true
+ */
 export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] => {
   const event = events[at] as Event;
   const context = contextOf(task);
@@ -152,12 +156,18 @@ export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digit
 /**
  * Every cost of a fingering, written out plainly from the definitions. The solver's answer is the fingering
  * for which the sum of these is least.
+ * @example
+ * costItems(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).every(({ amount }) => amount > 0) // => true
  */
 export const costItems = (task: Task, digits: Digits): readonly CostItem[] => {
   const events = eventsOf(task.strokes);
   return events.flatMap((_, at) => itemsOfEvent(task, events, digits, at));
 };
 
-/** Sum of the cost items of a fingering. */
+/**
+ * Sum of the cost items of a fingering.
+ * @example
+ * totalCost(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']) < totalCost(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // => true
+ */
 export const totalCost = (task: Task, digits: Digits): number =>
   costItems(task, digits).reduce((sum, { amount }) => sum + amount, 0);

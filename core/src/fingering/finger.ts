@@ -40,7 +40,11 @@ const settledTask = (score: Score, task: Task, first: Solution): Task => {
   return { ...task, strokes: task.strokes.map((stroke, index) => ({ ...stroke, habit: habits.get(index) })) };
 };
 
-/** Fingers a score whose task is made already; see `fingerPattern`. */
+/**
+ * Fingers a score whose task is made already; see `fingerPattern`.
+ * @example
+ * fingerScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
+ */
 export const fingerScore = (score: Score, task: Task): Solution => {
   const where = (at: number): string => placeIn(score, at);
   const first = solve(task, where);

@@ -64,7 +64,11 @@ const weightProblems = (weights: MadeSchool['weights']): readonly Problem[] =>
       : [problem('school-weight-wrong', { label, value: String(value), most: LARGEST_WEIGHT })];
   });
 
-/** What keeps a school of a studio's own from being one; empty when it stands. */
+/**
+ * What keeps a school of a studio's own from being one; empty when it stands.
+ * @example
+ * problemsOfMadeSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length // => 0
+ */
 export const problemsOfMadeSchool = (made: MadeSchool): readonly Problem[] => {
   const base = findSchool(made.base);
   const named = made.name.trim().length > 0 && made.name.length <= 80 ? [] : [problem('school-name-wrong')];

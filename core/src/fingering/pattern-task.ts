@@ -32,7 +32,11 @@ export type SchoolChoice = Pick<Pattern, 'school' | 'ownSchool'>;
 const choiceOf = ({ school, ownSchool }: SchoolChoice): Result<School> =>
   ownSchool && school === `own:${ownSchool.id}` ? makeSchool(ownSchool) : findSchool(school);
 
-/** The school of a pattern: one that is shipped, or the studio's own that it carries. Errors are thrown. */
+/**
+ * The school of a pattern: one that is shipped, or the studio's own that it carries. Errors are thrown.
+ * @example
+ * schoolOf({ school: 'rolling' }).key // => 'rolling'
+ */
 export const schoolOf = (choice: SchoolChoice): School => valueOrThrow(choiceOf(choice));
 
 /**
@@ -45,7 +49,11 @@ export const schoolProblems = (choice: SchoolChoice): readonly Problem[] => {
   return found.ok ? [] : found.problems;
 };
 
-/** The task of fingering a score by a school, for a hand. */
+/**
+ * The task of fingering a score by a school, for a hand.
+ * @example
+ * taskOfScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), schoolOf({ school: 'rolling' })).school.key // => 'rolling'
+ */
 export const taskOfScore = (score: Score, school: School, hand: Hand = ABLE_ADULT): Task => ({
   strokes: taskStrokes(score),
   seconds: secondsOf(score),
@@ -55,7 +63,11 @@ export const taskOfScore = (score: Score, school: School, hand: Hand = ABLE_ADUL
   hand,
 });
 
-/** The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school. */
+/**
+ * The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school.
+ * @example
+ * taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes.length // => 4
+ */
 export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task =>
   taskOfScore(realise(pattern, options), options.school ?? schoolOf(pattern), options.hand);
 
@@ -106,7 +118,11 @@ const bassLine = ({ strokes, beats }: Score): readonly boolean[] => {
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
 
-/** The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like. */
+/**
+ * The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like.
+ * @example
+ * figuresOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).size // => 1
+ */
 export const figuresOf = (score: Score): Figures => {
   const known = figures.get(score) ?? findFigures(score);
   figures.set(score, known);

@@ -128,12 +128,24 @@ export const COMMON_WEIGHTS: Weights = {
   consistency: 1,
 };
 
-/** Strings from one number down to another, e.g. 6 to 4. */
+/**
+ * Strings from one number down to another, e.g. 6 to 4.
+ * @example
+ * stringsFrom(6, 4).join(' ') // => '6 5 4'
+ */
 export const stringsFrom = (lowest: number, highest: number): readonly number[] =>
   Array.from({ length: Math.max(0, lowest - highest + 1) }, (_, index) => lowest - index);
 
-/** The bass strings of any instrument: N to 4. */
+/**
+ * The bass strings of any instrument: N to 4.
+ * @example
+ * basses(6).join(' ') // => '6 5 4'
+ */
 export const basses = (strings: number): readonly number[] => stringsFrom(strings, 4);
 
-/** A school without hard rules. */
+/**
+ * A school without hard rules.
+ * @example
+ * anyDigit() // => true
+ */
 export const anyDigit = (): boolean => true;

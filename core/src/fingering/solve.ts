@@ -91,6 +91,8 @@ const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] }
  * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins are
  * kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
  * `where` names a time (ticks) as a teacher says it, for the conflicts.
+ * @example
+ * solveBest(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String, 2).length // => 2
  */
 export const solveBest = (task: Task, where: (at: number) => string, count: number): readonly Solution[] => {
   const events = eventsOf(task.strokes);
@@ -102,5 +104,9 @@ export const solveBest = (task: Task, where: (at: number) => string, count: numb
   return best.map((one) => ({ ...one, conflicts }));
 };
 
-/** The fingering of least total cost. */
+/**
+ * The fingering of least total cost.
+ * @example
+ * solve(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
+ */
 export const solve = (task: Task, where: (at: number) => string): Solution => solveBest(task, where, 1)[0] as Solution;

@@ -27,7 +27,11 @@ export interface TaskStroke {
   readonly habit?: Digit;
 }
 
-/** A stroke of a task with its digit settled. */
+/**
+ * A stroke of a task with its digit settled.
+ * @example
+ * placedStroke({ at: 0, time: 0, string: 3 }, 'i').digit // => 'i'
+ */
 export const placedStroke = (
   { string, opening, accent, rake, brush, harp, off, leads }: TaskStroke,
   digit: Digit,
@@ -66,7 +70,11 @@ export interface Event {
  */
 export const WINDOW = 3;
 
-/** Gathers the strokes of a task into events in time order; what the other hand slurs is struck by nobody. */
+/**
+ * Gathers the strokes of a task into events in time order; what the other hand slurs is struck by nobody.
+ * @example
+ * eventsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes).length // => 4
+ */
 export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
   const events: { at: number; time: number; strokes: number[] }[] = [];
   strokes.forEach(({ at, time, slurred }, index) => {
@@ -78,7 +86,11 @@ export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
   return events;
 };
 
-/** The event some places before another and the seconds between them; undefined before the beginning. */
+/**
+ * The event some places before another and the seconds between them; undefined before the beginning.
+ * @example
+ * eventBefore(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), eventsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes), 1, 1).index // => 0
+ */
 export const eventBefore = (
   task: Task,
   events: readonly Event[],

@@ -15,6 +15,8 @@ export interface Imported {
 /**
  * A pattern whose strokes carry their frets, on the chord shape they all fit, if there is one: then the frets are the
  * chord's and need not stand at each stroke. Slurred notes keep their own.
+ * @example
+ * onFittingShape(valueOrThrow(readFigure('5 3 2 3')).pattern).voicing.chord // => 'C'
  */
 export const onFittingShape = (pattern: Pattern): Pattern => {
   const strings = stringCount(pattern.instrument);

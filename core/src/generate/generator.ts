@@ -82,13 +82,19 @@ const fieldProblem = (field: Field, value: Values[string] | undefined): Problem 
   }
 };
 
-/** A generator's values as they are first offered. */
+/**
+ * A generator's values as they are first offered.
+ * @example
+ * typeof initialValues(GENERATORS[0]) // => 'object'
+ */
 export const initialValues = ({ fields }: Generator): Values =>
   Object.fromEntries(fields.map(({ key, initial }) => [key, initial]));
 
 /**
  * The pattern a generator makes of some values; what is not given is as first offered. Errors: `generator-value` for
  * each value that cannot be, and those of the generator and of patterns.
+ * @example
+ * generate(GENERATORS[0], initialValues(GENERATORS[0]), newPattern('P')).ok // => true
  */
 export const generate = (generator: Generator, values: Values, frame: Frame): Result<Pattern> => {
   const all = { ...initialValues(generator), ...values };

@@ -24,7 +24,11 @@ export interface BoxNote {
   readonly fret: number;
 }
 
-/** The notes of a scale within one position on some strings, from the lowest up. Frets count from the capo. */
+/**
+ * The notes of a scale within one position on some strings, from the lowest up. Frets count from the capo.
+ * @example
+ * scaleBox(newPattern('P'), 'major', 0, 0, [1, 2, 3]).length > 0 // => true
+ */
 export const scaleBox = (
   { instrument }: Pick<Frame, 'instrument'>,
   scale: string,

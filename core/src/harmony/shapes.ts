@@ -112,7 +112,11 @@ export const shapeOf = (instrument: Instrument, chord: string): Voicing | undefi
 /** Shapes named when a chord is not in the table. */
 const NAMED = 6;
 
-/** Names of shapes near one that is not in the table: those on the same letter, else the first there are. */
+/**
+ * Names of shapes near one that is not in the table: those on the same letter, else the first there are.
+ * @example
+ * shapesNear(newPattern('P').instrument, 'Cm').length > 0 // => true
+ */
 export const shapesNear = (instrument: Instrument, chord: string): readonly string[] => {
   const names = shapesFor(instrument.tuning, instrument.pitches.length).map((shape) => shape.chord);
   const alike = names.filter((name) => name.charAt(0) === asWritten(chord).charAt(0).toUpperCase());

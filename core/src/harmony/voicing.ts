@@ -27,10 +27,18 @@ export interface ChordBass {
 export const fretOn = (voicing: Voicing, string: number): number | null =>
   voicing.frets[voicing.frets.length - string] ?? null;
 
-/** Whether a string sounds in a voicing. */
+/**
+ * Whether a string sounds in a voicing.
+ * @example
+ * sounds(newPattern('P').voicing, 6) // => false
+ */
 export const sounds = (voicing: Voicing, string: number): boolean => fretOn(voicing, string) !== null;
 
-/** MIDI note number a string sounds in a voicing, null where it is muted. */
+/**
+ * MIDI note number a string sounds in a voicing, null where it is muted.
+ * @example
+ * soundingPitch(newPattern('P').instrument, newPattern('P').voicing, 1) // => 64
+ */
 export const soundingPitch = (instrument: Instrument, voicing: Voicing, string: number): number | null => {
   const fret = fretOn(voicing, string);
   return fret === null ? null : pitchAt(instrument, string, fret);

@@ -31,7 +31,11 @@ export const instrumentIn = (tuning: Tuning): Instrument => ({
 /** The tuning with a key; the standard one when there is none of that key. */
 export const tuningByKey = (key: string): Tuning => TUNINGS.find((t) => t.key === key) ?? (TUNINGS[0] as Tuning);
 
-/** How many strings an instrument has. */
+/**
+ * How many strings an instrument has.
+ * @example
+ * stringCount(newPattern('P').instrument) // => 6
+ */
 export const stringCount = (instrument: Instrument): number => instrument.pitches.length;
 
 /**
@@ -42,7 +46,11 @@ export const stringCount = (instrument: Instrument): number => instrument.pitche
 export const pitchAt = (instrument: Instrument, string: number, fret: number): number =>
   (instrument.pitches[instrument.pitches.length - string] ?? NaN) + instrument.capo + fret;
 
-/** Name of the open string, e.g. `E`. */
+/**
+ * Name of the open string, e.g. `E`.
+ * @example
+ * openStringName(newPattern('P').instrument, 6) // => 'E'
+ */
 export const openStringName = (instrument: Instrument, string: number): string =>
   pitchClassName(pitchClassOf(pitchAt(instrument, string, 0)));
 
@@ -69,7 +77,11 @@ export const isBassString = (string: number): boolean => string > 3;
 export const retune = (from: Tuning, to: Tuning): readonly number[] =>
   from.pitches.map((pitch, index) => (to.pitches[index] ?? pitch) - pitch);
 
-/** What is wrong with an instrument; empty when nothing is. */
+/**
+ * What is wrong with an instrument; empty when nothing is.
+ * @example
+ * problemsOfInstrument(newPattern('P').instrument).length // => 0
+ */
 export const problemsOfInstrument = ({ pitches, capo, frets }: Instrument): readonly Problem[] => {
   const found: Problem[] = [];
   if (pitches.length < STRING_RANGE.least || pitches.length > STRING_RANGE.most)

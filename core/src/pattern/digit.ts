@@ -34,15 +34,27 @@ export const STRIKER_NAMES: Readonly<Record<Striker, string>> = { ...DIGIT_NAMES
  */
 export const strikerOf = (digit: Digit): Striker => (digit === 'down' || digit === 'up' ? 'pick' : digit);
 
-/** Whether a digit is one of the fingers proper (not the thumb, not the pick). */
+/**
+ * Whether a digit is one of the fingers proper (not the thumb, not the pick).
+ * @example
+ * isFinger('p') // => false
+ */
 export const isFinger = (digit: Digit): boolean => digit === 'i' || digit === 'm' || digit === 'a' || digit === 'c';
 
 const HAND_ORDER: Readonly<Record<Digit, number>> = { down: 0, up: 0, p: 0, i: 1, m: 2, a: 3, c: 4 };
 
-/** Place of a digit across the hand: pick and thumb 0, index 1, to little finger 4. */
+/**
+ * Place of a digit across the hand: pick and thumb 0, index 1, to little finger 4.
+ * @example
+ * handOrder('p') < handOrder('a') // => true
+ */
 export const handOrder = (digit: Digit): number => HAND_ORDER[digit];
 
-/** Whether a text names a digit. */
+/**
+ * Whether a text names a digit.
+ * @example
+ * isDigit('x') // => false
+ */
 export const isDigit = (text: unknown): text is Digit => DIGITS.includes(text as Digit);
 
 /**
@@ -52,5 +64,9 @@ export const isDigit = (text: unknown): text is Digit => DIGITS.includes(text as
  */
 export const digitWord = (digit: Digit): string => (digit === 'down' || digit === 'up' ? `the pick, ${digit}` : digit);
 
-/** One character for a digit where space is tight; `v` is the pick down and `^` the pick up. */
+/**
+ * One character for a digit where space is tight; `v` is the pick down and `^` the pick up.
+ * @example
+ * digitMark('down') // => 'v'
+ */
 export const digitMark = (digit: Digit): string => (digit === 'down' ? 'v' : digit === 'up' ? '^' : digit);

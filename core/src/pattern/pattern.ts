@@ -118,14 +118,22 @@ export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16, 
  */
 export const patternLength = ({ metre, bars }: Pick<Pattern, 'metre' | 'bars'>): number => ticksPerBar(metre) * bars;
 
-/** Ticks from one part of a beat to the next. */
+/**
+ * Ticks from one part of a beat to the next.
+ * @example
+ * slotTicks(newPattern('P')) // => 210
+ */
 export const slotTicks = ({ metre, subdivision }: Pick<Pattern, 'metre' | 'subdivision'>): number =>
   ticksPerBeat(metre) / subdivision;
 
 /** How far swing goes, in per cent of the beat. */
 export const SWING_RANGE = { least: 50, most: 75 } as const;
 
-/** Time order, and on one beat from the lowest string (highest number) up. */
+/**
+ * Time order, and on one beat from the lowest string (highest number) up.
+ * @example
+ * byTimeThenString({ id: 'a', at: 0, string: 5 }, { id: 'b', at: 210, string: 3 }) < 0 // => true
+ */
 export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at || b.string - a.string;
 
 /**
@@ -137,7 +145,11 @@ export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at ||
 export const isThumbStroke = ({ string, pin, slur }: Pick<Stroke, 'string' | 'pin' | 'slur'>): boolean =>
   !slur && (pin === 'p' || (pin === undefined && isBassString(string)));
 
-/** The stroke on a string at a tick, if there is one. */
+/**
+ * The stroke on a string at a tick, if there is one.
+ * @example
+ * strokeAt(newPattern('P'), 0, 5) // => undefined
+ */
 export const strokeAt = (pattern: Pattern, at: number, string: number): Stroke | undefined =>
   pattern.strokes.find((stroke) => stroke.at === at && stroke.string === string);
 

@@ -8,11 +8,19 @@ import { HIGHEST_PITCH, NODE_FRETS, stoppedFret, strokePitch, touchInterval } fr
 const whole = (value: number, least: number, most: number): boolean =>
   Number.isInteger(value) && value >= least && value <= most;
 
-/** Where a stroke stands, as a teacher says it. */
+/**
+ * Where a stroke stands, as a teacher says it.
+ * @example
+ * whereIs(newPattern('P'), 840) // => 'beat 2'
+ */
 export const whereIs = (pattern: Pick<Pattern, 'metre' | 'bars'>, at: number): string =>
   placeName(pattern.metre, at, pattern.bars);
 
-/** How long a pattern is, as a teacher says it: `one bar`, `2 bars`. */
+/**
+ * How long a pattern is, as a teacher says it: `one bar`, `2 bars`.
+ * @example
+ * lengthWords({ bars: 2 }) // => '2 bars'
+ */
 export const lengthWords = ({ bars }: Pick<Pattern, 'bars'>): string => (bars === 1 ? 'one bar' : `${bars} bars`);
 
 type Rule = (pattern: Pattern) => Problem | undefined;
@@ -82,7 +90,11 @@ const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
   );
 };
 
-/** Why a stroke could not stand in a pattern, leaving aside what its voicing mutes. */
+/**
+ * Why a stroke could not stand in a pattern, leaving aside what its voicing mutes.
+ * @example
+ * placementProblem(newPattern('P'), { id: 'a', at: 9999, string: 1 }).code // => 'stroke-outside-length'
+ */
 export const placementProblem = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const strings = stringCount(pattern.instrument);
   if (!whole(stroke.at, 0, patternLength(pattern) - 1))
@@ -122,7 +134,11 @@ const clashProblems = (pattern: Pattern): readonly Problem[] => {
   });
 };
 
-/** Everything that keeps a pattern from being one; empty when it stands. Muted strokes are not among it. */
+/**
+ * Everything that keeps a pattern from being one; empty when it stands. Muted strokes are not among it.
+ * @example
+ * problemsOfPattern(newPattern('P', { bars: 0 })).length > 0 // => true
+ */
 export const problemsOfPattern = (pattern: Pattern): readonly Problem[] => {
   const basic = [
     ...RULES.flatMap((rule) => rule(pattern) ?? []),
@@ -142,14 +158,22 @@ export interface NamedStroke {
 const named = (strokes: readonly Stroke[], say: (stroke: Stroke) => Problem): readonly NamedStroke[] =>
   strokes.map((stroke) => ({ stroke, problem: say(stroke) }));
 
-/** Strokes on strings that the voicing mutes: they stay in the pattern, and are named. */
+/**
+ * Strokes on strings that the voicing mutes: they stay in the pattern, and are named.
+ * @example
+ * mutedStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern).length // => 0
+ */
 export const mutedStrokes = (pattern: Pattern): readonly NamedStroke[] =>
   named(
     pattern.strokes.filter((stroke) => stoppedFret(pattern, stroke) === null),
     (stroke) => mutedProblem(pattern, stroke),
   );
 
-/** The problem of a stroke on a muted string. */
+/**
+ * The problem of a stroke on a muted string.
+ * @example
+ * mutedProblem(newPattern('P'), { at: 0, string: 6 }).code // => 'string-muted'
+ */
 export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'string'>): Problem =>
   problem('string-muted', {
     string: stroke.string,
@@ -157,7 +181,11 @@ export const mutedProblem = (pattern: Pattern, stroke: Pick<Stroke, 'at' | 'stri
     where: whereIs(pattern, stroke.at),
   });
 
-/** Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named. */
+/**
+ * Slurs that no note on their string comes before: the other hand has nothing to hammer on from. They stay, and are named.
+ * @example
+ * looseSlurs(valueOrThrow(readFigure('5 3 2 3')).pattern).length // => 0
+ */
 export const looseSlurs = (pattern: Pattern): readonly NamedStroke[] => {
   const times = new Map<number, number[]>();
   for (const { at, string } of pattern.strokes) {
@@ -175,7 +203,11 @@ export const looseSlurs = (pattern: Pattern): readonly NamedStroke[] => {
   );
 };
 
-/** Harmonics that are touched beyond the last fret, where the hand has to find the place without one. */
+/**
+ * Harmonics that are touched beyond the last fret, where the hand has to find the place without one.
+ * @example
+ * touchesBeyondNeck(valueOrThrow(readFigure('5 3 2 3')).pattern).length // => 0
+ */
 export const touchesBeyondNeck = (pattern: Pattern): readonly NamedStroke[] => {
   const frets = pattern.instrument.frets - pattern.instrument.capo;
   return named(

@@ -18,7 +18,11 @@ export const roleString = (instrument: Instrument, voicing: Voicing, role: Role)
 const freeAt = (strokes: readonly Stroke[], at: number, string: number): boolean =>
   !strokes.some((stroke) => stroke.at === at && stroke.string === string);
 
-/** The strokes with those bound to roles on the strings a chord gives them; where one is taken they stay put. */
+/**
+ * The strokes with those bound to roles on the strings a chord gives them; where one is taken they stay put.
+ * @example
+ * strokesOnChord([{ id: 'a', at: 0, string: 6, role: 'bass' }], newPattern('P').instrument, newPattern('P').voicing)[0].string // => 5
+ */
 export const strokesOnChord = (
   strokes: readonly Stroke[],
   instrument: Instrument,
@@ -33,6 +37,10 @@ export const strokesOnChord = (
     .sort(byTimeThenString);
 };
 
-/** Whether any stroke of a pattern follows the chord. */
+/**
+ * Whether any stroke of a pattern follows the chord.
+ * @example
+ * hasRoles(valueOrThrow(readFigure('5 3 2 3')).pattern) // => false
+ */
 export const hasRoles = ({ strokes }: Pick<Pattern, 'strokes'>): boolean =>
   strokes.some(({ role }) => role !== undefined);

@@ -22,7 +22,11 @@ export const partsOfBeat = (
   beat: number,
 ): number => divisions?.find((division) => division.beat === beat)?.parts ?? subdivision;
 
-/** Every part of every beat, in order. */
+/**
+ * Every part of every beat, in order.
+ * @example
+ * beatPartsOf(newPattern('P', { subdivision: 3 })).length // => 12
+ */
 export const beatPartsOf = (pattern: Cut): readonly BeatPart[] => {
   const ticks = ticksPerBeat(pattern.metre);
   return Array.from({ length: pattern.metre.beats * pattern.bars }, (_, beat) => {
@@ -37,7 +41,11 @@ export const beatPartsOf = (pattern: Cut): readonly BeatPart[] => {
   }).flat();
 };
 
-/** How a part of a beat is counted aloud. */
+/**
+ * How a part of a beat is counted aloud.
+ * @example
+ * countOf(newPattern('P'), beatPartsOf(newPattern('P'))[2]) // => '&'
+ */
 export const countOf = ({ metre }: Pick<Pattern, 'metre'>, { beat, part, parts }: BeatPart): string =>
   spokenCount(beat % metre.beats, part, parts);
 
@@ -53,7 +61,11 @@ export const partStart = (pattern: Cut, at: number): number => {
   return beat * ticks + Math.floor((at - beat * ticks) / part) * part;
 };
 
-/** The part of the beat some steps on or back, kept inside the pattern. */
+/**
+ * The part of the beat some steps on or back, kept inside the pattern.
+ * @example
+ * stepFrom(newPattern('P'), 0, 2) // => 420
+ */
 export const stepFrom = (pattern: Cut, at: number, steps: number): number => {
   const last = patternLength(pattern) - 1;
   let now = partStart(pattern, Math.min(Math.max(0, at), last));

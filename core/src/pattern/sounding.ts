@@ -17,7 +17,11 @@ export const HIGHEST_PITCH = 127;
 /** Share of a beat that a damped note sounds (est., by ear). */
 export const DAMPED_SHARE = 0.3;
 
-/** The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo. */
+/**
+ * The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo.
+ * @example
+ * stoppedFret(newPattern('P'), { string: 2 }) // => 1
+ */
 export const stoppedFret = (
   { voicing }: Pick<Pattern, 'voicing'>,
   { string, fret, harmonic }: Pick<Stroke, 'string' | 'fret' | 'harmonic'>,
@@ -26,7 +30,11 @@ export const stoppedFret = (
   return fret ?? fretOn(voicing, string);
 };
 
-/** Frets from the stopped note of a harmonic to its touch. */
+/**
+ * Frets from the stopped note of a harmonic to its touch.
+ * @example
+ * touchInterval(newPattern('P'), { id: 'a', at: 0, string: 1 }) // => undefined
+ */
 export const touchInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: Stroke): number | undefined =>
   stroke.harmonic && stroke.harmonic.touch - (stoppedFret(pattern, stroke) ?? 0);
 

@@ -111,6 +111,8 @@ export interface TappedHand {
 /**
  * The hand behind the runs of a tapping test. Runs too short or too uneven are named and left out; without a usable
  * run of a single digit there is no hand.
+ * @example
+ * handFromTaps('own', 'Own', []).ok // => false
  */
 export const handFromTaps = (key: string, name: string, runs: readonly TapRun[]): Result<TappedHand> => {
   const read = runs.map((run) => ({ target: run.target, measure: measureTaps(run) }));

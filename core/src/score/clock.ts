@@ -1,6 +1,10 @@
 import type { Score, ScoreBeat, TempoMark } from './score.ts';
 
-/** Index of the last of some things, sorted by `at`, that is not after a tick; of the first where all are. */
+/**
+ * Index of the last of some things, sorted by `at`, that is not after a tick; of the first where all are.
+ * @example
+ * lastIndexBefore([{ at: 0 }, { at: 10 }], 12) // => 1
+ */
 export const lastIndexBefore = (sorted: readonly { readonly at: number }[], at: number): number => {
   let [low, high] = [0, sorted.length - 1];
   while (low < high) {
@@ -11,7 +15,11 @@ export const lastIndexBefore = (sorted: readonly { readonly at: number }[], at: 
   return low;
 };
 
-/** The last of some things, sorted by `at`, that is not after a tick; the first where all are. */
+/**
+ * The last of some things, sorted by `at`, that is not after a tick; the first where all are.
+ * @example
+ * lastBefore([{ at: 0 }, { at: 10 }], 7).at // => 0
+ */
 export const lastBefore = <T extends { readonly at: number }>(sorted: readonly T[], at: number): T =>
   sorted[lastIndexBefore(sorted, at)] as T;
 
@@ -87,5 +95,9 @@ export const tickAt = (clock: Clock, seconds: number): number => {
   return rounds * length + tick;
 };
 
-/** The tempo in force at a tick, in beats a minute. */
+/**
+ * The tempo in force at a tick, in beats a minute.
+ * @example
+ * tempoAt(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), 0) // => 80
+ */
 export const tempoAt = ({ tempos }: Pick<Score, 'tempos'>, tick: number): number => lastBefore(tempos, tick).bpm;

@@ -2,7 +2,11 @@ import { placeName } from '../time/index.ts';
 import { lastIndexBefore } from './clock.ts';
 import type { Score, ScoreBar, ScoreStroke } from './score.ts';
 
-/** The bar a tick falls in, and its number from 1. */
+/**
+ * The bar a tick falls in, and its number from 1.
+ * @example
+ * barAt(realise(newPattern('P', { bars: 2 })), 3360).number // => 2
+ */
 export const barAt = (
   { bars }: Pick<Score, 'bars'>,
   at: number,
@@ -22,14 +26,26 @@ export const placeIn = (score: Pick<Score, 'bars'>, at: number): string => {
   return score.bars.length > 1 ? `bar ${number}, ${name}` : name;
 };
 
-/** The chord a stroke is played on. */
+/**
+ * The chord a stroke is played on.
+ * @example
+ * chordOf(realise(newPattern('P')), { chord: 0 }) // => 'C'
+ */
 export const chordOf = ({ chords }: Pick<Score, 'chords'>, { chord }: Pick<ScoreStroke, 'chord'>): string =>
   chords[chord]?.voicing.chord ?? '';
 
-/** The strokes whose string the chord mutes: nothing of them is heard, and no file can hold them. */
+/**
+ * The strokes whose string the chord mutes: nothing of them is heard, and no file can hold them.
+ * @example
+ * mutedIn(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).length // => 0
+ */
 export const mutedIn = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
   strokes.filter(({ pitch }) => pitch === null);
 
-/** The strokes that are heard. */
+/**
+ * The strokes that are heard.
+ * @example
+ * heardIn(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).length // => 4
+ */
 export const heardIn = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
   strokes.filter(({ pitch, silent }) => pitch !== null && !silent);

@@ -172,7 +172,11 @@ export const SHELF: readonly ShelfFigure[] = [
   ),
 ];
 
-/** How a figure is counted aloud, its struck parts in full and the others as dots. */
+/**
+ * How a figure is counted aloud, its struck parts in full and the others as dots.
+ * @example
+ * countsAloud(valueOrThrow(readFigure('5 3 2 3')).pattern) // => '1 e & a'
+ */
 export const countsAloud = (pattern: Pattern): string =>
   beatPartsOf(pattern)
     .map((part) => (pattern.strokes.some(({ at }) => at === part.at) ? countOf(pattern, part) : '·'))

@@ -32,11 +32,19 @@ const LOUDNESS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 }
 export const loudnessOf = ({ accent, slur, loudness }: Pick<ScoreStroke, 'accent' | 'slur' | 'loudness'>): number =>
   accent ? LOUDNESS.accent : slur ? LOUDNESS.slurred : LOUDNESS[loudness ?? 'plain'];
 
-/** Whether a digit belongs to the voices asked for; the pick counts with the thumb. */
+/**
+ * Whether a digit belongs to the voices asked for; the pick counts with the thumb.
+ * @example
+ * isHeard('thumb alone', 'i') // => false
+ */
 export const isHeard = (voices: Voices, digit: Digit | null): boolean =>
   voices === 'all' || (digit !== null && (voices === 'fingers alone') === isFinger(digit));
 
-/** The notes of a score at their real pitches and times; strokes on muted strings and silent ones make none. */
+/**
+ * The notes of a score at their real pitches and times; strokes on muted strings and silent ones make none.
+ * @example
+ * notesOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).length // => 4
+ */
 export const notesOf = (
   score: Score,
   digits: readonly (Digit | null)[] = [],

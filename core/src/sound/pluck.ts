@@ -39,6 +39,8 @@ const excitation = (period: number, { random, brightness = 0.55, place = 0.18 }:
 /**
  * Samples of a plucked string, −1 to 1: Karplus–Strong with an allpass for the fraction of a sample that the loop
  * is short of the period (Karplus & Strong 1983; Jaffe & Smith 1983).
+ * @example
+ * pluckedString({ frequency: 110, seconds: 0.1, sampleRate: 8000, random: seededRandom(1) }).length // => 800
  */
 export const pluckedString = (pluck: Pluck): Float32Array => {
   const { frequency, seconds, sampleRate } = pluck;

@@ -14,7 +14,11 @@ const swappedSchool = ({ school }: Pattern, [lead, other]: readonly [Digit, Digi
   return school === `alternation:${lead}-${other}` && findSchool(key).ok ? key : undefined;
 };
 
-/** Lets the other finger of the pair lead: pins change hands, and strict alternation begins with the other. Twice is the same. */
+/**
+ * Lets the other finger of the pair lead: pins change hands, and strict alternation begins with the other. Twice is the same.
+ * @example
+ * swapLead(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => false
+ */
 export const swapLead: Transform = (pattern, ids) => {
   const pair = pairOf(pattern);
   const chosen = chosenStrokes(pattern, ids);

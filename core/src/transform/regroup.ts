@@ -3,7 +3,11 @@ import { failure, problem, success } from '../errors/index.ts';
 import { PATTERN_LIMITS, patternLength, type Stroke } from '../pattern/index.ts';
 import { chosenStrokes, replacing, type Transform } from './transform.ts';
 
-/** Accents the first of every so many strokes, counted by when they are struck: fours heard in threes, and so on. */
+/**
+ * Accents the first of every so many strokes, counted by when they are struck: fours heard in threes, and so on.
+ * @example
+ * regroup(3)(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ */
 export const regroup =
   (size: number): Transform =>
   (pattern, ids) => {
@@ -17,7 +21,11 @@ export const regroup =
     return replacing(pattern, ids, { strokes: chosen.map(accented) });
   };
 
-/** Plays the whole pattern twice, as twice as many bars; what is bound to the chord stays bound. */
+/**
+ * Plays the whole pattern twice, as twice as many bars; what is bound to the chord stays bound.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(repeatTwice(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.length // => 8
+ */
 export const repeatTwice: Transform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
     return failure(problem('cannot-transform', { problem: 'Twice would be longer than a pattern can be.' }));
@@ -35,7 +43,11 @@ export const repeatTwice: Transform = (pattern, _ids, newName) => {
   });
 };
 
-/** Sets the swing, in per cent of the beat; the ticks stay. */
+/**
+ * Sets the swing, in per cent of the beat; the ticks stay.
+ * @example
+ * setSwing(60)(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ */
 export const setSwing =
   (swing: number): Transform =>
   () =>

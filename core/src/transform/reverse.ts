@@ -54,6 +54,8 @@ const byString = (strokes: readonly Stroke[]): readonly (readonly Stroke[])[] =>
 /**
  * Plays strokes backwards between the first and the last of them. A hammer-on becomes a pull-off and belongs to the
  * other of its two notes. Twice is the same.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(reverse(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/3 210/2 420/3 630/5'
  */
 export const reverse: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);

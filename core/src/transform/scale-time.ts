@@ -6,7 +6,11 @@ const refuse = (why: string): Problem => problem('cannot-transform', { problem: 
 
 const cutBeats = ({ divisions }: Pattern): boolean => (divisions?.length ?? 0) > 0;
 
-/** Writes everything in notes twice as long: one bar becomes two at the same tempo. It is about the whole pattern. */
+/**
+ * Writes everything in notes twice as long: one bar becomes two at the same tempo. It is about the whole pattern.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(augment(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
+ */
 export const augment: Transform = (pattern) => {
   if (cutBeats(pattern))
     return failure(
@@ -20,7 +24,11 @@ export const augment: Transform = (pattern) => {
   });
 };
 
-/** Writes everything in notes half as long: two bars become one at the same tempo. It is about the whole pattern. */
+/**
+ * Writes everything in notes half as long: two bars become one at the same tempo. It is about the whole pattern.
+ * @example
+ * diminish(newPattern('P', { bars: 3 }), [], String).ok // => false
+ */
 export const diminish: Transform = (pattern) => {
   if (cutBeats(pattern))
     return failure(

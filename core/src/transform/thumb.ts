@@ -11,7 +11,11 @@ const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
 
 const noThumb = refuse('There is no thumb stroke on the bass strings here. Lay the thumb first.');
 
-/** Leaves every other stroke of the thumb's pulse out. */
+/**
+ * Leaves every other stroke of the thumb's pulse out.
+ * @example
+ * halveThumb(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => false
+ */
 export const halveThumb: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const times = timesOf(chosen.filter(isThumbStroke));
@@ -21,7 +25,11 @@ export const halveThumb: Transform = (pattern, ids) => {
   });
 };
 
-/** Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass. */
+/**
+ * Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass.
+ * @example
+ * doubleThumb(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ */
 export const doubleThumb: Transform = (pattern, ids, newName) => {
   const chosen = chosenStrokes(pattern, ids);
   const times = timesOf(chosen.filter(isThumbStroke));
@@ -36,7 +44,11 @@ export const doubleThumb: Transform = (pattern, ids, newName) => {
   return replacing(pattern, ids, { strokes: [...chosen, ...added] });
 };
 
-/** Moves pinched fingers half a beat off the thumb; or, where nothing is pinched, those half a beat off back on to it. */
+/**
+ * Moves pinched fingers half a beat off the thumb; or, where nothing is pinched, those half a beat off back on to it.
+ * @example
+ * pinchOrOffBeat(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ */
 export const pinchOrOffBeat: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   const half = ticksPerBeat(pattern.metre) / 2;
@@ -62,7 +74,11 @@ const roleOf = (pattern: Pattern, { string, role }: Stroke): Role => {
   return string === alternate ? 'alternate' : 'second alternate';
 };
 
-/** Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes. */
+/**
+ * Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(bindBass(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
+ */
 export const bindBass: Transform = (pattern, ids) => {
   const chosen = chosenStrokes(pattern, ids);
   if (!chosen.some(isThumbStroke)) return failure(noThumb);
@@ -75,7 +91,11 @@ export const bindBass: Transform = (pattern, ids) => {
   return replacing(pattern, ids, { strokes: placed });
 };
 
-/** Keeps the thumb's strokes only, or takes them out. */
+/**
+ * Keeps the thumb's strokes only, or takes them out.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(layer('fingers')(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '210/3 420/2 630/3'
+ */
 export const layer =
   (kept: 'thumb' | 'fingers'): Transform =>
   (pattern, ids) => {
@@ -85,7 +105,11 @@ export const layer =
       : replacing(pattern, ids, { strokes: left });
   };
 
-/** Lays a thumb stroke on each beat that has none on a bass string: bass and alternate in turn. */
+/**
+ * Lays a thumb stroke on each beat that has none on a bass string: bass and alternate in turn.
+ * @example
+ * addThumb(newPattern('P'), [], freshNames(newPattern('P'))).ok // => true
+ */
 export const addThumb: Transform = (pattern, _ids, newName) => {
   const beat = ticksPerBeat(pattern.metre);
   const taken = new Set(pattern.strokes.filter(isThumbStroke).map(({ at }) => at));

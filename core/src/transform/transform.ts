@@ -14,7 +14,11 @@ export interface Transformed {
  */
 export type Transform = (pattern: Pattern, ids: readonly string[], newName: NewName) => Result<Edit>;
 
-/** The strokes a transform is about. */
+/**
+ * The strokes a transform is about.
+ * @example
+ * chosenStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern, []).length // => 4
+ */
 export const chosenStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] => {
   const chosen = new Set(ids);
   return ids.length === 0 ? strokes : strokes.filter(({ id }) => chosen.has(id));

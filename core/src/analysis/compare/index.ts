@@ -19,7 +19,11 @@ const withoutPins = (pattern: Pattern): Pattern => ({
   strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke),
 });
 
-/** Compares schools on the notes of a pattern at its tempo, its pins left aside. */
+/**
+ * Compares schools on the notes of a pattern at its tempo, its pins left aside.
+ * @example
+ * compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [schoolOf({ school: 'one-per-string' }), schoolOf({ school: 'rolling' })]).approaches.length // => 2
+ */
 export const compareSchools = (
   pattern: Pattern,
   schools: readonly School[],

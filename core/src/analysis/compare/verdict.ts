@@ -26,6 +26,8 @@ const severities = ({ judgement }: Approach): number =>
 /**
  * How an approach does at the pattern's tempo, 0 best: strain beyond comfort, steep beyond the ceiling, and what there
  * is to find a beat. The same yardstick for every school, since their own costs cannot be compared.
+ * @example
+ * gradeOf(valueOrThrow(readFigure('5 3 2 3')).pattern, compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [schoolOf({ school: 'rolling' })]).approaches[0]) >= 0 // => true
  */
 export const gradeOf = (pattern: Pattern, approach: Approach): number => {
   const strain = approach.judgement.difficulty ?? 0;
@@ -79,7 +81,11 @@ const roomText = (level: readonly Approach[]): string => {
   return `${namesText(roomiest.map(({ name }) => name))} with the most room, ${most?.judgement.ceiling ? `up to ${ceilingFigure(highest)}` : 'without a ceiling'}`;
 };
 
-/** Says which approach to choose at the pattern's tempo, and why; where some are level it says so. */
+/**
+ * Says which approach to choose at the pattern's tempo, and why; where some are level it says so.
+ * @example
+ * typeof verdictOf(valueOrThrow(readFigure('5 3 2 3')).pattern, compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [schoolOf({ school: 'rolling' })]).approaches) // => 'object'
+ */
 export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Verdict => {
   const graded = approaches
     .map((approach) => ({ approach, grade: gradeOf(pattern, approach) }))

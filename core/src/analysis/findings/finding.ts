@@ -54,7 +54,11 @@ export interface FindingContext {
 /** One kind of finding, or a few that are told apart on the way. */
 export type FindingRule = (context: FindingContext) => readonly Finding[];
 
-/** How bad, in a word. */
+/**
+ * How bad, in a word.
+ * @example
+ * severityWord(0.9) // => 'serious'
+ */
 export const severityWord = (severity: number): 'slight' | 'notable' | 'serious' =>
   severity < 0.34 ? 'slight' : severity < 0.67 ? 'notable' : 'serious';
 

@@ -1,7 +1,11 @@
 import { handOrder, isFinger, strikerOf, type Digit } from '../../pattern/index.ts';
 import { near, type PairCost } from './cost.ts';
 
-/** Whether the two digits stand crossed: the higher one on the lower-pitched string. */
+/**
+ * Whether the two digits stand crossed: the higher one on the lower-pitched string.
+ * @example
+ * crossed({ digit: 'i', string: 1 }, { digit: 'm', string: 3 }) // => true
+ */
 export const crossed = (
   a: { readonly digit: Digit; readonly string: number },
   b: { readonly digit: Digit; readonly string: number },

@@ -1,7 +1,11 @@
 import { isFinger } from '../../pattern/index.ts';
 import type { OwnCost } from './cost.ts';
 
-/** Distance in strings to the nearest home; 0 for a digit that is at home everywhere. */
+/**
+ * Distance in strings to the nearest home; 0 for a digit that is at home everywhere.
+ * @example
+ * distanceFrom(4, [1, 2]) // => 2
+ */
 export const distanceFrom = (string: number, homes: readonly number[]): number =>
   homes.length === 0 ? 0 : Math.min(...homes.map((home) => Math.abs(home - string)));
 

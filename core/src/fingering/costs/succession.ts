@@ -13,7 +13,11 @@ const schoolRakes = ({ rakes, weights }: School, from: PlacedStroke, to: PlacedS
   return thumb ? to.string === from.string - 1 && to.string > 3 : to.string === from.string + 1;
 };
 
-/** Whether the second stroke rakes on from the first: as its mark asks, or as the school does. */
+/**
+ * Whether the second stroke rakes on from the first: as its mark asks, or as the school does.
+ * @example
+ * rakesOn({ digit: 'i', string: 2 }, { digit: 'i', string: 3 }, schoolOf({ school: 'one-per-string' })) // => false
+ */
 export const rakesOn = (from: PlacedStroke, to: PlacedStroke, school: School): boolean => {
   if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return false;
   if (to.rake && Math.abs(to.string - from.string) === 1) return true;
@@ -78,13 +82,21 @@ export const rushCost = (share: number, weight: number, free: number): number =>
 const rush = (need: number, seconds: number, { school, hand }: CostContext): number =>
   rushCost(need / seconds, school.weights.rush, hand.times.rushFree);
 
-/** Seconds a striker needs from one stroke to its next, for a hand and a school. */
+/**
+ * Seconds a striker needs from one stroke to its next, for a hand and a school.
+ * @example
+ * needOwn({ digit: 'i', string: 3 }, { digit: 'i', string: 3 }, { school: schoolOf({ school: 'one-per-string' }), hand: taskOf(newPattern('P')).hand, strings: 6 }) > 0 // => true
+ */
 export const needOwn = (from: PlacedStroke, to: PlacedStroke, { school, hand }: CostContext): number => {
   const scale = hand.scale[strikerOf(from.digit)];
   return scale * (rakesOn(from, to, school) ? hand.times.sweep : ownNeed(from, to, hand.times));
 };
 
-/** Seconds two strikers need one after the other, for a hand. */
+/**
+ * Seconds two strikers need one after the other, for a hand.
+ * @example
+ * needOther({ digit: 'i', string: 3 }, { digit: 'm', string: 2 }, { school: schoolOf({ school: 'one-per-string' }), hand: taskOf(newPattern('P')).hand, strings: 6 }) > 0 // => true
+ */
 export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: CostContext): number =>
   otherNeed(from.digit, to.digit, hand.times) *
   Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);

@@ -43,7 +43,11 @@ export const SCHOOLS_AND_VARIANTS: readonly School[] = SCHOOLS.flatMap((school) 
   ...(school.variants ?? []).map((variant) => inVariant(school, variant)),
 ]);
 
-/** The variants of a school as schools of their own; none for a key that is itself a variant. */
+/**
+ * The variants of a school as schools of their own; none for a key that is itself a variant.
+ * @example
+ * variantsOf(schoolOf({ school: 'alternation' })).length > 1 // => true
+ */
 export const variantsOf = (school: School): readonly School[] =>
   SCHOOLS_AND_VARIANTS.filter(({ key }) => key.startsWith(`${school.key}:`));
 

@@ -8,6 +8,10 @@ type Migration = (pattern: unknown) => unknown;
  */
 const MIGRATIONS: readonly Migration[] = [(pattern) => pattern];
 
-/** A pattern of an older version of the format as the newest has it. */
+/**
+ * A pattern of an older version of the format as the newest has it.
+ * @example
+ * typeof migratePattern({}, 2) // => 'object'
+ */
 export const migratePattern = (pattern: unknown, version: number): unknown =>
   MIGRATIONS.slice(version - 1).reduce((document, migration) => migration(document), pattern);

@@ -43,7 +43,11 @@ const VERSIONS = Array.from({ length: PATTERN_FORMAT_VERSION }, (_, index) => in
 const fileField = (pattern: Field<unknown>) =>
   object({ format: oneOf([PATTERN_FORMAT]), version: oneOf(VERSIONS), pattern });
 
-/** The JSON Schema of a Fleet Wren file, from the same description as the reader's. */
+/**
+ * The JSON Schema of a Fleet Wren file, from the same description as the reader's.
+ * @example
+ * typeof patternFileSchema() // => 'object'
+ */
 export const patternFileSchema = (): Schema => ({
   $schema: 'http://json-schema.org/draft-07/schema#',
   title: 'Fleet Wren pattern',
@@ -69,7 +73,11 @@ const readEnvelope = (value: unknown): Result<unknown> => {
 /** Problems reported at the most: those that come first. */
 const MOST = 20;
 
-/** Checks a value from outside and makes it a pattern; what is wrong is named with its path, at most twenty problems. */
+/**
+ * Checks a value from outside and makes it a pattern; what is wrong is named with its path, at most twenty problems.
+ * @example
+ * readPattern({ name: 7 }).ok // => false
+ */
 export const readPattern = (value: unknown): Result<Pattern> => {
   const shape = problemsBy(patternField, value, 'pattern');
   if (shape.length > 0) return failure(...shape);

@@ -271,6 +271,8 @@ const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
 /**
  * Reads a Standard MIDI File (format 0 or 1). It has no strings: those of least effort on the instrument are guessed, and
  * that is said. Errors: `too-large`, `midi-unreadable` with the byte, `no-notes`, those of a pattern.
+ * @example
+ * readMidi(new Uint8Array([1, 2, 3])).ok // => false
  */
 export const readMidi = (
   bytes: Uint8Array,

@@ -309,6 +309,8 @@ const measureOf = (score: Score, index: number, byTime: ReadonlyMap<number, read
 /**
  * A score as MusicXML 4.0 on a tablature staff: pitches, strings, frets, `<pluck>` for digits, bow marks for the pick,
  * slurs, harmonics, accents. `digits` come in the order of the strokes. Strokes on muted strings are left out.
+ * @example
+ * writeMusicXml(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
  */
 export const writeMusicXml = (score: Score, digits: readonly (Digit | null)[]): string => {
   const bars = writtenByBar(score, digits);

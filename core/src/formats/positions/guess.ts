@@ -15,7 +15,11 @@ const COST = { perFret: 0.04, openBonus: 0.15, spread: 0.35, shift: 0.5, stringJ
 /** Frets a hand spans, and ways kept of one time: enough for every chord, few enough for a long song. */
 const LIMITS = { span: 4, grasps: 40 } as const;
 
-/** All places of a pitch on a neck. */
+/**
+ * All places of a pitch on a neck.
+ * @example
+ * placesOf(newPattern('P').instrument, 64).length // => 5
+ */
 export const placesOf = (instrument: Instrument, midi: number): readonly NeckPlace[] =>
   Array.from({ length: stringCount(instrument) }, (_, index) => index + 1)
     .map((string) => ({ string, fret: midi - pitchAt(instrument, string, 0) }))

@@ -163,6 +163,8 @@ const heading = (score: Score, schoolName: string): readonly string[] => [
  * digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic at the fret
  * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `digits` come in the order of
  * the score's strokes.
+ * @example
+ * writeTab(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'School').split('\n')[0] // => 'A figure'
  */
 export const writeTab = (score: Score, digits: readonly (Digit | null)[], schoolName: string): string => {
   const systems = systemsOf(columnsOf(score, digits));
