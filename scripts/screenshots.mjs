@@ -18,7 +18,12 @@ const wanted = VIEWS.filter(({ name }) => positionals.length === 0 || positional
 const photograph = async (address) => {
   const browser = await chromium.launch(CHROMIUM);
   for (const { name, take, size = { width: 1280, height: 800 }, theme = 'light', door = false } of wanted) {
-    const page = await browser.newPage({ viewport: size, colorScheme: theme, reducedMotion: 'reduce', baseURL: address });
+    const page = await browser.newPage({
+      viewport: size,
+      colorScheme: theme,
+      reducedMotion: 'reduce',
+      baseURL: address,
+    });
     page.setDefaultTimeout(15_000);
     if (!door) await signIn(page, address);
     await take(page);

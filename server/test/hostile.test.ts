@@ -108,13 +108,17 @@ describe('no request stops the house', () => {
       .post('/api/patterns')
       .send({ pattern: newPattern('Next', { strokes: strokes(2) }) })
       .expect(201);
-    const { patterns } = (await agent.get('/api/patterns').expect(200)).body as {
-      patterns: readonly { name: string; summary: { unjudged?: true; digitsUsed: readonly string[] } }[];
-    };
-    const next = patterns.find(({ name }) => name === 'Next');
-    expect(next?.summary.unjudged).toBeUndefined();
-    expect(next?.summary.digitsUsed.length).toBeGreaterThan(0);
-  });
+    // On a busy machine it may first be kept without its figures too, which then follow.
+    for (;;) {
+      const { patterns } = (await agent.get('/api/patterns').expect(200)).body as {
+        patterns: readonly { name: string; summary: { unjudged?: true; digitsUsed: readonly string[] } }[];
+      };
+      const next = patterns.find(({ name }) => name === 'Next');
+      if (next?.summary.unjudged) continue;
+      expect(next?.summary.digitsUsed.length).toBeGreaterThan(0);
+      break;
+    }
+  }, 60_000);
 });
 
 test('estimates written as nothing at all erase nothing', async () => {

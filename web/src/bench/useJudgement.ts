@@ -1,5 +1,15 @@
-import type { Alternative, Cure, Edit, Explanation, Hand, Judgement, Pattern } from '@fleet-wren/core';
+import {
+  judge,
+  type Alternative,
+  type Cure,
+  type Edit,
+  type Explanation,
+  type Hand,
+  type Judgement,
+  type Pattern,
+} from '@fleet-wren/core';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { judgeWorker, studyWorker } from '../workers/client.ts';
 import { changedJudgement } from '../workers/judgement-change.ts';
 import type { JudgeAnswer } from '../workers/protocol.ts';
@@ -10,7 +20,12 @@ import type { BenchState, BenchStore } from './store.ts';
 /** A judgement, and the token under which the worker holds the state it is about. */
 export interface HeldJudged extends Judged {
   readonly token: number;
+  /** Milliseconds the judging took. */
+  readonly took: number;
 }
+
+/** The token of what the worker does not hold yet. */
+const NOT_HELD = 0;
 
 let tokens = 0;
 
@@ -53,7 +68,7 @@ class JudgeLine {
       return null;
     }
     const judgement = answer && this.judgementOf(answer);
-    this.known = judgement && { pattern, hand, judgement, token };
+    this.known = judgement && { pattern, hand, judgement, token, took: answer?.took ?? Infinity };
     return this.known;
   }
 
@@ -66,17 +81,52 @@ class JudgeLine {
 /** Times a state is asked about again after the worker lost what it held. */
 const TRIES = 2;
 
+/** Strokes up to which a pattern may be judged with the edit itself, and milliseconds that may take. */
+const AT_ONCE = { strokes: 96, milliseconds: 5 } as const;
+
+/** Milliseconds of quiet after which the worker catches up with what was judged without it. */
+const CATCH_UP = 150;
+
 /**
- * Judges what is on a bench in the worker at every edit. The question goes out with the edit itself, so that the worker
- * is at it while the page is drawn. One question is under way at a time; what comes meanwhile waits, only the latest of
- * it, and answers about a pattern that has moved on are not shown.
+ * Judges on the page itself, as part of the edit, where that is a small part of a frame: then an edit is drawn once, and
+ * not once without and once with its judgement. Whether it is, the last judgement of the bench tells.
+ */
+class QuickJudge {
+  private took = Infinity;
+  private readonly hand: Hand;
+
+  constructor(hand: Hand) {
+    this.hand = hand;
+  }
+
+  /** Tells how long a judgement took elsewhere. */
+  heard(milliseconds: number): void {
+    this.took = milliseconds;
+  }
+
+  /** The judgement, where it can be had at once. A studio's own school may allow so much that nobody can tell before. */
+  judge(pattern: Pattern): Judgement | null {
+    if (this.took > AT_ONCE.milliseconds || pattern.strokes.length > AT_ONCE.strokes || pattern.ownSchool) return null;
+    const began = performance.now();
+    const judgement = judge(pattern, { hand: this.hand });
+    this.took = performance.now() - began;
+    return judgement;
+  }
+}
+
+/**
+ * Judges what is on a bench at every edit: at once where that is quick, else in the worker. The question goes out with
+ * the edit itself, so that the worker is at it while the page is drawn. One question is under way at a time; what comes
+ * meanwhile waits, only the latest of it, and answers about a pattern that has moved on are not shown.
  */
 export const useJudgement = (bench: BenchStore, hand: Hand): HeldJudged | null => {
   const [judged, setJudged] = useState<HeldJudged | null>(null);
   useLayoutEffect(() => {
     let current = true;
     let busy = false;
+    let timer: ReturnType<typeof setTimeout> | undefined;
     const line = new JudgeLine(hand);
+    const quick = new QuickJudge(hand);
     const ask = async (tries = TRIES): Promise<void> => {
       if (busy) return;
       busy = true;
@@ -85,17 +135,27 @@ export const useJudgement = (bench: BenchStore, hand: Hand): HeldJudged | null =
       busy = false;
       if (!current) return;
       if (bench.getState().document !== pattern) return ask();
-      if (answer) setJudged(answer);
-      else if (tries > 1) return ask(tries - 1);
+      if (answer) {
+        quick.heard(answer.took);
+        setJudged(answer);
+      } else if (tries > 1) return ask(tries - 1);
+    };
+    const atOnce = (pattern: Pattern): boolean => {
+      const judgement = quick.judge(pattern);
+      if (judgement) flushSync(() => setJudged({ pattern, hand, judgement, token: NOT_HELD, took: 0 }));
+      return judgement !== null;
     };
     void ask();
     const stop = bench.subscribe((now, before) => {
       if (now.document === before.document) return;
       line.note(now, before);
-      void ask();
+      clearTimeout(timer);
+      if (atOnce(now.document)) timer = setTimeout(() => void ask(), CATCH_UP);
+      else void ask();
     });
     return () => {
       current = false;
+      clearTimeout(timer);
       stop();
     };
   }, [bench, hand]);
@@ -111,7 +171,7 @@ export const useExplanation = (judged: HeldJudged | null, chosen: string | null)
   } | null>(null);
   useEffect(() => {
     const index = judged && chosen ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;
-    if (!judged || !chosen || index < 0) return;
+    if (!judged || !chosen || index < 0 || judged.token === NOT_HELD) return;
     const call = new AbortController();
     judgeWorker
       .ask('explain', [judged.token, index], call)

@@ -77,11 +77,13 @@ const work: CoreWork = {
     if (!whole && !known) return { kind: 'lost' };
     const hand = sameHand(given);
     const pattern = whole ?? edited((known as Held).pattern, edits);
+    const began = performance.now();
     const judgement = judge(pattern, { hand });
+    const took = performance.now() - began;
     held = { token, pattern, hand, judgement };
     warmOnce(pattern, hand);
-    if (whole || !known) return { kind: 'whole', judgement };
-    return { kind: 'changed', change: judgementChange(known.judgement, judgement) };
+    if (whole || !known) return { kind: 'whole', judgement, took };
+    return { kind: 'changed', change: judgementChange(known.judgement, judgement), took };
   },
   judgeOnce: (pattern, hand) => judge(pattern, { hand: sameHand(hand) }),
   explain: (token, index) => {

@@ -27,10 +27,10 @@ interface JudgeQuestion {
   readonly hand: Hand;
 }
 
-/** What changed against the judgement of the base; the whole of it; or that the base is not held (any more). */
+/** Milliseconds the judging took, and what changed against the judgement of the base; the whole of it; or that the base is not held (any more). */
 export type JudgeAnswer =
-  | { readonly kind: 'changed'; readonly change: JudgementChange }
-  | { readonly kind: 'whole'; readonly judgement: Judgement }
+  | { readonly kind: 'changed'; readonly change: JudgementChange; readonly took: number }
+  | { readonly kind: 'whole'; readonly judgement: Judgement; readonly took: number }
   | { readonly kind: 'lost' };
 
 /** A file of any kind that can be brought in, by what it is and its content. */
