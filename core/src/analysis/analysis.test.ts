@@ -15,10 +15,10 @@ const pinned = (pattern: Pattern, pins: Record<number, 'p' | 'i' | 'm' | 'a'>): 
 });
 
 describe('tempo ceiling (definition: 60 · Δbeats ÷ need)', () => {
-  test('one digit repeating sixteenths with need 0.16 s reaches 93.75 a minute', () => {
+  test('one digit repeating sixteenths with need 0.235 s reaches 63.8 a minute', () => {
     expect(tempoLimit(0.25, 0.16)).toBe(93.75);
     const index = pinned(figure('1 1 1 1', 'one-per-string', 60), { 0: 'i', 1: 'i', 2: 'i', 3: 'i' });
-    expect(judge(index).ceiling?.bpm).toBeCloseTo(93.75, 9);
+    expect(judge(index).ceiling?.bpm).toBeCloseTo((60 * 0.25) / 0.235, 9);
   });
 
   test('is set by the two strokes it names, and at that tempo there is just the time needed', () => {

@@ -35,7 +35,7 @@ describe('a cost is said in a teacher’s words', () => {
     ['repeat', '5 3 3 1', 'one-per-string', 'p i i a', 'i plays twice running, 0.13 s apart'],
     ['cross', '5 2 3 1', 'one-per-string', 'p i m a', 'm crosses i'],
     ['span', '5 3 1 2', 'one-per-string', 'p i m a', 'm has an awkward gap to i'],
-    ['rush', '5 3 3 1', 'one-per-string', 'p i i a', 'i needs 0.16 s and has 0.13 s'],
+    ['rush', '5 3 3 1', 'one-per-string', 'p i i a', 'i needs 0.23 s and has 0.13 s'],
     ['pick change', '3 3 2 2', 'economy', '^ v ^ v', 'the pick, up opens with an upstroke'],
     ['pick change', '3 3 2 2', 'economy', 'v ^ v v', 'the pick, down strikes the same way twice'],
     [

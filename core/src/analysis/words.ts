@@ -61,12 +61,23 @@ const rushText = (task: Task, digits: Digits, item: CostItem): string => {
   return `needs ${secondsText(need)} and has ${secondsText(item.seconds ?? 0)}`;
 };
 
+/** What a broken rule is about: who owns the string. */
+const ruleText = (task: Task, digits: Digits, item: CostItem): string => {
+  const string = task.strokes[item.stroke]?.string ?? 0;
+  const thumb = digitAt(digits, item.stroke) === 'p';
+  return thumb ? `is on string ${string}, which is the fingers’` : `is on string ${string}, which is the thumb’s`;
+};
+
 /** A cost item as what its digit does: words that go after the digit's name. */
 export const costText = (task: Task, digits: Digits, item: CostItem): string => {
   const other = digitWord(digitAt(digits, item.other));
   switch (item.family) {
     case 'home':
       return awayText(task, digits, item);
+    case 'rule':
+      return ruleText(task, digits, item);
+    case 'move':
+      return 'moves to another string';
     case 'ease':
       return isFinger(digitAt(digits, item.stroke)) ? 'is the weaker finger' : 'is the weaker stroke';
     case 'thumb up':

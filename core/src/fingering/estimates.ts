@@ -7,7 +7,7 @@ export interface Estimate {
   readonly source: string;
 }
 
-const TAPPING = 'est., from published finger-tapping rates of about 5 to 7 taps a second, from memory';
+const TEMPOS = 'est., fitted to the tempos an able player reaches in standard figures (docs/judgement.md)';
 const EST = 'est.';
 
 const seconds = (value: number, label: string, source: string = EST): Estimate => ({ value, label, unit: 's', source });
@@ -17,24 +17,25 @@ const seconds = (value: number, label: string, source: string = EST): Estimate =
  * change each of them and set it back.
  */
 export const ESTIMATES = {
-  p: seconds(0.17, 'thumb, from one stroke to the next on one string', TAPPING),
-  i: seconds(0.16, 'index, from one stroke to the next on one string', TAPPING),
-  m: seconds(0.16, 'middle, from one stroke to the next on one string', TAPPING),
-  a: seconds(0.19, 'ring, from one stroke to the next on one string', TAPPING),
-  c: seconds(0.22, 'little finger, from one stroke to the next on one string', TAPPING),
-  pick: seconds(0.15, 'pick, twice in one direction'),
-  pickAlternate: seconds(0.08, 'pick, down then up'),
-  travelPerString: seconds(0.012, 'for each string a digit travels'),
-  outside: seconds(0.02, 'a change of string round the outside adds'),
-  inside: seconds(0.05, 'a change of string on the inside adds'),
+  p: seconds(0.2435, 'thumb, from one stroke to the next on one string', TEMPOS),
+  i: seconds(0.235, 'index, from one stroke to the next on one string', TEMPOS),
+  m: seconds(0.235, 'middle, from one stroke to the next on one string', TEMPOS),
+  a: seconds(0.32, 'ring, from one stroke to the next on one string', TEMPOS),
+  c: seconds(0.36, 'little finger, from one stroke to the next on one string', TEMPOS),
+  pick: seconds(0.15, 'pick, twice in one direction', TEMPOS),
+  pickAlternate: seconds(0.095, 'pick, down then up', TEMPOS),
+  travelPerString: seconds(0.009, 'for each string a digit travels', TEMPOS),
+  passedString: seconds(0.03, 'each string the pick passes over adds', TEMPOS),
+  outside: seconds(0.001, 'a change of string round the outside adds', TEMPOS),
+  inside: seconds(0.003, 'a change of string on the inside adds', TEMPOS),
   sweep: seconds(0.05, 'a sweep or rake to the next string, in all'),
-  otherDigit: seconds(0.045, 'two different digits one after another'),
-  middleThenRing: seconds(0.06, 'middle and ring one after another'),
+  otherDigit: seconds(0.105, 'two different digits one after another', TEMPOS),
+  middleThenRing: seconds(0.11, 'middle and ring one after another', TEMPOS),
   plant: seconds(0.08, 'a digit that plants is on its string before it plays by'),
   touch: seconds(0.12, 'index, from touching a harmonic to playing, or back'),
   fade: seconds(0.45, 'most of a cost between two strokes has faded after'),
   rushFree: {
-    value: 0.45,
+    value: 1,
     label: 'share of the time there is that a digit may need before it is rushed',
     unit: '',
     source: EST,

@@ -1,10 +1,12 @@
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import {
+  NO_GAP,
   OWN_COSTS,
   PAIR_COSTS,
   UNPLAYED_COST,
   type Family,
   type CostContext,
+  type Gap,
   type PairCost,
   type Scope,
 } from './costs/index.ts';
@@ -73,7 +75,7 @@ const pairCostsHolding = (from: Striker, to: Striker, distance: number, between:
 
 interface Apart {
   readonly distance: number;
-  readonly seconds: number;
+  readonly gap: Gap;
   readonly between: Between;
 }
 
@@ -93,8 +95,8 @@ const pairItems = (
   const a = placedStroke(fromStroke, from);
   const b = placedStroke(toStroke, to);
   for (const { family, of } of holding) {
-    const amount = of(a, b, apart.seconds, context);
-    if (amount > 0) items.push({ family, stroke: index, other, seconds: apart.seconds, amount });
+    const amount = of(a, b, apart.gap, context);
+    if (amount > 0) items.push({ family, stroke: index, other, seconds: apart.gap.seconds, amount });
   }
   return items;
 };
@@ -120,7 +122,7 @@ const pairsBetween = (digits: Digits, earlier: Event, later: Event): readonly (r
   );
 };
 
-const TOGETHER: Apart = { distance: 0, seconds: 0, between: new Set() };
+const TOGETHER: Apart = { distance: 0, gap: NO_GAP, between: new Set() };
 
 const togetherItems = (task: Task, context: CostContext, digits: Digits, event: Event): readonly CostItem[] =>
   event.strokes.flatMap((index, place) =>
@@ -147,7 +149,7 @@ export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digit
     if (!before) break;
     const earlier = events[before.index] as Event;
     for (const pair of pairsBetween(digits, earlier, event))
-      items.push(...pairItems(task, context, digits, pair, { distance, seconds: before.seconds, between }));
+      items.push(...pairItems(task, context, digits, pair, { distance, gap: before, between }));
     earlier.strokes.forEach(note);
   }
   return items.filter(({ amount }) => amount > 0);

@@ -88,16 +88,17 @@ export const makeHand = ({
 const pickNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes): number => {
   const { kind, skipped } = pickChange(from, to);
   const strings = kind === 'same-string' ? 0 : skipped + 1;
-  if (kind === 'sweep') return times.sweep + skipped * times.travelPerString;
+  const passed = skipped * times.passedString;
+  if (kind === 'sweep') return times.sweep + passed;
   const turn = from.digit === to.digit ? times.pick : times.pickAlternate;
   const round = kind === 'outside' ? times.outside : kind === 'inside' ? times.inside : 0;
-  return turn + round + strings * times.travelPerString;
+  return turn + round + passed + strings * times.travelPerString;
 };
 
 /**
  * Least seconds between two strokes of one striker, before a person's scale.
  * @example
- * ownNeed({ digit: 'p', string: 6 }, { digit: 'p', string: 4 }).toFixed(3) // => '0.194'
+ * ownNeed({ digit: 'p', string: 6 }, { digit: 'p', string: 4 }).toFixed(3) // => '0.262'
  */
 export const ownNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes = HAND_TIMES): number => {
   if (from.digit === 'down' || from.digit === 'up') return pickNeed(from, to, times);
@@ -107,7 +108,7 @@ export const ownNeed = (from: PlacedStroke, to: PlacedStroke, times: HandTimes =
 /**
  * Least seconds between strokes of two different strikers one after another, before a person's scale.
  * @example
- * otherNeed('m', 'a') // => 0.06
+ * otherNeed('m', 'a') // => 0.11
  */
 export const otherNeed = (from: Digit, to: Digit, times: HandTimes = HAND_TIMES): number =>
   (from === 'm' && to === 'a') || (from === 'a' && to === 'm') ? times.middleThenRing : times.otherDigit;

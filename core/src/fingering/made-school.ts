@@ -32,6 +32,9 @@ export const WEIGHT_LABELS: Readonly<Record<WeightKey, string>> = {
   confined: 'pick and middle side by side',
   rake: 'a rake to the next string',
   brush: 'one digit over a further string at once',
+  move: 'a finger moving to another string, a string',
+  pickAgain: 'the pick twice running in a group',
+  towards: 'the pick against its way to the next string',
   consistency: 'a figure fingered otherwise than before',
 };
 

@@ -1,6 +1,6 @@
 import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
 import { isBassString, stringCount } from '../instrument/index.ts';
-import type { Digit, Pattern } from '../pattern/index.ts';
+import { type Digit, type Pattern } from '../pattern/index.ts';
 import {
   lastBefore,
   lastIndexBefore,
@@ -57,6 +57,7 @@ export const schoolProblems = (choice: SchoolChoice): readonly Problem[] => {
 export const taskOfScore = (score: Score, school: School, hand: Hand = ABLE_ADULT): Task => ({
   strokes: taskStrokes(score),
   seconds: secondsOf(score),
+  ticks: score.length,
   cyclic: score.cyclic,
   strings: stringCount(score.instrument),
   school,
@@ -73,6 +74,7 @@ export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task =>
 
 const taskStrokes = (score: Score): readonly TaskStroke[] => {
   const { strokes } = score;
+  const runs = runsOf(score);
   const line = bassLine(score);
   const opening = strokes.find(({ slur }) => !slur)?.at;
   const lead = strokes.findIndex((stroke, index) => !stroke.slur && (!isBassString(stroke.string) || line[index]));
@@ -90,6 +92,8 @@ const taskStrokes = (score: Score): readonly TaskStroke[] => {
     opening: stroke.at === opening,
     leads: index === lead,
     line: line[index],
+    chord: strokes[index - 1]?.at === stroke.at || strokes[index + 1]?.at === stroke.at,
+    ...runs.get(index),
   }));
 };
 
@@ -116,6 +120,40 @@ const bassLine = ({ strokes, beats }: Score): readonly boolean[] => {
     return single[other] === true && b !== undefined && Math.abs(a.at - b.at) < lastBefore(beats, a.at).ticks;
   };
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
+};
+
+/** The fingers of three strokes on one string between two of the thumb (common practice, no source). */
+const TREMOLO: readonly Digit[] = ['a', 'm', 'i'];
+
+type OfRun = Pick<TaskStroke, 'run' | 'tremolo'>;
+
+/** The strokes that are struck by themselves, in turn, as runs on one string: indexes of strokes. */
+const runsOnStrings = (strokes: readonly ScoreStroke[]): readonly (readonly number[])[] => {
+  const runs: number[][] = [];
+  let last = -1;
+  strokes.forEach(({ at, string, slur }, index) => {
+    if (slur) return;
+    const alone = strokes[index - 1]?.at !== at && strokes[index + 1]?.at !== at;
+    const goesOn = alone && last >= 0 && strokes[last]?.string === string;
+    if (goesOn) runs.at(-1)?.push(index);
+    else runs.push([index]);
+    last = alone ? index : -1;
+  });
+  return runs;
+};
+
+/** What the runs of three and more strokes on one string make of each of theirs. */
+const runsOf = ({ strokes, cyclic }: Score): ReadonlyMap<number, OfRun> => {
+  const found = new Map<number, OfRun>();
+  const runs = runsOnStrings(strokes);
+  const bass = (run: readonly number[] | undefined): boolean => isBassString(strokes[run?.[0] ?? -1]?.string ?? 0);
+  runs.forEach((run, place) => {
+    if (run.length < 3) return;
+    const after = runs[place + 1] ?? (cyclic ? runs[0] : undefined);
+    const tremolo = run.length === 3 && !bass(run) && bass(runs[place - 1]) && bass(after);
+    run.forEach((index, step) => found.set(index, { run: true, ...(tremolo ? { tremolo: TREMOLO[step] } : {}) }));
+  });
+  return found;
 };
 
 /**

@@ -16,4 +16,10 @@ export interface PlacedStroke {
   readonly off?: boolean;
   /** The first stroke of the fingers' line. */
   readonly leads?: boolean;
+  /** Struck together with others. */
+  readonly chord?: boolean;
+  /** One of three or more strokes running on its string. */
+  readonly run?: boolean;
+  /** The finger a run of three after a thumb stroke gives it: ring, middle, index. */
+  readonly tremolo?: Digit;
 }

@@ -50,6 +50,12 @@ export interface Weights {
   readonly rake?: number;
   /** One digit over a further string at the same time. */
   readonly brush: number;
+  /** For each string a finger moves from its stroke to its next; faded. */
+  readonly move: number;
+  /** The pick taking a second string of a group toward the treble, where fingers are free for it; faded. */
+  readonly pickAgain: number;
+  /** A pick going up on its way toward the treble, or down toward the bass. */
+  readonly towards: number;
   /** A figure that comes back with another digit than the first time. */
   readonly consistency: number;
 }
@@ -92,6 +98,8 @@ export interface School {
   /** Hard rules; where they leave no digit at all they are set aside, and that is said. */
   readonly permits: (digit: Digit, setting: Setting) => boolean;
   readonly weights: Weights;
+  /** Whether the basses are the thumb's and the trebles the fingers', chords apart. */
+  readonly thumbOwnsBasses?: boolean;
   /** The finger that opens a line, where the school says. */
   readonly lead?: Digit;
   readonly rakes?: Rakes;
@@ -125,6 +133,9 @@ export const COMMON_WEIGHTS: Weights = {
   returning: 0,
   confined: 0,
   brush: 1,
+  move: 0.3,
+  pickAgain: 0,
+  towards: 0,
   consistency: 1,
 };
 

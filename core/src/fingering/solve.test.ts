@@ -101,6 +101,7 @@ const taskArbitrary = (school: School): fc.Arbitrary<Task> =>
       return {
         strokes: pinned,
         seconds: (length * 60) / tempo / 840,
+        ticks: length,
         cyclic,
         strings: 6,
         school,
@@ -174,6 +175,7 @@ describe('laws of the solver', () => {
           const taskFor = (order: number[]): Task => ({
             strokes: order.map((string, index) => ({ at: index * 210, time: index / 6, string })),
             seconds: order.length / 6,
+            ticks: order.length * 140,
             cyclic: true,
             strings: 6,
             school,

@@ -3,8 +3,10 @@ import {
   OWN_COSTS,
   PAIR_COSTS,
   UNPLAYED_COST,
+  NO_GAP,
   brushEnd,
   type CostContext,
+  type Gap,
   type PairCost,
   type Scope,
 } from './costs/index.ts';
@@ -76,12 +78,12 @@ const place = (option: Option, strokes: readonly TaskStroke[]): readonly PlacedS
 const sumPairs = (
   costs: readonly PairCost[],
   [from, to]: readonly [readonly PlacedStroke[], readonly PlacedStroke[]],
-  seconds: number,
+  gap: Gap,
   context: CostContext,
 ): number => {
   let sum = 0;
   for (const a of from)
-    for (const b of to) if (leadsOn(from, to, a, b)) for (const cost of costs) sum += cost.of(a, b, seconds, context);
+    for (const b of to) if (leadsOn(from, to, a, b)) for (const cost of costs) sum += cost.of(a, b, gap, context);
   return sum;
 };
 
@@ -118,7 +120,7 @@ const ownCost = (context: CostContext, strokes: readonly TaskStroke[], option: O
   });
   const all = place(option, strokes);
   all.forEach((to, index) => {
-    for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, 0, context);
+    for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, NO_GAP, context);
   });
   return sum;
 };
@@ -149,11 +151,11 @@ const plus = (tables: readonly (Float64Array | null)[], size: number): Float64Ar
   return sum;
 };
 
-const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distance: number, seconds: number): Link => {
+const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distance: number, gap: Gap): Link => {
   const pairs =
     (costs: readonly PairCost[]): Fill =>
     (from, to) =>
-      sumPairs(costs, [from, to], seconds, context);
+      sumPairs(costs, [from, to], gap, context);
   const own = STRIKERS.map((_, striker) => {
     const [from, to] = [a.byStriker[striker], b.byStriker[striker]];
     return from && to ? unlessEmpty(table(from, to, pairs(OWN))) : null;
@@ -172,7 +174,7 @@ const lookOf = (strokes: readonly TaskStroke[]): string =>
   strokes
     .map(
       (stroke) =>
-        `${stroke.string}${stroke.pin ?? ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`,
+        `${stroke.string}${stroke.pin ?? ''}${stroke.tremolo ? `t${stroke.tremolo}` : ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`,
     )
     .join('+');
 
@@ -184,6 +186,8 @@ const FLAGS: readonly (readonly [keyof TaskStroke, string])[] = [
   ['brush', '%'],
   ['harp', '*'],
   ['leads', '^'],
+  ['chord', '&'],
+  ['run', '='],
 ];
 
 /** Ways to play one event that are looked at: so many that no shipped school has more for a chord of four. */
@@ -278,9 +282,11 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
       eventOptions(task, context, those, { id: tables.events.size, most }),
     ),
   );
-  const link = (a: EventOptions, b: EventOptions, distance: number, seconds: number): Link =>
-    remember(tables.links, `${a.id} ${b.id} ${distance} ${Math.round(seconds * 1e6)}`, () =>
-      makeLink(context, a, b, distance, seconds),
+  const link = (a: EventOptions, b: EventOptions, distance: number, gap: Gap): Link =>
+    remember(
+      tables.links,
+      `${a.id} ${b.id} ${distance} ${Math.round(gap.seconds * 1e6)} ${Math.round(gap.rest * 1e6)}`,
+      () => makeLink(context, a, b, distance, gap),
     );
   return all.map((here, index): Stage => ({
     options: here.options,
@@ -290,7 +296,7 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
     strikers: here.strikers,
     links: Array.from({ length: WINDOW }, (_, place) => {
       const before = eventBefore(task, events, index, place + 1);
-      return before ? link(all[before.index] as EventOptions, here, place + 1, before.seconds) : null;
+      return before ? link(all[before.index] as EventOptions, here, place + 1, before) : null;
     }),
   }));
 };

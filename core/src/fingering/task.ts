@@ -1,4 +1,5 @@
 import type { Digit } from '../pattern/index.ts';
+import type { Gap } from './costs/cost.ts';
 import type { Hand } from './hand.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
 import type { School } from './school.ts';
@@ -23,6 +24,11 @@ export interface TaskStroke {
   readonly opening?: boolean;
   /** Whether it belongs to a line on the bass strings rather than to a pulse. */
   readonly line?: boolean;
+  readonly chord?: boolean;
+  /** Whether it is one of three or more strokes running on its string. */
+  readonly run?: boolean;
+  /** The finger that a run of three after a thumb stroke gives it. */
+  readonly tremolo?: Digit;
   /** The digit this stroke had where the same figure came before. */
   readonly habit?: Digit;
 }
@@ -33,7 +39,7 @@ export interface TaskStroke {
  * placedStroke({ at: 0, time: 0, string: 3 }, 'i').digit // => 'i'
  */
 export const placedStroke = (
-  { string, opening, accent, rake, brush, harp, off, leads }: TaskStroke,
+  { string, opening, accent, rake, brush, harp, off, leads, chord, run, tremolo }: TaskStroke,
   digit: Digit,
 ): PlacedStroke => ({
   digit,
@@ -45,6 +51,9 @@ export const placedStroke = (
   harp,
   off,
   leads,
+  chord,
+  run,
+  tremolo,
 });
 
 /** Strokes to be fingered by a school's rules at a tempo. Strokes are sorted by time, then lowest string first. */
@@ -52,6 +61,8 @@ export interface Task {
   readonly strokes: readonly TaskStroke[];
   /** Seconds one time through takes: after them a cyclic task begins again. */
   readonly seconds: number;
+  /** Ticks one time through takes. */
+  readonly ticks: number;
   readonly cyclic: boolean;
   readonly strings: number;
   readonly school: School;
@@ -86,6 +97,16 @@ export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
   return events;
 };
 
+/** Seconds of rest a stroke counts for; a long silence counts by its length, a quarter note as a third of one (est.). */
+const REST = { stroke: 0.17, silence: 1 / 840 / 3 } as const;
+
+const restOf = (distance: number, ticks: number): number => Math.max(distance * REST.stroke, ticks * REST.silence);
+
+/** An event before another, and what lies between them. */
+interface Before extends Gap {
+  readonly index: number;
+}
+
 /**
  * The event some places before another and the seconds between them; undefined before the beginning.
  * @example
@@ -96,11 +117,12 @@ export const eventBefore = (
   events: readonly Event[],
   index: number,
   distance: number,
-): { readonly index: number; readonly seconds: number } | undefined => {
+): Before | undefined => {
   const raw = index - distance;
   if (raw < 0 && !task.cyclic) return undefined;
   const rounds = Math.floor(raw / events.length);
   const before = raw - rounds * events.length;
   const seconds = (events[index] as Event).time - (events[before] as Event).time - rounds * task.seconds;
-  return { index: before, seconds };
+  const ticks = (events[index] as Event).at - (events[before] as Event).at - rounds * task.ticks;
+  return { index: before, seconds, rest: restOf(distance, ticks) };
 };

@@ -11,6 +11,7 @@ export type FindingKind =
   | 'cramped'
   | 'thumb high'
   | 'off home'
+  | 'rule broken'
   | 'rushed'
   | 'inside change'
   | 'skipped string'

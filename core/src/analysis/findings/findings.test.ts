@@ -58,15 +58,15 @@ const CASES: Readonly<Partial<Record<FindingKind, () => Pattern>>> = {
   doubled: () => marked(figure('2 2 3 1', 'one-per-string', 110), { 0: { pin: 'm' }, 1: { pin: 'm' } }),
   crossing: () => marked(figure('5 3 2 1', 'one-per-string', 90), { 1: { pin: 'a' }, 2: { pin: 'i' } }),
   rushed: () => figure('1 1 1 1', 'thumb-index:strict', 110),
-  cramped: () => figure('4 3 2 3 4 3 2 3', 'hybrid:pick-pick-m', 130),
+  cramped: () => marked(figure('3 2 3 2', 'hybrid:pick-pick-m', 110), { 0: { pin: 'down' }, 1: { pin: 'm' } }),
   'thumb high': () => figure('2 1 2 1 2 1 2 1', 'thumb-index', 90),
-  'off home': () => figure('1 1 1 1', 'one-per-string', 110),
+  'off home': () => figure('5 2 2 1', 'one-per-string', 80),
   'inside change': () => figure('4 4 3 3 2 2 1 1', 'alternate', 140),
   'skipped string': () => figure('6 4 6 4', 'alternate', 120),
   'struck again': () => marked(figure('5 3 2 3', 'one-per-string', 80), { 1: { ring: true } }),
   'plant cuts ring': () =>
     marked(figure('5 3 2 1 - - - - - - - - - - - -', 'one-per-string', 80), { 3: { ring: true }, 0: { ring: true } }),
-  'weak accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true } }),
+  'weak accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true, pin: 'up' } }),
   'accent on slur': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on', accent: true } }),
   'change off accent': () =>
     marked(figure('4 4 3 3', 'pick-legato', 80), {
@@ -123,7 +123,7 @@ test('a digit that is idle while another can hardly keep up is offered the work'
       weights: { home: 60 },
     }),
   );
-  const pattern = figure('5 3 1 1 1 1 1 1', 'one-per-string', 70);
+  const pattern = figure('3 1 2 1 2 1 2 1 2 1 2 1 2 1 2 1', 'one-per-string', 80);
   const judgement = judge(pattern, { school });
   const finding = judgement.findings.find(({ kind }) => kind === 'idle digit') as NamedFinding;
   expect(finding.sentence).toMatch(/^[pim] is idle while the ring can hardly keep up on beat \d/);

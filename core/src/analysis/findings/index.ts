@@ -1,12 +1,13 @@
 import { costItems, eventsOf } from '../../fingering/index.ts';
 import { accentOnSlur, changeOffAccent, weakAccent } from './of-accents.ts';
-import { hardSteps, cramped, insideChange, offHome, skippedString, thumbHigh } from './of-costs.ts';
+import { hardSteps, cramped, insideChange, offHome, ruleBroken, skippedString, thumbHigh } from './of-costs.ts';
 import { plantCutsRing, struckAgain } from './of-ringing.ts';
 import { fingeredTwoWays, idleDigit } from './of-whole.ts';
 import type { Finding, FindingContext, FindingRule } from './finding.ts';
 
 /** Every rule, in the order a teacher would say things of one stroke. */
 const RULES: readonly FindingRule[] = [
+  ruleBroken,
   hardSteps,
   cramped,
   insideChange,

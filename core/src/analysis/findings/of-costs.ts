@@ -8,13 +8,20 @@ const WORTH_SAYING = {
   repeat: { kind: 'doubled', least: 2, most: 4 },
   cross: { kind: 'crossing', least: 0.75, most: 3 },
   rush: { kind: 'rushed', least: 2.4, most: 8 },
-  confined: { kind: 'cramped', least: 1.1, most: 3 },
+  confined: { kind: 'cramped', least: 0.9, most: 3 },
 } as const satisfies Partial<Record<CostItem['family'], { kind: FindingKind; least: number; most: number }>>;
 
 type Spoken = keyof typeof WORTH_SAYING;
 
+/** Seconds between two strokes up to which what they cost is felt in full, and by which it fades beyond (est.). */
+const FELT = { full: 0.2, fade: 0.45 } as const;
+
+/** How much of a cost a hand feels at the real tempo: who plays what does not hang on it, what is said of it does. */
+const felt = ({ amount, seconds = 0 }: CostItem): number =>
+  amount * Math.exp(-Math.max(0, seconds - FELT.full) / FELT.fade);
+
 const isSpoken = (item: CostItem): item is CostItem & { readonly family: Spoken } =>
-  item.family in WORTH_SAYING && item.amount >= WORTH_SAYING[item.family as Spoken].least;
+  item.family in WORTH_SAYING && felt(item) >= WORTH_SAYING[item.family as Spoken].least;
 
 /** A finger that doubles is rushed as a rule: that is said once. */
 const saidAlready = (items: readonly CostItem[], { family, stroke, other }: CostItem): boolean =>
@@ -22,7 +29,7 @@ const saidAlready = (items: readonly CostItem[], { family, stroke, other }: Cost
   items.some(
     (item) =>
       item.family === 'repeat' &&
-      item.amount >= WORTH_SAYING.repeat.least &&
+      felt(item) >= WORTH_SAYING.repeat.least &&
       item.stroke === stroke &&
       item.other === other,
   );
@@ -54,7 +61,7 @@ export const hardSteps: FindingRule = (context) =>
         kind,
         strokes: concerned(item),
         sentence: sentenceOf(context, item),
-        severity: severityOf(item.amount, most),
+        severity: severityOf(felt(item), most),
       };
     });
 
@@ -64,9 +71,10 @@ const CRAMPED = { least: 0.62, most: 1.5 } as const;
 /** Fingers nearer together than they stand in the hand. */
 export const cramped: FindingRule = (context) =>
   context.items
-    .filter(({ family, amount, stroke, other }) => {
+    .filter((item) => {
+      const { family, stroke, other } = item;
       const gap = Math.abs(stringAt(context, other) - stringAt(context, stroke));
-      return family === 'span' && amount >= CRAMPED.least && gap <= 1 && !isPinned(context, stroke);
+      return family === 'span' && felt(item) >= CRAMPED.least && gap <= 1 && !isPinned(context, stroke);
     })
     .map((item): Finding => ({
       kind: 'cramped',
@@ -74,7 +82,7 @@ export const cramped: FindingRule = (context) =>
       sentence: `${where(context, item.stroke)}, ${digitWord(digitAt(context, item.other))} and ${digitWord(digitAt(context, item.stroke))} are cramped on ${
         stringAt(context, item.other) === stringAt(context, item.stroke) ? 'one string' : 'neighbouring strings'
       }.`,
-      severity: severityOf(item.amount, CRAMPED.most),
+      severity: severityOf(felt(item), CRAMPED.most),
     }));
 
 /** A digit off its home by this cost is worth saying; a pin accepts it (est.). */
@@ -89,6 +97,17 @@ export const offHome: FindingRule = (context) =>
       strokes: [item.stroke],
       sentence: sentenceOf(context, item),
       severity: severityOf(item.amount, OFF_HOME.most),
+    }));
+
+/** A rule of the school that could not be kept, or that a pin breaks: it is always said, and names the rule. */
+export const ruleBroken: FindingRule = (context) =>
+  context.items
+    .filter(({ family }) => family === 'rule')
+    .map((item): Finding => ({
+      kind: 'rule broken',
+      strokes: [item.stroke],
+      sentence: `${sentenceOf(context, item)} The rule: ${context.task.school.rule}`,
+      severity: isPinned(context, item.stroke) ? 0.5 : 0.3,
     }));
 
 const THUMB_HIGH = { least: 0.6, most: 2.4 } as const;

@@ -1,4 +1,5 @@
 import { figuresOf } from '../../fingering/index.ts';
+import { isBassString } from '../../instrument/index.ts';
 import { type Edit } from '../../edit/index.ts';
 import {
   STRIKERS,
@@ -85,6 +86,7 @@ export const idleDigit: FindingRule = (context) => {
       striker !== busy.striker &&
       task.school.digits.includes(striker) &&
       task.school.permits(striker, setting) &&
+      !(task.school.thumbOwnsBasses && striker === 'p' && !isBassString(stroke.string)) &&
       playedBy(context, striker) < IDLE.share * playedBy(context, busy.striker),
   )[0];
   if (!idle || stroke.pin) return [];

@@ -6,6 +6,8 @@ import type { School } from '../school.ts';
 export type Family =
   | 'home'
   | 'ease'
+  | 'rule'
+  | 'move'
   | 'thumb up'
   | 'repeat'
   | 'cross'
@@ -45,11 +47,23 @@ export interface OwnCost {
  */
 export type Scope = 'together' | 'next' | 'within' | 'own' | 'across thumb';
 
+/**
+ * What lies between two strokes. Who plays what is a matter of comfort, which must not hang on the tempo: it fades with
+ * `rest`, the seconds between them at one fixed tempo. Only hurry looks at the real `seconds`.
+ */
+export interface Gap {
+  readonly seconds: number;
+  readonly rest: number;
+}
+
+/** Nothing between two strokes: they are struck at the same time. */
+export const NO_GAP: Gap = { seconds: 0, rest: 0 };
+
 /** A cost between two strokes, the earlier one first (the lower-pitched one first when together). */
 export interface PairCost {
   readonly family: Family;
   readonly scopes: readonly Scope[];
-  readonly of: (from: PlacedStroke, to: PlacedStroke, seconds: number, context: CostContext) => number;
+  readonly of: (from: PlacedStroke, to: PlacedStroke, gap: Gap, context: CostContext) => number;
 }
 
 /**
@@ -60,6 +74,6 @@ export interface PairCost {
 export const brushEnd = (strokes: readonly PlacedStroke[], side: 'first' | 'last'): PlacedStroke | undefined =>
   (strokes[0]?.digit === 'up') === (side === 'first') ? strokes[strokes.length - 1] : strokes[0];
 
-/** How much of a cost between two strokes is left after some seconds: exp(−t / fade), fade being an estimate. */
-export const near = (seconds: number, { hand }: Pick<CostContext, 'hand'>): number =>
-  Math.exp(-seconds / hand.times.fade);
+/** How much of a cost between two strokes is left after some rest: exp(−rest / fade), fade being an estimate. */
+export const near = ({ rest }: Pick<Gap, 'rest'>, { hand }: Pick<CostContext, 'hand'>): number =>
+  Math.exp(-rest / hand.times.fade);

@@ -15,16 +15,16 @@ export const crossed = (
 export const cross: PairCost = {
   family: 'cross',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, context) =>
-    !context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(seconds, context) : 0,
+  of: (a, b, gap, context) =>
+    !context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(gap, context) : 0,
 };
 
 /** The same in schools whose hand moves over the strings: only what follows at once can cross. */
 export const crossNext: PairCost = {
   family: 'cross',
   scopes: ['together', 'next'],
-  of: (a, b, seconds, context) =>
-    context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(seconds, context) : 0,
+  of: (a, b, gap, context) =>
+    context.school.handMoves && crossed(a, b) ? context.school.weights.cross * near(gap, context) : 0,
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */
@@ -34,12 +34,12 @@ const naturalGap = (a: Digit, b: Digit): number => handOrder(b) - handOrder(a);
 export const span: PairCost = {
   family: 'span',
   scopes: ['together', 'within'],
-  of: (a, b, seconds, context) => {
+  of: (a, b, gap, context) => {
     if (!isFinger(a.digit) || !isFinger(b.digit) || a.digit === b.digit) return 0;
+    // A run on one string is played with the fingers drawn together.
+    if (a.run && b.run && a.string === b.string) return 0;
     return (
-      context.school.weights.span *
-      near(seconds, context) *
-      Math.abs(a.string - b.string - naturalGap(a.digit, b.digit))
+      context.school.weights.span * near(gap, context) * Math.abs(a.string - b.string - naturalGap(a.digit, b.digit))
     );
   },
 };
@@ -48,7 +48,7 @@ export const span: PairCost = {
 export const brush: PairCost = {
   family: 'brush',
   scopes: ['together'],
-  of: (a, b, _seconds, { school }) =>
+  of: (a, b, _gap, { school }) =>
     strikerOf(a.digit) === strikerOf(b.digit) && !(a.brush && b.brush)
       ? school.weights.brush * Math.abs(a.string - b.string)
       : 0,
@@ -61,9 +61,9 @@ const isPickAndMiddle = (a: Digit, b: Digit): boolean =>
 export const confined: PairCost = {
   family: 'confined',
   scopes: ['together', 'next'],
-  of: (a, b, seconds, context) => {
+  of: (a, b, gap, context) => {
     const { weights } = context.school;
     if (weights.confined === 0 || !isPickAndMiddle(a.digit, b.digit) || Math.abs(a.string - b.string) !== 1) return 0;
-    return weights.confined * near(seconds, context);
+    return weights.confined * near(gap, context);
   },
 };

@@ -1,7 +1,9 @@
 import type { OwnCost, PairCost } from './cost.ts';
 import { brush, confined, cross, crossNext, span } from './hand-shape.ts';
-import { accentWeak, ease, gridTurn, home, openingUp, thumbUp, wrongLead } from './own.ts';
+import { accentWeak, ease, gridTurn, home, openingUp, thumbOwns, thumbUp, wrongLead } from './own.ts';
 import {
+  move,
+  pickAgain,
   pickPath,
   rakeMark,
   repeat,
@@ -13,7 +15,16 @@ import {
 } from './succession.ts';
 
 /** Every cost of a stroke by itself. */
-export const OWN_COSTS: readonly OwnCost[] = [home, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];
+export const OWN_COSTS: readonly OwnCost[] = [
+  home,
+  thumbOwns,
+  ease,
+  thumbUp,
+  openingUp,
+  gridTurn,
+  accentWeak,
+  wrongLead,
+];
 
 /** Every cost between two strokes. */
 export const PAIR_COSTS: readonly PairCost[] = [
@@ -22,6 +33,8 @@ export const PAIR_COSTS: readonly PairCost[] = [
   span,
   brush,
   confined,
+  move,
+  pickAgain,
   repeat,
   repeatAcrossThumb,
   rakeMark,

@@ -9,11 +9,30 @@ import type { OwnCost } from './cost.ts';
 export const distanceFrom = (string: number, homes: readonly number[]): number =>
   homes.length === 0 ? 0 : Math.min(...homes.map((home) => Math.abs(home - string)));
 
-/** Distance in strings from the digit's home. */
+/** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
 export const home: OwnCost = {
   family: 'home',
-  of: ({ digit, string }, { school, strings }) =>
-    school.weights.home * distanceFrom(string, school.home(digit, strings)),
+  of: ({ digit, string, run, tremolo }, { school, strings }) => {
+    if (!run || !isFinger(digit)) return school.weights.home * distanceFrom(string, school.home(digit, strings));
+    const other = tremolo && school.digits.includes('a') && digit !== tremolo;
+    return other ? TREMOLO_KEPT : 0;
+  },
+};
+
+/** What it costs to play a run of three between thumb strokes with other fingers than ring, middle, index (est.). */
+const TREMOLO_KEPT = 2;
+
+/** What breaking a school's rule costs: more than any comfort, less than what no hand can do (est.). */
+const RULE = 30;
+
+/** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
+export const thumbOwns: OwnCost = {
+  family: 'rule',
+  of: ({ digit, string, chord, run }, { school }) => {
+    if (!school.thumbOwnsBasses || chord) return 0;
+    if (digit === 'p') return string < 4 ? RULE : 0;
+    return string > 3 && !run ? RULE : 0;
+  },
 };
 
 /** What a digit costs by itself: the ring and the little finger are weaker. */

@@ -3,7 +3,7 @@ import { otherNeed, ownNeed } from '../hand.ts';
 import type { PlacedStroke } from '../placed-stroke.ts';
 import { pickChange } from '../pick-path.ts';
 import type { School } from '../school.ts';
-import { near, type CostContext, type PairCost } from './cost.ts';
+import { near, type CostContext, type Gap, type PairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
 const schoolRakes = ({ rakes, weights }: School, from: PlacedStroke, to: PlacedStroke): boolean => {
@@ -24,12 +24,16 @@ export const rakesOn = (from: PlacedStroke, to: PlacedStroke, school: School): b
   return schoolRakes(school, from, to);
 };
 
-const repeatCost = (from: PlacedStroke, to: PlacedStroke, seconds: number, context: CostContext): number => {
+const repeatCost = (from: PlacedStroke, to: PlacedStroke, gap: Gap, context: CostContext): number => {
   const { weights } = context.school;
   if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return 0;
-  if (rakesOn(from, to, context.school)) return (weights.rake ?? MARKED_RAKE.cost) * near(seconds, context);
-  return (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(seconds, context);
+  if (rakesOn(from, to, context.school)) return (weights.rake ?? MARKED_RAKE.cost) * near(gap, context);
+  const again = from.chord && to.chord && from.string === to.string ? CHORD_AGAIN : 1;
+  return again * (from.digit === 'p' ? weights.thumbRepeat : weights.repeat) * near(gap, context);
 };
+
+/** A chord struck again keeps its fingers: that much of what a finger twice running costs otherwise (est.). */
+const CHORD_AGAIN = 0.1;
 
 /** What a rake that is asked for costs, and what it costs not to give it (est.). */
 const MARKED_RAKE = { cost: 0.3, refused: 25 } as const;
@@ -48,11 +52,11 @@ export const rakeMark: PairCost = {
 export const returning: PairCost = {
   family: 'returning',
   scopes: ['next'],
-  of: (from, to, seconds, context) => {
+  of: (from, to, gap, context) => {
     const { weights } = context.school;
     const back = to.string - from.string === 1 && from.digit !== to.digit && isFinger(from.digit);
     const thumbAtHome = to.digit === 'p' && to.string > 3;
-    return back && !thumbAtHome ? weights.returning * near(seconds, context) : 0;
+    return back && !thumbAtHome ? weights.returning * near(gap, context) : 0;
   },
 };
 
@@ -60,8 +64,8 @@ export const returning: PairCost = {
 export const repeatAcrossThumb: PairCost = {
   family: 'repeat',
   scopes: ['across thumb'],
-  of: (from, to, seconds, context) =>
-    context.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, seconds, context) : 0,
+  of: (from, to, gap, context) =>
+    context.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, gap, context) : 0,
 };
 
 /** How steep the cost of rushing gets when more than all the time there is is needed (est.). */
@@ -75,7 +79,7 @@ const BEYOND = 20;
  */
 export const rushCost = (share: number, weight: number, free: number): number => {
   if (share <= free) return 0;
-  if (share > 1) return weight + weight * BEYOND * (share - 1);
+  if (share > 1) return (free < 1 ? weight : 0) + weight * BEYOND * (share - 1);
   return weight * ((share - free) / (1 - free)) ** 2;
 };
 
@@ -105,24 +109,42 @@ export const needOther = (from: PlacedStroke, to: PlacedStroke, { hand }: CostCo
 export const rushOwn: PairCost = {
   family: 'rush',
   scopes: ['own'],
-  of: (from, to, seconds, context) => rush(needOwn(from, to, context), seconds, context),
+  of: (from, to, gap, context) => rush(needOwn(from, to, context), gap.seconds, context),
 };
 
 /** Two strikers that have to hurry one after the other. */
 export const rushOther: PairCost = {
   family: 'rush',
   scopes: ['next'],
-  of: (from, to, seconds, context) =>
-    strikerOf(from.digit) === strikerOf(to.digit) ? 0 : rush(needOther(from, to, context), seconds, context),
+  of: (from, to, gap, context) =>
+    strikerOf(from.digit) === strikerOf(to.digit) ? 0 : rush(needOther(from, to, context), gap.seconds, context),
 };
 
 /** The index going from touching a harmonic to playing, or back. */
 export const touchRush: PairCost = {
   family: 'touch',
   scopes: ['next'],
-  of: (from, to, seconds, context) => {
+  of: (from, to, gap, context) => {
     const index = (from.harp && to.digit === 'i') || (to.harp && from.digit === 'i');
-    return index ? rush(context.hand.times.touch * context.hand.scale.i, seconds, context) : 0;
+    return index ? rush(context.hand.times.touch * context.hand.scale.i, gap.seconds, context) : 0;
+  },
+};
+
+/** A finger that leaves its string for another within a figure. */
+export const move: PairCost = {
+  family: 'move',
+  scopes: ['own'],
+  of: (from, to, gap, context) =>
+    isFinger(from.digit) ? context.school.weights.move * Math.abs(from.string - to.string) * near(gap, context) : 0,
+};
+
+/** The pick twice running over the strings of a group, which its fingers should share. */
+export const pickAgain: PairCost = {
+  family: 'pick change',
+  scopes: ['next'],
+  of: (from, to, gap, context) => {
+    const both = strikerOf(from.digit) === 'pick' && strikerOf(to.digit) === 'pick';
+    return both && to.string < from.string ? context.school.weights.pickAgain * near(gap, context) : 0;
   },
 };
 
@@ -130,7 +152,7 @@ export const touchRush: PairCost = {
 export const pickPath: PairCost = {
   family: 'pick change',
   scopes: ['own'],
-  of: (from, to, seconds, context) => {
+  of: (from, to, gap, context) => {
     if (strikerOf(from.digit) !== 'pick') return 0;
     const { kind, skipped } = pickChange(from, to);
     const { weights } = context.school;
@@ -138,6 +160,9 @@ export const pickPath: PairCost = {
     const same = again && kind !== 'sweep' ? weights.sameDirection : 0;
     const change = kind === 'same-string' ? 0 : weights[kind] + skipped * weights.skip;
     const strict = again && !to.opening ? weights.strictTurn : 0;
-    return strict + (same + change) * near(seconds, context);
+    // A school that goes by the way to the next string begins anew where its figure does.
+    if (weights.towards > 0 && to.opening) return 0;
+    const towards = to.string === from.string ? to.digit : to.string < from.string ? 'down' : 'up';
+    return (towards === to.digit ? 0 : weights.towards) + strict + (same + change) * near(gap, context);
   },
 };

@@ -1,7 +1,11 @@
 import type { Digit } from '../../pattern/index.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
-const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = { m: [4, 3, 2], a: [3, 2, 1], c: [2, 1] };
+const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = {
+  m: [5, 4, 3, 2, 1],
+  a: [4, 3, 2, 1],
+  c: [3, 2, 1],
+};
 
 /** Flat pick between thumb and index, middle and ring free beside it (common practice, no source). */
 export const hybrid: School = {
@@ -12,7 +16,15 @@ export const hybrid: School = {
   digits: ['down', 'up', 'm', 'a'],
   home: (digit, strings) => HOMES[digit] ?? stringsFrom(strings, 3),
   permits: anyDigit,
-  weights: { ...COMMON_WEIGHTS, home: 0.9, ease: { a: 0.3, c: 1.2, up: 0.5 }, sameDirection: 0.3, against: 0.4 },
+  weights: {
+    ...COMMON_WEIGHTS,
+    home: 0.9,
+    ease: { a: 0.3, c: 1.2, up: 0.6 },
+    move: 0.5,
+    sameDirection: 0.3,
+    against: 0.4,
+    pickAgain: 1.5,
+  },
   variants: [
     {
       key: 'pick-down',
@@ -41,7 +53,7 @@ export const hybrid: School = {
       change: ({ weights }) => ({
         digits: ['down', 'up', 'm'],
         home: (digit, strings) => (digit === 'm' ? [2, 1] : stringsFrom(strings, 3)),
-        weights: { ...weights, confined: 1.5, sweep: 0.05 },
+        weights: { ...weights, confined: 1.5, sweep: 0.05, pickAgain: 0 },
       }),
     },
     {

@@ -9,6 +9,7 @@ export const onePerString: School = {
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1]),
   permits: anyDigit,
+  thumbOwnsBasses: true,
   weights: { ...COMMON_WEIGHTS, home: 2.5 },
   variants: [
     {

@@ -7,8 +7,9 @@ export const threeFinger: School = {
   grips: ['fingers', 'thumb pick'],
   rule: 'Thumb on the basses; index and middle share the trebles, index on the lower; ring only for a fourth note at once.',
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2, 1] : [1]),
+  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
   permits: (digit, { together }) => digit !== 'a' || together >= 4,
+  thumbOwnsBasses: true,
   weights: { ...COMMON_WEIGHTS, home: 0.9 },
   variants: [
     {

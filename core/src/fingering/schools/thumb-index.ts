@@ -9,6 +9,7 @@ export const thumbIndex: School = {
   digits: ['p', 'i'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : stringsFrom(3, 1)),
   permits: () => true,
+  thumbOwnsBasses: true,
   weights: { ...COMMON_WEIGHTS, home: 0.8, repeat: 1.2 },
   variants: [
     {
