@@ -21,6 +21,8 @@ export interface Options {
   readonly chord?: string;
   readonly to?: string;
   readonly out?: string;
+  /** Whether the pattern ends rather than goes round. */
+  readonly line?: boolean;
   readonly json?: boolean;
   readonly help?: boolean;
 }

@@ -56,11 +56,16 @@ const keyOf = (school: string): Result<string> => {
 };
 
 /** The flags laid over the pattern, checked again. */
-const withFlags = (pattern: Pattern, { school }: Options, tempo: number | undefined): Result<Pattern> => {
+const withFlags = (pattern: Pattern, { school, line }: Options, tempo: number | undefined): Result<Pattern> => {
   // Without a flag the school stays, which may be one the pattern carries.
   const found = school === undefined ? success(pattern.school) : keyOf(school);
   if (!found.ok) return found;
-  const changed = { ...pattern, school: found.value, tempo: tempo ?? pattern.tempo };
+  const changed = {
+    ...pattern,
+    school: found.value,
+    tempo: tempo ?? pattern.tempo,
+    cyclic: line ? false : pattern.cyclic,
+  };
   const problems = problemsOfPattern(changed);
   return problems.length > 0 ? failure(...problems) : success(changed);
 };

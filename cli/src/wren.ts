@@ -20,16 +20,17 @@ const FLAGS = {
   chord: { type: 'string' },
   to: { type: 'string' },
   out: { type: 'string' },
+  line: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean', short: 'h' },
 } as const;
 
 const help = (): string =>
   [
-    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--json]',
+    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
-    'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle.',
+    'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle; with --line it ends.',
   ].join('\n');
 
 /** What a run of the command line ends with: text or bytes for the output, a sentence for errors, an exit code. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { HAND_TIMES } from '../fingering/index.ts';
-import { handFromTaps, measureTaps, type TapTarget } from './index.ts';
+import { handFromTaps, TAPPED, measureTaps, type TapTarget } from './index.ts';
 
 const taps = (gap: number, count: number, jitter: (index: number) => number = () => 0): readonly number[] =>
   Array.from({ length: count }, (_, index) => index * gap + jitter(index));
@@ -39,9 +39,9 @@ describe('a hand from taps', () => {
   test('scales each digit by what it took against an able adult', () => {
     const { hand, unusable } = valueOrThrow(
       handFromTaps('k', 'K', [
-        run(['p'], HAND_TIMES.p * 1.5),
-        run(['i'], HAND_TIMES.i),
-        run(['m'], HAND_TIMES.m * 1.2),
+        run(['p'], TAPPED.p * 1.5),
+        run(['i'], TAPPED.i),
+        run(['m'], TAPPED.m * 1.2),
         run(['i', 'm'], 0.09),
       ]),
     );
@@ -50,8 +50,11 @@ describe('a hand from taps', () => {
     expect(hand.scale.i).toBeCloseTo(1, 6);
     // Not measured: as quick as the measured ones on the whole.
     expect(hand.scale.a).toBeCloseTo(1.2, 6);
-    // Two in turn take what was tapped: the engine multiplies by the slower digit's scale.
-    expect(hand.times.otherDigit * hand.scale.m).toBeCloseTo(0.09, 6);
+    // Two in turn take longer by what their taps took longer: the engine multiplies by the slower digit’s scale.
+    expect(hand.times.otherDigit * hand.scale.m).toBeCloseTo(
+      (HAND_TIMES.otherDigit * 0.09) / TAPPED.pair.otherDigit,
+      6,
+    );
   });
 
   test('leaves out a run that cannot be used and says so; with none there is no hand', () => {

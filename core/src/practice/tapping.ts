@@ -72,10 +72,24 @@ const isSingle = ({ target }: Measured): boolean => target.length === 1;
 
 const clampScale = (scale: number): number => Math.min(SCALE_RANGE.most, Math.max(SCALE_RANGE.least, scale));
 
+/**
+ * Seconds between an able adult's taps on a table or a key, which are quicker than strokes on a string: single digits
+ * after published finger-tapping rates of about 5 to 7 taps a second, from memory; pairs in turn are estimates.
+ */
+export const TAPPED = {
+  p: 0.17,
+  i: 0.16,
+  m: 0.16,
+  a: 0.19,
+  c: 0.22,
+  pick: 0.15,
+  pair: { otherDigit: 0.085, middleThenRing: 0.095 },
+} as const;
+
 const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Striker, number>>> => {
   const found = measured
     .filter(isSingle)
-    .map(({ target, seconds }) => [target[0], clampScale(seconds / HAND_TIMES[target[0]])] as const);
+    .map(({ target, seconds }) => [target[0], clampScale(seconds / TAPPED[target[0]])] as const);
   const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.
@@ -95,10 +109,11 @@ const pairTimes = (
     }));
   const ring = unscaled.filter(({ target }) => target.includes('a')).map(({ seconds }) => seconds);
   const others = unscaled.filter(({ target }) => !target.includes('a')).map(({ seconds }) => seconds);
-  const bounded = (key: EstimateKey, values: readonly number[]) =>
-    values.length === 0
-      ? {}
-      : { [key]: Math.min(HAND_TIMES[key] * 4, Math.max(HAND_TIMES[key] * 0.5, median(values))) };
+  const bounded = (key: keyof typeof TAPPED.pair, values: readonly number[]) => {
+    if (values.length === 0) return {};
+    const share = median(values) / TAPPED.pair[key];
+    return { [key]: HAND_TIMES[key] * Math.min(4, Math.max(0.5, share)) };
+  };
   return { ...bounded('otherDigit', others), ...bounded('middleThenRing', ring) };
 };
 

@@ -137,14 +137,14 @@ describe('the chart of strain', () => {
 
   test('a line meets 100 % at its ceiling', () => {
     const strict = lines.find(({ school }) => school === 'thumb-index:strict');
-    expect(strict?.ceiling).toBeCloseTo(93.75, 6);
+    expect(strict?.ceiling).toBeCloseTo((60 * 0.25) / 0.235, 6);
     const points = [...(strict?.path ?? '').matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map(
       (match) => [Number(match[1]), Number(match[2])] as const,
     );
     const after = points.findIndex(([, height]) => height <= y(1));
     const [a, b] = [points[after - 1] as readonly [number, number], points[after] as readonly [number, number]];
     const meets = a[0] + ((y(1) - a[1]) / (b[1] - a[1])) * (b[0] - a[0]);
-    expect(x.invert(meets)).toBeCloseTo(93.75, 0);
+    expect(x.invert(meets)).toBeCloseTo((60 * 0.25) / 0.235, 0);
   });
 
   test('numbers at the ends of lines do not lie on one another', () => {

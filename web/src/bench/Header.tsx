@@ -204,6 +204,16 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(parts) => run(resize(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />
+      <Choice
+        label="At its end it"
+        value={pattern.cyclic ? 'round' : 'line'}
+        options={[
+          ['round', 'goes round'],
+          ['line', 'ends'],
+        ]}
+        choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
+        plain
+      />
     </>
   );
 });
