@@ -198,13 +198,13 @@ test('estimates are changed and set back, and what no hand can have is refused',
   const index = page.getByLabel('index, from one stroke to the next on one string');
   await index.fill('0.2');
   await index.press('Enter');
-  await expect(page.getByRole('button', { name: 'Set back to 0.16' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Set back to 0.235' })).toBeVisible();
   await page.reload();
   await expect(index).toHaveValue('0.2');
   await index.fill('0');
   await index.press('Enter');
   await expect(page.getByText('cannot be 0')).toBeVisible();
-  await page.getByRole('button', { name: 'Set back to 0.16' }).click();
-  await expect(index).toHaveValue('0.16');
+  await page.getByRole('button', { name: 'Set back to 0.235' }).click();
+  await expect(index).toHaveValue('0.235');
   expect(await violations(page)).toEqual([]);
 });

@@ -169,13 +169,14 @@ test('the list judges by the studio’s estimates, as the bench does', async () 
     };
     return patterns[0]?.summary.ceiling ?? null;
   };
-  expect(await ceiling()).toBe(93);
+  // A sixteenth by the index alone: 60 · 0.25 ÷ 0.235, and ÷ 0.47 as the studio sets it.
+  expect(await ceiling()).toBe(63);
   await agent
     .put('/api/estimates')
-    .send({ estimates: { i: 0.32 }, version: 0 })
+    .send({ estimates: { i: 0.47 }, version: 0 })
     .expect(200);
   await server.app.get(SummariesService).refresh();
-  expect(await ceiling()).toBe(46);
+  expect(await ceiling()).toBe(31);
 });
 
 test('a document that cannot be read keeps neither the others nor the server from it', async () => {

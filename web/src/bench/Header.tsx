@@ -204,16 +204,6 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(parts) => run(resize(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />
-      <Choice
-        label="At its end it"
-        value={pattern.cyclic ? 'round' : 'line'}
-        options={[
-          ['round', 'goes round'],
-          ['line', 'ends'],
-        ]}
-        choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
-        plain
-      />
     </>
   );
 });
@@ -304,6 +294,23 @@ const HandChoice = memo(() => {
   );
 });
 
+/** Whether the pattern comes round again or ends: a cycle and a line are fingered, played and written otherwise. */
+const EndChoice = memo(({ pattern }: ChoicesProps) => {
+  const { run } = useBenchStore().getState();
+  return (
+    <Choice
+      label="At its end it"
+      value={pattern.cyclic ? 'round' : 'line'}
+      options={[
+        ['round', 'goes round'],
+        ['line', 'ends'],
+      ]}
+      choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
+      plain
+    />
+  );
+});
+
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
   const bass = bassString(instrument, voicing);
   const [alternate] = alternateBassStrings(instrument, voicing);
@@ -360,6 +367,7 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
         <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
         <span className="text-soft">{bassWords(pattern)}</span>
         <span className="bench-rooms">
+          <EndChoice pattern={pattern} />
           <Link to="approaches" title="The same notes under several schools">
             Compare schools
           </Link>

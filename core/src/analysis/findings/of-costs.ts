@@ -14,7 +14,7 @@ const WORTH_SAYING = {
 type Spoken = keyof typeof WORTH_SAYING;
 
 /** Seconds between two strokes up to which what they cost is felt in full, and by which it fades beyond (est.). */
-const FELT = { full: 0.2, fade: 0.45 } as const;
+const FELT = { full: 0.2, fade: 0.15 } as const;
 
 /** How much of a cost a hand feels at the real tempo: who plays what does not hang on it, what is said of it does. */
 const felt = ({ amount, seconds = 0 }: CostItem): number =>
