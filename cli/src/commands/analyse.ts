@@ -1,5 +1,6 @@
 import {
   STRIKER_NAMES,
+  causesOf,
   judge,
   severityWord,
   stepsText,
@@ -7,6 +8,7 @@ import {
   success,
   type Judgement,
   type Load,
+  type Pattern,
   type StringChange,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
@@ -16,10 +18,10 @@ const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =
   `  ${striker.padEnd(5)}${STRIKER_NAMES[striker].padEnd(15)}${String(strokes).padStart(4)} strokes, ${rate.toFixed(2)} a second, ` +
   `longest rest ${longestRest.toFixed(2)} s, free ${Math.round(free * 100)} %`;
 
-const findingLines = ({ findings }: Judgement): readonly string[] =>
+const findingLines = (pattern: Pattern, { findings }: Judgement): readonly string[] =>
   findings.length === 0
     ? ['Nothing to mend.']
-    : findings.map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
+    : causesOf(pattern, findings).map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
 
 const changeLine = ({ from, to, kinds }: StringChange): string => `  string ${from} to ${to}: ${stepsText(kinds)}`;
 
@@ -32,7 +34,7 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
       `${pattern.name}, ${pattern.tempo} a minute`,
       ...judgement.load.map(loadLine),
       ...strings.changes.map(changeLine),
-      ...findingLines(judgement),
+      ...findingLines(pattern, judgement),
       ...verdict(judgement),
     ].join('\n'),
   );

@@ -1,3 +1,4 @@
+export { causesOf, type Cause } from './causes.ts';
 export * from './needs.ts';
 export * from './ceiling.ts';
 export * from './load.ts';

@@ -47,7 +47,7 @@ const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
     <>
       <Ceiling judgement={judgement} tempo={pattern.tempo} />
       <LoadBars load={judgement.load} tempo={pattern.tempo} />
-      <Findings judgement={judgement} cures={cures} />
+      <Findings judged={judged} cures={cures} />
     </>
   );
 });

@@ -6,7 +6,7 @@ import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
 import type { Playing } from '../sound/usePlayer.ts';
 import { useBench } from './context.ts';
-import { numberedFindings } from './findings.ts';
+import { numberedCauses } from './findings.ts';
 import { cellSentence, strokeSentence } from './sentences.ts';
 import type { Cell } from './store.ts';
 import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
@@ -67,7 +67,7 @@ const FlagLayer = memo(({ judged, layout }: { readonly judged: Judged | null; re
   const pattern = useBench((state) => state.document);
   const shown = useMemo(() => {
     const troubled = new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes));
-    const { flags } = numberedFindings(judged?.judgement);
+    const { flags } = numberedCauses(judged);
     if (troubled.size === 0 && flags.size === 0) return [];
     return pattern.strokes.flatMap((stroke) => {
       const [trouble, flag] = [troubled.has(stroke.id), flags.get(stroke.id)];

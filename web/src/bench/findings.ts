@@ -1,23 +1,40 @@
-import type { Judgement, NamedFinding } from '@fleet-wren/core';
+import { causesOf, type Cause, type NamedFinding } from '@fleet-wren/core';
+import type { Judged } from '../parts/judged.ts';
 
-/** Findings shown with a number on their token; the rest is counted. */
-export const FINDINGS_SHOWN = 6;
+/** Causes shown with a number on their tokens; the rest is counted. */
+const CAUSES_SHOWN = 6;
 
-/** Findings numbered as they are flagged on the threads, the most telling first. */
-export interface NumberedFindings {
-  readonly shown: readonly NamedFinding[];
+/** What there is to look at, numbered as it is flagged on the threads. */
+interface NumberedCauses {
+  readonly shown: readonly Cause[];
   readonly more: number;
   readonly flags: ReadonlyMap<string, number>;
 }
 
-/** Numbers the findings of a judgement in the order they come; one flag a stroke. */
-export const numberedFindings = (judgement: Judgement | undefined): NumberedFindings => {
-  const all = judgement?.findings ?? [];
-  const shown = all.slice(0, FINDINGS_SHOWN);
+const lastStroke = ({ strokes }: NamedFinding): string | undefined => strokes[strokes.length - 1];
+
+const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
+
+/** Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a cause. */
+const number = ({ pattern, judgement }: Judged): NumberedCauses => {
+  const all = causesOf(pattern, judgement.findings);
+  const shown = all.slice(0, CAUSES_SHOWN);
   const flags = new Map<string, number>();
-  shown.forEach(({ strokes }, index) => {
-    const last = strokes[strokes.length - 1];
-    if (last !== undefined && !flags.has(last)) flags.set(last, index + 1);
+  shown.forEach(({ findings }, index) => {
+    for (const finding of findings) {
+      const last = lastStroke(finding);
+      if (last !== undefined && !flags.has(last)) flags.set(last, index + 1);
+    }
   });
   return { shown, more: all.length - shown.length, flags };
+};
+
+const known = new WeakMap<Judged, NumberedCauses>();
+
+/** The numbered causes of a judgement; threads and judgement ask for the same. */
+export const numberedCauses = (judged: Judged | null): NumberedCauses => {
+  if (!judged) return NOTHING;
+  const found = known.get(judged) ?? number(judged);
+  known.set(judged, found);
+  return found;
 };

@@ -14,7 +14,7 @@ import { judgeWorker, studyWorker } from '../workers/client.ts';
 import { changedJudgement } from '../workers/judgement-change.ts';
 import type { JudgeAnswer } from '../workers/protocol.ts';
 import type { Judged } from '../parts/judged.ts';
-import { FINDINGS_SHOWN } from './findings.ts';
+import { numberedCauses } from './findings.ts';
 import type { BenchState, BenchStore } from './store.ts';
 
 /** A judgement, and the token under which the worker holds the state it is about. */
@@ -215,12 +215,13 @@ const useStudy = <T>(
   return answer && answer.about === judged ? answer.value : null;
 };
 
-/** The best way out of each finding that is shown. */
+/** The best way out of each cause that is shown. */
 export const useCures = (judged: Judged | null): readonly (Cure | null)[] | null =>
-  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, ({ pattern, judgement, hand }, signal) => {
-    // Only what is shown is asked about, and only that goes along.
-    const shown = { ...judgement, findings: judgement.findings.slice(0, FINDINGS_SHOWN), motions: [] };
-    return studyWorker.ask('cures', [pattern, shown, hand, FINDINGS_SHOWN], { signal });
+  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, (shown, signal) => {
+    const { pattern, judgement, hand } = shown;
+    // Only what is shown is asked about: the first finding of each cause.
+    const findings = numberedCauses(shown).shown.flatMap(({ findings: [first] }) => first ?? []);
+    return studyWorker.ask('cures', [pattern, { ...judgement, motions: [] }, findings, hand], { signal });
   });
 
 /** How many fingerings are offered. */

@@ -91,10 +91,8 @@ const work: CoreWork = {
     const { pattern, hand, judgement } = held;
     return explain(pattern, taskOf(pattern, { hand }), digitsInOrder(pattern, judgement), index);
   },
-  cures: (pattern, judgement, hand, count) =>
-    judgement.findings
-      .slice(0, count)
-      .map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
+  cures: (pattern, judgement, findings, hand) =>
+    findings.map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
   alternatives: (pattern, count, hand) => alternatives(pattern, count, { hand: sameHand(hand) }),
   strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>

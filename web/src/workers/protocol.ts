@@ -45,8 +45,13 @@ export interface CoreWork {
   readonly judgeOnce: (pattern: Pattern, hand: Hand) => Judgement;
   /** Why a stroke of the held state has its digit; null where that state is not held any more. */
   readonly explain: (token: number, index: number) => Explanation | null;
-  /** The best way out of each of the first findings of a judgement, null where nothing helps. */
-  readonly cures: (pattern: Pattern, judgement: Judgement, hand: Hand, count: number) => readonly (Cure | null)[];
+  /** The best way out of each of some findings of a judgement, null where nothing helps. */
+  readonly cures: (
+    pattern: Pattern,
+    judgement: Judgement,
+    findings: Judgement['findings'],
+    hand: Hand,
+  ) => readonly (Cure | null)[];
   readonly alternatives: (pattern: Pattern, count: number, hand: Hand) => readonly Alternative[];
   readonly strings: (pattern: Pattern, judgement: Judgement, hand: Hand) => StringStudy;
   readonly compare: (

@@ -1,7 +1,8 @@
-import { severityWord, type Cure, type Judgement, type NamedFinding } from '@fleet-wren/core';
+import { severityWord, type Cause, type Cure, type Judgement } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
+import type { Judged } from '../../parts/judged.ts';
 import { useBenchStore } from '../context.ts';
-import { numberedFindings } from '../findings.ts';
+import { numberedCauses } from '../findings.ts';
 
 const quietWords = (judgement: Judgement): string =>
   Object.keys(judgement.digits).length > 1
@@ -9,17 +10,17 @@ const quietWords = (judgement: Judgement): string =>
     : 'Nothing to judge yet.';
 
 interface OneProps {
-  readonly finding: NamedFinding;
+  readonly cause: Cause;
   readonly number: number;
   readonly cure: Cure | null | undefined;
 }
 
-const One = ({ finding, number, cure }: OneProps) => {
+const One = ({ cause, number, cure }: OneProps) => {
   const { run } = useBenchStore().getState();
-  const how = severityWord(finding.severity);
+  const how = severityWord(cause.severity);
   return (
     <li className={`finding finding-${how}`}>
-      <b>{number}</b> {finding.sentence} <span className="finding-how">{how}</span>
+      <b>{number}</b> {cause.sentence} <span className="finding-how">{how}</span>
       {cure && (
         <div>
           <Button variant="cure" size="sm" onClick={() => run(cure.edit)}>
@@ -33,13 +34,14 @@ const One = ({ finding, number, cure }: OneProps) => {
 
 /** What there is to look at, each where it is, with how bad it is and a way out that one click takes. */
 export const Findings = ({
-  judgement,
+  judged,
   cures,
 }: {
-  readonly judgement: Judgement;
+  readonly judged: Judged;
   readonly cures: readonly (Cure | null)[] | null;
 }) => {
-  const { shown, more } = numberedFindings(judgement);
+  const { shown, more } = numberedCauses(judged);
+  const { judgement } = judged;
   return (
     <section aria-label="Judgement">
       <h2>Judgement</h2>
@@ -49,13 +51,8 @@ export const Findings = ({
         </p>
       ))}
       <ol className="findings">
-        {shown.map((finding, index) => (
-          <One
-            key={`${finding.kind}${finding.strokes.join()}`}
-            finding={finding}
-            number={index + 1}
-            cure={cures?.[index]}
-          />
+        {shown.map((cause, index) => (
+          <One key={`${cause.kind}${cause.sentence}`} cause={cause} number={index + 1} cure={cures?.[index]} />
         ))}
       </ol>
       {more > 0 && <p className="text-soft">and {more} more like these.</p>}
