@@ -75,11 +75,19 @@ const SLOWER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
 /** Findings that a slower tempo does not mend but only makes less of. */
 const NOT_OF_TEMPO: readonly NamedFinding['kind'][] = ['thumb high', 'off home'];
 
-const slowerIdeas = ({ tempo }: Pattern, { kind }: NamedFinding): readonly CureIdea[] =>
-  (NOT_OF_TEMPO.includes(kind) ? [] : SLOWER)
-    .map((share) => Math.floor(tempo * share))
-    .filter((slower) => slower >= TEMPO_RANGE.least)
+/** Slower tempos to try, quickest first: among the steps stands the ceiling, which is what the hand needs. */
+const slowerIdeas = (
+  { tempo }: Pattern,
+  { kind }: NamedFinding,
+  { ceiling }: Pick<Judgement, 'ceiling'>,
+): readonly CureIdea[] => {
+  if (NOT_OF_TEMPO.includes(kind)) return [];
+  const steps = [...SLOWER.map((share) => tempo * share), ...(ceiling ? [ceiling.bpm] : [])].map(Math.floor);
+  return [...new Set(steps)]
+    .filter((slower) => slower >= TEMPO_RANGE.least && slower < tempo)
+    .sort((a, b) => b - a)
     .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'setTempo', tempo: slower } }));
+};
 
 const tried =
   (pattern: Pattern, finding: NamedFinding, judgement: Judgement, options: FingerOptions) =>
@@ -110,7 +118,7 @@ export const cureFor = (
   return (
     best(unpinIdeas(pattern, finding)) ??
     best([...(finding.ideas ?? []), ...handOverIdeas(pattern, finding, judgement, options)]) ??
-    slowerIdeas(pattern, finding).flatMap(attempt)[0] ??
+    slowerIdeas(pattern, finding, judgement).flatMap(attempt)[0] ??
     acceptIdeas(pattern, finding, judgement).flatMap(attempt)[0]
   );
 };
