@@ -74,6 +74,13 @@ describe('the best few, other hands, other schools', () => {
     expect(found[1]?.trade).toMatch(/^It spares .*, but .* on beat \d|^It spares nothing, but|^Just as good/);
   });
 
+  test('a line ends where a cycle goes round', () => {
+    const finger = (...more: string[]): Fingered =>
+      json<Fingered>(['finger', '--strings', '4 3 2 1', '--school', 'economy', '--tempo', '120', ...more]);
+    expect(finger('--line').strokes.map(({ digit }) => digit)).toEqual(['down', 'down', 'down', 'down']);
+    expect(finger('--line').ceiling.bpm).toBeGreaterThan(finger().ceiling.bpm);
+  });
+
   test('a slower hand has a lower ceiling; a hand from a file is read', () => {
     const ceiling = (profile: string): number =>
       json<Fingered>(['finger', '--strings', '5 3 2 3', '--profile', profile]).ceiling.bpm;
