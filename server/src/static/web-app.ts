@@ -2,8 +2,11 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 
-const wantsPage = ({ method, path, headers }: Request): boolean =>
-  method === 'GET' && !path.startsWith('/api') && (headers.accept ?? '').includes('text/html');
+/** Anything that would take a page and names no file: browsers, and programs that take what they get. */
+const wantsPage = (request: Request): boolean => {
+  const { method, path } = request;
+  return method === 'GET' && !path.startsWith('/api') && !/\.\w+$/.test(path) && request.accepts('html') !== false;
+};
 
 /** Serves the built web application: files by name, and its one page for every address of its own. */
 export const serveWebApp = (app: Express, folder: string): void => {
