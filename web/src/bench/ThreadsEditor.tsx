@@ -1,6 +1,6 @@
 import { strokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
 import { memo, useCallback, useMemo, type ReactNode } from 'react';
-import type { Judged } from '../parts/judged.ts';
+import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { SPACE, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
@@ -189,8 +189,6 @@ const Field = ({ judged, layout, children }: FieldProps) => {
     </div>
   );
 };
-
-const NO_DIGITS: Judged['judgement']['digits'] = {};
 
 /** The threads with everything that can be done on them by pointer; the keyboard's commands are in commands.ts. */
 export const ThreadsEditor = memo(({ judged, width, playing }: EditorProps) => {

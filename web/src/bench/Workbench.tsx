@@ -4,7 +4,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
 import { Strings } from '../parts/strings/Strings.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
-import type { Judged } from '../parts/judged.ts';
+import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { runKey, runTransform, type Reach } from './commands.ts';
 import type { BenchState } from './store.ts';
 import { PATTERN_RECORDS } from '../api/patterns.ts';
@@ -90,8 +90,6 @@ const useKeys = (reach: Omit<Reach, 'digit'>, digits: Judged['judgement']['digit
     return () => window.removeEventListener('keydown', press);
   }, []);
 };
-
-const NO_DIGITS: Judged['judgement']['digits'] = {};
 
 /** The latest of a value, for what asks for it later. */
 const useLatest = <T,>(value: T): (() => T) => {

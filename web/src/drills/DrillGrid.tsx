@@ -1,13 +1,5 @@
 import './drills.scss';
-import {
-  AXES,
-  nextDrill,
-  type Digit,
-  type DrillCell,
-  type DrillGrid as Grid,
-  type Hand,
-  type Pattern,
-} from '@fleet-wren/core';
+import { AXES, nextDrill, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -17,6 +9,7 @@ import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBench } from '../bench/context.ts';
 import { usePlayer } from '../sound/usePlayer.ts';
+import { NO_DIGITS } from '../parts/judged.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
@@ -56,8 +49,6 @@ const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) 
     </Form.Select>
   </label>
 );
-
-const NO_DIGITS: Readonly<Record<string, Digit | null>> = {};
 
 /** Plays one drill at a time. */
 const useDrillPlayer = (fallback: Pattern) => {

@@ -6,3 +6,6 @@ export interface Judged {
   readonly hand: Hand;
   readonly judgement: Judgement;
 }
+
+/** The digits of what is not judged yet: always the same value, so that nothing is drawn anew for it. */
+export const NO_DIGITS: Judgement['digits'] = {};
