@@ -5,6 +5,7 @@ import {
   taskOfScore,
   type Digits,
   type FingerOptions,
+  type FingeringMemory,
   type Solution,
   type Task,
 } from '../fingering/index.ts';
@@ -115,7 +116,7 @@ const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
 export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement => {
   const score = realise(pattern, options);
   const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
-  return judgeOn(pattern, score, task, fingerScore(score, task));
+  return judgeOn(pattern, score, task, fingerScore(score, task, options.memory), options.memory);
 };
 
 /**
@@ -128,7 +129,14 @@ export const judgeFingering = (pattern: Pattern, solution: Solution, options: Fi
   return judgeOn(pattern, score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand), solution);
 };
 
-const judgeOn = (pattern: Pattern, score: Score, task: Task, { digits, cost, conflicts }: Solution): Judgement => {
+const judgeOn = (
+  pattern: Pattern,
+  score: Score,
+  task: Task,
+  solution: Solution,
+  memory?: FingeringMemory,
+): Judgement => {
+  const { digits, cost, conflicts } = solution;
   const fingered: Fingered = { pattern, score, task, digits, needs: needsOf(task, digits) };
   const { needs } = fingered;
   const tempo = tempoAt(score, 0);
@@ -145,7 +153,10 @@ const judgeOn = (pattern: Pattern, score: Score, task: Task, { digits, cost, con
     difficulty: ceiling ? tempo / ceiling.bpm : null,
     load: loads(task, digits, needs),
     motions: motionsOf(pattern, needs),
-    findings: findingsOf(fingered).map((finding) => ({ ...finding, strokes: namesOf(pattern, finding.strokes) })),
+    findings: findingsOf(fingered, memory).map((finding) => ({
+      ...finding,
+      strokes: namesOf(pattern, finding.strokes),
+    })),
     troubles: [
       ...conflicts.map(({ problem, strokes }) => ({
         code: problem.code,

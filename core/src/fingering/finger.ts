@@ -2,6 +2,7 @@ import type { Digit, Pattern } from '../pattern/index.ts';
 import { placeIn, realise, type Score } from '../score/index.ts';
 import type { Digits } from './evaluate.ts';
 import { figuresOf, fingeringOf, schoolOf, taskOfScore, type FingerOptions } from './pattern-task.ts';
+import type { FingeringMemory } from './memory.ts';
 import { solve, solveBest, type Solution } from './solve.ts';
 import type { Task } from './task.ts';
 
@@ -45,11 +46,11 @@ const settledTask = (score: Score, task: Task, first: Solution): Task => {
  * @example
  * fingerScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
  */
-export const fingerScore = (score: Score, task: Task): Solution => {
+export const fingerScore = (score: Score, task: Task, memory?: FingeringMemory): Solution => {
   const where = (at: number): string => placeIn(score, at);
-  const first = solve(task, where);
+  const first = solve(task, where, memory?.first);
   const settled = settledTask(score, task, first);
-  return settled === task ? first : solve(settled, where);
+  return settled === task ? first : solve(settled, where, memory?.settled);
 };
 
 /**
@@ -60,7 +61,7 @@ export const fingerScore = (score: Score, task: Task): Solution => {
  */
 export const fingerPattern = (pattern: Pattern, options: FingerOptions = {}): Solution => {
   const score = realise(pattern, options);
-  return fingerScore(score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand));
+  return fingerScore(score, taskOfScore(score, options.school ?? schoolOf(pattern), options.hand), options.memory);
 };
 
 /**

@@ -1,16 +1,8 @@
-import { linkTable, type Stage } from './stages.ts';
+import { keepSweeps, type PathMemory } from './memory.ts';
+import type { Stage } from './stages.ts';
+import { endCosts, size, sweep, walkBack, type Sweep } from './sweep.ts';
 
-/**
- * The k least-cost paths through the stages, exactly: dynamic programming whose state is the options of the last three
- * events, after the optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989), with the k least costs kept for
- * each state. The best path is the case k = 1.
- */
-
-/** Adds one row of a cost table to the costs of a stage's options. */
-const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
-  const base = row * sum.length;
-  for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
-};
+/** The k least-cost paths through the stages, exactly. The best path is the case k = 1. */
 
 const NONE: Stage = {
   options: [[]],
@@ -20,123 +12,29 @@ const NONE: Stage = {
   links: [null, null, null],
 };
 
-/** The least costs of all states after a stage, `k` a state in ascending order, and where each came from. */
-interface Step {
-  readonly values: Float64Array;
-  /** The option three events back times k, plus the rank there. */
-  readonly from: Uint32Array;
-}
-
-type FourStages = readonly [Stage, Stage, Stage, Stage];
-
-/** Puts a cost among the k least of a state, which begin at `base`, keeping them in order. */
-const insert = ({ values, from }: Step, base: number, k: number, cost: number, origin: number): void => {
-  let place = base + k - 1;
-  while (place > base && (values[place - 1] as number) > cost) {
-    values[place] = values[place - 1] as number;
-    from[place] = from[place - 1] as number;
-    place -= 1;
-  }
-  values[place] = cost;
-  from[place] = origin;
-};
-
-/**
- * Finds for every option of the stage, given one pair of options just before it, the cheapest ways to come there. The
- * new states begin at `state`; the old ones lie `stride` apart from `before` on. Plain numbers and arrays rather than an
- * object: this is the innermost loop.
- */
-const relax = (
-  values: Float64Array,
-  step: Step,
-  k: number,
-  costs: Float64Array,
-  third: Float64Array | null,
-  state: number,
-  before: number,
-  stride: number,
-): void => {
-  const count = costs.length;
-  const states = values.length / k;
-  const next = step.values;
-  for (let o3 = 0, at = before; at < states; o3 += 1, at += stride) {
-    const row = o3 * count;
-    for (let rank = 0; rank < k; rank += 1) {
-      const value = values[at * k + rank] as number;
-      if (value === Infinity) break;
-      for (let o0 = 0; o0 < count; o0 += 1) {
-        const cost = value + (costs[o0] as number) + (third === null ? 0 : (third[row + o0] as number));
-        const base = (state + o0) * k;
-        if (cost < (next[base + k - 1] as number)) insert(step, base, k, cost, o3 * k + rank);
-      }
-    }
-  }
-};
-
-/** A state is the index of (option two back, option one back, option here), the last running quickest. */
-const advance = (values: Float64Array, [, s2, s1, s0]: FourStages, k: number): Step => {
-  const [n2, n1, n0] = [s2.own.length, s1.own.length, s0.own.length];
-  const room = n2 * n1 * n0 * k;
-  const step: Step = { values: new Float64Array(room).fill(Infinity), from: new Uint32Array(room) };
-  const near1 = new Float64Array(n0);
-  const costs = new Float64Array(n0);
-  const [l1, l2, l3] = s0.links;
-  for (let o1 = 0; o1 < n1; o1 += 1) {
-    const who1 = s1.strikers[o1] as number;
-    near1.set(s0.own);
-    if (l1) addRow(near1, linkTable(l1, 0), o1);
-    const second = l2 ? linkTable(l2, who1) : null;
-    for (let o2 = 0; o2 < n2; o2 += 1) {
-      costs.set(near1);
-      if (second) addRow(costs, second, o2);
-      const third = l3 ? linkTable(l3, who1 | (s2.strikers[o2] as number)) : null;
-      relax(values, step, k, costs, third, (o2 * n1 + o1) * n0, o2 * n1 + o1, n2 * n1);
-    }
-  }
-  return step;
-};
-
-interface Sweep {
-  readonly values: Float64Array;
-  readonly steps: readonly Step[];
-}
-
-/** Runs through stages from given costs of the state before the fourth of them. */
-const sweep = (stages: readonly Stage[], start: Float64Array, k: number): Sweep => {
-  let values = start;
-  const steps: Step[] = [];
-  for (let at = 3; at < stages.length; at += 1) {
-    const four = [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
-    const step = advance(values, four, k);
-    steps.push(step);
-    values = step.values;
-  }
-  return { values, steps };
-};
-
-const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
-
-/** Walks back from a rank of a last state to the options of the stages after the first three. */
-const walkBack = (stages: readonly Stage[], steps: readonly Step[], k: number, last: number): readonly number[] => {
-  const path: number[] = [];
-  let [state, rank] = [Math.floor(last / k), last % k];
-  for (let at = stages.length - 1; at >= 3; at -= 1) {
-    const [n0, n1, n2] = [size(stages[at]), size(stages[at - 1]), size(stages[at - 2])];
-    path.push(state % n0);
-    const [o1, o2] = [Math.floor(state / n0) % n1, Math.floor(state / (n0 * n1))];
-    const origin = (steps[at - 3] as Step).from[state * k + rank] as number;
-    rank = origin % k;
-    state = (Math.floor(origin / k) * n2 + o2) * n1 + o1;
-  }
-  return path.reverse();
-};
-
 /** The places of the least finite values, in order. */
 const leastPlaces = (values: Float64Array, count: number): readonly number[] =>
   [...values.keys()]
     .filter((place) => (values[place] as number) < Infinity)
     .sort((a, b) => (values[a] as number) - (values[b] as number) || a - b)
     .slice(0, count);
+
+/** Passes by name: each takes up the one of its name in the memory, and takes its place there when all is done. */
+class Passes {
+  private readonly made = new Map<string, Sweep>();
+
+  constructor(private readonly memory: PathMemory | undefined) {}
+
+  run(name: string, stages: readonly Stage[], start: Float64Array, k: number): Sweep {
+    const done = sweep(stages, start, k, this.memory?.sweeps.get(name));
+    if (this.memory) this.made.set(name, done);
+    return done;
+  }
+
+  keep(): void {
+    if (this.memory) keepSweeps(this.memory, this.made);
+  }
+}
 
 const startAt = (states: number, state: number, k: number): Float64Array => {
   const start = new Float64Array(states * k).fill(Infinity);
@@ -157,11 +55,13 @@ export interface Paths {
 }
 
 /** The least-cost paths through stages that do not come round, cheapest first. */
-export const openPaths = (stages: readonly Stage[], k: number): Paths => {
-  const padded = [NONE, NONE, NONE, ...stages];
-  const { values, steps } = sweep(padded, startAt(1, 0, k), k);
+export const openPaths = (stages: readonly Stage[], k: number, memory?: PathMemory): Paths => {
+  const passes = new Passes(memory);
+  const done = passes.run('open', [NONE, NONE, NONE, ...stages], startAt(1, 0, k), k);
+  passes.keep();
+  const values = endCosts(done);
   const paths = leastPlaces(values, k).map((place) => ({
-    choices: walkBack(padded, steps, k, place),
+    choices: walkBack(done, place),
     cost: values[place] as number,
   }));
   return { paths, exact: true };
@@ -176,6 +76,20 @@ const bestCut = (stages: readonly Stage[]): number => {
   return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
 };
 
+/** The place of the last cut, where its three stages are still there: then most of what was worked out holds. */
+const lastCut = ({ cut }: PathMemory, stages: readonly Stage[]): number | undefined => {
+  if (!cut) return undefined;
+  const moved = [cut.at, cut.at + stages.length - cut.stages.length];
+  return moved.find((at) => at >= 0 && [0, 1, 2].every((step) => sameChoices(cut, stages, at, step)));
+};
+
+const sameChoices = (
+  cut: NonNullable<PathMemory['cut']>,
+  stages: readonly Stage[],
+  at: number,
+  step: number,
+): boolean => cut.stages[(cut.at + step) % cut.stages.length]?.own === stages[(at + step) % stages.length]?.own;
+
 /** Times round the cycle with free ends for the bounds: each tightens them. */
 const ROUNDS = 2;
 
@@ -184,11 +98,11 @@ const ROUNDS = 2;
  * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
  * that the bounds close in on the cost of the best cycle as the rounds go on.
  */
-const boundsOf = (unrolled: readonly Stage[], states: number): Float64Array => {
+const boundsOf = (passes: Passes, unrolled: readonly Stage[], states: number): Float64Array => {
   const bounds = new Float64Array(states);
   let before: Float64Array = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
-    const { values } = sweep(unrolled, before, 1);
+    const values = endCosts(passes.run(`bound ${round}`, unrolled, before, 1));
     for (let state = 0; state < states; state += 1)
       bounds[state] = Math.max(bounds[state] as number, (values[state] as number) - (before[state] as number));
     before = values;
@@ -210,12 +124,11 @@ interface CutCycle {
   readonly turnBack: (choices: readonly number[]) => readonly number[];
 }
 
-const cutCycle = (stages: readonly Stage[]): CutCycle => {
-  const cut = bestCut(stages);
+const cutCycle = (stages: readonly Stage[], passes: Passes, cut: number): CutCycle => {
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
   const states = size(order[0]) * size(order[1]) * size(order[2]);
-  const bounds = boundsOf(unrolled, states);
+  const bounds = boundsOf(passes, unrolled, states);
   const ranked = [...bounds.keys()].sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
   const turn = (2 * stages.length - 3 - cut) % stages.length;
   return { unrolled, states, ranked, bounds, turnBack: (choices) => rotate(choices, turn) };
@@ -236,8 +149,16 @@ const workOf = (stages: readonly Stage[]): number =>
  * stages, and the states there are tried from the lowest bound up until no bound is below the best found, or the work
  * is more than it may be: then the answer need not be exact.
  */
-export const closedPaths = (stages: readonly Stage[], k: number): Paths => {
-  const { unrolled, states, ranked, bounds, turnBack } = cutCycle(stages);
+export const closedPaths = (stages: readonly Stage[], k: number, memory?: PathMemory): Paths => {
+  const passes = new Passes(memory);
+  const cut = (memory && lastCut(memory, stages)) ?? bestCut(stages);
+  const found = tryStates(cutCycle(stages, passes, cut), passes, k);
+  passes.keep();
+  if (memory) memory.cut = { at: cut, stages };
+  return found;
+};
+
+const tryStates = ({ unrolled, states, ranked, bounds, turnBack }: CutCycle, passes: Passes, k: number): Paths => {
   const most = Math.max(1, Math.floor(MOST_WORK / (workOf(unrolled) * k)));
   let best: readonly Path[] = [];
   let tried = 0;
@@ -245,13 +166,11 @@ export const closedPaths = (stages: readonly Stage[], k: number): Paths => {
     if ((bounds[state] as number) >= (best[k - 1]?.cost ?? Infinity) - EPSILON) break;
     if (tried === most) return { paths: best, exact: false };
     tried += 1;
-    const { values, steps } = sweep(unrolled, startAt(states, state, k), k);
+    const done = passes.run(`from ${state}`, unrolled, startAt(states, state, k), k);
+    const values = endCosts(done);
     const found = Array.from({ length: k }, (_, rank) => state * k + rank)
       .filter((place) => (values[place] as number) < Infinity)
-      .map((place): Path => ({
-        cost: values[place] as number,
-        choices: turnBack(walkBack(unrolled, steps, k, place)),
-      }));
+      .map((place): Path => ({ cost: values[place] as number, choices: turnBack(walkBack(done, place)) }));
     best = [...best, ...found].sort((a, b) => a.cost - b.cost).slice(0, k);
   }
   return { paths: best, exact: true };

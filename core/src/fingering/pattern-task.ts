@@ -2,16 +2,17 @@ import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
 import { isBassString, stringCount } from '../instrument/index.ts';
 import { type Digit, type Pattern } from '../pattern/index.ts';
 import {
-  lastBefore,
   lastIndexBefore,
   realise,
   secondsAt,
   secondsOf,
   type Score,
+  type ScoreBeat,
   type ScoreStroke,
 } from '../score/index.ts';
 import { ABLE_ADULT, type Hand } from './hand.ts';
 import { makeSchool } from './made-school.ts';
+import type { FingeringMemory } from './memory.ts';
 import type { School } from './school.ts';
 import { findSchool } from './schools/index.ts';
 import type { Digits } from './evaluate.ts';
@@ -24,6 +25,8 @@ export interface FingerOptions {
   readonly tempo?: number;
   /** Ticks after which a figure begins again, where it is shorter than its bars. */
   readonly cycleTicks?: number;
+  /** What the solver remembers of the answer before, where this pattern is an edit of that one. */
+  readonly memory?: FingeringMemory;
 }
 
 /** What a document says of who plays it: a school that is shipped, or the studio's own that it carries. */
@@ -75,31 +78,46 @@ export const taskOf = (pattern: Pattern, options: FingerOptions = {}): Task =>
 const taskStrokes = (score: Score): readonly TaskStroke[] => {
   const { strokes } = score;
   const runs = runsOf(score);
-  const line = bassLine(score);
+  const beats = beatIndexes(score);
+  const line = bassLine(score, beats);
   const opening = strokes.find(({ slur }) => !slur)?.at;
   const lead = strokes.findIndex((stroke, index) => !stroke.slur && (!isBassString(stroke.string) || line[index]));
-  return strokes.map((stroke, index) => ({
-    at: stroke.at,
-    time: secondsAt(score, stroke.at),
-    string: stroke.string,
-    pin: stroke.pin,
-    accent: stroke.accent,
-    slurred: stroke.slur !== undefined,
-    rake: stroke.rake,
-    brush: stroke.brush,
-    harp: stroke.harmonic?.kind === 'harp',
-    off: isOff(score, stroke.at),
-    opening: stroke.at === opening,
-    leads: index === lead,
-    line: line[index],
-    chord: strokes[index - 1]?.at === stroke.at || strokes[index + 1]?.at === stroke.at,
-    ...runs.get(index),
-  }));
+  // Every field is written out for every stroke: values of one shape are read several times as fast.
+  return strokes.map((stroke, index) => {
+    const run = runs.get(index);
+    return {
+      at: stroke.at,
+      time: secondsAt(score, stroke.at),
+      string: stroke.string,
+      pin: stroke.pin,
+      accent: stroke.accent,
+      slurred: stroke.slur !== undefined,
+      rake: stroke.rake,
+      brush: stroke.brush,
+      harp: stroke.harmonic?.kind === 'harp',
+      off: isOff(score, stroke.at, beats[index] as number),
+      opening: stroke.at === opening,
+      leads: index === lead,
+      line: line[index],
+      chord: strokes[index - 1]?.at === stroke.at || strokes[index + 1]?.at === stroke.at,
+      run: run?.run,
+      tremolo: run?.tremolo,
+      habit: undefined,
+    };
+  });
+};
+
+/** For each stroke the index of the beat it falls in; strokes and beats are sorted, so one pass finds all. */
+const beatIndexes = ({ strokes, beats }: Score): Int32Array => {
+  let index = 0;
+  return Int32Array.from(strokes, ({ at }) => {
+    while (index + 1 < beats.length && (beats[index + 1] as ScoreBeat).at <= at) index += 1;
+    return index;
+  });
 };
 
 /** Whether a stroke falls between the parts that a pick counts down on: every other part of the grid. */
-const isOff = ({ beats }: Score, at: number): boolean => {
-  const index = lastIndexBefore(beats, at);
+const isOff = ({ beats }: Score, at: number, index: number): boolean => {
   const beat = beats[index];
   if (!beat) return false;
   const part = Math.floor(((at - beat.at) * beat.parts) / beat.ticks);
@@ -111,13 +129,17 @@ const isOff = ({ beats }: Score, at: number): boolean => {
  * Which strokes belong to a line on the bass strings: single strokes whose neighbour in time, less than a beat away,
  * is a single stroke on a bass string too.
  */
-const bassLine = ({ strokes, beats }: Score): readonly boolean[] => {
+const bassLine = ({ strokes, beats }: Score, beatOf: Int32Array): readonly boolean[] => {
   const single = strokes.map(
     ({ at, string }, index) => isBassString(string) && strokes[index - 1]?.at !== at && strokes[index + 1]?.at !== at,
   );
   const close = (index: number, other: number): boolean => {
     const [a, b] = [strokes[index] as ScoreStroke, strokes[other]];
-    return single[other] === true && b !== undefined && Math.abs(a.at - b.at) < lastBefore(beats, a.at).ticks;
+    return (
+      single[other] === true &&
+      b !== undefined &&
+      Math.abs(a.at - b.at) < (beats[beatOf[index] as number] as ScoreBeat).ticks
+    );
   };
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
@@ -186,7 +208,18 @@ const findFigures = ({ strokes, bars }: Score): Figures => {
   return byLook;
 };
 
-const lookInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): string => {
+/** What a stroke looks like in its bar, kept with the stroke: scores keep their strokes from edit to edit. */
+const looks = new WeakMap<ScoreStroke, { readonly from: number; readonly look: string }>();
+
+const lookInBar = (stroke: ScoreStroke, from: number): string => {
+  const known = looks.get(stroke);
+  if (known?.from === from) return known.look;
+  const look = describeInBar(stroke, from);
+  looks.set(stroke, { from, look });
+  return look;
+};
+
+const describeInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): string => {
   const marks = [slur, rake && 'rake', brush && 'brush', harmonic?.kind].filter(Boolean).join();
   return `${at - from}:${string}${pin ?? ''}${marks}`;
 };

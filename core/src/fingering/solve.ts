@@ -2,6 +2,7 @@ import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
 import type { Option } from './options.ts';
+import type { PathMemory } from './memory.ts';
 import { closedPaths, openPaths, type Path } from './path.ts';
 import { stagesOf, type Stage } from './stages.ts';
 import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
@@ -78,9 +79,15 @@ const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[]
   cost,
 });
 
-const search = (task: Task, events: readonly Event[], stages: readonly Stage[], count: number): Found => {
+const search = (
+  task: Task,
+  events: readonly Event[],
+  stages: readonly Stage[],
+  count: number,
+  memory?: PathMemory,
+): Found => {
   if (task.cyclic && events.length <= WINDOW) return shortCycles(task, events, stages, count);
-  const { paths, exact } = task.cyclic ? closedPaths(stages, count) : openPaths(stages, count);
+  const { paths, exact } = task.cyclic ? closedPaths(stages, count, memory) : openPaths(stages, count, memory);
   const whole = exact && stages.every(({ bounded }) => !bounded);
   return { best: paths.map((path) => digitsOn(task, events, stages, path)), exact: whole };
 };
@@ -94,11 +101,16 @@ const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] }
  * @example
  * solveBest(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String, 2).length // => 2
  */
-export const solveBest = (task: Task, where: (at: number) => string, count: number): readonly Solution[] => {
+export const solveBest = (
+  task: Task,
+  where: (at: number) => string,
+  count: number,
+  memory?: PathMemory,
+): readonly Solution[] => {
   const events = eventsOf(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const stages = stagesOf(task, events);
-  const { best, exact } = search(task, events, stages, count);
+  const { best, exact } = search(task, events, stages, count, memory);
   const met = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
   const conflicts = exact ? met : [...met, BOUNDED];
   return best.map((one) => ({ ...one, conflicts }));
@@ -109,4 +121,5 @@ export const solveBest = (task: Task, where: (at: number) => string, count: numb
  * @example
  * solve(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
-export const solve = (task: Task, where: (at: number) => string): Solution => solveBest(task, where, 1)[0] as Solution;
+export const solve = (task: Task, where: (at: number) => string, memory?: PathMemory): Solution =>
+  solveBest(task, where, 1, memory)[0] as Solution;

@@ -1,4 +1,4 @@
-import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { DIGITS, STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import {
   OWN_COSTS,
   PAIR_COSTS,
@@ -68,6 +68,8 @@ interface EventOptions {
   readonly byStriker: readonly (readonly (readonly PlacedStroke[])[] | null)[];
   readonly own: Float64Array;
   readonly strikers: Uint8Array;
+  /** The costs with those of leaving a habit, by the habits. */
+  readonly habits: Map<string, Float64Array>;
   /** A number of its own for each look: same strings, same choices. */
   readonly id: number;
 }
@@ -126,8 +128,23 @@ const ownCost = (context: CostContext, strokes: readonly TaskStroke[], option: O
 };
 
 /** The costs of the options, with those that leave the habit of their figure made dearer. */
-const withHabit = ({ own, options }: EventOptions, strokes: readonly TaskStroke[], { school }: Task): Float64Array => {
+const withHabit = (
+  { own, options, habits }: EventOptions,
+  strokes: readonly TaskStroke[],
+  { school }: Task,
+): Float64Array => {
   if (!strokes.some(({ habit }) => habit)) return own;
+  return remember(habits, strokes.map(({ habit }) => habit ?? '').join(), () =>
+    leavingCosts(own, options, strokes, school),
+  );
+};
+
+const leavingCosts = (
+  own: Float64Array,
+  options: readonly Option[],
+  strokes: readonly TaskStroke[],
+  school: School,
+): Float64Array => {
   const leaves = (option: Option): number =>
     option.filter((digit, index) => digit && strokes[index]?.habit && strokes[index].habit !== digit).length;
   return own.map((cost, index) => cost + school.weights.consistency * leaves(options[index] as Option));
@@ -169,26 +186,26 @@ const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distan
   };
 };
 
-/** Equal for strokes that have the same choices and weigh the same on others. */
-const lookOf = (strokes: readonly TaskStroke[]): string =>
-  strokes
-    .map(
-      (stroke) =>
-        `${stroke.string}${stroke.pin ?? ''}${stroke.tremolo ? `t${stroke.tremolo}` : ''}${FLAGS.map(([key, sign]) => (stroke[key] ? sign : '')).join('')}`,
-    )
-    .join('+');
+const FLAGS = ['opening', 'line', 'accent', 'rake', 'brush', 'harp', 'leads', 'chord', 'run'] as const;
 
-const FLAGS: readonly (readonly [keyof TaskStroke, string])[] = [
-  ['opening', '!'],
-  ['line', '~'],
-  ['accent', '>'],
-  ['rake', '/'],
-  ['brush', '%'],
-  ['harp', '*'],
-  ['leads', '^'],
-  ['chord', '&'],
-  ['run', '='],
-];
+const DIGIT_BITS = 4;
+
+const digitNumber = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(digit) + 1 : 0);
+
+/** A number equal for strokes that have the same choices and weigh the same on others. */
+const strokeLook = (stroke: TaskStroke, byGrid: boolean): number => {
+  let look = byGrid && stroke.off ? 1 : 0;
+  for (const flag of FLAGS) look = (look << 1) | (stroke[flag] ? 1 : 0);
+  look = (look << DIGIT_BITS) | digitNumber(stroke.pin);
+  look = (look << DIGIT_BITS) | digitNumber(stroke.tremolo);
+  return look * 256 + stroke.string;
+};
+
+/** The same for the strokes of an event: of one stroke a number, of several the numbers in a row. */
+const lookOf = (strokes: readonly TaskStroke[], byGrid: boolean): number | string =>
+  strokes.length === 1
+    ? strokeLook(strokes[0] as TaskStroke, byGrid)
+    : strokes.map((stroke) => strokeLook(stroke, byGrid)).join();
 
 /** Ways to play one event that are looked at: so many that no shipped school has more for a chord of four. */
 const MOST_OPTIONS = 24;
@@ -230,6 +247,7 @@ const eventOptions = (
     conflicts,
     bounded,
     placed: all,
+    habits: new Map(),
     byStriker,
     own: Float64Array.from(options, (option) => ownCost(context, strokes, option)),
     strikers: Uint8Array.from(options, (option) =>
@@ -239,7 +257,15 @@ const eventOptions = (
 };
 
 /** Computes once what is asked for by key: events that look alike share their tables. */
-const remember = <T>(store: Map<string, T>, key: string, make: () => T): T => {
+const remember = <K, T>(store: Map<K, T>, key: K, make: () => T): T => {
+  const known = store.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  store.set(key, made);
+  return made;
+};
+
+const rememberBy = <K extends object, T>(store: WeakMap<K, T>, key: K, make: () => T): T => {
   const known = store.get(key);
   if (known !== undefined) return known;
   const made = make();
@@ -249,54 +275,71 @@ const remember = <T>(store: Map<string, T>, key: string, make: () => T): T => {
 
 /** Tables worked out for a school and a hand. They depend on nothing else, so an edit finds nearly all of them made. */
 interface Tables {
-  readonly events: Map<string, EventOptions>;
-  readonly links: Map<string, Link>;
+  readonly events: Map<number | string, EventOptions>;
+  /** By the two events and how far apart they are counted, then by what lies between them. */
+  readonly links: Map<number, Map<number, Link>>;
+  size: number;
 }
 
 /** Links kept before all are let go: some tens of megabytes. */
 const MOST_LINKS = 20_000;
 
-const kept = new WeakMap<School, WeakMap<Hand, Tables>>();
+const kept = new WeakMap<School, WeakMap<Hand, Map<string, Tables>>>();
 
-const tablesFor = ({ school, hand }: Task): Tables => {
-  const byHand = kept.get(school) ?? new WeakMap<Hand, Tables>();
-  kept.set(school, byHand);
-  const tables = byHand.get(hand) ?? { events: new Map<string, EventOptions>(), links: new Map<string, Link>() };
-  byHand.set(hand, tables);
-  if (tables.links.size > MOST_LINKS || tables.events.size > MOST_LINKS) {
-    tables.links.clear();
-    tables.events.clear();
-  }
-  return tables;
+const newTables = (): Tables => ({ events: new Map(), links: new Map(), size: 0 });
+
+const tablesFor = ({ school, hand, strings }: Task, most: number): Tables => {
+  const byHand = rememberBy(kept, school, () => new WeakMap<Hand, Map<string, Tables>>());
+  const all = rememberBy(byHand, hand, () => new Map<string, Tables>());
+  if ([...all.values()].reduce((sum, { size }) => sum + size, 0) > MOST_LINKS) all.clear();
+  return remember(all, `${strings} ${most}`, newTables);
+};
+
+/** Events at most this many in a table of links: two of them and a distance make one number. */
+const MOST_EVENTS = 2 ** 20;
+
+/** Two lengths of time as one number, to the microsecond; nothing is felt over minutes. */
+const gapKey = ({ seconds, rest }: Gap): number =>
+  Math.round(Math.min(seconds, 120) * 1e6) * 2 ** 26 + Math.round(Math.min(rest, 60) * 1e6);
+
+const linkIn = (tables: Tables, context: CostContext, a: EventOptions, b: EventOptions, distance: number, gap: Gap) => {
+  const key = (a.id * MOST_EVENTS + b.id) * 4 + distance;
+  return remember(
+    remember(tables.links, key, () => new Map<number, Link>()),
+    gapKey(gap),
+    () => {
+      tables.size += 1;
+      return makeLink(context, a, b, distance, gap);
+    },
+  );
 };
 
 /** Builds the solver's stages: for each event its options, their own costs, and the links with the events before. */
 export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[] => {
   const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
-  const tables = tablesFor(task);
-  const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
   const most = mostOptions(events.length);
+  const tables = tablesFor(task, most);
+  const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
   const byGrid = task.school.weights.gridTurn > 0;
   const all = strokes.map((those) =>
-    remember(tables.events, `${task.strings} ${most} ${lookOf(those)}${byGrid && those[0]?.off ? 'o' : ''}`, () =>
+    remember(tables.events, lookOf(those, byGrid), () =>
       eventOptions(task, context, those, { id: tables.events.size, most }),
     ),
   );
-  const link = (a: EventOptions, b: EventOptions, distance: number, gap: Gap): Link =>
-    remember(
-      tables.links,
-      `${a.id} ${b.id} ${distance} ${Math.round(gap.seconds * 1e6)} ${Math.round(gap.rest * 1e6)}`,
-      () => makeLink(context, a, b, distance, gap),
-    );
+  const linkBack = (index: number, distance: number): Link | null => {
+    const before = eventBefore(task, events, index, distance);
+    return before
+      ? linkIn(tables, context, all[before.index] as EventOptions, all[index] as EventOptions, distance, before)
+      : null;
+  };
   return all.map((here, index): Stage => ({
     options: here.options,
     conflicts: here.conflicts,
     bounded: here.bounded,
     own: withHabit(here, strokes[index] ?? [], task),
     strikers: here.strikers,
-    links: Array.from({ length: WINDOW }, (_, place) => {
-      const before = eventBefore(task, events, index, place + 1);
-      return before ? link(all[before.index] as EventOptions, here, place + 1, before) : null;
-    }),
+    links: DISTANCES.map((distance) => linkBack(index, distance)),
   }));
 };
+
+const DISTANCES = Array.from({ length: WINDOW }, (_, place) => place + 1);

@@ -1,5 +1,6 @@
 import {
   judge,
+  newFingeringMemory,
   type Alternative,
   type Cure,
   type Edit,
@@ -93,6 +94,7 @@ const CATCH_UP = 150;
  */
 class QuickJudge {
   private took = Infinity;
+  private readonly memory = newFingeringMemory();
   private readonly hand: Hand;
 
   constructor(hand: Hand) {
@@ -108,7 +110,7 @@ class QuickJudge {
   judge(pattern: Pattern): Judgement | null {
     if (this.took > AT_ONCE.milliseconds || pattern.strokes.length > AT_ONCE.strokes || pattern.ownSchool) return null;
     const began = performance.now();
-    const judgement = judge(pattern, { hand: this.hand });
+    const judgement = judge(pattern, { hand: this.hand, memory: this.memory });
     this.took = performance.now() - began;
     return judgement;
   }

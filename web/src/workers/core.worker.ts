@@ -9,6 +9,7 @@ import {
   explain,
   frequencyOf,
   judge,
+  newFingeringMemory,
   pluckedString,
   schoolsToCompare,
   seededRandom,
@@ -67,6 +68,9 @@ interface Held {
 
 let held: Held | undefined;
 
+/** What the solver remembers of that state. */
+const memory = newFingeringMemory();
+
 const edited = (pattern: Pattern, edits: readonly Edit[]): Pattern =>
   edits.reduce((state, change) => valueOrThrow(edit(state, change)).document, pattern);
 
@@ -78,7 +82,7 @@ const work: CoreWork = {
     const hand = sameHand(given);
     const pattern = whole ?? edited((known as Held).pattern, edits);
     const began = performance.now();
-    const judgement = judge(pattern, { hand });
+    const judgement = judge(pattern, { hand, memory });
     const took = performance.now() - began;
     held = { token, pattern, hand, judgement };
     warmOnce(pattern, hand);

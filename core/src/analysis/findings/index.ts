@@ -1,4 +1,4 @@
-import { costItems, eventsOf } from '../../fingering/index.ts';
+import { costItemsAgain, eventsOf, type FingeringMemory } from '../../fingering/index.ts';
 import { accentOnSlur, changeOffAccent, weakAccent } from './of-accents.ts';
 import { hardSteps, cramped, insideChange, offHome, ruleBroken, skippedString, thumbHigh } from './of-costs.ts';
 import { plantCutsRing, struckAgain } from './of-ringing.ts';
@@ -29,9 +29,9 @@ const lastOf = ({ strokes }: Finding): number => strokes[strokes.length - 1] ?? 
 export type Fingered = Pick<FindingContext, 'pattern' | 'score' | 'task' | 'digits' | 'needs'>;
 
 /** Everything worth saying about a fingering, in the order it comes. */
-export const findingsOf = (fingered: Fingered): readonly Finding[] => {
+export const findingsOf = (fingered: Fingered, memory?: FingeringMemory): readonly Finding[] => {
   const { task, digits } = fingered;
-  const context = { ...fingered, items: costItems(task, digits), events: eventsOf(task.strokes) };
+  const context = { ...fingered, items: costItemsAgain(task, digits, memory), events: eventsOf(task.strokes) };
   return RULES.flatMap((rule) => rule(context)).sort((a, b) => lastOf(a) - lastOf(b));
 };
 

@@ -14,20 +14,9 @@ import {
   touchRush,
 } from './succession.ts';
 
-/** Every cost of a stroke by itself. */
-export const OWN_COSTS: readonly OwnCost[] = [
-  home,
-  thumbOwns,
-  ease,
-  thumbUp,
-  openingUp,
-  gridTurn,
-  accentWeak,
-  wrongLead,
-];
+const OWN: readonly OwnCost[] = [home, thumbOwns, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];
 
-/** Every cost between two strokes. */
-export const PAIR_COSTS: readonly PairCost[] = [
+const PAIRS: readonly PairCost[] = [
   cross,
   crossNext,
   span,
@@ -44,6 +33,24 @@ export const PAIR_COSTS: readonly PairCost[] = [
   touchRush,
   pickPath,
 ];
+
+/** The least step of a cost: a fraction of two, so that sums of a whole piece's costs are exact in any order. */
+const STEP = 2 ** -31;
+
+const inSteps = (cost: number): number => Math.round(cost / STEP) * STEP;
+
+/** Every cost of a stroke by itself. */
+export const OWN_COSTS: readonly OwnCost[] = OWN.map(({ family, of }) => ({
+  family,
+  of: (stroke, context) => inSteps(of(stroke, context)),
+}));
+
+/** Every cost between two strokes. */
+export const PAIR_COSTS: readonly PairCost[] = PAIRS.map(({ family, scopes, of }) => ({
+  family,
+  scopes,
+  of: (from, to, gap, context) => inSteps(of(from, to, gap, context)),
+}));
 
 /** Cost of a stroke that no digit is left for. */
 export const UNPLAYED_COST = 40;
