@@ -9,15 +9,17 @@ import {
   success,
   whereIs,
   type Alternative,
+  type Digit,
   type Judgement,
   type Pattern,
   type Result,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
-const forMachines = (pattern: Pattern, { digits, cost, ceiling, troubles }: Judgement): string =>
+const forMachines = (pattern: Pattern, { digits, secondTime, cost, ceiling, troubles }: Judgement): string =>
   JSON.stringify({
     strokes: pattern.strokes.map(({ id, at, string }) => ({ at, string, digit: digits[id] ?? null })),
+    ...(secondTime ? { secondTime: pattern.strokes.map(({ id }) => secondTime[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
     ceiling: ceiling && { bpm: Number(ceiling.bpm.toFixed(3)), cause: ceiling.cause },
     conflicts: troubles.map(({ code, sentence }) => ({ code, sentence })),
@@ -28,8 +30,14 @@ const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): str
   if (!stroke) return '';
   const digit = digits[stroke.id];
   const pinned = stroke.pin ? '  pinned' : '';
-  return `  ${whereIs(pattern, stroke.at).padEnd(20)} string ${stroke.string}  ${digit ? digitMark(digit) : '–'}${pinned}`;
+  return `  ${whereIs(pattern, stroke.at).padEnd(20)} string ${stroke.string}  ${markOf(digit)}${pinned}`;
 };
+
+const markOf = (digit: Digit | null | undefined): string => (digit ? digitMark(digit) : '–');
+
+/** The digits of the second time round, where they are others. */
+const secondTimeLine = ({ strokes }: Pattern, { secondTime }: Judgement): readonly string[] =>
+  secondTime ? [`  the second time round  ${strokes.map(({ id }) => markOf(secondTime[id])).join(' ')}`] : [];
 
 /** The ceiling and the troubles, in sentences. */
 export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => [
@@ -43,6 +51,7 @@ const forPeople = (pattern: Pattern, judgement: Judgement): string => {
   return [
     `${pattern.name}, ${schoolOf(pattern).name}, ${pattern.tempo} a minute`,
     ...pattern.strokes.map((_, index) => strokeLine(pattern, judgement, index)),
+    ...secondTimeLine(pattern, judgement),
     ...verdict(judgement),
   ].join('\n');
 };

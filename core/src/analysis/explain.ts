@@ -1,5 +1,6 @@
 import { digitWord, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
 import { eventsOf, itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
+import { ceilingOf } from './ceiling.ts';
 import { needsOf } from './needs.ts';
 import { costText, secondsText } from './words.ts';
 
@@ -11,7 +12,21 @@ export interface Explanation {
   readonly reason: string;
   /** The second best digit, and what speaks against it. */
   readonly next?: { readonly digit: Digit; readonly against: string };
+  /** Who else could take it as the rest stands, the best first. */
+  readonly instead: readonly Instead[];
 }
+
+/** A digit that could take a stroke in place of the one that has it, and what that would cost. */
+export interface Instead {
+  readonly digit: Digit;
+  /** The tempo ceiling then, in beats a minute; null where nothing limits. */
+  readonly ceiling: number | null;
+  /** Whether a rule of the school would be broken that is kept now. */
+  readonly breaksRule: boolean;
+}
+
+/** Digits that are offered in place of one. */
+const OFFERED = 3;
 
 /** The events whose cost a change at one event can touch: itself and those within the window after it. */
 const touched = (task: Task, events: readonly Event[], at: number): readonly number[] => {
@@ -47,7 +62,10 @@ interface Alternative {
   readonly digit: Digit;
   readonly extra: number;
   readonly text: string;
+  readonly breaksRule: boolean;
 }
+
+const brokenRules = (items: readonly CostItem[]): number => items.filter(({ family }) => family === 'rule').length;
 
 const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): CostItem | undefined => {
   const same = (item: CostItem): number =>
@@ -75,6 +93,7 @@ const alternative = (
     digit,
     extra: sum(theirs) - sum(mine),
     text: worst ? againstText(task, changed, worst, index) : 'just as good',
+    breaksRule: brokenRules(theirs) > brokenRules(mine),
   };
 };
 
@@ -97,6 +116,18 @@ const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): str
   return reasons.length > 0 ? `because it ${reasons.join(' and ')}` : 'because it comes to the least trouble here';
 };
 
+const insteadOf = (
+  pattern: Pattern,
+  task: Task,
+  digits: Digits,
+  index: number,
+  { digit, breaksRule }: Alternative,
+): Instead => {
+  const changed = digits.map((old, place) => (place === index ? digit : old));
+  const ceiling = ceilingOf(pattern.tempo, needsOf(task, changed));
+  return { digit, breaksRule, ceiling: ceiling?.bpm ?? null };
+};
+
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
  * @example
@@ -111,12 +142,15 @@ export const explain = (pattern: Pattern, task: Task, digits: Digits, index: num
     where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`,
     digit,
     pinned: stroke?.pin !== undefined,
+    instead: [],
   };
   if (stroke?.slur) return { ...place, reason: `the other hand sounds it with a ${stroke.slur}` };
   if (!digit) return { ...place, reason: 'no digit is left for it' };
-  const best = others(task, events[at] as Event, digits, index)
+  const ranked = others(task, events[at] as Event, digits, index)
     .map((other) => alternative(task, events, digits, [at, index, other]))
-    .sort((a, b) => a.extra - b.extra)[0];
+    .sort((a, b) => a.extra - b.extra);
+  const best = ranked[0];
+  const instead = ranked.slice(0, OFFERED).map((other) => insteadOf(pattern, task, digits, index, other));
   const reason = place.pinned ? 'because you pinned it' : reasonFor(task, digits, index, digit);
-  return { ...place, reason, next: best && { digit: best.digit, against: best.text } };
+  return { ...place, instead, reason, next: best && { digit: best.digit, against: best.text } };
 };

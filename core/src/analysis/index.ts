@@ -2,7 +2,7 @@ export { causesOf, type Cause } from './causes.ts';
 export * from './needs.ts';
 export * from './ceiling.ts';
 export * from './load.ts';
-export { explain, type Explanation } from './explain.ts';
+export { explain, type Explanation, type Instead } from './explain.ts';
 export { severityWord, type CureIdea, type Finding, type FindingKind } from './findings/index.ts';
 export * from './ring.ts';
 export * from './changes.ts';

@@ -12,6 +12,7 @@ import {
 import {
   looseSlurs,
   mutedStrokes,
+  sameValue,
   touchesBeyondNeck,
   type Digit,
   type Pattern,
@@ -22,6 +23,7 @@ import { ceilingOf, ceilingsByPart, type Ceiling } from './ceiling.ts';
 import { findingsOf, type Finding, type Fingered } from './findings/index.ts';
 import { loads, type Load } from './load.ts';
 import { needsOf, type Need } from './needs.ts';
+import { broughtBack, needsTwoTimes, writtenTwice } from './second-time.ts';
 import { needText } from './words.ts';
 
 /** Something in the way: in a teacher's words, with the names of the strokes it concerns. */
@@ -65,6 +67,8 @@ export interface Motion {
 /** All that is said about a pattern: plain data that can cross to another thread. */
 export interface Judgement {
   readonly digits: Readonly<Record<string, Digit | null>>;
+  /** The digits of the second time round, where a figure in strict turn only comes out after two times. */
+  readonly secondTime?: Readonly<Record<string, Digit | null>>;
   readonly cost: number;
   readonly ceiling: TempoCeiling | null;
   /** Ceilings by constraint, lowest first. */
@@ -114,6 +118,14 @@ const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
  * judge(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
  */
 export const judge = (pattern: Pattern, options: FingerOptions = {}): Judgement => {
+  const once = judgeOnce(pattern, options);
+  if (!needsTwoTimes(pattern, once.digits, options)) return once;
+  const [twice, cycleTicks] = writtenTwice(pattern, options);
+  const both = broughtBack(pattern, judgeOnce(twice, { ...options, cycleTicks, memory: undefined }));
+  return sameValue(both.digits, both.secondTime) ? once : both;
+};
+
+const judgeOnce = (pattern: Pattern, options: FingerOptions): Judgement => {
   const score = realise(pattern, options);
   const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
   return judgeOn(pattern, score, task, fingerScore(score, task, options.memory), options.memory);

@@ -1,4 +1,5 @@
 import { itemsOfEvent, type CostItem, type Digits } from './evaluate.ts';
+import { carriesPick } from './school.ts';
 import { WINDOW, eventsOf, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** The cost items of a task that was evaluated before, event by event. */
@@ -89,7 +90,9 @@ const takenOver = (old: EvaluatedTask, now: Omit<EvaluatedTask, 'items'>, same: 
 export const costItemsAgain = (task: Task, digits: Digits, memory?: EvaluationMemory): readonly CostItem[] => {
   const now = { task, digits, events: eventsOf(task.strokes) };
   const old = memory?.evaluated;
-  const usable = old && old.task.school === task.school && old.task.hand === task.hand ? old : undefined;
+  // A pick that is counted through any rest weighs on strokes beyond the window.
+  const alike = old?.task.school === task.school && old.task.hand === task.hand && !carriesPick(task.school);
+  const usable = alike ? old : undefined;
   const same = usable && usable.task.strings === task.strings ? counterparts(usable, now) : undefined;
   const items = now.events.map(
     (_, at) => (usable && same && takenOver(usable, now, same, at)) ?? itemsOfEvent(task, now.events, digits, at),

@@ -4,13 +4,15 @@ import {
   OWN_COSTS,
   PAIR_COSTS,
   UNPLAYED_COST,
+  turnCost,
   type Family,
   type CostContext,
   type Gap,
   type PairCost,
   type Scope,
 } from './costs/index.ts';
-import { WINDOW, eventBefore, eventsOf, placedStroke, type Event, type Task } from './task.ts';
+import { carriesPick } from './school.ts';
+import { WINDOW, eventBefore, eventsOf, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** A digit for each stroke of a task, null where none is left for it. */
 export type Digits = readonly (Digit | null)[];
@@ -152,7 +154,29 @@ export const itemsOfEvent = (task: Task, events: readonly Event[], digits: Digit
       items.push(...pairItems(task, context, digits, pair, { distance, gap: before, between }));
     earlier.strokes.forEach(note);
   }
+  if (carriesPick(task.school)) items.push(...turnItems(task, events, digits, at));
   return items.filter(({ amount }) => amount > 0);
+};
+
+const pickEnd = (digits: Digits, { strokes }: Event, side: 'first' | 'last'): number | undefined => {
+  const own = strokes.filter((index) => digits[index] && strikerOf(digits[index]) === 'pick');
+  const upward = digits[own[0] ?? -1] === 'up';
+  return upward === (side === 'first') ? own.at(-1) : own[0];
+};
+
+/** The pick against its last stroke, however long ago that was. */
+const turnItems = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] => {
+  const index = pickEnd(digits, events[at] as Event, 'first');
+  if (index === undefined) return [];
+  for (let distance = 1; distance <= events.length; distance += 1) {
+    const before = eventBefore(task, events, at, distance);
+    const other = before && pickEnd(digits, events[before.index] as Event, 'last');
+    if (!before || other === undefined) continue;
+    const placed = (one: number) => placedStroke(task.strokes[one] as TaskStroke, digits[one] as Digit);
+    const amount = turnCost(placed(other), placed(index), contextOf(task));
+    return [{ family: 'pick change', stroke: index, other, seconds: before.seconds, amount }];
+  }
+  return [];
 };
 
 /**

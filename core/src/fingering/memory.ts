@@ -1,12 +1,9 @@
 import type { EvaluationMemory } from './evaluate-again.ts';
-import type { Stage } from './stages.ts';
 import type { Sweep } from './sweep.ts';
 
 /** Passes through the stages that were made for the answer before, so that the next one begins where it differs. */
 export interface PathMemory {
   sweeps: Map<string, Sweep>;
-  /** Where a cycle was cut open, and the stages it had. */
-  cut?: { readonly at: number; readonly stages: readonly Stage[] };
 }
 
 /**

@@ -76,22 +76,12 @@ const bestCut = (stages: readonly Stage[]): number => {
   return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
 };
 
-/** The place of the last cut, where its three stages are still there: then most of what was worked out holds. */
-const lastCut = ({ cut }: PathMemory, stages: readonly Stage[]): number | undefined => {
-  if (!cut) return undefined;
-  const moved = [cut.at, cut.at + stages.length - cut.stages.length];
-  return moved.find((at) => at >= 0 && [0, 1, 2].every((step) => sameChoices(cut, stages, at, step)));
-};
-
-const sameChoices = (
-  cut: NonNullable<PathMemory['cut']>,
-  stages: readonly Stage[],
-  at: number,
-  step: number,
-): boolean => cut.stages[(cut.at + step) % cut.stages.length]?.own === stages[(at + step) % stages.length]?.own;
-
 /** Times round the cycle with free ends for the bounds: each tightens them. */
 const ROUNDS = 2;
+
+/** A bound made tighter by what it costs to come to a state that was set out from at a cost. */
+const tighter = (bound: number, comes: number, set: number): number =>
+  comes === Infinity ? Infinity : Math.max(bound, comes - set);
 
 /**
  * For each state at the cut, a cost that no closed path through it can undercut. For any numbers u, the least of
@@ -104,7 +94,7 @@ const boundsOf = (passes: Passes, unrolled: readonly Stage[], states: number): F
   for (let round = 0; round < ROUNDS; round += 1) {
     const values = endCosts(passes.run(`bound ${round}`, unrolled, before, 1));
     for (let state = 0; state < states; state += 1)
-      bounds[state] = Math.max(bounds[state] as number, (values[state] as number) - (before[state] as number));
+      bounds[state] = tighter(bounds[state] as number, values[state] as number, before[state] as number);
     before = values;
   }
   return bounds;
@@ -124,12 +114,14 @@ interface CutCycle {
   readonly turnBack: (choices: readonly number[]) => readonly number[];
 }
 
-const cutCycle = (stages: readonly Stage[], passes: Passes, cut: number): CutCycle => {
+const cutCycle = (stages: readonly Stage[], passes: Passes): CutCycle => {
+  const cut = bestCut(stages);
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
   const states = size(order[0]) * size(order[1]) * size(order[2]);
   const bounds = boundsOf(passes, unrolled, states);
-  const ranked = [...bounds.keys()].sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
+  const reached = [...bounds.keys()].filter((state) => bounds[state] !== Infinity);
+  const ranked = reached.sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
   const turn = (2 * stages.length - 3 - cut) % stages.length;
   return { unrolled, states, ranked, bounds, turnBack: (choices) => rotate(choices, turn) };
 };
@@ -151,10 +143,8 @@ const workOf = (stages: readonly Stage[]): number =>
  */
 export const closedPaths = (stages: readonly Stage[], k: number, memory?: PathMemory): Paths => {
   const passes = new Passes(memory);
-  const cut = (memory && lastCut(memory, stages)) ?? bestCut(stages);
-  const found = tryStates(cutCycle(stages, passes, cut), passes, k);
+  const found = tryStates(cutCycle(stages, passes), passes, k);
   passes.keep();
-  if (memory) memory.cut = { at: cut, stages };
   return found;
 };
 

@@ -1,4 +1,4 @@
-import type { Digit } from '../pattern/index.ts';
+import { strikerOf, type Digit } from '../pattern/index.ts';
 
 /** What holds the strings: bare fingers, a thumb pick with fingers, a flat pick with fingers, a flat pick alone. */
 export type Grip = 'fingers' | 'thumb pick' | 'flat pick and fingers' | 'flat pick';
@@ -138,6 +138,14 @@ export const COMMON_WEIGHTS: Weights = {
   towards: 0,
   consistency: 1,
 };
+
+/**
+ * Whether the pick's direction is counted through whatever its fingers play in between.
+ * @example
+ * carriesPick(schoolOf({ school: 'hybrid:pick-alternating' })) // => true
+ */
+export const carriesPick = ({ weights, digits }: School): boolean =>
+  weights.strictTurn > 0 && digits.some((digit) => strikerOf(digit) !== 'pick');
 
 /**
  * Strings from one number down to another, e.g. 6 to 4.

@@ -4,6 +4,7 @@ import { totalCost, type Digits } from './evaluate.ts';
 import type { Option } from './options.ts';
 import type { PathMemory } from './memory.ts';
 import { closedPaths, openPaths, type Path } from './path.ts';
+import { carriesPick } from './school.ts';
 import { stagesOf, type Stage } from './stages.ts';
 import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
 
@@ -92,6 +93,12 @@ const search = (
   return { best: paths.map((path) => digitsOn(task, events, stages, path)), exact: whole };
 };
 
+/** Each fingering once, where it comes first. */
+const distinct = (best: readonly Best[]): readonly Best[] => {
+  const keys = best.map(({ digits }) => digits.join());
+  return best.filter((_, place) => keys.indexOf(keys[place] as string) === place);
+};
+
 const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] };
 
 /**
@@ -110,7 +117,10 @@ export const solveBest = (
   const events = eventsOf(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const stages = stagesOf(task, events);
-  const { best, exact } = search(task, events, stages, count, memory);
+  // Where the pick's last way is part of the state, a fingering may come twice.
+  const twice = carriesPick(task.school) && count > 1;
+  const { best: found, exact } = search(task, events, stages, twice ? 2 * count : count, memory);
+  const best = twice ? distinct(found).slice(0, count) : found;
   const met = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
   const conflicts = exact ? met : [...met, BOUNDED];
   return best.map((one) => ({ ...one, conflicts }));

@@ -3,6 +3,7 @@ import {
   OWN_COSTS,
   PAIR_COSTS,
   UNPLAYED_COST,
+  turnCost,
   NO_GAP,
   brushEnd,
   type CostContext,
@@ -13,7 +14,7 @@ import {
 import type { Hand } from './hand.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
 import { optionsOf, type Option, type Options, type Unplaced } from './options.ts';
-import type { School } from './school.ts';
+import { carriesPick, type School } from './school.ts';
 import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** Costs between the options of two events; tables are flat, earlier option × options of the later event. */
@@ -68,6 +69,8 @@ interface EventOptions {
   readonly byStriker: readonly (readonly (readonly PlacedStroke[])[] | null)[];
   readonly own: Float64Array;
   readonly strikers: Uint8Array;
+  /** The way the pick went last once each option is played, where the school counts it through any rest. */
+  readonly pickWent: readonly (Digit | null)[] | null;
   /** The costs with those of leaving a habit, by the habits. */
   readonly habits: Map<string, Float64Array>;
   /** A number of its own for each look: same strings, same choices. */
@@ -177,9 +180,11 @@ const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distan
     const [from, to] = [a.byStriker[striker], b.byStriker[striker]];
     return from && to ? unlessEmpty(table(from, to, pairs(OWN))) : null;
   });
+  const next = () => table(a.placed, b.placed, pairs(NEXT));
+  const within = () => table(a.placed, b.placed, pairs(WITHIN));
   const across = distance > 1 && context.school.weights.runsAcrossThumb;
   return {
-    always: table(a.placed, b.placed, pairs(distance === 1 ? NEXT : WITHIN)),
+    always: distance === 1 ? plus([next(), turnTable(context, a, b)], a.options.length * b.options.length) : within(),
     own,
     acrossThumb: across ? unlessEmpty(table(a.placed, b.placed, pairs(ACROSS))) : null,
     sums: [],
@@ -228,6 +233,42 @@ const boundedTo = (
   return { ...rest, options: ranked.slice(0, most), bounded: true };
 };
 
+interface Carried {
+  readonly option: Option;
+  readonly went: Digit;
+}
+
+/** An option without the pick stands twice: after the pick went down, and after it went up. */
+const withPickWent = (option: Option): readonly Carried[] => {
+  const own = option.filter((digit) => digit && strikerOf(digit) === 'pick');
+  const last = own.at(-1);
+  return last
+    ? [{ option, went: last }]
+    : [
+        { option, went: 'down' },
+        { option, went: 'up' },
+      ];
+};
+
+/** What it costs that the pick goes on as it last went; what cannot follow each other costs without end. */
+const turnTable = (context: CostContext, a: EventOptions, b: EventOptions): Float64Array | null => {
+  const { pickWent } = a;
+  if (!pickWent || !b.pickWent) return null;
+  const values = new Float64Array(pickWent.length * b.options.length);
+  pickWent.forEach((went, row) =>
+    b.placed.forEach((to, column) => {
+      const first = brushEnd(single(to, 'pick'), 'first');
+      const cost = first
+        ? turnCost({ ...first, digit: went as Digit }, first, context)
+        : went === b.pickWent?.[column]
+          ? 0
+          : Infinity;
+      values[row * b.options.length + column] = cost;
+    }),
+  );
+  return values;
+};
+
 const eventOptions = (
   task: Task,
   context: CostContext,
@@ -235,7 +276,9 @@ const eventOptions = (
   { id, most }: { readonly id: number; readonly most: number },
 ): EventOptions => {
   const found = boundedTo(most, optionsOf(task, strokes), (option) => ownCost(context, strokes, option));
-  const { options, conflicts, bounded } = found;
+  const { conflicts, bounded } = found;
+  const carried = carriesPick(task.school) ? found.options.flatMap(withPickWent) : null;
+  const options = carried ? carried.map(({ option }) => option) : found.options;
   const all = options.map((option) => place(option, strokes));
   const byStriker = STRIKERS.map((striker) => {
     const own = all.map((those) => single(those, striker));
@@ -247,6 +290,7 @@ const eventOptions = (
     conflicts,
     bounded,
     placed: all,
+    pickWent: carried ? carried.map(({ went }) => went) : null,
     habits: new Map(),
     byStriker,
     own: Float64Array.from(options, (option) => ownCost(context, strokes, option)),

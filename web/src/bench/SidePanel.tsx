@@ -1,5 +1,6 @@
-import { strokeAt } from '@fleet-wren/core';
+import { digitMark, strokeAt } from '@fleet-wren/core';
 import { memo } from 'react';
+import { digitColour } from '../parts/token/shapes.ts';
 import { useBench } from './context.ts';
 import { Ceiling } from './side/Ceiling.tsx';
 import { BeatChoice, ChosenStroke } from './side/ChosenStroke.tsx';
@@ -39,6 +40,25 @@ const Refused = () => {
   );
 };
 
+/** The digits of the second time round, where a figure in strict turn only comes out after two times. */
+const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: HeldJudged }) => {
+  const { secondTime } = judgement;
+  if (!secondTime) return null;
+  return (
+    <p className="second-time">
+      The second time round:{' '}
+      {pattern.strokes.map(({ id }) => {
+        const digit = secondTime[id];
+        return (
+          <b key={id} style={digit ? { color: digitColour(digit) } : undefined}>
+            {digit ? digitMark(digit) : '–'}{' '}
+          </b>
+        );
+      })}
+    </p>
+  );
+};
+
 /** The judgement itself: it is drawn anew only when there is another. */
 const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
   const { judgement, pattern } = judged;
@@ -46,6 +66,7 @@ const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
   return (
     <>
       <Ceiling judgement={judgement} tempo={pattern.tempo} />
+      <SecondTime judged={judged} />
       <LoadBars load={judgement.load} tempo={pattern.tempo} />
       <Findings judged={judged} cures={cures} />
     </>

@@ -31,7 +31,7 @@ const spliced = <T>(before: readonly T[], change: Splice<T> | null): readonly T[
   return [...before.slice(0, change.head), ...change.between, ...before.slice(before.length - change.tail)];
 };
 
-const OTHERS = ['cost', 'ceiling', 'ceilings', 'difficulty', 'load', 'findings', 'troubles'] as const;
+const OTHERS = ['secondTime', 'cost', 'ceiling', 'ceilings', 'difficulty', 'load', 'findings', 'troubles'] as const;
 
 /** What changed from one judgement to the next. */
 export const judgementChange = (before: Judgement, after: Judgement): JudgementChange => ({

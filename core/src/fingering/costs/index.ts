@@ -58,4 +58,4 @@ export const UNPLAYED_COST = 40;
 export * from './cost.ts';
 export { crossed } from './hand-shape.ts';
 export { distanceFrom } from './own.ts';
-export { needOther, needOwn, rakesOn, rushCost } from './succession.ts';
+export { needOther, needOwn, rakesOn, rushCost, turnCost } from './succession.ts';

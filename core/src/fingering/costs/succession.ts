@@ -2,7 +2,7 @@ import { isFinger, strikerOf } from '../../pattern/index.ts';
 import { otherNeed, ownNeed } from '../hand.ts';
 import type { PlacedStroke } from '../placed-stroke.ts';
 import { pickChange } from '../pick-path.ts';
-import type { School } from '../school.ts';
+import { carriesPick, type School } from '../school.ts';
 import { near, type CostContext, type Gap, type PairCost } from './cost.ts';
 
 /** Whether the school rakes that way: fingers toward the bass, the thumb toward the treble over the basses. */
@@ -148,6 +148,10 @@ export const pickAgain: PairCost = {
   },
 };
 
+/** What it costs the pick not to turn where its school has it turn each time; counted anew where the task opens. */
+export const turnCost = (from: PlacedStroke, to: PlacedStroke, { school }: CostContext): number =>
+  from.digit === to.digit && !to.opening ? school.weights.strictTurn : 0;
+
 /** The pick's way from string to string, and the same direction twice. */
 export const pickPath: PairCost = {
   family: 'pick change',
@@ -159,7 +163,7 @@ export const pickPath: PairCost = {
     const again = from.digit === to.digit;
     const same = again && kind !== 'sweep' ? weights.sameDirection : 0;
     const change = kind === 'same-string' ? 0 : weights[kind] + skipped * weights.skip;
-    const strict = again && !to.opening ? weights.strictTurn : 0;
+    const strict = again && !carriesPick(context.school) ? turnCost(from, to, context) : 0;
     // A school that goes by the way to the next string begins anew where its figure does.
     if (weights.towards > 0 && to.opening) return 0;
     const towards = to.string === from.string ? to.digit : to.string < from.string ? 'down' : 'up';

@@ -2,6 +2,7 @@ import {
   DIGIT_NAMES,
   ROLES,
   SLURS,
+  ceilingFigure,
   cutBeat,
   digitWord,
   partsOfBeat,
@@ -65,6 +66,25 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
     </p>
   );
 };
+
+const insteadText = ({ ceiling, breaksRule }: Explanation['instead'][number]): string => {
+  if (breaksRule) return 'against the rule';
+  return ceiling === null ? 'no limit' : `up to ${ceilingFigure(ceiling)}`;
+};
+
+/** Who else could take the stroke, and the tempo ceiling then. */
+const InsteadLine = ({ instead }: { readonly instead: Explanation['instead'] }) =>
+  instead.length > 0 && (
+    <p className="instead">
+      Could take it instead:{' '}
+      {instead.map((one, place) => (
+        <span key={one.digit}>
+          {place > 0 && ' · '}
+          <b style={{ color: digitColour(one.digit) }}>{digitWord(one.digit)}</b> {insteadText(one)}
+        </span>
+      ))}
+    </p>
+  );
 
 const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
   ['accent', 'accent', "'"],
@@ -221,6 +241,7 @@ export const ChosenStroke = ({
     <section aria-label="Chosen stroke" className="chosen-stroke">
       <h2>{explanation?.where ?? 'Chosen stroke'}</h2>
       {explanation && <Reason explanation={explanation} />}
+      {explanation && <InsteadLine instead={explanation.instead} />}
       {!stroke.slur && (
         <div className="digit-buttons">
           {digits.map((one) => (

@@ -1,0 +1,85 @@
+import { schoolOf, type FingerOptions, type School } from '../fingering/index.ts';
+import { isFinger, patternLength, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
+import type { Judgement, NamedFinding } from './judge.ts';
+
+/**
+ * Odd cycles in a school that plays strictly in turn: the second time round every digit is the other one, and only over
+ * two times does the figure come out. Such a figure is judged written out twice, and what is found is brought back to
+ * the strokes there are.
+ */
+
+/** Added to the name of a stroke for its second time. */
+const SECOND = ' \u00b2';
+
+/** Strokes beyond which a figure is not written out twice: it is no cycle any more but a piece. */
+const MOST_STROKES = 500;
+
+/** The digits that play in turn in a school that is strict about it. */
+const inTurn = ({ weights }: School): ((digit: Digit) => boolean) | undefined => {
+  if (weights.strictTurn > 0) return (digit) => strikerOf(digit) === 'pick';
+  return weights.runsAcrossThumb ? isFinger : undefined;
+};
+
+/** Whether a figure that comes round is only out after two times: an odd number of strokes in strict turn. */
+export const needsTwoTimes = (
+  pattern: Pattern,
+  digits: Readonly<Record<string, Digit | null>>,
+  options: FingerOptions,
+): boolean => {
+  const turns = inTurn(options.school ?? schoolOf(pattern));
+  if (!turns || !pattern.cyclic || pattern.strokes.length > MOST_STROKES) return false;
+  const times = pattern.strokes.flatMap(({ id, at }) => {
+    const digit = digits[id];
+    return digit && turns(digit) ? [at] : [];
+  });
+  return new Set(times).size % 2 === 1;
+};
+
+/** The figure written out twice, and the ticks after which that comes round. */
+export const writtenTwice = (pattern: Pattern, { cycleTicks }: FingerOptions): readonly [Pattern, number] => {
+  const length = cycleTicks ?? patternLength(pattern);
+  const again = pattern.strokes.map((stroke) => ({ ...stroke, id: stroke.id + SECOND, at: stroke.at + length }));
+  const beats = pattern.metre.beats * pattern.bars;
+  const divisions = pattern.divisions?.flatMap(({ beat, parts }) => [
+    { beat, parts },
+    { beat: beat + beats, parts },
+  ]);
+  const strokes = [...pattern.strokes, ...again];
+  return [{ ...pattern, bars: pattern.bars * 2, strokes, ...(divisions ? { divisions } : {}) }, 2 * length];
+};
+
+const isSecond = (id: string): boolean => id.endsWith(SECOND);
+
+const first = (id: string): string => (isSecond(id) ? id.slice(0, -SECOND.length) : id);
+
+/** Places of the second time said as those of the first. */
+const saidOfFirst = (text: string, bars: number): string =>
+  text.replace(/bar (\d+), /g, (_, number: string) => (bars === 1 ? '' : `bar ${((Number(number) - 1) % bars) + 1}, `));
+
+const findingsOfBoth = (findings: readonly NamedFinding[], bars: number): readonly NamedFinding[] => {
+  const said = findings.map((finding) => ({
+    ...finding,
+    strokes: finding.strokes.map(first),
+    sentence: saidOfFirst(finding.sentence, bars),
+  }));
+  const key = ({ kind, strokes }: NamedFinding): string => `${kind} ${strokes.join()}`;
+  return [...new Map([...said].reverse().map((finding) => [key(finding), finding])).values()].reverse();
+};
+
+/** What was found of a figure written out twice, said of its strokes. */
+export const broughtBack = (pattern: Pattern, both: Judgement): Judgement => {
+  const { ceiling, ceilings, motions, load, troubles } = both;
+  const cause = ceiling ? saidOfFirst(ceiling.cause, pattern.bars) : '';
+  return {
+    ...both,
+    digits: Object.fromEntries(pattern.strokes.map(({ id }) => [id, both.digits[id] ?? null])),
+    secondTime: Object.fromEntries(pattern.strokes.map(({ id }) => [id, both.digits[id + SECOND] ?? null])),
+    cost: both.cost / 2,
+    ceiling: ceiling && { ...ceiling, cause, strokes: ceiling.strokes.map(first) },
+    ceilings: ceilings.map((part) => ({ ...part, strokes: part.strokes.map(first) })),
+    motions: motions.map((motion) => ({ ...motion, from: first(motion.from), to: first(motion.to) })),
+    load: load.map((one) => ({ ...one, strokes: one.strokes / 2 })),
+    findings: findingsOfBoth(both.findings, pattern.bars),
+    troubles: troubles.filter(({ strokes }) => !strokes.some(isSecond)),
+  };
+};
