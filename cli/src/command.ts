@@ -14,6 +14,9 @@ export interface Options {
   readonly school?: string;
   readonly schools?: string;
   readonly k?: string;
+  /** The school that `learn` starts from, and what it is called then. */
+  readonly base?: string;
+  readonly name?: string;
   readonly profile?: string;
   readonly tempo?: string;
   readonly strings?: string;

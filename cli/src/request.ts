@@ -37,7 +37,8 @@ const readText = (file: string): Result<string> => {
   }
 };
 
-const readFile = (file: string): Result<Pattern> => {
+/** The pattern in a file. */
+export const readPatternAt = (file: string): Result<Pattern> => {
   const text = readText(file);
   return text.ok ? readPatternFile(text.value) : text;
 };
@@ -91,7 +92,7 @@ const source = (
 ): Result<{ pattern: Pattern; cycleTicks?: number }> => {
   if (options.strings !== undefined) return figure(command, options);
   if (file === undefined) return usage();
-  const read = readFile(file);
+  const read = readPatternAt(file);
   return read.ok ? success({ pattern: read.value }) : read;
 };
 

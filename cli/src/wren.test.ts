@@ -126,6 +126,34 @@ describe('export', () => {
   });
 });
 
+describe('learn', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'wren-learn-'));
+  const pinnedFile = (name: string, strings: string, pins: Readonly<Record<number, string>>): void => {
+    const kept = JSON.parse(text(['export', '--strings', strings, '--to', 'json'])) as {
+      pattern: { strokes: { pin?: string }[] };
+    };
+    for (const [index, pin] of Object.entries(pins))
+      (kept.pattern.strokes[Number(index)] as { pin?: string }).pin = pin;
+    writeFileSync(join(folder, name), JSON.stringify(kept));
+  };
+
+  test('a school from a folder of patterns, in words and for machines', () => {
+    pinnedFile('a.json', '5 2 1 2 4 2 1 2', { 1: 'i', 2: 'm', 5: 'i', 6: 'm' });
+    pinnedFile('b.json', '6 2 1 2 4 2 1 2', { 1: 'i', 2: 'm', 5: 'i', 6: 'm' });
+    expect(text(['learn', folder, '--base', 'one-per-string'])).toMatch(/8 of 8 pins come by themselves; 0 did before/);
+    const { school, pins } = JSON.parse(text(['learn', folder, '--json', '--name', 'Ours'])) as {
+      school: { name: string };
+      pins: { learnt: number };
+    };
+    expect([school.name, pins.learnt]).toEqual(['Ours', 8]);
+  });
+
+  test('a folder that is not there, and none at all', () => {
+    expect(wren(['learn', '/nowhere/at/all']).error).toMatch(/cannot be read \(ENOENT\)/);
+    expect(wren(['learn']).error).toMatch(/Name a folder/);
+  });
+});
+
 describe('what is refused, and how it is said', () => {
   test.each<[string, string[], RegExp]>([
     [

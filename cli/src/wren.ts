@@ -4,6 +4,7 @@ import { analyse } from './commands/analyse.ts';
 import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
 import { finger } from './commands/finger.ts';
+import { learn } from './commands/learn.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest } from './request.ts';
 
@@ -13,6 +14,8 @@ const FLAGS = {
   school: { type: 'string' },
   schools: { type: 'string' },
   k: { type: 'string' },
+  base: { type: 'string' },
+  name: { type: 'string' },
   profile: { type: 'string' },
   tempo: { type: 'string' },
   strings: { type: 'string' },
@@ -28,6 +31,7 @@ const FLAGS = {
 const help = (): string =>
   [
     'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
+    '  learn     a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
     'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle; with --line it ends.',
@@ -46,6 +50,9 @@ const failed = (problems: readonly Problem[], json: boolean | undefined): Outcom
   output: json ? JSON.stringify({ error: problems.map((one) => ({ code: one.code, message: sentence(one) })) }) : '',
   error: problems.map(sentence).join('\n'),
 });
+
+const outcomeOf = (answer: Result<string>, { json, out }: Options): Outcome =>
+  answer.ok ? { code: 0, output: answer.value, file: out, error: '' } : failed(answer.problems, json);
 
 /** A figure may begin with a rest, which looks like a flag unless it is joined to its name. */
 const joinFigure = (args: readonly string[]): string[] =>
@@ -70,6 +77,7 @@ export const wren = (args: readonly string[]): Outcome => {
   const { words, options } = parsed.value;
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
+  if (name === 'learn') return outcomeOf(learn(file, options), options);
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
     return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);

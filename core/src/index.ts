@@ -15,3 +15,4 @@ export * from './transform/index.ts';
 export * from './generate/index.ts';
 export * from './drills/index.ts';
 export * from './shelf/index.ts';
+export * from './learning/index.ts';

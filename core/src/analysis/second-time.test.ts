@@ -39,7 +39,9 @@ test('a figure that ends has no second time', () => {
 
 test('what the second time brings is said of the strokes and places there are', () => {
   const { findings, ceiling, motions } = judged('6 5 4 3 2 1 1 1 1', 'alternate', 3);
-  const ids = new Set(valueOrThrow(readFigure('6 5 4 3 2 1 1 1 1', { subdivision: 3 })).pattern.strokes.map(({ id }) => id));
+  const ids = new Set(
+    valueOrThrow(readFigure('6 5 4 3 2 1 1 1 1', { subdivision: 3 })).pattern.strokes.map(({ id }) => id),
+  );
   for (const { strokes } of findings) expect(strokes.every((id) => ids.has(id))).toBe(true);
   expect(motions.every(({ from, to }) => ids.has(from) && ids.has(to))).toBe(true);
   expect(ceiling?.cause).not.toMatch(/²|bar 3/);

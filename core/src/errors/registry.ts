@@ -130,6 +130,11 @@ export const ERRORS = {
   'cannot-transform': { status: 422, say: '{problem}' },
 
   // Schools and hands of a studio's own
+  'no-pins': {
+    status: 422,
+    say: 'There are no pins to learn from that {school} allows. Pin the digits you want on a few patterns first.',
+  },
+  'pins-contradict': { status: 422, say: 'The pins contradict each other. {which} Unpin one of the two.' },
   'school-without-digits': { status: 422, say: 'A school needs at least one digit to play with. Choose one.' },
   'school-digit-unknown': { status: 422, say: '“{value}” is no digit; there are {known}.' },
   'school-home-wrong': { status: 422, say: 'The home of {digit} must be string numbers from 1 to 8.' },

@@ -54,6 +54,19 @@ const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> =
   return ask('GET', `/patterns?${query.toString()}`);
 };
 
+/** The patterns worked on last, whole, as many as asked for. */
+export const latestPatterns = async (count: number): Promise<readonly Pattern[]> => {
+  const lines: PatternLine[] = [];
+  let after: string | null = null;
+  do {
+    const page: Page = await fetchPage({ search: '' }, after);
+    lines.push(...page.patterns);
+    after = page.next;
+  } while (after && lines.length < count);
+  const kept = await Promise.all(lines.slice(0, count).map(({ id }) => ask<KeptPattern>('GET', `/patterns/${id}`)));
+  return kept.map(({ pattern }) => pattern);
+};
+
 /** The list of patterns, latest worked on first, page by page. */
 export const usePatternList = (filter: PatternFilter) =>
   useInfiniteQuery({

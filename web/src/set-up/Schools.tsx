@@ -4,6 +4,7 @@ import { Button } from 'react-bootstrap';
 import { madeSchool, useDropSchool, useKeptSchools, type KeptSchool } from '../api/set-up.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { LearnSchool } from './LearnSchool.tsx';
 import { SchoolForm } from './SchoolForm.tsx';
 
 const START: MadeSchool = {
@@ -51,6 +52,8 @@ const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => v
 export const Schools = () => {
   const kept = useKeptSchools().data ?? [];
   const [editing, setEditing] = useState<Editing | null>(null);
+  const [learning, setLearning] = useState(false);
+  if (learning) return <LearnSchool done={() => setLearning(false)} />;
   if (editing) return <SchoolForm start={editing.school} version={editing.version} done={() => setEditing(null)} />;
   return (
     <section aria-label="Schools">
@@ -58,7 +61,12 @@ export const Schools = () => {
         A school decides who plays which string where nothing is pinned. Teachers disagree, so each is a choice; yours
         can be one too.
       </p>
-      <Button onClick={() => setEditing({ school: START })}>Make a school of your own</Button>
+      <div className="form-actions">
+        <Button onClick={() => setEditing({ school: START })}>Make a school of your own</Button>
+        <Button variant="quiet" onClick={() => setLearning(true)}>
+          Learn one from your pins
+        </Button>
+      </div>
       <ul className="plain-list hand-list">
         {kept.map((one) => (
           <Own key={one.id} kept={one} edit={() => setEditing({ school: madeSchool(one), version: one.version })} />

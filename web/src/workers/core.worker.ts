@@ -9,6 +9,7 @@ import {
   explain,
   frequencyOf,
   judge,
+  learnSchool,
   newFingeringMemory,
   pluckedString,
   schoolsToCompare,
@@ -101,6 +102,7 @@ const work: CoreWork = {
   strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
+  learn: learnSchool,
   drills: (pattern, axes, hand) =>
     valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
   // Seeded by its pitch: a note sounds the same each time it is rendered.

@@ -8,6 +8,8 @@ import type {
   Hand,
   Imported,
   Judgement,
+  LearnRequest,
+  LearntSchool,
   MadeSchool,
   Pattern,
   Problem,
@@ -60,6 +62,8 @@ export interface CoreWork {
     own: readonly MadeSchool[],
     hand: Hand,
   ) => Comparison;
+  /** A school learnt from pins. */
+  readonly learn: (request: LearnRequest) => Result<LearntSchool>;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;

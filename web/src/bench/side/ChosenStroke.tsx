@@ -14,6 +14,7 @@ import {
   canSubdivide,
   type Digit,
   type Explanation,
+  type Instead,
   type Mark,
   type Pattern,
   type Role,
@@ -67,24 +68,28 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   );
 };
 
-const insteadText = ({ ceiling, breaksRule }: Explanation['instead'][number]): string => {
-  if (breaksRule) return 'against the rule';
-  return ceiling === null ? 'no limit' : `up to ${ceilingFigure(ceiling)}`;
-};
+const ceilingThen = ({ ceiling }: Instead): string =>
+  ceiling === null ? 'without a limit' : `up to ${ceilingFigure(ceiling)}`;
 
-/** Who else could take the stroke, and the tempo ceiling then. */
-const InsteadLine = ({ instead }: { readonly instead: Explanation['instead'] }) =>
-  instead.length > 0 && (
+/** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
+const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
+  const free = instead.filter(({ breaksRule }) => !breaksRule);
+  const against = instead.filter(({ breaksRule }) => breaksRule).map(({ digit }) => digitWord(digit));
+  if (instead.length === 0) return null;
+  return (
     <p className="instead">
-      Could take it instead:{' '}
-      {instead.map((one, place) => (
+      Could take it instead:
+      {free.map((one) => (
         <span key={one.digit}>
-          {place > 0 && ' · '}
-          <b style={{ color: digitColour(one.digit) }}>{digitWord(one.digit)}</b> {insteadText(one)}
+          {' '}
+          <b style={{ color: digitColour(one.digit) }}>{digitWord(one.digit)}</b> {ceilingThen(one)}
+          {(one !== free.at(-1) || against.length > 0) && ' ·'}
         </span>
       ))}
+      {against.length > 0 && ` ${against.join(', ')} only against the rule`}.
     </p>
   );
+};
 
 const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
   ['accent', 'accent', "'"],

@@ -1,0 +1,57 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { failure, learnSchool, problem, success, type LearntSchool, type Pattern, type Result } from '@fleet-wren/core';
+import type { Options } from '../command.ts';
+import { readPatternAt } from '../request.ts';
+
+const filesIn = (folder: string): Result<readonly string[]> => {
+  try {
+    const names = readdirSync(folder).filter((name) => name.endsWith('.json'));
+    return success(names.sort().map((name) => join(folder, name)));
+  } catch (error) {
+    return failure(
+      problem('file-unreadable', { value: folder, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }),
+    );
+  }
+};
+
+/** All patterns of a folder; a file that is none says which it is. */
+const patternsIn = (folder: string): Result<readonly Pattern[]> => {
+  const files = filesIn(folder);
+  if (!files.ok) return files;
+  const read = files.value.map(readPatternAt);
+  const problems = read.flatMap((one) => (one.ok ? [] : one.problems));
+  return problems.length > 0 ? failure(...problems) : success(read.flatMap((one) => (one.ok ? [one.value] : [])));
+};
+
+const shownDigits = (digits: readonly (string | null)[]): string => digits.map((digit) => digit ?? '–').join(' ');
+
+const forPeople = ({ learnt, weights, pins, heldBack, effects, contradictions, againstRules }: LearntSchool): string =>
+  [
+    `${pins.learnt} of ${pins.all} pins come by themselves; ${pins.base} did before.`,
+    heldBack
+      ? `Tried on patterns held back: ${heldBack.learnt} of ${heldBack.all}; ${heldBack.base} before.`
+      : 'One pattern only, so nothing could be held back to try it on.',
+    ...learnt,
+    ...weights.map(({ label, from, to }) => `${to > from ? 'Dearer' : 'Cheaper'}: ${label} (${from} to ${to}).`),
+    ...effects.map(({ pattern, before, after }) => `${pattern.name}: ${shownDigits(before)} → ${shownDigits(after)}`),
+    ...contradictions,
+    ...(againstRules > 0 ? [`Pins against the school’s rule, which stay pins: ${againstRules}.`] : []),
+  ].join('\n');
+
+/** Learns a school from the pins of a folder of patterns. */
+export const learn = (folder: string | undefined, options: Options): Result<string> => {
+  if (folder === undefined)
+    return failure(problem('usage', { problem: 'Name a folder of Fleet Wren files: wren learn FOLDER --base KEY.' }));
+  const patterns = patternsIn(folder);
+  if (!patterns.ok) return patterns;
+  const learnt = learnSchool({
+    base: options.base ?? 'one-per-string',
+    name: options.name ?? 'Our school',
+    patterns: patterns.value,
+  });
+  if (!learnt.ok) return learnt;
+  const { effects, ...rest } = learnt.value;
+  const plain = effects.map(({ pattern, before, after }) => ({ pattern: pattern.name, before, after }));
+  return success(options.json ? JSON.stringify({ ...rest, effects: plain }) : forPeople(learnt.value));
+};

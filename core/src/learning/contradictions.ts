@@ -1,0 +1,44 @@
+import { digitWord, whereIs, type Digit } from '../pattern/index.ts';
+import type { LessonPattern } from './examples.ts';
+
+/** Two pins in the same surroundings that ask for different digits. */
+export interface Contradiction {
+  readonly sentence: string;
+}
+
+interface Pinned {
+  readonly place: string;
+  readonly digit: Digit;
+}
+
+/** Strokes to each side that make up the surroundings of one. */
+const AROUND = 3;
+
+const stringsAround = ({ pattern }: LessonPattern, index: number): string => {
+  const { strokes, metre } = pattern;
+  const here = strokes[index]?.at ?? 0;
+  return Array.from({ length: 2 * AROUND + 1 }, (_, step) => strokes[index - AROUND + step])
+    .map((stroke) =>
+      stroke ? `${stroke.string}@${((stroke.at - here) * metre.unit) / 4}${stroke.accent ? '>' : ''}` : '-',
+    )
+    .join(' ');
+};
+
+/** Pins that no school can keep both: the same strings before and after, and another digit. */
+export const contradictionsIn = (lessons: readonly LessonPattern[]): readonly Contradiction[] => {
+  const seen = new Map<string, Pinned>();
+  const found: Contradiction[] = [];
+  for (const lesson of lessons)
+    lesson.example.wanted.forEach((digit, index) => {
+      if (!digit) return;
+      const key = stringsAround(lesson, index);
+      const place = `“${lesson.pattern.name}”, ${whereIs(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0)}`;
+      const before = seen.get(key);
+      if (!before) seen.set(key, { place, digit });
+      else if (before.digit !== digit)
+        found.push({
+          sentence: `${before.place} pins ${digitWord(before.digit)}, and ${place} pins ${digitWord(digit)} on the same strings in the same order: no school gives both.`,
+        });
+    });
+  return found;
+};

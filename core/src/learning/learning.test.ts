@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../test/arbitraries.ts';
+import { sentence, valueOrThrow } from '../errors/index.ts';
+import { SCHOOLS, costItems, fingerPattern, makeSchool, taskOf, totalCost, schoolOf } from '../fingering/index.ts';
+import { readFigure } from '../formats/index.ts';
+import type { Digit, Pattern } from '../pattern/index.ts';
+import { COMFORT_KEYS, learnSchool, usesOf, type LearntSchool } from './index.ts';
+
+const pinned = (name: string, figure: string, pins: string, subdivision = 2): Pattern => {
+  const { pattern } = valueOrThrow(readFigure(figure, { name, subdivision, wholeBeats: true }));
+  return {
+    ...pattern,
+    strokes: pattern.strokes.map((stroke, index) =>
+      pins[index] && pins[index] !== '-' ? { ...stroke, pin: pins[index] as Digit } : stroke,
+    ),
+  };
+};
+
+/** A teacher of two fingers: index and middle wherever one finger per string has middle and ring. */
+const TWO_FINGERS = [
+  pinned('A', '5 3 1 3 4 3 1 3', '-im--im-'),
+  pinned('B', '6 3 1 3 4 3 1 3', '--m---m-'),
+  pinned('C', '5 2 1 2 4 2 1 2', '-im--im-'),
+  pinned('D', '6 2 1 2 4 2 1 2', '-im--imi'),
+  pinned('E', '4 2 1 2', '-im-'),
+  pinned('F', '5+1 - 4 2', '-m-i'),
+];
+
+const learnt = (patterns: readonly Pattern[], base = 'one-per-string'): LearntSchool =>
+  valueOrThrow(learnSchool({ base, name: 'Ours', patterns }));
+
+test('a cost is the weights times what a fingering uses of them, and what no weight scales', () => {
+  fc.assert(
+    fc.property(patternArbitrary, (pattern) => {
+      const school = schoolOf({ school: 'one-per-string' });
+      const task = taskOf({ ...pattern, school: school.key });
+      const { digits } = fingerPattern({ ...pattern, school: school.key });
+      const bare = {
+        ...school,
+        weights: { ...school.weights, ...Object.fromEntries(COMFORT_KEYS.map((key) => [key, 0])) },
+      };
+      const uses = usesOf(task, digits);
+      const scaled = COMFORT_KEYS.reduce((sum, key) => sum + school.weights[key] * uses[key], 0);
+      expect(totalCost({ ...task, school: bare }, digits) + scaled).toBeCloseTo(totalCost(task, digits), 5);
+    }),
+    { numRuns: 50 },
+  );
+});
+
+describe('a school learns from pins', () => {
+  const found = learnt(TWO_FINGERS);
+
+  test('the pins come by themselves, on patterns held back too', () => {
+    expect(found.pins).toEqual({ all: 19, base: expect.any(Number), learnt: 19 });
+    expect(found.pins.base).toBeLessThan(6);
+    expect(found.heldBack?.learnt).toBeGreaterThan(13);
+  });
+
+  test('it says what it learnt, and shows what it changes', () => {
+    expect(found.learnt.join(' ')).toMatch(/i on string 2 after p on 4/);
+    expect(found.effects).toHaveLength(3);
+    expect(found.effects[0]?.before).not.toEqual(found.effects[0]?.after);
+  });
+
+  test('what it answers is a school that stands, near its base', () => {
+    const school = valueOrThrow(makeSchool({ ...found.school, id: 'x' }));
+    const base = schoolOf({ school: 'one-per-string' });
+    for (const key of COMFORT_KEYS)
+      expect(school.weights[key]).toBeLessThanOrEqual(Math.max(1.5, 2.5 * base.weights[key]));
+  });
+
+  test('the same pins give the same school', () => {
+    expect(learnt(TWO_FINGERS)).toEqual(found);
+  });
+});
+
+test('pins that the school gives already change nothing', () => {
+  const found = learnt([pinned('A', '5 3 2 1', 'pima'), pinned('B', '6 3 2 1 2 3', 'pimami', 3)]);
+  expect(found.weights).toEqual([]);
+  expect(found.learnt).toEqual([]);
+  expect(found.effects).toEqual([]);
+});
+
+test('no finger is left out: chords and harmonics may need it', () => {
+  const found = learnt([...TWO_FINGERS, pinned('Pinches', '5+3+2+1 - 4 -', '')]);
+  expect(found.school.digits).toEqual(['p', 'i', 'm', 'a']);
+});
+
+describe('a fitted school never breaks its base’s rules', () => {
+  const broken = (pattern: Pattern, school: ReturnType<typeof schoolOf>): number => {
+    const { digits } = fingerPattern(pattern, { school });
+    return costItems(taskOf(pattern, { school }), digits).filter(({ family }) => family === 'rule').length;
+  };
+
+  test.each(SCHOOLS.filter(({ thumbOwnsBasses }) => thumbOwnsBasses).map(({ key }) => key))('%s', (key) => {
+    const base = schoolOf({ school: key });
+    const { school: made } = learnt(TWO_FINGERS, key);
+    const school = valueOrThrow(makeSchool({ ...made, id: 'x' }));
+    fc.assert(
+      fc.property(patternArbitrary, (pattern) => {
+        const free = { ...pattern, school: key, strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke) };
+        expect(broken(free, school)).toBeLessThanOrEqual(broken(free, base));
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('what cannot be learnt from', () => {
+  const said = (patterns: readonly Pattern[], base = 'one-per-string'): string => {
+    const result = learnSchool({ base, name: 'Ours', patterns });
+    return result.ok ? '' : result.problems.map(sentence).join(' ');
+  };
+
+  test('no pins', () => {
+    expect(said([pinned('A', '5 3 2 3', '')])).toMatch(/no pins to learn from/);
+  });
+
+  test('pins the school has no digit for', () => {
+    expect(said([pinned('A', '5 3 2 3', '-a-a')], 'thumb-index')).toMatch(/no pins to learn from that thumb and index/);
+  });
+
+  test('pins that contradict each other: both are named', () => {
+    expect(said([pinned('One', '5 3 2 3', '-i--'), pinned('Other', '5 3 2 3', '-m--')])).toMatch(
+      /“One”, beat 1 & pins i, and “Other”, beat 1 & pins m/,
+    );
+  });
+
+  test('a base that is none', () => {
+    expect(said(TWO_FINGERS, 'nobody’s')).toMatch(/no school called/);
+  });
+});

@@ -1,0 +1,194 @@
+import {
+  findSchool,
+  miniatureOf,
+  sentence,
+  stringCount,
+  valueOrThrow,
+  type Digit,
+  type LearntSchool,
+} from '@fleet-wren/core';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { latestPatterns } from '../api/patterns.ts';
+import { useKeepSchool } from '../api/set-up.ts';
+import { wordsOf } from '../api/client.ts';
+import { SchoolOptions } from '../parts/schools/SchoolOptions.tsx';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+import { digitColour } from '../parts/token/shapes.ts';
+import { studyWorker } from '../workers/client.ts';
+
+/** Patterns that are looked through for pins, the latest ones. */
+const LOOKED_AT = 80;
+
+/** Milliseconds learning may take. */
+const DEADLINE = 120_000;
+
+interface Asked {
+  readonly base: string;
+  readonly name: string;
+}
+
+const learn = async (asked: Asked): Promise<LearntSchool> => {
+  const patterns = await latestPatterns(LOOKED_AT);
+  const answer = await studyWorker.ask('learn', [{ ...asked, patterns }], { deadline: DEADLINE });
+  if (!answer.ok) throw new Error(answer.problems.map(sentence).join(' '));
+  return answer.value;
+};
+
+const Share = ({ what, all, base, learnt }: { readonly what: string } & LearntSchool['pins']) => (
+  <div className="learnt-share">
+    <p>
+      <strong>{learnt}</strong> of {all} {what}; {base} before
+    </p>
+    <div className="learnt-bar" aria-hidden="true">
+      <span className="learnt-now" style={{ width: `${(100 * learnt) / all}%` }} />
+      <span className="learnt-before" style={{ left: `${(100 * base) / all}%` }} />
+    </div>
+  </div>
+);
+
+const DigitsRow = ({ digits, other }: { readonly digits: readonly (Digit | null)[]; readonly other: LearntDigits }) => (
+  <span className="digits-text">
+    {digits.map((digit, index) => (
+      <span
+        key={index}
+        style={digit && digit !== other[index] ? { color: digitColour(digit), fontWeight: 700 } : undefined}
+      >
+        {digit ?? '·'}{' '}
+      </span>
+    ))}
+  </span>
+);
+
+type LearntDigits = readonly (Digit | null)[];
+
+const Effect = ({ effect: { pattern, before, after } }: { readonly effect: LearntSchool['effects'][number] }) => {
+  const digits = Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, after[index] ?? null]));
+  return (
+    <figure className="school-example">
+      <figcaption>
+        <b>{pattern.name}</b>
+        <span className="text-soft">
+          was <DigitsRow digits={before.slice(0, 16)} other={after} />
+        </span>
+        <span>
+          now <DigitsRow digits={after.slice(0, 16)} other={before} />
+        </span>
+      </figcaption>
+      <Miniature
+        strokes={miniatureOf(pattern, digits)}
+        strings={stringCount(pattern.instrument)}
+        width={330}
+        height={84}
+      />
+    </figure>
+  );
+};
+
+const Learnt = ({ found }: { readonly found: LearntSchool }) => {
+  const { learnt, weights, pins, heldBack, effects, contradictions, againstRules } = found;
+  return (
+    <div className="learnt">
+      <section>
+        <h2>What it learnt</h2>
+        <Share what="pins come by themselves" {...pins} />
+        {heldBack && <Share what="on patterns it had not seen" {...heldBack} />}
+        {learnt.length + weights.length === 0 && <p>Nothing that the school does not do already.</p>}
+        <ul>
+          {learnt.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+          {weights.map(({ label, from, to }) => (
+            <li key={label} className="text-soft">
+              {to > from ? 'Dearer' : 'Cheaper'}: {label}, {from} to {to}
+            </li>
+          ))}
+        </ul>
+        {contradictions.map((words) => (
+          <p key={words} className="finding finding-notable">
+            {words}
+          </p>
+        ))}
+        {againstRules > 0 && (
+          <p className="text-soft">
+            {againstRules === 1 ? 'One pin goes' : `${againstRules} pins go`} against the school’s rule and stay pins.
+          </p>
+        )}
+      </section>
+      <section>
+        <h2>What it changes</h2>
+        {effects.length === 0 && <p>No pattern of yours is fingered otherwise.</p>}
+        {effects.map((effect, index) => (
+          <Effect key={index} effect={effect} />
+        ))}
+      </section>
+    </div>
+  );
+};
+
+/** A school learnt from the pins of the studio's patterns: what it learnt, what it changes, and whether to keep it. */
+export const LearnSchool = ({ done }: { readonly done: () => void }) => {
+  const [base, setBase] = useState('one-per-string');
+  const [name, setName] = useState('');
+  const learning = useMutation({ mutationFn: learn });
+  const keep = useKeepSchool();
+  const found = learning.data;
+  const chosen = name.trim() || `${valueOrThrow(findSchool(base)).name}, as we play it`.slice(0, 80);
+  const accept = (): void => {
+    if (!found) return;
+    const { id: _id, ...form } = { ...found.school, name: chosen };
+    keep.mutate(form, { onSuccess: done });
+  };
+  const error = learning.error ?? keep.error;
+  return (
+    <section aria-label="A school learnt from your pins">
+      <p className="lead-in">
+        Every pin is a judgement. From the pins on your latest {LOOKED_AT} patterns a school is fitted, so that what you
+        pin comes by itself. It never breaks the rule of the school it starts from.
+      </p>
+      <div className="learn-form">
+        <label>
+          Start from
+          <Form.Select
+            value={base}
+            onChange={({ target }) => {
+              setBase(target.value);
+              learning.reset();
+            }}
+          >
+            <SchoolOptions own={[]} />
+          </Form.Select>
+        </label>
+        <label>
+          Call it
+          <Form.Control
+            value={name}
+            maxLength={80}
+            placeholder={chosen}
+            onChange={({ target }) => setName(target.value)}
+          />
+        </label>
+        <Button onClick={() => learning.mutate({ base, name: chosen })} disabled={learning.isPending}>
+          {learning.isPending ? 'Learning …' : 'Learn from the pins'}
+        </Button>
+      </div>
+      {error && (
+        <p role="alert" className="finding finding-trouble">
+          {wordsOf(error)}
+        </p>
+      )}
+      {found && <Learnt found={found} />}
+      <div className="form-actions">
+        {found && (
+          <Button onClick={accept} disabled={keep.isPending}>
+            Keep this school
+          </Button>
+        )}
+        <Button variant="plain" onClick={done}>
+          Leave it
+        </Button>
+      </div>
+    </section>
+  );
+};
