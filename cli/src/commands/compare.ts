@@ -36,6 +36,8 @@ const forMachines = ({
   unplayed,
   judgement,
   strain,
+  bestStrain,
+  slurred,
   changes,
 }: Approach) => ({
   school,
@@ -47,6 +49,8 @@ const forMachines = ({
   doubled,
   unplayed,
   strain,
+  bestStrain,
+  slurred,
   ceiling: judgement.ceiling && { bpm: Number(judgement.ceiling.bpm.toFixed(3)), cause: judgement.ceiling.cause },
   findings: judgement.findings.map(({ kind, sentence, severity }) => ({ kind, sentence, severity })),
 });

@@ -105,6 +105,8 @@ export interface School {
   readonly rakes?: Rakes;
   /** The whole hand goes along over the strings, so that fingers cross only when one follows the other at once. */
   readonly handMoves?: boolean;
+  /** Whether the other hand sounds what follows the first note of a run on one string. */
+  readonly slurs?: boolean;
   readonly variants?: readonly Variant[];
 }
 

@@ -26,7 +26,7 @@ const habitsIn = (lesson: LessonPattern, base: School, school: School): readonly
   const [old, now] = [fingered(task, base), fingered(task, school)];
   return wanted.flatMap((digit, index): Habit[] => {
     if (!digit || digit === old[index] || digit !== now[index]) return [];
-    const words = `${digitWord(digit)} on string ${task.strokes[index]?.string}${after(lesson, now, index)}`;
+    const words = `${digitWord(digit)} take string ${task.strokes[index]?.string}${after(lesson, now, index)}`;
     return [{ words, instead: old[index] ?? null }];
   });
 };
@@ -40,7 +40,7 @@ export const habitsLearnt = (lessons: readonly LessonPattern[], base: School, sc
     .sort(([, a], [, b]) => b.times - a.times)
     .slice(0, MOST_TOLD)
     .map(([words, { instead, times }]) => {
-      const rather = instead ? `, where ${base.name} has ${digitWord(instead)}` : '';
+      const rather = instead ? `, where ${base.name} would have ${digitWord(instead)}` : '';
       return `You let ${words} (${times === 1 ? 'once' : `${times} times`})${rather}.`;
     });
 };

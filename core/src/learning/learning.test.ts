@@ -57,7 +57,7 @@ describe('a school learns from pins', () => {
   });
 
   test('it says what it learnt, and shows what it changes', () => {
-    expect(found.learnt.join(' ')).toMatch(/i on string 2 after p on 4/);
+    expect(found.learnt.join(' ')).toMatch(/i take string 2 after p on 4/);
     expect(found.effects).toHaveLength(3);
     expect(found.effects[0]?.before).not.toEqual(found.effects[0]?.after);
   });

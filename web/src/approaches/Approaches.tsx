@@ -1,5 +1,13 @@
 import './approaches.scss';
-import { COMPARED, sameValue, type Comparison, type Hand, type MadeSchool, type Pattern } from '@fleet-wren/core';
+import {
+  COMPARED,
+  sameValue,
+  type Approach,
+  type Comparison,
+  type Hand,
+  type MadeSchool,
+  type Pattern,
+} from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -34,13 +42,18 @@ const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal)
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
-  return (school: string, own: ReturnType<typeof useOwnSchools>): void => {
+  return ({ school, slurred }: Approach, own: ReturnType<typeof useOwnSchools>): void => {
     const { document: pattern, run } = bench.getState();
-    const unpinned = pattern.strokes.filter(({ pin }) => pin).map(({ pin: _pin, ...stroke }) => stroke);
+    const slurs = new Map(slurred.map(({ stroke, slur }) => [stroke, slur]));
+    const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));
+    const strokes = changed.map(({ pin: _pin, ...stroke }) => {
+      const slur = slurs.get(stroke.id);
+      return slur ? { ...stroke, slur } : stroke;
+    });
     run({
       kind: 'batch',
       edits: [
-        { kind: 'put', strokes: unpinned },
+        { kind: 'put', strokes },
         { kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) },
       ],
     });
@@ -103,7 +116,7 @@ const Approaches = () => {
                 current={pattern.school === approach.school}
                 pointed={pointed === approach.school}
                 point={setPointed}
-                use={() => use(approach.school, own)}
+                use={() => use(approach, own)}
                 drop={
                   schools.length > COMPARED.least
                     ? () => choose(schools.filter((key) => key !== approach.school))

@@ -63,7 +63,7 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
         <text className="strain-tick strain-now-text" x={x(tempo) + 5} y={bottom - 7}>
           at {tempo}
         </text>
-        {lines.map(({ school, path, end, ceiling }) => (
+        {lines.map(({ school, path, best: bestPath, end, ceiling }) => (
           <g
             key={school}
             className={`strain-line series-${number(school)}${pointed === school ? ' pointed' : ''}${best.includes(school) ? ' best' : ''}${pointed && pointed !== school ? ' aside' : ''}`}
@@ -72,6 +72,7 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
           >
             <path className="strain-reach" d={path} />
             <path d={path} />
+            {bestPath && <path className="strain-best" d={bestPath} />}
             {ceiling !== null && <circle className="strain-meets" cx={x(ceiling)} cy={y(1)} r={4.5} />}
             <circle className="strain-badge" cx={end.x} cy={end.y} r={8.5} />
             <text className="strain-number" x={end.x} y={end.y} dy="0.34em">

@@ -12,6 +12,8 @@ const MOST_STRAIN = 1.4;
 interface StrainLine {
   readonly school: string;
   readonly path: string;
+  /** The best fingering at each tempo; null where it is the one in use all along. */
+  readonly best: string | null;
   readonly end: { readonly x: number; readonly y: number };
   /** Where the line meets its ceiling, if it does so on the chart. */
   readonly ceiling: number | null;
@@ -34,6 +36,12 @@ const inside = (strain: readonly { readonly tempo: number; readonly strain: numb
   return [...strain.slice(0, cut), { tempo: before.tempo + share * (after.tempo - before.tempo), strain: MOST_STRAIN }];
 };
 
+/** Strain by which two lines are told apart on the chart. */
+const TOLD_APART = 0.02;
+
+const differs = (a: Approach['strain'], b: Approach['strain']): boolean =>
+  a.some(({ strain }, index) => Math.abs(strain - (b[index]?.strain ?? strain)) > TOLD_APART);
+
 /** Keeps numbers at the ends of lines from lying on one another. */
 const apart = (lines: readonly StrainLine[]): readonly StrainLine[] => {
   const placed: StrainLine[] = [];
@@ -53,13 +61,14 @@ export const strainChart = (approaches: readonly Approach[]): StrainChart => {
   const draw = line<{ tempo: number; strain: number }>()
     .x(({ tempo }) => x(tempo))
     .y(({ strain }) => y(strain));
-  const lines = approaches.map(({ school, strain, judgement }): StrainLine => {
+  const lines = approaches.map(({ school, strain, bestStrain, judgement }): StrainLine => {
     const shown = inside(strain);
     const last = shown[shown.length - 1] ?? { tempo: 0, strain: 0 };
     const bpm = judgement.ceiling?.bpm;
     return {
       school,
       path: draw([...shown]) ?? '',
+      best: differs(strain, bestStrain) ? draw([...inside(bestStrain)]) : null,
       end: { x: x(last.tempo) + 11, y: y(last.strain) },
       ceiling: bpm !== undefined && bpm <= (x.domain()[1] as number) ? bpm : null,
     };

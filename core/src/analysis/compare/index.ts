@@ -61,4 +61,6 @@ export const schoolsToCompare = (
 };
 
 export type { Approach } from './approach.ts';
+export { lineKindOf, type LineKind } from './line-kind.ts';
+export { slurredFor } from './prepare.ts';
 export { gradeOf, verdictOf, type Verdict } from './verdict.ts';

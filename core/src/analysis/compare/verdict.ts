@@ -1,6 +1,7 @@
 import { STRIKER_NAMES, type Pattern } from '../../pattern/index.ts';
 import { ceilingFigure } from '../ceiling.ts';
 import type { Approach } from './approach.ts';
+import { NATIVE, lineKindOf } from './line-kind.ts';
 
 /** Which approach is best at the tempo, which are level with it, and why. */
 export interface Verdict {
@@ -81,6 +82,28 @@ const roomText = (level: readonly Approach[]): string => {
   return `${namesText(roomiest.map(({ name }) => name))} with the most room, ${most?.judgement.ceiling ? `up to ${ceilingFigure(highest)}` : 'without a ceiling'}`;
 };
 
+/** Those of several level approaches that the kind of line is native to; undefined where that tells none apart. */
+const nativeAmong = (pattern: Pattern, level: readonly Approach[]): readonly Approach[] | undefined => {
+  const kind = lineKindOf(pattern);
+  if (!kind || level.length < 2) return undefined;
+  const native = level.filter(
+    (approach) => NATIVE[kind].includes(approach.school.split(':')[0] as string) && reaches(pattern, approach),
+  );
+  return native.length > 0 && native.length < level.length ? native : undefined;
+};
+
+const nativeText = (pattern: Pattern, native: readonly Approach[], level: readonly Approach[]): string => {
+  const others = level.filter((approach) => !native.includes(approach)).map(({ name }) => name);
+  const [only] = native;
+  const names = namesText(native.map(({ name }) => name));
+  const what = `${lineKindOf(pattern)}`;
+  return native.length === 1 && only
+    ? `${capital(names)} is best at ${pattern.tempo}: ${what} ${isAre(what)} native to it, with ${ceilingText(only)}; ${namesText(others)} would do as well.`
+    : `${capital(names)} are level at ${pattern.tempo}: ${what} ${isAre(what)} native to them; ${namesText(others)} would do as well.`;
+};
+
+const isAre = (what: string): string => (what.endsWith('s') ? 'are' : 'is');
+
 /**
  * Says which approach to choose at the pattern's tempo, and why; where some are level it says so.
  * @example
@@ -93,6 +116,8 @@ export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Ve
   const [first] = graded;
   if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
   const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
+  const native = nativeAmong(pattern, level);
+  if (native) return { best: native.map(({ school }) => school), sentence: nativeText(pattern, native, level) };
   if (level.length === 1)
     return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
   if (!reaches(pattern, first.approach))

@@ -9,6 +9,7 @@ export const hybridLegato: School = {
   digits: ['down', 'm'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
+  slurs: true,
   weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2, weakAccent: 0 },
   variants: [
     {

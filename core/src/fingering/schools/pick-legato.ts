@@ -9,6 +9,7 @@ export const pickLegato: School = {
   digits: ['down'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
+  slurs: true,
   weights: { ...COMMON_WEIGHTS, home: 0, brush: 0.1 },
   variants: [
     {

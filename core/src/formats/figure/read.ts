@@ -26,16 +26,27 @@ export interface FigureOptions {
   readonly wholeBeats?: boolean;
 }
 
-const readCell = (cell: string, position: number, strings: number): Result<readonly number[]> => {
+/** One note of a figure: a string, and a fret where it is not the chord's. */
+interface FigureNote {
+  readonly string: number;
+  readonly fret?: number;
+}
+
+const noteOf = (word: string): FigureNote => {
+  const [string, fret] = word.split(':').map(Number);
+  return { string: string as number, ...(fret === undefined ? {} : { fret }) };
+};
+
+const readCell = (cell: string, position: number, strings: number): Result<readonly FigureNote[]> => {
   if (cell === '-') return success([]);
-  const numbers = cell.split('+').map(Number);
-  const readable = /^\d(\+\d)*$/.test(cell);
-  const unknown = numbers.find((n) => !Number.isInteger(n) || n < 1 || n > strings);
-  if (readable && unknown === undefined && new Set(numbers).size === numbers.length) return success(numbers);
+  const readable = /^\d(:\d{1,2})?(\+\d(:\d{1,2})?)*$/.test(cell);
+  const notes = cell.split('+').map(noteOf);
+  const known = notes.every(({ string }) => string >= 1 && string <= strings);
+  if (readable && known && new Set(notes.map(({ string }) => string)).size === notes.length) return success(notes);
   return failure(problem('figure-unreadable', { position, value: cell }));
 };
 
-const readCells = (text: string, strings: number): Result<readonly (readonly number[])[]> => {
+const readCells = (text: string, strings: number): Result<readonly (readonly FigureNote[])[]> => {
   const read = text
     .trim()
     .split(/\s+/)
@@ -44,9 +55,9 @@ const readCells = (text: string, strings: number): Result<readonly (readonly num
   return problems.length > 0 ? failure(...problems) : success(read.map((result) => (result.ok ? result.value : [])));
 };
 
-const strokesOf = (cells: readonly (readonly number[])[], ticks: number): readonly Stroke[] =>
+const strokesOf = (cells: readonly (readonly FigureNote[])[], ticks: number): readonly Stroke[] =>
   cells
-    .flatMap((strings, slot) => strings.map((string) => ({ id: `s${slot}-${string}`, at: slot * ticks, string })))
+    .flatMap((notes, slot) => notes.map((note) => ({ id: `s${slot}-${note.string}`, at: slot * ticks, ...note })))
     .sort(byTimeThenString);
 
 /** A figure read from text, and the ticks after which it begins again. */
@@ -64,7 +75,8 @@ const voicingFor = (instrument: Instrument, chord: string | undefined): Result<V
 };
 
 /**
- * Reads a figure such as `6 3 2+1 2 3`: string numbers in time order, `+` joins a pinch, `-` is a rest, and the
+ * Reads a figure such as `6 3 2+1 2 3`: string numbers in time order, with a fret after a colon where it is not the
+ * chord's (`6:3 6:5`); `+` joins a pinch, `-` is a rest, and the
  * whole repeats as a cycle. With `wholeBeats` it is written out until it comes round on a beat.
  * @example
  * valueOrThrow(readFigure('5 3 2 1 2 3', { subdivision: 3 })).cycleTicks // => 1680
