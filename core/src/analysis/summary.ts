@@ -42,7 +42,7 @@ export const miniatureOf = (
   pattern.strokes.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]);
 
 /** Counted up when a summary holds something new: those of an older version are made again. */
-export const SUMMARY_VERSION = 4;
+export const SUMMARY_VERSION = 5;
 
 const factsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>) => {
   const shown = pattern.strokes.slice(0, MINIATURE_STROKES);

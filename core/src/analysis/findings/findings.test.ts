@@ -123,7 +123,7 @@ test('a digit that is idle while another can hardly keep up is offered the work'
       weights: { home: 60 },
     }),
   );
-  const pattern = figure('3 1 2 1 2 1 2 1 2 1 2 1 2 1 2 1', 'one-per-string', 88);
+  const pattern = figure('3 1 2 1 2 1 2 1 2 1 2 1 2 1 2 1', 'one-per-string', 100);
   const judgement = judge(pattern, { school });
   const finding = judgement.findings.find(({ kind }) => kind === 'idle digit') as NamedFinding;
   expect(finding.sentence).toMatch(/^[pim] is idle while the ring can hardly keep up on beat \d/);

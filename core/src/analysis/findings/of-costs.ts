@@ -127,7 +127,7 @@ export const thumbHigh: FindingRule = (context) =>
     }));
 
 /** Seconds below which the pick's way is felt: an inside change, and a string passed over (est.). */
-const PICK_FELT = { inside: 0.16, skipped: 0.15 } as const;
+const PICK_FELT = { inside: 0.125, skipped: 0.15 } as const;
 
 interface PickStep {
   readonly item: CostItem;

@@ -49,7 +49,7 @@ export const fingeredTwoWays: FindingRule = ({ pattern, score, digits }) =>
   });
 
 /** A digit is idle when it plays less than this share of the busiest one's strokes; the busiest is strained from here (est.). */
-const IDLE = { share: 0.25, strain: 0.8 } as const;
+const IDLE = { share: 0.25, strain: 0.9 } as const;
 
 interface Busy {
   readonly striker: Striker;

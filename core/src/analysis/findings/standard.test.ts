@@ -1,0 +1,42 @@
+import { readFileSync } from 'node:fs';
+import { valueOrThrow } from '../../errors/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { judge } from '../judge.ts';
+
+interface Row {
+  readonly school: string;
+  readonly figure: string;
+  readonly digits: string;
+  readonly subdivision: number;
+  readonly tempo: number;
+  readonly cyclic: boolean;
+}
+
+/** Figures with the fingering each school gives them (common practice, no source). */
+const rows = JSON.parse(
+  readFileSync(new URL('../../../test/calibration/figures.json', import.meta.url), 'utf8'),
+) as Row[];
+
+const judged = ({ figure, school, subdivision, tempo, cyclic }: Row) => {
+  const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo }));
+  return judge({ ...pattern, cyclic }, { cycleTicks });
+};
+
+/** Figures that are played as common practice has them, with a tenth of room below their ceiling. */
+const standard = rows
+  .map((row) => ({ row, judgement: judged(row) }))
+  .filter(({ row, judgement }) => Object.values(judgement.digits).join(' ') === row.digits)
+  .filter(({ row, judgement }) => (judgement.ceiling?.bpm ?? Infinity) >= 1.1 * row.tempo);
+
+test('there are at least sixty standard figures, from every family of schools', () => {
+  expect(standard.length).toBeGreaterThanOrEqual(240);
+  expect(new Set(standard.map(({ row }) => row.school.split(':')[0])).size).toBeGreaterThanOrEqual(11);
+});
+
+test('standard practice raises nothing', () => {
+  const raised = standard.flatMap(({ row, judgement: { findings, troubles } }) =>
+    [...findings, ...troubles].map(({ sentence }) => `${row.school} ${row.figure}: ${sentence}`),
+  );
+  // The school itself says that pick and middle side by side are cramped.
+  expect(raised.filter((text) => !text.startsWith('hybrid:pick-pick-m'))).toEqual([]);
+});
