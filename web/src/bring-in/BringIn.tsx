@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
 import { kindOf, readFile, readText } from './read.ts';
 
@@ -33,6 +34,7 @@ const Found = ({ read }: { readonly read: Read }) => {
   const navigate = useNavigate();
   const notice = useNotice();
   const { result } = read;
+  const [cyclic, setCyclic] = useState<boolean | null>(null);
   if (!result.ok)
     return (
       <div role="alert" className="finding finding-trouble">
@@ -44,15 +46,19 @@ const Found = ({ read }: { readonly read: Read }) => {
         ))}
       </div>
     );
+  const pattern = { ...result.value.pattern, cyclic: cyclic ?? result.value.pattern.cyclic };
   const keep = (): void =>
-    create.mutate(result.value.pattern, {
+    create.mutate(pattern, {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
       onError: (error) => notice({ text: wordsOf(error) }),
     });
   return (
     <section aria-label="What was found">
       <Remarks imported={result.value} />
-      <Preview pattern={result.value.pattern} />
+      <div className="found-ending">
+        <EndingField cyclic={pattern.cyclic} choose={setCyclic} />
+      </div>
+      <Preview pattern={pattern} />
       <Button className="mt-3" onClick={keep} disabled={create.isPending}>
         Keep it
       </Button>

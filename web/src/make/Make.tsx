@@ -10,6 +10,7 @@ import {
   sentence,
   shapesFor,
   stringCount,
+  success,
   tuningByKey,
   type Field,
   type Frame,
@@ -22,6 +23,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
 
 interface FieldProps {
@@ -147,8 +149,14 @@ const useMaking = (generator: Generator) => {
   const [values, setValues] = useState<Values>({});
   const [frame, setFrame] = useState(START);
   const all = useMemo(() => ({ ...initialValues(generator), ...values }), [generator, values]);
-  const made = useMemo(() => generate(generator, all, frame), [generator, all, frame]);
+  const [cyclic, setCyclic] = useState(true);
+  const made = useMemo(() => {
+    const result = generate(generator, all, frame);
+    return result.ok ? success({ ...result.value, cyclic }) : result;
+  }, [generator, all, frame, cyclic]);
   return {
+    cyclic,
+    setCyclic,
     all,
     frame,
     setFrame,
@@ -158,7 +166,7 @@ const useMaking = (generator: Generator) => {
 };
 
 const Maker = ({ generator }: { readonly generator: Generator }) => {
-  const { all, frame, setFrame, made, change } = useMaking(generator);
+  const { all, frame, setFrame, cyclic, setCyclic, made, change } = useMaking(generator);
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useNotice();
@@ -177,6 +185,7 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
           <FieldInput key={field.key} field={field} value={all[field.key]} change={change(field.key)} />
         ))}
         <FrameFields frame={frame} setFrame={setFrame} />
+        <EndingField cyclic={cyclic} choose={setCyclic} />
         <Button onClick={take} disabled={!made.ok || create.isPending}>
           Take it to the bench
         </Button>
