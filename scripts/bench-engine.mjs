@@ -1,5 +1,17 @@
 /* Solver time by number of strokes, in every school; and what else an edit costs. Run by npm run bench. */
-import { SCHOOLS, bestFingerings, fingerPattern, judge, newPattern, seededRandom } from '../core/dist/index.js';
+import {
+  SCHOOLS,
+  bestFingerings,
+  fingerPattern,
+  fingerScore,
+  judge,
+  newFingeringMemory,
+  newPattern,
+  realise,
+  schoolOf,
+  seededRandom,
+  taskOfScore,
+} from '../core/dist/index.js';
 
 const SIZES = [16, 64, 250, 500, 1000, 2000, 4000];
 
@@ -86,6 +98,34 @@ for (const size of [16, 64]) {
   const pattern = patternOf(size, 'figure', 'rolling', 4, 120);
   console.log(`  ${size} strokes: three best ${timed(() => bestFingerings(pattern, 3)).toFixed(1)} ms`);
 }
+
+console.log('\nOne stroke edited, solved anew where it changes something (median and worst of 40), against the whole');
+for (const size of [64, 1000, 4000])
+  for (const cyclic of [true, false]) {
+    let pattern = { ...patternOf(size, 'figure', 'one-per-string', size > 2000 ? 8 : 4, 120), cyclic };
+    const memory = newFingeringMemory();
+    const random = seededRandom(size);
+    const solved = () => {
+      const score = realise(pattern);
+      const task = taskOfScore(score, schoolOf(pattern));
+      const start = performance.now();
+      fingerScore(score, task, memory);
+      return performance.now() - start;
+    };
+    solved();
+    const times = Array.from({ length: 40 }, () => {
+      const at = Math.floor(random() * size);
+      const strokes = pattern.strokes.map((stroke, index) =>
+        index === at ? { ...stroke, string: (stroke.string % 6) + 1 } : stroke,
+      );
+      pattern = { ...pattern, strokes };
+      return solved();
+    });
+    const whole = timed(() => fingerPattern(pattern));
+    console.log(
+      `  ${size} strokes ${cyclic ? 'going round' : 'ending'}: ${median(times).toFixed(1)} (worst ${Math.max(...times).toFixed(1)}) of ${whole.toFixed(1)} ms`,
+    );
+  }
 
 console.log('\nJudging whole (digits, load, ceiling, findings)');
 for (const size of [16, 64, 256, 2000])

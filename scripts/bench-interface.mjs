@@ -14,14 +14,14 @@ await signIn(page, address);
 const strokes = (count) =>
   Array.from({ length: count }, (_, slot) => ({
     id: `s${slot}`,
-    at: slot * 210,
+    at: slot * (count > 2000 ? 105 : 210),
     string: [5, 3, 4, 2, 5, 3, 4, 1][slot % 8],
   }));
 const patternOf = (count) => ({
   name: `Bench ${count}`,
   metre: { beats: 4, unit: 4 },
-  bars: Math.min(128, Math.ceil(count / 16)),
-  subdivision: 4,
+  bars: Math.min(128, Math.ceil(count / (count > 2000 ? 32 : 16))),
+  subdivision: count > 2000 ? 8 : 4,
   tempo: 100,
   cyclic: true,
   school: 'one-per-string',
@@ -104,7 +104,7 @@ const open = async (pattern) => {
 };
 
 console.log('\nFrom key press to paint, milliseconds (painted includes the wait for the next frame)');
-for (const count of [16, 64, 256, 1000, 2000]) {
+for (const count of [16, 64, 256, 1000, 2000, 4000]) {
   const id = await open(patternOf(count));
   const nodes = await page.evaluate(() => document.querySelectorAll('.threads *').length);
   const edits = (times) => Array.from({ length: times }, (_, index) => (index % 2 === 0 ? 'm' : 'Enter'));

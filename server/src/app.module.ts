@@ -3,6 +3,7 @@ import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
 import { SessionGuard } from './auth/session.ts';
+import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
 import { DB, type Db } from './db/connection.ts';
 import { StudioDb } from './db/studio-db.ts';
@@ -42,6 +43,7 @@ export class AppModule {
         VersionsStore,
         OutdatedStore,
         SummaryPool,
+        BodyPool,
         SummariesService,
         PatternListStore,
         PatternsService,

@@ -8,6 +8,8 @@ import helmet from 'helmet';
 import { AppModule } from './app.module.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { recognise } from './auth/session.ts';
+import { BodyPool } from './bodies/body-pool.ts';
+import { jsonBodies } from './bodies/json-bodies.ts';
 import { ErrorsFilter } from './common/errors.filter.ts';
 import { sameOrigin } from './common/origin.ts';
 import { floodBrake } from './common/rate-limit.ts';
@@ -65,7 +67,7 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   const known = recognise(app.get(AuthService));
   app.use('/api/auth/me', known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
-  app.use('/api', behindDoors(known), behindDoors(jsonBody(LARGEST_BODY.room)));
+  app.use('/api', behindDoors(known), behindDoors(jsonBodies(app.get(BodyPool), LARGEST_BODY.room)));
   app.useGlobalFilters(new ErrorsFilter());
   await app.init();
   return app;

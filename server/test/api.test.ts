@@ -324,7 +324,7 @@ describe('the house', () => {
     const agent = server.stranger();
     await agent.post('/api/auth/sign-in').send(DEMO_SIGN_IN).expect(200);
     const { patterns } = (await agent.get('/api/patterns')).body as { patterns: object[] };
-    expect(patterns).toHaveLength(10);
+    expect(patterns).toHaveLength(12);
     expect((await agent.get('/api/students').expect(200)).body).toHaveLength(6);
   });
 });

@@ -56,6 +56,46 @@ const chords = (): Pattern =>
     ).flat(),
   });
 
+describe('large bodies are read on a thread of their own, and answered as small ones are', () => {
+  test('what is kept is what was sent', async () => {
+    const agent = await server.newStudio();
+    const sent = long(2000);
+    const { body } = await send(agent, {
+      method: 'post',
+      path: '/api/patterns',
+      body: JSON.stringify({ pattern: sent }),
+    });
+    expect(body).toMatchObject({ version: 1, pattern: { strokes: sent.strokes } });
+  });
+
+  test.each([
+    ['a string that is not there', { string: 9 }, 'string-missing'],
+    ['a stroke beyond the end', { at: 10_000_000 }, 'stroke-outside-length'],
+  ])('%s is refused alike in a small and in a large one', async (_what, wrong, code) => {
+    const agent = await server.newStudio();
+    const answers = await Promise.all(
+      [8, 2000].map((count) => {
+        const good = long(count);
+        const strokes = good.strokes.map((stroke, index) => (index === 3 ? { ...stroke, ...wrong } : stroke));
+        const body = JSON.stringify({ pattern: { ...good, strokes } });
+        return send(agent, { method: 'post', path: '/api/patterns', body });
+      }),
+    );
+    expect(answers.map(({ status, body }) => [status, (body as { error: { code: string } }).error.code])).toEqual([
+      [422, code],
+      [422, code],
+    ]);
+  });
+
+  test.each(['{"pattern": ' + ' '.repeat(60_000), '7' + ' '.repeat(60_000), '[' + '1,'.repeat(60_000) + '1]'])(
+    'what is no body at all is refused (%#)',
+    async (body) => {
+      const agent = await server.newStudio();
+      expect((await send(agent, { method: 'post', path: '/api/patterns', body })).status).toBe(400);
+    },
+  );
+});
+
 const deep = (levels: number): string => `${'['.repeat(levels)}${']'.repeat(levels)}`;
 
 const HOSTILE: Readonly<Record<string, () => unknown>> = {

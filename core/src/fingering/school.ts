@@ -154,8 +154,16 @@ export const carriesPick = ({ weights, digits }: School): boolean =>
  * @example
  * stringsFrom(6, 4).join(' ') // => '6 5 4'
  */
-export const stringsFrom = (lowest: number, highest: number): readonly number[] =>
-  Array.from({ length: Math.max(0, lowest - highest + 1) }, (_, index) => lowest - index);
+export const stringsFrom = (lowest: number, highest: number): readonly number[] => {
+  const known = strings.get(lowest * 16 + highest);
+  if (known) return known;
+  const made = Array.from({ length: Math.max(0, lowest - highest + 1) }, (_, index) => lowest - index);
+  strings.set(lowest * 16 + highest, made);
+  return made;
+};
+
+/** Asked for with every stroke: made once for each pair. */
+const strings = new Map<number, readonly number[]>();
 
 /**
  * The bass strings of any instrument: N to 4.

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { PATTERN_LIMITS, WrenError, problem, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, WrenError, problem, type Pattern } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
+import { checkedPattern } from '../bodies/json-bodies.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
@@ -91,7 +92,7 @@ export class PatternsService {
 
   /** Keeps several patterns, all or none. */
   async createMany(principal: Principal, documents: readonly unknown[]): Promise<readonly KeptPattern[]> {
-    const patterns = documents.map((document) => valueOrThrow(readPattern(document)));
+    const patterns = documents.map(checkedPattern);
     const scope = this.studios.for(principal);
     refuseBeyond((await this.documents.count(scope, 'pattern')) + patterns.length, QUOTA.patterns, 'patterns');
     const coming = await Promise.all(patterns.map((pattern) => this.summaries.begin(scope, pattern)));
@@ -131,7 +132,7 @@ export class PatternsService {
 
   /** Writes a change made on a version, with the state before it kept, as one; a later writer is told what is there. */
   async change(principal: Principal, id: string, { version, pattern: document }: ChangedPattern): Promise<KeptPattern> {
-    const pattern = valueOrThrow(readPattern(document));
+    const pattern = checkedPattern(document);
     const scope = this.studios.for(principal);
     const before = await this.found(scope, id);
     // Nothing is spent on a change that could not be kept.

@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { PatternSummary } from '@fleet-wren/core';
 import { Piscina } from 'piscina';
+import { workerFile } from '../common/worker-file.ts';
 import type { SummaryTask } from './work.ts';
 
 /** Milliseconds after which a summary is given up and its thread ended. */
@@ -12,12 +13,6 @@ const WAITING = 400;
 
 /** Memory a thread may take, in megabytes. */
 const MEMORY = 300;
-
-/** The compiled worker: where the sources run as they are, as in tests, it is the one that was built. */
-const workerFile = (): string => {
-  const built = import.meta.url.endsWith('.ts') ? '../../dist/summaries/summary.worker.js' : './summary.worker.js';
-  return new URL(built, import.meta.url).href;
-};
 
 /**
  * Threads that finger patterns for the list, so that no request waits for another's fingering. What takes longer than the
@@ -42,7 +37,7 @@ export class SummaryPool implements OnModuleDestroy {
 
   private open(): Piscina<SummaryTask, PatternSummary> {
     this.pool ??= new Piscina<SummaryTask, PatternSummary>({
-      filename: workerFile(),
+      filename: workerFile('summaries/summary.worker'),
       minThreads: 1,
       maxThreads: Math.max(1, Math.min(4, availableParallelism() - 1)),
       maxQueue: WAITING,

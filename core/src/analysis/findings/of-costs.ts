@@ -23,16 +23,11 @@ const felt = ({ amount, seconds = 0 }: CostItem): number =>
 const isSpoken = (item: CostItem): item is CostItem & { readonly family: Spoken } =>
   item.family in WORTH_SAYING && felt(item) >= WORTH_SAYING[item.family as Spoken].least;
 
-/** A finger that doubles is rushed as a rule: that is said once. */
-const saidAlready = (items: readonly CostItem[], { family, stroke, other }: CostItem): boolean =>
-  family === 'rush' &&
-  items.some(
-    (item) =>
-      item.family === 'repeat' &&
-      felt(item) >= WORTH_SAYING.repeat.least &&
-      item.stroke === stroke &&
-      item.other === other,
-  );
+const stepOf = ({ stroke, other }: CostItem): string => `${other} ${stroke}`;
+
+/** The steps at which a finger doubles: it is rushed there as a rule, and that is said once. */
+const doubledSteps = (items: readonly CostItem[]): ReadonlySet<string> =>
+  new Set(items.filter((item) => item.family === 'repeat' && felt(item) >= WORTH_SAYING.repeat.least).map(stepOf));
 
 const digitAt = ({ digits }: FindingContext, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
 
@@ -51,10 +46,11 @@ const concerned = ({ stroke, other }: CostItem): readonly number[] =>
   other === undefined ? [stroke] : [other, stroke];
 
 /** Doubled fingers, crossings, rushed digits, pick and middle too close: straight from what the fingering costs. */
-export const hardSteps: FindingRule = (context) =>
-  context.items
+export const hardSteps: FindingRule = (context) => {
+  const doubled = doubledSteps(context.items);
+  return context.items
     .filter(isSpoken)
-    .filter((item) => !saidAlready(context.items, item))
+    .filter((item) => item.family !== 'rush' || !doubled.has(stepOf(item)))
     .map((item): Finding => {
       const { kind, most } = WORTH_SAYING[item.family];
       return {
@@ -64,6 +60,7 @@ export const hardSteps: FindingRule = (context) =>
         severity: severityOf(felt(item), most),
       };
     });
+};
 
 /** Two fingers on one string, or closer than the hand stands, in quick turn (est.). */
 const CRAMPED = { least: 0.62, most: 1.5 } as const;

@@ -1,0 +1,4 @@
+import { readBody } from './read-body.ts';
+
+/** What the thread that reads large bodies does with each. */
+export default readBody;

@@ -1,0 +1,61 @@
+import { WrenError, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import express, { type NextFunction, type Request, type Response } from 'express';
+import type { BodyPool } from './body-pool.ts';
+
+/** Bytes up to which a body is read with its request: a millisecond or two. */
+const SMALL = 48_000;
+
+/** Patterns that were checked when their body was read. */
+const known = new WeakSet<object>();
+
+const unreadable = (): Error => Object.assign(new Error('The body is not JSON.'), { status: 400 });
+
+const parseSmall = (bytes: Uint8Array): unknown => {
+  try {
+    const body = JSON.parse(new TextDecoder().decode(bytes)) as unknown;
+    if (typeof body === 'object' && body !== null) return body;
+  } catch {
+    // Said below, for either reason.
+  }
+  throw unreadable();
+};
+
+const parseLarge = async (pool: BodyPool, bytes: Uint8Array): Promise<unknown> => {
+  const read = await pool.read(bytes);
+  if (read.kind === 'unreadable') throw unreadable();
+  if (read.kind === 'refused') throw new WrenError(...read.problems);
+  const body = JSON.parse(read.text) as { readonly pattern?: object; readonly patterns?: readonly object[] };
+  for (const pattern of [...(body.pattern ? [body.pattern] : []), ...(body.patterns ?? [])]) known.add(pattern);
+  return body;
+};
+
+/** A pattern of a request, checked: once, wherever its body was read. Its problems are thrown. */
+export const checkedPattern = (document: unknown): Pattern =>
+  typeof document === 'object' && document !== null && known.has(document)
+    ? (document as Pattern)
+    : valueOrThrow(readPattern(document));
+
+const isBytes = (body: unknown): body is Buffer => Buffer.isBuffer(body) && body.length > 0;
+
+/**
+ * Reads the JSON bodies of requests: small ones at once, large ones on a thread of their own with the documents in them,
+ * so that nobody waits while they are parsed and checked.
+ */
+export const jsonBodies = (pool: BodyPool, limit: string) => {
+  const collect = express.raw({ type: 'application/json', limit, inflate: false });
+  return (request: Request, response: Response, next: NextFunction): void => {
+    collect(request, response, (error?: unknown) => {
+      if (error) return next(error);
+      if (!isBytes(request.body)) {
+        if (Buffer.isBuffer(request.body)) request.body = undefined;
+        return next();
+      }
+      const bytes = request.body;
+      const parsing = bytes.length <= SMALL ? Promise.resolve().then(() => parseSmall(bytes)) : parseLarge(pool, bytes);
+      parsing.then((body) => {
+        request.body = body;
+        next();
+      }, next);
+    });
+  };
+};
