@@ -22,7 +22,7 @@ const patternOf = (count) => ({
   metre: { beats: 4, unit: 4 },
   bars: Math.min(128, Math.ceil(count / (count > 2000 ? 32 : 16))),
   subdivision: count > 2000 ? 8 : 4,
-  tempo: 100,
+  tempo: count > 2000 ? 50 : 100,
   cyclic: true,
   school: 'one-per-string',
   instrument: { tuning: 'standard', pitches: [40, 45, 50, 55, 59, 64], capo: 0, frets: 21 },

@@ -38,7 +38,7 @@ const sameStrokes = (old: EvaluatedTask, now: Omit<EvaluatedTask, 'items'>, was:
   event.strokes.every((index, place) => {
     const before = was.strokes[place] as number;
     const [a, b] = [old.task.strokes[before] as TaskStroke, now.task.strokes[index] as TaskStroke];
-    return old.digits[before] === now.digits[index] && FIELDS.every((field) => a[field] === b[field]);
+    return old.digits[before] === now.digits[index] && (a === b || FIELDS.every((field) => a[field] === b[field]));
   });
 
 const sameGap = (old: readonly Event[], now: readonly Event[], was: number, at: number): boolean => {

@@ -82,30 +82,75 @@ const taskStrokes = (score: Score): readonly TaskStroke[] => {
   const line = bassLine(score, beats);
   const opening = strokes.find(({ slur }) => !slur)?.at;
   const lead = strokes.findIndex((stroke, index) => !stroke.slur && (!isBassString(stroke.string) || line[index]));
-  // Every field is written out for every stroke: values of one shape are read several times as fast.
   return strokes.map((stroke, index) => {
+    const { at } = stroke;
     const run = runs.get(index);
-    return {
-      at: stroke.at,
-      time: secondsAt(score, stroke.at),
-      string: stroke.string,
-      pin: stroke.pin,
-      accent: stroke.accent,
-      slurred: stroke.slur !== undefined,
-      rake: stroke.rake,
-      brush: stroke.brush,
-      harp: stroke.harmonic?.kind === 'harp',
-      off: isOff(score, stroke.at, beats[index] as number),
-      opening: stroke.at === opening,
+    return taskStroke(stroke, {
+      time: secondsAt(score, at),
+      off: isOff(score, at, beats[index] as number),
+      opening: at === opening,
       leads: index === lead,
-      line: line[index],
-      chord: strokes[index - 1]?.at === stroke.at || strokes[index + 1]?.at === stroke.at,
+      line: line[index] as boolean,
+      chord: strokes[index - 1]?.at === at || strokes[index + 1]?.at === at,
       run: run?.run,
       tremolo: run?.tremolo,
-      habit: undefined,
-    };
+    });
   });
 };
+
+/** What a stroke is in its score, besides what it is by itself. */
+interface Surroundings {
+  readonly time: number;
+  readonly off: boolean;
+  readonly opening: boolean;
+  readonly leads: boolean;
+  readonly line: boolean;
+  readonly chord: boolean;
+  readonly run: boolean | undefined;
+  readonly tremolo: Digit | undefined;
+}
+
+/** Scores keep their strokes from edit to edit, and a stroke in the same surroundings is the same value again. */
+const made = new WeakMap<ScoreStroke, TaskStroke>();
+
+const taskStroke = (stroke: ScoreStroke, around: Surroundings): TaskStroke => {
+  const known = made.get(stroke);
+  if (known && sameSurroundings(known, around)) return known;
+  const task = makeTaskStroke(stroke, around);
+  made.set(stroke, task);
+  return task;
+};
+
+const sameSurroundings = (known: TaskStroke, around: Surroundings): boolean =>
+  known.time === around.time &&
+  known.off === around.off &&
+  known.opening === around.opening &&
+  known.leads === around.leads &&
+  known.line === around.line &&
+  known.chord === around.chord &&
+  known.run === around.run &&
+  known.tremolo === around.tremolo;
+
+/** Every field is written out for every stroke: values of one shape are read several times as fast. */
+const makeTaskStroke = (stroke: ScoreStroke, around: Surroundings): TaskStroke => ({
+  at: stroke.at,
+  time: around.time,
+  string: stroke.string,
+  pin: stroke.pin,
+  accent: stroke.accent,
+  slurred: stroke.slur !== undefined,
+  rake: stroke.rake,
+  brush: stroke.brush,
+  harp: stroke.harmonic?.kind === 'harp',
+  off: around.off,
+  opening: around.opening,
+  leads: around.leads,
+  line: around.line,
+  chord: around.chord,
+  run: around.run,
+  tremolo: around.tremolo,
+  habit: undefined,
+});
 
 /** For each stroke the index of the beat it falls in; strokes and beats are sorted, so one pass finds all. */
 const beatIndexes = ({ strokes, beats }: Score): Int32Array => {
