@@ -16,6 +16,8 @@ export interface Options {
   readonly k?: string;
   /** The school that `learn` starts from, and what it is called then. */
   readonly base?: string;
+  readonly tuning?: string;
+  readonly capo?: string;
   readonly name?: string;
   readonly profile?: string;
   readonly tempo?: string;

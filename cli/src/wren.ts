@@ -5,6 +5,7 @@ import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
 import { finger } from './commands/finger.ts';
 import { learn } from './commands/learn.ts';
+import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest } from './request.ts';
 
@@ -15,6 +16,8 @@ const FLAGS = {
   schools: { type: 'string' },
   k: { type: 'string' },
   base: { type: 'string' },
+  tuning: { type: 'string' },
+  capo: { type: 'string' },
   name: { type: 'string' },
   profile: { type: 'string' },
   tempo: { type: 'string' },
@@ -31,6 +34,7 @@ const FLAGS = {
 const help = (): string =>
   [
     'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
+    '  voicings  the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
     '  learn     a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
@@ -78,6 +82,7 @@ export const wren = (args: readonly string[]): Outcome => {
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
   if (name === 'learn') return outcomeOf(learn(file, options), options);
+  if (name === 'voicings') return outcomeOf(voicings(file, options), options);
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
     return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);

@@ -64,6 +64,10 @@ export const ERRORS = {
     status: 422,
     say: 'There is no shape for “{value}” in this tuning. Near it: {near}.',
   },
+  'chord-unreadable': {
+    status: 422,
+    say: 'The chord “{value}” cannot be read: “{part}” is not known. Near it: {near}.',
+  },
   'capo-out-of-range': { status: 422, say: 'A capo at fret {value} leaves no neck to play on; use 0 to {most}.' },
   'frets-out-of-range': { status: 422, say: 'A neck has 5 to 30 frets, not {value}.' },
   'school-unknown': { status: 422, say: 'There is no school called “{value}”. Choose one of: {known}.' },

@@ -60,8 +60,21 @@ export const chordBass = (symbol: string): ChordBass | undefined => {
 const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] =>
   bassStrings(stringCount(instrument)).filter((string) => sounds(voicing, string));
 
-const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number): number =>
-  pitchClassOf(soundingPitch(instrument, voicing, string) ?? 0);
+/**
+ * Behind a capo a chord is named as it is fingered (a C that sounds as a D) or as it sounds. The shape tells which:
+ * it is named as fingered where its lowest string has the named bass when the capo is left out of account.
+ */
+const namedAsFingered = (instrument: Instrument, voicing: Voicing): boolean => {
+  const wanted = chordBass(voicing.chord)?.bass;
+  const lowest = soundingBassStrings(instrument, voicing)[0];
+  if (instrument.capo === 0 || wanted === undefined || lowest === undefined) return false;
+  return pitchClassOf((soundingPitch(instrument, voicing, lowest) as number) - instrument.capo) === wanted;
+};
+
+const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number): number => {
+  const pitch = soundingPitch(instrument, voicing, string) ?? 0;
+  return pitchClassOf(namedAsFingered(instrument, voicing) ? pitch - instrument.capo : pitch);
+};
 
 /**
  * The string that carries the chord's bass: the lowest bass string that sounds the root (or the bass a

@@ -24,6 +24,7 @@ import { Link } from 'react-router';
 import { useRestorePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
+import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { useBench, useBenchStore } from './context.ts';
 import type { Saving } from '../workspace/workspace.ts';
@@ -212,6 +213,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = useBenchStore();
   const { run } = bench.getState();
   const { instrument, voicing } = pattern;
+  const [picking, setPicking] = useState(false);
   const shapes = shapesFor(instrument.tuning, stringCount(instrument));
   const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
   return (
@@ -251,6 +253,20 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         }}
         strong
       />
+      <Button variant="plain" size="sm" onClick={() => setPicking(true)}>
+        Shapes …
+      </Button>
+      {picking && (
+        <ChordPicker
+          instrument={instrument}
+          current={voicing}
+          hide={() => setPicking(false)}
+          pick={(shape) => {
+            run(revoice(bench.getState().document, shape));
+            setPicking(false);
+          }}
+        />
+      )}
     </>
   );
 });

@@ -17,6 +17,7 @@ import {
   studyStrings,
   taskOf,
   valueOrThrow,
+  voicingsFor,
   type Edit,
   type Hand,
   type Judgement,
@@ -102,6 +103,7 @@ const work: CoreWork = {
   strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
+  voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
   learn: learnSchool,
   drills: (pattern, axes, hand) =>
     valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),

@@ -5,8 +5,10 @@ import type {
   DrillGrid,
   Edit,
   Explanation,
+  FoundVoicing,
   Hand,
   Imported,
+  Instrument,
   Judgement,
   LearnRequest,
   LearntSchool,
@@ -62,6 +64,8 @@ export interface CoreWork {
     own: readonly MadeSchool[],
     hand: Hand,
   ) => Comparison;
+  /** The shapes of a chord by ease. */
+  readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly FoundVoicing[]>;
   /** A school learnt from pins. */
   readonly learn: (request: LearnRequest) => Result<LearntSchool>;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;

@@ -1,0 +1,142 @@
+import './chords.scss';
+import {
+  alternateBassStrings,
+  bassString,
+  sentence,
+  shapesFor,
+  stringCount,
+  type FoundVoicing,
+  type Instrument,
+  type Voicing,
+} from '@fleet-wren/core';
+import { Volume2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Form, Modal } from 'react-bootstrap';
+import { useStrum } from '../../sound/useStrum.ts';
+import { studyWorker } from '../../workers/client.ts';
+import { useAnswer } from '../../workers/useAnswer.ts';
+import { Neck } from '../neck/Neck.tsx';
+import { fretWords } from '../neck/geometry.ts';
+import { ownShape } from './own-shape.ts';
+
+interface Question {
+  readonly symbol: string;
+  readonly instrument: Instrument;
+}
+
+interface Found {
+  readonly shapes: readonly Pick<FoundVoicing, 'voicing' | 'known'>[];
+  readonly trouble?: string;
+}
+
+const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal): Promise<Found> => {
+  if (symbol === '')
+    return {
+      shapes: shapesFor(instrument.tuning, stringCount(instrument)).map((voicing) => ({ voicing, known: true })),
+    };
+  const own = ownShape(symbol, instrument);
+  if (own) return { shapes: [{ voicing: own, known: false }] };
+  const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
+  return found.ok ? { shapes: found.value } : { shapes: [], trouble: found.problems.map(sentence).join(' ') };
+};
+
+const bassWords = (instrument: Instrument, voicing: Voicing): string => {
+  const bass = bassString(instrument, voicing);
+  const others = alternateBassStrings(instrument, voicing);
+  if (bass === null) return 'no bass';
+  return others.length > 0 ? `bass ${[bass, ...others.slice(0, 2)].join(' · ')}` : `bass ${bass}`;
+};
+
+interface PickerProps {
+  readonly instrument: Instrument;
+  readonly current?: Voicing;
+  readonly pick: (voicing: Voicing) => void;
+  readonly hide: () => void;
+}
+
+const Shape = ({
+  instrument,
+  voicing,
+  current,
+  pick,
+}: {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly current: boolean;
+  readonly pick: () => void;
+}) => {
+  const strum = useStrum();
+  return (
+    <li className={current ? 'shape shape-current' : 'shape'}>
+      <button
+        type="button"
+        className="shape-take"
+        onClick={pick}
+        aria-label={`Take ${voicing.chord}, ${fretWords(voicing.frets)}`}
+      >
+        <b>{voicing.chord}</b>
+        <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
+        <small>{bassWords(instrument, voicing)}</small>
+      </button>
+      <button
+        type="button"
+        className="shape-hear"
+        onClick={() => strum(instrument, voicing)}
+        aria-label={`Hear ${voicing.chord}, ${fretWords(voicing.frets)}`}
+        title="Hear it"
+      >
+        <Volume2 size={14} aria-hidden />
+      </button>
+    </li>
+  );
+};
+
+/** Shapes of a chord by ease: type a symbol or the frets, hear a shape, take it. */
+export const ChordPicker = ({ instrument, current, pick, hide }: PickerProps) => {
+  const [typed, setTyped] = useState('');
+  const symbol = typed.trim();
+  const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
+  const { value, trouble } = useAnswer(question, askShapes);
+  const first = value?.shapes[0]?.voicing;
+  return (
+    <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="chords-title">Which chord?</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (first) pick(first);
+          }}
+        >
+          <Form.Control
+            autoFocus
+            aria-label="Chord symbol or frets"
+            placeholder="Am7/G, or frets from the lowest string: x 3 2 0 1 0"
+            value={typed}
+            maxLength={40}
+            spellCheck={false}
+            onChange={({ target }) => setTyped(target.value)}
+          />
+        </form>
+        {(trouble ?? value?.trouble) && (
+          <p className="finding finding-trouble mt-3" role="alert">
+            {trouble ?? value?.trouble}
+          </p>
+        )}
+        <ul className="shapes" aria-label="Shapes, the easiest first">
+          {value?.shapes.map(({ voicing }) => (
+            <Shape
+              key={voicing.chord + fretWords(voicing.frets)}
+              instrument={instrument}
+              voicing={voicing}
+              current={current?.chord === voicing.chord && fretWords(current.frets) === fretWords(voicing.frets)}
+              pick={() => pick(voicing)}
+            />
+          ))}
+        </ul>
+      </Modal.Body>
+    </Modal>
+  );
+};

@@ -1,0 +1,35 @@
+import { soundingPitch, stringCount, type Instrument, type Voicing } from '@fleet-wren/core';
+import { useCallback, useEffect, useRef } from 'react';
+import { soundWorker } from '../workers/client.ts';
+
+/** Seconds from string to string of a slow brush, and what it is turned down to. */
+const BRUSH = { apart: 0.045, gain: 0.22 } as const;
+
+const pitchesOf = (instrument: Instrument, voicing: Voicing): readonly number[] =>
+  Array.from({ length: stringCount(instrument) }, (_, place) => stringCount(instrument) - place).flatMap(
+    (string) => soundingPitch(instrument, voicing, string) ?? [],
+  );
+
+/** Lets a shape be heard: its strings one after another, from the lowest up. */
+export const useStrum = (): ((instrument: Instrument, voicing: Voicing) => void) => {
+  const context = useRef<AudioContext | null>(null);
+  useEffect(() => () => void context.current?.close(), []);
+  return useCallback((instrument, voicing) => {
+    context.current ??= new AudioContext();
+    const audio = context.current;
+    const pitches = pitchesOf(instrument, voicing);
+    void Promise.all(pitches.map((midi) => soundWorker.ask('pluck', [midi, audio.sampleRate]))).then((all) => {
+      const gain = audio.createGain();
+      gain.gain.value = BRUSH.gain;
+      gain.connect(audio.destination);
+      all.forEach((samples, index) => {
+        const buffer = audio.createBuffer(1, samples.length, audio.sampleRate);
+        buffer.copyToChannel(Float32Array.from(samples), 0);
+        const source = audio.createBufferSource();
+        source.buffer = buffer;
+        source.connect(gain);
+        source.start(audio.currentTime + 0.03 + index * BRUSH.apart);
+      });
+    });
+  }, []);
+};
