@@ -209,6 +209,9 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   );
 });
 
+/** The choice of a chord that opens the picker: no symbol is written so. */
+const OTHER_SHAPE = '…';
+
 const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = useBenchStore();
   const { run } = bench.getState();
@@ -246,16 +249,14 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
       <Choice
         label="Chord"
         value={voicing.chord}
-        options={known.map(({ chord }) => [chord, chord])}
+        options={[...known.map(({ chord }) => [chord, chord] as const), [OTHER_SHAPE, 'another shape …']]}
         choose={(chord) => {
+          if (chord === OTHER_SHAPE) setPicking(true);
           const next = known.find((shape) => shape.chord === chord);
           if (next) run(revoice(bench.getState().document, next));
         }}
         strong
       />
-      <Button variant="plain" size="sm" onClick={() => setPicking(true)}>
-        Shapes …
-      </Button>
       {picking && (
         <ChordPicker
           instrument={instrument}

@@ -1,7 +1,7 @@
 import type { Voicing } from '@fleet-wren/core';
 
 /** Sizes of a small neck, in pixels: strings lie as on the bench, string 1 on top. */
-export const NECK = { width: 104, row: 11, top: 9, left: 20, right: 5, frets: 4, foot: 15 } as const;
+export const NECK = { width: 104, row: 11, top: 9, left: 20, right: 5, frets: 4, foot: 21 } as const;
 
 /** A stopped, open or muted string as it is drawn. */
 export interface NeckMark {
