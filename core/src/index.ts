@@ -16,3 +16,4 @@ export * from './generate/index.ts';
 export * from './drills/index.ts';
 export * from './shelf/index.ts';
 export * from './learning/index.ts';
+export * from './song/index.ts';

@@ -64,6 +64,19 @@ export const ERRORS = {
     status: 422,
     say: 'There is no shape for “{value}” in this tuning. Near it: {near}.',
   },
+  'song-wrong': { status: 422, say: 'In {where}: {problem}.' },
+  'chart-unreadable': {
+    status: 422,
+    say: 'Line {line}, column {column}: “{value}” is no chord. Near it: {near}.',
+  },
+  'chord-without-shape': {
+    status: 422,
+    say: 'No hand can hold a {value} in this tuning within four frets. Choose another chord, or draw its shape.',
+  },
+  'chart-empty': {
+    status: 422,
+    say: 'There is no bar in this chart. Write bars between | signs: | C | G | Am | F |.',
+  },
   'chord-unreadable': {
     status: 422,
     say: 'The chord “{value}” cannot be read: “{part}” is not known. Near it: {near}.',

@@ -53,7 +53,8 @@ const STRINGS = STRING_RANGE.most * 2;
 
 const fret = (words: string): Field<number> => described(withBounds(whole(), { minimum: 0 }), words);
 
-const strokeField = object(
+/** A stroke. */
+export const strokeField = object(
   {
     id: text(TEXT_LIMITS.id),
     at: described(withBounds(whole(), { minimum: 0 }), 'Ticks from the start.'),
@@ -70,7 +71,8 @@ const strokeField = object(
   },
 );
 
-const madeSchoolField = refined(
+/** A school of a studio's own. */
+export const madeSchoolField = refined(
   object({
     id: text(TEXT_LIMITS.id),
     name: withBounds(text(TEXT_LIMITS.school), { minLength: 1 }),
@@ -84,7 +86,8 @@ const madeSchoolField = refined(
 
 const SCHOOL_KEYS = new Set(SCHOOLS_AND_VARIANTS.map(({ key }) => key));
 
-const schoolField: Field<string> = {
+/** The key of a school. */
+export const schoolField: Field<string> = {
   schema: {
     type: 'string',
     maxLength: TEXT_LIMITS.key,
@@ -99,41 +102,50 @@ const schoolField: Field<string> = {
   },
 };
 
+/** A metre. */
+export const metreField = object({
+  beats: withBounds(whole(), { minimum: 1, maximum: PATTERN_LIMITS.beats }),
+  unit: described(oneOf(BEAT_UNITS), 'The note value of a beat: 4 = quarter.'),
+});
+
+/** An instrument: tuning, pitches, capo, frets. */
+export const instrumentField = object({
+  tuning: text(TEXT_LIMITS.tuning),
+  pitches: described(
+    withBounds(list(withBounds(whole(), { minimum: 12, maximum: 100 }), STRINGS), {
+      minItems: STRING_RANGE.least,
+      maxItems: STRING_RANGE.most,
+    }),
+    'MIDI note numbers from the lowest string N to string 1.',
+  ),
+  capo: withBounds(whole(), { minimum: 0 }),
+  frets: withBounds(whole(), { minimum: 5, maximum: 30 }),
+});
+
+/** A shape held on the neck. */
+export const voicingField = object({
+  chord: text(TEXT_LIMITS.chord),
+  frets: described(
+    withBounds(list(withBounds(wholeOrNull(), { minimum: 0 }), STRINGS), {
+      minItems: STRING_RANGE.least,
+      maxItems: STRING_RANGE.most,
+    }),
+    'Frets above the capo from string N to string 1, null where a string is muted.',
+  ),
+});
+
 const patternShape = object(
   {
     name: withBounds(text(PATTERN_LIMITS.name), { minLength: 1 }),
-    metre: object({
-      beats: withBounds(whole(), { minimum: 1, maximum: PATTERN_LIMITS.beats }),
-      unit: described(oneOf(BEAT_UNITS), 'The note value of a beat: 4 = quarter.'),
-    }),
+    metre: metreField,
     bars: withBounds(whole(), { minimum: 1, maximum: PATTERN_LIMITS.bars }),
     subdivision: described(withBounds(whole(), { enum: SUBDIVISIONS }), 'Parts a beat is cut in on the bench.'),
     tempo: described(
       withBounds(number(), { minimum: TEMPO_RANGE.least, maximum: TEMPO_RANGE.most }),
       'Beats a minute.',
     ),
-    instrument: object({
-      tuning: text(TEXT_LIMITS.tuning),
-      pitches: described(
-        withBounds(list(withBounds(whole(), { minimum: 12, maximum: 100 }), STRINGS), {
-          minItems: STRING_RANGE.least,
-          maxItems: STRING_RANGE.most,
-        }),
-        'MIDI note numbers from the lowest string N to string 1.',
-      ),
-      capo: withBounds(whole(), { minimum: 0 }),
-      frets: withBounds(whole(), { minimum: 5, maximum: 30 }),
-    }),
-    voicing: object({
-      chord: text(TEXT_LIMITS.chord),
-      frets: described(
-        withBounds(list(withBounds(wholeOrNull(), { minimum: 0 }), STRINGS), {
-          minItems: STRING_RANGE.least,
-          maxItems: STRING_RANGE.most,
-        }),
-        'Frets above the capo from string N to string 1, null where a string is muted.',
-      ),
-    }),
+    instrument: instrumentField,
+    voicing: voicingField,
     school: schoolField,
     cyclic: described(truth(), 'Whether the last stroke is followed by the first again.'),
     strokes: list(strokeField, PATTERN_LIMITS.strokes),

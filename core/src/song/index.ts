@@ -1,0 +1,16 @@
+export * from './song.ts';
+export { newSong } from './create.ts';
+export { unfoldForm, type PlayedBar } from './unfold.ts';
+export { realiseSong, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
+export { problemsOfSong } from './problems.ts';
+export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';
+export { barOfStroke, studySong, type BarReading, type SongStudy } from './study.ts';
+export { learningOrder, type LearningStep, type Motif } from './motifs.ts';
+export type { ThumbBar } from './thumb-line.ts';
+export { readChart, type Chart, type ChartBar, type ChartChord, type ChartSection } from './chart.ts';
+export { songFromChart } from './from-chart.ts';
+export { FORMS, type FormChoices, type FormTemplate } from './forms.ts';
+export { noteNamed, transposeSymbol, writesFlats } from './transpose.ts';
+export { capoProposals, type CapoProposal } from './capo.ts';
+export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile } from './song-field.ts';
+export { formLine, summaryOfSong, type SongSummary } from './summary.ts';

@@ -1,0 +1,117 @@
+import type { Stroke } from '../pattern/index.ts';
+import { ticksPerBar } from '../time/index.ts';
+import type { WrittenSong } from './realise-song.ts';
+import type { Song } from './song.ts';
+
+/** A figure to be learnt: the same strokes, equal up to the chord, wherever they come. */
+export interface Motif {
+  /** A letter: A, B, C … in the order they come. */
+  readonly letter: string;
+  readonly name: string;
+  /** Bars it comes in, counted from 0 as played. */
+  readonly bars: readonly number[];
+  readonly strokes: number;
+  /** The most strain it has in any of its bars. */
+  readonly strain: number;
+  /** The motif it is nearest to and the strokes by which they differ; null where it is alone. */
+  readonly nearest: { readonly motif: number; readonly differs: number } | null;
+}
+
+/** A step of learning: which motif comes next, and how many bars can be played then. */
+export interface LearningStep {
+  readonly motif: number;
+  /** Bars that can be played once it is learnt, of all that have strokes. */
+  readonly reached: number;
+  readonly of: number;
+}
+
+/** Where a stroke is for the hand: its time, and what of the chord it carries or which string it is on. */
+const lookOf = (strokes: readonly Stroke[], from: number): ReadonlySet<string> =>
+  new Set(strokes.map(({ at, string }) => `${at - from}:${string > 3 ? 'bass' : string}`));
+
+const differing = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
+  [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
+
+const letterOf = (index: number): string =>
+  index < 26 ? String.fromCharCode(65 + index) : `${letterOf(Math.floor(index / 26) - 1)}${letterOf(index % 26)}`;
+
+const nameOf = (song: Song, { played }: WrittenSong, bar: number, letter: string): string => {
+  const { texture } = played[bar]?.bar ?? {};
+  const figure = typeof texture === 'object' && 'figure' in texture ? texture.figure : undefined;
+  return song.figures.find(({ id }) => id === figure)?.name ?? `Figure ${letter}`;
+};
+
+interface Group {
+  readonly look: ReadonlySet<string>;
+  readonly bars: number[];
+}
+
+const groupsOf = (song: Song, { pattern, played }: WrittenSong): readonly Group[] => {
+  const ticks = ticksPerBar(song.metre);
+  const inBars = played.map((): Stroke[] => []);
+  for (const stroke of pattern.strokes) inBars[Math.floor(stroke.at / ticks)]?.push(stroke);
+  const groups = new Map<string, Group>();
+  inBars.forEach((strokes, bar) => {
+    if (strokes.length === 0) return;
+    const look = lookOf(strokes, bar * ticks);
+    const key = [...look].sort().join(' ');
+    const known = groups.get(key);
+    if (known) known.bars.push(bar);
+    else groups.set(key, { look, bars: [bar] });
+  });
+  return [...groups.values()];
+};
+
+const nearestTo = (groups: readonly Group[], index: number): Motif['nearest'] => {
+  const own = (groups[index] as Group).look;
+  const others = groups
+    .map(({ look }, motif) => ({ motif, differs: differing(own, look) }))
+    .filter(({ motif }) => motif !== index);
+  return [...others].sort((a, b) => a.differs - b.differs || a.motif - b.motif)[0] ?? null;
+};
+
+/** The motifs of a song: what is there to learn. */
+export const motifsOf = (song: Song, written: WrittenSong, strain: Float64Array): readonly Motif[] => {
+  const groups = groupsOf(song, written);
+  return groups.map(({ look, bars }, index): Motif => {
+    const letter = letterOf(index);
+    return {
+      letter,
+      name: nameOf(song, written, bars[0] as number, letter),
+      bars,
+      strokes: look.size,
+      strain: Math.max(0, ...bars.map((bar) => strain[bar] as number)),
+      nearest: nearestTo(groups, index),
+    };
+  });
+};
+
+/** Strain that every motif is taken to have at least: what is easy still has to be learnt (est.). */
+const LEAST_STRAIN = 0.25;
+
+/** What a motif asks once others are known: less, the nearer it is to one of them. */
+const effort = (motifs: readonly Motif[], index: number, known: ReadonlySet<number>): number => {
+  const { strain, strokes, nearest } = motifs[index] as Motif;
+  const kin = nearest && known.has(nearest.motif) ? Math.min(1, nearest.differs / Math.max(1, strokes)) : 1;
+  return Math.max(LEAST_STRAIN, strain) * Math.max(0.2, kin);
+};
+
+/**
+ * The order in which to learn a song's motifs: each time the one that brings the most bars for the least strain, a
+ * likeness to one that is known counting in its favour.
+ * @example
+ * learningOrder(studySong(newSong('Song')).motifs)[0].reached // => 4
+ */
+export const learningOrder = (motifs: readonly Motif[]): readonly LearningStep[] => {
+  const of = motifs.reduce((sum, { bars }) => sum + bars.length, 0);
+  const known = new Set<number>();
+  let reached = 0;
+  return motifs.map(() => {
+    const left = motifs.map((_, index) => index).filter((index) => !known.has(index));
+    const worth = (index: number): number => (motifs[index] as Motif).bars.length / effort(motifs, index, known);
+    const next = [...left].sort((a, b) => worth(b) - worth(a) || a - b)[0] as number;
+    known.add(next);
+    reached += (motifs[next] as Motif).bars.length;
+    return { motif: next, reached, of };
+  });
+};

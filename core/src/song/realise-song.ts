@@ -1,0 +1,207 @@
+import { fretOn, openStrings, sounds, type Voicing } from '../harmony/index.ts';
+import { stringCount } from '../instrument/index.ts';
+import { byTimeThenString, roleString, type Pattern, type Stroke } from '../pattern/index.ts';
+import { realise, type Score } from '../score/index.ts';
+import { ticksPerBar } from '../time/index.ts';
+import type { Bar, BarChord, Song } from './song.ts';
+import { unfoldForm, type PlayedBar } from './unfold.ts';
+
+/** A stroke that nothing sounds of, because the chord mutes its string, and the sounding string next to it. */
+export interface MutedStroke {
+  readonly bar: number;
+  readonly stroke: string;
+  readonly string: number;
+  readonly chord: string;
+  readonly nearest: number | null;
+}
+
+/** A song written out as one long pattern, every note with its fret, and what stood in the way. */
+export interface WrittenSong {
+  /** Its strokes are named `bar/stroke`, the bar being counted from 0 as played. */
+  readonly pattern: Pattern;
+  readonly played: readonly PlayedBar[];
+  readonly muted: readonly MutedStroke[];
+}
+
+const chordsOf = (bar: Bar): readonly BarChord[] => (bar.chords.length > 0 ? bar.chords : []);
+
+/** The shape that holds at a tick of a bar; what held before where the bar says nothing. */
+const shapeAt = (song: Song, bar: Bar, at: number, before: Voicing): Voicing => {
+  const chord = [...chordsOf(bar)].reverse().find((one) => one.at <= at);
+  return (chord && song.voicings[chord.voicing]) ?? before;
+};
+
+/** The ticks of a bar at which its figure begins. */
+const beginnings = (bar: Bar, ticks: number): readonly number[] => {
+  if (typeof bar.texture === 'string' || !('figure' in bar.texture)) return [0];
+  if (bar.texture.begins !== 'each chord') return [0];
+  return [...new Set([0, ...bar.chords.map(({ at }) => at)])].filter((at) => at < ticks).sort((a, b) => a - b);
+};
+
+/** The strokes of a figure over a stretch of a bar, from so far into the figure on, each named once. */
+const figureOver = (
+  strokes: readonly Stroke[],
+  length: number,
+  [from, to]: readonly [number, number],
+  into: number,
+): readonly Stroke[] => {
+  const found: Stroke[] = [];
+  for (let round = 0; round * length - into < to - from; round += 1)
+    for (const stroke of strokes) {
+      const at = from + stroke.at + round * length - into;
+      if (at >= from && at < to) found.push({ ...stroke, id: `${stroke.id}.${round}.${from}`, at });
+    }
+  return found;
+};
+
+/** How far a figure that runs on has come when a bar begins: the bars before it in the same section that run on too. */
+const ranOn = (played: readonly PlayedBar[], index: number, ticks: number): number => {
+  const here = played[index] as PlayedBar;
+  let back = 0;
+  for (let at = index - 1; at >= 0; at -= 1) {
+    const before = played[at] as PlayedBar;
+    if (before.part !== here.part || before.time !== here.time || !sameFigure(before.bar, here.bar)) break;
+    back += ticks;
+  }
+  return back;
+};
+
+const sameFigure = (a: Bar, b: Bar): boolean =>
+  typeof a.texture === 'object' &&
+  typeof b.texture === 'object' &&
+  'figure' in a.texture &&
+  'figure' in b.texture &&
+  a.texture.figure === b.texture.figure &&
+  a.texture.begins === 'runs on';
+
+/** What the picking hand does in a bar before the chords say on which strings: ticks from the bar's start. */
+const looseStrokes = (song: Song, played: readonly PlayedBar[], index: number): readonly Stroke[] => {
+  const { bar } = played[index] as PlayedBar;
+  const { texture } = bar;
+  const ticks = ticksPerBar(song.metre);
+  if (texture === 'rest') return [];
+  if ('written' in texture) return texture.written;
+  const figure = song.figures.find(({ id }) => id === texture.figure);
+  if (!figure || figure.length <= 0) return [];
+  const starts = beginnings(bar, ticks);
+  const into = texture.begins === 'runs on' ? ranOn(played, index, ticks) % figure.length : 0;
+  return starts.flatMap((from, place) =>
+    figureOver(figure.strokes, figure.length, [from, starts[place + 1] ?? ticks], into),
+  );
+};
+
+/** A melody note takes the place of what is struck on its string at its time. */
+const withMelody = (strokes: readonly Stroke[], melody: readonly Stroke[] = []): readonly Stroke[] => {
+  const taken = new Set(melody.map(({ at, string }) => `${at}/${string}`));
+  return [
+    ...strokes.filter(({ at, string }) => !taken.has(`${at}/${string}`)),
+    ...melody.map((stroke) => ({ ...stroke, id: `melody-${stroke.id}` })),
+  ];
+};
+
+const nearestSounding = (voicing: Voicing, string: number, strings: number): number | null => {
+  const all = Array.from({ length: strings }, (_, index) => index + 1).filter((one) => sounds(voicing, one));
+  return [...all].sort((a, b) => Math.abs(a - string) - Math.abs(b - string) || b - a)[0] ?? null;
+};
+
+/** A stroke on the string its chord gives it, with the fret it sounds at; undefined where the chord mutes it. */
+const placed = (song: Song, stroke: Stroke, voicing: Voicing): Stroke | undefined => {
+  const string = stroke.role ? (roleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string;
+  const { role: _role, ...rest } = stroke;
+  if (stroke.harmonic?.kind === 'natural' || stroke.fret !== undefined) return { ...rest, string };
+  const fret = fretOn(voicing, string);
+  return fret === null ? undefined : { ...rest, string, fret };
+};
+
+interface Written {
+  readonly strokes: readonly Stroke[];
+  readonly muted: readonly MutedStroke[];
+  /** What holds at the bar's end. */
+  readonly voicing: Voicing;
+}
+
+/** Two strokes on one string at one time are one: the later one in the list, as a melody over a figure is. */
+const onePerString = (strokes: readonly Stroke[]): readonly Stroke[] => [
+  ...new Map(strokes.map((stroke) => [`${stroke.at}/${stroke.string}`, stroke])).values(),
+];
+
+const writeBar = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): Written => {
+  const { bar } = played[index] as PlayedBar;
+  const loose = withMelody(looseStrokes(song, played, index), bar.melody);
+  const muted: MutedStroke[] = [];
+  const strokes = loose.flatMap((stroke): Stroke[] => {
+    const voicing = shapeAt(song, bar, stroke.at, before);
+    const done = placed(song, stroke, voicing);
+    if (done) return [{ ...done, id: `${index}/${stroke.id}` }];
+    const strings = stringCount(song.instrument);
+    const nearest = nearestSounding(voicing, stroke.string, strings);
+    muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });
+    return [];
+  });
+  return { strokes: onePerString(strokes), muted, voicing: shapeAt(song, bar, ticksPerBar(song.metre), before) };
+};
+
+const firstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
+  played
+    .flatMap(({ bar }) => bar.chords.map(({ voicing }) => song.voicings[voicing]))
+    .find((voicing) => voicing !== undefined) ?? openStrings(stringCount(song.instrument));
+
+/**
+ * Writes a song out as it is played: the form unfolded, figures laid over the bars, strokes bound to the bass on the
+ * strings their chord gives them, every note with its fret. A stroke whose string the chord mutes is left out and named.
+ * @example
+ * writeSong(newSong('Song')).pattern.bars // => 4
+ */
+export const writeSong = (song: Song): WrittenSong => {
+  const played = unfoldForm(song);
+  const ticks = ticksPerBar(song.metre);
+  const strokes: Stroke[] = [];
+  const muted: MutedStroke[] = [];
+  let voicing = firstShape(song, played);
+  const first = voicing;
+  played.forEach((_, index) => {
+    const written = writeBar(song, played, index, voicing);
+    for (const stroke of written.strokes) strokes.push({ ...stroke, at: stroke.at + index * ticks });
+    muted.push(...written.muted);
+    voicing = written.voicing;
+  });
+  return { pattern: asPattern(song, first, Math.max(1, played.length), strokes.sort(byTimeThenString)), played, muted };
+};
+
+/** A song's strokes as one long pattern: a line, not a cycle. */
+const asPattern = (song: Song, voicing: Voicing, bars: number, strokes: readonly Stroke[]): Pattern => ({
+  name: song.name,
+  metre: song.metre,
+  bars,
+  subdivision: song.subdivision,
+  tempo: song.tempo,
+  instrument: song.instrument,
+  voicing,
+  school: song.school,
+  cyclic: false,
+  strokes,
+  ...(song.swing === undefined ? {} : { swing: song.swing }),
+  ...(song.ownSchool ? { ownSchool: song.ownSchool } : {}),
+});
+
+/** The chords of a song as spans of its score. */
+const chordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): Score['chords'] => {
+  const ticks = ticksPerBar(song.metre);
+  const spans = played.flatMap(({ bar }, index) =>
+    bar.chords.flatMap(({ at, voicing }) => {
+      const shape = song.voicings[voicing];
+      return shape ? [{ at: index * ticks + at, voicing: shape }] : [];
+    }),
+  );
+  return spans[0]?.at === 0 ? spans : [{ at: 0, voicing: first }, ...spans];
+};
+
+/**
+ * Makes a song flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
+ * @example
+ * realiseSong(newSong('Song')).bars.length // => 4
+ */
+export const realiseSong = (song: Song, written: WrittenSong = writeSong(song)): Score => ({
+  ...realise(written.pattern),
+  chords: chordSpans(song, written.played, written.pattern.voicing),
+});

@@ -1,0 +1,147 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import {
+  TEXT_LIMITS,
+  described,
+  list,
+  mapOf,
+  number,
+  object,
+  oneOf,
+  problemsBy,
+  text,
+  whole,
+  withBounds,
+  type Field,
+} from '../fields/index.ts';
+import {
+  instrumentField,
+  madeSchoolField,
+  metreField,
+  schoolField,
+  strokeField,
+  voicingField,
+} from '../formats/json/pattern-field.ts';
+import { PATTERN_LIMITS, byTimeThenString } from '../pattern/index.ts';
+import { problemsOfSong } from './problems.ts';
+import { BEGINNINGS, SONG_LIMITS, type Bar, type Song, type Texture } from './song.ts';
+
+const strokes = list(strokeField, SONG_LIMITS.strokes);
+
+const figureTexture = object({ figure: text(TEXT_LIMITS.id), begins: oneOf(BEGINNINGS) });
+const writtenTexture = object({ written: strokes });
+
+/** One of three: a figure, strokes of the bar's own, a rest. */
+const textureField: Field<Texture> = {
+  schema: { anyOf: [figureTexture.schema, writtenTexture.schema, { enum: ['rest'] }] },
+  check: (value, path, findings) => {
+    if (value === 'rest') return;
+    const field: Field<unknown> =
+      typeof value === 'object' && value !== null && 'written' in value ? writtenTexture : figureTexture;
+    field.check(value, path, findings);
+  },
+};
+
+const barField = object(
+  {
+    chords: list(object({ at: whole(), voicing: text(TEXT_LIMITS.chord) }), SONG_LIMITS.chords),
+    texture: textureField,
+  },
+  { melody: strokes, words: text(SONG_LIMITS.words), remark: text(SONG_LIMITS.words) },
+);
+
+const bars = list(barField, SONG_LIMITS.bars);
+
+/** A song as it is read from outside. */
+const songField = object(
+  {
+    name: withBounds(text(SONG_LIMITS.name), { minLength: 1 }),
+    instrument: instrumentField,
+    metre: metreField,
+    tempo: described(number(), 'Beats a minute.'),
+    subdivision: whole(),
+    school: schoolField,
+    voicings: mapOf(voicingField, SONG_LIMITS.voicings),
+    figures: list(
+      object({ id: text(TEXT_LIMITS.id), name: text(SONG_LIMITS.name), length: whole(), strokes }),
+      SONG_LIMITS.figures,
+    ),
+    sections: list(
+      object({ id: text(TEXT_LIMITS.id), name: text(60), bars }, { remark: text(SONG_LIMITS.words) }),
+      SONG_LIMITS.sections,
+    ),
+    form: list(
+      object(
+        { section: text(TEXT_LIMITS.id), times: whole() },
+        { endings: list(object({ time: whole(), bars }), SONG_LIMITS.times) },
+      ),
+      SONG_LIMITS.parts,
+    ),
+  },
+  {
+    swing: number(),
+    ownSchool: madeSchoolField,
+    tags: list(text(PATTERN_LIMITS.tag), SONG_LIMITS.tags),
+  },
+);
+
+/** What the `format` field of a song's file says, and the version that is written. */
+export const SONG_FORMAT = 'fleet-wren-song';
+export const SONG_FORMAT_VERSION = 1;
+
+const LARGEST = 2_000_000;
+
+const sortedTexture = (texture: Texture): Texture =>
+  typeof texture === 'object' && 'written' in texture
+    ? { written: [...texture.written].sort(byTimeThenString) }
+    : texture;
+
+const sortedBar = (bar: Bar): Bar => ({ ...bar, texture: sortedTexture(bar.texture) });
+
+/**
+ * Checks a value from outside and makes it a song; what is wrong is named with its path.
+ * @example
+ * readSong({ name: 7 }).ok // => false
+ */
+export const readSong = (value: unknown): Result<Song> => {
+  const shape = problemsBy(songField, value, 'song');
+  if (shape.length > 0) return failure(...shape);
+  const raw = value as Song;
+  const song: Song = {
+    ...raw,
+    figures: raw.figures.map((figure) => ({ ...figure, strokes: [...figure.strokes].sort(byTimeThenString) })),
+    sections: raw.sections.map((section) => ({ ...section, bars: section.bars.map(sortedBar) })),
+  };
+  const problems = problemsOfSong(song);
+  return problems.length > 0 ? failure(...problems) : success(song);
+};
+
+/**
+ * A song as the text of a Fleet Wren file.
+ * @example
+ * valueOrThrow(readSongFile(writeSongFile(newSong('Song')))).name // => 'Song'
+ */
+export const writeSongFile = (song: Song): string =>
+  `${JSON.stringify({ format: SONG_FORMAT, version: SONG_FORMAT_VERSION, song }, null, 2)}\n`;
+
+/**
+ * Reads a song from the text of a Fleet Wren file. Errors: `too-large`, `not-json`, `not-ours`, `too-new`, `field-wrong`
+ * and those of a song.
+ * @example
+ * readSongFile('{}').ok // => false
+ */
+export const readSongFile = (source: string): Result<Song> => {
+  if (source.length > LARGEST)
+    return failure(problem('too-large', { value: `${source.length} characters`, most: `${LARGEST} characters` }));
+  let value: unknown;
+  try {
+    value = JSON.parse(source.replace(/^\uFEFF/, ''));
+  } catch {
+    return failure(problem('not-json', { line: 1, column: 1, reason: 'something there is not JSON' }));
+  }
+  const { format, version, song } = (value ?? {}) as { format?: unknown; version?: unknown; song?: unknown };
+  if (format !== SONG_FORMAT)
+    return failure(problem('not-ours', { format: SONG_FORMAT, value: String(format).slice(0, 60) }));
+  if (Number.isInteger(version) && (version as number) > SONG_FORMAT_VERSION)
+    return failure(problem('too-new', { value: version as number, known: SONG_FORMAT_VERSION }));
+  return readSong(song);
+};

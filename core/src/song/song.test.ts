@@ -1,0 +1,506 @@
+import fc from 'fast-check';
+import { parseMidi } from 'midi-file';
+import { judge } from '../analysis/index.ts';
+import { sentence, valueOrThrow } from '../errors/index.ts';
+import { readFigure, writeMidi } from '../formats/index.ts';
+import { shapeOf, type Voicing } from '../harmony/index.ts';
+import { instrumentIn, tuningByKey } from '../instrument/index.ts';
+import { newPattern, strokePitch, type Stroke } from '../pattern/index.ts';
+import { realise } from '../score/index.ts';
+import {
+  FORMS,
+  SONG_KIND,
+  capoProposals,
+  editSong,
+  formLine,
+  learningOrder,
+  newSong,
+  problemsOfSong,
+  readChart,
+  readSong,
+  readSongFile,
+  realiseSong,
+  songFromChart,
+  studySong,
+  summaryOfSong,
+  transposeSymbol,
+  unfoldForm,
+  writeSong,
+  writeSongFile,
+  type AnySongEdit,
+  type Bar,
+  type Song,
+} from './index.ts';
+
+const standard = instrumentIn(tuningByKey('standard'));
+const shape = (chord: string): Voicing => shapeOf(standard, chord) as Voicing;
+
+const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
+  valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));
+
+/** A bar of one chord over a figure. */
+const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
+  chords: chord ? [{ at: 0, voicing: chord }] : [],
+  texture: { figure: 'figure-1', begins: 'each bar' },
+  ...more,
+});
+
+describe('forms unfolded, against forms written out by hand', () => {
+  const letters = (song: Song): string =>
+    unfoldForm(song)
+      .map(({ section, index, ending }) => `${section.charAt(0)}${index + 1}${ending ? '*' : ''}`)
+      .join(' ');
+  const sections = (lengths: Readonly<Record<string, number>>): Song['sections'] =>
+    Object.entries(lengths).map(([id, count]) => ({ id, name: id, bars: Array.from({ length: count }, () => bar()) }));
+
+  test.each<[string, Readonly<Record<string, number>>, Song['form'], string]>([
+    ['once', { a: 2 }, [{ section: 'a', times: 1 }], 'a1 a2'],
+    ['three times', { a: 1 }, [{ section: 'a', times: 3 }], 'a1 a1 a1'],
+    [
+      'A B A',
+      { a: 2, b: 1 },
+      [
+        { section: 'a', times: 1 },
+        { section: 'b', times: 1 },
+        { section: 'a', times: 1 },
+      ],
+      'a1 a2 b1 a1 a2',
+    ],
+    [
+      'A A B A',
+      { a: 1, b: 1 },
+      [
+        { section: 'a', times: 2 },
+        { section: 'b', times: 1 },
+        { section: 'a', times: 1 },
+      ],
+      'a1 a1 b1 a1',
+    ],
+    [
+      'a second ending of one bar',
+      { a: 3 },
+      [{ section: 'a', times: 2, endings: [{ time: 2, bars: [bar()] }] }],
+      'a1 a2 a3 a1 a2 a3*',
+    ],
+    [
+      'both endings',
+      { a: 3 },
+      [
+        {
+          section: 'a',
+          times: 2,
+          endings: [
+            { time: 1, bars: [bar()] },
+            { time: 2, bars: [bar(), bar()] },
+          ],
+        },
+      ],
+      'a1 a2 a3* a1 a2* a3*',
+    ],
+    [
+      'an ending longer than the section',
+      { a: 1 },
+      [{ section: 'a', times: 1, endings: [{ time: 1, bars: [bar(), bar()] }] }],
+      'a1* a2*',
+    ],
+    ['a section that is not in the form', { a: 1, b: 1 }, [{ section: 'b', times: 2 }], 'b1 b1'],
+    ['nothing', { a: 2 }, [], ''],
+  ])('%s', (_what, lengths, form, expected) => {
+    expect(letters({ ...newSong('Song'), sections: sections(lengths), form })).toBe(expected);
+  });
+
+  test.each(FORMS.map((form) => [form.key, form] as const))(
+    'the template “%s” makes a song that stands',
+    (_key, form) => {
+      for (const key of [0, 1, 4, 9]) {
+        const song = fromChart(form.chart({ key, quickChange: true, turnaround: true }));
+        expect(problemsOfSong(song)).toEqual([]);
+      }
+    },
+  );
+
+  test('twelve bars in E with a quick change and a turnaround (common practice, no source)', () => {
+    const twelve = FORMS.find(({ key }) => key === 'twelve-bar');
+    const song = fromChart(twelve?.chart({ key: 4, quickChange: true, turnaround: true }) ?? '');
+    expect(
+      unfoldForm(song)
+        .map(({ bar: { chords } }) => chords[0]?.voicing)
+        .join(' '),
+    ).toBe('E A E E7 A7 A7 E E B7 A7 E B7');
+  });
+});
+
+describe('a song is a score', () => {
+  const law = (figure: string, chords: readonly string[]): void => {
+    // The same music twice: a pattern over the chords by hand, and a song with that pattern over those chords.
+    const { pattern } = valueOrThrow(readFigure(figure, { subdivision: 2, wholeBeats: true }));
+    const ticks = 3360;
+    const song: Song = {
+      ...newSong('Song'),
+      voicings: Object.fromEntries(chords.map((chord) => [chord, shape(chord)])),
+      figures: [{ id: 'figure-1', name: 'Figure', length: ticks, strokes: pattern.strokes }],
+      sections: [{ id: 's', name: 'S', bars: chords.map((chord) => bar(chord)) }],
+      form: [{ section: 's', times: 1 }],
+    };
+    const byHand: Stroke[] = chords.flatMap((chord, index) =>
+      pattern.strokes.flatMap(({ id, at, string }) => {
+        const fret = shape(chord).frets[6 - string];
+        return fret === null || fret === undefined
+          ? []
+          : [{ id: `${index}-${id}`, at: at + index * ticks, string, fret }];
+      }),
+    );
+    const score = realise(
+      newPattern('Song', {
+        bars: chords.length,
+        subdivision: 2,
+        cyclic: false,
+        voicing: shape(chords[0] as string),
+        strokes: byHand,
+      }),
+    );
+    const plain = ({ strokes, length, bars, tempos }: ReturnType<typeof realise>) => ({
+      length,
+      bars,
+      tempos,
+      strokes: strokes.map(({ at, ticks: sounding, string, fret, pitch }) => ({ at, sounding, string, fret, pitch })),
+    });
+    expect(plain(realiseSong(song))).toEqual(plain(score));
+  };
+
+  test.each([
+    ['5 3 2 3 4 3 2 3', ['C', 'Am']],
+    ['6 3 2 1 2 3 2 1', ['Em', 'G', 'C']],
+    ['4+1 3 2 3 4+1 3 2 3', ['D', 'Dm', 'A', 'E']],
+  ])('two ways to the same music give equal scores: %s over %j', (figure, chords) => law(figure, chords));
+
+  test('the thumb follows the chord, the fingers keep their strings (check table of 2-domain)', () => {
+    const song = fromChart('| E | A | D | G | C | Em | Am | G/B |');
+    const basses = writeSong(song)
+      .pattern.strokes.filter(({ at }) => at % 3360 === 0)
+      .map(({ string }) => string);
+    expect(basses).toEqual([6, 5, 4, 6, 5, 6, 5, 5]);
+  });
+
+  test('a chord that changes inside a bar moves the bass from there on', () => {
+    const song = fromChart('| C . D . |');
+    const { pattern } = writeSong(song);
+    const basses = pattern.strokes.filter(({ string }) => string > 3).map(({ at, string }) => [at, string]);
+    // C: bass 5, alternating with 4; from the third beat on D: bass 4, and no other bass string sounds, so string 3.
+    expect(basses).toEqual([
+      [0, 5],
+      [840, 4],
+      [1680, 4],
+    ]);
+  });
+
+  test('a string the shape mutes is left out and named, with the nearest that sounds', () => {
+    const song: Song = {
+      ...newSong('Song'),
+      figures: [{ id: 'figure-1', name: 'Low', length: 3360, strokes: [{ id: 'a', at: 0, string: 6 }] }],
+    };
+    const { pattern, muted } = writeSong(song);
+    expect(pattern.strokes).toEqual([]);
+    expect(muted[0]).toEqual({ bar: 0, stroke: 'a.0.0', string: 6, chord: 'C', nearest: 5 });
+  });
+
+  test('a melody note takes the place of what is struck on its string at its time', () => {
+    const melody: Stroke[] = [{ id: 'm', at: 420, string: 2, fret: 5 }];
+    const song = {
+      ...newSong('Song'),
+      sections: [{ id: 's', name: 'S', bars: [bar('C', { melody })] }],
+      form: [{ section: 's', times: 1 }],
+    };
+    const at420 = writeSong(song).pattern.strokes.filter(({ at }) => at === 420);
+    expect(at420.map((stroke) => [stroke.string, strokePitch(writeSong(song).pattern, stroke)])).toEqual([[2, 64]]);
+  });
+
+  test.each([
+    ['each bar', '5 3 2 | 5 3'],
+    ['runs on', '5 3 2 5 | 3 2 5 3'],
+  ] as const)('a figure of three beats that begins %s', (begins, _words) => {
+    const figure = {
+      id: 'figure-1',
+      name: 'Three',
+      length: 2520,
+      strokes: [5, 3, 2].map((string, index) => ({ id: `s${index}`, at: index * 840, string })),
+    };
+    const one = bar('C', { texture: { figure: 'figure-1', begins } });
+    const song = {
+      ...newSong('Song'),
+      figures: [figure],
+      sections: [{ id: 's', name: 'S', bars: [one, one] }],
+      form: [{ section: 's', times: 1 }],
+    };
+    const strings = writeSong(song)
+      .pattern.strokes.map(({ string }) => string)
+      .join(' ');
+    expect(strings).toBe(begins === 'runs on' ? '5 3 2 5 3 2 5 3' : '5 3 2 5 5 3 2 5');
+  });
+
+  test('begun with each chord', () => {
+    const song = fromChart('| C . Am . |');
+    const again = {
+      ...song,
+      sections: song.sections.map((section) => ({
+        ...section,
+        bars: section.bars.map((one) => ({ ...one, texture: { figure: 'figure-1', begins: 'each chord' as const } })),
+      })),
+    };
+    const basses = writeSong(again)
+      .pattern.strokes.filter(({ string }) => string > 3)
+      .map(({ at, string }) => [at, string]);
+    expect(basses).toEqual([
+      [0, 5],
+      [840, 4],
+      [1680, 5],
+      [2520, 4],
+    ]);
+  });
+
+  test('its MIDI file is read by an independent reader, note for note', () => {
+    const score = realiseSong(fromChart('| C | G | Am | F |'));
+    const notes = (parseMidi(writeMidi(score)).tracks.flat() ?? []).filter(({ type }) => type === 'noteOn');
+    expect(notes).toHaveLength(score.strokes.length);
+  });
+});
+
+describe('what is said of a song', () => {
+  const song = fromChart('Verse:\n| C | G | Am | F |\nChorus:\n| F | G | C | C |', { tempo: 100 });
+  const study = studySong(song);
+
+  test('it is fingered as one, as the written-out pattern is', () => {
+    expect(study.judgement).toEqual(judge(study.written.pattern));
+    expect(study.bars).toHaveLength(8);
+  });
+
+  test('the bar that sets the ceiling has the most strain', () => {
+    const strains = study.bars.map(({ strain }) => strain);
+    expect(study.ceilingBar).not.toBeNull();
+    expect(strains[study.ceilingBar ?? 0]).toBeCloseTo(Math.max(...strains), 9);
+    expect(100 / Math.max(...strains)).toBeCloseTo(study.judgement.ceiling?.bpm ?? 0, 6);
+  });
+
+  test('motifs are equal up to the chord, and every bar with strokes has one', () => {
+    expect(study.motifs.reduce((sum, { bars }) => sum + bars.length, 0)).toBe(8);
+    expect(study.bars.every(({ motif }) => motif !== null)).toBe(true);
+    expect(study.motifs.map(({ letter }) => letter)).toEqual(['A', 'B', 'C', 'D'].slice(0, study.motifs.length));
+  });
+
+  test('the order of learning reaches every bar, the most bars for the least strain first', () => {
+    const order = learningOrder(study.motifs);
+    expect(order.at(-1)).toMatchObject({ reached: 8, of: 8 });
+    const [first] = order;
+    expect(study.motifs[first?.motif ?? 0]?.bars.length).toBe(Math.max(...study.motifs.map(({ bars }) => bars.length)));
+  });
+
+  test('the thumb’s line over the progression', () => {
+    expect(study.thumb.map(({ strings }) => strings[0])).toEqual([5, 6, 5, 6, 6, 6, 5, 5]);
+    expect(study.thumb[1]?.widest).toBeGreaterThan(0);
+  });
+
+  test('in a list', () => {
+    expect(summaryOfSong(song)).toMatchObject({
+      bars: 8,
+      tempo: 100,
+      metre: '4/4',
+      form: 'Verse · Chorus',
+      chords: ['C', 'G', 'Am', 'F'],
+    });
+  });
+});
+
+describe('chord charts', () => {
+  const bars = (chart: string): string =>
+    valueOrThrow(readChart(chart))
+      .sections.map(
+        ({ name, times, bars: all }) =>
+          `${name}×${times}: ${all.map(({ chords, silent }) => (silent ? '-' : chords.map(({ symbol, share }) => `${symbol}@${share}`).join(' '))).join(' | ')}`,
+      )
+      .join(' / ');
+
+  test.each([
+    ['| C | G |', 'Part 1×1: C@0 | G@0'],
+    ['C | G', 'Part 1×1: C@0 | G@0'],
+    ['| C G |', 'Part 1×1: C@0 G@0.5'],
+    ['| C . . G |', 'Part 1×1: C@0 G@0.75'],
+    ['| C | % | G |', 'Part 1×1: C@0 | C@0 | G@0'],
+    ['Verse:\n| C |\nChorus:\n| G |', 'Verse×1: C@0 / Chorus×1: G@0'],
+    ['[Verse]\n| C |', 'Verse×1: C@0'],
+    ['||: C | G :||', 'Part 1×2: C@0 | G@0'],
+    ['| C | G | x3', 'Part 1×3: C@0 | G@0'],
+    ['| Am |\n| C | G | x2', 'Part 1×1: Am@0 | C@0 | G@0 | C@0 | G@0'],
+    ['| C | N.C. |', 'Part 1×1: C@0 | -'],
+    ['| F#m7b5/E |', 'Part 1×1: F#m7b5/E@0'],
+    ['C   G\nlow  water', 'Part 1×1: C@0 | G@0'],
+  ])('%j', (chart, expected) => expect(bars(chart)).toBe(expected));
+
+  test('words stay with their bars', () => {
+    const [section] = valueOrThrow(readChart('C      G\nslowly down the river')).sections;
+    expect(section?.bars.map(({ words }) => words)).toEqual(['slowly', 'down the river']);
+  });
+
+  test.each([
+    ['| C | Gq |', /^Line 1, column 7: “Gq” is no chord\. Near it: G/],
+    ['Verse:\n| C |\n| H |', /^Line 3, column 3/],
+    ['hello there', /^Line 1, column 1/],
+    ['', /no bar in this chart/],
+    ['| % |', /^Line 1, column 3/],
+    ['| C | '.repeat(500), /bars/],
+    ['x'.repeat(30_000), /characters/],
+  ])('%j is refused, and said where', (chart, words) => {
+    const read = readChart(chart);
+    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
+  });
+
+  test('a bar whose chords overflow is refused', () => {
+    const made = songFromChart(valueOrThrow(readChart('| C G Am F C G Am F C G |')), 'Song');
+    expect(made.ok ? '' : made.problems.map(sentence).join(' ')).toMatch(/bar 1.*more chords/);
+  });
+});
+
+describe('keys and capos', () => {
+  test.each([
+    ['C', 2, 'D'],
+    ['Am7/G', 2, 'Bm7/A'],
+    ['F#m', -2, 'Em'],
+    ['Bb', 1, 'B'],
+    ['G', 1, 'Ab'],
+    ['N.C.', 3, 'N.C.'],
+  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeSymbol(symbol, by)).toBe(moved));
+
+  test('there and back is where it was, as pitches', () => {
+    for (let by = 0; by < 12; by += 1) expect(transposeSymbol(transposeSymbol('C', by), -by)).toBe('C');
+  });
+
+  test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
+    const found = capoProposals(['Bb', 'Eb', 'F'], standard).filter(({ open }) => open === 3);
+    expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(
+      expect.arrayContaining(['1: A D E', '3: G C D']),
+    );
+  });
+});
+
+const editArbitrary: fc.Arbitrary<AnySongEdit> = fc.oneof(
+  fc.integer({ min: 10, max: 420 }).map((tempo): AnySongEdit => ({ kind: 'setTempo', tempo })),
+  fc.string({ maxLength: 130 }).map((name): AnySongEdit => ({ kind: 'rename', name })),
+  fc.constantFrom(undefined, 60, 67, 90).map((swing): AnySongEdit => ({ kind: 'setSwing', swing })),
+  fc.constantFrom('rolling', 'hybrid', 'nobody’s').map((school): AnySongEdit => ({ kind: 'chooseSchool', school })),
+  fc
+    .constantFrom('C', 'G', 'Q')
+    .map((id): AnySongEdit => ({ kind: 'setVoicing', id, voicing: id === 'Q' ? undefined : shape(id) })),
+  fc
+    .array(fc.constantFrom(bar('C'), bar('G'), bar(), bar('C', { texture: 'rest' })), { maxLength: 5 })
+    .map((bars): AnySongEdit => ({ kind: 'setBars', section: 'section-1', bars })),
+  fc
+    .array(
+      fc.constantFrom(
+        { section: 'section-1', times: 2 },
+        { section: 'nowhere', times: 1 },
+        { section: 'section-1', times: 0 },
+      ),
+      { maxLength: 3 },
+    )
+    .map((form): AnySongEdit => ({ kind: 'setForm', form })),
+  fc.constant<AnySongEdit>({
+    kind: 'batch',
+    edits: [
+      { kind: 'setTempo', tempo: 77 },
+      { kind: 'setTags', tags: ['slow'] },
+    ],
+  }),
+);
+
+describe('edits of songs', () => {
+  test('each can be taken back, and what is accepted can stand', () => {
+    fc.assert(
+      fc.property(fc.array(editArbitrary, { maxLength: 8 }), (edits) => {
+        let song = newSong('Song');
+        const states = [song];
+        const inverses: AnySongEdit[] = [];
+        for (const change of edits) {
+          const done = editSong(song, change);
+          if (!done.ok) continue;
+          song = done.value.document;
+          expect(problemsOfSong(song)).toEqual([]);
+          states.push(song);
+          inverses.push(done.value.inverse);
+        }
+        for (const inverse of inverses.reverse()) {
+          expect(song).toEqual(states.pop());
+          song = valueOrThrow(editSong(song, inverse)).document;
+        }
+        expect(song).toEqual(newSong('Song'));
+      }),
+    );
+  });
+
+  test.each<[string, AnySongEdit, RegExp]>([
+    [
+      'a form that names no section',
+      { kind: 'setForm', form: [{ section: 'x', times: 1 }] },
+      /part 1 of the form: there is no section “x”/,
+    ],
+    ['a section taken out that the form plays', { kind: 'setSections', sections: [] }, /there is no section/],
+    [
+      'a shape that is not there',
+      { kind: 'setBars', section: 'section-1', bars: [bar('Zz')] },
+      /bar 1 of “Verse”: the shape “Zz”/,
+    ],
+    ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the figure “figure-1”/],
+    [
+      'two chords at one time',
+      {
+        kind: 'setBars',
+        section: 'section-1',
+        bars: [
+          bar('C', {
+            chords: [
+              { at: 0, voicing: 'C' },
+              { at: 0, voicing: 'C' },
+            ],
+          }),
+        ],
+      },
+      /not in order/,
+    ],
+    [
+      'a form without end',
+      { kind: 'setForm', form: Array.from({ length: 40 }, () => ({ section: 'section-1', times: 16 })) },
+      /2560 bars/,
+    ],
+    ['an edit without a name', { kind: 'fly' } as unknown as AnySongEdit, /no change called/],
+  ])('%s is refused with a reason', (_what, change, words) => {
+    const done = editSong(newSong('Song'), change);
+    expect(done.ok ? '' : done.problems.map(sentence).join(' ')).toMatch(words);
+  });
+});
+
+describe('files', () => {
+  test('a song comes back as it went', () => {
+    const song = fromChart('Verse:\n| C | G . Am . | N.C. |\nlow\n'.replace('low\n', ''), {
+      swing: 60,
+      tags: ['slow'],
+    });
+    expect(valueOrThrow(readSongFile(writeSongFile(song)))).toEqual(song);
+    expect(valueOrThrow(readSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
+  });
+
+  test.each([
+    ['{', /JSON/],
+    ['{}', /not a Fleet Wren/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), extra: 1 } }), /song\.extra/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }), /tempo of 5/],
+    ['x'.repeat(2_000_001), /characters/],
+  ])('what is no song is refused (%#)', (text, words) => {
+    const read = readSongFile(text);
+    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
+  });
+});
+
+test('a form as a line', () => {
+  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('Verse ×2');
+  expect(SONG_KIND.name).toBe('song');
+});

@@ -1,0 +1,50 @@
+import { TUNINGS } from '../instrument/index.ts';
+import type { Song } from './song.ts';
+import { unfoldForm } from './unfold.ts';
+
+/** What a list shows of a song without opening it. */
+export interface SongSummary {
+  readonly bars: number;
+  readonly tempo: number;
+  readonly metre: string;
+  readonly tuning: string;
+  readonly capo: number;
+  /** The form as a line: sections with how often each is played. */
+  readonly form: string;
+  readonly chords: readonly string[];
+  readonly tags: readonly string[];
+}
+
+/**
+ * The form of a song as a line.
+ * @example
+ * formLine(newSong('Song')) // => 'Verse'
+ */
+export const formLine = ({ sections, form }: Pick<Song, 'sections' | 'form'>): string =>
+  form
+    .map(({ section, times }) => {
+      const name = sections.find(({ id }) => id === section)?.name ?? section;
+      return times > 1 ? `${name} ×${times}` : name;
+    })
+    .join(' · ');
+
+/** Chords named in a list. */
+const MOST_CHORDS = 12;
+
+/**
+ * Sums a song up for a list.
+ * @example
+ * summaryOfSong(newSong('Song')).bars // => 4
+ */
+export const summaryOfSong = (song: Song): SongSummary => ({
+  bars: unfoldForm(song).length,
+  tempo: song.tempo,
+  metre: `${song.metre.beats}/${song.metre.unit}`,
+  tuning: TUNINGS.find(({ key }) => key === song.instrument.tuning)?.name ?? song.instrument.tuning,
+  capo: song.instrument.capo,
+  form: formLine(song).slice(0, 200),
+  chords: Object.values(song.voicings)
+    .map(({ chord }) => chord)
+    .slice(0, MOST_CHORDS),
+  tags: song.tags ?? [],
+});
