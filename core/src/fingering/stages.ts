@@ -1,4 +1,4 @@
-import { DIGITS, STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import {
   OWN_COSTS,
   PAIR_COSTS,
@@ -12,8 +12,10 @@ import {
   type Scope,
 } from './costs/index.ts';
 import type { Hand } from './hand.ts';
+import { lookOf } from './look.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
 import { optionsOf, type Option, type Options, type Unplaced } from './options.ts';
+import { remember, rememberBy } from './remember.ts';
 import { carriesPick, type School } from './school.ts';
 import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
@@ -191,39 +193,6 @@ const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distan
   };
 };
 
-const FLAGS = ['opening', 'line', 'accent', 'rake', 'brush', 'harp', 'leads', 'chord', 'run'] as const;
-
-const DIGIT_BITS = 4;
-
-const digitNumber = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(digit) + 1 : 0);
-
-/** Looks already worked out: tasks keep their strokes from edit to edit. */
-const looks = [new WeakMap<TaskStroke, number>(), new WeakMap<TaskStroke, number>()] as const;
-
-/** A number equal for strokes that have the same choices and weigh the same on others. */
-const strokeLook = (stroke: TaskStroke, byGrid: boolean): number => {
-  const store = looks[byGrid ? 1 : 0];
-  const known = store.get(stroke);
-  if (known !== undefined) return known;
-  const look = workOutLook(stroke, byGrid);
-  store.set(stroke, look);
-  return look;
-};
-
-const workOutLook = (stroke: TaskStroke, byGrid: boolean): number => {
-  let look = byGrid && stroke.off ? 1 : 0;
-  for (const flag of FLAGS) look = (look << 1) | (stroke[flag] ? 1 : 0);
-  look = (look << DIGIT_BITS) | digitNumber(stroke.pin);
-  look = (look << DIGIT_BITS) | digitNumber(stroke.tremolo);
-  return look * 256 + stroke.string;
-};
-
-/** The same for the strokes of an event: of one stroke a number, of several the numbers in a row. */
-const lookOf = (strokes: readonly TaskStroke[], byGrid: boolean): number | string =>
-  strokes.length === 1
-    ? strokeLook(strokes[0] as TaskStroke, byGrid)
-    : strokes.map((stroke) => strokeLook(stroke, byGrid)).join();
-
 /** Ways to play one event that are looked at: so many that no shipped school has more for a chord of four. */
 const MOST_OPTIONS = 24;
 
@@ -310,23 +279,6 @@ const eventOptions = (
       option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0),
     ),
   };
-};
-
-/** Computes once what is asked for by key: events that look alike share their tables. */
-const remember = <K, T>(store: Map<K, T>, key: K, make: () => T): T => {
-  const known = store.get(key);
-  if (known !== undefined) return known;
-  const made = make();
-  store.set(key, made);
-  return made;
-};
-
-const rememberBy = <K extends object, T>(store: WeakMap<K, T>, key: K, make: () => T): T => {
-  const known = store.get(key);
-  if (known !== undefined) return known;
-  const made = make();
-  store.set(key, made);
-  return made;
 };
 
 /** Tables worked out for a school and a hand. They depend on nothing else, so an edit finds nearly all of them made. */

@@ -1,7 +1,6 @@
-import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { judge } from '../analysis/index.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
 import { readFigure, writeMidi } from '../formats/index.ts';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
@@ -9,25 +8,16 @@ import { newPattern, strokePitch, type Stroke } from '../pattern/index.ts';
 import { realise } from '../score/index.ts';
 import {
   FORMS,
-  SONG_KIND,
-  capoProposals,
-  editSong,
-  formLine,
   learningOrder,
   newSong,
   problemsOfSong,
   readChart,
-  readSong,
-  readSongFile,
   realiseSong,
   songFromChart,
   studySong,
   summaryOfSong,
-  transposeSymbol,
   unfoldForm,
   writeSong,
-  writeSongFile,
-  type AnySongEdit,
   type Bar,
   type Song,
 } from './index.ts';
@@ -308,199 +298,4 @@ describe('what is said of a song', () => {
       chords: ['C', 'G', 'Am', 'F'],
     });
   });
-});
-
-describe('chord charts', () => {
-  const bars = (chart: string): string =>
-    valueOrThrow(readChart(chart))
-      .sections.map(
-        ({ name, times, bars: all }) =>
-          `${name}×${times}: ${all.map(({ chords, silent }) => (silent ? '-' : chords.map(({ symbol, share }) => `${symbol}@${share}`).join(' '))).join(' | ')}`,
-      )
-      .join(' / ');
-
-  test.each([
-    ['| C | G |', 'Part 1×1: C@0 | G@0'],
-    ['C | G', 'Part 1×1: C@0 | G@0'],
-    ['| C G |', 'Part 1×1: C@0 G@0.5'],
-    ['| C . . G |', 'Part 1×1: C@0 G@0.75'],
-    ['| C | % | G |', 'Part 1×1: C@0 | C@0 | G@0'],
-    ['Verse:\n| C |\nChorus:\n| G |', 'Verse×1: C@0 / Chorus×1: G@0'],
-    ['[Verse]\n| C |', 'Verse×1: C@0'],
-    ['||: C | G :||', 'Part 1×2: C@0 | G@0'],
-    ['| C | G | x3', 'Part 1×3: C@0 | G@0'],
-    ['| Am |\n| C | G | x2', 'Part 1×1: Am@0 | C@0 | G@0 | C@0 | G@0'],
-    ['| C | N.C. |', 'Part 1×1: C@0 | -'],
-    ['| F#m7b5/E |', 'Part 1×1: F#m7b5/E@0'],
-    ['C   G\nlow  water', 'Part 1×1: C@0 | G@0'],
-  ])('%j', (chart, expected) => expect(bars(chart)).toBe(expected));
-
-  test('words stay with their bars', () => {
-    const [section] = valueOrThrow(readChart('C      G\nslowly down the river')).sections;
-    expect(section?.bars.map(({ words }) => words)).toEqual(['slowly', 'down the river']);
-  });
-
-  test.each([
-    ['| C | Gq |', /^Line 1, column 7: “Gq” is no chord\. Near it: G/],
-    ['Verse:\n| C |\n| H |', /^Line 3, column 3/],
-    ['hello there', /^Line 1, column 1/],
-    ['', /no bar in this chart/],
-    ['| % |', /^Line 1, column 3/],
-    ['| C | '.repeat(500), /bars/],
-    ['x'.repeat(30_000), /characters/],
-  ])('%j is refused, and said where', (chart, words) => {
-    const read = readChart(chart);
-    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
-  });
-
-  test('a bar whose chords overflow is refused', () => {
-    const made = songFromChart(valueOrThrow(readChart('| C G Am F C G Am F C G |')), 'Song');
-    expect(made.ok ? '' : made.problems.map(sentence).join(' ')).toMatch(/bar 1.*more chords/);
-  });
-});
-
-describe('keys and capos', () => {
-  test.each([
-    ['C', 2, 'D'],
-    ['Am7/G', 2, 'Bm7/A'],
-    ['F#m', -2, 'Em'],
-    ['Bb', 1, 'B'],
-    ['G', 1, 'Ab'],
-    ['N.C.', 3, 'N.C.'],
-  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeSymbol(symbol, by)).toBe(moved));
-
-  test('there and back is where it was, as pitches', () => {
-    for (let by = 0; by < 12; by += 1) expect(transposeSymbol(transposeSymbol('C', by), -by)).toBe('C');
-  });
-
-  test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
-    const found = capoProposals(['Bb', 'Eb', 'F'], standard).filter(({ open }) => open === 3);
-    expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(
-      expect.arrayContaining(['1: A D E', '3: G C D']),
-    );
-  });
-});
-
-const editArbitrary: fc.Arbitrary<AnySongEdit> = fc.oneof(
-  fc.integer({ min: 10, max: 420 }).map((tempo): AnySongEdit => ({ kind: 'setTempo', tempo })),
-  fc.string({ maxLength: 130 }).map((name): AnySongEdit => ({ kind: 'rename', name })),
-  fc.constantFrom(undefined, 60, 67, 90).map((swing): AnySongEdit => ({ kind: 'setSwing', swing })),
-  fc.constantFrom('rolling', 'hybrid', 'nobody’s').map((school): AnySongEdit => ({ kind: 'chooseSchool', school })),
-  fc
-    .constantFrom('C', 'G', 'Q')
-    .map((id): AnySongEdit => ({ kind: 'setVoicing', id, voicing: id === 'Q' ? undefined : shape(id) })),
-  fc
-    .array(fc.constantFrom(bar('C'), bar('G'), bar(), bar('C', { texture: 'rest' })), { maxLength: 5 })
-    .map((bars): AnySongEdit => ({ kind: 'setBars', section: 'section-1', bars })),
-  fc
-    .array(
-      fc.constantFrom(
-        { section: 'section-1', times: 2 },
-        { section: 'nowhere', times: 1 },
-        { section: 'section-1', times: 0 },
-      ),
-      { maxLength: 3 },
-    )
-    .map((form): AnySongEdit => ({ kind: 'setForm', form })),
-  fc.constant<AnySongEdit>({
-    kind: 'batch',
-    edits: [
-      { kind: 'setTempo', tempo: 77 },
-      { kind: 'setTags', tags: ['slow'] },
-    ],
-  }),
-);
-
-describe('edits of songs', () => {
-  test('each can be taken back, and what is accepted can stand', () => {
-    fc.assert(
-      fc.property(fc.array(editArbitrary, { maxLength: 8 }), (edits) => {
-        let song = newSong('Song');
-        const states = [song];
-        const inverses: AnySongEdit[] = [];
-        for (const change of edits) {
-          const done = editSong(song, change);
-          if (!done.ok) continue;
-          song = done.value.document;
-          expect(problemsOfSong(song)).toEqual([]);
-          states.push(song);
-          inverses.push(done.value.inverse);
-        }
-        for (const inverse of inverses.reverse()) {
-          expect(song).toEqual(states.pop());
-          song = valueOrThrow(editSong(song, inverse)).document;
-        }
-        expect(song).toEqual(newSong('Song'));
-      }),
-    );
-  });
-
-  test.each<[string, AnySongEdit, RegExp]>([
-    [
-      'a form that names no section',
-      { kind: 'setForm', form: [{ section: 'x', times: 1 }] },
-      /part 1 of the form: there is no section “x”/,
-    ],
-    ['a section taken out that the form plays', { kind: 'setSections', sections: [] }, /there is no section/],
-    [
-      'a shape that is not there',
-      { kind: 'setBars', section: 'section-1', bars: [bar('Zz')] },
-      /bar 1 of “Verse”: the shape “Zz”/,
-    ],
-    ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the figure “figure-1”/],
-    [
-      'two chords at one time',
-      {
-        kind: 'setBars',
-        section: 'section-1',
-        bars: [
-          bar('C', {
-            chords: [
-              { at: 0, voicing: 'C' },
-              { at: 0, voicing: 'C' },
-            ],
-          }),
-        ],
-      },
-      /not in order/,
-    ],
-    [
-      'a form without end',
-      { kind: 'setForm', form: Array.from({ length: 40 }, () => ({ section: 'section-1', times: 16 })) },
-      /2560 bars/,
-    ],
-    ['an edit without a name', { kind: 'fly' } as unknown as AnySongEdit, /no change called/],
-  ])('%s is refused with a reason', (_what, change, words) => {
-    const done = editSong(newSong('Song'), change);
-    expect(done.ok ? '' : done.problems.map(sentence).join(' ')).toMatch(words);
-  });
-});
-
-describe('files', () => {
-  test('a song comes back as it went', () => {
-    const song = fromChart('Verse:\n| C | G . Am . | N.C. |\nlow\n'.replace('low\n', ''), {
-      swing: 60,
-      tags: ['slow'],
-    });
-    expect(valueOrThrow(readSongFile(writeSongFile(song)))).toEqual(song);
-    expect(valueOrThrow(readSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
-  });
-
-  test.each([
-    ['{', /JSON/],
-    ['{}', /not a Fleet Wren/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), extra: 1 } }), /song\.extra/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }), /tempo of 5/],
-    ['x'.repeat(2_000_001), /characters/],
-  ])('what is no song is refused (%#)', (text, words) => {
-    const read = readSongFile(text);
-    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
-  });
-});
-
-test('a form as a line', () => {
-  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('Verse ×2');
-  expect(SONG_KIND.name).toBe('song');
 });

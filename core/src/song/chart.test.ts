@@ -1,0 +1,76 @@
+import { sentence, valueOrThrow } from '../errors/index.ts';
+import { instrumentIn, tuningByKey } from '../instrument/index.ts';
+import { capoProposals, readChart, songFromChart, transposeSymbol } from './index.ts';
+
+const standard = instrumentIn(tuningByKey('standard'));
+
+describe('chord charts', () => {
+  const bars = (chart: string): string =>
+    valueOrThrow(readChart(chart))
+      .sections.map(
+        ({ name, times, bars: all }) =>
+          `${name}×${times}: ${all.map(({ chords, silent }) => (silent ? '-' : chords.map(({ symbol, share }) => `${symbol}@${share}`).join(' '))).join(' | ')}`,
+      )
+      .join(' / ');
+
+  test.each([
+    ['| C | G |', 'Part 1×1: C@0 | G@0'],
+    ['C | G', 'Part 1×1: C@0 | G@0'],
+    ['| C G |', 'Part 1×1: C@0 G@0.5'],
+    ['| C . . G |', 'Part 1×1: C@0 G@0.75'],
+    ['| C | % | G |', 'Part 1×1: C@0 | C@0 | G@0'],
+    ['Verse:\n| C |\nChorus:\n| G |', 'Verse×1: C@0 / Chorus×1: G@0'],
+    ['[Verse]\n| C |', 'Verse×1: C@0'],
+    ['||: C | G :||', 'Part 1×2: C@0 | G@0'],
+    ['| C | G | x3', 'Part 1×3: C@0 | G@0'],
+    ['| Am |\n| C | G | x2', 'Part 1×1: Am@0 | C@0 | G@0 | C@0 | G@0'],
+    ['| C | N.C. |', 'Part 1×1: C@0 | -'],
+    ['| F#m7b5/E |', 'Part 1×1: F#m7b5/E@0'],
+    ['C   G\nlow  water', 'Part 1×1: C@0 | G@0'],
+  ])('%j', (chart, expected) => expect(bars(chart)).toBe(expected));
+
+  test('words stay with their bars', () => {
+    const [section] = valueOrThrow(readChart('C      G\nslowly down the river')).sections;
+    expect(section?.bars.map(({ words }) => words)).toEqual(['slowly', 'down the river']);
+  });
+
+  test.each([
+    ['| C | Gq |', /^Line 1, column 7: “Gq” is no chord\. Near it: G/],
+    ['Verse:\n| C |\n| H |', /^Line 3, column 3/],
+    ['hello there', /^Line 1, column 1/],
+    ['', /no bar in this chart/],
+    ['| % |', /^Line 1, column 3/],
+    ['| C | '.repeat(500), /bars/],
+    ['x'.repeat(30_000), /characters/],
+  ])('%j is refused, and said where', (chart, words) => {
+    const read = readChart(chart);
+    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
+  });
+
+  test('a bar whose chords overflow is refused', () => {
+    const made = songFromChart(valueOrThrow(readChart('| C G Am F C G Am F C G |')), 'Song');
+    expect(made.ok ? '' : made.problems.map(sentence).join(' ')).toMatch(/bar 1.*more chords/);
+  });
+});
+
+describe('keys and capos', () => {
+  test.each([
+    ['C', 2, 'D'],
+    ['Am7/G', 2, 'Bm7/A'],
+    ['F#m', -2, 'Em'],
+    ['Bb', 1, 'B'],
+    ['G', 1, 'Ab'],
+    ['N.C.', 3, 'N.C.'],
+  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeSymbol(symbol, by)).toBe(moved));
+
+  test('there and back is where it was, as pitches', () => {
+    for (let by = 0; by < 12; by += 1) expect(transposeSymbol(transposeSymbol('C', by), -by)).toBe('C');
+  });
+
+  test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
+    const found = capoProposals(['Bb', 'Eb', 'F'], standard).filter(({ open }) => open === 3);
+    expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(
+      expect.arrayContaining(['1: A D E', '3: G C D']),
+    );
+  });
+});
