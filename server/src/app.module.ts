@@ -7,6 +7,7 @@ import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
 import { DB, type Db } from './db/connection.ts';
 import { StudioDb } from './db/studio-db.ts';
+import { DocumentListStore } from './documents/list.store.ts';
 import { DocumentsStore } from './documents/documents.store.ts';
 import { VersionsStore } from './documents/versions.store.ts';
 import { RateLimits } from './common/rate-limit.ts';
@@ -17,6 +18,8 @@ import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternListStore } from './patterns/pattern-list.store.ts';
 import { SetUpController } from './set-up/set-up.controller.ts';
 import { SetUpService } from './set-up/set-up.service.ts';
+import { SongsController } from './songs/songs.controller.ts';
+import { SongsService } from './songs/songs.service.ts';
 import { StudentsController } from './students/students.controller.ts';
 import { StudentsStore } from './students/students.store.ts';
 import { OutdatedStore } from './summaries/outdated.store.ts';
@@ -29,7 +32,14 @@ export class AppModule {
   static around(config: Config, db: Db): DynamicModule {
     return {
       module: AppModule,
-      controllers: [AuthController, PatternsController, SetUpController, StudentsController, HealthController],
+      controllers: [
+        AuthController,
+        PatternsController,
+        SongsController,
+        SetUpController,
+        StudentsController,
+        HealthController,
+      ],
       providers: [
         { provide: CONFIG, useValue: config },
         { provide: DB, useValue: db },
@@ -45,7 +55,9 @@ export class AppModule {
         SummaryPool,
         BodyPool,
         SummariesService,
+        DocumentListStore,
         PatternListStore,
+        SongsService,
         PatternsService,
         StudentsStore,
         SetUpService,

@@ -1,4 +1,4 @@
-import { newPattern } from '@fleet-wren/core';
+import { newPattern, newSong } from '@fleet-wren/core';
 
 /** A source of numbers from 0 up to 1 that is the same at each run with a seed (mulberry32, public domain). */
 export const seeded = (seed: number): (() => number) => {
@@ -44,6 +44,15 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'post', path: `/api/patterns/${ID}/duplicate` },
   { method: 'delete', path: `/api/patterns/${ID}` },
   { method: 'post', path: `/api/patterns/${ID}/restore` },
+  { method: 'get', path: '/api/songs' },
+  { method: 'get', path: `/api/songs/${ID}` },
+  { method: 'get', path: `/api/songs/${ID}/versions` },
+  { method: 'post', path: `/api/songs/${ID}/versions`, body: { label: 'Before' } },
+  { method: 'post', path: '/api/songs', body: { song: newSong('Song') } },
+  { method: 'put', path: `/api/songs/${ID}`, body: { version: 1, song: newSong('Song') } },
+  { method: 'post', path: `/api/songs/${ID}/duplicate` },
+  { method: 'delete', path: `/api/songs/${ID}` },
+  { method: 'post', path: `/api/songs/${ID}/restore` },
   { method: 'post', path: '/api/auth/register', body: { studio: 'S', name: 'N', email: 'a@b.example', password: 'p' } },
   { method: 'post', path: '/api/auth/sign-in', body: { email: 'a@b.example', password: 'p' } },
   { method: 'get', path: '/api/auth/me' },

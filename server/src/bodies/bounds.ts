@@ -5,7 +5,7 @@ const MOST_VALUES = 300;
 const MOST_ITEMS = 200;
 
 /** Fields that hold documents, which core checks itself. */
-const DOCUMENTS: ReadonlySet<string> = new Set(['pattern', 'patterns']);
+const DOCUMENTS: ReadonlySet<string> = new Set(['pattern', 'patterns', 'song']);
 
 const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null;

@@ -1,11 +1,11 @@
-import { WrenError, readPattern, valueOrThrow, type Pattern } from '@fleet-wren/core';
+import { WrenError, valueOrThrow, type Result } from '@fleet-wren/core';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import type { BodyPool } from './body-pool.ts';
 
 /** Bytes up to which a body is read with its request: a millisecond or two. */
 const SMALL = 48_000;
 
-/** Patterns that were checked when their body was read. */
+/** Documents that were checked when their body was read. */
 const known = new WeakSet<object>();
 
 const unreadable = (): Error => Object.assign(new Error('The body is not JSON.'), { status: 400 });
@@ -20,20 +20,26 @@ const parseSmall = (bytes: Uint8Array): unknown => {
   throw unreadable();
 };
 
+interface Documents {
+  readonly pattern?: object;
+  readonly song?: object;
+  readonly patterns?: readonly object[];
+}
+
 const parseLarge = async (pool: BodyPool, bytes: Uint8Array): Promise<unknown> => {
   const read = await pool.read(bytes);
   if (read.kind === 'unreadable') throw unreadable();
   if (read.kind === 'refused') throw new WrenError(...read.problems);
-  const body = JSON.parse(read.text) as { readonly pattern?: object; readonly patterns?: readonly object[] };
-  for (const pattern of [...(body.pattern ? [body.pattern] : []), ...(body.patterns ?? [])]) known.add(pattern);
+  const body = JSON.parse(read.text) as Documents;
+  for (const document of [body.pattern, body.song, ...(body.patterns ?? [])]) if (document) known.add(document);
   return body;
 };
 
-/** A pattern of a request, checked: once, wherever its body was read. Its problems are thrown. */
-export const checkedPattern = (document: unknown): Pattern =>
+/** A document of a request, checked: once, wherever its body was read. Its problems are thrown. */
+export const checkedDocument = <T extends object>(document: unknown, read: (value: unknown) => Result<T>): T =>
   typeof document === 'object' && document !== null && known.has(document)
-    ? (document as Pattern)
-    : valueOrThrow(readPattern(document));
+    ? (document as T)
+    : valueOrThrow(read(document));
 
 const isBytes = (body: unknown): body is Buffer => Buffer.isBuffer(body) && body.length > 0;
 

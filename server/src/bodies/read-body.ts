@@ -1,4 +1,4 @@
-import { problem, readPattern, type Pattern, type Problem, type Result } from '@fleet-wren/core';
+import { failure, problem, readPattern, readSong, success, type Problem, type Result } from '@fleet-wren/core';
 import { isBeyondBounds } from './bounds.ts';
 
 /** What a large body came to: the body written anew with its documents checked, or what is wrong with it. */
@@ -6,11 +6,6 @@ export type ReadBody =
   | { readonly kind: 'read'; readonly text: string }
   | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
   | { readonly kind: 'unreadable' };
-
-interface WithDocuments {
-  readonly pattern?: unknown;
-  readonly patterns?: unknown;
-}
 
 const REFUSED = problem('request-wrong', { problem: 'The request holds more than it may.' });
 
@@ -22,18 +17,30 @@ const parsed = (text: string): unknown => {
   }
 };
 
-const readAll = (documents: readonly unknown[]): readonly Result<Pattern>[] =>
-  documents.map((document) => readPattern(document));
+/** Fields of a body that hold a document, and how each is read. */
+const READERS: Readonly<Record<string, (document: unknown) => Result<object>>> = {
+  pattern: readPattern,
+  song: readSong,
+};
 
-const checked = (body: WithDocuments): ReadBody => {
-  const { pattern, patterns } = body;
-  const all = readAll([...(pattern === undefined ? [] : [pattern]), ...(Array.isArray(patterns) ? patterns : [])]);
+const readMany = (documents: readonly unknown[]): Result<readonly object[]> => {
+  const all = documents.map((document) => readPattern(document));
   const problems = all.flatMap((one) => (one.ok ? [] : one.problems));
+  return problems.length > 0 ? failure(...problems) : success(all.flatMap((one) => (one.ok ? [one.value] : [])));
+};
+
+const readField = (name: string, value: unknown): Result<unknown> => {
+  if (name === 'patterns' && Array.isArray(value)) return readMany(value);
+  const reader = Object.hasOwn(READERS, name) ? READERS[name] : undefined;
+  return reader ? reader(value) : success(value);
+};
+
+const checked = (body: object): ReadBody => {
+  const fields = Object.entries(body).map(([name, value]) => [name, readField(name, value)] as const);
+  const problems = fields.flatMap(([, read]) => (read.ok ? [] : read.problems));
   if (problems.length > 0) return { kind: 'refused', problems };
-  const values = all.flatMap((one) => (one.ok ? [one.value] : []));
-  const single = pattern === undefined ? {} : { pattern: values[0] };
-  const many = Array.isArray(patterns) ? { patterns: values.slice(pattern === undefined ? 0 : 1) } : {};
-  return { kind: 'read', text: JSON.stringify({ ...body, ...single, ...many }) };
+  const values = fields.flatMap(([name, read]) => (read.ok ? [[name, read.value] as const] : []));
+  return { kind: 'read', text: JSON.stringify(Object.fromEntries(values)) };
 };
 
 /** Reads a large body and checks the documents in it: what the request's own thread has no time for. */
@@ -41,5 +48,5 @@ export const readBody = (bytes: Uint8Array): ReadBody => {
   const body = parsed(new TextDecoder().decode(bytes));
   if (typeof body !== 'object' || body === null) return { kind: 'unreadable' };
   if (isBeyondBounds(body)) return { kind: 'refused', problems: [REFUSED] };
-  return checked(body as WithDocuments);
+  return checked(body);
 };

@@ -8,7 +8,9 @@ import { DocumentsStore } from '../documents/documents.store.ts';
 import { StudentsStore } from '../students/students.store.ts';
 import { besideOf } from '../summaries/summaries.service.ts';
 import { summarise } from '../summaries/work.ts';
+import { writingOf } from '../songs/songs.service.ts';
 import { demoPatterns } from './patterns.ts';
+import { demoSongs } from './songs.ts';
 
 /** How to get into the demo studio: no secret, it holds invented data only. */
 export const DEMO_SIGN_IN = { email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' } as const;
@@ -31,4 +33,5 @@ export const loadDemo = async (db: Db): Promise<void> => {
     const beside = besideOf(pattern, summarise({ pattern, estimates: {} }));
     await documents.insert(scope, 'pattern', [{ name: pattern.name, document: pattern, beside }]);
   }
+  for (const song of demoSongs().slice().reverse()) await documents.insert(scope, 'song', [writingOf(song)]);
 };

@@ -1,11 +1,13 @@
 import {
   PATTERN_FORMAT_VERSION,
+  SONG_FORMAT_VERSION,
   WrenError,
   migratePattern,
   problem,
   type EstimateKey,
   type MadeSchool,
   type Pattern,
+  type Song,
   type Striker,
 } from '@fleet-wren/core';
 
@@ -24,6 +26,7 @@ export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;
 /** The kinds of documents a studio keeps, and what each holds. */
 export interface Kinds {
   readonly pattern: Pattern;
+  readonly song: Song;
   readonly hand: HandDocument;
   readonly school: SchoolDocument;
   readonly estimates: Estimates;
@@ -44,6 +47,7 @@ const asItIs: KindFormat['migrate'] = (json) => json;
 /** The format each kind is kept in. */
 export const FORMATS: Readonly<Record<Kind, KindFormat>> = {
   pattern: { format: PATTERN_FORMAT_VERSION, migrate: migratePattern },
+  song: { format: SONG_FORMAT_VERSION, migrate: asItIs },
   hand: { format: 1, migrate: asItIs },
   school: { format: 1, migrate: asItIs },
   estimates: { format: 1, migrate: asItIs },

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { Digit, PatternSummary } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
+import { DocumentListStore, bySearch, escapeLike, type PageAsked } from '../documents/list.store.ts';
 import { DocumentsStore } from '../documents/documents.store.ts';
 import type { PatternQuery } from './patterns.schema.ts';
 
@@ -14,18 +15,10 @@ export interface PatternLine {
   readonly summary: PatternSummary;
 }
 
-/** Where a page of the list ended. */
-export interface PageEnd {
-  readonly workedAt: Date;
-  readonly id: string;
-}
-
 /** What a list of patterns is narrowed to. */
 export type PatternFilter = Omit<PatternQuery, 'limit' | 'after'>;
 
 const LINE = ['id', 'name', 'school', 'worked_at as workedAt', 'summary'] as const;
-
-const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 
 /** Shares of the ceiling between which a pattern is easy, middling or hard. */
 const DIFFICULTY = { easy: [0, 0.5], middling: [0.5, 0.8], hard: [0.8, 1000] } as const;
@@ -38,18 +31,6 @@ const DIGIT_LETTERS: Readonly<Record<string, Digit>> = {
   c: 'c',
   d: 'down',
   u: 'up',
-};
-
-/** Words of a search that are looked for: more would only make the query longer. */
-const MOST_WORDS = 8;
-
-const bySearch = (query: Knex.QueryBuilder, search: string): void => {
-  for (const word of search.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS)) {
-    const like = `%${escapeLike(word)}%`;
-    void query.where(
-      (either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]),
-    );
-  }
 };
 
 const narrow = (query: Knex.QueryBuilder, filter: PatternFilter): void => {
@@ -71,23 +52,16 @@ const narrow = (query: Knex.QueryBuilder, filter: PatternFilter): void => {
 /** The list of a studio's patterns: narrowed, latest worked on first, page by page. */
 @Injectable()
 export class PatternListStore {
-  constructor(private readonly documents: DocumentsStore) {}
+  constructor(
+    private readonly documents: DocumentsStore,
+    private readonly lists: DocumentListStore,
+  ) {}
 
   async page(
     scope: StudioScope,
-    { limit, after, ...filter }: PatternFilter & { readonly limit: number; readonly after?: PageEnd },
+    { limit, after, ...filter }: PatternFilter & PageAsked,
   ): Promise<readonly PatternLine[]> {
-    const query = this.documents
-      .live(scope, 'pattern')
-      .select(...LINE)
-      .orderBy([
-        { column: 'worked_at', order: 'desc' },
-        { column: 'id', order: 'desc' },
-      ])
-      .limit(limit);
-    narrow(query, filter);
-    if (after) void query.whereRaw('(worked_at, id) < (?, ?)', [after.workedAt, after.id]);
-    return query;
+    return this.lists.page(scope, 'pattern', LINE, { limit, after }, (query) => narrow(query, filter));
   }
 
   /** The studio's tags and how many patterns bear each, by name. */

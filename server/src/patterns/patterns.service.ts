@@ -1,14 +1,15 @@
 import { Injectable } from '@nestjs/common';
-import { PATTERN_LIMITS, WrenError, problem, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, WrenError, problem, readPattern, type Pattern } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
-import { checkedPattern } from '../bodies/json-bodies.ts';
+import { checkedDocument } from '../bodies/json-bodies.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
-import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import { readEnd, writeEnd } from '../documents/page.ts';
 import { VersionsStore, type KeptVersion, type VersionLine } from '../documents/versions.store.ts';
 import { SummariesService, besideOf, type Coming } from '../summaries/summaries.service.ts';
-import { PatternListStore, type PageEnd, type PatternLine } from './pattern-list.store.ts';
+import { PatternListStore, type PatternLine } from './pattern-list.store.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
 
 /** A pattern as it is answered. */
@@ -32,20 +33,7 @@ const refuseBeyond = (count: number, most: number, what: string): void => {
   if (count > most) throw new WrenError(problem('quota-reached', { most, what }));
 };
 
-const writeEnd = ({ workedAt, id }: PatternLine): string =>
-  Buffer.from(`${workedAt.toISOString()} ${id}`).toString('base64url');
-
-/** Times a database can hold: of this century, as JavaScript writes them. */
-const TIME = /^20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/;
-
-const readEnd = (text: string | undefined): PageEnd | undefined => {
-  if (text === undefined) return undefined;
-  const [time = '', id = ''] = Buffer.from(text, 'base64url').toString('utf8').split(' ');
-  const workedAt = new Date(TIME.test(time) ? time : Number.NaN);
-  if (!UUID.test(id) || Number.isNaN(workedAt.getTime()))
-    throw new WrenError(problem('request-wrong', { problem: 'The list cannot go on from there; start it anew.' }));
-  return { workedAt, id };
-};
+const checkedPattern = (document: unknown): Pattern => checkedDocument(document, readPattern);
 
 const copyName = (name: string): string => `${name.slice(0, PATTERN_LIMITS.name - 7)} (copy)`;
 

@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
+import type { StudioScope } from '../db/studio-db.ts';
+import { DocumentsStore } from './documents.store.ts';
+import type { Kind } from './kinds.ts';
+import type { PageEnd } from './page.ts';
+
+/** A part of a list: how many lines, and after which one. */
+export interface PageAsked {
+  readonly limit: number;
+  readonly after?: PageEnd;
+}
+
+/** Signs that mean something in a pattern of the database. */
+export const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
+
+/** Words of a search that are looked for: more would only make the query longer. */
+const MOST_WORDS = 8;
+
+/** Narrows a list to documents with every word of a search in their name or their tags. */
+export const bySearch = (query: Knex.QueryBuilder, search: string): void => {
+  for (const word of search.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS)) {
+    const like = `%${escapeLike(word)}%`;
+    void query.where(
+      (either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]),
+    );
+  }
+};
+
+/** Lists of documents, latest worked on first, page by page. */
+@Injectable()
+export class DocumentListStore {
+  constructor(private readonly documents: DocumentsStore) {}
+
+  /** A page of the documents of a kind, as far as they are narrowed; the query is run when it is awaited. */
+  page(
+    scope: StudioScope,
+    kind: Kind,
+    columns: readonly string[],
+    { limit, after }: PageAsked,
+    narrow: (query: Knex.QueryBuilder) => void,
+  ): Knex.QueryBuilder {
+    const query = this.documents
+      .live(scope, kind)
+      .select(...columns)
+      .orderBy([
+        { column: 'worked_at', order: 'desc' },
+        { column: 'id', order: 'desc' },
+      ])
+      .limit(limit);
+    narrow(query);
+    if (after) void query.whereRaw('(worked_at, id) < (?, ?)', [after.workedAt, after.id]);
+    return query;
+  }
+}
