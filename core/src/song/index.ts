@@ -2,6 +2,7 @@ export * from './song.ts';
 export { newSong } from './create.ts';
 export { unfoldForm, type PlayedBar } from './unfold.ts';
 export { realiseSong, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
+export { figureFrom, patternOfBars } from './figure.ts';
 export { problemsOfSong } from './problems.ts';
 export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';
 export { barOfStroke, studySong, type BarReading, type SongStudy } from './study.ts';

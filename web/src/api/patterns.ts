@@ -111,6 +111,10 @@ export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
 /** Keeps a new pattern. */
 const createPattern = (pattern: Pattern): Promise<KeptPattern> => ask('POST', '/patterns', { pattern });
 
+/** One pattern, as it is kept now. */
+export const fetchPattern = (id: string): Promise<Pattern> =>
+  ask<KeptPattern>('GET', `/patterns/${id}`).then(({ pattern }) => pattern);
+
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
   return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: [LIST] }) });

@@ -15,6 +15,8 @@ const Bench = lazy(() => import('../bench/Bench.tsx'));
 const Make = lazy(() => import('../make/Make.tsx'));
 const Shelf = lazy(() => import('../shelf/Shelf.tsx'));
 const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
+const SongList = lazy(() => import('../songs/SongList.tsx'));
+const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -70,6 +72,22 @@ const Rooms = () => (
         element={
           <Screen>
             <Bench />
+          </Screen>
+        }
+      />
+      <Route
+        path="/songs"
+        element={
+          <Screen>
+            <SongList />
+          </Screen>
+        }
+      />
+      <Route
+        path="/songs/:id"
+        element={
+          <Screen>
+            <SongRoom />
           </Screen>
         }
       />

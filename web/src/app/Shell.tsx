@@ -31,6 +31,7 @@ export const Shell = () => {
         </Link>
         <nav className="shell-nav" aria-label="Rooms">
           <NavLink to="/patterns">Patterns</NavLink>
+          <NavLink to="/songs">Songs</NavLink>
           <NavLink to="/students">Students</NavLink>
           <NavLink to="/set-up">Set-up</NavLink>
         </nav>

@@ -26,21 +26,11 @@ import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { SAVING_WORDS } from '../workspace/saving-words.ts';
 import { useBench, useBenchStore } from './context.ts';
-import type { Saving } from '../workspace/workspace.ts';
 import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
 import { TakeAway } from './TakeAway.tsx';
-
-const SAVING_WORDS: Readonly<Record<Saving, string>> = {
-  saved: 'saved',
-  saving: 'saving …',
-  'not saved': 'not saved yet, kept in this browser',
-  refused: 'not saved: it was refused, kept in this browser',
-  conflict: 'changed in another window',
-  'signed out': 'signed out; kept in this browser',
-  deleted: 'deleted elsewhere; kept in this browser',
-};
 
 /** Brings a pattern back that was deleted while it lay on the bench, with what was done since. */
 const BringBack = () => {

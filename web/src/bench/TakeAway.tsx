@@ -14,28 +14,11 @@ import {
 import { Download } from 'lucide-react';
 import { memo } from 'react';
 import { Dropdown } from 'react-bootstrap';
+import { download, fileName } from '../parts/download.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBenchStore } from './context.ts';
 
 type Digits = Readonly<Record<string, Digit | null>>;
-
-/** A name that any file system takes. */
-const fileName = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .toLowerCase() || 'pattern';
-
-const download = (name: string, content: BlobPart, type: string): void => {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([content], { type }));
-  link.download = name;
-  link.click();
-  // Revoked once the browser has taken the file up.
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-};
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);

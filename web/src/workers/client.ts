@@ -10,5 +10,8 @@ export const judgeWorker = new Desk<CoreWork>(startWorker);
 /** Looks for what takes longer than an edit may: ways out, other fingerings, comparisons, files. */
 export const studyWorker = new Desk<CoreWork>(startWorker);
 
+/** Reads songs; apart from single patterns, so that neither forgets what it remembers of the other. */
+export const songWorker = new Desk<CoreWork>(startWorker);
+
 /** Renders sound. */
 export const soundWorker = new Desk<CoreWork>(startWorker);

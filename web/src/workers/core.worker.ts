@@ -1,6 +1,7 @@
 import {
   alternatives,
   axesByKey,
+  capoProposals,
   compareSchools,
   cureFor,
   digitsInOrder,
@@ -12,8 +13,11 @@ import {
   learnSchool,
   newFingeringMemory,
   pluckedString,
+  readChart,
   schoolsToCompare,
   seededRandom,
+  songFromChart,
+  studySong,
   studyStrings,
   taskOf,
   valueOrThrow,
@@ -73,6 +77,12 @@ let held: Held | undefined;
 /** What the solver remembers of that state. */
 const memory = newFingeringMemory();
 
+/** The same for a song that is worked on. */
+const songMemory = newFingeringMemory();
+
+/** Ways to play a song with a capo that are offered. */
+const MOST_CAPOS = 3;
+
 const edited = (pattern: Pattern, edits: readonly Edit[]): Pattern =>
   edits.reduce((state, change) => valueOrThrow(edit(state, change)).document, pattern);
 
@@ -103,6 +113,12 @@ const work: CoreWork = {
   strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
+  studySong: (song, hand) => studySong(song, { hand: sameHand(hand), memory: songMemory }),
+  capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
+  chartSong: (chart, name, changes) => {
+    const read = readChart(chart);
+    return read.ok ? songFromChart(read.value, name, changes) : read;
+  },
   voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
   learn: learnSchool,
   drills: (pattern, axes, hand) =>

@@ -1,5 +1,6 @@
 import type {
   Alternative,
+  CapoProposal,
   Comparison,
   Cure,
   DrillGrid,
@@ -16,6 +17,8 @@ import type {
   Pattern,
   Problem,
   Result,
+  Song,
+  SongStudy,
   StringStudy,
 } from '@fleet-wren/core';
 import type { JudgementChange } from './judgement-change.ts';
@@ -64,6 +67,12 @@ export interface CoreWork {
     own: readonly MadeSchool[],
     hand: Hand,
   ) => Comparison;
+  /** A song fingered as one and read bar by bar. */
+  readonly studySong: (song: Song, hand: Hand) => SongStudy;
+  /** The kindest capos and keys for some chords. */
+  readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
+  /** A song from a chord chart, or where the chart cannot be read. */
+  readonly chartSong: (chart: string, name: string, changes: Partial<Song>) => Result<Song>;
   /** The shapes of a chord by ease. */
   readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly FoundVoicing[]>;
   /** A school learnt from pins. */

@@ -50,6 +50,8 @@ const bassWords = (instrument: Instrument, voicing: Voicing): string => {
 interface PickerProps {
   readonly instrument: Instrument;
   readonly current?: Voicing;
+  /** The symbol it opens with. */
+  readonly begin?: string;
   readonly pick: (voicing: Voicing) => void;
   readonly hide: () => void;
 }
@@ -92,8 +94,8 @@ const Shape = ({
 };
 
 /** Shapes of a chord by ease: type a symbol or the frets, hear a shape, take it. */
-export const ChordPicker = ({ instrument, current, pick, hide }: PickerProps) => {
-  const [typed, setTyped] = useState('');
+export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: PickerProps) => {
+  const [typed, setTyped] = useState(begin);
   const symbol = typed.trim();
   const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
   const { value, trouble } = useAnswer(question, askShapes);

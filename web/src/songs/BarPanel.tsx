@@ -1,0 +1,346 @@
+import {
+  BEGINNINGS,
+  bassString,
+  figureFrom,
+  sentence,
+  type Bar,
+  type FigureTexture,
+  type Pattern,
+  type Result,
+  type Song,
+  type SongStudy,
+  type Voicing,
+} from '@fleet-wren/core';
+import { useMemo, useRef, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { useCreatePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
+import { Neck } from '../parts/neck/Neck.tsx';
+import { layoutOf } from '../parts/threads/geometry.ts';
+import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { useWidth } from '../parts/useWidth.ts';
+import { studyWorker } from '../workers/client.ts';
+import { chordText } from './bars.ts';
+import { FigurePicker } from './FigurePicker.tsx';
+import { useSong, useSongStore } from './store.ts';
+
+const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+
+const figureIn = ({ texture }: Bar): FigureTexture | undefined =>
+  typeof texture === 'object' && 'figure' in texture ? texture : undefined;
+
+/** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
+const readBar = async (song: Song, text: string): Promise<Result<Song>> =>
+  studyWorker.ask('chartSong', [`| ${text} |`, 'Bar', { instrument: song.instrument, metre: song.metre }]);
+
+const ChordField = ({ bar }: { readonly bar: Bar }) => {
+  const store = useSongStore();
+  const song = useSong((state) => state.document);
+  const shown = chordText(bar, song);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = async (): Promise<void> => {
+    const text = typed?.trim();
+    setTyped(null);
+    if (text === undefined || text === shown) return;
+    const { run, refuse, chosen } = store.getState();
+    const read = text === '' ? undefined : await readBar(song, text);
+    if (read && !read.ok) return refuse(read.problems.map(sentence).join(' '));
+    const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
+    const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
+    const bars = store.getState().document.sections.find(({ id }) => id === chosen.section)?.bars ?? [];
+    run({
+      kind: 'batch',
+      edits: [
+        ...shapes.map(([id, voicing]) => ({ kind: 'setVoicing' as const, id, voicing })),
+        {
+          kind: 'setBars',
+          section: chosen.section,
+          bars: bars.map((one, index) =>
+            index >= chosen.from && index < chosen.from + chosen.count ? { ...one, chords } : one,
+          ),
+        },
+      ],
+    });
+  };
+  return (
+    <label>
+      Chords
+      <input
+        className="form-control"
+        aria-label="Chords of the bar"
+        placeholder="goes on"
+        title="C G: half each; C . . G: as the beats count; empty: the chord before goes on"
+        value={typed ?? shown}
+        maxLength={80}
+        spellCheck={false}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={() => void settle()}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </label>
+  );
+};
+
+const Shapes = ({ bar }: { readonly bar: Bar }) => {
+  const { run } = useSongStore().getState();
+  const song = useSong((state) => state.document);
+  const [picking, setPicking] = useState<string | null>(null);
+  const names = [...new Set(bar.chords.map(({ voicing }) => voicing))];
+  const take = (id: string, shape: Voicing): void => {
+    run({ kind: 'setVoicing', id, voicing: { ...shape, chord: song.voicings[id]?.chord ?? shape.chord } });
+    setPicking(null);
+  };
+  return (
+    <div className="bar-shapes">
+      {names.map((id) => {
+        const voicing = song.voicings[id];
+        return (
+          voicing && (
+            <button
+              key={id}
+              type="button"
+              onClick={() => setPicking(id)}
+              title={`Another shape for ${id}, wherever it comes`}
+            >
+              <b>{id}</b>
+              <Neck voicing={voicing} bass={bassString(song.instrument, voicing)} />
+            </button>
+          )
+        );
+      })}
+      {picking !== null && (
+        <ChordPicker
+          instrument={song.instrument}
+          current={song.voicings[picking]}
+          begin={picking}
+          hide={() => setPicking(null)}
+          pick={(shape) => take(picking, shape)}
+        />
+      )}
+    </div>
+  );
+};
+
+/** How far a change of figure goes. */
+type Reach = 'here' | 'everywhere' | 'elsewhere';
+
+const sameFigure = (bar: Bar, figure: string | undefined): boolean => figureIn(bar)?.figure === figure;
+
+const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
+  const store = useSongStore();
+  const figures = useSong((state) => state.document.figures);
+  const [bringing, setBringing] = useState(false);
+  const [reach, setReach] = useState<Reach>('here');
+  const now = figureIn(bar);
+  const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
+  /** Puts a figure into the chosen bars, into all that have theirs, or into all of those but the chosen. */
+  const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
+    const { document, chosen, run } = store.getState();
+    const isChosen = (section: string, index: number): boolean =>
+      section === chosen.section && index >= chosen.from && index < chosen.from + chosen.count;
+    const wanted = (section: string, one: Bar, index: number): boolean => {
+      if (reach === 'here') return isChosen(section, index);
+      return sameFigure(one, now?.figure) && (reach === 'everywhere' || !isChosen(section, index));
+    };
+    run({
+      kind: 'batch',
+      edits: [
+        ...(more.length > 0 ? [{ kind: 'setFigures' as const, figures: [...document.figures, ...more] }] : []),
+        {
+          kind: 'setSections',
+          sections: document.sections.map((section) => ({
+            ...section,
+            bars: section.bars.map((one, index) => (wanted(section.id, one, index) ? { ...one, texture } : one)),
+          })),
+        },
+      ],
+    });
+  };
+  const begins = now?.begins ?? 'each bar';
+  const choose = (key: string): void => {
+    if (key === 'bring') setBringing(true);
+    else if (key === 'rest') put('rest');
+    else if (key !== 'written') put({ figure: key, begins });
+  };
+  const bring = (pattern: Pattern): void => {
+    const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
+    put({ figure: figure.id, begins }, [figure]);
+    setBringing(false);
+  };
+  return (
+    <>
+      <label>
+        Figure
+        <select className="form-select" value={value} onChange={({ target }) => choose(target.value)}>
+          {figures.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+          {value === 'written' && <option value="written">written for this bar</option>}
+          <option value="rest">nothing is played</option>
+          <option value="bring">from a pattern …</option>
+        </select>
+      </label>
+      <label>
+        A change goes
+        <select className="form-select" value={reach} onChange={({ target }) => setReach(target.value as Reach)}>
+          <option value="here">into these bars only</option>
+          <option value="everywhere">everywhere this figure is</option>
+          <option value="elsewhere">everywhere but here</option>
+        </select>
+      </label>
+      {now && (
+        <label>
+          It begins with
+          <select
+            className="form-select"
+            value={begins}
+            onChange={({ target }) =>
+              put({ figure: now.figure, begins: BEGINNINGS.find((one) => one === target.value) ?? 'each bar' })
+            }
+          >
+            <option value="each bar">each bar</option>
+            <option value="each chord">each chord</option>
+            <option value="runs on">the section, and runs on</option>
+          </select>
+        </label>
+      )}
+      {bringing && <FigurePicker take={bring} hide={() => setBringing(false)} />}
+    </>
+  );
+};
+
+const WordsField = ({ bar }: { readonly bar: Bar }) => {
+  const { changeBars } = useSongStore().getState();
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    const words = typed?.trim();
+    if (words !== undefined && words !== (bar.words ?? ''))
+      changeBars(({ words: _old, ...one }) => (words === '' ? one : { ...one, words }));
+    setTyped(null);
+  };
+  return (
+    <label>
+      Words
+      <input
+        className="form-control"
+        aria-label="Words under the bar"
+        value={typed ?? bar.words ?? ''}
+        maxLength={200}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </label>
+  );
+};
+
+const BarTools = ({ shown }: { readonly shown: Pattern | undefined }) => {
+  const store = useSongStore();
+  const { copy, insertBars, removeBars, moveBars } = store.getState();
+  const copied = useSong((state) => state.copied.length);
+  const create = useCreatePattern();
+  const navigate = useNavigate();
+  const toBench = (): void => {
+    if (!shown) return;
+    const strokes = shown.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
+    const name = `${shown.name}, a part`.slice(0, 120);
+    create.mutate(
+      { ...shown, name, cyclic: true, strokes },
+      {
+        onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+        onError: (error) => store.getState().refuse(wordsOf(error)),
+      },
+    );
+  };
+  const double = (): void => {
+    copy();
+    insertBars(store.getState().copied, 'after');
+  };
+  return (
+    <div className="bar-tools" role="group" aria-label="The chosen bars">
+      <Button variant="quiet" size="sm" onClick={double} title="Control D">
+        Repeat
+      </Button>
+      <Button variant="quiet" size="sm" onClick={copy} title="Control C">
+        Copy
+      </Button>
+      <Button
+        variant="quiet"
+        size="sm"
+        disabled={copied === 0}
+        onClick={() => insertBars(store.getState().copied, 'after')}
+        title="Control V"
+      >
+        Put in after
+      </Button>
+      <Button variant="quiet" size="sm" onClick={() => moveBars(-1)} title="Alt ←">
+        Earlier
+      </Button>
+      <Button variant="quiet" size="sm" onClick={() => moveBars(1)} title="Alt →">
+        Later
+      </Button>
+      <Button variant="quiet" size="sm" onClick={removeBars} title="Delete">
+        Take out
+      </Button>
+      <Button
+        variant="quiet"
+        size="sm"
+        onClick={toBench}
+        disabled={!shown || shown.strokes.length === 0 || create.isPending}
+      >
+        To the bench
+      </Button>
+    </div>
+  );
+};
+
+const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study: SongStudy }) => {
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const layout = useMemo(() => layoutOf(shown, Math.max(width, 300)), [shown, width]);
+  return (
+    <div ref={box} className="bar-threads" tabIndex={0} aria-label="The chosen bars as they are played">
+      {width > 0 && (
+        <div className="threads" role="img" aria-label={`${shown.strokes.length} strokes`}>
+          <Threads pattern={shown} frame={shown} layout={layout} digits={study.judgement.digits} label={stringLabel} />
+        </div>
+      )}
+    </div>
+  );
+};
+
+/** Bars drawn large at the most: more would only be small. */
+const MOST_DRAWN = 4;
+
+/** The chosen bars: their chords, what is played, words; and how they lie under the hand. */
+export const BarPanel = ({
+  shown,
+  study,
+}: {
+  readonly shown: Pattern | undefined;
+  readonly study: SongStudy | undefined;
+}) => {
+  const chosen = useSong((state) => state.chosen);
+  const bar = useSong((state) => state.document.sections.find(({ id }) => id === chosen.section)?.bars[chosen.from]);
+  if (!bar) return null;
+  const last = chosen.from + chosen.count;
+  return (
+    <section className="bar-panel" aria-label="The chosen bars">
+      <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
+      <div className="bar-fields" key={`${chosen.section}${chosen.from}`}>
+        <ChordField bar={bar} />
+        <FigureChoice bar={bar} />
+        <WordsField bar={bar} />
+      </div>
+      <div className="bar-drawn">
+        <Shapes bar={bar} />
+        {shown && study && shown.bars <= MOST_DRAWN && <BarThreads shown={shown} study={study} />}
+      </div>
+      <BarTools shown={shown} />
+    </section>
+  );
+};

@@ -1,0 +1,57 @@
+import type { Pattern } from '@fleet-wren/core';
+import { useDeferredValue, useState } from 'react';
+import { Form, Modal } from 'react-bootstrap';
+import { fetchPattern, usePatternList } from '../api/patterns.ts';
+import { wordsOf } from '../api/client.ts';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+
+/** Chooses one of the studio's patterns, to be laid over bars. */
+export const FigurePicker = ({
+  take,
+  hide,
+}: {
+  readonly take: (pattern: Pattern) => void;
+  readonly hide: () => void;
+}) => {
+  const [typed, setTyped] = useState('');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const list = usePatternList({ search: useDeferredValue(typed.trim()) });
+  const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
+  const choose = (id: string): void => {
+    fetchPattern(id).then(take, (error: unknown) => setTrouble(wordsOf(error)));
+  };
+  return (
+    <Modal show onHide={hide} size="lg" centered aria-labelledby="figure-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="figure-title">Which pattern?</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <p className="text-soft">
+          It is laid over the chords of the bars: its bass strokes go to whatever carries the bass.
+        </p>
+        <Form.Control
+          autoFocus
+          type="search"
+          aria-label="Search patterns"
+          placeholder="Search by name or tag"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        {trouble && <p role="alert">{trouble}</p>}
+        <ul className="shapes figure-list" aria-label="Patterns">
+          {lines.map(({ id, name, summary }) => (
+            <li key={id} className="shape">
+              <button type="button" className="shape-take" onClick={() => choose(id)}>
+                <b>{name}</b>
+                <Miniature strokes={summary.miniature} strings={summary.strings} />
+                <small>
+                  {summary.metre}, {summary.schoolName}
+                </small>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Modal.Body>
+    </Modal>
+  );
+};

@@ -1,0 +1,102 @@
+import type { Part } from '@fleet-wren/core';
+import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
+import { useSong, useSongStore } from './store.ts';
+
+/** Letters for sections, in the order they stand in the song. */
+export const sectionLetter = (index: number): string => String.fromCharCode(65 + (index % 26));
+
+const replaced = (form: readonly Part[], at: number, part: Part): readonly Part[] =>
+  form.map((one, index) => (index === at ? part : one));
+
+const swapped = (form: readonly Part[], at: number, by: number): readonly Part[] => {
+  const next = [...form];
+  const [one] = next.splice(at, 1);
+  if (one) next.splice(at + by, 0, one);
+  return next;
+};
+
+interface PartProps {
+  readonly part: Part;
+  readonly index: number;
+  readonly form: readonly Part[];
+}
+
+const PartChip = ({ part, index, form }: PartProps) => {
+  const store = useSongStore();
+  const { run, choose } = store.getState();
+  const sections = useSong((state) => state.document.sections);
+  const chosen = useSong((state) => state.chosen.section);
+  const place = sections.findIndex(({ id }) => id === part.section);
+  const name = sections[place]?.name ?? part.section;
+  const set = (next: readonly Part[]): boolean => run({ kind: 'setForm', form: next });
+  const times = (by: number): void => void set(replaced(form, index, { ...part, times: part.times + by }));
+  return (
+    <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
+      <button type="button" className="part-name" onClick={() => choose({ section: part.section, from: 0, count: 1 })}>
+        <b>{sectionLetter(place)}</b> {name}
+        {part.times > 1 && <span className="part-times">×{part.times}</span>}
+      </button>
+      <span className="part-tools">
+        <button
+          type="button"
+          aria-label={`${name} earlier`}
+          disabled={index === 0}
+          onClick={() => set(swapped(form, index, -1))}
+        >
+          <ChevronLeft size={13} aria-hidden />
+        </button>
+        <button type="button" aria-label={`${name} once less`} disabled={part.times <= 1} onClick={() => times(-1)}>
+          <Minus size={13} aria-hidden />
+        </button>
+        <button type="button" aria-label={`${name} once more`} onClick={() => times(1)}>
+          <Plus size={13} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label={`${name} later`}
+          disabled={index === form.length - 1}
+          onClick={() => set(swapped(form, index, 1))}
+        >
+          <ChevronRight size={13} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label={`Take ${name} out of the form`}
+          onClick={() => set(form.filter((_, at) => at !== index))}
+        >
+          <X size={13} aria-hidden />
+        </button>
+      </span>
+    </li>
+  );
+};
+
+/** The form as a line: which section is played when, and how often. */
+export const FormLine = () => {
+  const { run } = useSongStore().getState();
+  const form = useSong((state) => state.document.form);
+  const sections = useSong((state) => state.document.sections);
+  return (
+    <nav className="form-line" aria-label="Form">
+      <ol>
+        {form.map((part, index) => (
+          <PartChip key={`${index}${part.section}`} part={part} index={index} form={form} />
+        ))}
+        <li>
+          <select
+            aria-label="Add to the form"
+            value=""
+            onChange={({ target }) => run({ kind: 'setForm', form: [...form, { section: target.value, times: 1 }] })}
+          >
+            <option value="">play …</option>
+            {sections.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </li>
+      </ol>
+    </nav>
+  );
+};

@@ -1,0 +1,182 @@
+import { FORMS, TUNINGS, instrumentIn, sentence, tuningByKey, type Result, type Song } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useCreateSong } from '../api/songs.ts';
+import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+import { KEYS } from './bars.ts';
+
+interface Question {
+  readonly chart: string;
+  readonly name: string;
+  readonly tuning: string;
+  readonly beats: number;
+}
+
+const askSong = async ({ chart, name, tuning, beats }: Question, signal: AbortSignal): Promise<Result<Song>> =>
+  studyWorker.ask(
+    'chartSong',
+    [chart, name, { instrument: instrumentIn(tuningByKey(tuning)), metre: { beats, unit: 4 } }],
+    { signal },
+  );
+
+const Found = ({ song }: { readonly song: Song }) => (
+  <ul className="chart-found" aria-label="What was read">
+    {song.sections.map(({ id, name, bars }, index) => (
+      <li key={id}>
+        <b>{name}</b>{' '}
+        <span className="text-soft">{song.form[index]?.times === 1 ? '' : `×${song.form[index]?.times}`}</span>
+        <span className="chart-bars">
+          {bars.map(({ chords }, place) => (
+            <span key={place}>{chords.map(({ voicing }) => voicing).join(' ') || '–'}</span>
+          ))}
+        </span>
+      </li>
+    ))}
+  </ul>
+);
+
+/** What a song is begun from. */
+interface Beginning {
+  readonly name: string;
+  readonly form: string;
+  readonly key: number;
+  readonly tuning: string;
+  readonly beats: number;
+  /** A chart of one's own, in place of the form's. */
+  readonly chart: string | null;
+}
+
+const START: Beginning = {
+  name: '',
+  form: 'verse-chorus-bridge',
+  key: 7,
+  tuning: 'standard',
+  beats: 4,
+  chart: null,
+};
+
+interface FieldsProps {
+  readonly begun: Beginning;
+  readonly change: (part: Partial<Beginning>) => void;
+}
+
+const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: FieldsProps) => (
+  <div className="new-song-fields">
+    <label>
+      Name
+      <Form.Control
+        autoFocus
+        value={name}
+        maxLength={120}
+        placeholder="New song"
+        onChange={({ target }) => change({ name: target.value })}
+      />
+    </label>
+    <label>
+      Begin from
+      <Form.Select
+        value={chart === null ? form : 'own'}
+        onChange={({ target }) => change(target.value === 'own' ? { chart: '' } : { chart: null, form: target.value })}
+      >
+        {FORMS.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.name}
+          </option>
+        ))}
+        <option value="own">a chord chart of your own</option>
+      </Form.Select>
+    </label>
+    <label>
+      Key
+      <Form.Select
+        value={key}
+        disabled={chart !== null}
+        onChange={({ target }) => change({ key: Number(target.value) })}
+      >
+        {KEYS.map(([one, words]) => (
+          <option key={one} value={one}>
+            {words}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+    <label>
+      Beats in a bar
+      <Form.Select value={beats} onChange={({ target }) => change({ beats: Number(target.value) })}>
+        {[2, 3, 4, 5, 6].map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </Form.Select>
+    </label>
+    <label>
+      Tuning
+      <Form.Select value={tuning} onChange={({ target }) => change({ tuning: target.value })}>
+        {TUNINGS.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.name}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+  </div>
+);
+
+const Read = ({ value, trouble }: { readonly value?: Result<Song>; readonly trouble?: string }) => (
+  <div aria-live="polite">
+    {trouble && <p role="alert">{trouble}</p>}
+    {value?.ok && <Found song={value.value} />}
+    {value && !value.ok && (
+      <div role="alert" className="finding finding-trouble">
+        {value.problems.slice(0, 5).map((one, index) => (
+          <p key={index} className="mb-1">
+            {sentence(one)}
+          </p>
+        ))}
+      </div>
+    )}
+  </div>
+);
+
+/** Begins a song: from a form in a key, or from a chord chart that is pasted; what was read is shown before it is kept. */
+export const NewSong = ({ hide }: { readonly hide: () => void }) => {
+  const [begun, setBegun] = useState(START);
+  const create = useCreateSong();
+  const navigate = useNavigate();
+  const { form, key, tuning, beats } = begun;
+  const name = begun.name.trim() || 'New song';
+  const chart = begun.chart ?? FORMS.find((one) => one.key === form)?.chart({ key, quickChange: true }) ?? '';
+  const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
+  const { value, trouble } = useAnswer(question, askSong);
+  const begin = (): void => {
+    if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
+  };
+  return (
+    <Modal show onHide={hide} size="xl" centered aria-labelledby="new-song-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="new-song-title">A new song</Modal.Title>
+      </Modal.Header>
+      <Modal.Body className="new-song">
+        <Fields begun={begun} change={(part) => setBegun({ ...begun, ...part })} />
+        <Form.Control
+          as="textarea"
+          className="chart-text"
+          aria-label="Chord chart"
+          rows={12}
+          spellCheck={false}
+          value={chart}
+          placeholder={'Verse:\n| C | G/B | Am . . G | F |\n||: Dm | G7 :|| x2\n\nor chords above words'}
+          onChange={({ target }) => setBegun({ ...begun, chart: target.value })}
+        />
+        <Read value={value} trouble={trouble ?? (create.isError ? wordsOf(create.error) : undefined)} />
+      </Modal.Body>
+      <Modal.Footer>
+        <Button onClick={begin} disabled={!value?.ok || create.isPending}>
+          Begin this song
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

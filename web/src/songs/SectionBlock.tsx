@@ -1,0 +1,208 @@
+import {
+  severityWord,
+  type Bar,
+  type BarReading,
+  type MiniatureStroke,
+  type Section,
+  type SongStudy,
+} from '@fleet-wren/core';
+import { stringCount } from '@fleet-wren/core';
+import { Copy, Plus, Trash2 } from 'lucide-react';
+import { memo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Miniature } from '../parts/threads/Miniature.tsx';
+import { chordText } from './bars.ts';
+import { sectionLetter } from './FormLine.tsx';
+import { ROW } from './keys.ts';
+import { useSong, useSongStore } from './store.ts';
+
+interface BarProps {
+  readonly bar: Bar;
+  readonly section: string;
+  readonly index: number;
+  readonly chosen: boolean;
+  readonly reading?: BarReading;
+  readonly letter?: string;
+  readonly strokes: readonly MiniatureStroke[];
+}
+
+const troubleWords = (reading: BarReading | undefined): string => {
+  if (!reading) return '';
+  if (reading.muted.length > 0) return 'a muted string is left out';
+  return reading.worst ? reading.worst.sentence : '';
+};
+
+const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }: BarProps) => {
+  const store = useSongStore();
+  const song = useSong((state) => state.document);
+  const strings = useSong((state) => stringCount(state.document.instrument));
+  const choose = (extend: boolean): void => {
+    const { chosen: before, choose: set } = store.getState();
+    const start = before.section === section ? Math.min(before.from, index) : index;
+    set(
+      extend && before.section === section
+        ? { section, from: start, count: Math.abs(before.from - index) + 1 }
+        : { section, from: index, count: 1 },
+    );
+  };
+  const trouble = troubleWords(reading);
+  const worst = reading?.muted.length ? 'notable' : reading?.worst ? severityWord(reading.worst.severity) : '';
+  const chords = chordText(bar, song);
+  const strain = reading?.strain ?? 0;
+  return (
+    <button
+      type="button"
+      className={`song-bar${chosen ? ' song-bar-chosen' : ''}`}
+      aria-pressed={chosen}
+      aria-label={`Bar ${index + 1}, ${chords || 'the chord goes on'}${trouble ? `; ${trouble}` : ''}`}
+      title={trouble || undefined}
+      onClick={({ shiftKey }) => choose(shiftKey)}
+    >
+      <span className="song-bar-head">
+        <b>{chords || '%'}</b>
+        <small>{letter}</small>
+      </span>
+      <Miniature strokes={strokes} strings={strings} width={150} height={44} />
+      {bar.words && <span className="song-words">{bar.words}</span>}
+      <span className="strain-track" aria-hidden="true">
+        <span
+          className={strain > 1 ? 'strain-over' : strain > 0.8 ? 'strain-high' : ''}
+          style={{ width: `${Math.min(100, strain * 100)}%` }}
+        />
+      </span>
+      {worst && <span className={`bar-trouble bar-${worst}`} aria-hidden="true" />}
+    </button>
+  );
+});
+
+const SectionName = ({ section }: { readonly section: Section }) => {
+  const store = useSongStore();
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    const { document, run } = store.getState();
+    const name = typed?.trim();
+    if (name && name !== section.name)
+      run({
+        kind: 'setSections',
+        sections: document.sections.map((one) => (one.id === section.id ? { ...one, name } : one)),
+      });
+    setTyped(null);
+  };
+  return (
+    <input
+      className="section-name"
+      aria-label="Name of the section"
+      value={typed ?? section.name}
+      maxLength={60}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={settle}
+      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+    />
+  );
+};
+
+const SectionTools = ({ section }: { readonly section: Section }) => {
+  const store = useSongStore();
+  const more = (): void => {
+    const { run, document } = store.getState();
+    const bars = document.sections.find(({ id }) => id === section.id)?.bars ?? [];
+    const last = bars.at(-1) ?? { chords: [], texture: 'rest' as const };
+    const { words: _words, melody: _melody, ...plain } = last;
+    run({
+      kind: 'setBars',
+      section: section.id,
+      bars: [...bars, ...Array.from({ length: ROW }, () => ({ ...plain, chords: [] }))],
+    });
+  };
+  const copy = (): void => {
+    const { run, document } = store.getState();
+    const id = `section-${crypto.randomUUID().slice(0, 8)}`;
+    run({
+      kind: 'batch',
+      edits: [
+        {
+          kind: 'setSections',
+          sections: [...document.sections, { ...section, id, name: `${section.name} again`.slice(0, 60) }],
+        },
+        { kind: 'setForm', form: [...document.form, { section: id, times: 1 }] },
+      ],
+    });
+  };
+  const drop = (): void => {
+    const { run, document } = store.getState();
+    run({
+      kind: 'batch',
+      edits: [
+        { kind: 'setForm', form: document.form.filter((part) => part.section !== section.id) },
+        { kind: 'setSections', sections: document.sections.filter(({ id }) => id !== section.id) },
+      ],
+    });
+  };
+  const only = useSong((state) => state.document.sections.length === 1);
+  return (
+    <span className="section-tools">
+      <Button variant="plain" size="sm" onClick={more}>
+        <Plus size={14} aria-hidden /> four bars
+      </Button>
+      <Button variant="plain" size="sm" onClick={copy} aria-label={`Copy ${section.name}`} title="Copy the section">
+        <Copy size={14} aria-hidden />
+      </Button>
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={drop}
+        disabled={only}
+        aria-label={`Take ${section.name} out`}
+        title="Take the section out, with its parts of the form"
+      >
+        <Trash2 size={14} aria-hidden />
+      </Button>
+    </span>
+  );
+};
+
+interface SectionProps {
+  readonly section: Section;
+  readonly index: number;
+  readonly study: SongStudy | undefined;
+  /** The first time each bar is played, by section and index. */
+  readonly places: ReadonlyMap<string, number>;
+  readonly small: readonly (readonly MiniatureStroke[])[];
+}
+
+const NONE: readonly MiniatureStroke[] = [];
+
+/** A section as rows of bars: chord, texture in small, strain and trouble in each. */
+export const SectionBlock = ({ section, index, study, places, small }: SectionProps) => {
+  const chosen = useSong((state) => state.chosen);
+  return (
+    <section className="song-section" aria-label={section.name}>
+      <header>
+        <b className="section-letter">{sectionLetter(index)}</b>
+        <SectionName section={section} />
+        <span className="text-soft">{section.bars.length === 1 ? 'one bar' : `${section.bars.length} bars`}</span>
+        <SectionTools section={section} />
+      </header>
+      <div className="song-bars">
+        {section.bars.map((bar, place) => {
+          const played = places.get(`${section.id}/${place}`);
+          const reading = played === undefined ? undefined : study?.bars[played];
+          return (
+            <BarCell
+              key={place}
+              bar={bar}
+              section={section.id}
+              index={place}
+              chosen={chosen.section === section.id && place >= chosen.from && place < chosen.from + chosen.count}
+              reading={reading}
+              letter={
+                reading?.motif === null || reading === undefined ? undefined : study?.motifs[reading.motif]?.letter
+              }
+              strokes={(played === undefined ? undefined : small[played]) ?? NONE}
+            />
+          );
+        })}
+      </div>
+    </section>
+  );
+};

@@ -1,0 +1,183 @@
+import { TUNINGS, instrumentIn, tuningByKey, type Song } from '@fleet-wren/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { SAVING_WORDS } from '../workspace/saving-words.ts';
+import { SongTakeAway } from './SongTakeAway.tsx';
+import { useSong, useSongStore } from './store.ts';
+
+const Name = () => {
+  const { run } = useSongStore().getState();
+  const name = useSong((state) => state.document.name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null && typed.trim() !== '' && typed !== name) run({ kind: 'rename', name: typed.trim() });
+    setTyped(null);
+  };
+  return (
+    <h1 className="song-name">
+      <input
+        aria-label="Name of the song"
+        value={typed ?? name}
+        maxLength={120}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </h1>
+  );
+};
+
+const Tempo = () => {
+  const { run } = useSongStore().getState();
+  const tempo = useSong((state) => state.document.tempo);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null && Number(typed) !== tempo) run({ kind: 'setTempo', tempo: Number(typed) });
+    setTyped(null);
+  };
+  return (
+    <label className="tempo">
+      <input
+        inputMode="numeric"
+        aria-label="Tempo, beats a minute"
+        value={typed ?? String(tempo)}
+        onChange={({ target }) => setTyped(target.value.replace(/[^\d.]/g, ''))}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />{' '}
+      a minute
+    </label>
+  );
+};
+
+const SWINGS = [
+  ['50', 'straight'],
+  ['60', 'lightly swung'],
+  ['67', 'swung in three'],
+] as const;
+
+const Choices = ({ song }: { readonly song: Song }) => {
+  const { run } = useSongStore().getState();
+  const own = useOwnSchools(song.ownSchool);
+  const swing = String(song.swing ?? 50);
+  return (
+    <div className="choices">
+      <span className="choice choice-strong">
+        <label htmlFor="song-school">School</label>
+        <select
+          id="song-school"
+          value={song.school}
+          onChange={({ target }) =>
+            run({
+              kind: 'chooseSchool',
+              school: target.value,
+              ownSchool: own.find(({ id }) => target.value === `own:${id}`),
+            })
+          }
+        >
+          <SchoolOptions own={own} />
+        </select>
+      </span>
+      <span className="choice">
+        <select
+          aria-label="Tuning"
+          value={song.instrument.tuning}
+          onChange={({ target }) =>
+            run({
+              kind: 'setInstrument',
+              instrument: { ...instrumentIn(tuningByKey(target.value)), capo: song.instrument.capo },
+            })
+          }
+        >
+          {TUNINGS.map(({ key, name }) => (
+            <option key={key} value={key}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </span>
+      <span className="choice">
+        <select
+          aria-label="Capo"
+          value={song.instrument.capo}
+          onChange={({ target }) =>
+            run({ kind: 'setInstrument', instrument: { ...song.instrument, capo: Number(target.value) } })
+          }
+        >
+          {Array.from({ length: 10 }, (_, fret) => (
+            <option key={fret} value={fret}>
+              {fret === 0 ? 'no capo' : `capo ${fret}`}
+            </option>
+          ))}
+        </select>
+      </span>
+      <span className="choice">
+        <select
+          aria-label="Swing"
+          value={swing}
+          onChange={({ target }) =>
+            run({ kind: 'setSwing', swing: target.value === '50' ? undefined : Number(target.value) })
+          }
+        >
+          {(SWINGS.some(([key]) => key === swing) ? SWINGS : [...SWINGS, [swing, `swung ${swing} %`] as const]).map(
+            ([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ),
+          )}
+        </select>
+      </span>
+      <span className="choice">
+        {song.metre.beats}/{song.metre.unit}
+      </span>
+      <Tempo />
+    </div>
+  );
+};
+
+/** What the song is: its name, its school, its strings, its time. */
+export const SongHead = () => {
+  const { undo, redo } = useSongStore().getState();
+  const song = useSong((state) => state.document);
+  const saving = useSong((state) => state.saving);
+  const history = useSong((state) => state.history);
+  return (
+    <header className="song-head">
+      <div className="bench-title">
+        <Name />
+        <span className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'} role="status">
+          {SAVING_WORDS[saving]}
+        </span>
+        <Button
+          variant="plain"
+          size="sm"
+          onClick={undo}
+          disabled={history.past.length === 0}
+          aria-label="Take back"
+          title="Take back (Ctrl Z)"
+        >
+          <Undo2 size={17} aria-hidden />
+        </Button>
+        <Button
+          variant="plain"
+          size="sm"
+          onClick={redo}
+          disabled={history.future.length === 0}
+          aria-label="Do again"
+          title="Do again (Ctrl Y)"
+        >
+          <Redo2 size={17} aria-hidden />
+        </Button>
+        <SongTakeAway />
+        <Link to="/songs" className="btn btn-plain btn-sm">
+          All songs
+        </Link>
+      </div>
+      <Choices song={song} />
+    </header>
+  );
+};

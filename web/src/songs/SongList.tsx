@@ -1,0 +1,117 @@
+import './songs.scss';
+import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
+import { MoreHorizontal } from 'lucide-react';
+import { useDeferredValue, useState } from 'react';
+import { Button, Dropdown, Form } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useDeleteSong, useDuplicateSong, useRestoreSong, useSongList, type SongLine } from '../api/songs.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { NewSong } from './NewSong.tsx';
+
+const Menu = ({ line }: { readonly line: SongLine }) => {
+  const notice = useNotice();
+  const navigate = useNavigate();
+  const duplicate = useDuplicateSong();
+  const remove = useDeleteSong();
+  const restore = useRestoreSong();
+  const onError = (error: unknown): void => notice({ text: wordsOf(error) });
+  const undo = { label: 'Undo', run: () => restore.mutate(line.id, { onError }) };
+  // The row is gone when the list comes again: what follows must not hang on it.
+  const drop = (): void =>
+    void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
+  return (
+    <Dropdown align="end">
+      <Dropdown.Toggle variant="plain" size="sm" aria-label={`More for ${line.name}`}>
+        <MoreHorizontal size={18} aria-hidden />
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item
+          onClick={() => duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/songs/${id}`) })}
+        >
+          Duplicate
+        </Dropdown.Item>
+        <Dropdown.Item onClick={drop}>Delete</Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+};
+
+const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly line: SongLine }) => (
+  <div className="pattern-line song-line" role="listitem">
+    <div>
+      <Link className="pattern-link" to={`/songs/${id}`}>
+        {name}
+      </Link>
+      <div className="pattern-facts">
+        {summary.metre} · {summary.tuning}
+        {summary.capo > 0 && `, capo ${summary.capo}`} · at {summary.tempo}
+        {summary.tags.map((tag) => (
+          <span key={tag} className="tag">
+            {tag}
+          </span>
+        ))}
+      </div>
+    </div>
+    <div className="song-form-line">
+      {summary.form}
+      <div className="pattern-facts">{summary.chords.join(' ')}</div>
+    </div>
+    <div className="pattern-ceiling">
+      <strong>{summary.bars}</strong> bars
+    </div>
+    <div className="pattern-when">{formatDistanceToNowStrict(new Date(workedAt), { addSuffix: true })}</div>
+    <Menu line={line} />
+  </div>
+);
+
+/** The studio's songs, latest worked on first. */
+const SongList = () => {
+  const [typed, setTyped] = useState('');
+  const [making, setMaking] = useState(false);
+  const search = useDeferredValue(typed.trim());
+  const list = useSongList(search);
+  const lines = list.data?.pages.flatMap(({ songs }) => songs) ?? [];
+  return (
+    <div className="page">
+      <header className="page-head">
+        <h1>Songs</h1>
+        <Form.Control
+          className="pattern-search"
+          type="search"
+          aria-label="Search songs"
+          placeholder="Search by name or tag"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        <Button onClick={() => setMaking(true)}>New song</Button>
+      </header>
+      {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
+      {list.isSuccess && lines.length === 0 && (
+        <div className="empty">
+          <p>
+            {search
+              ? `No song has “${search}” in its name or tags.`
+              : 'A song lays figures over chords, section by section. Paste a chord chart, or begin from a form.'}
+          </p>
+          {!search && <Button onClick={() => setMaking(true)}>Begin the first song</Button>}
+        </div>
+      )}
+      <div role="list" aria-label="Songs">
+        {lines.map((line) => (
+          <SongRow key={line.id} line={line} />
+        ))}
+      </div>
+      {list.hasNextPage && (
+        <div className="text-center mt-3">
+          <Button variant="quiet" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
+            Show more
+          </Button>
+        </div>
+      )}
+      {making && <NewSong hide={() => setMaking(false)} />}
+    </div>
+  );
+};
+
+export default SongList;

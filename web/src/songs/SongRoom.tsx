@@ -1,0 +1,72 @@
+import './songs.scss';
+import type { Song, SongEdit } from '@fleet-wren/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { SONG_RECORDS, keptSong, type KeptSong } from '../api/songs.ts';
+import { autosave } from '../workspace/autosave.ts';
+import { household } from '../workspace/household.ts';
+import { keeperFor, type Keeper } from '../workspace/keeper.ts';
+import { openDocument, type Opened as OpenedDocument } from '../workspace/open.ts';
+import { SongMap } from './SongMap.tsx';
+import { SongProvider, createSongStore } from './store.ts';
+
+interface OpenedSong extends OpenedDocument<SongEdit, Song> {
+  readonly keeper: Keeper<SongEdit, Song>;
+}
+
+const openSong = async (id: string): Promise<OpenedSong> => {
+  const house = await household();
+  return { ...(await openDocument(SONG_RECORDS, house, id)), keeper: keeperFor(house, 'song', id) };
+};
+
+const Opened = ({ opened }: { readonly opened: OpenedSong }) => {
+  const [store] = useState(() => {
+    const made = createSongStore(opened.kept, opened.history);
+    made.setState(opened.unsaved);
+    return made;
+  });
+  const client = useQueryClient();
+  useEffect(() => {
+    const keptOf = (answer: unknown) => keptSong(answer as KeptSong);
+    const saving = autosave({ store, records: SONG_RECORDS, keeper: opened.keeper, keptOf });
+    return () => {
+      void saving.stop().then(() => client.invalidateQueries({ queryKey: ['songs'] }));
+    };
+  }, [store, client, opened]);
+  return (
+    <SongProvider value={store}>
+      <SongMap />
+    </SongProvider>
+  );
+};
+
+/** A song opened: its map, with everything on one store with one undo. */
+const SongRoom = () => {
+  const { id = '' } = useParams();
+  const opened = useQuery({
+    queryKey: ['song', id],
+    queryFn: () => openSong(id),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+    retry: false,
+  });
+  if (opened.isError)
+    return (
+      <div className="page">
+        <div className="empty">
+          <p role="alert">{wordsOf(opened.error)}</p>
+          <Link to="/songs" className="btn btn-quiet me-2">
+            All songs
+          </Link>
+          <Button onClick={() => void opened.refetch()}>Try again</Button>
+        </div>
+      </div>
+    );
+  return opened.data ? <Opened key={id} opened={opened.data} /> : null;
+};
+
+export default SongRoom;

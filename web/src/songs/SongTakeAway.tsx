@@ -1,0 +1,45 @@
+import { realise, schoolOf, writeMidi, writeSong, writeSongFile, writeTab } from '@fleet-wren/core';
+import { Download } from 'lucide-react';
+import { Dropdown } from 'react-bootstrap';
+import { download, fileName } from '../parts/download.ts';
+import { chartOf } from './chart-text.ts';
+import { useSongStore } from './store.ts';
+
+/** The files a song can be taken away as. */
+export const SongTakeAway = () => {
+  const store = useSongStore();
+  const now = () => {
+    const { document: song } = store.getState();
+    return { song, name: fileName(song.name), pattern: writeSong(song).pattern };
+  };
+  const midi = (): void => {
+    const { name, pattern } = now();
+    download(`${name}.mid`, Uint8Array.from(writeMidi(realise(pattern))), 'audio/midi');
+  };
+  const tab = (): void => {
+    const { name, pattern } = now();
+    const digits = pattern.strokes.map(() => null);
+    download(`${name}.txt`, writeTab(realise(pattern), digits, schoolOf(pattern).name), 'text/plain;charset=utf-8');
+  };
+  const json = (): void => {
+    const { song, name } = now();
+    download(`${name}.json`, writeSongFile(song), 'application/json');
+  };
+  const chart = (): void => {
+    const { song, name } = now();
+    download(`${name}-chords.txt`, chartOf(song), 'text/plain;charset=utf-8');
+  };
+  return (
+    <Dropdown align="end">
+      <Dropdown.Toggle variant="quiet" size="sm">
+        <Download size={15} aria-hidden /> Take away
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item onClick={json}>Fleet Wren song (.json)</Dropdown.Item>
+        <Dropdown.Item onClick={midi}>MIDI (.mid)</Dropdown.Item>
+        <Dropdown.Item onClick={tab}>Tablature (.txt)</Dropdown.Item>
+        <Dropdown.Item onClick={chart}>Chord chart (.txt)</Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+};

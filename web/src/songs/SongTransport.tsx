@@ -1,0 +1,57 @@
+import { Play, Square } from 'lucide-react';
+import type { Playing } from '../sound/usePlayer.ts';
+import type { Heard } from './SongMap.tsx';
+
+interface TransportProps {
+  readonly playing: Playing;
+  readonly heard: Heard;
+  readonly hear: (heard: Heard) => void;
+  readonly bars: number;
+}
+
+const Toggle = ({
+  on,
+  label,
+  toggle,
+}: {
+  readonly on: boolean;
+  readonly label: string;
+  readonly toggle: () => void;
+}) => (
+  <button type="button" className="transport-toggle" aria-pressed={on} onClick={toggle}>
+    {label}
+  </button>
+);
+
+/** Listening to a song: the whole or the chosen bars, a loop, half speed, one hand part alone, click and count-in. */
+export const SongTransport = ({ playing, heard, hear, bars }: TransportProps) => {
+  const { listening, listen } = playing;
+  const only = (voices: typeof listening.voices): void =>
+    listen({ voices: listening.voices === voices ? 'all' : voices });
+  return (
+    <footer className="transport" aria-label="Listening">
+      <button
+        type="button"
+        className="play"
+        onClick={playing.toggle}
+        aria-label={playing.playing ? 'Stop' : 'Play'}
+        title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}
+      >
+        {playing.playing ? (
+          <Square size={17} fill="currentColor" aria-hidden />
+        ) : (
+          <Play size={19} fill="currentColor" aria-hidden />
+        )}
+      </button>
+      <Toggle label="whole song" on={heard === 'all'} toggle={() => hear('all')} />
+      <Toggle label="chosen bars" on={heard === 'chosen'} toggle={() => hear('chosen')} />
+      <Toggle label="half speed" on={listening.halfSpeed} toggle={() => listen({ halfSpeed: !listening.halfSpeed })} />
+      <Toggle label="thumb alone" on={listening.voices === 'thumb alone'} toggle={() => only('thumb alone')} />
+      <Toggle label="fingers alone" on={listening.voices === 'fingers alone'} toggle={() => only('fingers alone')} />
+      <Toggle label="loop" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
+      <Toggle label="click" on={listening.click} toggle={() => listen({ click: !listening.click })} />
+      <Toggle label="count-in" on={listening.countIn} toggle={() => listen({ countIn: !listening.countIn })} />
+      <span className="transport-facts">{bars === 1 ? 'one bar' : `${bars} bars`}</span>
+    </footer>
+  );
+};

@@ -1,0 +1,64 @@
+import {
+  barOfStroke,
+  noteNamed,
+  readChart,
+  ticksPerBar,
+  ticksPerBeat,
+  type Bar,
+  type MiniatureStroke,
+  type Song,
+  type SongStudy,
+} from '@fleet-wren/core';
+
+/** The first time each bar of each section is played, counted from 0; endings are bars of their own. */
+export const firstPlayed = ({ written }: SongStudy): ReadonlyMap<string, number> => {
+  const found = new Map<string, number>();
+  written.played.forEach(({ section, index, ending }, bar) => {
+    const key = `${section}/${index}`;
+    if (!ending && !found.has(key)) found.set(key, bar);
+  });
+  return found;
+};
+
+/** The strokes of each bar as it is played, in small. */
+export const miniatures = ({ written, judgement }: SongStudy): readonly (readonly MiniatureStroke[])[] => {
+  const ticks = ticksPerBar(written.pattern.metre);
+  const bars: MiniatureStroke[][] = written.played.map(() => []);
+  for (const { id, at, string } of written.pattern.strokes) {
+    const bar = barOfStroke(id);
+    bars[bar]?.push([(at - bar * ticks) / ticks, string, judgement.digits[id] ?? null]);
+  }
+  return bars;
+};
+
+/** A bar as played, as a teacher says it: `Chorus, bar 3`. */
+export const barName = (song: Song, { written }: SongStudy, bar: number): string => {
+  const played = written.played[bar];
+  const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
+  return played ? `${name}, bar ${played.index + 1}` : '';
+};
+
+/** The chords of a bar as they are typed: symbols, with dots for the beats they go on. */
+export const chordText = ({ chords }: Bar, song: Song): string => {
+  const { metre } = song;
+  const beat = ticksPerBeat(metre);
+  const onBeats = chords.every(({ at }) => at % beat === 0);
+  const even = chords.every(({ at }, index) => at === Math.round((index * ticksPerBar(metre)) / chords.length));
+  const names = chords.map(({ voicing }) => voicing);
+  if (even || !onBeats) return names.join(' ');
+  return Array.from(
+    { length: metre.beats },
+    (_, place) => chords.find(({ at }) => at === place * beat)?.voicing ?? '.',
+  ).join(' ');
+};
+
+/** Whether a text could be the chords of one bar. */
+export const isOneBar = (text: string): boolean => {
+  const read = readChart(`| ${text} |`);
+  return read.ok && read.value.sections.length === 1 && read.value.sections[0]?.bars.length === 1;
+};
+
+/** Keys by name, for a choice. */
+export const KEYS: readonly (readonly [key: number, name: string])[] = [0, 7, 2, 9, 4, 11, 5, 10, 3, 8, 1, 6].map(
+  (key) => [key, noteNamed(key, [5, 10, 3, 8, 1].includes(key))],
+);
