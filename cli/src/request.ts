@@ -19,7 +19,8 @@ import {
 } from '@fleet-wren/core';
 import type { Command, Options, Request } from './command.ts';
 
-const readText = (file: string): Result<string> => {
+/** The text of a file, as far as it is not too long to be one of ours. */
+export const readText = (file: string): Result<string> => {
   try {
     const { size } = statSync(file);
     if (size > 4 * LARGEST_FILE)

@@ -1,6 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readChart, songFromChart, valueOrThrow, writeSongFile } from '@fleet-wren/core';
 import { parseMidi } from 'midi-file';
 import { wren } from './wren.ts';
 
@@ -123,6 +124,41 @@ describe('export', () => {
     expect(text(['export', '--strings', '6 3 2 1', '--to', 'musicxml'])).toMatch(
       /<score-partwise version="4.0">[\s\S]*<pluck>p<\/pluck>/,
     );
+  });
+});
+
+describe('songs and chords', () => {
+  const chart = valueOrThrow(readChart('Verse:\n| C | G |\nChorus:\n| F | C | x2'));
+  const file = fileWith('song.json', writeSongFile(valueOrThrow(songFromChart(chart, 'Low water'))));
+
+  test('a song in words and for machines', () => {
+    expect(text(['song', file])).toMatch(/Low water, Verse · Chorus ×2[\s\S]*Tempo ceiling \d+[\s\S]*of 6 bars/);
+    const found = json<{ bars: { chords: string[]; motif: string }[]; order: { reached: number }[] }>(['song', file]);
+    expect(found.bars.map(({ chords }) => chords[0])).toEqual(['C', 'G', 'F', 'C', 'F', 'C']);
+    expect(found.order.at(-1)?.reached).toBe(6);
+  });
+
+  test('capos and keys', () => {
+    const { here, keys } = json<{ here: { capo: number; open: number }[]; keys: { open: number }[] }>(['capo', file]);
+    expect(here[0]).toMatchObject({ open: 3 });
+    expect(keys).toHaveLength(3);
+    expect(text(['capo', file])).toMatch(/in its key[\s\S]*in any key/);
+  });
+
+  test('the shapes of a chord, in any tuning, behind a capo', () => {
+    expect(text(['voicings', 'Am7/G'])).toMatch(/3 0 2 2 1 0/);
+    const shapes = json<{ frets: (number | null)[]; known: boolean }[]>(['voicings', 'D', '--capo', '2']);
+    expect(shapes[0]).toMatchObject({ frets: [null, 3, 2, 0, 1, 0], known: true });
+    expect(wren(['voicings', 'Cq']).error).toMatch(/“q” is not known/);
+    expect(wren(['voicings', 'C', '--tuning', 'loose']).error).toMatch(/no tuning “loose”/);
+    expect(wren(['voicings', 'C', '--capo', '40']).error).toMatch(/capo at fret 40/);
+    expect(wren(['voicings']).error).toMatch(/Name a chord/);
+  });
+
+  test('a song that is none', () => {
+    expect(wren(['song', fileWith('no-song.json', '{}')]).error).toMatch(/not a Fleet Wren/);
+    expect(wren(['song']).error).toMatch(/Name a song/);
+    expect(wren(['capo', '/nowhere']).error).toMatch(/ENOENT/);
   });
 });
 

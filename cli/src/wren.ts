@@ -5,11 +5,31 @@ import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
 import { finger } from './commands/finger.ts';
 import { learn } from './commands/learn.ts';
+import { capo, song } from './commands/song.ts';
 import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest } from './request.ts';
 
 const COMMANDS: readonly Command[] = [finger, analyse, compare, exportPattern];
+
+/** Commands that are not about one pattern: each has a word of its own after its name. */
+const OTHERS: Readonly<Record<string, Other>> = {
+  song: { summary: 'a song’s map, motifs, trouble and ceiling: wren song FILE', run: song },
+  capo: { summary: 'the kindest capos and keys for a song: wren capo FILE', run: capo },
+  voicings: {
+    summary: 'the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
+    run: voicings,
+  },
+  learn: {
+    summary: 'a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
+    run: learn,
+  },
+};
+
+interface Other {
+  readonly summary: string;
+  readonly run: (word: string | undefined, options: Options) => Result<string>;
+}
 
 const FLAGS = {
   school: { type: 'string' },
@@ -34,8 +54,7 @@ const FLAGS = {
 const help = (): string =>
   [
     'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
-    '  voicings  the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
-    '  learn     a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
+    ...Object.entries(OTHERS).map(([name, { summary }]) => `  ${name.padEnd(9)} ${summary}`),
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
     'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle; with --line it ends.',
@@ -81,8 +100,8 @@ export const wren = (args: readonly string[]): Outcome => {
   const { words, options } = parsed.value;
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
-  if (name === 'learn') return outcomeOf(learn(file, options), options);
-  if (name === 'voicings') return outcomeOf(voicings(file, options), options);
+  const other = Object.hasOwn(OTHERS, name) ? OTHERS[name] : undefined;
+  if (other) return outcomeOf(other.run(file, options), options);
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
     return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);

@@ -298,10 +298,13 @@ const BarTools = ({ shown }: { readonly shown: Pattern | undefined }) => {
   );
 };
 
+/** How much smaller than on the bench bars are drawn here; the stylesheet has the same. */
+const SMALLER = 0.56;
+
 const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study: SongStudy }) => {
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
-  const layout = useMemo(() => layoutOf(shown, Math.max(width, 300)), [shown, width]);
+  const layout = useMemo(() => layoutOf(shown, Math.max(width / SMALLER, 300)), [shown, width]);
   return (
     <div ref={box} className="bar-threads" tabIndex={0} aria-label="The chosen bars as they are played">
       {width > 0 && (
@@ -330,7 +333,10 @@ export const BarPanel = ({
   const last = chosen.from + chosen.count;
   return (
     <section className="bar-panel" aria-label="The chosen bars">
-      <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
+      <header>
+        <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
+        <BarTools shown={shown} />
+      </header>
       <div className="bar-fields" key={`${chosen.section}${chosen.from}`}>
         <ChordField bar={bar} />
         <FigureChoice bar={bar} />
@@ -340,7 +346,6 @@ export const BarPanel = ({
         <Shapes bar={bar} />
         {shown && study && shown.bars <= MOST_DRAWN && <BarThreads shown={shown} study={study} />}
       </div>
-      <BarTools shown={shown} />
     </section>
   );
 };

@@ -62,7 +62,7 @@ const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }:
         <b>{chords || '%'}</b>
         <small>{letter}</small>
       </span>
-      <Miniature strokes={strokes} strings={strings} width={150} height={44} />
+      <Miniature strokes={strokes} strings={strings} width={178} height={46} />
       {bar.words && <span className="song-words">{bar.words}</span>}
       <span className="strain-track" aria-hidden="true">
         <span

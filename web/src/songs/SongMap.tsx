@@ -1,5 +1,8 @@
 import { newPattern, patternOfBars } from '@fleet-wren/core';
 import { useEffect, useMemo, useState } from 'react';
+import { SONG_RECORDS } from '../api/songs.ts';
+import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
+import { SongState, songDifferences } from './SongState.tsx';
 import { SongHead } from './SongHead.tsx';
 import { FormLine } from './FormLine.tsx';
 import { SectionBlock } from './SectionBlock.tsx';
@@ -67,6 +70,12 @@ export const SongMap = () => {
         <BarPanel shown={shown} study={study} />
       </div>
       <SongSide study={study} song={studied?.song ?? song} />
+      <ConflictDialog
+        store={store}
+        records={SONG_RECORDS}
+        differences={songDifferences}
+        show={(one) => <SongState song={one} />}
+      />
       <SongTransport playing={playing} heard={heard} hear={setHeard} bars={played?.bars ?? 0} />
     </div>
   );

@@ -1,3 +1,4 @@
+import '../bench/bench.scss';
 import './songs.scss';
 import type { Song, SongEdit } from '@fleet-wren/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';

@@ -1,0 +1,146 @@
+import { expect, openStudio, test, violations } from './studio.ts';
+import type { Page } from '@playwright/test';
+
+const saved = (page: Page) => expect(page.locator('.saving')).toHaveText('saved');
+
+/** A song from a chart, standing on its map. */
+const beginSong = async (page: Page, name: string, chart: string): Promise<void> => {
+  await openStudio(page);
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Begin from').selectOption('own');
+  await page.getByLabel('Chord chart').fill(chart);
+  await page.getByRole('button', { name: 'Begin this song' }).click();
+  await expect(page.getByText('a minute is the ceiling')).toBeVisible();
+};
+
+const bars = (page: Page) => page.locator('.song-bar');
+
+test('a song from a pasted chart: read before it is kept, judged as a whole', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/songs');
+  await page.getByRole('button', { name: 'Begin the first song' }).click();
+  await page.getByLabel('Begin from').selectOption('own');
+  await page.getByLabel('Chord chart').fill('Verse:\n| C | Gq |');
+  await expect(page.getByRole('alert')).toContainText('Line 2, column 7: “Gq” is no chord');
+  await expect(page.getByRole('button', { name: 'Begin this song' })).toBeDisabled();
+  await page.getByLabel('Chord chart').fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
+  await expect(page.getByLabel('What was read')).toContainText('Chorus');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Begin this song' }).click();
+  await expect(bars(page)).toHaveCount(4);
+  await expect(page.getByRole('navigation', { name: 'Form' })).toContainText('Chorus×2');
+  await expect(page.getByLabel('What there is to learn')).toContainText('then 6 of 6 bars');
+  expect(await violations(page)).toEqual([]);
+});
+
+test('by keyboard alone: bars are walked, repeated, moved, taken out, and taken back', async ({ page }) => {
+  await beginSong(page, 'Low water', '| C | G | Am | F |');
+  await page.locator('.song-sections').click({ position: { x: 5, y: 5 } });
+  await page.keyboard.press('ArrowRight');
+  await expect(bars(page).nth(1)).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('heading', { name: 'Bars 2 to 3' })).toBeVisible();
+  await page.keyboard.press('Control+d');
+  await expect(bars(page)).toHaveCount(6);
+  await page.keyboard.press('Delete');
+  await expect(bars(page)).toHaveCount(4);
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Alt+ArrowRight');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(bars(page)).toHaveCount(4);
+  await saved(page);
+  await page.reload();
+  await expect(bars(page)).toHaveCount(4);
+});
+
+test('by mouse: chords, a shape, a figure from a pattern, and how far a change goes', async ({ page }) => {
+  await beginSong(page, 'Low water', '| C | G | Am | F |');
+  await bars(page).nth(2).click();
+  await page.getByLabel('Chords of the bar').fill('Dm . G7 .');
+  await page.getByLabel('Chords of the bar').press('Enter');
+  await expect(bars(page).nth(2)).toHaveAccessibleName(/Dm G7/);
+  await page.getByLabel('Chords of the bar').fill('Dm Qx');
+  await page.getByLabel('Chords of the bar').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('“Qx” is no chord');
+  await page.getByTitle('Another shape for Dm, wherever it comes').click();
+  await expect(page.getByLabel('Shapes, the easiest first').getByRole('listitem').first()).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page
+    .getByRole('button', { name: /^Take Dm/ })
+    .nth(1)
+    .click();
+  await page.getByLabel('A change goes').selectOption('everywhere');
+  await page.getByLabel('Figure', { exact: true }).selectOption('rest');
+  await expect(page.getByText('Nothing sets a tempo ceiling yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByLabel('A change goes').selectOption('here');
+  await page.getByLabel('Figure', { exact: true }).selectOption('rest');
+  await expect(page.getByLabel('What there is to learn')).toContainText('3 bars');
+  await saved(page);
+});
+
+test('the form: a section once more, out of the form, and copied', async ({ page }) => {
+  await beginSong(page, 'Low water', 'Verse:\n| C | G |\nChorus:\n| F | C |');
+  const form = page.getByRole('navigation', { name: 'Form' });
+  await form.getByRole('button', { name: /A Verse/ }).hover();
+  await form.getByRole('button', { name: 'Verse once more' }).click();
+  await expect(form).toContainText('Verse×2');
+  await expect(page.getByLabel('What there is to learn')).toContainText('of 6 bars');
+  await page.getByRole('button', { name: 'Copy Chorus' }).click();
+  await expect(bars(page)).toHaveCount(6);
+  await page.getByRole('button', { name: 'Take Verse out' }).click();
+  await expect(bars(page)).toHaveCount(4);
+  await expect(form).not.toContainText('Verse');
+});
+
+test('a song is heard, whole and in part, and taken to the bench', async ({ page }) => {
+  await beginSong(page, 'Low water', '| C | G |');
+  await page.getByRole('button', { name: 'chosen bars' }).click();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'To the bench' }).click();
+  await expect(page.getByLabel('Name of the pattern')).toHaveValue('Low water, a part');
+});
+
+test('two windows on one song: the later one is told, and nothing is overwritten', async ({ page, context }) => {
+  await beginSong(page, 'Low water', '| C | G |');
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByText('a minute is the ceiling')).toBeVisible();
+  const setTempo = async (window: Page, tempo: string): Promise<void> => {
+    await window.getByLabel('Tempo, beats a minute').fill(tempo);
+    await window.getByLabel('Tempo, beats a minute').press('Enter');
+  };
+  await setTempo(other, '96');
+  await saved(other);
+  await setTempo(page, '70');
+  await expect(page.getByRole('dialog')).toContainText('This song was changed in another window');
+  await page.getByRole('button', { name: 'Take the other' }).click();
+  await expect(page.getByLabel('Tempo, beats a minute')).toHaveValue('96');
+});
+
+test('any chord on the bench: its shapes by ease, or a shape written as frets', async ({ bench }) => {
+  const { page } = bench;
+  await page.getByLabel('Chord', { exact: true }).selectOption('…');
+  await page.getByLabel('Chord symbol or frets').fill('F#m7b5');
+  await expect(page.getByRole('button', { name: /^Take F#m7b5/ }).first()).toBeVisible();
+  await page.getByLabel('Chord symbol or frets').fill('F#m7b5x');
+  await expect(page.getByRole('alert')).toContainText('“x” is not known');
+  await page.getByLabel('Chord symbol or frets').fill('x 3 2 0 1 0');
+  await page.getByRole('button', { name: /^Take x 3 2 0 1 0/ }).click();
+  await expect(page.locator('.bench-chord')).toContainText('× 3 2 0 1 0');
+});
+
+test('a school is learnt from pins, shown with what it changes, and kept', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/set-up/schools');
+  await page.getByRole('button', { name: 'Learn one from your pins' }).click();
+  await page.getByRole('button', { name: 'Learn from the pins' }).click();
+  await expect(page.getByRole('alert')).toContainText('There are no pins to learn from');
+});
