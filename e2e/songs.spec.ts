@@ -10,7 +10,7 @@ const beginSong = async (page: Page, name: string, chart: string): Promise<void>
   await page.getByRole('button', { name: 'New song' }).click();
   await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Begin from').selectOption('own');
-  await page.getByLabel('Chord chart').fill(chart);
+  await page.getByRole('textbox', { name: 'Chord chart' }).fill(chart);
   await page.getByRole('button', { name: 'Begin this song' }).click();
   await expect(page.getByText('a minute is the ceiling')).toBeVisible();
 };
@@ -22,10 +22,10 @@ test('a song from a pasted chart: read before it is kept, judged as a whole', as
   await page.goto('/songs');
   await page.getByRole('button', { name: 'Begin the first song' }).click();
   await page.getByLabel('Begin from').selectOption('own');
-  await page.getByLabel('Chord chart').fill('Verse:\n| C | Gq |');
+  await page.getByRole('textbox', { name: 'Chord chart' }).fill('Verse:\n| C | Gq |');
   await expect(page.getByRole('alert')).toContainText('Line 2, column 7: “Gq” is no chord');
   await expect(page.getByRole('button', { name: 'Begin this song' })).toBeDisabled();
-  await page.getByLabel('Chord chart').fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
+  await page.getByRole('textbox', { name: 'Chord chart' }).fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
   await expect(page.getByLabel('What was read')).toContainText('Chorus');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: 'Begin this song' }).click();

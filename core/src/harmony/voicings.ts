@@ -104,9 +104,13 @@ const HARD = {
   finger: 0.5,
   mute: 0.5,
   innerMute: 0.9,
+  mixed: 0.45,
   thin: 1,
   open: 0.3,
 } as const;
+
+/** Frets up to which open strings belong to a shape; higher up they ring apart from it. */
+const LOW = 4;
 
 /** Strings that make a shape full. */
 const FULL = 4;
@@ -126,7 +130,8 @@ const easeOf = (frets: Frets, { fingers, barre }: Grip): number => {
     HARD.mute * mutes +
     HARD.innerMute * all +
     (frets.length - mutes - all < FULL ? HARD.thin : 0) -
-    HARD.open * open
+    HARD.open * open +
+    (open > 0 ? HARD.mixed * Math.max(0, Math.max(...stopped, 0) - LOW) : 0)
   );
 };
 

@@ -173,7 +173,12 @@ const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
     <>
       <label>
         Figure
-        <select className="form-select" value={value} onChange={({ target }) => choose(target.value)}>
+        <select
+          className="form-select"
+          aria-label="Figure"
+          value={value}
+          onChange={({ target }) => choose(target.value)}
+        >
           {figures.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
@@ -186,7 +191,12 @@ const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
       </label>
       <label>
         A change goes
-        <select className="form-select" value={reach} onChange={({ target }) => setReach(target.value as Reach)}>
+        <select
+          className="form-select"
+          aria-label="A change goes"
+          value={reach}
+          onChange={({ target }) => setReach(target.value as Reach)}
+        >
           <option value="here">into these bars only</option>
           <option value="everywhere">everywhere this figure is</option>
           <option value="elsewhere">everywhere but here</option>
@@ -197,6 +207,7 @@ const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
           It begins with
           <select
             className="form-select"
+            aria-label="It begins with"
             value={begins}
             onChange={({ target }) =>
               put({ figure: now.figure, begins: BEGINNINGS.find((one) => one === target.value) ?? 'each bar' })

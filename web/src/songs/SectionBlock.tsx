@@ -54,13 +54,13 @@ const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }:
       type="button"
       className={`song-bar${chosen ? ' song-bar-chosen' : ''}`}
       aria-pressed={chosen}
-      aria-label={`Bar ${index + 1}, ${chords || 'the chord goes on'}${trouble ? `; ${trouble}` : ''}`}
       title={trouble || undefined}
       onClick={({ shiftKey }) => choose(shiftKey)}
     >
       <span className="song-bar-head">
+        <span className="visually-hidden">Bar {index + 1}, </span>
         <b>{chords || '%'}</b>
-        <small>{letter}</small>
+        <small aria-hidden="true">{letter}</small>
       </span>
       <Miniature strokes={strokes} strings={strings} width={178} height={46} />
       {bar.words && <span className="song-words">{bar.words}</span>}
@@ -70,7 +70,11 @@ const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }:
           style={{ width: `${Math.min(100, strain * 100)}%` }}
         />
       </span>
-      {worst && <span className={`bar-trouble bar-${worst}`} aria-hidden="true" />}
+      {worst && (
+        <span className={`bar-trouble bar-${worst}`}>
+          <span className="visually-hidden">; {trouble}</span>
+        </span>
+      )}
     </button>
   );
 });

@@ -70,13 +70,10 @@ const Shape = ({
   const strum = useStrum();
   return (
     <li className={current ? 'shape shape-current' : 'shape'}>
-      <button
-        type="button"
-        className="shape-take"
-        onClick={pick}
-        aria-label={`Take ${voicing.chord}, ${fretWords(voicing.frets)}`}
-      >
+      <button type="button" className="shape-take" onClick={pick}>
+        <span className="visually-hidden">Take </span>
         <b>{voicing.chord}</b>
+        <span className="visually-hidden"> {fretWords(voicing.frets)} </span>
         <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
         <small>{bassWords(instrument, voicing)}</small>
       </button>

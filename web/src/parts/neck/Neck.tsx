@@ -1,7 +1,7 @@
 import './neck.scss';
 import type { Voicing } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { NECK, fretWords, neckPicture, type NeckMark } from './geometry.ts';
+import { NECK, neckPicture, type NeckMark } from './geometry.ts';
 
 const Mark = ({ mark: { kind, x, y } }: { readonly mark: NeckMark }) => {
   if (kind === 'stopped') return <circle className="neck-stopped" cx={x} cy={y} r={4.4} />;
@@ -16,14 +16,7 @@ export const Neck = ({ voicing, bass = null }: { readonly voicing: Voicing; read
   const [low = 0, high = 0] = [strings[0], strings[strings.length - 1]];
   const root = marks.find(({ string }) => string === bass);
   return (
-    <svg
-      className="neck"
-      viewBox={`0 0 ${NECK.width} ${height}`}
-      width={NECK.width}
-      height={height}
-      role="img"
-      aria-label={`${voicing.chord}: ${fretWords(voicing.frets)}`}
-    >
+    <svg className="neck" viewBox={`0 0 ${NECK.width} ${height}`} width={NECK.width} height={height} aria-hidden="true">
       {strings.map((y) => (
         <line key={y} className="neck-string" x1={first} x2={last} y1={y} y2={y} />
       ))}
