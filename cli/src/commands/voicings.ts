@@ -14,7 +14,7 @@ import {
 import type { Options } from '../command.ts';
 
 /** The instrument of the flags: a tuning by its key, a capo. */
-export const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Result<Instrument> => {
+const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Result<Instrument> => {
   const found = TUNINGS.find(({ key }) => key === tuning);
   if (!found)
     return failure(

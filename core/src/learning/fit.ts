@@ -47,7 +47,7 @@ const pinned = (task: Task, wanted: Digits): Task => ({
 const nowhere = (): string => '';
 
 /** Whether a fingering has all that is wanted of it. */
-export const meets = (digits: Digits, wanted: Digits): boolean =>
+const meets = (digits: Digits, wanted: Digits): boolean =>
   wanted.every((digit, index) => digit === null || digit === digits[index]);
 
 const schoolWith = (base: School, weights: ByComfort): School => ({

@@ -1,10 +1,7 @@
 import {
-  BEGINNINGS,
   bassString,
-  figureFrom,
   sentence,
   type Bar,
-  type FigureTexture,
   type Pattern,
   type Result,
   type Song,
@@ -23,13 +20,10 @@ import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useWidth } from '../parts/useWidth.ts';
 import { studyWorker } from '../workers/client.ts';
 import { chordText } from './bars.ts';
-import { FigurePicker } from './FigurePicker.tsx';
+import { FigureChoice } from './FigureChoice.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
-
-const figureIn = ({ texture }: Bar): FigureTexture | undefined =>
-  typeof texture === 'object' && 'figure' in texture ? texture : undefined;
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
 const readBar = async (song: Song, text: string): Promise<Result<Song>> =>
@@ -120,107 +114,6 @@ const Shapes = ({ bar }: { readonly bar: Bar }) => {
         />
       )}
     </div>
-  );
-};
-
-/** How far a change of figure goes. */
-type Reach = 'here' | 'everywhere' | 'elsewhere';
-
-const sameFigure = (bar: Bar, figure: string | undefined): boolean => figureIn(bar)?.figure === figure;
-
-const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
-  const store = useSongStore();
-  const figures = useSong((state) => state.document.figures);
-  const [bringing, setBringing] = useState(false);
-  const [reach, setReach] = useState<Reach>('here');
-  const now = figureIn(bar);
-  const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
-  /** Puts a figure into the chosen bars, into all that have theirs, or into all of those but the chosen. */
-  const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
-    const { document, chosen, run } = store.getState();
-    const isChosen = (section: string, index: number): boolean =>
-      section === chosen.section && index >= chosen.from && index < chosen.from + chosen.count;
-    const wanted = (section: string, one: Bar, index: number): boolean => {
-      if (reach === 'here') return isChosen(section, index);
-      return sameFigure(one, now?.figure) && (reach === 'everywhere' || !isChosen(section, index));
-    };
-    run({
-      kind: 'batch',
-      edits: [
-        ...(more.length > 0 ? [{ kind: 'setFigures' as const, figures: [...document.figures, ...more] }] : []),
-        {
-          kind: 'setSections',
-          sections: document.sections.map((section) => ({
-            ...section,
-            bars: section.bars.map((one, index) => (wanted(section.id, one, index) ? { ...one, texture } : one)),
-          })),
-        },
-      ],
-    });
-  };
-  const begins = now?.begins ?? 'each bar';
-  const choose = (key: string): void => {
-    if (key === 'bring') setBringing(true);
-    else if (key === 'rest') put('rest');
-    else if (key !== 'written') put({ figure: key, begins });
-  };
-  const bring = (pattern: Pattern): void => {
-    const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
-    put({ figure: figure.id, begins }, [figure]);
-    setBringing(false);
-  };
-  return (
-    <>
-      <label>
-        Figure
-        <select
-          className="form-select"
-          aria-label="Figure"
-          value={value}
-          onChange={({ target }) => choose(target.value)}
-        >
-          {figures.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-          {value === 'written' && <option value="written">written for this bar</option>}
-          <option value="rest">nothing is played</option>
-          <option value="bring">from a pattern …</option>
-        </select>
-      </label>
-      <label>
-        A change goes
-        <select
-          className="form-select"
-          aria-label="A change goes"
-          value={reach}
-          onChange={({ target }) => setReach(target.value as Reach)}
-        >
-          <option value="here">into these bars only</option>
-          <option value="everywhere">everywhere this figure is</option>
-          <option value="elsewhere">everywhere but here</option>
-        </select>
-      </label>
-      {now && (
-        <label>
-          It begins with
-          <select
-            className="form-select"
-            aria-label="It begins with"
-            value={begins}
-            onChange={({ target }) =>
-              put({ figure: now.figure, begins: BEGINNINGS.find((one) => one === target.value) ?? 'each bar' })
-            }
-          >
-            <option value="each bar">each bar</option>
-            <option value="each chord">each chord</option>
-            <option value="runs on">the section, and runs on</option>
-          </select>
-        </label>
-      )}
-      {bringing && <FigurePicker take={bring} hide={() => setBringing(false)} />}
-    </>
   );
 };
 

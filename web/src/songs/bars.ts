@@ -1,7 +1,6 @@
 import {
   barOfStroke,
   noteNamed,
-  readChart,
   ticksPerBar,
   ticksPerBeat,
   type Bar,
@@ -50,12 +49,6 @@ export const chordText = ({ chords }: Bar, song: Song): string => {
     { length: metre.beats },
     (_, place) => chords.find(({ at }) => at === place * beat)?.voicing ?? '.',
   ).join(' ');
-};
-
-/** Whether a text could be the chords of one bar. */
-export const isOneBar = (text: string): boolean => {
-  const read = readChart(`| ${text} |`);
-  return read.ok && read.value.sections.length === 1 && read.value.sections[0]?.bars.length === 1;
 };
 
 /** Keys by name, for a choice. */

@@ -1,0 +1,127 @@
+import {
+  BEGINNINGS,
+  figureFrom,
+  type AnySongEdit,
+  type Bar,
+  type FigureTexture,
+  type Pattern,
+  type Song,
+} from '@fleet-wren/core';
+import { useState } from 'react';
+import { FigurePicker } from './FigurePicker.tsx';
+import { useSong, useSongStore, type ChosenBars } from './store.ts';
+
+const figureIn = ({ texture }: Bar): FigureTexture | undefined =>
+  typeof texture === 'object' && 'figure' in texture ? texture : undefined;
+
+/** How far a change of figure goes. */
+type Reach = 'here' | 'everywhere' | 'elsewhere';
+
+const sameFigure = (bar: Bar, figure: string | undefined): boolean => figureIn(bar)?.figure === figure;
+
+interface Wanted {
+  readonly chosen: ChosenBars;
+  /** The figure that is there now. */
+  readonly figure: string | undefined;
+  readonly reach: Reach;
+}
+
+/** Whether a change reaches a bar: it is chosen, or has the same figure as the chosen ones. */
+const reaches = ({ chosen, figure, reach }: Wanted, section: string, bar: Bar, index: number): boolean => {
+  const isChosen = section === chosen.section && index >= chosen.from && index < chosen.from + chosen.count;
+  if (reach === 'here') return isChosen;
+  return sameFigure(bar, figure) && (reach === 'everywhere' || !isChosen);
+};
+
+/** Puts a texture into the chosen bars, into all that have theirs, or into all of those but the chosen. */
+const putting = (song: Song, wanted: Wanted, texture: Bar['texture'], more: Song['figures']): AnySongEdit => ({
+  kind: 'batch',
+  edits: [
+    ...(more.length > 0 ? [{ kind: 'setFigures' as const, figures: [...song.figures, ...more] }] : []),
+    {
+      kind: 'setSections',
+      sections: song.sections.map((section) => ({
+        ...section,
+        bars: section.bars.map((bar, index) => (reaches(wanted, section.id, bar, index) ? { ...bar, texture } : bar)),
+      })),
+    },
+  ],
+});
+
+/** What is played in the chosen bars, and how far a change of it goes. */
+export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
+  const store = useSongStore();
+  const figures = useSong((state) => state.document.figures);
+  const [bringing, setBringing] = useState(false);
+  const [reach, setReach] = useState<Reach>('here');
+  const now = figureIn(bar);
+  const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
+  const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
+    const { document, chosen, run } = store.getState();
+    run(putting(document, { chosen, figure: now?.figure, reach }, texture, more));
+  };
+  const begins = now?.begins ?? 'each bar';
+  const choose = (key: string): void => {
+    if (key === 'bring') setBringing(true);
+    else if (key === 'rest') put('rest');
+    else if (key !== 'written') put({ figure: key, begins });
+  };
+  const bring = (pattern: Pattern): void => {
+    const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
+    put({ figure: figure.id, begins }, [figure]);
+    setBringing(false);
+  };
+  return (
+    <>
+      <label>
+        Figure
+        <select
+          className="form-select"
+          aria-label="Figure"
+          value={value}
+          onChange={({ target }) => choose(target.value)}
+        >
+          {figures.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+          {value === 'written' && <option value="written">written for this bar</option>}
+          <option value="rest">nothing is played</option>
+          <option value="bring">from a pattern …</option>
+        </select>
+      </label>
+      <label>
+        A change goes
+        <select
+          className="form-select"
+          aria-label="A change goes"
+          value={reach}
+          onChange={({ target }) => setReach(target.value as Reach)}
+        >
+          <option value="here">into these bars only</option>
+          <option value="everywhere">everywhere this figure is</option>
+          <option value="elsewhere">everywhere but here</option>
+        </select>
+      </label>
+      {now && (
+        <label>
+          It begins with
+          <select
+            className="form-select"
+            aria-label="It begins with"
+            value={begins}
+            onChange={({ target }) =>
+              put({ figure: now.figure, begins: BEGINNINGS.find((one) => one === target.value) ?? 'each bar' })
+            }
+          >
+            <option value="each bar">each bar</option>
+            <option value="each chord">each chord</option>
+            <option value="runs on">the section, and runs on</option>
+          </select>
+        </label>
+      )}
+      {bringing && <FigurePicker take={bring} hide={() => setBringing(false)} />}
+    </>
+  );
+};
