@@ -18,6 +18,7 @@ export interface Options {
   readonly base?: string;
   readonly tuning?: string;
   readonly capo?: string;
+  readonly frets?: string;
   readonly name?: string;
   readonly profile?: string;
   readonly tempo?: string;

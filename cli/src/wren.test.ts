@@ -155,6 +155,13 @@ describe('songs and chords', () => {
     expect(wren(['voicings']).error).toMatch(/Name a chord/);
   });
 
+  test('harmonics over a shape', () => {
+    const { points } = json<{ points: { touch: number }[] }>(['harmonics', '--frets', '3 5 5 4 3 3']);
+    expect(points.map(({ touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
+    expect(text(['harmonics', '--frets', 'x x 0 2 3 2'])).toMatch(/string 4 {2}fret {2}0 {2}touch 12 {2}sounds D4/);
+    expect(wren(['harmonics', '--frets', '3 5']).error).toMatch(/6 frets/);
+  });
+
   test('a song that is none', () => {
     expect(wren(['song', fileWith('no-song.json', '{}')]).error).toMatch(/not a Fleet Wren/);
     expect(wren(['song']).error).toMatch(/Name a song/);

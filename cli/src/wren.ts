@@ -4,6 +4,7 @@ import { analyse } from './commands/analyse.ts';
 import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
 import { finger } from './commands/finger.ts';
+import { harmonics } from './commands/harmonics.ts';
 import { learn } from './commands/learn.ts';
 import { capo, song } from './commands/song.ts';
 import { voicings } from './commands/voicings.ts';
@@ -16,6 +17,10 @@ const COMMANDS: readonly Command[] = [finger, analyse, compare, exportPattern];
 const OTHERS: Readonly<Record<string, Other>> = {
   song: { summary: 'a song’s map, motifs, trouble and ceiling: wren song FILE', run: song },
   capo: { summary: 'the kindest capos and keys for a song: wren capo FILE', run: capo },
+  harmonics: {
+    summary: 'touch frets and sounding pitches over a shape: wren harmonics --frets "3 5 5 4 3 3"',
+    run: harmonics,
+  },
   voicings: {
     summary: 'the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
     run: voicings,
@@ -38,6 +43,7 @@ const FLAGS = {
   base: { type: 'string' },
   tuning: { type: 'string' },
   capo: { type: 'string' },
+  frets: { type: 'string' },
   name: { type: 'string' },
   profile: { type: 'string' },
   tempo: { type: 'string' },

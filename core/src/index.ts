@@ -17,3 +17,4 @@ export * from './drills/index.ts';
 export * from './shelf/index.ts';
 export * from './learning/index.ts';
 export * from './song/index.ts';
+export * from './harmonics/index.ts';

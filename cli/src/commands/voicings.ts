@@ -1,9 +1,7 @@
 import {
-  TUNINGS,
   alternateBassStrings,
   bassString,
   failure,
-  instrumentIn,
   problem,
   success,
   voicingsFor,
@@ -12,22 +10,7 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { Options } from '../command.ts';
-
-/** The instrument of the flags: a tuning by its key, a capo. */
-const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Result<Instrument> => {
-  const found = TUNINGS.find(({ key }) => key === tuning);
-  if (!found)
-    return failure(
-      problem('usage', {
-        problem: `There is no tuning “${tuning}”. Choose one of: ${TUNINGS.map(({ key }) => key).join(', ')}.`,
-      }),
-    );
-  const instrument = { ...instrumentIn(found), capo: Number(capo) };
-  const most = instrument.frets - 5;
-  return Number.isInteger(instrument.capo) && instrument.capo >= 0 && instrument.capo <= most
-    ? success(instrument)
-    : failure(problem('capo-out-of-range', { value: capo, most }));
-};
+import { instrumentOf } from './instrument.ts';
 
 const fretsText = ({ voicing }: FoundVoicing): string => voicing.frets.map((fret) => fret ?? 'x').join(' ');
 

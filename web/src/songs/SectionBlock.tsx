@@ -21,6 +21,7 @@ interface BarProps {
   readonly section: string;
   readonly index: number;
   readonly chosen: boolean;
+  readonly heard: boolean;
   readonly reading?: BarReading;
   readonly letter?: string;
   readonly strokes: readonly MiniatureStroke[];
@@ -32,7 +33,7 @@ const troubleWords = (reading: BarReading | undefined): string => {
   return reading.worst ? reading.worst.sentence : '';
 };
 
-const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }: BarProps) => {
+const BarCell = memo(({ bar, section, index, chosen, heard, reading, letter, strokes }: BarProps) => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
   const strings = useSong((state) => stringCount(state.document.instrument));
@@ -52,7 +53,7 @@ const BarCell = memo(({ bar, section, index, chosen, reading, letter, strokes }:
   return (
     <button
       type="button"
-      className={`song-bar${chosen ? ' song-bar-chosen' : ''}`}
+      className={`song-bar${chosen ? ' song-bar-chosen' : ''}${heard ? ' song-bar-heard' : ''}`}
       aria-pressed={chosen}
       title={trouble || undefined}
       onClick={({ shiftKey }) => choose(shiftKey)}
@@ -172,12 +173,14 @@ interface SectionProps {
   /** The first time each bar is played, by section and index. */
   readonly places: ReadonlyMap<string, number>;
   readonly small: readonly (readonly MiniatureStroke[])[];
+  /** The bar that is heard now. */
+  readonly heard: number | null;
 }
 
 const NONE: readonly MiniatureStroke[] = [];
 
 /** A section as rows of bars: chord, texture in small, strain and trouble in each. */
-export const SectionBlock = ({ section, index, study, places, small }: SectionProps) => {
+export const SectionBlock = ({ section, index, study, places, small, heard }: SectionProps) => {
   const chosen = useSong((state) => state.chosen);
   return (
     <section className="song-section" aria-label={section.name}>
@@ -198,6 +201,7 @@ export const SectionBlock = ({ section, index, study, places, small }: SectionPr
               section={section.id}
               index={place}
               chosen={chosen.section === section.id && place >= chosen.from && place < chosen.from + chosen.count}
+              heard={heard === place}
               reading={reading}
               letter={
                 reading?.motif === null || reading === undefined ? undefined : study?.motifs[reading.motif]?.letter

@@ -12,6 +12,7 @@ import { SongTransport } from './SongTransport.tsx';
 import { firstPlayed, miniatures } from './bars.ts';
 import { songKeys } from './keys.ts';
 import { useSong, useSongStore } from './store.ts';
+import { useHeardBar } from './useHeardBar.ts';
 import { useStudy } from './useStudy.ts';
 import { usePlayer } from '../sound/usePlayer.ts';
 
@@ -41,6 +42,8 @@ export const SongMap = () => {
   const played = heard === 'chosen' ? shown : study?.written.pattern;
   const playing = usePlayer(played ?? EMPTY_PATTERN, study?.judgement.digits ?? EMPTY_DIGITS);
   const { toggle } = playing;
+  const heardBar = useHeardBar(playing, song.metre, heard === 'chosen' ? (from ?? 0) : 0);
+  const heardAt = heardBar === null ? undefined : study?.written.played[heardBar];
   useEffect(() => songKeys(store, toggle), [store, toggle]);
   return (
     <div className="song">
@@ -64,6 +67,7 @@ export const SongMap = () => {
               study={study}
               places={places}
               small={small}
+              heard={heardAt?.section === section.id ? heardAt.index : null}
             />
           ))}
         </div>

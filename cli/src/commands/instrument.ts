@@ -1,0 +1,18 @@
+import { TUNINGS, failure, instrumentIn, problem, success, type Instrument, type Result } from '@fleet-wren/core';
+import type { Options } from '../command.ts';
+
+/** The instrument of the flags: a tuning by its key, a capo. */
+export const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Result<Instrument> => {
+  const found = TUNINGS.find(({ key }) => key === tuning);
+  if (!found)
+    return failure(
+      problem('usage', {
+        problem: `There is no tuning “${tuning}”. Choose one of: ${TUNINGS.map(({ key }) => key).join(', ')}.`,
+      }),
+    );
+  const instrument = { ...instrumentIn(found), capo: Number(capo) };
+  const most = instrument.frets - 5;
+  return Number.isInteger(instrument.capo) && instrument.capo >= 0 && instrument.capo <= most
+    ? success(instrument)
+    : failure(problem('capo-out-of-range', { value: capo, most }));
+};

@@ -1,0 +1,101 @@
+import { fretOn, type Voicing } from '../harmony/index.ts';
+import { noteName, pitchAt, pitchClassName, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
+import { harmonicPoint, type HarmonicPoint } from './reach.ts';
+
+/** One note of a cascade in the order they sound. */
+export interface CascadeNote {
+  readonly string: number;
+  /** The touched harmonic; null for a natural note. */
+  readonly harmonic: HarmonicPoint | null;
+  readonly pitch: number;
+  readonly note: string;
+}
+
+/** A cascade: its notes, and what they make together. */
+export interface Cascade {
+  readonly notes: readonly CascadeNote[];
+  /** `G major`, `a G pentatonic scale` …; null where they make nothing that has a name. */
+  readonly makes: string | null;
+  /** Whether each note is higher than the one before, or each lower. */
+  readonly oneWay: boolean;
+}
+
+/** One step asked for: a string, and whether its harmonic is touched. */
+export interface CascadeStep {
+  readonly string: number;
+  readonly harmonic: boolean;
+}
+
+/**
+ * Scales and chords by the semitones above their root, the fullest first (handbook tables, from memory).
+ */
+const NAMED: readonly (readonly [name: string, steps: readonly number[]])[] = [
+  ['major scale', [0, 2, 4, 5, 7, 9, 11]],
+  ['natural minor scale', [0, 2, 3, 5, 7, 8, 10]],
+  ['dorian scale', [0, 2, 3, 5, 7, 9, 10]],
+  ['mixolydian scale', [0, 2, 4, 5, 7, 9, 10]],
+  ['pentatonic scale', [0, 2, 4, 7, 9]],
+  ['minor pentatonic scale', [0, 3, 5, 7, 10]],
+  ['major seventh', [0, 4, 7, 11]],
+  ['seventh', [0, 4, 7, 10]],
+  ['minor seventh', [0, 3, 7, 10]],
+  ['major with an added ninth', [0, 2, 4, 7]],
+  ['suspended fourth', [0, 5, 7]],
+  ['suspended second', [0, 2, 7]],
+  ['major', [0, 4, 7]],
+  ['minor', [0, 3, 7]],
+];
+
+/**
+ * What some pitches make: the chord or scale whose tones they are all and no others; the lowest note first as root.
+ * @example
+ * madeBy([60, 64, 67]) // => 'C major'
+ */
+export const madeBy = (pitches: readonly number[]): string | null => {
+  if (pitches.length === 0) return null;
+  const classes = [...new Set(pitches.map(pitchClassOf))];
+  const lowest = pitchClassOf(Math.min(...pitches));
+  const roots = [lowest, ...classes.filter((one) => one !== lowest)];
+  for (const root of roots) {
+    const steps = new Set(classes.map((one) => (one - root + 12) % 12));
+    const found = NAMED.find(([, wanted]) => wanted.length === steps.size && wanted.every((step) => steps.has(step)));
+    if (found) return `${pitchClassName(root)} ${found[0]}`;
+  }
+  return null;
+};
+
+const goesOneWay = (pitches: readonly number[]): boolean => {
+  const steps = pitches.slice(1).map((pitch, index) => pitch - (pitches[index] as number));
+  return steps.every((step) => step > 0) || steps.every((step) => step < 0);
+};
+
+/**
+ * A cascade over a shape: touched harmonics an octave up and natural notes in the order asked for, their sounding pitches
+ * and what they make. Strings the shape mutes are passed over.
+ * @example
+ * cascadeOver(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
+ */
+export const cascadeOver = (instrument: Instrument, voicing: Voicing, steps: readonly CascadeStep[]): Cascade => {
+  const notes = steps.flatMap(({ string, harmonic }): CascadeNote[] => {
+    const stopped = fretOn(voicing, string);
+    if (stopped === null) return [];
+    const point = harmonic ? harmonicPoint(instrument, { string, stopped }) : null;
+    const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
+    return [{ string, harmonic: point, pitch, note: noteName(pitch) }];
+  });
+  const pitches = notes.map(({ pitch }) => pitch);
+  return { notes, makes: madeBy(pitches), oneWay: goesOneWay(pitches) };
+};
+
+/**
+ * The usual order of a cascade: harmonics on the lower strings in turn with natural notes some strings higher.
+ * @example
+ * usualCascade(newPattern('P').instrument, 3).map(({ string, harmonic }) => `${harmonic ? 'H' : ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
+ */
+export const usualCascade = (instrument: Instrument, gap = 3): readonly CascadeStep[] =>
+  Array.from({ length: stringCount(instrument) - gap }, (_, index) => stringCount(instrument) - index).flatMap(
+    (string) => [
+      { string, harmonic: true },
+      { string: string - gap, harmonic: false },
+    ],
+  );

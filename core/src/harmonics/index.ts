@@ -1,0 +1,3 @@
+export { HARMONIC_NODES, nodeAt, type HarmonicNode } from './nodes.ts';
+export { harmonicPoint, harmonicsOver, type HarmonicPoint } from './reach.ts';
+export { cascadeOver, madeBy, usualCascade, type Cascade, type CascadeNote, type CascadeStep } from './cascade.ts';

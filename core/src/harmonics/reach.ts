@@ -1,0 +1,76 @@
+import { fretOn, type Voicing } from '../harmony/index.ts';
+import { noteName, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
+import { HARMONIC_NODES, type HarmonicNode } from './nodes.ts';
+
+/** A harmonic of one string of a shape: where it is touched, what it sounds, and what to do where that is out of reach. */
+export interface HarmonicPoint {
+  readonly string: number;
+  /** The fret the other hand stops, above the capo. */
+  readonly stopped: number;
+  /** The fret, above the capo, over which the string is touched. */
+  readonly touch: number;
+  readonly node: HarmonicNode;
+  /** MIDI note number that sounds. */
+  readonly pitch: number;
+  readonly note: string;
+  readonly reachable: boolean;
+  /** Ways out where it is beyond the last fret; none where it is not. */
+  readonly remedies: readonly string[];
+}
+
+/** Other nodes of a string that lie on the neck, the best that speaks first. */
+const nodesOnNeck = (stopped: number, frets: number): readonly HarmonicNode[] =>
+  HARMONIC_NODES.filter((node) => stopped + node.frets <= frets);
+
+const remediesFor = (stopped: number, node: HarmonicNode, frets: number): readonly string[] => {
+  const other = nodesOnNeck(stopped, frets).find(({ partial }) => partial !== node.partial);
+  const same = nodesOnNeck(stopped, frets).find(({ partial }) => partial === node.partial);
+  const lower = frets - node.frets;
+  return [
+    ...(same ? [`touch fret ${stopped + same.frets} instead: the same note`] : []),
+    ...(stopped > 0 && node.frets <= frets ? [`let the string ring open and touch fret ${node.frets}`] : []),
+    ...(other ? [`touch fret ${stopped + other.frets}: ${other.name} above the stopped note`] : []),
+    ...(lower >= 0 && lower < stopped ? [`take the shape ${stopped - lower} frets lower`] : []),
+  ];
+};
+
+/**
+ * The harmonic of one string at a node.
+ * @example
+ * harmonicPoint(newPattern('P').instrument, { string: 6, stopped: 3 }, nodeAt(12)).touch // => 15
+ */
+export const harmonicPoint = (
+  instrument: Instrument,
+  { string, stopped }: { readonly string: number; readonly stopped: number },
+  node: HarmonicNode = HARMONIC_NODES[0] as HarmonicNode,
+): HarmonicPoint => {
+  const frets = instrument.frets - instrument.capo;
+  const touch = stopped + node.frets;
+  const pitch = pitchAt(instrument, string, stopped) + node.interval;
+  const reachable = touch <= frets;
+  return {
+    string,
+    stopped,
+    touch,
+    node,
+    pitch,
+    note: noteName(pitch),
+    reachable,
+    remedies: reachable ? [] : remediesFor(stopped, node, frets),
+  };
+};
+
+/**
+ * The octave harmonics over a shape, from the lowest string up; muted strings have none.
+ * @example
+ * harmonicsOver(newPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touch }) => touch).join(' ') // => '15 14 12 12 12 15'
+ */
+export const harmonicsOver = (
+  instrument: Instrument,
+  voicing: Voicing,
+  node: HarmonicNode = HARMONIC_NODES[0] as HarmonicNode,
+): readonly HarmonicPoint[] =>
+  Array.from({ length: stringCount(instrument) }, (_, place) => stringCount(instrument) - place).flatMap((string) => {
+    const stopped = fretOn(voicing, string);
+    return stopped === null ? [] : [harmonicPoint(instrument, { string, stopped }, node)];
+  });
