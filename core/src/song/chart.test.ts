@@ -1,6 +1,45 @@
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
-import { capoProposals, readChart, songFromChart, transposeSymbol } from './index.ts';
+import {
+  capoProposals,
+  capoSong,
+  editSong,
+  readChart,
+  realiseSong,
+  songFromChart,
+  transposeSong,
+  transposeSymbol,
+  type Song,
+} from './index.ts';
+
+const chords = (song: Song): string =>
+  song.sections
+    .flatMap(({ bars }) => bars.map(({ chords: all }) => all.map(({ voicing }) => voicing).join(' ')))
+    .join(' | ');
+
+describe('a song in another key', () => {
+  const song = valueOrThrow(songFromChart(valueOrThrow(readChart('| C | G/B | Am . F . |')), 'Song'));
+  const edited = (change: ReturnType<typeof transposeSong>): Song =>
+    valueOrThrow(editSong(song, valueOrThrow(change))).document;
+
+  test('moved two frets up, every chord by name, and back', () => {
+    const up = edited(transposeSong(song, 2));
+    expect(chords(up)).toBe('D | A/C# | Bm G');
+    expect(Object.keys(up.voicings).sort()).toEqual(['A/C#', 'Bm', 'D', 'G']);
+    const back = valueOrThrow(editSong(up, valueOrThrow(transposeSong(up, -2)))).document;
+    expect(back).toEqual(song);
+  });
+
+  test('behind a capo it sounds as before', () => {
+    const behind = edited(capoSong(song, 5));
+    expect(chords(behind)).toBe(chords(song));
+    const basses = (one: Song): readonly (number | null)[] =>
+      realiseSong(one)
+        .strokes.filter(({ at }) => at % 3360 === 0)
+        .map(({ pitch }) => (pitch ?? 0) % 12);
+    expect(basses(behind)).toEqual(basses(song));
+  });
+});
 
 const standard = instrumentIn(tuningByKey('standard'));
 

@@ -12,6 +12,7 @@ export { readChart, type Chart, type ChartBar, type ChartChord, type ChartSectio
 export { songFromChart } from './from-chart.ts';
 export { FORMS, type FormChoices, type FormTemplate } from './forms.ts';
 export { noteNamed, transposeSymbol, writesFlats } from './transpose.ts';
+export { capoSong, transposeSong } from './rekey.ts';
 export { capoProposals, type CapoProposal } from './capo.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile } from './song-field.ts';
 export { formLine, summaryOfSong, type SongSummary } from './summary.ts';

@@ -7,6 +7,8 @@ import {
   type SongStudy,
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
 import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
 import { barName } from './bars.ts';
@@ -168,8 +170,18 @@ interface CapoQuestion {
 const askCapos = ({ symbols, instrument }: CapoQuestion, signal: AbortSignal): Promise<readonly CapoProposal[]> =>
   symbols.length === 0 ? Promise.resolve([]) : studyWorker.ask('capos', [symbols, instrument], { signal });
 
-const Capos = ({ song }: { readonly song: Song }) => {
+/** Moves the song to another key, or puts a capo on and keeps its key. */
+const useRekey = () => {
+  const store = useSongStore();
+  return (to: { readonly semitones: number } | { readonly capo: number }): void => {
+    const { document, attempt, refuse } = store.getState();
+    studyWorker.ask('rekey', [document, to]).then(attempt, (error: unknown) => refuse(wordsOf(error)));
+  };
+};
+
+const Keys = ({ song }: { readonly song: Song }) => {
   const { voicings, instrument } = song;
+  const rekey = useRekey();
   const question = useMemo(
     () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-G]/.test(name)), instrument }),
     [voicings, instrument],
@@ -177,15 +189,34 @@ const Capos = ({ song }: { readonly song: Song }) => {
   const { value } = useAnswer(question, askCapos);
   if (!value || value.length === 0) return null;
   return (
-    <section aria-label="Kindest capos">
-      <h2>Kindest capo for this key</h2>
+    <section aria-label="Key and capo">
+      <h2>Key and capo</h2>
+      <p className="rekey">
+        Move it all:
+        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: -1 })}>
+          a fret down
+        </Button>
+        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: 1 })}>
+          a fret up
+        </Button>
+      </p>
+      <p className="text-soft mb-1">Kindest for this key:</p>
       <ol className="capos">
         {value.map(({ capo, shapes, open }) => (
           <li key={capo}>
-            <b>{capo === 0 ? 'no capo' : `capo ${capo}`}</b> {shapes.slice(0, 7).join(' ')}
+            <button
+              type="button"
+              className="link-button"
+              onClick={() => rekey({ capo })}
+              disabled={capo === instrument.capo}
+              title="The same chords, with these shapes"
+            >
+              {capo === 0 ? 'no capo' : `capo ${capo}`}
+            </button>{' '}
+            {shapes.slice(0, 7).join(' ')}
             <small className="text-soft">
               {' '}
-              {open} of {shapes.length} known shapes
+              {open} of {shapes.length} known
             </small>
           </li>
         ))}
@@ -205,6 +236,6 @@ export const SongSide = ({ song, study }: { readonly song: Song; readonly study:
         <ThumbLine song={song} study={study} />
       </>
     )}
-    <Capos song={song} />
+    <Keys song={song} />
   </aside>
 );

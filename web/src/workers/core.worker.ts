@@ -2,6 +2,7 @@ import {
   alternatives,
   axesByKey,
   capoProposals,
+  capoSong,
   compareSchools,
   cureFor,
   digitsInOrder,
@@ -19,6 +20,7 @@ import {
   songFromChart,
   studySong,
   studyStrings,
+  transposeSong,
   taskOf,
   valueOrThrow,
   voicingsFor,
@@ -114,6 +116,7 @@ const work: CoreWork = {
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
   studySong: (song, hand) => studySong(song, { hand: sameHand(hand), memory: songMemory }),
+  rekey: (song, to) => ('capo' in to ? capoSong(song, to.capo) : transposeSong(song, to.semitones)),
   capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
   chartSong: (chart, name, changes) => {
     const read = readChart(chart);

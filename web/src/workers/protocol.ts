@@ -1,5 +1,6 @@
 import type {
   Alternative,
+  AnySongEdit,
   CapoProposal,
   Comparison,
   Cure,
@@ -69,6 +70,8 @@ export interface CoreWork {
   ) => Comparison;
   /** A song fingered as one and read bar by bar. */
   readonly studySong: (song: Song, hand: Hand) => SongStudy;
+  /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
+  readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<AnySongEdit>;
   /** The kindest capos and keys for some chords. */
   readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
   /** A song from a chord chart, or where the chart cannot be read. */
