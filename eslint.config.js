@@ -14,8 +14,10 @@ const SCREENS = [
   'make',
   'patterns',
   'set-up',
+  'sheet',
   'shelf',
   'sign-in',
+  'songs',
   'students',
 ];
 

@@ -19,7 +19,7 @@ test('sign in to the demo studio, search, and sign out', async ({ page }) => {
   await expect(page.getByRole('alert')).toHaveText('That e-mail address and password do not go together.');
   await page.getByLabel('Password').fill('seven reeds at dusk');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('listitem')).toHaveCount(10);
+  await expect(page.getByRole('listitem')).toHaveCount(12);
   await page.getByLabel('Search patterns').fill('ferry');
   await expect(page.getByRole('listitem')).toHaveCount(2);
   await page.getByLabel('Search patterns').fill('no such thing');
@@ -104,7 +104,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
     await page.getByLabel('Password').fill('seven reeds at dusk');
     await page.getByRole('button', { name: 'Sign in' }).click();
-    await expect(page.getByRole('listitem')).toHaveCount(10);
+    await expect(page.getByRole('listitem')).toHaveCount(12);
     expect(await violations(page)).toEqual([]);
     await page.getByRole('link', { name: 'Lantern pinches' }).click();
     await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');

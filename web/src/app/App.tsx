@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy } from 'react';
+import { lazy, type ComponentType } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { ApiError, wordsOf } from '../api/client.ts';
@@ -17,6 +17,7 @@ const Shelf = lazy(() => import('../shelf/Shelf.tsx'));
 const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
 const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
+const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -32,81 +33,34 @@ const Doors = () => (
   </Routes>
 );
 
+/** Every room and where it is. */
+const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
+  ['/patterns', PatternList],
+  ['/patterns/make', Make],
+  ['/patterns/shelf', Shelf],
+  ['/patterns/bring-in', BringIn],
+  ['/patterns/:id/*', Bench],
+  ['/songs', SongList],
+  ['/songs/:id', SongRoom],
+  ['/songs/:id/sheet', SongSheet],
+  ['/students', Students],
+  ['/set-up/*', SetUp],
+];
+
 const Rooms = () => (
   <Routes>
     <Route element={<Shell />}>
-      <Route
-        path="/patterns"
-        element={
-          <Screen>
-            <PatternList />
-          </Screen>
-        }
-      />
-      <Route
-        path="/patterns/make"
-        element={
-          <Screen>
-            <Make />
-          </Screen>
-        }
-      />
-      <Route
-        path="/patterns/shelf"
-        element={
-          <Screen>
-            <Shelf />
-          </Screen>
-        }
-      />
-      <Route
-        path="/patterns/bring-in"
-        element={
-          <Screen>
-            <BringIn />
-          </Screen>
-        }
-      />
-      <Route
-        path="/patterns/:id/*"
-        element={
-          <Screen>
-            <Bench />
-          </Screen>
-        }
-      />
-      <Route
-        path="/songs"
-        element={
-          <Screen>
-            <SongList />
-          </Screen>
-        }
-      />
-      <Route
-        path="/songs/:id"
-        element={
-          <Screen>
-            <SongRoom />
-          </Screen>
-        }
-      />
-      <Route
-        path="/students"
-        element={
-          <Screen>
-            <Students />
-          </Screen>
-        }
-      />
-      <Route
-        path="/set-up/*"
-        element={
-          <Screen>
-            <SetUp />
-          </Screen>
-        }
-      />
+      {ROOMS.map(([path, Room]) => (
+        <Route
+          key={path}
+          path={path}
+          element={
+            <Screen key={path}>
+              <Room />
+            </Screen>
+          }
+        />
+      ))}
       <Route path="*" element={<Navigate to="/patterns" replace />} />
     </Route>
   </Routes>

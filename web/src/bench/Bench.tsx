@@ -15,6 +15,7 @@ import { createBench, type BenchStore } from './store.ts';
 import { Workbench } from './Workbench.tsx';
 
 const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
+const PatternSheet = lazy(() => import('../sheet/PatternSheet.tsx'));
 const Approaches = lazy(() => import('../approaches/Approaches.tsx'));
 
 interface OpenedPattern extends OpenedDocument<PatternEdit, Pattern> {
@@ -60,6 +61,7 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
         <Routes>
           <Route index element={<Workbench />} />
           <Route path="approaches" element={<Approaches />} />
+          <Route path="sheet" element={<PatternSheet />} />
           <Route path="drills" element={<DrillGrid />} />
           <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
         </Routes>

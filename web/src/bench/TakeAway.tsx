@@ -14,6 +14,7 @@ import {
 import { Download } from 'lucide-react';
 import { memo } from 'react';
 import { Dropdown } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { download, fileName } from '../parts/download.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBenchStore } from './context.ts';
@@ -70,6 +71,9 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
         <Download size={15} aria-hidden /> Take away
       </Dropdown.Toggle>
       <Dropdown.Menu>
+        <Dropdown.Item as={Link} to="sheet">
+          A sheet to print
+        </Dropdown.Item>
         <Dropdown.Item onClick={tab}>Tablature, plain text</Dropdown.Item>
         <Dropdown.Item onClick={score}>MusicXML score</Dropdown.Item>
         <Dropdown.Item onClick={midi}>Standard MIDI File</Dropdown.Item>

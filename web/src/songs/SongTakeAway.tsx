@@ -2,6 +2,7 @@ import { realise, schoolOf, writeMidi, writeSong, writeSongFile, writeTab, type 
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { SONG_RECORDS } from '../api/songs.ts';
 import { download, fileName } from '../parts/download.ts';
 import { VersionsDialog } from '../workspace/VersionsDialog.tsx';
@@ -42,6 +43,9 @@ export const SongTakeAway = () => {
       <Dropdown.Menu>
         <Dropdown.Item onClick={() => setVersions(true)}>Versions …</Dropdown.Item>
         <Dropdown.Divider />
+        <Dropdown.Item as={Link} to="sheet">
+          A sheet to print
+        </Dropdown.Item>
         <Dropdown.Item onClick={json}>Fleet Wren song (.json)</Dropdown.Item>
         <Dropdown.Item onClick={midi}>MIDI (.mid)</Dropdown.Item>
         <Dropdown.Item onClick={tab}>Tablature (.txt)</Dropdown.Item>

@@ -1,0 +1,74 @@
+import {
+  bassString,
+  realise,
+  schoolOf,
+  writeTab,
+  type Digit,
+  type Instrument,
+  type Pattern,
+  type Voicing,
+} from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { Neck } from '../parts/neck/Neck.tsx';
+import { tempoSteps } from './steps.ts';
+
+type Digits = Readonly<Record<string, Digit | null>>;
+
+/** Shapes on small necks, each with its name. */
+export const Grids = ({
+  voicings,
+  instrument,
+}: {
+  readonly voicings: readonly Voicing[];
+  readonly instrument: Instrument;
+}) => (
+  <div className="sheet-grids">
+    {voicings.map((voicing) => (
+      <figure key={voicing.chord + voicing.frets.join()}>
+        <figcaption>{voicing.chord}</figcaption>
+        <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
+      </figure>
+    ))}
+  </div>
+);
+
+/** The tablature itself: from the first line that is one on, since the sheet says the rest. */
+const withoutHead = (text: string): string => {
+  const lines = text.split('\n');
+  const blank = lines.findIndex((line) => line.trim() === '');
+  return lines
+    .slice(blank + 1)
+    .join('\n')
+    .trim();
+};
+
+/** Tablature with digits and counts, in type of one width; no system is broken over a page. */
+export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Digits }) => {
+  const systems = useMemo(() => {
+    const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
+    return withoutHead(writeTab(realise(pattern), order, schoolOf(pattern).name)).split(/\n\s*\n/);
+  }, [pattern, digits]);
+  return (
+    <div className="sheet-tab">
+      {systems.map((system, index) => (
+        <pre key={index}>{system}</pre>
+      ))}
+    </div>
+  );
+};
+
+/** Tempos to practise at, with boxes to tick. */
+export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly ceiling: number | null }) => (
+  <section className="sheet-steps" aria-label="Tempos to practise at">
+    <h2>Tempo</h2>
+    <ul>
+      {tempoSteps(tempo, ceiling).map((step) => (
+        <li key={step}>
+          <span className="box" aria-hidden="true" />
+          {step}
+        </li>
+      ))}
+    </ul>
+    <p>Three times without a slip, then the next. Shoulder, wrist and jaw stay loose; stop where anything hurts.</p>
+  </section>
+);
