@@ -19,8 +19,8 @@ const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<Ju
 
 const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
 
-/** Pixels a strip of threads is laid out in; the paper scales it. */
-const STRIP = 900;
+/** Pixels between the margins of a sheet: what a strip of threads is laid out in. */
+const STRIP = 690;
 
 /** A pattern on paper: its shape, the threads, tablature with digits and counts, tempos to tick. */
 const PatternSheet = () => {

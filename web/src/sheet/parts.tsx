@@ -39,7 +39,7 @@ const withoutHead = (text: string): string => {
   return lines
     .slice(blank + 1)
     .join('\n')
-    .trim();
+    .replace(/^\n+|\s+$/g, '');
 };
 
 /** Tablature with digits and counts, in type of one width; no system is broken over a page. */
