@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, openStudio, test, violations } from './studio.ts';
 import type { Page } from '@playwright/test';
 
@@ -143,4 +144,43 @@ test('a school is learnt from pins, shown with what it changes, and kept', async
   await page.getByRole('button', { name: 'Learn one from your pins' }).click();
   await page.getByRole('button', { name: 'Learn from the pins' }).click();
   await expect(page.getByRole('alert')).toContainText('There are no pins to learn from');
+});
+
+test('a song on paper: what is on screen is what is printed, without the frame around it', async ({ page }) => {
+  await beginSong(page, 'Low water', 'Verse:\n| C | G |\nChorus:\n| F | C | x2');
+  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  const paper = page.getByLabel('Sheet: Low water');
+  await expect(paper).toContainText('What there is to learn');
+  await expect(paper).toContainText('Chorus ×2');
+  await page.getByLabel('For', { exact: true }).fill('Junia Weir');
+  await expect(paper).toContainText('for Junia Weir');
+  expect(await violations(page)).toEqual([]);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  await expect(paper).toBeVisible();
+});
+
+test('everything of a studio goes away in one file and comes back in an empty one', async ({ page, browser }) => {
+  await beginSong(page, 'Low water', '| C | G |');
+  await saved(page);
+  await page.goto('/set-up/archive');
+  expect(await violations(page)).toEqual([]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take everything away' }).click(),
+  ]);
+  const file = await download.path();
+  const other = await (await browser.newContext()).newPage();
+  await openStudio(other);
+  await other.goto('/set-up/archive');
+  await other.getByLabel('Archive to read back').setInputFiles({
+    name: 'archive.ndjson',
+    mimeType: 'application/x-ndjson',
+    buffer: readFileSync(file),
+  });
+  await expect(other.getByText('One document is back')).toBeVisible();
+  await other.goto('/songs');
+  await expect(other.getByRole('link', { name: 'Low water' })).toBeVisible();
 });

@@ -1,4 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { ArchiveController } from './archive/archive.controller.ts';
+import { ArchiveService } from './archive/archive.service.ts';
+import { ArchiveStore } from './archive/archive.store.ts';
 import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
@@ -36,6 +39,7 @@ export class AppModule {
         AuthController,
         PatternsController,
         SongsController,
+        ArchiveController,
         SetUpController,
         StudentsController,
         HealthController,
@@ -58,6 +62,8 @@ export class AppModule {
         DocumentListStore,
         PatternListStore,
         SongsService,
+        ArchiveStore,
+        ArchiveService,
         PatternsService,
         StudentsStore,
         SetUpService,

@@ -44,6 +44,8 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'post', path: `/api/patterns/${ID}/duplicate` },
   { method: 'delete', path: `/api/patterns/${ID}` },
   { method: 'post', path: `/api/patterns/${ID}/restore` },
+  { method: 'get', path: '/api/archive' },
+  { method: 'post', path: '/api/archive', body: { archive: 'fleet-wren' } },
   { method: 'get', path: '/api/songs' },
   { method: 'get', path: `/api/songs/${ID}` },
   { method: 'get', path: `/api/songs/${ID}/versions` },

@@ -64,6 +64,18 @@ export const ERRORS = {
     status: 422,
     say: 'There is no shape for “{value}” in this tuning. Near it: {near}.',
   },
+  'archive-wrong': {
+    status: 422,
+    say: 'The archive cannot be read back: line {line}: {problem}. Nothing was kept of it.',
+  },
+  'archive-cut-off': {
+    status: 422,
+    say: 'The archive breaks off after {rows} rows; it was not copied whole. Nothing was kept of it.',
+  },
+  'archive-not-empty': {
+    status: 409,
+    say: 'An archive is read into a studio that has nothing of its own yet. Open a new studio for it; this one stays as it is.',
+  },
   'song-wrong': { status: 422, say: 'In {where}: {problem}.' },
   'chart-unreadable': {
     status: 422,

@@ -20,7 +20,8 @@ interface ErrorAnswer {
 
 const unreachable = (): ApiError => new ApiError('unavailable', sentence(problem('unavailable')));
 
-const failureOf = (answer: unknown): ApiError => {
+/** The error an answer tells of. */
+export const failureOf = (answer: unknown): ApiError => {
   const { error } = (answer ?? {}) as ErrorAnswer;
   return error ? new ApiError(error.code, error.message, answer) : unreachable();
 };

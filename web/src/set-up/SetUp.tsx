@@ -1,10 +1,11 @@
 import './set-up.scss';
 import { NavLink, Navigate, Route, Routes } from 'react-router';
+import { Archive } from './Archive.tsx';
 import { Estimates } from './Estimates.tsx';
 import { Hands } from './Hands.tsx';
 import { Schools } from './Schools.tsx';
 
-/** Set-up of the studio: hands, schools, estimates. */
+/** Set-up of the studio: hands, schools, estimates, and the archive. */
 const SetUp = () => (
   <div className="page set-up">
     <header className="page-head">
@@ -13,12 +14,14 @@ const SetUp = () => (
         <NavLink to="/set-up/hands">Hands</NavLink>
         <NavLink to="/set-up/schools">Schools</NavLink>
         <NavLink to="/set-up/estimates">Estimates</NavLink>
+        <NavLink to="/set-up/archive">Archive</NavLink>
       </nav>
     </header>
     <Routes>
       <Route path="hands" element={<Hands />} />
       <Route path="schools" element={<Schools />} />
       <Route path="estimates" element={<Estimates />} />
+      <Route path="archive" element={<Archive />} />
       <Route path="*" element={<Navigate to="/set-up/hands" replace />} />
     </Routes>
   </div>
