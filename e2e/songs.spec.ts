@@ -184,3 +184,26 @@ test('everything of a studio goes away in one file and comes back in an empty on
   await other.goto('/songs');
   await expect(other.getByRole('link', { name: 'Low water' })).toBeVisible();
 });
+
+test('the strokes of a bar on a bench of its own: into this bar, or everywhere but here', async ({ page }) => {
+  await beginSong(page, 'Low water', '| C | C | C | C |');
+  const learn = page.getByLabel('What there is to learn');
+  await page.getByRole('button', { name: 'Edit the strokes' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Delete');
+  await expect(dialog.locator('[data-stroke]')).toHaveCount(7);
+  await page.getByRole('button', { name: 'Into this bar only' }).click();
+  await expect(learn.getByRole('listitem')).toHaveCount(2);
+  await expect(bars(page)).toHaveCount(4);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(learn.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Edit the strokes' }).click();
+  await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
+  await page.keyboard.press('Delete');
+  await page.getByRole('button', { name: 'Everywhere but here' }).click();
+  await expect(learn).toContainText('3 bars');
+  await expect(learn).toContainText('one bar');
+  await saved(page);
+});

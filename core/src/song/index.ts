@@ -1,7 +1,7 @@
 export * from './song.ts';
 export { newSong } from './create.ts';
 export { unfoldForm, type PlayedBar } from './unfold.ts';
-export { realiseSong, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
+export { patternOfBar, realiseSong, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
 export { figureFrom, patternOfBars } from './figure.ts';
 export { problemsOfSong } from './problems.ts';
 export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';

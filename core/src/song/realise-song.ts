@@ -184,6 +184,34 @@ const asPattern = (song: Song, voicing: Voicing, bars: number, strokes: readonly
   ...(song.ownSchool ? { ownSchool: song.ownSchool } : {}),
 });
 
+/** The shape that holds at the beginning of a bar as it is played. */
+const shapeBefore = (song: Song, played: readonly PlayedBar[], index: number): Voicing => {
+  const ticks = ticksPerBar(song.metre);
+  return played
+    .slice(0, index)
+    .reduce((voicing, { bar }) => shapeAt(song, bar, ticks, voicing), firstShape(song, played));
+};
+
+/**
+ * One bar as it is played (counted from 0) as a pattern to be edited: its strokes still bound to the bass where they are,
+ * with frets only where they have their own, on the chord it begins with.
+ * @example
+ * patternOfBar(newSong('Song'), 0).strokes[0].role // => 'bass'
+ */
+export const patternOfBar = (song: Song, index: number): Pattern => {
+  const played = unfoldForm(song);
+  const bar = played[index]?.bar;
+  if (!bar) return asPattern(song, firstShape(song, played), 1, []);
+  const voicing = shapeAt(song, bar, 0, shapeBefore(song, played, index));
+  const strokes = onePerString(
+    looseStrokes(song, played, index).map((stroke) => ({
+      ...stroke,
+      string: stroke.role ? (roleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string,
+    })),
+  );
+  return { ...asPattern(song, voicing, 1, [...strokes].sort(byTimeThenString)), cyclic: true };
+};
+
 /** The chords of a song as spans of its score. */
 const chordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): Score['chords'] => {
   const ticks = ticksPerBar(song.metre);

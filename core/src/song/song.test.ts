@@ -12,6 +12,7 @@ import {
   newSong,
   problemsOfSong,
   readChart,
+  patternOfBar,
   realiseSong,
   songFromChart,
   studySong,
@@ -252,6 +253,32 @@ describe('a song is a score', () => {
     const score = realiseSong(fromChart('| C | G | Am | F |'));
     const notes = (parseMidi(writeMidi(score)).tracks.flat() ?? []).filter(({ type }) => type === 'noteOn');
     expect(notes).toHaveLength(score.strokes.length);
+  });
+});
+
+describe('one bar as a pattern to be edited', () => {
+  const song = fromChart('| C | G . D . |');
+
+  test('its strokes keep their roles, and have frets only of their own', () => {
+    const { strokes, voicing, bars } = patternOfBar(song, 1);
+    expect([voicing.chord, bars]).toEqual(['G', 1]);
+    expect(strokes[0]).toMatchObject({ role: 'bass', string: 6 });
+    expect(strokes.every(({ fret }) => fret === undefined)).toBe(true);
+  });
+
+  test('written back into its bar it is the same music', () => {
+    const written = patternOfBar(song, 1).strokes;
+    const sections = song.sections.map((section) => ({
+      ...section,
+      bars: section.bars.map((one, index) => (index === 1 ? { ...one, texture: { written } } : one)),
+    }));
+    const plain = (one: Song): readonly unknown[] =>
+      realiseSong(one).strokes.map(({ at, string, pitch }) => [at, string, pitch]);
+    expect(plain({ ...song, sections })).toEqual(plain(song));
+  });
+
+  test('a bar that is not there is an empty one', () => {
+    expect(patternOfBar(song, 99).strokes).toEqual([]);
   });
 });
 

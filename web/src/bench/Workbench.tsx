@@ -1,12 +1,11 @@
-import { displace, strokeAt, type Digit } from '@fleet-wren/core';
+import { displace } from '@fleet-wren/core';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
 import { Strings } from '../parts/strings/Strings.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
 import { NO_DIGITS, type Judged } from '../parts/judged.ts';
-import { runKey, runTransform, type Reach } from './commands.ts';
-import type { BenchState } from './store.ts';
+import { runTransform } from './commands.ts';
 import { PATTERN_RECORDS } from '../api/patterns.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { PatternState, differences } from './PatternState.tsx';
@@ -17,6 +16,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { ThreadsEditor } from './ThreadsEditor.tsx';
 import { Transport } from './Transport.tsx';
 import { useJudgement } from './useJudgement.ts';
+import { useKeys } from './useKeys.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { useWidth } from '../parts/useWidth.ts';
 
@@ -69,27 +69,6 @@ const Said = () => (
     {useBench((state) => state.said)}
   </div>
 );
-
-/** The digit of the stroke the keyboard stands on. */
-const digitHere = ({ document, cell }: BenchState, digits: Judged['judgement']['digits']): Digit | null =>
-  digits[strokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
-
-/** Hears the bench's keys wherever the focus is, as long as no field has it. */
-const useKeys = (reach: Omit<Reach, 'digit'>, digits: Judged['judgement']['digits']): void => {
-  const latest = useRef({ reach, digits });
-  useEffect(() => {
-    latest.current = { reach, digits };
-  });
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      const now = latest.current;
-      const digit = digitHere(now.reach.bench.getState(), now.digits);
-      if (runKey(event, { ...now.reach, digit })) event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
-};
 
 /** The latest of a value, for what asks for it later. */
 const useLatest = <T,>(value: T): (() => T) => {

@@ -350,9 +350,17 @@ export const shownKey = (key: string): string => {
   return held ? `${held} ${name}` : name;
 };
 
+/** Whether a dialog lies over the bench; one that holds a bench itself does not. */
+const isOtherDialog = (target: HTMLElement): boolean => {
+  const dialog = target.closest('.modal');
+  return dialog !== null && dialog.querySelector('.threads[role="application"]') === null;
+};
+
 const typesText = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.matches('input, select, textarea, [contenteditable]') || target.closest('.dropdown-menu, .modal') !== null);
+  (target.matches('input, select, textarea, [contenteditable]') ||
+    target.closest('.dropdown-menu') !== null ||
+    isOtherDialog(target));
 
 /** Whether a control would itself answer the key. */
 const answersItself = (target: EventTarget | null, key: string): boolean =>

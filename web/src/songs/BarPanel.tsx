@@ -20,6 +20,7 @@ import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useWidth } from '../parts/useWidth.ts';
 import { studyWorker } from '../workers/client.ts';
 import { chordText } from './bars.ts';
+import { BarBench } from './BarBench.tsx';
 import { FigureChoice } from './FigureChoice.tsx';
 import { useSong, useSongStore } from './store.ts';
 
@@ -142,7 +143,13 @@ const WordsField = ({ bar }: { readonly bar: Bar }) => {
   );
 };
 
-const BarTools = ({ shown }: { readonly shown: Pattern | undefined }) => {
+const BarTools = ({
+  shown,
+  edit,
+}: {
+  readonly shown: Pattern | undefined;
+  readonly edit: (() => void) | undefined;
+}) => {
   const store = useSongStore();
   const { copy, insertBars, removeBars, moveBars } = store.getState();
   const copied = useSong((state) => state.copied.length);
@@ -166,6 +173,9 @@ const BarTools = ({ shown }: { readonly shown: Pattern | undefined }) => {
   };
   return (
     <div className="bar-tools" role="group" aria-label="The chosen bars">
+      <Button variant="quiet" size="sm" onClick={edit} disabled={!edit}>
+        Edit the strokes
+      </Button>
       <Button variant="quiet" size="sm" onClick={double} title="Control D">
         Repeat
       </Button>
@@ -227,19 +237,23 @@ const MOST_DRAWN = 4;
 export const BarPanel = ({
   shown,
   study,
+  played,
 }: {
   readonly shown: Pattern | undefined;
   readonly study: SongStudy | undefined;
+  /** The first of them as it is played, counted from 0. */
+  readonly played: number | undefined;
 }) => {
   const chosen = useSong((state) => state.chosen);
   const bar = useSong((state) => state.document.sections.find(({ id }) => id === chosen.section)?.bars[chosen.from]);
+  const [editing, setEditing] = useState(false);
   if (!bar) return null;
   const last = chosen.from + chosen.count;
   return (
     <section className="bar-panel" aria-label="The chosen bars">
       <header>
         <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
-        <BarTools shown={shown} />
+        <BarTools shown={shown} edit={played === undefined || chosen.count > 1 ? undefined : () => setEditing(true)} />
       </header>
       <div className="bar-fields" key={`${chosen.section}${chosen.from}`}>
         <ChordField bar={bar} />
@@ -250,6 +264,7 @@ export const BarPanel = ({
         <Shapes bar={bar} />
         {shown && study && shown.bars <= MOST_DRAWN && <BarThreads shown={shown} study={study} />}
       </div>
+      {editing && played !== undefined && <BarBench bar={bar} played={played} hide={() => setEditing(false)} />}
     </section>
   );
 };

@@ -71,7 +71,7 @@ export const SongMap = () => {
             />
           ))}
         </div>
-        <BarPanel shown={shown} study={study} />
+        <BarPanel shown={shown} study={study} played={from} />
       </div>
       <SongSide study={study} song={studied?.song ?? song} />
       <ConflictDialog

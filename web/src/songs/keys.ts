@@ -45,7 +45,7 @@ const nameOf = ({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyboardEvent): str
 /** Listens to the keys of the map; answers how to stop. */
 export const songKeys = (store: SongStore, play: () => void): (() => void) => {
   const listen = (event: KeyboardEvent): void => {
-    if (isField(event.target)) return;
+    if (isField(event.target) || document.querySelector('.modal.show')) return;
     const command = event.key === ' ' ? play : COMMANDS[nameOf(event)];
     if (!command) return;
     event.preventDefault();
