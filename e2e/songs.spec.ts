@@ -207,3 +207,18 @@ test('the strokes of a bar on a bench of its own: into this bar, or everywhere b
   await expect(learn).toContainText('one bar');
   await saved(page);
 });
+
+test('a bar is pulled to another place, and taken back', async ({ page }) => {
+  await beginSong(page, 'Low water', '| C | G | Am | F |');
+  const [first, third] = [await bars(page).nth(0).boundingBox(), await bars(page).nth(2).boundingBox()];
+  if (!first || !third) throw new Error('There are no bars to pull');
+  await page.mouse.move(first.x + 40, first.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(first.x + 60, first.y + 30, { steps: 3 });
+  await page.mouse.move(third.x + 60, third.y + 30, { steps: 8 });
+  await page.mouse.up();
+  await expect(bars(page).nth(2)).toHaveAccessibleName(/Bar 3, C/);
+  await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, G/);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, C/);
+});

@@ -7,6 +7,9 @@ import {
   type SongStudy,
 } from '@fleet-wren/core';
 import { stringCount } from '@fleet-wren/core';
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { SortableContext, rectSortingStrategy, useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -50,8 +53,12 @@ const BarCell = memo(({ bar, section, index, chosen, heard, reading, letter, str
   const worst = reading?.muted.length ? 'notable' : reading?.worst ? severityWord(reading.worst.severity) : '';
   const chords = chordText(bar, song);
   const strain = reading?.strain ?? 0;
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: String(index) });
   return (
     <button
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition, zIndex: isDragging ? 2 : undefined }}
+      {...listeners}
       type="button"
       className={`song-bar${chosen ? ' song-bar-chosen' : ''}${heard ? ' song-bar-heard' : ''}`}
       aria-pressed={chosen}
@@ -181,7 +188,13 @@ const NONE: readonly MiniatureStroke[] = [];
 
 /** A section as rows of bars: chord, texture in small, strain and trouble in each. */
 export const SectionBlock = ({ section, index, study, places, small, heard }: SectionProps) => {
+  const store = useSongStore();
   const chosen = useSong((state) => state.chosen);
+  // A bar is taken up when it is pulled, not when it is clicked; by keyboard it moves with Alt and the arrows.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const drop = (from: number, to: number): void => {
+    if (from !== to) store.getState().dropBar(section.id, from, to);
+  };
   return (
     <section className="song-section" aria-label={section.name}>
       <header>
@@ -190,27 +203,34 @@ export const SectionBlock = ({ section, index, study, places, small, heard }: Se
         <span className="text-soft">{section.bars.length === 1 ? 'one bar' : `${section.bars.length} bars`}</span>
         <SectionTools section={section} />
       </header>
-      <div className="song-bars">
-        {section.bars.map((bar, place) => {
-          const played = places.get(`${section.id}/${place}`);
-          const reading = played === undefined ? undefined : study?.bars[played];
-          return (
-            <BarCell
-              key={place}
-              bar={bar}
-              section={section.id}
-              index={place}
-              chosen={chosen.section === section.id && place >= chosen.from && place < chosen.from + chosen.count}
-              heard={heard === place}
-              reading={reading}
-              letter={
-                reading?.motif === null || reading === undefined ? undefined : study?.motifs[reading.motif]?.letter
-              }
-              strokes={(played === undefined ? undefined : small[played]) ?? NONE}
-            />
-          );
-        })}
-      </div>
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active, over }) => drop(Number(active.id), Number(over?.id ?? active.id))}
+      >
+        <SortableContext items={section.bars.map((_, place) => String(place))} strategy={rectSortingStrategy}>
+          <div className="song-bars">
+            {section.bars.map((bar, place) => {
+              const played = places.get(`${section.id}/${place}`);
+              const reading = played === undefined ? undefined : study?.bars[played];
+              return (
+                <BarCell
+                  key={place}
+                  bar={bar}
+                  section={section.id}
+                  index={place}
+                  chosen={chosen.section === section.id && place >= chosen.from && place < chosen.from + chosen.count}
+                  heard={heard === place}
+                  reading={reading}
+                  letter={
+                    reading?.motif === null || reading === undefined ? undefined : study?.motifs[reading.motif]?.letter
+                  }
+                  strokes={(played === undefined ? undefined : small[played]) ?? NONE}
+                />
+              );
+            })}
+          </div>
+        </SortableContext>
+      </DndContext>
     </section>
   );
 };

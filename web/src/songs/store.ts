@@ -30,6 +30,8 @@ export interface SongActions extends WorkspaceActions<SongEdit, Song> {
   readonly removeBars: () => void;
   readonly insertBars: (bars: readonly Bar[], where: 'before' | 'after') => void;
   readonly moveBars: (by: number) => void;
+  /** Puts one bar of a section where another stands. */
+  readonly dropBar: (section: string, from: number, to: number) => void;
   readonly copy: () => void;
 }
 
@@ -98,6 +100,10 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         const place = Math.min(others.length, Math.max(0, from + by));
         if (place !== from && setBars([...others.slice(0, place), ...moved, ...others.slice(place)]))
           set({ chosen: { section, from: place, count } });
+      },
+      dropBar: (section, from, to) => {
+        set({ chosen: clamped(get().document, { section, from, count: 1 }) });
+        get().moveBars(to - from);
       },
       copy: () => {
         const { from, count } = get().chosen;
