@@ -8,6 +8,12 @@ const chooseStroke = async (page, sentence) => {
   await page.getByLabel('Chosen stroke').waitFor();
 };
 
+const openSong = async (page, name) => {
+  await page.goto('/songs');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByText('a minute is the ceiling').waitFor();
+};
+
 /** The main views, each with how to get there from the list of patterns. */
 export const VIEWS = [
   { name: 'sign-in', door: true, take: async (page) => void (await page.goto('/')) },
@@ -72,12 +78,48 @@ export const VIEWS = [
     },
   },
   {
-    name: 'own-school',
+    name: 'learnt-school',
     take: async (page) => {
       await page.goto('/set-up/schools');
-      await page.getByRole('button', { name: 'Make a school of your own' }).click();
-      await page.getByLabel('Name of the school').fill('Low index');
-      await page.getByLabel('index at home on string 4').click();
+      await page.getByRole('button', { name: 'Learn one from your pins' }).click();
+      await page.getByRole('button', { name: 'Learn from the pins' }).click();
+      await page.getByText('What it learnt').waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    name: 'chords',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByLabel('Chord', { exact: true }).selectOption('…');
+      await page.getByLabel('Chord symbol or frets').fill('Am7/G');
+      await page
+        .getByRole('button', { name: /^Take Am7/ })
+        .first()
+        .waitFor();
+    },
+  },
+  {
+    name: 'new-song',
+    take: async (page) => {
+      await page.goto('/songs');
+      await page.getByRole('button', { name: 'New song' }).click();
+      await page.getByLabel('What was read').waitFor();
+    },
+  },
+  {
+    name: 'song',
+    take: async (page) => {
+      await openSong(page, 'Lamps along the towpath');
+      await page.locator('.song-bar').nth(8).click();
+    },
+  },
+  {
+    name: 'sheet',
+    size: { width: 1280, height: 1250 },
+    take: async (page) => {
+      await openSong(page, 'Lamps along the towpath');
+      await page.goto(`${page.url()}/sheet`);
+      await page.getByText('What there is to learn').waitFor();
     },
   },
   {
@@ -102,15 +144,6 @@ export const VIEWS = [
       await page.getByRole('link', { name: 'Drills' }).click();
       await page.locator('.drill').first().waitFor();
       await page.getByRole('button', { name: 'known' }).first().click();
-    },
-  },
-  {
-    name: 'vary',
-    take: async (page) => {
-      await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByRole('button', { name: 'Work on it' }).click();
-      await page.getByRole('button', { name: 'Vary …' }).click();
-      await page.getByText(/to mend\./).waitFor();
     },
   },
   {
