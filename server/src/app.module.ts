@@ -10,6 +10,7 @@ import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
 import { DB, type Db } from './db/connection.ts';
 import { StudioDb } from './db/studio-db.ts';
+import { KeptDocuments } from './documents/kept-documents.ts';
 import { DocumentListStore } from './documents/list.store.ts';
 import { DocumentsStore } from './documents/documents.store.ts';
 import { VersionsStore } from './documents/versions.store.ts';
@@ -60,6 +61,7 @@ export class AppModule {
         BodyPool,
         SummariesService,
         DocumentListStore,
+        KeptDocuments,
         PatternListStore,
         SongsService,
         ArchiveStore,

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGu
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import type { Principal } from '../auth/principal.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { KeptDocuments } from '../documents/kept-documents.ts';
 import {
   changedPatternSchema,
   newPatternSchema,
@@ -20,7 +21,10 @@ import { PatternsService, type KeptPattern, type PatternPage } from './patterns.
 @Controller('patterns')
 @UseGuards(SessionGuard)
 export class PatternsController {
-  constructor(private readonly patterns: PatternsService) {}
+  constructor(
+    private readonly kept: KeptDocuments,
+    private readonly patterns: PatternsService,
+  ) {}
 
   @Get()
   list(@SignedIn() principal: Principal, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<PatternPage> {
@@ -42,7 +46,7 @@ export class PatternsController {
 
   @Get(':id/versions')
   versions(@SignedIn() principal: Principal, @Param('id') id: string) {
-    return this.patterns.listVersions(principal, id);
+    return this.kept.listVersions(principal, 'pattern', id);
   }
 
   @Get(':id/versions/:version')
@@ -57,7 +61,7 @@ export class PatternsController {
     @Param('id') id: string,
     @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion,
   ): Promise<void> {
-    return this.patterns.keepVersion(principal, id, label);
+    return this.kept.keepVersion(principal, 'pattern', id, label);
   }
 
   @Get(':id')
@@ -90,12 +94,12 @@ export class PatternsController {
   @Delete(':id')
   @HttpCode(204)
   delete(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
-    return this.patterns.delete(principal, id);
+    return this.kept.delete(principal, 'pattern', id);
   }
 
   @Post(':id/restore')
   @HttpCode(204)
   restore(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
-    return this.patterns.restore(principal, id);
+    return this.kept.restore(principal, 'pattern', id);
   }
 }

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGu
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { KeptDocuments } from '../documents/kept-documents.ts';
 import { newVersionSchema, type NewVersion } from '../patterns/patterns.schema.ts';
 import {
   changedSongSchema,
@@ -17,7 +18,10 @@ import { SongsService, type KeptSong, type SongPage } from './songs.service.ts';
 @Controller('songs')
 @UseGuards(SessionGuard)
 export class SongsController {
-  constructor(private readonly songs: SongsService) {}
+  constructor(
+    private readonly kept: KeptDocuments,
+    private readonly songs: SongsService,
+  ) {}
 
   @Get()
   list(@SignedIn() principal: Principal, @Query(new JoiPipe(songQuerySchema)) query: SongQuery): Promise<SongPage> {
@@ -26,7 +30,7 @@ export class SongsController {
 
   @Get(':id/versions')
   versions(@SignedIn() principal: Principal, @Param('id') id: string) {
-    return this.songs.listVersions(principal, id);
+    return this.kept.listVersions(principal, 'song', id);
   }
 
   @Get(':id/versions/:version')
@@ -41,7 +45,7 @@ export class SongsController {
     @Param('id') id: string,
     @Body(new JoiPipe(newVersionSchema)) { label }: NewVersion,
   ): Promise<void> {
-    return this.songs.keepVersion(principal, id, label);
+    return this.kept.keepVersion(principal, 'song', id, label);
   }
 
   @Get(':id')
@@ -71,12 +75,12 @@ export class SongsController {
   @Delete(':id')
   @HttpCode(204)
   delete(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
-    return this.songs.delete(principal, id);
+    return this.kept.delete(principal, 'song', id);
   }
 
   @Post(':id/restore')
   @HttpCode(204)
   restore(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
-    return this.songs.restore(principal, id);
+    return this.kept.restore(principal, 'song', id);
   }
 }

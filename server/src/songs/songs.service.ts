@@ -1,22 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import {
-  SONG_LIMITS,
-  WrenError,
-  problem,
-  readSong,
-  summaryOfSong,
-  type Song,
-  type SongSummary,
-} from '@fleet-wren/core';
+import { SONG_LIMITS, readSong, summaryOfSong, type Song, type SongSummary } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
-import { ErrorWithState } from '../common/errors.filter.ts';
-import { checkedId, notFound, orNotFound } from '../common/ids.ts';
-import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { StudioDb } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import { KeptDocuments } from '../documents/kept-documents.ts';
 import { DocumentListStore, bySearch } from '../documents/list.store.ts';
 import { readEnd, writeEnd } from '../documents/page.ts';
-import { VersionsStore, type KeptVersion, type VersionLine } from '../documents/versions.store.ts';
+import type { KeptVersion } from '../documents/versions.store.ts';
 import type { ChangedSong, SongQuery } from './songs.schema.ts';
 
 /** A song as it is answered. */
@@ -39,16 +30,6 @@ export interface SongPage {
 }
 
 const LINE = ['id', 'name', 'worked_at as workedAt', 'summary'] as const;
-
-/** How long a deleted song can be brought back, in milliseconds. */
-const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
-
-/** How many songs a studio can hold, and how many named versions each. */
-const QUOTA = { songs: 20_000, versions: 200 } as const;
-
-const refuseBeyond = (count: number, most: number, what: string): void => {
-  if (count > most) throw new WrenError(problem('quota-reached', { most, what }));
-};
 
 const answered = ({ id, version, workedAt, document }: KeptDocument<'song'>): KeptSong => ({
   id,
@@ -79,7 +60,7 @@ export class SongsService {
   constructor(
     private readonly studios: StudioDb,
     private readonly documents: DocumentsStore,
-    private readonly versions: VersionsStore,
+    private readonly kept: KeptDocuments,
     private readonly lists: DocumentListStore,
   ) {}
 
@@ -93,40 +74,27 @@ export class SongsService {
   }
 
   async open(principal: Principal, id: string): Promise<KeptSong> {
-    return answered(await this.found(this.studios.for(principal), id));
+    return answered(await this.kept.find(this.studios.for(principal), 'song', id));
   }
 
   async create(principal: Principal, document: unknown): Promise<KeptSong> {
     const song = checkedSong(document);
     const scope = this.studios.for(principal);
-    refuseBeyond((await this.documents.count(scope, 'song')) + 1, QUOTA.songs, 'songs');
+    await this.kept.refuseBeyondQuota(scope, 'song', 1);
     const [kept] = await this.documents.insert(scope, 'song', [writingOf(song)]);
     return answered(kept as KeptDocument<'song'>);
   }
 
-  /** Writes a change made on a version, with the state before it kept, as one; a later writer is told what is there. */
   async change(principal: Principal, id: string, { version, song: document }: ChangedSong): Promise<KeptSong> {
-    const song = checkedSong(document);
+    const writing = writingOf(checkedSong(document));
     const scope = this.studios.for(principal);
-    const before = await this.found(scope, id);
-    const changed = await scope.transaction(async (within) => {
-      const kept = await this.documents.update(within, 'song', { id, version }, writingOf(song));
-      if (kept) await this.versions.keepFromTimeToTime(within, 'song', before);
-      return kept;
-    });
-    if (changed) return answered(changed);
-    throw new ErrorWithState(problem('version-conflict'), { current: answered(await this.found(scope, id)) });
+    const before = await this.kept.findAt(scope, 'song', { id, version }, answered);
+    return answered(await this.kept.change(scope, 'song', before, { id, version, writing }, answered));
   }
 
   async duplicate(principal: Principal, id: string): Promise<KeptSong> {
-    const { document } = await this.found(this.studios.for(principal), id);
+    const { document } = await this.kept.find(this.studios.for(principal), 'song', id);
     return this.create(principal, { ...document, name: copyName(document.name) });
-  }
-
-  async listVersions(principal: Principal, id: string): Promise<readonly VersionLine[]> {
-    const scope = this.studios.for(principal);
-    await this.found(scope, id);
-    return this.versions.list(scope, id);
   }
 
   async openVersion(
@@ -134,30 +102,7 @@ export class SongsService {
     id: string,
     versionId: string,
   ): Promise<Omit<KeptVersion<'song'>, 'document'> & { readonly song: Song }> {
-    const scope = this.studios.for(principal);
-    const found = await this.versions.find(scope, 'song', checkedId(id), checkedId(versionId));
-    const { document, ...line } = orNotFound(found);
+    const { document, ...line } = await this.kept.openVersion(principal, 'song', id, versionId);
     return { ...line, song: document };
-  }
-
-  async keepVersion(principal: Principal, id: string, label: string): Promise<void> {
-    const scope = this.studios.for(principal);
-    const song = await this.found(scope, id);
-    refuseBeyond((await this.versions.countNamed(scope, id)) + 1, QUOTA.versions, 'named versions of this song');
-    await this.versions.keep(scope, 'song', song, label);
-  }
-
-  async delete(principal: Principal, id: string): Promise<void> {
-    const scope = this.studios.for(principal);
-    if (!(await this.documents.setAside(scope, 'song', checkedId(id)))) throw notFound();
-    await this.documents.purge(scope, 'song', new Date(Date.now() - KEPT_AFTER_DELETION));
-  }
-
-  async restore(principal: Principal, id: string): Promise<void> {
-    if (!(await this.documents.bringBack(this.studios.for(principal), 'song', checkedId(id)))) throw notFound();
-  }
-
-  private async found(scope: StudioScope, id: string): Promise<KeptDocument<'song'>> {
-    return orNotFound(await this.documents.find(scope, 'song', checkedId(id)));
   }
 }
