@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { newSong, writeSongFile } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 import type { Page } from '@playwright/test';
 
@@ -221,4 +222,20 @@ test('a bar is pulled to another place, and taken back', async ({ page }) => {
   await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, G/);
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, C/);
+});
+
+test('a song comes in from a file, ours or a chart; what is neither says so', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/songs');
+  const bring = (name: string, text: string): Promise<void> =>
+    page
+      .getByLabel('Song or chord chart to bring in')
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await bring('wrong.json', '{"format": "other"}');
+  await expect(page.getByText(/not a Fleet Wren/)).toBeVisible();
+  await bring('chart.txt', 'Verse:\n| C | G |');
+  await expect(page.getByLabel('What was read')).toContainText('Verse');
+  await page.getByRole('dialog').getByLabel('Close').click();
+  await bring('song.json', writeSongFile(newSong('Low water')));
+  await expect(page.getByLabel('Name of the song')).toHaveValue('Low water');
 });

@@ -141,8 +141,8 @@ const Read = ({ value, trouble }: { readonly value?: Result<Song>; readonly trou
 );
 
 /** Begins a song: from a form in a key, or from a chord chart that is pasted; what was read is shown before it is kept. */
-export const NewSong = ({ hide }: { readonly hide: () => void }) => {
-  const [begun, setBegun] = useState(START);
+export const NewSong = ({ chart: given, hide }: { readonly chart: string | null; readonly hide: () => void }) => {
+  const [begun, setBegun] = useState({ ...START, chart: given });
   const create = useCreateSong();
   const navigate = useNavigate();
   const { form, key, tuning, beats } = begun;

@@ -1,11 +1,19 @@
 import './songs.scss';
+import { readSongFile, sentence } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { Button, Dropdown, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
-import { useDeleteSong, useDuplicateSong, useRestoreSong, useSongList, type SongLine } from '../api/songs.ts';
+import {
+  useCreateSong,
+  useDeleteSong,
+  useDuplicateSong,
+  useRestoreSong,
+  useSongList,
+  type SongLine,
+} from '../api/songs.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { NewSong } from './NewSong.tsx';
 
@@ -65,10 +73,47 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
   </div>
 );
 
+/** Longest text that is looked at as a chart. */
+const LONGEST_CHART = 20_000;
+
+/** Brings a song in from a file: one of our own is kept at once, a chord chart is shown before it is. */
+const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
+  const create = useCreateSong();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const take = async (file: File): Promise<void> => {
+    const text = await file.text();
+    if (!text.trimStart().startsWith('{')) return chart(text.slice(0, LONGEST_CHART));
+    const read = readSongFile(text);
+    if (!read.ok) return notice({ text: read.problems.slice(0, 3).map(sentence).join(' ') });
+    create.mutate(read.value, {
+      onSuccess: ({ id }) => void navigate(`/songs/${id}`),
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
+  };
+  return (
+    <label className="btn btn-quiet">
+      Bring in
+      <input
+        type="file"
+        className="visually-hidden"
+        accept=".json,.txt"
+        aria-label="Song or chord chart to bring in"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) void take(file);
+          target.value = '';
+        }}
+      />
+    </label>
+  );
+};
+
 /** The studio's songs, latest worked on first. */
 const SongList = () => {
   const [typed, setTyped] = useState('');
-  const [making, setMaking] = useState(false);
+  /** The chart a new song begins from; empty where it begins from a form. */
+  const [making, setMaking] = useState<string | null>(null);
   const search = useDeferredValue(typed.trim());
   const list = useSongList(search);
   const lines = list.data?.pages.flatMap(({ songs }) => songs) ?? [];
@@ -84,7 +129,8 @@ const SongList = () => {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
-        <Button onClick={() => setMaking(true)}>New song</Button>
+        <BringIn chart={setMaking} />
+        <Button onClick={() => setMaking('')}>New song</Button>
       </header>
       {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
       {list.isSuccess && lines.length === 0 && (
@@ -94,7 +140,7 @@ const SongList = () => {
               ? `No song has “${search}” in its name or tags.`
               : 'A song lays figures over chords, section by section. Paste a chord chart, or begin from a form.'}
           </p>
-          {!search && <Button onClick={() => setMaking(true)}>Begin the first song</Button>}
+          {!search && <Button onClick={() => setMaking('')}>Begin the first song</Button>}
         </div>
       )}
       <div role="list" aria-label="Songs">
@@ -109,7 +155,7 @@ const SongList = () => {
           </Button>
         </div>
       )}
-      {making && <NewSong hide={() => setMaking(false)} />}
+      {making !== null && <NewSong chart={making || null} hide={() => setMaking(null)} />}
     </div>
   );
 };
