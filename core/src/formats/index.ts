@@ -1,4 +1,5 @@
 export * from './figure/read.ts';
+export { LARGEST_FILE } from './json/envelope.ts';
 export * from './json/read.ts';
 export * from './json/write.ts';
 export * from './midi/write.ts';

@@ -135,8 +135,26 @@ describe('files', () => {
     expect(valueOrThrow(readSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
   });
 
+  test('a slip in its file is named with the line and column it stands at', () => {
+    const read = readSongFile('{\n  "format": nonsense\n}');
+    expect(read.ok ? [] : read.problems.map(({ code, details }) => [code, details?.line, details?.column])).toEqual([
+      ['not-json', 2, 14],
+    ]);
+  });
+
   test.each([
-    ['{', /JSON/],
+    ['{"format": "fleet-wren-song", "version": 1, "song": {', 'truncated'],
+    ['{"format": {"toString": 1}}', 'not-ours'],
+    ['{"format": "fleet-wren-song", "version": "one", "song": {}}', 'field-wrong'],
+    ['{"format": "fleet-wren-song", "version": 9, "song": {}}', 'too-new'],
+  ])('%s is refused as %s', (source, code) => {
+    const read = readSongFile(source);
+    expect(read.ok ? '' : read.problems[0]?.code).toBe(code);
+  });
+
+  test.each([
+    ['{', /breaks off/],
+    ['{]', /JSON/],
     ['{}', /not a Fleet Wren/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],

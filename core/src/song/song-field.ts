@@ -1,4 +1,4 @@
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { failure, success, type Result } from '../errors/index.ts';
 import {
   TEXT_LIMITS,
   described,
@@ -13,6 +13,7 @@ import {
   withBounds,
   type Field,
 } from '../fields/index.ts';
+import { openFile } from '../formats/json/envelope.ts';
 import {
   instrumentField,
   madeSchoolField,
@@ -88,8 +89,6 @@ const songField = object(
 export const SONG_FORMAT = 'fleet-wren-song';
 export const SONG_FORMAT_VERSION = 1;
 
-const LARGEST = 2_000_000;
-
 const sortedTexture = (texture: Texture): Texture =>
   typeof texture === 'object' && 'written' in texture
     ? { written: [...texture.written].sort(byTimeThenString) }
@@ -124,24 +123,12 @@ export const writeSongFile = (song: Song): string =>
   `${JSON.stringify({ format: SONG_FORMAT, version: SONG_FORMAT_VERSION, song }, null, 2)}\n`;
 
 /**
- * Reads a song from the text of a Fleet Wren file. Errors: `too-large`, `not-json`, `not-ours`, `too-new`, `field-wrong`
- * and those of a song.
+ * Reads a song from the text of a Fleet Wren file. Errors: `too-large`, `truncated`, `not-json`, `not-ours`,
+ * `too-new`, `field-wrong` and those of a song.
  * @example
  * readSongFile('{}').ok // => false
  */
 export const readSongFile = (source: string): Result<Song> => {
-  if (source.length > LARGEST)
-    return failure(problem('too-large', { value: `${source.length} characters`, most: `${LARGEST} characters` }));
-  let value: unknown;
-  try {
-    value = JSON.parse(source.replace(/^\uFEFF/, ''));
-  } catch {
-    return failure(problem('not-json', { line: 1, column: 1, reason: 'something there is not JSON' }));
-  }
-  const { format, version, song } = (value ?? {}) as { format?: unknown; version?: unknown; song?: unknown };
-  if (format !== SONG_FORMAT)
-    return failure(problem('not-ours', { format: SONG_FORMAT, value: String(format).slice(0, 60) }));
-  if (Number.isInteger(version) && (version as number) > SONG_FORMAT_VERSION)
-    return failure(problem('too-new', { value: version as number, known: SONG_FORMAT_VERSION }));
-  return readSong(song);
+  const file = openFile({ format: SONG_FORMAT, version: SONG_FORMAT_VERSION }, 'song', source);
+  return file.ok ? readSong(file.value.content) : file;
 };

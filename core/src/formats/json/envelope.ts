@@ -1,0 +1,101 @@
+import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { object, oneOf, problemsBy, type Field } from '../../fields/index.ts';
+
+/** The longest file that is read, in characters. */
+export const LARGEST_FILE = 2_000_000;
+
+/** What one of our files says it is, and the latest version of it that is known. */
+export interface FileKind {
+  readonly format: string;
+  readonly version: number;
+}
+
+/** Line and column (from 1) of a place in a text. */
+const lineAndColumn = (source: string, position: number): { line: number; column: number } => {
+  const before = source.slice(0, position).split('\n');
+  return { line: before.length, column: (before[before.length - 1] ?? '').length + 1 };
+};
+
+/** Where a text stops being JSON by the engine's own words, its end when it only breaks off; undefined when untold. */
+const toldPosition = (source: string): number | undefined => {
+  try {
+    JSON.parse(source);
+    return source.length;
+  } catch (error) {
+    const message = String((error as Error).message);
+    const position = /position (\d+)/.exec(message)?.[1];
+    if (position !== undefined) return Number(position);
+    return message.startsWith('Unexpected end') ? source.length : undefined;
+  }
+};
+
+const onlyBreaksOff = (source: string): boolean => (toldPosition(source) ?? 0) >= source.length || source.trim() === '';
+
+/** The place of the slip: engines leave it out for a token out of place, so the longest beginning without it is sought. */
+const slipPosition = (source: string): number => {
+  const told = toldPosition(source);
+  if (told !== undefined) return told;
+  let [good, bad] = [0, source.length];
+  while (bad - good > 1) {
+    const middle = (good + bad) >> 1;
+    if (onlyBreaksOff(source.slice(0, middle))) good = middle;
+    else bad = middle;
+  }
+  return good;
+};
+
+const syntaxProblem = (source: string): Problem => {
+  const position = slipPosition(source);
+  const at = lineAndColumn(source, position);
+  if (position >= source.trimEnd().length && /^\s*[{[]/.test(source)) return problem('truncated', at);
+  return problem('not-json', { ...at, reason: source.trim() === '' ? 'it is empty' : 'something there is not JSON' });
+};
+
+const parse = (source: string): Result<unknown> => {
+  try {
+    return success(JSON.parse(source) as unknown);
+  } catch {
+    return failure(syntaxProblem(source));
+  }
+};
+
+const megabytes = (characters: number): string => `${(characters / 1_000_000).toFixed(1)} million characters`;
+
+/** The envelope of a file: what it is, its version, and under one more name what it holds. */
+export const envelopeField = (kind: FileKind, inner: Record<string, Field<unknown>>) =>
+  object({
+    format: oneOf([kind.format]),
+    version: oneOf(Array.from({ length: kind.version }, (_, index) => index + 1)),
+    ...inner,
+  });
+
+const anything: Field<unknown> = { check: () => undefined, schema: {} };
+
+const opened = (kind: FileKind, holds: string, value: unknown): Result<{ version: number; content: unknown }> => {
+  const envelope = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>;
+  const { format, version } = envelope;
+  if (format !== kind.format) {
+    const found =
+      typeof format === 'string' ? `"${format.slice(0, 60)}"` : format === undefined ? 'nothing' : 'no text';
+    return failure(problem('not-ours', { format: kind.format, value: found }));
+  }
+  if (Number.isInteger(version) && (version as number) > kind.version)
+    return failure(problem('too-new', { value: version as number, known: kind.version }));
+  const problems = problemsBy(envelopeField(kind, { [holds]: anything }), value);
+  return problems.length > 0 ? failure(...problems) : success({ version: version as number, content: envelope[holds] });
+};
+
+/**
+ * Opens the text of one of our files: its version, and what it holds under the given name, unchecked. Errors:
+ * `too-large`, `truncated`, `not-json`, `not-ours`, `too-new` and `field-wrong`, with line and column where they have one.
+ */
+export const openFile = (
+  kind: FileKind,
+  holds: string,
+  source: string,
+): Result<{ version: number; content: unknown }> => {
+  if (source.length > LARGEST_FILE)
+    return failure(problem('too-large', { value: megabytes(source.length), most: megabytes(LARGEST_FILE) }));
+  const parsed = parse(source.replace(/^\uFEFF/, ''));
+  return parsed.ok ? opened(kind, holds, parsed.value) : parsed;
+};
