@@ -31,10 +31,27 @@ const toldPosition = (source: string): number | undefined => {
 
 const onlyBreaksOff = (source: string): boolean => (toldPosition(source) ?? 0) >= source.length || source.trim() === '';
 
+const slipsAt = (source: string, position: number): boolean =>
+  onlyBreaksOff(source.slice(0, position)) && !onlyBreaksOff(source.slice(0, position + 1));
+
+/** A first guess from the ten characters before the slip that the engine quotes; a guess only, -1 for none. */
+const quotedPosition = (source: string): number => {
+  try {
+    JSON.parse(source);
+    return -1;
+  } catch (error) {
+    const quoted = /\.\.\."([\s\S]+)"(?:\.\.\.)? is not/.exec(String((error as Error).message))?.[1];
+    const start = quoted === undefined ? -1 : source.indexOf(quoted);
+    return start < 0 ? -1 : start + 10;
+  }
+};
+
 /** The place of the slip: engines leave it out for a token out of place, so the longest beginning without it is sought. */
 const slipPosition = (source: string): number => {
   const told = toldPosition(source);
   if (told !== undefined) return told;
+  const guess = quotedPosition(source);
+  if (guess > 0 && slipsAt(source, guess)) return guess;
   let [good, bad] = [0, source.length];
   while (bad - good > 1) {
     const middle = (good + bad) >> 1;
