@@ -1,3 +1,5 @@
+import { fileURLToPath } from 'node:url';
+
 const swc = (decorators) => [
   '@swc/jest',
   {
@@ -16,6 +18,7 @@ const project = (name, decorators = false) => ({
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '^.+\\.tsx?$': swc(decorators) },
+  setupFiles: [fileURLToPath(new URL('core/test/seeded.ts', import.meta.url))],
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['fleet-wren-source', 'node', 'node-addons'] },
 });

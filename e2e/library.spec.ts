@@ -290,7 +290,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
       ['cut.mid', Buffer.from(writeMidi(realise(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
       ['packed.mxl', Buffer.from('PK\u0003\u0004'), /it is compressed/],
-      ['huge.musicxml', Buffer.alloc(50_000_000, ' '), /50 MB|48 MB/],
+      ['huge.mid', Buffer.alloc(9_000_000, ' '), /9 MB/],
     ];
     for (const [name, buffer, words] of files) {
       await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });

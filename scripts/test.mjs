@@ -27,7 +27,7 @@ const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'ut
 const unitTests = async (databaseUrl) => {
   console.log('\n— unit and API tests');
   const file = `${results}-jest.json`;
-  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent'], {
+  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2'], {
     cwd: ROOT,
     env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', TEST_DATABASE_URL: databaseUrl },
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -77,12 +77,17 @@ const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();
 ensureDebian('/usr/bin/chromium', ['chromium']);
-if (wanted('types')) await check('types', bin('tsc'), ['-b']);
-if (wanted('lint')) {
+// Each of these keeps one core busy: two lanes of them.
+const lint = async () => {
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
   await check('nothing unused', bin('knip'), []);
-  await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-}
+};
+const layout = () => check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+const types = () => (wanted('types') ? check('types', bin('tsc'), ['-b']) : undefined);
+await Promise.all([
+  wanted('lint') ? lint() : undefined,
+  Promise.resolve(types()).then(() => wanted('lint') && layout()),
+]);
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
   if (wanted('unit')) await unitTests(url);

@@ -16,10 +16,15 @@ const unmarked = (pattern: Pattern): Pattern => ({
   strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke),
 });
 
-/** A figure within reach of the hand: what passes its ceiling may be fingered for speed, and another way. */
+/**
+ * A figure within reach of the hand: what passes its ceiling may be fingered for speed, and another way. The ceiling is
+ * that of the slowest tempo there is; a figure that is beyond the hand even there is no case of the laws.
+ */
 const comfortable = (pattern: Pattern): Pattern => {
-  const { ceiling } = judge({ ...pattern, tempo: 40 });
-  return { ...pattern, tempo: Math.max(20, Math.min(400, Math.floor((ceiling?.bpm ?? 80) * 0.6))) };
+  const { ceiling } = judge({ ...pattern, tempo: 20 });
+  const tempo = Math.min(400, Math.floor((ceiling?.bpm ?? 80) * 0.6));
+  fc.pre(tempo >= 20);
+  return { ...pattern, tempo };
 };
 
 const ceilingAt = (pattern: Pattern, tempo: number): number => judge({ ...pattern, tempo }).ceiling?.bpm ?? Infinity;

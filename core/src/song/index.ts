@@ -16,3 +16,5 @@ export { capoSong, transposeSong } from './rekey.ts';
 export { capoProposals, type CapoProposal } from './capo.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile } from './song-field.ts';
 export { formLine, summaryOfSong, type SongSummary } from './summary.ts';
+export { easierVersions, type EasierVersion } from './easier.ts';
+export { shiftLick, type ShiftedLick } from './shift-lick.ts';

@@ -99,6 +99,12 @@ const withMelody = (strokes: readonly Stroke[], melody: readonly Stroke[] = []):
   ];
 };
 
+/** What is played in each bar as the form goes, before the chords say on which strings; the melody with it. */
+export const looseBars = (song: Song): readonly (readonly Stroke[])[] => {
+  const played = unfoldForm(song);
+  return played.map(({ bar }, index) => onePerString(withMelody(looseStrokes(song, played, index), bar.melody)));
+};
+
 const nearestSounding = (voicing: Voicing, string: number, strings: number): number | null => {
   const all = Array.from({ length: strings }, (_, index) => index + 1).filter((one) => sounds(voicing, one));
   return [...all].sort((a, b) => Math.abs(a - string) - Math.abs(b - string) || b - a)[0] ?? null;

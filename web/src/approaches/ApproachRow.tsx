@@ -79,7 +79,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
     <article
       className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`}
       aria-label={approach.name}
-      onPointerEnter={() => point(approach.school)}
+      onPointerMove={() => point(approach.school)}
       onPointerLeave={() => point(null)}
     >
       <header>

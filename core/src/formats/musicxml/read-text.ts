@@ -30,7 +30,7 @@ const build = (source: string, parser: XmlParser): XmlBuilder => {
       problem('xml-unreadable', {
         line: parser.line,
         column: parser.column,
-        reason: message.replace(/^\d+:\d+: /, ''),
+        reason: message.replace(/^\d+:\d+: |\.+$/g, ''),
       }),
     );
   });
