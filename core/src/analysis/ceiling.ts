@@ -20,11 +20,14 @@ export const tempoLimit = (beats: number, seconds: number): number => (60 * beat
  * @example
  * Math.round(ceilingOf(80, needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).bpm) > 80 // => true
  */
-export const ceilingOf = (tempo: number, needs: readonly Need[]): Ceiling | undefined =>
-  needs.reduce<Ceiling | undefined>((least, need) => {
+export const ceilingOf = (tempo: number, needs: readonly Need[]): Ceiling | undefined => {
+  let least: Ceiling | undefined;
+  for (const need of needs) {
     const bpm = (tempo * need.has) / need.seconds;
-    return !least || bpm < least.bpm - 1e-9 ? { bpm, need } : least;
-  }, undefined);
+    if (!least || bpm < least.bpm - 1e-9) least = { bpm, need };
+  }
+  return least;
+};
 
 /** The ceiling that one digit sets by itself, and the one of any two in turn (`striker` null). */
 export interface PartCeiling extends Ceiling {
@@ -37,22 +40,14 @@ export interface PartCeiling extends Ceiling {
  * ceilingsByPart(80, needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker ?? 'in turn').sort().join(' ') // => 'i in turn m p'
  */
 export const ceilingsByPart = (tempo: number, needs: readonly Need[]): readonly PartCeiling[] => {
-  const part = (striker: Striker | null, own: readonly Need[]): readonly PartCeiling[] => {
-    const ceiling = ceilingOf(tempo, own);
-    return ceiling ? [{ striker, ...ceiling }] : [];
-  };
-  return [
-    ...STRIKERS.flatMap((striker) =>
-      part(
-        striker,
-        needs.filter((need) => need.kind !== 'other' && need.striker === striker),
-      ),
-    ),
-    ...part(
-      null,
-      needs.filter(({ kind }) => kind === 'other'),
-    ),
-  ].sort((a, b) => a.bpm - b.bpm);
+  const parts = new Map<Striker | null, Need[]>([...STRIKERS, null].map((striker) => [striker, []]));
+  for (const need of needs) parts.get(need.kind === 'other' ? null : need.striker)?.push(need);
+  return [...parts]
+    .flatMap(([striker, own]): readonly PartCeiling[] => {
+      const ceiling = ceilingOf(tempo, own);
+      return ceiling ? [{ striker, ...ceiling }] : [];
+    })
+    .sort((a, b) => a.bpm - b.bpm);
 };
 
 /**

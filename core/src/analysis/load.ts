@@ -16,19 +16,29 @@ export interface Load {
   readonly strain: number;
 }
 
+const countOf = (digits: Digits, striker: Striker): number => {
+  let count = 0;
+  for (const digit of digits) if (digit && strikerOf(digit) === striker) count += 1;
+  return count;
+};
+
 const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Striker): Load => {
-  const strokes = digits.filter((digit) => digit && strikerOf(digit) === striker).length;
+  const strokes = countOf(digits, striker);
   const total = task.seconds;
-  const own = needs.filter((need) => need.kind === 'own' && need.striker === striker);
-  const gaps = own.map(({ has }) => has);
+  let [gap, strain] = [0, 0];
+  for (const { kind, striker: own, seconds, has } of needs)
+    if (kind === 'own' && own === striker) {
+      gap = Math.max(gap, has);
+      strain = Math.max(strain, seconds / has);
+    }
   const busy = strokes * task.hand.times[striker] * task.hand.scale[striker];
   return {
     striker,
     strokes,
     rate: strokes / total,
-    longestRest: gaps.length > 0 ? Math.max(...gaps) : total,
+    longestRest: gap > 0 ? gap : total,
     free: Math.max(0, 1 - busy / total),
-    strain: Math.max(0, ...own.map(({ seconds, has }) => seconds / has)),
+    strain,
   };
 };
 
@@ -38,6 +48,7 @@ const loadOf = (task: Task, digits: Digits, needs: readonly Need[], striker: Str
  * loads(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], needsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
  */
 export const loads = (task: Task, digits: Digits, needs: readonly Need[]): readonly Load[] => {
-  const used = [...task.school.digits, ...digits.filter((digit) => digit !== null)].map(strikerOf);
-  return STRIKERS.filter((striker) => used.includes(striker)).map((striker) => loadOf(task, digits, needs, striker));
+  const used = new Set(task.school.digits.map(strikerOf));
+  for (const digit of digits) if (digit) used.add(strikerOf(digit));
+  return STRIKERS.filter((striker) => used.has(striker)).map((striker) => loadOf(task, digits, needs, striker));
 };

@@ -5,6 +5,7 @@ import {
   needOther,
   needOwn,
   placedStroke,
+  type CostContext,
   type Digits,
   type Event,
   type PlacedStroke,
@@ -29,11 +30,24 @@ interface Played {
   readonly digit: Digit;
 }
 
-const playedIn = (digits: Digits, event: Event): readonly Played[] =>
-  event.strokes.flatMap((index) => {
+/** A fingering event by event: what is played in each is worked out once. */
+interface Course {
+  readonly task: Task;
+  readonly events: readonly Event[];
+  readonly played: readonly (readonly Played[])[];
+  /** The strokes with their digits, made as they are asked for. */
+  readonly placed: (PlacedStroke | undefined)[];
+  readonly context: CostContext;
+}
+
+const playedIn = (digits: Digits, event: Event): readonly Played[] => {
+  const found: Played[] = [];
+  for (const index of event.strokes) {
     const digit = digits[index];
-    return digit ? [{ index, digit }] : [];
-  });
+    if (digit) found.push({ index, digit });
+  }
+  return found;
+};
 
 /** The stroke of a brush that leads on (side last) or that is reached first. */
 const brushEnds = (played: readonly Played[], striker: Striker, side: 'first' | 'last'): Played | undefined => {
@@ -43,53 +57,55 @@ const brushEnds = (played: readonly Played[], striker: Striker, side: 'first' | 
   return (own[0]?.digit === 'up') === (side === 'first') ? own[own.length - 1] : own[0];
 };
 
-/** A fingering event by event: what is played in each is worked out once. */
-interface Course {
-  readonly task: Task;
-  readonly events: readonly Event[];
-  readonly played: readonly (readonly Played[])[];
-}
-
 const strikersIn = (played: readonly Played[]): readonly Striker[] =>
   played.length === 1
     ? [strikerOf((played[0] as Played).digit)]
     : [...new Set(played.map(({ digit }) => strikerOf(digit)))];
 
-const ownNeeds = ({ task, events, played }: Course, at: number): readonly Need[] => {
-  const here = played[at] ?? [];
-  const found: Need[] = [];
-  for (const striker of strikersIn(here)) {
-    for (let distance = 1; distance <= events.length; distance += 1) {
-      const before = eventBefore(task, events, at, distance);
-      if (!before) break;
-      const from = brushEnds(played[before.index] ?? [], striker, 'last');
-      const to = brushEnds(here, striker, 'first');
-      if (!from || !to) continue;
-      found.push(makeNeed(task, 'own', from, to, before.seconds));
-      break;
-    }
-  }
-  return found;
+/** The last event of each striker; where a task comes round, that of the time before, counted below nought. */
+type LastEvents = Map<Striker, number>;
+
+const lastEvents = ({ task, events, played }: Course): LastEvents => {
+  const last: LastEvents = new Map();
+  if (!task.cyclic) return last;
+  played.forEach((those, at) => {
+    for (const { digit } of those) last.set(strikerOf(digit), at - events.length);
+  });
+  return last;
 };
 
-const strokeOf = (task: Task, { index, digit }: Played): PlacedStroke =>
-  placedStroke(task.strokes[index] as TaskStroke, digit);
+/** What each striker of an event needs since it played last. */
+const addOwnNeeds = (course: Course, at: number, last: LastEvents, needs: Need[]): void => {
+  const { task, events, played } = course;
+  const here = played[at] as readonly Played[];
+  for (const striker of strikersIn(here)) {
+    const was = last.get(striker);
+    const before = was === undefined ? undefined : eventBefore(task, events, at, at - was);
+    last.set(striker, at);
+    const from = before && brushEnds(played[before.index] as readonly Played[], striker, 'last');
+    const to = brushEnds(here, striker, 'first');
+    if (before && from && to) needs.push(makeNeed(course, 'own', from, to, before.seconds));
+  }
+};
 
-const makeNeed = (task: Task, kind: 'own' | 'other', from: Played, to: Played, has: number): Need => {
-  const context = { school: task.school, hand: task.hand, strings: task.strings };
-  const [a, b] = [strokeOf(task, from), strokeOf(task, to)];
-  const seconds = kind === 'own' ? needOwn(a, b, context) : needOther(a, b, context);
+const strokeOf = ({ task, placed }: Course, { index, digit }: Played): PlacedStroke =>
+  (placed[index] ??= placedStroke(task.strokes[index] as TaskStroke, digit));
+
+const makeNeed = (course: Course, kind: 'own' | 'other', from: Played, to: Played, has: number): Need => {
+  const [a, b] = [strokeOf(course, from), strokeOf(course, to)];
+  const seconds = kind === 'own' ? needOwn(a, b, course.context) : needOther(a, b, course.context);
   return { kind, from: from.index, to: to.index, striker: strikerOf(to.digit), seconds, has };
 };
 
-const otherNeeds = ({ task, events, played }: Course, at: number): readonly Need[] => {
+/** What strikers need one after another, from event to event. */
+const addOtherNeeds = (course: Course, at: number, needs: Need[]): void => {
+  const { task, events, played } = course;
   const before = eventBefore(task, events, at, 1);
-  if (!before) return [];
-  return (played[before.index] ?? []).flatMap((from) =>
-    (played[at] ?? [])
-      .filter((to) => strikerOf(to.digit) !== strikerOf(from.digit))
-      .map((to) => makeNeed(task, 'other', from, to, before.seconds)),
-  );
+  if (!before) return;
+  for (const from of played[before.index] as readonly Played[])
+    for (const to of played[at] as readonly Played[])
+      if (strikerOf(to.digit) !== strikerOf(from.digit))
+        needs.push(makeNeed(course, 'other', from, to, before.seconds));
 };
 
 /** The index going from touching a harmonic to playing, or from playing to the next touch. */
@@ -119,11 +135,15 @@ const touchNeeds = ({ task, events, played }: Course, at: number): readonly Need
  */
 export const needsOf = (task: Task, digits: Digits): readonly Need[] => {
   const events = eventsOf(task.strokes);
-  const course = { task, events, played: events.map((event) => playedIn(digits, event)) };
+  const { school, hand, strings } = task;
+  const played = events.map((event) => playedIn(digits, event));
+  const course: Course = { task, events, played, placed: [], context: { school, hand, strings } };
   const harps = task.strokes.some(({ harp }) => harp);
+  const last = lastEvents(course);
   const needs: Need[] = [];
   for (let at = 0; at < events.length; at += 1) {
-    needs.push(...ownNeeds(course, at), ...otherNeeds(course, at));
+    addOwnNeeds(course, at, last, needs);
+    addOtherNeeds(course, at, needs);
     if (harps) needs.push(...touchNeeds(course, at));
   }
   return needs;

@@ -91,7 +91,7 @@ const taskStrokes = (score: Score): readonly TaskStroke[] => {
       opening: at === opening,
       leads: index === lead,
       line: line[index] as boolean,
-      chord: strokes[index - 1]?.at === at || strokes[index + 1]?.at === at,
+      chord: !isAlone(strokes, index),
       run: run?.run,
       tremolo: run?.tremolo,
     });
@@ -175,16 +175,11 @@ const isOff = ({ beats }: Score, at: number, index: number): boolean => {
  * is a single stroke on a bass string too.
  */
 const bassLine = ({ strokes, beats }: Score, beatOf: Int32Array): readonly boolean[] => {
-  const single = strokes.map(
-    ({ at, string }, index) => isBassString(string) && strokes[index - 1]?.at !== at && strokes[index + 1]?.at !== at,
-  );
+  const single = strokes.map(({ string }, index) => isBassString(string) && isAlone(strokes, index));
   const close = (index: number, other: number): boolean => {
-    const [a, b] = [strokes[index] as ScoreStroke, strokes[other]];
-    return (
-      single[other] === true &&
-      b !== undefined &&
-      Math.abs(a.at - b.at) < (beats[beatOf[index] as number] as ScoreBeat).ticks
-    );
+    if (other < 0 || other >= strokes.length || !single[other]) return false;
+    const [a, b] = [strokes[index] as ScoreStroke, strokes[other] as ScoreStroke];
+    return Math.abs(a.at - b.at) < (beats[beatOf[index] as number] as ScoreBeat).ticks;
   };
   return strokes.map((_, index) => single[index] === true && (close(index, index - 1) || close(index, index + 1)));
 };
@@ -194,32 +189,50 @@ const TREMOLO: readonly Digit[] = ['a', 'm', 'i'];
 
 type OfRun = Pick<TaskStroke, 'run' | 'tremolo'>;
 
-/** The strokes that are struck by themselves, in turn, as runs on one string: indexes of strokes. */
-const runsOnStrings = (strokes: readonly ScoreStroke[]): readonly (readonly number[])[] => {
-  const runs: number[][] = [];
+/** Whether no other stroke falls on the time of one. Places outside the list are not asked for: that reads slowly. */
+const isAlone = (strokes: readonly ScoreStroke[], index: number): boolean => {
+  const { at } = strokes[index] as ScoreStroke;
+  const after = index + 1 < strokes.length ? strokes[index + 1] : undefined;
+  const before = index > 0 ? strokes[index - 1] : undefined;
+  return before?.at !== at && after?.at !== at;
+};
+
+/** Strokes that are struck by themselves, in turn, on one string; of all others each is a run by itself. */
+interface Runs {
+  /** The strokes that are struck, by index. */
+  readonly struck: readonly number[];
+  /** Where each run begins among them, and at the end how many they are. */
+  readonly starts: readonly number[];
+}
+
+const runsOnStrings = (strokes: readonly ScoreStroke[]): Runs => {
+  const [struck, starts]: [number[], number[]] = [[], []];
   let last = -1;
-  strokes.forEach(({ at, string, slur }, index) => {
-    if (slur) return;
-    const alone = strokes[index - 1]?.at !== at && strokes[index + 1]?.at !== at;
-    const goesOn = alone && last >= 0 && strokes[last]?.string === string;
-    if (goesOn) runs.at(-1)?.push(index);
-    else runs.push([index]);
+  for (let index = 0; index < strokes.length; index += 1) {
+    const { string, slur } = strokes[index] as ScoreStroke;
+    if (slur) continue;
+    const alone = isAlone(strokes, index);
+    if (!alone || last < 0 || strokes[last]?.string !== string) starts.push(struck.length);
+    struck.push(index);
     last = alone ? index : -1;
-  });
-  return runs;
+  }
+  return { struck, starts: [...starts, struck.length] };
 };
 
 /** What the runs of three and more strokes on one string make of each of theirs. */
 const runsOf = ({ strokes, cyclic }: Score): ReadonlyMap<number, OfRun> => {
   const found = new Map<number, OfRun>();
-  const runs = runsOnStrings(strokes);
-  const bass = (run: readonly number[] | undefined): boolean => isBassString(strokes[run?.[0] ?? -1]?.string ?? 0);
-  runs.forEach((run, place) => {
-    if (run.length < 3) return;
-    const after = runs[place + 1] ?? (cyclic ? runs[0] : undefined);
-    const tremolo = run.length === 3 && !bass(run) && bass(runs[place - 1]) && bass(after);
-    run.forEach((index, step) => found.set(index, { run: true, ...(tremolo ? { tremolo: TREMOLO[step] } : {}) }));
-  });
+  const { struck, starts } = runsOnStrings(strokes);
+  const count = starts.length - 1;
+  const bass = (run: number): boolean => isBassString(strokes[struck[starts[run] ?? -1] ?? -1]?.string ?? 0);
+  for (let run = 0; run < count; run += 1) {
+    const [from, to] = [starts[run] as number, starts[run + 1] as number];
+    if (to - from < 3) continue;
+    const after = run + 1 < count ? run + 1 : cyclic ? 0 : count;
+    const tremolo = to - from === 3 && !bass(run) && bass(run - 1) && bass(after);
+    for (let place = from; place < to; place += 1)
+      found.set(struck[place] as number, { run: true, ...(tremolo ? { tremolo: TREMOLO[place - from] } : {}) });
+  }
   return found;
 };
 

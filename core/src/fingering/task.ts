@@ -87,6 +87,15 @@ export const WINDOW = 3;
  * eventsOf(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes).length // => 4
  */
 export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
+  const known = gathered.get(strokes) ?? gather(strokes);
+  gathered.set(strokes, known);
+  return known;
+};
+
+/** Solver, needs and findings ask the same of one task. */
+const gathered = new WeakMap<readonly TaskStroke[], readonly Event[]>();
+
+const gather = (strokes: readonly TaskStroke[]): readonly Event[] => {
   const events: { at: number; time: number; strokes: number[] }[] = [];
   strokes.forEach(({ at, time, slurred }, index) => {
     if (slurred) return;

@@ -69,17 +69,29 @@ const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStrok
 };
 
 const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
-  const { id, role: _role, ...marks } = stroke;
   const whole = next - stroke.at;
   const ticks = stroke.damped ? Math.min(whole, Math.round(DAMPED_SHARE * ticksPerBeat(pattern.metre))) : whole;
+  // Every field is written out for every stroke: values of one shape are read several times as fast.
   return {
-    ...marks,
-    origin: id,
+    origin: stroke.id,
+    at: stroke.at,
+    string: stroke.string,
     ticks,
     fret: stoppedFret(pattern, stroke),
     pitch: strokePitch(pattern, stroke),
     chord: 0,
-  };
+    pin: stroke.pin,
+    accent: stroke.accent,
+    slur: stroke.slur,
+    rake: stroke.rake,
+    brush: stroke.brush,
+    harmonic: stroke.harmonic,
+    damped: stroke.damped,
+    ring: stroke.ring,
+    loudness: stroke.loudness,
+    silent: stroke.silent,
+    unplanted: stroke.unplanted,
+  } satisfies Record<keyof ScoreStroke, unknown>;
 };
 
 /**

@@ -53,6 +53,7 @@ export const accentOnSlur: FindingRule = (context) =>
  */
 export const changeOffAccent: FindingRule = (context) => {
   const { strokes } = context.pattern;
+  if (!strokes.some(({ accent, slur }) => accent && slur)) return [];
   return strokes.flatMap((stroke, index): Finding[] => {
     const [before, beside] = [
       strokes[index - 1],

@@ -58,15 +58,11 @@ interface Busy {
 }
 
 const busiest = ({ needs, digits }: FindingContext): Busy | undefined => {
-  const all = needs
-    .filter(({ kind }) => kind === 'own')
-    .map((need) => ({
-      striker: need.striker,
-      strain: need.seconds / need.has,
-      strokes: [need.from, need.to],
-    }))
-    .filter(({ strokes }) => strokes.every((index) => digits[index]));
-  return all.sort((a, b) => b.strain - a.strain)[0];
+  let most: (typeof needs)[number] | undefined;
+  for (const need of needs)
+    if (need.kind === 'own' && digits[need.from] && digits[need.to])
+      if (!most || need.seconds / need.has > most.seconds / most.has) most = need;
+  return most && { striker: most.striker, strain: most.seconds / most.has, strokes: [most.from, most.to] };
 };
 
 const playedBy = ({ digits }: FindingContext, striker: Striker): number =>
