@@ -4,7 +4,8 @@ import type { Digits } from './evaluate.ts';
 import { figuresOf, fingeringOf, schoolOf, taskOfScore, type FingerOptions } from './pattern-task.ts';
 import type { FingeringMemory } from './memory.ts';
 import { solve, solveBest, type Solution } from './solve.ts';
-import type { Task } from './task.ts';
+import { remember, rememberBy } from './remember.ts';
+import type { Task, TaskStroke } from './task.ts';
 
 /** The fingering most bars of a figure have, the earliest of them where several are level. */
 const usual = (digits: Digits, bars: readonly (readonly number[])[]): readonly (Digit | null)[] => {
@@ -33,12 +34,24 @@ const habitsOf = (score: Score, digits: Digits): ReadonlyMap<number, Digit> => {
   return habits;
 };
 
+/** Strokes with a habit: made once, so that what is known of them is found again. */
+const habitual = new WeakMap<TaskStroke, Map<Digit, TaskStroke>>();
+
+const inHabit = (stroke: TaskStroke, habit: Digit | undefined): TaskStroke =>
+  habit === undefined
+    ? stroke
+    : remember(
+        rememberBy(habitual, stroke, () => new Map<Digit, TaskStroke>()),
+        habit,
+        () => ({ ...stroke, habit }),
+      );
+
 /** The task as it is finally solved: with the habits of figures that come back otherwise than before. */
 const settledTask = (score: Score, task: Task, first: Solution): Task => {
   const habits = habitsOf(score, first.digits);
   const settled = [...habits].every(([index, digit]) => first.digits[index] === digit);
   if (settled || task.school.weights.consistency === 0) return task;
-  return { ...task, strokes: task.strokes.map((stroke, index) => ({ ...stroke, habit: habits.get(index) })) };
+  return { ...task, strokes: task.strokes.map((stroke, index) => inHabit(stroke, habits.get(index))) };
 };
 
 /**
@@ -48,9 +61,9 @@ const settledTask = (score: Score, task: Task, first: Solution): Task => {
  */
 export const fingerScore = (score: Score, task: Task, memory?: FingeringMemory): Solution => {
   const where = (at: number): string => placeIn(score, at);
-  const first = solve(task, where, memory?.first);
+  const first = solve(task, where, memory?.tally);
   const settled = settledTask(score, task, first);
-  return settled === task ? first : solve(settled, where, memory?.settled);
+  return settled === task ? first : solve(settled, where, memory?.tally);
 };
 
 /**

@@ -6,7 +6,16 @@ export * from './school.ts';
 export * from './schools/index.ts';
 export * from './made-school.ts';
 export { placedStroke, WINDOW, eventsOf, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
-export { crossed, distanceFrom, needOther, needOwn, rakesOn, rushCost, type CostContext, type Family } from './costs/index.ts';
+export {
+  crossed,
+  distanceFrom,
+  needOther,
+  needOwn,
+  rakesOn,
+  rushCost,
+  type CostContext,
+  type Family,
+} from './costs/index.ts';
 export { costItems, itemsOfEvent, totalCost, type CostItem, type Digits } from './evaluate.ts';
 export { newFingeringMemory, type FingeringMemory } from './memory.ts';
 export { costItemsAgain } from './evaluate-again.ts';

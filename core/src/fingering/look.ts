@@ -28,8 +28,8 @@ const workOutLook = (stroke: TaskStroke, byGrid: boolean): number => {
   return look * 256 + stroke.string;
 };
 
-/** The same for the strokes of an event: of one stroke a number, of several the numbers in a row. */
-export const lookOf = (strokes: readonly TaskStroke[], byGrid: boolean): number | string =>
-  strokes.length === 1
-    ? strokeLook(strokes[0] as TaskStroke, byGrid)
-    : strokes.map((stroke) => strokeLook(stroke, byGrid)).join();
+/** The same for the strokes of an event, given by index: of one stroke a number, of several the numbers in a row. */
+export const lookOf = (strokes: readonly TaskStroke[], those: readonly number[], byGrid: boolean): number | string =>
+  those.length === 1
+    ? strokeLook(strokes[those[0] as number] as TaskStroke, byGrid)
+    : those.map((index) => strokeLook(strokes[index] as TaskStroke, byGrid)).join();

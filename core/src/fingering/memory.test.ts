@@ -4,9 +4,10 @@ import { judge } from '../analysis/index.ts';
 import { edit, type Edit } from '../edit/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import type { Pattern } from '../pattern/index.ts';
+import type { Pattern, Stroke } from '../pattern/index.ts';
 import { seededRandom } from '../sound/index.ts';
-import { SCHOOLS, newFingeringMemory, type FingeringMemory } from './index.ts';
+import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from './index.ts';
+import { linkTable, stagesOf, type Stage } from './stages.ts';
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);
@@ -23,13 +24,6 @@ const longPattern = (school: string, bars: number, cyclic: boolean): Pattern => 
   const figure = Array.from({ length: bars * 2 }, () => FIGURES[Math.floor(random() * FIGURES.length)]).join(' ');
   return { ...valueOrThrow(readFigure(figure, { tempo: 100, subdivision: 4, school })).pattern, cyclic };
 };
-
-/** Passes that the last answer worked out anew, and those there are. */
-const stepsWorked = ({ first }: FingeringMemory): readonly [number, number] =>
-  [...first.sweeps.values()].reduce<readonly [number, number]>(
-    ([worked, all], { worked: here, steps }) => [worked + here, all + steps.length],
-    [0, 0],
-  );
 
 /** An edit of one stroke: to another string, taken out, or put between two. */
 const smallEdit = (pattern: Pattern, [place, kind, string]: readonly [number, number, number]): Edit => {
@@ -88,11 +82,55 @@ test('an edit in the middle costs as much as it is long, not as the piece is', (
   const memory = newFingeringMemory();
   const pattern = longPattern('one-per-string', 60, true);
   judge(pattern, { memory });
-  const stroke = pattern.strokes[400];
-  judge(after(pattern, { kind: 'put', strokes: [{ ...(stroke as NonNullable<typeof stroke>), string: 1 }] }), {
-    memory,
+  const stroke = pattern.strokes[400] as Stroke;
+  const before = { ...memory.tally };
+  judge(after(pattern, { kind: 'put', strokes: [{ ...stroke, string: 1, pin: 'c' }] }), { memory });
+  const [steps, worked] = [memory.tally.steps - before.steps, memory.tally.worked - before.worked];
+  expect(steps).toBeGreaterThan(1500);
+  expect(worked).toBeGreaterThan(0);
+  expect(worked / steps).toBeLessThan(0.05);
+});
+
+/**
+ * The least cost by a plain pass over pairs of costs, for a line: nothing remembered, nothing cut, sums in full. The
+ * state is the last three choices by name.
+ */
+const leastByHand = (task: Task): number => {
+  const stages = stagesOf(task, eventsOf(task.strokes));
+  let states = new Map<string, { readonly cost: number; readonly last: readonly number[] }>([
+    ['', { cost: 0, last: [] }],
+  ]);
+  stages.forEach((stage, at) => {
+    const next = new Map<string, { readonly cost: number; readonly last: readonly number[] }>();
+    for (const { cost, last } of states.values())
+      stage.options.forEach((_, option) => {
+        let between = 0;
+        let sum = cost + (stage.own[option] as number);
+        for (let back = 1; back <= Math.min(3, at); back += 1) {
+          const link = stage.links[back - 1];
+          const from = last[last.length - back] as number;
+          if (link) sum += linkTable(link, between)[from * stage.options.length + option] as number;
+          between |= (stages[at - back] as Stage).strikers[from] as number;
+        }
+        const choice = [...last, option].slice(-3);
+        const known = next.get(choice.join());
+        if (!known || sum < known.cost) next.set(choice.join(), { cost: sum, last: choice });
+      });
+    states = next;
   });
-  const [worked, all] = stepsWorked(memory);
-  expect(all).toBeGreaterThan(1500);
-  expect(worked / all).toBeLessThan(0.05);
+  return Math.min(...[...states.values()].map(({ cost }) => cost));
+};
+
+test.each(SCHOOLS.map(({ key }) => key))('long lines cost what a pass without any memory finds: %s', (school) => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 30, maxLength: 60 }), (strings) => {
+      const text = strings.join(' ');
+      const line = { ...valueOrThrow(readFigure(text, { tempo: 110, subdivision: 4, school })).pattern, cyclic: false };
+      const task = taskOf(line);
+      const answer = solve(task, String);
+      expect(answer.cost).toBeCloseTo(leastByHand(task), 6);
+      expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
+    }),
+    { numRuns: HARD ? 40 : 6 },
+  );
 });

@@ -1,6 +1,6 @@
-import { keepSweeps, type PathMemory } from './memory.ts';
 import type { Stage } from './stages.ts';
-import { endCosts, size, sweep, walkBack, type Sweep } from './sweep.ts';
+import { nothingKnown } from './steps.ts';
+import { endCosts, size, sweep, walkBack, type Tally } from './sweep.ts';
 
 /** The k least-cost paths through the stages, exactly. The best path is the case k = 1. */
 
@@ -10,6 +10,8 @@ const NONE: Stage = {
   own: new Float64Array(1),
   strikers: new Uint8Array(1),
   links: [null, null, null],
+  known: nothingKnown({ numbers: 0 }),
+  next: new Map(),
 };
 
 /** The places of the least finite values, in order. */
@@ -18,23 +20,6 @@ const leastPlaces = (values: Float64Array, count: number): readonly number[] =>
     .filter((place) => (values[place] as number) < Infinity)
     .sort((a, b) => (values[a] as number) - (values[b] as number) || a - b)
     .slice(0, count);
-
-/** Passes by name: each takes up the one of its name in the memory, and takes its place there when all is done. */
-class Passes {
-  private readonly made = new Map<string, Sweep>();
-
-  constructor(private readonly memory: PathMemory | undefined) {}
-
-  run(name: string, stages: readonly Stage[], start: Float64Array, k: number): Sweep {
-    const done = sweep(stages, start, k, this.memory?.sweeps.get(name));
-    if (this.memory) this.made.set(name, done);
-    return done;
-  }
-
-  keep(): void {
-    if (this.memory) keepSweeps(this.memory, this.made);
-  }
-}
 
 const startAt = (states: number, state: number, k: number): Float64Array => {
   const start = new Float64Array(states * k).fill(Infinity);
@@ -55,10 +40,8 @@ export interface Paths {
 }
 
 /** The least-cost paths through stages that do not come round, cheapest first. */
-export const openPaths = (stages: readonly Stage[], k: number, memory?: PathMemory): Paths => {
-  const passes = new Passes(memory);
-  const done = passes.run('open', [NONE, NONE, NONE, ...stages], startAt(1, 0, k), k);
-  passes.keep();
+export const openPaths = (stages: readonly Stage[], k: number, tally?: Tally): Paths => {
+  const done = sweep([NONE, NONE, NONE, ...stages], startAt(1, 0, k), k, tally);
   const values = endCosts(done);
   const paths = leastPlaces(values, k).map((place) => ({
     choices: walkBack(done, place),
@@ -88,11 +71,11 @@ const tighter = (bound: number, comes: number, set: number): number =>
  * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
  * that the bounds close in on the cost of the best cycle as the rounds go on.
  */
-const boundsOf = (passes: Passes, unrolled: readonly Stage[], states: number): Float64Array => {
+const boundsOf = (unrolled: readonly Stage[], states: number, tally: Tally | undefined): Float64Array => {
   const bounds = new Float64Array(states);
   let before: Float64Array = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
-    const values = endCosts(passes.run(`bound ${round}`, unrolled, before, 1));
+    const values = endCosts(sweep(unrolled, before, 1, tally));
     for (let state = 0; state < states; state += 1)
       bounds[state] = tighter(bounds[state] as number, values[state] as number, before[state] as number);
     before = values;
@@ -114,12 +97,12 @@ interface CutCycle {
   readonly turnBack: (choices: readonly number[]) => readonly number[];
 }
 
-const cutCycle = (stages: readonly Stage[], passes: Passes): CutCycle => {
+const cutCycle = (stages: readonly Stage[], tally: Tally | undefined): CutCycle => {
   const cut = bestCut(stages);
   const order = rotate(stages, cut);
   const unrolled = [...order, ...order.slice(0, 3)];
   const states = size(order[0]) * size(order[1]) * size(order[2]);
-  const bounds = boundsOf(passes, unrolled, states);
+  const bounds = boundsOf(unrolled, states, tally);
   const reached = [...bounds.keys()].filter((state) => bounds[state] !== Infinity);
   const ranked = reached.sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
   const turn = (2 * stages.length - 3 - cut) % stages.length;
@@ -141,14 +124,14 @@ const workOf = (stages: readonly Stage[]): number =>
  * stages, and the states there are tried from the lowest bound up until no bound is below the best found, or the work
  * is more than it may be: then the answer need not be exact.
  */
-export const closedPaths = (stages: readonly Stage[], k: number, memory?: PathMemory): Paths => {
-  const passes = new Passes(memory);
-  const found = tryStates(cutCycle(stages, passes), passes, k);
-  passes.keep();
-  return found;
-};
+export const closedPaths = (stages: readonly Stage[], k: number, tally?: Tally): Paths =>
+  tryStates(cutCycle(stages, tally), k, tally);
 
-const tryStates = ({ unrolled, states, ranked, bounds, turnBack }: CutCycle, passes: Passes, k: number): Paths => {
+const tryStates = (
+  { unrolled, states, ranked, bounds, turnBack }: CutCycle,
+  k: number,
+  tally: Tally | undefined,
+): Paths => {
   const most = Math.max(1, Math.floor(MOST_WORK / (workOf(unrolled) * k)));
   let best: readonly Path[] = [];
   let tried = 0;
@@ -156,7 +139,7 @@ const tryStates = ({ unrolled, states, ranked, bounds, turnBack }: CutCycle, pas
     if ((bounds[state] as number) >= (best[k - 1]?.cost ?? Infinity) - EPSILON) break;
     if (tried === most) return { paths: best, exact: false };
     tried += 1;
-    const done = passes.run(`from ${state}`, unrolled, startAt(states, state, k), k);
+    const done = sweep(unrolled, startAt(states, state, k), k, tally);
     const values = endCosts(done);
     const found = Array.from({ length: k }, (_, rank) => state * k + rank)
       .filter((place) => (values[place] as number) < Infinity)

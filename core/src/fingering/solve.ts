@@ -2,10 +2,10 @@ import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
 import type { Option } from './options.ts';
-import type { PathMemory } from './memory.ts';
 import { closedPaths, openPaths, type Path } from './path.ts';
 import { carriesPick } from './school.ts';
 import { stagesOf, type Stage } from './stages.ts';
+import type { Tally } from './sweep.ts';
 import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
 
 /** The answer to a task: a digit for each stroke, what they cost together, and what stood in the way. */
@@ -85,10 +85,10 @@ const search = (
   events: readonly Event[],
   stages: readonly Stage[],
   count: number,
-  memory?: PathMemory,
+  tally?: Tally,
 ): Found => {
   if (task.cyclic && events.length <= WINDOW) return shortCycles(task, events, stages, count);
-  const { paths, exact } = task.cyclic ? closedPaths(stages, count, memory) : openPaths(stages, count, memory);
+  const { paths, exact } = task.cyclic ? closedPaths(stages, count, tally) : openPaths(stages, count, tally);
   const whole = exact && stages.every(({ bounded }) => !bounded);
   return { best: paths.map((path) => digitsOn(task, events, stages, path)), exact: whole };
 };
@@ -112,14 +112,14 @@ export const solveBest = (
   task: Task,
   where: (at: number) => string,
   count: number,
-  memory?: PathMemory,
+  tally?: Tally,
 ): readonly Solution[] => {
   const events = eventsOf(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const stages = stagesOf(task, events);
   // Where the pick's last way is part of the state, a fingering may come twice.
   const twice = carriesPick(task.school) && count > 1;
-  const { best: found, exact } = search(task, events, stages, twice ? 2 * count : count, memory);
+  const { best: found, exact } = search(task, events, stages, twice ? 2 * count : count, tally);
   const best = twice ? distinct(found).slice(0, count) : found;
   const met = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
   const conflicts = exact ? met : [...met, BOUNDED];
@@ -131,5 +131,5 @@ export const solveBest = (
  * @example
  * solve(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
-export const solve = (task: Task, where: (at: number) => string, memory?: PathMemory): Solution =>
-  solveBest(task, where, 1, memory)[0] as Solution;
+export const solve = (task: Task, where: (at: number) => string, tally?: Tally): Solution =>
+  solveBest(task, where, 1, tally)[0] as Solution;

@@ -14,10 +14,11 @@ import {
 import type { Hand } from './hand.ts';
 import { lookOf } from './look.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
+import { isFull, nothingKnown, type Known, type Room } from './steps.ts';
 import { optionsOf, type Option, type Options, type Unplaced } from './options.ts';
 import { remember, rememberBy } from './remember.ts';
 import { carriesPick, type School } from './school.ts';
-import { WINDOW, eventBefore, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
+import { eventBefore, gapOf, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** Costs between the options of two events; tables are flat, earlier option × options of the later event. */
 export interface Link {
@@ -55,6 +56,10 @@ export interface Stage {
   readonly strikers: Uint8Array;
   /** Links with the 1st, 2nd … WINDOWth event before; null before the beginning. */
   readonly links: readonly (Link | null)[];
+  /** The steps of passes that are known to lead to it. */
+  readonly known: Known;
+  /** The stages that were met after it, by their costs and the time between. */
+  readonly next: Map<Float64Array, Map<number, Stage>>;
 }
 
 /** The thumb's bit among the strikers. */
@@ -135,12 +140,17 @@ const ownCost = (context: CostContext, strokes: readonly TaskStroke[], option: O
 /** The costs of the options, with those that leave the habit of their figure made dearer. */
 const withHabit = (
   { own, options, habits }: EventOptions,
-  strokes: readonly TaskStroke[],
-  { school }: Task,
+  { strokes, school }: Task,
+  those: readonly number[],
 ): Float64Array => {
-  if (!strokes.some(({ habit }) => habit)) return own;
-  return remember(habits, strokes.map(({ habit }) => habit ?? '').join(), () =>
-    leavingCosts(own, options, strokes, school),
+  if (!those.some((index) => strokes[index]?.habit)) return own;
+  return remember(habits, those.map((index) => strokes[index]?.habit ?? '').join(), () =>
+    leavingCosts(
+      own,
+      options,
+      those.map((index) => strokes[index] as TaskStroke),
+      school,
+    ),
   );
 };
 
@@ -286,20 +296,33 @@ interface Tables {
   readonly events: Map<number | string, EventOptions>;
   /** By the two events and how far apart they are counted, then by what lies between them. */
   readonly links: Map<number, Map<number, Link>>;
+  /** The stages by the event's number and the number of its costs, then by its links. */
+  readonly stages: Map<Float64Array, StageTree>;
+  readonly room: Room;
   size: number;
 }
+
+/** Stages of one event by its links with the events before, the nearest first. */
+type StageTree = Map<Link | null, Map<Link | null, Map<Link | null, Stage>>>;
 
 /** Links kept before all are let go: some tens of megabytes. */
 const MOST_LINKS = 20_000;
 
 const kept = new WeakMap<School, WeakMap<Hand, Map<string, Tables>>>();
 
-const newTables = (): Tables => ({ events: new Map(), links: new Map(), size: 0 });
+const newTables = (): Tables => ({
+  events: new Map(),
+  links: new Map(),
+  stages: new Map(),
+  room: { numbers: 0 },
+  size: 0,
+});
 
 const tablesFor = ({ school, hand, strings }: Task, most: number): Tables => {
   const byHand = rememberBy(kept, school, () => new WeakMap<Hand, Map<string, Tables>>());
   const all = rememberBy(byHand, hand, () => new Map<string, Tables>());
-  if ([...all.values()].reduce((sum, { size }) => sum + size, 0) > MOST_LINKS) all.clear();
+  const made = [...all.values()];
+  if (made.reduce((sum, { size }) => sum + size, 0) > MOST_LINKS || made.some(({ room }) => isFull(room))) all.clear();
   return remember(all, `${strings} ${most}`, newTables);
 };
 
@@ -327,11 +350,12 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
   const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
   const most = mostOptions(events.length);
   const tables = tablesFor(task, most);
-  const strokes = events.map((event) => event.strokes.map((index) => task.strokes[index] as TaskStroke));
   const byGrid = task.school.weights.gridTurn > 0;
-  const all = strokes.map((those) =>
-    remember(tables.events, lookOf(those, byGrid), () =>
-      eventOptions(task, context, those, { id: tables.events.size, most }),
+  const strokesOf = ({ strokes }: Event): readonly TaskStroke[] =>
+    strokes.map((index) => task.strokes[index] as TaskStroke);
+  const all = events.map((event) =>
+    remember(tables.events, lookOf(task.strokes, event.strokes, byGrid), () =>
+      eventOptions(task, context, strokesOf(event), { id: tables.events.size, most }),
     ),
   );
   const linkBack = (index: number, distance: number): Link | null => {
@@ -340,14 +364,49 @@ export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[]
       ? linkIn(tables, context, all[before.index] as EventOptions, all[index] as EventOptions, distance, before)
       : null;
   };
-  return all.map((here, index): Stage => ({
-    options: here.options,
-    conflicts: here.conflicts,
-    bounded: here.bounded,
-    own: withHabit(here, strokes[index] ?? [], task),
-    strikers: here.strikers,
-    links: DISTANCES.map((distance) => linkBack(index, distance)),
+  const stages: Stage[] = [];
+  events.forEach((event, index) => {
+    const here = all[index] as EventOptions;
+    const own = withHabit(here, task, event.strokes);
+    const made = (): Stage => stageIn(tables, here, own, [linkBack(index, 1), linkBack(index, 2), linkBack(index, 3)]);
+    const before = stages[index - 1];
+    stages.push(before ? nextStage(before, own, gapKey(gapBetween(events, index)), made) : made());
+  });
+  return stages;
+};
+
+const gapBetween = (events: readonly Event[], index: number): Gap =>
+  gapOf(events[index - 1] as Event, events[index] as Event);
+
+/**
+ * The stage that follows another with some costs after some time. The one before knows the three events before it and the
+ * times between them, so that nothing else has to be asked.
+ */
+const nextStage = ({ next }: Stage, own: Float64Array, gap: number, make: () => Stage): Stage =>
+  remember(remember(next, own, newFollowing), gap, make);
+
+const newFollowing = (): Map<number, Stage> => new Map();
+
+/** The same costs and links make the same stage, so that what is known of it is found again. */
+const stageIn = (
+  { stages, room }: Tables,
+  { options, conflicts, bounded, strikers }: EventOptions,
+  own: Float64Array,
+  links: readonly [Link | null, Link | null, Link | null],
+): Stage => {
+  const tree = remember<Float64Array, StageTree>(stages, own, () => new Map());
+  const branch = remember(remember(tree, links[0], newBranch), links[1], newTwig);
+  return remember(branch, links[2], () => ({
+    options,
+    conflicts,
+    bounded,
+    own,
+    strikers,
+    links,
+    known: nothingKnown(room),
+    next: new Map(),
   }));
 };
 
-const DISTANCES = Array.from({ length: WINDOW }, (_, place) => place + 1);
+const newTwig = (): Map<Link | null, Stage> => new Map();
+const newBranch = (): Map<Link | null, Map<Link | null, Stage>> => new Map();

@@ -1,12 +1,13 @@
+import { follow, settle, type Step } from './steps.ts';
 import { linkTable, type Stage } from './stages.ts';
 
 /**
  * One pass of dynamic programming through stages, whose state is the options of the last three events, after the
  * optimum-path paradigm (Sayegh, Computer Music Journal 13(3), 1989), with the k least costs kept for each state.
  *
- * A pass that was made before is taken up again: it restarts at the first stage that differs and ends where its costs
- * differ from the old ones by a constant, since from there on every choice is the same. Costs are fractions of two (see
- * `inSteps`), so that sums are exact and the constant is one.
+ * Music repeats itself, and what lies more than a few strokes back soon weighs on nothing: the costs of the states after
+ * a stage, less the least of them, are few. A pass is therefore a walk through known steps (`steps.ts`), and only what
+ * was never met is worked out.
  */
 
 /** Adds one row of a cost table to the costs of a stage's options. */
@@ -14,13 +15,6 @@ const addRow = (sum: Float64Array, table: Float64Array, row: number): void => {
   const base = row * sum.length;
   for (let to = 0; to < sum.length; to += 1) sum[to] = (sum[to] as number) + (table[base + to] as number);
 };
-
-/** The least costs of all states after a stage, `k` a state in ascending order, and where each came from. */
-interface Step {
-  readonly values: Float64Array;
-  /** The option three events back times k, plus the rank there. */
-  readonly from: Uint32Array;
-}
 
 type FourStages = readonly [Stage, Stage, Stage, Stage];
 
@@ -96,112 +90,44 @@ export interface Sweep {
   readonly stages: readonly Stage[];
   readonly start: Float64Array;
   readonly steps: readonly Step[];
-  /** What is to be added to the values of each step. */
-  readonly bases: Float64Array;
+  /** What is to be added to the values of the last step. */
+  readonly base: number;
   readonly k: number;
-  /** How many steps were worked out rather than taken over. */
-  readonly worked: number;
 }
 
-/** Whether two stages put the same choices at the same costs before the solver. */
-const sameStage = (a: Stage | undefined, b: Stage | undefined): boolean =>
-  a === b ||
-  (a !== undefined &&
-    b !== undefined &&
-    a.options === b.options &&
-    a.own === b.own &&
-    a.links.every((link, place) => link === b.links[place]));
-
-/** For each stage of a new list the stage of an old one that is the same, -1 for none: `moved` stages later or earlier. */
-const counterparts = (old: readonly Stage[], stages: readonly Stage[]): Int32Array => {
-  const found = new Int32Array(stages.length).fill(-1);
-  const moved = stages.length - old.length;
-  const most = Math.min(old.length, stages.length);
-  let before = 0;
-  while (before < most && sameStage(old[before], stages[before])) found[before] = before++;
-  for (let at = stages.length - 1; at >= Math.max(before, moved); at -= 1)
-    if (sameStage(old[at - moved], stages[at])) found[at] = at - moved;
-    else if (moved !== 0) break;
-  return found;
-};
-
-/** The number by which all of `b` differ from `a`; undefined where they differ by several. */
-const constantBetween = (a: Float64Array, b: Float64Array): number | undefined => {
-  if (a.length !== b.length) return undefined;
-  let by: number | undefined;
-  for (let at = 0; at < a.length; at += 1) {
-    const [old, now] = [a[at] as number, b[at] as number];
-    if (old === Infinity && now === Infinity) continue;
-    by ??= now - old;
-    if (now - old !== by) return undefined;
-  }
-  return by ?? 0;
-};
-
-const fourAt = (stages: readonly Stage[], at: number): FourStages =>
-  [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
-
-/** Whether the four stages that end at one are those that end at its counterpart. */
-const fourAlike = (same: Int32Array, at: number): boolean => {
-  const was = same[at] as number;
-  return was >= 3 && [1, 2, 3].every((back) => same[at - back] === was - back);
-};
-
-/** The steps of a new pass: an old one's, raised by a constant, wherever the costs before differ by that alone. */
-const resume = (old: Sweep, stages: readonly Stage[], start: Float64Array, k: number, same: Int32Array): Sweep => {
-  const bases = new Float64Array(stages.length - 3);
-  const steps: Step[] = [];
-  let [worked, values, base] = [0, start, 0];
-  let raise = [0, 1, 2].every((at) => same[at] === at) ? constantBetween(old.start, start) : undefined;
-  for (let at = 3; at < stages.length; at += 1) {
-    const wasAt = fourAlike(same, at) ? (same[at] as number) - 3 : -1;
-    const was = old.steps[wasAt];
-    const known = was !== undefined && raise !== undefined;
-    const step = known ? was : advance(values, fourAt(stages, at), k);
-    if (known) base = (old.bases[wasAt] as number) + (raise as number);
-    else {
-      worked += 1;
-      const by = was && constantBetween(was.values, step.values);
-      raise = by === undefined ? undefined : by + base - (old.bases[wasAt] as number);
-    }
-    values = step.values;
-    bases[at - 3] = base;
-    steps.push(step);
-  }
-  return { stages, start, steps, bases, k, worked };
-};
+/** How many steps of passes there were, and how many of them had to be worked out. */
+export interface Tally {
+  steps: number;
+  worked: number;
+}
 
 /** Runs through stages from given costs of the state before the fourth of them. */
-const sweepAnew = (stages: readonly Stage[], start: Float64Array, k: number): Sweep => {
+export const sweep = (stages: readonly Stage[], start: Float64Array, k: number, tally?: Tally): Sweep => {
   const steps: Step[] = [];
-  let values = start;
+  if (stages.length <= 3) return { stages, start, steps, base: 0, k };
+  let { step, raise: base } = settle(stages[3] as Stage, start);
+  let worked = 0;
   for (let at = 3; at < stages.length; at += 1) {
-    const step = advance(values, fourAt(stages, at), k);
+    const four = [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
+    const next = follow(step, four[3], (values) => {
+      worked += 1;
+      return advance(values, four, k);
+    });
+    step = next.step;
+    base += next.raise;
     steps.push(step);
-    values = step.values;
   }
-  return { stages, start, steps, bases: new Float64Array(steps.length), k, worked: steps.length };
+  if (tally) {
+    tally.steps += steps.length;
+    tally.worked += worked;
+  }
+  return { stages, start, steps, base, k };
 };
-
-/** Finds what the passes over one list of stages share with those over another, once for each pair. */
-const sharedWith = new WeakMap<readonly Stage[], { readonly old: readonly Stage[]; readonly same: Int32Array }>();
-
-const sharedStages = (old: readonly Stage[], stages: readonly Stage[]): Int32Array => {
-  const known = sharedWith.get(stages);
-  if (known?.old === old) return known.same;
-  const same = counterparts(old, stages);
-  sharedWith.set(stages, { old, same });
-  return same;
-};
-
-/** Runs through stages from given costs of the state before the fourth of them, taking up an older pass if there is one. */
-export const sweep = (stages: readonly Stage[], start: Float64Array, k: number, old?: Sweep): Sweep =>
-  old?.k === k ? resume(old, stages, start, k, sharedStages(old.stages, stages)) : sweepAnew(stages, start, k);
 
 /** What a pass costs at its end, by state. */
-export const endCosts = ({ start, steps, bases }: Sweep): Float64Array => {
+export const endCosts = ({ start, steps, base }: Sweep): Float64Array => {
   const last = steps.at(-1);
-  return last ? last.values.map((value) => value + (bases.at(-1) as number)) : start;
+  return last ? last.values.map((value) => value + base) : start;
 };
 
 /** How many options a stage has. */

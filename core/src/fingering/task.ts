@@ -111,6 +111,12 @@ const REST = { stroke: 0.17, silence: 1 / 840 / 3 } as const;
 
 const restOf = (distance: number, ticks: number): number => Math.max(distance * REST.stroke, ticks * REST.silence);
 
+/** What lies between two events that follow each other. */
+export const gapOf = (before: Event, after: Event): Gap => ({
+  seconds: after.time - before.time,
+  rest: restOf(1, after.at - before.at),
+});
+
 /** An event before another, and what lies between them. */
 interface Before extends Gap {
   readonly index: number;
