@@ -1,31 +1,28 @@
 import { DIGITS, type Digit } from '../pattern/index.ts';
 import type { TaskStroke } from './task.ts';
 
-const FLAGS = ['opening', 'line', 'accent', 'rake', 'brush', 'harp', 'leads', 'chord', 'run'] as const;
-
 const DIGIT_BITS = 4;
 
 const digitNumber = (digit: Digit | undefined): number => (digit ? DIGITS.indexOf(digit) + 1 : 0);
 
-/** Looks already worked out: tasks keep their strokes from edit to edit. */
-const looks = [new WeakMap<TaskStroke, number>(), new WeakMap<TaskStroke, number>()] as const;
-
-/** A number equal for strokes that have the same choices and weigh the same on others. */
+/**
+ * A number equal for strokes that have the same choices and weigh the same on others. Each field is read by its name:
+ * that is quicker than to remember what came of it.
+ */
 const strokeLook = (stroke: TaskStroke, byGrid: boolean): number => {
-  const store = looks[byGrid ? 1 : 0];
-  const known = store.get(stroke);
-  if (known !== undefined) return known;
-  const look = workOutLook(stroke, byGrid);
-  store.set(stroke, look);
-  return look;
-};
-
-const workOutLook = (stroke: TaskStroke, byGrid: boolean): number => {
-  let look = byGrid && stroke.off ? 1 : 0;
-  for (const flag of FLAGS) look = (look << 1) | (stroke[flag] ? 1 : 0);
-  look = (look << DIGIT_BITS) | digitNumber(stroke.pin);
-  look = (look << DIGIT_BITS) | digitNumber(stroke.tremolo);
-  return look * 256 + stroke.string;
+  const flags =
+    (byGrid && stroke.off ? 512 : 0) |
+    (stroke.opening ? 256 : 0) |
+    (stroke.line ? 128 : 0) |
+    (stroke.accent ? 64 : 0) |
+    (stroke.rake ? 32 : 0) |
+    (stroke.brush ? 16 : 0) |
+    (stroke.harp ? 8 : 0) |
+    (stroke.leads ? 4 : 0) |
+    (stroke.chord ? 2 : 0) |
+    (stroke.run ? 1 : 0);
+  const pinned = (flags << DIGIT_BITS) | digitNumber(stroke.pin);
+  return ((pinned << DIGIT_BITS) | digitNumber(stroke.tremolo)) * 256 + stroke.string;
 };
 
 /** The same for the strokes of an event, given by index: of one stroke a number, of several the numbers in a row. */

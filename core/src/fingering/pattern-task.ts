@@ -1,6 +1,6 @@
 import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
 import { isBassString, stringCount } from '../instrument/index.ts';
-import { type Digit, type Pattern } from '../pattern/index.ts';
+import { DIGITS, type Digit, type Pattern } from '../pattern/index.ts';
 import {
   lastIndexBefore,
   realise,
@@ -266,20 +266,13 @@ const findFigures = ({ strokes, bars }: Score): Figures => {
   return byLook;
 };
 
-/** What a stroke looks like in its bar, kept with the stroke: scores keep their strokes from edit to edit. */
-const looks = new WeakMap<ScoreStroke, { readonly from: number; readonly look: string }>();
+const SLUR_NUMBERS = { 'hammer-on': 1, 'pull-off': 2, slide: 3 } as const;
 
-const lookInBar = (stroke: ScoreStroke, from: number): string => {
-  const known = looks.get(stroke);
-  if (known?.from === from) return known.look;
-  const look = describeInBar(stroke, from);
-  looks.set(stroke, { from, look });
-  return look;
-};
-
-const describeInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): string => {
-  const marks = [slur, rake && 'rake', brush && 'brush', harmonic?.kind].filter(Boolean).join();
-  return `${at - from}:${string}${pin ?? ''}${marks}`;
+/** A number for what a stroke looks like in its bar: when, on which string, with which pin and marks. */
+const lookInBar = ({ at, string, pin, slur, rake, brush, harmonic }: ScoreStroke, from: number): number => {
+  const harmonics = harmonic ? (harmonic.kind === 'harp' ? 2 : 1) : 0;
+  const marks = (harmonics << 4) | ((slur ? SLUR_NUMBERS[slur] : 0) << 2) | (rake ? 2 : 0) | (brush ? 1 : 0);
+  return ((at - from) * 16 + string) * 1024 + marks * 16 + (pin ? DIGITS.indexOf(pin) + 1 : 0);
 };
 
 /** The digits of some strokes. */
