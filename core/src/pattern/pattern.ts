@@ -81,6 +81,12 @@ export interface MadeSchool {
   readonly weights: Readonly<Record<string, number>>;
 }
 
+/** A bar of a piece whose bars are not all alike: its metre, and its tempo in beats of that metre a minute. */
+export interface CourseBar {
+  readonly metre: Metre;
+  readonly tempo: number;
+}
+
 /** Strokes of the picking hand over a length of time, on a voicing of an instrument. An immutable value. */
 export interface Pattern {
   readonly name: string;
@@ -106,6 +112,8 @@ export interface Pattern {
   readonly strokes: readonly Stroke[];
   /** Words it is found by. */
   readonly tags?: readonly string[];
+  /** Bar by bar, where they differ: only in songs written out; no file holds it. */
+  readonly course?: readonly CourseBar[];
 }
 
 /** How long a pattern and its name may be. */
@@ -116,7 +124,8 @@ export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16, 
  * @example
  * patternLength({ metre: { beats: 3, unit: 4 }, bars: 2 }) // => 5040
  */
-export const patternLength = ({ metre, bars }: Pick<Pattern, 'metre' | 'bars'>): number => ticksPerBar(metre) * bars;
+export const patternLength = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>): number =>
+  course ? course.reduce((sum, bar) => sum + ticksPerBar(bar.metre), 0) : ticksPerBar(metre) * bars;
 
 /**
  * Ticks from one part of a beat to the next.

@@ -1,7 +1,7 @@
 import { problem, type Problem } from '../errors/index.ts';
 import { isUsableText } from '../fields/text.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
-import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeName } from '../time/index.ts';
+import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeName, ticksPerBar } from '../time/index.ts';
 import { PATTERN_LIMITS, SWING_RANGE, patternLength, type Pattern, type Stroke } from './pattern.ts';
 import { HIGHEST_PITCH, NODE_FRETS, stoppedFret, strokePitch, touchInterval } from './sounding.ts';
 
@@ -13,8 +13,16 @@ const whole = (value: number, least: number, most: number): boolean =>
  * @example
  * whereIs(newPattern('P'), 840) // => 'beat 2'
  */
-export const whereIs = (pattern: Pick<Pattern, 'metre' | 'bars'>, at: number): string =>
-  placeName(pattern.metre, at, pattern.bars);
+export const whereIs = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>, at: number): string => {
+  if (!course) return placeName(metre, at, bars);
+  let start = 0;
+  for (const [index, bar] of course.entries()) {
+    const ticks = ticksPerBar(bar.metre);
+    if (at < start + ticks) return `bar ${index + 1}, ${placeName(bar.metre, at - start, 1)}`;
+    start += ticks;
+  }
+  return placeName(metre, at, bars);
+};
 
 /**
  * How long a pattern is, as a teacher says it: `one bar`, `2 bars`.

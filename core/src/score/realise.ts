@@ -1,6 +1,6 @@
 import { DAMPED_SHARE, patternLength, stoppedFret, strokePitch, type Pattern, type Stroke } from '../pattern/index.ts';
 import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
-import type { Score, ScoreBar, ScoreBeat, ScoreStroke } from './score.ts';
+import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoMark } from './score.ts';
 
 /** How a document is realised, where it differs from what it says. */
 export interface RealiseOptions {
@@ -10,12 +10,53 @@ export interface RealiseOptions {
   readonly cycleTicks?: number;
 }
 
-const barsOf = ({ metre, bars }: Pattern): readonly ScoreBar[] => {
+const barsOf = ({ metre, bars, course }: Pattern): readonly ScoreBar[] => {
   const ticks = ticksPerBar(metre);
-  return Array.from({ length: bars }, (_, bar) => ({ at: bar * ticks, ticks, metre }));
+  if (!course) return Array.from({ length: bars }, (_, bar) => ({ at: bar * ticks, ticks, metre }));
+  let next = 0;
+  return course.map((bar) => {
+    const at = next;
+    next += ticksPerBar(bar.metre);
+    return { at, ticks: next - at, metre: bar.metre };
+  });
 };
 
-const beatsOf = (pattern: Pattern): readonly ScoreBeat[] => {
+/** The beats of bars that are not all alike. */
+const beatsByBar = ({ subdivision, metre }: Pattern, bars: readonly ScoreBar[]): readonly ScoreBeat[] =>
+  bars.flatMap((bar, index) => {
+    const ticks = ticksPerBeat(bar.metre);
+    // Parts keep their length: a beat of half the song's is cut in half as many.
+    const parts = Math.max(1, Math.round((subdivision * ticks) / ticksPerBeat(metre)));
+    return Array.from({ length: bar.metre.beats }, (_, beat) => ({
+      at: bar.at + beat * ticks,
+      ticks,
+      parts,
+      number: beat + 1,
+      bar: index,
+    }));
+  });
+
+/** Where the tempo changes: each mark from its bar on; where another tempo is asked for, all in the same ratio. */
+const temposOf = (pattern: Pattern, bars: readonly ScoreBar[], options: RealiseOptions): readonly TempoMark[] => {
+  const { metre, tempo, course } = pattern;
+  const asked = options.tempo ?? tempo;
+  const first = { at: 0, bpm: asked, secondsPerTick: secondsPerTick(metre, asked), seconds: 0 };
+  if (!course) return [first];
+  const marks: TempoMark[] = [];
+  course.forEach((bar, index) => {
+    const bpm = (bar.tempo * asked) / tempo;
+    const { at } = bars[index] as ScoreBar;
+    const last = marks.at(-1);
+    const pace = secondsPerTick(bar.metre, bpm);
+    if (last && last.bpm === bpm && last.secondsPerTick === pace) return;
+    const seconds = last ? last.seconds + (at - last.at) * last.secondsPerTick : 0;
+    marks.push({ at, bpm, secondsPerTick: pace, seconds });
+  });
+  return marks.length > 0 ? marks : [first];
+};
+
+const beatsOf = (pattern: Pattern, scoreBars: readonly ScoreBar[]): readonly ScoreBeat[] => {
+  if (pattern.course) return beatsByBar(pattern, scoreBars);
   const { metre, bars, subdivision, divisions = [] } = pattern;
   const ticks = ticksPerBeat(metre);
   const cuts = new Map(divisions.map(({ beat, parts }) => [beat, parts]));
@@ -100,7 +141,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
  * realise(valueOrThrow(readFigure('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) => pitch).join(' ') // => '48 55 60 55'
  */
 export const realise = (pattern: Pattern, options: RealiseOptions = {}): Score => {
-  const bpm = options.tempo ?? pattern.tempo;
+  const bars = barsOf(pattern);
   const length = options.cycleTicks ?? patternLength(pattern);
   const next = nextOnString(pattern.strokes, length, pattern.cyclic);
   return {
@@ -109,9 +150,9 @@ export const realise = (pattern: Pattern, options: RealiseOptions = {}): Score =
     length,
     cyclic: pattern.cyclic,
     swing: pattern.swing ?? 50,
-    tempos: [{ at: 0, bpm, secondsPerTick: secondsPerTick(pattern.metre, bpm), seconds: 0 }],
-    bars: barsOf(pattern),
-    beats: beatsOf(pattern),
+    tempos: temposOf(pattern, bars, options),
+    bars,
+    beats: beatsOf(pattern, bars),
     chords: [{ at: 0, voicing: pattern.voicing }],
     strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
   };

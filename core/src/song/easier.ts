@@ -1,10 +1,11 @@
 import { judge, type Judgement } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../pattern/index.ts';
-import { ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { ticksPerBeat } from '../time/index.ts';
 import { looseBars, writeSong } from './realise-song.ts';
 import { SONG_LIMITS, type Bar, type Part, type Section, type Song } from './song.ts';
 import type { SongStudy } from './study.ts';
+import type { PlayedBar } from './unfold.ts';
 
 /** A song made easier: what is left out, and how far that gets. */
 export interface EasierVersion {
@@ -47,7 +48,7 @@ const barOf = ({ melody: _melody, ...bar }: Bar, strokes: readonly Stroke[]): Ba
 });
 
 /** A bar at half its speed, as two. */
-const twoBars = (bar: Bar, strokes: readonly Stroke[], ticks: number): readonly Bar[] =>
+const twoBars = ({ bar, ticks }: PlayedBar, strokes: readonly Stroke[]): readonly Bar[] =>
   [0, ticks].map((from) => {
     const within = <T extends { readonly at: number }>(all: readonly T[]): readonly T[] =>
       all.filter(({ at }) => at * 2 >= from && at * 2 < from + ticks).map((one) => ({ ...one, at: one.at * 2 - from }));
@@ -64,7 +65,13 @@ const songOf = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly n
     if (own.length === 0) return [];
     const look = JSON.stringify([section, own]);
     const title = song.sections.find(({ id }) => id === section)?.name ?? 'Part';
-    const made = known.get(look) ?? { id: `section-${known.size + 1}`, name: title, bars: own };
+    const { tempo } = song.sections.find(({ id }) => id === section) ?? {};
+    const made = known.get(look) ?? {
+      id: `section-${known.size + 1}`,
+      name: title,
+      bars: own,
+      ...(tempo === undefined ? {} : { tempo }),
+    };
     known.set(look, made);
     return [{ section: made.id, times: 1 }];
   });
@@ -79,7 +86,7 @@ const fits = ({ sections }: Song): boolean =>
 const only = (song: Song, { written, judgement }: SongStudy, name: string, keep: Keep): Song | undefined => {
   const bars = looseBars(song).map((strokes, index) =>
     barOf(
-      (written.played[index] as { bar: Bar }).bar,
+      (written.played[index] as PlayedBar).bar,
       strokes.filter(({ id }) => keep(judgement.digits[`${index}/${id}`] ?? null, `${index}/${id}`)),
     ),
   );
@@ -95,10 +102,7 @@ const only = (song: Song, { written, judgement }: SongStudy, name: string, keep:
 /** A song at half its speed: twice the bars, every length doubled. */
 const halved = (song: Song, { written }: SongStudy, name: string): Song | undefined => {
   if (written.played.length * 2 > SONG_LIMITS.unfolded) return undefined;
-  const ticks = ticksPerBar(song.metre);
-  const bars = looseBars(song).map((strokes, index) =>
-    twoBars((written.played[index] as { bar: Bar }).bar, strokes, ticks),
-  );
+  const bars = looseBars(song).map((strokes, index) => twoBars(written.played[index] as PlayedBar, strokes));
   const made = songOf(
     song,
     bars,

@@ -1,7 +1,7 @@
 import { alternateBassStrings, bassString } from '../harmony/index.ts';
-import { patternLength, type Pattern, type Role, type Stroke } from '../pattern/index.ts';
+import { patternLength, sameValue, type CourseBar, type Pattern, type Role, type Stroke } from '../pattern/index.ts';
 import { ticksPerBar } from '../time/index.ts';
-import type { WrittenSong } from './realise-song.ts';
+import { subdivisionIn, type WrittenSong } from './realise-song.ts';
 import type { SongFigure } from './song.ts';
 
 /** What of its chord a stroke carries: on the string of the bass, or on one that alternates with it. */
@@ -27,16 +27,32 @@ export const figureFrom = (pattern: Pattern, id: string): SongFigure => ({
   }),
 });
 
+/** The bars of a pattern from one on, with their ticks: as they come, or all alike. */
+const barsOf = ({ metre, tempo, bars, course }: Pattern): readonly CourseBar[] =>
+  course ?? Array.from({ length: bars }, () => ({ metre, tempo }));
+
+const starts = (bars: readonly CourseBar[]): readonly number[] => {
+  let next = 0;
+  return [0, ...bars.map(({ metre }) => (next += ticksPerBar(metre)))];
+};
+
 /**
- * Some bars of a song as a pattern by itself, to be heard, drawn or taken to the bench.
+ * Some bars of a song as a pattern by itself, to be heard, drawn or taken to the bench. Where they are not all alike they
+ * keep their course, which no bench can hold.
  * @example
  * patternOfBars(writeSong(newSong('Song')), 0, 2).bars // => 2
  */
 export const patternOfBars = ({ pattern }: WrittenSong, from: number, count: number): Pattern => {
-  const ticks = ticksPerBar(pattern.metre);
-  const [start, end] = [from * ticks, (from + count) * ticks];
+  const all = barsOf(pattern);
+  const at = starts(all);
+  const [start, end] = [at[from] ?? 0, at[Math.min(all.length, from + count)] ?? 0];
   const strokes = pattern.strokes
-    .filter(({ at }) => at >= start && at < end)
+    .filter((stroke) => stroke.at >= start && stroke.at < end)
     .map((stroke) => ({ ...stroke, at: stroke.at - start }));
-  return { ...pattern, bars: Math.max(1, count), strokes };
+  const { course: _course, ...rest } = pattern;
+  const own = all.slice(from, from + count);
+  const first = own[0] ?? { metre: pattern.metre, tempo: pattern.tempo };
+  const alike = own.every((bar) => sameValue(bar, first));
+  const subdivision = subdivisionIn(pattern, first.metre);
+  return { ...rest, ...first, subdivision, bars: Math.max(1, own.length), strokes, ...(alike ? {} : { course: own }) };
 };

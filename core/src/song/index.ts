@@ -1,11 +1,18 @@
 export * from './song.ts';
 export { newSong } from './create.ts';
 export { unfoldForm, type PlayedBar } from './unfold.ts';
-export { patternOfBar, realiseSong, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
+export {
+  barOfStroke,
+  patternOfBar,
+  realiseSong,
+  writeSong,
+  type MutedStroke,
+  type WrittenSong,
+} from './realise-song.ts';
 export { figureFrom, patternOfBars } from './figure.ts';
 export { problemsOfSong } from './problems.ts';
 export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';
-export { barOfStroke, studySong, type BarReading, type SongStudy } from './study.ts';
+export { studySong, type BarReading, type SongStudy } from './study.ts';
 export { learningOrder, type LearningStep, type Motif } from './motifs.ts';
 export type { ThumbBar } from './thumb-line.ts';
 export { readChart, type Chart, type ChartBar, type ChartChord, type ChartSection } from './chart.ts';

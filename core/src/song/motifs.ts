@@ -1,7 +1,7 @@
 import type { Stroke } from '../pattern/index.ts';
-import { ticksPerBar } from '../time/index.ts';
-import type { WrittenSong } from './realise-song.ts';
+import { barOfStroke, type WrittenSong } from './realise-song.ts';
 import type { Song } from './song.ts';
+import type { PlayedBar } from './unfold.ts';
 
 /** A figure to be learnt: the same strokes, equal up to the chord, wherever they come. */
 export interface Motif {
@@ -46,14 +46,13 @@ interface Group {
   readonly bars: number[];
 }
 
-const groupsOf = (song: Song, { pattern, played }: WrittenSong): readonly Group[] => {
-  const ticks = ticksPerBar(song.metre);
+const groupsOf = ({ pattern, played }: WrittenSong): readonly Group[] => {
   const inBars = played.map((): Stroke[] => []);
-  for (const stroke of pattern.strokes) inBars[Math.floor(stroke.at / ticks)]?.push(stroke);
+  for (const stroke of pattern.strokes) inBars[barOfStroke(stroke.id)]?.push(stroke);
   const groups = new Map<string, Group>();
   inBars.forEach((strokes, bar) => {
     if (strokes.length === 0) return;
-    const look = lookOf(strokes, bar * ticks);
+    const look = lookOf(strokes, (played[bar] as PlayedBar).at);
     const key = [...look].sort().join(' ');
     const known = groups.get(key);
     if (known) known.bars.push(bar);
@@ -72,7 +71,7 @@ const nearestTo = (groups: readonly Group[], index: number): Motif['nearest'] =>
 
 /** The motifs of a song: what is there to learn. */
 export const motifsOf = (song: Song, written: WrittenSong, strain: Float64Array): readonly Motif[] => {
-  const groups = groupsOf(song, written);
+  const groups = groupsOf(written);
   return groups.map(({ look, bars }, index): Motif => {
     const letter = letterOf(index);
     return {

@@ -2,8 +2,8 @@ import { problem, type Problem } from '../errors/index.ts';
 import { schoolProblems } from '../fingering/index.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
 import { SWING_RANGE, type Stroke } from '../pattern/index.ts';
-import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, ticksPerBar } from '../time/index.ts';
-import { SONG_LIMITS, type Bar, type Section, type Song } from './song.ts';
+import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, type Metre } from '../time/index.ts';
+import { SONG_LIMITS, barTicks, type Bar, type Section, type Song } from './song.ts';
 import { unfoldForm } from './unfold.ts';
 
 const wrong = (where: string, words: string): Problem => problem('song-wrong', { where, problem: words });
@@ -24,8 +24,11 @@ const strokesWrong = (song: Song, strokes: readonly Stroke[], ticks: number, whe
   ];
 };
 
+const isMetre = ({ beats, unit }: Metre): boolean =>
+  Number.isInteger(beats) && beats >= 1 && beats <= 16 && BEAT_UNITS.includes(unit);
+
 const barWrong = (song: Song, bar: Bar, where: string): readonly Problem[] => {
-  const ticks = ticksPerBar(song.metre);
+  const ticks = barTicks(song, bar);
   const unknown = bar.chords.find(({ voicing }) => !Object.hasOwn(song.voicings, voicing));
   const late = bar.chords.find(({ at }) => !Number.isInteger(at) || at < 0 || at >= ticks);
   const order = bar.chords.some(({ at }, index) => index > 0 && at <= (bar.chords[index - 1]?.at ?? 0));
@@ -33,6 +36,9 @@ const barWrong = (song: Song, bar: Bar, where: string): readonly Problem[] => {
   const figure = typeof texture === 'object' && 'figure' in texture ? texture.figure : undefined;
   const missing = figure !== undefined && !song.figures.some(({ id }) => id === figure);
   return [
+    ...(bar.metre && !isMetre(bar.metre)
+      ? [wrong(where, `its metre ${bar.metre.beats}/${bar.metre.unit} cannot be counted`)]
+      : []),
     ...(unknown ? [wrong(where, `the shape “${unknown.voicing}” is not among the song’s`)] : []),
     ...(late ? [wrong(where, 'a chord begins outside the bar')] : []),
     ...(order ? [wrong(where, 'its chords are not in order, one at a time')] : []),
@@ -67,14 +73,17 @@ const formWrong = (song: Song): readonly Problem[] => {
   });
 };
 
+const sectionTempoWrong = ({ name, tempo }: Section): readonly Problem[] =>
+  tempo === undefined || (Number.isFinite(tempo) && tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most)
+    ? []
+    : [wrong(`“${name}”`, `its tempo ${tempo} is outside ${TEMPO_RANGE.least} to ${TEMPO_RANGE.most} a minute`)];
+
 const frameWrong = ({ name, tempo, metre, subdivision, swing }: Song): readonly Problem[] => [
   ...(name.trim().length > 0 && name.length <= SONG_LIMITS.name ? [] : [problem('name-wrong')]),
   ...(Number.isFinite(tempo) && tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most
     ? []
     : [problem('tempo-out-of-range', { value: tempo, ...TEMPO_RANGE })]),
-  ...(Number.isInteger(metre.beats) && metre.beats >= 1 && metre.beats <= 16 && BEAT_UNITS.includes(metre.unit)
-    ? []
-    : [problem('metre-unknown', { value: `${metre.beats}/${metre.unit}` })]),
+  ...(isMetre(metre) ? [] : [problem('metre-unknown', { value: `${metre.beats}/${metre.unit}` })]),
   ...(canSubdivide(metre, subdivision) ? [] : [problem('subdivision-unknown', { value: subdivision })]),
   ...(swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most)
     ? []
@@ -112,6 +121,7 @@ export const problemsOfSong = (song: Song): readonly Problem[] => {
         ? strokesWrong(song, strokes, length, `the figure “${name}”`)
         : [wrong(`the figure “${name}”`, 'it has no length')],
     ),
+    ...song.sections.flatMap(sectionTempoWrong),
     ...song.sections.flatMap((section) => sectionWrong(song, section)),
     ...formWrong(song),
   ];

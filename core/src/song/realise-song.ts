@@ -1,8 +1,8 @@
 import { fretOn, openStrings, sounds, type Voicing } from '../harmony/index.ts';
 import { stringCount } from '../instrument/index.ts';
-import { byTimeThenString, roleString, type Pattern, type Stroke } from '../pattern/index.ts';
+import { byTimeThenString, roleString, type CourseBar, type Pattern, type Stroke } from '../pattern/index.ts';
 import { realise, type Score } from '../score/index.ts';
-import { ticksPerBar } from '../time/index.ts';
+import { canSubdivide, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Bar, BarChord, Song } from './song.ts';
 import { unfoldForm, type PlayedBar } from './unfold.ts';
 
@@ -22,6 +22,13 @@ export interface WrittenSong {
   readonly played: readonly PlayedBar[];
   readonly muted: readonly MutedStroke[];
 }
+
+/**
+ * The bar, counted from 0 as played, of a stroke by its name.
+ * @example
+ * barOfStroke('3/t0.0.0') // => 3
+ */
+export const barOfStroke = (name: string): number => Number(name.slice(0, name.indexOf('/')));
 
 const chordsOf = (bar: Bar): readonly BarChord[] => (bar.chords.length > 0 ? bar.chords : []);
 
@@ -55,13 +62,13 @@ const figureOver = (
 };
 
 /** How far a figure that runs on has come when a bar begins: the bars before it in the same section that run on too. */
-const ranOn = (played: readonly PlayedBar[], index: number, ticks: number): number => {
+const ranOn = (played: readonly PlayedBar[], index: number): number => {
   const here = played[index] as PlayedBar;
   let back = 0;
   for (let at = index - 1; at >= 0; at -= 1) {
     const before = played[at] as PlayedBar;
     if (before.part !== here.part || before.time !== here.time || !sameFigure(before.bar, here.bar)) break;
-    back += ticks;
+    back += before.ticks;
   }
   return back;
 };
@@ -76,15 +83,14 @@ const sameFigure = (a: Bar, b: Bar): boolean =>
 
 /** What the picking hand does in a bar before the chords say on which strings: ticks from the bar's start. */
 const looseStrokes = (song: Song, played: readonly PlayedBar[], index: number): readonly Stroke[] => {
-  const { bar } = played[index] as PlayedBar;
+  const { bar, ticks } = played[index] as PlayedBar;
   const { texture } = bar;
-  const ticks = ticksPerBar(song.metre);
   if (texture === 'rest') return [];
-  if ('written' in texture) return texture.written;
+  if ('written' in texture) return texture.written.filter(({ at }) => at < ticks);
   const figure = song.figures.find(({ id }) => id === texture.figure);
   if (!figure || figure.length <= 0) return [];
   const starts = beginnings(bar, ticks);
-  const into = texture.begins === 'runs on' ? ranOn(played, index, ticks) % figure.length : 0;
+  const into = texture.begins === 'runs on' ? ranOn(played, index) % figure.length : 0;
   return starts.flatMap((from, place) =>
     figureOver(figure.strokes, figure.length, [from, starts[place + 1] ?? ticks], into),
   );
@@ -132,7 +138,7 @@ const onePerString = (strokes: readonly Stroke[]): readonly Stroke[] => [
 ];
 
 const writeBar = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): Written => {
-  const { bar } = played[index] as PlayedBar;
+  const { bar, ticks } = played[index] as PlayedBar;
   const loose = withMelody(looseStrokes(song, played, index), bar.melody);
   const muted: MutedStroke[] = [];
   const strokes = loose.flatMap((stroke): Stroke[] => {
@@ -144,7 +150,7 @@ const writeBar = (song: Song, played: readonly PlayedBar[], index: number, befor
     muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });
     return [];
   });
-  return { strokes: onePerString(strokes), muted, voicing: shapeAt(song, bar, ticksPerBar(song.metre), before) };
+  return { strokes: onePerString(strokes), muted, voicing: shapeAt(song, bar, ticks, before) };
 };
 
 const firstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
@@ -160,18 +166,19 @@ const firstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
  */
 export const writeSong = (song: Song): WrittenSong => {
   const played = unfoldForm(song);
-  const ticks = ticksPerBar(song.metre);
   const strokes: Stroke[] = [];
   const muted: MutedStroke[] = [];
   let voicing = firstShape(song, played);
   const first = voicing;
-  played.forEach((_, index) => {
+  played.forEach((bar, index) => {
     const written = writeBar(song, played, index, voicing);
-    for (const stroke of written.strokes) strokes.push({ ...stroke, at: stroke.at + index * ticks });
+    for (const stroke of written.strokes) strokes.push({ ...stroke, at: stroke.at + bar.at });
     muted.push(...written.muted);
     voicing = written.voicing;
   });
-  return { pattern: asPattern(song, first, Math.max(1, played.length), strokes.sort(byTimeThenString)), played, muted };
+  const pattern = asPattern(song, first, Math.max(1, played.length), strokes.sort(byTimeThenString));
+  const course = courseOf(song, played);
+  return { pattern: course ? { ...pattern, course } : pattern, played, muted };
 };
 
 /** A song's strokes as one long pattern: a line, not a cycle. */
@@ -190,12 +197,21 @@ const asPattern = (song: Song, voicing: Voicing, bars: number, strokes: readonly
   ...(song.ownSchool ? { ownSchool: song.ownSchool } : {}),
 });
 
+/** A bar's tempo in beats of its own metre: the song's beat keeps its length whatever the metre. */
+const tempoOf = (song: Song, { bar, tempo }: PlayedBar): number =>
+  (tempo * (bar.metre ?? song.metre).unit) / song.metre.unit;
+
+/** Metre and tempo bar by bar, where they are not the same all through. */
+const courseOf = (song: Song, played: readonly PlayedBar[]): readonly CourseBar[] | undefined =>
+  played.some(({ bar, tempo }) => bar.metre || tempo !== song.tempo)
+    ? played.map((one) => ({ metre: one.bar.metre ?? song.metre, tempo: tempoOf(song, one) }))
+    : undefined;
+
 /** The shape that holds at the beginning of a bar as it is played. */
 const shapeBefore = (song: Song, played: readonly PlayedBar[], index: number): Voicing => {
-  const ticks = ticksPerBar(song.metre);
   return played
     .slice(0, index)
-    .reduce((voicing, { bar }) => shapeAt(song, bar, ticks, voicing), firstShape(song, played));
+    .reduce((voicing, { bar, ticks }) => shapeAt(song, bar, ticks, voicing), firstShape(song, played));
 };
 
 /**
@@ -206,8 +222,9 @@ const shapeBefore = (song: Song, played: readonly PlayedBar[], index: number): V
  */
 export const patternOfBar = (song: Song, index: number): Pattern => {
   const played = unfoldForm(song);
-  const bar = played[index]?.bar;
-  if (!bar) return asPattern(song, firstShape(song, played), 1, []);
+  const here = played[index];
+  if (!here) return asPattern(song, firstShape(song, played), 1, []);
+  const { bar } = here;
   const voicing = shapeAt(song, bar, 0, shapeBefore(song, played, index));
   const strokes = onePerString(
     looseStrokes(song, played, index).map((stroke) => ({
@@ -215,16 +232,34 @@ export const patternOfBar = (song: Song, index: number): Pattern => {
       string: stroke.role ? (roleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string,
     })),
   );
-  return { ...asPattern(song, voicing, 1, [...strokes].sort(byTimeThenString)), cyclic: true };
+  return {
+    ...asPattern(song, voicing, 1, [...strokes].sort(byTimeThenString)),
+    ...barFrame(song, here),
+    cyclic: true,
+  };
+};
+
+/** Parts a beat of another metre is cut in, so that they are as long as they were, or whole beats. */
+export const subdivisionIn = (
+  { metre: own, subdivision }: Pick<Pattern, 'metre' | 'subdivision'>,
+  metre: Metre,
+): number => {
+  const wanted = Math.round((subdivision * ticksPerBeat(metre)) / ticksPerBeat(own));
+  return wanted >= 1 && canSubdivide(metre, wanted) ? wanted : 1;
+};
+
+/** What a bar's own metre and tempo make of it as a pattern; nothing where they are the song's. */
+const barFrame = (song: Song, played: PlayedBar): Partial<Pick<Pattern, 'metre' | 'tempo' | 'subdivision'>> => {
+  const metre = played.bar.metre ?? song.metre;
+  return { metre, tempo: tempoOf(song, played), subdivision: subdivisionIn(song, metre) };
 };
 
 /** The chords of a song as spans of its score. */
 const chordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): Score['chords'] => {
-  const ticks = ticksPerBar(song.metre);
-  const spans = played.flatMap(({ bar }, index) =>
+  const spans = played.flatMap(({ bar, at: from }) =>
     bar.chords.flatMap(({ at, voicing }) => {
       const shape = song.voicings[voicing];
-      return shape ? [{ at: index * ticks + at, voicing: shape }] : [];
+      return shape ? [{ at: from + at, voicing: shape }] : [];
     }),
   );
   return spans[0]?.at === 0 ? spans : [{ at: 0, voicing: first }, ...spans];

@@ -1,7 +1,6 @@
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { readChord } from '../harmony/index.ts';
 import type { Stroke } from '../pattern/index.ts';
-import { ticksPerBar } from '../time/index.ts';
 import { patternOfBar, writeSong } from './realise-song.ts';
 import type { SongEdit } from './song-kind.ts';
 import type { Song } from './song.ts';
@@ -36,9 +35,10 @@ const wrong = (words: string): Result<ShiftedLick> =>
 
 /** The strokes of a bar as it is played, ticks from its start, each with the fret it sounds at. */
 const lickOf = (song: Song, played: number): readonly Fretted[] => {
-  const start = played * ticksPerBar(song.metre);
   const own = `${played}/`;
-  return writeSong(song).pattern.strokes.flatMap(({ id, at, fret, ...stroke }) =>
+  const { pattern, played: bars } = writeSong(song);
+  const start = bars[played]?.at ?? 0;
+  return pattern.strokes.flatMap(({ id, at, fret, ...stroke }) =>
     id.startsWith(own) ? [{ ...stroke, id: id.slice(own.length), at: at - start, fret: fret ?? 0 }] : [],
   );
 };

@@ -47,7 +47,7 @@ const barField = object(
     chords: list(object({ at: whole(), voicing: text(TEXT_LIMITS.chord) }), SONG_LIMITS.chords),
     texture: textureField,
   },
-  { melody: strokes, words: text(SONG_LIMITS.words), remark: text(SONG_LIMITS.words) },
+  { melody: strokes, words: text(SONG_LIMITS.words), remark: text(SONG_LIMITS.words), metre: metreField },
 );
 
 const bars = list(barField, SONG_LIMITS.bars);
@@ -67,7 +67,7 @@ const songField = object(
       SONG_LIMITS.figures,
     ),
     sections: list(
-      object({ id: text(TEXT_LIMITS.id), name: text(60), bars }, { remark: text(SONG_LIMITS.words) }),
+      object({ id: text(TEXT_LIMITS.id), name: text(60), bars }, { remark: text(SONG_LIMITS.words), tempo: number() }),
       SONG_LIMITS.sections,
     ),
     form: list(

@@ -1,7 +1,7 @@
 import type { Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import type { MadeSchool, Stroke } from '../pattern/index.ts';
-import type { Metre } from '../time/index.ts';
+import { ticksPerBar, type Metre } from '../time/index.ts';
 
 /** A pattern free of chords: what the picking hand does for a bar or more. Ticks from the figure's start. */
 export interface SongFigure {
@@ -38,6 +38,8 @@ export interface Bar {
   readonly melody?: readonly Stroke[];
   readonly words?: string;
   readonly remark?: string;
+  /** Its metre, where it is not the song's: a pickup is a short first bar. */
+  readonly metre?: Metre;
 }
 
 /** A part of a song that has a name. */
@@ -46,6 +48,8 @@ export interface Section {
   readonly name: string;
   readonly bars: readonly Bar[];
   readonly remark?: string;
+  /** Beats of the song's metre a minute, where it is not the song's tempo. */
+  readonly tempo?: number;
 }
 
 /** Bars that stand at the end of a section in one of its times, in place of as many of its last ones. */
@@ -81,6 +85,14 @@ export interface Song {
   readonly form: readonly Part[];
   readonly tags?: readonly string[];
 }
+
+/**
+ * Length of a bar in ticks: by its own metre where it has one.
+ * @example
+ * barTicks(newSong('Song'), { chords: [], texture: 'rest', metre: { beats: 1, unit: 4 } }) // => 840
+ */
+export const barTicks = ({ metre }: Pick<Song, 'metre'>, bar: Pick<Bar, 'metre'>): number =>
+  ticksPerBar(bar.metre ?? metre);
 
 /** How much a song may hold. */
 export const SONG_LIMITS = {

@@ -1,8 +1,7 @@
 import { judge, type Judgement, type NamedFinding } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
-import { ticksPerBar } from '../time/index.ts';
 import { motifsOf, type Motif } from './motifs.ts';
-import { writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
+import { barOfStroke, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
 import type { Song } from './song.ts';
 import { thumbLineOf, type ThumbBar } from './thumb-line.ts';
 
@@ -29,13 +28,6 @@ export interface SongStudy {
   readonly motifs: readonly Motif[];
   readonly thumb: readonly ThumbBar[];
 }
-
-/**
- * The bar, counted from 0 as played, of a stroke by its name.
- * @example
- * barOfStroke('3/t0.0.0') // => 3
- */
-export const barOfStroke = (name: string): number => Number(name.slice(0, name.indexOf('/')));
 
 const strainByBar = ({ motions }: Judgement, bars: number): Float64Array => {
   const strain = new Float64Array(bars);
@@ -90,6 +82,6 @@ export const studySong = (song: Song, options: FingerOptions = {}): SongStudy =>
     bars: readingsOf(written, judgement, motifs),
     ceilingBar: set === undefined ? null : barOfStroke(set),
     motifs,
-    thumb: thumbLineOf(written, judgement, ticksPerBar(song.metre)),
+    thumb: thumbLineOf(written, judgement),
   };
 };

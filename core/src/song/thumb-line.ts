@@ -1,5 +1,5 @@
 import type { Judgement } from '../analysis/index.ts';
-import type { WrittenSong } from './realise-song.ts';
+import { barOfStroke, type WrittenSong } from './realise-song.ts';
 
 /** What the thumb does in one bar. */
 export interface ThumbBar {
@@ -11,16 +11,12 @@ export interface ThumbBar {
 }
 
 /** The thumb's way through a song, bar by bar. */
-export const thumbLineOf = (
-  { pattern, played }: WrittenSong,
-  { digits }: Judgement,
-  barTicks: number,
-): readonly ThumbBar[] => {
+export const thumbLineOf = ({ pattern, played }: WrittenSong, { digits }: Judgement): readonly ThumbBar[] => {
   const line = played.map((_, bar) => ({ bar, strings: [] as number[], widest: 0 }));
   let before: number | undefined;
-  for (const { id, at, string } of pattern.strokes) {
+  for (const { id, string } of pattern.strokes) {
     if (digits[id] !== 'p') continue;
-    const bar = line[Math.floor(at / barTicks)];
+    const bar = line[barOfStroke(id)];
     if (!bar) continue;
     bar.strings.push(string);
     if (before !== undefined) bar.widest = Math.max(bar.widest, Math.abs(string - before));

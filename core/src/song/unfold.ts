@@ -1,4 +1,4 @@
-import type { Bar, Part, Section, Song } from './song.ts';
+import { barTicks, type Bar, type Part, type Section, type Song } from './song.ts';
 
 /** One bar as it is played, and where it comes from. */
 export interface PlayedBar {
@@ -12,9 +12,16 @@ export interface PlayedBar {
   readonly index: number;
   /** Whether it stands in an ending. */
   readonly ending: boolean;
+  /** Where it begins as it is played, and how long it is, in ticks. */
+  readonly at: number;
+  readonly ticks: number;
+  /** Beats of the song's metre a minute. */
+  readonly tempo: number;
 }
 
-const barsOfTime = (section: Section, { endings = [] }: Part, time: number): readonly Omit<PlayedBar, 'part'>[] => {
+type Placed = 'part' | 'at' | 'ticks' | 'tempo';
+
+const barsOfTime = (section: Section, { endings = [] }: Part, time: number): readonly Omit<PlayedBar, Placed>[] => {
   const ending = endings.find((one) => one.time === time);
   const kept = ending ? section.bars.slice(0, Math.max(0, section.bars.length - ending.bars.length)) : section.bars;
   const all = [
@@ -29,13 +36,18 @@ const barsOfTime = (section: Section, { endings = [] }: Part, time: number): rea
  * @example
  * unfoldForm(newSong('Song')).length // => 4
  */
-export const unfoldForm = ({ sections, form }: Pick<Song, 'sections' | 'form'>): readonly PlayedBar[] => {
-  const byId = new Map(sections.map((section) => [section.id, section]));
-  return form.flatMap((part, index) => {
+export const unfoldForm = (song: Pick<Song, 'sections' | 'form' | 'metre' | 'tempo'>): readonly PlayedBar[] => {
+  const byId = new Map(song.sections.map((section) => [section.id, section]));
+  let next = 0;
+  return song.form.flatMap((part, index) => {
     const section = byId.get(part.section);
     if (!section) return [];
     return Array.from({ length: part.times }, (_, time) => barsOfTime(section, part, time + 1))
       .flat()
-      .map((bar) => ({ ...bar, part: index }));
+      .map((played): PlayedBar => {
+        const at = next;
+        next += barTicks(song, played.bar);
+        return { ...played, part: index, at, ticks: next - at, tempo: section.tempo ?? song.tempo };
+      });
   });
 };
