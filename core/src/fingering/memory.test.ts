@@ -7,7 +7,8 @@ import { readFigure } from '../formats/index.ts';
 import type { Pattern, Stroke } from '../pattern/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from './index.ts';
-import { linkTable, stagesOf, type Stage } from './stages.ts';
+import { linkTable } from './links.ts';
+import { stagesOf, type Stage } from './stages.ts';
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);

@@ -1,47 +1,13 @@
-import { STRIKERS, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
-import {
-  OWN_COSTS,
-  PAIR_COSTS,
-  UNPLAYED_COST,
-  turnCost,
-  NO_GAP,
-  brushEnd,
-  type CostContext,
-  type Gap,
-  type PairCost,
-  type Scope,
-} from './costs/index.ts';
+import type { CostContext, Gap } from './costs/index.ts';
+import { eventOptions, mostOptions, type EventOptions } from './event-options.ts';
 import type { Hand } from './hand.ts';
+import { makeLink, type Link } from './links.ts';
 import { lookOf } from './look.ts';
-import type { PlacedStroke } from './placed-stroke.ts';
-import { isFull, nothingKnown, type Known, type Room } from './steps.ts';
-import { optionsOf, type Option, type Options, type Unplaced } from './options.ts';
+import type { Option, Unplaced } from './options.ts';
 import { remember, rememberBy } from './remember.ts';
-import { carriesPick, type School } from './school.ts';
-import { eventBefore, gapOf, placedStroke, type Event, type Task, type TaskStroke } from './task.ts';
-
-/** Costs between the options of two events; tables are flat, earlier option × options of the later event. */
-export interface Link {
-  /** What counts whoever plays in between. */
-  readonly always: Float64Array;
-  /** What counts for a striker only if it does not play in between, one table a striker, null where nothing. */
-  readonly own: readonly (Float64Array | null)[];
-  /** What counts only if nobody but the thumb plays in between; null where nothing. */
-  readonly acrossThumb: Float64Array | null;
-  /** The sums already asked for, by who plays in between. */
-  readonly sums: (Float64Array | undefined)[];
-}
-
-/** The costs of a link when certain strikers (bits) play in between; worked out once and kept. */
-export const linkTable = (link: Link, between: number): Float64Array => {
-  const known = link.sums[between];
-  if (known) return known;
-  const free = link.own.filter((_, bit) => (between & (1 << bit)) === 0);
-  const across = (between & ~THUMB_BIT) === 0 ? [link.acrossThumb] : [];
-  const sum = plus([link.always, ...free, ...across], link.always.length);
-  link.sums[between] = sum;
-  return sum;
-};
+import type { School } from './school.ts';
+import { isFull, nothingKnown, type Known, type Room } from './steps.ts';
+import { eventBefore, gapOf, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** One event as the solver sees it. */
 export interface Stage {
@@ -61,81 +27,6 @@ export interface Stage {
   /** The stages that were met after it, by their costs and the time between. */
   readonly next: Map<Float64Array, Map<number, Stage>>;
 }
-
-/** The thumb's bit among the strikers. */
-const THUMB_BIT = 1 << STRIKERS.indexOf('p');
-
-const bitOf = (digit: Digit): number => 1 << STRIKERS.indexOf(strikerOf(digit));
-
-interface EventOptions {
-  readonly options: readonly Option[];
-  readonly conflicts: readonly Unplaced[];
-  readonly bounded: boolean;
-  /** Each option as placed strokes, and those of each striker. */
-  readonly placed: readonly (readonly PlacedStroke[])[];
-  readonly byStriker: readonly (readonly (readonly PlacedStroke[])[] | null)[];
-  readonly own: Float64Array;
-  readonly strikers: Uint8Array;
-  /** The way the pick went last once each option is played, where the school counts it through any rest. */
-  readonly pickWent: readonly (Digit | null)[] | null;
-  /** The costs with those of leaving a habit, by the habits. */
-  readonly habits: Map<string, Float64Array>;
-  /** A number of its own for each look: same strings, same choices. */
-  readonly id: number;
-}
-
-const place = (option: Option, strokes: readonly TaskStroke[]): readonly PlacedStroke[] =>
-  option.flatMap((digit, index) => (digit ? [placedStroke(strokes[index] as TaskStroke, digit)] : []));
-
-const sumPairs = (
-  costs: readonly PairCost[],
-  [from, to]: readonly [readonly PlacedStroke[], readonly PlacedStroke[]],
-  gap: Gap,
-  context: CostContext,
-): number => {
-  let sum = 0;
-  for (const a of from)
-    for (const b of to) if (leadsOn(from, to, a, b)) for (const cost of costs) sum += cost.of(a, b, gap, context);
-  return sum;
-};
-
-const single = (strokes: readonly PlacedStroke[], striker: Striker): readonly PlacedStroke[] =>
-  strokes.filter(({ digit }) => strikerOf(digit) === striker);
-
-/** Of a striker's brush only its ends lead from event to event. */
-const leadsOn = (
-  from: readonly PlacedStroke[],
-  to: readonly PlacedStroke[],
-  a: PlacedStroke,
-  b: PlacedStroke,
-): boolean => {
-  const striker = strikerOf(a.digit);
-  if (striker !== strikerOf(b.digit) || (from.length === 1 && to.length === 1)) return true;
-  return a === brushEnd(single(from, striker), 'last') && b === brushEnd(single(to, striker), 'first');
-};
-
-const withScope = (...scopes: readonly Scope[]): readonly PairCost[] =>
-  PAIR_COSTS.filter((cost) => cost.scopes.some((scope) => scopes.includes(scope)));
-
-const TOGETHER = withScope('together');
-const NEXT = withScope('next', 'within');
-const WITHIN = withScope('within');
-const OWN = withScope('own');
-const ACROSS = withScope('across thumb');
-
-/** What an option costs by itself, whatever the strokes around it. */
-const ownCost = (context: CostContext, strokes: readonly TaskStroke[], option: Option): number => {
-  let sum = 0;
-  option.forEach((digit, index) => {
-    if (digit === null) sum += UNPLAYED_COST;
-    else for (const cost of OWN_COSTS) sum += cost.of(placedStroke(strokes[index] as TaskStroke, digit), context);
-  });
-  const all = place(option, strokes);
-  all.forEach((to, index) => {
-    for (const from of all.slice(0, index)) for (const cost of TOGETHER) sum += cost.of(from, to, NO_GAP, context);
-  });
-  return sum;
-};
 
 /** The costs of the options, with those that leave the habit of their figure made dearer. */
 const withHabit = (
@@ -163,132 +54,6 @@ const leavingCosts = (
   const leaves = (option: Option): number =>
     option.filter((digit, index) => digit && strokes[index]?.habit && strokes[index].habit !== digit).length;
   return own.map((cost, index) => cost + school.weights.consistency * leaves(options[index] as Option));
-};
-
-type Fill = (from: readonly PlacedStroke[], to: readonly PlacedStroke[]) => number;
-
-type Placed = readonly (readonly PlacedStroke[])[];
-
-const table = (earlier: Placed, later: Placed, fill: Fill): Float64Array => {
-  const values = new Float64Array(earlier.length * later.length);
-  earlier.forEach((from, row) => later.forEach((to, column) => (values[row * later.length + column] = fill(from, to))));
-  return values;
-};
-
-const unlessEmpty = (values: Float64Array): Float64Array | null => (values.some((value) => value > 0) ? values : null);
-
-const plus = (tables: readonly (Float64Array | null)[], size: number): Float64Array => {
-  const sum = new Float64Array(size);
-  for (const values of tables) values?.forEach((value, index) => (sum[index] = (sum[index] as number) + value));
-  return sum;
-};
-
-const makeLink = (context: CostContext, a: EventOptions, b: EventOptions, distance: number, gap: Gap): Link => {
-  const pairs =
-    (costs: readonly PairCost[]): Fill =>
-    (from, to) =>
-      sumPairs(costs, [from, to], gap, context);
-  const own = STRIKERS.map((_, striker) => {
-    const [from, to] = [a.byStriker[striker], b.byStriker[striker]];
-    return from && to ? unlessEmpty(table(from, to, pairs(OWN))) : null;
-  });
-  const next = () => table(a.placed, b.placed, pairs(NEXT));
-  const within = () => table(a.placed, b.placed, pairs(WITHIN));
-  const across = distance > 1 && context.school.weights.runsAcrossThumb;
-  return {
-    always: distance === 1 ? plus([next(), turnTable(context, a, b)], a.options.length * b.options.length) : within(),
-    own,
-    acrossThumb: across ? unlessEmpty(table(a.placed, b.placed, pairs(ACROSS))) : null,
-    sums: [],
-  };
-};
-
-/** Ways to play one event that are looked at: so many that no shipped school has more for a chord of four. */
-const MOST_OPTIONS = 24;
-
-/** Comparisons a pass through all events may take: with more events there, fewer ways are looked at for each. */
-const MOST_WORK = 400_000_000;
-
-const mostOptions = (events: number): number =>
-  Math.min(MOST_OPTIONS, Math.floor((MOST_WORK / Math.max(1, events)) ** 0.25));
-
-/** The ways that cost least by themselves, at most so many. */
-const boundedTo = (
-  most: number,
-  { options, ...rest }: Options,
-  cost: (option: Option) => number,
-): Options & { readonly bounded: boolean } => {
-  if (options.length <= most) return { ...rest, options, bounded: false };
-  const costs = new Map(options.map((option) => [option, cost(option)]));
-  const ranked = [...options].sort((a, b) => (costs.get(a) as number) - (costs.get(b) as number));
-  return { ...rest, options: ranked.slice(0, most), bounded: true };
-};
-
-interface Carried {
-  readonly option: Option;
-  readonly went: Digit;
-}
-
-/** An option without the pick stands twice: after the pick went down, and after it went up. */
-const withPickWent = (option: Option): readonly Carried[] => {
-  const own = option.filter((digit) => digit && strikerOf(digit) === 'pick');
-  const last = own.at(-1);
-  return last
-    ? [{ option, went: last }]
-    : [
-        { option, went: 'down' },
-        { option, went: 'up' },
-      ];
-};
-
-/** What it costs that the pick goes on as it last went; what cannot follow each other costs without end. */
-const turnTable = (context: CostContext, a: EventOptions, b: EventOptions): Float64Array | null => {
-  const { pickWent } = a;
-  if (!pickWent || !b.pickWent) return null;
-  const values = new Float64Array(pickWent.length * b.options.length);
-  pickWent.forEach((went, row) =>
-    b.placed.forEach((to, column) => {
-      const first = brushEnd(single(to, 'pick'), 'first');
-      const cost = first
-        ? turnCost({ ...first, digit: went as Digit }, first, context)
-        : went === b.pickWent?.[column]
-          ? 0
-          : Infinity;
-      values[row * b.options.length + column] = cost;
-    }),
-  );
-  return values;
-};
-
-const eventOptions = (
-  task: Task,
-  context: CostContext,
-  strokes: readonly TaskStroke[],
-  { id, most }: { readonly id: number; readonly most: number },
-): EventOptions => {
-  const found = boundedTo(most, optionsOf(task, strokes), (option) => ownCost(context, strokes, option));
-  const { conflicts, bounded } = found;
-  const carried = carriesPick(task.school) ? found.options.flatMap(withPickWent) : null;
-  const options = carried ? carried.map(({ option }) => option) : found.options;
-  const all = options.map((option) => place(option, strokes));
-  const byStriker = STRIKERS.map((striker) => {
-    const own = all.map((those) => single(those, striker));
-    return own.some((those) => those.length > 0) ? own : null;
-  });
-  return {
-    id,
-    options,
-    conflicts,
-    bounded,
-    placed: all,
-    pickWent: carried ? carried.map(({ went }) => went) : null,
-    habits: new Map(),
-    byStriker,
-    own: Float64Array.from(options, (option) => ownCost(context, strokes, option)),
-    strikers: Uint8Array.from(options, (option) =>
-      option.reduce((bits, digit) => bits | (digit ? bitOf(digit) : 0), 0),
-    ),
-  };
 };
 
 /** Tables worked out for a school and a hand. They depend on nothing else, so an edit finds nearly all of them made. */

@@ -1,5 +1,6 @@
 import { follow, settle, type Step } from './steps.ts';
-import { linkTable, type Stage } from './stages.ts';
+import { linkTable } from './links.ts';
+import type { Stage } from './stages.ts';
 
 /**
  * One pass of dynamic programming through stages, whose state is the options of the last three events, after the

@@ -25,3 +25,14 @@ export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile
 export { formLine, summaryOfSong, type SongSummary } from './summary.ts';
 export { easierVersions, type EasierVersion } from './easier.ts';
 export { shiftLick, type ShiftedLick } from './shift-lick.ts';
+export {
+  barsAt,
+  endingsOf,
+  placeOfPlayed,
+  barPlacesOf,
+  playTimes,
+  setBarsAt,
+  turnEnding,
+  type EndingPlace,
+} from './places.ts';
+export { figureIn, putTexture, setMelody, takeStrokes, type BarRange, type Reach } from './bar-edits.ts';

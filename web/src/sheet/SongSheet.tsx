@@ -46,7 +46,7 @@ const SectionOnPaper = ({
   section,
   index,
 }: PartProps & { readonly section: Section; readonly index: number }) => {
-  const places = useMemo(() => firstPlayed(study), [study]);
+  const places = useMemo(() => firstPlayed(song, study), [song, study]);
   const small = useMemo(() => miniatures(study), [study]);
   return (
     <section className="sheet-section">

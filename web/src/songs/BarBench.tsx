@@ -1,4 +1,4 @@
-import { patternOfBar, ticksPerBar, type AnySongEdit, type Bar, type Song, type Stroke } from '@fleet-wren/core';
+import { figureIn, patternOfBar, setMelody, takeStrokes, type Bar, type Reach, type Stroke } from '@fleet-wren/core';
 import { useCallback, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { BenchProvider, useBench, useBenchStore } from '../bench/context.ts';
@@ -11,43 +11,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { NO_DIGITS } from '../parts/judged.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer } from '../sound/usePlayer.ts';
-import { useSongStore, type ChosenBars } from './store.ts';
-
-/** How far the strokes that were edited go. */
-type Reach = 'here' | 'everywhere' | 'elsewhere';
-
-const figureOf = ({ texture }: Bar): string | undefined =>
-  typeof texture === 'object' && 'figure' in texture ? texture.figure : undefined;
-
-/** The section's bars with one of them given strokes of its own. */
-const withWritten = (
-  song: Song,
-  { section, from }: ChosenBars,
-  strokes: readonly Stroke[],
-): Extract<AnySongEdit, { kind: 'setBars' }> => {
-  const bars = song.sections.find(({ id }) => id === section)?.bars ?? [];
-  return {
-    kind: 'setBars',
-    section,
-    bars: bars.map((bar, index) => (index === from ? { ...bar, texture: { written: strokes } } : bar)),
-  };
-};
-
-/** The edit that takes a bar's strokes into the bar alone, into its figure, or into its figure everywhere but here. */
-const taking = (
-  song: Song,
-  chosen: ChosenBars,
-  reach: Reach,
-  { now, before }: { readonly now: readonly Stroke[]; readonly before: readonly Stroke[] },
-): AnySongEdit => {
-  const bar = song.sections.find(({ id }) => id === chosen.section)?.bars[chosen.from];
-  const figure = bar && figureOf(bar);
-  if (reach === 'here' || figure === undefined) return withWritten(song, chosen, now);
-  const length = ticksPerBar(song.metre);
-  const figures = song.figures.map((one) => (one.id === figure ? { ...one, length, strokes: now } : one));
-  const changed: AnySongEdit = { kind: 'setFigures', figures };
-  return reach === 'everywhere' ? changed : { kind: 'batch', edits: [changed, withWritten(song, chosen, before)] };
-};
+import { useSongStore } from './store.ts';
 
 const Editor = ({
   take,
@@ -104,33 +68,43 @@ const Editor = ({
   );
 };
 
-/** The bench on one bar of a song: its strokes are edited as on any bench, and then go as far as the teacher says. */
+/** What of a bar is edited: what the picking hand does, or the melody over it. */
+export type Edited = 'strokes' | 'melody';
+
+/** The bench on one bar of a song: what is edited goes as far as the teacher says; a melody belongs to its bar. */
 export const BarBench = ({
   bar,
   played,
+  what,
   hide,
 }: {
   readonly bar: Bar;
   readonly played: number;
+  readonly what: Edited;
   readonly hide: () => void;
 }) => {
   const song = useSongStore();
   const [bench] = useState(() => {
-    const document = patternOfBar(song.getState().document, played);
+    const shown = patternOfBar(song.getState().document, played);
+    const document = what === 'strokes' ? shown : { ...shown, strokes: bar.melody ?? [] };
     return createBench({ id: 'bar', version: 1, workedAt: '', document });
   });
   const [before] = useState(() => bench.getState().document.strokes);
   const take = (now: readonly Stroke[], reach: Reach): void => {
     const { document, chosen, run } = song.getState();
-    if (run(taking(document, chosen, reach, { now, before }))) hide();
+    const edit =
+      what === 'strokes' ? takeStrokes(document, chosen, reach, { now, before }) : setMelody(document, chosen, now);
+    if (run(edit)) hide();
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="bar-bench-title">
       <Modal.Header closeButton>
-        <Modal.Title id="bar-bench-title">The strokes of this bar</Modal.Title>
+        <Modal.Title id="bar-bench-title">
+          {what === 'strokes' ? 'The strokes of this bar' : 'The melody over this bar'}
+        </Modal.Title>
       </Modal.Header>
       <BenchProvider value={bench}>
-        <Editor take={take} leave={hide} hasFigure={figureOf(bar) !== undefined} />
+        <Editor take={take} leave={hide} hasFigure={what === 'strokes' && figureIn(bar) !== undefined} />
       </BenchProvider>
     </Modal>
   );

@@ -1,7 +1,10 @@
 import {
   bassString,
+  barsAt,
   sentence,
+  setBarsAt,
   type Bar,
+  type Metre,
   type Pattern,
   type Result,
   type Song,
@@ -9,10 +12,6 @@ import {
   type Voicing,
 } from '@fleet-wren/core';
 import { useMemo, useRef, useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
-import { useCreatePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { Neck } from '../parts/neck/Neck.tsx';
 import { layoutOf } from '../parts/threads/geometry.ts';
@@ -20,15 +19,17 @@ import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useWidth } from '../parts/useWidth.ts';
 import { studyWorker } from '../workers/client.ts';
 import { chordText } from './bars.ts';
-import { BarBench } from './BarBench.tsx';
+import { BarBench, type Edited } from './BarBench.tsx';
+import { BarTools } from './BarTools.tsx';
 import { FigureChoice } from './FigureChoice.tsx';
+import { MetreField } from './MetreField.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
-const readBar = async (song: Song, text: string): Promise<Result<Song>> =>
-  studyWorker.ask('chartSong', [`| ${text} |`, 'Bar', { instrument: song.instrument, metre: song.metre }]);
+const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<Song>> =>
+  studyWorker.ask('chartSong', [`| ${text} |`, 'Bar', { instrument, metre }]);
 
 const ChordField = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
@@ -40,22 +41,22 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     setTyped(null);
     if (text === undefined || text === shown) return;
     const { run, refuse, chosen } = store.getState();
-    const read = text === '' ? undefined : await readBar(song, text);
+    const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
     if (read && !read.ok) return refuse(read.problems.map(sentence).join(' '));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
     const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
-    const bars = store.getState().document.sections.find(({ id }) => id === chosen.section)?.bars ?? [];
+    const bars = barsAt(store.getState().document, chosen.place);
     run({
       kind: 'batch',
       edits: [
         ...shapes.map(([id, voicing]) => ({ kind: 'setVoicing' as const, id, voicing })),
-        {
-          kind: 'setBars',
-          section: chosen.section,
-          bars: bars.map((one, index) =>
+        setBarsAt(
+          store.getState().document,
+          chosen.place,
+          bars.map((one, index) =>
             index >= chosen.from && index < chosen.from + chosen.count ? { ...one, chords } : one,
           ),
-        },
+        ),
       ],
     });
   };
@@ -143,75 +144,6 @@ const WordsField = ({ bar }: { readonly bar: Bar }) => {
   );
 };
 
-const BarTools = ({
-  shown,
-  edit,
-}: {
-  readonly shown: Pattern | undefined;
-  readonly edit: (() => void) | undefined;
-}) => {
-  const store = useSongStore();
-  const { copy, insertBars, removeBars, moveBars } = store.getState();
-  const copied = useSong((state) => state.copied.length);
-  const create = useCreatePattern();
-  const navigate = useNavigate();
-  const toBench = (): void => {
-    if (!shown) return;
-    const strokes = shown.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
-    const name = `${shown.name}, a part`.slice(0, 120);
-    create.mutate(
-      { ...shown, name, cyclic: true, strokes },
-      {
-        onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
-        onError: (error) => store.getState().refuse(wordsOf(error)),
-      },
-    );
-  };
-  const double = (): void => {
-    copy();
-    insertBars(store.getState().copied, 'after');
-  };
-  return (
-    <div className="bar-tools" role="group" aria-label="The chosen bars">
-      <Button variant="quiet" size="sm" onClick={edit} disabled={!edit}>
-        Edit the strokes
-      </Button>
-      <Button variant="quiet" size="sm" onClick={double} title="Control D">
-        Repeat
-      </Button>
-      <Button variant="quiet" size="sm" onClick={copy} title="Control C">
-        Copy
-      </Button>
-      <Button
-        variant="quiet"
-        size="sm"
-        disabled={copied === 0}
-        onClick={() => insertBars(store.getState().copied, 'after')}
-        title="Control V"
-      >
-        Put in after
-      </Button>
-      <Button variant="quiet" size="sm" onClick={() => moveBars(-1)} title="Alt ←">
-        Earlier
-      </Button>
-      <Button variant="quiet" size="sm" onClick={() => moveBars(1)} title="Alt →">
-        Later
-      </Button>
-      <Button variant="quiet" size="sm" onClick={removeBars} title="Delete">
-        Take out
-      </Button>
-      <Button
-        variant="quiet"
-        size="sm"
-        onClick={toBench}
-        disabled={!shown || shown.strokes.length === 0 || create.isPending}
-      >
-        To the bench
-      </Button>
-    </div>
-  );
-};
-
 /** How much smaller than on the bench bars are drawn here; the stylesheet has the same. */
 const SMALLER = 0.56;
 
@@ -245,26 +177,33 @@ export const BarPanel = ({
   readonly played: number | undefined;
 }) => {
   const chosen = useSong((state) => state.chosen);
-  const bar = useSong((state) => state.document.sections.find(({ id }) => id === chosen.section)?.bars[chosen.from]);
-  const [editing, setEditing] = useState(false);
+  const bar = useSong((state) => barsAt(state.document, chosen.place)[chosen.from]);
+  const [editing, setEditing] = useState<Edited | null>(null);
   if (!bar) return null;
   const last = chosen.from + chosen.count;
   return (
     <section className="bar-panel" aria-label="The chosen bars">
       <header>
         <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
-        <BarTools shown={shown} edit={played === undefined || chosen.count > 1 ? undefined : () => setEditing(true)} />
+        <BarTools
+          shown={shown}
+          played={played}
+          edit={played === undefined || chosen.count > 1 ? undefined : setEditing}
+        />
       </header>
-      <div className="bar-fields" key={`${chosen.section}${chosen.from}`}>
+      <div className="bar-fields" key={`${chosen.place}${chosen.from}`}>
         <ChordField bar={bar} />
         <FigureChoice bar={bar} />
+        <MetreField bar={bar} />
         <WordsField bar={bar} />
       </div>
       <div className="bar-drawn">
         <Shapes bar={bar} />
         {shown && study && shown.bars <= MOST_DRAWN && <BarThreads shown={shown} study={study} />}
       </div>
-      {editing && played !== undefined && <BarBench bar={bar} played={played} hide={() => setEditing(false)} />}
+      {editing && played !== undefined && (
+        <BarBench bar={bar} played={played} what={editing} hide={() => setEditing(null)} />
+      )}
     </section>
   );
 };

@@ -1,52 +1,16 @@
 import {
   BEGINNINGS,
   figureFrom,
-  type AnySongEdit,
+  figureIn,
+  putTexture,
   type Bar,
-  type FigureTexture,
   type Pattern,
+  type Reach,
   type Song,
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { FigurePicker } from './FigurePicker.tsx';
-import { useSong, useSongStore, type ChosenBars } from './store.ts';
-
-const figureIn = ({ texture }: Bar): FigureTexture | undefined =>
-  typeof texture === 'object' && 'figure' in texture ? texture : undefined;
-
-/** How far a change of figure goes. */
-type Reach = 'here' | 'everywhere' | 'elsewhere';
-
-const sameFigure = (bar: Bar, figure: string | undefined): boolean => figureIn(bar)?.figure === figure;
-
-interface Wanted {
-  readonly chosen: ChosenBars;
-  /** The figure that is there now. */
-  readonly figure: string | undefined;
-  readonly reach: Reach;
-}
-
-/** Whether a change reaches a bar: it is chosen, or has the same figure as the chosen ones. */
-const reaches = ({ chosen, figure, reach }: Wanted, section: string, bar: Bar, index: number): boolean => {
-  const isChosen = section === chosen.section && index >= chosen.from && index < chosen.from + chosen.count;
-  if (reach === 'here') return isChosen;
-  return sameFigure(bar, figure) && (reach === 'everywhere' || !isChosen);
-};
-
-/** Puts a texture into the chosen bars, into all that have theirs, or into all of those but the chosen. */
-const putting = (song: Song, wanted: Wanted, texture: Bar['texture'], more: Song['figures']): AnySongEdit => ({
-  kind: 'batch',
-  edits: [
-    ...(more.length > 0 ? [{ kind: 'setFigures' as const, figures: [...song.figures, ...more] }] : []),
-    {
-      kind: 'setSections',
-      sections: song.sections.map((section) => ({
-        ...section,
-        bars: section.bars.map((bar, index) => (reaches(wanted, section.id, bar, index) ? { ...bar, texture } : bar)),
-      })),
-    },
-  ],
-});
+import { useSong, useSongStore } from './store.ts';
 
 /** What is played in the chosen bars, and how far a change of it goes. */
 export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
@@ -58,7 +22,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
   const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
     const { document, chosen, run } = store.getState();
-    run(putting(document, { chosen, figure: now?.figure, reach }, texture, more));
+    run(putTexture(document, chosen, reach, texture, more));
   };
   const begins = now?.begins ?? 'each bar';
   const choose = (key: string): void => {

@@ -1,4 +1,4 @@
-import type { Part } from '@fleet-wren/core';
+import { playTimes, turnEnding, type Part } from '@fleet-wren/core';
 import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
 import { useSong, useSongStore } from './store.ts';
 
@@ -25,14 +25,14 @@ const PartChip = ({ part, index, form }: PartProps) => {
   const store = useSongStore();
   const { run, choose } = store.getState();
   const sections = useSong((state) => state.document.sections);
-  const chosen = useSong((state) => state.chosen.section);
+  const chosen = useSong((state) => state.chosen.place);
   const place = sections.findIndex(({ id }) => id === part.section);
   const name = sections[place]?.name ?? part.section;
   const set = (next: readonly Part[]): boolean => run({ kind: 'setForm', form: next });
-  const times = (by: number): void => void set(replaced(form, index, { ...part, times: part.times + by }));
+  const times = (by: number): void => void set(replaced(form, index, playTimes(part, part.times + by)));
   return (
     <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
-      <button type="button" className="part-name" onClick={() => choose({ section: part.section, from: 0, count: 1 })}>
+      <button type="button" className="part-name" onClick={() => choose({ place: part.section, from: 0, count: 1 })}>
         <b>{sectionLetter(place)}</b> {name}
         {part.times > 1 && <span className="part-times">×{part.times}</span>}
       </button>
@@ -51,6 +51,17 @@ const PartChip = ({ part, index, form }: PartProps) => {
         <button type="button" aria-label={`${name} once more`} onClick={() => times(1)}>
           <Plus size={13} aria-hidden />
         </button>
+        {part.times > 1 && (
+          <button
+            type="button"
+            aria-label={`${name}: another ending the last time`}
+            aria-pressed={part.endings?.some(({ time }) => time === part.times) ?? false}
+            title="Another ending the last time"
+            onClick={() => run(turnEnding(store.getState().document, index, part.times))}
+          >
+            {part.times}.
+          </button>
+        )}
         <button
           type="button"
           aria-label={`${name} later`}

@@ -1,7 +1,11 @@
 import {
+  barsAt,
+  endingsOf,
   severityWord,
+  turnEnding,
   type Bar,
   type BarReading,
+  type EndingPlace,
   type MiniatureStroke,
   type Section,
   type SongStudy,
@@ -11,7 +15,7 @@ import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { SortableContext, rectSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Plus, Trash2 } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 import { chordText } from './bars.ts';
@@ -21,7 +25,7 @@ import { useSong, useSongStore } from './store.ts';
 
 interface BarProps {
   readonly bar: Bar;
-  readonly section: string;
+  readonly place: string;
   readonly index: number;
   readonly chosen: boolean;
   readonly heard: boolean;
@@ -36,17 +40,17 @@ const troubleWords = (reading: BarReading | undefined): string => {
   return reading.worst ? reading.worst.sentence : '';
 };
 
-const BarCell = memo(({ bar, section, index, chosen, heard, reading, letter, strokes }: BarProps) => {
+const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strokes }: BarProps) => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
   const strings = useSong((state) => stringCount(state.document.instrument));
   const choose = (extend: boolean): void => {
     const { chosen: before, choose: set } = store.getState();
-    const start = before.section === section ? Math.min(before.from, index) : index;
+    const start = before.place === place ? Math.min(before.from, index) : index;
     set(
-      extend && before.section === section
-        ? { section, from: start, count: Math.abs(before.from - index) + 1 }
-        : { section, from: index, count: 1 },
+      extend && before.place === place
+        ? { place, from: start, count: Math.abs(before.from - index) + 1 }
+        : { place, from: index, count: 1 },
     );
   };
   const trouble = troubleWords(reading);
@@ -68,9 +72,15 @@ const BarCell = memo(({ bar, section, index, chosen, heard, reading, letter, str
       <span className="song-bar-head">
         <span className="visually-hidden">Bar {index + 1}, </span>
         <b>{chords || '%'}</b>
+        {bar.metre && (
+          <small className="song-bar-metre">
+            {bar.metre.beats}/{bar.metre.unit}
+          </small>
+        )}
         <small aria-hidden="true">{letter}</small>
       </span>
       <Miniature strokes={strokes} strings={strings} width={178} height={46} />
+      {bar.melody && <span className="visually-hidden">, with a melody</span>}
       {bar.words && <span className="song-words">{bar.words}</span>}
       <span className="strain-track" aria-hidden="true">
         <span
@@ -173,64 +183,139 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
   );
 };
 
-interface SectionProps {
-  readonly section: Section;
-  readonly index: number;
+const SectionTempo = ({ section }: { readonly section: Section }) => {
+  const store = useSongStore();
+  const tempo = useSong((state) => state.document.tempo);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    const { document, run } = store.getState();
+    const value = Number(typed);
+    if (typed !== null && value !== (section.tempo ?? document.tempo))
+      run({
+        kind: 'setSections',
+        sections: document.sections.map((one) => {
+          const { tempo: _old, ...rest } = one;
+          if (one.id !== section.id) return one;
+          return typed.trim() === '' || value === document.tempo ? rest : { ...rest, tempo: value };
+        }),
+      });
+    setTyped(null);
+  };
+  return (
+    <label className={section.tempo === undefined ? 'section-tempo' : 'section-tempo section-tempo-own'}>
+      at
+      <input
+        aria-label={`Tempo of ${section.name}`}
+        inputMode="numeric"
+        title="A tempo of its own; empty: the song’s"
+        value={typed ?? String(section.tempo ?? tempo)}
+        maxLength={5}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={settle}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
+    </label>
+  );
+};
+
+/** What is known of the bars of a map. */
+interface Known {
   readonly study: SongStudy | undefined;
-  /** The first time each bar is played, by section and index. */
+  /** The first time each bar is played, by place and index. */
   readonly places: ReadonlyMap<string, number>;
   readonly small: readonly (readonly MiniatureStroke[])[];
   /** The bar that is heard now. */
-  readonly heard: number | null;
+  readonly heard: { readonly place: string; readonly index: number } | null;
 }
 
 const NONE: readonly MiniatureStroke[] = [];
 
-/** A section as rows of bars: chord, texture in small, strain and trouble in each. */
-export const SectionBlock = ({ section, index, study, places, small, heard }: SectionProps) => {
+/** The bars of a section or an ending, which can be pulled to other places in it. */
+const BarRow = ({ place, study, places, small, heard }: Known & { readonly place: string }) => {
   const store = useSongStore();
+  const bars = useSong((state) => barsAt(state.document, place));
   const chosen = useSong((state) => state.chosen);
   // A bar is taken up when it is pulled, not when it is clicked; by keyboard it moves with Alt and the arrows.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = (from: number, to: number): void => {
-    if (from !== to) store.getState().dropBar(section.id, from, to);
+    if (from !== to) store.getState().dropBar(place, from, to);
   };
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragEnd={({ active, over }) => drop(Number(active.id), Number(over?.id ?? active.id))}
+    >
+      <SortableContext items={bars.map((_, index) => String(index))} strategy={rectSortingStrategy}>
+        <div className="song-bars">
+          {bars.map((bar, index) => {
+            const played = places.get(`${place}/${index}`);
+            const reading = played === undefined ? undefined : study?.bars[played];
+            const motif = reading?.motif ?? null;
+            return (
+              <BarCell
+                key={index}
+                bar={bar}
+                place={place}
+                index={index}
+                chosen={chosen.place === place && index >= chosen.from && index < chosen.from + chosen.count}
+                heard={heard?.place === place && heard.index === index}
+                reading={reading}
+                letter={motif === null ? undefined : study?.motifs[motif]?.letter}
+                strokes={(played === undefined ? undefined : small[played]) ?? NONE}
+              />
+            );
+          })}
+        </div>
+      </SortableContext>
+    </DndContext>
+  );
+};
+
+const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly known: Known }) => {
+  const store = useSongStore();
+  const count = useSong((state) => barsAt(state.document, ending.place).length);
+  const parts = useSong((state) => state.document.form.filter((part) => part.endings).length);
+  const { part, time } = ending;
+  return (
+    <div className="song-ending" role="group" aria-label={`Ending of time ${time}`}>
+      <p>
+        <b>{time}.</b> ending, in place of the last {count === 1 ? 'bar' : `${count} bars`}
+        {parts > 1 && `, where it stands as part ${part + 1} of the form`}
+        <Button
+          variant="plain"
+          size="sm"
+          aria-label={`Take the ending of time ${time} out`}
+          onClick={() => store.getState().run(turnEnding(store.getState().document, part, time))}
+        >
+          <Trash2 size={14} aria-hidden />
+        </Button>
+      </p>
+      <BarRow place={ending.place} {...known} />
+    </div>
+  );
+};
+
+/** A section as rows of bars: chord, texture in small, strain and trouble in each; then its endings. */
+export const SectionBlock = ({
+  section,
+  index,
+  ...known
+}: Known & { readonly section: Section; readonly index: number }) => {
+  const form = useSong((state) => state.document.form);
+  const endings = useMemo(() => endingsOf({ form }, section.id), [form, section.id]);
   return (
     <section className="song-section" aria-label={section.name}>
       <header>
         <b className="section-letter">{sectionLetter(index)}</b>
         <SectionName section={section} />
         <span className="text-soft">{section.bars.length === 1 ? 'one bar' : `${section.bars.length} bars`}</span>
+        <SectionTempo section={section} />
         <SectionTools section={section} />
       </header>
-      <DndContext
-        sensors={sensors}
-        onDragEnd={({ active, over }) => drop(Number(active.id), Number(over?.id ?? active.id))}
-      >
-        <SortableContext items={section.bars.map((_, place) => String(place))} strategy={rectSortingStrategy}>
-          <div className="song-bars">
-            {section.bars.map((bar, place) => {
-              const played = places.get(`${section.id}/${place}`);
-              const reading = played === undefined ? undefined : study?.bars[played];
-              return (
-                <BarCell
-                  key={place}
-                  bar={bar}
-                  section={section.id}
-                  index={place}
-                  chosen={chosen.section === section.id && place >= chosen.from && place < chosen.from + chosen.count}
-                  heard={heard === place}
-                  reading={reading}
-                  letter={
-                    reading?.motif === null || reading === undefined ? undefined : study?.motifs[reading.motif]?.letter
-                  }
-                  strokes={(played === undefined ? undefined : small[played]) ?? NONE}
-                />
-              );
-            })}
-          </div>
-        </SortableContext>
-      </DndContext>
+      <BarRow place={section.id} {...known} />
+      {endings.map((ending) => (
+        <EndingBlock key={ending.place} ending={ending} known={known} />
+      ))}
     </section>
   );
 };

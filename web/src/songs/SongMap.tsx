@@ -1,4 +1,4 @@
-import { newPattern, patternOfBars } from '@fleet-wren/core';
+import { newPattern, patternOfBars, placeOfPlayed } from '@fleet-wren/core';
 import { useEffect, useMemo, useState } from 'react';
 import { SONG_RECORDS } from '../api/songs.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
@@ -32,9 +32,9 @@ export const SongMap = () => {
   const [heard, setHeard] = useState<Heard>('all');
   const { studied, trouble } = useStudy(song);
   const study = studied?.study;
-  const places = useMemo(() => (study ? firstPlayed(study) : new Map<string, number>()), [study]);
+  const places = useMemo(() => (study ? firstPlayed(song, study) : new Map<string, number>()), [song, study]);
   const small = useMemo(() => (study ? miniatures(study) : []), [study]);
-  const from = places.get(`${chosen.section}/${chosen.from}`);
+  const from = places.get(`${chosen.place}/${chosen.from}`);
   const shown = useMemo(
     () => (study && from !== undefined ? patternOfBars(study.written, from, chosen.count) : undefined),
     [study, from, chosen.count],
@@ -42,8 +42,9 @@ export const SongMap = () => {
   const played = heard === 'chosen' ? shown : study?.written.pattern;
   const playing = usePlayer(played ?? EMPTY_PATTERN, study?.judgement.digits ?? EMPTY_DIGITS);
   const { toggle } = playing;
-  const heardBar = useHeardBar(playing, song.metre, heard === 'chosen' ? (from ?? 0) : 0);
+  const heardBar = useHeardBar(playing, study?.written.played, heard === 'chosen' ? (from ?? 0) : 0);
   const heardAt = heardBar === null ? undefined : study?.written.played[heardBar];
+  const heardPlace = heardAt ? placeOfPlayed(song, heardAt) : null;
   useEffect(() => songKeys(store, toggle), [store, toggle]);
   return (
     <div className="song">
@@ -67,7 +68,7 @@ export const SongMap = () => {
               study={study}
               places={places}
               small={small}
-              heard={heardAt?.section === section.id ? heardAt.index : null}
+              heard={heardPlace}
             />
           ))}
         </div>

@@ -1,6 +1,7 @@
 import {
   ceilingFigure,
   learningOrder,
+  placeOfPlayed,
   type CapoProposal,
   type Instrument,
   type Song,
@@ -24,7 +25,9 @@ const useGoTo = ({ study }: SideProps) => {
   const store = useSongStore();
   return (bar: number): void => {
     const played = study.written.played[bar];
-    if (played) store.getState().choose({ section: played.section, from: played.index, count: 1 });
+    if (!played) return;
+    const { place, index } = placeOfPlayed(store.getState().document, played);
+    store.getState().choose({ place, from: index, count: 1 });
   };
 };
 

@@ -1,6 +1,7 @@
 import {
   barOfStroke,
   noteNamed,
+  placeOfPlayed,
   ticksPerBar,
   ticksPerBeat,
   type Bar,
@@ -9,23 +10,24 @@ import {
   type SongStudy,
 } from '@fleet-wren/core';
 
-/** The first time each bar of each section is played, counted from 0; endings are bars of their own. */
-export const firstPlayed = ({ written }: SongStudy): ReadonlyMap<string, number> => {
+/** The first time each bar of each section and ending is played, counted from 0, by place and index. */
+export const firstPlayed = (song: Song, { written }: SongStudy): ReadonlyMap<string, number> => {
   const found = new Map<string, number>();
-  written.played.forEach(({ section, index, ending }, bar) => {
-    const key = `${section}/${index}`;
-    if (!ending && !found.has(key)) found.set(key, bar);
+  written.played.forEach((played, bar) => {
+    const { place, index } = placeOfPlayed(song, played);
+    const key = `${place}/${index}`;
+    if (!found.has(key)) found.set(key, bar);
   });
   return found;
 };
 
 /** The strokes of each bar as it is played, in small. */
 export const miniatures = ({ written, judgement }: SongStudy): readonly (readonly MiniatureStroke[])[] => {
-  const ticks = ticksPerBar(written.pattern.metre);
   const bars: MiniatureStroke[][] = written.played.map(() => []);
   for (const { id, at, string } of written.pattern.strokes) {
     const bar = barOfStroke(id);
-    bars[bar]?.push([(at - bar * ticks) / ticks, string, judgement.digits[id] ?? null]);
+    const played = written.played[bar];
+    if (played) bars[bar]?.push([(at - played.at) / played.ticks, string, judgement.digits[id] ?? null]);
   }
   return bars;
 };
@@ -34,12 +36,12 @@ export const miniatures = ({ written, judgement }: SongStudy): readonly (readonl
 export const barName = (song: Song, { written }: SongStudy, bar: number): string => {
   const played = written.played[bar];
   const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
-  return played ? `${name}, bar ${played.index + 1}` : '';
+  return played ? `${name}, bar ${played.index + 1}${played.ending ? `, time ${played.time}` : ''}` : '';
 };
 
 /** The chords of a bar as they are typed: symbols, with dots for the beats they go on. */
-export const chordText = ({ chords }: Bar, song: Song): string => {
-  const { metre } = song;
+export const chordText = ({ chords, metre: own }: Bar, song: Pick<Song, 'metre'>): string => {
+  const metre = own ?? song.metre;
   const beat = ticksPerBeat(metre);
   const onBeats = chords.every(({ at }) => at % beat === 0);
   const even = chords.every(({ at }, index) => at === Math.round((index * ticksPerBar(metre)) / chords.length));

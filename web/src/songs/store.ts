@@ -1,4 +1,13 @@
-import { SONG_KIND, type Bar, type Section, type Song, type SongEdit } from '@fleet-wren/core';
+import {
+  SONG_KIND,
+  barPlacesOf,
+  barsAt,
+  setBarsAt,
+  type Bar,
+  type BarRange,
+  type Song,
+  type SongEdit,
+} from '@fleet-wren/core';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
@@ -6,23 +15,16 @@ import type { History } from '../workspace/history.ts';
 import type { Kept } from '../workspace/kept.ts';
 import { openedState, workspaceActions, type WorkspaceActions, type WorkspaceState } from '../workspace/workspace.ts';
 
-/** Bars of one section that are chosen together. */
-export interface ChosenBars {
-  readonly section: string;
-  readonly from: number;
-  readonly count: number;
-}
-
 /** A song that is worked on, and the bars that are chosen. */
 export interface SongState extends WorkspaceState<SongEdit, Song> {
-  readonly chosen: ChosenBars;
+  readonly chosen: BarRange;
   /** Bars that were copied, to be put in elsewhere. */
   readonly copied: readonly Bar[];
 }
 
 /** What can be done with a song on its map. */
 export interface SongActions extends WorkspaceActions<SongEdit, Song> {
-  readonly choose: (chosen: ChosenBars) => void;
+  readonly choose: (chosen: BarRange) => void;
   /** Walks bars on over the ends of sections; with `extend` the choice grows or shrinks instead. */
   readonly walk: (by: number, extend?: boolean) => void;
   /** Changes each of the chosen bars. */
@@ -30,29 +32,27 @@ export interface SongActions extends WorkspaceActions<SongEdit, Song> {
   readonly removeBars: () => void;
   readonly insertBars: (bars: readonly Bar[], where: 'before' | 'after') => void;
   readonly moveBars: (by: number) => void;
-  /** Puts one bar of a section where another stands. */
-  readonly dropBar: (section: string, from: number, to: number) => void;
+  /** Puts one bar of a place where another stands. */
+  readonly dropBar: (place: string, from: number, to: number) => void;
   readonly copy: () => void;
 }
 
 export type SongStore = StoreApi<SongState & SongActions>;
 
-const sectionIn = ({ sections }: Song, id: string): Section | undefined => sections.find((one) => one.id === id);
-
 /** A choice of bars that are there. */
-const clamped = (song: Song, { section, from, count }: ChosenBars): ChosenBars => {
-  const found = sectionIn(song, section) ?? song.sections[0];
-  const bars = found?.bars.length ?? 0;
+const clamped = (song: Song, { place, from, count }: BarRange): BarRange => {
+  const known = barsAt(song, place).length > 0 ? place : (song.sections[0]?.id ?? '');
+  const bars = barsAt(song, known).length;
   const first = Math.min(Math.max(0, from), Math.max(0, bars - 1));
-  return { section: found?.id ?? '', from: first, count: Math.max(1, Math.min(count, bars - first)) };
+  return { place: known, from: first, count: Math.max(1, Math.min(count, bars - first)) };
 };
 
-/** The place a step leads to: on into the next section at the end of one. */
-const stepped = (song: Song, { section, from }: ChosenBars, by: number): ChosenBars => {
-  const flat = song.sections.flatMap(({ id, bars }) => bars.map((_, index) => ({ section: id, from: index })));
-  const now = flat.findIndex((one) => one.section === section && one.from === from);
+/** The bar a step leads to: on into the next section or ending where one is over. */
+const stepped = (song: Song, { place, from }: BarRange, by: number): BarRange => {
+  const flat = barPlacesOf(song).flatMap((one) => barsAt(song, one).map((_, index) => ({ place: one, from: index })));
+  const now = flat.findIndex((one) => one.place === place && one.from === from);
   const next = flat[Math.min(flat.length - 1, Math.max(0, now + by))];
-  return { section: next?.section ?? section, from: next?.from ?? from, count: 1 };
+  return { place: next?.place ?? place, from: next?.from ?? from, count: 1 };
 };
 
 /** A song's map with its song on it. */
@@ -61,13 +61,12 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
     const settle = (song: Song): void => set({ chosen: clamped(song, get().chosen) });
     const workspace = workspaceActions<SongEdit, Song>({ kind: SONG_KIND }, { get, set, settle });
     const { run, refuse } = workspace;
-    const bars = (): readonly Bar[] => sectionIn(get().document, get().chosen.section)?.bars ?? [];
-    const setBars = (next: readonly Bar[]): boolean =>
-      run({ kind: 'setBars', section: get().chosen.section, bars: next });
+    const bars = (): readonly Bar[] => barsAt(get().document, get().chosen.place);
+    const setBars = (next: readonly Bar[]): boolean => run(setBarsAt(get().document, get().chosen.place, next));
     return {
       ...openedState(kept, history),
       ...workspace,
-      chosen: { section: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
+      chosen: { place: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
       copied: [],
       choose: (chosen) => set({ chosen: clamped(get().document, chosen) }),
       walk: (by, extend = false) => {
@@ -84,25 +83,26 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
       },
       removeBars: () => {
         const { from, count } = get().chosen;
-        if (bars().length <= count) return refuse('A section keeps one bar at least; take the section out instead.');
+        if (bars().length <= count)
+          return refuse('One bar stays at least; take the section or the ending out instead.');
         setBars(bars().filter((_, index) => index < from || index >= from + count));
       },
       insertBars: (added, where) => {
-        const { section, from, count } = get().chosen;
-        const place = where === 'before' ? from : from + count;
-        if (setBars([...bars().slice(0, place), ...added, ...bars().slice(place)]))
-          set({ chosen: clamped(get().document, { section, from: place, count: added.length }) });
+        const { place, from, count } = get().chosen;
+        const first = where === 'before' ? from : from + count;
+        if (setBars([...bars().slice(0, first), ...added, ...bars().slice(first)]))
+          set({ chosen: clamped(get().document, { place, from: first, count: added.length }) });
       },
       moveBars: (by) => {
-        const { section, from, count } = get().chosen;
+        const { place, from, count } = get().chosen;
         const moved = bars().slice(from, from + count);
         const others = bars().filter((_, index) => index < from || index >= from + count);
-        const place = Math.min(others.length, Math.max(0, from + by));
-        if (place !== from && setBars([...others.slice(0, place), ...moved, ...others.slice(place)]))
-          set({ chosen: { section, from: place, count } });
+        const first = Math.min(others.length, Math.max(0, from + by));
+        if (first !== from && setBars([...others.slice(0, first), ...moved, ...others.slice(first)]))
+          set({ chosen: { place, from: first, count } });
       },
-      dropBar: (section, from, to) => {
-        set({ chosen: clamped(get().document, { section, from, count: 1 }) });
+      dropBar: (place, from, to) => {
+        set({ chosen: clamped(get().document, { place, from, count: 1 }) });
         get().moveBars(to - from);
       },
       copy: () => {
