@@ -36,3 +36,4 @@ export {
   type EndingPlace,
 } from './places.ts';
 export { figureIn, putTexture, setMelody, takeStrokes, type BarRange, type Reach } from './bar-edits.ts';
+export { approachesOfSong, type SectionApproach, type SongApproach } from './song-approaches.ts';

@@ -1,4 +1,5 @@
 import { sentence, shiftLick, type Pattern, type ShiftedLick } from '@fleet-wren/core';
+import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
@@ -92,26 +93,27 @@ export const BarTools = ({
       <Button variant="quiet" size="sm" onClick={double} title="Control D">
         Repeat
       </Button>
-      <Button variant="quiet" size="sm" onClick={copy} title="Control C">
-        Copy
+      <Button variant="plain" size="sm" onClick={copy} aria-label="Copy" title="Copy (Control C)">
+        <Copy size={15} aria-hidden />
       </Button>
       <Button
-        variant="quiet"
+        variant="plain"
         size="sm"
         disabled={copied === 0}
         onClick={() => insertBars(store.getState().copied, 'after')}
-        title="Control V"
+        aria-label="Put in after"
+        title="Put in after (Control V)"
       >
-        Put in after
+        <ClipboardPaste size={15} aria-hidden />
       </Button>
-      <Button variant="quiet" size="sm" onClick={() => moveBars(-1)} title="Alt ←">
-        Earlier
+      <Button variant="plain" size="sm" onClick={() => moveBars(-1)} aria-label="Earlier" title="Earlier (Alt ←)">
+        <ArrowLeft size={15} aria-hidden />
       </Button>
-      <Button variant="quiet" size="sm" onClick={() => moveBars(1)} title="Alt →">
-        Later
+      <Button variant="plain" size="sm" onClick={() => moveBars(1)} aria-label="Later" title="Later (Alt →)">
+        <ArrowRight size={15} aria-hidden />
       </Button>
-      <Button variant="quiet" size="sm" onClick={removeBars} title="Delete">
-        Take out
+      <Button variant="plain" size="sm" onClick={removeBars} aria-label="Take out" title="Take out (Delete)">
+        <Trash2 size={15} aria-hidden />
       </Button>
       <Button variant="quiet" size="sm" onClick={toBench} disabled={!shown || shown.strokes.length === 0 || pending}>
         To the bench

@@ -1,13 +1,9 @@
-import {
-  ceilingFigure,
-  learningOrder,
-  placeOfPlayed,
-  type CapoProposal,
-  type Instrument,
-  type Song,
-  type SongStudy,
-} from '@fleet-wren/core';
+import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
+import { EasierVersions } from './EasierVersions.tsx';
+import { LearningOrder } from './LearningOrder.tsx';
+import { SongSchools } from './SongSchools.tsx';
+import { useGoTo, type SideProps } from './useGoTo.ts';
 import { Button } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
 import { studyWorker } from '../workers/client.ts';
@@ -15,24 +11,8 @@ import { useAnswer } from '../workers/useAnswer.ts';
 import { barName } from './bars.ts';
 import { useSongStore } from './store.ts';
 
-interface SideProps {
-  readonly song: Song;
-  readonly study: SongStudy;
-}
-
-/** Goes to the first bar of those played. */
-const useGoTo = ({ study }: SideProps) => {
-  const store = useSongStore();
-  return (bar: number): void => {
-    const played = study.written.played[bar];
-    if (!played) return;
-    const { place, index } = placeOfPlayed(store.getState().document, played);
-    store.getState().choose({ place, from: index, count: 1 });
-  };
-};
-
 const CeilingOfSong = ({ song, study }: SideProps) => {
-  const goTo = useGoTo({ song, study });
+  const goTo = useGoTo({ study });
   const { ceiling } = study.judgement;
   const { ceilingBar } = study;
   if (!ceiling) return <p className="text-soft">Nothing sets a tempo ceiling yet.</p>;
@@ -54,45 +34,11 @@ const CeilingOfSong = ({ song, study }: SideProps) => {
   );
 };
 
-const LearningOrder = ({ song, study }: SideProps) => {
-  const goTo = useGoTo({ song, study });
-  const order = useMemo(() => learningOrder(study.motifs), [study]);
-  if (order.length === 0) return null;
-  return (
-    <section aria-label="What there is to learn">
-      <h2>What there is to learn</h2>
-      <ol className="learning">
-        {order.map(({ motif, reached, of }) => {
-          const one = study.motifs[motif];
-          if (!one) return null;
-          return (
-            <li key={motif}>
-              <button type="button" className="link-button" onClick={() => goTo(one.bars[0] ?? 0)}>
-                <b>{one.letter}</b> {one.name}
-              </button>
-              <span className="text-soft">
-                {one.bars.length === 1 ? 'one bar' : `${one.bars.length} bars`}, strain {Math.round(one.strain * 100)} %
-                {one.nearest && `; ${one.nearest.differs} strokes from ${study.motifs[one.nearest.motif]?.letter}`}
-              </span>
-              <span className="reached" title={`then ${reached} of ${of} bars can be played`}>
-                <span style={{ width: `${(100 * reached) / of}%` }} />
-              </span>
-              <small className="text-soft">
-                then {reached} of {of} bars
-              </small>
-            </li>
-          );
-        })}
-      </ol>
-    </section>
-  );
-};
-
 /** Findings that are shown: the worst of the bars that have any. */
 const SHOWN = 5;
 
 const Trouble = ({ song, study }: SideProps) => {
-  const goTo = useGoTo({ song, study });
+  const goTo = useGoTo({ study });
   const muted = study.written.muted[0];
   const worst = study.bars
     .filter((one) => one.worst !== null)
@@ -125,7 +71,7 @@ const Trouble = ({ song, study }: SideProps) => {
 };
 
 const ThumbLine = ({ song, study }: SideProps) => {
-  const goTo = useGoTo({ song, study });
+  const goTo = useGoTo({ study });
   const widest = Math.max(0, ...study.thumb.map((one) => one.widest));
   const jumps = study.thumb.filter((one) => one.widest === widest && widest >= 2);
   const strings = [...new Set(study.thumb.flatMap((one) => one.strings))].sort((a, b) => b - a);
@@ -237,6 +183,8 @@ export const SongSide = ({ song, study }: { readonly song: Song; readonly study:
         <LearningOrder song={song} study={study} />
         <Trouble song={song} study={study} />
         <ThumbLine song={song} study={study} />
+        <EasierVersions song={song} />
+        <SongSchools song={song} />
       </>
     )}
     <Keys song={song} />

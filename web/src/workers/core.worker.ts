@@ -1,5 +1,6 @@
 import {
   alternatives,
+  approachesOfSong,
   axesByKey,
   capoProposals,
   capoSong,
@@ -7,6 +8,7 @@ import {
   cureFor,
   digitsInOrder,
   drillGrid,
+  easierVersions,
   edit,
   explain,
   frequencyOf,
@@ -116,6 +118,9 @@ const work: CoreWork = {
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
   studySong: (song, hand) => studySong(song, { hand: sameHand(hand), memory: songMemory }),
+  easier: (song, hand) => easierVersions(song, studySong(song, { hand: sameHand(hand) }), { hand: sameHand(hand) }),
+  songApproaches: (song, schools, own, hand) =>
+    approachesOfSong(song, valueOrThrow(schoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
   rekey: (song, to) => ('capo' in to ? capoSong(song, to.capo) : transposeSong(song, to.semitones)),
   capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
   chartSong: (chart, name, changes) => {

@@ -5,6 +5,7 @@ import type {
   Comparison,
   Cure,
   DrillGrid,
+  EasierVersion,
   Edit,
   Explanation,
   FoundVoicing,
@@ -19,6 +20,7 @@ import type {
   Problem,
   Result,
   Song,
+  SongApproach,
   SongStudy,
   StringStudy,
 } from '@fleet-wren/core';
@@ -70,6 +72,15 @@ export interface CoreWork {
   ) => Comparison;
   /** A song fingered as one and read bar by bar. */
   readonly studySong: (song: Song, hand: Hand) => SongStudy;
+  /** Easier versions of a song, the easiest first. */
+  readonly easier: (song: Song, hand: Hand) => readonly EasierVersion[];
+  /** A song in several schools, section by section. */
+  readonly songApproaches: (
+    song: Song,
+    schools: readonly string[],
+    own: readonly MadeSchool[],
+    hand: Hand,
+  ) => readonly SongApproach[];
   /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
   readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<AnySongEdit>;
   /** The kindest capos and keys for some chords. */

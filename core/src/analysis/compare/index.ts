@@ -41,7 +41,7 @@ export const compareSchools = (
  * schoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
  */
 export const schoolsToCompare = (
-  pattern: Pattern,
+  pattern: Pick<Pattern, 'ownSchool'>,
   keys: readonly string[],
   own: readonly MadeSchool[] = [],
 ): Result<readonly School[]> => {

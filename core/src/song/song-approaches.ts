@@ -1,0 +1,79 @@
+import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
+import { taskOf, type FingerOptions, type School } from '../fingering/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import { barOfStroke, writeSong } from './realise-song.ts';
+import type { Song } from './song.ts';
+
+/** How one section goes in a school. */
+export interface SectionApproach {
+  readonly section: string;
+  readonly name: string;
+  /** Quickest tempo of the section, in beats a minute; null where nothing limits. */
+  readonly ceiling: number | null;
+  /** Strokes that nobody is left for. */
+  readonly unplayed: number;
+  readonly findings: number;
+}
+
+/** A song in one school: as a whole and by section. */
+export interface SongApproach {
+  readonly school: string;
+  readonly name: string;
+  readonly ceiling: number | null;
+  readonly unplayed: number;
+  readonly findings: number;
+  readonly sections: readonly SectionApproach[];
+}
+
+const least = (values: readonly number[]): number | null => (values.length > 0 ? Math.min(...values) : null);
+
+/** Tempos at which each need takes all the time there is, by the bar in which it ends. */
+const limitsByBar = (pattern: Pattern, judgement: Judgement, options: FingerOptions): ReadonlyMap<number, number> => {
+  const limits = new Map<number, number>();
+  for (const { to, seconds, has } of needsOf(taskOf(pattern, options), digitsInOrder(pattern, judgement))) {
+    const bar = barOfStroke(pattern.strokes[to]?.id ?? '0/');
+    limits.set(bar, Math.min(limits.get(bar) ?? Infinity, (pattern.tempo * has) / seconds));
+  }
+  return limits;
+};
+
+/**
+ * A song in several schools, each as a whole and section by section. A section's ceiling is
+ * the least of what its strokes need.
+ * @example
+ * approachesOfSong(newSong('Song'), [schoolOf({ school: 'rolling' })])[0].sections.length // => 1
+ */
+export const approachesOfSong = (
+  song: Song,
+  schools: readonly School[],
+  options: FingerOptions = {},
+): readonly SongApproach[] => {
+  const { pattern, played } = writeSong(song);
+  return schools.map((school): SongApproach => {
+    const judgement = judge(pattern, { ...options, school });
+    const limits = limitsByBar(pattern, judgement, { ...options, school });
+    const unplayed = pattern.strokes.filter(({ id, slur }) => !slur && !judgement.digits[id]).map(({ id }) => id);
+    const sections = song.sections.flatMap(({ id, name }): readonly SectionApproach[] => {
+      const bars = new Set(played.flatMap(({ section }, bar) => (section === id ? [bar] : [])));
+      if (bars.size === 0) return [];
+      const inside = (stroke: string | undefined): boolean => stroke !== undefined && bars.has(barOfStroke(stroke));
+      return [
+        {
+          section: id,
+          name,
+          ceiling: least([...limits].flatMap(([bar, bpm]) => (bars.has(bar) ? [bpm] : []))),
+          unplayed: unplayed.filter(inside).length,
+          findings: judgement.findings.filter(({ strokes }) => inside(strokes.at(-1))).length,
+        },
+      ];
+    });
+    return {
+      school: school.key,
+      name: school.name,
+      ceiling: judgement.ceiling?.bpm ?? null,
+      unplayed: unplayed.length,
+      findings: judgement.findings.length,
+      sections,
+    };
+  });
+};

@@ -1,0 +1,71 @@
+import { ceilingFigure, type EasierVersion, type Hand, type Song } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useCreateSong } from '../api/songs.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+import { useSongStore } from './store.ts';
+
+interface Question {
+  readonly song: Song;
+  readonly hand: Hand;
+}
+
+const askEasier = ({ song, hand }: Question, signal: AbortSignal): Promise<readonly EasierVersion[]> =>
+  studyWorker.ask('easier', [song, hand], { signal, deadline: 30_000 });
+
+/** Easier versions of a song with their ceilings, each to be kept as a song of its own. */
+export const EasierVersions = ({ song }: { readonly song: Song }) => {
+  const store = useSongStore();
+  const { hand } = useHand();
+  const question = useMemo(() => ({ song, hand }), [song, hand]);
+  const { value } = useAnswer(question, askEasier);
+  const create = useCreateSong();
+  const navigate = useNavigate();
+  if (!value || value.length < 2) return null;
+  const keep = (version: Song): void =>
+    create.mutate(version, {
+      onSuccess: ({ id }) => void navigate(`/songs/${id}`),
+      onError: (error) => store.getState().refuse(wordsOf(error)),
+    });
+  return (
+    <section aria-label="Easier versions">
+      <h2>Easier versions</h2>
+      <table className="levels">
+        <thead>
+          <tr>
+            <th scope="col">Version</th>
+            <th scope="col">Strokes</th>
+            <th scope="col">Ceiling</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {value.map(({ key, name, song: version, strokes, ceiling }) => (
+            <tr key={key}>
+              <th scope="row">{name}</th>
+              <td>{strokes}</td>
+              <td>{ceiling === null ? 'none' : ceilingFigure(ceiling)}</td>
+              <td>
+                {version && (
+                  <Button
+                    variant="plain"
+                    size="sm"
+                    disabled={create.isPending}
+                    aria-label={`Keep ${name} as a song`}
+                    onClick={() => keep(version)}
+                  >
+                    keep it
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+};

@@ -1,0 +1,100 @@
+import { learningOrder, patternOfBars, type Motif, type Pattern, type SongStudy } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { useSongStore } from './store.ts';
+import { useGoTo, type SideProps } from './useGoTo.ts';
+
+/** The longest a set's name may be: it is a tag. */
+const TAG = 30;
+
+/** A motif as a pattern to practise: the first bar it comes in, going round. */
+const patternOfMotif = ({ written }: SongStudy, { name, letter, bars }: Motif): Pattern => {
+  const pattern = patternOfBars(written, bars[0] ?? 0, 1);
+  const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
+  return { ...pattern, name: `${pattern.name}, ${letter} ${name}`.slice(0, 120), cyclic: true, strokes };
+};
+
+const useMotifs = ({ song, study }: SideProps) => {
+  const store = useSongStore();
+  const create = useCreatePattern();
+  const createAll = useCreatePatterns();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const onError = (error: unknown): void => store.getState().refuse(wordsOf(error));
+  const open = (motif: Motif): void =>
+    create.mutate(patternOfMotif(study, motif), { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
+  const toSet = (motifs: readonly Motif[]): void => {
+    const set = song.name.slice(0, TAG);
+    const patterns = motifs.map((motif) => ({ ...patternOfMotif(study, motif), tags: [set] }));
+    createAll.mutate(patterns, {
+      onError,
+      onSuccess: () =>
+        notice({
+          text: `${patterns.length === 1 ? 'One drill is' : `${patterns.length} drills are`} in the set “${set}”.`,
+          action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(set)}`) },
+        }),
+    });
+  };
+  return { open, toSet, pending: create.isPending || createAll.isPending };
+};
+
+const strokesFrom = (motifs: readonly Motif[], { nearest }: Motif): string => {
+  if (!nearest) return '';
+  const words = nearest.differs === 1 ? 'one stroke' : `${nearest.differs} strokes`;
+  return `; ${words} from ${motifs[nearest.motif]?.letter}`;
+};
+
+/** What there is to learn in a song, in which order; each goes to the bench or to a set. */
+export const LearningOrder = ({ song, study }: SideProps) => {
+  const goTo = useGoTo({ study });
+  const { open, toSet, pending } = useMotifs({ song, study });
+  const order = useMemo(() => learningOrder(study.motifs), [study]);
+  const inOrder = order.flatMap(({ motif }) => study.motifs[motif] ?? []);
+  if (order.length === 0) return null;
+  return (
+    <section aria-label="What there is to learn">
+      <h2>What there is to learn</h2>
+      <ol className="learning">
+        {order.map(({ motif, reached, of }) => {
+          const one = study.motifs[motif];
+          if (!one) return null;
+          return (
+            <li key={motif}>
+              <span className="learning-head">
+                <button type="button" className="link-button" onClick={() => goTo(one.bars[0] ?? 0)}>
+                  <b>{one.letter}</b> {one.name}
+                </button>
+                <Button
+                  variant="plain"
+                  size="sm"
+                  disabled={pending}
+                  aria-label={`${one.letter} to the bench`}
+                  onClick={() => open(one)}
+                >
+                  to the bench
+                </Button>
+              </span>
+              <span className="text-soft">
+                {one.bars.length === 1 ? 'one bar' : `${one.bars.length} bars`}, strain {Math.round(one.strain * 100)} %
+                {strokesFrom(study.motifs, one)}
+              </span>
+              <span className="reached" title={`then ${reached} of ${of} bars can be played`}>
+                <span style={{ width: `${(100 * reached) / of}%` }} />
+              </span>
+              <small className="text-soft">
+                then {reached} of {of} bars
+              </small>
+            </li>
+          );
+        })}
+      </ol>
+      <Button variant="quiet" size="sm" disabled={pending} onClick={() => toSet(inOrder)}>
+        All of it to a drill set
+      </Button>
+    </section>
+  );
+};

@@ -1,0 +1,91 @@
+import { ceilingFigure, type Hand, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useHand } from '../parts/hand/useHand.ts';
+import { useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+import { useSongStore } from './store.ts';
+
+/** Schools a song is tried in, besides its own. */
+const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
+
+/** How many of them are shown. */
+const SHOWN = 4;
+
+const schoolsFor = ({ school }: Song): readonly string[] =>
+  [school, ...USUAL.filter((key) => key !== school.split(':')[0])].slice(0, SHOWN);
+
+interface Question {
+  readonly song: Song;
+  readonly own: readonly MadeSchool[];
+  readonly hand: Hand;
+}
+
+const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongApproach[]> =>
+  studyWorker.ask('songApproaches', [song, schoolsFor(song), own, hand], { signal, deadline: 30_000 });
+
+const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
+
+const leftOut = ({ unplayed }: Pick<SongApproach, 'unplayed'>): string =>
+  unplayed === 0 ? '' : unplayed === 1 ? 'one stroke nobody can play' : `${unplayed} strokes nobody can play`;
+
+const Table = ({ song, own }: { readonly song: Song; readonly own: readonly MadeSchool[] }) => {
+  const { run } = useSongStore().getState();
+  const { hand } = useHand();
+  const question = useMemo(() => ({ song, own, hand }), [song, own, hand]);
+  const { value, trouble } = useAnswer(question, askApproaches);
+  if (trouble) return <p className="text-soft">{trouble}</p>;
+  if (!value) return <p className="text-soft">Being worked out …</p>;
+  const use = (school: string): boolean =>
+    run({ kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) });
+  return (
+    <div className="song-schools">
+      {value.map((approach) => (
+        <article key={approach.school} aria-label={approach.name}>
+          <p>
+            <b>{approach.name}</b>
+            {approach.school === song.school ? (
+              <span className="text-soft">in use</span>
+            ) : (
+              <Button variant="plain" size="sm" onClick={() => use(approach.school)}>
+                use this one
+              </Button>
+            )}
+          </p>
+          <dl>
+            <div>
+              <dt>the whole</dt>
+              <dd>{figure(approach.ceiling)}</dd>
+            </div>
+            {approach.sections.map((section) => (
+              <div key={section.section}>
+                <dt>{section.name}</dt>
+                <dd>{figure(section.ceiling)}</dd>
+              </div>
+            ))}
+          </dl>
+          {approach.unplayed > 0 && <p className="text-warning">{leftOut(approach)}</p>}
+        </article>
+      ))}
+    </div>
+  );
+};
+
+/** The song in other schools: its ceiling as a whole and by section, worked out when it is asked for. */
+export const SongSchools = ({ song }: { readonly song: Song }) => {
+  const [open, setOpen] = useState(false);
+  const own = useOwnSchools(song.ownSchool);
+  return (
+    <section aria-label="In other schools">
+      <h2>In other schools</h2>
+      {open ? (
+        <Table song={song} own={own} />
+      ) : (
+        <Button variant="quiet" size="sm" onClick={() => setOpen(true)}>
+          Compare ceilings by section
+        </Button>
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,19 @@
+import { placeOfPlayed, type Song, type SongStudy } from '@fleet-wren/core';
+import { useSongStore } from './store.ts';
+
+/** A song, and what is said of it. */
+export interface SideProps {
+  readonly song: Song;
+  readonly study: SongStudy;
+}
+
+/** Goes to a bar as it is played, counted from 0. */
+export const useGoTo = ({ study }: Pick<SideProps, 'study'>) => {
+  const store = useSongStore();
+  return (bar: number): void => {
+    const played = study.written.played[bar];
+    if (!played) return;
+    const { place, index } = placeOfPlayed(store.getState().document, played);
+    store.getState().choose({ place, from: index, count: 1 });
+  };
+};
