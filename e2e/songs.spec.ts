@@ -1,21 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { newSong, writeSongFile } from '@fleet-wren/core';
+import { beginSong } from './song-studio.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 import type { Page } from '@playwright/test';
 
 const saved = (page: Page) => expect(page.locator('.saving')).toHaveText('saved');
-
-/** A song from a chart, standing on its map. */
-const beginSong = async (page: Page, name: string, chart: string): Promise<void> => {
-  await openStudio(page);
-  await page.getByRole('link', { name: 'Songs' }).click();
-  await page.getByRole('button', { name: 'New song' }).click();
-  await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByLabel('Begin from').selectOption('own');
-  await page.getByRole('textbox', { name: 'Chord chart' }).fill(chart);
-  await page.getByRole('button', { name: 'Begin this song' }).click();
-  await expect(page.getByText('a minute is the ceiling')).toBeVisible();
-};
 
 const bars = (page: Page) => page.locator('.song-bar');
 

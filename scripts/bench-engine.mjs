@@ -6,6 +6,9 @@ import {
   fingerScore,
   judge,
   newFingeringMemory,
+  readChart,
+  songFromChart,
+  studySong,
   newPattern,
   realise,
   schoolOf,
@@ -132,3 +135,35 @@ for (const size of [16, 64, 256, 2000])
   console.log(
     `  ${size} strokes: ${timed(() => judge(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`,
   );
+
+console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after a bar was changed');
+{
+  const chart = Array.from({ length: 50 }, (_, row) => ['| C | Am7 | F | G7 |', '| Dm7 | G7 | C | A7 |'][row % 2]).join(
+    '\n',
+  );
+  const strokes = Array.from({ length: 16 }, (_, slot) => ({
+    id: `k${slot}`,
+    at: slot * 210,
+    string: [5, 3, 4, 2, 5, 3, 4, 1][slot % 8],
+  }));
+  const first = valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Bench'));
+  let song = { ...first, subdivision: 4, figures: [{ ...first.figures[0], length: 3360, strokes }] };
+  const memory = newFingeringMemory();
+  const began = performance.now();
+  studySong(song, { memory });
+  const whole = performance.now() - began;
+  const times = Array.from({ length: 20 }, (_, round) => {
+    const [section] = song.sections;
+    const changed = strokes.map((stroke) => ({ ...stroke, string: ((stroke.string + round) % 6) + 1 }));
+    const bars = section.bars.map((bar, index) =>
+      index === round * 7 ? { ...bar, texture: { written: changed } } : bar,
+    );
+    song = { ...song, sections: [{ ...section, bars }] };
+    const start = performance.now();
+    studySong(song, { memory });
+    return performance.now() - start;
+  });
+  console.log(
+    `  first ${whole.toFixed(0)} ms, a bar changed ${median(times).toFixed(0)} (worst ${Math.max(...times).toFixed(0)}) ms`,
+  );
+}

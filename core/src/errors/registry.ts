@@ -21,6 +21,10 @@ export const ERRORS = {
     say: 'String {string} is already played at {where}; one string can be struck only once at a time. Move or clear one of the two.',
   },
   'stroke-id-taken': { status: 422, say: 'Two strokes carry the same name “{id}”; each stroke needs its own.' },
+  'tuning-wrong': {
+    status: 422,
+    say: 'This is no tuning: {problem}. Write the notes from the lowest string up, as in D A D G A D.',
+  },
   'tempo-out-of-range': {
     status: 422,
     say: 'A tempo of {value} is outside {least} to {most} a minute. Choose one in between.',

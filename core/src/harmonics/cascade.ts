@@ -1,6 +1,7 @@
 import { fretOn, type Voicing } from '../harmony/index.ts';
 import { noteName, pitchAt, pitchClassName, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
 import { harmonicPoint, type HarmonicPoint } from './reach.ts';
+import type { HarmonicNode } from './nodes.ts';
 
 /** One note of a cascade in the order they sound. */
 export interface CascadeNote {
@@ -70,16 +71,21 @@ const goesOneWay = (pitches: readonly number[]): boolean => {
 };
 
 /**
- * A cascade over a shape: touched harmonics an octave up and natural notes in the order asked for, their sounding pitches
+ * A cascade over a shape: touched harmonics (an octave up unless another node is named) and natural notes in the order asked for, their sounding pitches
  * and what they make. Strings the shape mutes are passed over.
  * @example
  * cascadeOver(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
  */
-export const cascadeOver = (instrument: Instrument, voicing: Voicing, steps: readonly CascadeStep[]): Cascade => {
+export const cascadeOver = (
+  instrument: Instrument,
+  voicing: Voicing,
+  steps: readonly CascadeStep[],
+  node?: HarmonicNode,
+): Cascade => {
   const notes = steps.flatMap(({ string, harmonic }): CascadeNote[] => {
     const stopped = fretOn(voicing, string);
     if (stopped === null) return [];
-    const point = harmonic ? harmonicPoint(instrument, { string, stopped }) : null;
+    const point = harmonic ? harmonicPoint(instrument, { string, stopped }, node) : null;
     const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
     return [{ string, harmonic: point, pitch, note: noteName(pitch) }];
   });

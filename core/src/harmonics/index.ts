@@ -1,3 +1,10 @@
 export { HARMONIC_NODES, nodeAt, type HarmonicNode } from './nodes.ts';
 export { harmonicPoint, harmonicsOver, type HarmonicPoint } from './reach.ts';
 export { cascadeOver, madeBy, usualCascade, type Cascade, type CascadeNote, type CascadeStep } from './cascade.ts';
+export {
+  CASCADE_BALANCES,
+  CASCADE_WAYS,
+  cascadePattern,
+  type CascadeBalance,
+  type CascadeWay,
+} from './cascade-pattern.ts';

@@ -1,6 +1,13 @@
 import { fretOn, openStrings, sounds, type Voicing } from '../harmony/index.ts';
-import { stringCount } from '../instrument/index.ts';
-import { byTimeThenString, roleString, type CourseBar, type Pattern, type Stroke } from '../pattern/index.ts';
+import { stringCount, type Instrument } from '../instrument/index.ts';
+import {
+  byTimeThenString,
+  roleString,
+  type CourseBar,
+  type Pattern,
+  type Role,
+  type Stroke,
+} from '../pattern/index.ts';
 import { realise, type Score } from '../score/index.ts';
 import { canSubdivide, ticksPerBeat, type Metre } from '../time/index.ts';
 import type { Bar, BarChord, Song } from './song.ts';
@@ -116,9 +123,26 @@ const nearestSounding = (voicing: Voicing, string: number, strings: number): num
   return [...all].sort((a, b) => Math.abs(a - string) - Math.abs(b - string) || b - a)[0] ?? null;
 };
 
+/** The strings of the bass and what alternates with it, worked out once for a shape on an instrument. */
+const roleStrings = new WeakMap<
+  Voicing,
+  { readonly instrument: Instrument; readonly strings: Map<Role, number | null> }
+>();
+
+const stringOfRole = (instrument: Instrument, voicing: Voicing, role: Role): number | null => {
+  const known = roleStrings.get(voicing);
+  const own = known?.instrument === instrument ? known : { instrument, strings: new Map<Role, number | null>() };
+  const found = own.strings.get(role);
+  if (found !== undefined) return found;
+  const string = roleString(instrument, voicing, role);
+  own.strings.set(role, string);
+  roleStrings.set(voicing, own);
+  return string;
+};
+
 /** A stroke on the string its chord gives it, with the fret it sounds at; undefined where the chord mutes it. */
 const placed = (song: Song, stroke: Stroke, voicing: Voicing): Stroke | undefined => {
-  const string = stroke.role ? (roleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string;
+  const string = stroke.role ? (stringOfRole(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string;
   const { role: _role, ...rest } = stroke;
   if (stroke.harmonic?.kind === 'natural' || stroke.fret !== undefined) return { ...rest, string };
   const fret = fretOn(voicing, string);
@@ -137,19 +161,52 @@ const onePerString = (strokes: readonly Stroke[]): readonly Stroke[] => [
   ...new Map(strokes.map((stroke) => [`${stroke.at}/${stroke.string}`, stroke])).values(),
 ];
 
+/** A bar as it was written out, and all that hung on. */
+interface WrittenBar {
+  readonly written: Written;
+  readonly at: number;
+  readonly before: Voicing;
+  readonly into: number;
+  readonly song: Pick<Song, 'figures' | 'voicings' | 'instrument' | 'metre'>;
+}
+
+/** Bars stay the same values from edit to edit, and their strokes with them: by bar, then by its number as played. */
+const writtenBars = new WeakMap<Bar, Map<number, WrittenBar>>();
+
+const sameSong = (a: WrittenBar['song'], b: Song): boolean =>
+  a.figures === b.figures && a.voicings === b.voicings && a.instrument === b.instrument && a.metre === b.metre;
+
+const runsOn = ({ texture }: Bar): boolean =>
+  typeof texture === 'object' && 'figure' in texture && texture.begins === 'runs on';
+
 const writeBar = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): Written => {
-  const { bar, ticks } = played[index] as PlayedBar;
+  const { bar, at } = played[index] as PlayedBar;
+  const into = runsOn(bar) ? ranOn(played, index) : 0;
+  const all = writtenBars.get(bar) ?? new Map<number, WrittenBar>();
+  const known = all.get(index);
+  if (known?.at === at && known.before === before && known.into === into && sameSong(known.song, song))
+    return known.written;
+  const written = writeBarAnew(song, played, index, before);
+  const { figures, voicings, instrument, metre } = song;
+  all.set(index, { written, at, before, into, song: { figures, voicings, instrument, metre } });
+  writtenBars.set(bar, all);
+  return written;
+};
+
+const writeBarAnew = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): Written => {
+  const { bar, ticks, at: start } = played[index] as PlayedBar;
   const loose = withMelody(looseStrokes(song, played, index), bar.melody);
   const muted: MutedStroke[] = [];
-  const strokes = loose.flatMap((stroke): Stroke[] => {
+  const strokes: Stroke[] = [];
+  for (const stroke of loose) {
     const voicing = shapeAt(song, bar, stroke.at, before);
     const done = placed(song, stroke, voicing);
-    if (done) return [{ ...done, id: `${index}/${stroke.id}` }];
-    const strings = stringCount(song.instrument);
-    const nearest = nearestSounding(voicing, stroke.string, strings);
-    muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });
-    return [];
-  });
+    if (done) strokes.push({ ...done, id: `${index}/${stroke.id}`, at: stroke.at + start });
+    else {
+      const nearest = nearestSounding(voicing, stroke.string, stringCount(song.instrument));
+      muted.push({ bar: index, stroke: stroke.id, string: stroke.string, chord: voicing.chord, nearest });
+    }
+  }
   return { strokes: onePerString(strokes), muted, voicing: shapeAt(song, bar, ticks, before) };
 };
 
@@ -170,9 +227,9 @@ export const writeSong = (song: Song): WrittenSong => {
   const muted: MutedStroke[] = [];
   let voicing = firstShape(song, played);
   const first = voicing;
-  played.forEach((bar, index) => {
+  played.forEach((_, index) => {
     const written = writeBar(song, played, index, voicing);
-    for (const stroke of written.strokes) strokes.push({ ...stroke, at: stroke.at + bar.at });
+    strokes.push(...written.strokes);
     muted.push(...written.muted);
     voicing = written.voicing;
   });

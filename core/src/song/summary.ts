@@ -1,4 +1,4 @@
-import { TUNINGS } from '../instrument/index.ts';
+import { tuningName } from '../instrument/index.ts';
 import type { Song } from './song.ts';
 import { unfoldForm } from './unfold.ts';
 
@@ -40,7 +40,7 @@ export const summaryOfSong = (song: Song): SongSummary => ({
   bars: unfoldForm(song).length,
   tempo: song.tempo,
   metre: `${song.metre.beats}/${song.metre.unit}`,
-  tuning: TUNINGS.find(({ key }) => key === song.instrument.tuning)?.name ?? song.instrument.tuning,
+  tuning: tuningName(song.instrument),
   capo: song.instrument.capo,
   form: formLine(song).slice(0, 200),
   chords: Object.values(song.voicings)

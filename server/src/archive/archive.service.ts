@@ -2,12 +2,14 @@ import { Injectable } from '@nestjs/common';
 import {
   WrenError,
   bareSummaryOf,
+  failure,
   makeHand,
   makeSchool,
   problem,
   readPattern,
   readSong,
   sentence,
+  success,
   type Pattern,
   type Result,
   type Song,
@@ -16,6 +18,7 @@ import type { Principal } from '../auth/principal.ts';
 import { UUID } from '../common/ids.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { readStored, type Kind, type Kinds } from '../documents/kinds.ts';
+import { settingsDocument } from '../set-up/set-up.schema.ts';
 import { writingOf } from '../songs/songs.service.ts';
 import { besideOf } from '../summaries/summaries.service.ts';
 import { ArchiveStore } from './archive.store.ts';
@@ -35,12 +38,18 @@ const wrong = ({ line }: Line, words: string): WrenError =>
 
 const made = (result: Result<object>): Result<object> => result;
 
+const checkedSettings = (document: object): Result<object> => {
+  const { error, value } = settingsDocument.validate(document);
+  return error ? failure(problem('request-wrong', { problem: error.message })) : success(value);
+};
+
 /** How a document of each kind is checked before it is kept. */
 const CHECKS: Readonly<{ [K in Kind]: (document: Kinds[K], name: string) => Result<object> }> = {
   pattern: readPattern,
   song: readSong,
   hand: (document, name) => made(makeHand({ key: 'archive', name, ...document })),
   school: (document, name) => made(makeSchool({ id: 'archive', name, ...document })),
+  settings: (document) => checkedSettings(document),
   estimates: (times) => made(makeHand({ key: 'archive', name: 'archive', times })),
 };
 

@@ -9,6 +9,8 @@ import {
   type Pattern,
   type Song,
   type Striker,
+  type Tuning,
+  type Voicing,
 } from '@fleet-wren/core';
 
 /** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
@@ -23,6 +25,16 @@ type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
 /** The studio's own values of estimates. */
 export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;
 
+/** How a studio likes things shown, and what it keeps at hand. */
+export interface Settings {
+  /** Necks and grids are drawn for a left-handed player. */
+  readonly leftHanded?: boolean;
+  /** Shapes that stand first where a chord is chosen, each with the tuning it is for. */
+  readonly favourites?: readonly { readonly pitches: readonly number[]; readonly voicing: Voicing }[];
+  /** Tunings of the studio's own. */
+  readonly tunings?: readonly Tuning[];
+}
+
 /** The kinds of documents a studio keeps, and what each holds. */
 export interface Kinds {
   readonly pattern: Pattern;
@@ -30,6 +42,7 @@ export interface Kinds {
   readonly hand: HandDocument;
   readonly school: SchoolDocument;
   readonly estimates: Estimates;
+  readonly settings: Settings;
 }
 
 /** The name of a kind of document. */
@@ -51,6 +64,7 @@ export const FORMATS: Readonly<Record<Kind, KindFormat>> = {
   hand: { format: 1, migrate: asItIs },
   school: { format: 1, migrate: asItIs },
   estimates: { format: 1, migrate: asItIs },
+  settings: { format: 1, migrate: asItIs },
 };
 
 /** A stored document as its kind is today, whatever format it was written in; one of a newer format is refused. */

@@ -6,7 +6,9 @@ import {
   estimatesSchema,
   handSchema,
   schoolSchema,
+  settingsSchema,
   type KeptEstimates,
+  type KeptSettings,
   type NewHand,
   type SchoolForm,
 } from './set-up.schema.ts';
@@ -70,5 +72,18 @@ export class SetUpController {
     @Body(new JoiPipe(estimatesSchema)) body: KeptEstimates,
   ): Promise<KeptEstimates> {
     return this.setUp.setEstimates(principal, body);
+  }
+
+  @Get('settings')
+  settings(@SignedIn() principal: Principal): Promise<KeptSettings> {
+    return this.setUp.settings(principal);
+  }
+
+  @Put('settings')
+  setSettings(
+    @SignedIn() principal: Principal,
+    @Body(new JoiPipe(settingsSchema)) body: KeptSettings,
+  ): Promise<KeptSettings> {
+    return this.setUp.setSettings(principal, body);
   }
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { DIGITS, ESTIMATE_KEYS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
-import type { Estimates, HandDocument } from '../documents/kinds.ts';
+import type { Estimates, HandDocument, Settings } from '../documents/kinds.ts';
 
 /** A hand to be kept, perhaps a student's. */
 export interface NewHand extends HandDocument {
@@ -49,6 +49,36 @@ export interface KeptEstimates {
   readonly estimates: Estimates;
   readonly version: number;
 }
+
+/** A studio's settings, and the version they were read at; 0 where there were none. */
+export interface KeptSettings {
+  readonly settings: Settings;
+  readonly version: number;
+}
+
+const midi = Joi.number().integer().min(12).max(100);
+const pitches = Joi.array().items(midi).min(4).max(8).required();
+const frets = Joi.array().items(Joi.number().integer().min(0).max(30).allow(null)).min(4).max(8);
+const voicing = Joi.object({ chord: words(40).min(1).required(), frets: frets.required() });
+
+/** How many shapes and tunings a studio keeps at hand. */
+export const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
+
+/** Settings as they may be kept. */
+export const settingsDocument = Joi.object<Settings>({
+  leftHanded: Joi.boolean().strict(),
+  favourites: Joi.array()
+    .items(Joi.object({ pitches, voicing: voicing.required() }))
+    .max(SETTINGS_LIMITS.favourites),
+  tunings: Joi.array()
+    .items(Joi.object({ key: words(40).min(1).required(), name: words(40).min(1).required(), pitches }))
+    .max(SETTINGS_LIMITS.tunings),
+});
+
+export const settingsSchema = Joi.object<KeptSettings>({
+  settings: settingsDocument.required(),
+  version: versionNumber(0).required().messages({ '*': 'Which version was changed is missing' }),
+});
 
 export const estimatesSchema = Joi.object<KeptEstimates>({
   estimates: numbers(ESTIMATE_KEYS).required(),

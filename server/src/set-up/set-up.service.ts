@@ -6,11 +6,11 @@ import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { isUniqueViolation } from '../db/errors.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
-import type { Kind } from '../documents/kinds.ts';
+import type { Kind, Kinds } from '../documents/kinds.ts';
 import { StudentsStore } from '../students/students.store.ts';
 import { OutdatedStore } from '../summaries/outdated.store.ts';
 import { SummariesService } from '../summaries/summaries.service.ts';
-import type { KeptEstimates, NewHand, SchoolForm } from './set-up.schema.ts';
+import type { KeptEstimates, KeptSettings, NewHand, SchoolForm } from './set-up.schema.ts';
 
 /** How many hands and schools of its own a studio can hold. */
 const QUOTA: Readonly<Partial<Record<Kind, number>>> = { hand: 2000, school: 200 };
@@ -21,7 +21,10 @@ const AS_SHIPPED: KeptEstimates = { estimates: {}, version: 0 };
 const estimatesOf = (kept: KeptDocument<'estimates'> | undefined): KeptEstimates =>
   kept ? { estimates: kept.document, version: kept.version } : AS_SHIPPED;
 
-/** A studio's hands, schools and estimates. */
+const settingsOf = (kept: KeptDocument<'settings'> | undefined): KeptSettings =>
+  kept ? { settings: kept.document, version: kept.version } : { settings: {}, version: 0 };
+
+/** A studio's hands, schools, estimates and settings. */
 @Injectable()
 export class SetUpService {
   constructor(
@@ -93,24 +96,38 @@ export class SetUpService {
   async setEstimates(principal: Principal, { estimates, version }: KeptEstimates): Promise<KeptEstimates> {
     valueOrThrow(makeHand({ key: 'new', name: 'new', times: estimates }));
     const scope = this.studios.for(principal);
-    const written = await this.writeEstimates(principal, { estimates, version });
+    const written = await this.writeOnly(principal, 'estimates', estimates, version);
     if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.estimates(principal) });
     await this.outdated.markAll(scope);
     void this.summaries.refresh(principal.studioId);
     return estimatesOf(written);
   }
 
-  private async writeEstimates(
+  async settings(principal: Principal): Promise<KeptSettings> {
+    const [kept] = await this.documents.list(this.studios.for(principal), 'settings');
+    return settingsOf(kept);
+  }
+
+  /** Writes the studio's settings on the version read (0 where there were none). */
+  async setSettings(principal: Principal, { settings, version }: KeptSettings): Promise<KeptSettings> {
+    const written = await this.writeOnly(principal, 'settings', settings, version);
+    if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.settings(principal) });
+    return settingsOf(written);
+  }
+
+  /** Writes a document of which a studio has one, on the version read; nothing where that is not the latest. */
+  private async writeOnly<K extends 'estimates' | 'settings'>(
     principal: Principal,
-    { estimates, version }: KeptEstimates,
-  ): Promise<KeptDocument<'estimates'> | undefined> {
+    kind: K,
+    document: Kinds[K],
+    version: number,
+  ): Promise<KeptDocument<K> | undefined> {
     const scope = this.studios.for(principal);
-    const writing = { name: 'estimates', document: estimates };
-    const [now] = await this.documents.list(scope, 'estimates');
-    if (now) return this.documents.update(scope, 'estimates', { id: now.id, version }, writing);
+    const [now] = await this.documents.list(scope, kind);
+    if (now) return this.documents.update(scope, kind, { id: now.id, version }, { name: kind, document });
     if (version !== 0) return undefined;
     // Of two first writers one lands: there is one such document a studio.
-    return this.documents.insert(scope, 'estimates', [writing]).then(
+    return this.documents.insert(scope, kind, [{ name: kind, document }]).then(
       ([kept]) => kept,
       (error: unknown) => {
         if (isUniqueViolation(error)) return undefined;

@@ -15,6 +15,7 @@ const Bench = lazy(() => import('../bench/Bench.tsx'));
 const Make = lazy(() => import('../make/Make.tsx'));
 const Shelf = lazy(() => import('../shelf/Shelf.tsx'));
 const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
+const Harmonics = lazy(() => import('../harmonics/Harmonics.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
 const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
 const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
@@ -43,6 +44,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/songs', SongList],
   ['/songs/:id', SongRoom],
   ['/songs/:id/sheet', SongSheet],
+  ['/harmonics', Harmonics],
   ['/students', Students],
   ['/set-up/*', SetUp],
 ];

@@ -1,17 +1,14 @@
 import {
   BEAT_UNITS,
   SUBDIVISIONS,
-  TUNINGS,
   alternateBassStrings,
   bassString,
   canSubdivide,
-  instrumentIn,
   reinstrument,
   resize,
   revoice,
   shapesFor,
   stringCount,
-  tuningByKey,
   PATTERN_LIMITS,
   type BeatUnit,
   type Digit,
@@ -26,6 +23,7 @@ import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { SAVING_WORDS } from '../workspace/saving-words.ts';
 import { useBench, useBenchStore } from './context.ts';
 import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
@@ -211,21 +209,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
   return (
     <>
-      <Choice
-        label="Tuning"
-        value={instrument.tuning}
-        options={TUNINGS.map(({ key, name }) => [key, name])}
-        choose={(key) =>
-          run(
-            reinstrument(bench.getState().document, {
-              ...instrumentIn(tuningByKey(key)),
-              capo: instrument.capo,
-              frets: instrument.frets,
-            }),
-          )
-        }
-        plain
-      />
+      <TuningChoice instrument={instrument} choose={(next) => run(reinstrument(bench.getState().document, next))} />
       <Choice
         label="Capo"
         value={String(instrument.capo)}

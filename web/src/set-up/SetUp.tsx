@@ -1,11 +1,12 @@
 import './set-up.scss';
 import { NavLink, Navigate, Route, Routes } from 'react-router';
 import { Archive } from './Archive.tsx';
+import { Drawing } from './Drawing.tsx';
 import { Estimates } from './Estimates.tsx';
 import { Hands } from './Hands.tsx';
 import { Schools } from './Schools.tsx';
 
-/** Set-up of the studio: hands, schools, estimates, and the archive. */
+/** Set-up of the studio: hands, schools, estimates, drawing, and the archive. */
 const SetUp = () => (
   <div className="page set-up">
     <header className="page-head">
@@ -14,6 +15,7 @@ const SetUp = () => (
         <NavLink to="/set-up/hands">Hands</NavLink>
         <NavLink to="/set-up/schools">Schools</NavLink>
         <NavLink to="/set-up/estimates">Estimates</NavLink>
+        <NavLink to="/set-up/drawing">Drawing</NavLink>
         <NavLink to="/set-up/archive">Archive</NavLink>
       </nav>
     </header>
@@ -21,6 +23,7 @@ const SetUp = () => (
       <Route path="hands" element={<Hands />} />
       <Route path="schools" element={<Schools />} />
       <Route path="estimates" element={<Estimates />} />
+      <Route path="drawing" element={<Drawing />} />
       <Route path="archive" element={<Archive />} />
       <Route path="*" element={<Navigate to="/set-up/hands" replace />} />
     </Routes>

@@ -1,4 +1,4 @@
-import { TUNINGS, ceilingFigure, schoolOf, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
+import { ceilingFigure, schoolOf, tuningName, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useBench } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -31,7 +31,7 @@ const PatternSheet = () => {
   const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
   const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
   const { instrument, tempo, metre } = pattern;
-  const tuning = TUNINGS.find(({ key }) => key === instrument.tuning)?.name ?? instrument.tuning;
+  const tuning = tuningName(instrument);
   if (!judgement) return null;
   const { ceiling, digits } = judgement;
   return (

@@ -1,10 +1,10 @@
 import {
-  TUNINGS,
   ceilingFigure,
   learningOrder,
   patternOfBars,
   schoolOf,
   stringCount,
+  tuningName,
   type Section,
   type Song,
   type SongStudy,
@@ -102,7 +102,7 @@ const MotifsOnPaper = ({ study }: PartProps) => (
 const Ready = ({ song, study }: PartProps) => {
   const { instrument, metre, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
-  const tuning = TUNINGS.find(({ key }) => key === instrument.tuning)?.name ?? instrument.tuning;
+  const tuning = tuningName(instrument);
   const { ceiling } = study.judgement;
   return (
     <Sheet

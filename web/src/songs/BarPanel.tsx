@@ -184,7 +184,10 @@ export const BarPanel = ({
   return (
     <section className="bar-panel" aria-label="The chosen bars">
       <header>
-        <h2>{chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}</h2>
+        <h2>
+          {chosen.place.startsWith('ending/') && 'Ending, '}
+          {chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}
+        </h2>
         <BarTools
           shown={shown}
           played={played}

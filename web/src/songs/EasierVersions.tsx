@@ -55,7 +55,7 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
                     variant="plain"
                     size="sm"
                     disabled={create.isPending}
-                    aria-label={`Keep ${name} as a song`}
+                    aria-label={`keep it: ${name}, as a song`}
                     onClick={() => keep(version)}
                   >
                     keep it

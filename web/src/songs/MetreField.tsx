@@ -37,7 +37,7 @@ export const MetreField = ({ bar }: { readonly bar: Bar }) => {
         value={bar.metre ? metreText(bar.metre) : ''}
         onChange={({ target }) => choose(target.value)}
       >
-        <option value="">{metreText(own)}, as the song</option>
+        <option value="">{metreText(own)}</option>
         {BAR_METRES.filter((one) => metreText(one) !== metreText(own)).map((one) => (
           <option key={metreText(one)}>{metreText(one)}</option>
         ))}

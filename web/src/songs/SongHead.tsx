@@ -1,9 +1,10 @@
-import { TUNINGS, instrumentIn, tuningByKey, type Song } from '@fleet-wren/core';
+import type { Song } from '@fleet-wren/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { SAVING_WORDS } from '../workspace/saving-words.ts';
 import { SongTakeAway } from './SongTakeAway.tsx';
 import { useSong, useSongStore } from './store.ts';
@@ -81,24 +82,7 @@ const Choices = ({ song }: { readonly song: Song }) => {
           <SchoolOptions own={own} />
         </select>
       </span>
-      <span className="choice">
-        <select
-          aria-label="Tuning"
-          value={song.instrument.tuning}
-          onChange={({ target }) =>
-            run({
-              kind: 'setInstrument',
-              instrument: { ...instrumentIn(tuningByKey(target.value)), capo: song.instrument.capo },
-            })
-          }
-        >
-          {TUNINGS.map(({ key, name }) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </span>
+      <TuningChoice instrument={song.instrument} choose={(instrument) => run({ kind: 'setInstrument', instrument })} />
       <span className="choice">
         <select
           aria-label="Capo"

@@ -129,6 +129,9 @@ const SongList = () => {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
+        <Link to="/harmonics" className="btn btn-quiet">
+          Harmonics
+        </Link>
         <BringIn chart={setMaking} />
         <Button onClick={() => setMaking('')}>New song</Button>
       </header>

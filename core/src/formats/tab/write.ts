@@ -1,4 +1,4 @@
-import { openStringName, stringCount, tuningByKey } from '../../instrument/index.ts';
+import { openStringName, stringCount, tuningName } from '../../instrument/index.ts';
 import { digitMark, handOrder, type Digit, type Slur } from '../../pattern/index.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
 import { greatestDivisor, spokenCount } from '../../time/index.ts';
@@ -151,7 +151,7 @@ const heading = (score: Score, schoolName: string): readonly string[] => [
     metreText(score.bars[0] as ScoreBar),
     `${tempoAt(score, 0)} a minute`,
     ...(score.swing === 50 ? [] : [`swing ${score.swing} %`]),
-    `${tuningByKey(score.instrument.tuning).name}, ${score.instrument.capo > 0 ? `capo ${score.instrument.capo}` : 'no capo'}`,
+    `${tuningName(score.instrument)}, ${score.instrument.capo > 0 ? `capo ${score.instrument.capo}` : 'no capo'}`,
     shapeText(score),
     schoolName,
   ].join(' · '),

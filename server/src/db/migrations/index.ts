@@ -2,10 +2,12 @@ import type { Knex } from 'knex';
 import * as first from './0001-studios-and-patterns.ts';
 import * as second from './0002-set-up-and-library.ts';
 import * as third from './0003-documents.ts';
+import * as fourth from './0004-settings.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0001-studios-and-patterns': first,
   '0002-set-up-and-library': second,
   '0003-documents': third,
+  '0004-settings': fourth,
 };

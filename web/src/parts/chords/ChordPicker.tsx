@@ -9,7 +9,7 @@ import {
   type Instrument,
   type Voicing,
 } from '@fleet-wren/core';
-import { Volume2 } from 'lucide-react';
+import { Star, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { useStrum } from '../../sound/useStrum.ts';
@@ -17,6 +17,7 @@ import { studyWorker } from '../../workers/client.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
 import { Neck } from '../neck/Neck.tsx';
 import { fretWords } from '../neck/geometry.ts';
+import { NO_SHAPES, favouritesFirst, useFavourites } from './favourites.ts';
 import { ownShape } from './own-shape.ts';
 
 interface Question {
@@ -60,12 +61,16 @@ const Shape = ({
   instrument,
   voicing,
   current,
+  liked,
   pick,
+  like,
 }: {
   readonly instrument: Instrument;
   readonly voicing: Voicing;
   readonly current: boolean;
+  readonly liked: boolean;
   readonly pick: () => void;
+  readonly like: () => void;
 }) => {
   const strum = useStrum();
   return (
@@ -86,6 +91,16 @@ const Shape = ({
       >
         <Volume2 size={14} aria-hidden />
       </button>
+      <button
+        type="button"
+        className={liked ? 'shape-like shape-liked' : 'shape-like'}
+        onClick={like}
+        aria-pressed={liked}
+        aria-label={`Keep ${voicing.chord}, ${fretWords(voicing.frets)} at hand`}
+        title={liked ? 'It stands first; let it go' : 'Let it stand first'}
+      >
+        <Star size={14} aria-hidden />
+      </button>
     </li>
   );
 };
@@ -96,7 +111,9 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   const symbol = typed.trim();
   const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
   const { value, trouble } = useAnswer(question, askShapes);
-  const first = value?.shapes[0]?.voicing;
+  const { isLiked, like, favourites } = useFavourites(instrument);
+  const shapes = favouritesFirst(value?.shapes ?? NO_SHAPES, favourites, symbol);
+  const first = shapes[0]?.voicing;
   return (
     <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
       <Modal.Header closeButton>
@@ -125,12 +142,14 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
           </p>
         )}
         <ul className="shapes" aria-label="Shapes, the easiest first">
-          {value?.shapes.map(({ voicing }) => (
+          {shapes.map(({ voicing }) => (
             <Shape
               key={voicing.chord + fretWords(voicing.frets)}
               instrument={instrument}
               voicing={voicing}
               current={current?.chord === voicing.chord && fretWords(current.frets) === fretWords(voicing.frets)}
+              liked={isLiked(voicing)}
+              like={() => like(voicing)}
               pick={() => pick(voicing)}
             />
           ))}

@@ -1,6 +1,7 @@
 import './neck.scss';
 import type { Voicing } from '@fleet-wren/core';
 import { useMemo } from 'react';
+import { useSettings } from '../../api/settings.ts';
 import { NECK, neckPicture, type NeckMark } from './geometry.ts';
 
 const Mark = ({ mark: { kind, x, y } }: { readonly mark: NeckMark }) => {
@@ -9,38 +10,37 @@ const Mark = ({ mark: { kind, x, y } }: { readonly mark: NeckMark }) => {
   return <path className="neck-muted" d={`M${x - 3} ${y - 3}l6 6m0 -6l-6 6`} />;
 };
 
-/** A shape on a small neck, lying as the strings of the bench do; the bass string is marked where it is known. */
+/** A shape on a small neck, lying as the strings of the bench do, turned round for a left-handed player; the bass string is marked where it is known. */
 export const Neck = ({ voicing, bass = null }: { readonly voicing: Voicing; readonly bass?: number | null }) => {
   const { height, from, strings, frets, marks } = useMemo(() => neckPicture(voicing), [voicing]);
   const [first = 0, last = 0] = [frets[0], frets[frets.length - 1]];
   const [low = 0, high = 0] = [strings[0], strings[strings.length - 1]];
+  const middle = ((frets[0] ?? 0) + (frets[1] ?? 0)) / 2;
   const root = marks.find(({ string }) => string === bass);
+  const { leftHanded = false } = useSettings();
   return (
     <svg className="neck" viewBox={`0 0 ${NECK.width} ${height}`} width={NECK.width} height={height} aria-hidden="true">
-      {strings.map((y) => (
-        <line key={y} className="neck-string" x1={first} x2={last} y1={y} y2={y} />
-      ))}
-      {frets.map((x, index) => (
-        <line
-          key={x}
-          className={index === 0 && from === 1 ? 'neck-nut' : 'neck-fret'}
-          x1={x}
-          x2={x}
-          y1={high}
-          y2={low}
-        />
-      ))}
-      {root && <rect className="neck-bass" x={root.x - 7} y={root.y - 7} width={14} height={14} rx={3} />}
-      {marks.map((mark) => (
-        <Mark key={mark.string} mark={mark} />
-      ))}
+      <g transform={leftHanded ? `translate(${NECK.width} 0) scale(-1 1)` : undefined}>
+        {strings.map((y) => (
+          <line key={y} className="neck-string" x1={first} x2={last} y1={y} y2={y} />
+        ))}
+        {frets.map((x, index) => (
+          <line
+            key={x}
+            className={index === 0 && from === 1 ? 'neck-nut' : 'neck-fret'}
+            x1={x}
+            x2={x}
+            y1={high}
+            y2={low}
+          />
+        ))}
+        {root && <rect className="neck-bass" x={root.x - 7} y={root.y - 7} width={14} height={14} rx={3} />}
+        {marks.map((mark) => (
+          <Mark key={mark.string} mark={mark} />
+        ))}
+      </g>
       {from > 1 && (
-        <text
-          className="neck-from"
-          x={(frets[0] ?? 0) + ((frets[1] ?? 0) - (frets[0] ?? 0)) / 2}
-          y={height - 2}
-          textAnchor="middle"
-        >
+        <text className="neck-from" x={leftHanded ? NECK.width - middle : middle} y={height - 2} textAnchor="middle">
           {from}
         </text>
       )}

@@ -1,0 +1,65 @@
+import { fretOn, type Voicing } from '../harmony/index.ts';
+import type { Instrument } from '../instrument/index.ts';
+import { newPattern, slotTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
+import type { CascadeStep } from './cascade.ts';
+import { harmonicPoint } from './reach.ts';
+import type { HarmonicNode } from './nodes.ts';
+
+/** A way of plucking harmonics that the picking hand touches itself; the finger that touches never plucks. */
+export interface CascadeWay {
+  readonly key: 'thumb' | 'ring' | 'pick';
+  readonly name: string;
+  /** Who plucks the touched note, and who the natural ones. */
+  readonly harmonic: Digit;
+  readonly natural: Digit;
+}
+
+/** The three ways (common practice, no source). */
+export const CASCADE_WAYS: readonly CascadeWay[] = [
+  { key: 'thumb', name: 'index touches, thumb plucks', harmonic: 'p', natural: 'a' },
+  { key: 'ring', name: 'index touches, ring plucks', harmonic: 'a', natural: 'p' },
+  { key: 'pick', name: 'index holds the pick and touches, thumb and middle pluck', harmonic: 'p', natural: 'm' },
+];
+
+/** Which of the two stands out. */
+export const CASCADE_BALANCES = ['harmonics louder', 'both alike', 'natural notes louder'] as const;
+
+/** Which of the two stands out. */
+export type CascadeBalance = (typeof CASCADE_BALANCES)[number];
+
+const loudnessIn = (balance: CascadeBalance, harmonic: boolean): Pick<Stroke, 'loudness'> => {
+  if (balance === 'both alike') return {};
+  return { loudness: harmonic === (balance === 'harmonics louder') ? 'loud' : 'soft' };
+};
+
+/** Eighths in a bar of four beats. */
+const SLOTS = 8;
+
+/**
+ * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over, and
+ * so are harmonics beyond the neck.
+ * @example
+ * cascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0]).strokes.length // => 2
+ */
+export const cascadePattern = (
+  instrument: Instrument,
+  voicing: Voicing,
+  steps: readonly CascadeStep[],
+  way: CascadeWay,
+  { node, balance = 'harmonics louder' }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance } = {},
+): Pattern => {
+  const sounding = steps.flatMap(({ string, harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
+    const fret = fretOn(voicing, string);
+    if (fret === null) return [];
+    if (!harmonic) return [{ string, fret, pin: way.natural, ring: true, ...loudnessIn(balance, false) }];
+    const { touch, reachable } = harmonicPoint(instrument, { string, stopped: fret }, node);
+    if (!reachable) return [];
+    return [
+      { string, fret, pin: way.harmonic, harmonic: { kind: 'harp', touch }, ring: true, ...loudnessIn(balance, true) },
+    ];
+  });
+  const bars = Math.max(1, Math.ceil(sounding.length / SLOTS));
+  const frame = newPattern(`Cascade over ${voicing.chord}`, { instrument, voicing, bars, subdivision: 2 });
+  const step = slotTicks(frame);
+  return { ...frame, strokes: sounding.map((stroke, index) => ({ ...stroke, id: `c${index}`, at: index * step })) };
+};

@@ -1,0 +1,78 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { STRING_RANGE, retune } from './instrument.ts';
+import { noteName, parsePitchClass, pitchClassOf } from './pitch.ts';
+import { TUNINGS, type Tuning } from './tunings.ts';
+
+/** What a tuning of so many strings is compared with to find the octaves its notes lie in. */
+const usualOf = (strings: number): readonly number[] =>
+  (TUNINGS.find(({ pitches }) => pitches.length === strings) as Tuning).pitches;
+
+/** The pitch of a class nearest to another: at most six semitones away, the lower of two. */
+const nearest = (pitchClass: number, to: number): number => {
+  const up = pitchClassOf(pitchClass - to);
+  return up >= 6 ? to + up - 12 : to + up;
+};
+
+const pitchOf = (word: string, usual: number): number | undefined => {
+  const [, name = '', octave] = /^([A-Ga-g][#♯b♭]?)(\d)?$/.exec(word) ?? [];
+  const pitchClass = parsePitchClass(name.charAt(0).toUpperCase() + name.slice(1));
+  if (pitchClass === undefined) return undefined;
+  return octave === undefined ? nearest(pitchClass, usual) : 12 * (Number(octave) + 1) + pitchClass;
+};
+
+/**
+ * A tuning written as notes from the lowest string up: `C G D G B D`. A note without an octave is the one nearest to how
+ * the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
+ * @example
+ * valueOrThrow(readTuning('C G D G B D')).pitches.join(' ') // => '36 43 50 55 59 62'
+ */
+export const readTuning = (text: string): Result<Tuning> => {
+  const words = text.split(/[\s,]+/).filter(Boolean);
+  if (words.length < STRING_RANGE.least || words.length > STRING_RANGE.most)
+    return failure(problem('tuning-wrong', { problem: `there are ${words.length} notes, and 4 to 8 strings` }));
+  const usual = usualOf(words.length);
+  const pitches = words.map((word, place) => pitchOf(word, usual[place] as number));
+  const unread = words.find((_, place) => pitches[place] === undefined);
+  if (unread !== undefined) return failure(problem('tuning-wrong', { problem: `“${unread.slice(0, 12)}” is no note` }));
+  const name = pitches.map((pitch) => noteName(pitch as number).replace(/-?\d+$/, '')).join(' ');
+  return success({ key: name, name, pitches: pitches as readonly number[] });
+};
+
+/** How one string is retuned. */
+export interface RetunedString {
+  readonly string: number;
+  /** Semitones; negative is slackened. */
+  readonly by: number;
+}
+
+/** What is done to the strings to go from one tuning to another, and whether any of them is pulled tighter. */
+export interface RetunePlan {
+  readonly strings: readonly RetunedString[];
+  /** Strings that go up: they can break. */
+  readonly tighter: readonly number[];
+}
+
+/**
+ * The strings to retune, from the lowest up, to go from one tuning to another of as many strings.
+ * @example
+ * retunePlan(tuningByKey('standard'), tuningByKey('drop-d')).strings // => [{ string: 6, by: -2 }]
+ */
+export const retunePlan = (from: Tuning, to: Tuning): RetunePlan => {
+  const strings = retune(from, to)
+    .map((by, place): RetunedString => ({ string: from.pitches.length - place, by }))
+    .filter(({ by }) => by !== 0);
+  return { strings, tighter: strings.filter(({ by }) => by > 0).map(({ string }) => string) };
+};
+
+/**
+ * What a tuning is called: its name where it is one that ships, else as it was written.
+ * @example
+ * tuningName({ tuning: 'drop-d', pitches: [38, 45, 50, 55, 59, 64] }) // => 'Drop D'
+ */
+export const tuningName = ({
+  tuning,
+  pitches,
+}: {
+  readonly tuning: string;
+  readonly pitches: readonly number[];
+}): string => TUNINGS.find(({ key, pitches: own }) => key === tuning && own.join() === pitches.join())?.name ?? tuning;

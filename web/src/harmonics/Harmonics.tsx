@@ -1,0 +1,292 @@
+import '../bench/bench.scss';
+import './harmonics.scss';
+import {
+  CASCADE_BALANCES,
+  CASCADE_WAYS,
+  HARMONIC_NODES,
+  cascadeOver,
+  cascadePattern,
+  harmonicsOver,
+  instrumentIn,
+  openStrings,
+  shapeOf,
+  stringCount,
+  tuningByKey,
+  usualCascade,
+  type CascadeBalance,
+  type CascadeStep,
+  type CascadeWay,
+  type HarmonicNode,
+  type HarmonicPoint,
+  type Instrument,
+  type Voicing,
+} from '@fleet-wren/core';
+import { Play, Square, X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useCreatePattern } from '../api/patterns.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
+import { NO_DIGITS } from '../parts/judged.ts';
+import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
+import { usePlayer } from '../sound/usePlayer.ts';
+import { FretBoard } from './FretBoard.tsx';
+
+const FIRST = instrumentIn(tuningByKey('standard'));
+
+/** The cascade that is shown first: over a full barre shape, so that every string has its own touch. */
+const FIRST_SHAPE: Voicing = { chord: 'G', frets: [3, 5, 5, 4, 3, 3] };
+
+/** Notes a cascade may have. */
+const MOST_STEPS = 64;
+
+const Points = ({ points }: { readonly points: readonly HarmonicPoint[] }) => (
+  <table className="points">
+    <thead>
+      <tr>
+        <th scope="col">String</th>
+        <th scope="col">Stopped</th>
+        <th scope="col">Touched</th>
+        <th scope="col">Sounds</th>
+      </tr>
+    </thead>
+    <tbody>
+      {points.map(({ string, stopped, touch, note, reachable, remedies }) => (
+        <tr key={string}>
+          <th scope="row">{string}</th>
+          <td>{stopped === 0 ? 'open' : stopped}</td>
+          <td>{touch}</td>
+          <td>
+            {reachable ? (
+              note
+            ) : (
+              <span className="text-warning">beyond the neck: {remedies[0] ?? 'another string'}</span>
+            )}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
+interface StepsProps {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly node: HarmonicNode;
+  readonly steps: readonly CascadeStep[];
+  readonly drop: (index: number) => void;
+}
+
+const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
+  const cascade = cascadeOver(instrument, voicing, steps, node);
+  if (steps.length === 0) return <p className="text-soft">Click notes on the neck in the order they sound.</p>;
+  return (
+    <>
+      <ol className="cascade-steps" aria-label="Cascade">
+        {cascade.notes.map(({ string, harmonic, note }, index) => (
+          <li key={index} className={harmonic ? 'cascade-harmonic' : undefined}>
+            <b>{note}</b>
+            <small>
+              {harmonic ? `touch ${harmonic.touch}, ` : ''}string {string}
+            </small>
+            <button type="button" aria-label={`Take ${note} on string ${string} out`} onClick={() => drop(index)}>
+              <X size={12} aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p>
+        {cascade.makes ? (
+          <>
+            Together they make <b>{cascade.makes}</b>
+          </>
+        ) : (
+          'Together they make nothing that has a name'
+        )}
+        {steps.length > 2 && cascade.oneWay ? ', all in one direction.' : '.'}
+      </p>
+    </>
+  );
+};
+
+/** Sounding steps: those on strings that the shape does not mute. */
+const sounding = (steps: readonly CascadeStep[], points: readonly HarmonicPoint[]): readonly CascadeStep[] =>
+  steps.filter(({ string, harmonic }) => points.some((one) => one.string === string && (!harmonic || one.reachable)));
+
+interface Bench {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly node: HarmonicNode;
+  readonly steps: readonly CascadeStep[];
+}
+
+interface BenchProps extends Bench {
+  readonly change: (bench: Partial<Bench>) => void;
+}
+
+const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
+  const [picking, setPicking] = useState(false);
+  const tune = (next: Instrument): void =>
+    change({
+      instrument: next,
+      voicing: shapeOf(next, voicing.chord) ?? openStrings(stringCount(next)),
+      steps: usualCascade(next),
+    });
+  return (
+    <div className="choices">
+      <span className="choice choice-strong">
+        <button type="button" onClick={() => setPicking(true)} aria-label={`Shape: ${voicing.chord}`}>
+          <span className="text-soft">Shape</span> {voicing.chord}
+        </button>
+      </span>
+      <TuningChoice instrument={instrument} choose={tune} />
+      <span className="choice">
+        <select
+          aria-label="Capo"
+          value={instrument.capo}
+          onChange={({ target }) => change({ instrument: { ...instrument, capo: Number(target.value) } })}
+        >
+          {Array.from({ length: 10 }, (_, fret) => (
+            <option key={fret} value={fret}>
+              {fret === 0 ? 'no capo' : `capo ${fret}`}
+            </option>
+          ))}
+        </select>
+      </span>
+      <span className="choice">
+        <select
+          aria-label="Touched above the stopped note"
+          value={node.frets}
+          onChange={({ target }) =>
+            change({ node: HARMONIC_NODES.find(({ frets }) => frets === Number(target.value)) ?? node })
+          }
+        >
+          {HARMONIC_NODES.map(({ frets, name }) => (
+            <option key={frets} value={frets}>
+              {frets} frets above: {name}
+            </option>
+          ))}
+        </select>
+      </span>
+      {picking && (
+        <ChordPicker
+          instrument={instrument}
+          current={voicing}
+          hide={() => setPicking(false)}
+          pick={(shape) => {
+            change({ voicing: shape });
+            setPicking(false);
+          }}
+        />
+      )}
+    </div>
+  );
+};
+
+/** Hears a cascade in one of the ways to pluck it, and takes it to the bench. */
+const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) => {
+  const [way, setWay] = useState<CascadeWay>(CASCADE_WAYS[0] as CascadeWay);
+  const [balance, setBalance] = useState<CascadeBalance>('harmonics louder');
+  const pattern = useMemo(
+    () => cascadePattern(instrument, voicing, steps, way, { node, balance }),
+    [instrument, voicing, steps, way, node, balance],
+  );
+  const { playing, toggle } = usePlayer(pattern, NO_DIGITS);
+  const create = useCreatePattern();
+  const navigate = useNavigate();
+  const notice = useNotice();
+  const toBench = (): void =>
+    create.mutate(pattern, {
+      onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
+  return (
+    <>
+      <div className="cascade-tools">
+        <Button onClick={toggle} disabled={steps.length === 0}>
+          {playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />} {playing ? 'Stop' : 'Hear it'}
+        </Button>
+        <Button variant="quiet" onClick={() => change({ steps: usualCascade(instrument) })}>
+          The usual order
+        </Button>
+        <Button variant="quiet" onClick={() => change({ steps: [] })}>
+          Begin anew
+        </Button>
+        <Button variant="quiet" onClick={toBench} disabled={steps.length === 0 || create.isPending}>
+          To the bench
+        </Button>
+      </div>
+      <div className="cascade-choices">
+        <label>
+          Plucked so
+          <select
+            className="form-select"
+            value={way.key}
+            onChange={({ target }) => setWay(CASCADE_WAYS.find(({ key }) => key === target.value) ?? way)}
+          >
+            {CASCADE_WAYS.map(({ key, name }) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Balance
+          <select
+            className="form-select"
+            value={balance}
+            onChange={({ target }) => setBalance(CASCADE_BALANCES.find((one) => one === target.value) ?? balance)}
+          >
+            {CASCADE_BALANCES.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </>
+  );
+};
+
+/** The harmonics bench: where a shape is touched and what sounds, and cascades put together by clicking strings. */
+const Harmonics = () => {
+  const [given, setBench] = useState<Bench>(() => ({
+    instrument: FIRST,
+    voicing: FIRST_SHAPE,
+    node: HARMONIC_NODES[0] as HarmonicNode,
+    steps: usualCascade(FIRST),
+  }));
+  const { instrument, voicing, node } = given;
+  const points = useMemo(() => harmonicsOver(instrument, voicing, node), [instrument, voicing, node]);
+  const steps = useMemo(() => sounding(given.steps, points), [given.steps, points]);
+  const bench = { ...given, steps, change: (part: Partial<Bench>) => setBench((now) => ({ ...now, ...part })) };
+  return (
+    <div className="page harmonics">
+      <header className="page-head">
+        <h1>Harmonics</h1>
+      </header>
+      <Choices {...bench} />
+      <FretBoard
+        instrument={instrument}
+        voicing={voicing}
+        points={points}
+        put={(step) => bench.change({ steps: [...steps, step].slice(0, MOST_STEPS) })}
+      />
+      <div className="harmonics-body">
+        <section aria-label="Cascade">
+          <h2>Cascade</h2>
+          <Steps {...bench} drop={(index) => bench.change({ steps: steps.filter((_, at) => at !== index) })} />
+          <CascadeTools {...bench} />
+        </section>
+        <section aria-label="What each string sounds">
+          <h2>What each string sounds</h2>
+          <Points points={points} />
+        </section>
+      </div>
+    </div>
+  );
+};
+
+export default Harmonics;

@@ -1,0 +1,40 @@
+import { sameValue, type FoundVoicing, type Instrument, type Voicing } from '@fleet-wren/core';
+import { useChangeSettings, useSettings, type Favourite } from '../../api/settings.ts';
+
+type Shown = Pick<FoundVoicing, 'voicing' | 'known'>;
+
+/** No shapes. */
+export const NO_SHAPES: readonly Shown[] = [];
+const NO_FAVOURITES: readonly Favourite[] = [];
+
+/** The studio's favourites come first where they are what was asked for; with nothing typed all of them do. */
+export const favouritesFirst = (
+  shapes: readonly Shown[],
+  favourites: readonly Voicing[],
+  symbol: string,
+): readonly Shown[] => {
+  const fitting = favourites.filter(({ chord }) => symbol === '' || chord === symbol);
+  const others = shapes.filter(({ voicing }) => !fitting.some((one) => sameValue(one, voicing)));
+  return [...fitting.map((voicing) => ({ voicing, known: true })), ...others];
+};
+
+/** The shapes the studio keeps at hand for an instrument, and how one is put among them or let go. */
+export const useFavourites = ({ pitches }: Instrument) => {
+  const { favourites: all = NO_FAVOURITES } = useSettings();
+  const change = useChangeSettings();
+  const same = (one: Favourite, voicing: Voicing): boolean =>
+    one.pitches.join() === pitches.join() && sameValue(one.voicing, voicing);
+  return {
+    favourites: all.filter((one) => one.pitches.join() === pitches.join()).map(({ voicing }) => voicing),
+    isLiked: (voicing: Voicing): boolean => all.some((one) => same(one, voicing)),
+    like: ({ chord, frets }: Voicing): void => {
+      const voicing = { chord, frets };
+      change.mutate(({ favourites = NO_FAVOURITES, ...settings }) => ({
+        ...settings,
+        favourites: favourites.some((one) => same(one, voicing))
+          ? favourites.filter((one) => !same(one, voicing))
+          : [...favourites, { pitches, voicing }].slice(-300),
+      }));
+    },
+  };
+};

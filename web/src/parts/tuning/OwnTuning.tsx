@@ -1,0 +1,103 @@
+import {
+  noteName,
+  readTuning,
+  retunePlan,
+  sentence,
+  type Instrument,
+  type RetunedString,
+  type Tuning,
+} from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useChangeSettings } from '../../api/settings.ts';
+
+const semitones = ({ string, by }: RetunedString): string =>
+  `string ${string}: ${Math.abs(by) === 1 ? 'one semitone' : `${Math.abs(by)} semitones`} ${by > 0 ? 'up' : 'down'}`;
+
+/** What is done to the strings, and the caution where one is pulled tighter. */
+const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
+  if (from.pitches.length !== to.pitches.length)
+    return <p className="text-soft">Another instrument: nothing to retune.</p>;
+  const { strings, tighter } = retunePlan(from, to);
+  if (strings.length === 0) return <p className="text-soft">The strings are tuned so already.</p>;
+  return (
+    <>
+      <p>From now: {strings.map(semitones).join('; ')}.</p>
+      {tighter.length > 0 && (
+        <p className="finding finding-notable">
+          {tighter.length === 1 ? `String ${tighter[0]} goes up` : `Strings ${tighter.join(', ')} go up`}: a string that
+          is pulled tighter can break. Go slowly, and face away.
+        </p>
+      )}
+    </>
+  );
+};
+
+interface OwnTuningProps {
+  readonly instrument: Instrument;
+  readonly take: (tuning: Tuning) => void;
+  readonly hide: () => void;
+}
+
+/** A tuning of one's own: written as notes, kept for the studio, with what to do to the strings. */
+export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
+  const [typed, setTyped] = useState('');
+  const change = useChangeSettings();
+  const read = typed.trim() === '' ? undefined : readTuning(typed);
+  const keep = (tuning: Tuning): void => {
+    change.mutate((settings) => ({
+      ...settings,
+      tunings: [...(settings.tunings ?? []).filter(({ key }) => key !== tuning.key), tuning].slice(-60),
+    }));
+    take(tuning);
+  };
+  return (
+    <Modal show onHide={hide} centered aria-labelledby="tuning-title">
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (read?.ok) keep(read.value);
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title id="tuning-title">A tuning of your own</Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <Form.Control
+            autoFocus
+            aria-label="Notes from the lowest string up"
+            placeholder="Notes from the lowest string up: C G D G B D"
+            value={typed}
+            maxLength={40}
+            spellCheck={false}
+            onChange={({ target }) => setTyped(target.value)}
+          />
+          {read && !read.ok && (
+            <p className="finding finding-trouble mt-3" role="alert">
+              {read.problems.map(sentence).join(' ')}
+            </p>
+          )}
+          {read?.ok && (
+            <div className="mt-3">
+              <p>
+                <b>{read.value.pitches.map(noteName).join('  ')}</b>
+              </p>
+              <Plan
+                from={{ key: instrument.tuning, name: instrument.tuning, pitches: instrument.pitches }}
+                to={read.value}
+              />
+            </div>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="plain" onClick={hide}>
+            Leave it
+          </Button>
+          <Button type="submit" disabled={!read?.ok}>
+            Tune so
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+};

@@ -1,0 +1,70 @@
+import { bassString, instrumentIn, shapeOf, tuningByKey } from '@fleet-wren/core';
+import { Button, Form } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
+import { useChangeSettings, useSettings } from '../api/settings.ts';
+import { Neck } from '../parts/neck/Neck.tsx';
+
+const standard = instrumentIn(tuningByKey('standard'));
+const shown = ['C', 'G', 'D'].flatMap((chord) => shapeOf(standard, chord) ?? []);
+
+const Tunings = () => {
+  const { tunings = [] } = useSettings();
+  const change = useChangeSettings();
+  if (tunings.length === 0)
+    return <p className="text-soft">None yet. “Another tuning …” on a bench or a song makes one.</p>;
+  return (
+    <ul className="own-tunings">
+      {tunings.map(({ key, name }) => (
+        <li key={key}>
+          <b>{name}</b>{' '}
+          <Button
+            variant="plain"
+            size="sm"
+            aria-label={`Let ${name} go`}
+            onClick={() =>
+              change.mutate((settings) => ({
+                ...settings,
+                tunings: (settings.tunings ?? []).filter((one) => one.key !== key),
+              }))
+            }
+          >
+            let it go
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+};
+
+/** How necks are drawn in this studio, and the tunings it keeps. */
+export const Drawing = () => {
+  const { leftHanded = false } = useSettings();
+  const change = useChangeSettings();
+  return (
+    <>
+      <section>
+        <h2>Necks and grids</h2>
+        <Form.Check
+          type="switch"
+          id="left-handed"
+          label="as a left-handed player sees them"
+          checked={leftHanded}
+          onChange={({ target }) => change.mutate((settings) => ({ ...settings, leftHanded: target.checked }))}
+        />
+        {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+        <div className="sheet-grids">
+          {shown.map((voicing) => (
+            <figure key={voicing.chord}>
+              <figcaption>{voicing.chord}</figcaption>
+              <Neck voicing={voicing} bass={bassString(standard, voicing)} />
+            </figure>
+          ))}
+        </div>
+      </section>
+      <section>
+        <h2>Tunings of your own</h2>
+        <Tunings />
+      </section>
+    </>
+  );
+};
