@@ -94,7 +94,7 @@ test('a song is heard, whole and in part, and taken to the bench', async ({ page
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByRole('button', { name: 'To the bench' }).click();
+  await page.getByRole('button', { name: 'To the bench', exact: true }).click();
   await expect(page.getByLabel('Name of the pattern')).toHaveValue('Low water, a part');
 });
 

@@ -20,11 +20,16 @@ import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternListStore } from './patterns/pattern-list.store.ts';
+import { LinksStore } from './practice/links.store.ts';
+import { AssignmentsController, PracticeController } from './practice/practice.controller.ts';
+import { PracticeService } from './practice/practice.service.ts';
+import { PracticeStore } from './practice/practice.store.ts';
 import { SetUpController } from './set-up/set-up.controller.ts';
 import { SetUpService } from './set-up/set-up.service.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
 import { StudentsController } from './students/students.controller.ts';
+import { StudentsService } from './students/students.service.ts';
 import { StudentsStore } from './students/students.store.ts';
 import { OutdatedStore } from './summaries/outdated.store.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
@@ -43,6 +48,8 @@ export class AppModule {
         ArchiveController,
         SetUpController,
         StudentsController,
+        AssignmentsController,
+        PracticeController,
         HealthController,
       ],
       providers: [
@@ -68,6 +75,10 @@ export class AppModule {
         ArchiveService,
         PatternsService,
         StudentsStore,
+        StudentsService,
+        PracticeStore,
+        LinksStore,
+        PracticeService,
         SetUpService,
       ],
     };

@@ -15,10 +15,15 @@ import { sameOrigin } from './common/origin.ts';
 import { floodBrake } from './common/rate-limit.ts';
 import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
+import { LINK_HEADER } from './practice/practice.controller.ts';
+import { PracticeService } from './practice/practice.service.ts';
 import { serveWebApp } from './static/web-app.ts';
 
-/** The largest request bodies that are read: of nobody in particular, and of a teacher. */
-const LARGEST_BODY = { door: '8kb', room: '2mb' } as const;
+/** The largest request bodies that are read: of nobody in particular, of the holder of a link, and of a teacher. */
+const LARGEST_BODY = { door: '8kb', practice: '128kb', room: '2mb' } as const;
+
+/** Requests to practice rooms from one address a minute: a class behind one router, and no guessing of 128 bits. */
+const PRACTICE_A_MINUTE = 240;
 
 const securityHeaders = () =>
   helmet({
@@ -42,7 +47,15 @@ const brake = (times: number) => {
 };
 
 /** Addresses that anybody may ask; behind all others a session is wanted before anything is read. */
-const DOORS = /^\/(auth|health)(\/|$)/;
+const DOORS = /^\/(auth|health|practice)(\/|$)/;
+
+/** Finds out whether a link is good before the body is read: a stranger's is not read at all. */
+const linkFirst =
+  (practice: PracticeService) =>
+  (request: Request, _response: Response, next: NextFunction): void => {
+    const token = request.headers[LINK_HEADER];
+    practice.holderOf(typeof token === 'string' ? token : '').then(() => next(), next);
+  };
 
 const behindDoors =
   (handler: (request: Request, response: Response, next: NextFunction) => void) =>
@@ -67,6 +80,8 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   const known = recognise(app.get(AuthService));
   app.use('/api/auth/me', known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
+  app.use('/api/practice', brake(PRACTICE_A_MINUTE), linkFirst(app.get(PracticeService)));
+  app.use('/api/practice', jsonBody(LARGEST_BODY.practice));
   app.use('/api', behindDoors(known), behindDoors(jsonBodies(app.get(BodyPool), LARGEST_BODY.room)));
   app.useGlobalFilters(new ErrorsFilter());
   await app.init();

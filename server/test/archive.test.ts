@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { newPattern, newSong } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
@@ -8,6 +8,20 @@ beforeAll(async () => {
   server = await startServer();
 });
 afterAll(() => server.close());
+
+/** A student with something set and something that happened. */
+const practising = async (agent: Agent): Promise<void> => {
+  const about = { lessonDay: 2, notes: 'Thumb pick.' };
+  const student = (await agent.post('/api/students').send({ name: 'Junia Weir', about }).expect(201)).body as {
+    id: string;
+  };
+  const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
+  const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'short bursts early', plan };
+  const { body } = await agent.post(`/api/students/${student.id}/assignments`).send(set).expect(201);
+  const event = { id: randomUUID(), at: 1_750_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60 };
+  const events = [{ assignment: (body as { id: string }).id, event }];
+  await agent.post(`/api/students/${student.id}/events`).send({ events }).expect(201);
+};
 
 const archiveOf = async (agent: Agent): Promise<string> =>
   (
@@ -54,6 +68,11 @@ const filled = async (): Promise<Agent> => {
     .put('/api/estimates')
     .send({ estimates: { i: 0.2 }, version: 0 })
     .expect(200);
+  await agent
+    .put('/api/settings')
+    .send({ settings: { leftHanded: true }, version: 0 })
+    .expect(200);
+  await practising(agent);
   return agent;
 };
 
@@ -65,7 +84,7 @@ describe('the archive of a studio', () => {
     const text = await archiveOf(await filled());
     const other = await server.newStudio();
     const { body } = await readBack(other, text).expect(201);
-    expect(body).toEqual({ students: 0, documents: 5, document_versions: 2 });
+    expect(body).toEqual({ students: 1, documents: 6, document_versions: 2, assignments: 1, practice_events: 1 });
     expect(rowsIn(await archiveOf(other))).toEqual(rowsIn(text));
     const { patterns } = (await other.get('/api/patterns')).body as { patterns: { name: string }[] };
     expect(patterns.map(({ name }) => name)).toEqual(['Röll “é”']);

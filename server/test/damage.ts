@@ -30,6 +30,10 @@ const pattern = newPattern('Roll', {
 const school = { id: 'x', name: 'Own', base: 'one-per-string', digits: ['p', 'i', 'm'], homes: {}, weights: {} };
 const hand = { name: 'Small', base: 'able', times: {}, scale: {} };
 
+const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60], cause: null }] };
+const assignment = { name: 'A', pattern, target: 80, way: 'slowly until clean, then faster', plan };
+const event = { id: ID, at: 1_700_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60, minutes: 1, text: 'x' };
+
 /** Every route there is, with what it expects. */
 const ROUTES: readonly { readonly method: Sent['method']; readonly path: string; readonly body?: unknown }[] = [
   { method: 'get', path: '/api/patterns' },
@@ -67,7 +71,33 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'delete', path: `/api/schools/${ID}` },
   { method: 'get', path: '/api/estimates' },
   { method: 'put', path: '/api/estimates', body: { estimates: { i: 0.2 }, version: 0 } },
+  { method: 'get', path: '/api/settings' },
+  {
+    method: 'put',
+    path: '/api/settings',
+    body: { settings: { leftHanded: true, favourites: [], tunings: [] }, version: 0 },
+  },
   { method: 'get', path: '/api/students' },
+  {
+    method: 'post',
+    path: '/api/students',
+    body: { name: 'S', about: { lessonDay: 3, lessonTime: '16:30', changes: [] } },
+  },
+  { method: 'get', path: `/api/students/${ID}` },
+  { method: 'put', path: `/api/students/${ID}`, body: { name: 'S', about: {}, version: 1, archived: false } },
+  { method: 'delete', path: `/api/students/${ID}` },
+  { method: 'get', path: '/api/assignments' },
+  { method: 'get', path: `/api/students/${ID}/assignments` },
+  { method: 'post', path: `/api/students/${ID}/assignments`, body: assignment },
+  { method: 'put', path: `/api/assignments/${ID}`, body: { version: 1, place: 2, ended: true } },
+  { method: 'delete', path: `/api/assignments/${ID}` },
+  { method: 'get', path: `/api/students/${ID}/events` },
+  { method: 'post', path: `/api/students/${ID}/events`, body: { events: [{ assignment: ID, event }] } },
+  { method: 'get', path: `/api/students/${ID}/links` },
+  { method: 'post', path: `/api/students/${ID}/links`, body: { days: 30 } },
+  { method: 'delete', path: `/api/links/${ID}` },
+  { method: 'get', path: '/api/practice' },
+  { method: 'post', path: '/api/practice/events', body: { events: [{ assignment: ID, event }] } },
   { method: 'get', path: '/api/health' },
 ];
 

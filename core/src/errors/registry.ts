@@ -21,6 +21,13 @@ export const ERRORS = {
     say: 'String {string} is already played at {where}; one string can be struck only once at a time. Move or clear one of the two.',
   },
   'stroke-id-taken': { status: 422, say: 'Two strokes carry the same name “{id}”; each stroke needs its own.' },
+  'ladder-impossible': { status: 422, say: 'No ladder can be made of this: {problem}.' },
+  'event-wrong': { status: 422, say: 'What happened in practice could not be taken down: {problem}.' },
+  'sitting-wrong': { status: 422, say: 'No sitting can be planned: {problem}.' },
+  'link-ended': {
+    status: 404,
+    say: 'This link does not lead anywhere (any more). Ask your teacher for a new one.',
+  },
   'tuning-wrong': {
     status: 422,
     say: 'This is no tuning: {problem}. Write the notes from the lowest string up, as in D A D G A D.',

@@ -1,1 +1,27 @@
 export * from './tapping.ts';
+export { STAGE_KINDS, type LeftOut, type StageKind } from './stages.ts';
+export { easyTempo, tempoSteps } from './steps.ts';
+export {
+  WAYS,
+  ladderFor,
+  planOf,
+  type Ladder,
+  type LadderAim,
+  type LadderPlan,
+  type Stage as LadderStage,
+  type TargetWarning,
+  type Way,
+} from './ladder.ts';
+export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
+export { DAY, gateAtHand, progressOf, type PracticeDay, type Progress } from './progress.ts';
+export { stuckAt, type Stuck } from './stuck.ts';
+export { ABILITY, FIRST_ABILITY, afterAttempt, afterDays, cleanChance, type Ability, type Attempt } from './ability.ts';
+export {
+  CAUTION,
+  CAUTION_AFTER_DISCOMFORT,
+  planSitting,
+  type Sitting,
+  type SittingItem,
+  type SittingLine,
+} from './sitting.ts';
+export { SENSIBLE_STUDENT, simulatePractice, type Simulated, type SimulatedStudent } from './simulate.ts';

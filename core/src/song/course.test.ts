@@ -110,6 +110,6 @@ test('metres and tempos go through the file and are checked', () => {
   expect(valueOrThrow(readSongFile(writeSongFile(song)))).toEqual(song);
   const wrong = { ...song, sections: song.sections.map((section) => ({ ...section, tempo: 9000 })) };
   expect(problemsOfSong(wrong).map(({ code }) => code)).toContain('song-wrong');
-  const bars = [{ ...(song.sections[0]?.bars[0] as Bar), metre: { beats: 99, unit: 4 } }];
+  const bars = [{ ...(song.sections[0]?.bars[0] as Bar), metre: { beats: 99, unit: 4 as const } }];
   expect(editSong(song, { kind: 'setBars', section: 'section-1', bars }).ok).toBe(false);
 });

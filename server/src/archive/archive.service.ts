@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type Joi from 'joi';
 import {
   WrenError,
   bareSummaryOf,
@@ -6,6 +7,7 @@ import {
   makeHand,
   makeSchool,
   problem,
+  readEvent,
   readPattern,
   readSong,
   sentence,
@@ -18,8 +20,10 @@ import type { Principal } from '../auth/principal.ts';
 import { UUID } from '../common/ids.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { readStored, type Kind, type Kinds } from '../documents/kinds.ts';
+import { assignmentSchema } from '../practice/practice.schema.ts';
 import { settingsDocument } from '../set-up/set-up.schema.ts';
 import { writingOf } from '../songs/songs.service.ts';
+import { aboutSchema } from '../students/students.schema.ts';
 import { besideOf } from '../summaries/summaries.service.ts';
 import { ArchiveStore } from './archive.store.ts';
 import { readArchive, writeArchive, type ArchiveRow } from './format.ts';
@@ -29,6 +33,8 @@ export interface ReadBack {
   readonly students: number;
   readonly documents: number;
   readonly document_versions: number;
+  readonly assignments: number;
+  readonly practice_events: number;
 }
 
 type Line = ArchiveRow & { readonly line: number };
@@ -100,7 +106,70 @@ const documentOf = (line: Line, name: string): { readonly kind: Kind; readonly d
   return { kind, document: stored };
 };
 
-const studentRow = (line: Line): ArchiveRow['row'] => ({ id: idOf(line, 'id'), name: text(line, 'name', 200) });
+/** A value of a row by the schema it would have to pass if it came from a page. */
+const checkedBy = <T>(line: Line, name: string, schema: Joi.Schema<T>): T => {
+  const { error, value } = schema.validate(line.row[name]);
+  if (error) throw wrong(line, `its ${name} is not what it should be: ${error.message}`);
+  return value as T;
+};
+
+/** Rows of archives made before students had more than a name. */
+const studentRow = (line: Line): ArchiveRow['row'] => {
+  const known = { id: idOf(line, 'id'), name: text(line, 'name', 200) };
+  if (line.row.about === undefined) return known;
+  return {
+    ...known,
+    about: JSON.stringify(checkedBy(line, 'about', aboutSchema)),
+    version: count(line, 'version'),
+    created_at: when(line, 'created_at'),
+    archived_at: when(line, 'archived_at'),
+  };
+};
+
+const assignmentRow = (line: Line): ArchiveRow['row'] => {
+  const { source_version, place, standing, ...row } = line.row;
+  const pattern = readPattern(row.pattern);
+  if (!pattern.ok) throw wrong(line, pattern.problems.map(sentence).join(' '));
+  const { plan, target } = row;
+  const form = { name: row.name, pattern: {}, target, way: row.way, plan };
+  const { error } = assignmentSchema.validate(form);
+  if (error) throw wrong(line, error.message);
+  if (typeof standing !== 'object' || standing === null) throw wrong(line, 'its standing is missing');
+  return {
+    id: idOf(line, 'id'),
+    student_id: idOf(line, 'student_id'),
+    name: text(line, 'name', 200),
+    version: count(line, 'version'),
+    pattern: JSON.stringify(pattern.value),
+    source_id: optionalId(line, 'source_id'),
+    source_version: source_version === null ? null : count(line, 'source_version'),
+    target,
+    way: row.way,
+    plan: JSON.stringify(plan),
+    standing: JSON.stringify(standing),
+    place: Number.isInteger(place) ? place : 0,
+    created_at: when(line, 'created_at'),
+    ended_at: when(line, 'ended_at'),
+  };
+};
+
+/** A century ahead: an archive may be read on a machine whose clock is behind. */
+const FAR = 100 * 365 * 24 * 3600 * 1000;
+
+const eventRow = (line: Line): ArchiveRow['row'] => {
+  const { id, at, kind, body } = line.row;
+  const event = readEvent({ ...(body as object), id, at: Number(at), kind }, Date.now() + FAR);
+  if (!event.ok) throw wrong(line, event.problems.map(sentence).join(' '));
+  return {
+    id: idOf(line, 'id'),
+    student_id: idOf(line, 'student_id'),
+    assignment_id: optionalId(line, 'assignment_id'),
+    at: Number(at),
+    kind: event.value.kind,
+    body: JSON.stringify(body),
+    created_at: when(line, 'created_at'),
+  };
+};
 
 const documentRow = (line: Line): ArchiveRow['row'] => {
   const name = text(line, 'name', 200);
@@ -134,7 +203,13 @@ const versionRow = (line: Line): ArchiveRow['row'] => {
   };
 };
 
-const ROWS = { students: studentRow, documents: documentRow, document_versions: versionRow } as const;
+const ROWS = {
+  students: studentRow,
+  documents: documentRow,
+  document_versions: versionRow,
+  assignments: assignmentRow,
+  practice_events: eventRow,
+} as const;
 
 /** Gives other requests their turn: a document takes a few milliseconds to check. */
 const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
@@ -155,7 +230,7 @@ export class ArchiveService {
   async read(principal: Principal, bytes: AsyncIterable<Uint8Array>): Promise<ReadBack> {
     const scope = this.studios.for(principal);
     if (!(await this.archive.isEmpty(scope))) throw new WrenError(problem('archive-not-empty'));
-    const counts = { students: 0, documents: 0, document_versions: 0 };
+    const counts = { students: 0, documents: 0, document_versions: 0, assignments: 0, practice_events: 0 };
     await scope.transaction(async (within) => {
       for await (const line of readArchive(bytes)) {
         await this.archive.insert(within, { table: line.table, row: ROWS[line.table](line) });

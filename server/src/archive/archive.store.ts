@@ -7,7 +7,7 @@ const BATCH = 100;
 
 /** What is written of each table: what a list shows is worked out anew when an archive is read back. */
 const COLUMNS: Readonly<Record<ArchiveTable, readonly string[]>> = {
-  students: ['id', 'name'],
+  students: ['id', 'name', 'about', 'version', 'created_at', 'archived_at'],
   documents: [
     'id',
     'kind',
@@ -20,6 +20,23 @@ const COLUMNS: Readonly<Record<ArchiveTable, readonly string[]>> = {
     'worked_at',
     'deleted_at',
   ],
+  assignments: [
+    'id',
+    'student_id',
+    'name',
+    'version',
+    'pattern',
+    'source_id',
+    'source_version',
+    'target',
+    'way',
+    'plan',
+    'standing',
+    'place',
+    'created_at',
+    'ended_at',
+  ],
+  practice_events: ['id', 'student_id', 'assignment_id', 'at', 'kind', 'body', 'created_at'],
   document_versions: ['id', 'document_id', 'kind', 'format', 'version', 'label', 'document', 'kept_at'],
 };
 

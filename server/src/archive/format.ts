@@ -5,7 +5,7 @@ import { WrenError, problem } from '@fleet-wren/core';
 const ARCHIVE_VERSION = 1;
 
 /** The tables an archive holds, in the order they are read back. */
-export const TABLES = ['students', 'documents', 'document_versions'] as const;
+export const TABLES = ['students', 'documents', 'document_versions', 'assignments', 'practice_events'] as const;
 
 /** A table an archive holds. */
 export type ArchiveTable = (typeof TABLES)[number];

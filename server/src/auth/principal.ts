@@ -8,13 +8,14 @@ export interface Teacher {
   readonly studioName: string;
 }
 
-/** What a link opens, and nothing besides: documents of one studio, to be read. */
+/** What a link opens, and nothing besides: documents of one studio, to be read; what one student practises. */
 interface LinkScope {
   readonly documents: readonly string[];
+  readonly student?: string;
 }
 
 /** Whoever holds a link that a teacher made: no account, no more than the link is for. */
-interface LinkHolder {
+export interface LinkHolder {
   readonly kind: 'link';
   readonly studioId: string;
   readonly scope: LinkScope;

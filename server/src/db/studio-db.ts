@@ -5,10 +5,24 @@ import { notFound } from '../common/ids.ts';
 import { DB, type Db } from './connection.ts';
 
 /** Tables whose rows belong to a studio. */
-export type StudioTable = 'documents' | 'document_versions' | 'students';
+export type StudioTable =
+  'documents' | 'document_versions' | 'students' | 'assignments' | 'practice_events' | 'practice_links';
 
-/** The column by which a link's scope names the rows of a table it opens; those of other tables stay shut. */
-const LINKED: Readonly<Partial<Record<StudioTable, string>>> = { documents: 'id' };
+interface Opened {
+  /** The column by which a link's scope names the rows of a table. */
+  readonly column: string;
+  readonly by: 'documents' | 'student';
+  /** Whether the holder of a link may add rows, of its own student alone. */
+  readonly adds?: boolean;
+}
+
+/** The tables a link opens; others stay shut. */
+const LINKED: Readonly<Partial<Record<StudioTable, Opened>>> = {
+  documents: { column: 'id', by: 'documents' },
+  students: { column: 'id', by: 'student' },
+  assignments: { column: 'student_id', by: 'student' },
+  practice_events: { column: 'student_id', by: 'student', adds: true },
+};
 
 /** The database as one principal sees it: every query is narrowed to the studio, and a link's to what it is for. */
 export class StudioScope {
@@ -21,14 +35,26 @@ export class StudioScope {
   rows(table: StudioTable): Knex.QueryBuilder {
     const own = this.db(table).where({ [`${table}.studio_id`]: this.principal.studioId });
     if (this.principal.kind !== 'link') return own;
-    const column = LINKED[table];
-    return column ? own.whereIn(`${table}.${column}`, [...this.principal.scope.documents]) : own.whereRaw('false');
+    const { documents, student } = this.principal.scope;
+    const opened = LINKED[table];
+    if (!opened) return own.whereRaw('false');
+    const names = opened.by === 'documents' ? documents : student === undefined ? [] : [student];
+    return own.whereIn(`${table}.${opened.column}`, [...names]);
   }
 
   /** Puts rows into a table of the studio. */
   insert(table: StudioTable, rows: readonly Readonly<Record<string, unknown>>[]): Knex.QueryBuilder {
-    if (this.principal.kind === 'link') throw notFound();
-    return this.db(table).insert(rows.map((row) => ({ ...row, studio_id: this.principal.studioId })));
+    return this.db(table).insert(
+      rows.map((row) => ({ ...this.addable(table, row), studio_id: this.principal.studioId })),
+    );
+  }
+
+  /** A row as the principal may add it: the holder of a link adds to its own student’s log, and nothing else. */
+  private addable(table: StudioTable, row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
+    if (this.principal.kind !== 'link') return row;
+    const { student } = this.principal.scope;
+    if (!LINKED[table]?.adds || student === undefined) throw notFound();
+    return { ...row, student_id: student };
   }
 
   /** The database's time now, to the millisecond. */

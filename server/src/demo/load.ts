@@ -26,7 +26,10 @@ export const loadDemo = async (db: Db): Promise<void> => {
   const passwordHash = await hash(DEMO_SIGN_IN.password);
   await auth.createStudio({ id: house.studioId, name: 'The Boathouse' }, { ...teacher, passwordHash });
   const scope = new StudioDb(db).for(house);
-  await new StudentsStore().insert(scope, STUDENTS);
+  await new StudentsStore().insert(
+    scope,
+    STUDENTS.map((name) => ({ name, about: {} })),
+  );
   const documents = new DocumentsStore();
   // One after another, so that the one to look at first is the latest worked on.
   for (const pattern of demoPatterns()) {

@@ -1,26 +1,70 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { StudioScope } from '../db/studio-db.ts';
+import type { About } from './students.schema.ts';
 
 /** A student of a studio. */
 export interface Student {
   readonly id: string;
   readonly name: string;
+  readonly version: number;
+  readonly about: About;
+  readonly archivedAt: Date | null;
 }
+
+const COLUMNS = ['id', 'name', 'version', 'about', 'archived_at as archivedAt'] as const;
 
 /** Students in the database, in the scope of whoever asks. */
 @Injectable()
 export class StudentsStore {
   async list(scope: StudioScope): Promise<readonly Student[]> {
-    return scope.rows('students').orderBy('name').select('id', 'name');
+    return scope
+      .rows('students')
+      .orderBy([{ column: 'name' }, { column: 'id' }])
+      .select(...COLUMNS);
+  }
+
+  async count(scope: StudioScope): Promise<number> {
+    const found = (await scope.rows('students').count('id as count').first()) as { readonly count: string };
+    return Number(found.count);
   }
 
   async find(scope: StudioScope, id: string): Promise<Student | undefined> {
-    return scope.rows('students').where({ id }).first('id', 'name');
+    return scope
+      .rows('students')
+      .where({ id })
+      .first(...COLUMNS);
   }
 
-  async insert(scope: StudioScope, names: readonly string[]): Promise<void> {
-    const rows = names.map((name) => ({ id: randomUUID(), name }));
-    await scope.insert('students', rows);
+  async insert(
+    scope: StudioScope,
+    students: readonly { readonly name: string; readonly about: About }[],
+  ): Promise<readonly Student[]> {
+    const rows = students.map(({ name, about }) => ({ id: randomUUID(), name, about: JSON.stringify(about) }));
+    return scope.insert('students', rows).returning([...COLUMNS]);
+  }
+
+  /** Writes on the version that was read; nothing where that is not the latest. */
+  async update(
+    scope: StudioScope,
+    { id, version }: { readonly id: string; readonly version: number },
+    { name, about, archived }: { readonly name: string; readonly about: About; readonly archived: boolean },
+  ): Promise<Student | undefined> {
+    const [kept] = (await scope
+      .rows('students')
+      .where({ id, version })
+      .update({
+        name,
+        about: JSON.stringify(about),
+        version: version + 1,
+        archived_at: archived ? scope.raw('coalesce(archived_at, now())') : null,
+      })
+      .returning([...COLUMNS])) as readonly Student[];
+    return kept;
+  }
+
+  /** Removes a student with everything that is theirs. */
+  async delete(scope: StudioScope, id: string): Promise<boolean> {
+    return (await scope.rows('students').where({ id }).delete()) > 0;
   }
 }

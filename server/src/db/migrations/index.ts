@@ -3,6 +3,7 @@ import * as first from './0001-studios-and-patterns.ts';
 import * as second from './0002-set-up-and-library.ts';
 import * as third from './0003-documents.ts';
 import * as fourth from './0004-settings.ts';
+import * as fifth from './0005-practice.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -10,4 +11,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0002-set-up-and-library': second,
   '0003-documents': third,
   '0004-settings': fourth,
+  '0005-practice': fifth,
 };

@@ -1,0 +1,156 @@
+import { judge, type Judgement } from '../analysis/index.ts';
+import { failure, problem, success, type Result } from '../errors/index.ts';
+import { ABLE_ADULT, SCHOOLS, type Hand } from '../fingering/index.ts';
+import type { Voicing } from '../harmony/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import { TEMPO_RANGE } from '../time/index.ts';
+import { rawStages, type LeftOut, type RawStage } from './stages.ts';
+import { easyTempo, tempoSteps } from './steps.ts';
+
+/** Two ways of getting fast: slowly until clean, then faster; or with short bursts early. */
+export const WAYS = ['slowly until clean, then faster', 'short bursts early'] as const;
+
+/** A way of getting fast. */
+export type Way = (typeof WAYS)[number];
+
+/** A stage of a ladder: what is played, at which tempos, and what passes it. */
+export interface Stage extends RawStage {
+  /** Tempos in order, in beats a minute; each has to be passed. */
+  readonly tempos: readonly number[];
+  /** The quickest the hand could play it; null where nothing limits. */
+  readonly ceiling: number | null;
+  /** What limits it, in a teacher's words; null where nothing does. */
+  readonly cause: string | null;
+  /** The stage it prepares; null for the last. */
+  readonly prepares: string | null;
+}
+
+/** A target near or beyond what the hand can do, and what could be done instead. */
+export interface TargetWarning {
+  readonly ceiling: number;
+  /** What sets the ceiling, in a teacher's words. */
+  readonly cause: string;
+  readonly offers: readonly string[];
+  /** The highest target that is within reach. */
+  readonly within: number;
+}
+
+/** The way from a pattern seen for the first time to its tempo. */
+export interface Ladder {
+  readonly stages: readonly Stage[];
+  readonly leftOut: readonly LeftOut[];
+  readonly target: number;
+  readonly ceiling: number | null;
+  readonly warning: TargetWarning | null;
+}
+
+/** What a ladder is made for. */
+export interface LadderAim {
+  /** Beats a minute. */
+  readonly target: number;
+  readonly way?: Way;
+  readonly hand?: Hand;
+  /** Shapes to take it over. */
+  readonly voicings?: readonly Voicing[];
+}
+
+/** How near its ceiling a target may come before it is said, as a share (est.), and how long a figure may be. */
+const AIM = { share: 0.92, strokes: 400 } as const;
+
+/** The pattern with the digits it is given: parts of it keep them. */
+const pinned = (pattern: Pattern, { digits }: Judgement): Pattern => ({
+  ...pattern,
+  cyclic: true,
+  strokes: pattern.strokes.map((stroke) => {
+    const pin = digits[stroke.id];
+    return pin && !stroke.slur ? { ...stroke, pin } : stroke;
+  }),
+});
+
+/** Schools in which the same strokes have a higher ceiling: at most two, the highest first. */
+const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly string[] =>
+  SCHOOLS.filter(({ key }) => key !== pattern.school)
+    .map((school) => {
+      const judgement = judge(pattern, { school, hand });
+      const whole = pattern.strokes.every(({ id, slur }) => slur || judgement.digits[id]);
+      return { name: school.name, bpm: whole ? (judgement.ceiling?.bpm ?? 0) : 0 };
+    })
+    .filter(({ bpm }) => bpm > ceiling * 1.03)
+    .sort((a, b) => b.bpm - a.bpm)
+    .slice(0, 2)
+    .map(({ name, bpm }) => `the school “${name}”, whose ceiling is ${Math.floor(bpm)}`);
+
+const warningFor = (
+  pattern: Pattern,
+  judgement: Judgement,
+  { target }: LadderAim,
+  hand: Hand,
+): TargetWarning | null => {
+  const { ceiling } = judgement;
+  if (!ceiling || target <= AIM.share * ceiling.bpm) return null;
+  const within = Math.floor(AIM.share * ceiling.bpm);
+  return {
+    ceiling: ceiling.bpm,
+    cause: ceiling.cause,
+    within,
+    offers: [
+      ...quickerSchools(pattern, hand, ceiling.bpm),
+      'the change that sets it, practised alone',
+      `a target of ${within}`,
+    ],
+  };
+};
+
+const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, hand: Hand): Stage => {
+  const limit = raw.pattern.strokes.length === 0 ? null : judge(raw.pattern, { hand }).ceiling;
+  const ceiling = limit?.bpm ?? null;
+  const reach = ceiling === null ? target : Math.min(target, Math.floor(ceiling));
+  const tempos = raw.kind === 'tempo' ? tempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [easyTempo(reach, ceiling)];
+  return { ...raw, tempos, ceiling, cause: limit?.cause ?? null, prepares: next?.name ?? null };
+};
+
+/**
+ * The ladder of a pattern for a hand and a target: stages made by transforms, each within what the hand can do, the kinds
+ * it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
+ * `ladder-impossible` for no strokes, too many of them, or a target no metronome has.
+ * @example
+ * valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
+ */
+export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
+  const { target, hand = ABLE_ADULT, voicings = [], way = WAYS[0] } = aim;
+  const refuse = (words: string): Result<Ladder> => failure(problem('ladder-impossible', { problem: words }));
+  if (given.strokes.length === 0) return refuse('nothing is played in it yet');
+  if (given.strokes.length > AIM.strokes)
+    return refuse(`it has ${given.strokes.length} strokes, and ${AIM.strokes} are the most; take a part of it`);
+  if (!(target >= TEMPO_RANGE.least && target <= TEMPO_RANGE.most))
+    return refuse(`a target is ${TEMPO_RANGE.least} to ${TEMPO_RANGE.most} a minute, not ${target}`);
+  const judgement = judge({ ...given, cyclic: true }, { hand });
+  const pattern = pinned(given, judgement);
+  const source = { pattern, judgement, options: { hand }, voicings, bursts: way === WAYS[1] };
+  const { stages, leftOut } = rawStages(source);
+  // What the whole cannot reach is no aim for its parts either.
+  const within = Math.min(target, Math.floor(judgement.ceiling?.bpm ?? target));
+  return success({
+    stages: stages.map((stage, index) => withTempos(stage, stages[index + 1], within, hand)),
+    leftOut,
+    target,
+    ceiling: judgement.ceiling?.bpm ?? null,
+    warning: warningFor(given, judgement, aim, hand),
+  });
+};
+
+/** What of a ladder practising has to know: no patterns. */
+export interface LadderPlan {
+  readonly stages: readonly (Pick<Stage, 'key' | 'name' | 'gate' | 'tempos'> & { readonly cause?: string | null })[];
+  readonly target: number;
+}
+
+/**
+ * The plan of a ladder: its stages with their gates and tempos, without what is played.
+ * @example
+ * planOf({ stages: [], leftOut: [], target: 100, ceiling: null, warning: null }).target // => 100
+ */
+export const planOf = ({ stages, target }: Ladder): LadderPlan => ({
+  target,
+  stages: stages.map(({ key, name, gate, tempos, cause }) => ({ key, name, gate, tempos, cause })),
+});

@@ -1,0 +1,338 @@
+import fc from 'fast-check';
+import { judge } from '../analysis/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { readFigure } from '../formats/index.ts';
+import { ABLE_ADULT, HANDS } from '../fingering/index.ts';
+import { seededRandom } from '../sound/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import {
+  DAY,
+  FIRST_ABILITY,
+  SENSIBLE_STUDENT,
+  afterAttempt,
+  afterDays,
+  cleanChance,
+  inOrder,
+  ladderFor,
+  planOf,
+  planSitting,
+  progressOf,
+  readEvent,
+  simulatePractice,
+  stuckAt,
+  tempoSteps,
+  type Ladder,
+  type LadderPlan,
+  type PracticeEvent,
+  type SittingItem,
+} from './index.ts';
+
+const figure = (text: string, tempo = 90): Pattern => valueOrThrow(readFigure(text, { tempo, subdivision: 2 })).pattern;
+const ladder = (text: string, target: number, more = {}): Ladder =>
+  valueOrThrow(ladderFor(figure(text), { target, ...more }));
+
+describe('tempo steps rise in equal strain', () => {
+  // By hand: ceiling 120, from 60 in steps of 8.4.
+  test.each<[number, number | null, readonly number[]]>([
+    [100, 120, [60, 68, 77, 85, 94, 100]],
+    [60, 120, [36, 44, 53, 60]],
+    [80, null, [40, 46, 51, 57, 62, 68, 74, 80]],
+    [20, 400, [20]],
+  ])('to %d under a ceiling of %p', (target, ceiling, steps) => {
+    expect(tempoSteps(target, ceiling)).toEqual(steps);
+  });
+
+  test('they never fall, end at the target, and no step is more than one and a half of 7 % of the ceiling and a rounding', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 300 }), fc.integer({ min: 30, max: 500 }), (target, ceiling) => {
+        const steps = tempoSteps(target, ceiling);
+        expect(steps.at(-1)).toBe(target);
+        steps.slice(1).forEach((tempo, index) => {
+          const rise = tempo - (steps[index] as number);
+          expect(rise).toBeGreaterThan(0);
+          expect(rise).toBeLessThanOrEqual(1.5 * 0.07 * ceiling + 1);
+        });
+      }),
+    );
+  });
+});
+
+describe('a ladder', () => {
+  const FIGURES = ['5 3 2 3', '6 4 3 2 1 2 3 4', '5+1 3 2 3', '6 3 4 2 6 1 4 3', '3 2 1 2', '5 5 5 5'];
+
+  test.each(FIGURES)('%s: every stage can be played by the hand at each of its tempos', (text) => {
+    for (const hand of HANDS) {
+      const { stages } = ladder(text, 96, { hand });
+      for (const { pattern, tempos } of stages.filter((stage) => stage.pattern.strokes.length > 0))
+        for (const tempo of tempos) {
+          const ceiling = judge({ ...pattern, tempo }, { hand }).ceiling?.bpm ?? Infinity;
+          expect(tempo).toBeLessThanOrEqual(Math.max(ceiling, 20) + 1e-6);
+        }
+    }
+  });
+
+  test('parts keep the digits of the whole, and their gates and reasons', () => {
+    const whole = figure('5 3 2 3 5 3 1 3');
+    const { digits } = judge({ ...whole, cyclic: true });
+    const { stages } = valueOrThrow(ladderFor(whole, { target: 80 }));
+    const thumb = stages.find(({ kind }) => kind === 'thumb');
+    expect(thumb?.gate).toBe(5);
+    expect(thumb?.pattern.strokes.map(({ pin }) => pin)).toEqual(thumb?.pattern.strokes.map(({ id }) => digits[id]));
+    expect(stages.find(({ kind }) => kind === 'memory')?.gate).toBe(10);
+    expect(stages.every(({ why, remark }) => why.length > 0 && remark.length > 0)).toBe(true);
+    expect(stages.at(-1)?.tempos.at(-1)).toBe(80);
+  });
+
+  test('what a pattern does not need is left out, with the reason', () => {
+    const { leftOut } = ladder('3 2 1 2', 80);
+    expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason).toMatch(/thumb|one digit/);
+    expect(leftOut.find(({ kind }) => kind === 'bursts')?.reason).toMatch(/slowly until clean/);
+    expect(ladder('5 3 2 3', 80, { way: 'short bursts early' }).stages.map(({ kind }) => kind)).toContain('bursts');
+  });
+
+  test('a target beyond 92 % of the ceiling says so, why, and what instead; the ladder stays within reach', () => {
+    const made = ladder('6 4 3 2 1 2 3 4', 300);
+    expect(made.warning?.cause).toMatch(/needs .* has/);
+    expect(made.warning?.offers.at(-1)).toBe(`a target of ${made.warning?.within}`);
+    expect(Math.max(...made.stages.flatMap(({ tempos }) => tempos))).toBeLessThanOrEqual(Math.floor(made.ceiling ?? 0));
+    expect(ladder('6 4 3 2 1 2 3 4', 60).warning).toBeNull();
+  });
+
+  test.each<[Pattern, number, RegExp]>([
+    [{ ...figure('5 3'), strokes: [] }, 80, /nothing is played/],
+    [figure('5 3 2 3'), 5, /20 to 400/],
+    [figure('5 3 2 3'), Number.NaN, /20 to 400/],
+  ])('what cannot be climbed is refused', (pattern, target, words) => {
+    const made = ladderFor(pattern, { target });
+    expect(made.ok ? '' : String(made.problems[0]?.details.problem)).toMatch(words);
+  });
+});
+
+const PLAN: LadderPlan = {
+  target: 80,
+  stages: [
+    { key: 'position', name: 'Position', gate: 0, tempos: [] },
+    { key: 'thumb', name: 'Thumb', gate: 3, tempos: [50] },
+    { key: 'tempo', name: 'Tempo', gate: 10, tempos: [50, 60, 70, 80] },
+  ],
+};
+
+let ids = 0;
+const event = (kind: PracticeEvent['kind'], stage?: string, tempo?: number, at = (ids += 1) * 1000): PracticeEvent => ({
+  id: `e${(ids += 1)}`,
+  at,
+  kind,
+  ...(stage === undefined ? {} : { stage }),
+  ...(tempo === undefined ? {} : { tempo }),
+});
+const times = (count: number, make: () => PracticeEvent): readonly PracticeEvent[] =>
+  Array.from({ length: count }, make);
+
+describe('how an item stands', () => {
+  const begun = [event('done', 'position'), ...times(3, () => event('clean', 'thumb', 50))];
+
+  test('clean times in a row pass a stage; a slip begins the count anew', () => {
+    expect(progressOf(PLAN, begun.slice(0, 3))).toMatchObject({ stage: 1, streak: 2 });
+    expect(progressOf(PLAN, begun)).toMatchObject({ stage: 2, step: 0, tempo: 50, streak: 0 });
+    const slipped = [...begun.slice(0, 3), event('slipped', 'thumb', 50)];
+    expect(progressOf(PLAN, slipped)).toMatchObject({ stage: 1, streak: 0 });
+  });
+
+  test('ten a step, five at the top; two gates in a row without a slip skip one', () => {
+    const ten = (tempo: number) => times(10, () => event('clean', 'tempo', tempo));
+    const slip = event('slipped', 'tempo', 60);
+    const first = [...begun, ...ten(50)];
+    expect(progressOf(PLAN, first)).toMatchObject({ step: 2, tempo: 70 });
+    const spoilt = [
+      ...begun.slice(0, -1),
+      event('slipped', 'thumb', 50),
+      ...times(3, () => event('clean', 'thumb', 50)),
+    ];
+    const second = [...spoilt, event('slipped', 'tempo', 50), ...ten(50)];
+    expect(progressOf(PLAN, second)).toMatchObject({ step: 1, tempo: 60 });
+    expect(slip.tempo).toBe(60);
+    const top = [...first, ...ten(70), ...times(5, () => event('clean', 'tempo', 80))];
+    expect(progressOf(PLAN, top)).toMatchObject({ stage: 3, tempo: null });
+  });
+
+  test('three slips without half a gate between them lead two tempos back', () => {
+    const at70 = [...begun, ...times(10, () => event('clean', 'tempo', 50))];
+    const slips = times(3, () => event('slipped', 'tempo', 70));
+    expect(progressOf(PLAN, [...at70, ...slips])).toMatchObject({ step: 0, tempo: 50, slips: 0 });
+    expect(progressOf(PLAN, [...at70, ...slips]).fallbacks).toHaveLength(1);
+  });
+
+  test('an attempt that is taken back was none', () => {
+    const wrong = event('slipped', 'thumb', 50);
+    const events = [...begun.slice(0, 3), wrong, { ...event('undone'), of: wrong.id }];
+    expect(progressOf(PLAN, events)).toMatchObject({ stage: 1, streak: 2 });
+  });
+
+  test('the order of arrival does not matter, and hearing it twice changes nothing', () => {
+    const kinds = fc.constantFrom<PracticeEvent['kind']>(
+      'clean',
+      'clean',
+      'clean',
+      'slipped',
+      'done',
+      'undone',
+      'minutes',
+    );
+    const arbitrary = fc.array(
+      fc.record({
+        id: fc.integer({ min: 0, max: 60 }).map((n) => `x${n}`),
+        at: fc.integer({ min: 0, max: 50 }).map((n) => n * 3_600_000),
+        kind: kinds,
+        stage: fc.constantFrom('position', 'thumb', 'tempo'),
+        tempo: fc.constantFrom(50, 60, 70, 80),
+        of: fc.integer({ min: 0, max: 60 }).map((n) => `x${n}`),
+      }),
+      { maxLength: 60 },
+    );
+    fc.assert(
+      fc.property(arbitrary, fc.integer(), (given, seed) => {
+        // Events of one name are one event.
+        const events = [...new Map(given.map((one) => [one.id, one])).values()];
+        const random = seededRandom(seed);
+        const shuffled = [...events].sort(() => random() - 0.5);
+        expect(progressOf(PLAN, shuffled)).toEqual(progressOf(PLAN, events));
+        expect(progressOf(PLAN, [...events, ...shuffled])).toEqual(progressOf(PLAN, events));
+      }),
+    );
+  });
+});
+
+describe('events from outside', () => {
+  const now = 1_000_000_000_000;
+  const good = { id: 'a', at: now, kind: 'clean', stage: 'thumb', tempo: 60 };
+
+  test('what can be is taken', () => expect(readEvent(good, now).ok).toBe(true));
+
+  test.each<[string, unknown, RegExp]>([
+    ['from the future', { ...good, at: now + 3 * DAY }, /future/],
+    ['without its stage', { id: 'a', at: now, kind: 'clean' }, /stage/],
+    ['an impossible tempo', { ...good, tempo: 9000 }, /9000/],
+    ['600 years of minutes', { id: 'a', at: now, kind: 'minutes', minutes: 1e9 }, /minutes/],
+    ['an unknown kind', { ...good, kind: 'flown' }, /kind/],
+    ['no object', 'clean', /./],
+  ])('%s is refused', (_name, value, words) => {
+    const read = readEvent(value, now);
+    expect(read.ok).toBe(false);
+    expect(JSON.stringify(read.ok ? [] : read.problems)).toMatch(words);
+  });
+
+  test('a clock that jumps back is put in order by what it says', () => {
+    const jumped = [
+      { id: 'b', at: 20, kind: 'rest' },
+      { id: 'a', at: 10, kind: 'rest' },
+    ] as const;
+    expect(inOrder(jumped).map(({ id }) => id)).toEqual(['a', 'b']);
+  });
+});
+
+describe('ability', () => {
+  test('half of the attempts are clean at it, fewer beyond, and clean ones raise it', () => {
+    expect(cleanChance({ mean: Math.log(0.8), variance: 0.01 }, 0.8)).toBeCloseTo(0.5, 12);
+    expect(cleanChance(FIRST_ABILITY, 1.1)).toBeLessThan(cleanChance(FIRST_ABILITY, 0.9));
+    expect(afterAttempt(FIRST_ABILITY, { strain: 1, clean: true }).mean).toBeGreaterThan(FIRST_ABILITY.mean);
+    expect(afterAttempt(FIRST_ABILITY, { strain: 0.6, clean: false }).mean).toBeLessThan(FIRST_ABILITY.mean);
+  });
+
+  test('one hears the truth: attempts around a known ability lead there', () => {
+    const random = seededRandom(7);
+    const truth = { mean: Math.log(0.7), variance: 0 };
+    let known = FIRST_ABILITY;
+    for (let attempt = 0; attempt < 300; attempt += 1) {
+      const strain = 0.5 + random() * 0.5;
+      known = afterAttempt(known, { strain, clean: random() < cleanChance(truth, strain) });
+    }
+    expect(Math.exp(known.mean)).toBeGreaterThan(0.65);
+    expect(Math.exp(known.mean)).toBeLessThan(0.75);
+    expect(known.variance).toBeLessThan(FIRST_ABILITY.variance / 5);
+    expect(afterDays(known, 10_000).variance).toBe(FIRST_ABILITY.variance);
+  });
+});
+
+describe('a sitting', () => {
+  const item = fc.record<SittingItem>({
+    id: fc.uuid(),
+    name: fc.string({ minLength: 1, maxLength: 20 }),
+    stage: fc.option(
+      fc.record({
+        key: fc.constant('thumb'),
+        name: fc.constant('Thumb'),
+        tempo: fc.option(fc.constant(60), { nil: null }),
+      }),
+      { nil: null },
+    ),
+    stuck: fc.boolean(),
+    due: fc.boolean(),
+    fresh: fc.boolean(),
+  });
+
+  test('never exceeds its minutes, begins with position and warm-up, and rests at least every twenty minutes', () => {
+    fc.assert(
+      fc.property(
+        fc.array(item, { minLength: 1, maxLength: 12 }),
+        fc.integer({ min: 5, max: 120 }),
+        fc.boolean(),
+        (items, minutes, discomfort) => {
+          const plan = valueOrThrow(planSitting(items, { minutes, discomfort }));
+          expect(plan.minutes).toBeLessThanOrEqual(minutes);
+          expect(plan.lines[0]?.kind).toBe('position');
+          expect(plan.lines.every((line) => line.minutes >= 1 && line.why.length > 0)).toBe(true);
+          let since = 0;
+          for (const line of plan.lines) {
+            since = line.kind === 'rest' ? 0 : since + line.minutes;
+            if (line.minutes <= 20) expect(since).toBeLessThanOrEqual(20 + (minutes > 100 ? line.minutes : 0));
+          }
+          if (discomfort) expect(plan.caution).toMatch(/lighter/);
+        },
+      ),
+    );
+  });
+
+  test.each([0, 4, 121, 600, Number.NaN])('%d minutes are none', (minutes) => {
+    const one = { id: 'a', name: 'A', stage: null, stuck: false, due: false, fresh: true };
+    expect(planSitting([one], { minutes, discomfort: false }).ok).toBe(false);
+  });
+});
+
+describe('invented students', () => {
+  const made = ladder('5 3 2 3 5 3 1 3', 190);
+  const plan = planOf(made);
+  const weeks = (student: typeof SENSIBLE_STUDENT, seed: number, days = 84) =>
+    simulatePractice(made, student, { from: 0, days, random: seededRandom(seed) });
+
+  test('a sensible one climbs the whole ladder in twelve weeks', () => {
+    const through = Array.from(
+      { length: 20 },
+      (_, seed) => progressOf(plan, weeks(SENSIBLE_STUDENT, seed).events).stage,
+    );
+    expect(through.filter((stage) => stage === plan.stages.length).length).toBeGreaterThanOrEqual(17);
+  });
+
+  test('one whose hand goes no further is found stuck within three sittings of a week, and no sensible one is at the end', () => {
+    const halted = { ...SENSIBLE_STUDENT, limit: -0.62, skill: -0.75 };
+    const found = Array.from({ length: 20 }, (_, seed) => {
+      const { events } = weeks(halted, seed, 60);
+      return stuckAt(plan, progressOf(plan, events), { now: 60 * DAY });
+    });
+    expect(found.filter((one) => one !== null).length).toBeGreaterThanOrEqual(17);
+    const free = Array.from({ length: 20 }, (_, seed) => {
+      const { events } = weeks({ ...SENSIBLE_STUDENT, skill: -0.2, learning: 0.01 }, seed, 84);
+      return stuckAt(plan, progressOf(plan, events), { now: 84 * DAY });
+    });
+    expect(free.filter((one) => one !== null).length).toBeLessThanOrEqual(2);
+  });
+
+  test('forty of them for twelve weeks, and no attempt above what the hand can do', () => {
+    const hand = ABLE_ADULT;
+    const most = new Map(
+      made.stages.map(({ key, pattern }) => [key, judge(pattern, { hand }).ceiling?.bpm ?? Infinity]),
+    );
+    for (let seed = 0; seed < 40; seed += 1)
+      for (const { stage = '', tempo = 0 } of weeks(SENSIBLE_STUDENT, seed).events)
+        expect(tempo).toBeLessThanOrEqual((most.get(stage) ?? Infinity) + 1e-6);
+  });
+});

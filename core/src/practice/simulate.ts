@@ -1,0 +1,105 @@
+import type { RandomSource } from '../sound/index.ts';
+import { cleanChance } from './ability.ts';
+import type { Ladder, LadderPlan } from './ladder.ts';
+import { planOf } from './ladder.ts';
+import type { PracticeEvent } from './log.ts';
+import { DAY, goOn, newStanding, type Standing } from './progress.ts';
+
+/** An invented student: how far the hand goes, how it learns and forgets, how often it practises. */
+export interface SimulatedStudent {
+  /** Logarithm of the strain at which half the attempts are clean, at the beginning. */
+  readonly skill: number;
+  /** How much an attempt adds to the skill, and a day without practice takes away. */
+  readonly learning: number;
+  readonly forgetting: number;
+  /** Share of the days with practice, and attempts a sitting. */
+  readonly diligence: number;
+  readonly attempts: number;
+  /** The strain no practice gets beyond; a low one is somebody who will be stuck. */
+  readonly limit: number;
+}
+
+/** A student as most are (est.). */
+export const SENSIBLE_STUDENT: SimulatedStudent = {
+  skill: -0.45,
+  learning: 0.0035,
+  forgetting: 0.012,
+  diligence: 0.7,
+  attempts: 45,
+  limit: 0.02,
+};
+
+const MINUTE = 60_000;
+
+interface Being {
+  skill: number;
+  events: PracticeEvent[];
+  readonly standing: Standing;
+}
+
+const attemptAt = (plan: LadderPlan, { stage, step }: Standing) => {
+  const now = plan.stages[stage];
+  return now && { key: now.key, tempo: now.tempos[step], gate: now.gate };
+};
+
+/** One sitting: attempts at the stage at hand, each clean or not as the skill has it. */
+const sit = (
+  being: Being,
+  { ladder, plan, student, random }: World,
+  { start, name }: { readonly start: number; readonly name: string },
+): void => {
+  for (let attempt = 0; attempt < student.attempts; attempt += 1) {
+    const at = attemptAt(plan, being.standing);
+    if (!at) break;
+    const stage = ladder.stages[being.standing.stage];
+    const strain = at.tempo === undefined || !stage?.ceiling ? 0.1 : at.tempo / stage.ceiling;
+    const clean = random() < cleanChance({ mean: being.skill, variance: 0 }, strain);
+    const kind = at.tempo === undefined ? 'done' : clean ? 'clean' : 'slipped';
+    const event = {
+      id: `${name}-${attempt}`,
+      at: start + attempt * 20_000,
+      stage: at.key,
+      tempo: at.tempo,
+      kind,
+    } as const;
+    being.events.push(event);
+    goOn(plan, being.standing, event);
+    being.skill = Math.min(student.limit, being.skill + student.learning * (clean ? 1 : 0.4));
+  }
+  being.events.push({ id: `${name}-m`, at: start + student.attempts * 20_000, kind: 'minutes', minutes: 20 });
+};
+
+interface World {
+  readonly ladder: Ladder;
+  readonly plan: LadderPlan;
+  readonly student: SimulatedStudent;
+  readonly random: RandomSource;
+}
+
+/** What came of somebody’s practice: the log, and what the hand can do at the end. */
+export interface Simulated {
+  readonly events: readonly PracticeEvent[];
+  readonly skill: number;
+}
+
+/**
+ * Weeks of practice of an invented student on a ladder, from a time on (milliseconds since 1970). The same source of
+ * chances gives the same weeks.
+ * @example
+ * simulatePractice(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), SENSIBLE_STUDENT, { from: 0, days: 1, random: seededRandom(1) }).events.length > 0 // => true
+ */
+export const simulatePractice = (
+  ladder: Ladder,
+  student: SimulatedStudent,
+  { from, days, random }: { readonly from: number; readonly days: number; readonly random: RandomSource },
+): Simulated => {
+  const plan = planOf(ladder);
+  const being: Being = { skill: student.skill, events: [], standing: newStanding() };
+  for (let day = 0; day < days; day += 1) {
+    if (random() < student.diligence)
+      sit(being, { ladder, plan, student, random }, { start: from + day * DAY + 17 * 60 * MINUTE, name: `d${day}` });
+    else being.skill = Math.max(student.skill, being.skill - student.forgetting);
+    if (being.standing.stage >= plan.stages.length) break;
+  }
+  return { events: being.events, skill: being.skill };
+};

@@ -1,0 +1,32 @@
+import { TEMPO_RANGE } from '../time/index.ts';
+
+/** Where tempo steps begin and how far apart they are, in shares of the ceiling (est.). */
+const STEPS = { begin: 0.5, strain: 0.07, share: 0.6 } as const;
+
+/**
+ * Tempos to practise at, in whole beats a minute: from half the ceiling, or from six tenths of the target where that is
+ * lower, in steps of equal strain (7 % of the ceiling each), to the target. Where nothing limits, the target counts as the
+ * ceiling.
+ * @example
+ * tempoSteps(100, 120).join(' ') // => '60 68 77 85 94 100'
+ */
+export const tempoSteps = (target: number, ceiling: number | null): readonly number[] => {
+  const top = ceiling ?? target;
+  const first = Math.max(TEMPO_RANGE.least, Math.round(Math.min(top * STEPS.begin, target * STEPS.share)));
+  const steps: number[] = [];
+  for (let step = 0; ; step += 1) {
+    const tempo = Math.round(first + step * STEPS.strain * top);
+    // A last step shorter than half of one is none.
+    if (target - tempo < (STEPS.strain * top) / 2) break;
+    steps.push(tempo);
+  }
+  return [...new Set([...steps, Math.round(target)])];
+};
+
+/**
+ * An easy tempo for a stage on the way to a target: six tenths of it, and no more than half the stage's own ceiling.
+ * @example
+ * easyTempo(100, 120) // => 60
+ */
+export const easyTempo = (target: number, ceiling: number | null): number =>
+  Math.max(TEMPO_RANGE.least, Math.round(Math.min(target * STEPS.share, (ceiling ?? Infinity) * STEPS.begin)));

@@ -1,0 +1,107 @@
+import { Body, Controller, Delete, Get, Headers, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import type { Principal } from '../auth/principal.ts';
+import { SessionGuard, SignedIn } from '../auth/session.ts';
+import { JoiPipe } from '../common/joi.pipe.ts';
+import {
+  assignmentChangeSchema,
+  assignmentSchema,
+  eventsSchema,
+  linkSchema,
+  type AssignmentChange,
+  type AssignmentForm,
+  type EventsForm,
+  type LinkForm,
+} from './practice.schema.ts';
+import { PracticeService } from './practice.service.ts';
+
+/** What the students of the signed-in teacher's studio practise. */
+@Controller()
+@UseGuards(SessionGuard)
+export class AssignmentsController {
+  constructor(private readonly practice: PracticeService) {}
+
+  @Get('assignments')
+  lines(@SignedIn() principal: Principal) {
+    return this.practice.lines(principal);
+  }
+
+  @Get('students/:id/assignments')
+  ofStudent(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.practice.ofStudent(principal, id);
+  }
+
+  @Post('students/:id/assignments')
+  set(
+    @SignedIn() principal: Principal,
+    @Param('id') id: string,
+    @Body(new JoiPipe(assignmentSchema)) body: AssignmentForm,
+  ) {
+    return this.practice.set(principal, id, body);
+  }
+
+  @Put('assignments/:id')
+  change(
+    @SignedIn() principal: Principal,
+    @Param('id') id: string,
+    @Body(new JoiPipe(assignmentChangeSchema)) body: AssignmentChange,
+  ) {
+    return this.practice.change(principal, id, body);
+  }
+
+  @Delete('assignments/:id')
+  @HttpCode(204)
+  drop(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.practice.drop(principal, id);
+  }
+
+  @Get('students/:id/events')
+  log(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.practice.log(principal, id);
+  }
+
+  @Post('students/:id/events')
+  add(@SignedIn() principal: Principal, @Param('id') id: string, @Body(new JoiPipe(eventsSchema)) body: EventsForm) {
+    return this.practice.add(principal, id, body);
+  }
+
+  @Get('students/:id/links')
+  links(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.practice.linksOf(principal, id);
+  }
+
+  @Post('students/:id/links')
+  makeLink(
+    @SignedIn() principal: Principal,
+    @Param('id') id: string,
+    @Body(new JoiPipe(linkSchema)) { days }: LinkForm,
+  ) {
+    return this.practice.makeLink(principal, id, days);
+  }
+
+  @Delete('links/:id')
+  @HttpCode(204)
+  revokeLink(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.practice.revokeLink(principal, id);
+  }
+}
+
+/** The header that carries a link's token: never the address, which servers write down. */
+export const LINK_HEADER = 'x-practice-link';
+
+/** The practice room of whoever holds a link. */
+@Controller('practice')
+export class PracticeController {
+  constructor(private readonly practice: PracticeService) {}
+
+  @Get()
+  room(@Headers(LINK_HEADER) token: string | undefined) {
+    return this.practice.room(token ?? '');
+  }
+
+  @Post('events')
+  async add(@Headers(LINK_HEADER) token: string | undefined, @Body(new JoiPipe(eventsSchema)) body: EventsForm) {
+    const holder = await this.practice.holderOf(token ?? '');
+    const changed = await this.practice.add(holder, holder.scope.student, body);
+    return changed.map(({ id, standing }) => ({ id, standing }));
+  }
+}

@@ -1,0 +1,81 @@
+import Joi from 'joi';
+import { PATTERN_LIMITS, TEMPO_RANGE, WAYS, type LadderPlan, type Pattern, type Way } from '@fleet-wren/core';
+import { versionNumber, words } from '../common/words.ts';
+
+/** Something to be practised, as it is set. */
+export interface AssignmentForm {
+  readonly name: string;
+  readonly pattern: Pattern;
+  readonly sourceId?: string;
+  readonly sourceVersion?: number;
+  readonly target: number;
+  readonly way: Way;
+  readonly plan: LadderPlan;
+}
+
+/** What of an assignment can change. */
+export interface AssignmentChange {
+  readonly version: number;
+  readonly place?: number;
+  readonly ended?: boolean;
+}
+
+/** What happened, and in which assignment; checked one by one by core. */
+export interface EventsForm {
+  readonly events: readonly { readonly assignment: string | null; readonly event: unknown }[];
+}
+
+/** Events that are told at once, and kept of one assignment. */
+export const EVENTS = { atOnce: 500, kept: 20_000 } as const;
+
+const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
+
+/** The plan of a ladder as it may be kept. */
+export const planSchema = Joi.object<LadderPlan>({
+  target: tempo.required(),
+  stages: Joi.array()
+    .items(
+      Joi.object({
+        key: words(40).min(1).required(),
+        name: words(80).min(1).required(),
+        gate: Joi.number().integer().min(0).max(50).required(),
+        tempos: Joi.array().items(tempo).max(60).required(),
+        cause: words(400).allow(null),
+      }),
+    )
+    .min(1)
+    .max(40)
+    .required(),
+}).required();
+
+export const assignmentSchema = Joi.object<AssignmentForm>({
+  name: words(PATTERN_LIMITS.name).trim().min(1).required(),
+  pattern: Joi.object().unknown().required(),
+  sourceId: words(40),
+  sourceVersion: versionNumber(),
+  target: tempo.required(),
+  way: Joi.string()
+    .valid(...WAYS)
+    .required(),
+  plan: planSchema,
+});
+
+export const assignmentChangeSchema = Joi.object<AssignmentChange>({
+  version: versionNumber().required(),
+  place: Joi.number().integer().min(0).max(1000),
+  ended: Joi.boolean().strict(),
+});
+
+export const eventsSchema = Joi.object<EventsForm>({
+  events: Joi.array()
+    .items(Joi.object({ assignment: words(40).allow(null).required(), event: Joi.object().unknown().required() }))
+    .max(EVENTS.atOnce)
+    .required(),
+});
+
+/** Days a link is good for. */
+export interface LinkForm {
+  readonly days: number;
+}
+
+export const linkSchema = Joi.object<LinkForm>({ days: Joi.number().integer().min(1).max(366).default(120) });

@@ -1,0 +1,169 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { WrenError, problem, readEvent, readPattern, valueOrThrow, type PracticeEvent } from '@fleet-wren/core';
+import type { LinkHolder, Principal } from '../auth/principal.ts';
+import { ErrorWithState } from '../common/errors.filter.ts';
+import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { StudentsStore, type Student } from '../students/students.store.ts';
+import { LinksStore, type PracticeLink } from './links.store.ts';
+import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } from './practice.schema.ts';
+import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
+import { standingOf } from './standing.ts';
+
+/** Bits of chance in a link's token, and how many links and assignments a student may have. */
+const LIMITS = { tokenBytes: 16, assignments: 200 } as const;
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
+
+/** What the practice room of a student holds. */
+export interface PracticeRoom {
+  /** The first name alone: a link never shows more of anybody. */
+  readonly name: string;
+  readonly assignments: readonly (Pick<
+    Assignment,
+    'id' | 'name' | 'pattern' | 'target' | 'way' | 'plan' | 'standing'
+  > & { readonly events: readonly PracticeEvent[] })[];
+}
+
+/** An event as it can be kept: told again, it is known by its name. */
+const named = (event: PracticeEvent): PracticeEvent => {
+  if (!UUID.test(event.id)) throw new WrenError(problem('event-wrong', { problem: 'its name is not one of a kind' }));
+  return event;
+};
+
+/** What students practise, what happened, and the links to their rooms. */
+@Injectable()
+export class PracticeService {
+  constructor(
+    private readonly studios: StudioDb,
+    private readonly practice: PracticeStore,
+    private readonly links: LinksStore,
+    private readonly students: StudentsStore,
+  ) {}
+
+  lines(principal: Principal): Promise<readonly AssignmentLine[]> {
+    return this.practice.lines(this.studios.for(principal));
+  }
+
+  async ofStudent(principal: Principal, studentId: string): Promise<readonly Assignment[]> {
+    const scope = await this.scopeOf(principal, studentId);
+    return this.practice.ofStudent(scope, studentId);
+  }
+
+  async set(principal: Principal, studentId: string, form: AssignmentForm): Promise<Assignment> {
+    const scope = await this.scopeOf(principal, studentId);
+    const pattern = valueOrThrow(readPattern(form.pattern));
+    const all = await this.practice.ofStudent(scope, studentId);
+    if (all.length >= LIMITS.assignments)
+      throw new WrenError(problem('quota-reached', { most: LIMITS.assignments, what: 'things set for this student' }));
+    const standing = standingOf(form.plan, [], Date.now());
+    const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
+    return this.practice.insert(scope, studentId, { ...form, pattern, sourceId }, { standing, place: all.length });
+  }
+
+  async change(principal: Principal, id: string, { version, ...change }: AssignmentChange): Promise<Assignment> {
+    const scope = this.studios.for(principal);
+    const changed = await this.practice.change(scope, { id: checkedId(id), version }, change);
+    if (changed) return changed;
+    const current = orNotFound(await this.practice.find(scope, id));
+    throw new ErrorWithState(problem('version-conflict'), { current });
+  }
+
+  async drop(principal: Principal, id: string): Promise<void> {
+    if (!(await this.practice.delete(this.studios.for(principal), checkedId(id)))) throw notFound();
+  }
+
+  async log(principal: Principal, studentId: string): Promise<readonly KeptEvent[]> {
+    const scope = await this.scopeOf(principal, studentId);
+    return this.practice.latest(scope, studentId, EVENTS.kept);
+  }
+
+  /** Takes down what happened; what was told before changes nothing, and what cannot be is refused as a whole. */
+  async add(principal: Principal, studentId: string, { events }: EventsForm): Promise<readonly Assignment[]> {
+    const scope = await this.scopeOf(principal, studentId);
+    const now = Date.now();
+    const kept = events.map(({ assignment, event }): KeptEvent => ({
+      assignment: assignment === null ? null : checkedId(assignment),
+      event: named(valueOrThrow(readEvent(event, now))),
+    }));
+    const touched = [...new Set(kept.flatMap(({ assignment }) => assignment ?? []))];
+    return scope.transaction(async (inside) => {
+      const all = await this.practice.held(inside, touched);
+      if (all.length < touched.length || all.some((one) => one.studentId !== studentId)) throw notFound();
+      for (const { id } of all) await this.refuseBeyond(inside, id);
+      await this.practice.addEvents(inside, studentId, kept);
+      const changed: Assignment[] = [];
+      for (const one of all) changed.push(await this.refreshed(inside, one, now));
+      return changed;
+    });
+  }
+
+  private async refuseBeyond(scope: StudioScope, assignmentId: string): Promise<void> {
+    if ((await this.practice.countEvents(scope, assignmentId)) >= EVENTS.kept)
+      throw new WrenError(problem('quota-reached', { most: EVENTS.kept, what: 'events of this assignment' }));
+  }
+
+  private async refreshed(scope: StudioScope, assignment: Assignment, now: number): Promise<Assignment> {
+    const standing = standingOf(assignment.plan, await this.practice.eventsOf(scope, assignment.id), now);
+    await this.practice.setStanding(scope, assignment.id, standing);
+    return { ...assignment, standing };
+  }
+
+  async linksOf(principal: Principal, studentId: string): Promise<readonly PracticeLink[]> {
+    return this.links.ofStudent(await this.scopeOf(principal, studentId), studentId);
+  }
+
+  /** Makes a link; its token is told this once. */
+  async makeLink(
+    principal: Principal,
+    studentId: string,
+    days: number,
+  ): Promise<PracticeLink & { readonly token: string }> {
+    const scope = await this.scopeOf(principal, studentId);
+    const token = randomBytes(LIMITS.tokenBytes).toString('base64url');
+    const link = await this.links.insert(scope, { studentId, tokenHash: hashOf(token), days });
+    return { ...link, token };
+  }
+
+  async revokeLink(principal: Principal, id: string): Promise<void> {
+    if (!(await this.links.revoke(this.studios.for(principal), checkedId(id)))) throw notFound();
+  }
+
+  /** Whoever holds a link’s token; a link that ended, was revoked or never was gets the same answer. */
+  async holderOf(token: string): Promise<LinkHolder & { readonly scope: { readonly student: string } }> {
+    const owner = /^[\w-]{20,40}$/.test(token) ? await this.links.ownerOf(hashOf(token)) : undefined;
+    if (!owner) throw new WrenError(problem('link-ended'));
+    return { kind: 'link', studioId: owner.studioId, scope: { documents: [], student: owner.studentId } };
+  }
+
+  /** The practice room behind a token. */
+  async room(token: string): Promise<PracticeRoom> {
+    const holder = await this.holderOf(token);
+    const owner = await this.links.ownerOf(hashOf(token));
+    if (owner) await this.links.countOpened(owner);
+    const scope = this.studios.for(holder);
+    const student: Student = orNotFound(await this.students.find(scope, holder.scope.student));
+    const all = await this.practice.ofStudent(scope, student.id);
+    const open = all.filter(({ endedAt }) => endedAt === null);
+    const assignments = await Promise.all(
+      open.map(async ({ id, name, pattern, target, way, plan, standing }) => ({
+        id,
+        name,
+        pattern,
+        target,
+        way,
+        plan,
+        standing,
+        events: (await this.practice.eventsOf(scope, id)).slice(-EVENTS.kept),
+      })),
+    );
+    return { name: student.name.split(/\s+/)[0] ?? '', assignments };
+  }
+
+  private async scopeOf(principal: Principal, studentId: string): Promise<StudioScope> {
+    const scope = this.studios.for(principal);
+    orNotFound(await this.students.find(scope, checkedId(studentId)));
+    return scope;
+  }
+}

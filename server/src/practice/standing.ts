@@ -1,0 +1,41 @@
+import { progressOf, stuckAt, type LadderPlan, type PracticeEvent } from '@fleet-wren/core';
+import { reviewDue } from './reviews.ts';
+
+/** How an assignment stands, in short: what lists show without going through the log. */
+export interface Standing {
+  readonly stage: string | null;
+  readonly tempo: number | null;
+  /** Stages passed, of how many. */
+  readonly passed: number;
+  readonly of: number;
+  readonly best: number | null;
+  readonly minutes: number;
+  readonly last: number | null;
+  readonly discomfort: number | null;
+  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
+  /** When the last stage was passed, and when it comes back for review. */
+  readonly through: number | null;
+  readonly due: number | null;
+}
+
+/** How an assignment stands by its plan and its log. */
+export const standingOf = (plan: LadderPlan, events: readonly PracticeEvent[], now: number): Standing => {
+  const progress = progressOf(plan, events);
+  const stage = plan.stages[progress.stage];
+  const stuck = stuckAt(plan, progress, { now, cause: stage?.cause ?? undefined });
+  const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
+  const bests = progress.days.flatMap(({ best }) => best ?? []);
+  return {
+    stage: stage?.name ?? null,
+    tempo: progress.tempo,
+    passed: progress.passed.length,
+    of: plan.stages.length,
+    best: bests.length > 0 ? Math.max(...bests) : null,
+    minutes: progress.minutes,
+    last: progress.last,
+    discomfort: progress.discomfort,
+    stuck: stuck && { sentence: stuck.sentence, advice: stuck.advice },
+    through,
+    due: through === null ? null : reviewDue(events, through),
+  };
+};

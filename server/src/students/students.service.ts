@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import { WrenError, problem } from '@fleet-wren/core';
+import type { Principal } from '../auth/principal.ts';
+import { ErrorWithState } from '../common/errors.filter.ts';
+import { checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { StudioDb } from '../db/studio-db.ts';
+import type { StudentForm } from './students.schema.ts';
+import { StudentsStore, type Student } from './students.store.ts';
+
+/** How many students a studio can have, those archived counted. */
+const MOST_STUDENTS = 2000;
+
+/** The roster of a studio. */
+@Injectable()
+export class StudentsService {
+  constructor(
+    private readonly studios: StudioDb,
+    private readonly students: StudentsStore,
+  ) {}
+
+  list(principal: Principal): Promise<readonly Student[]> {
+    return this.students.list(this.studios.for(principal));
+  }
+
+  async get(principal: Principal, id: string): Promise<Student> {
+    return orNotFound(await this.students.find(this.studios.for(principal), checkedId(id)));
+  }
+
+  async add(principal: Principal, { name, about }: StudentForm): Promise<Student> {
+    const scope = this.studios.for(principal);
+    if ((await this.students.count(scope)) >= MOST_STUDENTS)
+      throw new WrenError(problem('quota-reached', { most: MOST_STUDENTS, what: 'students' }));
+    const [kept] = await this.students.insert(scope, [{ name, about }]);
+    return kept as Student;
+  }
+
+  async change(
+    principal: Principal,
+    id: string,
+    { name, about, version, archived = false }: StudentForm,
+  ): Promise<Student> {
+    if (version === undefined)
+      throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
+    const scope = this.studios.for(principal);
+    const changed = await this.students.update(scope, { id: checkedId(id), version }, { name, about, archived });
+    if (changed) return changed;
+    const current = orNotFound(await this.students.find(scope, id));
+    throw new ErrorWithState(problem('version-conflict'), { current });
+  }
+
+  /** Removes a student with everything that is theirs: hand, what was set, what happened, links. */
+  async remove(principal: Principal, id: string): Promise<void> {
+    if (!(await this.students.delete(this.studios.for(principal), checkedId(id)))) throw notFound();
+  }
+}

@@ -1,0 +1,258 @@
+import { randomUUID } from 'node:crypto';
+import {
+  DAY,
+  ladderFor,
+  newPattern,
+  planOf,
+  valueOrThrow,
+  readFigure,
+  type LadderPlan,
+  type PracticeEvent,
+} from '@fleet-wren/core';
+import type { Agent } from 'supertest';
+import { startServer, type TestServer } from './studio.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+const pattern = valueOrThrow(readFigure('5 3 2 3', { tempo: 80 })).pattern;
+const plan: LadderPlan = planOf(valueOrThrow(ladderFor(pattern, { target: 80 })));
+const WAY = 'slowly until clean, then faster';
+
+interface Named {
+  readonly id: string;
+  readonly version: number;
+}
+interface Assigned extends Named {
+  readonly standing: { readonly passed: number; readonly stage: string | null; readonly due: number | null };
+}
+const codeOf = (body: unknown): string => (body as { error: { code: string } }).error.code;
+
+const student = async (agent: Agent, name = 'Imre Sallow'): Promise<Named> =>
+  (await agent.post('/api/students').send({ name, about: {} }).expect(201)).body as Named;
+
+const set = async (agent: Agent, studentId: string, more: object = {}): Promise<Assigned> =>
+  (
+    await agent
+      .post(`/api/students/${studentId}/assignments`)
+      .send({ name: 'First figure', pattern, target: 80, way: WAY, plan, ...more })
+      .expect(201)
+  ).body as Assigned;
+
+const happened = (kind: PracticeEvent['kind'], more: Partial<PracticeEvent> = {}): PracticeEvent => ({
+  id: randomUUID(),
+  at: Date.now() - 1000,
+  kind,
+  ...more,
+});
+
+const stageAt = (index: number) => {
+  const stage = plan.stages[index] as LadderPlan['stages'][number];
+  return { stage: stage.key, tempo: stage.tempos[0] };
+};
+
+describe('students', () => {
+  test('kept, changed on the version that was read, put away, removed with everything', async () => {
+    const agent = await server.newStudio();
+    const { id, version } = await student(agent);
+    const about = { weeklyMinutes: 90, lessonDay: 3, lessonTime: '16:30', notes: 'Left hand tires.' };
+    await agent.put(`/api/students/${id}`).send({ name: 'Imre Sallow', about, version }).expect(200);
+    const late = await agent.put(`/api/students/${id}`).send({ name: 'Other', about: {}, version });
+    expect([late.status, codeOf(late.body)]).toEqual([409, 'version-conflict']);
+    const { body } = await agent.put(`/api/students/${id}`).send({ name: 'Imre', about, version: 2, archived: true });
+    expect((body as { archivedAt: string | null }).archivedAt).not.toBeNull();
+    await set(agent, id);
+    await agent.delete(`/api/students/${id}`).expect(204);
+    await agent.get(`/api/students/${id}/assignments`).expect(404);
+    expect((await agent.get('/api/assignments').expect(200)).body).toEqual([]);
+  });
+
+  test.each([
+    [{ name: '' }],
+    [{ name: 'A', about: { lessonDay: 9 } }],
+    [{ name: 'A', about: { lessonTime: '25:00' } }],
+    [{ name: 'A', about: { flown: true } }],
+  ])('what cannot be is refused: %j', async (body) => {
+    const agent = await server.newStudio();
+    await agent.post('/api/students').send(body).expect(400);
+  });
+
+  test('another studio sees none of it', async () => {
+    const [mine, theirs] = [await server.newStudio(), await server.newStudio()];
+    const { id } = await student(mine);
+    const assigned = await set(mine, id);
+    for (const path of [
+      `students/${id}`,
+      `students/${id}/assignments`,
+      `students/${id}/events`,
+      `students/${id}/links`,
+    ])
+      await theirs.get(`/api/${path}`).expect(404);
+    await theirs.post(`/api/students/${id}/events`).send({ events: [] }).expect(404);
+    await theirs.post(`/api/students/${id}/links`).send({}).expect(404);
+    await theirs.put(`/api/assignments/${assigned.id}`).send({ version: 1, ended: true }).expect(404);
+    await theirs.delete(`/api/assignments/${assigned.id}`).expect(404);
+    await theirs.delete(`/api/students/${id}`).expect(404);
+  });
+});
+
+describe('what is practised', () => {
+  test('events are taken down once, in whatever order they come, and tell how it stands', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const { id: assignment } = await set(agent, id);
+    const events = [
+      happened('done', { stage: 'position', at: Date.now() - 90_000 }),
+      ...Array.from({ length: 5 }, (_, index) => happened('clean', { ...stageAt(1), at: Date.now() - 60_000 + index })),
+    ];
+    const told = [...events].reverse().map((event) => ({ assignment, event }));
+    await agent
+      .post(`/api/students/${id}/events`)
+      .send({ events: told.slice(0, 3) })
+      .expect(201);
+    const { body } = await agent.post(`/api/students/${id}/events`).send({ events: told }).expect(201);
+    expect((body as readonly Assigned[])[0]?.standing).toMatchObject({ passed: 2, stage: plan.stages[2]?.name });
+    const log = (await agent.get(`/api/students/${id}/events`).expect(200)).body as readonly unknown[];
+    expect(log).toHaveLength(events.length);
+  });
+
+  test('two rooms that tell at once lose nothing', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const { id: assignment } = await set(agent, id);
+    const begin = happened('done', { stage: 'position', at: Date.now() - 90_000 });
+    await agent.post(`/api/students/${id}/events`).send({ events: [{ assignment, event: begin }] });
+    const cleans = Array.from({ length: 5 }, (_, index) =>
+      happened('clean', { ...stageAt(1), at: Date.now() - 50_000 + index }),
+    );
+    await Promise.all(
+      cleans.map((event) =>
+        agent
+          .post(`/api/students/${id}/events`)
+          .send({ events: [{ assignment, event }] })
+          .expect(201),
+      ),
+    );
+    const [line] = (await agent.get('/api/assignments').expect(200)).body as readonly Assigned[];
+    expect(line?.standing.passed).toBe(2);
+  });
+
+  test('what was learnt comes back for review, later each time it is clean', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const { id: assignment } = await set(agent, id);
+    const from = Date.now() - 20 * DAY;
+    const tell = async (events: readonly PracticeEvent[]): Promise<Assigned['standing']> => {
+      const told = { events: events.map((event) => ({ assignment, event })) };
+      const { body } = await agent.post(`/api/students/${id}/events`).send(told).expect(201);
+      return (body as readonly Assigned[])[0]?.standing as Assigned['standing'];
+    };
+    const last = plan.stages.at(-1)?.key;
+    const through = await tell([happened('passed', { stage: last, at: from })]);
+    expect(through.stage).toBeNull();
+    expect(through.due).toBeGreaterThan(from + DAY);
+    const rounds = [0, 1].map((index) =>
+      happened('clean', { stage: 'review', tempo: 80, at: from + 10 * DAY + index }),
+    );
+    const reviewed = await tell(rounds);
+    expect(reviewed.due).toBeGreaterThan((through.due ?? 0) + DAY);
+    const slip = happened('slipped', { stage: 'review', tempo: 80, at: from + 15 * DAY });
+    expect((await tell([slip])).due).toBeLessThan(reviewed.due ?? 0);
+  });
+
+  test.each<[string, object, number]>([
+    ['from the future', { at: Date.now() + 40 * DAY }, 422],
+    ['with no name of its own', { id: 'x' }, 422],
+    ['of an unknown kind', { kind: 'flown' }, 400],
+  ])('an event %s is refused, and nothing of its sending is kept', async (_name, more, status) => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const { id: assignment } = await set(agent, id);
+    const good = { assignment, event: happened('rest') };
+    const bad = { assignment, event: { ...happened('rest'), ...more } };
+    await agent
+      .post(`/api/students/${id}/events`)
+      .send({ events: [good, bad] })
+      .expect(status);
+    expect((await agent.get(`/api/students/${id}/events`)).body).toEqual([]);
+  });
+
+  test('a pattern that is none, a target no metronome has, a plan of nothing: refused', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const send = (more: object) =>
+      agent.post(`/api/students/${id}/assignments`).send({ name: 'A', pattern, target: 80, way: WAY, plan, ...more });
+    await send({ target: 9000 }).expect(400);
+    await send({ plan: { target: 80, stages: [] } }).expect(400);
+    await send({ pattern: { name: 'x' } }).expect(400);
+    await send({ way: 'by magic' }).expect(400);
+    await send({ pattern: newPattern('Empty') }).expect(201);
+  });
+});
+
+describe('links', () => {
+  const link = async (agent: Agent, id: string, days = 30) =>
+    (await agent.post(`/api/students/${id}/links`).send({ days }).expect(201)).body as { id: string; token: string };
+  const room = (token: string) => server.stranger().get('/api/practice').set('x-practice-link', token);
+
+  test('open the room of one student, with the first name alone, and nothing else', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent, 'Tamsin Holt');
+    const other = await student(agent, 'Osric Penny');
+    await set(agent, id);
+    const theirs = await set(agent, other.id, { name: 'Not yours' });
+    const { token } = await link(agent, id);
+    const { body } = await room(token).expect(200);
+    expect(body).toMatchObject({ name: 'Tamsin', assignments: [{ name: 'First figure' }] });
+    expect(JSON.stringify(body)).not.toMatch(/Holt|Osric|Penny|Not yours/);
+    const event = happened('rest');
+    const tell = (assignment: string) =>
+      server
+        .stranger()
+        .post('/api/practice/events')
+        .set('x-practice-link', token)
+        .send({ events: [{ assignment, event }] });
+    await tell(theirs.id).expect(404);
+    for (const path of ['patterns', 'students', 'assignments', 'songs', `students/${id}`, 'archive', 'settings'])
+      await server.stranger().get(`/api/${path}`).set('x-practice-link', token).expect(401);
+  });
+
+  test('that ended, were revoked, or never were, get the same answer', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const [ended, revoked] = [await link(agent, id), await link(agent, id)];
+    await agent.delete(`/api/links/${revoked.id}`).expect(204);
+    await server
+      .db('practice_links')
+      .where({ id: ended.id })
+      .update({ ends_at: new Date(Date.now() - 1000) });
+    const answers = await Promise.all([ended.token, revoked.token, 'A'.repeat(22), ''].map((token) => room(token)));
+    expect(answers.map(({ status }) => status)).toEqual([404, 404, 404, 404]);
+    expect(new Set(answers.map(({ text }) => text)).size).toBe(1);
+  });
+
+  test('are kept as hashes, counted, and go with their student', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const { token } = await link(agent, id);
+    await room(token).expect(200);
+    const [kept] = (await agent.get(`/api/students/${id}/links`)).body as readonly { opened: number }[];
+    expect(kept?.opened).toBe(1);
+    const rows = (await server.db('practice_links').select('*')) as readonly object[];
+    expect(JSON.stringify(rows)).not.toContain(token);
+    await agent.delete(`/api/students/${id}`).expect(204);
+    await room(token).expect(404);
+  });
+
+  test('a body without a good link is not read', async () => {
+    const answer = await server
+      .stranger()
+      .post('/api/practice/events')
+      .set('content-type', 'application/json')
+      .send(`{"events":[${'{},'.repeat(20_000)}{}]`);
+    expect([answer.status, codeOf(answer.body)]).toEqual([404, 'link-ended']);
+  });
+});
