@@ -19,13 +19,15 @@ test('sign in to the demo studio, search, and sign out', async ({ page }) => {
   await expect(page.getByRole('alert')).toHaveText('That e-mail address and password do not go together.');
   await page.getByLabel('Password').fill('seven reeds at dusk');
   await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
+  await page.getByRole('link', { name: 'Patterns' }).click();
   await expect(page.getByRole('listitem')).toHaveCount(12);
   await page.getByLabel('Search patterns').fill('ferry');
   await expect(page.getByRole('listitem')).toHaveCount(2);
   await page.getByLabel('Search patterns').fill('no such thing');
   await expect(page.getByText('No pattern has “no such thing” in its name.')).toBeVisible();
   await page.getByRole('link', { name: 'Students' }).click();
-  await expect(page.getByText('Ottoline Marsh')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Ottoline Marsh' })).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
 });
@@ -104,6 +106,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
     await page.getByLabel('Password').fill('seven reeds at dusk');
     await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('link', { name: 'Patterns', exact: true }).click();
     await expect(page.getByRole('listitem')).toHaveCount(12);
     expect(await violations(page)).toEqual([]);
     await page.getByRole('link', { name: 'Lantern pinches' }).click();

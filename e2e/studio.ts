@@ -74,6 +74,7 @@ export const openStudio = async (page: Page): Promise<void> => {
   await page.getByLabel('E-mail').fill(`${randomUUID()}@lock.example`);
   await page.getByLabel('Password').fill('a password long enough');
   await page.getByRole('button', { name: 'Open the studio' }).click();
+  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Patterns' })).toBeVisible();
 };
 

@@ -17,5 +17,6 @@ export const signIn = async (page, address) => {
   await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
   await page.getByLabel('Password').fill('seven reeds at dusk');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('listitem').first().waitFor();
+  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
+  await page.getByRole('link', { name: 'Lantern pinches' }).waitFor();
 };

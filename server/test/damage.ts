@@ -90,6 +90,7 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'get', path: `/api/students/${ID}/assignments` },
   { method: 'post', path: `/api/students/${ID}/assignments`, body: assignment },
   { method: 'put', path: `/api/assignments/${ID}`, body: { version: 1, place: 2, ended: true } },
+  { method: 'get', path: `/api/assignments/${ID}/progress` },
   { method: 'delete', path: `/api/assignments/${ID}` },
   { method: 'get', path: `/api/students/${ID}/events` },
   { method: 'post', path: `/api/students/${ID}/events`, body: { events: [{ assignment: ID, event }] } },

@@ -5,17 +5,15 @@ import type { House } from '../auth/principal.ts';
 import type { Db } from '../db/connection.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { DocumentsStore } from '../documents/documents.store.ts';
-import { StudentsStore } from '../students/students.store.ts';
 import { besideOf } from '../summaries/summaries.service.ts';
 import { summarise } from '../summaries/work.ts';
 import { writingOf } from '../songs/songs.service.ts';
 import { demoPatterns } from './patterns.ts';
+import { loadDemoPractice } from './practice.ts';
 import { demoSongs } from './songs.ts';
 
 /** How to get into the demo studio: no secret, it holds invented data only. */
 export const DEMO_SIGN_IN = { email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' } as const;
-
-const STUDENTS = ['Ottoline Marsh', 'Bertil Quay', 'Imre Sallow', 'Junia Weir', 'Tamsin Holt', 'Osric Penny'] as const;
 
 /** Loads the demo studio once; a second start leaves everything as it is. */
 export const loadDemo = async (db: Db): Promise<void> => {
@@ -26,13 +24,11 @@ export const loadDemo = async (db: Db): Promise<void> => {
   const passwordHash = await hash(DEMO_SIGN_IN.password);
   await auth.createStudio({ id: house.studioId, name: 'The Boathouse' }, { ...teacher, passwordHash });
   const scope = new StudioDb(db).for(house);
-  await new StudentsStore().insert(
-    scope,
-    STUDENTS.map((name) => ({ name, about: {} })),
-  );
+  const patterns = demoPatterns();
+  await loadDemoPractice(scope, patterns, Date.now());
   const documents = new DocumentsStore();
   // One after another, so that the one to look at first is the latest worked on.
-  for (const pattern of demoPatterns()) {
+  for (const pattern of patterns) {
     const beside = besideOf(pattern, summarise({ pattern, estimates: {} }));
     await documents.insert(scope, 'pattern', [{ name: pattern.name, document: pattern, beside }]);
   }

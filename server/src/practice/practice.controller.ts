@@ -54,6 +54,11 @@ export class AssignmentsController {
     return this.practice.drop(principal, id);
   }
 
+  @Get('assignments/:id/progress')
+  progress(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.practice.progress(principal, id);
+  }
+
   @Get('students/:id/events')
   log(@SignedIn() principal: Principal, @Param('id') id: string) {
     return this.practice.log(principal, id);

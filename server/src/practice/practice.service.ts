@@ -1,6 +1,15 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { WrenError, problem, readEvent, readPattern, valueOrThrow, type PracticeEvent } from '@fleet-wren/core';
+import {
+  WrenError,
+  problem,
+  progressOf,
+  readEvent,
+  readPattern,
+  valueOrThrow,
+  type PracticeEvent,
+  type Progress,
+} from '@fleet-wren/core';
 import type { LinkHolder, Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -12,7 +21,7 @@ import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } f
 import { standingOf } from './standing.ts';
 
 /** Bits of chance in a link's token, and how many links and assignments a student may have. */
-const LIMITS = { tokenBytes: 16, assignments: 200 } as const;
+const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300 } as const;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
@@ -76,7 +85,14 @@ export class PracticeService {
 
   async log(principal: Principal, studentId: string): Promise<readonly KeptEvent[]> {
     const scope = await this.scopeOf(principal, studentId);
-    return this.practice.latest(scope, studentId, EVENTS.kept);
+    return this.practice.latest(scope, studentId, LIMITS.shown);
+  }
+
+  /** How an assignment stands, day by day. */
+  async progress(principal: Principal, id: string): Promise<Progress> {
+    const scope = this.studios.for(principal);
+    const { plan } = orNotFound(await this.practice.find(scope, checkedId(id)));
+    return progressOf(plan, await this.practice.eventsOf(scope, id));
   }
 
   /** Takes down what happened; what was told before changes nothing, and what cannot be is refused as a whole. */

@@ -1,12 +1,48 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Way } from '@fleet-wren/core';
 import { ask } from './client.ts';
+
+/** What is known of a student besides the name. */
+export interface About {
+  readonly way?: Way;
+  readonly school?: string;
+  readonly weeklyMinutes?: number;
+  /** 1 = Monday to 7, and the time as `16:30`. */
+  readonly lessonDay?: number;
+  readonly lessonTime?: string;
+  readonly changes?: readonly { readonly day: string; readonly time: string | null }[];
+  readonly notes?: string;
+}
 
 /** A student of the studio. */
 export interface Student {
   readonly id: string;
   readonly name: string;
+  readonly version: number;
+  readonly about: About;
+  readonly archivedAt: string | null;
 }
+
+const KEY = ['students'] as const;
 
 /** The studio's students by name. */
 export const useStudents = () =>
-  useQuery({ queryKey: ['students'], queryFn: () => ask<readonly Student[]>('GET', '/students') });
+  useQuery({ queryKey: KEY, queryFn: () => ask<readonly Student[]>('GET', '/students') });
+
+export const useStudent = (id: string) =>
+  useQuery({ queryKey: [...KEY, id], queryFn: () => ask<Student>('GET', `/students/${id}`), retry: false });
+
+const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: KEY }) });
+};
+
+export const useAddStudent = () => useChange((name: string) => ask<Student>('POST', '/students', { name, about: {} }));
+
+/** Changes a student on the version that is shown. */
+export const useChangeStudent = () =>
+  useChange(({ id, name, about, version, archivedAt }: Student) =>
+    ask<Student>('PUT', `/students/${id}`, { name, about, version, archived: archivedAt !== null }),
+  );
+
+export const useRemoveStudent = () => useChange((id: string) => ask<void>('DELETE', `/students/${id}`));

@@ -19,6 +19,9 @@ const Harmonics = lazy(() => import('../harmonics/Harmonics.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
 const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
 const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
+const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
+const Desk = lazy(() => import('../students/Desk.tsx'));
+const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -45,7 +48,9 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/songs/:id', SongRoom],
   ['/songs/:id/sheet', SongSheet],
   ['/harmonics', Harmonics],
+  ['/desk', Desk],
   ['/students', Students],
+  ['/students/:id', StudentPage],
   ['/set-up/*', SetUp],
 ];
 
@@ -63,7 +68,7 @@ const Rooms = () => (
           }
         />
       ))}
-      <Route path="*" element={<Navigate to="/patterns" replace />} />
+      <Route path="*" element={<Navigate to="/desk" replace />} />
     </Route>
   </Routes>
 );
@@ -75,12 +80,27 @@ const House = () => {
   return account.data ? <Rooms /> : <Doors />;
 };
 
+/** Everybody's way in: holders of a link go to their room, teachers through the door. */
+const Ways = () => (
+  <Routes>
+    <Route
+      path="/practice"
+      element={
+        <Screen>
+          <PracticeRoom />
+        </Screen>
+      }
+    />
+    <Route path="*" element={<House />} />
+  </Routes>
+);
+
 /** The whole application. */
 export const App = () => (
   <QueryClientProvider client={client}>
     <NoticeProvider>
       <BrowserRouter>
-        <House />
+        <Ways />
       </BrowserRouter>
     </NoticeProvider>
   </QueryClientProvider>

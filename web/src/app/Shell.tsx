@@ -26,10 +26,11 @@ export const Shell = () => {
   return (
     <div className="shell" onClick={letGo}>
       <header className="shell-side">
-        <Link to="/patterns" className="shell-name">
+        <Link to="/desk" className="shell-name">
           Fleet Wren
         </Link>
         <nav className="shell-nav" aria-label="Rooms">
+          <NavLink to="/desk">Desk</NavLink>
           <NavLink to="/patterns">Patterns</NavLink>
           <NavLink to="/songs">Songs</NavLink>
           <NavLink to="/students">Students</NavLink>

@@ -9,7 +9,7 @@ import {
   type Song,
 } from '@fleet-wren/core';
 import { useState } from 'react';
-import { FigurePicker } from './FigurePicker.tsx';
+import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 /** What is played in the chosen bars, and how far a change of it goes. */
@@ -85,7 +85,13 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
           </select>
         </label>
       )}
-      {bringing && <FigurePicker take={bring} hide={() => setBringing(false)} />}
+      {bringing && (
+        <PatternPicker
+          about="It is laid over the chords of the bars: its bass strokes go to whatever carries the bass."
+          take={bring}
+          hide={() => setBringing(false)}
+        />
+      )}
     </>
   );
 };

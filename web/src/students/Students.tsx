@@ -1,17 +1,103 @@
-import { useStudents } from '../api/students.ts';
+import './students.scss';
+import { useNow } from '../parts/useNow.ts';
+import { useMemo, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
+import { useAddStudent, useStudents, type Student } from '../api/students.ts';
+import { agoWords, lessonWords, standingWords } from './words.ts';
 
-/** The studio's students, by name. */
+const NewStudent = () => {
+  const [name, setName] = useState('');
+  const add = useAddStudent();
+  const navigate = useNavigate();
+  return (
+    <Form
+      className="new-student"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate(name.trim(), { onSuccess: ({ id }) => void navigate(`/students/${id}`) });
+      }}
+    >
+      <Form.Control
+        aria-label="Name of a new student"
+        placeholder="Name of a new student"
+        value={name}
+        maxLength={80}
+        onChange={({ target }) => setName(target.value)}
+      />
+      <Button type="submit" disabled={name.trim() === '' || add.isPending}>
+        Add
+      </Button>
+      {add.isError && <p role="alert">{wordsOf(add.error)}</p>}
+    </Form>
+  );
+};
+
+const Row = ({ student, lines }: { readonly student: Student; readonly lines: readonly AssignmentLine[] }) => {
+  const now = useNow();
+  const stuck = lines.find(({ standing }) => standing.stuck);
+  const shown = stuck ?? lines.find(({ standing }) => standing.stage !== null) ?? lines[0];
+  const last = Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
+  return (
+    <li className="student-line">
+      <div>
+        <Link to={`/students/${student.id}`} className="pattern-link">
+          {student.name}
+        </Link>
+        <div className="text-soft">{lessonWords(student.about)}</div>
+      </div>
+      <div>
+        {shown ? (
+          <>
+            <b>{shown.name}</b> <span className="text-soft">{standingWords(shown.standing, now)}</span>
+            {lines.length > 1 && <span className="text-soft"> and {lines.length - 1} more</span>}
+          </>
+        ) : (
+          <span className="text-soft">nothing is set yet</span>
+        )}
+        {stuck?.standing.stuck && <div className="finding finding-notable">{stuck.standing.stuck.sentence}</div>}
+      </div>
+      <div className="text-soft student-last">{lines.length > 0 && agoWords(last === 0 ? null : last)}</div>
+    </li>
+  );
+};
+
+/** Assignments by student. */
+export const byStudent = (lines: readonly AssignmentLine[] = []): ReadonlyMap<string, readonly AssignmentLine[]> => {
+  const found = new Map<string, AssignmentLine[]>();
+  for (const line of lines) found.set(line.studentId, [...(found.get(line.studentId) ?? []), line]);
+  return found;
+};
+
+const NOBODY: readonly Student[] = [];
+
+/** The studio's students: what is at hand for each, and who is stuck. */
 export const Students = () => {
-  const { data } = useStudents();
+  const { data: students = NOBODY, isSuccess } = useStudents();
+  const { data: lines } = useAssignmentLines();
+  const [past, setPast] = useState(false);
+  const of = useMemo(() => byStudent(lines), [lines]);
+  const shown = students.filter(({ archivedAt }) => (archivedAt !== null) === past);
+  const archived = students.some(({ archivedAt }) => archivedAt !== null);
   return (
     <div className="page">
       <header className="page-head">
         <h1>Students</h1>
+        {archived && (
+          <Form.Check type="switch" id="past" label="put away" checked={past} onChange={() => setPast(!past)} />
+        )}
+        <NewStudent />
       </header>
-      {data?.length === 0 && <p className="text-soft">Nobody is on the roster yet.</p>}
-      <ul className="plain-list">
-        {data?.map(({ id, name }) => (
-          <li key={id}>{name}</li>
+      {isSuccess && students.length === 0 && (
+        <div className="empty">
+          <p>Nobody is on the roster yet. A name is enough to begin with.</p>
+        </div>
+      )}
+      <ul className="plain-list" aria-label="Students">
+        {shown.map((student) => (
+          <Row key={student.id} student={student} lines={of.get(student.id) ?? []} />
         ))}
       </ul>
     </div>

@@ -13,6 +13,7 @@ import {
   explain,
   frequencyOf,
   judge,
+  ladderFor,
   learnSchool,
   newFingeringMemory,
   pluckedString,
@@ -129,6 +130,7 @@ const work: CoreWork = {
   },
   voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
   learn: learnSchool,
+  ladder: ladderFor,
   drills: (pattern, axes, hand) =>
     valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
   // Seeded by its pitch: a note sounds the same each time it is rendered.

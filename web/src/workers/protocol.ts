@@ -13,6 +13,8 @@ import type {
   Imported,
   Instrument,
   Judgement,
+  Ladder,
+  LadderAim,
   LearnRequest,
   LearntSchool,
   MadeSchool,
@@ -91,6 +93,8 @@ export interface CoreWork {
   readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly FoundVoicing[]>;
   /** A school learnt from pins. */
   readonly learn: (request: LearnRequest) => Result<LearntSchool>;
+  /** The way of a pattern to its tempo. */
+  readonly ladder: (pattern: Pattern, aim: LadderAim) => Result<Ladder>;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;

@@ -1,16 +1,20 @@
+import '../chords/chords.scss';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
-import { fetchPattern, usePatternList } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
-import { Miniature } from '../parts/threads/Miniature.tsx';
+import { fetchPattern, usePatternList } from '../../api/patterns.ts';
+import { wordsOf } from '../../api/client.ts';
+import { Miniature } from '../threads/Miniature.tsx';
 
-/** Chooses one of the studio's patterns, to be laid over bars. */
-export const FigurePicker = ({
+/** Chooses one of the studio's patterns. */
+export const PatternPicker = ({
+  about,
   take,
   hide,
 }: {
-  readonly take: (pattern: Pattern) => void;
+  /** What it is for, in a sentence. */
+  readonly about: string;
+  readonly take: (pattern: Pattern, id: string) => void;
   readonly hide: () => void;
 }) => {
   const [typed, setTyped] = useState('');
@@ -18,7 +22,10 @@ export const FigurePicker = ({
   const list = usePatternList({ search: useDeferredValue(typed.trim()) });
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
   const choose = (id: string): void => {
-    fetchPattern(id).then(take, (error: unknown) => setTrouble(wordsOf(error)));
+    fetchPattern(id).then(
+      (pattern) => take(pattern, id),
+      (error: unknown) => setTrouble(wordsOf(error)),
+    );
   };
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="figure-title">
@@ -26,9 +33,7 @@ export const FigurePicker = ({
         <Modal.Title id="figure-title">Which pattern?</Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p className="text-soft">
-          It is laid over the chords of the bars: its bass strokes go to whatever carries the bass.
-        </p>
+        <p className="text-soft">{about}</p>
         <Form.Control
           autoFocus
           type="search"

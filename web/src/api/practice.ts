@@ -1,0 +1,131 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { LadderPlan, Pattern, PracticeEvent, Progress, Way } from '@fleet-wren/core';
+import { ask } from './client.ts';
+
+/** How something that is practised stands, in short. */
+export interface Standing {
+  readonly stage: string | null;
+  readonly tempo: number | null;
+  readonly passed: number;
+  readonly of: number;
+  readonly best: number | null;
+  readonly minutes: number;
+  readonly last: number | null;
+  readonly discomfort: number | null;
+  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
+  readonly through: number | null;
+  readonly due: number | null;
+}
+
+/** What a list shows of something that is practised. */
+export interface AssignmentLine {
+  readonly id: string;
+  readonly studentId: string;
+  readonly version: number;
+  readonly name: string;
+  readonly sourceId: string | null;
+  readonly sourceVersion: number | null;
+  readonly target: number;
+  readonly way: Way;
+  readonly standing: Standing;
+  readonly place: number;
+  readonly createdAt: string;
+  readonly endedAt: string | null;
+}
+
+/** Something a student practises, with what is played and its plan. */
+export interface Assignment extends AssignmentLine {
+  readonly pattern: Pattern;
+  readonly plan: LadderPlan;
+}
+
+/** An event and what it belongs to. */
+export interface KeptEvent {
+  readonly assignment: string | null;
+  readonly event: PracticeEvent;
+}
+
+/** A link to a practice room; its token is told when it is made, and never again. */
+export interface PracticeLink {
+  readonly id: string;
+  readonly createdAt: string;
+  readonly endsAt: string;
+  readonly revokedAt: string | null;
+  readonly opened: number;
+  readonly openedAt: string | null;
+}
+
+const KEY = ['practice'] as const;
+
+export const useAssignmentLines = () =>
+  useQuery({ queryKey: [...KEY, 'lines'], queryFn: () => ask<readonly AssignmentLine[]>('GET', '/assignments') });
+
+export const useAssignments = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, studentId, 'assignments'],
+    queryFn: () => ask<readonly Assignment[]>('GET', `/students/${studentId}/assignments`),
+  });
+
+export const useProgress = (assignmentId: string) =>
+  useQuery({
+    queryKey: [...KEY, 'progress', assignmentId],
+    queryFn: () => ask<Progress>('GET', `/assignments/${assignmentId}/progress`),
+  });
+
+export const useLog = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, studentId, 'log'],
+    queryFn: () => ask<readonly KeptEvent[]>('GET', `/students/${studentId}/events`),
+  });
+
+export const useLinks = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, studentId, 'links'],
+    queryFn: () => ask<readonly PracticeLink[]>('GET', `/students/${studentId}/links`),
+  });
+
+const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: KEY }) });
+};
+
+/** Something to be set for a student. */
+export interface AssignmentForm {
+  readonly name: string;
+  readonly pattern: Pattern;
+  readonly sourceId?: string;
+  readonly target: number;
+  readonly way: Way;
+  readonly plan: LadderPlan;
+}
+
+export const useSetAssignment = (studentId: string) =>
+  useChange((form: AssignmentForm) => ask<Assignment>('POST', `/students/${studentId}/assignments`, form));
+
+export const useChangeAssignment = () =>
+  useChange(
+    ({
+      id,
+      ...change
+    }: {
+      readonly id: string;
+      readonly version: number;
+      readonly place?: number;
+      readonly ended?: boolean;
+    }) => ask<Assignment>('PUT', `/assignments/${id}`, change),
+  );
+
+export const useDropAssignment = () => useChange((id: string) => ask<void>('DELETE', `/assignments/${id}`));
+
+/** Tells what happened in a lesson. */
+export const useTell = (studentId: string) =>
+  useChange((events: readonly KeptEvent[]) =>
+    ask<readonly Assignment[]>('POST', `/students/${studentId}/events`, { events }),
+  );
+
+export const useMakeLink = (studentId: string) =>
+  useChange((days: number) =>
+    ask<PracticeLink & { readonly token: string }>('POST', `/students/${studentId}/links`, { days }),
+  );
+
+export const useRevokeLink = () => useChange((id: string) => ask<void>('DELETE', `/links/${id}`));

@@ -1,0 +1,281 @@
+import './practice.scss';
+import { CAUTION, CAUTION_AFTER_DISCOMFORT, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { NO_DIGITS } from '../parts/judged.ts';
+import { layoutOf } from '../parts/threads/geometry.ts';
+import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { useWidth } from '../parts/useWidth.ts';
+import { usePlayer, type Playing } from '../sound/usePlayer.ts';
+import { listenToPedals, type Said } from './pedal.ts';
+import { Room, type RoomItem, type RoomState } from './room.ts';
+import { useSitting, type Interruption } from './sitting.ts';
+import { useAtHand, type AtHand } from './useStage.ts';
+import { useAwake } from './useAwake.ts';
+
+const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+
+/** The beat that is heard, from 1; null while nothing is. */
+const useBeat = ({ playing, position }: Playing, { pattern }: AtHand): number | null => {
+  const [beat, setBeat] = useState<number | null>(null);
+  const { metre } = pattern;
+  useEffect(() => {
+    if (!playing) return;
+    let frame = 0;
+    const look = (): void => {
+      const tick = position();
+      setBeat(tick === undefined || tick < 0 ? null : (Math.floor(tick / ticksPerBeat(metre)) % metre.beats) + 1);
+      frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => {
+      cancelAnimationFrame(frame);
+      setBeat(null);
+    };
+  }, [playing, position, metre]);
+  return beat;
+};
+
+const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const { pattern } = atHand;
+  const layout = useMemo(() => layoutOf(pattern, Math.max(width, 320)), [pattern, width]);
+  return (
+    <div ref={box} className="room-figure" role="img" aria-label={`${atHand.name}: ${pattern.strokes.length} strokes`}>
+      {width > 0 && pattern.strokes.length > 0 && (
+        <div className="threads">
+          <Threads
+            pattern={pattern}
+            frame={pattern}
+            layout={layout}
+            digits={Object.fromEntries(pattern.strokes.map(({ id, pin }) => [id, pin ?? null]))}
+            label={stringLabel}
+          />
+        </div>
+      )}
+    </div>
+  );
+};
+
+const WORDS: Readonly<Record<Interruption, readonly [title: string, words: string]>> = {
+  position: [
+    'Position',
+    'Rest the fingers on string 3, thumb in front. Thumb to its bass, i on 3, m on 2, a on 1. Rest, do not grip.',
+  ],
+  rest: ['Rest', 'Twenty minutes. Put the guitar down, shake the hands out, look away.'],
+};
+
+const Interrupted = ({
+  interruption,
+  caution,
+  goOn,
+}: {
+  readonly interruption: Interruption;
+  readonly caution: string;
+  readonly goOn: () => void;
+}) => {
+  const [title, words] = WORDS[interruption];
+  return (
+    <button type="button" className="room-interruption" onClick={goOn} autoFocus>
+      <b>{title}</b>
+      <span>{words}</span>
+      {interruption === 'position' && <small>{caution}</small>}
+      <em>Go on</em>
+    </button>
+  );
+};
+
+const Streak = ({ atHand }: { readonly atHand: AtHand }) => (
+  <>
+    <span className="room-streak">
+      <b>{atHand.streak}</b> of {atHand.gate}
+    </span>
+    <span className="room-dots" aria-hidden="true">
+      {Array.from({ length: atHand.gate }, (_, index) => (
+        <i key={index} className={index < atHand.streak ? 'dot-clean' : undefined} />
+      ))}
+    </span>
+  </>
+);
+
+interface SessionProps {
+  readonly room: Room;
+  readonly item: RoomItem;
+  readonly waiting: RoomState['waiting'];
+}
+
+/** Takes down what happens with an item; a wrong count is taken back by one press. */
+const useCounting = ({ room, item }: SessionProps, { key, tempo }: AtHand) => {
+  const last = useRef<string | null>(null);
+  const tell = (event: Omit<PracticeEvent, 'id' | 'at'>): string => {
+    const id = crypto.randomUUID();
+    room.happened({ assignment: item.id, event: { ...event, id, at: Date.now() } });
+    return id;
+  };
+  return {
+    tell,
+    count: (said: Said, by: PracticeEvent['by']): void => {
+      last.current = tell({ kind: said, stage: key, tempo: tempo ?? undefined, by });
+    },
+    done: (): void => void tell({ kind: 'done', stage: key }),
+    takeBack: (): void => {
+      if (last.current) tell({ kind: 'undone', of: last.current });
+      last.current = null;
+    },
+  };
+};
+
+const Session = (props: SessionProps) => {
+  const { room, item, waiting } = props;
+  const atHand = useAtHand(item, waiting);
+  const { tell, count, done, takeBack } = useCounting(props, atHand);
+  const fresh = item.standing.last === null || atHand.progress.stage < 2;
+  const [hurt, setHurt] = useState(false);
+  const sitting = useSitting(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
+  const playing = usePlayer(atHand.pattern, NO_DIGITS);
+  const beat = useBeat(playing, atHand);
+  const say = (said: Said, by: PracticeEvent['by']): void => {
+    if (sitting.interruption) return sitting.goOn();
+    sitting.played();
+    if (atHand.gate === 0) return done();
+    count(said, by);
+  };
+  const latest = useRef(say);
+  useEffect(() => {
+    latest.current = say;
+  });
+  useEffect(() => listenToPedals((said, by) => latest.current(said, by)), []);
+  const ouch = (): void => {
+    setHurt(true);
+    room.happened({
+      assignment: item.id,
+      event: { id: crypto.randomUUID(), at: Date.now(), kind: 'discomfort' },
+    });
+  };
+  const caution = hurt || item.standing.discomfort !== null ? CAUTION_AFTER_DISCOMFORT : CAUTION;
+  if (sitting.interruption)
+    return <Interrupted interruption={sitting.interruption} caution={caution} goOn={sitting.goOn} />;
+  return (
+    <div className="room-session">
+      <div className="room-stage">
+        <h1>{atHand.name}</h1>
+        {atHand.tempo !== null && (
+          <p className="room-tempo">
+            <b>{atHand.tempo}</b> a minute
+          </p>
+        )}
+        <p className="room-remark">{atHand.remark}</p>
+      </div>
+      <Figure atHand={atHand} />
+      <button type="button" className="room-surface" onClick={() => say('clean', 'touch')} aria-live="polite">
+        {beat !== null && <span className="room-beat">{beat}</span>}
+        {atHand.gate === 0 ? <span className="room-streak">Done?</span> : <Streak atHand={atHand} />}
+        <small>{atHand.gate === 0 ? 'press when it is so' : 'press: clean'}</small>
+      </button>
+      <div className="room-tools">
+        <button type="button" onClick={playing.toggle} disabled={atHand.pattern.strokes.length === 0}>
+          {playing.playing ? 'Stop' : 'Play'}
+        </button>
+        {atHand.gate > 0 && (
+          <button type="button" onClick={() => say('slipped', 'touch')}>
+            Slipped
+          </button>
+        )}
+        <button type="button" onClick={takeBack}>
+          Take back
+        </button>
+        <button type="button" onClick={ouch}>
+          It hurts
+        </button>
+      </div>
+      {hurt && (
+        <p className="room-caution" role="alert">
+          Stop for today. {CAUTION_AFTER_DISCOMFORT}
+        </p>
+      )}
+    </div>
+  );
+};
+
+const Connection = ({ state }: { readonly state: RoomState }) => {
+  if (state.refused > 0)
+    return <p className="room-connection">{state.refused} of what happened could not be taken down.</p>;
+  if (state.waiting.length === 0) return null;
+  return (
+    <p className="room-connection" role="status">
+      {state.reached
+        ? 'being sent …'
+        : `no connection: ${state.waiting.length === 1 ? 'one thing waits' : `${state.waiting.length} things wait`} here and will be sent`}
+    </p>
+  );
+};
+
+const Chooser = ({
+  items,
+  shown,
+  choose,
+}: {
+  readonly items: readonly RoomItem[];
+  readonly shown: RoomItem;
+  readonly choose: (id: string) => void;
+}) => (
+  <select
+    className="room-chooser"
+    aria-label="What to practise"
+    value={shown.id}
+    onChange={({ target }) => choose(target.value)}
+  >
+    {items.map(({ id, name, standing }) => (
+      <option key={id} value={id}>
+        {name} ({standing.passed} of {standing.of})
+      </option>
+    ))}
+  </select>
+);
+
+const Inside = ({ room }: { readonly room: Room }) => {
+  const state = useStore(room.state);
+  const [chosen, setChosen] = useState<string | null>(null);
+  useAwake();
+  if (state.ended) return <p className="room-message">{state.ended}</p>;
+  if (!state.content)
+    return (
+      <p className="room-message">
+        {state.reached ? 'Opening …' : 'There is no connection, and this room was not opened here before.'}
+      </p>
+    );
+  const { name, assignments } = state.content;
+  const shown = assignments.find(({ id }) => id === chosen) ?? assignments[0];
+  if (!shown) return <p className="room-message">Nothing is set for you yet, {name}. Your teacher will.</p>;
+  return (
+    <>
+      <header className="room-head">
+        <Chooser items={assignments} shown={shown} choose={setChosen} />
+        <Connection state={state} />
+      </header>
+      <Session key={shown.id} room={room} item={shown} waiting={state.waiting} />
+    </>
+  );
+};
+
+/** The practice room of whoever holds a link: no account, both hands busy, with or without a connection. */
+const PracticeRoom = () => {
+  const token = window.location.hash.slice(1);
+  const [room] = useState(() => new Room(token));
+  useEffect(() => {
+    void room.open();
+    return () => room.close();
+  }, [room]);
+  useEffect(() => {
+    // What the room is made of is kept by the browser, so that it opens without a connection.
+    void navigator.serviceWorker?.register('/practice-worker.js', { scope: '/practice' }).catch(() => undefined);
+  }, []);
+  return (
+    <main className="room">
+      <Inside room={room} />
+    </main>
+  );
+};
+
+export default PracticeRoom;

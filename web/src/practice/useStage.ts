@@ -1,0 +1,66 @@
+import {
+  gateAtHand,
+  ladderFor,
+  progressOf,
+  type Ladder,
+  type LadderStage,
+  type Pattern,
+  type Progress,
+} from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { eventsOf, type RoomItem, type RoomState } from './room.ts';
+
+/** What is practised now. */
+export interface AtHand {
+  readonly progress: Progress;
+  /** Name of the stage, or that all of it is learnt. */
+  readonly name: string;
+  readonly key: string;
+  readonly tempo: number | null;
+  readonly gate: number;
+  readonly streak: number;
+  readonly pattern: Pattern;
+  readonly why: string;
+  readonly remark: string;
+}
+
+const stageOf = (ladder: Ladder | undefined, key: string | undefined): LadderStage | undefined =>
+  ladder?.stages.find((stage) => stage.key === key);
+
+/** Clean rounds that make a review. */
+const REVIEW = { key: 'review', gate: 2 } as const;
+
+/** Clean rounds of a review today, counted from the last slip. */
+const reviewed = (item: RoomItem, waiting: RoomState['waiting']): number => {
+  const today = new Date().toDateString();
+  return eventsOf(item, waiting)
+    .filter(({ stage, at }) => stage === REVIEW.key && new Date(at).toDateString() === today)
+    .reduce((count, { kind }) => (kind === 'clean' ? count + 1 : kind === 'slipped' ? 0 : count), 0);
+};
+
+/** What of an item is at hand: the stage by its plan, with what is played, or a review of what is learnt. */
+export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand => {
+  const { pattern, target, way, plan } = item;
+  const ladder = useMemo(() => {
+    const made = ladderFor(pattern, { target, way });
+    return made.ok ? made.value : undefined;
+  }, [pattern, target, way]);
+  return useMemo(() => {
+    const progress = progressOf(plan, eventsOf(item, waiting));
+    const stage = plan.stages[progress.stage];
+    const made = stageOf(ladder, stage?.key);
+    const tempo = stage ? progress.tempo : target;
+    const played = made && (made.pattern.strokes.length > 0 || stage?.gate === 0) ? made.pattern : pattern;
+    return {
+      progress,
+      name: stage?.name ?? 'Learnt: twice clean keeps it',
+      key: stage?.key ?? REVIEW.key,
+      tempo,
+      gate: stage ? gateAtHand(plan, progress) : REVIEW.gate,
+      streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
+      pattern: tempo === null ? played : { ...played, tempo },
+      why: made?.why ?? '',
+      remark: made?.remark ?? '',
+    };
+  }, [item, waiting, plan, ladder, pattern, target]);
+};

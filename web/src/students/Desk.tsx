@@ -1,0 +1,163 @@
+import './students.scss';
+import { useNow } from '../parts/useNow.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { format } from 'date-fns/format';
+import { DAY } from '@fleet-wren/core';
+import { usePatternList } from '../api/patterns.ts';
+import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
+import { useStudents, type Student } from '../api/students.ts';
+import { byStudent } from './Students.tsx';
+import { agoWords, lessonOn, standingWords } from './words.ts';
+
+interface Known {
+  readonly student: Student;
+  readonly lines: readonly AssignmentLine[];
+}
+
+const lastOf = ({ lines }: Known): number => Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
+
+const Name = ({ student }: Known) => (
+  <Link to={`/students/${student.id}`} className="pattern-link">
+    {student.name}
+  </Link>
+);
+
+const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
+  const lessons = known
+    .flatMap((one) => {
+      const time = lessonOn(one.student.about, new Date(now));
+      return time === undefined ? [] : [{ ...one, time }];
+    })
+    .sort((a, b) => a.time.localeCompare(b.time));
+  return (
+    <section aria-label="Today">
+      <h2>Today, {format(now, 'EEEE d MMMM')}</h2>
+      {lessons.length === 0 && <p className="text-soft">No lessons today.</p>}
+      <ol className="plain-list">
+        {lessons.map((one) => (
+          <li key={one.student.id} className="lesson-line">
+            <b className="lesson-time">{one.time}</b>
+            <div>
+              <Name {...one} />
+              {one.lines.slice(0, 3).map(({ id, name, standing }) => (
+                <div key={id}>
+                  {name}: <span className="text-soft">{standingWords(standing, now)}</span>
+                  {standing.stuck && <b className="text-warning"> stuck</b>}
+                </div>
+              ))}
+            </div>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+};
+
+const Stuck = ({ known }: { readonly known: readonly Known[] }) => {
+  const stuck = known.flatMap((one) =>
+    one.lines.flatMap(({ id, name, standing }) =>
+      standing.stuck ? [{ ...one, id, name, stuck: standing.stuck }] : [],
+    ),
+  );
+  return (
+    <section aria-label="Stuck">
+      <h2>Stuck</h2>
+      {stuck.length === 0 && <p className="text-soft">Nobody.</p>}
+      {stuck.map((one) => (
+        <div key={one.id} className="desk-entry">
+          <Name {...one} /> <span className="text-soft">{one.name}</span>
+          <p className="finding finding-notable">
+            {one.stuck.sentence} <b>{one.stuck.advice}</b>
+          </p>
+        </div>
+      ))}
+    </section>
+  );
+};
+
+const Idle = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
+  const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * DAY);
+  return (
+    <section aria-label="Not practised for a week">
+      <h2>Not practised for a week</h2>
+      {idle.length === 0 && <p className="text-soft">Everybody has.</p>}
+      {idle.map((one) => (
+        <p key={one.student.id} className="desk-entry">
+          <Name {...one} /> <span className="text-soft">{agoWords(lastOf(one) === 0 ? null : lastOf(one))}</span>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+const Passed = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
+  const through = known.flatMap((one) =>
+    one.lines
+      .filter(({ standing }) => standing.through !== null && standing.through > now - 14 * DAY)
+      .map(({ id, name, standing }) => ({ ...one, id, name, at: standing.through })),
+  );
+  if (through.length === 0) return null;
+  return (
+    <section aria-label="Learnt in the last two weeks">
+      <h2>Learnt in the last two weeks</h2>
+      {through.map((one) => (
+        <p key={one.id} className="desk-entry">
+          <Name {...one} /> {one.name} <span className="text-soft">{agoWords(one.at)}</span>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+const LastWorked = () => {
+  const { data } = usePatternList({ search: '' });
+  const lines = data?.pages[0]?.patterns.slice(0, 4) ?? [];
+  return (
+    <section aria-label="Last worked on">
+      <h2>Last worked on</h2>
+      {lines.map(({ id, name }) => (
+        <p key={id} className="desk-entry">
+          <Link to={`/patterns/${id}`} className="pattern-link">
+            {name}
+          </Link>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+/** The desk: today's lessons, who is stuck and on what, who has stopped, who got through. */
+const Desk = () => {
+  const { data: students } = useStudents();
+  const { data: lines } = useAssignmentLines();
+  const known = useMemo(() => {
+    const of = byStudent(lines);
+    return (students ?? [])
+      .filter(({ archivedAt }) => archivedAt === null)
+      .map((student) => ({ student, lines: of.get(student.id) ?? [] }));
+  }, [students, lines]);
+  const now = useNow();
+  return (
+    <div className="page desk">
+      <header className="page-head">
+        <h1>Desk</h1>
+      </header>
+      {students && (
+        <div className="desk-columns">
+          <div>
+            <Today known={known} now={now} />
+            <LastWorked />
+          </div>
+          <div>
+            <Stuck known={known} />
+            <Idle known={known} now={now} />
+            <Passed known={known} now={now} />
+          </div>
+        </div>
+      )}
+    </div>
+  );
+};
+
+export default Desk;

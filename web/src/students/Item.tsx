@@ -1,0 +1,140 @@
+import { useNow } from '../parts/useNow.ts';
+import { gateAtHand, type PracticeEvent } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useChangeAssignment, useDropAssignment, useProgress, useTell, type Assignment } from '../api/practice.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { TempoChart } from './TempoChart.tsx';
+import { agoWords, standingWords } from './words.ts';
+
+/** Tells of something that happened just now, counted by the teacher. */
+const useTold = ({ id, studentId }: Assignment) => {
+  const tell = useTell(studentId);
+  const notice = useNotice();
+  return (event: Omit<PracticeEvent, 'id' | 'at' | 'by'>): void =>
+    tell.mutate([{ assignment: id, event: { ...event, id: crypto.randomUUID(), at: Date.now(), by: 'teacher' } }], {
+      onError: (error) => notice({ text: wordsOf(error) }),
+    });
+};
+
+const AtHand = ({ item }: { readonly item: Assignment }) => {
+  const { data: progress } = useProgress(item.id);
+  const told = useTold(item);
+  const stage = progress && item.plan.stages[progress.stage];
+  if (!stage) return null;
+  const gate = gateAtHand(item.plan, progress);
+  const at = { stage: stage.key, ...(progress.tempo === null ? {} : { tempo: progress.tempo }) };
+  return (
+    <div className="at-hand">
+      {gate > 0 ? (
+        <>
+          <span className="streak" aria-live="polite">
+            {progress.streak} of {gate} in a row
+          </span>
+          <Button size="sm" onClick={() => told({ kind: 'clean', ...at })}>
+            Clean
+          </Button>
+          <Button size="sm" variant="quiet" onClick={() => told({ kind: 'slipped', ...at })}>
+            Slipped
+          </Button>
+        </>
+      ) : (
+        <Button size="sm" onClick={() => told({ kind: 'done', stage: stage.key })}>
+          Done
+        </Button>
+      )}
+      <Button size="sm" variant="plain" onClick={() => told({ kind: 'passed', stage: stage.key })}>
+        take it as learnt
+      </Button>
+    </div>
+  );
+};
+
+const Stages = ({ item }: { readonly item: Assignment }) => {
+  const { data: progress } = useProgress(item.id);
+  const passed = new Map(progress?.passed.map(({ key, at }) => [key, at]));
+  return (
+    <ol className="ladder" aria-label={`Stages of ${item.name}`}>
+      {item.plan.stages.map(({ key, name, tempos, gate }, index) => (
+        <li
+          key={key}
+          className={passed.has(key) ? 'rung rung-passed' : index === progress?.stage ? 'rung rung-now' : 'rung'}
+        >
+          <b>{name}</b>
+          <span className="text-soft">
+            {tempos.length > 0 && ` ${tempos.length > 1 ? `${tempos[0]} to ${tempos.at(-1)}` : tempos[0]}`}
+            {gate > 0 && ` · ${gate} in a row`}
+            {passed.has(key) && ` · passed ${agoWords(passed.get(key) ?? null)}`}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+};
+
+const Detail = ({ item }: { readonly item: Assignment }) => {
+  const { data: progress } = useProgress(item.id);
+  return (
+    <div className="item-detail">
+      {progress && <TempoChart progress={progress} target={item.target} />}
+      <Stages item={item} />
+    </div>
+  );
+};
+
+/** Something a student practises: what is at hand, how far it has got, and how it went. */
+export const Item = ({ item }: { readonly item: Assignment }) => {
+  const [open, setOpen] = useState(false);
+  const change = useChangeAssignment();
+  const drop = useDropAssignment();
+  const notice = useNotice();
+  const { standing } = item;
+  const now = useNow();
+  const onError = (error: unknown): void => notice({ text: wordsOf(error) });
+  const end = (): void =>
+    change.mutate({ id: item.id, version: item.version, ended: item.endedAt === null }, { onError });
+  return (
+    <article className="practice-item" aria-label={item.name}>
+      <header>
+        <h3>
+          {item.sourceId ? <Link to={`/patterns/${item.sourceId}`}>{item.name}</Link> : item.name}{' '}
+          <small className="text-soft">to {item.target}</small>
+        </h3>
+        <span className="item-tools">
+          <Button variant="plain" size="sm" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'less' : 'ladder and days'}
+          </Button>
+          <Button variant="plain" size="sm" onClick={end}>
+            {item.endedAt === null ? 'put away' : 'take up again'}
+          </Button>
+          <Button variant="plain" size="sm" onClick={() => drop.mutate(item.id, { onError })}>
+            remove
+          </Button>
+        </span>
+      </header>
+      <p className="item-standing">
+        {standingWords(standing, now)} <span className="text-soft">· {agoWords(standing.last)}</span>
+        {standing.best !== null && <span className="text-soft"> · best {standing.best}</span>}
+      </p>
+      <div
+        className="climbed"
+        role="progressbar"
+        aria-label={`Stages of ${item.name} passed`}
+        aria-valuemin={0}
+        aria-valuemax={standing.of}
+        aria-valuenow={standing.passed}
+      >
+        <span style={{ width: `${(100 * standing.passed) / Math.max(1, standing.of)}%` }} />
+      </div>
+      {standing.stuck && (
+        <p className="finding finding-notable">
+          {standing.stuck.sentence} <b>{standing.stuck.advice}</b>
+        </p>
+      )}
+      {item.endedAt === null && <AtHand item={item} />}
+      {open && <Detail item={item} />}
+    </article>
+  );
+};

@@ -1,0 +1,159 @@
+import { WAYS, planOf, sentence, type Hand, type Ladder, type Pattern, type Result, type Way } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
+import { useSetAssignment } from '../api/practice.ts';
+import type { Student } from '../api/students.ts';
+import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
+import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+
+interface Question {
+  readonly pattern: Pattern;
+  readonly target: number;
+  readonly way: Way;
+  readonly hand: Hand;
+}
+
+const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<Result<Ladder>> =>
+  studyWorker.ask('ladder', [pattern, aim], { signal });
+
+const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (target: number) => void }) => {
+  const { warning } = ladder;
+  if (!warning) return null;
+  return (
+    <div className="finding finding-notable" role="status">
+      The target is {ladder.target > warning.ceiling ? 'beyond' : 'close to'} what this hand can do here: the ceiling is{' '}
+      {Math.floor(warning.ceiling)} ({warning.cause}). What could be done instead: {warning.offers.join('; ')}.{' '}
+      <Button variant="cure" size="sm" onClick={() => take(warning.within)}>
+        Take {warning.within}
+      </Button>
+    </div>
+  );
+};
+
+const Stages = ({ ladder }: { readonly ladder: Ladder }) => (
+  <>
+    <ol className="ladder-preview" aria-label="Stages">
+      {ladder.stages.map(({ key, name, tempos, gate }) => (
+        <li key={key}>
+          {name}
+          <span className="text-soft">
+            {tempos.length > 0 && ` at ${tempos.length > 1 ? `${tempos[0]} to ${tempos.at(-1)}` : tempos[0]}`}
+            {gate > 0 && `, ${gate} in a row`}
+          </span>
+        </li>
+      ))}
+    </ol>
+    {ladder.leftOut.length > 0 && (
+      <details>
+        <summary className="text-soft">Left out: {ladder.leftOut.length}</summary>
+        <ul className="text-soft">
+          {ladder.leftOut.map(({ kind, reason }) => (
+            <li key={kind}>
+              {kind}: {reason}
+            </li>
+          ))}
+        </ul>
+      </details>
+    )}
+  </>
+);
+
+interface ChosenProps {
+  readonly student: Student;
+  readonly hand: Hand;
+  readonly pattern: Pattern;
+  readonly sourceId: string;
+  readonly hide: () => void;
+}
+
+const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
+  const [typed, setTyped] = useState(String(pattern.tempo));
+  const [way, setWay] = useState<Way>(student.about.way ?? WAYS[0]);
+  const target = Number(typed);
+  const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
+  const { value, trouble } = useAnswer(question, askLadder);
+  const set = useSetAssignment(student.id);
+  const ladder = value?.ok ? value.value : undefined;
+  const keep = (made: Ladder): void =>
+    set.mutate({ name: pattern.name, pattern, sourceId, target, way, plan: planOf(made) }, { onSuccess: hide });
+  return (
+    <Modal show onHide={hide} size="lg" centered aria-labelledby="set-title">
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (ladder) keep(ladder);
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title id="set-title">
+            {pattern.name}, for {student.name}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <div className="aim-fields">
+            <label>
+              Target, beats a minute
+              <Form.Control
+                inputMode="numeric"
+                value={typed}
+                maxLength={3}
+                onChange={({ target: field }) => setTyped(field.value)}
+              />
+            </label>
+            <label>
+              Way
+              <Form.Select
+                value={way}
+                onChange={({ target: field }) => setWay(WAYS.find((one) => one === field.value) ?? way)}
+              >
+                {WAYS.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </Form.Select>
+            </label>
+          </div>
+          {(trouble || (value && !value.ok)) && (
+            <p className="finding finding-trouble" role="alert">
+              {trouble ?? (value && !value.ok ? value.problems.map(sentence).join(' ') : '')}
+            </p>
+          )}
+          {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
+          {ladder && <Stages ladder={ladder} />}
+          {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="plain" onClick={hide}>
+            Leave it
+          </Button>
+          <Button type="submit" disabled={!ladder || set.isPending}>
+            Set it
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+};
+
+/** Sets something to be practised: which pattern, to which tempo, in which way. */
+export const SetDialog = ({
+  student,
+  hand,
+  hide,
+}: {
+  readonly student: Student;
+  readonly hand: Hand;
+  readonly hide: () => void;
+}) => {
+  const [chosen, setChosen] = useState<{ readonly pattern: Pattern; readonly id: string } | null>(null);
+  return chosen ? (
+    <Aim student={student} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />
+  ) : (
+    <PatternPicker
+      about={`What ${student.name} is to practise: a ladder of stages is made from it.`}
+      take={(pattern, id) => setChosen({ pattern, id })}
+      hide={hide}
+    />
+  );
+};

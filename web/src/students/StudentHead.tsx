@@ -1,0 +1,196 @@
+import { WAYS } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useChangeStudent, useRemoveStudent, type About, type Student } from '../api/students.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { WEEKDAYS, lessonWords } from './words.ts';
+
+interface FieldsProps {
+  readonly about: About;
+  readonly change: (about: About) => void;
+}
+
+const without = (about: About, key: keyof About): About => {
+  const { [key]: _gone, ...rest } = about;
+  return rest;
+};
+
+const LessonFields = ({ about, change }: FieldsProps) => (
+  <>
+    <label>
+      Lesson on
+      <Form.Select
+        value={about.lessonDay ?? ''}
+        onChange={({ target }) =>
+          change(target.value === '' ? without(about, 'lessonDay') : { ...about, lessonDay: Number(target.value) })
+        }
+      >
+        <option value="">no fixed day</option>
+        {WEEKDAYS.map((day, index) => (
+          <option key={day} value={index + 1}>
+            {day}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+    <label>
+      at
+      <Form.Control
+        type="time"
+        value={about.lessonTime ?? ''}
+        onChange={({ target }) =>
+          change(target.value === '' ? without(about, 'lessonTime') : { ...about, lessonTime: target.value })
+        }
+      />
+    </label>
+  </>
+);
+
+const PracticeFields = ({ about, change }: FieldsProps) => (
+  <>
+    <label>
+      Minutes a week
+      <Form.Control
+        inputMode="numeric"
+        value={about.weeklyMinutes ?? ''}
+        onChange={({ target }) =>
+          change(
+            target.value === ''
+              ? without(about, 'weeklyMinutes')
+              : { ...about, weeklyMinutes: Number.parseInt(target.value, 10) || 0 },
+          )
+        }
+      />
+    </label>
+    <label className="wide">
+      Way
+      <Form.Select
+        value={about.way ?? WAYS[0]}
+        onChange={({ target }) => change({ ...about, way: WAYS.find((one) => one === target.value) })}
+      >
+        {WAYS.map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </Form.Select>
+    </label>
+    <label className="wide">
+      Notes, for the studio alone
+      <Form.Control
+        as="textarea"
+        rows={3}
+        value={about.notes ?? ''}
+        maxLength={4000}
+        onChange={({ target }) => change({ ...about, notes: target.value })}
+      />
+    </label>
+  </>
+);
+
+const EditDialog = ({ student, hide }: { readonly student: Student; readonly hide: () => void }) => {
+  const [name, setName] = useState(student.name);
+  const [about, setAbout] = useState(student.about);
+  const change = useChangeStudent();
+  return (
+    <Modal show onHide={hide} centered aria-labelledby="student-title">
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          change.mutate({ ...student, name: name.trim(), about }, { onSuccess: hide });
+        }}
+      >
+        <Modal.Header closeButton>
+          <Modal.Title id="student-title">About {student.name}</Modal.Title>
+        </Modal.Header>
+        <Modal.Body className="student-form">
+          <label>
+            Name
+            <Form.Control value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
+          </label>
+          <LessonFields about={about} change={setAbout} />
+          <PracticeFields about={about} change={setAbout} />
+          {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="plain" onClick={hide}>
+            Leave it
+          </Button>
+          <Button type="submit" disabled={name.trim() === '' || change.isPending}>
+            Keep it
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+};
+
+const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly hide: () => void }) => {
+  const remove = useRemoveStudent();
+  const navigate = useNavigate();
+  return (
+    <Modal show onHide={hide} centered aria-labelledby="remove-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="remove-title">Remove {student.name}?</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <p>
+          Everything goes: the hand, what was set, the whole log, the links. It cannot be taken back. To keep it out of
+          the way, put the student away instead.
+        </p>
+        {remove.isError && <p role="alert">{wordsOf(remove.error)}</p>}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          Leave it
+        </Button>
+        <Button
+          variant="danger"
+          disabled={remove.isPending}
+          onClick={() => remove.mutate(student.id, { onSuccess: () => void navigate('/students') })}
+        >
+          Remove everything
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};
+
+/** Who it is, when they come, and what can be done with the record itself. */
+export const StudentHead = ({ student, take }: { readonly student: Student; readonly take: () => void }) => {
+  const [shown, setShown] = useState<'edit' | 'remove' | null>(null);
+  const change = useChangeStudent();
+  const notice = useNotice();
+  const put = (): void =>
+    change.mutate(
+      { ...student, archivedAt: student.archivedAt === null ? new Date().toISOString() : null },
+      { onError: (error) => notice({ text: wordsOf(error) }) },
+    );
+  const hide = (): void => setShown(null);
+  return (
+    <header className="page-head student-head">
+      <h1>{student.name}</h1>
+      <span className="text-soft">
+        {lessonWords(student.about)}
+        {student.about.weeklyMinutes !== undefined && ` · ${student.about.weeklyMinutes} minutes a week`}
+        {student.archivedAt !== null && ' · put away'}
+      </span>
+      <span className="student-tools">
+        <Button variant="plain" size="sm" onClick={() => setShown('edit')}>
+          About
+        </Button>
+        <Button variant="plain" size="sm" onClick={take}>
+          Take the data away
+        </Button>
+        <Button variant="plain" size="sm" onClick={put}>
+          {student.archivedAt === null ? 'Put away' : 'Take up again'}
+        </Button>
+        <Button variant="plain" size="sm" onClick={() => setShown('remove')}>
+          Remove
+        </Button>
+      </span>
+      {shown === 'edit' && <EditDialog student={student} hide={hide} />}
+      {shown === 'remove' && <RemoveDialog student={student} hide={hide} />}
+    </header>
+  );
+};

@@ -1,0 +1,200 @@
+import './students.scss';
+import type { PracticeEvent } from '@fleet-wren/core';
+import { format } from 'date-fns/format';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useAssignments, useLog, useTell, type Assignment, type KeptEvent } from '../api/practice.ts';
+import { useStudent, type Student } from '../api/students.ts';
+import { useKeptHands } from '../api/set-up.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { download, fileName } from '../parts/download.ts';
+import { Item } from './Item.tsx';
+import { Links } from './Links.tsx';
+import { SetDialog } from './SetDialog.tsx';
+import { SittingPlan } from './SittingPlan.tsx';
+import { StudentHead } from './StudentHead.tsx';
+
+/** The hand of a student: the latest that was measured, else the one this browser judges for. */
+const useHandOf = ({ id }: Student) => {
+  const { hand, hands } = useHand();
+  const own = useKeptHands()
+    .data?.filter(({ studentId }) => studentId === id)
+    .at(-1);
+  return hands.find(({ key }) => key === `own:${own?.id}`) ?? hand;
+};
+
+const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
+  started: 'began',
+  clean: 'clean',
+  slipped: 'slipped',
+  undone: 'took the last back',
+  done: 'done',
+  passed: 'taken as learnt',
+  minutes: 'practised',
+  rest: 'rested',
+  discomfort: 'said something hurt',
+  note: 'note',
+};
+
+const eventWords = ({ kind, tempo, minutes, text }: PracticeEvent, stage = ''): string =>
+  [KIND_WORDS[kind], stage, tempo && `at ${tempo}`, minutes && `${minutes} minutes`, text].filter(Boolean).join(' ');
+
+interface LogProps {
+  readonly student: Student;
+  readonly items: readonly Assignment[];
+}
+
+/** Runs of the same thing in one line: “7 × clean”. */
+const gathered = (log: readonly KeptEvent[], items: readonly Assignment[]) => {
+  const found: (KeptEvent & { readonly words: string; count: number })[] = [];
+  for (const one of log) {
+    const last = found.at(-1);
+    const plan = items.find(({ id }) => id === one.assignment)?.plan;
+    const words = eventWords(one.event, plan?.stages.find(({ key }) => key === one.event.stage)?.name.toLowerCase());
+    if (last?.assignment === one.assignment && last.words === words) last.count += 1;
+    else found.push({ ...one, words, count: 1 });
+  }
+  return found;
+};
+
+const Log = ({ student, items }: LogProps) => {
+  const { data: log = [] } = useLog(student.id);
+  const tell = useTell(student.id);
+  const [note, setNote] = useState('');
+  const nameOf = (id: string | null): string => items.find((item) => item.id === id)?.name ?? '';
+  return (
+    <section aria-label="Log">
+      <h2>Log</h2>
+      <Form
+        className="note-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const written = { id: crypto.randomUUID(), at: Date.now(), kind: 'note' as const, text: note.trim() };
+          tell.mutate([{ assignment: null, event: written }], { onSuccess: () => setNote('') });
+        }}
+      >
+        <Form.Control
+          size="sm"
+          aria-label="A note"
+          placeholder="A note"
+          value={note}
+          maxLength={500}
+          onChange={({ target }) => setNote(target.value)}
+        />
+        <Button size="sm" variant="quiet" type="submit" disabled={note.trim() === '' || tell.isPending}>
+          Write it down
+        </Button>
+      </Form>
+      {tell.isError && <p role="alert">{wordsOf(tell.error)}</p>}
+      <ol className="log" aria-label="What happened, newest first">
+        {gathered(log, items)
+          .slice(0, 60)
+          .map(({ event, assignment, words, count }) => (
+            <li key={event.id}>
+              <time className="text-soft">{format(event.at, 'd MMM HH:mm')}</time> {count > 1 && `${count} × `}
+              {words} <span className="text-soft">{nameOf(assignment)}</span>
+            </li>
+          ))}
+      </ol>
+      {log.length === 0 && <p className="text-soft">Nothing has happened yet.</p>}
+    </section>
+  );
+};
+
+const csvCell = (value: unknown): string => {
+  const text = value === undefined || value === null ? '' : String(value);
+  // A cell that a spreadsheet would take for a formula is written as text.
+  const safe = /^[=+\-@\t]/.test(text) ? `'${text}` : text;
+  return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+};
+
+const csvOf = (log: readonly KeptEvent[], items: readonly Assignment[]): string =>
+  [
+    ['time', 'practised', 'what', 'stage', 'tempo', 'minutes', 'text'],
+    ...log.map(({ assignment, event: { at, kind, stage, tempo, minutes, text } }) => [
+      new Date(at).toISOString(),
+      items.find(({ id }) => id === assignment)?.name,
+      kind,
+      stage,
+      tempo,
+      minutes,
+      text,
+    ]),
+  ]
+    .map((row) => row.map(csvCell).join(','))
+    .join('\n');
+
+const Page = ({ student }: { readonly student: Student }) => {
+  const { data: items = [] } = useAssignments(student.id);
+  const { data: log = [] } = useLog(student.id);
+  const hand = useHandOf(student);
+  const [setting, setSetting] = useState(false);
+  const open = items.filter(({ endedAt }) => endedAt === null);
+  const ended = items.filter(({ endedAt }) => endedAt !== null);
+  return (
+    <div className="page student">
+      <StudentHead
+        student={student}
+        take={() => download(`${fileName(student.name)}.csv`, csvOf(log, items), 'text/csv')}
+      />
+      <div className="student-columns">
+        <div>
+          <section aria-label="What is practised">
+            <h2>
+              What is practised{' '}
+              <Button size="sm" onClick={() => setSetting(true)}>
+                Set something
+              </Button>
+            </h2>
+            {open.length === 0 && <p className="text-soft">Nothing is set yet.</p>}
+            {open.map((item) => (
+              <Item key={item.id} item={item} />
+            ))}
+            {ended.length > 0 && (
+              <details>
+                <summary className="text-soft">Put away: {ended.length}</summary>
+                {ended.map((item) => (
+                  <Item key={item.id} item={item} />
+                ))}
+              </details>
+            )}
+          </section>
+        </div>
+        <div>
+          <SittingPlan lines={open} />
+          <Links studentId={student.id} />
+          {student.about.notes && (
+            <section aria-label="Notes">
+              <h2>Notes</h2>
+              <p className="student-notes">{student.about.notes}</p>
+            </section>
+          )}
+          <Log student={student} items={items} />
+        </div>
+      </div>
+      {setting && <SetDialog student={student} hand={hand} hide={() => setSetting(false)} />}
+    </div>
+  );
+};
+
+/** A student's page: what is practised, what comes next, what happened. */
+const StudentPage = () => {
+  const { id = '' } = useParams();
+  const student = useStudent(id);
+  if (student.isError)
+    return (
+      <div className="page">
+        <div className="empty">
+          <p role="alert">{wordsOf(student.error)}</p>
+          <Link to="/students" className="btn btn-quiet">
+            All students
+          </Link>
+        </div>
+      </div>
+    );
+  return student.data ? <Page key={id} student={student.data} /> : null;
+};
+
+export default StudentPage;
