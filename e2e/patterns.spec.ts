@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
 import { expect, openStudio, test, violations } from './studio.ts';
@@ -30,6 +31,18 @@ test('sign in to the demo studio, search, and sign out', async ({ page }) => {
   await expect(page.getByRole('link', { name: 'Ottoline Marsh' })).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+});
+
+test('a studio is opened at the door, and its desk is empty', async ({ page }) => {
+  await page.goto('/register');
+  await page.getByLabel('Name of the studio').fill('Lock house');
+  await page.getByLabel('Your name').fill('Nell Sluice');
+  await page.getByLabel('E-mail').fill(`${randomUUID()}@lock.example`);
+  await page.getByLabel('Password').fill('a password long enough');
+  await page.getByRole('button', { name: 'Open the studio' }).click();
+  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
+  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
+  await expect(page.getByText('Make the first pattern')).toBeVisible();
 });
 
 test('duplicate, delete, and take the deletion back', async ({ bench }) => {

@@ -7,6 +7,7 @@ import {
   judge,
   newFingeringMemory,
   readChart,
+  valueOrThrow,
   songFromChart,
   studySong,
   newPattern,

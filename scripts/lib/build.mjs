@@ -34,7 +34,12 @@ const COMPILE = {
   core: () => run(bin('tsc'), ['-b', 'core']),
   cli: () => run(bin('tsc'), ['-b', 'cli']),
   server: () => run(bin('tsc'), ['-b', 'server']),
-  web: () => run(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') }),
+  web: () => {
+    const options = { cwd: join(ROOT, 'web') };
+    run(bin('vite'), ['build', '--logLevel', 'warn'], options);
+    // After the application, whose files it lists.
+    run(bin('vite'), ['build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn'], options);
+  },
 };
 
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */

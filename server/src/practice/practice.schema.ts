@@ -31,7 +31,7 @@ export const EVENTS = { atOnce: 500, kept: 20_000 } as const;
 const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
 
 /** The plan of a ladder as it may be kept. */
-export const planSchema = Joi.object<LadderPlan>({
+const planSchema = Joi.object<LadderPlan>({
   target: tempo.required(),
   stages: Joi.array()
     .items(

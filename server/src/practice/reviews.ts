@@ -2,7 +2,7 @@ import { DAY, inOrder, type PracticeEvent } from '@fleet-wren/core';
 import { Rating, createEmptyCard, fsrs, type Card } from 'ts-fsrs';
 
 /** The stage of events that tell of a review. */
-export const REVIEW_STAGE = 'review';
+const REVIEW_STAGE = 'review';
 
 /** Without chance: the same log comes due on the same day. */
 const scheduler = fsrs({ enable_fuzz: false });

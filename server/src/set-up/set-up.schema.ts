@@ -62,7 +62,7 @@ const frets = Joi.array().items(Joi.number().integer().min(0).max(30).allow(null
 const voicing = Joi.object({ chord: words(40).min(1).required(), frets: frets.required() });
 
 /** How many shapes and tunings a studio keeps at hand. */
-export const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
+const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
 
 /** Settings as they may be kept. */
 export const settingsDocument = Joi.object<Settings>({

@@ -42,9 +42,15 @@ const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
   const { pattern } = atHand;
   const layout = useMemo(() => layoutOf(pattern, Math.max(width, 320)), [pattern, width]);
   return (
-    <div ref={box} className="room-figure" role="img" aria-label={`${atHand.name}: ${pattern.strokes.length} strokes`}>
+    <div
+      ref={box}
+      className="room-figure"
+      role="region"
+      tabIndex={0}
+      aria-label={`${atHand.name}: ${pattern.strokes.length} strokes`}
+    >
       {width > 0 && pattern.strokes.length > 0 && (
-        <div className="threads">
+        <div className="threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
           <Threads
             pattern={pattern}
             frame={pattern}

@@ -19,7 +19,7 @@ const PEDALS: Readonly<Record<number, Said>> = { 64: 'clean', 67: 'slipped' };
 const CHATTER = 250;
 
 /** The name of the event by which a pedal is pretended, for trying out and for tests: its detail says what. */
-export const PRETENDED_PEDAL = 'wren-pedal';
+const PRETENDED_PEDAL = 'wren-pedal';
 
 /** What a MIDI message says; undefined where it is none of a pedal, or its release. */
 export const saidByMidi = (data: Uint8Array | null | undefined): Said | undefined => {

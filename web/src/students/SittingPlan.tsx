@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { AssignmentLine } from '../api/practice.ts';
 
 /** What a sitting sees of something that is practised. */
-export const sittingItem = (
+const sittingItem = (
   { id, name, standing }: Pick<AssignmentLine, 'id' | 'name' | 'standing'>,
   now: number,
 ): SittingItem => ({
@@ -20,7 +20,7 @@ export const sittingItem = (
 const LIGHT_FOR = 3;
 
 /** Whether discomfort was spoken of lately. */
-export const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
+const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
   lines.some(({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * DAY);
 
 /** A plan for the next sitting, never over its minutes. */

@@ -1,0 +1,166 @@
+import { randomUUID } from 'node:crypto';
+import { newPattern } from '@fleet-wren/core';
+import type { Browser, Page } from '@playwright/test';
+import { expect, openStudio, test, violations } from './studio.ts';
+
+const PATTERN = newPattern('Towpath roll', {
+  strokes: [5, 3, 2, 3, 5, 3, 1, 3].map((string, index) => ({ id: `s${index}`, at: index * 420, string })),
+  tempo: 72,
+  subdivision: 2,
+});
+
+/** A studio with a pattern, and a student who stands on a page of their own. */
+const withStudent = async (page: Page, name = 'Imre Sallow'): Promise<void> => {
+  await openStudio(page);
+  await page.request.post('/api/patterns', { data: { pattern: PATTERN } });
+  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByLabel('Name of a new student').fill(name);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+};
+
+const setPattern = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'Set something' }).click();
+  await page.getByRole('button', { name: /Towpath roll/ }).click();
+  await expect(page.getByRole('list', { name: 'Stages' })).toContainText('The thumb alone');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toBeVisible();
+};
+
+/** A phone in the practice room of the student whose page is open. */
+const phoneIn = async (page: Page, browser: Browser): Promise<Page> => {
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const link = await page.getByLabel('Link to the practice room').inputValue();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const phone = await context.newPage();
+  await phone.goto(link);
+  return phone;
+};
+
+const pedal = (phone: Page, said: 'clean' | 'slipped'): Promise<void> =>
+  phone.evaluate((detail) => void window.dispatchEvent(new CustomEvent('wren-pedal', { detail })), said);
+
+const streak = (phone: Page) => phone.locator('.room-streak');
+
+/** Presses of one pedal, each when the one before was counted: a worn switch’s chatter counts once. */
+const cleanTo = async (phone: Page, from: number, to: number): Promise<void> => {
+  for (let count = from + 1; count <= to; count += 1)
+    await expect(async () => {
+      await pedal(phone, 'clean');
+      await expect(streak(phone)).toContainText(new RegExp(`^${count} of`), { timeout: 400 });
+    }).toPass();
+};
+
+test('a lesson: a student is added, a pattern set with its ladder, counted, noted, planned', async ({ page }) => {
+  await withStudent(page);
+  await page.getByRole('button', { name: 'About' }).click();
+  await page.getByLabel('Lesson on').selectOption('Wednesday');
+  await page.getByLabel('Minutes a week').fill('90');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Wednesday')).toBeVisible();
+  await setPattern(page);
+  const item = page.getByRole('article', { name: 'Towpath roll' });
+  await expect(item).toContainText('Position');
+  await item.getByRole('button', { name: 'Done' }).click();
+  await expect(item).toContainText('0 of 5 in a row');
+  await item.getByRole('button', { name: 'Clean' }).click();
+  await expect(item).toContainText('1 of 5 in a row');
+  await item.getByRole('button', { name: 'Slipped' }).click();
+  await expect(item).toContainText('0 of 5 in a row');
+  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await expect(item).toContainText('The fingers alone');
+  await item.getByRole('button', { name: 'ladder and days' }).click();
+  await expect(item.getByRole('img', { name: 'Clean tempo against days' })).toBeVisible();
+  await page.getByLabel('A note', { exact: true }).fill('Lets the thumb wait.');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByRole('list', { name: /What happened/ })).toContainText('Lets the thumb wait.');
+  await page.getByLabel('Minutes of the sitting').fill('3');
+  await expect(page.getByText('a sitting is 5 to 120 minutes')).toBeVisible();
+  await page.getByLabel('Minutes of the sitting').fill('15');
+  await expect(page.getByRole('region', { name: 'The next sitting' })).toContainText('Towpath roll: The fingers alone');
+  expect(await violations(page)).toEqual([]);
+});
+
+test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {
+  await withStudent(page);
+  await page.getByRole('button', { name: 'Set something' }).click();
+  await page.getByRole('button', { name: /Towpath roll/ }).click();
+  await page.getByLabel('Target, beats a minute').fill('390');
+  await expect(page.getByText(/The target is beyond what this hand can do here/)).toBeVisible();
+  await page.getByRole('button', { name: /^Take \d+$/ }).click();
+  await expect(page.getByText(/The target is beyond/)).toBeHidden();
+  expect(await violations(page)).toEqual([]);
+});
+
+test('a sitting on a phone with a pedal: counted, taken back, and nothing lost without a connection', async ({
+  page,
+  browser,
+}) => {
+  await withStudent(page, 'Tamsin Holt');
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await phone.getByRole('button', { name: /Done\?/ }).click();
+  await expect(phone.getByRole('heading', { name: 'The thumb alone' })).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await cleanTo(phone, 0, 2);
+  await phone.getByRole('button', { name: 'Take back' }).click();
+  await expect(streak(phone)).toContainText('1 of 5');
+  await phone.context().setOffline(true);
+  await cleanTo(phone, 1, 4);
+  await expect(phone.getByText(/no connection: .* wait/)).toBeVisible();
+  await phone.context().setOffline(false);
+  await phone.reload();
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await expect(streak(phone)).toContainText('4 of 5');
+  await phone.keyboard.press('PageDown');
+  await expect(phone.getByRole('heading', { name: 'The fingers alone' })).toBeVisible();
+  await expect(phone.getByText(/no connection|being sent/)).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The fingers alone');
+  await phone.context().close();
+});
+
+test('a room opens without a connection once it was opened here', async ({ page, browser }) => {
+  await withStudent(page);
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await phone.context().setOffline(true);
+  await phone.reload();
+  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await expect(phone.getByRole('button', { name: /Done\?/ })).toBeVisible();
+  await phone.context().close();
+});
+
+test('a link that was revoked, or never was, says the same', async ({ page, browser }) => {
+  await withStudent(page);
+  const phone = await phoneIn(page, browser);
+  await expect(phone.getByText(/Nothing is set for you yet, Imre/)).toBeVisible();
+  await page.getByRole('button', { name: 'revoke' }).click();
+  await expect(page.getByRole('button', { name: 'revoke' })).toBeHidden();
+  await phone.reload();
+  const words = 'This link does not lead anywhere (any more). Ask your teacher for a new one.';
+  await expect(phone.getByText(words)).toBeVisible();
+  await phone.goto(`/practice#${randomUUID().replaceAll('-', '').slice(0, 22)}`);
+  await phone.reload();
+  await expect(phone.getByText(words)).toBeVisible();
+  await phone.context().close();
+});
+
+test('the desk shows who comes today, and a student is removed with everything', async ({ page }) => {
+  await withStudent(page);
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page.getByRole('region', { name: 'Stuck' })).toContainText('Nobody.');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Students' }).click();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Imre Sallow' }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove everything' }).click();
+  await expect(page.getByText('Nobody is on the roster yet.')).toBeVisible();
+});
