@@ -81,6 +81,19 @@ test('a lesson: a student is added, a pattern set with its ladder, counted, note
   expect(await violations(page)).toEqual([]);
 });
 
+test('a set of drills is set, the easiest first', async ({ page }) => {
+  await withStudent(page);
+  const drills = [90, 60].map((tempo) => ({ ...PATTERN, name: `Drill at ${tempo}`, tempo, tags: ['Towpath'] }));
+  await page.request.post('/api/patterns/many', { data: { patterns: drills } });
+  await page.reload();
+  await page.getByRole('button', { name: 'Set drills' }).click();
+  await page.getByRole('button', { name: 'Set them' }).click();
+  await expect(page.getByText('2 drills are set.')).toBeVisible();
+  const items = page.getByRole('region', { name: 'What is practised' }).getByRole('article');
+  await expect(items).toHaveCount(2);
+  await expect(items.first()).toContainText('Drill at 60');
+});
+
 test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {
   await withStudent(page);
   await page.getByRole('button', { name: 'Set something' }).click();

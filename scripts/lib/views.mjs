@@ -37,14 +37,6 @@ export const VIEWS = [
     },
   },
   {
-    name: 'bench-dark',
-    theme: 'dark',
-    take: async (page) => {
-      await openPattern(page, 'Lower ferry, two bars');
-      await chooseStroke(page, /^bar 1, beat 2, string 5/);
-    },
-  },
-  {
     name: 'wheel',
     take: async (page) => {
       await openPattern(page, 'Reed bed, three three two');
@@ -68,13 +60,6 @@ export const VIEWS = [
       await page.keyboard.press('Enter');
       await page.getByRole('link', { name: 'Compare schools' }).click();
       await page.locator('.approach').first().waitFor();
-    },
-  },
-  {
-    name: 'tapping-test',
-    take: async (page) => {
-      await page.getByRole('link', { name: 'Set-up' }).click();
-      await page.getByRole('button', { name: 'Measure a hand' }).click();
     },
   },
   {
@@ -147,25 +132,40 @@ export const VIEWS = [
     },
   },
   {
-    name: 'bring-in',
+    name: 'harmonics',
     take: async (page) => {
-      await page.goto('/patterns/bring-in');
-      await page
-        .getByLabel('Tablature to paste')
-        .fill(
-          [
-            'Mill song',
-            '',
-            'e|-----0-------0---|',
-            'B|---1---1---1---1-|',
-            'G|-0-------0-------|',
-            'D|---------0h2-----|',
-            'A|-3-------------2-|',
-            'E|---------------?-|',
-          ].join('\n'),
-        );
-      await page.getByRole('button', { name: 'Read what is pasted' }).click();
-      await page.getByText(/to mend\./).waitFor();
+      await page.goto('/harmonics');
+      await page.getByText('Together they make').waitFor();
+    },
+  },
+  {
+    name: 'desk',
+    take: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('region', { name: 'Stuck' }).getByRole('link').first().waitFor();
+    },
+  },
+  {
+    name: 'student',
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Bertil Quay' }).click();
+      await page.getByRole('button', { name: 'ladder and days' }).first().click();
+      await page.getByRole('img', { name: 'Clean tempo against days' }).waitFor();
+    },
+  },
+  {
+    name: 'practice-room',
+    size: { width: 390, height: 844 },
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Osric Penny' }).click();
+      await page.getByRole('button', { name: 'Make a link' }).click();
+      const link = await page.getByLabel('Link to the practice room').inputValue();
+      await page.goto(link);
+      await page.getByText('Go on').click();
+      await page.locator('.room-surface').click();
+      await page.locator('.dot-clean').first().waitFor();
     },
   },
 ];

@@ -29,6 +29,9 @@ const TWO_FINGERS = [
 const learnt = (patterns: readonly Pattern[], base = 'one-per-string'): LearntSchool =>
   valueOrThrow(learnSchool({ base, name: 'Ours', patterns }));
 
+/** The whole of it is part of `npm run test:hard`. */
+const HARD = process.env.TEST_HARD === '1';
+
 test('a cost is the weights times what a fingering uses of them, and what no weight scales', () => {
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
@@ -43,7 +46,7 @@ test('a cost is the weights times what a fingering uses of them, and what no wei
       const scaled = COMFORT_KEYS.reduce((sum, key) => sum + school.weights[key] * uses[key], 0);
       expect(totalCost({ ...task, school: bare }, digits) + scaled).toBeCloseTo(totalCost(task, digits), 5);
     }),
-    { numRuns: 50 },
+    { numRuns: HARD ? 50 : 20 },
   );
 });
 
@@ -101,7 +104,7 @@ describe('a fitted school never breaks its base’s rules', () => {
         const free = { ...pattern, school: key, strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke) };
         expect(broken(free, school)).toBeLessThanOrEqual(broken(free, base));
       }),
-      { numRuns: 40 },
+      { numRuns: HARD ? 40 : 15 },
     );
   });
 });

@@ -87,7 +87,7 @@ const songField = object(
 
 /** What the `format` field of a song's file says, and the version that is written. */
 export const SONG_FORMAT = 'fleet-wren-song';
-export const SONG_FORMAT_VERSION = 1;
+export const SONG_FORMAT_VERSION = 2;
 
 const sortedTexture = (texture: Texture): Texture =>
   typeof texture === 'object' && 'written' in texture

@@ -2,7 +2,7 @@ import { createHash, type Hash } from 'node:crypto';
 import { WrenError, problem } from '@fleet-wren/core';
 
 /** The version of the archive that is written. */
-const ARCHIVE_VERSION = 1;
+const ARCHIVE_VERSION = 2;
 
 /** The tables an archive holds, in the order they are read back. */
 export const TABLES = ['students', 'documents', 'document_versions', 'assignments', 'practice_events'] as const;

@@ -54,18 +54,31 @@ const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> =
   return ask('GET', `/patterns?${query.toString()}`);
 };
 
-/** The patterns worked on last, whole, as many as asked for. */
-export const latestPatterns = async (count: number): Promise<readonly Pattern[]> => {
+/** A pattern and what it is known by. */
+export type IdentifiedPattern = Pick<KeptPattern, 'id' | 'pattern'>;
+
+/** Patterns of a list, whole, the latest worked on first, as many as asked for. */
+const wholePatterns = async (filter: PatternFilter, count: number): Promise<readonly IdentifiedPattern[]> => {
   const lines: PatternLine[] = [];
   let after: string | null = null;
   do {
-    const page: Page = await fetchPage({ search: '' }, after);
+    const page: Page = await fetchPage(filter, after);
     lines.push(...page.patterns);
     after = page.next;
   } while (after && lines.length < count);
-  const kept = await Promise.all(lines.slice(0, count).map(({ id }) => ask<KeptPattern>('GET', `/patterns/${id}`)));
-  return kept.map(({ pattern }) => pattern);
+  return Promise.all(lines.slice(0, count).map(({ id }) => ask<KeptPattern>('GET', `/patterns/${id}`)));
 };
+
+/** The patterns worked on last, whole, as many as asked for. */
+export const latestPatterns = async (count: number): Promise<readonly Pattern[]> =>
+  (await wholePatterns({ search: '' }, count)).map(({ pattern }) => pattern);
+
+/** Patterns that a set holds at the most. */
+const LARGEST_SET = 200;
+
+/** The patterns of a set: those that bear its name as a tag. */
+export const patternsOfTag = (tag: string): Promise<readonly IdentifiedPattern[]> =>
+  wholePatterns({ search: '', tag }, LARGEST_SET);
 
 /** The list of patterns, latest worked on first, page by page. */
 export const usePatternList = (filter: PatternFilter) =>

@@ -99,8 +99,12 @@ export interface AssignmentForm {
   readonly plan: LadderPlan;
 }
 
+/** Sets something for a student. */
+export const setAssignment = (studentId: string, form: AssignmentForm): Promise<Assignment> =>
+  ask<Assignment>('POST', `/students/${studentId}/assignments`, form);
+
 export const useSetAssignment = (studentId: string) =>
-  useChange((form: AssignmentForm) => ask<Assignment>('POST', `/students/${studentId}/assignments`, form));
+  useChange((form: AssignmentForm) => setAssignment(studentId, form));
 
 export const useChangeAssignment = () =>
   useChange(

@@ -13,6 +13,7 @@ import { download, fileName } from '../parts/download.ts';
 import { Item } from './Item.tsx';
 import { Links } from './Links.tsx';
 import { SetDialog } from './SetDialog.tsx';
+import { SetOfDrills } from './SetOfDrills.tsx';
 import { SittingPlan } from './SittingPlan.tsx';
 import { StudentHead } from './StudentHead.tsx';
 
@@ -130,7 +131,8 @@ const Page = ({ student }: { readonly student: Student }) => {
   const { data: items = [] } = useAssignments(student.id);
   const { data: log = [] } = useLog(student.id);
   const hand = useHandOf(student);
-  const [setting, setSetting] = useState(false);
+  const [setting, setSetting] = useState<'pattern' | 'drills' | null>(null);
+  const hide = (): void => setSetting(null);
   const open = items.filter(({ endedAt }) => endedAt === null);
   const ended = items.filter(({ endedAt }) => endedAt !== null);
   return (
@@ -144,8 +146,11 @@ const Page = ({ student }: { readonly student: Student }) => {
           <section aria-label="What is practised">
             <h2>
               What is practised{' '}
-              <Button size="sm" onClick={() => setSetting(true)}>
+              <Button size="sm" onClick={() => setSetting('pattern')}>
                 Set something
+              </Button>
+              <Button size="sm" variant="quiet" onClick={() => setSetting('drills')}>
+                Set drills
               </Button>
             </h2>
             {open.length === 0 && <p className="text-soft">Nothing is set yet.</p>}
@@ -174,7 +179,8 @@ const Page = ({ student }: { readonly student: Student }) => {
           <Log student={student} items={items} />
         </div>
       </div>
-      {setting && <SetDialog student={student} hand={hand} hide={() => setSetting(false)} />}
+      {setting === 'pattern' && <SetDialog student={student} hand={hand} hide={hide} />}
+      {setting === 'drills' && <SetOfDrills student={student} hand={hand} hide={hide} />}
     </div>
   );
 };
