@@ -79,6 +79,11 @@ test('a lesson: a student is added, a pattern set with its ladder, counted, note
   await page.getByLabel('Minutes of the sitting').fill('15');
   await expect(page.getByRole('region', { name: 'The next sitting' })).toContainText('Towpath roll: The fingers alone');
   expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  const sheet = page.getByRole('article', { name: 'Sheet: For Imre Sallow' });
+  await expect(sheet).toContainText('5 times clean in a row');
+  await expect(sheet.locator('.threads')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
 });
 
 test('a set of drills is set, the easiest first', async ({ page }) => {

@@ -4,6 +4,17 @@ import MidiPlayer from 'midi-player-js';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { newPattern, type Pattern } from '../pattern/index.ts';
 import { realise, secondsAt, type Score } from '../score/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import {
+  playTimes,
+  readChart,
+  realiseSong,
+  songFromChart,
+  turnEnding,
+  type Bar,
+  type Section,
+  type Song,
+} from '../song/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 import { writeMidi, writeTab } from './index.ts';
 
@@ -99,20 +110,33 @@ const expectedHeard = (score: Score): readonly Heard[] =>
     ),
   );
 
+/** Seconds at a tick by the tempos a reader met: microseconds a quarter from a tick on. */
+const clockBy = (tempos: readonly (readonly [tick: number, perQuarter: number])[], division: number) => {
+  const marks = [[0, 500_000] as const, ...tempos].sort((a, b) => a[0] - b[0]);
+  return (tick: number): number => {
+    let seconds = 0;
+    marks.forEach(([from, perQuarter], index) => {
+      const to = Math.min(tick, marks[index + 1]?.[0] ?? Infinity);
+      if (to > from) seconds += ((to - from) * perQuarter) / 1e6 / division;
+    });
+    return seconds;
+  };
+};
+
 const heardByMidiFile = (bytes: Uint8Array): readonly Heard[] => {
   const { header, tracks } = parseMidi(bytes);
-  let perQuarter = 500_000;
+  const tempos: [number, number][] = [];
   const notes: [number, number][] = [];
   for (const track of tracks) {
     let tick = 0;
     for (const event of track) {
       tick += event.deltaTime;
-      if (event.type === 'setTempo') perQuarter = event.microsecondsPerBeat;
+      if (event.type === 'setTempo') tempos.push([tick, event.microsecondsPerBeat]);
       if (event.type === 'noteOn' && event.velocity > 0) notes.push([tick, event.noteNumber]);
     }
   }
-  const second = perQuarter / 1e6 / (header.ticksPerBeat ?? 1);
-  return inOrder(notes.map(([tick, pitch]): Heard => [rounded(tick * second), pitch]));
+  const at = clockBy(tempos, header.ticksPerBeat ?? 1);
+  return inOrder(notes.map(([tick, pitch]): Heard => [rounded(at(tick)), pitch]));
 };
 
 const heardByPlayer = (bytes: Uint8Array): readonly Heard[] => {
@@ -126,11 +150,13 @@ const heardByPlayer = (bytes: Uint8Array): readonly Heard[] => {
     readonly data?: number;
   }[])[];
   const all = events.flat();
-  const tempo = all.find(({ name }) => name === 'Set Tempo')?.data ?? 120;
-  const second = 60 / tempo / player.division;
+  const tempos = all.flatMap(({ name, tick, data = 120 }): [number, number][] =>
+    name === 'Set Tempo' ? [[tick, 60e6 / data]] : [],
+  );
+  const at = clockBy(tempos, player.division);
   return inOrder(
     all.flatMap(({ name, tick, noteNumber, velocity = 0 }): Heard[] =>
-      name === 'Note on' && velocity > 0 && noteNumber !== undefined ? [[rounded(tick * second), noteNumber]] : [],
+      name === 'Note on' && velocity > 0 && noteNumber !== undefined ? [[rounded(at(tick)), noteNumber]] : [],
     ),
   );
 };
@@ -170,4 +196,42 @@ test('two strings at one pitch do not end each other: each has a channel of its 
     .tracks.flat()
     .flatMap((event) => (event.type === 'noteOn' && event.velocity > 0 ? [event.channel] : []));
   expect(new Set(channels).size).toBe(2);
+});
+
+/** A song of a chart with a bar of another metre, a chorus of another tempo, an ending and a note of melody. */
+const songOf = (chart: string, place: number): Song => {
+  const read = valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), `Song ${place}`));
+  const [verse, chorus] = read.sections as [Section, Section];
+  const bars = verse.bars.map((bar, index): Bar => {
+    if (index === place % verse.bars.length) return { ...bar, metre: { beats: (place % 3) + 1, unit: 4 } };
+    return index === 0 ? { ...bar, melody: [{ id: 'm', at: 0, string: 1, fret: 5 }] } : bar;
+  });
+  const song = {
+    ...read,
+    tempo: 60,
+    // Quarters of a whole number of microseconds, which readers agree about.
+    sections: [
+      { ...verse, bars },
+      { ...chorus, tempo: [75, 100, 120, 150][place % 4] as number },
+    ],
+    form: read.form.map((part, index) => (index === 0 ? playTimes(part, 2) : part)),
+  };
+  return { ...song, form: turnEnding(song, 0, 2).form };
+};
+
+const CHARTS = [
+  'Verse:\n| C | G | Am | F |\nChorus:\n| F | C | G | C |',
+  'Verse:\n| D . . A | Bm | G | A7 |\nChorus:\n| G | D |',
+  'Verse:\n| Em | % | C D | Em |\nChorus:\n| Am | Em | B7 | Em |',
+  'Verse:\n| A | D | E7 | A |\nChorus:\n| D . E . | A | % |',
+  'Verse:\n| G | G/B | C | D7 |\nChorus:\n| C | G | Am7 | D7 |',
+];
+
+test('ten songs with changes of metre and tempo, endings and melody, read by two libraries', () => {
+  for (const [place, chart] of [...CHARTS, ...CHARTS].entries()) {
+    const score = realiseSong(songOf(chart, place));
+    const bytes = writeMidi(score);
+    near(heardByMidiFile(bytes), expectedHeard(score));
+    near(heardByPlayer(bytes), expectedHeard(score));
+  }
 });

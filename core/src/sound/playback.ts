@@ -18,8 +18,11 @@ export interface Click {
   readonly accent: boolean;
 }
 
-/** Which digits are to be heard. */
-export type Voices = 'all' | 'thumb alone' | 'fingers alone';
+/** What is to be heard: all of it, some digits, or a song's melody. */
+export type Voices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
+
+/** Whether a stroke of a song that is written out is of its melody: they are named so. */
+const isMelody = ({ origin }: ScoreStroke): boolean => origin.includes('/melody-');
 
 /** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
 const LOUDNESS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;
@@ -38,7 +41,7 @@ export const loudnessOf = ({ accent, slur, loudness }: Pick<ScoreStroke, 'accent
  * isHeard('thumb alone', 'i') // => false
  */
 export const isHeard = (voices: Voices, digit: Digit | null): boolean =>
-  voices === 'all' || (digit !== null && (voices === 'fingers alone') === isFinger(digit));
+  voices === 'all' || (voices !== 'melody alone' && digit !== null && (voices === 'fingers alone') === isFinger(digit));
 
 /**
  * The notes of a score at their real pitches and times; strokes on muted strings and silent ones make none.
@@ -53,7 +56,7 @@ export const notesOf = (
   const digitOf = new Map(score.strokes.map((stroke, index) => [stroke, digits[index] ?? null]));
   return heardIn(score).flatMap((stroke): SoundingNote[] => {
     const digit = digitOf.get(stroke) ?? null;
-    if (!isHeard(voices, digit)) return [];
+    if (voices === 'melody alone' ? !isMelody(stroke) : !isHeard(voices, digit)) return [];
     const at = secondsAt(score, stroke.at);
     const seconds = secondsAt(score, stroke.at + stroke.ticks) - at;
     return [{ at, string: stroke.string, midi: stroke.pitch as number, loudness: loudnessOf(stroke), seconds, digit }];

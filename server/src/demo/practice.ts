@@ -54,7 +54,7 @@ const STUDENTS: readonly DemoStudent[] = [
     name: 'Imre Sallow',
     about: { lessonDay: 1, lessonTime: '17:00', weeklyMinutes: 60 },
     being: { skill: -0.6, learning: 0.0012, diligence: 0.5 },
-    items: [{ pattern: 'Ferry steps', share: 0.62, weeksAgo: 5, stopped: 3 }],
+    items: [{ pattern: 'Ferry steps', share: 0.75, weeksAgo: 4, stopped: 3 }],
   },
   {
     name: 'Junia Weir',

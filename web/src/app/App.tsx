@@ -21,6 +21,7 @@ const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
 const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
 const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
 const Desk = lazy(() => import('../students/Desk.tsx'));
+const StudentSheet = lazy(() => import('../sheet/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
@@ -51,6 +52,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/desk', Desk],
   ['/students', Students],
   ['/students/:id', StudentPage],
+  ['/students/:id/sheet', StudentSheet],
   ['/set-up/*', SetUp],
 ];
 

@@ -2,6 +2,7 @@ import {
   bassString,
   realise,
   schoolOf,
+  tempoSteps,
   writeTab,
   type Digit,
   type Instrument,
@@ -10,7 +11,6 @@ import {
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Neck } from '../parts/neck/Neck.tsx';
-import { tempoSteps } from './steps.ts';
 
 type Digits = Readonly<Record<string, Digit | null>>;
 
@@ -57,17 +57,22 @@ export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; read
   );
 };
 
+/** How near its ceiling a tempo on paper comes, as a share. */
+const NEAR = 0.92;
+
 /** Tempos to practise at, with boxes to tick. */
 export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly ceiling: number | null }) => (
   <section className="sheet-steps" aria-label="Tempos to practise at">
     <h2>Tempo</h2>
     <ul>
-      {tempoSteps(tempo, ceiling).map((step) => (
-        <li key={step}>
-          <span className="box" aria-hidden="true" />
-          {step}
-        </li>
-      ))}
+      {tempoSteps(ceiling === null ? tempo : Math.max(20, Math.min(tempo, Math.floor(NEAR * ceiling))), ceiling).map(
+        (step) => (
+          <li key={step}>
+            <span className="box" aria-hidden="true" />
+            {step}
+          </li>
+        ),
+      )}
     </ul>
     <p>Three times without a slip, then the next. Shoulder, wrist and jaw stay loose; stop where anything hurts.</p>
   </section>

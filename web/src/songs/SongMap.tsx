@@ -81,7 +81,13 @@ export const SongMap = () => {
         differences={songDifferences}
         show={(one) => <SongState song={one} />}
       />
-      <SongTransport playing={playing} heard={heard} hear={setHeard} bars={played?.bars ?? 0} />
+      <SongTransport
+        sings={song.sections.some(({ bars }) => bars.some(({ melody }) => melody))}
+        playing={playing}
+        heard={heard}
+        hear={setHeard}
+        bars={played?.bars ?? 0}
+      />
     </div>
   );
 };

@@ -7,6 +7,8 @@ interface TransportProps {
   readonly heard: Heard;
   readonly hear: (heard: Heard) => void;
   readonly bars: number;
+  /** Whether there is a melody to be heard alone. */
+  readonly sings: boolean;
 }
 
 const Toggle = ({
@@ -24,7 +26,7 @@ const Toggle = ({
 );
 
 /** Listening to a song: the whole or the chosen bars, a loop, half speed, one hand part alone, click and count-in. */
-export const SongTransport = ({ playing, heard, hear, bars }: TransportProps) => {
+export const SongTransport = ({ playing, heard, hear, bars, sings }: TransportProps) => {
   const { listening, listen } = playing;
   const only = (voices: typeof listening.voices): void =>
     listen({ voices: listening.voices === voices ? 'all' : voices });
@@ -48,6 +50,9 @@ export const SongTransport = ({ playing, heard, hear, bars }: TransportProps) =>
       <Toggle label="half speed" on={listening.halfSpeed} toggle={() => listen({ halfSpeed: !listening.halfSpeed })} />
       <Toggle label="thumb alone" on={listening.voices === 'thumb alone'} toggle={() => only('thumb alone')} />
       <Toggle label="fingers alone" on={listening.voices === 'fingers alone'} toggle={() => only('fingers alone')} />
+      {sings && (
+        <Toggle label="melody alone" on={listening.voices === 'melody alone'} toggle={() => only('melody alone')} />
+      )}
       <Toggle label="loop" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
       <Toggle label="click" on={listening.click} toggle={() => listen({ click: !listening.click })} />
       <Toggle label="count-in" on={listening.countIn} toggle={() => listen({ countIn: !listening.countIn })} />

@@ -5,12 +5,11 @@ import { Button } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
 import { useLinks, useMakeLink, useRevokeLink, type PracticeLink } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { roomAddress } from '../parts/practice.ts';
+import { Link } from 'react-router';
 
 /** Days a link is good for. */
 const DAYS = 120;
-
-/** The address of a room: what comes after the sign is never sent to a server by the browser. */
-const addressOf = (token: string): string => `${window.location.origin}/practice#${token}`;
 
 const isGood = ({ endsAt, revokedAt }: PracticeLink): boolean => revokedAt === null && new Date(endsAt) > new Date();
 
@@ -28,20 +27,30 @@ export const Links = ({ studentId }: { readonly studentId: string }) => {
       <h2>Practice room</h2>
       {token ? (
         <div className="link-shown">
-          <QRCodeSVG value={addressOf(token)} size={132} marginSize={2} title="The link as a picture" />
+          <QRCodeSVG value={roomAddress(token)} size={132} marginSize={2} title="The link as a picture" />
           <div>
             <p>Shown this once. Copy it, or let it be photographed.</p>
-            <input className="form-control" readOnly aria-label="Link to the practice room" value={addressOf(token)} />
+            <input
+              className="form-control"
+              readOnly
+              aria-label="Link to the practice room"
+              value={roomAddress(token)}
+            />
             <Button
               size="sm"
               variant="quiet"
               className="mt-2"
               onClick={() =>
-                void navigator.clipboard.writeText(addressOf(token)).then(() => notice({ text: 'The link is copied.' }))
+                void navigator.clipboard
+                  .writeText(roomAddress(token))
+                  .then(() => notice({ text: 'The link is copied.' }))
               }
             >
               Copy it
-            </Button>
+            </Button>{' '}
+            <Link className="btn btn-quiet btn-sm mt-2" to={`sheet#${token}`}>
+              On a sheet
+            </Link>
           </div>
         </div>
       ) : (

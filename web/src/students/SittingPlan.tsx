@@ -1,27 +1,8 @@
 import { useNow } from '../parts/useNow.ts';
-import { DAY, planSitting, sentence, type SittingItem } from '@fleet-wren/core';
+import { planSitting, sentence } from '@fleet-wren/core';
 import { useState } from 'react';
 import type { AssignmentLine } from '../api/practice.ts';
-
-/** What a sitting sees of something that is practised. */
-const sittingItem = (
-  { id, name, standing }: Pick<AssignmentLine, 'id' | 'name' | 'standing'>,
-  now: number,
-): SittingItem => ({
-  id,
-  name,
-  stage: standing.stage === null ? null : { key: standing.stage, name: standing.stage, tempo: standing.tempo },
-  stuck: standing.stuck !== null,
-  due: standing.due !== null && standing.due <= now,
-  fresh: standing.last === null,
-});
-
-/** Days after which discomfort that was spoken of no longer makes a plan lighter. */
-const LIGHT_FOR = 3;
-
-/** Whether discomfort was spoken of lately. */
-const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
-  lines.some(({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * DAY);
+import { hurtLately, sittingItem } from '../parts/practice.ts';
 
 /** A plan for the next sitting, never over its minutes. */
 export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine[] }) => {

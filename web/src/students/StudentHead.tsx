@@ -1,7 +1,7 @@
 import { WAYS } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useChangeStudent, useRemoveStudent, type About, type Student } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
@@ -176,6 +176,9 @@ export const StudentHead = ({ student, take }: { readonly student: Student; read
         {student.archivedAt !== null && ' · put away'}
       </span>
       <span className="student-tools">
+        <Link to="sheet" className="btn btn-plain btn-sm">
+          A sheet to print
+        </Link>
         <Button variant="plain" size="sm" onClick={() => setShown('edit')}>
           About
         </Button>

@@ -1,0 +1,25 @@
+import { DAY, type SittingItem } from '@fleet-wren/core';
+import type { AssignmentLine } from '../api/practice.ts';
+
+/** What a sitting sees of something that is practised. */
+export const sittingItem = (
+  { id, name, standing }: Pick<AssignmentLine, 'id' | 'name' | 'standing'>,
+  now: number,
+): SittingItem => ({
+  id,
+  name,
+  stage: standing.stage === null ? null : { key: standing.stage, name: standing.stage, tempo: standing.tempo },
+  stuck: standing.stuck !== null,
+  due: standing.due !== null && standing.due <= now,
+  fresh: standing.last === null,
+});
+
+/** Days after which discomfort that was spoken of no longer makes a plan lighter. */
+const LIGHT_FOR = 3;
+
+/** Whether discomfort was spoken of lately. */
+export const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
+  lines.some(({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * DAY);
+
+/** The address of a practice room: what comes after the sign is never sent to a server by the browser. */
+export const roomAddress = (token: string): string => `${window.location.origin}/practice#${token}`;

@@ -1,0 +1,163 @@
+import {
+  gateAtHand,
+  planSitting,
+  type Ladder,
+  type LadderStage,
+  type Pattern,
+  type Progress,
+  type Result,
+} from '@fleet-wren/core';
+import { useQuery } from '@tanstack/react-query';
+import { QRCodeSVG } from 'qrcode.react';
+import { useMemo } from 'react';
+import { useParams } from 'react-router';
+import { useAssignments, useProgress, type Assignment } from '../api/practice.ts';
+import { useStudent, type Student } from '../api/students.ts';
+import { wordsOf } from '../api/client.ts';
+import { layoutOf } from '../parts/threads/geometry.ts';
+import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { useNow } from '../parts/useNow.ts';
+import { hurtLately, roomAddress, sittingItem } from '../parts/practice.ts';
+import { studyWorker } from '../workers/client.ts';
+import { Tablature } from './parts.tsx';
+import { Sheet } from './Sheet.tsx';
+
+const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+
+/** Pixels between the margins of a sheet: what a strip of threads is laid out in. */
+const STRIP = 690;
+
+const digitsOf = (pattern: Pattern) => Object.fromEntries(pattern.strokes.map(({ id, pin }) => [id, pin ?? null]));
+
+const Figure = ({ pattern }: { readonly pattern: Pattern }) => {
+  const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
+  const digits = useMemo(() => digitsOf(pattern), [pattern]);
+  return (
+    <>
+      <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+        <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
+      </div>
+      <Tablature pattern={pattern} digits={digits} />
+    </>
+  );
+};
+
+const Boxes = ({ tempos, from }: { readonly tempos: readonly number[]; readonly from: number }) => (
+  <ul className="sheet-boxes" aria-label="Tempos to tick">
+    {tempos.slice(from).map((tempo) => (
+      <li key={tempo}>
+        <span className="box" aria-hidden="true" />
+        {tempo}
+      </li>
+    ))}
+  </ul>
+);
+
+interface AtHandProps {
+  readonly item: Assignment;
+  readonly progress: Progress;
+  readonly stage: LadderStage | undefined;
+}
+
+const AtHand = ({ item, progress, stage }: AtHandProps) => {
+  const planned = item.plan.stages[progress.stage];
+  const gate = gateAtHand(item.plan, progress);
+  return (
+    <section className="sheet-item">
+      <h2>
+        {item.name} <small>to {item.target}</small>
+      </h2>
+      {planned ? (
+        <>
+          <p>
+            <b>{planned.name}</b>
+            {stage && `: ${stage.why}`}
+          </p>
+          <p>
+            {gate > 0 ? `${gate} times clean in a row, then the next. ` : ''}
+            {stage && `${stage.minutes} minutes. ${stage.remark}`}
+          </p>
+          {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
+          {stage && stage.pattern.strokes.length > 0 && <Figure pattern={stage.pattern} />}
+        </>
+      ) : (
+        <p>Learnt. Twice clean at {item.target} keeps it.</p>
+      )}
+    </section>
+  );
+};
+
+const useLadder = ({ id, pattern, target, way }: Assignment) =>
+  useQuery({
+    queryKey: ['sheet ladder', id],
+    queryFn: (): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, way }]),
+  });
+
+const Item = ({ item }: { readonly item: Assignment }) => {
+  const { data: progress } = useProgress(item.id);
+  const { data: ladder } = useLadder(item);
+  if (!progress || !ladder) return null;
+  const key = item.plan.stages[progress.stage]?.key;
+  const stage = ladder.ok ? ladder.value.stages.find((one) => one.key === key) : undefined;
+  return <AtHand item={item} progress={progress} stage={stage} />;
+};
+
+/** Minutes of the sitting that is printed: a seventh of the week's, or twenty. */
+const minutesOf = ({ about }: Student): number =>
+  Math.min(120, Math.max(5, Math.round((about.weeklyMinutes ?? 0) / 6) || 20));
+
+const Plan = ({ student, items }: { readonly student: Student; readonly items: readonly Assignment[] }) => {
+  const now = useNow();
+  const plan = planSitting(
+    items.map((item) => sittingItem(item, now)),
+    { minutes: minutesOf(student), discomfort: hurtLately(items, now) },
+  );
+  if (!plan.ok) return null;
+  return (
+    <section className="sheet-plan">
+      <h2>A sitting of {plan.value.minutes} minutes</h2>
+      <ol>
+        {plan.value.lines.map(({ name, minutes }, index) => (
+          <li key={index}>
+            <span className="box" aria-hidden="true" />
+            <b>{minutes}′</b> {name}
+          </li>
+        ))}
+      </ol>
+      <p>{plan.value.caution}</p>
+    </section>
+  );
+};
+
+/** The link that was made a moment ago, as a picture: it came with the address, which no server sees. */
+const RoomPicture = () => {
+  const token = window.location.hash.slice(1);
+  if (!/^[\w-]{20,40}$/.test(token)) return null;
+  return (
+    <figure className="sheet-link">
+      <QRCodeSVG value={roomAddress(token)} size={96} marginSize={1} title="Link to the practice room" />
+      <figcaption>the practice room</figcaption>
+    </figure>
+  );
+};
+
+/** What a student takes home: the sitting, each thing at hand with its gate, its tempos to tick and its figure. */
+const StudentSheet = () => {
+  const { id = '' } = useParams();
+  const student = useStudent(id);
+  const { data: items } = useAssignments(id);
+  if (student.isError) return <p className="page">{wordsOf(student.error)}</p>;
+  if (!student.data || !items) return null;
+  const open = items.filter(({ endedAt }) => endedAt === null);
+  return (
+    <Sheet title={`For ${student.data.name}`} back=".." facts={[]}>
+      <RoomPicture />
+      {open.length === 0 ? <p>Nothing is set yet.</p> : <Plan student={student.data} items={open} />}
+      {open.map((item) => (
+        <Item key={item.id} item={item} />
+      ))}
+    </Sheet>
+  );
+};
+
+export default StudentSheet;
