@@ -20,6 +20,7 @@ import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternListStore } from './patterns/pattern-list.store.ts';
+import { FoldPool } from './practice/fold-pool.ts';
 import { LinksStore } from './practice/links.store.ts';
 import { AssignmentsController, PracticeController } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
@@ -78,6 +79,7 @@ export class AppModule {
         StudentsService,
         PracticeStore,
         LinksStore,
+        FoldPool,
         PracticeService,
         SetUpService,
       ],

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, Headers, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, Headers, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
@@ -99,6 +99,7 @@ export class PracticeController {
   constructor(private readonly practice: PracticeService) {}
 
   @Get()
+  @Header('content-type', 'application/json; charset=utf-8')
   room(@Headers(LINK_HEADER) token: string | undefined) {
     return this.practice.room(token ?? '');
   }

@@ -3,7 +3,6 @@ import { Injectable } from '@nestjs/common';
 import {
   WrenError,
   problem,
-  progressOf,
   readEvent,
   readPattern,
   valueOrThrow,
@@ -15,6 +14,7 @@ import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
+import { FoldPool } from './fold-pool.ts';
 import { LinksStore, type PracticeLink } from './links.store.ts';
 import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } from './practice.schema.ts';
 import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
@@ -24,16 +24,6 @@ import { standingOf } from './standing.ts';
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300 } as const;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
-
-/** What the practice room of a student holds. */
-export interface PracticeRoom {
-  /** The first name alone: a link never shows more of anybody. */
-  readonly name: string;
-  readonly assignments: readonly (Pick<
-    Assignment,
-    'id' | 'name' | 'pattern' | 'target' | 'way' | 'plan' | 'standing'
-  > & { readonly events: readonly PracticeEvent[] })[];
-}
 
 /** An event as it can be kept: told again, it is known by its name. */
 const named = (event: PracticeEvent): PracticeEvent => {
@@ -49,6 +39,7 @@ export class PracticeService {
     private readonly practice: PracticeStore,
     private readonly links: LinksStore,
     private readonly students: StudentsStore,
+    private readonly folds: FoldPool,
   ) {}
 
   lines(principal: Principal): Promise<readonly AssignmentLine[]> {
@@ -92,7 +83,8 @@ export class PracticeService {
   async progress(principal: Principal, id: string): Promise<Progress> {
     const scope = this.studios.for(principal);
     const { plan } = orNotFound(await this.practice.find(scope, checkedId(id)));
-    return progressOf(plan, await this.practice.eventsOf(scope, id));
+    const log = await this.practice.logOf(scope, id);
+    return (await this.folds.fold({ plan, log, now: Date.now() })).progress;
   }
 
   /** Takes down what happened; what was told before changes nothing, and what cannot be is refused as a whole. */
@@ -121,7 +113,8 @@ export class PracticeService {
   }
 
   private async refreshed(scope: StudioScope, assignment: Assignment, now: number): Promise<Assignment> {
-    const standing = standingOf(assignment.plan, await this.practice.eventsOf(scope, assignment.id), now);
+    const log = await this.practice.logOf(scope, assignment.id);
+    const { standing } = await this.folds.fold({ plan: assignment.plan, log, now });
     await this.practice.setStanding(scope, assignment.id, standing);
     return { ...assignment, standing };
   }
@@ -153,28 +146,25 @@ export class PracticeService {
     return { kind: 'link', studioId: owner.studioId, scope: { documents: [], student: owner.studentId } };
   }
 
-  /** The practice room behind a token. */
-  async room(token: string): Promise<PracticeRoom> {
+  /**
+   * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and
+   * what is set with its log. The logs are passed on as they come from the database.
+   */
+  async room(token: string): Promise<string> {
     const holder = await this.holderOf(token);
     const owner = await this.links.ownerOf(hashOf(token));
     if (owner) await this.links.countOpened(owner);
     const scope = this.studios.for(holder);
     const student: Student = orNotFound(await this.students.find(scope, holder.scope.student));
     const all = await this.practice.ofStudent(scope, student.id);
-    const open = all.filter(({ endedAt }) => endedAt === null);
-    const assignments = await Promise.all(
-      open.map(async ({ id, name, pattern, target, way, plan, standing }) => ({
-        id,
-        name,
-        pattern,
-        target,
-        way,
-        plan,
-        standing,
-        events: (await this.practice.eventsOf(scope, id)).slice(-EVENTS.kept),
-      })),
-    );
-    return { name: student.name.split(/\s+/)[0] ?? '', assignments };
+    const items: string[] = [];
+    for (const { id, name, pattern, target, way, plan, standing, endedAt } of all) {
+      if (endedAt !== null) continue;
+      const item = JSON.stringify({ id, name, pattern, target, way, plan, standing });
+      items.push(`${item.slice(0, -1)},"events":${await this.practice.logOf(scope, id)}}`);
+    }
+    const name = JSON.stringify(student.name.split(/\s+/)[0] ?? '');
+    return `{"name":${name},"assignments":[${items.join(',')}]}`;
   }
 
   private async scopeOf(principal: Principal, studentId: string): Promise<StudioScope> {

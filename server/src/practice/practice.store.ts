@@ -162,13 +162,14 @@ export class PracticeStore {
       await scope.insert('practice_events', rows).onConflict(['studio_id', 'student_id', 'id']).ignore();
   }
 
-  async eventsOf(scope: StudioScope, assignmentId: string): Promise<readonly PracticeEvent[]> {
-    const rows = (await scope
+  /** The whole log of an assignment as JSON text: a list of events in order. */
+  async logOf(scope: StudioScope, assignmentId: string): Promise<string> {
+    const event = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";
+    const found = (await scope
       .rows('practice_events')
       .where({ assignment_id: assignmentId })
-      .orderBy('at')
-      .select('id', 'at', 'kind', 'body')) as readonly EventRow[];
-    return rows.map(eventOf);
+      .first(scope.raw(`coalesce(json_agg(${event} order by at)::text, '[]') as log`))) as { readonly log: string };
+    return found.log;
   }
 
   /** The latest events of a student, newest first, with what they belong to. */
