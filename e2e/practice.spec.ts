@@ -170,9 +170,22 @@ test('a link that was revoked, or never was, says the same', async ({ page, brow
   await phone.context().close();
 });
 
-test('the desk shows who comes today, and a student is removed with everything', async ({ page }) => {
+test('the desk shows who comes today, a lesson is called off, and a student is removed with everything', async ({
+  page,
+}) => {
   await withStudent(page);
+  await page.getByRole('button', { name: 'About' }).click();
+  const today = new Date().toLocaleDateString('en-GB', { weekday: 'long' });
+  await page.getByLabel('Lesson on').selectOption(today);
+  await page.getByLabel('at', { exact: true }).fill('16:30');
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('link', { name: 'Desk' }).click();
+  const lessons = page.getByRole('region', { name: 'Today' });
+  await expect(lessons).toContainText('16:30');
+  await lessons.getByRole('button', { name: 'not today' }).click();
+  await expect(lessons).toContainText('No lessons today.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(lessons).toContainText('16:30');
   await expect(page.getByRole('region', { name: 'Stuck' })).toContainText('Nobody.');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: 'Students' }).click();

@@ -3,8 +3,10 @@ import { CAUTION, CAUTION_AFTER_DISCOMFORT, ticksPerBeat, type PracticeEvent } f
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { NO_DIGITS } from '../parts/judged.ts';
+import { hurtLately } from '../parts/practice.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
@@ -159,7 +161,8 @@ const Session = (props: SessionProps) => {
       event: { id: crypto.randomUUID(), at: Date.now(), kind: 'discomfort' },
     });
   };
-  const caution = hurt || item.standing.discomfort !== null ? CAUTION_AFTER_DISCOMFORT : CAUTION;
+  const now = useNow();
+  const caution = hurt || hurtLately([item], now) ? CAUTION_AFTER_DISCOMFORT : CAUTION;
   if (sitting.interruption)
     return <Interrupted interruption={sitting.interruption} caution={caution} goOn={sitting.goOn} />;
   return (

@@ -1,12 +1,15 @@
 import './students.scss';
 import { useNow } from '../parts/useNow.ts';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { format } from 'date-fns/format';
 import { DAY } from '@fleet-wren/core';
+import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
 import { usePatternList } from '../api/patterns.ts';
 import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
-import { useStudents, type Student } from '../api/students.ts';
+import { useChangeStudent, useStudents, type Student } from '../api/students.ts';
 import { byStudent } from './Students.tsx';
 import { agoWords, lessonOn, standingWords } from './words.ts';
 
@@ -22,6 +25,62 @@ const Name = ({ student }: Known) => (
     {student.name}
   </Link>
 );
+
+/** Calls a lesson off, or moves it, for one day. */
+const LessonTools = ({
+  student,
+  day,
+  time,
+}: {
+  readonly student: Student;
+  readonly day: string;
+  readonly time: string;
+}) => {
+  const change = useChangeStudent();
+  const notice = useNotice();
+  const [moving, setMoving] = useState(false);
+  const { about } = student;
+  const others = (about.changes ?? []).filter((one) => one.day !== day);
+  const set = (to: string | null): void => {
+    const changes = [...others, { day, time: to }].slice(-100);
+    setMoving(false);
+    change.mutate(
+      { ...student, about: { ...about, changes } },
+      {
+        onError: (error) => notice({ text: wordsOf(error) }),
+        onSuccess: (kept) =>
+          notice({
+            text: to === null ? `${student.name} does not come today.` : `${student.name} comes at ${to} today.`,
+            action: {
+              label: 'Undo',
+              run: () => change.mutate({ ...kept, about: { ...kept.about, changes: [...others, { day, time }] } }),
+            },
+          }),
+      },
+    );
+  };
+  return (
+    <span className="lesson-tools">
+      {moving ? (
+        <input
+          type="time"
+          autoFocus
+          aria-label={`Time of ${student.name} today`}
+          defaultValue={time}
+          onBlur={({ target }) => (target.value && target.value !== time ? set(target.value) : setMoving(false))}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      ) : (
+        <Button variant="plain" size="sm" onClick={() => setMoving(true)}>
+          move
+        </Button>
+      )}
+      <Button variant="plain" size="sm" onClick={() => set(null)}>
+        not today
+      </Button>
+    </span>
+  );
+};
 
 const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
   const lessons = known
@@ -47,6 +106,7 @@ const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now:
                 </div>
               ))}
             </div>
+            <LessonTools student={one.student} day={format(now, 'yyyy-MM-dd')} time={one.time} />
           </li>
         ))}
       </ol>
