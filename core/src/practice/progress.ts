@@ -40,8 +40,25 @@ export const DAY = 24 * 60 * 60 * 1000;
 /** Slips without half a gate between them that lead back, how far, and how clean gates have to be to skip one (est.). */
 const RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;
 
-/** Where somebody stands while a log is gone through. */
+/** How something that is practised stands, in short: what lists show without going through the log. */
 export interface Standing {
+  readonly stage: string | null;
+  readonly tempo: number | null;
+  /** Stages passed, of how many. */
+  readonly passed: number;
+  readonly of: number;
+  readonly best: number | null;
+  readonly minutes: number;
+  readonly last: number | null;
+  readonly discomfort: number | null;
+  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
+  /** When the last stage was passed, and when it comes back for review. */
+  readonly through: number | null;
+  readonly due: number | null;
+}
+
+/** Where somebody stands while a log is gone through. */
+export interface Stand {
   stage: number;
   step: number;
   streak: number;
@@ -52,20 +69,20 @@ export interface Standing {
   readonly fallbacks: number[];
 }
 
-const gateOf = ({ stages }: LadderPlan, { stage, step }: Standing): number => {
+const gateOf = ({ stages }: LadderPlan, { stage, step }: Stand): number => {
   const { gate = 0, tempos = [] } = stages[stage] ?? {};
   // Ten a step on the way, five at the top.
   return gate > 5 && tempos.length > 1 && step === tempos.length - 1 ? 5 : gate;
 };
 
-const passStage = (plan: LadderPlan, now: Standing, at: number): void => {
+const passStage = (plan: LadderPlan, now: Stand, at: number): void => {
   const key = plan.stages[now.stage]?.key;
   if (key !== undefined) now.passed.push({ key, at });
   now.stage += 1;
   now.step = 0;
 };
 
-const passGate = (plan: LadderPlan, now: Standing, at: number): void => {
+const passGate = (plan: LadderPlan, now: Stand, at: number): void => {
   const steps = plan.stages[now.stage]?.tempos.length ?? 0;
   now.streak = 0;
   now.slips = 0;
@@ -76,7 +93,7 @@ const passGate = (plan: LadderPlan, now: Standing, at: number): void => {
   else passStage(plan, now, at);
 };
 
-const slip = (plan: LadderPlan, now: Standing, at: number): void => {
+const slip = (plan: LadderPlan, now: Stand, at: number): void => {
   const half = now.streak * 2 >= gateOf(plan, now);
   now.slips = half ? 1 : now.slips + 1;
   now.streak = 0;
@@ -88,11 +105,11 @@ const slip = (plan: LadderPlan, now: Standing, at: number): void => {
 };
 
 /** Whether an attempt is at the stage and the tempo at hand; others count for the log alone. */
-const isAtHand = ({ stages }: LadderPlan, { stage, step }: Standing, event: PracticeEvent): boolean =>
+const isAtHand = ({ stages }: LadderPlan, { stage, step }: Stand, event: PracticeEvent): boolean =>
   stages[stage]?.key === event.stage && stages[stage]?.tempos[step] === event.tempo;
 
 /** Takes a stage as learnt, and all before it. */
-const passThrough = (plan: LadderPlan, now: Standing, event: PracticeEvent): void => {
+const passThrough = (plan: LadderPlan, now: Stand, event: PracticeEvent): void => {
   const index = plan.stages.findIndex(({ key }) => key === event.stage);
   while (index >= 0 && now.stage <= index) passStage(plan, now, event.at);
   now.streak = 0;
@@ -100,7 +117,7 @@ const passThrough = (plan: LadderPlan, now: Standing, event: PracticeEvent): voi
 };
 
 /** Where everybody stands at first. */
-export const newStanding = (): Standing => ({
+export const newStanding = (): Stand => ({
   stage: 0,
   step: 0,
   streak: 0,
@@ -111,7 +128,7 @@ export const newStanding = (): Standing => ({
 });
 
 /** Goes on by an event; says the tempo a gate was passed at, if one was. */
-export const goOn = (plan: LadderPlan, now: Standing, event: PracticeEvent): number | null => {
+export const goOn = (plan: LadderPlan, now: Stand, event: PracticeEvent): number | null => {
   if (event.kind === 'passed' || event.kind === 'done') passThrough(plan, now, event);
   if (!isAtHand(plan, now, event)) return null;
   if (event.kind === 'slipped') slip(plan, now, event.at);

@@ -3,7 +3,7 @@ import { cleanChance } from './ability.ts';
 import type { Ladder, LadderPlan } from './ladder.ts';
 import { planOf } from './ladder.ts';
 import type { PracticeEvent } from './log.ts';
-import { DAY, goOn, newStanding, type Standing } from './progress.ts';
+import { DAY, goOn, newStanding, type Stand } from './progress.ts';
 
 /** An invented student: how far the hand goes, how it learns and forgets, how often it practises. */
 export interface SimulatedStudent {
@@ -34,10 +34,10 @@ const MINUTE = 60_000;
 interface Being {
   skill: number;
   events: PracticeEvent[];
-  readonly standing: Standing;
+  readonly standing: Stand;
 }
 
-const attemptAt = (plan: LadderPlan, { stage, step }: Standing) => {
+const attemptAt = (plan: LadderPlan, { stage, step }: Stand) => {
   const now = plan.stages[stage];
   return now && { key: now.key, tempo: now.tempos[step], gate: now.gate };
 };

@@ -1,5 +1,5 @@
-import { progressOf, type LadderPlan, type PracticeEvent, type Progress } from '@fleet-wren/core';
-import { standingOf, type Standing } from './standing.ts';
+import { progressOf, type LadderPlan, type PracticeEvent, type Progress, type Standing } from '@fleet-wren/core';
+import { standingOf } from './standing.ts';
 
 /** A log to be gone through: as the text it comes from the database as, so that nobody reads it but who goes through it. */
 export interface FoldTask {

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { LadderPlan, Pattern, PracticeEvent, Way } from '@fleet-wren/core';
+import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
 import type { AssignmentForm } from './practice.schema.ts';
-import type { Standing } from './standing.ts';
 
 /** Something a student is to practise. */
 export interface Assignment {

@@ -1,22 +1,5 @@
-import { progressOf, stuckAt, type LadderPlan, type PracticeEvent } from '@fleet-wren/core';
+import { progressOf, stuckAt, type LadderPlan, type PracticeEvent, type Standing } from '@fleet-wren/core';
 import { reviewDue } from './reviews.ts';
-
-/** How an assignment stands, in short: what lists show without going through the log. */
-export interface Standing {
-  readonly stage: string | null;
-  readonly tempo: number | null;
-  /** Stages passed, of how many. */
-  readonly passed: number;
-  readonly of: number;
-  readonly best: number | null;
-  readonly minutes: number;
-  readonly last: number | null;
-  readonly discomfort: number | null;
-  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
-  /** When the last stage was passed, and when it comes back for review. */
-  readonly through: number | null;
-  readonly due: number | null;
-}
 
 /** How an assignment stands by its plan and its log. */
 export const standingOf = (plan: LadderPlan, events: readonly PracticeEvent[], now: number): Standing => {

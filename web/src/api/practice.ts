@@ -1,21 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { LadderPlan, Pattern, PracticeEvent, Progress, Way } from '@fleet-wren/core';
+import type { LadderPlan, Pattern, PracticeEvent, Progress, Standing, Way } from '@fleet-wren/core';
 import { ask } from './client.ts';
-
-/** How something that is practised stands, in short. */
-export interface Standing {
-  readonly stage: string | null;
-  readonly tempo: number | null;
-  readonly passed: number;
-  readonly of: number;
-  readonly best: number | null;
-  readonly minutes: number;
-  readonly last: number | null;
-  readonly discomfort: number | null;
-  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
-  readonly through: number | null;
-  readonly due: number | null;
-}
 
 /** What a list shows of something that is practised. */
 export interface AssignmentLine {

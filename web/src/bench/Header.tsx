@@ -23,6 +23,7 @@ import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { SAVING_WORDS } from '../workspace/saving-words.ts';
 import { useBench, useBenchStore } from './context.ts';
@@ -210,15 +211,9 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   return (
     <>
       <TuningChoice instrument={instrument} choose={(next) => run(reinstrument(bench.getState().document, next))} />
-      <Choice
-        label="Capo"
-        value={String(instrument.capo)}
-        options={Array.from(
-          { length: 10 },
-          (_, fret) => [String(fret), fret === 0 ? 'no capo' : `capo ${fret}`] as const,
-        )}
-        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo: Number(capo) } })}
-        plain
+      <CapoChoice
+        capo={instrument.capo}
+        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
       />
       <Choice
         label="Chord"

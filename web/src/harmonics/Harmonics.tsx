@@ -30,6 +30,7 @@ import { useCreatePattern } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { NO_DIGITS } from '../parts/judged.ts';
+import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { usePlayer } from '../sound/usePlayer.ts';
 import { FretBoard } from './FretBoard.tsx';
@@ -142,19 +143,7 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
         </button>
       </span>
       <TuningChoice instrument={instrument} choose={tune} />
-      <span className="choice">
-        <select
-          aria-label="Capo"
-          value={instrument.capo}
-          onChange={({ target }) => change({ instrument: { ...instrument, capo: Number(target.value) } })}
-        >
-          {Array.from({ length: 10 }, (_, fret) => (
-            <option key={fret} value={fret}>
-              {fret === 0 ? 'no capo' : `capo ${fret}`}
-            </option>
-          ))}
-        </select>
-      </span>
+      <CapoChoice capo={instrument.capo} choose={(capo) => change({ instrument: { ...instrument, capo } })} />
       <span className="choice">
         <select
           aria-label="Touched above the stopped note"

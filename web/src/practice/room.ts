@@ -1,7 +1,7 @@
-import type { LadderPlan, Pattern, PracticeEvent, Way } from '@fleet-wren/core';
+import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
 import { createStore, get, set, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import type { KeptEvent, Standing } from '../api/practice.ts';
+import type { KeptEvent } from '../api/practice.ts';
 
 /** Something to practise, as a room holds it. */
 export interface RoomItem {

@@ -1,5 +1,6 @@
 import {
   BEGINNINGS,
+  barTicks,
   figureFrom,
   figureIn,
   putTexture,
@@ -9,6 +10,7 @@ import {
   type Song,
 } from '@fleet-wren/core';
 import { useState } from 'react';
+import { useNotice } from '../app/Notice.tsx';
 import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useSong, useSongStore } from './store.ts';
 
@@ -16,6 +18,7 @@ import { useSong, useSongStore } from './store.ts';
 export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
   const figures = useSong((state) => state.document.figures);
+  const notice = useNotice();
   const [bringing, setBringing] = useState(false);
   const [reach, setReach] = useState<Reach>('here');
   const now = figureIn(bar);
@@ -32,8 +35,14 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   };
   const bring = (pattern: Pattern): void => {
     const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
-    put({ figure: figure.id, begins }, [figure]);
+    const longer = figure.length > barTicks(store.getState().document, bar);
+    put({ figure: figure.id, begins: longer ? 'runs on' : begins }, [figure]);
     setBringing(false);
+    if (longer)
+      notice({
+        text: `“${figure.name}” is longer than the bar: it runs on into the next.`,
+        action: { label: 'Cut it at each bar', run: () => put({ figure: figure.id, begins: 'each bar' }) },
+      });
   };
   return (
     <>

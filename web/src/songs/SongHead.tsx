@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
+import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { SAVING_WORDS } from '../workspace/saving-words.ts';
 import { SongTakeAway } from './SongTakeAway.tsx';
@@ -83,21 +84,10 @@ const Choices = ({ song }: { readonly song: Song }) => {
         </select>
       </span>
       <TuningChoice instrument={song.instrument} choose={(instrument) => run({ kind: 'setInstrument', instrument })} />
-      <span className="choice">
-        <select
-          aria-label="Capo"
-          value={song.instrument.capo}
-          onChange={({ target }) =>
-            run({ kind: 'setInstrument', instrument: { ...song.instrument, capo: Number(target.value) } })
-          }
-        >
-          {Array.from({ length: 10 }, (_, fret) => (
-            <option key={fret} value={fret}>
-              {fret === 0 ? 'no capo' : `capo ${fret}`}
-            </option>
-          ))}
-        </select>
-      </span>
+      <CapoChoice
+        capo={song.instrument.capo}
+        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...song.instrument, capo } })}
+      />
       <span className="choice">
         <select
           aria-label="Swing"

@@ -1,6 +1,6 @@
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import type { Standing } from '../api/practice.ts';
+import type { Standing } from '@fleet-wren/core';
 import type { About } from '../api/students.ts';
 
 /** Days of the week, Monday first. */

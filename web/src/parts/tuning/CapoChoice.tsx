@@ -1,0 +1,23 @@
+/** Frets a capo is put on at the most. */
+const HIGHEST = 9;
+
+/** Where the capo is. */
+export const CapoChoice = ({ capo, choose }: { readonly capo: number; readonly choose: (capo: number) => void }) => (
+  <span className="choice">
+    <select
+      aria-label="Capo"
+      title="Capo"
+      value={capo}
+      onChange={({ target }) => {
+        choose(Number(target.value));
+        target.blur();
+      }}
+    >
+      {Array.from({ length: Math.max(HIGHEST, capo) + 1 }, (_, fret) => (
+        <option key={fret} value={fret}>
+          {fret === 0 ? 'no capo' : `capo ${fret}`}
+        </option>
+      ))}
+    </select>
+  </span>
+);
