@@ -1,5 +1,5 @@
 import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
-import { createStore, get, set, type UseStore } from 'idb-keyval';
+import { createStore, get, update, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { KeptEvent } from '../api/practice.ts';
 
@@ -36,6 +36,9 @@ export interface RoomState {
 
 export type RoomStore = UseBoundStore<StoreApi<RoomState>>;
 
+/** What the browser keeps of a room. */
+type KeptRoom = Pick<RoomState, 'content' | 'waiting'>;
+
 /** Milliseconds between tries to send, and events sent at once. */
 const SENDING = { again: 5_000, most: 200 } as const;
 
@@ -69,6 +72,8 @@ export class Room {
     ended: null,
     refused: 0,
   }));
+  /** Events that have arrived or were let go: they wait no longer, whoever kept them. */
+  private readonly gone = new Set<string>();
   private readonly drawer: UseStore = createStore('fleet-wren-practice', 'rooms');
   private sending = false;
   private timer: ReturnType<typeof setInterval> | undefined;
@@ -78,7 +83,7 @@ export class Room {
   private readonly onOnline = (): void => void this.send();
 
   async open(): Promise<void> {
-    const kept = await get<Pick<RoomState, 'content' | 'waiting'>>(this.token, this.drawer).catch(() => undefined);
+    const kept = await get<KeptRoom>(this.token, this.drawer).catch(() => undefined);
     if (kept) this.state.setState({ content: kept.content, waiting: kept.waiting });
     window.addEventListener('online', this.onOnline);
     this.timer = setInterval(() => void this.send(), SENDING.again);
@@ -97,9 +102,18 @@ export class Room {
     void this.keep().then(() => this.send());
   }
 
+  /** Keeps the room in the browser; what another window of it took down and has not sent yet stays. */
   private async keep(): Promise<void> {
     const { content, waiting } = this.state.getState();
-    await set(this.token, { content, waiting }, this.drawer).catch(() => undefined);
+    const own = new Set(waiting.map(({ event }) => event.id));
+    const merged = (kept: KeptRoom | undefined): KeptRoom => ({
+      content,
+      waiting: [
+        ...(kept?.waiting ?? []).filter(({ event }) => !own.has(event.id) && !this.gone.has(event.id)),
+        ...waiting,
+      ],
+    });
+    await update<KeptRoom>(this.token, merged, this.drawer).catch(() => undefined);
   }
 
   private async fetch(): Promise<void> {
@@ -133,6 +147,7 @@ export class Room {
   /** What has arrived goes from what waits to what is known. */
   private async arrived(some: readonly KeptEvent[], body: unknown): Promise<boolean> {
     const names = new Set(some.map(({ event }) => event.id));
+    for (const name of names) this.gone.add(name);
     const standings = new Map(
       (body as readonly { readonly id: string; readonly standing: Standing }[]).map(({ id, standing }) => [
         id,
@@ -175,6 +190,7 @@ export class Room {
   }
 
   private async letGo({ event }: KeptEvent): Promise<void> {
+    this.gone.add(event.id);
     this.state.setState(({ waiting, refused }) => ({
       refused: refused + 1,
       waiting: waiting.filter((one) => one.event.id !== event.id),

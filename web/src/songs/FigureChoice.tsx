@@ -14,6 +14,24 @@ import { useNotice } from '../app/Notice.tsx';
 import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useSong, useSongStore } from './store.ts';
 
+type Beginning = (typeof BEGINNINGS)[number];
+
+const Begins = ({ begins, choose }: { readonly begins: Beginning; readonly choose: (begins: Beginning) => void }) => (
+  <label>
+    It begins with
+    <select
+      className="form-select"
+      aria-label="It begins with"
+      value={begins}
+      onChange={({ target }) => choose(BEGINNINGS.find((one) => one === target.value) ?? 'each bar')}
+    >
+      <option value="each bar">each bar</option>
+      <option value="each chord">each chord</option>
+      <option value="runs on">the section, and runs on</option>
+    </select>
+  </label>
+);
+
 /** What is played in the chosen bars, and how far a change of it goes. */
 export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
@@ -77,23 +95,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
           <option value="elsewhere">everywhere but here</option>
         </select>
       </label>
-      {now && (
-        <label>
-          It begins with
-          <select
-            className="form-select"
-            aria-label="It begins with"
-            value={begins}
-            onChange={({ target }) =>
-              put({ figure: now.figure, begins: BEGINNINGS.find((one) => one === target.value) ?? 'each bar' })
-            }
-          >
-            <option value="each bar">each bar</option>
-            <option value="each chord">each chord</option>
-            <option value="runs on">the section, and runs on</option>
-          </select>
-        </label>
-      )}
+      {now && <Begins begins={begins} choose={(next) => put({ figure: now.figure, begins: next })} />}
       {bringing && (
         <PatternPicker
           about="It is laid over the chords of the bars: its bass strokes go to whatever carries the bass."
