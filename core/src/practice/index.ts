@@ -13,7 +13,16 @@ export {
   type Way,
 } from './ladder.ts';
 export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
-export { DAY, gateAtHand, progressOf, type PracticeDay, type Progress, type Standing } from './progress.ts';
+export {
+  DAY,
+  gateAtHand,
+  progressOf,
+  weakStages,
+  type PracticeDay,
+  type Progress,
+  type StageCount,
+  type Standing,
+} from './progress.ts';
 export { stuckAt, type Stuck } from './stuck.ts';
 export { ABILITY, FIRST_ABILITY, afterAttempt, afterDays, cleanChance, type Ability, type Attempt } from './ability.ts';
 export {

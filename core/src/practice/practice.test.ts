@@ -21,6 +21,7 @@ import {
   simulatePractice,
   stuckAt,
   tempoSteps,
+  weakStages,
   type Ladder,
   type LadderPlan,
   type PracticeEvent,
@@ -160,6 +161,17 @@ describe('how an item stands', () => {
     const slips = times(3, () => event('slipped', 'tempo', 70));
     expect(progressOf(PLAN, [...at70, ...slips])).toMatchObject({ step: 0, tempo: 50, slips: 0 });
     expect(progressOf(PLAN, [...at70, ...slips]).fallbacks).toHaveLength(1);
+  });
+
+  test('attempts are counted by stage, and where most slip is said', () => {
+    const events = [...times(9, () => event('clean', 'thumb', 40)), ...times(6, () => event('slipped', 'thumb', 40))];
+    const easy = times(30, () => event('clean', 'tempo', 40));
+    const { attempts } = progressOf(PLAN, [...events, ...easy, event('slipped', 'tempo', 40)]);
+    expect(attempts).toEqual([
+      { key: 'thumb', clean: 9, slipped: 6 },
+      { key: 'tempo', clean: 30, slipped: 1 },
+    ]);
+    expect(weakStages(attempts)).toEqual([{ key: 'thumb', clean: 9, slipped: 6, share: 0.4 }]);
   });
 
   test('an attempt that is taken back was none', () => {

@@ -12,6 +12,13 @@ export interface PracticeDay {
   readonly best: number | null;
 }
 
+/** How attempts at one stage went. */
+export interface StageCount {
+  readonly key: string;
+  readonly clean: number;
+  readonly slipped: number;
+}
+
 /** How an item stands: a fold over its events. */
 export interface Progress {
   /** Index of the stage at hand; the number of stages where all are passed. */
@@ -28,6 +35,8 @@ export interface Progress {
   /** How often slips led back two tempos. */
   readonly fallbacks: readonly number[];
   readonly days: readonly PracticeDay[];
+  /** Attempts by stage, in the order the stages were first tried. */
+  readonly attempts: readonly StageCount[];
   readonly minutes: number;
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
@@ -155,6 +164,31 @@ const count = (day: MutableDay, { kind, minutes = 0 }: PracticeEvent, best: numb
   if (best !== null) day.best = Math.max(day.best ?? 0, best);
 };
 
+const countAttempts = (events: readonly PracticeEvent[]): readonly StageCount[] => {
+  const found = new Map<string, { key: string; clean: number; slipped: number }>();
+  for (const { kind, stage } of events) {
+    if (stage === undefined || (kind !== 'clean' && kind !== 'slipped')) continue;
+    const known = found.get(stage) ?? { key: stage, clean: 0, slipped: 0 };
+    known[kind] += 1;
+    found.set(stage, known);
+  }
+  return [...found.values()];
+};
+
+/** Attempts from which a share of slips says something, and the share from which a stage is weak (est.). */
+const WEAK = { attempts: 12, share: 0.15 } as const;
+
+/**
+ * The stages in which most attempts slipped, the worst first; those with few attempts are left aside.
+ * @example
+ * weakStages([{ key: 'thumb', clean: 10, slipped: 10 }, { key: 'tempo', clean: 30, slipped: 1 }]).map(({ key }) => key).join() // => 'thumb'
+ */
+export const weakStages = (attempts: readonly StageCount[]): readonly (StageCount & { readonly share: number })[] =>
+  attempts
+    .map((one) => ({ ...one, share: one.slipped / Math.max(1, one.clean + one.slipped) }))
+    .filter(({ clean, slipped, share }) => clean + slipped >= WEAK.attempts && share >= WEAK.share)
+    .sort((a, b) => b.share - a.share);
+
 /**
  * How an item stands by its log. Events may come in any order and more than once: the outcome is the same. Gates are clean
  * times in a row at the tempo at hand; three slips without half a gate between them lead two tempos back; two gates in a row
@@ -181,6 +215,7 @@ export const progressOf = (plan: LadderPlan, events: readonly PracticeEvent[]): 
     passed: now.passed,
     fallbacks: now.fallbacks,
     days: all,
+    attempts: countAttempts(ordered),
     minutes: all.reduce((sum, { minutes }) => sum + minutes, 0),
     last: ordered.at(-1)?.at ?? null,
     discomfort,

@@ -1,5 +1,5 @@
 import { useNow } from '../parts/useNow.ts';
-import { gateAtHand, type PracticeEvent } from '@fleet-wren/core';
+import { gateAtHand, weakStages, type PracticeEvent, type Progress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -74,11 +74,27 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
   );
 };
 
+/** Weak stages that are named. */
+const NAMED = 3;
+
+const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress: Progress }) => {
+  const weak = weakStages(progress.attempts).slice(0, NAMED);
+  if (weak.length === 0) return null;
+  const nameOf = (key: string): string => item.plan.stages.find((stage) => stage.key === key)?.name ?? key;
+  return (
+    <p>
+      Slips most in:{' '}
+      {weak.map(({ key, share }) => `${nameOf(key)} (${Math.round(share * 100)} % of the tries)`).join(', ')}.
+    </p>
+  );
+};
+
 const Detail = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
   return (
     <div className="item-detail">
       {progress && <TempoChart progress={progress} target={item.target} />}
+      {progress && <Weak item={item} progress={progress} />}
       <Stages item={item} />
     </div>
   );
