@@ -73,22 +73,33 @@ type StageTree = Map<Link | null, Map<Link | null, Map<Link | null, Stage>>>;
 /** Links kept before all are let go: some tens of megabytes. */
 const MOST_LINKS = 20_000;
 
-const kept = new WeakMap<School, WeakMap<Hand, Map<string, Tables>>>();
+/** All tables there are, and the room that the steps of all of them share: a long day may see every school and many hands. */
+interface House {
+  readonly kept: WeakMap<School, WeakMap<Hand, Map<string, Tables>>>;
+  readonly room: Room;
+}
 
-const newTables = (): Tables => ({
+const newHouse = (): House => ({ kept: new WeakMap(), room: { numbers: 0 } });
+
+let house = newHouse();
+
+const newTables = (room: Room): Tables => ({
   events: new Map(),
   links: new Map(),
   stages: new Map(),
-  room: { numbers: 0 },
+  room,
   size: 0,
 });
 
 const tablesFor = ({ school, hand, strings }: Task, most: number): Tables => {
+  // What is at work with tables that are let go keeps them until it is done.
+  if (isFull(house.room)) house = newHouse();
+  const { kept, room } = house;
   const byHand = rememberBy(kept, school, () => new WeakMap<Hand, Map<string, Tables>>());
   const all = rememberBy(byHand, hand, () => new Map<string, Tables>());
   const made = [...all.values()];
-  if (made.reduce((sum, { size }) => sum + size, 0) > MOST_LINKS || made.some(({ room }) => isFull(room))) all.clear();
-  return remember(all, `${strings} ${most}`, newTables);
+  if (made.reduce((sum, { size }) => sum + size, 0) > MOST_LINKS) all.clear();
+  return remember(all, `${strings} ${most}`, () => newTables(room));
 };
 
 /** Events at most this many in a table of links: two of them and a distance make one number. */
@@ -98,6 +109,10 @@ const MOST_EVENTS = 2 ** 20;
 const gapKey = ({ seconds, rest }: Gap): number =>
   Math.round(Math.min(seconds, 120) * 1e6) * 2 ** 26 + Math.round(Math.min(rest, 60) * 1e6);
 
+/** Numbers' worth of room that a link and a stage take beside their tables: maps and objects (measured). */
+const LINK_ROOM = 150;
+const STAGE_ROOM = 150;
+
 const linkIn = (tables: Tables, context: CostContext, a: EventOptions, b: EventOptions, distance: number, gap: Gap) => {
   const key = (a.id * MOST_EVENTS + b.id) * 4 + distance;
   return remember(
@@ -105,6 +120,7 @@ const linkIn = (tables: Tables, context: CostContext, a: EventOptions, b: EventO
     gapKey(gap),
     () => {
       tables.size += 1;
+      tables.room.numbers += LINK_ROOM + 8 * a.options.length * b.options.length;
       return makeLink(context, a, b, distance, gap);
     },
   );
@@ -161,16 +177,19 @@ const stageIn = (
 ): Stage => {
   const tree = remember<Float64Array, StageTree>(stages, own, () => new Map());
   const branch = remember(remember(tree, links[0], newBranch), links[1], newTwig);
-  return remember(branch, links[2], () => ({
-    options,
-    conflicts,
-    bounded,
-    own,
-    strikers,
-    links,
-    known: nothingKnown(room),
-    next: new Map(),
-  }));
+  return remember(branch, links[2], () => {
+    room.numbers += STAGE_ROOM;
+    return {
+      options,
+      conflicts,
+      bounded,
+      own,
+      strikers,
+      links,
+      known: nothingKnown(room),
+      next: new Map(),
+    };
+  });
 };
 
 const newTwig = (): Map<Link | null, Stage> => new Map();

@@ -18,15 +18,19 @@ export interface Reached {
   readonly raise: number;
 }
 
-/** Numbers that the steps of one school and hand may hold: some eighty megabytes. */
-const MOST_NUMBERS = 6_000_000;
+/** Numbers that all steps together may hold: some eighty megabytes. */
+const MOST_NUMBERS = 8_000_000;
 
-/** How many numbers are held; shared by all stages of a school and a hand. */
+/** Numbers' worth of room that a way and a step take beside their values (measured). */
+const WAY_ROOM = 20;
+const STEP_ROOM = 40;
+
+/** How many numbers are held; shared by all stages there are. */
 export interface Room {
   numbers: number;
 }
 
-/** Whether the room is used up: then what it holds may be let go before the next task. */
+/** Whether the room is used up: then what it holds is let go before the next task. */
 export const isFull = ({ numbers }: Room): boolean => numbers > MOST_NUMBERS;
 
 /** What leads to a stage and to what it comes: by the step before, and by the look of what is reached. */
@@ -68,7 +72,7 @@ const known = ({ steps, room }: Known, made: Step): Step => {
   const found = alike?.find(({ values, from }) => sameNumbers(values, made.values) && sameNumbers(from, made.from));
   if (found) return found;
   if (isFull(room)) return made;
-  room.numbers += 2 * made.values.length;
+  room.numbers += STEP_ROOM + 2 * made.values.length;
   if (alike) alike.push(made);
   else steps.set(hash, [made]);
   return made;
@@ -89,7 +93,7 @@ export const follow = (before: Step, stage: Stage, advance: (values: Float64Arra
   const raise = lower(made.values);
   const reached = { step: known(stage.known, made), raise };
   if (!isFull(stage.known.room)) {
-    stage.known.room.numbers += 4;
+    stage.known.room.numbers += WAY_ROOM;
     stage.known.ways.set(before, reached);
   }
   return reached;
