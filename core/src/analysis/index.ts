@@ -13,3 +13,4 @@ export * from './cures.ts';
 export * from './string-study.ts';
 export * from './alternatives.ts';
 export * from './compare/index.ts';
+export * from './strikers.ts';

@@ -78,8 +78,13 @@ export interface Stand {
   readonly fallbacks: number[];
 }
 
-const gateOf = ({ stages }: LadderPlan, { stage, step }: Stand): number => {
-  const { gate = 0, tempos = [] } = stages[stage] ?? {};
+/**
+ * Clean times in a row that pass the step at hand; 0 where the stage is done once.
+ * @example
+ * gateAtHand({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
+ */
+export const gateAtHand = (plan: LadderPlan, { stage, step }: Pick<Progress, 'stage' | 'step'>): number => {
+  const { gate = 0, tempos = [] } = plan.stages[stage] ?? {};
   // Ten a step on the way, five at the top.
   return gate > 5 && tempos.length > 1 && step === tempos.length - 1 ? 5 : gate;
 };
@@ -103,7 +108,7 @@ const passGate = (plan: LadderPlan, now: Stand, at: number): void => {
 };
 
 const slip = (plan: LadderPlan, now: Stand, at: number): void => {
-  const half = now.streak * 2 >= gateOf(plan, now);
+  const half = now.streak * 2 >= gateAtHand(plan, now);
   now.slips = half ? 1 : now.slips + 1;
   now.streak = 0;
   now.clean = 0;
@@ -143,7 +148,7 @@ export const goOn = (plan: LadderPlan, now: Stand, event: PracticeEvent): number
   if (event.kind === 'slipped') slip(plan, now, event.at);
   if (event.kind !== 'clean') return null;
   now.streak += 1;
-  if (now.streak < gateOf(plan, now)) return null;
+  if (now.streak < gateAtHand(plan, now)) return null;
   passGate(plan, now, event.at);
   return event.tempo ?? null;
 };
@@ -220,14 +225,4 @@ export const progressOf = (plan: LadderPlan, events: readonly PracticeEvent[]): 
     last: ordered.at(-1)?.at ?? null,
     discomfort,
   };
-};
-
-/**
- * Clean times in a row that pass the step at hand; 0 where the stage is done once.
- * @example
- * gateAtHand({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
- */
-export const gateAtHand = (plan: LadderPlan, { stage, step }: Pick<Progress, 'stage' | 'step'>): number => {
-  const { gate = 0, tempos = [] } = plan.stages[stage] ?? {};
-  return gate > 5 && tempos.length > 1 && step === tempos.length - 1 ? 5 : gate;
 };

@@ -13,7 +13,7 @@ import {
   type Striker,
 } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
-import type { Judgement } from '../analysis/index.ts';
+import { countStrikers, pulseOf, type Judgement } from '../analysis/index.ts';
 
 /** The kinds of stages a ladder has, in the order they usually come. */
 export const STAGE_KINDS = [
@@ -79,18 +79,8 @@ const only = (pattern: Pattern, name: string, keep: (stroke: Stroke) => boolean)
   strokes: pattern.strokes.filter(keep),
 });
 
-const countsOf = (source: StageSource): ReadonlyMap<Striker, number> => {
-  const count = new Map<Striker, number>();
-  for (const stroke of source.pattern.strokes) {
-    const digit = digitOf(source, stroke);
-    if (digit) count.set(strikerOf(digit), (count.get(strikerOf(digit)) ?? 0) + 1);
-  }
-  return count;
-};
-
-/** What keeps the pulse: the thumb, or the pick where there is no thumb. */
-const pulseOf = (count: ReadonlyMap<Striker, number>): Striker | undefined =>
-  count.has('p') ? 'p' : count.has('pick') ? 'pick' : undefined;
+const countsOf = (source: StageSource): ReadonlyMap<Striker, number> =>
+  countStrikers(source.pattern.strokes.map((stroke) => digitOf(source, stroke)));
 
 /** The fingers, the busiest first. */
 const fingersOf = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): readonly Striker[] =>

@@ -1,4 +1,4 @@
-import { judge, type Judgement } from '../analysis/index.ts';
+import { countStrikers, judge, pulseOf } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
@@ -23,18 +23,8 @@ type Keep = (digit: Digit | null, stroke: string) => boolean;
 
 const isMelody = (name: string): boolean => name.includes('/melody-');
 
-/** What keeps the pulse: the thumb, or the pick where the thumb plays nothing. */
-const pulseOf = (count: ReadonlyMap<Striker, number>): Striker => (count.has('p') ? 'p' : 'pick');
-
-const countStrikers = (digits: Judgement['digits']): ReadonlyMap<Striker, number> => {
-  const count = new Map<Striker, number>();
-  for (const digit of Object.values(digits))
-    if (digit) count.set(strikerOf(digit), (count.get(strikerOf(digit)) ?? 0) + 1);
-  return count;
-};
-
 /** The finger with the most strokes, the one nearer the thumb where two are level. */
-const busiestFinger = (count: ReadonlyMap<Striker, number>, pulse: Striker): Striker | undefined =>
+const busiestFinger = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): Striker | undefined =>
   (['i', 'm', 'a', 'c'] as const)
     .filter((striker) => striker !== pulse && count.has(striker))
     .sort((a, b) => (count.get(b) as number) - (count.get(a) as number))[0];
@@ -132,7 +122,7 @@ interface Level {
 
 const levelsOf = (song: Song, study: SongStudy): readonly Level[] => {
   const { digits } = study.judgement;
-  const count = countStrikers(digits);
+  const count = countStrikers(Object.values(digits));
   const pulse = pulseOf(count);
   const finger = busiestFinger(count, pulse);
   const pulseName = pulse === 'p' ? 'the thumb' : 'the pick';
@@ -144,7 +134,7 @@ const levelsOf = (song: Song, study: SongStudy): readonly Level[] => {
     song: only(song, study, name, keep),
   });
   return [
-    ...(count.has(pulse) ? [level('thumb', `${pulseName} alone`, isPulse)] : []),
+    ...(pulse ? [level('thumb', `${pulseName} alone`, isPulse)] : []),
     ...(sings ? [level('melody', `${pulseName} and the melody`, (digit, id) => isPulse(digit) || isMelody(id))] : []),
     ...(finger
       ? [

@@ -15,7 +15,7 @@ import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
 import { FoldPool } from './fold-pool.ts';
-import { LinksStore, type PracticeLink } from './links.store.ts';
+import { LinksStore, type LinkOwner, type PracticeLink } from './links.store.ts';
 import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } from './practice.schema.ts';
 import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
 import { standingOf } from './standing.ts';
@@ -30,6 +30,15 @@ const named = (event: PracticeEvent): PracticeEvent => {
   if (!UUID.test(event.id)) throw new WrenError(problem('event-wrong', { problem: 'its name is not one of a kind' }));
   return event;
 };
+
+/** The holder of a link to one student’s room. */
+type RoomHolder = LinkHolder & { readonly scope: { readonly student: string } };
+
+const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
+  kind: 'link',
+  studioId,
+  scope: { documents: [], student: studentId },
+});
 
 /** What students practise, what happened, and the links to their rooms. */
 @Injectable()
@@ -140,10 +149,14 @@ export class PracticeService {
   }
 
   /** Whoever holds a link’s token; a link that ended, was revoked or never was gets the same answer. */
-  async holderOf(token: string): Promise<LinkHolder & { readonly scope: { readonly student: string } }> {
+  async holderOf(token: string): Promise<RoomHolder> {
+    return holderFor(await this.ownerBehind(token));
+  }
+
+  private async ownerBehind(token: string): Promise<LinkOwner> {
     const owner = /^[\w-]{20,40}$/.test(token) ? await this.links.ownerOf(hashOf(token)) : undefined;
     if (!owner) throw new WrenError(problem('link-ended'));
-    return { kind: 'link', studioId: owner.studioId, scope: { documents: [], student: owner.studentId } };
+    return owner;
   }
 
   /**
@@ -151,11 +164,10 @@ export class PracticeService {
    * what is set with its log. The logs are passed on as they come from the database.
    */
   async room(token: string): Promise<string> {
-    const holder = await this.holderOf(token);
-    const owner = await this.links.ownerOf(hashOf(token));
-    if (owner) await this.links.countOpened(owner);
-    const scope = this.studios.for(holder);
-    const student: Student = orNotFound(await this.students.find(scope, holder.scope.student));
+    const owner = await this.ownerBehind(token);
+    await this.links.countOpened(owner);
+    const scope = this.studios.for(holderFor(owner));
+    const student: Student = orNotFound(await this.students.find(scope, owner.studentId));
     const all = await this.practice.ofStudent(scope, student.id);
     const items: string[] = [];
     for (const { id, name, pattern, target, way, plan, standing, endedAt } of all) {

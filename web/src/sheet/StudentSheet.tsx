@@ -102,7 +102,7 @@ const Item = ({ item }: { readonly item: Assignment }) => {
   return <AtHand item={item} progress={progress} stage={stage} />;
 };
 
-/** Minutes of the sitting that is printed: a seventh of the week's, or twenty. */
+/** Minutes of the sitting that is printed: a sixth of the week's, or twenty. */
 const minutesOf = ({ about }: Student): number =>
   Math.min(120, Math.max(5, Math.round((about.weeklyMinutes ?? 0) / 6) || 20));
 
