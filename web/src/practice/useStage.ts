@@ -1,13 +1,16 @@
 import {
   gateAtHand,
-  ladderFor,
   progressOf,
   type Ladder,
   type LadderStage,
   type Pattern,
   type Progress,
+  type Result,
+  type Way,
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
+import { studyWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
 import { eventsOf, type RoomItem, type RoomState } from './room.ts';
 
 /** What is practised now. */
@@ -38,13 +41,21 @@ const reviewed = (item: RoomItem, waiting: RoomState['waiting']): number => {
     .reduce((count, { kind }) => (kind === 'clean' ? count + 1 : kind === 'slipped' ? 0 : count), 0);
 };
 
+interface Question {
+  readonly pattern: Pattern;
+  readonly target: number;
+  readonly way: Way;
+}
+
+const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<Result<Ladder>> =>
+  studyWorker.ask('ladder', [pattern, aim], { signal });
+
 /** What of an item is at hand: the stage by its plan, with what is played, or a review of what is learnt. */
 export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand => {
   const { pattern, target, way, plan } = item;
-  const ladder = useMemo(() => {
-    const made = ladderFor(pattern, { target, way });
-    return made.ok ? made.value : undefined;
-  }, [pattern, target, way]);
+  const question = useMemo(() => ({ pattern, target, way }), [pattern, target, way]);
+  const { value } = useAnswer(question, askLadder);
+  const ladder = value?.ok ? value.value : undefined;
   return useMemo(() => {
     const progress = progressOf(plan, eventsOf(item, waiting));
     const stage = plan.stages[progress.stage];
