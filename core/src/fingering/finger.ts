@@ -5,33 +5,40 @@ import { figuresOf, fingeringOf, schoolOf, taskOfScore, type FingerOptions } fro
 import type { FingeringMemory } from './memory.ts';
 import { solve, solveBest, type Solution } from './solve.ts';
 import { remember, rememberBy } from './remember.ts';
-import type { Task, TaskStroke } from './task.ts';
+import { withSameEvents, type Task, type TaskStroke } from './task.ts';
 
 /** The fingering most bars of a figure have, the earliest of them where several are level. */
 const usual = (digits: Digits, bars: readonly (readonly number[])[]): readonly (Digit | null)[] => {
-  const votes = new Map<string, number>();
+  const votes = new Map<string, { count: number; readonly bar: readonly number[] }>();
+  let most: { count: number; readonly bar: readonly number[] } | undefined;
   for (const bar of bars) {
-    const key = fingeringOf(digits, bar).join(' ');
-    votes.set(key, (votes.get(key) ?? 0) + 1);
+    const vote = remember(votes, fingeringOf(digits, bar).join(' '), () => ({ count: 0, bar }));
+    vote.count += 1;
   }
-  const most = Math.max(...votes.values());
-  const winner = bars.find((bar) => votes.get(fingeringOf(digits, bar).join(' ')) === most) ?? [];
-  return fingeringOf(digits, winner);
+  for (const vote of votes.values()) if (!most || vote.count > most.count) most = vote;
+  return fingeringOf(digits, most?.bar ?? []);
 };
 
-/** Digits that strokes have by habit, because their figure came with them elsewhere in the part. */
-const habitsOf = (score: Score, digits: Digits): ReadonlyMap<number, Digit> => {
-  const habits = new Map<number, Digit>();
+/** For each stroke the digit it has by habit, because its figure came with it elsewhere in the part. */
+type Habits = readonly (Digit | undefined)[];
+
+const habitsOf = (score: Score, digits: Digits): Habits => {
+  const habits = new Array<Digit | undefined>(score.strokes.length).fill(undefined);
   for (const bars of figuresOf(score).values()) {
     if (bars.length < 2) continue;
     const model = usual(digits, bars);
     for (const bar of bars)
-      bar.forEach((index, place) => {
-        const digit = model[place];
-        if (digit) habits.set(index, digit);
-      });
+      for (let place = 0; place < bar.length; place += 1)
+        habits[bar[place] as number] = model[place] ?? undefined;
   }
   return habits;
+};
+
+/** Whether all strokes have the digit of their habit already. */
+const isSettled = (habits: Habits, digits: Digits): boolean => {
+  for (let index = 0; index < habits.length; index += 1)
+    if (habits[index] && habits[index] !== digits[index]) return false;
+  return true;
 };
 
 /** Strokes with a habit: made once, so that what is known of them is found again. */
@@ -49,9 +56,9 @@ const inHabit = (stroke: TaskStroke, habit: Digit | undefined): TaskStroke =>
 /** The task as it is finally solved: with the habits of figures that come back otherwise than before. */
 const settledTask = (score: Score, task: Task, first: Solution): Task => {
   const habits = habitsOf(score, first.digits);
-  const settled = [...habits].every(([index, digit]) => first.digits[index] === digit);
-  if (settled || task.school.weights.consistency === 0) return task;
-  return { ...task, strokes: task.strokes.map((stroke, index) => inHabit(stroke, habits.get(index))) };
+  if (isSettled(habits, first.digits) || task.school.weights.consistency === 0) return task;
+  const strokes = task.strokes.map((stroke, index) => inHabit(stroke, habits[index]));
+  return { ...task, strokes: withSameEvents(strokes, task.strokes) };
 };
 
 /**
@@ -61,9 +68,9 @@ const settledTask = (score: Score, task: Task, first: Solution): Task => {
  */
 export const fingerScore = (score: Score, task: Task, memory?: FingeringMemory): Solution => {
   const where = (at: number): string => placeIn(score, at);
-  const first = solve(task, where, memory?.tally);
+  const first = solve(task, where, memory?.first);
   const settled = settledTask(score, task, first);
-  return settled === task ? first : solve(settled, where, memory?.tally);
+  return settled === task ? first : solve(settled, where, memory?.settled);
 };
 
 /**

@@ -97,7 +97,7 @@ test('an edit in the middle costs as much as it is long, not as the piece is', (
  * state is the last three choices by name.
  */
 const leastByHand = (task: Task): number => {
-  const stages = stagesOf(task, eventsOf(task.strokes));
+  const { stages } = stagesOf(task, eventsOf(task.strokes));
   let states = new Map<string, { readonly cost: number; readonly last: readonly number[] }>([
     ['', { cost: 0, last: [] }],
   ]);

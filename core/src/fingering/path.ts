@@ -1,6 +1,7 @@
 import type { Stage } from './stages.ts';
 import { nothingKnown } from './steps.ts';
-import { endCosts, size, sweep, walkBack, type Tally } from './sweep.ts';
+import type { Passes } from './passes.ts';
+import { endCosts, size, sweep, walkBack } from './sweep.ts';
 
 /** The k least-cost paths through the stages, exactly. The best path is the case k = 1. */
 
@@ -40,8 +41,8 @@ export interface Paths {
 }
 
 /** The least-cost paths through stages that do not come round, cheapest first. */
-export const openPaths = (stages: readonly Stage[], k: number, tally?: Tally): Paths => {
-  const done = sweep([NONE, NONE, NONE, ...stages], startAt(1, 0, k), k, tally);
+export const openPaths = (stages: readonly Stage[], k: number, passes: Passes): Paths => {
+  const done = sweep([NONE, NONE, NONE].concat(stages), startAt(1, 0, k), k, passes);
   const values = endCosts(done);
   const paths = leastPlaces(values, k).map((place) => ({
     choices: walkBack(done, place),
@@ -50,13 +51,17 @@ export const openPaths = (stages: readonly Stage[], k: number, tally?: Tally): P
   return { paths, exact: true };
 };
 
-const rotate = <T>(items: readonly T[], by: number): readonly T[] => [...items.slice(by), ...items.slice(0, by)];
+const rotate = <T>(items: readonly T[], by: number): readonly T[] => items.slice(by).concat(items.slice(0, by));
 
 /** Where three neighbouring stages have the fewest states: the cheapest place to cut the cycle open. */
 const bestCut = (stages: readonly Stage[]): number => {
-  const around = (at: number): number =>
-    [0, 1, 2].reduce((product, step) => product * size(stages[(at + step) % stages.length]), 1);
-  return stages.reduce((best, _, at) => (around(at) < around(best) ? at : best), 0);
+  const { length } = stages;
+  let [best, least] = [0, Infinity];
+  for (let at = 0; at < length; at += 1) {
+    const states = size(stages[at]) * size(stages[(at + 1) % length]) * size(stages[(at + 2) % length]);
+    if (states < least) [best, least] = [at, states];
+  }
+  return best;
 };
 
 /** Times round the cycle with free ends for the bounds: each tightens them. */
@@ -71,11 +76,11 @@ const tighter = (bound: number, comes: number, set: number): number =>
  * path(r → s) + u(r) over all r, less u(s), is at most path(s → s); u is what the round before cost to come to r, so
  * that the bounds close in on the cost of the best cycle as the rounds go on.
  */
-const boundsOf = (unrolled: readonly Stage[], states: number, tally: Tally | undefined): Float64Array => {
+const boundsOf = (unrolled: readonly Stage[], states: number, passes: Passes): Float64Array => {
   const bounds = new Float64Array(states);
   let before: Float64Array = new Float64Array(states);
   for (let round = 0; round < ROUNDS; round += 1) {
-    const values = endCosts(sweep(unrolled, before, 1, tally));
+    const values = endCosts(sweep(unrolled, before, 1, passes));
     for (let state = 0; state < states; state += 1)
       bounds[state] = tighter(bounds[state] as number, values[state] as number, before[state] as number);
     before = values;
@@ -97,12 +102,12 @@ interface CutCycle {
   readonly turnBack: (choices: readonly number[]) => readonly number[];
 }
 
-const cutCycle = (stages: readonly Stage[], tally: Tally | undefined): CutCycle => {
+const cutCycle = (stages: readonly Stage[], passes: Passes): CutCycle => {
   const cut = bestCut(stages);
   const order = rotate(stages, cut);
-  const unrolled = [...order, ...order.slice(0, 3)];
+  const unrolled = order.concat(order.slice(0, 3));
   const states = size(order[0]) * size(order[1]) * size(order[2]);
-  const bounds = boundsOf(unrolled, states, tally);
+  const bounds = boundsOf(unrolled, states, passes);
   const reached = [...bounds.keys()].filter((state) => bounds[state] !== Infinity);
   const ranked = reached.sort((a, b) => (bounds[a] as number) - (bounds[b] as number) || a - b);
   const turn = (2 * stages.length - 3 - cut) % stages.length;
@@ -113,24 +118,29 @@ const cutCycle = (stages: readonly Stage[], tally: Tally | undefined): CutCycle 
 const MOST_WORK = 60_000_000;
 
 /** Comparisons one time through the stages takes. */
-const workOf = (stages: readonly Stage[]): number =>
-  stages.reduce(
-    (sum, stage, at) => sum + size(stage) * size(stages[at - 1]) * size(stages[at - 2]) * size(stages[at - 3]),
-    0,
-  );
+const workOf = (stages: readonly Stage[]): number => {
+  let sum = 0;
+  let [n3, n2, n1] = [1, 1, 1];
+  for (const stage of stages) {
+    const n0 = size(stage);
+    sum += n0 * n1 * n2 * n3;
+    [n3, n2, n1] = [n2, n1, n0];
+  }
+  return sum;
+};
 
 /**
  * The least-cost paths through four or more stages that come round, cheapest first. The cycle is cut open at three
  * stages, and the states there are tried from the lowest bound up until no bound is below the best found, or the work
  * is more than it may be: then the answer need not be exact.
  */
-export const closedPaths = (stages: readonly Stage[], k: number, tally?: Tally): Paths =>
-  tryStates(cutCycle(stages, tally), k, tally);
+export const closedPaths = (stages: readonly Stage[], k: number, passes: Passes): Paths =>
+  tryStates(cutCycle(stages, passes), k, passes);
 
 const tryStates = (
   { unrolled, states, ranked, bounds, turnBack }: CutCycle,
   k: number,
-  tally: Tally | undefined,
+  passes: Passes,
 ): Paths => {
   const most = Math.max(1, Math.floor(MOST_WORK / (workOf(unrolled) * k)));
   let best: readonly Path[] = [];
@@ -139,7 +149,7 @@ const tryStates = (
     if ((bounds[state] as number) >= (best[k - 1]?.cost ?? Infinity) - EPSILON) break;
     if (tried === most) return { paths: best, exact: false };
     tried += 1;
-    const done = sweep(unrolled, startAt(states, state, k), k, tally);
+    const done = sweep(unrolled, startAt(states, state, k), k, passes);
     const values = endCosts(done);
     const found = Array.from({ length: k }, (_, rank) => state * k + rank)
       .filter((place) => (values[place] as number) < Infinity)

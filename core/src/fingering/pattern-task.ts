@@ -2,7 +2,6 @@ import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
 import { isBassString, stringCount } from '../instrument/index.ts';
 import { DIGITS, type Digit, type Pattern } from '../pattern/index.ts';
 import {
-  lastIndexBefore,
   realise,
   secondsAt,
   secondsOf,
@@ -154,11 +153,14 @@ const makeTaskStroke = (stroke: ScoreStroke, around: Surroundings): TaskStroke =
 
 /** For each stroke the index of the beat it falls in; strokes and beats are sorted, so one pass finds all. */
 const beatIndexes = ({ strokes, beats }: Score): Int32Array => {
-  let index = 0;
-  return Int32Array.from(strokes, ({ at }) => {
-    while (index + 1 < beats.length && (beats[index + 1] as ScoreBeat).at <= at) index += 1;
-    return index;
-  });
+  const found = new Int32Array(strokes.length);
+  let beat = 0;
+  for (let index = 0; index < strokes.length; index += 1) {
+    const { at } = strokes[index] as ScoreStroke;
+    while (beat + 1 < beats.length && (beats[beat + 1] as ScoreBeat).at <= at) beat += 1;
+    found[index] = beat;
+  }
+  return found;
 };
 
 /** Whether a stroke falls between the parts that a pick counts down on: every other part of the grid. */
@@ -253,17 +255,51 @@ type Figures = ReadonlyMap<string, readonly (readonly number[])[]>;
 const figures = new WeakMap<Score, Figures>();
 
 const findFigures = ({ strokes, bars }: Score): Figures => {
-  const inBars = bars.map((): number[] => []);
-  strokes.forEach(({ at }, index) => inBars[lastIndexBefore(bars, at)]?.push(index));
   const byLook = new Map<string, number[][]>();
-  inBars.forEach((indexes, bar) => {
-    if (indexes.length === 0) return;
-    const look = indexes.map((index) => lookInBar(strokes[index] as ScoreStroke, bars[bar]?.at ?? 0)).join(' ');
+  let to = 0;
+  bars.forEach(({ at: from }, bar) => {
+    const first = to;
+    const end = bars[bar + 1]?.at ?? Infinity;
+    while (to < strokes.length && (strokes[to] as ScoreStroke).at < end) to += 1;
+    if (to === first) return;
+    const indexes = Array.from({ length: to - first }, (_, place) => first + place);
+    const look = lookOfBar(strokes, first, to, from);
     const alike = byLook.get(look);
     if (alike) alike.push(indexes);
     else byLook.set(look, [indexes]);
   });
   return byLook;
+};
+
+/** What a bar looked like, and the strokes it had then. */
+interface BarLook {
+  readonly strokes: readonly ScoreStroke[];
+  readonly from: number;
+  readonly look: string;
+}
+
+/** Bars keep their strokes from edit to edit. */
+const barLooks = new WeakMap<ScoreStroke, BarLook>();
+
+const lookOfBar = (strokes: readonly ScoreStroke[], first: number, to: number, from: number): string => {
+  const opening = strokes[first] as ScoreStroke;
+  const known = barLooks.get(opening);
+  if (known?.from === from && hasStrokes(known.strokes, strokes, first, to)) return known.look;
+  const those = strokes.slice(first, to);
+  const look = those.map((stroke) => lookInBar(stroke, from)).join(' ');
+  barLooks.set(opening, { strokes: those, from, look });
+  return look;
+};
+
+const hasStrokes = (
+  bar: readonly ScoreStroke[],
+  strokes: readonly ScoreStroke[],
+  first: number,
+  to: number,
+): boolean => {
+  if (bar.length !== to - first) return false;
+  for (let place = 0; place < bar.length; place += 1) if (bar[place] !== strokes[first + place]) return false;
+  return true;
 };
 
 const SLUR_NUMBERS = { 'hammer-on': 1, 'pull-off': 2, slide: 3 } as const;

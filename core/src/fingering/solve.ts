@@ -2,10 +2,11 @@ import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
 import type { Option } from './options.ts';
+import type { SolverMemory } from './memory.ts';
+import { newPasses, type Passes } from './passes.ts';
 import { closedPaths, openPaths, type Path } from './path.ts';
 import { carriesPick } from './school.ts';
 import { stagesOf, type Stage } from './stages.ts';
-import type { Tally } from './sweep.ts';
 import { WINDOW, eventsOf, type Event, type Task } from './task.ts';
 
 /** The answer to a task: a digit for each stroke, what they cost together, and what stood in the way. */
@@ -23,9 +24,13 @@ export interface Conflict {
   readonly strokes: readonly number[];
 }
 
-const spread = (events: readonly Event[], chosen: readonly Option[], count: number): Digits => {
+const spread = (events: readonly Event[], chosen: (at: number) => Option | undefined, count: number): Digits => {
   const digits = new Array<Digit | null>(count).fill(null);
-  events.forEach((event, at) => event.strokes.forEach((index, place) => (digits[index] = chosen[at]?.[place] ?? null)));
+  for (let at = 0; at < events.length; at += 1) {
+    const { strokes } = events[at] as Event;
+    const option = chosen(at);
+    for (let place = 0; place < strokes.length; place += 1) digits[strokes[place] as number] = option?.[place] ?? null;
+  }
   return digits;
 };
 
@@ -57,7 +62,7 @@ const cheapest = ({ options, own }: Stage, count: number): readonly Option[] =>
 const shortCycles = (task: Task, events: readonly Event[], stages: readonly Stage[], count: number): Found => {
   const most = Math.floor(MOST_WAYS ** (1 / stages.length));
   const best = combinations(stages.map((stage) => cheapest(stage, most)))
-    .map((chosen) => spread(events, chosen, task.strokes.length))
+    .map((chosen) => spread(events, (at) => chosen[at], task.strokes.length))
     .map((digits) => ({ digits, cost: totalCost(task, digits) }))
     .sort((a, b) => a.cost - b.cost)
     .slice(0, count);
@@ -72,11 +77,7 @@ const conflictsOf = (
   conflicts.map(({ code, details }) => ({ problem: problem(code, { ...details, where: where(at) }), strokes }));
 
 const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[], { choices, cost }: Path): Best => ({
-  digits: spread(
-    events,
-    stages.map((stage, at) => stage.options[choices[at] as number] as Option),
-    task.strokes.length,
-  ),
+  digits: spread(events, (at) => stages[at]?.options[choices[at] as number], task.strokes.length),
   cost,
 });
 
@@ -85,10 +86,10 @@ const search = (
   events: readonly Event[],
   stages: readonly Stage[],
   count: number,
-  tally?: Tally,
+  passes: Passes,
 ): Found => {
   if (task.cyclic && events.length <= WINDOW) return shortCycles(task, events, stages, count);
-  const { paths, exact } = task.cyclic ? closedPaths(stages, count, tally) : openPaths(stages, count, tally);
+  const { paths, exact } = task.cyclic ? closedPaths(stages, count, passes) : openPaths(stages, count, passes);
   const whole = exact && stages.every(({ bounded }) => !bounded);
   return { best: paths.map((path) => digitsOn(task, events, stages, path)), exact: whole };
 };
@@ -98,6 +99,9 @@ const distinct = (best: readonly Best[]): readonly Best[] => {
   const keys = best.map(({ digits }) => digits.join());
   return best.filter((_, place) => keys.indexOf(keys[place] as string) === place);
 };
+
+/** Passes of one search that the next may go by. */
+const MOST_PASSES = 8;
 
 const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] };
 
@@ -112,16 +116,23 @@ export const solveBest = (
   task: Task,
   where: (at: number) => string,
   count: number,
-  tally?: Tally,
+  memory?: SolverMemory,
 ): readonly Solution[] => {
   const events = eventsOf(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
-  const stages = stagesOf(task, events);
+  const staged = stagesOf(task, events, memory?.staged);
+  const { stages } = staged;
+  const passes = newPasses(memory?.passes, memory?.tally);
   // Where the pick's last way is part of the state, a fingering may come twice.
   const twice = carriesPick(task.school) && count > 1;
-  const { best: found, exact } = search(task, events, stages, twice ? 2 * count : count, tally);
+  const { best: found, exact } = search(task, events, stages, twice ? 2 * count : count, passes);
+  if (memory) Object.assign(memory, { staged, passes: passes.made.slice(0, MOST_PASSES) });
   const best = twice ? distinct(found).slice(0, count) : found;
-  const met = stages.flatMap((stage, at) => conflictsOf(stage, events[at] as Event, where));
+  const met: Conflict[] = [];
+  for (let at = 0; at < stages.length; at += 1) {
+    const stage = stages[at] as Stage;
+    if (stage.conflicts.length > 0) met.push(...conflictsOf(stage, events[at] as Event, where));
+  }
   const conflicts = exact ? met : [...met, BOUNDED];
   return best.map((one) => ({ ...one, conflicts }));
 };
@@ -131,5 +142,5 @@ export const solveBest = (
  * @example
  * solve(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
-export const solve = (task: Task, where: (at: number) => string, tally?: Tally): Solution =>
-  solveBest(task, where, 1, tally)[0] as Solution;
+export const solve = (task: Task, where: (at: number) => string, memory?: SolverMemory): Solution =>
+  solveBest(task, where, 1, memory)[0] as Solution;

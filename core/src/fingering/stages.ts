@@ -5,9 +5,10 @@ import { makeLink, type Link } from './links.ts';
 import { lookOf } from './look.ts';
 import type { Option, Unplaced } from './options.ts';
 import { remember, rememberBy } from './remember.ts';
+import { overlapOf, type Overlap } from './passes.ts';
 import type { School } from './school.ts';
 import { isFull, nothingKnown, type Known, type Room } from './steps.ts';
-import { eventBefore, gapOf, type Event, type Task, type TaskStroke } from './task.ts';
+import { WINDOW, eventBefore, gapOf, type Event, type Task, type TaskStroke } from './task.ts';
 
 /** One event as the solver sees it. */
 export interface Stage {
@@ -57,7 +58,7 @@ const leavingCosts = (
 };
 
 /** Tables worked out for a school and a hand. They depend on nothing else, so an edit finds nearly all of them made. */
-interface Tables {
+export interface Tables {
   readonly events: Map<number | string, EventOptions>;
   /** By the two events and how far apart they are counted, then by what lies between them. */
   readonly links: Map<number, Map<number, Link>>;
@@ -126,34 +127,70 @@ const linkIn = (tables: Tables, context: CostContext, a: EventOptions, b: EventO
   );
 };
 
-/** Builds the solver's stages: for each event its options, their own costs, and the links with the events before. */
-export const stagesOf = (task: Task, events: readonly Event[]): readonly Stage[] => {
-  const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
+/** The stages of a task, and what they were made with. */
+export interface Staged {
+  readonly task: Task;
+  readonly events: readonly Event[];
+  readonly stages: readonly Stage[];
+  readonly tables: Tables;
+}
+
+/** Which events of a task are the same strokes, at the same times, as those of the task before. */
+const sameEvents = (before: Staged | undefined, task: Task, events: readonly Event[], tables: Tables): Overlap => {
+  if (!before || before.tables !== tables || before.task.cyclic !== task.cyclic) return { front: 0, back: 0 };
+  const [old, now] = [before.task.strokes, task.strokes];
+  return overlapOf(before.events.length, events.length, (was, at) => {
+    const [a, b] = [(before.events[was] as Event).strokes, (events[at] as Event).strokes];
+    if (a.length !== b.length) return false;
+    for (let place = 0; place < a.length; place += 1)
+      if (old[a[place] as number] !== now[b[place] as number]) return false;
+    return true;
+  });
+};
+
+/**
+ * Builds the solver's stages: for each event its options, their own costs, and the links with the events before. A stage
+ * of the task before stands where its event and the three before it do; those at the beginning of a cycle are made anew.
+ */
+export const stagesOf = (task: Task, events: readonly Event[], before?: Staged): Staged => {
   const most = mostOptions(events.length);
   const tables = tablesFor(task, most);
+  const { front, back } = sameEvents(before, task, events, tables);
+  const old = before?.stages ?? [];
+  const moved = events.length - old.length;
+  const make = stageMaker(task, events, tables, most);
+  const first = task.cyclic ? WINDOW : 0;
+  const stages: Stage[] = [];
+  for (let at = 0; at < events.length; at += 1) {
+    const was = at < front ? at : at >= events.length - back + WINDOW ? at - moved : -1;
+    const known = at >= first && was >= first ? old[was] : undefined;
+    stages.push(known ?? make(at, stages[at - 1]));
+  }
+  return { task, events, stages, tables };
+};
+
+/** Makes the stage of an event, given the one before it. */
+const stageMaker = (task: Task, events: readonly Event[], tables: Tables, most: number) => {
+  const context: CostContext = { school: task.school, hand: task.hand, strings: task.strings };
   const byGrid = task.school.weights.gridTurn > 0;
   const strokesOf = ({ strokes }: Event): readonly TaskStroke[] =>
     strokes.map((index) => task.strokes[index] as TaskStroke);
-  const all = events.map((event) =>
-    remember(tables.events, lookOf(task.strokes, event.strokes, byGrid), () =>
+  const optionsAt = (at: number): EventOptions => {
+    const event = events[at] as Event;
+    return remember(tables.events, lookOf(task.strokes, event.strokes, byGrid), () =>
       eventOptions(task, context, strokesOf(event), { id: tables.events.size, most }),
-    ),
-  );
-  const linkBack = (index: number, distance: number): Link | null => {
-    const before = eventBefore(task, events, index, distance);
-    return before
-      ? linkIn(tables, context, all[before.index] as EventOptions, all[index] as EventOptions, distance, before)
-      : null;
+    );
   };
-  const stages: Stage[] = [];
-  events.forEach((event, index) => {
-    const here = all[index] as EventOptions;
-    const own = withHabit(here, task, event.strokes);
-    const made = (): Stage => stageIn(tables, here, own, [linkBack(index, 1), linkBack(index, 2), linkBack(index, 3)]);
-    const before = stages[index - 1];
-    stages.push(before ? nextStage(before, own, gapKey(gapBetween(events, index)), made) : made());
-  });
-  return stages;
+  const linkBack = (at: number, distance: number): Link | null => {
+    const before = eventBefore(task, events, at, distance);
+    return before ? linkIn(tables, context, optionsAt(before.index), optionsAt(at), distance, before) : null;
+  };
+  return (at: number, before: Stage | undefined): Stage => {
+    const here = optionsAt(at);
+    const own = withHabit(here, task, (events[at] as Event).strokes);
+    const made = (): Stage => stageIn(tables, here, own, [linkBack(at, 1), linkBack(at, 2), linkBack(at, 3)]);
+    return before ? nextStage(before, own, gapKey(gapBetween(events, at)), made) : made();
+  };
 };
 
 const gapBetween = (events: readonly Event[], index: number): Gap =>

@@ -1,6 +1,7 @@
-import { follow, settle, type Step } from './steps.ts';
 import { linkTable } from './links.ts';
+import { guideFor, takenOver, type Pass, type Passes } from './passes.ts';
 import type { Stage } from './stages.ts';
+import { follow, settle, type Reached, type Step } from './steps.ts';
 
 /**
  * One pass of dynamic programming through stages, whose state is the options of the last three events, after the
@@ -86,65 +87,71 @@ const advance = (values: Float64Array, [, s2, s1, s0]: FourStages, k: number): S
   return step;
 };
 
-/** A pass through stages from given costs of the state before the fourth of them. */
-export interface Sweep {
-  readonly stages: readonly Stage[];
+/** A pass from given costs of the state before the fourth of its stages. */
+export interface Sweep extends Pass {
   readonly start: Float64Array;
-  readonly steps: readonly Step[];
-  /** What is to be added to the values of the last step. */
-  readonly base: number;
-  readonly k: number;
 }
 
-/** How many steps of passes there were, and how many of them had to be worked out. */
-export interface Tally {
-  steps: number;
-  worked: number;
-}
+/** Works out, or finds, what a pass reaches after a stage from the step before. */
+const onward = (stages: readonly Stage[], at: number, before: Step, k: number, { tally }: Passes): Reached => {
+  const four = [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
+  tally.steps += 1;
+  return follow(before, four[3], (values) => {
+    tally.worked += 1;
+    return advance(values, four, k);
+  });
+};
 
 /** Runs through stages from given costs of the state before the fourth of them. */
-export const sweep = (stages: readonly Stage[], start: Float64Array, k: number, tally?: Tally): Sweep => {
-  const steps: Step[] = [];
-  if (stages.length <= 3) return { stages, start, steps, base: 0, k };
-  let { step, raise: base } = settle(stages[3] as Stage, start);
-  let worked = 0;
-  for (let at = 3; at < stages.length; at += 1) {
-    const four = [stages[at - 3], stages[at - 2], stages[at - 1], stages[at]] as unknown as FourStages;
-    const next = follow(step, four[3], (values) => {
-      worked += 1;
-      return advance(values, four, k);
-    });
-    step = next.step;
-    base += next.raise;
-    steps.push(step);
+export const sweep = (stages: readonly Stage[], start: Float64Array, k: number, passes: Passes): Sweep => {
+  const reached: Reached[] = stages.length > 3 ? [settle(stages[3] as Stage, start)] : [];
+  const guide = guideFor(passes, stages, k);
+  for (let at = 2; at < stages.length - 1; at = reached.length + 1) {
+    const { step } = reached[at - 2] as Reached;
+    const taken = guide && takenOver(guide, stages, at, step);
+    if (guide && taken) takeOver(reached, guide.pass, taken.from, taken.count, passes);
+    else reached.push(onward(stages, at + 1, step, k, passes));
   }
-  if (tally) {
-    tally.steps += steps.length;
-    tally.worked += worked;
-  }
-  return { stages, start, steps, base, k };
+  const made = { stages, start, reached, k };
+  passes.made.push(made);
+  return made;
+};
+
+const takeOver = (reached: Reached[], { reached: old }: Pass, from: number, count: number, { tally }: Passes): void => {
+  for (let index = from; index < from + count; index += 1) reached.push(old[index] as Reached);
+  tally.steps += count;
 };
 
 /** What a pass costs at its end, by state. */
-export const endCosts = ({ start, steps, base }: Sweep): Float64Array => {
-  const last = steps.at(-1);
-  return last ? last.values.map((value) => value + base) : start;
+export const endCosts = ({ start, reached }: Sweep): Float64Array => {
+  const last = reached.at(-1);
+  if (!last) return start;
+  let base = 0;
+  for (const { raise } of reached) base += raise;
+  return last.step.values.map((value) => value + base);
 };
 
 /** How many options a stage has. */
 export const size = (stage: Stage | undefined): number => stage?.own.length ?? 1;
 
 /** Walks back from a rank of a last state to the options of the stages after the first three. */
-export const walkBack = ({ stages, steps, k }: Sweep, last: number): readonly number[] => {
-  const path: number[] = [];
-  let [state, rank] = [Math.floor(last / k), last % k];
+export const walkBack = ({ stages, reached, k }: Sweep, last: number): readonly number[] => {
+  const path = new Array<number>(Math.max(0, stages.length - 3)).fill(0);
+  let state = Math.floor(last / k);
+  let rank = last % k;
+  let n0 = size(stages.at(-1));
+  let n1 = size(stages.at(-2));
   for (let at = stages.length - 1; at >= 3; at -= 1) {
-    const [n0, n1, n2] = [size(stages[at]), size(stages[at - 1]), size(stages[at - 2])];
-    path.push(state % n0);
-    const [o1, o2] = [Math.floor(state / n0) % n1, Math.floor(state / (n0 * n1))];
-    const origin = (steps[at - 3] as Step).from[state * k + rank] as number;
-    rank = origin % k;
-    state = (Math.floor(origin / k) * n2 + o2) * n1 + o1;
+    const n2 = size(stages[at - 2]);
+    const before = Math.floor(state / n0);
+    path[at - 3] = state - before * n0;
+    const origin = (reached[at - 2] as Reached).step.from[state * k + rank] as number;
+    const o3 = Math.floor(origin / k);
+    rank = origin - o3 * k;
+    // Of the state there are left the options one and two back; the third comes from where it was reached.
+    state = o3 * n2 * n1 + before;
+    n0 = n1;
+    n1 = n2;
   }
-  return path.reverse();
+  return path;
 };

@@ -95,14 +95,21 @@ export const eventsOf = (strokes: readonly TaskStroke[]): readonly Event[] => {
 /** Solver, needs and findings ask the same of one task. */
 const gathered = new WeakMap<readonly TaskStroke[], readonly Event[]>();
 
+/** Strokes in the place of others, at the same times and struck by the same hand: their events are the same. */
+export const withSameEvents = (strokes: readonly TaskStroke[], as: readonly TaskStroke[]): readonly TaskStroke[] => {
+  gathered.set(strokes, eventsOf(as));
+  return strokes;
+};
+
 const gather = (strokes: readonly TaskStroke[]): readonly Event[] => {
   const events: { at: number; time: number; strokes: number[] }[] = [];
-  strokes.forEach(({ at, time, slurred }, index) => {
-    if (slurred) return;
-    const last = events[events.length - 1];
+  let last: { at: number; time: number; strokes: number[] } | undefined;
+  for (let index = 0; index < strokes.length; index += 1) {
+    const { at, time, slurred } = strokes[index] as TaskStroke;
+    if (slurred) continue;
     if (last?.at === at) last.strokes.push(index);
-    else events.push({ at, time, strokes: [index] });
-  });
+    else events.push((last = { at, time, strokes: [index] }));
+  }
   return events;
 };
 
