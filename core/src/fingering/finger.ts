@@ -28,8 +28,7 @@ const habitsOf = (score: Score, digits: Digits): Habits => {
     if (bars.length < 2) continue;
     const model = usual(digits, bars);
     for (const bar of bars)
-      for (let place = 0; place < bar.length; place += 1)
-        habits[bar[place] as number] = model[place] ?? undefined;
+      for (let place = 0; place < bar.length; place += 1) habits[bar[place] as number] = model[place] ?? undefined;
   }
   return habits;
 };

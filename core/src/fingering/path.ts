@@ -137,11 +137,7 @@ const workOf = (stages: readonly Stage[]): number => {
 export const closedPaths = (stages: readonly Stage[], k: number, passes: Passes): Paths =>
   tryStates(cutCycle(stages, passes), k, passes);
 
-const tryStates = (
-  { unrolled, states, ranked, bounds, turnBack }: CutCycle,
-  k: number,
-  passes: Passes,
-): Paths => {
+const tryStates = ({ unrolled, states, ranked, bounds, turnBack }: CutCycle, k: number, passes: Passes): Paths => {
   const most = Math.max(1, Math.floor(MOST_WORK / (workOf(unrolled) * k)));
   let best: readonly Path[] = [];
   let tried = 0;

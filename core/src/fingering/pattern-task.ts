@@ -1,14 +1,7 @@
 import { valueOrThrow, type Problem, type Result } from '../errors/index.ts';
 import { isBassString, stringCount } from '../instrument/index.ts';
 import { DIGITS, type Digit, type Pattern } from '../pattern/index.ts';
-import {
-  realise,
-  secondsAt,
-  secondsOf,
-  type Score,
-  type ScoreBeat,
-  type ScoreStroke,
-} from '../score/index.ts';
+import { realise, secondsAt, secondsOf, type Score, type ScoreBeat, type ScoreStroke } from '../score/index.ts';
 import { ABLE_ADULT, type Hand } from './hand.ts';
 import { makeSchool } from './made-school.ts';
 import type { FingeringMemory } from './memory.ts';

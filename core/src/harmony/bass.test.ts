@@ -54,3 +54,12 @@ test('a chord symbol names its root, and its bass where there is a slash', () =>
   expect(chordBass('F♯m7')).toEqual({ root: 6, bass: 6 });
   expect(chordBass('open strings')).toBeUndefined();
 });
+
+test('a teacher gives the bass to another string; what does not sound cannot carry it', () => {
+  const c = shape('C');
+  expect(bassString(standard, { ...c, bass: 4 })).toBe(4);
+  expect(alternateBassStrings(standard, { ...c, bass: 4 })).toEqual([5]);
+  expect(bassString(standard, { ...c, bass: 3 })).toBe(3);
+  expect(bassString(standard, { ...c, bass: 6 })).toBe(5);
+  expect(bassString(standard, { ...c, bass: 1 })).toBe(5);
+});

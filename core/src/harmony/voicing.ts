@@ -11,6 +11,8 @@ import {
 export interface Voicing {
   readonly chord: string;
   readonly frets: readonly (number | null)[];
+  /** The string that carries the bass, where it is another than the chord gives. */
+  readonly bass?: number;
 }
 
 /** Root and named bass of a chord symbol, as pitch classes. */
@@ -57,6 +59,16 @@ export const chordBass = (symbol: string): ChordBass | undefined => {
   return { root, bass: named ?? root };
 };
 
+/**
+ * The strings a chord's bass can be given to: the bass strings that sound in it, and string 3.
+ * @example
+ * possibleBasses(instrumentIn(tuningByKey('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => [4, 3]
+ */
+export const possibleBasses = (instrument: Instrument, voicing: Voicing): readonly number[] => [
+  ...soundingBassStrings(instrument, voicing),
+  ...(sounds(voicing, 3) && stringCount(instrument) > 3 ? [3] : []),
+];
+
 const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] =>
   bassStrings(stringCount(instrument)).filter((string) => sounds(voicing, string));
 
@@ -77,12 +89,13 @@ const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number):
 };
 
 /**
- * The string that carries the chord's bass: the lowest bass string that sounds the root (or the bass a
+ * The string that carries the chord's bass: the one the teacher gave it to, else the lowest bass string that sounds the root (or the bass a
  * slash chord names), else the lowest bass string that sounds at all; null when none does.
  * @example
  * bassString(instrumentIn(tuningByKey('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
  */
 export const bassString = (instrument: Instrument, voicing: Voicing): number | null => {
+  if (voicing.bass !== undefined && possibleBasses(instrument, voicing).includes(voicing.bass)) return voicing.bass;
   const candidates = soundingBassStrings(instrument, voicing);
   const wanted = chordBass(voicing.chord)?.bass;
   const exact = candidates.find((string) => pitchClassOn(instrument, voicing, string) === wanted);

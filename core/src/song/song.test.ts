@@ -44,6 +44,8 @@ describe('forms unfolded, against forms written out by hand', () => {
   const sections = (lengths: Readonly<Record<string, number>>): Song['sections'] =>
     Object.entries(lengths).map(([id, count]) => ({ id, name: id, bars: Array.from({ length: count }, () => bar()) }));
 
+  const part = (section: string, times = 1): Song['form'][number] => ({ section, times });
+
   test.each<[string, Readonly<Record<string, number>>, Song['form'], string]>([
     ['once', { a: 2 }, [{ section: 'a', times: 1 }], 'a1 a2'],
     ['three times', { a: 1 }, [{ section: 'a', times: 3 }], 'a1 a1 a1'],
@@ -96,6 +98,73 @@ describe('forms unfolded, against forms written out by hand', () => {
     ],
     ['a section that is not in the form', { a: 1, b: 1 }, [{ section: 'b', times: 2 }], 'b1 b1'],
     ['nothing', { a: 2 }, [], ''],
+    [
+      'verse and chorus twice, then a bridge',
+      { v: 2, c: 1, b: 1 },
+      [part('v'), part('c'), part('v'), part('c'), part('b')],
+      'v1 v2 c1 v1 v2 c1 b1',
+    ],
+    ['four times round', { r: 2 }, [part('r', 4)], 'r1 r2 r1 r2 r1 r2 r1 r2'],
+    [
+      'an ending only the third time',
+      { a: 2 },
+      [{ section: 'a', times: 3, endings: [{ time: 3, bars: [bar()] }] }],
+      'a1 a2 a1 a2 a1 a2*',
+    ],
+    [
+      'an ending for each of three times',
+      { a: 2 },
+      [{ section: 'a', times: 3, endings: [1, 2, 3].map((time) => ({ time, bars: [bar()] })) }],
+      'a1 a2* a1 a2* a1 a2*',
+    ],
+    [
+      'an ending for a time that is not played',
+      { a: 2 },
+      [{ section: 'a', times: 1, endings: [{ time: 2, bars: [bar()] }] }],
+      'a1 a2',
+    ],
+    [
+      'endings in the first part only',
+      { a: 2 },
+      [{ section: 'a', times: 2, endings: [{ time: 2, bars: [bar()] }] }, part('a')],
+      'a1 a2 a1 a2* a1 a2',
+    ],
+    [
+      'an ending as long as the section',
+      { a: 2, b: 1 },
+      [{ section: 'a', times: 2, endings: [{ time: 2, bars: [bar(), bar()] }] }, part('b')],
+      'a1 a2 a1* a2* b1',
+    ],
+    [
+      'an opening, a middle, an ending',
+      { o: 1, m: 2, e: 1 },
+      [part('o'), part('m', 2), part('e')],
+      'o1 m1 m2 m1 m2 e1',
+    ],
+    [
+      'two endings, then the same section plain, then away',
+      { a: 2, b: 1 },
+      [
+        {
+          section: 'a',
+          times: 2,
+          endings: [
+            { time: 1, bars: [bar()] },
+            { time: 2, bars: [bar()] },
+          ],
+        },
+        part('a'),
+        part('b'),
+      ],
+      'a1 a2* a1 a2* a1 a2 b1',
+    ],
+    ['no bars in a section', { a: 0, b: 1 }, [part('a', 3), part('b')], 'b1'],
+    [
+      'a part that comes back at the end',
+      { a: 1, b: 1, c: 1 },
+      [part('a'), part('b', 2), part('c'), part('a')],
+      'a1 b1 b1 c1 a1',
+    ],
   ])('%s', (_what, lengths, form, expected) => {
     expect(letters({ ...newSong('Song'), sections: sections(lengths), form })).toBe(expected);
   });

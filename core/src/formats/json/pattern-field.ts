@@ -123,16 +123,24 @@ export const instrumentField = object({
 });
 
 /** A shape held on the neck. */
-export const voicingField = object({
-  chord: text(TEXT_LIMITS.chord),
-  frets: described(
-    withBounds(list(withBounds(wholeOrNull(), { minimum: 0 }), STRINGS), {
-      minItems: STRING_RANGE.least,
-      maxItems: STRING_RANGE.most,
-    }),
-    'Frets above the capo from string N to string 1, null where a string is muted.',
-  ),
-});
+export const voicingField = object(
+  {
+    chord: text(TEXT_LIMITS.chord),
+    frets: described(
+      withBounds(list(withBounds(wholeOrNull(), { minimum: 0 }), STRINGS), {
+        minItems: STRING_RANGE.least,
+        maxItems: STRING_RANGE.most,
+      }),
+      'Frets above the capo from string N to string 1, null where a string is muted.',
+    ),
+  },
+  {
+    bass: described(
+      withBounds(whole(), { minimum: 1, maximum: STRING_RANGE.most }),
+      'The string that carries the bass, where it is another than the chord gives.',
+    ),
+  },
+);
 
 const patternShape = object(
   {

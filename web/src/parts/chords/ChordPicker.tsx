@@ -2,6 +2,7 @@ import './chords.scss';
 import {
   alternateBassStrings,
   bassString,
+  possibleBasses,
   sentence,
   shapesFor,
   stringCount,
@@ -11,7 +12,7 @@ import {
 } from '@fleet-wren/core';
 import { Star, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Form, Modal } from 'react-bootstrap';
+import { Button, Form, Modal } from 'react-bootstrap';
 import { useStrum } from '../../sound/useStrum.ts';
 import { studyWorker } from '../../workers/client.ts';
 import { useAnswer } from '../../workers/useAnswer.ts';
@@ -105,6 +106,43 @@ const Shape = ({
   );
 };
 
+/** Which string of the shape in use carries its bass: what the chord gives, or what the teacher says. */
+const BassChoice = ({
+  instrument,
+  voicing,
+  pick,
+}: {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly pick: (voicing: Voicing) => void;
+}) => {
+  const { bass: _given, ...shape } = voicing;
+  const usual = bassString(instrument, shape);
+  const now = bassString(instrument, voicing);
+  const strings = possibleBasses(instrument, voicing);
+  if (strings.length < 2) return null;
+  return (
+    <div className="bass-choice" role="group" aria-label={`Bass of ${voicing.chord}`}>
+      <span>
+        The bass of <b>{voicing.chord}</b> lies on string
+      </span>
+      {strings.map((string) => (
+        <Button
+          key={string}
+          size="sm"
+          variant={string === now ? 'primary' : 'outline-secondary'}
+          aria-pressed={string === now}
+          onClick={() => pick(string === usual ? shape : { ...shape, bass: string })}
+        >
+          {string}
+          {string === usual && <span className="visually-hidden"> as the chord says</span>}
+        </Button>
+      ))}
+      {now !== usual && usual !== null && <small>the chord itself says string {usual}</small>}
+    </div>
+  );
+};
+
 /** Shapes of a chord by ease: type a symbol or the frets, hear a shape, take it. */
 export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: PickerProps) => {
   const [typed, setTyped] = useState(begin);
@@ -136,6 +174,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
             onChange={({ target }) => setTyped(target.value)}
           />
         </form>
+        {current && symbol === begin.trim() && <BassChoice instrument={instrument} voicing={current} pick={pick} />}
         {(trouble ?? value?.trouble) && (
           <p className="finding finding-trouble mt-3" role="alert">
             {trouble ?? value?.trouble}
