@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import {
   DAY,
+  HANDS,
   ladderFor,
   newPattern,
   planOf,
   valueOrThrow,
   readFigure,
+  type Hand,
   type LadderPlan,
   type PracticeEvent,
 } from '@fleet-wren/core';
@@ -53,6 +55,22 @@ const stageAt = (index: number) => {
   const stage = plan.stages[index] as LadderPlan['stages'][number];
   return { stage: stage.key, tempo: stage.tempos[0] };
 };
+
+test('a plan keeps the hand it was made for; no hand is taken that nobody has', async () => {
+  const agent = await server.newStudio();
+  const { id } = await student(agent);
+  const hand = HANDS[0] as Hand;
+  await set(agent, id, { plan: { ...plan, hand } });
+  const [kept] = (await agent.get(`/api/students/${id}/assignments`).expect(200)).body as readonly {
+    readonly plan: LadderPlan;
+  }[];
+  expect(kept?.plan.hand).toEqual(hand);
+  const wrong = { ...plan, hand: { ...hand, scale: { ...hand.scale, p: 0 } } };
+  await agent
+    .post(`/api/students/${id}/assignments`)
+    .send({ name: 'A', pattern, target: 80, way: WAY, plan: wrong })
+    .expect(400);
+});
 
 describe('students', () => {
   test('kept, changed on the version that was read, put away, removed with everything', async () => {

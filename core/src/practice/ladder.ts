@@ -42,6 +42,8 @@ export interface Ladder {
   readonly target: number;
   readonly ceiling: number | null;
   readonly warning: TargetWarning | null;
+  /** The hand it was made for: the same stages come again for the same hand. */
+  readonly hand: Hand;
 }
 
 /** What a ladder is made for. */
@@ -136,6 +138,7 @@ export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
     target,
     ceiling: judgement.ceiling?.bpm ?? null,
     warning: warningFor(given, judgement, aim, hand),
+    hand,
   });
 };
 
@@ -143,14 +146,17 @@ export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
 export interface LadderPlan {
   readonly stages: readonly (Pick<Stage, 'key' | 'name' | 'gate' | 'tempos'> & { readonly cause?: string | null })[];
   readonly target: number;
+  /** The hand the ladder was made for, where it is not the able adult's. */
+  readonly hand?: Hand;
 }
 
 /**
- * The plan of a ladder: its stages with their gates and tempos, without what is played.
+ * The plan of a ladder: its stages with their gates and tempos and the hand it was made for, without what is played.
  * @example
- * planOf({ stages: [], leftOut: [], target: 100, ceiling: null, warning: null }).target // => 100
+ * planOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 }))).target // => 100
  */
-export const planOf = ({ stages, target }: Ladder): LadderPlan => ({
+export const planOf = ({ stages, target, hand }: Ladder): LadderPlan => ({
   target,
+  ...(hand === ABLE_ADULT ? {} : { hand }),
   stages: stages.map(({ key, name, gate, tempos, cause }) => ({ key, name, gate, tempos, cause })),
 });

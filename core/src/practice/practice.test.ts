@@ -84,6 +84,15 @@ describe('a ladder', () => {
     expect(stages.at(-1)?.tempos.at(-1)).toBe(80);
   });
 
+  test('the plan carries the hand it was made for, so that the same stages come again', () => {
+    const slow = HANDS[0];
+    const whole = figure('6 4 3 2 1 2 3 4');
+    const made = valueOrThrow(ladderFor(whole, { target: 90, hand: slow }));
+    const kept = JSON.parse(JSON.stringify(planOf(made))) as LadderPlan;
+    expect(valueOrThrow(ladderFor(whole, { target: 90, hand: kept.hand })).stages).toEqual(made.stages);
+    expect(planOf(valueOrThrow(ladderFor(whole, { target: 90 }))).hand).toBeUndefined();
+  });
+
   test('what a pattern does not need is left out, with the reason', () => {
     const { leftOut } = ladder('3 2 1 2', 80);
     expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason).toMatch(/thumb|one digit/);

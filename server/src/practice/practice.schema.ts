@@ -1,5 +1,14 @@
 import Joi from 'joi';
-import { PATTERN_LIMITS, TEMPO_RANGE, WAYS, type LadderPlan, type Pattern, type Way } from '@fleet-wren/core';
+import {
+  PATTERN_LIMITS,
+  TEMPO_RANGE,
+  WAYS,
+  makeHand,
+  type Hand,
+  type LadderPlan,
+  type Pattern,
+  type Way,
+} from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
 
 /** Something to be practised, as it is set. */
@@ -30,9 +39,22 @@ export const EVENTS = { atOnce: 500, kept: 20_000 } as const;
 
 const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
 
+const numbers = Joi.object().pattern(words(40), Joi.number()).max(40).required();
+
+/** A hand that can be: its values are checked as core checks them. */
+const handSchema = Joi.object<Hand>({
+  key: words(80).min(1).required(),
+  name: words(80).min(1).required(),
+  scale: numbers,
+  times: numbers,
+})
+  .custom((hand: Hand, { error }) => (makeHand(hand).ok ? hand : error('any.invalid')))
+  .messages({ 'any.invalid': 'The hand of the plan is none a person can have' });
+
 /** The plan of a ladder as it may be kept. */
 const planSchema = Joi.object<LadderPlan>({
   target: tempo.required(),
+  hand: handSchema,
   stages: Joi.array()
     .items(
       Joi.object({

@@ -1,6 +1,7 @@
 import {
   gateAtHand,
   progressOf,
+  type Hand,
   type Ladder,
   type LadderStage,
   type Pattern,
@@ -45,6 +46,7 @@ interface Question {
   readonly pattern: Pattern;
   readonly target: number;
   readonly way: Way;
+  readonly hand: Hand | undefined;
 }
 
 const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<Result<Ladder>> =>
@@ -53,7 +55,7 @@ const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<
 /** What of an item is at hand: the stage by its plan, with what is played, or a review of what is learnt. */
 export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand => {
   const { pattern, target, way, plan } = item;
-  const question = useMemo(() => ({ pattern, target, way }), [pattern, target, way]);
+  const question = useMemo(() => ({ pattern, target, way, hand: plan.hand }), [pattern, target, way, plan.hand]);
   const { value } = useAnswer(question, askLadder);
   const ladder = value?.ok ? value.value : undefined;
   return useMemo(() => {

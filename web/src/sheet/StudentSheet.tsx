@@ -87,10 +87,10 @@ const AtHand = ({ item, progress, stage }: AtHandProps) => {
   );
 };
 
-const useLadder = ({ id, pattern, target, way }: Assignment) =>
+const useLadder = ({ id, pattern, target, way, plan: { hand } }: Assignment) =>
   useQuery({
     queryKey: ['sheet ladder', id],
-    queryFn: (): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, way }]),
+    queryFn: (): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, way, hand }]),
   });
 
 const Item = ({ item }: { readonly item: Assignment }) => {
