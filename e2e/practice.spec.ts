@@ -195,3 +195,49 @@ test('the desk shows who comes today, a lesson is called off, and a student is r
   await page.getByRole('button', { name: 'Remove everything' }).click();
   await expect(page.getByText('Nobody is on the roster yet.')).toBeVisible();
 });
+
+test('drills for a student: what is known is kept with the student, what is set shows how it stands', async ({
+  page,
+}) => {
+  await withStudent(page);
+  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
+  await page.getByRole('link', { name: 'Towpath roll', exact: true }).click();
+  await page.getByRole('link', { name: 'Drills' }).click();
+  await page.getByLabel('For').selectOption('Imre Sallow');
+  const first = page.locator('.drill').first();
+  await first.getByRole('button', { name: 'known' }).click();
+  await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'true');
+  const second = page.locator('.drill').nth(1);
+  await second.getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Set them for Imre Sallow' }).click();
+  await expect(second).toContainText(/set, 0 of \d+/);
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByLabel('For').selectOption('nobody in particular');
+  await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('the room as somebody likes it: click alone with silent bars, a rising tempo, large print', async ({
+  page,
+  browser,
+}) => {
+  await withStudent(page);
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await phone.getByRole('button', { name: 'Go on' }).click();
+  await phone.getByRole('button', { name: 'Sound and print' }).click();
+  const panel = phone.getByRole('region', { name: 'Sound and print' });
+  await panel.getByLabel('You hear').selectOption('click alone');
+  await panel.getByLabel('Silent bars').selectOption('two of four bars');
+  await panel.getByRole('switch', { name: /rise/ }).click();
+  await panel.getByRole('switch', { name: /Large print/ }).click();
+  expect(await violations(phone)).toEqual([]);
+  await panel.getByRole('button', { name: 'Good' }).click();
+  await expect(phone.locator('.room-large')).toBeVisible();
+  await phone.reload();
+  await phone.getByRole('button', { name: 'Go on' }).click();
+  await expect(phone.locator('.room-large')).toBeVisible();
+  await phone.getByRole('button', { name: 'Sound and print' }).click();
+  await expect(phone.getByLabel('You hear')).toHaveValue('click alone');
+});

@@ -12,6 +12,7 @@ export {
   type TargetWarning,
   type Way,
 } from './ladder.ts';
+export type { AboutStudent } from './about.ts';
 export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
 export {
   DAY,

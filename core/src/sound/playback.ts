@@ -12,11 +12,28 @@ export interface SoundingNote {
   readonly digit: Digit | null;
 }
 
-/** One click of the metronome, in seconds; `accent` on the first beat of a bar. */
+/** One click of the metronome, in seconds; `accent` on the first beat of a bar, `soft` between beats. */
 export interface Click {
   readonly at: number;
   readonly accent: boolean;
+  readonly soft?: boolean;
+  /** Index of its bar. */
+  readonly bar: number;
 }
+
+/** Bars in which the click falls silent, so that time is kept by oneself. */
+export const SILENCES = ['none', 'every other bar', 'two of four bars'] as const;
+
+/** Which bars of the click are silent. */
+export type Silence = (typeof SILENCES)[number];
+
+/**
+ * Whether the click is silent in a bar, counted from 0 over all rounds.
+ * @example
+ * isSilentBar('two of four bars', 2) // => true
+ */
+export const isSilentBar = (silence: Silence, bar: number): boolean =>
+  silence === 'every other bar' ? bar % 2 === 1 : silence === 'two of four bars' && bar % 4 >= 2;
 
 /** What is to be heard: all of it, some digits, or a song's melody. */
 export type Voices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
@@ -64,11 +81,19 @@ export const notesOf = (
 };
 
 /**
- * The clicks of one time through a score, one a beat.
+ * The clicks of one time through a score: one a beat, or one for each part a beat is cut in.
  * @example
  * clicksOf(realise(newPattern('Roll'))).filter((click) => click.accent).length // => 1
  */
-export const clicksOf = (score: Score): readonly Click[] =>
+export const clicksOf = (score: Score, divided = false): readonly Click[] =>
   score.beats
     .filter(({ at }) => at < score.length)
-    .map(({ at, number }) => ({ at: secondsAt(score, at), accent: number === 1 }));
+    .flatMap(({ at, ticks, parts, number, bar }) => [
+      { at: secondsAt(score, at), accent: number === 1, bar },
+      ...Array.from({ length: divided ? parts - 1 : 0 }, (_, part) => ({
+        at: secondsAt(score, at + ((part + 1) * ticks) / parts),
+        accent: false,
+        soft: true,
+        bar,
+      })),
+    ]);

@@ -9,11 +9,11 @@ import {
   valueOrThrow,
   type Pattern,
   type SimulatedStudent,
+  type AboutStudent,
 } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
 import { PracticeStore, type KeptEvent } from '../practice/practice.store.ts';
 import { standingOf } from '../practice/standing.ts';
-import type { About } from '../students/students.schema.ts';
 import { StudentsStore } from '../students/students.store.ts';
 
 /** Something an invented student practises: which pattern, to which share of its ceiling, begun how long ago. */
@@ -27,7 +27,7 @@ interface DemoItem {
 
 interface DemoStudent {
   readonly name: string;
-  readonly about: About;
+  readonly about: AboutStudent;
   readonly being: Partial<SimulatedStudent>;
   readonly items: readonly DemoItem[];
 }

@@ -1,25 +1,11 @@
 import Joi from 'joi';
-import { WAYS, type Way } from '@fleet-wren/core';
+import { WAYS, type AboutStudent } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
-
-/** What a studio knows of a student besides the name. */
-export interface About {
-  readonly way?: Way;
-  /** Key of the school that is usual for this student. */
-  readonly school?: string;
-  readonly weeklyMinutes?: number;
-  /** Day of the lesson, 1 = Monday to 7, and its time as `16:30`. */
-  readonly lessonDay?: number;
-  readonly lessonTime?: string;
-  /** Days (`2026-11-25`) the lesson is not held, or held at another time. */
-  readonly changes?: readonly { readonly day: string; readonly time: string | null }[];
-  readonly notes?: string;
-}
 
 /** A student to be kept, and the version that was read where there is one. */
 export interface StudentForm {
   readonly name: string;
-  readonly about: About;
+  readonly about: AboutStudent;
   readonly version?: number;
   readonly archived?: boolean;
 }
@@ -28,7 +14,7 @@ const time = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);
 
 /** What is known of a student, as it may be kept. */
-export const aboutSchema = Joi.object<About>({
+export const aboutSchema = Joi.object<AboutStudent>({
   way: Joi.string().valid(...WAYS),
   school: words(80),
   weeklyMinutes: Joi.number().integer().min(0).max(5000),
@@ -38,6 +24,9 @@ export const aboutSchema = Joi.object<About>({
     .items(Joi.object({ day: day.required(), time: time.allow(null).required() }))
     .max(100),
   notes: words(4000).allow(''),
+  known: Joi.object()
+    .pattern(words(40), Joi.array().items(words(200)).max(500))
+    .max(100),
 });
 
 export const studentSchema = Joi.object<StudentForm>({

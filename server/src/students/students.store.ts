@@ -1,14 +1,14 @@
+import type { AboutStudent } from '@fleet-wren/core';
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { StudioScope } from '../db/studio-db.ts';
-import type { About } from './students.schema.ts';
 
 /** A student of a studio. */
 export interface Student {
   readonly id: string;
   readonly name: string;
   readonly version: number;
-  readonly about: About;
+  readonly about: AboutStudent;
   readonly archivedAt: Date | null;
 }
 
@@ -38,7 +38,7 @@ export class StudentsStore {
 
   async insert(
     scope: StudioScope,
-    students: readonly { readonly name: string; readonly about: About }[],
+    students: readonly { readonly name: string; readonly about: AboutStudent }[],
   ): Promise<readonly Student[]> {
     const rows = students.map(({ name, about }) => ({ id: randomUUID(), name, about: JSON.stringify(about) }));
     return scope.insert('students', rows).returning([...COLUMNS]);
@@ -48,7 +48,7 @@ export class StudentsStore {
   async update(
     scope: StudioScope,
     { id, version }: { readonly id: string; readonly version: number },
-    { name, about, archived }: { readonly name: string; readonly about: About; readonly archived: boolean },
+    { name, about, archived }: { readonly name: string; readonly about: AboutStudent; readonly archived: boolean },
   ): Promise<Student | undefined> {
     const [kept] = (await scope
       .rows('students')

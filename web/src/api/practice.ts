@@ -45,8 +45,9 @@ const KEY = ['practice'] as const;
 export const useAssignmentLines = () =>
   useQuery({ queryKey: [...KEY, 'lines'], queryFn: () => ask<readonly AssignmentLine[]>('GET', '/assignments') });
 
-export const useAssignments = (studentId: string) =>
+export const useAssignments = (studentId: string, enabled = true) =>
   useQuery({
+    enabled,
     queryKey: [...KEY, studentId, 'assignments'],
     queryFn: () => ask<readonly Assignment[]>('GET', `/students/${studentId}/assignments`),
   });

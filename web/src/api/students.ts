@@ -1,25 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Way } from '@fleet-wren/core';
+import type { AboutStudent } from '@fleet-wren/core';
 import { ask } from './client.ts';
-
-/** What is known of a student besides the name. */
-export interface About {
-  readonly way?: Way;
-  readonly school?: string;
-  readonly weeklyMinutes?: number;
-  /** 1 = Monday to 7, and the time as `16:30`. */
-  readonly lessonDay?: number;
-  readonly lessonTime?: string;
-  readonly changes?: readonly { readonly day: string; readonly time: string | null }[];
-  readonly notes?: string;
-}
 
 /** A student of the studio. */
 export interface Student {
   readonly id: string;
   readonly name: string;
   readonly version: number;
-  readonly about: About;
+  readonly about: AboutStudent;
   readonly archivedAt: string | null;
 }
 

@@ -1,3 +1,4 @@
+import { FIRST_LISTENING } from '../sound/programme.ts';
 import { newPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { COMMANDS, keyName, runTransform, shownKey, type Reach } from './commands.ts';
@@ -21,7 +22,7 @@ const reachOf = (bench: BenchStore): Reach => ({
   showView: () => undefined,
   playing: {
     playing: false,
-    listening: { voices: 'all', halfSpeed: false, loop: true, click: true, countIn: true },
+    listening: FIRST_LISTENING,
     toggle: () => undefined,
     listen: () => undefined,
     position: () => undefined,

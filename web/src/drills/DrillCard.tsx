@@ -9,6 +9,8 @@ interface CardProps {
   readonly width: number;
   readonly playing: boolean;
   readonly known: boolean;
+  /** How somebody stands with it, where it was set. */
+  readonly standing?: string;
   readonly next: boolean;
   readonly chosen: boolean;
   readonly play: () => void;
@@ -26,6 +28,7 @@ export const DrillCard = ({
   width,
   playing,
   known,
+  standing,
   next,
   chosen,
   play,
@@ -77,6 +80,7 @@ export const DrillCard = ({
           {rank}.
         </span>
       </div>
+      {standing && <p className="drill-standing">{standing}</p>}
       <div className="drill-actions">
         <button type="button" onClick={open}>
           open

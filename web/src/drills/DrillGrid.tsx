@@ -3,18 +3,23 @@ import { AXES, nextDrill, type DrillCell, type DrillGrid as Grid, type Hand, typ
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
+import type { AssignmentLine } from '../api/practice.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBench } from '../bench/context.ts';
 import { usePlayer } from '../sound/usePlayer.ts';
 import { NO_DIGITS } from '../parts/judged.ts';
-import { useHand } from '../parts/hand/useHand.ts';
+import { useStudents, type Student } from '../api/students.ts';
+import { useHandOf } from '../parts/hand/useHandOf.ts';
+import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
 import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
 import { DrillCard } from './DrillCard.tsx';
-import { useKnown } from './known.ts';
+import { SetBar } from './SetBar.tsx';
+import { useDrillsOf, useKnown } from './known.ts';
 
 interface Question {
   readonly pattern: Pattern;
@@ -92,6 +97,38 @@ const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => 
   };
 };
 
+/** Sets the chosen drills for a student, the easiest first. */
+const useSetFor = (
+  grid: Grid | undefined,
+  chosen: readonly string[],
+  {
+    student,
+    hand,
+    sourceId,
+  }: { readonly student: Student | undefined; readonly hand: Hand; readonly sourceId: string },
+  clear: () => void,
+) => {
+  const notice = useNotice();
+  const client = useQueryClient();
+  const set = useMutation({
+    mutationFn: (to: Student) =>
+      setDrills(
+        to,
+        (grid?.cells ?? []).flatMap(({ key, pattern }) =>
+          pattern && chosen.includes(key) ? [{ pattern, sourceId }] : [],
+        ),
+        hand,
+      ),
+    onSuccess: (outcome) => {
+      notice({ text: drillsSetWords(outcome) });
+      clear();
+    },
+    onError: (error) => notice({ text: wordsOf(error) }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['practice'] }),
+  });
+  return student && !set.isPending ? () => set.mutate(student) : undefined;
+};
+
 const toggled = (list: readonly string[], key: string): readonly string[] =>
   list.includes(key) ? list.filter((one) => one !== key) : [...list, key];
 
@@ -132,6 +169,12 @@ const GridTable = ({ grid, tab, card }: TableProps) => {
   );
 };
 
+/** How somebody stands with a drill that was set. */
+const standingWords = (standing: AssignmentLine['standing'] | undefined): string | undefined => {
+  if (!standing) return undefined;
+  return standing.through === null ? `set, ${standing.passed} of ${standing.of}` : 'learnt';
+};
+
 /** Few columns leave room for larger cards. */
 const cardWidth = ({ axes }: Grid): number => {
   const columns = axes[1]?.values.length ?? 1;
@@ -146,9 +189,12 @@ interface HeadProps {
   readonly next: DrillCell | null | undefined;
   readonly begun: boolean;
   readonly open: (cell: DrillCell) => void;
+  readonly student: Student | undefined;
+  readonly students: readonly Student[];
+  readonly chooseStudent: (id: string) => void;
 }
 
-const Head = ({ name, title, axes, choose, next, begun, open }: HeadProps) => (
+const Head = ({ name, title, axes, choose, next, begun, open, student, students, chooseStudent }: HeadProps) => (
   <header>
     <Link to=".." relative="path" className="back-link">
       <ArrowLeft size={16} aria-hidden /> {name}
@@ -158,6 +204,19 @@ const Head = ({ name, title, axes, choose, next, begun, open }: HeadProps) => (
       <AxisChoice label="Down" value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
       <AxisChoice label="Across" value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
       <AxisChoice label="As tabs" value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
+      {students.length > 0 && (
+        <label className="axis-choice">
+          For
+          <Form.Select size="sm" value={student?.id ?? ''} onChange={({ target }) => chooseStudent(target.value)}>
+            <option value="">nobody in particular</option>
+            {students.map(({ id, name: who }) => (
+              <option key={id} value={id}>
+                {who}
+              </option>
+            ))}
+          </Form.Select>
+        </label>
+      )}
     </div>
     {next && (
       <p className="next-drill">
@@ -171,41 +230,6 @@ const Head = ({ name, title, axes, choose, next, begun, open }: HeadProps) => (
   </header>
 );
 
-interface SetBarProps {
-  readonly count: number;
-  readonly send: (name: string) => void;
-  readonly none: () => void;
-}
-
-const SetBar = ({ count, send, none }: SetBarProps) => {
-  const [name, setName] = useState('');
-  return (
-    <form
-      className="set-bar"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send(name.trim() || 'Drills');
-      }}
-    >
-      <span>{count === 1 ? 'One drill chosen' : `${count} drills chosen`}</span>
-      <Form.Control
-        size="sm"
-        aria-label="Name of the set"
-        placeholder="Name of the set"
-        maxLength={30}
-        value={name}
-        onChange={({ target }) => setName(target.value)}
-      />
-      <Button size="sm" type="submit">
-        Take them to the set
-      </Button>
-      <Button size="sm" variant="plain" onClick={none}>
-        Choose none
-      </Button>
-    </form>
-  );
-};
-
 /** The axes stand in the address, so that a grid can be gone back to. */
 const useAxes = (pattern: Pattern) => {
   const [query, setQuery] = useSearchParams();
@@ -216,29 +240,57 @@ const useAxes = (pattern: Pattern) => {
     (place: number) =>
     (key: string): void => {
       const next = [...axes.slice(0, place), ...(key ? [key] : []), ...axes.slice(place + 1)];
-      setQuery({ axes: next.join(',') }, { replace: true });
+      setQuery(
+        (now) => {
+          now.set('axes', next.join(','));
+          return now;
+        },
+        { replace: true },
+      );
     };
   return { axes, choose };
+};
+
+/** Whom the grid is looked at for stands in the address too. */
+const useStudentChoice = () => {
+  const [query, setQuery] = useSearchParams();
+  const { data: students = [] } = useStudents();
+  const here = students.filter(({ archivedAt }) => archivedAt === null);
+  const student = here.find(({ id }) => id === query.get('student'));
+  const choose = (id: string): void =>
+    setQuery(
+      (now) => {
+        if (id) now.set('student', id);
+        else now.delete('student');
+        return now;
+      },
+      { replace: true },
+    );
+  return { student, students: here, choose };
 };
 
 /** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
 const DrillGrid = () => {
   const pattern = useBench((state) => state.document);
-  const { hand } = useHand();
+  const id = useBench((state) => state.id);
+  const { student, students, choose: chooseStudent } = useStudentChoice();
+  const hand = useHandOf(student?.id ?? null);
+  const drillsOf = useDrillsOf(student?.id ?? null);
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
   const { value: grid, trouble } = useAnswer(question, askDrills);
-  const { known, toggle } = useKnown(
-    useBench((state) => state.id),
-    axes,
-  );
+  const { known: marked, toggle } = useKnown(id, axes, student);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
   const create = useCreatePattern();
   const navigate = useNavigate();
   const player = useDrillPlayer(pattern);
   const send = useSet(grid, chosen, () => setChosen([]));
+  const setFor = useSetFor(grid, chosen, { student, hand, sourceId: id }, () => setChosen([]));
+  const standingOf = ({ pattern: drill }: DrillCell) => drillsOf.get(drill?.name ?? '');
+  const learnt = (grid?.cells ?? []).filter((cell) => typeof standingOf(cell)?.through === 'number');
+  const known = [...new Set([...marked, ...learnt.map(({ key }) => key)])];
   const next = grid && nextDrill(grid, known);
   const open = (cell: DrillCell): void => {
     if (cell.pattern) create.mutate(cell.pattern, { onSuccess: (kept) => void navigate(`/patterns/${kept.id}`) });
@@ -250,6 +302,7 @@ const DrillGrid = () => {
       rank={of.order.indexOf(cell.key) + 1}
       playing={player.key === cell.key}
       known={known.includes(cell.key)}
+      standing={standingWords(standingOf(cell))}
       next={next?.key === cell.key}
       chosen={chosen.includes(cell.key)}
       play={() => player.play(cell)}
@@ -270,6 +323,9 @@ const DrillGrid = () => {
         next={next}
         begun={known.length > 0}
         open={open}
+        student={student}
+        students={students}
+        chooseStudent={chooseStudent}
       />
       {tabs && <Tabs name={tabs.name} values={tabs.values} shown={shownTab} show={setTab} />}
       {grid && (
@@ -277,7 +333,9 @@ const DrillGrid = () => {
           <GridTable grid={grid} tab={shownTab} card={card(grid)} />
         </div>
       )}
-      {chosen.length > 0 && <SetBar count={chosen.length} send={send} none={() => setChosen([])} />}
+      {chosen.length > 0 && (
+        <SetBar count={chosen.length} send={send} none={() => setChosen([])} student={student} setFor={setFor} />
+      )}
     </div>
   );
 };

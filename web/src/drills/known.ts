@@ -1,8 +1,11 @@
+import type { AboutStudent } from '@fleet-wren/core';
 import { useState } from 'react';
+import { useAssignments, type AssignmentLine } from '../api/practice.ts';
+import { useChangeStudent, type Student } from '../api/students.ts';
 
 const keyOf = (id: string): string => `known-drills:${id}`;
 
-const kept = (id: string): readonly string[] => {
+const keptHere = (id: string): readonly string[] => {
   try {
     const found: unknown = JSON.parse(localStorage.getItem(keyOf(id)) ?? '[]');
     return Array.isArray(found) ? found.filter((key) => typeof key === 'string') : [];
@@ -18,17 +21,40 @@ const withAxes = (key: string, axes: readonly string[]): string => {
   return values.length === axes.length ? values.map((value, index) => `${axes[index]}=${value}`).join(' · ') : key;
 };
 
-/** Which drills of a pattern are known already, kept in this browser. */
-export const useKnown = (
-  id: string,
-  axes: readonly string[],
-): { readonly known: readonly string[]; readonly toggle: (key: string) => void } => {
-  const [all, setAll] = useState(() => kept(id));
-  const known = all.map((key) => withAxes(key, axes));
+interface Known {
+  readonly known: readonly string[];
+  readonly toggle: (key: string) => void;
+}
+
+const toggled = (all: readonly string[], key: string): readonly string[] =>
+  all.includes(key) ? all.filter((one) => one !== key) : [...all, key];
+
+const withKnown = ({ known, ...about }: AboutStudent, id: string, drills: readonly string[]): AboutStudent => ({
+  ...about,
+  known: { ...known, [id]: drills },
+});
+
+/** Which drills of a pattern are known already: with the student they are for, or in this browser for nobody. */
+export const useKnown = (id: string, axes: readonly string[], student: Student | undefined): Known => {
+  const [here, setHere] = useState(() => keptHere(id));
+  const change = useChangeStudent();
+  if (student) {
+    const known = student.about.known?.[id] ?? [];
+    const toggle = (key: string): void =>
+      change.mutate({ ...student, about: withKnown(student.about, id, toggled(known, key)) });
+    return { known, toggle };
+  }
+  const known = here.map((key) => withAxes(key, axes));
   const toggle = (key: string): void => {
-    const next = known.includes(key) ? all.filter((_, index) => known[index] !== key) : [...all, key];
+    const next = toggled(known, key);
     localStorage.setItem(keyOf(id), JSON.stringify(next));
-    setAll(next);
+    setHere(next);
   };
   return { known, toggle };
+};
+
+/** How a student stands with drills that were set, by the drills' names. */
+export const useDrillsOf = (studentId: string | null): ReadonlyMap<string, AssignmentLine['standing']> => {
+  const { data = [] } = useAssignments(studentId ?? '', studentId !== null);
+  return new Map(data.map(({ name, standing }) => [name, standing]));
 };

@@ -1,7 +1,9 @@
 import './practice.scss';
-import { CAUTION, CAUTION_AFTER_DISCOMFORT, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import { NeckPicture } from '../parts/neck/Neck.tsx';
 import { NO_DIGITS } from '../parts/judged.ts';
 import { hurtLately } from '../parts/practice.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
@@ -10,6 +12,9 @@ import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
+import { PreferencesPanel } from './PreferencesPanel.tsx';
+import { usePreferences } from './usePreferences.ts';
+import { risenTempo, useRounds } from './rise.ts';
 import { Room, type RoomItem, type RoomState } from './room.ts';
 import { useSitting, type Interruption } from './sitting.ts';
 import { useAtHand, type AtHand } from './useStage.ts';
@@ -107,6 +112,37 @@ const Streak = ({ atHand }: { readonly atHand: AtHand }) => (
   </>
 );
 
+/** Plays the stage as this browser likes it; says the tempo that is heard, which may still be on its way. */
+const useHeard = (atHand: AtHand) => {
+  const { heard, silence, divided, rising } = usePreferences(({ preferences }) => preferences);
+  const [tempo, setTempo] = useState(atHand.tempo);
+  const pattern = useMemo(
+    () => (tempo === null ? atHand.pattern : { ...atHand.pattern, tempo }),
+    [atHand.pattern, tempo],
+  );
+  const playing = usePlayer(pattern, NO_DIGITS);
+  const { listen } = playing;
+  useEffect(
+    () => listen({ figure: heard !== 'click alone', click: heard !== 'figure alone', silence, divided }),
+    [listen, heard, silence, divided],
+  );
+  const round = useRounds(playing.playing, playing.position);
+  const now = atHand.tempo !== null && rising && playing.playing ? risenTempo(atHand.tempo, round) : atHand.tempo;
+  if (now !== tempo) setTempo(now);
+  return { playing, tempo: now };
+};
+
+const Chord = ({ pattern }: AtHand) => {
+  const leftHanded = usePreferences(({ preferences }) => preferences.leftHanded);
+  const { voicing, instrument } = pattern;
+  return (
+    <figure className="room-chord">
+      <figcaption>{voicing.chord}</figcaption>
+      <NeckPicture voicing={voicing} bass={bassString(instrument, voicing)} leftHanded={leftHanded} />
+    </figure>
+  );
+};
+
 interface SessionProps {
   readonly room: Room;
   readonly item: RoomItem;
@@ -114,7 +150,7 @@ interface SessionProps {
 }
 
 /** Takes down what happens with an item; a wrong count is taken back by one press. */
-const useCounting = ({ room, item }: SessionProps, { key, tempo }: AtHand) => {
+const useCounting = ({ room, item }: SessionProps, { key }: AtHand, tempo: number | null) => {
   const last = useRef<string | null>(null);
   const tell = (event: Omit<PracticeEvent, 'id' | 'at'>): string => {
     const id = crypto.randomUUID();
@@ -137,11 +173,11 @@ const useCounting = ({ room, item }: SessionProps, { key, tempo }: AtHand) => {
 const Session = (props: SessionProps) => {
   const { room, item, waiting } = props;
   const atHand = useAtHand(item, waiting);
-  const { tell, count, done, takeBack } = useCounting(props, atHand);
+  const { playing, tempo } = useHeard(atHand);
+  const { tell, count, done, takeBack } = useCounting(props, atHand, tempo);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
   const [hurt, setHurt] = useState(false);
   const sitting = useSitting(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
-  const playing = usePlayer(atHand.pattern, NO_DIGITS);
   const beat = useBeat(playing, atHand);
   const say = (said: Said, by: PracticeEvent['by']): void => {
     if (sitting.interruption) return sitting.goOn();
@@ -164,17 +200,28 @@ const Session = (props: SessionProps) => {
   const now = useNow();
   const caution = hurt || hurtLately([item], now) ? CAUTION_AFTER_DISCOMFORT : CAUTION;
   if (sitting.interruption)
-    return <Interrupted interruption={sitting.interruption} caution={caution} goOn={sitting.goOn} />;
+    return (
+      <Interrupted
+        interruption={sitting.interruption}
+        caution={caution}
+        goOn={() => {
+          if (sitting.interruption === 'rest') tell({ kind: 'rest' });
+          sitting.goOn();
+        }}
+      />
+    );
   return (
     <div className="room-session">
       <div className="room-stage">
         <h1>{atHand.name}</h1>
-        {atHand.tempo !== null && (
+        {tempo !== null && (
           <p className="room-tempo">
-            <b>{atHand.tempo}</b> a minute
+            <b>{tempo}</b> a minute
+            {tempo !== atHand.tempo && <small> on the way to {atHand.tempo}</small>}
           </p>
         )}
         <p className="room-remark">{atHand.remark}</p>
+        <Chord {...atHand} />
       </div>
       <Figure atHand={atHand} />
       <button type="button" className="room-surface" onClick={() => say('clean', 'touch')} aria-live="polite">
@@ -246,6 +293,7 @@ const Chooser = ({
 const Inside = ({ room }: { readonly room: Room }) => {
   const state = useStore(room.state);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [preferring, setPreferring] = useState(false);
   useAwake();
   if (state.ended) return <p className="room-message">{state.ended}</p>;
   if (!state.content)
@@ -261,8 +309,18 @@ const Inside = ({ room }: { readonly room: Room }) => {
     <>
       <header className="room-head">
         <Chooser items={assignments} shown={shown} choose={setChosen} />
+        <button
+          type="button"
+          className="room-sliders"
+          aria-label="Sound and print"
+          aria-expanded={preferring}
+          onClick={() => setPreferring(!preferring)}
+        >
+          <SlidersHorizontal size={20} aria-hidden />
+        </button>
         <Connection state={state} />
       </header>
+      {preferring && <PreferencesPanel hide={() => setPreferring(false)} />}
       <Session key={shown.id} room={room} item={shown} waiting={state.waiting} />
     </>
   );
@@ -272,6 +330,7 @@ const Inside = ({ room }: { readonly room: Room }) => {
 const PracticeRoom = () => {
   const token = window.location.hash.slice(1);
   const [room] = useState(() => new Room(token));
+  const { largePrint, leftHanded } = usePreferences(({ preferences }) => preferences);
   useEffect(() => {
     void room.open();
     return () => room.close();
@@ -281,7 +340,7 @@ const PracticeRoom = () => {
     void navigator.serviceWorker?.register('/practice-worker.js', { scope: '/practice' }).catch(() => undefined);
   }, []);
   return (
-    <main className="room">
+    <main className={['room', largePrint && 'room-large', leftHanded && 'room-left'].filter(Boolean).join(' ')}>
       <Inside room={room} />
     </main>
   );

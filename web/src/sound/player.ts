@@ -1,3 +1,4 @@
+import type { Click } from '@fleet-wren/core';
 import { dueBetween, type Due, type Programme } from './programme.ts';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
@@ -168,7 +169,7 @@ export class Player {
 
   private sound({ anchor }: Running, due: Due): void {
     const when = anchor.clock + (due.at - anchor.second);
-    if ('click' in due) this.click(when, due.click.accent);
+    if ('click' in due) this.click(when, due.click);
     else this.pluck(when, due.note.midi, due.note.loudness, due.note.seconds);
   }
 
@@ -187,13 +188,13 @@ export class Player {
     this.sounding.push({ from: when, stop: () => source.stop() });
   }
 
-  private click(when: number, accent: boolean): void {
+  private click(when: number, { accent, soft }: Click): void {
     const { context, output } = this;
     if (!context || !output) return;
     const source = context.createOscillator();
     const gain = context.createGain();
     source.frequency.value = accent ? 1760 : 1175;
-    gain.gain.setValueAtTime(accent ? 0.28 : 0.16, when);
+    gain.gain.setValueAtTime(accent ? 0.28 : soft ? 0.06 : 0.16, when);
     gain.gain.exponentialRampToValueAtTime(0.001, when + 0.045);
     source.connect(gain).connect(output);
     source.start(when);

@@ -55,3 +55,19 @@ test('thumb alone leaves the fingers out and the click in', () => {
   expect(programme.notes.map(({ digit }) => digit)).toEqual(['p']);
   expect(programme.clicks).toHaveLength(4);
 });
+
+const toMicrosecond = (seconds: number): number => Math.round(seconds * 1e6) / 1e6;
+
+test('the click falls silent in the bars that are asked for, over all rounds', () => {
+  const alternate = programmeOf(pattern, digits, { ...FIRST_LISTENING, figure: false, silence: 'every other bar' });
+  expect(dueBetween(alternate, 0, 16).map(({ at }) => toMicrosecond(at))).toEqual([0, 1, 2, 3, 8, 9, 10, 11]);
+  const two = programmeOf(pattern, digits, { ...FIRST_LISTENING, figure: false, silence: 'two of four bars' });
+  expect(dueBetween(two, 0, 20).map(({ at }) => toMicrosecond(at))).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19]);
+});
+
+test('a divided click comes on every part of the beat, softer between beats', () => {
+  const inParts = { ...pattern, subdivision: 2 } as const;
+  const { clicks } = programmeOf(inParts, digits, { ...FIRST_LISTENING, figure: false, divided: true });
+  expect(clicks.map(({ at }) => toMicrosecond(at))).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]);
+  expect(clicks.filter(({ soft }) => soft)).toHaveLength(4);
+});

@@ -1,5 +1,6 @@
 import {
   clicksOf,
+  isSilentBar,
   notesOf,
   realise,
   secondsAt,
@@ -10,6 +11,7 @@ import {
   type Digit,
   type Pattern,
   type Score,
+  type Silence,
   type SoundingNote,
   type Voices,
 } from '@fleet-wren/core';
@@ -21,15 +23,33 @@ export interface Listening {
   readonly loop: boolean;
   readonly click: boolean;
   readonly countIn: boolean;
+  /** Whether the figure is heard besides the click. */
+  readonly figure: boolean;
+  /** Whether the click comes on each part of a beat. */
+  readonly divided: boolean;
+  /** Bars in which the click is silent. */
+  readonly silence: Silence;
 }
 
 /** Everything as it is first heard. */
-export const FIRST_LISTENING: Listening = { voices: 'all', halfSpeed: false, loop: true, click: true, countIn: true };
+export const FIRST_LISTENING: Listening = {
+  voices: 'all',
+  halfSpeed: false,
+  loop: true,
+  click: true,
+  countIn: true,
+  figure: true,
+  divided: false,
+  silence: 'none',
+};
 
 /** What is to be played: times in seconds from the start. */
 export interface Programme {
   readonly notes: readonly SoundingNote[];
   readonly clicks: readonly Click[];
+  readonly silence: Silence;
+  /** Bars of one time through. */
+  readonly bars: number;
   /** Seconds one time through takes. */
   readonly seconds: number;
   readonly loop: boolean;
@@ -44,15 +64,17 @@ export interface Programme {
 const countInOf = (score: Score): readonly Click[] => {
   const beats = score.bars[0]?.metre.beats ?? 4;
   const beat = 60 / tempoAt(score, 0);
-  return Array.from({ length: beats }, (_, index) => ({ at: (index - beats) * beat, accent: index === 0 }));
+  return Array.from({ length: beats }, (_, index) => ({ at: (index - beats) * beat, accent: index === 0, bar: -1 }));
 };
 
 /** A pattern as it is to be heard. */
 export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Programme => {
   const score = realise(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
   return {
-    notes: notesOf({ ...score, cyclic: listening.loop }, digits, listening.voices),
-    clicks: listening.click ? clicksOf(score) : [],
+    notes: listening.figure ? notesOf({ ...score, cyclic: listening.loop }, digits, listening.voices) : [],
+    clicks: listening.click ? clicksOf(score, listening.divided) : [],
+    silence: listening.silence,
+    bars: score.bars.length,
     seconds: secondsOf(score),
     loop: listening.loop,
     countIn: listening.countIn ? countInOf(score) : [],
@@ -72,7 +94,9 @@ export const dueBetween = (programme: Programme, from: number, to: number): read
   for (let round = first; round < rounds; round += 1) {
     const start = round * programme.seconds;
     for (const note of programme.notes) found.push({ at: start + note.at, note });
-    for (const click of programme.clicks) found.push({ at: start + click.at, click });
+    for (const click of programme.clicks)
+      if (!isSilentBar(programme.silence, round * programme.bars + click.bar))
+        found.push({ at: start + click.at, click });
   }
   return found.filter(({ at }) => at >= from && at < to).sort((a, b) => a.at - b.at);
 };

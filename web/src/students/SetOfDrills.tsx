@@ -1,59 +1,18 @@
-import { WAYS, planOf, sentence, type Hand, type Pattern, type Way } from '@fleet-wren/core';
+import type { Hand } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
-import { patternsOfTag, useTags, type IdentifiedPattern } from '../api/patterns.ts';
-import { setAssignment } from '../api/practice.ts';
+import { patternsOfTag, useTags } from '../api/patterns.ts';
 import type { Student } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
-import { studyWorker } from '../workers/client.ts';
+import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
 
 /** Drills of a set that are set at once. */
 const MOST = 40;
 
-interface Ready {
-  readonly id: string;
-  readonly pattern: Pattern;
-  readonly strain: number;
-}
-
-/** The drills of a set by the strain each has for a hand at its tempo, the easiest first. */
-const easiestFirst = async (drills: readonly IdentifiedPattern[], hand: Hand): Promise<readonly Ready[]> => {
-  const judged: Ready[] = [];
-  for (const { id, pattern } of drills) {
-    const { difficulty } = await studyWorker.ask('judgeOnce', [pattern, hand]);
-    judged.push({ id, pattern, strain: difficulty ?? 0 });
-  }
-  return judged.sort((a, b) => a.strain - b.strain);
-};
-
-interface Outcome {
-  readonly set: number;
-  /** Why some could not be set. */
-  readonly refused: readonly string[];
-}
-
-/** Sets the drills one after another, so that they stand in their order. */
-const setAll = async (student: Student, tag: string, hand: Hand, way: Way): Promise<Outcome> => {
-  const drills = await easiestFirst((await patternsOfTag(tag)).slice(0, MOST), hand);
-  const refused: string[] = [];
-  for (const { id, pattern } of drills) {
-    const target = Math.round(pattern.tempo);
-    const ladder = await studyWorker.ask('ladder', [pattern, { target, way, hand }]);
-    if (ladder.ok)
-      await setAssignment(student.id, {
-        name: pattern.name,
-        pattern,
-        sourceId: id,
-        target,
-        way,
-        plan: planOf(ladder.value),
-      });
-    else refused.push(`${pattern.name}: ${ladder.problems.map(sentence).join(' ')}`);
-  }
-  return { set: drills.length - refused.length, refused };
-};
+const drillsOf = async (tag: string) =>
+  (await patternsOfTag(tag)).slice(0, MOST).map(({ id, pattern }) => ({ pattern, sourceId: id }));
 
 /** Sets all drills of a set, the easiest first for this student's hand. */
 export const SetOfDrills = ({
@@ -71,9 +30,9 @@ export const SetOfDrills = ({
   const notice = useNotice();
   const client = useQueryClient();
   const set = useMutation({
-    mutationFn: () => setAll(student, chosen, hand, student.about.way ?? WAYS[0]),
-    onSuccess: ({ set: count, refused }) => {
-      notice({ text: [`${count === 1 ? 'One drill is' : `${count} drills are`} set.`, ...refused].join(' ') });
+    mutationFn: async () => setDrills(student, await drillsOf(chosen), hand),
+    onSuccess: (outcome) => {
+      notice({ text: drillsSetWords(outcome) });
       hide();
     },
     onSettled: () => client.invalidateQueries({ queryKey: ['practice'] }),

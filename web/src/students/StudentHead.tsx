@@ -1,18 +1,18 @@
-import { WAYS } from '@fleet-wren/core';
+import { WAYS, type AboutStudent } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
-import { useChangeStudent, useRemoveStudent, type About, type Student } from '../api/students.ts';
+import { useChangeStudent, useRemoveStudent, type Student } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { WEEKDAYS, lessonWords } from './words.ts';
 
 interface FieldsProps {
-  readonly about: About;
-  readonly change: (about: About) => void;
+  readonly about: AboutStudent;
+  readonly change: (about: AboutStudent) => void;
 }
 
-const without = (about: About, key: keyof About): About => {
+const without = (about: AboutStudent, key: keyof AboutStudent): AboutStudent => {
   const { [key]: _gone, ...rest } = about;
   return rest;
 };

@@ -7,8 +7,7 @@ import { Link, useParams } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useAssignments, useLog, useTell, type Assignment, type KeptEvent } from '../api/practice.ts';
 import { useStudent, type Student } from '../api/students.ts';
-import { useKeptHands } from '../api/set-up.ts';
-import { useHand } from '../parts/hand/useHand.ts';
+import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { download, fileName } from '../parts/download.ts';
 import { Item } from './Item.tsx';
 import { Links } from './Links.tsx';
@@ -16,15 +15,6 @@ import { SetDialog } from './SetDialog.tsx';
 import { SetOfDrills } from './SetOfDrills.tsx';
 import { SittingPlan } from './SittingPlan.tsx';
 import { StudentHead } from './StudentHead.tsx';
-
-/** The hand of a student: the latest that was measured, else the one this browser judges for. */
-const useHandOf = ({ id }: Student) => {
-  const { hand, hands } = useHand();
-  const own = useKeptHands()
-    .data?.filter(({ studentId }) => studentId === id)
-    .at(-1);
-  return hands.find(({ key }) => key === `own:${own?.id}`) ?? hand;
-};
 
 const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   started: 'began',
@@ -130,7 +120,7 @@ const csvOf = (log: readonly KeptEvent[], items: readonly Assignment[]): string 
 const Page = ({ student }: { readonly student: Student }) => {
   const { data: items = [] } = useAssignments(student.id);
   const { data: log = [] } = useLog(student.id);
-  const hand = useHandOf(student);
+  const hand = useHandOf(student.id);
   const [setting, setSetting] = useState<'pattern' | 'drills' | null>(null);
   const hide = (): void => setSetting(null);
   const open = items.filter(({ endedAt }) => endedAt === null);

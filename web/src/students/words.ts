@@ -1,17 +1,16 @@
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import type { Standing } from '@fleet-wren/core';
-import type { About } from '../api/students.ts';
+import type { AboutStudent, Standing } from '@fleet-wren/core';
 
 /** Days of the week, Monday first. */
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
 /** When somebody has lessons. */
-export const lessonWords = ({ lessonDay, lessonTime }: About): string =>
+export const lessonWords = ({ lessonDay, lessonTime }: AboutStudent): string =>
   lessonDay === undefined ? '' : `${WEEKDAYS[lessonDay - 1]}${lessonTime ? `, ${lessonTime}` : ''}`;
 
 /** The time of a lesson on a day; undefined where there is none. A day may be moved or called off. */
-export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: About, day: Date): string | undefined => {
+export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: AboutStudent, day: Date): string | undefined => {
   const changed = changes.find((one) => one.day === format(day, 'yyyy-MM-dd'));
   if (changed) return changed.time ?? undefined;
   const weekday = day.getDay() === 0 ? 7 : day.getDay();

@@ -11,13 +11,24 @@ const Mark = ({ mark: { kind, x, y } }: { readonly mark: NeckMark }) => {
 };
 
 /** A shape on a small neck, lying as the strings of the bench do, turned round for a left-handed player; the bass string is marked where it is known. */
-export const Neck = ({ voicing, bass = null }: { readonly voicing: Voicing; readonly bass?: number | null }) => {
+export const Neck = (props: Omit<NeckProps, 'leftHanded'>) => {
+  const { leftHanded = false } = useSettings();
+  return <NeckPicture {...props} leftHanded={leftHanded} />;
+};
+
+interface NeckProps {
+  readonly voicing: Voicing;
+  readonly bass?: number | null;
+  readonly leftHanded: boolean;
+}
+
+/** The same where it is said who looks at it: rooms without an account know no settings. */
+export const NeckPicture = ({ voicing, bass = null, leftHanded }: NeckProps) => {
   const { height, from, strings, frets, marks } = useMemo(() => neckPicture(voicing), [voicing]);
   const [first = 0, last = 0] = [frets[0], frets[frets.length - 1]];
   const [low = 0, high = 0] = [strings[0], strings[strings.length - 1]];
   const middle = ((frets[0] ?? 0) + (frets[1] ?? 0)) / 2;
   const root = marks.find(({ string }) => string === bass);
-  const { leftHanded = false } = useSettings();
   return (
     <svg className="neck" viewBox={`0 0 ${NECK.width} ${height}`} width={NECK.width} height={height} aria-hidden="true">
       <g transform={leftHanded ? `translate(${NECK.width} 0) scale(-1 1)` : undefined}>

@@ -1,0 +1,17 @@
+import type { Way } from './ladder.ts';
+
+/** What a studio knows of a student besides the name. */
+export interface AboutStudent {
+  readonly way?: Way;
+  /** Key of the school that is usual for this student. */
+  readonly school?: string;
+  readonly weeklyMinutes?: number;
+  /** Day of the lesson, 1 = Monday to 7, and its time as `16:30`. */
+  readonly lessonDay?: number;
+  readonly lessonTime?: string;
+  /** Days (`2026-11-25`) the lesson is not held, or held at another time. */
+  readonly changes?: readonly { readonly day: string; readonly time: string | null }[];
+  readonly notes?: string;
+  /** Drills the student knows, by the pattern they are variants of. */
+  readonly known?: Readonly<Record<string, readonly string[]>>;
+}

@@ -1,0 +1,51 @@
+import { WAYS, planOf, sentence, type Hand, type Pattern } from '@fleet-wren/core';
+import { setAssignment } from '../api/practice.ts';
+import type { Student } from '../api/students.ts';
+import { studyWorker } from '../workers/client.ts';
+
+/** A drill that is to be set, and the pattern it is kept as or made from. */
+export interface DrillToSet {
+  readonly pattern: Pattern;
+  readonly sourceId: string;
+}
+
+/** The drills of a set by the strain each has for a hand at its tempo, the easiest first. */
+const easiestFirst = async (drills: readonly DrillToSet[], hand: Hand): Promise<readonly DrillToSet[]> => {
+  const judged: { readonly drill: DrillToSet; readonly strain: number }[] = [];
+  for (const drill of drills) {
+    const { difficulty } = await studyWorker.ask('judgeOnce', [drill.pattern, hand]);
+    judged.push({ drill, strain: difficulty ?? 0 });
+  }
+  return judged.sort((a, b) => a.strain - b.strain).map(({ drill }) => drill);
+};
+
+/** How many drills were set, and why some could not be. */
+export interface DrillsSet {
+  readonly count: number;
+  readonly refused: readonly string[];
+}
+
+/** Sets drills for a student one after another, the easiest for the hand first, each to its own tempo. */
+export const setDrills = async (student: Student, drills: readonly DrillToSet[], hand: Hand): Promise<DrillsSet> => {
+  const way = student.about.way ?? WAYS[0];
+  const refused: string[] = [];
+  for (const { pattern, sourceId } of await easiestFirst(drills, hand)) {
+    const target = Math.round(pattern.tempo);
+    const ladder = await studyWorker.ask('ladder', [pattern, { target, way, hand }]);
+    if (ladder.ok)
+      await setAssignment(student.id, {
+        name: pattern.name,
+        pattern,
+        sourceId,
+        target,
+        way,
+        plan: planOf(ladder.value),
+      });
+    else refused.push(`${pattern.name}: ${ladder.problems.map(sentence).join(' ')}`);
+  }
+  return { count: drills.length - refused.length, refused };
+};
+
+/** What is said when drills were set. */
+export const drillsSetWords = ({ count, refused }: DrillsSet): string =>
+  [`${count === 1 ? 'One drill is' : `${count} drills are`} set.`, ...refused].join(' ');

@@ -1,0 +1,44 @@
+import { SILENCES, type Silence } from '@fleet-wren/core';
+
+/** What is heard in the practice room. */
+export const HEARD = ['figure and click', 'click alone', 'figure alone'] as const;
+
+/** How somebody likes the practice room; kept in this browser. */
+export interface Preferences {
+  readonly heard: (typeof HEARD)[number];
+  /** Whether the click comes on each part of a beat. */
+  readonly divided: boolean;
+  readonly silence: Silence;
+  /** Whether a tempo begins slower and rises to what is asked for. */
+  readonly rising: boolean;
+  readonly largePrint: boolean;
+  readonly leftHanded: boolean;
+}
+
+const FIRST: Preferences = {
+  heard: 'figure and click',
+  divided: false,
+  silence: 'none',
+  rising: false,
+  largePrint: false,
+  leftHanded: false,
+};
+
+const isOneOf = <T extends string>(all: readonly T[], value: unknown): value is T => all.some((one) => one === value);
+
+/** What is kept, as far as it can be read. */
+export const readPreferences = (text: string | null): Preferences => {
+  try {
+    const kept = (JSON.parse(text ?? '{}') ?? {}) as Partial<Record<keyof Preferences, unknown>>;
+    return {
+      heard: isOneOf(HEARD, kept.heard) ? kept.heard : FIRST.heard,
+      silence: isOneOf(SILENCES, kept.silence) ? kept.silence : FIRST.silence,
+      divided: kept.divided === true,
+      rising: kept.rising === true,
+      largePrint: kept.largePrint === true,
+      leftHanded: kept.leftHanded === true,
+    };
+  } catch {
+    return FIRST;
+  }
+};
