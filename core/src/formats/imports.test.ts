@@ -6,7 +6,7 @@ import { sentence, valueOrThrow } from '../errors/index.ts';
 import { instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
 import { digitsInOrder, judge } from '../analysis/index.ts';
 import { newPattern, strokePitch, type Pattern } from '../pattern/index.ts';
-import { guessPositions, readFigure, readMidi, readTab, writeMidi, writeTab } from './index.ts';
+import { guessPositions, type NeckPlace, readFigure, readMidi, readTab, writeMidi, writeTab } from './index.ts';
 
 const standard = instrumentIn(tuningByKey('standard'));
 const heard = (pattern: Pattern): string[] =>
@@ -18,6 +18,13 @@ const heard = (pattern: Pattern): string[] =>
 const saidOf = (result: ReturnType<typeof readTab>): string =>
   result.ok ? result.value.remarks.map(sentence).join(' ') : result.problems.map(sentence).join(' ');
 
+/** The frets of notes one after another. */
+const oneByOne = (notes: readonly number[]): readonly number[] =>
+  guessPositions(
+    standard,
+    notes.map((midi) => [{ midi }]),
+  ).map((grasp) => grasp[0]?.fret ?? -1);
+
 describe('positions of least effort', () => {
   test('always sound the notes, each on a string of its own, within a hand', () => {
     const times = fc.array(fc.uniqueArray(fc.integer({ min: 40, max: 80 }), { minLength: 1, maxLength: 4 }), {
@@ -26,11 +33,16 @@ describe('positions of least effort', () => {
     });
     fc.assert(
       fc.property(times, (notes) => {
-        guessPositions(standard, notes).forEach((grasp, index) => {
-          if (!grasp) return;
-          expect(grasp.map(({ string, fret }) => pitchAt(standard, string, fret))).toEqual(notes[index]);
-          expect(new Set(grasp.map(({ string }) => string)).size).toBe(grasp.length);
-          const stopped = grasp.map(({ fret }) => fret).filter((fret) => fret > 0);
+        guessPositions(
+          standard,
+          notes.map((all) => all.map((midi) => ({ midi }))),
+        ).forEach((grasp, index) => {
+          if (grasp.some((place) => place === null)) return;
+          expect((grasp as readonly NeckPlace[]).map(({ string, fret }) => pitchAt(standard, string, fret))).toEqual(
+            notes[index],
+          );
+          expect(new Set((grasp as readonly NeckPlace[]).map(({ string }) => string)).size).toBe(grasp.length);
+          const stopped = (grasp as readonly NeckPlace[]).map(({ fret }) => fret).filter((fret) => fret > 0);
           if (stopped.length > 0) expect(Math.max(...stopped) - Math.min(...stopped)).toBeLessThanOrEqual(4);
         });
       }),
@@ -38,11 +50,20 @@ describe('positions of least effort', () => {
     );
   });
 
-  test('open strings come out open, and a scale stays in one position', () => {
-    expect(guessPositions(standard, [[40], [45], [50], [55], [59], [64]]).map((grasp) => grasp?.[0]?.fret)).toEqual([
-      0, 0, 0, 0, 0, 0,
+  test('a note that is placed stays, one that cannot be held with the others goes alone', () => {
+    expect(guessPositions(standard, [[{ midi: 48, place: { string: 5, fret: 3 } }, { midi: 52 }]])).toEqual([
+      [
+        { string: 5, fret: 3 },
+        { string: 4, fret: 2 },
+      ],
     ]);
-    const scale = guessPositions(standard, [[67], [69], [71], [72], [74]]).map((grasp) => grasp?.[0]?.fret ?? 0);
+    const [grasp] = guessPositions(standard, [[{ midi: 36 }, { midi: 48 }, { midi: 52 }, { midi: 55 }]]);
+    expect(grasp?.map((place) => place !== null)).toEqual([false, true, true, true]);
+  });
+
+  test('open strings come out open, and a scale stays in one position', () => {
+    expect(oneByOne([40, 45, 50, 55, 59, 64])).toEqual([0, 0, 0, 0, 0, 0]);
+    const scale = oneByOne([67, 69, 71, 72, 74]);
     expect(Math.max(...scale) - Math.min(...scale.filter((fret) => fret > 0))).toBeLessThanOrEqual(7);
   });
 });

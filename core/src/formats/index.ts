@@ -5,6 +5,8 @@ export * from './json/write.ts';
 export * from './midi/write.ts';
 export * from './tab/write.ts';
 export * from './tab/read.ts';
+export type { ReadBar, ReadChord, ReadMusic, ReadNote } from './music/music.ts';
+export { patternOfMusic, type Choice } from './music/pattern-of.ts';
 export * from './midi/read.ts';
 export { guessPositions, placesOf, type NeckPlace } from './positions/guess.ts';
 export { onFittingShape, type Imported } from './imported.ts';

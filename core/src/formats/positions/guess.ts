@@ -6,8 +6,14 @@ export interface NeckPlace {
   readonly fret: number;
 }
 
-/** One way to hold the notes of one time: a place for each, in the order of the notes. */
-type Grasp = readonly NeckPlace[];
+/** A note to be put on a string (MIDI number), or one whose place is known. */
+export interface ToPlace {
+  readonly midi: number;
+  readonly place?: NeckPlace;
+}
+
+/** One way to hold the notes of one time: a place for each in their order, null for one that is left out. */
+type Grasp = readonly (NeckPlace | null)[];
 
 /** Costs of a grasp and of going from one to the next (est.). */
 const COST = { perFret: 0.04, openBonus: 0.15, spread: 0.35, shift: 0.5, stringJump: 0.12 } as const;
@@ -25,7 +31,12 @@ export const placesOf = (instrument: Instrument, midi: number): readonly NeckPla
     .map((string) => ({ string, fret: midi - pitchAt(instrument, string, 0) }))
     .filter(({ fret }) => fret >= 0 && fret <= instrument.frets - instrument.capo);
 
-const stopped = (grasp: Grasp): readonly number[] => grasp.map(({ fret }) => fret).filter((fret) => fret > 0);
+const held = (grasp: Grasp): readonly NeckPlace[] => grasp.filter((place) => place !== null);
+
+const stopped = (grasp: Grasp): readonly number[] =>
+  held(grasp)
+    .map(({ fret }) => fret)
+    .filter((fret) => fret > 0);
 
 const spanOf = (grasp: Grasp): number => {
   const frets = stopped(grasp);
@@ -33,23 +44,57 @@ const spanOf = (grasp: Grasp): number => {
 };
 
 const ownCost = (grasp: Grasp): number =>
-  grasp.reduce((sum, { fret }) => sum + (fret === 0 ? -COST.openBonus : fret * COST.perFret), 0) +
+  held(grasp).reduce((sum, { fret }) => sum + (fret === 0 ? -COST.openBonus : fret * COST.perFret), 0) +
   Math.max(0, spanOf(grasp) - 2) * COST.spread;
 
-/** All ways to hold some notes at once, each on a string of its own, cheapest first. */
-const graspsOf = (instrument: Instrument, notes: readonly number[]): readonly Grasp[] => {
-  if (notes.length > stringCount(instrument)) return [];
-  const all = notes.reduce<readonly Grasp[]>(
-    (grasps, midi) =>
+/** All ways to hold some notes at once, each on a string of its own; what the file placed stays there whatever its span. */
+const waysToHold = (instrument: Instrument, notes: readonly (ToPlace | null)[]): readonly Grasp[] => {
+  const own = notes.filter((note) => note?.place).map((note) => note?.place as NeckPlace);
+  const span = Math.max(LIMITS.span, spanOf(own));
+  const taken = new Set(own.map(({ string }) => string));
+  const choices = notes.map((note): readonly (NeckPlace | null)[] => {
+    if (!note) return [null];
+    return note.place ? [note.place] : placesOf(instrument, note.midi).filter(({ string }) => !taken.has(string));
+  });
+  return choices.reduce<readonly Grasp[]>(
+    (grasps, places) =>
       grasps.flatMap((grasp) =>
-        placesOf(instrument, midi)
-          .filter((place) => grasp.every(({ string }) => string !== place.string))
+        places
+          .filter((place) => place === null || grasp.every((one) => one?.string !== place.string))
           .map((place) => [...grasp, place])
-          .filter((next) => spanOf(next) <= LIMITS.span),
+          .filter((next) => spanOf([...next, ...own]) <= span),
       ),
     [[]],
   );
-  return [...all].sort((a, b) => ownCost(a) - ownCost(b)).slice(0, LIMITS.grasps);
+};
+
+const without = <T>(all: readonly T[], index: number): readonly (T | null)[] =>
+  all.map((one, place) => (place === index ? null : one));
+
+/**
+ * The notes that are tried: those that can be on this neck at all, and of more than there are strings the lowest and the
+ * highest.
+ */
+const worthTrying = (instrument: Instrument, notes: readonly ToPlace[]): readonly (ToPlace | null)[] => {
+  const free = notes.filter((note) => !note.place && placesOf(instrument, note.midi).length > 0);
+  const room = Math.max(0, stringCount(instrument) - notes.filter(({ place }) => place).length);
+  const kept = new Set(
+    free.length <= room ? free : [...free.slice(0, 1), ...free.slice(1).slice(1 - room)].slice(0, room),
+  );
+  return notes.map((note) => (note.place || kept.has(note) ? note : null));
+};
+
+/** Ways to hold as many of the notes as can be held, cheapest first: of an unholdable chord one note after another goes. */
+const graspsOf = (instrument: Instrument, notes: readonly ToPlace[]): readonly Grasp[] => {
+  let tries: readonly (readonly (ToPlace | null)[])[] = [worthTrying(instrument, notes)];
+  for (let left = 0; left < notes.length; left += 1) {
+    const found = tries.flatMap((some) => waysToHold(instrument, some));
+    if (found.length > 0) return [...found].sort((a, b) => ownCost(a) - ownCost(b)).slice(0, LIMITS.grasps);
+    tries = tries
+      .flatMap((some) => some.flatMap((note, index) => (note && !note.place ? [without(some, index)] : [])))
+      .slice(0, LIMITS.grasps);
+  }
+  return [];
 };
 
 const position = (grasp: Grasp): number | undefined => {
@@ -81,41 +126,41 @@ const reach = (before: readonly Reached[], earlier: readonly Grasp[], grasp: Gra
 const cheapest = (reached: readonly Reached[]): number =>
   reached.reduce((best, { cost }, index) => (cost < (reached[best]?.cost ?? Infinity) ? index : best), 0);
 
+const keyOf = (notes: readonly ToPlace[]): string =>
+  notes.map(({ midi, place }) => (place ? `${place.string}:${place.fret}` : midi)).join();
+
 /**
- * Strings and frets for notes that come without them: for each time the notes that sound together (MIDI numbers), the
- * places of least effort in all: low frets, open strings, small spans, few shifts. Null where a time's notes cannot be
- * held together on this neck.
+ * Strings and frets for notes that come without them: for each time the notes that sound together, the places of least
+ * effort in all: low frets, open strings, small spans, few shifts. Notes whose place is known stay there. Null for a note
+ * that is off this neck, or that had to go so that the others can be held.
  * @example
- * guessPositions(instrumentIn(tuningByKey('standard')), [[40], [64]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
+ * guessPositions(instrumentIn(tuningByKey('standard')), [[{ midi: 40 }], [{ midi: 64 }]]) // => [[{ string: 6, fret: 0 }], [{ string: 1, fret: 0 }]]
  */
-export const guessPositions = (
-  instrument: Instrument,
-  times: readonly (readonly number[])[],
-): readonly (Grasp | null)[] => {
+export const guessPositions = (instrument: Instrument, times: readonly (readonly ToPlace[])[]): readonly Grasp[] => {
   // The same notes come again and again: their grasps are worked out once.
   const known = new Map<string, readonly Grasp[]>();
   const grasps = times.map((notes) => {
-    const key = notes.join();
+    const key = keyOf(notes);
     const ways = known.get(key) ?? graspsOf(instrument, notes);
     known.set(key, ways);
     return ways;
   });
-  const held = grasps.flatMap((ways, index) => (ways.length > 0 ? [index] : []));
+  const playable = grasps.flatMap((ways, index) => (ways.length > 0 ? [index] : []));
   const steps: Reached[][] = [];
-  held.forEach((index, place) => {
+  playable.forEach((index, place) => {
     const ways = grasps[index] as readonly Grasp[];
-    const earlier = place === 0 ? undefined : (grasps[held[place - 1] as number] as readonly Grasp[]);
+    const earlier = place === 0 ? undefined : (grasps[playable[place - 1] as number] as readonly Grasp[]);
     steps.push(
       ways.map((grasp) =>
         earlier ? reach(steps[place - 1] as Reached[], earlier, grasp) : { cost: ownCost(grasp), from: -1 },
       ),
     );
   });
-  const chosen = new Array<Grasp | null>(times.length).fill(null);
+  const chosen: Grasp[] = times.map((notes) => notes.map(() => null));
   let state = steps.length > 0 ? cheapest(steps[steps.length - 1] as Reached[]) : -1;
-  for (let place = held.length - 1; place >= 0; place -= 1) {
-    const index = held[place] as number;
-    chosen[index] = grasps[index]?.[state] ?? null;
+  for (let place = playable.length - 1; place >= 0; place -= 1) {
+    const index = playable[place] as number;
+    chosen[index] = grasps[index]?.[state] ?? [];
     state = steps[place]?.[state]?.from ?? -1;
   }
   return chosen;

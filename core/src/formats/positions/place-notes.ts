@@ -41,9 +41,9 @@ export const placeNotes = <N extends Unplaced>(
   const together = byTime(notes).map(onePitchOnce);
   const grasps = guessPositions(
     instrument,
-    together.map((all) => all.map(({ midi }) => midi)),
+    together.map((all) => all.map(({ midi }) => ({ midi }))),
   );
   return together.flatMap((all, time) =>
-    (grasps[time] ?? []).map((place, rank) => ({ ...place, note: all[rank] as N, time, rank })),
+    (grasps[time] ?? []).flatMap((place, rank) => (place ? [{ ...place, note: all[rank] as N, time, rank }] : [])),
   );
 };

@@ -1,0 +1,65 @@
+import type { Problem } from '../../errors/index.ts';
+import type { Instrument } from '../../instrument/index.ts';
+import type { Stroke } from '../../pattern/index.ts';
+import type { Metre } from '../../time/index.ts';
+
+/**
+ * A note as a file has it: `at` and `ticks` in ticks from the start of its bar; the MIDI number that is heard, the string
+ * (1 = highest) and the fret above the capo as far as the file says them.
+ */
+export interface ReadNote {
+  readonly at: number;
+  readonly ticks?: number;
+  readonly midi?: number;
+  readonly string?: number;
+  readonly fret?: number;
+  /** What else is said of it. */
+  readonly marks: Partial<Omit<Stroke, 'id' | 'at' | 'string' | 'fret'>>;
+  /** Loudness as a file of a performance has it, 1 to 127. */
+  readonly velocity?: number;
+  /** Where it stands in the file; it takes part in no comparison. */
+  readonly line?: number;
+}
+
+/** A chord symbol over a bar, with the frets of its shape where the file has them. */
+export interface ReadChord {
+  readonly at: number;
+  readonly symbol: string;
+  readonly frets?: readonly (number | null)[];
+}
+
+/** One bar as it is written. */
+export interface ReadBar {
+  readonly metre: Metre;
+  /** How long it is: a pickup or a bar split at a repeat is shorter than its metre. */
+  readonly ticks: number;
+  readonly notes: readonly ReadNote[];
+  readonly chords: readonly ReadChord[];
+  /** Parts each beat is counted in, where the file says so. */
+  readonly parts?: readonly number[];
+  /** Beats of its metre a minute, where that is said here. */
+  readonly tempo?: number;
+  /** Name of the section that begins with it. */
+  readonly section?: string;
+  /** Whether a double or final line ends it. */
+  readonly closes?: boolean;
+  readonly repeatBegins?: boolean;
+  /** How often in all what ends with it is played. */
+  readonly repeatEnds?: number;
+  /** The times it is played in, where it stands in an ending. */
+  readonly endings?: readonly number[];
+  readonly words?: string;
+}
+
+/** What a reader made of a file: music as it is written, before anything is made of it. */
+export interface ReadMusic {
+  readonly name?: string;
+  readonly instrument: Instrument;
+  readonly bars: readonly ReadBar[];
+  /** In per cent of the beat. */
+  readonly swing?: number;
+  /** Key of the school, where the file is one of ours. */
+  readonly school?: string;
+  /** What was left out, taken otherwise, or guessed. */
+  readonly remarks: readonly Problem[];
+}

@@ -1,0 +1,151 @@
+import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { MOST_PROBLEMS } from '../../fields/index.ts';
+import { PATTERN_LIMITS, byTimeThenString, newPattern, problemsOfPattern, type Pattern } from '../../pattern/index.ts';
+import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import type { Imported } from '../imported.ts';
+import { gridOf } from './grid.ts';
+import type { ReadBar, ReadChord, ReadMusic } from './music.ts';
+import { repeatsOf, unfolded } from './repeats.ts';
+import { onShape } from './shape.ts';
+import { strung, type StrungNotes, type TimedNote } from './strings.ts';
+import { wholeBars } from './whole-bars.ts';
+
+/** What is to be taken of a file, where it is not all as it is written. */
+export interface Choice {
+  /** First and last bar, from 1, as they are written. */
+  readonly bars?: readonly [from: number, to: number];
+  /** Whether repeats are written out as they are played; kept once where nothing is said. */
+  readonly repeats?: 'once' | 'played';
+}
+
+const sameMetre = (a: Metre, b: Metre): boolean => a.beats === b.beats && a.unit === b.unit;
+
+/** Whether repeats are the whole of it: then what is written once comes round. */
+const isOneRound = (bars: readonly ReadBar[]): boolean => {
+  const [only, more] = repeatsOf(bars);
+  return only !== undefined && more === undefined && only.from === 0 && only.to === bars.length - 1;
+};
+
+const chosenBars = (music: ReadMusic, { bars, repeats }: Choice): readonly ReadBar[] => {
+  const some = bars ? music.bars.slice(bars[0] - 1, bars[1]) : music.bars;
+  return repeats === 'played' ? unfolded(some, PATTERN_LIMITS.bars + 1) : some;
+};
+
+interface Laid {
+  readonly notes: readonly TimedNote[];
+  readonly chords: readonly ReadChord[];
+  readonly parts: readonly (number | undefined)[];
+  readonly ticks: number;
+}
+
+/** Bars one after another, with times from the start. */
+const laid = (bars: readonly ReadBar[], metre: Metre): Laid => {
+  const notes: TimedNote[] = [];
+  const chords: ReadChord[] = [];
+  const parts: (number | undefined)[] = [];
+  let start = 0;
+  for (const bar of bars) {
+    for (const note of bar.notes) notes.push({ note, at: start + note.at });
+    for (const chord of bar.chords) chords.push({ ...chord, at: start + chord.at });
+    const first = start / ticksPerBeat(metre);
+    if (Number.isInteger(first)) bar.parts?.forEach((cut, beat) => (parts[first + beat] = cut));
+    start += Math.max(bar.ticks, ticksPerBar(bar.metre));
+  }
+  return { notes, chords, parts, ticks: start };
+};
+
+const clamped = (tempo: number): number =>
+  Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo * 100) / 100));
+
+const changesOf = (bars: readonly ReadBar[], metre: Metre, chords: readonly ReadChord[]): readonly Problem[] => {
+  const metres = bars.findIndex((bar) => !sameMetre(bar.metre, metre));
+  const tempos = new Set(bars.flatMap(({ tempo }) => tempo ?? []));
+  const symbols = new Set(chords.map(({ symbol }) => symbol));
+  return [
+    ...(metres >= 0 ? [problem('metre-changes', { bar: metres + 1 })] : []),
+    ...(tempos.size > 1 ? [problem('tempo-changes', { value: tempos.size - 1 })] : []),
+    ...(symbols.size > 1 ? [problem('chords-once', { value: symbols.size })] : []),
+  ];
+};
+
+const repeatRemarks = (bars: readonly ReadBar[], { repeats }: Choice): readonly Problem[] => {
+  const found = repeatsOf(bars);
+  return found.length > 0 && repeats !== 'played' && !isOneRound(bars)
+    ? [problem('repeats-once', { value: found.length })]
+    : [];
+};
+
+const stringRemarks = ({ guessed, lost, strokes }: StrungNotes, metre: Metre): readonly Problem[] => {
+  const where = lost
+    .slice(0, 3)
+    .map(({ at }) => `bar ${Math.floor(at / ticksPerBar(metre)) + 1}`)
+    .join(', ');
+  return [
+    ...(guessed > 0
+      ? [problem(guessed === strokes.length ? 'positions-guessed' : 'some-positions-guessed', { value: guessed })]
+      : []),
+    ...(lost.length > 0 ? [problem('notes-left-out', { value: lost.length, where })] : []),
+  ];
+};
+
+/** What is too long for a pattern is refused before any work is spent on it. */
+const tooLong = (notes: number, bars: number): readonly Problem[] => [
+  ...(notes > PATTERN_LIMITS.strokes
+    ? [problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes })]
+    : []),
+  ...(bars > PATTERN_LIMITS.bars
+    ? [problem('length-out-of-range', { least: 1, most: PATTERN_LIMITS.bars, value: bars })]
+    : []),
+];
+
+const frameOf = (music: ReadMusic, bars: readonly ReadBar[], metre: Metre) => ({
+  metre,
+  tempo: clamped(bars.find(({ tempo }) => tempo !== undefined)?.tempo ?? 80),
+  instrument: music.instrument,
+  ...(music.swing ? { swing: music.swing } : {}),
+  ...(music.school ? { school: music.school } : {}),
+});
+
+/**
+ * A pattern made of what was read of a file, or of some of its bars. Its chord is one the file names or that is heard
+ * whole. Errors: `no-notes`, `too-many-strokes`, `length-out-of-range`, those of a pattern.
+ * @example
+ * patternOfMusic({ instrument: newPattern('P').instrument, bars: [], remarks: [] }).ok // => false
+ */
+export const patternOfMusic = (music: ReadMusic, choice: Choice = {}): Result<Imported> => {
+  const written = chosenBars(music, choice);
+  const whole = wholeBars(written);
+  const first = whole.bars[0];
+  if (!first || !whole.bars.some(({ notes }) => notes.length > 0)) return failure(problem('no-notes'));
+  const { metre } = first;
+  const { notes, chords, parts, ticks } = laid(whole.bars, metre);
+  const bars = Math.ceil(ticks / ticksPerBar(metre));
+  const long = tooLong(notes.length, bars);
+  if (long.length > 0) return failure(...long);
+  const found = strung(notes, music.instrument);
+  const { subdivision, divisions } = gridOf(
+    found.strokes.map(({ at }) => at),
+    metre,
+    parts,
+  );
+  const base: Pattern = newPattern(music.name?.trim().slice(0, PATTERN_LIMITS.name) || 'From a file', {
+    ...frameOf(music, whole.bars, metre),
+    bars,
+    subdivision,
+    cyclic: isOneRound(written) || bars <= 4,
+    strokes: [...found.strokes].sort(byTimeThenString),
+    ...(divisions.length > 0 ? { divisions } : {}),
+  });
+  const { pattern, remarks: ofShape } = onShape(base, chords[0]);
+  const problems = problemsOfPattern(pattern);
+  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
+  const remarks = [
+    ...stringRemarks(found, metre),
+    ...ofShape,
+    ...whole.remarks,
+    ...repeatRemarks(written, choice),
+    ...changesOf(whole.bars, metre, chords),
+    ...music.remarks,
+  ];
+  return success({ pattern, remarks, guessed: found.guessed > 0 });
+};

@@ -1,0 +1,65 @@
+import { problem, type Problem } from '../../errors/index.ts';
+import { fretOn, openStrings, shapeOf, shapesFor, sounds, voicingsFor, type Voicing } from '../../harmony/index.ts';
+import { isBassString, stringCount } from '../../instrument/index.ts';
+import type { Pattern, Stroke } from '../../pattern/index.ts';
+import type { ReadChord } from './music.ts';
+
+/** Strings that have to be heard before a shape is taken for meant, unless all of its strings are (est.). */
+const HEARD = 4;
+
+const isPlain = ({ slur, harmonic, fret }: Stroke): boolean => !slur && !harmonic && fret !== undefined;
+
+const allFit = (shape: Voicing, plain: readonly Stroke[]): boolean =>
+  plain.every(({ string, fret }) => fret === fretOn(shape, string));
+
+/** Whether enough of a shape is heard, its bass among it, that no other chord was meant. */
+const isHeard = (shape: Voicing, plain: readonly Stroke[], strings: number): boolean => {
+  const heard = new Set(plain.map(({ string }) => string));
+  const sounding = Array.from({ length: strings }, (_, index) => index + 1).filter((string) => sounds(shape, string));
+  const bass = [...heard].some(isBassString);
+  return bass && (heard.size >= HEARD || sounding.every((string) => heard.has(string)));
+};
+
+/** The shape a file names: by its frets, else the usual one of its symbol that all strokes fit. */
+const namedShape = ({ instrument }: Pattern, chord: ReadChord, plain: readonly Stroke[]): Voicing | undefined => {
+  if (chord.frets) return { chord: chord.symbol, frets: chord.frets };
+  const usual = shapeOf(instrument, chord.symbol);
+  if (usual && allFit(usual, plain)) return usual;
+  const found = voicingsFor(chord.symbol, instrument);
+  const held = found.ok ? found.value.find(({ voicing }) => allFit(voicing, plain))?.voicing : undefined;
+  return held && { ...held, chord: chord.symbol };
+};
+
+/** The strokes on a shape: frets that are the shape's need not stand at them. */
+const freed = (strokes: readonly Stroke[], shape: Voicing): readonly Stroke[] =>
+  strokes.map((stroke) => {
+    if (!isPlain(stroke) || stroke.fret !== fretOn(shape, stroke.string)) return stroke;
+    const { fret: _fret, ...rest } = stroke;
+    return rest;
+  });
+
+/** A pattern on a shape, and what has to be said of it. */
+export interface OnShape {
+  readonly pattern: Pattern;
+  readonly remarks: readonly Problem[];
+}
+
+/**
+ * A pattern whose strokes carry their frets, on a chord shape: the one the file names, else one that so much of is heard
+ * that no other can be meant; else the open strings, and all frets stay where they are.
+ */
+export const onShape = (pattern: Pattern, chord?: ReadChord): OnShape => {
+  const strings = stringCount(pattern.instrument);
+  const plain = pattern.strokes.filter(isPlain);
+  const named = chord && namedShape(pattern, chord, plain);
+  const heard = chord
+    ? undefined
+    : shapesFor(pattern.instrument.tuning, strings).find(
+        (shape) => plain.length > 0 && allFit(shape, plain) && isHeard(shape, plain, strings),
+      );
+  const voicing = named ?? heard ?? openStrings(strings);
+  return {
+    pattern: { ...pattern, voicing, strokes: freed(pattern.strokes, voicing) },
+    remarks: chord && !named ? [problem('chord-unheld', { symbol: chord.symbol })] : [],
+  };
+};

@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { patternArbitrary } from '../../../test/arbitraries.ts';
+import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { sentence } from '../../errors/index.ts';
+import { schoolOf } from '../../fingering/index.ts';
+import { stoppedFret, type Pattern } from '../../pattern/index.ts';
+import { realise } from '../../score/index.ts';
+import { readTab, writeTab } from '../index.ts';
+
+/** Every stroke with its time, string and fret; on a muted string nothing is stopped. */
+const strokesOf = (pattern: Pattern): readonly string[] =>
+  pattern.strokes
+    .map((stroke) => {
+      const fret = stoppedFret(pattern, stroke);
+      const harmonic = stroke.harmonic ? `<${stroke.harmonic.touch}>` : '';
+      return `${stroke.at} ${stroke.string} ${harmonic || (fret ?? 0)}`;
+    })
+    .sort();
+
+const there = (pattern: Pattern): string =>
+  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).name);
+
+test('our own tablature comes back with every time, string and fret', () => {
+  fc.assert(
+    fc.property(patternArbitrary, (pattern) => {
+      fc.pre(pattern.strokes.length > 0);
+      const text = there(pattern);
+      const read = readTab(text);
+      if (!read.ok) throw new Error(`${read.problems.map(sentence).join(' ')}\n${text}`);
+      expect(strokesOf(read.value.pattern)).toEqual(strokesOf(pattern));
+      expect(read.value.pattern).toMatchObject({ metre: pattern.metre, bars: pattern.bars, tempo: pattern.tempo });
+      expect(read.value.pattern.instrument.pitches).toEqual(pattern.instrument.pitches);
+    }),
+    { seed: 12, numRuns: 300 },
+  );
+});

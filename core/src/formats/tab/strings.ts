@@ -1,0 +1,97 @@
+import {
+  TUNINGS,
+  instrumentIn,
+  noteName,
+  parsePitchClass,
+  pitchClassOf,
+  readTuning,
+  type Instrument,
+} from '../../instrument/index.ts';
+import type { Heading } from './heading.ts';
+import type { TabSystem } from './systems.ts';
+
+/** The strings of a tablature: their instrument, whether that is known, and whether the lowest stands on top. */
+export interface TabStrings {
+  readonly instrument: Instrument;
+  readonly known: boolean;
+  readonly turned: boolean;
+}
+
+/** The pitch class a label names; h is the b of some countries. */
+const classOf = (label: string): number | undefined => {
+  const name = label.replace(/^[hH]/, 'B');
+  return parsePitchClass(name.charAt(0).toUpperCase() + name.slice(1));
+};
+
+type Classes = readonly (number | undefined)[];
+
+/** Whether labels, from string 1 down, are those of pitches, from the lowest string up. */
+const fits = (classes: Classes, pitches: readonly number[], raised: number): boolean =>
+  classes.every(
+    (one, index) => one === undefined || one === pitchClassOf((pitches[pitches.length - 1 - index] as number) + raised),
+  );
+
+/** Strings of a bass, from the lowest up: they bear the names of the four lowest of a guitar. */
+const BASS = [28, 33, 38, 43] as const;
+
+/** Pitches nearest to the usual ones of so many strings, by the labels; undefined where a label says nothing. */
+const pitchesNear = (classes: Classes): readonly number[] | undefined => {
+  const usual = TUNINGS.find(({ pitches }) => pitches.length === classes.length)?.pitches;
+  if (!usual || classes.some((one) => one === undefined)) return undefined;
+  return usual.map((pitch, index) => {
+    const up = pitchClassOf((classes[classes.length - 1 - index] as number) - pitch);
+    return up > 5 ? pitch + up - 12 : pitch + up;
+  });
+};
+
+const nameOf = (pitches: readonly number[]): string =>
+  pitches.map((pitch) => noteName(pitch).replace(/-?\d+$/, '')).join(' ');
+
+const withPitches = (pitches: readonly number[]): Instrument => {
+  const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
+  return instrumentIn(known ?? { key: nameOf(pitches), name: nameOf(pitches), pitches });
+};
+
+/** A tuning whose strings bear the labels, as they are or raised by the capo. */
+const knownBy = (classes: Classes, { capo, lowered }: Heading): Instrument | undefined => {
+  const sameCount = TUNINGS.filter(({ pitches }) => pitches.length === classes.length).map(({ pitches }) => pitches);
+  const all = classes.length === BASS.length ? [...sameCount, BASS] : sameCount;
+  const named = classes.some((one) => one !== undefined);
+  for (const raised of [0, capo, -lowered]) {
+    const found = all.find((pitches) => fits(classes, pitches, raised));
+    // Labels that are raised by the capo name what sounds; lowered ones are how it is strung.
+    if (found && (named || raised === 0)) return withPitches(found.map((pitch) => pitch + Math.min(0, raised)));
+  }
+  return undefined;
+};
+
+/** Labels without a word on them stand for the usual strings, lowered where that is said. */
+const unnamed = (count: number, { tuning, lowered }: Heading): TabStrings => {
+  const said = tuning === undefined ? undefined : readTuning(tuning);
+  const usual = TUNINGS.find(({ pitches }) => pitches.length === count);
+  const pitches = said?.ok && said.value.pitches.length === count ? said.value.pitches : (usual?.pitches ?? []);
+  return { instrument: withPitches(pitches.map((pitch) => pitch - lowered)), known: true, turned: false };
+};
+
+/** The strings of a system by its labels and by what is said before it. */
+export const stringsOf = ({ lines }: TabSystem, heading: Heading): TabStrings => {
+  const classes = lines.map(({ label }) => (label === '' ? undefined : classOf(label)));
+  const withCapo = (strings: TabStrings): TabStrings => ({
+    ...strings,
+    instrument: { ...strings.instrument, capo: heading.capo },
+  });
+  if (classes.every((one) => one === undefined)) return withCapo(unnamed(lines.length, heading));
+  const known = knownBy(classes, heading);
+  if (known) {
+    // Names of strings that are said to be lowered are often left as they were.
+    const lowered = heading.lowered > 0 && TUNINGS.some(({ key }) => key === known.tuning) ? heading.lowered : 0;
+    const instrument = lowered > 0 ? withPitches(known.pitches.map((pitch) => pitch - lowered)) : known;
+    return withCapo({ instrument, known: true, turned: false });
+  }
+  const over = knownBy([...classes].reverse(), heading);
+  if (over) return withCapo({ instrument: over, known: true, turned: true });
+  const near = pitchesNear(classes);
+  return near
+    ? withCapo({ instrument: withPitches(near), known: true, turned: false })
+    : { ...withCapo(unnamed(lines.length, heading)), known: false };
+};
