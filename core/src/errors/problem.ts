@@ -31,13 +31,20 @@ export const success = <T>(value: T): Result<T> => ({ ok: true, value });
  */
 export const failure = <T = never>(...problems: readonly Problem[]): Result<T> => ({ ok: false, problems });
 
+/** A hole of a sentence: a detail as it is, or one of two wordings by whether there is one of it or more (`#`). */
+const HOLE = /\{(\w+)(?::([^|{}]*)\|([^|{}]*))?\}/g;
+
 /**
  * The sentence a teacher reads for a problem.
  * @example
  * sentence(problem('strings-out-of-range', { value: 3 })) // => 'A tuning has 4 to 8 strings, not 3.'
  */
 export const sentence = ({ code, details }: Problem): string =>
-  ERRORS[code].say.replace(/\{(\w+)\}/g, (hole, name: string) => String(details[name] ?? hole));
+  ERRORS[code].say.replace(HOLE, (hole, name: string, one?: string, more?: string) => {
+    const value = String(details[name] ?? hole);
+    if (one === undefined || more === undefined) return value;
+    return value === '1' ? one : more.replace('#', value);
+  });
 
 /**
  * An exception that carries problems, for callers that prefer to throw.

@@ -240,50 +240,71 @@ export const ERRORS = {
   'not-musicxml': { status: 400, say: 'This is no MusicXML score that can be read: {reason}. Nothing was taken in.' },
   'positions-guessed': {
     status: 200,
-    say: 'The file has no strings: those of least effort were guessed for {value} notes. Look them over.',
+    say: 'The file has no strings: those of least effort were guessed for {value:one note|# notes}. Look them over.',
   },
   'times-straightened': {
     status: 200,
-    say: '{value} notes lay beside the grid and were put on it, {parts} to the beat.',
+    say: '{value:One note lay beside the grid and was put on it|# notes lay beside the grid and were put on it}, {parts} to the beat.',
   },
   'notes-left-out': {
     status: 200,
-    say: '{value} notes were left out: they lie off this neck, or cannot be held with the others ({where}).',
+    say: '{value:One note was left out: it lies off this neck, or cannot|# notes were left out: they lie off this neck, or cannot} be held with the others ({where}).',
   },
   'some-positions-guessed': {
     status: 200,
-    say: 'Strings were guessed for {value} notes that have none in the file; the others stand where it says.',
+    say: '{value:A string was guessed for one note that has|Strings were guessed for # notes that have} none in the file; the others stand where it says.',
   },
   'pickup-placed': {
     status: 200,
     say: 'It begins with a pickup: that stands at the end of a first bar that is otherwise silent.',
   },
-  'bars-short': { status: 200, say: '{value} bars are shorter than their metre and end with a rest (bar {where}).' },
+  'bars-short': {
+    status: 200,
+    say: '{value:One bar is shorter than its metre and ends|# bars are shorter than their metre and end} with a rest (bar {where}).',
+  },
   'metre-changes': {
     status: 200,
     say: 'The metre changes at bar {bar}. A pattern has one metre: the times are right, the bar lines are those of the first. A song keeps them.',
   },
-  'tempo-changes': { status: 200, say: 'The tempo changes {value} times later on; the first is kept. A song keeps them.' },
+  'tempo-changes': {
+    status: 200,
+    say: 'The tempo changes {value:once|# times} later on; the first is kept. A song keeps them.',
+  },
   'chords-once': {
     status: 200,
     say: '{value} chords are named in it, and a pattern stands on one: the frets are as written. A song keeps them.',
   },
-  'repeats-once': { status: 200, say: 'Repeats stand once, as they are written: {value}.' },
+  'repeats-once': {
+    status: 200,
+    say: '{value:A repeat stands once, as it is|# repeats stand once, as they are} written.',
+  },
   'chord-unheld': {
     status: 200,
     say: 'The chord {symbol} is named, but what is played fits none of its shapes: the frets stand at the strokes.',
   },
   'tab-upside-down': { status: 200, say: 'The lowest string stands on top in it; it was turned over.' },
   'tab-text-left-out': { status: 200, say: 'Words that are no music were passed over: {names}.' },
-  'tab-grace': { status: 200, say: '{value} grace notes were left out; the notes they lead to are there.' },
-  'tab-bends': { status: 200, say: '{value} bends are read as the notes they begin with.' },
-  'tab-taps': { status: 200, say: '{value} tapped notes are read as hammered on: nobody plucks them.' },
+  'tab-grace': {
+    status: 200,
+    say: '{value:One grace note was left out; the note it leads to is|# grace notes were left out; the notes they lead to are} there.',
+  },
+  'tab-bends': {
+    status: 200,
+    say: '{value:One bend is read as the note it begins with|# bends are read as the notes they begin with}.',
+  },
+  'tab-taps': {
+    status: 200,
+    say: '{value:One tapped note is read as hammered on: nobody plucks it|# tapped notes are read as hammered on: nobody plucks them}.',
+  },
   'times-from-counts': { status: 200, say: 'Notes between the counts were put where their columns lie: {value}.' },
   'not-read': { status: 400, say: '{kind} is not read. {instead}' },
   'file-damaged': { status: 400, say: 'The file cannot be opened: {reason}. Nothing was taken in.' },
   'times-from-columns': { status: 200, say: 'Times were read from how the columns are spaced, {parts} to the beat.' },
   'tuning-unknown': { status: 200, say: 'The strings’ names fit no tuning that is known; {tuning} was taken.' },
-  'marks-left-out': { status: 200, say: '{value} signs of the score were left out: {names}.' },
+  'marks-left-out': {
+    status: 200,
+    say: '{value:One sign of the score was|# signs of the score were} left out: {names}.',
+  },
   'muted-left-out': {
     status: 200,
     say: 'Left out, because the chord mutes their strings and nothing of them is heard: {value} ({where}).',

@@ -1,205 +1,95 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { instrumentIn, tuningByKey, type Instrument } from '../../instrument/index.ts';
-import {
-  BEAT_UNITS,
-  SUBDIVISIONS,
-  TEMPO_RANGE,
-  TICKS_PER_QUARTER,
-  canSubdivide,
-  ticksPerBar,
-  ticksPerBeat,
-  type BeatUnit,
-  type Metre,
-} from '../../time/index.ts';
-import {
-  PATTERN_LIMITS,
-  byTimeThenString,
-  newPattern,
-  problemsOfPattern,
-  type Pattern,
-  type Stroke,
-} from '../../pattern/index.ts';
-import { onFittingShape, type Imported } from '../imported.ts';
-import { MOST_PROBLEMS } from '../../fields/index.ts';
-import { placeNotes } from '../positions/place-notes.ts';
+import { TUNINGS, instrumentIn, noteName, tuningByKey, type Instrument } from '../../instrument/index.ts';
+import { SUBDIVISIONS, canSubdivide, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import type { Imported } from '../imported.ts';
+import type { ReadBar, ReadMusic, ReadNote } from '../music/music.ts';
+import { patternOfMusic, type Choice } from '../music/pattern-of.ts';
+import type { ReadPart } from '../musicxml/read.ts';
+import { MidiTrouble, parseMidi, type From, type MidiFile, type MidiNote } from './parse.ts';
 
 /** The largest MIDI file that is read, in bytes. */
 export const LARGEST_MIDI = 4_000_000;
 
-/** A note of a file: ticks of ours, MIDI number, loudness 1 to 127. */
-interface Note {
-  readonly at: number;
-  readonly midi: number;
-  readonly velocity: number;
+/** Notes of one track on one channel, or of all channels where they are strings. */
+interface MidiPart extends ReadPart {
+  readonly track: number;
+  readonly channel: number | null;
 }
 
-interface Song {
-  readonly notes: Note[];
-  name?: string;
-  tempo?: number;
-  metre?: Metre;
-}
-
-/** Something that is wrong at a byte of the file; caught at the door and made a problem. */
-class MidiTrouble extends Error {
-  readonly problem: Problem;
-  constructor(position: number, reason: string) {
-    super(reason);
-    this.problem = problem('midi-unreadable', { position, reason });
+/** The parts of a file: its tracks, apart by channel where a track has several that are not strings. */
+const partsOf = ({ notes, names, strings }: MidiFile): readonly MidiPart[] => {
+  const counts = new Map<number, Map<number, number>>();
+  for (const { track, channel } of notes) {
+    const channels = counts.get(track) ?? new Map<number, number>();
+    channels.set(channel, (channels.get(channel) ?? 0) + 1);
+    counts.set(track, channels);
   }
-}
-
-/** Reads bytes one after another and says where it stands. */
-class Bytes {
-  position = 0;
-  constructor(
-    private readonly bytes: Uint8Array,
-    private readonly offset = 0,
-  ) {}
-
-  get left(): number {
-    return this.bytes.length - this.position;
-  }
-
-  get place(): number {
-    return this.offset + this.position;
-  }
-
-  byte(): number {
-    if (this.left < 1) throw new MidiTrouble(this.place, 'it breaks off there');
-    this.position += 1;
-    return this.bytes[this.position - 1] as number;
-  }
-
-  peek(): number {
-    return this.bytes[this.position] ?? -1;
-  }
-
-  number(count: number): number {
-    let value = 0;
-    for (let index = 0; index < count; index += 1) value = value * 256 + this.byte();
-    return value;
-  }
-
-  take(count: number): Bytes {
-    if (this.left < count)
-      throw new MidiTrouble(this.place, `it should go on for ${count} bytes and breaks off after ${this.left}`);
-    const part = new Bytes(this.bytes.subarray(this.position, this.position + count), this.place);
-    this.position += count;
-    return part;
-  }
-
-  text(count: number): string {
-    const { bytes } = this.take(count);
-    let escaped = '';
-    for (const byte of bytes) escaped += `%${byte.toString(16).padStart(2, '0')}`;
-    try {
-      return decodeURIComponent(escaped);
-    } catch {
-      return String.fromCharCode(...bytes);
-    }
-  }
-
-  /** A variable-length quantity: seven bits a byte, at most four bytes. */
-  variable(): number {
-    let value = 0;
-    for (let index = 0; index < 4; index += 1) {
-      const byte = this.byte();
-      value = value * 128 + (byte & 127);
-      if (byte < 128) return value;
-    }
-    throw new MidiTrouble(this.place, 'a length there never ends');
-  }
-}
-
-const META = { name: 0x03, end: 0x2f, tempo: 0x51, metre: 0x58 } as const;
-
-const readMeta = (track: Bytes, song: Song): boolean => {
-  const kind = track.byte();
-  const length = track.variable();
-  const body = track.take(length);
-  if (kind === META.name && song.name === undefined && length > 0)
-    song.name = body.text(length).slice(0, PATTERN_LIMITS.name);
-  if (kind === META.tempo && length === 3 && song.tempo === undefined)
-    song.tempo = 60_000_000 / Math.max(1, body.number(3));
-  if (kind === META.metre && length >= 2 && song.metre === undefined) {
-    const [beats, unit] = [body.byte(), 2 ** body.byte()];
-    if (beats >= 1 && beats <= PATTERN_LIMITS.beats && BEAT_UNITS.includes(unit as BeatUnit))
-      song.metre = { beats, unit: unit as BeatUnit };
-  }
-  return kind === META.end;
+  return [...counts].flatMap(([track, channels]): MidiPart[] => {
+    const name = names.get(track) || `Track ${track + 1}`;
+    const all = [...channels.values()].reduce((sum, count) => sum + count, 0);
+    const whole: MidiPart = { name, notes: all, track, channel: null };
+    if (channels.size === 1 || strings) return [whole];
+    const apart = [...channels].map(([channel, count]): MidiPart => ({
+      name: `${name}, channel ${channel + 1}`,
+      notes: count,
+      track,
+      channel,
+    }));
+    return [whole, ...apart];
+  });
 };
 
-/** How many data bytes a channel message has, by its upper four bits. */
-const dataBytes = (status: number): number => (status >> 4 === 0xc || status >> 4 === 0xd ? 1 : 2);
-
-const PERCUSSION = 9;
-
-const readTrack = (track: Bytes, scale: number, song: Song): void => {
-  let now = 0;
-  let status = 0;
-  while (track.left > 0) {
-    now += track.variable();
-    const first = track.peek();
-    if (first >= 0x80) status = track.byte();
-    if (status < 0x80) throw new MidiTrouble(track.place, 'a message there has no kind');
-    if (status === 0xff) {
-      if (readMeta(track, song)) return;
-    } else if (status === 0xf0 || status === 0xf7) track.take(track.variable());
-    else {
-      const data = Array.from({ length: dataBytes(status) }, () => track.byte());
-      const [midi = 0, velocity = 0] = data;
-      if (status >> 4 === 0x9 && velocity > 0 && (status & 15) !== PERCUSSION)
-        song.notes.push({ at: Math.round(now * scale), midi, velocity });
-    }
-  }
-  throw new MidiTrouble(track.place, 'the track has no end');
+/** What our own files say of their strings: pitches from the lowest up, and the capo. */
+const ownStrings = (text: string | undefined): Instrument | undefined => {
+  const found = /open strings ((?:\d{1,3} ){3,7}\d{1,3}), capo (\d{1,2})/.exec(text ?? '');
+  if (!found) return undefined;
+  const pitches = (found[1] as string).split(' ').map(Number);
+  const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
+  const name = pitches.map((pitch) => noteName(pitch).replace(/-?\d+$/, '')).join(' ');
+  return { ...instrumentIn(known ?? { key: name, name, pitches }), capo: Math.min(12, Number(found[2])) };
 };
 
-const readSong = (bytes: Uint8Array): Song => {
-  const file = new Bytes(bytes);
-  if (file.left < 14 || file.text(4) !== 'MThd') throw new MidiTrouble(0, 'it does not begin as a MIDI file does');
-  const header = file.take(file.number(4));
-  const [format, tracks, division] = [header.number(2), header.number(2), header.number(2)];
-  if (format > 1) throw new MidiTrouble(8, 'its tracks are pieces of their own, and which one is meant is not known');
-  if (division >= 0x8000 || division === 0)
-    throw new MidiTrouble(12, 'its time is counted in film frames, not in beats');
-  const song: Song = { notes: [] };
-  let read = 0;
-  while (read < tracks) {
-    const kind = file.text(4);
-    const body = file.take(file.number(4));
-    if (kind !== 'MTrk') continue;
-    readTrack(body, TICKS_PER_QUARTER / division, song);
-    read += 1;
-  }
-  return song;
-};
+/** How far from the grid what was played by hand may lie, as a share of the beat. */
+const TOLERANCE = 1 / 24;
+
+interface Straight {
+  readonly notes: readonly MidiNote[];
+  readonly subdivision: number;
+  readonly moved: number;
+}
 
 /** The coarsest grid on which nearly every note falls, and each note on it: what was played by hand is straightened. */
-const straightened = (
-  notes: readonly Note[],
-  metre: Metre,
-): { readonly notes: readonly Note[]; readonly subdivision: number; readonly moved: number } => {
+const straightened = (notes: readonly MidiNote[], metre: Metre): Straight => {
   const beat = ticksPerBeat(metre);
-  const tolerance = beat / 24;
   const off = (at: number, parts: number): number => Math.abs(at - Math.round(at / (beat / parts)) * (beat / parts));
   const within = (most: number): number | undefined =>
     SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) =>
       notes.every(({ at }) => off(at, parts) <= most),
     );
-  const fits = within(0) ?? within(tolerance);
-  const subdivision = fits ?? (canSubdivide(metre, 12) ? 12 : 8);
-  const snapped = notes.map((note) => ({
-    ...note,
-    at: Math.round(note.at / (beat / subdivision)) * (beat / subdivision),
-  }));
+  const exact = within(0);
+  // Notes on grids of their own, as quintuplets beside triplets, are exact too.
+  const mixed = SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts));
+  if (
+    exact === undefined &&
+    notes.every(({ at }) => mixed.some((parts) => off(at, parts) < 1e-9)) &&
+    !isCrowded(notes, beat)
+  )
+    return { notes, subdivision: 0, moved: 0 };
+  const subdivision = exact ?? within(beat * TOLERANCE) ?? (canSubdivide(metre, 12) ? 12 : 8);
+  const step = beat / subdivision;
+  const snapped = notes.map((note) => ({ ...note, at: Math.round(note.at / step) * step }));
   return { notes: snapped, subdivision, moved: snapped.filter(({ at }, index) => at !== notes[index]?.at).length };
+};
+
+/** Whether notes lie nearer to each other than any that are written: then they were played. */
+const isCrowded = (notes: readonly MidiNote[], beat: number): boolean => {
+  const times = [...new Set(notes.map(({ at }) => at))].sort((a, b) => a - b);
+  return times.some((at, index) => index > 0 && at - (times[index - 1] as number) < beat / 12);
 };
 
 const LOUD = { soft: 50, loud: 100 } as const;
 
-const markOf = ({ velocity }: Note, usual: number): Pick<Stroke, 'accent' | 'loudness'> =>
+const markOf = (velocity: number, usual: number): ReadNote['marks'] =>
   velocity >= Math.max(LOUD.loud, usual + 20)
     ? { accent: true }
     : velocity <= Math.min(LOUD.soft, usual - 15)
@@ -209,83 +99,131 @@ const markOf = ({ velocity }: Note, usual: number): Pick<Stroke, 'accent' | 'lou
 const medianOf = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
-interface Placed {
-  readonly strokes: readonly Stroke[];
-  readonly lost: number;
-}
-
-/** Notes by time, on the strings and frets of least effort; those that cannot be held together are left out. */
-const placed = (notes: readonly Note[], instrument: Instrument): Placed => {
-  const usual = medianOf(notes.map(({ velocity }) => velocity));
-  const strokes = placeNotes(instrument, notes).map(({ note, time, rank, string, fret }): Stroke => ({
-    id: `n${time}-${rank}`,
-    at: note.at,
-    string,
-    fret,
-    ...markOf(note, usual),
-  }));
-  return { strokes: [...strokes].sort(byTimeThenString), lost: notes.length - strokes.length };
+/** The value that holds at a tick: the last that began no later. */
+const heldAt = <T>(all: readonly From<T>[], at: number): T | undefined => {
+  let found: T | undefined;
+  for (const one of all) if (one.at <= at) found = one.value;
+  return found;
 };
 
-const clamped = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo)));
+interface Frame {
+  readonly metres: readonly From<Metre>[];
+  readonly tempos: readonly From<number>[];
+  readonly markers: readonly From<string>[];
+}
 
-/** What is too long for a pattern is refused before any work is spent on it. */
-const tooLong = (notes: readonly Note[], bars: number): readonly Problem[] => [
-  ...(notes.length > PATTERN_LIMITS.strokes
-    ? [problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes.length })]
-    : []),
-  ...(bars > PATTERN_LIMITS.bars
-    ? [problem('length-out-of-range', { least: 1, most: PATTERN_LIMITS.bars, value: bars })]
-    : []),
-];
+const sorted = <T>(all: readonly From<T>[]): readonly From<T>[] => [...all].sort((a, b) => a.at - b.at);
 
-const patternOf = (song: Song, instrument: Instrument): Result<Imported> => {
-  if (song.notes.length === 0) return failure(problem('no-notes'));
-  const metre = song.metre ?? { beats: 4, unit: 4 };
-  const last = song.notes.reduce((latest, { at }) => Math.max(latest, at), 0);
-  const long = tooLong(song.notes, Math.floor(last / ticksPerBar(metre)) + 1);
-  if (long.length > 0) return failure(...long);
-  const { notes, subdivision, moved } = straightened(song.notes, metre);
-  const { strokes, lost } = placed(notes, instrument);
-  const bars = Math.floor(notes.reduce((latest, { at }) => Math.max(latest, at), 0) / ticksPerBar(metre)) + 1;
-  const base: Pattern = newPattern(song.name?.trim() || 'From a MIDI file', {
-    metre,
-    bars,
-    subdivision,
-    tempo: clamped((song.tempo ?? 90) * (metre.unit / 4)),
-    instrument,
-    cyclic: bars <= 4,
-    strokes,
+/** Bars up to the last note, each in its metre; a metre that begins inside a bar cuts it short. */
+const barsOf = (notes: readonly ReadNote[], frame: Frame): readonly ReadBar[] => {
+  const last = notes.reduce((latest, { at }) => Math.max(latest, at), 0);
+  const ordered = [...notes].sort((a, b) => a.at - b.at);
+  const bars: ReadBar[] = [];
+  let [start, next] = [0, 0];
+  while (start <= last && bars.length < MOST_BARS) {
+    const metre = heldAt(frame.metres, start) ?? { beats: 4, unit: 4 };
+    const change = frame.metres.find(({ at }) => at > start && at < start + ticksPerBar(metre))?.at;
+    const end = change ?? start + ticksPerBar(metre);
+    const inside: ReadNote[] = [];
+    for (; next < ordered.length && (ordered[next] as ReadNote).at < end; next += 1) {
+      const note = ordered[next] as ReadNote;
+      inside.push({ ...note, at: note.at - start });
+    }
+    const within = <T>(all: readonly From<T>[]): From<T> | undefined =>
+      all.findLast(({ at }) => at >= start && at < end);
+    const tempo = start === 0 ? heldAt(frame.tempos, end - 1) : within(frame.tempos)?.value;
+    const section = within(frame.markers)?.value;
+    bars.push({
+      metre,
+      ticks: end - start,
+      notes: inside,
+      chords: [],
+      ...(tempo === undefined ? {} : { tempo: Math.round((tempo * metre.unit) / 4) }),
+      ...(section ? { section: section.slice(0, 60) } : {}),
+    });
+    start = end;
+  }
+  return bars;
+};
+
+/** Bars that are read of a file: more than a song or a pattern holds. */
+const MOST_BARS = 5000;
+
+/** The music of a MIDI file, and the parts that can be chosen. */
+export interface MidiMusic extends ReadMusic {
+  readonly parts: readonly ReadPart[];
+  readonly part: number;
+}
+
+const chosenNotes = ({ notes }: MidiFile, part: MidiPart | undefined): readonly MidiNote[] =>
+  part ? notes.filter(({ track, channel }) => track === part.track && (part.channel ?? channel) === channel) : notes;
+
+/** All tracks are one piece, unless one is chosen or they are pieces of their own. */
+const EVERYTHING = 'All of it';
+
+const withWhole = (file: MidiFile, parts: readonly MidiPart[]): readonly (MidiPart | null)[] => {
+  const tracks = new Set(parts.map(({ track }) => track));
+  return tracks.size > 1 && !file.apart ? [null, ...parts] : parts;
+};
+
+const remarksOf = ({ subdivision, moved }: Straight): readonly Problem[] =>
+  moved > 0 ? [problem('times-straightened', { value: moved, parts: subdivision })] : [];
+
+const musicOf = (file: MidiFile, given: Instrument | undefined, chosen = 0): Result<MidiMusic> => {
+  if (file.notes.length === 0) return failure(problem('no-notes'));
+  const choices = withWhole(file, partsOf(file));
+  const index = choices[chosen] === undefined ? 0 : chosen;
+  const part = choices[index] ?? undefined;
+  const metres = sorted(file.metres);
+  const straight = straightened(chosenNotes(file, part), metres[0]?.value ?? { beats: 4, unit: 4 });
+  const own = ownStrings(file.strings);
+  const usual = medianOf(straight.notes.map(({ velocity }) => velocity));
+  const instrument = given ?? own ?? instrumentIn(tuningByKey('standard'));
+  const strung = own !== undefined && own.pitches.join() === instrument.pitches.join();
+  const notes = straight.notes.map(({ at, midi, velocity, channel }): ReadNote => {
+    const open = instrument.pitches[instrument.pitches.length - 1 - channel];
+    const fret = open === undefined ? -1 : midi - open - instrument.capo;
+    const place = strung && fret >= 0 && fret <= instrument.frets ? { string: channel + 1, fret } : {};
+    return { at, midi, velocity, marks: markOf(velocity, usual), ...place };
   });
-  const pattern = onFittingShape(base);
-  const problems = problemsOfPattern(pattern);
-  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
-  const remarks = [
-    problem('positions-guessed', { value: strokes.length }),
-    ...(moved > 0 ? [problem('times-straightened', { value: moved, parts: subdivision })] : []),
-    ...(lost > 0 ? [problem('notes-left-out', { value: lost })] : []),
-  ];
-  return success({ pattern, remarks, guessed: true });
+  return success({
+    name: file.names.get(part?.track ?? 0) || file.names.get(0) || [...file.names.values()][0],
+    instrument,
+    bars: barsOf(notes, { metres, tempos: sorted(file.tempos), markers: sorted(file.markers) }),
+    remarks: remarksOf(straight),
+    parts: choices.map((one) =>
+      one ? { name: one.name, notes: one.notes } : { name: EVERYTHING, notes: file.notes.length },
+    ),
+    part: index,
+  });
 };
 
 /**
- * Reads a Standard MIDI File (format 0 or 1). It has no strings: those of least effort on the instrument are guessed, and
- * that is said. Errors: `too-large`, `midi-unreadable` with the byte, `no-notes`, those of a pattern.
+ * Reads a Standard MIDI File of any type as music as it is written: the part that is chosen, else all of it. It has no
+ * strings, unless it is one of ours, whose channels are strings. Errors: `too-large`, `midi-unreadable` with the byte,
+ * `no-notes`.
  * @example
- * readMidi(new Uint8Array([1, 2, 3])).ok // => false
+ * readMidiMusic(new Uint8Array([1, 2, 3])).ok // => false
  */
-export const readMidi = (
-  bytes: Uint8Array,
-  instrument: Instrument = instrumentIn(tuningByKey('standard')),
-): Result<Imported> => {
+export const readMidiMusic = (bytes: Uint8Array, part?: number, instrument?: Instrument): Result<MidiMusic> => {
   if (bytes.length > LARGEST_MIDI)
     return failure(
       problem('too-large', { value: `${(bytes.length / 1e6).toFixed(1)} MB`, most: `${LARGEST_MIDI / 1e6} MB` }),
     );
   try {
-    return patternOf(readSong(bytes), instrument);
+    return musicOf(parseMidi(bytes), instrument, part);
   } catch (error) {
     if (error instanceof MidiTrouble) return failure(error.problem);
     throw error;
   }
+};
+
+/**
+ * Reads a Standard MIDI File as a pattern; see `readMidiMusic`.
+ * @example
+ * readMidi(new Uint8Array([1, 2, 3])).ok // => false
+ */
+export const readMidi = (bytes: Uint8Array, instrument?: Instrument, choice: Choice = {}): Result<Imported> => {
+  const read = readMidiMusic(bytes, choice.part, instrument);
+  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || 'From a MIDI file' }, choice) : read;
 };

@@ -2,6 +2,7 @@ import { STRING_RANGE } from '../../instrument/index.ts';
 import { loudnessOf } from '../../sound/index.ts';
 import { heardIn, playedTick, type Score, type ScoreStroke } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
+import { STRINGS_TEXT } from './parse.ts';
 
 /** One event of a track at a tick; events of one tick keep the order of `rank`. */
 interface TrackEvent {
@@ -52,8 +53,13 @@ const STEEL_GUITAR = 25;
 /** A channel for each string, so that two strings at one pitch do not end each other's note. String 1 is on the first. */
 const channelOf = ({ string }: ScoreStroke): number => Math.min(STRING_RANGE.most, string) - 1;
 
+/** So that our own files come back on the strings they were written for. */
+const stringsText = ({ instrument }: Score): string =>
+  `${STRINGS_TEXT}; open strings ${instrument.pitches.join(' ')}, capo ${instrument.capo}`;
+
 const opening = (score: Score): readonly TrackEvent[] => [
   { at: 0, rank: 0, bytes: metaText(0x03, score.name) },
+  { at: 0, rank: 0, bytes: metaText(0x01, stringsText(score)) },
   ...score.instrument.pitches.map((_, channel) => ({ at: 0, rank: 3, bytes: [0xc0 | channel, STEEL_GUITAR] })),
 ];
 

@@ -17,8 +17,9 @@ export interface ReadNote {
   readonly marks: Partial<Omit<Stroke, 'id' | 'at' | 'string' | 'fret'>>;
   /** Loudness as a file of a performance has it, 1 to 127. */
   readonly velocity?: number;
-  /** Where it stands in the file; it takes part in no comparison. */
+  /** Where it stands in the file: its line, and its staff. */
   readonly line?: number;
+  readonly staff?: string;
 }
 
 /** A chord symbol over a bar, with the frets of its shape where the file has them. */

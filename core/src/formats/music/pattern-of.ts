@@ -12,6 +12,8 @@ import { wholeBars } from './whole-bars.ts';
 
 /** What is to be taken of a file, where it is not all as it is written. */
 export interface Choice {
+  /** Which part or track, from 0. */
+  readonly part?: number;
   /** First and last bar, from 1, as they are written. */
   readonly bars?: readonly [from: number, to: number];
   /** Whether repeats are written out as they are played; kept once where nothing is said. */

@@ -1,6 +1,7 @@
 import { WrenError, failure, problem, type Result } from '../../errors/index.ts';
 import type { Imported } from '../imported.ts';
-import { readMusicXml } from './read.ts';
+import { patternOfMusic, type Choice } from '../music/pattern-of.ts';
+import { readMusicXml, type ScoreMusic } from './read.ts';
 import { XmlBuilder } from './xml.ts';
 
 interface OpenedTag {
@@ -42,18 +43,28 @@ const build = (source: string, parser: XmlParser): XmlBuilder => {
 };
 
 /**
- * Reads a score's text by way of a fresh parser, which expands no entities and fetches nothing.
- * @param source - the text of a partwise MusicXML file
- * @returns the pattern with remarks; or the problems, `xml-unreadable` with line and column from 1
+ * Reads a score's text by way of a fresh parser, which expands no entities and fetches nothing, as music as it is written.
+ * @param source - the text of a MusicXML file, ordered by parts or by measures
+ * @returns the music with remarks; or the problems, `xml-unreadable` with line and column from 1
  * @example
- * readMusicXmlText('<score-partwise/>', new SaxesParser()); // { ok: false, problems: [no-notes] }
+ * readMusicXmlMusic('<score-partwise/>', new SaxesParser()); // { ok: false, problems: [no-notes] }
  */
-export const readMusicXmlText = (source: string, parser: XmlParser): Result<Imported> => {
+export const readMusicXmlMusic = (source: string, parser: XmlParser, part?: number): Result<ScoreMusic> => {
   try {
     const { root } = build(source, parser);
-    return root ? readMusicXml(root) : failure(problem('no-notes'));
+    return root ? readMusicXml(root, part) : failure(problem('no-notes'));
   } catch (error) {
     if (error instanceof WrenError) return failure(...error.problems);
     throw error;
   }
+};
+
+/**
+ * Reads a score's text as a pattern; see `readMusicXmlMusic`.
+ * @example
+ * readMusicXmlText('<score-partwise/>', new SaxesParser()); // { ok: false, problems: [no-notes] }
+ */
+export const readMusicXmlText = (source: string, parser: XmlParser, choice: Choice = {}): Result<Imported> => {
+  const read = readMusicXmlMusic(source, parser, choice.part);
+  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || 'From a score' }, choice) : read;
 };

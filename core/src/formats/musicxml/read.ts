@@ -1,331 +1,268 @@
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { TUNINGS, instrumentIn, pitchAt, stringCount, tuningByKey, type Instrument } from '../../instrument/index.ts';
-import {
-  BEAT_UNITS,
-  SUBDIVISIONS,
-  TEMPO_RANGE,
-  TICKS_PER_QUARTER,
-  canSubdivide,
-  ticksPerBar,
-  ticksPerBeat,
-  type BeatUnit,
-  type Metre,
-} from '../../time/index.ts';
-import {
-  NODE_FRETS,
-  PATTERN_LIMITS,
-  byTimeThenString,
-  isDigit,
-  newPattern,
-  problemsOfPattern,
-  type Digit,
-  type Pattern,
-  type Slur,
-  type Stroke,
-} from '../../pattern/index.ts';
-import { onFittingShape, type Imported } from '../imported.ts';
-import { MOST_PROBLEMS } from '../../fields/index.ts';
-import { placeNotes } from '../positions/place-notes.ts';
+import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { PATTERN_LIMITS } from '../../pattern/index.ts';
+import { TICKS_PER_QUARTER, ticksPerBar, type Metre } from '../../time/index.ts';
+import type { ReadBar, ReadChord, ReadMusic, ReadNote } from '../music/music.ts';
+import { instrumentOf, metreByLength, metreOf, transposeOf, withoutOctaves } from './read-attributes.ts';
+import { barLinesOf, sectionIn, swingIn, tempoIn, wordsIn } from './read-directions.ts';
+import { chordOf } from './read-harmony.ts';
+import { isTiedOn, leftOutOf, noteOf } from './read-note.ts';
 import { child, childrenOf, descend, numberAt, textAt, type XmlNode } from './xml.ts';
 
-const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
-
-const midiOf = (step: string | undefined, alter: number, octave: number | undefined): number | undefined => {
-  const base = step === undefined ? undefined : STEPS[step];
-  return base === undefined || octave === undefined ? undefined : base + Math.round(alter) + (octave + 1) * 12;
-};
-
-/** A note of a score: ticks of ours, and what is said of it. */
-interface Note {
-  readonly at: number;
-  readonly midi: number;
-  readonly string?: number;
-  readonly fret?: number;
-  readonly marks: Partial<Stroke>;
+/** A bar while it is read: its metre may not be known yet. */
+interface OpenBar {
+  readonly measure: XmlNode;
+  readonly metre: Metre | undefined;
+  /** How far its notes and rests go, in ticks. */
+  readonly ticks: number;
+  readonly notes: readonly ReadNote[];
+  readonly chords: readonly ReadChord[];
+  readonly endings: readonly number[] | undefined;
 }
 
-interface Score {
-  readonly notes: readonly Note[];
-  readonly bars: number;
-  readonly metre: Metre;
-  readonly tempo?: number;
-  readonly instrument: Instrument;
-  readonly remarks: readonly Problem[];
-}
-
-const metreOf = (measure: XmlNode | undefined): Metre | undefined => {
-  const [beats, unit] = [
-    numberAt(measure, 'attributes', 'time', 'beats'),
-    numberAt(measure, 'attributes', 'time', 'beat-type'),
-  ];
-  if (!beats || !Number.isInteger(beats) || beats > PATTERN_LIMITS.beats || !BEAT_UNITS.includes(unit as BeatUnit))
-    return undefined;
-  return { beats, unit: unit as BeatUnit };
-};
-
-const instrumentOf = (measure: XmlNode | undefined): Instrument => {
-  const details = descend(measure, 'attributes', 'staff-details');
-  const pitches = childrenOf(details, 'staff-tuning')
-    .map((tuning) => ({
-      line: Number(tuning.attributes.line),
-      midi: midiOf(
-        textAt(tuning, 'tuning-step'),
-        numberAt(tuning, 'tuning-alter') ?? 0,
-        numberAt(tuning, 'tuning-octave'),
-      ),
-    }))
-    .filter((one): one is { line: number; midi: number } => one.midi !== undefined)
-    .sort((a, b) => a.line - b.line)
-    .map(({ midi }) => midi);
-  const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
-  const base =
-    pitches.length >= 4 && pitches.length <= 8
-      ? { ...instrumentIn(known ?? tuningByKey('standard')), tuning: known?.key ?? 'standard', pitches }
-      : instrumentIn(tuningByKey('standard'));
-  return { ...base, capo: Math.min(12, Math.max(0, numberAt(details, 'capo') ?? 0)) };
-};
-
-const tempoOf = (measure: XmlNode | undefined): number | undefined => {
-  const directions = childrenOf(measure, 'direction');
-  const sounds = [
-    ...childrenOf(measure, 'sound'),
-    ...directions.flatMap((direction) => childrenOf(direction, 'sound')),
-  ];
-  const sound = sounds.map(({ attributes }) => Number(attributes.tempo)).find((tempo) => tempo > 0);
-  return (
-    sound ??
-    directions
-      .map((direction) => numberAt(direction, 'direction-type', 'metronome', 'per-minute'))
-      .find((tempo) => tempo !== undefined && tempo > 0)
-  );
-};
-
-const slurOf = (notations: XmlNode | undefined): Slur | undefined => {
-  const technical = child(notations, 'technical');
-  const stops = (node: XmlNode | undefined, name: string): boolean =>
-    childrenOf(node, name).some(({ attributes }) => attributes.type === 'stop');
-  if (stops(technical, 'hammer-on')) return 'hammer-on';
-  if (stops(technical, 'pull-off')) return 'pull-off';
-  return stops(notations, 'slide') || stops(notations, 'glissando') ? 'slide' : undefined;
-};
-
-const pinOf = (technical: XmlNode | undefined): Digit | undefined => {
-  const pluck = textAt(technical, 'pluck')?.toLowerCase();
-  if (pluck && isDigit(pluck) && pluck !== 'down' && pluck !== 'up') return pluck;
-  if (pluck === 't') return 'p';
-  if (child(technical, 'down-bow')) return 'down';
-  return child(technical, 'up-bow') ? 'up' : undefined;
-};
-
-const definedOnly = (marks: Partial<Stroke>): Partial<Stroke> =>
-  Object.fromEntries(Object.entries(marks).filter(([, value]) => value !== undefined));
-
-const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
-  const dynamics = Number(note.attributes.dynamics);
-  return dynamics >= 100 ? 'loud' : dynamics > 0 && dynamics <= 60 ? 'soft' : undefined;
-};
-
-const marksOf = (note: XmlNode): Partial<Stroke> => {
-  const notations = child(note, 'notations');
-  const technical = child(notations, 'technical');
-  const slur = slurOf(notations);
-  return definedOnly({
-    slur,
-    pin: slur ? undefined : pinOf(technical),
-    accent: descend(notations, 'articulations', 'accent') ? true : undefined,
-    ring: childrenOf(notations, 'tied').some(({ attributes }) => attributes.type === 'let-ring') ? true : undefined,
-    damped: textAt(technical, 'other-technical') === 'palm mute' ? true : undefined,
-    silent: textAt(note, 'notehead') === 'none' ? true : undefined,
-    loudness: loudnessOf(note),
-  });
-};
-
-/** A harmonic as it is played: natural ones are touched at the written fret, artificial ones an octave above it. */
-const harmonicOf = (note: XmlNode): Pick<Stroke, 'harmonic' | 'fret'> => {
-  const technical = descend(note, 'notations', 'technical');
-  const harmonic = child(technical, 'harmonic');
-  const fret = numberAt(technical, 'fret');
-  if (!harmonic || fret === undefined) return {};
-  if (child(harmonic, 'artificial')) return { harmonic: { kind: 'harp', touch: fret + 12 } };
-  return NODE_FRETS.includes(fret) ? { harmonic: { kind: 'natural', touch: fret }, fret: undefined } : {};
-};
-
-const noteOf = (note: XmlNode, at: number): Note | undefined => {
-  const pitch = child(note, 'pitch');
-  const midi = midiOf(textAt(pitch, 'step'), numberAt(pitch, 'alter') ?? 0, numberAt(pitch, 'octave'));
-  const continued = childrenOf(note, 'tie').some(({ attributes }) => attributes.type === 'stop');
-  if (midi === undefined || child(note, 'grace') || child(note, 'cue') || continued) return undefined;
-  const technical = descend(note, 'notations', 'technical');
-  const harmonic = harmonicOf(note);
-  return {
-    at,
-    midi,
-    string: numberAt(technical, 'string'),
-    fret: numberAt(technical, 'fret'),
-    marks: { ...marksOf(note), ...harmonic },
-  };
-};
-
+/** What goes on from measure to measure. */
 interface Walk {
   divisions: number;
-  now: number;
-  last: number;
-  readonly notes: Note[];
+  metre: Metre | undefined;
+  transpose: ReadonlyMap<string, number>;
+  ending: readonly number[] | undefined;
+  readonly strings: number;
   readonly left: Map<string, number>;
 }
 
 const leaveOut = ({ left }: Walk, name: string): void => void left.set(name, (left.get(name) ?? 0) + 1);
 
-const walkNote = (walk: Walk, node: XmlNode, start: number): void => {
-  const duration = child(node, 'grace') ? 0 : (numberAt(node, 'duration') ?? 0);
-  const chord = child(node, 'chord') !== undefined;
-  const at = chord ? walk.last : walk.now;
-  if (!child(node, 'rest')) {
-    const note = noteOf(node, start + Math.round((at / walk.divisions) * TICKS_PER_QUARTER));
-    if (note) walk.notes.push(note);
-    else if (child(node, 'grace')) leaveOut(walk, 'grace notes');
-    else if (child(node, 'unpitched')) leaveOut(walk, 'unpitched notes');
+/** Reads one measure from its first element to its last. */
+class MeasureReader {
+  private now = 0;
+  private last = 0;
+  private longest = 0;
+  readonly notes: ReadNote[] = [];
+  readonly chords: ReadChord[] = [];
+
+  constructor(private readonly walk: Walk) {}
+
+  get ticks(): number {
+    return this.toTicks(this.longest);
   }
-  if (chord) return;
-  walk.last = walk.now;
-  walk.now += duration;
-};
 
-const walkMeasure = (walk: Walk, measure: XmlNode, start: number): void => {
-  walk.now = 0;
-  walk.last = 0;
-  for (const node of measure.children) {
-    if (node.name === 'attributes') walk.divisions = numberAt(node, 'divisions') || walk.divisions;
-    else if (node.name === 'backup') walk.now = Math.max(0, walk.now - (numberAt(node, 'duration') ?? 0));
-    else if (node.name === 'forward') walk.now += numberAt(node, 'duration') ?? 0;
-    else if (node.name === 'note') walkNote(walk, node, start);
-    else if (node.name === 'barline' && child(node, 'repeat')) leaveOut(walk, 'repeats');
+  read(node: XmlNode): void {
+    if (node.name === 'attributes') this.attributes(node);
+    else if (node.name === 'backup') this.now = Math.max(0, this.now - (numberAt(node, 'duration') ?? 0));
+    else if (node.name === 'forward') this.pass(numberAt(node, 'duration') ?? 0);
+    else if (node.name === 'note') this.note(node);
+    else if (node.name === 'harmony') this.harmony(node);
   }
+
+  private toTicks(units: number): number {
+    return Math.round((units / this.walk.divisions) * TICKS_PER_QUARTER);
+  }
+
+  private pass(units: number): void {
+    this.now += Math.max(0, units);
+    this.longest = Math.max(this.longest, this.now);
+  }
+
+  private attributes(node: XmlNode): void {
+    const { walk } = this;
+    const divisions = numberAt(node, 'divisions');
+    if (divisions !== undefined && divisions > 0) walk.divisions = divisions;
+    walk.metre = metreOf(node) ?? walk.metre;
+    if (child(node, 'transpose')) walk.transpose = transposeOf(node);
+  }
+
+  private transposeFor(node: XmlNode): number {
+    const { transpose } = this.walk;
+    return transpose.get(textAt(node, 'staff') ?? '1') ?? transpose.get('') ?? 0;
+  }
+
+  private note(node: XmlNode): void {
+    const grace = child(node, 'grace') !== undefined;
+    const units = grace ? 0 : Math.max(0, numberAt(node, 'duration') ?? 0);
+    const chord = child(node, 'chord') !== undefined;
+    const at = chord ? this.last : this.now;
+    if (grace) leaveOut(this.walk, 'grace note');
+    else if (!child(node, 'rest') && !child(node, 'cue')) this.pitched(node, at, units);
+    if (chord || grace) return;
+    this.last = this.now;
+    this.pass(units);
+  }
+
+  private pitched(node: XmlNode, at: number, units: number): void {
+    if (isTiedOn(node)) return;
+    const note = noteOf(node, this.toTicks(at), this.toTicks(units), this.transposeFor(node));
+    if (note) this.notes.push(note);
+    else leaveOut(this.walk, 'note without a pitch');
+    for (const name of leftOutOf(node)) leaveOut(this.walk, name);
+  }
+
+  private harmony(node: XmlNode): void {
+    const offset = numberAt(node, 'offset') ?? 0;
+    const chord = chordOf(node, this.toTicks(Math.max(0, this.now + offset)), this.walk.strings);
+    if (chord) this.chords.push(chord);
+    else if (chord === undefined) leaveOut(this.walk, 'chord symbol that cannot be read');
+  }
+}
+
+const readMeasure = (walk: Walk, measure: XmlNode): OpenBar => {
+  const reader = new MeasureReader(walk);
+  const lines = barLinesOf(measure);
+  if (lines.endingBegins) walk.ending = lines.endingBegins;
+  for (const node of measure.children) reader.read(node);
+  const endings = walk.ending;
+  if (lines.endingEnds) walk.ending = undefined;
+  return { measure, metre: walk.metre, ticks: reader.ticks, notes: reader.notes, chords: reader.chords, endings };
 };
 
-/** The part to read: the first that gives strings, else the first with notes. */
-const partOf = (score: XmlNode): XmlNode | undefined => {
-  const parts = childrenOf(score, 'part');
-  const has = (part: XmlNode, inNote: (note: XmlNode) => boolean): boolean =>
-    childrenOf(part, 'measure').some((measure) => childrenOf(measure, 'note').some(inNote));
-  return (
-    parts.find((part) => has(part, (note) => descend(note, 'notations', 'technical', 'string') !== undefined)) ??
-    parts.find((part) => has(part, (note) => child(note, 'pitch') !== undefined))
-  );
-};
-
-const scoreOf = (part: XmlNode): Score => {
-  const measures = childrenOf(part, 'measure');
-  const metre = measures.map(metreOf).find((one) => one !== undefined) ?? { beats: 4, unit: 4 };
-  const walk: Walk = { divisions: 1, now: 0, last: 0, notes: [], left: new Map() };
-  measures
-    .slice(0, PATTERN_LIMITS.bars)
-    .forEach((measure, index) => walkMeasure(walk, measure, index * ticksPerBar(metre)));
-  const cut = measures.length - PATTERN_LIMITS.bars;
-  if (cut > 0) walk.left.set('bars at the end', cut);
-  const names = [...walk.left].map(([name, count]) => `${count} ${name}`);
-  const remarks =
-    names.length > 0
-      ? [
-          problem('marks-left-out', {
-            value: [...walk.left.values()].reduce((sum, one) => sum + one, 0),
-            names: names.join(', '),
-          }),
-        ]
-      : [];
+const barOf = ({ measure, ticks, notes, chords, endings }: OpenBar, metre: Metre): ReadBar => {
+  const { repeatBegins, repeatEnds, closes } = barLinesOf(measure);
+  const tempo = tempoIn(measure, metre);
+  const section = sectionIn(measure);
+  const words = wordsIn(measure);
   return {
-    notes: walk.notes,
-    bars: Math.max(1, Math.min(measures.length, PATTERN_LIMITS.bars)),
     metre,
-    tempo: measures.map(tempoOf).find((one) => one !== undefined),
-    instrument: instrumentOf(measures[0]),
-    remarks,
+    ticks: ticks === 0 ? ticksPerBar(metre) : ticks,
+    notes,
+    chords,
+    ...(tempo === undefined ? {} : { tempo }),
+    ...(section === undefined ? {} : { section }),
+    ...(words === undefined ? {} : { words }),
+    ...(closes ? { closes } : {}),
+    ...(repeatBegins ? { repeatBegins } : {}),
+    ...(repeatEnds === undefined ? {} : { repeatEnds }),
+    ...(endings ? { endings } : {}),
   };
 };
 
-/** Whether a note's string is there and gives its pitch. */
-const isPlaced = ({ string, fret, midi, marks }: Note, instrument: Instrument): boolean =>
-  string !== undefined &&
-  fret !== undefined &&
-  Number.isInteger(string) &&
-  string >= 1 &&
-  string <= stringCount(instrument) &&
-  fret >= 0 &&
-  (marks.harmonic !== undefined ||
-    pitchAt(instrument, string, fret) === midi ||
-    pitchAt({ ...instrument, capo: 0 }, string, fret) === midi);
+/** A part of a score that can be chosen. */
+export interface ReadPart {
+  readonly name: string;
+  readonly notes: number;
+}
 
-const placedStrokes = (notes: readonly Note[]): readonly Stroke[] =>
-  notes.map(({ at, string = 1, fret, marks }, index): Stroke => ({
-    id: `x${index}`,
-    at,
-    string,
-    ...(marks.harmonic?.kind === 'natural' ? {} : { fret }),
-    ...definedOnly(marks),
+const notesIn = (part: XmlNode): readonly XmlNode[] =>
+  childrenOf(part, 'measure').flatMap((measure) => childrenOf(measure, 'note').filter((note) => child(note, 'pitch')));
+
+const hasStrings = (part: XmlNode): boolean =>
+  notesIn(part).some((note) => descend(note, 'notations', 'technical', 'string') !== undefined);
+
+/** The parts of a score with their names and how many notes each has. */
+const partsOf = (score: XmlNode): readonly ReadPart[] => {
+  const names = new Map(
+    childrenOf(child(score, 'part-list'), 'score-part').map((one) => [one.attributes.id, textAt(one, 'part-name')]),
+  );
+  return childrenOf(score, 'part').map((part, index) => ({
+    name: names.get(part.attributes.id)?.slice(0, 60) || `Part ${index + 1}`,
+    notes: notesIn(part).length,
   }));
+};
 
-const guessedStrokes = (notes: readonly Note[], instrument: Instrument): readonly Stroke[] =>
-  placeNotes(instrument, notes).map(({ note, time, rank, string, fret }): Stroke => {
-    const { harmonic: _harmonic, ...marks } = note.marks;
-    return { id: `x${time}-${rank}`, at: note.at, ...definedOnly(marks), string, fret };
-  });
+/** The part to read where none is chosen: the first that gives strings, else the first with notes. */
+const usualPart = (parts: readonly XmlNode[]): number => {
+  const strung = parts.findIndex(hasStrings);
+  return strung >= 0 ? strung : parts.findIndex((part) => notesIn(part).length > 0);
+};
 
-/** The last of several strokes on one string at one time stands: a later voice says more. */
-const oneAString = (strokes: readonly Stroke[]): readonly Stroke[] => [
-  ...new Map(strokes.map((stroke) => [`${stroke.at}/${stroke.string}`, stroke])).values(),
-];
-
-/** The fewest parts of the beat on which every stroke falls, or those on which most do. */
-const partsFor = (strokes: readonly Stroke[], metre: Metre): number =>
-  SUBDIVISIONS.filter((parts) => canSubdivide(metre, parts)).find((parts) =>
-    strokes.every(({ at }) => (at * parts) % ticksPerBeat(metre) === 0),
-  ) ?? (canSubdivide(metre, 12) ? 12 : 4);
-
-const patternOf = (title: string | undefined, score: Score): Result<Imported> => {
-  const { notes, instrument, metre, bars } = score;
-  if (notes.length === 0) return failure(problem('no-notes'));
-  if (notes.length > PATTERN_LIMITS.strokes)
-    return failure(problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes.length }));
-  const guessed = !notes.every((note) => isPlaced(note, instrument));
-  const length = ticksPerBar(metre) * bars;
-  const strokes = oneAString(guessed ? guessedStrokes(notes, instrument) : placedStrokes(notes)).filter(
-    ({ at }) => at < length,
-  );
-  const lost = notes.length - strokes.length;
-  const tempo = Math.min(
-    TEMPO_RANGE.most,
-    Math.max(TEMPO_RANGE.least, Math.round((score.tempo ?? 90) * (metre.unit / 4) * 100) / 100),
-  );
-  const base: Pattern = newPattern((title ?? '').slice(0, PATTERN_LIMITS.name).trim() || 'From a score', {
-    metre,
-    bars,
-    subdivision: partsFor(strokes, metre),
-    tempo,
-    instrument,
-    cyclic: bars <= 4,
-    strokes: [...strokes].sort(byTimeThenString),
-  });
-  const pattern = onFittingShape(base);
-  const problems = problemsOfPattern(pattern);
-  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
-  const remarks = [
-    ...(guessed ? [problem('positions-guessed', { value: strokes.length })] : []),
-    ...(lost > 0 ? [problem('notes-left-out', { value: lost })] : []),
-    ...score.remarks,
+/** A score that is ordered by measures, ordered by parts. */
+const byParts = (score: XmlNode): XmlNode => {
+  const ids = [
+    ...new Set(
+      childrenOf(score, 'measure').flatMap((one) =>
+        childrenOf(one, 'part').map(({ attributes }) => attributes.id ?? ''),
+      ),
+    ),
   ];
-  return success({ pattern, remarks, guessed });
+  const parts = ids.map((id): XmlNode => ({
+    ...score,
+    name: 'part',
+    attributes: { id },
+    children: childrenOf(score, 'measure').map((measure) => ({
+      ...measure,
+      children: childrenOf(measure, 'part').find(({ attributes }) => attributes.id === id)?.children ?? [],
+    })),
+  }));
+  return {
+    ...score,
+    name: 'score-partwise',
+    children: [...score.children.filter(({ name }) => name !== 'measure'), ...parts],
+  };
+};
+
+/** Whether a note of one staff is also a note of another: at its time, at its pitch or an octave from it. */
+const standsAmong = ({ at, midi = 0 }: ReadNote, others: readonly ReadNote[]): boolean =>
+  others.some((other) => other.at === at && Math.abs((other.midi ?? 0) - midi) % 12 === 0);
+
+/**
+ * A notation staff and a tablature staff of one part are the same music: notes of a staff without strings that also stand
+ * on the one with strings are left to it.
+ */
+const joinedStaves = (bars: readonly ReadBar[]): readonly ReadBar[] => {
+  const strung = new Set(
+    bars.flatMap(({ notes }) => notes.filter(({ string }) => string !== undefined).map(({ staff }) => staff)),
+  );
+  if (strung.size === 0) return bars;
+  return bars.map((bar) => {
+    const tablature = bar.notes.filter(({ staff }) => strung.has(staff));
+    return { ...bar, notes: bar.notes.filter((note) => strung.has(note.staff) || !standsAmong(note, tablature)) };
+  });
+};
+
+/** Where a file has several parts: all of them, and the index of the one that was read. */
+export interface ScoreMusic extends ReadMusic {
+  readonly parts: readonly ReadPart[];
+  readonly part: number;
+}
+
+/** Bars that are read of a score: more than a song or a pattern holds. */
+const MOST_BARS = 2000;
+
+const remarksOf = ({ left }: Walk) => {
+  const names = [...left].map(([name, count]) => (count === 1 ? name : `${name} (${count})`)).join(', ');
+  const value = [...left.values()].reduce((sum, one) => sum + one, 0);
+  return value === 0 ? [] : [problem('marks-left-out', { value, names })];
+};
+
+const musicOf = (score: XmlNode, part: XmlNode): Omit<ScoreMusic, 'parts' | 'part'> => {
+  const strings = Math.max(
+    6,
+    ...notesIn(part).map((note) => numberAt(descend(note, 'notations', 'technical'), 'string') ?? 0),
+  );
+  const walk: Walk = {
+    divisions: 1,
+    metre: undefined,
+    transpose: new Map(),
+    ending: undefined,
+    strings: Math.min(8, strings),
+    left: new Map(),
+  };
+  const open = childrenOf(part, 'measure')
+    .slice(0, MOST_BARS)
+    .map((measure) => readMeasure(walk, measure));
+  const assumed = metreByLength(open.filter(({ notes }) => notes.length > 0).map(({ ticks }) => ticks));
+  const bars = joinedStaves(open.map((bar) => barOf(bar, bar.metre ?? assumed)));
+  const instrument = instrumentOf(
+    part,
+    bars.flatMap(({ notes }) => notes),
+  );
+  return {
+    name: (textAt(score, 'work', 'work-title') || textAt(score, 'movement-title'))?.slice(0, PATTERN_LIMITS.name),
+    instrument,
+    swing: open.map(({ measure }) => swingIn(measure)).find((one) => one !== undefined),
+    bars: bars.map((bar) => ({ ...bar, notes: withoutOctaves(bar.notes, instrument) })),
+    remarks: remarksOf(walk),
+  };
 };
 
 /**
- * Reads a MusicXML score (partwise) from its parsed root element: notes with their strings and frets where it has them,
- * guessed where it has none; digits, slurs, harmonics, accents. Errors: `not-musicxml`, `no-notes`, those of a pattern.
+ * Reads a MusicXML score from its parsed root element as music as it is written: the part that is chosen, else the first
+ * that gives strings. Errors: `not-musicxml`, `no-notes`.
  */
-export const readMusicXml = (root: XmlNode): Result<Imported> => {
-  if (root.name === 'score-timewise')
-    return failure(problem('not-musicxml', { reason: 'it is ordered by measures; save it ordered by parts' }));
-  if (root.name !== 'score-partwise')
+export const readMusicXml = (root: XmlNode, chosen?: number): Result<ScoreMusic> => {
+  if (root.name !== 'score-timewise' && root.name !== 'score-partwise')
     return failure(problem('not-musicxml', { reason: `it begins with <${root.name.slice(0, 40)}>` }));
-  const part = partOf(root);
+  const score = root.name === 'score-timewise' ? byParts(root) : root;
+  const all = childrenOf(score, 'part');
+  const index = chosen !== undefined && all[chosen] ? chosen : usualPart(all);
+  const part = all[index];
   if (!part) return failure(problem('no-notes'));
-  return patternOf(textAt(root, 'work', 'work-title') ?? textAt(root, 'movement-title'), scoreOf(part));
+  return success({ ...musicOf(score, part), parts: partsOf(score), part: index });
 };

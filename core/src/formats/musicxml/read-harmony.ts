@@ -1,0 +1,74 @@
+import { readChord } from '../../harmony/index.ts';
+import type { ReadChord } from '../music/music.ts';
+import { frameFrets } from './read-attributes.ts';
+import { child, childrenOf, numberAt, textAt, type XmlNode } from './xml.ts';
+
+/** How kinds of chords are written after their root. */
+const KINDS: Readonly<Record<string, string>> = {
+  major: '',
+  minor: 'm',
+  augmented: 'aug',
+  diminished: 'dim',
+  dominant: '7',
+  'major-seventh': 'maj7',
+  'minor-seventh': 'm7',
+  'diminished-seventh': 'dim7',
+  'augmented-seventh': 'aug7',
+  'half-diminished': 'm7b5',
+  'major-minor': 'mMaj7',
+  'major-sixth': '6',
+  'minor-sixth': 'm6',
+  'dominant-ninth': '9',
+  'major-ninth': 'maj9',
+  'minor-ninth': 'm9',
+  'dominant-11th': '11',
+  'major-11th': 'maj11',
+  'minor-11th': 'm11',
+  'dominant-13th': '13',
+  'major-13th': 'maj13',
+  'minor-13th': 'm13',
+  'suspended-second': 'sus2',
+  'suspended-fourth': 'sus4',
+  power: '5',
+};
+
+const SIGNS: Readonly<Record<string, string>> = { '-2': '♭♭', '-1': '♭', 0: '', 1: '♯', 2: '♯♯' };
+
+const noteIn = (node: XmlNode | undefined, kind: 'root' | 'bass'): string | undefined => {
+  const step = textAt(node, `${kind}-step`);
+  const sign = SIGNS[String(numberAt(node, `${kind}-alter`) ?? 0)];
+  return step && /^[A-G]$/.test(step) && sign !== undefined ? step + sign : undefined;
+};
+
+const degreesOf = (harmony: XmlNode): string =>
+  childrenOf(harmony, 'degree')
+    .map((degree) => {
+      const [value, type] = [textAt(degree, 'degree-value') ?? '', textAt(degree, 'degree-type')];
+      const sign = { '-1': 'b', 0: '', 1: '#' }[String(numberAt(degree, 'degree-alter') ?? 0)] ?? '';
+      return type === 'subtract' ? `(no${value})` : `${type === 'add' && sign === '' ? 'add' : ''}${sign}${value}`;
+    })
+    .join('');
+
+/** A symbol that can be read, of those tried in order. */
+const readable = (symbols: readonly string[]): string | undefined => symbols.find((symbol) => readChord(symbol).ok);
+
+/**
+ * A chord as its symbol; null where it is no chord, undefined where none can be read out of it: then none is made up.
+ */
+export const chordOf = (harmony: XmlNode, at: number, strings: number): ReadChord | null | undefined => {
+  const kind = child(harmony, 'kind');
+  if (kind?.text.trim() === 'none') return null;
+  const root = noteIn(child(harmony, 'root'), 'root');
+  if (root === undefined) return undefined;
+  const bass = noteIn(child(harmony, 'bass'), 'bass');
+  const slash = bass === undefined || bass === root ? '' : `/${bass}`;
+  const known = KINDS[kind?.text.trim() ?? ''];
+  const said = kind?.attributes.text;
+  const symbol = readable([
+    ...(known === undefined ? [] : [`${root}${known}${degreesOf(harmony)}${slash}`]),
+    ...(said === undefined ? [] : [`${root}${said}${slash}`]),
+  ]);
+  if (symbol === undefined) return undefined;
+  const frets = frameFrets(child(harmony, 'frame'), strings);
+  return { at, symbol, ...(frets ? { frets } : {}) };
+};
