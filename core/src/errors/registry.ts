@@ -278,6 +278,14 @@ export const ERRORS = {
     status: 200,
     say: '{value:A repeat stands once, as it is|# repeats stand once, as they are} written.',
   },
+  'chords-heard': {
+    status: 200,
+    say: 'No chords are named in it: {value:one was taken|# were taken} from the notes, where a shape is heard whole. Look them over.',
+  },
+  'bars-left-out': {
+    status: 200,
+    say: 'It is longer than a song may be: {value:its last bar was|its last # bars were} left out.',
+  },
   'chord-unheld': {
     status: 200,
     say: 'The chord {symbol} is named, but what is played fits none of its shapes: the frets stand at the strokes.',

@@ -7,6 +7,10 @@ export * from './tab/write.ts';
 export * from './tab/read.ts';
 export type { ReadBar, ReadChord, ReadMusic, ReadNote } from './music/music.ts';
 export { patternOfMusic, type Choice } from './music/pattern-of.ts';
+export { gridOf } from './music/grid.ts';
+export { repeatsOf, type Repeat } from './music/repeats.ts';
+export { heardShape, withoutFrets } from './music/shape.ts';
+export { strung, type TimedNote } from './music/strings.ts';
 export * from './midi/read.ts';
 export { guessPositions, placesOf, type NeckPlace } from './positions/guess.ts';
 export { onFittingShape, type Imported } from './imported.ts';
@@ -14,5 +18,18 @@ export { writeMusicXml } from './musicxml/write.ts';
 export { readMusicXmlMusic, readMusicXmlText, type XmlParser } from './musicxml/read-text.ts';
 export type { ReadPart, ScoreMusic } from './musicxml/read.ts';
 export { XML_LIMITS } from './musicxml/xml.ts';
+export { textOfBytes } from './any/decode.ts';
+export { fileKind, tooLargeFor, type FileKind } from './any/kind.ts';
+export {
+  readAnyFile,
+  readFileMusic,
+  type FileMusic,
+  type Found,
+  type Offer,
+  type ReadingTools,
+  type SourceFile,
+  type Unpacked,
+} from './any/read.ts';
+export { unpackerOf, type Unzip } from './any/unpack.ts';
 export { leftOut, type WrittenFormat } from './left-out.ts';
 export { migratePattern } from './json/migrations.ts';

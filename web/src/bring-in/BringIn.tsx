@@ -1,23 +1,34 @@
 import './bring-in.scss';
-import { sentence, type Imported, type Result } from '@fleet-wren/core';
-import { useState, type ChangeEvent, type DragEvent } from 'react';
+import {
+  sentence,
+  type Choice,
+  type Found,
+  type Imported,
+  type Pattern,
+  type Problem,
+  type Result,
+} from '@fleet-wren/core';
+import { useRef, useState, type ChangeEvent, type DragEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
+import { useCreateSong } from '../api/songs.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
-import { kindOf, readFile, readText } from './read.ts';
+import { Choices } from './Choices.tsx';
+import { nameOf, readSong, readSource, type Source } from './read.ts';
 
 interface Read {
-  readonly name: string;
-  readonly result: Result<Imported>;
+  readonly source: Source;
+  readonly choice: Choice;
+  readonly result: Result<Found>;
 }
 
 const Remarks = ({ imported }: { readonly imported: Imported }) => (
   <>
-    {imported.guessed && <p className="guess">A guess: the file does not say which string plays what.</p>}
+    {imported.guessed && <p className="guess">Strings are a guess where the file does not say them.</p>}
     {imported.remarks.length > 0 && (
       <ul className="remarks">
         {imported.remarks.slice(0, 12).map((remark, index) => (
@@ -29,63 +40,105 @@ const Remarks = ({ imported }: { readonly imported: Imported }) => (
   </>
 );
 
-const Found = ({ read }: { readonly read: Read }) => {
+const Refused = ({ name, problems }: { readonly name: string; readonly problems: readonly Problem[] }) => (
+  <div role="alert" className="finding finding-trouble">
+    {problems.slice(0, 8).map((one, index) => (
+      <p key={index} className="mb-1">
+        {index === 0 && `${name}: `}
+        {sentence(one)}
+      </p>
+    ))}
+  </div>
+);
+
+interface KeepProps {
+  readonly read: Read;
+  readonly pattern: Pattern;
+}
+
+/** Keeps what was read as a pattern, or the whole file as a song. */
+const Keep = ({ read: { source, choice }, pattern }: KeepProps) => {
   const create = useCreatePattern();
+  const createSong = useCreateSong();
   const navigate = useNavigate();
   const notice = useNotice();
-  const { result } = read;
-  const [cyclic, setCyclic] = useState<boolean | null>(null);
-  if (!result.ok)
-    return (
-      <div role="alert" className="finding finding-trouble">
-        {result.problems.slice(0, 8).map((one, index) => (
-          <p key={index} className="mb-1">
-            {index === 0 && `${read.name}: `}
-            {sentence(one)}
-          </p>
-        ))}
-      </div>
-    );
-  const pattern = { ...result.value.pattern, cyclic: cyclic ?? result.value.pattern.cyclic };
-  const keep = (): void =>
-    create.mutate(pattern, {
-      onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
-      onError: (error) => notice({ text: wordsOf(error) }),
+  const failed = (error: unknown): void => notice({ text: wordsOf(error) });
+  const asSong = async (): Promise<void> => {
+    const read = await readSong(source, choice.part);
+    if (!read.ok) return notice({ text: read.problems.slice(0, 2).map(sentence).join(' ') });
+    const { song, remarks } = read.value;
+    createSong.mutate(song, {
+      onError: failed,
+      onSuccess: ({ id }) => {
+        void navigate(`/songs/${id}`);
+        if (remarks.length > 0) notice({ text: remarks.slice(0, 3).map(sentence).join(' ') });
+      },
     });
+  };
+  return (
+    <div className="keep">
+      <Button
+        onClick={() =>
+          create.mutate(pattern, { onSuccess: ({ id }) => void navigate(`/patterns/${id}`), onError: failed })
+        }
+        disabled={create.isPending}
+      >
+        Keep it as a pattern
+      </Button>
+      <Button variant="quiet" onClick={() => void asSong()} disabled={createSong.isPending}>
+        Keep the whole as a song
+      </Button>
+    </div>
+  );
+};
+
+interface FoundProps {
+  readonly read: Read;
+  readonly choose: (choice: Choice) => void;
+}
+
+const FoundIn = ({ read, choose }: FoundProps) => {
+  const { source, choice, result } = read;
+  const [cyclic, setCyclic] = useState<boolean | null>(null);
+  if (!result.ok) return <Refused name={nameOf(source)} problems={result.problems} />;
+  const { imported, offer } = result.value;
+  const pattern = { ...imported.pattern, cyclic: cyclic ?? imported.pattern.cyclic };
   return (
     <section aria-label="What was found">
-      <Remarks imported={result.value} />
+      <h2 className="found-name">{pattern.name}</h2>
+      {offer && <Choices offer={offer} choice={choice} choose={choose} />}
+      <Remarks imported={imported} />
       <div className="found-ending">
         <EndingField cyclic={pattern.cyclic} choose={setCyclic} />
       </div>
       <Preview pattern={pattern} />
-      <Button className="mt-3" onClick={keep} disabled={create.isPending}>
-        Keep it
-      </Button>
+      <Keep read={read} pattern={pattern} />
     </section>
   );
 };
 
-/** Brings a pattern in from a file or from pasted tablature: what was read is shown before anything is stored. */
+/** Brings music in from a file or from pasted tablature: what was read is shown before anything is stored. */
 const BringIn = () => {
   const [read, setRead] = useState<Read | null>(null);
   const [pasted, setPasted] = useState('');
-  const takeFile = (file: File | undefined): void => {
-    if (file) void readFile(file).then((result) => setRead({ name: file.name, result }));
+  const latest = useRef(0);
+  const take = (source: Source, choice: Choice = {}): void => {
+    latest.current += 1;
+    const turn = latest.current;
+    void readSource(source, choice).then((result) => {
+      // An answer that comes after a later question is none.
+      if (turn === latest.current) setRead({ source, choice, result });
+    });
   };
   const choose = ({ target }: ChangeEvent<HTMLInputElement>): void => {
-    takeFile(target.files?.[0]);
+    const file = target.files?.[0];
+    if (file) take(file);
     target.value = '';
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
-    takeFile(event.dataTransfer.files[0]);
-  };
-  const takeText = (): void => {
-    const kind = kindOf('', pasted);
-    void readText(kind === 'midi' ? 'tablature' : kind, pasted).then((result) =>
-      setRead({ name: 'What was pasted', result }),
-    );
+    const file = event.dataTransfer.files[0];
+    if (file) take(file);
   };
   return (
     <div className="bring-in page" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
@@ -93,7 +146,7 @@ const BringIn = () => {
         <Link to="/patterns" className="back-link">
           All patterns
         </Link>
-        <h1>Bring a pattern in</h1>
+        <h1>Bring music in</h1>
       </header>
       <div className="bring-in-body">
         <div>
@@ -101,13 +154,13 @@ const BringIn = () => {
             <input
               type="file"
               className="visually-hidden"
-              accept=".json,.mid,.midi,.musicxml,.xml,.txt,.tab"
+              accept=".json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.txt,.tab"
               onChange={choose}
               aria-label="File to bring in"
             />
             <b>Choose a file</b> or drop it here
             <span className="text-soft">
-              Fleet Wren (.json), MusicXML (.musicxml, .xml), MIDI (.mid), tablature (.txt)
+              Fleet Wren (.json), MusicXML (.musicxml, .xml, .mxl), MIDI (.mid), tablature (.txt)
             </span>
           </label>
           <Form.Control
@@ -120,13 +173,13 @@ const BringIn = () => {
             onChange={({ target }) => setPasted(target.value)}
             spellCheck={false}
           />
-          <Button variant="quiet" onClick={takeText} disabled={pasted.trim() === ''}>
+          <Button variant="quiet" onClick={() => take(pasted)} disabled={pasted.trim() === ''}>
             Read what is pasted
           </Button>
         </div>
         <div>
           {read ? (
-            <Found key={read.name + String(read.result.ok)} read={read} />
+            <FoundIn key={nameOf(read.source)} read={read} choose={(choice) => take(read.source, choice)} />
           ) : (
             <p className="text-soft">What is found in it is shown here before anything is stored.</p>
           )}

@@ -34,7 +34,7 @@ import {
 } from '@fleet-wren/core';
 import { judgementChange } from './judgement-change.ts';
 import type { CoreWork } from './protocol.ts';
-import { readContent } from './read-content.ts';
+import { readContent, readSongContent } from './read-content.ts';
 import { serve, type Scope } from './serve.ts';
 
 /** Seconds a rendered string rings at most. */
@@ -137,6 +137,7 @@ const work: CoreWork = {
   pluck: (midi, sampleRate) =>
     pluckedString({ frequency: frequencyOf(midi), seconds: RING, sampleRate, random: seededRandom(midi) }),
   readFile: readContent,
+  readSong: readSongContent,
 };
 
 serve(self as unknown as Scope, { ...work });

@@ -1,5 +1,6 @@
 import type {
   Alternative,
+  Choice,
   AnySongEdit,
   CapoProposal,
   Comparison,
@@ -8,9 +9,11 @@ import type {
   EasierVersion,
   Edit,
   Explanation,
+  Found,
+  FoundSong,
   FoundVoicing,
+  SourceFile,
   Hand,
-  Imported,
   Instrument,
   Judgement,
   Ladder,
@@ -44,11 +47,6 @@ export type JudgeAnswer =
   | { readonly kind: 'changed'; readonly change: JudgementChange; readonly took: number }
   | { readonly kind: 'whole'; readonly judgement: Judgement; readonly took: number }
   | { readonly kind: 'lost' };
-
-/** A file of any kind that can be brought in, by what it is and its content. */
-export type FileContent =
-  | { readonly kind: 'ours' | 'musicxml' | 'tablature'; readonly text: string }
-  | { readonly kind: 'midi'; readonly bytes: Uint8Array };
 
 /** What a worker does off the page's thread. */
 export interface CoreWork {
@@ -98,7 +96,8 @@ export interface CoreWork {
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
-  readonly readFile: (content: FileContent) => Promise<Result<Imported>>;
+  readonly readSong: (file: SourceFile, part?: number) => Promise<Result<FoundSong>>;
+  readonly readFile: (file: SourceFile, choice: Choice) => Promise<Result<Found>>;
 }
 
 /** A question on its way to a worker. */

@@ -1,35 +1,25 @@
 import {
-  readMidi,
-  readMusicXmlText,
-  readPatternFile,
-  readTab,
-  success,
-  type Imported,
+  readAnyFile,
+  readAnySong,
+  unpackerOf,
+  type Choice,
+  type Found,
+  type FoundSong,
+  type ReadingTools,
   type Result,
+  type SourceFile,
 } from '@fleet-wren/core';
-import type { FileContent } from './protocol.ts';
 
-/** Reads a score's text; the parser is fetched when the first score is brought in. */
-const readXml = async (source: string): Promise<Result<Imported>> => {
-  const { SaxesParser } = await import('saxes');
-  return readMusicXmlText(source, new SaxesParser());
+/** What reading takes from elsewhere is fetched when the first file comes. */
+const tools = async (): Promise<ReadingTools> => {
+  const [{ SaxesParser }, { unzipSync }] = await Promise.all([import('saxes'), import('fflate')]);
+  return { parser: () => new SaxesParser(), unpack: unpackerOf(unzipSync) };
 };
 
-const readOurs = (source: string): Result<Imported> => {
-  const read = readPatternFile(source);
-  return read.ok ? success({ pattern: read.value, remarks: [], guessed: false }) : read;
-};
+/** Reads a pattern out of what is brought in, whatever kind it is. */
+export const readContent = async (file: SourceFile, choice: Choice): Promise<Result<Found>> =>
+  readAnyFile(file, await tools(), choice);
 
-/** Reads what is brought in, whatever kind it is. */
-export const readContent = async (content: FileContent): Promise<Result<Imported>> => {
-  switch (content.kind) {
-    case 'midi':
-      return readMidi(content.bytes);
-    case 'musicxml':
-      return readXml(content.text);
-    case 'ours':
-      return readOurs(content.text);
-    case 'tablature':
-      return readTab(content.text);
-  }
-};
+/** Reads a song out of what is brought in. */
+export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<FoundSong>> =>
+  readAnySong(file, await tools(), part);

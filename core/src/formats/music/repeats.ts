@@ -23,6 +23,8 @@ const lastEnding = (bars: readonly ReadBar[], to: number): number => {
 
 /**
  * The repeats of some bars. One that has no beginning begins after the one before, or at the start.
+ * @example
+ * repeatsOf([]).length // => 0
  */
 export const repeatsOf = (bars: readonly ReadBar[]): readonly Repeat[] => {
   const found: Repeat[] = [];

@@ -1,6 +1,6 @@
 import { problem, type Problem } from '../../errors/index.ts';
 import { fretOn, openStrings, shapeOf, shapesFor, sounds, voicingsFor, type Voicing } from '../../harmony/index.ts';
-import { isBassString, stringCount } from '../../instrument/index.ts';
+import { isBassString, stringCount, type Instrument } from '../../instrument/index.ts';
 import type { Pattern, Stroke } from '../../pattern/index.ts';
 import type { ReadChord } from './music.ts';
 
@@ -30,13 +30,29 @@ const namedShape = ({ instrument }: Pattern, chord: ReadChord, plain: readonly S
   return held && { ...held, chord: chord.symbol };
 };
 
-/** The strokes on a shape: frets that are the shape's need not stand at them. */
-const freed = (strokes: readonly Stroke[], shape: Voicing): readonly Stroke[] =>
+/**
+ * The strokes on a shape: frets that are the shape's need not stand at them.
+ * @example
+ * withoutFrets([{ id: 'a', at: 0, string: 5, fret: 0 }], openStrings(6))[0].fret // => undefined
+ */
+export const withoutFrets = (strokes: readonly Stroke[], shape: Voicing): readonly Stroke[] =>
   strokes.map((stroke) => {
     if (!isPlain(stroke) || stroke.fret !== fretOn(shape, stroke.string)) return stroke;
     const { fret: _fret, ...rest } = stroke;
     return rest;
   });
+
+/**
+ * A shape of which so much is heard in some strokes that no other can be meant; undefined where none is.
+ * @example
+ * heardShape(newPattern('P').instrument, []) // => undefined
+ */
+export const heardShape = (instrument: Instrument, strokes: readonly Stroke[]): Voicing | undefined => {
+  const strings = stringCount(instrument);
+  const plain = strokes.filter(isPlain);
+  if (plain.length === 0) return undefined;
+  return shapesFor(instrument.tuning, strings).find((shape) => allFit(shape, plain) && isHeard(shape, plain, strings));
+};
 
 /** A pattern on a shape, and what has to be said of it. */
 export interface OnShape {
@@ -52,14 +68,10 @@ export const onShape = (pattern: Pattern, chord?: ReadChord): OnShape => {
   const strings = stringCount(pattern.instrument);
   const plain = pattern.strokes.filter(isPlain);
   const named = chord && namedShape(pattern, chord, plain);
-  const heard = chord
-    ? undefined
-    : shapesFor(pattern.instrument.tuning, strings).find(
-        (shape) => plain.length > 0 && allFit(shape, plain) && isHeard(shape, plain, strings),
-      );
+  const heard = chord ? undefined : heardShape(pattern.instrument, pattern.strokes);
   const voicing = named ?? heard ?? openStrings(strings);
   return {
-    pattern: { ...pattern, voicing, strokes: freed(pattern.strokes, voicing) },
+    pattern: { ...pattern, voicing, strokes: withoutFrets(pattern.strokes, voicing) },
     remarks: chord && !named ? [problem('chord-unheld', { symbol: chord.symbol })] : [],
   };
 };

@@ -71,6 +71,8 @@ const toPlace = ({ note }: TimedNote, instrument: Instrument): ToPlace => {
 
 /**
  * Puts notes on strings: where the file says them, and only where it does not, on those of least effort.
+ * @example
+ * strung([{ at: 0, note: { at: 0, midi: 40, marks: {} } }], newPattern('P').instrument).strokes[0].string // => 6
  */
 export const strung = (notes: readonly TimedNote[], instrument: Instrument): StrungNotes => {
   const together = byTime(notes).map((all) => once(all, instrument));

@@ -1,0 +1,82 @@
+import { problem, type Problem } from '../../errors/index.ts';
+import { LARGEST_FILE } from '../json/envelope.ts';
+import { LARGEST_MIDI } from '../midi/read.ts';
+import { XML_LIMITS } from '../musicxml/xml.ts';
+import { LARGEST_TAB } from '../tab/read.ts';
+
+/** What a file is, as its name and its first signs tell. */
+export type FileKind = 'ours' | 'midi' | 'musicxml' | 'packed' | 'tablature';
+
+const ENDINGS: readonly (readonly [RegExp, FileKind])[] = [
+  [/\.json$/i, 'ours'],
+  [/\.(midi?|rmi|kar|smf)$/i, 'midi'],
+  [/\.(musicxml|xml)$/i, 'musicxml'],
+  [/\.mxl$/i, 'packed'],
+  [/\.(txt|tab)$/i, 'tablature'],
+];
+
+/** What a file begins with says more than its name. */
+const STARTS: readonly (readonly [RegExp, FileKind])[] = [
+  [/^MThd/, 'midi'],
+  [/^RIFF[^]{4}RMID/, 'midi'],
+  [/^PK\u0003\u0004/, 'packed'],
+];
+
+/**
+ * The kind of a file by what it begins with where that is sure, by its name, else by what it seems to hold.
+ * @example
+ * fileKind('song.mid', '') // => 'midi'
+ */
+export const fileKind = (name: string, start: string): FileKind => {
+  const sure = STARTS.find(([begins]) => begins.test(start))?.[1];
+  const byName = ENDINGS.find(([ending]) => ending.test(name))?.[1];
+  if (sure ?? byName) return (sure ?? byName) as FileKind;
+  if (/^\uFEFF?\s*</.test(start)) return 'musicxml';
+  return /^\uFEFF?\s*\{/.test(start) ? 'ours' : 'tablature';
+};
+
+/** Kinds of files that are known, and are not read. */
+const UNREAD: readonly (readonly [begins: RegExp, kind: string, instead: string])[] = [
+  [/^%PDF/, 'A PDF', 'Ask for the score it was printed from, as MusicXML.'],
+  [
+    /^(\u0089PNG|\u00ff\u00d8\u00ff|GIF8)/,
+    'A picture',
+    'Copy the tablature as text, or ask for the score as MusicXML.',
+  ],
+  [/^(RIFF[^]{4}WAVE|ID3|OggS|fLaC)/, 'A recording', 'Only what is written is read here.'],
+];
+
+const ABC_INSTEAD = 'Save it as MusicXML or MIDI with a program that reads it, and bring that in.';
+
+/** Text notation that begins with its number and has a key before its notes. */
+const isAbc = (name: string, text: string): boolean =>
+  /\.abc$/i.test(name) || (/^\s*(?:%[^\n]*\n)*X:\s*\d/.test(text) && /^K:/m.test(text));
+
+/** Why a file is not read though its kind is known; undefined where it may be. */
+export const notRead = (name: string, start: string, text: string): Problem | undefined => {
+  const known = UNREAD.find(([begins]) => begins.test(start));
+  if (known) return problem('not-read', { kind: known[1], instead: known[2] });
+  return isAbc(name, text.slice(0, 4000))
+    ? problem('not-read', { kind: 'ABC notation', instead: ABC_INSTEAD })
+    : undefined;
+};
+
+/** Bytes a file of each kind may have: those of the longest text of its kind that is read. */
+const LARGEST: Readonly<Record<FileKind, number>> = {
+  ours: 4 * LARGEST_FILE,
+  midi: LARGEST_MIDI,
+  musicxml: 4 * XML_LIMITS.characters,
+  packed: XML_LIMITS.characters,
+  tablature: 4 * LARGEST_TAB,
+};
+
+/**
+ * Whether a file is too large for its kind, before anything of it is read; undefined where it is not.
+ * @example
+ * tooLargeFor('midi', 9e6).code // => 'too-large'
+ */
+export const tooLargeFor = (kind: FileKind, bytes: number): Problem | undefined => {
+  if (bytes <= LARGEST[kind]) return undefined;
+  const most = kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : `${(LARGEST[kind] / 1e6).toFixed(0)} MB`;
+  return problem('too-large', { value: `${(bytes / 1e6).toFixed(0)} MB`, most });
+};

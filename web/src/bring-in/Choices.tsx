@@ -1,0 +1,112 @@
+import type { Choice, Offer } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Form } from 'react-bootstrap';
+
+const count = (number: number, one: string, more: string): string => (number === 1 ? one : `${number} ${more}`);
+
+const NAMES: Readonly<Record<Offer['kind'], string>> = {
+  ours: 'a pattern of ours',
+  midi: 'a MIDI file',
+  musicxml: 'a score',
+  packed: 'a packed score',
+  tablature: 'tablature',
+};
+
+interface ChoicesProps {
+  readonly offer: Offer;
+  readonly choice: Choice;
+  readonly choose: (choice: Choice) => void;
+}
+
+const PartField = ({ offer, choice, choose }: ChoicesProps) => (
+  <label>
+    Part
+    <Form.Select
+      value={offer.part}
+      onChange={({ target }) => choose({ ...choice, part: Number(target.value), bars: undefined })}
+    >
+      {offer.parts.map(({ name, notes }, index) => (
+        <option key={index} value={index}>
+          {name}, {count(notes, 'one note', 'notes')}
+        </option>
+      ))}
+    </Form.Select>
+  </label>
+);
+
+interface BarFieldProps {
+  readonly label: string;
+  readonly value: number;
+  readonly most: number;
+  readonly settle: (value: number) => void;
+}
+
+/** A number of a bar; what is typed counts when it is left or entered. */
+const BarField = ({ label, value, most, settle }: BarFieldProps) => {
+  const [typed, setTyped] = useState<string | null>(null);
+  const done = (): void => {
+    const number = Number(typed ?? value);
+    setTyped(null);
+    if (Number.isInteger(number) && number >= 1 && number <= most && number !== value) settle(number);
+  };
+  return (
+    <label>
+      {label}
+      <Form.Control
+        inputMode="numeric"
+        value={typed ?? String(value)}
+        maxLength={4}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={done}
+        onKeyDown={({ key }) => key === 'Enter' && done()}
+      />
+    </label>
+  );
+};
+
+const BarFields = ({ offer: { taken, bars }, choice, choose }: ChoicesProps) => (
+  <>
+    <BarField
+      label="From bar"
+      value={taken[0]}
+      most={bars}
+      settle={(from) => choose({ ...choice, bars: [from, Math.max(from, taken[1])] })}
+    />
+    <BarField
+      label={`to bar, of ${bars}`}
+      value={taken[1]}
+      most={bars}
+      settle={(to) => choose({ ...choice, bars: [Math.min(taken[0], to), to] })}
+    />
+  </>
+);
+
+const RepeatField = ({ choice, choose }: ChoicesProps) => (
+  <label>
+    Repeats
+    <Form.Select
+      value={choice.repeats ?? 'once'}
+      onChange={({ target }) => choose({ ...choice, repeats: target.value === 'played' ? 'played' : 'once' })}
+    >
+      <option value="once">once, as written</option>
+      <option value="played">as often as played</option>
+    </Form.Select>
+  </label>
+);
+
+/** What can be chosen of a file: which part of it, which bars, and what becomes of its repeats. */
+export const Choices = (props: ChoicesProps) => {
+  const { offer } = props;
+  const { kind, parts, bars, repeats } = offer;
+  return (
+    <fieldset className="choices">
+      <legend>
+        Read as {NAMES[kind]}: {count(bars, 'one bar', 'bars')}
+        {repeats > 0 && `, ${count(repeats, 'one repeat', 'repeats')}`}
+      </legend>
+      {parts.length > 1 && <PartField {...props} />}
+      {bars > 1 && <BarFields {...props} />}
+      {repeats > 0 && <RepeatField {...props} />}
+    </fieldset>
+  );
+};
