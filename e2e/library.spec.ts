@@ -265,13 +265,19 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
       buffer: Buffer.from(writeMusicXml(realise(pattern), digits)),
     });
     await expect(page.locator('.preview [data-stroke]')).toHaveCount(6);
-    await expect(page.getByText('A guess')).toBeHidden();
+    await expect(page.getByText('Strings are a guess')).toBeHidden();
     await file.setInputFiles({
       name: 'weir.mid',
       mimeType: 'audio/midi',
-      buffer: Buffer.from(writeMidi(realise(pattern))),
+      // As another program would write it: without our word on the strings.
+      buffer: Buffer.from(
+        Buffer.from(writeMidi(realise(pattern)))
+          .toString('latin1')
+          .replace('A channel', 'B channel'),
+        'latin1',
+      ),
     });
-    await expect(page.getByText('A guess: the file does not say which string plays what.')).toBeVisible();
+    await expect(page.getByText('Strings are a guess where the file does not say them.')).toBeVisible();
     await page
       .getByLabel('Tablature to paste')
       .fill(['e|---0---?|', 'B|-1---1--|', 'G|0---0---|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n'));
@@ -282,6 +288,38 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await expect(page.getByText('Make the first pattern')).toBeVisible();
   });
 
+  test('a score with two parts and a repeat: another part, some bars, repeats as played, the whole as a song', async ({
+    page,
+  }) => {
+    const note = (string: number, fret: number, step: string, octave: number): string =>
+      `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>2</duration><notations><technical><string>${string}</string><fret>${fret}</fret></technical></notations></note>`;
+    const bar = (more = '', end = ''): string =>
+      `<measure>${more}${note(5, 3, 'C', 3)}${note(3, 0, 'G', 3)}${end}</measure>`;
+    const first =
+      '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>';
+    const repeat = '<barline location="right"><repeat direction="backward"/></barline>';
+    const score = `<score-partwise><part-list><score-part id="a"><part-name>Guitar</part-name></score-part><score-part id="b"><part-name>Second guitar</part-name></score-part></part-list><part id="a">${bar(first)}${bar('', repeat)}${bar()}</part><part id="b">${bar(first)}${bar()}${bar()}</part></score-partwise>`;
+    await openStudio(page);
+    await page.goto('/patterns/bring-in');
+    await page
+      .getByLabel('File to bring in')
+      .setInputFiles({ name: 'two.musicxml', mimeType: 'application/xml', buffer: Buffer.from(score) });
+    await expect(page.getByText('Read as a score: 3 bars, one repeat')).toBeVisible();
+    const strokes = page.locator('.preview [data-stroke]');
+    await expect(strokes).toHaveCount(6);
+    await page.getByLabel('Repeats').selectOption('as often as played');
+    await expect(strokes).toHaveCount(10);
+    await page.getByLabel('From bar').fill('3');
+    await page.getByLabel('From bar').press('Enter');
+    await expect(strokes).toHaveCount(2);
+    await page.getByLabel('Part').selectOption('Second guitar, 6 notes');
+    await expect(page.getByText('Read as a score: 3 bars', { exact: true })).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    await page.getByLabel('Part').selectOption('Guitar, 6 notes');
+    await page.getByRole('button', { name: 'Keep the whole as a song' }).click();
+    await expect(page.getByText('a minute is the ceiling')).toBeVisible();
+  });
+
   test('what cannot be read is refused with its place: cut-off MIDI, an entity bomb, a huge file', async ({ page }) => {
     await openStudio(page);
     await page.goto('/patterns/bring-in');
@@ -289,7 +327,8 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     const files: readonly [string, Buffer, RegExp][] = [
       ['cut.mid', Buffer.from(writeMidi(realise(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
-      ['packed.mxl', Buffer.from('PK\u0003\u0004'), /it is compressed/],
+      ['packed.mxl', Buffer.from('PK\u0003\u0004'), /cannot be opened/],
+      ['song.abc', Buffer.from('X:1\nK:C\nCDEF'), /ABC notation is not read/],
       ['huge.mid', Buffer.alloc(9_000_000, ' '), /9 MB/],
     ];
     for (const [name, buffer, words] of files) {

@@ -218,7 +218,7 @@ test('a song comes in from a file, ours or a chart; what is neither says so', as
   await page.goto('/songs');
   const bring = (name: string, text: string): Promise<void> =>
     page
-      .getByLabel('Song or chord chart to bring in')
+      .getByLabel('Song, score or chord chart to bring in')
       .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   await bring('wrong.json', '{"format": "other"}');
   await expect(page.getByText(/not a Fleet Wren/)).toBeVisible();

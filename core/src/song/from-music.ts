@@ -169,15 +169,34 @@ interface MadeBars {
   readonly heard: boolean;
 }
 
+/** Whether something else than the bar before may be played before a bar: then its chord has to be said. */
+const beginsAnew = (bars: readonly StrungBar[], index: number): boolean => {
+  const [here, before] = [bars[index]?.bar, bars[index - 1]?.bar];
+  if (!here || !before) return true;
+  return (
+    here.section !== undefined ||
+    here.repeatBegins === true ||
+    here.tempo !== undefined ||
+    before.closes === true ||
+    before.repeatEnds !== undefined ||
+    here.endings?.join() !== before.endings?.join()
+  );
+};
+
+/** The chords of a bar as they are written: one that goes on is not said again, unless the bar begins something. */
+const saidChords = (all: readonly BarChord[], last: string, anew: boolean): readonly BarChord[] => {
+  if (!anew) return all.filter(({ at, voicing }) => at > 0 || voicing !== last);
+  return all[0]?.at === 0 || last === '' ? all : [{ at: 0, voicing: last }, ...all];
+};
+
 const barsOf = (strungOnes: readonly StrungBar[], instrument: Instrument): MadeBars => {
   const shapes: Shapes = { byName: new Map(), unheld: new Set() };
   const named = strungOnes.some(({ bar }) => bar.chords.length > 0);
   let held: Voicing = openStrings(stringCount(instrument));
   let last = '';
-  const made = strungOnes.map((one) => {
+  const made = strungOnes.map((one, index) => {
     const all = chordsOf(one, shapes, instrument, named);
-    // A chord that goes on need not be said again.
-    const chords = all.filter(({ at, voicing }) => at > 0 || voicing !== last);
+    const chords = saidChords(all, last, beginsAnew(strungOnes, index));
     const strokes = onChords(one.strokes, all, held, shapes, instrument);
     const end = all.at(-1);
     held = (end && shapes.byName.get(end.voicing)) ?? held;

@@ -1,5 +1,5 @@
 import './songs.scss';
-import { readSongFile, sentence } from '@fleet-wren/core';
+import { fileKind, readSongFile, sentence, textOfBytes, tooLargeFor, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -15,6 +15,7 @@ import {
   type SongLine,
 } from '../api/songs.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { studyWorker } from '../workers/client.ts';
 import { NewSong } from './NewSong.tsx';
 
 const Menu = ({ line }: { readonly line: SongLine }) => {
@@ -73,23 +74,39 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
   </div>
 );
 
-/** Longest text that is looked at as a chart. */
+/** Longest text that is looked at as a chart, and bytes that are looked at as one of our own. */
 const LONGEST_CHART = 20_000;
+const LONGEST_TEXT = 8_000_000;
 
-/** Brings a song in from a file: one of our own is kept at once, a chord chart is shown before it is. */
+/** Brings a song in from a file: songs of ours, scores, MIDI and tablature are kept at once, a chord chart is shown before. */
 const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
   const create = useCreateSong();
   const navigate = useNavigate();
   const notice = useNotice();
-  const take = async (file: File): Promise<void> => {
-    const text = await file.text();
-    if (!text.trimStart().startsWith('{')) return chart(text.slice(0, LONGEST_CHART));
-    const read = readSongFile(text);
-    if (!read.ok) return notice({ text: read.problems.slice(0, 3).map(sentence).join(' ') });
-    create.mutate(read.value, {
-      onSuccess: ({ id }) => void navigate(`/songs/${id}`),
+  const refuse = (problems: readonly Problem[]): void => notice({ text: problems.slice(0, 3).map(sentence).join(' ') });
+  const keep = (song: Song, remarks: readonly Problem[] = []): void =>
+    create.mutate(song, {
+      onSuccess: ({ id }) => {
+        void navigate(`/songs/${id}`);
+        if (remarks.length > 0) refuse(remarks);
+      },
       onError: (error) => notice({ text: wordsOf(error) }),
     });
+  const take = async (file: File): Promise<void> => {
+    const large = tooLargeFor(fileKind(file.name, ''), file.size);
+    if (large) return refuse([large]);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const text = textOfBytes(bytes.subarray(0, LONGEST_TEXT));
+    if (text.trimStart().startsWith('{')) {
+      const read = readSongFile(text);
+      return read.ok ? keep(read.value) : refuse(read.problems);
+    }
+    const score = await studyWorker.ask('readSong', [{ name: file.name, bytes }]);
+    if (score.ok) return keep(score.value.song, score.value.remarks);
+    // Text without a note in it may be a chart of chords.
+    if (fileKind(file.name, text) === 'tablature' && score.problems[0]?.code === 'no-notes')
+      return chart(text.slice(0, LONGEST_CHART));
+    refuse(score.problems);
   };
   return (
     <label className="btn btn-quiet">
@@ -97,8 +114,8 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
       <input
         type="file"
         className="visually-hidden"
-        accept=".json,.txt"
-        aria-label="Song or chord chart to bring in"
+        accept=".json,.txt,.tab,.mid,.midi,.musicxml,.xml,.mxl"
+        aria-label="Song, score or chord chart to bring in"
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           if (file) void take(file);

@@ -19,7 +19,7 @@ const ENDINGS: readonly (readonly [RegExp, FileKind])[] = [
 const STARTS: readonly (readonly [RegExp, FileKind])[] = [
   [/^MThd/, 'midi'],
   [/^RIFF[^]{4}RMID/, 'midi'],
-  [/^PK\u0003\u0004/, 'packed'],
+  [/^PK(?=\W)/, 'packed'],
 ];
 
 /**

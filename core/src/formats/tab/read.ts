@@ -11,7 +11,7 @@ import { barsOfSystem, type BarredSystem } from './bars.ts';
 import { newReading, readCells, type Reading, type TabCell } from './cells.ts';
 import { countsOf } from './counts.ts';
 import { pinned } from './digits.ts';
-import { headingOf } from './heading.ts';
+import { headingOf, type Heading } from './heading.ts';
 import { stringsOf } from './strings.ts';
 import { findSystems, type TabSystem } from './systems.ts';
 import { plainLines } from './text.ts';
@@ -195,6 +195,54 @@ const timesRemarks = (timed: readonly Timed[], parts: number): readonly Problem[
   ];
 };
 
+/** What was read of a text, and how. */
+interface ReadText {
+  readonly lines: readonly string[];
+  readonly top: TabSystem;
+  readonly read: readonly ReadSystem[];
+  readonly timed: readonly (readonly Timed[])[];
+  readonly bars: readonly ReadBar[];
+  readonly heading: Heading;
+  readonly reading: Reading;
+  readonly parts: number;
+}
+
+const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: ReadText): ReadMusic => {
+  const { instrument: strings, known, turned } = stringsOf(top, heading);
+  const highest = reading.cells.reduce((most, { fret }) => Math.max(most, fret), 0);
+  const instrument = { ...strings, frets: Math.max(strings.frets, highest + strings.capo) };
+  const ours = oursIn(lines);
+  const behind = wordsBehind(read);
+  const first = bars[0];
+  return {
+    name: heading.name,
+    instrument,
+    swing: heading.swing,
+    school: ours.school,
+    bars: (turned ? turnedOver(bars, top.lines.length) : bars).map((bar, index) => ({
+      ...bar,
+      ...(index === 0 ? { tempo: heading.tempo ?? 80 } : {}),
+      ...(index === 0 && ours.chord ? { chords: [ours.chord, ...(first?.chords ?? [])] } : {}),
+    })),
+    remarks: [
+      ...signRemarks(reading),
+      ...timesRemarks(timed.flat(), parts),
+      ...(turned ? [problem('tab-upside-down')] : []),
+      ...(behind.length > 0
+        ? [
+            problem('tab-text-left-out', {
+              names: behind
+                .slice(0, 4)
+                .map((words) => `“${words.slice(0, 40)}”`)
+                .join(', '),
+            }),
+          ]
+        : []),
+      ...(known ? [] : [problem('tuning-unknown', { tuning: instrument.tuning })]),
+    ],
+  };
+};
+
 /**
  * Reads plain-text tablature in its many dialects as music as it is written: bars and repeats, times from counts or note
  * values where they stand, else from how the columns are spaced; see docs/files.md. Errors: `too-large`, `no-notes`,
@@ -229,39 +277,7 @@ export const readTabMusic = (source: string): Result<ReadMusic> => {
       one,
     ),
   );
-  const { instrument: strings, known, turned } = stringsOf(top, heading);
-  const highest = reading.cells.reduce((most, { fret }) => Math.max(most, fret), 0);
-  const instrument = { ...strings, frets: Math.max(strings.frets, highest + strings.capo) };
-  const ours = oursIn(lines);
-  const behind = wordsBehind(read);
-  const first = bars[0];
-  return success({
-    name: heading.name,
-    instrument,
-    swing: heading.swing,
-    school: ours.school,
-    bars: (turned ? turnedOver(bars, top.lines.length) : bars).map((bar, index) => ({
-      ...bar,
-      ...(index === 0 ? { tempo: heading.tempo ?? 80 } : {}),
-      ...(index === 0 && ours.chord ? { chords: [ours.chord, ...(first?.chords ?? [])] } : {}),
-    })),
-    remarks: [
-      ...signRemarks(reading),
-      ...timesRemarks(timed.flat(), parts),
-      ...(turned ? [problem('tab-upside-down')] : []),
-      ...(behind.length > 0
-        ? [
-            problem('tab-text-left-out', {
-              names: behind
-                .slice(0, 4)
-                .map((words) => `“${words.slice(0, 40)}”`)
-                .join(', '),
-            }),
-          ]
-        : []),
-      ...(known ? [] : [problem('tuning-unknown', { tuning: instrument.tuning })]),
-    ],
-  });
+  return success(musicOf({ lines, top, read, timed, bars, heading, reading, parts }));
 };
 
 /**
