@@ -22,7 +22,7 @@ const isHeard = (shape: Voicing, plain: readonly Stroke[], strings: number): boo
 
 /** The shape a file names: by its frets, else the usual one of its symbol that all strokes fit. */
 const namedShape = ({ instrument }: Pattern, chord: ReadChord, plain: readonly Stroke[]): Voicing | undefined => {
-  if (chord.frets) return { chord: chord.symbol, frets: chord.frets };
+  if (chord.frets?.length === stringCount(instrument)) return { chord: chord.symbol, frets: chord.frets };
   const usual = shapeOf(instrument, chord.symbol);
   if (usual && allFit(usual, plain)) return usual;
   const found = voicingsFor(chord.symbol, instrument);

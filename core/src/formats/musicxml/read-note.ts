@@ -31,14 +31,16 @@ const loudnessOf = (note: XmlNode): Stroke['loudness'] => {
 };
 
 const isDamped = (note: XmlNode, technical: XmlNode | undefined): boolean =>
-  textAt(note, 'notehead') === 'x' || textAt(technical, 'other-technical') === 'palm mute';
+  textAt(note, 'notehead') === 'x' ||
+  childrenOf(technical, 'other-technical').some(({ text }) => text.trim() === 'palm mute');
 
 /** A harmonic as it is played: natural ones are touched at the written fret, artificial ones an octave above it. */
 const harmonicOf = (technical: XmlNode | undefined): Stroke['harmonic'] => {
   const harmonic = child(technical, 'harmonic');
   const fret = numberAt(technical, 'fret');
   if (!harmonic || fret === undefined) return undefined;
-  if (child(harmonic, 'artificial')) return { kind: 'harp', touch: fret + 12 };
+  const touched = /^touch (\d{1,2})$/.exec(textAt(technical, 'other-technical') ?? '')?.[1];
+  if (child(harmonic, 'artificial')) return { kind: 'harp', touch: touched ? Number(touched) : fret + 12 };
   return NODE_FRETS.includes(fret) ? { kind: 'natural', touch: fret } : undefined;
 };
 

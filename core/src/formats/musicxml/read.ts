@@ -193,7 +193,7 @@ const standsAmong = ({ at, midi = 0 }: ReadNote, others: readonly ReadNote[]): b
 
 /**
  * A notation staff and a tablature staff of one part are the same music: notes of a staff without strings that also stand
- * on the one with strings are left to it.
+ * on the one with strings are left to it, with what is said of them.
  */
 const joinedStaves = (bars: readonly ReadBar[]): readonly ReadBar[] => {
   const strung = new Set(
@@ -202,7 +202,12 @@ const joinedStaves = (bars: readonly ReadBar[]): readonly ReadBar[] => {
   if (strung.size === 0) return bars;
   return bars.map((bar) => {
     const tablature = bar.notes.filter(({ staff }) => strung.has(staff));
-    return { ...bar, notes: bar.notes.filter((note) => strung.has(note.staff) || !standsAmong(note, tablature)) };
+    const others = bar.notes.filter(({ staff }) => !strung.has(staff));
+    const joined = tablature.map((note) => {
+      const same = others.find(({ at, midi }) => at === note.at && midi === note.midi);
+      return same ? { ...note, marks: { ...same.marks, ...note.marks } } : note;
+    });
+    return { ...bar, notes: [...joined, ...others.filter((note) => !standsAmong(note, tablature))] };
   });
 };
 
@@ -221,17 +226,25 @@ const remarksOf = ({ left }: Walk) => {
   return value === 0 ? [] : [problem('marks-left-out', { value, names })];
 };
 
+/** How many strings a part is for: as many as its staff has lines, else as its notes name, at least six. */
+const stringsOf = (part: XmlNode): number => {
+  const tuned = childrenOf(part, 'measure')
+    .flatMap((measure) => childrenOf(measure, 'attributes'))
+    .flatMap((attributes) => childrenOf(attributes, 'staff-details'))
+    .map((details) => childrenOf(details, 'staff-tuning').length)
+    .find((count) => count > 0);
+  const named = notesIn(part).map((note) => numberAt(descend(note, 'notations', 'technical'), 'string') ?? 0);
+  return Math.min(8, tuned ?? Math.max(6, ...named));
+};
+
 const musicOf = (score: XmlNode, part: XmlNode): Omit<ScoreMusic, 'parts' | 'part'> => {
-  const strings = Math.max(
-    6,
-    ...notesIn(part).map((note) => numberAt(descend(note, 'notations', 'technical'), 'string') ?? 0),
-  );
+  const strings = stringsOf(part);
   const walk: Walk = {
     divisions: 1,
     metre: undefined,
     transpose: new Map(),
     ending: undefined,
-    strings: Math.min(8, strings),
+    strings,
     left: new Map(),
   };
   const open = childrenOf(part, 'measure')
