@@ -27,6 +27,11 @@ export interface Options {
   readonly chord?: string;
   readonly to?: string;
   readonly out?: string;
+  /** What is taken of a file: which part, which bars, its repeats, and whether as a song. */
+  readonly part?: string;
+  readonly bars?: string;
+  readonly repeats?: string;
+  readonly song?: boolean;
   /** Whether the pattern ends rather than goes round. */
   readonly line?: boolean;
   readonly json?: boolean;

@@ -197,6 +197,37 @@ describe('learn', () => {
   });
 });
 
+describe('files of others', () => {
+  const TAB = ['e|---0---0|', 'B|-1---1--|', 'G|--------|', 'D|--------|', 'A|3---2---|', 'E|--------|'];
+
+  test('tablature comes in as ours, with what was guessed said beside', () => {
+    const { code, output, error } = wren(['import', fileWith('mill.txt', ['Mill song', '', ...TAB].join('\n'))]);
+    expect(code).toBe(0);
+    expect(JSON.parse(output as string)).toMatchObject({ pattern: { name: 'Mill song', bars: 1 } });
+    expect(error).toMatch(/Times were read from how the columns are spaced/);
+  });
+
+  test('as a song, and out again as a score', () => {
+    const song = wren(['import', fileWith('mill.tab', TAB.join('\n')), '--song']);
+    const file = fileWith('mill-song.json', song.output as string);
+    const score = wren(['export', file, '--to', 'musicxml']);
+    expect(score.output).toMatch(/<score-partwise/);
+    expect(wren(['export', file, '--to', 'midi']).error).toBe('MIDI keeps no digits, chords.');
+  });
+
+  test.each<[string, string[], RegExp]>([
+    ['no file', ['import'], /Name a file/],
+    ['bars that are none', ['import', 'x', '--bars', 'all'], /--bars wants bars like 1-8/],
+    ['a part that is none', ['import', 'x', '--part', '0'], /--part wants a number from 1/],
+    ['a file that is not there', ['import', '/nowhere.mid'], /cannot be read \(ENOENT\)/],
+    ['text notation', ['import', fileWith('a.abc', 'X:1\nK:C\nCDE')], /ABC notation is not read/],
+  ])('%s', (_what, args, words) => {
+    const { code, error } = wren(args);
+    expect(code).toBe(2);
+    expect(error).toMatch(words);
+  });
+});
+
 describe('what is refused, and how it is said', () => {
   test.each<[string, string[], RegExp]>([
     [

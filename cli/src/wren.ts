@@ -1,15 +1,26 @@
 import { parseArgs } from 'node:util';
-import { failure, problem, sentence, success, type Problem, type Result } from '@fleet-wren/core';
+import {
+  failure,
+  problem,
+  readSongFile,
+  sentence,
+  success,
+  type Problem,
+  type Result,
+  type Song,
+} from '@fleet-wren/core';
 import { analyse } from './commands/analyse.ts';
 import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
+import { exportSong } from './commands/export-song.ts';
 import { finger } from './commands/finger.ts';
 import { harmonics } from './commands/harmonics.ts';
+import { importFile, remarkLines } from './commands/import.ts';
 import { learn } from './commands/learn.ts';
 import { capo, song } from './commands/song.ts';
 import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
-import { readRequest } from './request.ts';
+import { readRequest, readText } from './request.ts';
 
 const COMMANDS: readonly Command[] = [finger, analyse, compare, exportPattern];
 
@@ -52,6 +63,10 @@ const FLAGS = {
   chord: { type: 'string' },
   to: { type: 'string' },
   out: { type: 'string' },
+  part: { type: 'string' },
+  bars: { type: 'string' },
+  repeats: { type: 'string' },
+  song: { type: 'boolean' },
   line: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean', short: 'h' },
@@ -61,6 +76,7 @@ const help = (): string =>
   [
     'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
     ...Object.entries(OTHERS).map(([name, { summary }]) => `  ${name.padEnd(9)} ${summary}`),
+    '  import    a score, MIDI file or tablature as ours: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
     'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle; with --line it ends.',
@@ -99,6 +115,23 @@ const parse = (args: readonly string[]): Result<{ words: readonly string[]; opti
   }
 };
 
+const imported = (read: ReturnType<typeof importFile>, { out, json }: Options): Outcome =>
+  read.ok
+    ? { code: 0, output: read.value.text, file: out, error: remarkLines(read.value.remarks) }
+    : failed(read.problems, json);
+
+const exported = (made: ReturnType<typeof exportSong>, { out, json }: Options): Outcome =>
+  made.ok
+    ? { code: 0, output: made.value.answer, file: out, error: remarkLines(made.value.remarks) }
+    : failed(made.problems, json);
+
+/** The song in a file, where it holds one: everything else is a pattern. */
+const songIn = (file: string): Song | undefined => {
+  const text = readText(file);
+  const read = text.ok ? readSongFile(text.value) : undefined;
+  return read?.ok ? read.value : undefined;
+};
+
 /** Runs the command line on its arguments (without the program's name). */
 export const wren = (args: readonly string[]): Outcome => {
   const parsed = parse(args);
@@ -106,6 +139,9 @@ export const wren = (args: readonly string[]): Outcome => {
   const { words, options } = parsed.value;
   const [name, file] = words;
   if (options.help || name === undefined) return { code: name || options.help ? 0 : 2, output: help(), error: '' };
+  if (name === 'import') return imported(importFile(file, options), options);
+  const song = name === 'export' && file !== undefined ? songIn(file) : undefined;
+  if (song) return exported(exportSong(song, options), options);
   const other = Object.hasOwn(OTHERS, name) ? OTHERS[name] : undefined;
   if (other) return outcomeOf(other.run(file, options), options);
   const command = COMMANDS.find((one) => one.name === name);

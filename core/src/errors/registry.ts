@@ -313,6 +313,7 @@ export const ERRORS = {
     status: 200,
     say: '{value:One sign of the score was|# signs of the score were} left out: {names}.',
   },
+  'format-keeps-no': { status: 200, say: '{format} keeps no {what}.' },
   'muted-left-out': {
     status: 200,
     say: 'Left out, because the chord mutes their strings and nothing of them is heard: {value} ({where}).',

@@ -275,7 +275,8 @@ export const songFromMusic = (given: ReadMusic): Result<ImportedSong> => {
   const metre = usualMetre(music.bars);
   const { bars: strungOnes, found } = strungBars(music, metre);
   const made = barsOf(strungOnes, music.instrument);
-  const tempo = clamped(music.bars.find((bar) => bar.tempo !== undefined)?.tempo ?? 80);
+  // A tempo that is said later on is that of its section.
+  const tempo = clamped(music.bars.slice(0, 2).find((bar) => bar.tempo !== undefined)?.tempo ?? 80);
   const { sections, form } = formOfMusic(music.bars, made.bars);
   const { subdivision } = gridOf(
     strungOnes.flatMap(({ strokes }) => strokes.map(({ at }) => at)),

@@ -21,6 +21,7 @@ export { FORMS, type FormChoices, type FormTemplate } from './forms.ts';
 export { noteNamed, transposeSymbol, writesFlats } from './transpose.ts';
 export { capoSong, transposeSong } from './rekey.ts';
 export { capoProposals, type CapoProposal } from './capo.ts';
+export { songForFiles, type SongForFiles } from './export.ts';
 export { songFromMusic, type ImportedSong } from './from-music.ts';
 export { readAnySong, type FoundSong } from './read-any.ts';
 export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile } from './song-field.ts';

@@ -111,8 +111,8 @@ const FoundIn = ({ read, choose }: FoundProps) => {
       <div className="found-ending">
         <EndingField cyclic={pattern.cyclic} choose={setCyclic} />
       </div>
-      <Preview pattern={pattern} />
       <Keep read={read} pattern={pattern} />
+      <Preview pattern={pattern} />
     </section>
   );
 };

@@ -1,10 +1,25 @@
-import { realise, schoolOf, writeMidi, writeSong, writeSongFile, writeTab, type Song } from '@fleet-wren/core';
+import {
+  leftOut,
+  schoolOf,
+  sentence,
+  songForFiles,
+  writeMidi,
+  writeMusicXml,
+  writeSongFile,
+  writeTab,
+  type Score,
+  type Song,
+  type WrittenFormat,
+} from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SONG_RECORDS } from '../api/songs.ts';
+import { useNotice } from '../app/Notice.tsx';
 import { download, fileName } from '../parts/download.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { studyWorker } from '../workers/client.ts';
 import { VersionsDialog } from '../workspace/VersionsDialog.tsx';
 import { SongState, songDifferences } from './SongState.tsx';
 import { chartOf } from './chart-text.ts';
@@ -14,18 +29,37 @@ import { useSongStore } from './store.ts';
 export const SongTakeAway = () => {
   const store = useSongStore();
   const [versions, setVersions] = useState(false);
+  const { hand } = useHand();
+  const notice = useNotice();
   const now = () => {
     const { document: song } = store.getState();
-    return { song, name: fileName(song.name), pattern: writeSong(song).pattern };
+    return { song, name: fileName(song.name), files: songForFiles(song) };
+  };
+  /** The song with the digits its school gives it; worked out off the page's thread. */
+  const fingered = async () => {
+    const { name, files } = now();
+    const { pattern } = files.written;
+    const { digits } = await studyWorker.ask('judgeOnce', [pattern, hand]);
+    return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
+  };
+  const say = (score: Score, format: WrittenFormat): void => {
+    const left = leftOut(score, format);
+    if (left.length > 0) notice({ text: left.map(sentence).join(' ') });
   };
   const midi = (): void => {
-    const { name, pattern } = now();
-    download(`${name}.mid`, Uint8Array.from(writeMidi(realise(pattern))), 'audio/midi');
+    const { name, files } = now();
+    download(`${name}.mid`, Uint8Array.from(writeMidi(files.score, files.said)), 'audio/midi');
+    say(files.score, 'midi');
   };
-  const tab = (): void => {
-    const { name, pattern } = now();
-    const digits = pattern.strokes.map(() => null);
-    download(`${name}.txt`, writeTab(realise(pattern), digits, schoolOf(pattern).name), 'text/plain;charset=utf-8');
+  const tab = async (): Promise<void> => {
+    const { name, score, said, pattern, digits } = await fingered();
+    download(`${name}.txt`, writeTab(score, digits, schoolOf(pattern).name, said), 'text/plain;charset=utf-8');
+    say(score, 'tab');
+  };
+  const xml = async (): Promise<void> => {
+    const { name, score, said, digits } = await fingered();
+    download(`${name}.musicxml`, writeMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
+    say(score, 'musicxml');
   };
   const json = (): void => {
     const { song, name } = now();
@@ -48,7 +82,8 @@ export const SongTakeAway = () => {
         </Dropdown.Item>
         <Dropdown.Item onClick={json}>Fleet Wren song (.json)</Dropdown.Item>
         <Dropdown.Item onClick={midi}>MIDI (.mid)</Dropdown.Item>
-        <Dropdown.Item onClick={tab}>Tablature (.txt)</Dropdown.Item>
+        <Dropdown.Item onClick={() => void xml()}>Score (.musicxml)</Dropdown.Item>
+        <Dropdown.Item onClick={() => void tab()}>Tablature (.txt)</Dropdown.Item>
         <Dropdown.Item onClick={chart}>Chord chart (.txt)</Dropdown.Item>
       </Dropdown.Menu>
       {versions && (

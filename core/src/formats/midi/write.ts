@@ -2,6 +2,7 @@ import { STRING_RANGE } from '../../instrument/index.ts';
 import { loudnessOf } from '../../sound/index.ts';
 import { heardIn, playedTick, type Score, type ScoreStroke } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
+import type { ScoreWords } from '../words.ts';
 import { STRINGS_TEXT } from './parse.ts';
 
 /** One event of a track at a tick; events of one tick keep the order of `rank`. */
@@ -74,6 +75,13 @@ const metreEvents = ({ bars }: Score): readonly TrackEvent[] =>
     })
     .map(({ at, metre }) => ({ at, rank: 2, bytes: metreMeta(metre) }));
 
+/** Names of sections as markers where they begin. */
+const markerEvents = ({ bars }: Score, { sections }: ScoreWords): readonly TrackEvent[] =>
+  [...(sections ?? [])].flatMap(([bar, name]) => {
+    const at = bars[bar]?.at;
+    return at === undefined ? [] : [{ at, rank: 1, bytes: metaText(0x06, name) }];
+  });
+
 const noteEvents = (score: Score): readonly TrackEvent[] =>
   heardIn(score).flatMap((stroke) => {
     const [channel, midi] = [channelOf(stroke), stroke.pitch as number];
@@ -98,14 +106,21 @@ const chunk = (name: string, body: readonly number[]): readonly number[] => [
 
 /**
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
- * with name, tempos and metres. Each note lasts until its string is struck again, at most to the end.
+ * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again, at most to the end.
  * @example
  * writeMidi(realise(newPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
-export const writeMidi = (score: Score): Uint8Array => {
+export const writeMidi = (score: Score, said: ScoreWords = {}): Uint8Array => {
   const notes = noteEvents(score);
   const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
-  const track = trackBytes([...opening(score), ...tempoEvents(score), ...metreEvents(score), ...notes, end]);
+  const track = trackBytes([
+    ...opening(score),
+    ...tempoEvents(score),
+    ...metreEvents(score),
+    ...markerEvents(score, said),
+    ...notes,
+    end,
+  ]);
   const header = [...bigEndian(0, 2), ...bigEndian(1, 2), ...bigEndian(TICKS_PER_QUARTER, 2)];
   return Uint8Array.from([...chunk('MThd', header), ...chunk('MTrk', track)]);
 };

@@ -28,8 +28,19 @@ const isOneRound = (bars: readonly ReadBar[]): boolean => {
   return only !== undefined && more === undefined && only.from === 0 && only.to === bars.length - 1;
 };
 
+/** Some bars, with the tempo and the chord that hold when they begin. */
+const withHeld = (bars: readonly ReadBar[], from: number, to: number): readonly ReadBar[] => {
+  const [first, ...rest] = bars.slice(from, to);
+  if (!first) return [];
+  const before = bars.slice(0, from);
+  const tempo = first.tempo ?? before.findLast((bar) => bar.tempo !== undefined)?.tempo;
+  const held = before.findLast(({ chords }) => chords.length > 0)?.chords.at(-1);
+  const chords = first.chords[0]?.at === 0 || !held ? first.chords : [{ ...held, at: 0 }, ...first.chords];
+  return [{ ...first, chords, ...(tempo === undefined ? {} : { tempo }) }, ...rest];
+};
+
 const chosenBars = (music: ReadMusic, { bars, repeats }: Choice): readonly ReadBar[] => {
-  const some = bars ? music.bars.slice(bars[0] - 1, bars[1]) : music.bars;
+  const some = bars ? withHeld(music.bars, bars[0] - 1, bars[1]) : music.bars;
   return repeats === 'played' ? unfolded(some, PATTERN_LIMITS.bars + 1) : some;
 };
 
@@ -143,7 +154,8 @@ export const patternOfMusic = (music: ReadMusic, choice: Choice = {}): Result<Im
   if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
   const remarks = [
     ...stringRemarks(found, metre),
-    ...ofShape,
+    // That several chords are named says it already.
+    ...(new Set(chords.map(({ symbol }) => symbol)).size > 1 ? [] : ofShape),
     ...whole.remarks,
     ...repeatRemarks(written, choice),
     ...changesOf(whole.bars, metre, chords),

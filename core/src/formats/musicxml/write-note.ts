@@ -66,16 +66,16 @@ const digitsTechnical = ({ digit, stroke }: WrittenStroke): readonly (Element | 
   stroke.slur ? undefined : pluckOf(digit),
 ];
 
-/** Where it is played, on the strings. */
-const stringTechnical = (one: WrittenStroke): readonly (Element | undefined)[] => {
+/** Where it is played, on the strings; what is tied on has its place and no more. */
+const stringTechnical = (one: WrittenStroke, begins: boolean): readonly (Element | undefined)[] => {
   const { stroke } = one;
   const fret = stroke.harmonic?.kind === 'natural' ? stroke.harmonic.touch : (stroke.fret ?? 0);
   return [
     element('string', stroke.string),
     element('fret', fret),
     ...harmonicOf(one),
-    ...slursAt(one).technical,
-    stroke.damped ? element('other-technical', 'palm mute') : undefined,
+    ...(begins ? slursAt(one).technical : []),
+    begins && stroke.damped ? element('other-technical', 'palm mute') : undefined,
   ];
 };
 
@@ -100,7 +100,7 @@ const tupletsOf = ({ tupletBegins, tupletEnds }: NotePiece, staff: 1 | 2): reado
 
 const notationsOf = (one: WrittenStroke, piece: NotePiece, { staff }: Place, first: boolean): readonly Element[] => {
   const begins = !piece.tiedFrom;
-  const technical = !begins ? [] : staff === 1 ? digitsTechnical(one) : stringTechnical(one);
+  const technical = staff === 2 ? stringTechnical(one, begins) : begins ? digitsTechnical(one) : [];
   const inside = technical.filter((part) => part !== undefined);
   const notations = [
     ...tiesOf(piece, 'tied'),

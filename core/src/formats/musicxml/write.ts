@@ -2,18 +2,13 @@ import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar, TempoMark } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
+import type { ScoreWords } from '../words.ts';
 import { segmentsOf, writtenRhythm, type Piece } from '../written/rhythm.ts';
 import { Accidentals, keyOf, spelled } from '../written/spelling.ts';
 import { voicesOf, type BarVoices, type WrittenStroke } from '../written/voices.ts';
 import { harmonyOf } from './write-harmony.ts';
 import { notesOf, type Place } from './write-note.ts';
 import { element, written, type Element } from './xml.ts';
-
-/** What a song says over its bars, by the bar as it is played, from 0. */
-export interface ScoreWords {
-  readonly sections?: ReadonlyMap<number, string>;
-  readonly words?: ReadonlyMap<number, string>;
-}
 
 interface Written {
   readonly score: Score;

@@ -34,7 +34,8 @@ export const sectionName = (line: string | undefined): string | undefined => {
   const text = line?.trim() ?? '';
   if (text === '' || text.length > 40) return undefined;
   const bracketed = /^\[([^\]|]{1,38})\]:?$/.exec(text)?.[1];
-  if (bracketed && !chordLine(bracketed)) return bracketed.trim();
+  // A letter alone in brackets names a part; a symbol there is a chord.
+  if (bracketed && (/^[A-H]$/.test(bracketed) || !chordLine(bracketed))) return bracketed.trim();
   if (chordLine(text)) return undefined;
   return PARTS.test(text) ? text.replace(/[:.\s]+$/, '') : undefined;
 };

@@ -1,5 +1,6 @@
 import { openStringName, stringCount, tuningName } from '../../instrument/index.ts';
 import { digitMark, handOrder, type Digit, type Slur } from '../../pattern/index.ts';
+import type { ScoreWords } from '../words.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
 import { greatestDivisor, spokenCount } from '../../time/index.ts';
 
@@ -16,6 +17,8 @@ interface Column {
 
 interface TabBar {
   readonly columns: readonly Column[];
+  /** Index in the score. */
+  readonly index: number;
 }
 
 /** Signs of a slur before the fret it leads to; a slide goes up or down by where it comes from. */
@@ -81,7 +84,7 @@ const columnsOf = (score: Score, digits: readonly (Digit | null)[]): readonly Ta
       });
     }
   }
-  return bars.map((columns) => ({ columns }));
+  return bars.map((columns, index) => ({ columns, index }));
 };
 
 /** Characters of a column: one more than its longest cell, and at least three. */
@@ -104,7 +107,29 @@ const digitLines = (bars: readonly TabBar[], margin: string): readonly string[] 
   return Array.from({ length: most }, (_, row) => margin + line(bars, rowOf(row), ' ', ' '));
 };
 
-const system = (score: Score, bars: readonly TabBar[], last: boolean): readonly string[] => {
+/** Symbols of the chords over the columns where they begin; where several crowd, each stands as near as it can. */
+const chordLine = (score: Score, bars: readonly TabBar[], margin: number): string => {
+  let text = '';
+  let at = margin;
+  for (const { columns } of bars) {
+    for (const column of columns) {
+      const chord = score.chords.find((one) => one.at === column.at)?.voicing.chord;
+      if (chord) text = `${text.padEnd(Math.max(at, text === '' ? 0 : text.length + 1))}${chord}`;
+      at += widthOf(column);
+    }
+    at += 1;
+  }
+  return text;
+};
+
+/** What stands over a system of a song: the name of the section that begins, and the chords. */
+const aboveSystem = (score: Score, bars: readonly TabBar[], margin: number, said: ScoreWords): readonly string[] => {
+  const section = said.sections?.get(bars[0]?.index ?? -1);
+  const chords = score.chords.length > 1 ? chordLine(score, bars, margin) : '';
+  return [...(section ? [`[${section.replace(/[[\]|\n]/g, ' ')}]`] : []), ...(chords === '' ? [] : [chords])];
+};
+
+const system = (score: Score, bars: readonly TabBar[], last: boolean, said: ScoreWords): readonly string[] => {
   const strings = Array.from({ length: stringCount(score.instrument) }, (_, index) => index + 1);
   const label = (string: number): string => `${openStringName(score.instrument, string).padEnd(2)} ${string} |-`;
   const margin = ' '.repeat(label(1).length);
@@ -115,6 +140,7 @@ const system = (score: Score, bars: readonly TabBar[], last: boolean): readonly 
     return `${text.slice(0, -1)}${middle.includes(string) ? ':' : '-'}||`;
   };
   return [
+    ...aboveSystem(score, bars, margin.length, said),
     margin + line(bars, ({ count }) => count, ' ', ' '),
     ...strings.map((string) =>
       ended(label(string) + line(bars, ({ cells }) => cells.get(string) ?? '', '-', '|'), string),
@@ -126,12 +152,12 @@ const system = (score: Score, bars: readonly TabBar[], last: boolean): readonly 
 const barWidth = ({ columns }: TabBar): number => columns.reduce((sum, column) => sum + widthOf(column), 1);
 
 /** Bars gathered into lines that are not too wide; a bar that is too wide by itself has a line of its own. */
-const systemsOf = (bars: readonly TabBar[]): readonly (readonly TabBar[])[] => {
+const systemsOf = (bars: readonly TabBar[], { sections }: ScoreWords): readonly (readonly TabBar[])[] => {
   const systems: TabBar[][] = [];
   let width = Infinity;
   for (const bar of bars) {
     width += barWidth(bar);
-    if (width > WIDTH - 6) {
+    if (width > WIDTH - 6 || sections?.has(bar.index)) {
       systems.push([]);
       width = barWidth(bar);
     }
@@ -140,8 +166,11 @@ const systemsOf = (bars: readonly TabBar[]): readonly (readonly TabBar[])[] => {
   return systems;
 };
 
+/** The shape of a pattern; a song has many, and they stand over its bars. */
 const shapeText = ({ chords }: Score): string =>
-  chords.map(({ voicing }) => `${voicing.chord} (${voicing.frets.map((fret) => fret ?? 'x').join(' ')})`).join(', ');
+  (chords.length > 1 ? [] : chords)
+    .map(({ voicing }) => `${voicing.chord} (${voicing.frets.map((fret) => fret ?? 'x').join(' ')})`)
+    .join(', ');
 
 const metreText = ({ metre }: ScoreBar): string => `${metre.beats}/${metre.unit}`;
 
@@ -154,7 +183,9 @@ const heading = (score: Score, schoolName: string): readonly string[] => [
     `${tuningName(score.instrument)}, ${score.instrument.capo > 0 ? `capo ${score.instrument.capo}` : 'no capo'}`,
     shapeText(score),
     schoolName,
-  ].join(' · '),
+  ]
+    .filter((fact) => fact !== '')
+    .join(' · '),
   '',
 ];
 
@@ -162,12 +193,17 @@ const heading = (score: Score, schoolName: string): readonly string[] => [
  * A score as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the highest
  * digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic at the fret
  * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `digits` come in the order of
- * the score's strokes.
+ * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example
  * writeTab(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'School').split('\n')[0] // => 'A figure'
  */
-export const writeTab = (score: Score, digits: readonly (Digit | null)[], schoolName: string): string => {
-  const systems = systemsOf(columnsOf(score, digits));
-  const lines = systems.flatMap((bars, index) => [...system(score, bars, index === systems.length - 1), '']);
+export const writeTab = (
+  score: Score,
+  digits: readonly (Digit | null)[],
+  schoolName: string,
+  said: ScoreWords = {},
+): string => {
+  const systems = systemsOf(columnsOf(score, digits), said);
+  const lines = systems.flatMap((bars, index) => [...system(score, bars, index === systems.length - 1, said), '']);
   return `${[...heading(score, schoolName), ...lines].join('\n').trimEnd()}\n`;
 };

@@ -1,0 +1,42 @@
+import {
+  digitsInOrder,
+  failure,
+  judge,
+  leftOut,
+  problem,
+  schoolOf,
+  songForFiles,
+  success,
+  writeMidi,
+  writeMusicXml,
+  writeSongFile,
+  writeTab,
+  type Problem,
+  type Result,
+  type Song,
+  type WrittenFormat,
+} from '@fleet-wren/core';
+import type { Answer, Options } from '../command.ts';
+
+/** A song as a file, and what the format had no place for. */
+interface ExportedSong {
+  readonly answer: Answer;
+  readonly remarks: readonly Problem[];
+}
+
+const FORMATS: readonly WrittenFormat[] = ['tab', 'midi', 'musicxml', 'json'];
+
+/** A song as tablature, MIDI, MusicXML or our own JSON: as it is played, with its sections and chords. */
+export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
+  const format = FORMATS.find((one) => one === to);
+  if (!format) return failure(problem('usage', { problem: `Say what to export to: --to ${FORMATS.join(', ')}.` }));
+  const { written, score, said } = songForFiles(song);
+  const digits = () => digitsInOrder(written.pattern, judge(written.pattern));
+  const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
+    tab: () => writeTab(score, digits(), schoolOf(song).name, said),
+    midi: () => writeMidi(score, said),
+    musicxml: () => writeMusicXml(score, digits(), said),
+    json: () => writeSongFile(song),
+  };
+  return success({ answer: writers[format](), remarks: leftOut(score, format) });
+};

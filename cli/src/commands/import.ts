@@ -1,0 +1,82 @@
+import { readFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import {
+  failure,
+  problem,
+  readAnyFile,
+  readAnySong,
+  sentence,
+  success,
+  unpackerOf,
+  writePatternFile,
+  writeSongFile,
+  type Choice,
+  type Problem,
+  type ReadingTools,
+  type Result,
+  type SourceFile,
+} from '@fleet-wren/core';
+import { unzipSync } from 'fflate';
+import { SaxesParser } from 'saxes';
+import type { Options } from '../command.ts';
+
+const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf(unzipSync) };
+
+const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
+
+const USAGE =
+  'Name a file: wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]';
+
+/** A file as it lies there; its kind decides how much of it is read. */
+export const sourceAt = (file: string): Result<SourceFile> => {
+  try {
+    return success({ name: basename(file), bytes: new Uint8Array(readFileSync(file)) });
+  } catch (error) {
+    const reason = (error as NodeJS.ErrnoException).code ?? 'unknown';
+    return failure(problem('file-unreadable', { value: file, reason }));
+  }
+};
+
+const choiceOf = ({ part, bars, repeats }: Options): Result<Choice> => {
+  const range = /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(bars ?? '');
+  if (bars !== undefined && !range) return usage(`--bars wants bars like 1-8, not “${bars}”.`);
+  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return usage(`--part wants a number from 1, not “${part}”.`);
+  if (repeats !== undefined && repeats !== 'once' && repeats !== 'played')
+    return usage(`--repeats wants once or played, not “${repeats}”.`);
+  return success({
+    ...(part === undefined ? {} : { part: Number(part) - 1 }),
+    ...(range ? { bars: [Number(range[1]), Number(range[2] ?? range[1])] as const } : {}),
+    ...(repeats === undefined ? {} : { repeats }),
+  });
+};
+
+/** What was read, written as ours, and what has to be said of it. */
+export interface ImportedFile {
+  readonly text: string;
+  readonly remarks: readonly Problem[];
+}
+
+const asPattern = (file: SourceFile, choice: Choice): Result<ImportedFile> => {
+  const read = readAnyFile(file, TOOLS, choice);
+  if (!read.ok) return read;
+  const { imported } = read.value;
+  return success({ text: writePatternFile(imported.pattern), remarks: imported.remarks });
+};
+
+const asSong = (file: SourceFile, { part }: Choice): Result<ImportedFile> => {
+  const read = readAnySong(file, TOOLS, part);
+  return read.ok ? success({ text: writeSongFile(read.value.song), remarks: read.value.remarks }) : read;
+};
+
+/** Reads a file of any kind as a pattern of ours, or as a song. */
+export const importFile = (file: string | undefined, options: Options): Result<ImportedFile> => {
+  if (file === undefined) return usage(USAGE);
+  const choice = choiceOf(options);
+  if (!choice.ok) return choice;
+  const source = sourceAt(file);
+  if (!source.ok) return source;
+  return options.song ? asSong(source.value, choice.value) : asPattern(source.value, choice.value);
+};
+
+/** The remarks of an import, a line each. */
+export const remarkLines = (remarks: readonly Problem[]): string => remarks.map(sentence).join('\n');
