@@ -14,6 +14,21 @@ const openSong = async (page, name) => {
   await page.getByText('a minute is the ceiling').waitFor();
 };
 
+/** A piece of an invented studio, in plain text as it might come by mail. */
+const OSIER_LANE = [
+  'Osier lane',
+  'Capo 2',
+  '',
+  '[Verse]',
+  '   C               G/B',
+  'e|-----0-------0---|-----3-------3---| x2',
+  'B|---1---1---1---1-|---0---0---0---0-|',
+  'G|-0-------0-------|-0-------0-------|',
+  'D|-----------------|-----------------|',
+  'A|-3-------3-------|-2-------2-------|',
+  'E|-----------------|-----------------|',
+].join('\n');
+
 /** The main views, each with how to get there from the list of patterns. */
 export const VIEWS = [
   { name: 'sign-in', door: true, take: async (page) => void (await page.goto('/')) },
@@ -105,6 +120,19 @@ export const VIEWS = [
       await openSong(page, 'Lamps along the towpath');
       await page.goto(`${page.url()}/sheet`);
       await page.getByText('What there is to learn').waitFor();
+    },
+  },
+  {
+    name: 'bring-in',
+    take: async (page) => {
+      await page.goto('/patterns/bring-in');
+      await page.getByLabel('File to bring in').setInputFiles({
+        name: 'Osier lane.txt',
+        mimeType: 'text/plain',
+        buffer: Buffer.from(OSIER_LANE),
+      });
+      await page.getByText('Read as tablature').waitFor();
+      await page.locator('.preview [data-stroke]').first().waitFor();
     },
   },
   {

@@ -250,6 +250,10 @@ export const ERRORS = {
     status: 200,
     say: '{value:One note was left out: it lies off this neck, or cannot|# notes were left out: they lie off this neck, or cannot} be held with the others ({where}).',
   },
+  'notes-doubled': {
+    status: 200,
+    say: '{value:One note was left out: its string or its pitch is|# notes were left out: their strings or their pitches are} taken by another at the same time.',
+  },
   'some-positions-guessed': {
     status: 200,
     say: '{value:A string was guessed for one note that has|Strings were guessed for # notes that have} none in the file; the others stand where it says.',

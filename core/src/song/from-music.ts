@@ -255,6 +255,7 @@ const remarksOf = (
       ]
     : []),
   ...(found.lost.length > 0 ? [problem('notes-left-out', { value: found.lost.length, where: 'here and there' })] : []),
+  ...(found.doubled > 0 ? [problem('notes-doubled', { value: found.doubled })] : []),
   ...(made.heard ? [problem('chords-heard', { value: made.shapes.byName.size })] : []),
   ...[...made.shapes.unheld].map((symbol) => problem('chord-unheld', { symbol })),
   ...(music.bars.length > SONG_LIMITS.bars

@@ -88,7 +88,7 @@ const repeatRemarks = (bars: readonly ReadBar[], { repeats }: Choice): readonly 
     : [];
 };
 
-const stringRemarks = ({ guessed, lost, strokes }: StrungNotes, metre: Metre): readonly Problem[] => {
+const stringRemarks = ({ guessed, lost, doubled, strokes }: StrungNotes, metre: Metre): readonly Problem[] => {
   const where = lost
     .slice(0, 3)
     .map(({ at }) => `bar ${Math.floor(at / ticksPerBar(metre)) + 1}`)
@@ -98,6 +98,7 @@ const stringRemarks = ({ guessed, lost, strokes }: StrungNotes, metre: Metre): r
       ? [problem(guessed === strokes.length ? 'positions-guessed' : 'some-positions-guessed', { value: guessed })]
       : []),
     ...(lost.length > 0 ? [problem('notes-left-out', { value: lost.length, where })] : []),
+    ...(doubled > 0 ? [problem('notes-doubled', { value: doubled })] : []),
   ];
 };
 

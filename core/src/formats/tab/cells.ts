@@ -1,6 +1,6 @@
 import { problem, type Problem } from '../../errors/index.ts';
 import { MOST_PROBLEMS } from '../../fields/index.ts';
-import { PATTERN_LIMITS, type Digit, type Slur } from '../../pattern/index.ts';
+import type { Digit, Slur } from '../../pattern/index.ts';
 import type { BarredSystem } from './bars.ts';
 import type { TabSystem } from './systems.ts';
 
@@ -51,6 +51,9 @@ export interface Reading {
 /** Nothing read yet. */
 export const newReading = (): Reading => ({ cells: [], problems: [], unknown: 0, bends: 0, graces: 0, taps: 0 });
 
+/** Notes that are read of a text: more than a pattern holds, so that some bars of a long one can be chosen. */
+export const MOST_CELLS = 40_000;
+
 const isFigure = (sign: string | undefined): boolean => sign !== undefined && sign >= '0' && sign <= '9';
 
 /** The figures of a fret from a column on: two only where they make a fret a neck can have. */
@@ -79,7 +82,7 @@ class LineReader {
 
   read(edges: ReadonlySet<number>, end: number): void {
     const stop = Math.min(end, this.body.length);
-    while (this.column < stop && this.reading.cells.length <= PATTERN_LIMITS.strokes) {
+    while (this.column < stop && this.reading.cells.length <= MOST_CELLS) {
       if (edges.has(this.column)) {
         this.forgetPrefix();
         this.column += 1;

@@ -8,7 +8,7 @@ import type { ReadBar, ReadMusic, ReadNote } from '../music/music.ts';
 import { patternOfMusic, type Choice } from '../music/pattern-of.ts';
 import { above, chordsIn, timesSaid, type Above } from './around.ts';
 import { barsOfSystem, type BarredSystem } from './bars.ts';
-import { newReading, readCells, type Reading, type TabCell } from './cells.ts';
+import { MOST_CELLS, newReading, readCells, type Reading, type TabCell } from './cells.ts';
 import { countsOf } from './counts.ts';
 import { pinned } from './digits.ts';
 import { headingOf, type Heading } from './heading.ts';
@@ -265,8 +265,8 @@ export const readTabMusic = (source: string): Result<ReadMusic> => {
   });
   if (reading.cells.length === 0)
     return failure(...(reading.problems.length > 0 ? reading.problems.slice(0, MOST_PROBLEMS) : [problem('no-notes')]));
-  if (reading.cells.length > PATTERN_LIMITS.strokes)
-    return failure(problem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: reading.cells.length }));
+  if (reading.cells.length > MOST_CELLS)
+    return failure(problem('too-many-strokes', { most: MOST_CELLS, value: reading.cells.length }));
   const heading = headingOf(lines, top.first);
   const metre = heading.metre ?? { beats: 4, unit: 4 };
   const parts = partsFor(read.flatMap(({ bars }) => bars).slice(0, PATTERN_LIMITS.bars), metre);
