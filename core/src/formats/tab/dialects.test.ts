@@ -145,6 +145,12 @@ describe('signs', () => {
   });
 });
 
+test('a symbol over a bar line is of the bar after it', () => {
+  const two = BAR.map((line) => line + line.slice(2));
+  const { bars } = valueOrThrow(readTabMusic(['   C               G/B', ...two].join('\n')));
+  expect(bars.map(({ chords }) => chords.map(({ symbol }) => symbol).join(' '))).toEqual(['C', 'G/B']);
+});
+
 test('systems on one another without a line between, with names of parts and chords over them', () => {
   const music = valueOrThrow(
     readTabMusic(['[Verse]', '   C       Am', ...BAR, ...BAR, '', 'Chorus:', '  F', ...BAR].join('\n')),

@@ -119,6 +119,16 @@ const timedBars = (lines: readonly string[], read: ReadSystem, metre: Metre, par
   });
 };
 
+/** Columns of the text that lie over a bar: a symbol over a bar line is of the bar after it. */
+const overBar = ({ bars, system }: ReadSystem, index: number): readonly [number, number] => {
+  const offset = offsetOf(system);
+  const before = bars[index - 1]?.bar.to;
+  return [
+    before === undefined ? 0 : before + offset,
+    index === bars.length - 1 ? Infinity : (bars[index]?.bar.to ?? 0) + offset,
+  ];
+};
+
 const barOf = (read: ReadSystem, index: number, { times, by }: Timed, metre: Metre): ReadBar => {
   const { bar, cells } = read.bars[index] as BarCells;
   const offset = offsetOf(read.system);
@@ -133,11 +143,7 @@ const barOf = (read: ReadSystem, index: number, { times, by }: Timed, metre: Met
     metre,
     ticks: times.ticks,
     notes: cells.map((cell, place) => noteOf(cell, times.at[place] as number)),
-    chords: chordsIn(
-      by === 'values' ? [] : read.above.chords,
-      [bar.from + offset - (index === 0 ? 2 : 0), bar.to + offset],
-      timeAt,
-    ),
+    chords: chordsIn(by === 'values' ? [] : read.above.chords, overBar(read, index), timeAt),
     ...(times.parts ? { parts: times.parts } : {}),
     ...(index === 0 && read.above.section ? { section: read.above.section } : {}),
     ...(bar.repeatBegins ? { repeatBegins: true } : {}),
