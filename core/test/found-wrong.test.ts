@@ -63,7 +63,8 @@ describe('strokes on muted strings', () => {
       { id: 'c', at: 420, string: 1 },
     ]);
     for (const format of ['midi', 'musicxml'] as const) {
-      expect(leftOut(realise(pattern), format)).toMatchObject([{ code: 'muted-left-out', details: { value: 2 } }]);
+      const left = leftOut(realise(pattern), format).filter(({ code }) => code === 'muted-left-out');
+      expect(left).toMatchObject([{ details: { value: 2 } }]);
     }
     expect(writeMidi(realise(pattern)).length).toBeGreaterThan(0);
   });

@@ -30,6 +30,8 @@ const securityHeaders = () =>
     contentSecurityPolicy: {
       directives: {
         'default-src': ["'self'"],
+        // Notation is engraved by a library that is compiled for the web.
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
         'img-src': ["'self'", 'data:'],
         'worker-src': ["'self'"],
         'frame-ancestors': ["'none'"],

@@ -28,7 +28,7 @@ const USAGE =
   'Name a file: wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]';
 
 /** A file as it lies there; its kind decides how much of it is read. */
-export const sourceAt = (file: string): Result<SourceFile> => {
+const sourceAt = (file: string): Result<SourceFile> => {
   try {
     return success({ name: basename(file), bytes: new Uint8Array(readFileSync(file)) });
   } catch (error) {

@@ -3,3 +3,11 @@ export interface ScoreWords {
   readonly sections?: ReadonlyMap<number, string>;
   readonly words?: ReadonlyMap<number, string>;
 }
+
+/** How a score is written where it is engraved rather than read by other programs. */
+export interface ScoreLook {
+  /** Digits as fingering beside the notes, which every engraver draws. */
+  readonly digitsShown?: boolean;
+  /** What is counted, under the notes. */
+  readonly counts?: boolean;
+}

@@ -1,21 +1,14 @@
-import { ceilingFigure, schoolOf, tuningName, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
+import { ceilingFigure, realise, schoolOf, tuningName } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useBench } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
-import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
+import { Engraved } from './Engraved.tsx';
+import { askJudged } from './judged.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
-
-interface Question {
-  readonly pattern: Pattern;
-  readonly hand: Hand;
-}
-
-const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<Judgement> =>
-  studyWorker.ask('judgeOnce', [pattern, hand], { signal });
 
 const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
 
@@ -32,6 +25,8 @@ const PatternSheet = () => {
   const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
   const { instrument, tempo, metre } = pattern;
   const tuning = tuningName(instrument);
+  const score = useMemo(() => realise(pattern), [pattern]);
+  const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
   if (!judgement) return null;
   const { ceiling, digits } = judgement;
   return (
@@ -46,14 +41,21 @@ const PatternSheet = () => {
         ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '',
       ]}
     >
-      <div className="sheet-top">
-        <Grids voicings={voicings} instrument={instrument} />
-        <Steps tempo={tempo} ceiling={ceiling?.bpm ?? null} />
-      </div>
-      <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
-        <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
-      </div>
-      <Tablature pattern={pattern} digits={digits} />
+      {(paper) => (
+        <>
+          <div className="sheet-top">
+            <Grids voicings={voicings} instrument={instrument} />
+            <Steps tempo={tempo} ceiling={ceiling?.bpm ?? null} />
+          </div>
+          {paper.notes && <Engraved score={score} digits={order} paper={paper} />}
+          {paper.threads && (
+            <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+              <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
+            </div>
+          )}
+          {paper.text && <Tablature pattern={pattern} digits={digits} />}
+        </>
+      )}
     </Sheet>
   );
 };

@@ -4,15 +4,24 @@ import { useEffect, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useAccount } from '../api/account.ts';
-import { usePaper } from './paper.ts';
+import { usePaper, type Paper } from './paper.ts';
 
 interface SheetProps {
   readonly title: string;
   /** What stands under the title: school, tempo, tuning. */
   readonly facts: readonly string[];
   readonly back: string;
-  readonly children: ReactNode;
+  /** What is on it, for the paper that is chosen. */
+  readonly children: (paper: Paper) => ReactNode;
 }
+
+/** Ways music is written on a sheet, and what goes with them. */
+const WRITTEN = [
+  ['notes', 'notes'],
+  ['counts', 'counts'],
+  ['threads', 'threads'],
+  ['text', 'text'],
+] as const;
 
 const PaperChoices = ({ paper, change }: ReturnType<typeof usePaper>) => (
   <>
@@ -27,15 +36,34 @@ const PaperChoices = ({ paper, change }: ReturnType<typeof usePaper>) => (
       </select>
     </label>
     <label>
+      Lies
+      <select
+        value={paper.across ? 'across' : 'upright'}
+        onChange={({ target }) => change({ across: target.value === 'across' })}
+      >
+        <option>upright</option>
+        <option>across</option>
+      </select>
+    </label>
+    <label>
       Print
       <select
         value={paper.print}
         onChange={({ target }) => change({ print: target.value === 'large' ? 'large' : 'usual' })}
       >
         <option value="usual">usual</option>
-        <option value="large">large, to be read from the stand</option>
+        <option value="large">large</option>
       </select>
     </label>
+    <fieldset className="sheet-written">
+      <legend className="visually-hidden">Written as</legend>
+      {WRITTEN.map(([key, words]) => (
+        <label key={key}>
+          <input type="checkbox" checked={paper[key]} onChange={({ target }) => change({ [key]: target.checked })} />
+          {words}
+        </label>
+      ))}
+    </fieldset>
     <label>
       For
       <input
@@ -62,7 +90,7 @@ export const Sheet = ({ title, facts, back, children }: SheetProps) => {
   }, [title]);
   return (
     <div className={`sheet-room sheet-${paper.print}`}>
-      <style>{`@page { size: ${paper.size} portrait; margin: 14mm 13mm; }`}</style>
+      <style>{`@page { size: ${paper.size} ${paper.across ? 'landscape' : 'portrait'}; margin: 14mm 13mm; }`}</style>
       <div className="sheet-bar">
         <Link to={back} relative="path" className="btn btn-quiet btn-sm">
           Back
@@ -72,7 +100,10 @@ export const Sheet = ({ title, facts, back, children }: SheetProps) => {
           <Printer size={15} aria-hidden /> Print
         </Button>
       </div>
-      <article className={`paper paper-${paper.size}`} aria-label={`Sheet: ${title}`}>
+      <article
+        className={`paper paper-${paper.size}${paper.across ? ' paper-across' : ''}`}
+        aria-label={`Sheet: ${title}`}
+      >
         <header>
           <h1>{title}</h1>
           <p>{facts.filter(Boolean).join(' · ')}</p>
@@ -82,7 +113,7 @@ export const Sheet = ({ title, facts, back, children }: SheetProps) => {
             {new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
           </p>
         </header>
-        {children}
+        {children(paper)}
       </article>
     </div>
   );

@@ -3,6 +3,7 @@ import {
   learningOrder,
   patternOfBars,
   schoolOf,
+  songForFiles,
   stringCount,
   tuningName,
   type Section,
@@ -18,6 +19,11 @@ import { Miniature } from '../parts/threads/Miniature.tsx';
 import { chordText, firstPlayed, miniatures } from '../songs/bars.ts';
 import { sectionLetter } from '../songs/FormLine.tsx';
 import { useStudy } from '../songs/useStudy.ts';
+import { useHand } from '../parts/hand/useHand.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+import { Engraved } from './Engraved.tsx';
+import { askJudged } from './judged.ts';
+import type { Paper } from './paper.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -99,6 +105,41 @@ const MotifsOnPaper = ({ study }: PartProps) => (
   </section>
 );
 
+/** What there is to learn, in a line each. */
+const OrderOnPaper = ({ study }: PartProps) => (
+  <section className="sheet-order">
+    <h2>What there is to learn, in this order</h2>
+    <ol>
+      {learningOrder(study.motifs).map(({ motif, reached, of }) => (
+        <li key={motif}>
+          <span className="box" aria-hidden="true" /> <b>{study.motifs[motif]?.letter}</b> {study.motifs[motif]?.name}:
+          then {reached} of {of} bars can be played.
+        </li>
+      ))}
+    </ol>
+  </section>
+);
+
+/** Every section once, in notes and on strings, whatever the form makes of them. */
+const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper: Paper }) => {
+  const { hand } = useHand();
+  const files = useMemo(
+    () => songForFiles({ ...song, form: song.sections.map(({ id }) => ({ section: id, times: 1 })) }),
+    [song],
+  );
+  const question = useMemo(() => ({ pattern: files.written.pattern, hand }), [files, hand]);
+  const { value: judgement } = useAnswer(question, askJudged);
+  const digits = useMemo(
+    () => files.written.pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null),
+    [files, judgement],
+  );
+  return judgement ? (
+    <Engraved score={files.score} digits={digits} said={files.said} paper={paper} />
+  ) : (
+    <p className="engraving">Being fingered …</p>
+  );
+};
+
 const Ready = ({ song, study }: PartProps) => {
   const { instrument, metre, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
@@ -116,13 +157,20 @@ const Ready = ({ song, study }: PartProps) => {
         ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '',
       ]}
     >
-      <FormOnPaper song={song} />
-      <Grids voicings={voicings} instrument={instrument} />
-      {song.sections.map((section, index) => (
-        <SectionOnPaper key={section.id} song={song} study={study} section={section} index={index} />
-      ))}
-      <MotifsOnPaper song={song} study={study} />
-      <Steps tempo={tempo} ceiling={ceiling?.bpm ?? null} />
+      {(paper) => (
+        <>
+          <FormOnPaper song={song} />
+          <Grids voicings={voicings} instrument={instrument} />
+          {paper.threads &&
+            song.sections.map((section, index) => (
+              <SectionOnPaper key={section.id} song={song} study={study} section={section} index={index} />
+            ))}
+          {paper.notes && <SectionsInNotes song={song} paper={paper} />}
+          {paper.text && <MotifsOnPaper song={song} study={study} />}
+          {!paper.text && <OrderOnPaper song={song} study={study} />}
+          <Steps tempo={tempo} ceiling={ceiling?.bpm ?? null} />
+        </>
+      )}
     </Sheet>
   );
 };

@@ -1,6 +1,7 @@
 import {
   gateAtHand,
   planSitting,
+  realise,
   type Ladder,
   type LadderStage,
   type Pattern,
@@ -19,6 +20,8 @@ import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useNow } from '../parts/useNow.ts';
 import { hurtLately, roomAddress, sittingItem } from '../parts/practice.ts';
 import { studyWorker } from '../workers/client.ts';
+import { Engraved } from './Engraved.tsx';
+import type { Paper } from './paper.ts';
 import { Tablature } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -29,15 +32,20 @@ const STRIP = 690;
 
 const digitsOf = (pattern: Pattern) => Object.fromEntries(pattern.strokes.map(({ id, pin }) => [id, pin ?? null]));
 
-const Figure = ({ pattern }: { readonly pattern: Pattern }) => {
+const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper: Paper }) => {
   const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
   const digits = useMemo(() => digitsOf(pattern), [pattern]);
+  const score = useMemo(() => realise(pattern), [pattern]);
+  const order = useMemo(() => pattern.strokes.map(({ pin }) => pin ?? null), [pattern]);
   return (
     <>
-      <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
-        <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
-      </div>
-      <Tablature pattern={pattern} digits={digits} />
+      {paper.notes && <Engraved score={score} digits={order} paper={paper} />}
+      {paper.threads && (
+        <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+          <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
+        </div>
+      )}
+      {paper.text && <Tablature pattern={pattern} digits={digits} />}
     </>
   );
 };
@@ -57,9 +65,10 @@ interface AtHandProps {
   readonly item: Assignment;
   readonly progress: Progress;
   readonly stage: LadderStage | undefined;
+  readonly paper: Paper;
 }
 
-const AtHand = ({ item, progress, stage }: AtHandProps) => {
+const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
   const planned = item.plan.stages[progress.stage];
   const gate = gateAtHand(item.plan, progress);
   return (
@@ -78,7 +87,7 @@ const AtHand = ({ item, progress, stage }: AtHandProps) => {
             {stage && `${stage.minutes} minutes. ${stage.remark}`}
           </p>
           {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
-          {stage && stage.pattern.strokes.length > 0 && <Figure pattern={stage.pattern} />}
+          {stage && stage.pattern.strokes.length > 0 && <Figure pattern={stage.pattern} paper={paper} />}
         </>
       ) : (
         <p>Learnt. Twice clean at {item.target} keeps it.</p>
@@ -93,13 +102,13 @@ const useLadder = ({ id, pattern, target, way, plan: { hand } }: Assignment) =>
     queryFn: (): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, way, hand }]),
   });
 
-const Item = ({ item }: { readonly item: Assignment }) => {
+const Item = ({ item, paper }: { readonly item: Assignment; readonly paper: Paper }) => {
   const { data: progress } = useProgress(item.id);
   const { data: ladder } = useLadder(item);
   if (!progress || !ladder) return null;
   const key = item.plan.stages[progress.stage]?.key;
   const stage = ladder.ok ? ladder.value.stages.find((one) => one.key === key) : undefined;
-  return <AtHand item={item} progress={progress} stage={stage} />;
+  return <AtHand item={item} progress={progress} stage={stage} paper={paper} />;
 };
 
 /** Minutes of the sitting that is printed: a sixth of the week's, or twenty. */
@@ -151,11 +160,15 @@ const StudentSheet = () => {
   const open = items.filter(({ endedAt }) => endedAt === null);
   return (
     <Sheet title={`For ${student.data.name}`} back=".." facts={[]}>
-      <RoomPicture />
-      {open.length === 0 ? <p>Nothing is set yet.</p> : <Plan student={student.data} items={open} />}
-      {open.map((item) => (
-        <Item key={item.id} item={item} />
-      ))}
+      {(paper) => (
+        <>
+          <RoomPicture />
+          {open.length === 0 ? <p>Nothing is set yet.</p> : <Plan student={student.data} items={open} />}
+          {open.map((item) => (
+            <Item key={item.id} item={item} paper={paper} />
+          ))}
+        </>
+      )}
     </Sheet>
   );
 };

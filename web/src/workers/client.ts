@@ -1,5 +1,5 @@
 import { Desk, type WorkerLike } from './desk.ts';
-import type { CoreWork } from './protocol.ts';
+import type { CoreWork, EngraveWork } from './protocol.ts';
 
 const startWorker = (): WorkerLike =>
   new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike;
@@ -15,3 +15,8 @@ export const songWorker = new Desk<CoreWork>(startWorker);
 
 /** Renders sound. */
 export const soundWorker = new Desk<CoreWork>(startWorker);
+
+/** Engraves notation; its library is large, and fetched only when the first sheet asks for it. */
+export const engraveWorker = new Desk<EngraveWork>(
+  () => new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike,
+);

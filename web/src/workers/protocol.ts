@@ -100,6 +100,19 @@ export interface CoreWork {
   readonly readFile: (file: SourceFile, choice: Choice) => Promise<Result<Found>>;
 }
 
+/** How notation is engraved. */
+export interface Engraving {
+  /** Pixels from margin to margin, and the size in per cent. */
+  readonly width: number;
+  readonly scale: number;
+}
+
+/** What the engraving worker does; it is started by sheets alone. */
+export interface EngraveWork {
+  /** The systems of a score, a picture each. */
+  readonly engrave: (score: string, how: Engraving) => Promise<readonly string[]>;
+}
+
 /** A question on its way to a worker. */
 export interface Asked {
   readonly id: number;

@@ -44,7 +44,7 @@ export const repeatsOf = (bars: readonly ReadBar[]): readonly Repeat[] => {
 };
 
 /** The bars of one time through a repeat: those of other times' endings are left out. */
-export const barsOfTime = (bars: readonly ReadBar[], { from, to }: Repeat, time: number): readonly ReadBar[] =>
+const barsOfTime = (bars: readonly ReadBar[], { from, to }: Repeat, time: number): readonly ReadBar[] =>
   bars.slice(from, to + 1).filter(({ endings }) => !endings || endings.length === 0 || endings.includes(time));
 
 const plain = ({ repeatBegins: _begins, repeatEnds: _ends, endings: _endings, ...bar }: ReadBar): ReadBar => bar;

@@ -10,7 +10,7 @@ import {
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import { BEAT_UNITS, TICKS_PER_QUARTER, type BeatUnit, type Metre } from '../../time/index.ts';
 import type { ReadNote } from '../music/music.ts';
-import { child, childrenOf, descend, numberAt, textAt, type XmlNode } from './xml.ts';
+import { child, childrenOf, numberAt, textAt, type XmlNode } from './xml.ts';
 
 const STEPS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 
@@ -134,9 +134,3 @@ export const frameFrets = (frame: XmlNode | undefined, strings: number): readonl
   }
   return frets.every((fret) => fret === null) ? undefined : frets;
 };
-
-/** The first descendant of a kind among a measure's attributes. */
-export const firstIn = (measure: XmlNode, ...path: readonly string[]): XmlNode | undefined =>
-  childrenOf(measure, 'attributes')
-    .map((attributes) => descend(attributes, ...path))
-    .find((found) => found !== undefined);

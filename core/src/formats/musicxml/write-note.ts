@@ -11,15 +11,24 @@ export interface Place {
   readonly stem: 'up' | 'down' | undefined;
   readonly fifths: number;
   readonly accidentals: Accidentals;
+  readonly digitsShown: boolean;
+  /** What is counted at a tick of the bar, once for each; nothing where counts are not written. */
+  readonly countAt: (at: number) => string | undefined;
 }
 
 type NotePiece = Piece<readonly WrittenStroke[]>;
 
+/** A finger beside its note: under the thumb's voice, over the others. */
+const shownDigit = (digit: Digit, { stem }: Place): Element =>
+  element('fingering', digit, { placement: stem === 'down' ? 'below' : 'above' });
+
 const BOWS: Readonly<Partial<Record<Digit, Element>>> = { down: element('down-bow'), up: element('up-bow') };
 
-const pluckOf = (digit: Digit | null): Element | undefined => {
+const pluckOf = (digit: Digit | null, place: Place): Element | undefined => {
   if (!digit) return undefined;
-  return BOWS[digit] ?? (digit === 'p' || isFinger(digit) ? element('pluck', digit) : undefined);
+  if (BOWS[digit]) return BOWS[digit];
+  if (digit !== 'p' && !isFinger(digit)) return undefined;
+  return place.digitsShown ? shownDigit(digit, place) : element('pluck', digit);
 };
 
 const SLUR_LETTERS: Readonly<Record<Exclude<Slur, 'slide'>, string>> = { 'hammer-on': 'H', 'pull-off': 'P' };
@@ -62,8 +71,8 @@ const harmonicOf = ({ stroke: { harmonic, fret } }: WrittenStroke): readonly (El
 };
 
 /** Who plays it, over the notes. */
-const digitsTechnical = ({ digit, stroke }: WrittenStroke): readonly (Element | undefined)[] => [
-  stroke.slur ? undefined : pluckOf(digit),
+const digitsTechnical = ({ digit, stroke }: WrittenStroke, place: Place): readonly (Element | undefined)[] => [
+  stroke.slur ? undefined : pluckOf(digit, place),
 ];
 
 /** Where it is played, on the strings; what is tied on has its place and no more. */
@@ -98,9 +107,10 @@ const tupletsOf = ({ tupletBegins, tupletEnds }: NotePiece, staff: 1 | 2): reado
   ...(tupletEnds ? [element('tuplet', [], { type: 'stop' })] : []),
 ];
 
-const notationsOf = (one: WrittenStroke, piece: NotePiece, { staff }: Place, first: boolean): readonly Element[] => {
+const notationsOf = (one: WrittenStroke, piece: NotePiece, place: Place, first: boolean): readonly Element[] => {
+  const { staff } = place;
   const begins = !piece.tiedFrom;
-  const technical = staff === 2 ? stringTechnical(one, begins) : begins ? digitsTechnical(one) : [];
+  const technical = staff === 2 ? stringTechnical(one, begins) : begins ? digitsTechnical(one, place) : [];
   const inside = technical.filter((part) => part !== undefined);
   const notations = [
     ...tiesOf(piece, 'tied'),
@@ -146,6 +156,13 @@ const headOf = ({ stroke }: WrittenStroke, { staff }: Place): Element | undefine
 const stemOf = ({ staff, stem }: Place): Element | undefined =>
   staff === 2 ? element('stem', 'none') : stem && element('stem', stem);
 
+const countOf = (piece: NotePiece, { countAt }: Place): readonly Element[] => {
+  const count = countAt(piece.at);
+  return count === undefined
+    ? []
+    : [element('lyric', [element('syllabic', 'single'), element('text', count)], { number: 1 })];
+};
+
 const noteElement = (one: WrittenStroke, piece: NotePiece, place: Place, first: boolean): Element => {
   const { stroke } = one;
   const pitch = spelled(stroke.pitch ?? 0, place.fifths);
@@ -172,6 +189,7 @@ const noteElement = (one: WrittenStroke, piece: NotePiece, place: Place, first: 
         ? piece.beams.map((beam, level) => element('beam', beam, { number: level + 1 }))
         : []),
       ...notationsOf(one, piece, place, first),
+      ...(first && place.staff === 1 && !piece.tiedFrom ? countOf(piece, place) : []),
     ],
     stroke.loudness ? { dynamics: LOUDNESS[stroke.loudness] } : {},
   );

@@ -1,8 +1,8 @@
 import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import type { Score, ScoreBar, TempoMark } from '../../score/index.ts';
-import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
-import type { ScoreWords } from '../words.ts';
+import { TICKS_PER_QUARTER, spokenCount, type Metre } from '../../time/index.ts';
+import type { ScoreLook, ScoreWords } from '../words.ts';
 import { segmentsOf, writtenRhythm, type Piece } from '../written/rhythm.ts';
 import { Accidentals, keyOf, spelled } from '../written/spelling.ts';
 import { voicesOf, type BarVoices, type WrittenStroke } from '../written/voices.ts';
@@ -16,6 +16,7 @@ interface Written {
   /** Sharps of the key; flats are negative. */
   readonly fifths: number;
   readonly said: ScoreWords;
+  readonly look: ScoreLook;
 }
 
 const pitchParts = (midi: number, names: readonly [string, string, string]): readonly Element[] => {
@@ -142,11 +143,20 @@ const measureOf = (all: Written, index: number): Element => {
     .filter(({ pieces, voice }) => pieces.some(({ content }) => content) || (voice === 0 && isSilent(voices)));
   const content: Element[] = [...barHead(all, index)];
   const accidentals = new Accidentals(all.fifths);
+  const countAt = countsIn(all, index);
   for (const staff of [1, 2] as const)
     heard.forEach(({ pieces, voice }, order) => {
       if (staff === 2 || order > 0) content.push(backUp(bar));
       const stem = two ? (voice === 0 ? 'up' : 'down') : undefined;
-      const place: Place = { staff, voice: voice + 1 + (staff === 2 ? 4 : 0), stem, fifths: all.fifths, accidentals };
+      const place: Place = {
+        staff,
+        voice: voice + 1 + (staff === 2 ? 4 : 0),
+        stem,
+        fifths: all.fifths,
+        accidentals,
+        digitsShown: all.look.digitsShown ?? false,
+        countAt,
+      };
       const first = staff === 1 && order === 0;
       const chords = first ? chordsBefore(all, index, pieces) : undefined;
       const words = first ? all.said.words?.get(index) : undefined;
@@ -161,6 +171,21 @@ const measureOf = (all: Written, index: number): Element => {
   return element('measure', [...content, ...barEnd(all, index)], { number: index + 1 });
 };
 
+/** The counts of a bar, each given out once: the first voice that strikes then has it. */
+const countsIn = ({ score, look }: Written, index: number): ((at: number) => string | undefined) => {
+  const counts = new Map<number, string>();
+  const bar = score.bars[index] as ScoreBar;
+  if (look.counts)
+    for (const { at, ticks, parts, number } of score.beats.filter((beat) => beat.bar === index))
+      for (let part = 0; part < parts; part += 1)
+        counts.set(at - bar.at + (part * ticks) / parts, spokenCount(number - 1, part, parts));
+  return (at) => {
+    const count = counts.get(at);
+    counts.delete(at);
+    return count;
+  };
+};
+
 const isSilent = (voices: readonly VoicePieces[]): boolean =>
   voices.every((pieces) => pieces.every(({ content }) => !content));
 
@@ -171,15 +196,22 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
  * @example
  * writeMusicXml(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
  */
-export const writeMusicXml = (score: Score, digits: readonly (Digit | null)[], said: ScoreWords = {}): string => {
+export const writeMusicXml = (
+  score: Score,
+  digits: readonly (Digit | null)[],
+  said: ScoreWords = {},
+  look: ScoreLook = {},
+): string => {
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
-  const all: Written = { score, bars: voicesOf(score, digits), fifths: keyOf(pitches), said };
+  const all: Written = { score, bars: voicesOf(score, digits), fifths: keyOf(pitches), said, look };
   const root = element(
     'score-partwise',
     [
       element('work', [element('work-title', score.name)]),
       element('identification', [element('encoding', [element('software', 'Fleet Wren')])]),
-      element('part-list', [element('score-part', [element('part-name', 'Guitar')], { id: 'P1' })]),
+      element('part-list', [
+        element('score-part', [element('part-name', look.digitsShown ? '' : 'Guitar')], { id: 'P1' }),
+      ]),
       element(
         'part',
         score.bars.map((_, index) => measureOf(all, index)),

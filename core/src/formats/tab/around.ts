@@ -17,7 +17,7 @@ const asChord = (text: string): string | undefined => {
 };
 
 /** The chords of a line of symbols, with their columns; undefined where it has a word that is none. */
-export const chordLine = (line: string | undefined): readonly Word[] | undefined => {
+const chordLine = (line: string | undefined): readonly Word[] | undefined => {
   if (line === undefined || line.trim() === '') return undefined;
   const words = wordsIn(line).filter(({ text }) => !/^[|%/.-]+$/.test(text));
   const chords = words.map(({ text, column }) => ({ text: asChord(text), column }));
@@ -30,7 +30,7 @@ const PARTS =
   /^\W*(?:(?:pre|post)[- ]?)?(?:intro(?:duction)?|verse|chorus|refrain|bridge|solo|interlude|outro|coda|ending|end|tag|break|turnaround|riff|fill|theme|part|section|middle(?: eight)?|strophe|[A-H])\b[\w ]{0,12}\W*$/i;
 
 /** The name of a part, if a line is one: in brackets, or one of the usual words. */
-export const sectionName = (line: string | undefined): string | undefined => {
+const sectionName = (line: string | undefined): string | undefined => {
   const text = line?.trim() ?? '';
   if (text === '' || text.length > 40) return undefined;
   const bracketed = /^\[([^\]|]{1,38})\]:?$/.exec(text)?.[1];

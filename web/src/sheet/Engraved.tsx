@@ -1,0 +1,61 @@
+import { writeMusicXml, type Digit, type Score, type ScoreWords } from '@fleet-wren/core';
+import { useEffect, useMemo, useRef } from 'react';
+import { engraveWorker } from '../workers/client.ts';
+import { useAnswer } from '../workers/useAnswer.ts';
+import type { Paper } from './paper.ts';
+
+interface Question {
+  readonly xml: string;
+  readonly width: number;
+  readonly scale: number;
+}
+
+const askSystems = ({ xml, width, scale }: Question, signal: AbortSignal): Promise<readonly string[]> =>
+  engraveWorker.ask('engrave', [xml, { width, scale }], { signal });
+
+/** Pixels between the margins of each paper, upright and across. */
+const WIDTHS: Readonly<Record<Paper['size'], readonly [upright: number, across: number]>> = {
+  A4: [695, 1024],
+  letter: [718, 957],
+};
+
+const SCALES: Readonly<Record<Paper['print'], number>> = { usual: 40, large: 58 };
+
+/** One system: a picture the engraver made, put into the page as what it is, so that its words can be found and copied. */
+const System = ({ svg, label }: { readonly svg: string; readonly label: string }) => {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const { documentElement } = new DOMParser().parseFromString(svg, 'image/svg+xml');
+    documentElement.removeAttribute('height');
+    documentElement.setAttribute('width', '100%');
+    box.current?.replaceChildren(document.importNode(documentElement, true));
+  }, [svg]);
+  return <div ref={box} className="engraved-system" role="img" aria-label={label} />;
+};
+
+interface EngravedProps {
+  readonly score: Score;
+  readonly digits: readonly (Digit | null)[];
+  readonly said?: ScoreWords;
+  readonly paper: Paper;
+}
+
+/** A score in notes and on strings, engraved: digits by the notes, counts below them; no system is broken over a page. */
+export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
+  const { size, print, across, counts } = paper;
+  const question = useMemo(() => {
+    const [upright, wide] = WIDTHS[size];
+    const xml = writeMusicXml(score, digits, said, { digitsShown: true, counts });
+    return { xml, width: across ? wide : upright, scale: SCALES[print] };
+  }, [score, digits, said, size, print, across, counts]);
+  const { value: systems, trouble } = useAnswer(question, askSystems);
+  if (trouble) return <p role="alert">{trouble}</p>;
+  if (!systems) return <p className="engraving">Being engraved …</p>;
+  return (
+    <div className="engraved">
+      {systems.map((svg, index) => (
+        <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${systems.length}`} />
+      ))}
+    </div>
+  );
+};

@@ -1,0 +1,11 @@
+import type { Hand, Judgement, Pattern } from '@fleet-wren/core';
+import { studyWorker } from '../workers/client.ts';
+
+interface Question {
+  readonly pattern: Pattern;
+  readonly hand: Hand;
+}
+
+/** The judgement of what is put on paper, made off the page's thread. */
+export const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<Judgement> =>
+  studyWorker.ask('judgeOnce', [pattern, hand], { signal });
