@@ -142,6 +142,7 @@ test('a song on paper: what is on screen is what is printed, without the frame a
   await page.getByRole('link', { name: 'A sheet to print' }).click();
   const paper = page.getByLabel('Sheet: Low water');
   await expect(paper).toContainText('What there is to learn');
+  await expect(paper.getByRole('img', { name: /^Notation, line 1 of/ })).toBeVisible({ timeout: 20_000 });
   await expect(paper).toContainText('Chorus ×2');
   await page.getByLabel('For', { exact: true }).fill('Junia Weir');
   await expect(paper).toContainText('for Junia Weir');

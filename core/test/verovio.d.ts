@@ -7,6 +7,8 @@ declare module 'verovio/esm' {
   export class VerovioToolkit {
     constructor(module: unknown);
     loadData(data: string): boolean;
+    setOptions(options: object): void;
+    renderToSVG(page: number): string;
     renderToTimemap(options: object): unknown;
     getMIDIValuesForElement(id: string): unknown;
   }

@@ -33,6 +33,8 @@ export interface Settings {
   readonly favourites?: readonly { readonly pitches: readonly number[]; readonly voicing: Voicing }[];
   /** Tunings of the studio's own. */
   readonly tunings?: readonly Tuning[];
+  /** How sheets are printed, as far as it is not as usual. */
+  readonly paper?: Readonly<Record<string, string | boolean>>;
 }
 
 /** The kinds of documents a studio keeps, and what each holds. */

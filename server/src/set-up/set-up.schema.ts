@@ -59,7 +59,11 @@ export interface KeptSettings {
 const midi = Joi.number().integer().min(12).max(100);
 const pitches = Joi.array().items(midi).min(4).max(8).required();
 const frets = Joi.array().items(Joi.number().integer().min(0).max(30).allow(null)).min(4).max(8);
-const voicing = Joi.object({ chord: words(40).min(1).required(), frets: frets.required() });
+const voicing = Joi.object({
+  chord: words(40).min(1).required(),
+  frets: frets.required(),
+  bass: Joi.number().integer().min(1).max(8),
+});
 
 /** How many shapes and tunings a studio keeps at hand. */
 const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
@@ -73,6 +77,15 @@ export const settingsDocument = Joi.object<Settings>({
   tunings: Joi.array()
     .items(Joi.object({ key: words(40).min(1).required(), name: words(40).min(1).required(), pitches }))
     .max(SETTINGS_LIMITS.tunings),
+  paper: Joi.object({
+    size: Joi.string().valid('A4', 'letter'),
+    print: Joi.string().valid('usual', 'large'),
+    across: Joi.boolean().strict(),
+    notes: Joi.boolean().strict(),
+    threads: Joi.boolean().strict(),
+    text: Joi.boolean().strict(),
+    counts: Joi.boolean().strict(),
+  }),
 });
 
 export const settingsSchema = Joi.object<KeptSettings>({

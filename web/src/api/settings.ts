@@ -13,6 +13,19 @@ export interface Settings {
   readonly leftHanded?: boolean;
   readonly favourites?: readonly Favourite[];
   readonly tunings?: readonly Tuning[];
+  /** How sheets are printed, as far as it is not as usual. */
+  readonly paper?: PaperSettings;
+}
+
+/** The paper sheets are printed on, and how music is written there. */
+export interface PaperSettings {
+  readonly size?: 'A4' | 'letter';
+  readonly print?: 'usual' | 'large';
+  readonly across?: boolean;
+  readonly notes?: boolean;
+  readonly threads?: boolean;
+  readonly text?: boolean;
+  readonly counts?: boolean;
 }
 
 interface KeptSettings {

@@ -18,6 +18,7 @@ const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
 const Harmonics = lazy(() => import('../harmonics/Harmonics.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
 const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
+const SetSheet = lazy(() => import('../sheet/SetSheet.tsx'));
 const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
 const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
 const Desk = lazy(() => import('../students/Desk.tsx'));
@@ -44,6 +45,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/patterns/make', Make],
   ['/patterns/shelf', Shelf],
   ['/patterns/bring-in', BringIn],
+  ['/patterns/sheet', SetSheet],
   ['/patterns/:id/*', Bench],
   ['/songs', SongList],
   ['/songs/:id', SongRoom],

@@ -98,6 +98,11 @@ export const PatternList = () => {
         </Button>
       </header>
       <Filters filter={filter} change={change} />
+      {filter.tag && lines.length > 0 && (
+        <p className="set-line">
+          <Link to={`/patterns/sheet?tag=${encodeURIComponent(filter.tag)}`}>All of “{filter.tag}” on paper</Link>
+        </p>
+      )}
       {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
       {list.isSuccess && lines.length === 0 && <Empty search={search} narrowed={narrowed} create={make} />}
       <div role="list" aria-label="Patterns">

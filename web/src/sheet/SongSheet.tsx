@@ -2,10 +2,8 @@ import {
   ceilingFigure,
   learningOrder,
   patternOfBars,
-  schoolOf,
   songForFiles,
   stringCount,
-  tuningName,
   type Section,
   type Song,
   type SongStudy,
@@ -22,6 +20,7 @@ import { useStudy } from '../songs/useStudy.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
 import { Engraved } from './Engraved.tsx';
+import { factsOf } from './facts.ts';
 import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
@@ -141,21 +140,14 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
 };
 
 const Ready = ({ song, study }: PartProps) => {
-  const { instrument, metre, tempo } = song;
+  const { instrument, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
-  const tuning = tuningName(instrument);
   const { ceiling } = study.judgement;
   return (
     <Sheet
       title={song.name}
       back=".."
-      facts={[
-        schoolOf(song).name,
-        `${metre.beats}/${metre.unit} at ${tempo}${song.swing ? ', swung' : ''}`,
-        tuning,
-        instrument.capo > 0 ? `capo ${instrument.capo}` : '',
-        ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '',
-      ]}
+      facts={[...factsOf(song), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
     >
       {(paper) => (
         <>

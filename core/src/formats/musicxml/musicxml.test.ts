@@ -135,6 +135,22 @@ test('an independent engraver (verovio) finds the same notes at the same times, 
   }
 }, 60_000);
 
+test('what is engraved is what is written: notes, tuplets and beams counted in the picture', async () => {
+  const toolkit = new VerovioToolkit(await createVerovioModule());
+  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  toolkit.setOptions({ breaks: 'none', adjustPageHeight: true, adjustPageWidth: true });
+  for (const pattern of fc.sample(plain, { seed: 45, numRuns: HARD ? 300 : 40 })) {
+    const source = scored(pattern);
+    toolkit.loadData(source);
+    const picture = toolkit.renderToSVG(1);
+    const drawn = (kind: string): number => picture.split(`class="${kind}"`).length - 1;
+    const written = (part: RegExp): number => source.match(part)?.length ?? 0;
+    expect(drawn('note')).toBe(written(/<pitch>/g));
+    expect(drawn('tuplet')).toBe(written(/<tuplet type="start"/g));
+    expect(drawn('beam')).toBe(written(/<beam number="1">begin/g));
+  }
+}, 60_000);
+
 describe('read back', () => {
   test('every pattern comes back with its notes on their strings', () => {
     fc.assert(

@@ -85,6 +85,7 @@ const barHead = (all: Written, index: number): readonly Element[] => {
   const section = said.sections?.get(index);
   const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
   return [
+    ...(index > 0 && section ? [element('print', [], { 'new-system': 'yes' })] : []),
     ...(index === 0 ? [attributesOf(all)] : changed ? [element('attributes', [timeOf(bar.metre)])] : []),
     ...(index === 0 && score.cyclic
       ? [

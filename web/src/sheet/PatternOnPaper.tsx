@@ -1,0 +1,49 @@
+import { realise, type Pattern } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { useHand } from '../parts/hand/useHand.ts';
+import { layoutOf } from '../parts/threads/geometry.ts';
+import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
+import { useAnswer } from '../workers/useAnswer.ts';
+import { Engraved } from './Engraved.tsx';
+import { askJudged } from './judged.ts';
+import type { Paper } from './paper.ts';
+import { Grids, Steps, Tablature } from './parts.tsx';
+
+const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+
+/** Pixels between the margins of a sheet: what a strip of threads is laid out in. */
+const STRIP = 690;
+
+/** The judgement of a pattern that is put on paper; undefined until it is made. */
+export const useJudged = (pattern: Pattern) => {
+  const { hand } = useHand();
+  const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
+  return useAnswer(question, askJudged).value;
+};
+
+/** A pattern on paper: its shape, tempos to tick, and the music in the ways that were chosen. */
+export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper: Paper }) => {
+  const judgement = useJudged(pattern);
+  const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
+  const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
+  const score = useMemo(() => realise(pattern), [pattern]);
+  const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
+  if (!judgement) return <p className="engraving">Being fingered …</p>;
+  const { ceiling, digits } = judgement;
+  return (
+    <>
+      <div className="sheet-top">
+        <Grids voicings={voicings} instrument={pattern.instrument} />
+        <Steps tempo={pattern.tempo} ceiling={ceiling?.bpm ?? null} />
+      </div>
+      {pattern.strokes.length === 0 && <p>Nothing is played in it yet.</p>}
+      {paper.notes && pattern.strokes.length > 0 && <Engraved score={score} digits={order} paper={paper} />}
+      {paper.threads && (
+        <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+          <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
+        </div>
+      )}
+      {paper.text && <Tablature pattern={pattern} digits={digits} />}
+    </>
+  );
+};

@@ -1,0 +1,52 @@
+import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { patternsOfTag } from '../api/patterns.ts';
+import { factsOf } from './facts.ts';
+import { PatternOnPaper } from './PatternOnPaper.tsx';
+import { Sheet } from './Sheet.tsx';
+
+/** Drills that are printed at once. */
+const MOST = 60;
+
+/** All patterns of a set in one document: what is in it first, then each on a page of its own. */
+const SetSheet = () => {
+  const [query] = useSearchParams();
+  const tag = query.get('tag') ?? '';
+  const set = useQuery({ queryKey: ['set sheet', tag], queryFn: () => patternsOfTag(tag), gcTime: 0 });
+  if (set.isError) return <p className="page">{wordsOf(set.error)}</p>;
+  if (!set.data) return null;
+  const all = set.data.slice(0, MOST);
+  return (
+    <Sheet
+      title={tag}
+      back={`/patterns?tag=${encodeURIComponent(tag)}`}
+      facts={[
+        all.length === 1 ? 'one pattern' : `${all.length} patterns`,
+        set.data.length > MOST ? `the first ${MOST} of ${set.data.length}` : '',
+      ]}
+    >
+      {(paper) => (
+        <>
+          {all.length === 0 && <p>There is nothing in this set.</p>}
+          <ol className="sheet-contents" aria-label="Contents">
+            {all.map(({ id, pattern }) => (
+              <li key={id}>
+                <a href={`#${id}`}>{pattern.name}</a> <small>at {pattern.tempo}</small>
+              </li>
+            ))}
+          </ol>
+          {all.map(({ id, pattern }) => (
+            <section key={id} id={id} className="sheet-one">
+              <h2>{pattern.name}</h2>
+              <p className="sheet-who">{factsOf(pattern).filter(Boolean).join(' · ')}</p>
+              <PatternOnPaper pattern={pattern} paper={paper} />
+            </section>
+          ))}
+        </>
+      )}
+    </Sheet>
+  );
+};
+
+export default SetSheet;
