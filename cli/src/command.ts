@@ -32,6 +32,9 @@ export interface Options {
   readonly bars?: string;
   readonly repeats?: string;
   readonly song?: boolean;
+  /** What a sheet is printed on, and how large. */
+  readonly paper?: string;
+  readonly large?: boolean;
   /** Whether the pattern ends rather than goes round. */
   readonly line?: boolean;
   readonly json?: boolean;

@@ -1,8 +1,8 @@
 #!/usr/bin/env node
 import { writeFileSync } from 'node:fs';
-import { wren } from './wren.ts';
+import { wrenInTime } from './wren.ts';
 
-const { code, output, file, error } = wren(process.argv.slice(2));
+const { code, output, file, error } = await wrenInTime(process.argv.slice(2));
 if (error) process.stderr.write(`${error}\n`);
 if (file) writeFileSync(file, output);
 else if (output.length > 0)

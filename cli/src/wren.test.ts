@@ -1,9 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readChart, songFromChart, valueOrThrow, writeSongFile } from '@fleet-wren/core';
+import { newPattern, readChart, songFromChart, valueOrThrow, writePatternFile, writeSongFile } from '@fleet-wren/core';
 import { parseMidi } from 'midi-file';
-import { wren } from './wren.ts';
+import { wren, wrenInTime } from './wren.ts';
 
 const text = (args: readonly string[]): string => String(wren(args).output);
 const json = <T>(args: readonly string[]): T => JSON.parse(text([...args, '--json'])) as T;
@@ -223,6 +223,43 @@ describe('files of others', () => {
     ['text notation', ['import', fileWith('a.abc', 'X:1\nK:C\nCDE')], /ABC notation is not read/],
   ])('%s', (_what, args, words) => {
     const { code, error } = wren(args);
+    expect(code).toBe(2);
+    expect(error).toMatch(words);
+  });
+});
+
+describe('sheets', () => {
+  const roll = (): string =>
+    fileWith('roll.json', wren(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']).output as string);
+
+  test('a picture of the music: every stroke on both staves, nothing but where on the strings', async () => {
+    const { code, output } = await wrenInTime(['sheet', roll(), '--to', 'svg']);
+    expect(code).toBe(0);
+    expect((output as string).match(/class="note"/g)).toHaveLength(8);
+    expect(output).not.toMatch(/tabDurSym/);
+  }, 30_000);
+
+  test('a PDF that says what it is, in its own type', async () => {
+    const { code, output } = await wrenInTime(['sheet', roll(), '--to', 'pdf', '--paper', 'letter']);
+    const text = Buffer.from(output as Uint8Array).toString('latin1');
+    expect(code).toBe(0);
+    expect(text.slice(0, 8)).toBe('%PDF-1.7');
+    expect(text).toMatch(/\/MediaBox \[0 0 612 792\]/);
+    expect(text).toMatch(/\+Literata-SemiBold/);
+    expect(text).toMatch(/\/MarkInfo/);
+  }, 30_000);
+
+  test.each<[string, string[], RegExp]>([
+    ['no file', ['sheet'], /Name a file/],
+    ['nothing it is to be', ['sheet', 'x.json'], /--to pdf or --to svg/],
+    ['an unknown paper', ['sheet', 'x.json', '--to', 'pdf', '--paper', 'wallpaper'], /a4 or letter/],
+    [
+      'nothing to print',
+      ['sheet', fileWith('bare.json', writePatternFile(newPattern('Bare'))), '--to', 'pdf'],
+      /no stroke/,
+    ],
+  ])('%s', async (_what, args, words) => {
+    const { code, error } = await wrenInTime(args);
     expect(code).toBe(2);
     expect(error).toMatch(words);
   });

@@ -17,6 +17,7 @@ import { finger } from './commands/finger.ts';
 import { harmonics } from './commands/harmonics.ts';
 import { importFile, remarkLines } from './commands/import.ts';
 import { learn } from './commands/learn.ts';
+import { sheet } from './commands/sheet.ts';
 import { capo, song } from './commands/song.ts';
 import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
@@ -67,6 +68,8 @@ const FLAGS = {
   bars: { type: 'string' },
   repeats: { type: 'string' },
   song: { type: 'boolean' },
+  paper: { type: 'string' },
+  large: { type: 'boolean' },
   line: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean', short: 'h' },
@@ -76,6 +79,7 @@ const help = (): string =>
   [
     'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
     ...Object.entries(OTHERS).map(([name, { summary }]) => `  ${name.padEnd(9)} ${summary}`),
+    '  sheet     a pattern or a song on paper: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large]',
     '  import    a score, MIDI file or tablature as ours: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
     ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
     'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
@@ -153,4 +157,15 @@ export const wren = (args: readonly string[]): Outcome => {
   if (!answer.ok) return failed(answer.problems, options.json);
   const remarks = (command.remarks?.(request.value) ?? []).map(sentence).join('\n');
   return { code: 0, output: answer.value, file: options.out, error: remarks };
+};
+
+/** Runs the command line; a sheet takes its time, everything else answers at once. */
+export const wrenInTime = async (args: readonly string[]): Promise<Outcome> => {
+  const parsed = parse(args);
+  if (!parsed.ok || parsed.value.words[0] !== 'sheet' || parsed.value.options.help) return wren(args);
+  const { words, options } = parsed.value;
+  const answer = await sheet(words[1], options);
+  return answer.ok
+    ? { code: 0, output: answer.value, file: options.out, error: '' }
+    : failed(answer.problems, options.json);
 };

@@ -28,7 +28,7 @@ const work: EngraveWork = {
       pageMarginRight: 10,
       scale,
       // Sections begin new lines where the line before is not too short for it.
-      breaks: 'smart',
+      breaks: score.includes('new-system') ? 'smart' : 'auto',
       breaksSmartSb: 0.3,
       header: 'none',
       footer: 'none',
