@@ -317,6 +317,10 @@ export const ERRORS = {
     status: 200,
     say: '{value:One sign of the score was|# signs of the score were} left out: {names}.',
   },
+  'beats-unwritten': {
+    status: 200,
+    say: 'What is played at {where} falls on parts of the beat that no notes and no one tuplet can write; it stands there without a value.',
+  },
   'format-keeps-no': { status: 200, say: '{format} keeps no {what}.' },
   'muted-left-out': {
     status: 200,

@@ -14,6 +14,7 @@ export { strung, type TimedNote } from './music/strings.ts';
 export * from './midi/read.ts';
 export { guessPositions, placesOf, type NeckPlace } from './positions/guess.ts';
 export { onFittingShape, type Imported } from './imported.ts';
+export { unwritten } from './written/unwritten.ts';
 export type { ScoreLook, ScoreWords } from './words.ts';
 export { writeMusicXml } from './musicxml/write.ts';
 export { readMusicXmlMusic, readMusicXmlText, type XmlParser } from './musicxml/read-text.ts';

@@ -1,4 +1,5 @@
 import { problem, type Problem } from '../errors/index.ts';
+import { unwritten } from './written/unwritten.ts';
 import { mutedIn, placeIn, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
@@ -56,6 +57,7 @@ export const leftOut = (score: Score, format: WrittenFormat): readonly Problem[]
   const muted = format === 'midi' || format === 'musicxml' ? mutedIn(score) : [];
   const what = unkept(score, format);
   return [
+    ...(format === 'musicxml' ? unwritten(score, []) : []),
     ...(what.length > 0 ? [problem('format-keeps-no', { format: NAMES[format], what: what.join(', ') })] : []),
     ...(muted.length === 0 ? [] : [problem('muted-left-out', { value: muted.length, where: places(score, muted) })]),
   ];

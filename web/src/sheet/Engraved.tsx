@@ -1,4 +1,4 @@
-import { writeMusicXml, type Digit, type Score, type ScoreWords } from '@fleet-wren/core';
+import { sentence, unwritten, writeMusicXml, type Digit, type Score, type ScoreWords } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { engraveWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
@@ -49,10 +49,16 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
     return { xml, width: across ? wide : upright, scale: SCALES[print] };
   }, [score, digits, said, size, print, across, counts]);
   const { value: systems, trouble } = useAnswer(question, askSystems);
+  const unsaid = useMemo(() => unwritten(score, digits), [score, digits]);
   if (trouble) return <p role="alert">{trouble}</p>;
   if (!systems) return <p className="engraving">Being engraved …</p>;
   return (
     <div className="engraved">
+      {unsaid.map((one) => (
+        <p key={one.code} className="sheet-who">
+          {sentence(one)}
+        </p>
+      ))}
       {systems.map((svg, index) => (
         <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${systems.length}`} />
       ))}

@@ -12,7 +12,7 @@ import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { sentence, valueOrThrow, type Result } from '../../errors/index.ts';
 import { digitsInOrder, judge } from '../../analysis/index.ts';
-import { readFigure, readMusicXmlText, writeMusicXml, type Imported } from '../index.ts';
+import { readFigure, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
 import { strokePitch, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
@@ -150,6 +150,15 @@ test('what is engraved is what is written: notes, tuplets and beams counted in t
     expect(drawn('beam')).toBe(written(/<beam number="1">begin/g));
   }
 }, 60_000);
+
+test('a beat that no tuplet holds is named, and its bar is full all the same', () => {
+  // A fifth and a third of one beat.
+  const stroke = (at: number, string: number) => ({ id: `s${at}`, at, string });
+  const pattern = { ...roll(), strokes: [stroke(0, 6), stroke(168, 3), stroke(280, 2), stroke(840, 1)] };
+  const digits = ['p', 'i', 'm', 'a'] as const;
+  expect(unwritten(realise(pattern), digits).map(sentence).join(' ')).toMatch(/beat 1 .*no one tuplet can write/);
+  expect(unwritten(realise(roll()), ['p', 'i', 'm', 'a', 'm', 'i'])).toEqual([]);
+});
 
 describe('read back', () => {
   test('every pattern comes back with its notes on their strings', () => {
