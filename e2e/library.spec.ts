@@ -337,3 +337,25 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     }
   });
 });
+
+test('the account: the password is changed, another place is signed out', async ({ page, browser }) => {
+  await openStudio(page);
+  const { email } = (await (await page.request.get('/api/auth/me')).json()) as { readonly email: string };
+  const phone = await (await browser.newContext()).newPage();
+  const answer = await phone.request.post('/api/auth/sign-in', { data: { email, password: 'a password long enough' } });
+  expect(answer.ok()).toBe(true);
+  await page.goto('/set-up/account');
+  const sessions = page.getByRole('list', { name: 'Where you are signed in' }).getByRole('listitem');
+  await expect(sessions).toHaveCount(2);
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Sign out there' }).click();
+  await expect(sessions).toHaveCount(1);
+  expect((await phone.request.get('/api/auth/me')).status()).toBe(401);
+  await page.getByLabel('The password until now').fill('not the one');
+  await page.getByLabel('The new one').fill('four herons over the weir');
+  await page.getByRole('button', { name: 'Change it' }).click();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.getByLabel('The password until now').fill('a password long enough');
+  await page.getByRole('button', { name: 'Change it' }).click();
+  await expect(page.getByText('The password is changed.')).toBeVisible();
+});

@@ -25,7 +25,7 @@ const LARGEST_BODY = { door: '8kb', practice: '128kb', room: '2mb' } as const;
 /** Requests to practice rooms from one address a minute: a class behind one router, and no guessing of 128 bits. */
 const PRACTICE_A_MINUTE = 240;
 
-const securityHeaders = () =>
+const securityHeaders = (secure: boolean) =>
   helmet({
     contentSecurityPolicy: {
       directives: {
@@ -38,8 +38,14 @@ const securityHeaders = () =>
         'upgrade-insecure-requests': null,
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: secure ? { maxAge: 31_536_000 } : false,
   });
+
+/** Answers are a studio's own: nobody on the way keeps them. */
+const notStored = (_request: Request, response: Response, next: NextFunction): void => {
+  response.setHeader('Cache-Control', 'no-store');
+  next();
+};
 
 const brake = (times: number) => {
   const count = floodBrake({ times, seconds: 60 });
@@ -75,12 +81,13 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   });
   app.disable('x-powered-by');
   app.setGlobalPrefix('api');
-  app.use(securityHeaders(), compression());
+  if (config.trustProxy) app.set('trust proxy', config.trustProxy);
+  app.use(securityHeaders(config.secureCookies), compression());
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
-  app.use('/api', brake(config.requestsAMinute), sameOrigin);
+  app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);
   app.use(cookieParser());
   const known = recognise(app.get(AuthService));
-  app.use('/api/auth/me', known);
+  for (const path of ['me', 'sessions', 'password']) app.use(`/api/auth/${path}`, known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
   app.use('/api/practice', brake(PRACTICE_A_MINUTE), linkFirst(app.get(PracticeService)));
   app.use('/api/practice', jsonBody(LARGEST_BODY.practice));

@@ -8,6 +8,8 @@ export interface Config {
   readonly demo: boolean;
   /** Whether cookies travel over https only. */
   readonly secureCookies: boolean;
+  /** How many servers stand in front of this one (TLS), so that addresses are those of who asks; 0 for none. */
+  readonly trustProxy?: number;
   /** How many studios may be registered from one address in an hour. */
   readonly registrationsAnHour: number;
   /** How many requests one address may send in a minute. */
@@ -23,6 +25,7 @@ export const configFrom = (env: NodeJS.ProcessEnv): Config => {
     webFolder: env.FLEET_WREN_WEB,
     demo: env.FLEET_WREN_DEMO === 'yes',
     secureCookies: env.FLEET_WREN_SECURE_COOKIES === 'yes',
+    trustProxy: Number(env.TRUST_PROXY ?? 0) || 0,
     registrationsAnHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
     requestsAMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
   };

@@ -7,9 +7,11 @@ import { DEMO_SIGN_IN, loadDemo } from './demo/load.ts';
 
 const run = async (): Promise<void> => {
   const config = configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env });
+  const patient = connect(config.databaseUrl, { patient: true });
+  await migrate(patient);
+  if (config.demo) await loadDemo(patient);
+  await patient.destroy();
   const db = connect(config.databaseUrl);
-  await migrate(db);
-  if (config.demo) await loadDemo(db);
   const app = await createApp(config, db);
   await app.listen(config.port, process.env.HOST ?? '127.0.0.1');
   // In the background: no document keeps the server from starting.

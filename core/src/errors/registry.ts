@@ -354,6 +354,14 @@ export const ERRORS = {
     status: 503,
     say: 'This took too long and was ended. Make it smaller, or try again.',
   },
+  'storage-full': {
+    status: 503,
+    say: 'The studio’s house has no room left to write anything down. What you did is kept in this window; it will be saved when there is room.',
+  },
+  'password-weak': {
+    status: 400,
+    say: 'This password would soon be guessed: {problem}. Take several words that do not belong together.',
+  },
   unavailable: {
     status: 503,
     say: 'The studio’s records cannot be reached just now. What you did is kept in this window and will be saved as soon as they are back.',

@@ -1,9 +1,17 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, Req, Res, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
 import type { CookieOptions, Request, Response } from 'express';
 import { CONFIG, type Config } from '../config.ts';
+import { checkedId } from '../common/ids.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
-import { credentialsSchema, registrationSchema, type Credentials, type Registration } from './auth.schema.ts';
-import { AuthService, SESSION_LENGTH, type Welcome } from './auth.service.ts';
+import {
+  credentialsSchema,
+  passwordChangeSchema,
+  registrationSchema,
+  type Credentials,
+  type PasswordChange,
+  type Registration,
+} from './auth.schema.ts';
+import { AuthService, SESSION_LENGTH, type KnownSession, type Welcome } from './auth.service.ts';
 import type { Teacher } from './principal.ts';
 import { SESSION_COOKIE, SessionGuard, SignedIn, tokenOf } from './session.ts';
 
@@ -13,6 +21,9 @@ export interface Account {
   readonly email: string;
   readonly studio: string;
 }
+
+/** What a browser says it is: a teacher tells sessions apart by it. */
+const deviceOf = (request: Request): string => request.get('user-agent') ?? '';
 
 const accountOf = ({ name, email, studioName }: Teacher): Account => ({ name, email, studio: studioName });
 
@@ -34,7 +45,7 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.register(body, request.ip ?? ''), response);
+    return this.welcome(await this.auth.register(body, request.ip ?? '', deviceOf(request)), response);
   }
 
   @Post('sign-in')
@@ -44,7 +55,7 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.signIn(body, request.ip ?? ''), response);
+    return this.welcome(await this.auth.signIn(body, request.ip ?? '', deviceOf(request)), response);
   }
 
   @Post('sign-out')
@@ -59,6 +70,30 @@ export class AuthController {
   @UseGuards(SessionGuard)
   me(@SignedIn() teacher: Teacher): Account {
     return accountOf(teacher);
+  }
+
+  @Get('sessions')
+  @UseGuards(SessionGuard)
+  sessions(@SignedIn() teacher: Teacher, @Req() request: Request): Promise<readonly KnownSession[]> {
+    return this.auth.sessions(teacher, tokenOf(request) ?? '');
+  }
+
+  @Delete('sessions/:id')
+  @HttpCode(204)
+  @UseGuards(SessionGuard)
+  async endSession(@SignedIn() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    await this.auth.endSession(teacher, checkedId(id));
+  }
+
+  @Put('password')
+  @HttpCode(204)
+  @UseGuards(SessionGuard)
+  async changePassword(
+    @SignedIn() teacher: Teacher,
+    @Body(new JoiPipe(passwordChangeSchema)) body: PasswordChange,
+    @Req() request: Request,
+  ): Promise<void> {
+    await this.auth.changePassword(teacher, body, tokenOf(request) ?? '');
   }
 
   private welcome({ teacher, token }: Welcome, response: Response): Account {

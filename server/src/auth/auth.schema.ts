@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { words } from '../common/words.ts';
+import { PASSWORD_LENGTH } from './password.ts';
 
 /** What a teacher gives to open a studio. */
 export interface Registration {
@@ -27,14 +28,36 @@ const email = Joi.string()
   .required()
   .messages({ '*': 'The e-mail address does not look like one' });
 
+/** The same signs typed on another keyboard are the same password. */
+const newPassword = Joi.string()
+  .normalize('NFKC')
+  .min(PASSWORD_LENGTH.least)
+  .max(PASSWORD_LENGTH.most)
+  .required()
+  .messages({ '*': `The password needs ${PASSWORD_LENGTH.least} to ${PASSWORD_LENGTH.most} characters` });
+
+const givenPassword = Joi.string()
+  .normalize('NFKC')
+  .max(PASSWORD_LENGTH.most)
+  .required()
+  .messages({ '*': 'The password is missing' });
+
 export const registrationSchema = Joi.object<Registration>({
   studio: named('The studio’s name'),
   name: named('Your name'),
   email,
-  password: Joi.string().min(10).max(200).required().messages({ '*': 'The password needs at least 10 characters' }),
+  password: newPassword,
 });
 
 export const credentialsSchema = Joi.object<Credentials>({
   email,
-  password: Joi.string().max(200).required().messages({ '*': 'The password is missing' }),
+  password: givenPassword,
 });
+
+/** A password to be changed, and the one that is to be. */
+export interface PasswordChange {
+  readonly old: string;
+  readonly password: string;
+}
+
+export const passwordChangeSchema = Joi.object<PasswordChange>({ old: givenPassword, password: newPassword });

@@ -5,12 +5,15 @@ import { WrenError, problem } from '@fleet-wren/core';
 import { CONFIG, type Config } from '../config.ts';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import { isUniqueViolation } from '../db/errors.ts';
-import type { Credentials, Registration } from './auth.schema.ts';
-import { AuthStore } from './auth.store.ts';
+import { notFound } from '../common/ids.ts';
+import type { Credentials, PasswordChange, Registration } from './auth.schema.ts';
+import { AuthStore, type StoredSession } from './auth.store.ts';
+import { assertStrong } from './password.ts';
 import type { Teacher } from './principal.ts';
 
-/** How long a session lasts, in milliseconds. */
+/** How long a session lasts, and how long it lasts unused, in milliseconds. */
 export const SESSION_LENGTH = 30 * 24 * 3600 * 1000;
+const IDLE = 10 * 24 * 3600 * 1000;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
@@ -20,10 +23,15 @@ export interface Welcome {
   readonly token: string;
 }
 
+/** A session as its teacher sees it. */
+export type KnownSession = Omit<StoredSession, 'tokenHash'> & { readonly here: boolean };
+
 /** Registers studios, signs teachers in and out. */
 @Injectable()
 export class AuthService {
-  private readonly failedSignIns: RateLimit;
+  private readonly tries: RateLimit;
+  private readonly triesOfAccount: RateLimit;
+  private readonly triesFromAddress: RateLimit;
   private readonly registrations: RateLimit;
   /** Verified when there is no such teacher, so that both answers take as long. */
   private readonly decoy = hash(randomBytes(16).toString('hex'));
@@ -33,27 +41,59 @@ export class AuthService {
     limits: RateLimits,
     @Inject(CONFIG) config: Config,
   ) {
-    this.failedSignIns = limits.of({ name: 'sign-in', times: 10, seconds: 300 });
+    this.tries = limits.of({ name: 'sign-in', times: 10, seconds: 300 });
+    this.triesOfAccount = limits.of({ name: 'sign-in-account', times: 100, seconds: 3600 });
+    this.triesFromAddress = limits.of({ name: 'sign-in-address', times: 300, seconds: 3600 });
     this.registrations = limits.of({ name: 'register', times: config.registrationsAnHour, seconds: 3600 });
   }
 
-  async register({ studio, name, email, password }: Registration, address: string): Promise<Welcome> {
+  async register(form: Registration, address: string, device: string): Promise<Welcome> {
+    const { studio, name, email, password } = form;
     await this.registrations.count(address);
+    assertStrong(password, form);
     const teacher = { id: randomUUID(), name, email, passwordHash: await hash(password) };
     await this.store.createStudio({ id: randomUUID(), name: studio }, teacher).catch((error: unknown) => {
       throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
     });
-    return this.startSession(email);
+    return this.startSession(email, device);
   }
 
-  async signIn({ email, password }: Credentials, address: string): Promise<Welcome> {
+  /**
+   * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of an
+   * account from one address, of an account from anywhere, of any account from one address.
+   */
+  async signIn({ email, password }: Credentials, address: string, device: string): Promise<Welcome> {
     const key = `${address} ${email}`;
-    await this.failedSignIns.check(key);
+    await this.triesFromAddress.count(address);
+    await this.triesOfAccount.count(email);
+    await this.tries.count(key);
     const teacher = await this.store.findByEmail(email);
     const right = await verify(teacher?.passwordHash ?? (await this.decoy), password);
-    if (teacher && right) return this.startSession(email);
-    await this.failedSignIns.count(key);
-    throw new WrenError(problem('wrong-credentials'));
+    if (!teacher || !right) throw new WrenError(problem('wrong-credentials'));
+    await Promise.all([this.tries.forget(key), this.triesOfAccount.forget(email)]);
+    return this.startSession(email, device);
+  }
+
+  /** Changes a teacher's password; every other session of the teacher ends. */
+  async changePassword(teacher: Teacher, { old, password }: PasswordChange, token: string): Promise<void> {
+    await this.triesOfAccount.count(teacher.email);
+    const found = await this.store.findByEmail(teacher.email);
+    if (!found || !(await verify(found.passwordHash, old))) throw new WrenError(problem('wrong-credentials'));
+    assertStrong(password, { email: teacher.email, studio: teacher.studioName, name: teacher.name });
+    await this.store.changePassword(teacher, await hash(password), hashOf(token));
+    await this.triesOfAccount.forget(teacher.email);
+  }
+
+  /** The sessions of a teacher, the latest used first; which of them asks is said. */
+  async sessions(teacher: Teacher, token: string): Promise<readonly KnownSession[]> {
+    const own = hashOf(token);
+    const all = await this.store.sessionsOf(teacher);
+    return all.map(({ tokenHash, ...session }) => ({ ...session, here: tokenHash === own }));
+  }
+
+  /** Ends a session of a teacher, by its name. */
+  async endSession(teacher: Teacher, id: string): Promise<void> {
+    if (!(await this.store.endSessionOf(teacher, id))) throw notFound();
   }
 
   async signOut(token: string): Promise<void> {
@@ -61,16 +101,18 @@ export class AuthService {
   }
 
   async teacherBehind(token: string): Promise<Teacher | undefined> {
-    return this.store.findBySession(hashOf(token), new Date());
+    const now = new Date();
+    return this.store.findBySession(hashOf(token), now, new Date(now.getTime() - IDLE));
   }
 
-  private async startSession(email: string): Promise<Welcome> {
+  private async startSession(email: string, device: string): Promise<Welcome> {
     const found = await this.store.findByEmail(email);
     if (!found) throw new WrenError(problem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;
     const token = randomBytes(32).toString('base64url');
     const now = new Date();
-    await this.store.startSession(hashOf(token), teacher, new Date(now.getTime() + SESSION_LENGTH), now);
+    const expiresAt = new Date(now.getTime() + SESSION_LENGTH);
+    await this.store.startSession(hashOf(token), teacher, { expiresAt, now, device: device.slice(0, 200) });
     return { teacher, token };
   }
 }

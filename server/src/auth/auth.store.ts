@@ -12,6 +12,18 @@ const COLUMNS = [
 
 type Row = Omit<Teacher, 'kind'>;
 
+/** A session as it is kept. */
+export interface StoredSession {
+  readonly id: string;
+  readonly tokenHash: string;
+  readonly device: string;
+  readonly createdAt: Date;
+  readonly seenAt: Date;
+}
+
+/** Milliseconds after which it is noted again that a session is used. */
+const NOTED_EVERY = 5 * 60_000;
+
 /** Studios, teachers and sessions in the database: the door, which is before any studio. */
 @Injectable()
 export class AuthStore {
@@ -36,22 +48,27 @@ export class AuthStore {
     return row && { kind: 'teacher', ...row };
   }
 
-  async findBySession(tokenHash: string, now: Date): Promise<Teacher | undefined> {
-    const row: Row | undefined = await this.teachers()
+  /** Who a session belongs to, unless it is over or was not used since a time; that it is used now is noted. */
+  async findBySession(tokenHash: string, now: Date, unusedSince: Date): Promise<Teacher | undefined> {
+    const row: (Row & { readonly seenAt: Date }) | undefined = await this.teachers()
       .join('sessions', (on) => {
         void on.on('sessions.teacher_id', 'teachers.id').andOn('sessions.studio_id', 'teachers.studio_id');
       })
       .where('sessions.token_hash', tokenHash)
       .andWhere('sessions.expires_at', '>', now)
-      .first(...COLUMNS);
-    return row && { kind: 'teacher', ...row };
+      .andWhere('sessions.seen_at', '>', unusedSince)
+      .first(...COLUMNS, 'sessions.seen_at as seenAt');
+    if (!row) return undefined;
+    const { seenAt, ...teacher } = row;
+    if (now.getTime() - seenAt.getTime() > NOTED_EVERY)
+      await this.db('sessions').where({ token_hash: tokenHash }).update({ seen_at: now });
+    return { kind: 'teacher', ...teacher };
   }
 
   async startSession(
     tokenHash: string,
     { id, studioId }: Pick<Teacher, 'id' | 'studioId'>,
-    expiresAt: Date,
-    now: Date,
+    { expiresAt, now, device }: { readonly expiresAt: Date; readonly now: Date; readonly device: string },
   ): Promise<void> {
     await this.db('sessions').where('expires_at', '<', now).delete();
     await this.db('sessions').insert({
@@ -59,6 +76,29 @@ export class AuthStore {
       teacher_id: id,
       studio_id: studioId,
       expires_at: expiresAt,
+      device,
+    });
+  }
+
+  async sessionsOf({ id, studioId }: Teacher): Promise<readonly StoredSession[]> {
+    return this.db('sessions')
+      .where({ teacher_id: id, studio_id: studioId })
+      .orderBy('seen_at', 'desc')
+      .limit(100)
+      .select('id', 'token_hash as tokenHash', 'device', 'created_at as createdAt', 'seen_at as seenAt');
+  }
+
+  /** Ends a session of a teacher; says whether there was one of that name. */
+  async endSessionOf({ id: teacherId, studioId }: Teacher, id: string): Promise<boolean> {
+    const ended: number = await this.db('sessions').where({ id, teacher_id: teacherId, studio_id: studioId }).delete();
+    return ended > 0;
+  }
+
+  /** Keeps another password, and ends all sessions of the teacher but one. */
+  async changePassword({ id, studioId }: Teacher, passwordHash: string, keptToken: string): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      await trx('teachers').where({ id, studio_id: studioId }).update({ password_hash: passwordHash });
+      await trx('sessions').where({ teacher_id: id, studio_id: studioId }).whereNot({ token_hash: keptToken }).delete();
     });
   }
 

@@ -4,6 +4,16 @@ import type { Response } from 'express';
 
 const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', '57P01', '57P03', '53300']);
 
+/** What the database says when it has no room left: on the disk, in memory, for connections. */
+const FULL = new Set(['53100', '53200', 'ENOSPC']);
+
+/** Errors the house itself is to blame for. */
+const LOGGED: ReadonlySet<string> = new Set(['internal', 'unavailable', 'storage-full']);
+
+/** How a question that was given up on, or a connection that broke, is told. */
+const GIVEN_UP =
+  /Timeout acquiring a connection|Query read timeout|timeout exceeded when trying to connect|Connection terminated/i;
+
 const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
 
 const isTooLarge = (error: unknown): boolean =>
@@ -24,8 +34,8 @@ const fromStatus = (status: number): Problem => {
 const problemsBehind = (error: unknown): readonly Problem[] => {
   if (error instanceof WrenError) return error.problems;
   if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
-  if (UNREACHABLE.has(codeOf(error)) || /Timeout acquiring a connection/.test(String(error)))
-    return [problem('unavailable')];
+  if (FULL.has(codeOf(error))) return [problem('storage-full')];
+  if (UNREACHABLE.has(codeOf(error)) || GIVEN_UP.test(String(error))) return [problem('unavailable')];
   return [fromStatus(statusOf(error))];
 };
 
@@ -46,13 +56,12 @@ export class ErrorsFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const problems = problemsBehind(error);
     const first = problems[0] ?? problem('internal');
-    if (first.code === 'internal' || first.code === 'unavailable') this.log.error(error);
+    if (LOGGED.has(first.code)) this.log.error(error);
     const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
     const state = error instanceof ErrorWithState ? error.state : {};
-    host
-      .switchToHttp()
-      .getResponse<Response>()
-      .status(ERRORS[first.code].status)
-      .json({ error: body, ...state });
+    const response = host.switchToHttp().getResponse<Response>();
+    const seconds = first.details.seconds;
+    if (typeof seconds === 'number') response.setHeader('Retry-After', seconds);
+    response.status(ERRORS[first.code].status).json({ error: body, ...state });
   }
 }

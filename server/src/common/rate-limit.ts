@@ -45,10 +45,9 @@ export class RateLimit {
     await this.limiter.consume(key).catch(refuse);
   }
 
-  /** Refuses when there were too many tries already, without counting one. */
-  async check(key: string): Promise<void> {
-    const found = await this.limiter.get(key);
-    if (found && found.remainingPoints <= 0) refuse(found);
+  /** Forgets the tries of a key: they came to what they were for. */
+  async forget(key: string): Promise<void> {
+    await this.limiter.delete(key);
   }
 }
 

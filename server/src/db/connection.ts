@@ -7,9 +7,23 @@ export const DB = Symbol('db');
 /** A connection or a transaction: stores take either. */
 export type Db = Knex;
 
-/** Opens a pool of connections to PostgreSQL. */
-export const connect = (url: string): Knex =>
-  knex({ client: 'pg', connection: url, pool: { min: 0, max: 10 }, acquireConnectionTimeout: 5000 });
+/** Milliseconds to wait for a connection, and for the answer to one question: a frozen database stops nobody for longer. */
+const PATIENCE = { connect: 4000, answer: 4500 } as const;
+
+/**
+ * Opens a pool of connections to PostgreSQL. Questions are given up by this side, not by the database, so that it works
+ * behind a pooler too; migrations and what is loaded at the start have the time they need.
+ */
+export const connect = (url: string, { patient = false }: { readonly patient?: boolean } = {}): Knex =>
+  knex({
+    client: 'pg',
+    connection: {
+      connectionString: url,
+      ...(patient ? {} : { connectionTimeoutMillis: PATIENCE.connect, query_timeout: PATIENCE.answer }),
+    },
+    pool: { min: 0, max: 10 },
+    acquireConnectionTimeout: patient ? 60_000 : 5000,
+  });
 
 /** Migrations are modules, so that they are compiled and listed like everything else. */
 const migrationSource: Knex.MigrationSource<string> = {

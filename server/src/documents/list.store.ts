@@ -21,9 +21,7 @@ const MOST_WORDS = 8;
 export const bySearch = (query: Knex.QueryBuilder, search: string): void => {
   for (const word of search.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS)) {
     const like = `%${escapeLike(word)}%`;
-    void query.where(
-      (either) => void either.whereILike('name', like).orWhereRaw("array_to_string(tags, ' ') ilike ?", [like]),
-    );
+    void query.whereRaw('document_search_text(name, tags) ilike ?', [like]);
   }
 };
 

@@ -39,3 +39,39 @@ export const useSignOut = () => {
     },
   });
 };
+
+/** A place where somebody is signed in to the account. */
+export interface Session {
+  readonly id: string;
+  readonly device: string;
+  readonly createdAt: string;
+  readonly seenAt: string;
+  /** Whether it is the one that asks. */
+  readonly here: boolean;
+}
+
+const SESSIONS = ['sessions'] as const;
+
+export const useSessions = () =>
+  useQuery({ queryKey: SESSIONS, queryFn: () => ask<readonly Session[]>('GET', '/auth/sessions') });
+
+/** Ends sessions, one after another. */
+export const useEndSessions = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (ids: readonly string[]) => {
+      for (const id of ids) await ask<void>('DELETE', `/auth/sessions/${id}`);
+    },
+    onSettled: () => client.invalidateQueries({ queryKey: SESSIONS }),
+  });
+};
+
+/** Changes the password; everybody else who is signed in is signed out. */
+export const useChangePassword = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (change: { readonly old: string; readonly password: string }) =>
+      ask<void>('PUT', '/auth/password', change),
+    onSuccess: () => client.invalidateQueries({ queryKey: SESSIONS }),
+  });
+};

@@ -52,7 +52,10 @@ export const useChangeSettings = () => {
     },
     // Shown at once; what cannot be kept is shown as it was.
     onMutate: (change) =>
-      client.setQueryData<KeptSettings>(KEY, (now) => now && { ...now, settings: change(now.settings) }),
+      client.setQueryData<KeptSettings>(KEY, (now) => ({
+        version: now?.version ?? 0,
+        settings: change(now?.settings ?? NONE),
+      })),
     onSuccess: (kept) => client.setQueryData(KEY, kept),
     onError: () => client.invalidateQueries({ queryKey: KEY }),
   });

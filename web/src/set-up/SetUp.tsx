@@ -1,5 +1,6 @@
 import './set-up.scss';
 import { NavLink, Navigate, Route, Routes } from 'react-router';
+import { AccountPage } from './AccountPage.tsx';
 import { Archive } from './Archive.tsx';
 import { Drawing } from './Drawing.tsx';
 import { Estimates } from './Estimates.tsx';
@@ -17,6 +18,7 @@ const SetUp = () => (
         <NavLink to="/set-up/estimates">Estimates</NavLink>
         <NavLink to="/set-up/drawing">Drawing</NavLink>
         <NavLink to="/set-up/archive">Archive</NavLink>
+        <NavLink to="/set-up/account">Account</NavLink>
       </nav>
     </header>
     <Routes>
@@ -25,6 +27,7 @@ const SetUp = () => (
       <Route path="estimates" element={<Estimates />} />
       <Route path="drawing" element={<Drawing />} />
       <Route path="archive" element={<Archive />} />
+      <Route path="account" element={<AccountPage />} />
       <Route path="*" element={<Navigate to="/set-up/hands" replace />} />
     </Routes>
   </div>

@@ -28,8 +28,8 @@ export const Register = () => {
           label="Password"
           type="password"
           autoComplete="new-password"
-          hint="At least 10 characters"
-          {...register('password', { minLength: 10 })}
+          hint="At least 12 characters"
+          {...register('password', { minLength: 12 })}
         />
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
           Open the studio

@@ -4,6 +4,7 @@ import * as second from './0002-set-up-and-library.ts';
 import * as third from './0003-documents.ts';
 import * as fourth from './0004-settings.ts';
 import * as fifth from './0005-practice.ts';
+import * as sixth from './0006-accounts.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -12,4 +13,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0003-documents': third,
   '0004-settings': fourth,
   '0005-practice': fifth,
+  '0006-accounts': sixth,
 };

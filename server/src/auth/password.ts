@@ -1,0 +1,37 @@
+import { dictionary } from '@zxcvbn-ts/language-common';
+import { WrenError, problem } from '@fleet-wren/core';
+import type { Registration } from './auth.schema.ts';
+
+/** How long a password is: nothing is cut off below this, and nothing shorter is taken. */
+export const PASSWORD_LENGTH = { least: 12, most: 256 } as const;
+
+/** Passwords that many people use (the list ships with the package). */
+const COMMON: ReadonlySet<string> = new Set(dictionary.passwords as readonly string[]);
+
+/** What is left of a password without the figures and signs many put behind a word. */
+const withoutTail = (password: string): string => password.replace(/[\d\W_]+$/, '');
+
+const isRepeated = (password: string): boolean => /^(.{1,4})\1+.?$/u.test(password);
+
+/** Words somebody who knows the teacher would try first. */
+const knownWords = ({ email, studio, name }: Pick<Registration, 'email' | 'studio' | 'name'>): readonly string[] =>
+  [email, email.split('@')[0] ?? '', studio, name]
+    .map((word) => word.toLowerCase().replace(/\s+/g, ''))
+    .filter((word) => word.length >= 4);
+
+const whyWeak = (password: string, about: Pick<Registration, 'email' | 'studio' | 'name'>): string | undefined => {
+  const lower = password.toLowerCase();
+  const plain = lower.replace(/\s+/g, '');
+  if (COMMON.has(lower) || COMMON.has(withoutTail(lower))) return 'many people use it';
+  if (isRepeated(plain)) return 'it is the same few signs over and over';
+  const known = knownWords(about).some(
+    (word) => plain.replace(word, '').length < PASSWORD_LENGTH.least / 2 && plain.includes(word),
+  );
+  return known ? 'it is hardly more than your name, your studio or your address' : undefined;
+};
+
+/** Refuses a password that would be guessed soon. Errors: `password-weak`. */
+export const assertStrong = (password: string, about: Pick<Registration, 'email' | 'studio' | 'name'>): void => {
+  const why = whyWeak(password, about);
+  if (why) throw new WrenError(problem('password-weak', { problem: why }));
+};
