@@ -330,8 +330,10 @@ describe('the house', () => {
   });
 
   test('the demo studio is loaded once and stays as it is', async () => {
-    await loadDemo(server.db);
-    await loadDemo(server.db);
+    const patient = server.patient();
+    await loadDemo(patient);
+    await loadDemo(patient);
+    await patient.destroy();
     const agent = server.stranger();
     await agent.post('/api/auth/sign-in').send(DEMO_SIGN_IN).expect(200);
     const { patterns } = (await agent.get('/api/patterns')).body as { patterns: object[] };

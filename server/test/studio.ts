@@ -3,7 +3,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import knex, { type Knex } from 'knex';
 import request, { type Agent } from 'supertest';
 import { createApp } from '../src/app.ts';
-import { connect, migrate } from '../src/db/connection.ts';
+import { connect, migrate, type Db } from '../src/db/connection.ts';
 
 /** A server over a database of its own in the real PostgreSQL that the test command starts. */
 export interface TestServer {
@@ -14,6 +14,8 @@ export interface TestServer {
   /** A client that is nobody. */
   readonly stranger: () => Agent;
   readonly close: () => Promise<void>;
+  /** A way to the database that waits as long as it takes. */
+  readonly patient: () => Db;
 }
 
 const serverUrl = (): string => {
@@ -60,5 +62,6 @@ export const startServer = async (more: { readonly registrationsAnHour?: number 
     await admin.raw(`drop database ${name}`);
     await admin.destroy();
   };
-  return { app, db, newStudio, stranger, close };
+  const patient = (): Db => connect(url.href, { patient: true });
+  return { app, db, newStudio, stranger, close, patient };
 };

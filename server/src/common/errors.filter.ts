@@ -12,7 +12,7 @@ const LOGGED: ReadonlySet<string> = new Set(['internal', 'unavailable', 'storage
 
 /** How a question that was given up on, or a connection that broke, is told. */
 const GIVEN_UP =
-  /Timeout acquiring a connection|Query read timeout|timeout exceeded when trying to connect|Connection terminated/i;
+  /Timeout acquiring a connection|Query read timeout|timeout exceeded when trying to connect|timeout expired|Connection terminated/i;
 
 const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
 

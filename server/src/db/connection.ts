@@ -7,8 +7,8 @@ export const DB = Symbol('db');
 /** A connection or a transaction: stores take either. */
 export type Db = Knex;
 
-/** Milliseconds to wait for a connection, and for the answer to one question: a frozen database stops nobody for longer. */
-const PATIENCE = { connect: 4000, answer: 4500 } as const;
+/** Milliseconds to wait for a connection and then for an answer: together a frozen database stops nobody for five seconds. */
+const PATIENCE = { connect: 2000, answer: 2900 } as const;
 
 /**
  * Opens a pool of connections to PostgreSQL. Questions are given up by this side, not by the database, so that it works
@@ -22,7 +22,7 @@ export const connect = (url: string, { patient = false }: { readonly patient?: b
       ...(patient ? {} : { connectionTimeoutMillis: PATIENCE.connect, query_timeout: PATIENCE.answer }),
     },
     pool: { min: 0, max: 10 },
-    acquireConnectionTimeout: patient ? 60_000 : 5000,
+    acquireConnectionTimeout: patient ? 60_000 : PATIENCE.connect,
   });
 
 /** Migrations are modules, so that they are compiled and listed like everything else. */
