@@ -241,3 +241,22 @@ test('the room as somebody likes it: click alone with silent bars, a rising temp
   await phone.getByRole('button', { name: 'Sound and print' }).click();
   await expect(phone.getByLabel('You hear')).toHaveValue('click alone');
 });
+
+test('a lesson beside the bench: counted where the pattern lies, noted, and on to the page', async ({ page }) => {
+  await withStudent(page);
+  await setPattern(page);
+  await page.getByRole('article', { name: 'Towpath roll' }).getByRole('link', { name: 'Towpath roll' }).click();
+  const lesson = page.getByRole('complementary', { name: 'Lesson with Imre Sallow' });
+  await expect(lesson).toContainText('Position');
+  await lesson.getByRole('button', { name: 'Done' }).click();
+  await lesson.getByRole('button', { name: 'Clean' }).click();
+  await expect(lesson).toContainText('1 of 5 in a row');
+  await lesson.getByLabel('A note').fill('Thumb comes late');
+  await lesson.getByRole('button', { name: 'Write it down' }).click();
+  await expect(lesson.getByLabel('A note')).toHaveValue('');
+  await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
+  expect(await violations(page)).toEqual([]);
+  await lesson.getByRole('link', { name: 'Imre Sallow' }).click();
+  await expect(page.getByRole('list', { name: 'What happened, newest first' })).toContainText('Thumb comes late');
+});

@@ -25,12 +25,14 @@ export const loadDemo = async (db: Db): Promise<void> => {
   await auth.createStudio({ id: house.studioId, name: 'The Boathouse' }, { ...teacher, passwordHash });
   const scope = new StudioDb(db).for(house);
   const patterns = demoPatterns();
-  await loadDemoPractice(scope, patterns, Date.now());
   const documents = new DocumentsStore();
+  const sources = new Map<string, string>();
   // One after another, so that the one to look at first is the latest worked on.
   for (const pattern of patterns) {
     const beside = besideOf(pattern, summarise({ pattern, estimates: {} }));
-    await documents.insert(scope, 'pattern', [{ name: pattern.name, document: pattern, beside }]);
+    const [kept] = await documents.insert(scope, 'pattern', [{ name: pattern.name, document: pattern, beside }]);
+    if (kept) sources.set(pattern.name, kept.id);
   }
+  await loadDemoPractice(scope, { patterns, sources }, Date.now());
   for (const song of demoSongs().slice().reverse()) await documents.insert(scope, 'song', [writingOf(song)]);
 };

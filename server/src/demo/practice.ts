@@ -103,7 +103,7 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
 /** Twelve weeks of invented practice: two are stuck for different reasons, one has stopped, one flies. */
 export const loadDemoPractice = async (
   scope: StudioScope,
-  patterns: readonly Pattern[],
+  { patterns, sources }: { readonly patterns: readonly Pattern[]; readonly sources: ReadonlyMap<string, string> },
   now: number,
 ): Promise<void> => {
   const [students, practice] = [new StudentsStore(), new PracticeStore()];
@@ -115,7 +115,7 @@ export const loadDemoPractice = async (
       if (!pattern) continue;
       const { way, target, plan, events } = eventsFor(item, pattern, student, now);
       const standing = standingOf(plan, events, now);
-      const form = { name: pattern.name, pattern, target, way, plan };
+      const form = { name: pattern.name, pattern, sourceId: sources.get(pattern.name), target, way, plan };
       const assignment = await practice.insert(scope, id, form, { standing, place });
       const rows = events.map((event): KeptEvent => ({ assignment: assignment.id, event }));
       for (let from = 0; from < rows.length; from += 500)

@@ -3,9 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Pattern, PatternEdit } from '@fleet-wren/core';
 import { Suspense, lazy, useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, Navigate, Route, Routes, useParams } from 'react-router';
+import { Link, Navigate, Route, Routes, useParams, useSearchParams } from 'react-router';
 import { PATTERN_RECORDS, keptPattern, type KeptPattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
+import { LessonStrip } from '../parts/lesson/LessonStrip.tsx';
 import { autosave } from '../workspace/autosave.ts';
 import { household } from '../workspace/household.ts';
 import { keeperFor, type Keeper } from '../workspace/keeper.ts';
@@ -47,6 +48,7 @@ const benchFor = ({ kept, history, unsaved }: OpenedPattern): BenchStore => {
 const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
   const [store] = useState(() => benchFor(opened));
   const client = useQueryClient();
+  const lesson = useSearchParams()[0].get('lesson');
   useEffect(() => {
     const { keeper } = opened;
     const keptOf = (answer: unknown) => keptPattern(answer as KeptPattern);
@@ -57,15 +59,18 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
   }, [store, client, opened]);
   return (
     <BenchProvider value={store}>
-      <Suspense fallback={null}>
-        <Routes>
-          <Route index element={<Workbench />} />
-          <Route path="approaches" element={<Approaches />} />
-          <Route path="sheet" element={<PatternSheet />} />
-          <Route path="drills" element={<DrillGrid />} />
-          <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
-        </Routes>
-      </Suspense>
+      <div className={lesson ? 'in-lesson' : 'no-lesson'}>
+        {lesson && <LessonStrip studentId={lesson} patternId={opened.kept.id} />}
+        <Suspense fallback={null}>
+          <Routes>
+            <Route index element={<Workbench />} />
+            <Route path="approaches" element={<Approaches />} />
+            <Route path="sheet" element={<PatternSheet />} />
+            <Route path="drills" element={<DrillGrid />} />
+            <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
+          </Routes>
+        </Suspense>
+      </div>
     </BenchProvider>
   );
 };

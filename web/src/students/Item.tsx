@@ -1,56 +1,14 @@
 import { useNow } from '../parts/useNow.ts';
-import { gateAtHand, weakStages, type PracticeEvent, type Progress } from '@fleet-wren/core';
+import { weakStages, type Progress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { wordsOf } from '../api/client.ts';
-import { useChangeAssignment, useDropAssignment, useProgress, useTell, type Assignment } from '../api/practice.ts';
+import { useChangeAssignment, useDropAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { AtHand } from '../parts/lesson/AtHand.tsx';
 import { TempoChart } from './TempoChart.tsx';
 import { agoWords, standingWords } from './words.ts';
-
-/** Tells of something that happened just now, counted by the teacher. */
-const useTold = ({ id, studentId }: Assignment) => {
-  const tell = useTell(studentId);
-  const notice = useNotice();
-  return (event: Omit<PracticeEvent, 'id' | 'at' | 'by'>): void =>
-    tell.mutate([{ assignment: id, event: { ...event, id: crypto.randomUUID(), at: Date.now(), by: 'teacher' } }], {
-      onError: (error) => notice({ text: wordsOf(error) }),
-    });
-};
-
-const AtHand = ({ item }: { readonly item: Assignment }) => {
-  const { data: progress } = useProgress(item.id);
-  const told = useTold(item);
-  const stage = progress && item.plan.stages[progress.stage];
-  if (!stage) return null;
-  const gate = gateAtHand(item.plan, progress);
-  const at = { stage: stage.key, ...(progress.tempo === null ? {} : { tempo: progress.tempo }) };
-  return (
-    <div className="at-hand">
-      {gate > 0 ? (
-        <>
-          <span className="streak" aria-live="polite">
-            {progress.streak} of {gate} in a row
-          </span>
-          <Button size="sm" onClick={() => told({ kind: 'clean', ...at })}>
-            Clean
-          </Button>
-          <Button size="sm" variant="quiet" onClick={() => told({ kind: 'slipped', ...at })}>
-            Slipped
-          </Button>
-        </>
-      ) : (
-        <Button size="sm" onClick={() => told({ kind: 'done', stage: stage.key })}>
-          Done
-        </Button>
-      )}
-      <Button size="sm" variant="plain" onClick={() => told({ kind: 'passed', stage: stage.key })}>
-        take it as learnt
-      </Button>
-    </div>
-  );
-};
 
 const Stages = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
@@ -115,7 +73,11 @@ export const Item = ({ item }: { readonly item: Assignment }) => {
     <article className="practice-item" aria-label={item.name}>
       <header>
         <h3>
-          {item.sourceId ? <Link to={`/patterns/${item.sourceId}`}>{item.name}</Link> : item.name}{' '}
+          {item.sourceId ? (
+            <Link to={`/patterns/${item.sourceId}?lesson=${item.studentId}`}>{item.name}</Link>
+          ) : (
+            item.name
+          )}{' '}
           <small className="text-soft">to {item.target}</small>
         </h3>
         <span className="item-tools">

@@ -2,13 +2,14 @@ import './students.scss';
 import type { PracticeEvent } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { wordsOf } from '../api/client.ts';
-import { useAssignments, useLog, useTell, type Assignment, type KeptEvent } from '../api/practice.ts';
+import { useAssignments, useLog, type Assignment, type KeptEvent } from '../api/practice.ts';
 import { useStudent, type Student } from '../api/students.ts';
 import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { download, fileName } from '../parts/download.ts';
+import { NoteForm } from '../parts/lesson/NoteForm.tsx';
 import { Item } from './Item.tsx';
 import { Links } from './Links.tsx';
 import { SetDialog } from './SetDialog.tsx';
@@ -52,33 +53,11 @@ const gathered = (log: readonly KeptEvent[], items: readonly Assignment[]) => {
 
 const Log = ({ student, items }: LogProps) => {
   const { data: log = [] } = useLog(student.id);
-  const tell = useTell(student.id);
-  const [note, setNote] = useState('');
   const nameOf = (id: string | null): string => items.find((item) => item.id === id)?.name ?? '';
   return (
     <section aria-label="Log">
       <h2>Log</h2>
-      <Form
-        className="note-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const written = { id: crypto.randomUUID(), at: Date.now(), kind: 'note' as const, text: note.trim() };
-          tell.mutate([{ assignment: null, event: written }], { onSuccess: () => setNote('') });
-        }}
-      >
-        <Form.Control
-          size="sm"
-          aria-label="A note"
-          placeholder="A note"
-          value={note}
-          maxLength={500}
-          onChange={({ target }) => setNote(target.value)}
-        />
-        <Button size="sm" variant="quiet" type="submit" disabled={note.trim() === '' || tell.isPending}>
-          Write it down
-        </Button>
-      </Form>
-      {tell.isError && <p role="alert">{wordsOf(tell.error)}</p>}
+      <NoteForm studentId={student.id} />
       <ol className="log" aria-label="What happened, newest first">
         {gathered(log, items)
           .slice(0, 60)

@@ -1,0 +1,57 @@
+import './lesson.scss';
+import { Link } from 'react-router';
+import { useAssignments, useProgress, type Assignment } from '../../api/practice.ts';
+import { useStudent } from '../../api/students.ts';
+import { AtHand } from './AtHand.tsx';
+import { NoteForm } from './NoteForm.tsx';
+
+const Stage = ({ item }: { readonly item: Assignment }) => {
+  const { data: progress } = useProgress(item.id);
+  if (!progress) return null;
+  const stage = item.plan.stages[progress.stage];
+  return (
+    <span className="lesson-stage">
+      {stage ? stage.name : 'Learnt'}
+      {progress.tempo !== null && (
+        <>
+          {' '}
+          at <b>{progress.tempo}</b>
+        </>
+      )}
+      {item.standing.stuck && <span className="lesson-stuck"> · {item.standing.stuck.sentence}</span>}
+    </span>
+  );
+};
+
+/**
+ * A lesson beside what is on the bench: who is here, where they stand with it, counted as it is played, a note, and the way
+ * to the student’s page, the next thing and the sheet.
+ */
+export const LessonStrip = ({ studentId, patternId }: { readonly studentId: string; readonly patternId: string }) => {
+  const { data: student } = useStudent(studentId);
+  const { data: items } = useAssignments(studentId);
+  if (!student || !items) return null;
+  const item = items.find(({ sourceId, endedAt }) => sourceId === patternId && endedAt === null);
+  const others = items.filter((one) => one.endedAt === null && one.sourceId !== null && one.sourceId !== patternId);
+  return (
+    <aside className="lesson" aria-label={`Lesson with ${student.name}`}>
+      <div className="lesson-who">
+        <Link to={`/students/${studentId}`}>
+          <b>{student.name}</b>
+        </Link>
+        {item ? <Stage item={item} /> : <span className="text-soft">has not been set this</span>}
+      </div>
+      {item && <AtHand item={item} />}
+      <NoteForm studentId={studentId} />
+      <nav className="lesson-ways" aria-label="In this lesson">
+        {others.slice(0, 6).map((one) => (
+          <Link key={one.id} to={`/patterns/${one.sourceId}?lesson=${studentId}`}>
+            {one.name}
+          </Link>
+        ))}
+        <Link to={`/students/${studentId}`}>Set the next thing</Link>
+        <Link to={`/students/${studentId}/sheet`}>The sheet to print</Link>
+      </nav>
+    </aside>
+  );
+};

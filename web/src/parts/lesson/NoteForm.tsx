@@ -1,0 +1,35 @@
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { wordsOf } from '../../api/client.ts';
+import { useTell } from '../../api/practice.ts';
+
+/** A note in a student's log. */
+export const NoteForm = ({ studentId }: { readonly studentId: string }) => {
+  const tell = useTell(studentId);
+  const [note, setNote] = useState('');
+  return (
+    <>
+      <Form
+        className="note-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const written = { id: crypto.randomUUID(), at: Date.now(), kind: 'note' as const, text: note.trim() };
+          tell.mutate([{ assignment: null, event: written }], { onSuccess: () => setNote('') });
+        }}
+      >
+        <Form.Control
+          size="sm"
+          aria-label="A note"
+          placeholder="A note"
+          value={note}
+          maxLength={500}
+          onChange={({ target }) => setNote(target.value)}
+        />
+        <Button size="sm" variant="quiet" type="submit" disabled={note.trim() === '' || tell.isPending}>
+          Write it down
+        </Button>
+      </Form>
+      {tell.isError && <p role="alert">{wordsOf(tell.error)}</p>}
+    </>
+  );
+};
