@@ -359,3 +359,33 @@ test('the account: the password is changed, another place is signed out', async 
   await page.getByRole('button', { name: 'Change it' }).click();
   await expect(page.getByText('The password is changed.')).toBeVisible();
 });
+
+test('a forgotten password: codes made in Set-up open the studio once, with a new password', async ({
+  page,
+  browser,
+}) => {
+  await openStudio(page);
+  const { email } = (await (await page.request.get('/api/auth/me')).json()) as { readonly email: string };
+  await page.goto('/set-up/account');
+  await expect(page.getByText('You have none')).toBeVisible();
+  await page.getByLabel('Your password').fill('a password long enough');
+  await page.getByRole('button', { name: 'Make eight codes' }).click();
+  const codes = page.getByRole('list', { name: 'Recovery codes' }).getByRole('listitem');
+  await expect(codes).toHaveCount(8);
+  expect(await violations(page)).toEqual([]);
+  const code = (await codes.first().textContent()) ?? '';
+
+  const elsewhere = await (await browser.newContext()).newPage();
+  await elsewhere.goto('/');
+  await elsewhere.getByRole('link', { name: 'The password is forgotten' }).click();
+  await elsewhere.getByLabel('E-mail').fill(email);
+  await elsewhere.getByLabel('One of your recovery codes').fill('abcd-efgh-jkmn-pqrs');
+  await elsewhere.getByLabel('The new password').fill('otters under the old mill');
+  await elsewhere.getByRole('button', { name: 'Sign in with it' }).click();
+  await expect(elsewhere.getByRole('alert')).toContainText('Each is good once');
+  expect(await violations(elsewhere)).toEqual([]);
+  await elsewhere.getByLabel('One of your recovery codes').fill(code);
+  await elsewhere.getByRole('button', { name: 'Sign in with it' }).click();
+  await expect(elsewhere.getByRole('heading', { name: 'Desk' })).toBeVisible();
+  expect((await page.request.get('/api/auth/me')).status()).toBe(401);
+});

@@ -5,6 +5,9 @@ import { ArchiveStore } from './archive/archive.store.ts';
 import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
+import { RecoveryController } from './auth/recovery.controller.ts';
+import { RecoveryService } from './auth/recovery.service.ts';
+import { RecoveryStore } from './auth/recovery.store.ts';
 import { SessionGuard } from './auth/session.ts';
 import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
@@ -44,6 +47,7 @@ export class AppModule {
       module: AppModule,
       controllers: [
         AuthController,
+        RecoveryController,
         PatternsController,
         SongsController,
         ArchiveController,
@@ -60,6 +64,8 @@ export class AppModule {
         RateLimits,
         AuthStore,
         AuthService,
+        RecoveryService,
+        RecoveryStore,
         SessionGuard,
         StudioDb,
         DocumentsStore,

@@ -91,6 +91,110 @@ describe('sessions', () => {
   });
 });
 
+describe('recovery codes', () => {
+  interface Codes {
+    readonly codes: readonly string[];
+  }
+  const codesOf = async (agent: Awaited<ReturnType<typeof register>>['agent']) =>
+    ((await agent.post('/api/auth/recovery-codes').send({ password: PASSWORD }).expect(201)).body as Codes).codes;
+  const recover = (body: object) => server.stranger().post('/api/auth/recover').send(body);
+  const password = 'otters under the old mill';
+
+  test('let a teacher in once each, with a new password, and end every session', async () => {
+    const { agent, email } = await register();
+    const codes = await codesOf(agent);
+    expect(new Set(codes).size).toBe(8);
+    const [first = '', second = ''] = codes;
+    expect(codeOf((await recover({ email, code: first, password: 'Osier bank 2026' }).expect(400)).body)).toBe(
+      'password-weak',
+    );
+    // Refused for its password, the code is still good; as it is read from paper, too.
+    await recover({ email, code: ` ${first.toUpperCase().replaceAll('-', ' ')}`, password }).expect(200);
+    await agent.get('/api/auth/me').expect(401);
+    expect(codeOf((await recover({ email, code: first, password }).expect(401)).body)).toBe('wrong-code');
+    const again = server.stranger();
+    await again.post('/api/auth/sign-in').send({ email, password }).expect(200);
+    expect((await again.get('/api/auth/recovery-codes').expect(200)).body).toEqual({ left: 7 });
+    await recover({ email, code: second, password: PASSWORD }).expect(200);
+  });
+
+  test('made anew, those before are void; without the password none are made', async () => {
+    const { agent, email } = await register();
+    const [old = ''] = await codesOf(agent);
+    await agent.post('/api/auth/recovery-codes').send({ password: 'not the one at all' }).expect(401);
+    await server.stranger().post('/api/auth/recovery-codes').send({ password: PASSWORD }).expect(401);
+    await codesOf(agent);
+    await recover({ email, code: old, password }).expect(401);
+  });
+
+  test('are the teacher’s own: another’s open nothing, and none are kept in the clear', async () => {
+    const [one, other] = [await register(), await register()];
+    const [code = ''] = await codesOf(one.agent);
+    await recover({ email: other.email, code, password }).expect(401);
+    await recover({ email: 'nobody@studio.example', code, password }).expect(401);
+    const kept: readonly object[] = await server.db('recovery_codes');
+    expect(JSON.stringify(kept)).not.toContain(code);
+    await recover({ email: one.email, code, password }).expect(200);
+  });
+
+  test('twenty uses of one code at once are one use', async () => {
+    const { agent, email } = await register();
+    const [code = ''] = await codesOf(agent);
+    const all = await Promise.all(Array.from({ length: 20 }, () => recover({ email, code, password })));
+    expect(all.filter(({ status }) => status === 200)).toHaveLength(1);
+  });
+
+  test('are not guessed: twenty tries an hour', async () => {
+    const { email } = await register();
+    const tries = await Promise.all(
+      Array.from({ length: 30 }, (_, one) => recover({ email, code: `aaaa-bbbb-cccc-${one}`, password })),
+    );
+    expect(tries.filter(({ status }) => status === 401)).toHaveLength(20);
+  });
+});
+
+test('over https the cookie is one no other host can set, and the plain one is not looked at', async () => {
+  const secure = await startServer({ secureCookies: true });
+  const answer = await secure
+    .stranger()
+    .post('/api/auth/register')
+    .send({ studio: 'Osier bank', name: 'Wilhelmina Reed', email: 'w@studio.example', password: PASSWORD })
+    .expect(201);
+  const cookie = String(answer.headers['set-cookie']);
+  expect(cookie).toMatch(/^__Host-wren_session=.*Path=\/.*HttpOnly; Secure; SameSite=Lax/);
+  expect(cookie).not.toMatch(/Domain/i);
+  const pair = cookie.split(';')[0] ?? '';
+  await secure.stranger().get('/api/auth/me').set('Cookie', pair).expect(200);
+  await secure.stranger().get('/api/auth/me').set('Cookie', pair.replace('__Host-', '')).expect(401);
+  await secure.close();
+});
+
+test('signing in where one is signed in ends the session before', async () => {
+  const { agent, email } = await register();
+  await agent.post('/api/auth/sign-in').send({ email, password: PASSWORD }).expect(200);
+  const all = (await agent.get('/api/auth/sessions').expect(200)).body as readonly object[];
+  expect(all).toHaveLength(1);
+});
+
+test('every table of a studio’s records is tied to the studio by its keys', async () => {
+  const { rows } = await server.db.raw<{
+    rows: readonly { readonly name: string; readonly keys: readonly string[] }[];
+  }>(`
+    select c.relname as name,
+      coalesce(array_agg(pg_get_constraintdef(k.oid)) filter (where k.contype in ('f', 'p')), '{}') as keys
+    from pg_class c join pg_namespace n on n.oid = c.relnamespace left join pg_constraint k on k.conrelid = c.oid
+    where n.nspname = 'public' and c.relkind = 'r' group by c.relname`);
+  const OF_NO_STUDIO = /^(studios|rate_limits|knex_migrations(_lock)?)$/;
+  const loose = rows
+    .filter(({ name }) => !OF_NO_STUDIO.test(name))
+    .flatMap(({ name, keys }) => {
+      const foreign = keys.filter((key) => key.startsWith('FOREIGN'));
+      const untied = foreign.filter((key) => !/FOREIGN KEY \([^)]*studio_id/.test(key));
+      return foreign.length === 0 ? [`${name}: no foreign key`] : untied.map((key) => `${name}: ${key}`);
+    });
+  expect(loose).toEqual([]);
+});
+
 describe('guessing', () => {
   test('sixty tries at once are ten tries', async () => {
     const { email } = await register();

@@ -16,6 +16,7 @@ export interface TestServer {
   readonly close: () => Promise<void>;
   /** A way to the database that waits as long as it takes. */
   readonly patient: () => Db;
+  readonly url: string;
 }
 
 const serverUrl = (): string => {
@@ -27,7 +28,9 @@ const serverUrl = (): string => {
 export const PASSWORD = 'a password long enough';
 
 /** Starts a server over a fresh database. */
-export const startServer = async (more: { readonly registrationsAnHour?: number } = {}): Promise<TestServer> => {
+export const startServer = async (
+  more: { readonly registrationsAnHour?: number; readonly secureCookies?: boolean } = {},
+): Promise<TestServer> => {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: serverUrl() });
   await admin.raw(`create database ${name}`);
@@ -63,5 +66,5 @@ export const startServer = async (more: { readonly registrationsAnHour?: number 
     await admin.destroy();
   };
   const patient = (): Db => connect(url.href, { patient: true });
-  return { app, db, newStudio, stranger, close, patient };
+  return { app, db, newStudio, stranger, close, patient, url: url.href };
 };

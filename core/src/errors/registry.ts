@@ -338,6 +338,10 @@ export const ERRORS = {
     say: 'Please sign in; your session has ended. What you were working on is kept in this window.',
   },
   'wrong-credentials': { status: 401, say: 'That e-mail address and password do not go together.' },
+  'wrong-code': {
+    status: 401,
+    say: 'That e-mail address and code do not go together, or the code has been used. Each is good once.',
+  },
   'email-taken': { status: 409, say: 'There is already an account with that e-mail address. Sign in instead.' },
   'too-many-tries': { status: 429, say: 'Too many tries in a short time. Wait {seconds} seconds and try again.' },
   'wrong-origin': { status: 403, say: 'This request did not come from the application, so it was not carried out.' },

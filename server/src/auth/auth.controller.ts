@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
-import type { CookieOptions, Request, Response } from 'express';
+import type { Request, Response } from 'express';
 import { CONFIG, type Config } from '../config.ts';
 import { checkedId } from '../common/ids.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
@@ -11,33 +11,17 @@ import {
   type PasswordChange,
   type Registration,
 } from './auth.schema.ts';
-import { AuthService, SESSION_LENGTH, type KnownSession, type Welcome } from './auth.service.ts';
+import { AuthService, type KnownSession, type Welcome } from './auth.service.ts';
 import type { Teacher } from './principal.ts';
-import { SESSION_COOKIE, SessionGuard, SignedIn, tokenOf } from './session.ts';
-
-/** What the application is told about who is signed in. */
-export interface Account {
-  readonly name: string;
-  readonly email: string;
-  readonly studio: string;
-}
-
-/** What a browser says it is: a teacher tells sessions apart by it. */
-const deviceOf = (request: Request): string => request.get('user-agent') ?? '';
-
-const accountOf = ({ name, email, studioName }: Teacher): Account => ({ name, email, studio: studioName });
+import { SessionGuard, SignedIn, accountOf, deviceOf, handOver, takeBack, tokenOf, type Account } from './session.ts';
 
 /** The door of the studio: register, sign in, sign out. */
 @Controller('auth')
 export class AuthController {
-  private readonly cookie: CookieOptions;
-
   constructor(
     private readonly auth: AuthService,
-    @Inject(CONFIG) config: Config,
-  ) {
-    this.cookie = { httpOnly: true, sameSite: 'lax', secure: config.secureCookies, path: '/' };
-  }
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
   @Post('register')
   async register(
@@ -45,7 +29,7 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.register(body, request.ip ?? '', deviceOf(request)), response);
+    return this.welcome(await this.auth.register(body, request.ip ?? '', deviceOf(request)), request, response);
   }
 
   @Post('sign-in')
@@ -55,15 +39,15 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.signIn(body, request.ip ?? '', deviceOf(request)), response);
+    return this.welcome(await this.auth.signIn(body, request.ip ?? '', deviceOf(request)), request, response);
   }
 
   @Post('sign-out')
   @HttpCode(204)
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    const token = tokenOf(request);
+    const token = tokenOf(request, this.config);
     if (token) await this.auth.signOut(token);
-    response.clearCookie(SESSION_COOKIE, this.cookie);
+    takeBack(response, this.config);
   }
 
   @Get('me')
@@ -75,7 +59,7 @@ export class AuthController {
   @Get('sessions')
   @UseGuards(SessionGuard)
   sessions(@SignedIn() teacher: Teacher, @Req() request: Request): Promise<readonly KnownSession[]> {
-    return this.auth.sessions(teacher, tokenOf(request) ?? '');
+    return this.auth.sessions(teacher, tokenOf(request, this.config) ?? '');
   }
 
   @Delete('sessions/:id')
@@ -93,11 +77,14 @@ export class AuthController {
     @Body(new JoiPipe(passwordChangeSchema)) body: PasswordChange,
     @Req() request: Request,
   ): Promise<void> {
-    await this.auth.changePassword(teacher, body, tokenOf(request) ?? '');
+    await this.auth.changePassword(teacher, body, tokenOf(request, this.config) ?? '');
   }
 
-  private welcome({ teacher, token }: Welcome, response: Response): Account {
-    response.cookie(SESSION_COOKIE, token, { ...this.cookie, maxAge: SESSION_LENGTH });
+  /** Hands a new session over; the one the browser had before is ended. */
+  private async welcome({ teacher, token }: Welcome, request: Request, response: Response): Promise<Account> {
+    const before = tokenOf(request, this.config);
+    if (before) await this.auth.signOut(before);
+    handOver(response, token, this.config);
     return accountOf(teacher);
   }
 }

@@ -54,6 +54,22 @@ export const credentialsSchema = Joi.object<Credentials>({
   password: givenPassword,
 });
 
+/** The password of who is signed in, once more. */
+export type OwnPassword = Pick<Registration, 'password'>;
+
+export const ownPasswordSchema = Joi.object<OwnPassword>({ password: givenPassword });
+
+/** A code given earlier, and the password that is to be. */
+export interface Recovery extends Credentials {
+  readonly code: string;
+}
+
+export const recoverySchema = Joi.object<Recovery>({
+  email,
+  code: words(60).min(1).required().messages({ '*': 'The code is missing' }),
+  password: newPassword,
+});
+
 /** A password to be changed, and the one that is to be. */
 export interface PasswordChange {
   readonly old: string;

@@ -10,9 +10,9 @@ import type { Credentials, PasswordChange, Registration } from './auth.schema.ts
 import { AuthStore, type StoredSession } from './auth.store.ts';
 import { assertStrong } from './password.ts';
 import type { Teacher } from './principal.ts';
+import { SESSION_LENGTH } from './session-length.ts';
 
-/** How long a session lasts, and how long it lasts unused, in milliseconds. */
-export const SESSION_LENGTH = 30 * 24 * 3600 * 1000;
+/** How long a session lasts unused, in milliseconds. */
 const IDLE = 10 * 24 * 3600 * 1000;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
@@ -105,7 +105,8 @@ export class AuthService {
     return this.store.findBySession(hashOf(token), now, new Date(now.getTime() - IDLE));
   }
 
-  private async startSession(email: string, device: string): Promise<Welcome> {
+  /** A new session of a teacher, by the address, after whatever proved who it is. */
+  async startSession(email: string, device: string): Promise<Welcome> {
     const found = await this.store.findByEmail(email);
     if (!found) throw new WrenError(problem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;

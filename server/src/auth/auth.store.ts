@@ -94,8 +94,8 @@ export class AuthStore {
     return ended > 0;
   }
 
-  /** Keeps another password, and ends all sessions of the teacher but one. */
-  async changePassword({ id, studioId }: Teacher, passwordHash: string, keptToken: string): Promise<void> {
+  /** Keeps another password, and ends all sessions of the teacher but the one of a token. */
+  async changePassword({ id, studioId }: Teacher, passwordHash: string, keptToken = ''): Promise<void> {
     await this.db.transaction(async (trx) => {
       await trx('teachers').where({ id, studio_id: studioId }).update({ password_hash: passwordHash });
       await trx('sessions').where({ teacher_id: id, studio_id: studioId }).whereNot({ token_hash: keptToken }).delete();

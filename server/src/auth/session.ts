@@ -1,26 +1,61 @@
 import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { WrenError, problem } from '@fleet-wren/core';
-import type { NextFunction, Request, Response } from 'express';
+import type { CookieOptions, NextFunction, Request, Response } from 'express';
 import type { AuthService } from './auth.service.ts';
+import type { Config } from '../config.ts';
 import type { Teacher } from './principal.ts';
+import { SESSION_LENGTH } from './session-length.ts';
 
-/** Name of the cookie that carries the session's token. */
-export const SESSION_COOKIE = 'wren_session';
+/** What the application is told about who is signed in. */
+export interface Account {
+  readonly name: string;
+  readonly email: string;
+  readonly studio: string;
+}
+
+export const accountOf = ({ name, email, studioName }: Teacher): Account => ({ name, email, studio: studioName });
+
+/** What a browser says it is: a teacher tells sessions apart by it. */
+export const deviceOf = (request: Request): string => request.get('user-agent') ?? '';
+
+type Secure = Pick<Config, 'secureCookies'>;
+
+/** Names of the cookie that carries the session's token: over https one that browsers let no other host set. */
+const COOKIES = { plain: 'wren_session', secure: '__Host-wren_session' } as const;
+
+const cookieName = ({ secureCookies }: Secure): string => (secureCookies ? COOKIES.secure : COOKIES.plain);
+
+const cookieOf = ({ secureCookies }: Secure): CookieOptions => ({
+  httpOnly: true,
+  sameSite: 'lax',
+  secure: secureCookies,
+  path: '/',
+});
+
+/** Gives the browser the token of a session. */
+export const handOver = (response: Response, token: string, config: Secure): void => {
+  response.cookie(cookieName(config), token, { ...cookieOf(config), maxAge: SESSION_LENGTH });
+};
+
+/** Takes the token from the browser. */
+export const takeBack = (response: Response, config: Secure): void => {
+  response.clearCookie(cookieName(config), cookieOf(config));
+};
 
 type WithTeacher = Request & { teacher?: Teacher };
 
 /** The session's token a request carries, if any. */
-export const tokenOf = (request: Request): string | undefined => {
+export const tokenOf = (request: Request, config: Secure): string | undefined => {
   const cookies = request.cookies as Record<string, unknown> | undefined;
-  const token = cookies?.[SESSION_COOKIE];
+  const token = cookies?.[cookieName(config)];
   return typeof token === 'string' ? token : undefined;
 };
 
 /** Finds out who a request is from before its body is read: nobody's body is read at all. */
 export const recognise =
-  (auth: AuthService) =>
+  (auth: AuthService, config: Secure) =>
   (request: WithTeacher, _response: Response, next: NextFunction): void => {
-    const token = tokenOf(request);
+    const token = tokenOf(request, config);
     const found = token === undefined ? Promise.resolve(undefined) : auth.teacherBehind(token);
     found.then((teacher) => {
       if (!teacher) return next(new WrenError(problem('not-signed-in')));

@@ -20,7 +20,7 @@ const fetchAccount = (): Promise<Account | null> =>
 export const useAccount = () => useQuery({ queryKey: KEY, queryFn: fetchAccount, staleTime: 60_000 });
 
 /** Signs in, or registers a studio, and lets everybody know. */
-export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register') => {
+export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover') => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (form: T) => ask<Account>('POST', path, form),
@@ -73,5 +73,21 @@ export const useChangePassword = () => {
     mutationFn: (change: { readonly old: string; readonly password: string }) =>
       ask<void>('PUT', '/auth/password', change),
     onSuccess: () => client.invalidateQueries({ queryKey: SESSIONS }),
+  });
+};
+
+const CODES = ['recovery-codes'] as const;
+
+/** How many recovery codes are left. */
+export const useCodesLeft = () =>
+  useQuery({ queryKey: CODES, queryFn: () => ask<{ readonly left: number }>('GET', '/auth/recovery-codes') });
+
+/** New recovery codes, for who gives the password. */
+export const useNewCodes = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (password: string) =>
+      ask<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password }),
+    onSuccess: () => client.invalidateQueries({ queryKey: CODES }),
   });
 };

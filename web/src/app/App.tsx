@@ -4,6 +4,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { ApiError, wordsOf } from '../api/client.ts';
 import { PatternList } from '../patterns/PatternList.tsx';
+import { Recover } from '../sign-in/Recover.tsx';
 import { Register } from '../sign-in/Register.tsx';
 import { SignIn } from '../sign-in/SignIn.tsx';
 import { Students } from '../students/Students.tsx';
@@ -35,6 +36,7 @@ const client = new QueryClient({
 const Doors = () => (
   <Routes>
     <Route path="/register" element={<Register />} />
+    <Route path="/recover" element={<Recover />} />
     <Route path="*" element={<SignIn />} />
   </Routes>
 );

@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useAccount, useChangePassword, useEndSessions, useSessions } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { RecoveryCodes } from './RecoveryCodes.tsx';
 import { deviceWords } from './device.ts';
 
 const NONE = { old: '', password: '' } as const;
@@ -96,6 +97,10 @@ export const AccountPage = () => {
       <section>
         <h2>Password of {account?.email}</h2>
         <PasswordForm />
+      </section>
+      <section>
+        <h2>Recovery codes</h2>
+        <RecoveryCodes />
       </section>
       <section>
         <h2>Where you are signed in</h2>

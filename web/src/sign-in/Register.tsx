@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
 import { useEntrance } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
+import { useNotice } from '../app/Notice.tsx';
 import { Door, DoorField } from './Door.tsx';
 
 interface Registration {
@@ -17,7 +18,15 @@ export const Register = () => {
   const { register, handleSubmit } = useForm<Registration>();
   const entrance = useEntrance<Registration>('/auth/register');
   const navigate = useNavigate();
-  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => void navigate('/patterns') });
+  const notice = useNotice();
+  const opened = (): void => {
+    void navigate('/patterns');
+    notice({
+      text: 'The studio is open. A forgotten password would keep you out of it:',
+      action: { label: 'Make recovery codes', run: () => void navigate('/set-up/account') },
+    });
+  };
+  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: opened });
   return (
     <Door title="Open a studio" error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>

@@ -26,6 +26,9 @@ export const SignIn = () => {
       <p className="mt-3 mb-0 text-soft">
         New here? <Link to="/register">Open a studio</Link>
       </p>
+      <p className="mt-1 mb-0 text-soft">
+        <Link to="/recover">The password is forgotten</Link>
+      </p>
     </Door>
   );
 };

@@ -99,9 +99,10 @@ const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now:
             <b className="lesson-time">{one.time}</b>
             <div>
               <Name {...one} />
-              {one.lines.slice(0, 3).map(({ id, name, standing }) => (
+              {one.lines.slice(0, 3).map(({ id, name, standing, sourceId }) => (
                 <div key={id}>
-                  {name}: <span className="text-soft">{standingWords(standing, now)}</span>
+                  {sourceId ? <Link to={`/patterns/${sourceId}?lesson=${one.student.id}`}>{name}</Link> : name}:{' '}
+                  <span className="text-soft">{standingWords(standing, now)}</span>
                   {standing.stuck && <b className="text-warning"> stuck</b>}
                 </div>
               ))}

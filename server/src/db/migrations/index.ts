@@ -5,6 +5,7 @@ import * as third from './0003-documents.ts';
 import * as fourth from './0004-settings.ts';
 import * as fifth from './0005-practice.ts';
 import * as sixth from './0006-accounts.ts';
+import * as seventh from './0007-recovery.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -14,4 +15,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0004-settings': fourth,
   '0005-practice': fifth,
   '0006-accounts': sixth,
+  '0007-recovery': seventh,
 };

@@ -1,0 +1,51 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { DB, type Db } from '../db/connection.ts';
+import type { Teacher } from './principal.ts';
+
+type Owner = Pick<Teacher, 'id' | 'studioId'>;
+
+const keyOf = ({ id, studioId }: Owner) => ({ teacher_id: id, studio_id: studioId });
+
+/** Recovery codes in the database, by their hashes. */
+@Injectable()
+export class RecoveryStore {
+  constructor(@Inject(DB) private readonly db: Db) {}
+
+  /** Keeps new codes of a teacher; those before are worth nothing from then on. */
+  async replace(teacher: Owner, hashes: readonly string[]): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      // Two that make codes at once wait for each other, or both sets would be good.
+      await trx('teachers').where({ id: teacher.id, studio_id: teacher.studioId }).forUpdate().first('id');
+      await trx('recovery_codes').where(keyOf(teacher)).delete();
+      await trx('recovery_codes').insert(hashes.map((hash) => ({ ...keyOf(teacher), code_hash: hash })));
+    });
+  }
+
+  async left(teacher: Owner): Promise<number> {
+    const rows: readonly unknown[] = await this.db('recovery_codes').where(keyOf(teacher)).select('code_hash');
+    return rows.length;
+  }
+
+  async has(teacher: Owner, hash: string): Promise<boolean> {
+    return (
+      (await this.db('recovery_codes')
+        .where({ ...keyOf(teacher), code_hash: hash })
+        .first('code_hash')) !== undefined
+    );
+  }
+
+  /** Uses a code up and keeps the password it was for; all sessions end. Says whether the code was still there. */
+  async redeem(teacher: Owner, hash: string, passwordHash: string): Promise<boolean> {
+    return this.db.transaction(async (trx) => {
+      const used: number = await trx('recovery_codes')
+        .where({ ...keyOf(teacher), code_hash: hash })
+        .delete();
+      if (used === 0) return false;
+      await trx('teachers')
+        .where({ id: teacher.id, studio_id: teacher.studioId })
+        .update({ password_hash: passwordHash });
+      await trx('sessions').where(keyOf(teacher)).delete();
+      return true;
+    });
+  }
+}
