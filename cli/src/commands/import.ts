@@ -16,11 +16,11 @@ import {
   type Result,
   type SourceFile,
 } from '@fleet-wren/core';
-import { unzipSync } from 'fflate';
+import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser } from 'saxes';
 import type { Options } from '../command.ts';
 
-const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf(unzipSync) };
+const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
 
 const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
 

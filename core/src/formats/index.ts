@@ -32,6 +32,6 @@ export {
   type SourceFile,
   type Unpacked,
 } from './any/read.ts';
-export { unpackerOf, type Unzip } from './any/unpack.ts';
+export { unpackerOf, type ZipLibrary } from './any/unpack.ts';
 export { leftOut, type WrittenFormat } from './left-out.ts';
 export { migratePattern } from './json/migrations.ts';

@@ -44,7 +44,7 @@ export const stuckAt = (
   const stage = plan.stages[progress.stage];
   if (!stage) return null;
   const at = progress.tempo === null ? '' : ` at ${progress.tempo}`;
-  const limit = cause ? ` What limits it: ${cause}.` : '';
+  const limit = cause ? ` Tightest there: ${cause}.` : '';
   if (ledBack(progress, now))
     return {
       why: 'led back',

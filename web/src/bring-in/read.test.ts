@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate';
 import {
   newPattern,
   readFigure,
@@ -43,6 +44,40 @@ describe('what we write comes in again', () => {
 
   test('a file without an ending is known by what it holds', async () => {
     expect(said(await read(file('song', writePatternFile(newPattern('Bare')))))).toBe('read');
+  });
+});
+
+const score = writeMusicXml(realise(pattern), digits);
+const zipped = (files: Record<string, Uint8Array>): Uint8Array<ArrayBuffer> => Uint8Array.from(zipSync(files));
+
+/** The same archive, saying of its first file that it is a thousand bytes when it is unpacked. */
+const belittled = (archive: Uint8Array<ArrayBuffer>): Uint8Array<ArrayBuffer> => {
+  const view = new DataView(archive.buffer);
+  const directory = view.getUint32(archive.length - 6, true);
+  view.setUint32(22, 1000, true);
+  view.setUint32(directory + 24, 1000, true);
+  return archive;
+};
+
+describe('packed scores', () => {
+  const container = strToU8('<container><rootfiles><rootfile full-path="b.xml"/></rootfiles></container>');
+
+  test('the one the table of contents names is read', async () => {
+    const files = { 'META-INF/container.xml': container, 'a.xml': strToU8('<nothing/>'), 'b.xml': strToU8(score) };
+    const { imported } = valueOrThrow(await read(file('song.mxl', zipped(files))));
+    expect(imported.pattern.strokes).toHaveLength(pattern.strokes.length);
+  });
+
+  test('one that is cut is no score', async () => {
+    const whole = zipped({ 'a.xml': strToU8(score) });
+    expect(said(await read(file('song.mxl', whole.slice(0, whole.length / 2))))).toMatch(/cannot be opened/);
+  });
+
+  test('one that says it is small, and is not, is refused where it has grown too large', async () => {
+    const blown = belittled(zipped({ 'a.xml': new Uint8Array(13_000_000).fill(32) }));
+    expect(said(await read(file('song.mxl', blown)))).toMatch(
+      /more than 12 MB unpacked; the most that is read is 12 MB/,
+    );
   });
 });
 

@@ -12,8 +12,8 @@ import {
 
 /** What reading takes from elsewhere is fetched when the first file comes. */
 const tools = async (): Promise<ReadingTools> => {
-  const [{ SaxesParser }, { unzipSync }] = await Promise.all([import('saxes'), import('fflate')]);
-  return { parser: () => new SaxesParser(), unpack: unpackerOf(unzipSync) };
+  const [{ SaxesParser }, { Unzip, UnzipInflate }] = await Promise.all([import('saxes'), import('fflate')]);
+  return { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
 };
 
 /** Reads a pattern out of what is brought in, whatever kind it is. */
