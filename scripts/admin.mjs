@@ -39,6 +39,8 @@ const reset = (url, email) => {
 const backup = (url, name) => {
   const file = fileOf(name);
   if (existsSync(file)) throw new StartTrouble(`${file} is there already. Choose another name, or move that one away.`);
+  // For the eyes of who keeps it alone.
+  process.umask(0o077);
   program('pg_dump', url, ['--format=custom', '--no-owner', `--file=${file}`]);
   console.log(`Everything is in ${file}. Keep it where nobody else reads it: it holds the studios’ records.`);
 };
