@@ -21,14 +21,15 @@ const MARKS = [
   ['damped', 'damping'],
   ['ring', 'ringing on'],
   ['silent', 'silent strokes'],
+  ['fretted', 'fingers of the other hand'],
 ] as const;
 
 /** Marks a format has no sign for. */
 const WITHOUT: Readonly<Record<WrittenFormat, readonly (typeof MARKS)[number][0][]>> = {
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
-  tab: ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent'],
-  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent'],
+  tab: ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'],
+  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted'],
 };
 
 /** What of a score a format has no place for. */

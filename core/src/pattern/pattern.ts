@@ -27,6 +27,16 @@ export const ROLES: readonly Role[] = ['bass', 'alternate', 'second alternate'];
 /** How loud a stroke is, where it is not plain. */
 export type Loudness = 'soft' | 'loud';
 
+/**
+ * The finger of the other hand, 1 = index to 4 = little finger, and the place it was written for: it holds as long as the
+ * stroke is played there.
+ */
+export interface Fretted {
+  readonly finger: number;
+  readonly string: number;
+  readonly fret: number;
+}
+
 /** One attack on one string at one time. `at` is in ticks from the start; `string` counts from 1 = highest. */
 export interface Stroke {
   readonly id: string;
@@ -49,6 +59,8 @@ export interface Stroke {
   /** Rings at least to the end of its bar. */
   readonly ring?: boolean;
   readonly loudness?: Loudness;
+  /** The finger that stops it, where a file says so. */
+  readonly fretted?: Fretted;
   /** Played without sounding: the digit goes there, nothing is heard. */
   readonly silent?: boolean;
   /** The digit comes down without planting first. */

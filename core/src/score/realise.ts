@@ -1,4 +1,12 @@
-import { DAMPED_SHARE, patternLength, stoppedFret, strokePitch, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  DAMPED_SHARE,
+  patternLength,
+  stoppedFret,
+  strokePitch,
+  type Fretted,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
 import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoMark } from './score.ts';
 
@@ -109,6 +117,12 @@ const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStrok
   return made;
 };
 
+/** The finger of the other hand, where the stroke is played on the place it was written for. */
+const frettedHere = (pattern: Pattern, stroke: Stroke): Fretted | undefined =>
+  stroke.fretted?.string === stroke.string && stroke.fretted.fret === stoppedFret(pattern, stroke)
+    ? stroke.fretted
+    : undefined;
+
 const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
   const whole = next - stroke.at;
   const ticks = stroke.damped ? Math.min(whole, Math.round(DAMPED_SHARE * ticksPerBeat(pattern.metre))) : whole;
@@ -130,6 +144,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
     damped: stroke.damped,
     ring: stroke.ring,
     loudness: stroke.loudness,
+    fretted: frettedHere(pattern, stroke),
     silent: stroke.silent,
     unplanted: stroke.unplanted,
   } satisfies Record<keyof ScoreStroke, unknown>;

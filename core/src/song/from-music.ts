@@ -142,7 +142,10 @@ const onChords = (
 
 /** What the picking hand does in a bar, without the strings that the chord decides: equal bars are one figure. */
 const lookOf = (strokes: readonly Stroke[], ticks: number): string =>
-  JSON.stringify([ticks, strokes.map(({ id: _id, string, role, ...rest }) => [role ?? string, rest])]);
+  JSON.stringify([
+    ticks,
+    strokes.map(({ id: _id, string, role, fretted: _fretted, ...rest }) => [role ?? string, rest]),
+  ]);
 
 /** Bars whose strokes come at least twice become figures, named in the order they come. */
 const figuresOf = (bars: readonly { readonly strokes: readonly Stroke[]; readonly ticks: number }[]) => {

@@ -66,6 +66,14 @@ export const strokeField = object(
     slur: described(oneOf(SLURS), 'Sounded by the other hand, without an attack.'),
     harmonic: object({ kind: oneOf(['natural', 'harp']), touch: withBounds(whole(), { minimum: 0 }) }),
     loudness: oneOf(['soft', 'loud']),
+    fretted: described(
+      object({
+        finger: withBounds(whole(), { minimum: 1, maximum: 4 }),
+        string: withBounds(whole(), { minimum: 1, maximum: STRING_RANGE.most }),
+        fret: withBounds(whole(), { minimum: 0 }),
+      }),
+      'The finger of the other hand, for as long as the stroke is on this string and fret.',
+    ),
     role: described(oneOf(ROLES), 'The string follows the chord.'),
     ...marks,
   },

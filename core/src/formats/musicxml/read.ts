@@ -205,7 +205,7 @@ const joinedStaves = (bars: readonly ReadBar[]): readonly ReadBar[] => {
     const others = bar.notes.filter(({ staff }) => !strung.has(staff));
     const joined = tablature.map((note) => {
       const same = others.find(({ at, midi }) => at === note.at && midi === note.midi);
-      return same ? { ...note, marks: { ...same.marks, ...note.marks } } : note;
+      return same ? { ...note, finger: note.finger ?? same.finger, marks: { ...same.marks, ...note.marks } } : note;
     });
     return { ...bar, notes: [...joined, ...others.filter((note) => !standsAmong(note, tablature))] };
   });

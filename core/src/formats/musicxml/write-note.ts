@@ -73,6 +73,7 @@ const harmonicOf = ({ stroke: { harmonic, fret } }: WrittenStroke): readonly (El
 /** Who plays it, over the notes. */
 const digitsTechnical = ({ digit, stroke }: WrittenStroke, place: Place): readonly (Element | undefined)[] => [
   stroke.slur ? undefined : pluckOf(digit, place),
+  stroke.fretted && element('fingering', stroke.fretted.finger),
 ];
 
 /** Where it is played, on the strings; what is tied on has its place and no more. */
