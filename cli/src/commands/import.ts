@@ -27,7 +27,7 @@ const usage = (words: string): Result<never> => failure(problem('usage', { probl
 const USAGE =
   'Name a file: wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]';
 
-/** A file as it lies there; its kind decides how much of it is read. */
+/** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
   try {
     return success({ name: basename(file), bytes: new Uint8Array(readFileSync(file)) });

@@ -35,3 +35,4 @@ export {
 export { unpackerOf, type ZipLibrary } from './any/unpack.ts';
 export { leftOut, type WrittenFormat } from './left-out.ts';
 export { migratePattern } from './json/migrations.ts';
+export { ENGRAVED_HEIGHT, engravingOptions, type Engraving } from './musicxml/engraving.ts';

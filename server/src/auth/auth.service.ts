@@ -10,7 +10,7 @@ import type { Credentials, PasswordChange, Registration } from './auth.schema.ts
 import { AuthStore, type StoredSession } from './auth.store.ts';
 import { assertStrong } from './password.ts';
 import type { Teacher } from './principal.ts';
-import { SESSION_LENGTH } from './session-length.ts';
+import { SESSION_LENGTH } from './session.ts';
 
 /** How long a session lasts unused, in milliseconds. */
 const IDLE = 10 * 24 * 3600 * 1000;
@@ -77,11 +77,16 @@ export class AuthService {
   /** Changes a teacher's password; every other session of the teacher ends. */
   async changePassword(teacher: Teacher, { old, password }: PasswordChange, token: string): Promise<void> {
     await this.triesOfAccount.count(teacher.email);
-    const found = await this.store.findByEmail(teacher.email);
-    if (!found || !(await verify(found.passwordHash, old))) throw new WrenError(problem('wrong-credentials'));
+    await this.assertPassword(teacher, old);
     assertStrong(password, { email: teacher.email, studio: teacher.studioName, name: teacher.name });
     await this.store.changePassword(teacher, await hash(password), hashOf(token));
     await this.triesOfAccount.forget(teacher.email);
+  }
+
+  /** Refuses who does not know the password of a teacher who is signed in. Errors: `wrong-credentials`. */
+  async assertPassword({ email }: Teacher, password: string): Promise<void> {
+    const found = await this.store.findByEmail(email);
+    if (!found || !(await verify(found.passwordHash, password))) throw new WrenError(problem('wrong-credentials'));
   }
 
   /** The sessions of a teacher, the latest used first; which of them asks is said. */

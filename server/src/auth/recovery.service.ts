@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { hash, verify } from '@node-rs/argon2';
+import { hash } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import type { Recovery } from './auth.schema.ts';
@@ -31,8 +31,7 @@ export class RecoveryService {
   /** New codes for a teacher who gives the password; those before are void. Errors: `wrong-credentials`. */
   async newCodesOf(teacher: Teacher, password: string): Promise<readonly string[]> {
     await this.made.count(teacher.id);
-    const found = await this.teachers.findByEmail(teacher.email);
-    if (!found || !(await verify(found.passwordHash, password))) throw new WrenError(problem('wrong-credentials'));
+    await this.auth.assertPassword(teacher, password);
     const codes = newCodes();
     await this.codes.replace(teacher, codes.map(codeHash));
     return codes;

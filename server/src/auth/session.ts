@@ -4,7 +4,9 @@ import type { CookieOptions, NextFunction, Request, Response } from 'express';
 import type { AuthService } from './auth.service.ts';
 import type { Config } from '../config.ts';
 import type { Teacher } from './principal.ts';
-import { SESSION_LENGTH } from './session-length.ts';
+
+/** How long a session lasts, in milliseconds. */
+export const SESSION_LENGTH = 30 * 24 * 3600 * 1000;
 
 /** What the application is told about who is signed in. */
 export interface Account {

@@ -3,6 +3,7 @@ import {
   failure,
   fileKind,
   problem,
+  success,
   tooLargeFor,
   type Choice,
   type Found,
@@ -18,10 +19,12 @@ export type ReadContent = (file: SourceFile, choice: Choice) => Promise<Result<F
 /** Milliseconds a file may take to be read. */
 const DEADLINE = 8000;
 
+/** What the worker answers, or what kept it from answering, as a result. */
+const told = <T>(answer: Promise<Result<T>>): Promise<Result<T>> =>
+  answer.catch((error: unknown) => failure(...(error instanceof WrenError ? error.problems : [problem('internal')])));
+
 const inWorker: ReadContent = (file, choice) =>
-  studyWorker
-    .ask('readFile', [file, choice], { deadline: DEADLINE })
-    .catch((error: unknown) => failure(...(error instanceof WrenError ? error.problems : [problem('internal')])));
+  told(studyWorker.ask('readFile', [file, choice], { deadline: DEADLINE }));
 
 /** What is brought in: a file as it lies there, or text that was pasted. */
 export type Source = File | string;
@@ -32,23 +35,27 @@ export const nameOf = (source: Source): string => (typeof source === 'string' ? 
 const bytesOf = async (source: Source): Promise<Uint8Array> =>
   typeof source === 'string' ? new TextEncoder().encode(source) : new Uint8Array(await source.arrayBuffer());
 
-/** Reads what is brought in, or what is chosen of it; a huge file is refused by its size, without being read. */
+/** A source with its bytes; a huge file is refused by its size, without being read. */
+const opened = async (source: Source): Promise<Result<SourceFile>> => {
+  const name = typeof source === 'string' ? '' : source.name;
+  const start = typeof source === 'string' ? source.slice(0, 64) : await source.slice(0, 64).text();
+  const size = typeof source === 'string' ? source.length : source.size;
+  const large = tooLargeFor(fileKind(name, start), size);
+  return large ? failure(large) : success({ name, bytes: await bytesOf(source) });
+};
+
+/** Reads what is brought in, or what is chosen of it. */
 export const readSource = async (
   source: Source,
   choice: Choice = {},
   read: ReadContent = inWorker,
 ): Promise<Result<Found>> => {
-  const name = typeof source === 'string' ? '' : source.name;
-  const start = typeof source === 'string' ? source.slice(0, 64) : await source.slice(0, 64).text();
-  const size = typeof source === 'string' ? source.length : source.size;
-  const large = tooLargeFor(fileKind(name, start), size);
-  return large ? failure(large) : read({ name, bytes: await bytesOf(source) }, choice);
+  const file = await opened(source);
+  return file.ok ? read(file.value, choice) : file;
 };
 
 /** Reads the whole of a file as a song. */
-export const readSong = async (source: Source, part?: number): Promise<Result<FoundSong>> =>
-  studyWorker
-    .ask('readSong', [{ name: typeof source === 'string' ? '' : source.name, bytes: await bytesOf(source) }, part], {
-      deadline: DEADLINE,
-    })
-    .catch((error: unknown) => failure(...(error instanceof WrenError ? error.problems : [problem('internal')])));
+export const readSong = async (source: Source, part?: number): Promise<Result<FoundSong>> => {
+  const file = await opened(source);
+  return file.ok ? told(studyWorker.ask('readSong', [file.value, part], { deadline: DEADLINE })) : file;
+};

@@ -76,7 +76,11 @@ const unpacked = (bytes: Uint8Array, { unpack }: ReadingTools): Result<string> =
   }
 };
 
-const withParts = (kind: FileKind, music: ReadMusic): FileMusic => ({ kind, music, parts: [], part: 0 });
+const ofKind = (
+  kind: FileKind,
+  read: Result<ReadMusic & { readonly parts?: readonly ReadPart[]; readonly part?: number }>,
+): Result<FileMusic> =>
+  read.ok ? success({ kind, music: read.value, parts: read.value.parts ?? [], part: read.value.part ?? 0 }) : read;
 
 /**
  * Reads what a file holds as music as it is written, whatever kind it is. Errors: `too-large`, `not-read` for kinds that are
@@ -86,20 +90,13 @@ export const readFileMusic = ({ name, bytes }: SourceFile, tools: ReadingTools, 
   const kind = fileKind(name, startOf(bytes));
   const large = tooLargeFor(kind, bytes.length);
   if (large) return failure(large);
-  if (kind === 'midi') {
-    const read = readMidiMusic(bytes, part);
-    return read.ok ? success({ kind, music: read.value, parts: read.value.parts, part: read.value.part }) : read;
-  }
+  if (kind === 'midi') return ofKind(kind, readMidiMusic(bytes, part));
   const text = kind === 'packed' ? unpacked(bytes, tools) : success(textOfBytes(bytes));
   if (!text.ok) return text;
   const refused = notRead(name, startOf(bytes), text.value);
   if (refused) return failure(refused);
-  if (kind === 'tablature') {
-    const read = readTabMusic(text.value);
-    return read.ok ? success(withParts(kind, read.value)) : read;
-  }
-  const read = readMusicXmlMusic(text.value, tools.parser(), part);
-  return read.ok ? success({ kind, music: read.value, parts: read.value.parts, part: read.value.part }) : read;
+  if (kind === 'tablature') return ofKind(kind, readTabMusic(text.value));
+  return ofKind(kind, readMusicXmlMusic(text.value, tools.parser(), part));
 };
 
 /** Bars of a long file that are taken where nothing is chosen. */

@@ -4,10 +4,12 @@ declare module 'verovio/wasm' {
 }
 
 declare module 'verovio/esm' {
+  /** As much of the engraver as sheets and tests need. */
   export class VerovioToolkit {
     constructor(module: unknown);
-    loadData(data: string): boolean;
     setOptions(options: object): void;
+    loadData(data: string): boolean;
+    getPageCount(): number;
     renderToSVG(page: number): string;
     renderToTimemap(options: object): unknown;
     getMIDIValuesForElement(id: string): unknown;
