@@ -15,8 +15,8 @@ export default defineConfig({
   testDir: '.',
   testMatch: '**/*.spec.ts',
   outputDir: '../test-results',
-  fullyParallel: false,
-  workers: 2,
+  fullyParallel: true,
+  workers: 3,
   timeout: 45_000,
   expect: { timeout: 8_000 },
   // On a machine that others use too a page may be starved for seconds; what fails twice is broken.

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern } from '@fleet-wren/core';
+import { newPattern, newSong, type LadderPlan } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
 import { expect, openStudio, test, violations } from './studio.ts';
 
@@ -8,6 +8,14 @@ const PATTERN = newPattern('Towpath roll', {
   tempo: 72,
   subdivision: 2,
 });
+
+/** A song whose first section has something to practise. */
+const SONG = newSong('Ash lane');
+
+interface Assignment {
+  readonly id: string;
+  readonly plan: LadderPlan;
+}
 
 /** A studio with a pattern, and a student who stands on a page of their own. */
 const withStudent = async (page: Page, name = 'Imre Sallow'): Promise<void> => {
@@ -97,6 +105,72 @@ test('a set of drills is set, the easiest first', async ({ page }) => {
   const items = page.getByRole('region', { name: 'What is practised' }).getByRole('article');
   await expect(items).toHaveCount(2);
   await expect(items.first()).toContainText('Drill at 60');
+});
+
+test('stages are arranged while a song’s section is set, and again later; the sheet prints the teacher’s remark', async ({
+  page,
+}) => {
+  await withStudent(page);
+  await page.request.post('/api/songs', { data: { song: SONG } });
+  await page.getByRole('button', { name: 'Set part of a song' }).click();
+  await page.getByRole('button', { name: 'Ash lane' }).click();
+  await page.getByRole('list', { name: 'Sections' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Arrange the stages' }).click();
+  const stages = page.getByRole('list', { name: 'Stages in order' });
+  await page.getByRole('button', { name: 'Leave out Position' }).click();
+  await expect(page.getByRole('status', { name: 'What follows' })).toContainText('begins without “Position”');
+  await page.getByLabel('Remark on The thumb alone').fill('Let it walk like the ferryman.');
+  await page.getByLabel('Tempo of The thumb alone').fill('51');
+  await page.getByLabel('A stage of your own').fill('For the neighbours');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(stages).toContainText('For the neighbours');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Set it' }).click();
+  const item = page.getByRole('article', { name: /^Ash lane/ });
+  await expect(item).toContainText('The thumb alone at 51');
+  await item.getByRole('button', { name: 'ladder and days' }).click();
+  await item.getByRole('button', { name: 'Arrange the stages' }).click();
+  await page.getByRole('button', { name: 'The thumb alone later' }).click();
+  await page.getByRole('button', { name: 'Position', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(item).toContainText(/^(?!.*The thumb alone at 51).*Position/s);
+  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await expect(item.locator('.item-standing')).toContainText('The fingers alone');
+  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await expect(item.locator('.item-standing')).toContainText('The thumb alone at 51');
+  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  await expect(page.getByRole('article', { name: /Sheet: For/ })).toContainText('Let it walk like the ferryman.');
+});
+
+test('what practice says of the hand is shown, and taken for the hand', async ({ page }) => {
+  await withStudent(page);
+  await setPattern(page);
+  const id = page.url().split('/').at(-1) ?? '';
+  const [item] = (await (await page.request.get(`/api/students/${id}/assignments`)).json()) as readonly Assignment[];
+  const tempo = item?.plan.stages.find(({ key }) => key === 'tempo');
+  const events = Array.from({ length: 60 }, (_, index) => ({
+    assignment: item?.id,
+    event: {
+      id: randomUUID(),
+      at: Date.now() - 3_600_000 * (60 - index),
+      kind: index % 3 === 0 ? 'clean' : 'slipped',
+      stage: 'tempo',
+      tempo: Math.round((tempo?.ceiling ?? 100) * 0.7),
+    },
+  }));
+  for (let from = 0; from < events.length; from += 15) {
+    const data = { events: events.slice(from, from + 15) };
+    expect((await page.request.post(`/api/students/${id}/events`, { data })).status()).toBe(201);
+  }
+  await page.reload();
+  const hand = page.getByRole('region', { name: 'The hand' });
+  await expect(hand.getByRole('table')).toContainText(/again|in turn/);
+  await expect(hand.getByRole('table')).toContainText('% slower');
+  expect(await violations(page)).toEqual([]);
+  await hand.getByRole('button', { name: 'Judge by what was heard' }).click();
+  await expect(page.getByText(/made for Imre Sallow’s hand as heard/)).toBeVisible();
+  await expect(hand).toContainText('Hands kept: 1');
+  await expect(hand.getByRole('button', { name: 'Judge by what was heard' })).toBeHidden();
 });
 
 test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {

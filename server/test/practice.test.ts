@@ -2,12 +2,15 @@ import { randomUUID } from 'node:crypto';
 import {
   DAY,
   HANDS,
+  changeStage,
+  dropStage,
   ladderFor,
   newPattern,
   planOf,
   valueOrThrow,
   readFigure,
   type Hand,
+  type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
 } from '@fleet-wren/core';
@@ -70,6 +73,72 @@ test('a plan keeps the hand it was made for; no hand is taken that nobody has', 
     .post(`/api/students/${id}/assignments`)
     .send({ name: 'A', pattern, target: 80, way: WAY, plan: wrong })
     .expect(400);
+});
+
+describe('stages as the teacher arranged them', () => {
+  test('what happened counts by the new order; an old version, a plan of nonsense, another studio: refused', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const assigned = await set(agent, id);
+    const first = plan.stages[0]?.key;
+    const done = { assignment: assigned.id, event: happened('done', { stage: first }) };
+    await agent
+      .post(`/api/students/${id}/events`)
+      .send({ events: [done] })
+      .expect(201);
+    const without = dropStage(plan, first ?? '');
+    const path = `/api/assignments/${assigned.id}`;
+    const changed = await agent.put(path).send({ version: 1, plan: without }).expect(200);
+    const { standing, plan: kept } = changed.body as Assigned & { readonly plan: LadderPlan };
+    expect([standing.passed, standing.stage]).toEqual([0, without.stages[0]?.name]);
+    expect(kept).toEqual(without);
+    await agent.put(path).send({ version: 1, plan }).expect(409);
+    const twice = { ...plan, stages: [...plan.stages, plan.stages[0]] };
+    const none = { ...plan, stages: [] };
+    const odd = { ...plan, stages: [{ ...plan.stages[0], ceiling: -1 }] };
+    for (const wrong of [twice, none, odd, 'all of them', null])
+      await agent.put(path).send({ version: 2, plan: wrong }).expect(400);
+    const stranger = await server.newStudio();
+    await stranger.put(path).send({ version: 2, plan }).expect(404);
+  });
+
+  test('a remark of the teacher’s own comes back, and with the room', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const key = plan.stages[1]?.key ?? '';
+    await set(agent, id, { plan: changeStage(plan, key, { remark: 'As if somebody slept.' }) });
+    const { token } = (await agent.post(`/api/students/${id}/links`).send({ days: 3 }).expect(201)).body as {
+      readonly token: string;
+    };
+    const room = await server.stranger().get('/api/practice').set('x-practice-link', token).expect(200);
+    expect(JSON.stringify(room.body)).toContain('As if somebody slept.');
+  });
+});
+
+describe('what practice says of a hand', () => {
+  test('attempts at what is set move it; one taken back does not count; strangers learn nothing', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    const assigned = await set(agent, id);
+    const tempo = plan.stages.find(({ key }) => key === 'tempo');
+    const slip = () => happened('slipped', { stage: 'tempo', tempo: tempo?.tempos[0] });
+    const slips = [slip(), slip(), slip()];
+    const back = happened('undone', { of: slips[0]?.id });
+    const events = [...slips, back].map((event) => ({ assignment: assigned.id, event }));
+    await agent.post(`/api/students/${id}/events`).send({ events }).expect(201);
+    const [heard, ...more] = (await agent.get(`/api/students/${id}/ability`).expect(200)).body as HeardAbility[];
+    expect(more).toEqual([]);
+    expect([heard?.constraint, heard?.attempts]).toEqual([tempo?.constraint, 2]);
+    expect(heard?.slowness).toBeGreaterThan(1);
+    const stranger = await server.newStudio();
+    await stranger.get(`/api/students/${id}/ability`).expect(404);
+  });
+
+  test('a student who has done nothing yet has nothing to tell', async () => {
+    const agent = await server.newStudio();
+    const { id } = await student(agent);
+    expect((await agent.get(`/api/students/${id}/ability`).expect(200)).body).toEqual([]);
+  });
 });
 
 describe('students', () => {

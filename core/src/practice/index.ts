@@ -8,10 +8,24 @@ export {
   type Ladder,
   type LadderAim,
   type LadderPlan,
+  type PlannedStage,
   type Stage as LadderStage,
   type TargetWarning,
   type Way,
 } from './ladder.ts';
+export {
+  PLAN_LIMITS,
+  addStage,
+  changeStage,
+  consequencesOf,
+  dropStage,
+  moveStage,
+  stagesLeftOut,
+  takeUpStage,
+  type OwnStage,
+} from './arrange.ts';
+export { constraintName, constraintOf, slownessOf, type Constraint } from './constraint.ts';
+export { abilitiesOf, correctedHand, type CorrectedHand, type HeardAbility, type Practised } from './heard-hand.ts';
 export type { AboutStudent } from './about.ts';
 export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
 export {

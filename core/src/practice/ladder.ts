@@ -4,6 +4,7 @@ import { ABLE_ADULT, SCHOOLS, type Hand } from '../fingering/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
+import { constraintOf, type Constraint } from './constraint.ts';
 import { rawStages, type LeftOut, type RawStage } from './stages.ts';
 import { easyTempo, tempoSteps } from './steps.ts';
 
@@ -21,6 +22,8 @@ export interface Stage extends RawStage {
   readonly ceiling: number | null;
   /** What limits it, in a teacher's words; null where nothing does. */
   readonly cause: string | null;
+  /** Which digit, or which two in turn, that is about. */
+  readonly constraint: Constraint | null;
   /** The stage it prepares; null for the last. */
   readonly prepares: string | null;
 }
@@ -104,11 +107,13 @@ const warningFor = (
 };
 
 const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, hand: Hand): Stage => {
-  const limit = raw.pattern.strokes.length === 0 ? null : judge(raw.pattern, { hand }).ceiling;
+  const judgement = raw.pattern.strokes.length === 0 ? null : judge(raw.pattern, { hand });
+  const limit = judgement?.ceiling;
   const ceiling = limit?.bpm ?? null;
   const reach = ceiling === null ? target : Math.min(target, Math.floor(ceiling));
   const tempos = raw.kind === 'tempo' ? tempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [easyTempo(reach, ceiling)];
-  return { ...raw, tempos, ceiling, cause: limit?.cause ?? null, prepares: next?.name ?? null };
+  const constraint = judgement && constraintOf(judgement);
+  return { ...raw, tempos, ceiling, cause: limit?.cause ?? null, constraint, prepares: next?.name ?? null };
 };
 
 /**
@@ -142,13 +147,34 @@ export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
   });
 };
 
+/** A stage as practising has to know it: without what is played. */
+export interface PlannedStage extends Pick<Stage, 'key' | 'name' | 'gate' | 'tempos'> {
+  readonly cause?: string | null;
+  /** The quickest the hand could play it, in beats a minute, and what it is held up by. */
+  readonly ceiling?: number | null;
+  readonly constraint?: Constraint | null;
+  /** The teacher's own remark, in place of the one that comes with the stage. */
+  readonly remark?: string;
+}
+
 /** What of a ladder practising has to know: no patterns. */
 export interface LadderPlan {
-  readonly stages: readonly (Pick<Stage, 'key' | 'name' | 'gate' | 'tempos'> & { readonly cause?: string | null })[];
+  readonly stages: readonly PlannedStage[];
   readonly target: number;
   /** The hand the ladder was made for, where it is not the able adult's. */
   readonly hand?: Hand;
 }
+
+/** A stage of a ladder as a plan holds it. */
+export const plannedStage = ({ key, name, gate, tempos, cause, ceiling, constraint }: Stage): PlannedStage => ({
+  key,
+  name,
+  gate,
+  tempos,
+  cause,
+  ceiling,
+  constraint,
+});
 
 /**
  * The plan of a ladder: its stages with their gates and tempos and the hand it was made for, without what is played.
@@ -158,5 +184,5 @@ export interface LadderPlan {
 export const planOf = ({ stages, target, hand }: Ladder): LadderPlan => ({
   target,
   ...(hand === ABLE_ADULT ? {} : { hand }),
-  stages: stages.map(({ key, name, gate, tempos, cause }) => ({ key, name, gate, tempos, cause })),
+  stages: stages.map(plannedStage),
 });

@@ -10,6 +10,7 @@ export {
   type WrittenSong,
 } from './realise-song.ts';
 export { figureFrom, patternOfBars } from './figure.ts';
+export { sectionPatterns, type SectionPattern } from './section-patterns.ts';
 export { problemsOfSong } from './problems.ts';
 export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';
 export { studySong, type BarReading, type SongStudy } from './study.ts';

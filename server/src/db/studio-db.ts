@@ -57,6 +57,11 @@ export class StudioScope {
     return { ...row, student_id: student };
   }
 
+  /** What a query within the scope finds, to be asked further. */
+  from(query: Knex.QueryBuilder): Knex.QueryBuilder {
+    return this.db.from(query.as('found'));
+  }
+
   /** The database's time now, to the millisecond. */
   now(): Knex.Raw {
     return this.db.fn.now(3);

@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { ThreadPool } from '../common/thread-pool.ts';
-import { fold, type FoldTask, type Folded } from './fold.ts';
+import type { HeardAbility } from '@fleet-wren/core';
+import { fold, hearHand, type FoldTask, type Folded, type HandTask } from './fold.ts';
 
 /** Characters of a log that are gone through at once: a few milliseconds; longer ones take a thread. */
 const AT_ONCE = 100_000;
@@ -11,14 +12,19 @@ const DEADLINE = 10_000;
 /** Goes through logs so that no request waits for another’s. */
 @Injectable()
 export class FoldPool implements OnModuleDestroy {
-  private readonly pool = new ThreadPool<FoldTask, Folded>({
+  private readonly pool = new ThreadPool<FoldTask | HandTask, Folded | readonly HeardAbility[]>({
     worker: 'practice/fold.worker',
     threads: 1,
     waiting: 200,
   });
 
   async fold(task: FoldTask): Promise<Folded> {
-    return task.log.length <= AT_ONCE ? fold(task) : this.pool.run(task, DEADLINE);
+    return task.log.length <= AT_ONCE ? fold(task) : ((await this.pool.run(task, DEADLINE)) as Folded);
+  }
+
+  async hearHand(task: HandTask): Promise<readonly HeardAbility[]> {
+    if (task.attempts.length <= AT_ONCE) return hearHand(task);
+    return (await this.pool.run(task, DEADLINE)) as readonly HeardAbility[];
   }
 
   onModuleDestroy(): Promise<void> {

@@ -1,4 +1,5 @@
-import { fold } from './fold.ts';
+import { fold, hearHand, type FoldTask, type Folded, type HandTask } from './fold.ts';
 
 /** What a thread of the pool does with each task. */
-export default fold;
+export default (task: FoldTask | HandTask): Folded | ReturnType<typeof hearHand> =>
+  'attempts' in task ? hearHand(task) : fold(task);

@@ -59,6 +59,11 @@ export class AssignmentsController {
     return this.practice.progress(principal, id);
   }
 
+  @Get('students/:id/ability')
+  ability(@SignedIn() principal: Principal, @Param('id') id: string) {
+    return this.practice.ability(principal, id);
+  }
+
   @Get('students/:id/events')
   log(@SignedIn() principal: Principal, @Param('id') id: string) {
     return this.practice.log(principal, id);

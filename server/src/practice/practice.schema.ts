@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import {
   PATTERN_LIMITS,
+  PLAN_LIMITS,
   TEMPO_RANGE,
   WAYS,
   makeHand,
@@ -27,6 +28,8 @@ export interface AssignmentChange {
   readonly version: number;
   readonly place?: number;
   readonly ended?: boolean;
+  /** Its stages as the teacher arranged them. */
+  readonly plan?: LadderPlan;
 }
 
 /** What happened, and in which assignment; checked one by one by core. */
@@ -59,16 +62,20 @@ const planSchema = Joi.object<LadderPlan>({
     .items(
       Joi.object({
         key: words(40).min(1).required(),
-        name: words(80).min(1).required(),
+        name: words(PLAN_LIMITS.name).min(1).required(),
         gate: Joi.number().integer().min(0).max(50).required(),
         tempos: Joi.array().items(tempo).max(60).required(),
         cause: words(400).allow(null),
+        ceiling: Joi.number().greater(0).max(1e6).allow(null),
+        constraint: words(20).allow(null),
+        remark: words(PLAN_LIMITS.remark),
       }),
     )
+    .unique('key')
     .min(1)
-    .max(40)
+    .max(PLAN_LIMITS.stages)
     .required(),
-}).required();
+});
 
 export const assignmentSchema = Joi.object<AssignmentForm>({
   name: words(PATTERN_LIMITS.name).trim().min(1).required(),
@@ -79,13 +86,14 @@ export const assignmentSchema = Joi.object<AssignmentForm>({
   way: Joi.string()
     .valid(...WAYS)
     .required(),
-  plan: planSchema,
+  plan: planSchema.required(),
 });
 
 export const assignmentChangeSchema = Joi.object<AssignmentChange>({
   version: versionNumber().required(),
   place: Joi.number().integer().min(0).max(1000),
   ended: Joi.boolean().strict(),
+  plan: planSchema,
 });
 
 export const eventsSchema = Joi.object<EventsForm>({

@@ -6,6 +6,8 @@ import {
   readEvent,
   readPattern,
   valueOrThrow,
+  type HeardAbility,
+  type LadderPlan,
   type PracticeEvent,
   type Progress,
 } from '@fleet-wren/core';
@@ -20,8 +22,8 @@ import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } f
 import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
 import { standingOf } from './standing.ts';
 
-/** Bits of chance in a link's token, and how many links and assignments a student may have. */
-const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300 } as const;
+/** Bits of chance in a link's token, how many assignments a student may have, and events that are shown and heard. */
+const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000 } as const;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
@@ -71,12 +73,39 @@ export class PracticeService {
     return this.practice.insert(scope, studentId, { ...form, pattern, sourceId }, { standing, place: all.length });
   }
 
-  async change(principal: Principal, id: string, { version, ...change }: AssignmentChange): Promise<Assignment> {
+  async change(principal: Principal, id: string, { version, plan, ...change }: AssignmentChange): Promise<Assignment> {
     const scope = this.studios.for(principal);
-    const changed = await this.practice.change(scope, { id: checkedId(id), version }, change);
+    const at = { id: checkedId(id), version };
+    const changed = plan
+      ? await this.arrange(scope, at, { ...change, plan })
+      : await this.practice.change(scope, at, change);
     if (changed) return changed;
     const current = orNotFound(await this.practice.find(scope, id));
     throw new ErrorWithState(problem('version-conflict'), { current });
+  }
+
+  /** Another plan: what happened counts by it from now on, and nothing is added meanwhile. */
+  private arrange(
+    scope: StudioScope,
+    at: { readonly id: string; readonly version: number },
+    change: Omit<AssignmentChange, 'version'> & { readonly plan: LadderPlan },
+  ): Promise<Assignment | undefined> {
+    return scope.transaction(async (inside) => {
+      const [held] = await this.practice.held(inside, [at.id]);
+      if (!held) return undefined;
+      const log = await this.practice.logOf(inside, at.id);
+      const { standing } = await this.folds.fold({ plan: change.plan, log, now: Date.now() });
+      return this.practice.change(inside, at, { ...change, standing });
+    });
+  }
+
+  /** What practice says of a student’s hand, constraint by constraint. */
+  async ability(principal: Principal, studentId: string): Promise<readonly HeardAbility[]> {
+    const scope = await this.scopeOf(principal, studentId);
+    const all = await this.practice.plansOf(scope, studentId);
+    const attempts = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
+    const plans = Object.fromEntries(all.map(({ id, plan }) => [id, plan]));
+    return this.folds.hearHand({ plans, attempts, now: Date.now() });
   }
 
   async drop(principal: Principal, id: string): Promise<void> {

@@ -22,6 +22,12 @@ export interface Assignment {
   readonly endedAt: Date | null;
 }
 
+/** What of an assignment changes; another plan comes with how it stands by that plan. */
+type Change = { readonly place?: number; readonly ended?: boolean } & (
+  | { readonly plan?: undefined; readonly standing?: undefined }
+  | { readonly plan: LadderPlan; readonly standing: Standing }
+);
+
 /** What a list shows of an assignment: not what is played. */
 export type AssignmentLine = Omit<Assignment, 'pattern' | 'plan'>;
 
@@ -65,6 +71,11 @@ export class PracticeStore {
       .where({ student_id: studentId })
       .orderBy(['place', 'id'])
       .select(...WHOLE);
+  }
+
+  /** The plans of all a student ever practised. */
+  async plansOf(scope: StudioScope, studentId: string): Promise<readonly Pick<Assignment, 'id' | 'plan'>[]> {
+    return scope.rows('assignments').where({ student_id: studentId }).select('id', 'plan');
   }
 
   async find(scope: StudioScope, id: string): Promise<Assignment | undefined> {
@@ -113,7 +124,7 @@ export class PracticeStore {
   async change(
     scope: StudioScope,
     { id, version }: { readonly id: string; readonly version: number },
-    { place, ended }: { readonly place?: number; readonly ended?: boolean },
+    { place, ended, plan, standing }: Change,
   ): Promise<Assignment | undefined> {
     const [kept] = (await scope
       .rows('assignments')
@@ -122,6 +133,7 @@ export class PracticeStore {
         version: version + 1,
         ...(place === undefined ? {} : { place }),
         ...(ended === undefined ? {} : { ended_at: ended ? scope.now() : null }),
+        ...(plan === undefined ? {} : { plan: JSON.stringify(plan), standing: JSON.stringify(standing) }),
       })
       .returning([...WHOLE])) as readonly Assignment[];
     return kept;
@@ -168,6 +180,23 @@ export class PracticeStore {
       .rows('practice_events')
       .where({ assignment_id: assignmentId })
       .first(scope.raw(`coalesce(json_agg(${event} order by at)::text, '[]') as log`))) as { readonly log: string };
+    return found.log;
+  }
+
+  /** The latest attempts of a student as JSON text, each with what it belongs to. */
+  async attemptsOf(scope: StudioScope, studentId: string, most: number): Promise<string> {
+    const latest = scope
+      .rows('practice_events')
+      .where({ student_id: studentId })
+      .whereIn('kind', ['clean', 'slipped', 'undone'])
+      .orderBy('at', 'desc')
+      .limit(most)
+      .select('id', 'at', 'kind', 'body', 'assignment_id');
+    const event = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";
+    const one = `json_build_object('assignment', assignment_id, 'event', ${event})`;
+    const found = (await scope.from(latest).first(scope.raw(`coalesce(json_agg(${one})::text, '[]') as log`))) as {
+      readonly log: string;
+    };
     return found.log;
   }
 

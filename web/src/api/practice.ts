@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { LadderPlan, Pattern, PracticeEvent, Progress, Standing, Way } from '@fleet-wren/core';
+import type { HeardAbility, LadderPlan, Pattern, PracticeEvent, Progress, Standing, Way } from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** What a list shows of something that is practised. */
@@ -58,6 +58,13 @@ export const useProgress = (assignmentId: string) =>
     queryFn: () => ask<Progress>('GET', `/assignments/${assignmentId}/progress`),
   });
 
+/** What practice says of a student’s hand. */
+export const useAbility = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, studentId, 'ability'],
+    queryFn: () => ask<readonly HeardAbility[]>('GET', `/students/${studentId}/ability`),
+  });
+
 export const useLog = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'log'],
@@ -102,6 +109,7 @@ export const useChangeAssignment = () =>
       readonly version: number;
       readonly place?: number;
       readonly ended?: boolean;
+      readonly plan?: LadderPlan;
     }) => ask<Assignment>('PUT', `/assignments/${id}`, change),
   );
 

@@ -7,6 +7,7 @@ export interface KeptHand {
   readonly id: string;
   readonly name: string;
   readonly studentId: string | null;
+  readonly workedAt: string;
   readonly document: {
     readonly scale: Readonly<Partial<Record<Striker, number>>>;
     readonly times: Readonly<Partial<Record<EstimateKey, number>>>;

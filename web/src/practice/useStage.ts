@@ -1,17 +1,6 @@
-import {
-  gateAtHand,
-  progressOf,
-  type Hand,
-  type Ladder,
-  type LadderStage,
-  type Pattern,
-  type Progress,
-  type Result,
-  type Way,
-} from '@fleet-wren/core';
+import { gateAtHand, progressOf, type Ladder, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { useLadder } from '../workers/useLadder.ts';
 import { eventsOf, type RoomItem, type RoomState } from './room.ts';
 
 /** What is practised now. */
@@ -42,21 +31,10 @@ const reviewed = (item: RoomItem, waiting: RoomState['waiting']): number => {
     .reduce((count, { kind }) => (kind === 'clean' ? count + 1 : kind === 'slipped' ? 0 : count), 0);
 };
 
-interface Question {
-  readonly pattern: Pattern;
-  readonly target: number;
-  readonly way: Way;
-  readonly hand: Hand | undefined;
-}
-
-const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<Result<Ladder>> =>
-  studyWorker.ask('ladder', [pattern, aim], { signal });
-
 /** What of an item is at hand: the stage by its plan, with what is played, or a review of what is learnt. */
 export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand => {
   const { pattern, target, way, plan } = item;
-  const question = useMemo(() => ({ pattern, target, way, hand: plan.hand }), [pattern, target, way, plan.hand]);
-  const { value } = useAnswer(question, askLadder);
+  const { value } = useLadder({ pattern, target, way, hand: plan.hand });
   const ladder = value?.ok ? value.value : undefined;
   return useMemo(() => {
     const progress = progressOf(plan, eventsOf(item, waiting));
@@ -73,7 +51,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
       streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
       pattern: tempo === null ? played : { ...played, tempo },
       why: made?.why ?? '',
-      remark: made?.remark ?? '',
+      remark: stage?.remark ?? made?.remark ?? '',
     };
   }, [item, waiting, plan, ladder, pattern, target]);
 };

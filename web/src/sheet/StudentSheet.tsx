@@ -1,14 +1,4 @@
-import {
-  gateAtHand,
-  planSitting,
-  realise,
-  type Ladder,
-  type LadderStage,
-  type Pattern,
-  type Progress,
-  type Result,
-} from '@fleet-wren/core';
-import { useQuery } from '@tanstack/react-query';
+import { gateAtHand, planSitting, realise, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
 import { QRCodeSVG } from 'qrcode.react';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
@@ -19,7 +9,7 @@ import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useNow } from '../parts/useNow.ts';
 import { hurtLately, roomAddress, sittingItem } from '../parts/practice.ts';
-import { studyWorker } from '../workers/client.ts';
+import { useLadder } from '../workers/useLadder.ts';
 import { Engraved } from './Engraved.tsx';
 import type { Paper } from './paper.ts';
 import { Tablature } from './parts.tsx';
@@ -71,6 +61,9 @@ interface AtHandProps {
 const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
   const planned = item.plan.stages[progress.stage];
   const gate = gateAtHand(item.plan, progress);
+  // A stage of the teacher's own is the whole figure.
+  const played = stage ? stage.pattern : item.pattern;
+  const figure = played.strokes.length > 0 ? played : undefined;
   return (
     <section className="sheet-item">
       <h2>
@@ -84,10 +77,11 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
           </p>
           <p>
             {gate > 0 ? `${gate} times clean in a row, then the next. ` : ''}
-            {stage && `${stage.minutes} minutes. ${stage.remark}`}
+            {stage && `${stage.minutes} minutes. `}
+            {planned.remark ?? stage?.remark}
           </p>
           {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
-          {stage && stage.pattern.strokes.length > 0 && <Figure pattern={stage.pattern} paper={paper} />}
+          {figure && <Figure pattern={figure} paper={paper} />}
         </>
       ) : (
         <p>Learnt. Twice clean at {item.target} keeps it.</p>
@@ -96,15 +90,10 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
   );
 };
 
-const useLadder = ({ id, pattern, target, way, plan: { hand } }: Assignment) =>
-  useQuery({
-    queryKey: ['sheet ladder', id],
-    queryFn: (): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, way, hand }]),
-  });
-
 const Item = ({ item, paper }: { readonly item: Assignment; readonly paper: Paper }) => {
   const { data: progress } = useProgress(item.id);
-  const { data: ladder } = useLadder(item);
+  const { pattern, target, way, plan } = item;
+  const { value: ladder } = useLadder({ pattern, target, way, hand: plan.hand });
   if (!progress || !ladder) return null;
   const key = item.plan.stages[progress.stage]?.key;
   const stage = ladder.ok ? ladder.value.stages.find((one) => one.key === key) : undefined;

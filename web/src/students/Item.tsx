@@ -1,5 +1,5 @@
 import { useNow } from '../parts/useNow.ts';
-import { weakStages, type Progress } from '@fleet-wren/core';
+import { ceilingFigure, weakStages, type Progress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -7,6 +7,7 @@ import { wordsOf } from '../api/client.ts';
 import { useChangeAssignment, useDropAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { AtHand } from '../parts/lesson/AtHand.tsx';
+import { ArrangeDialog } from './ArrangeDialog.tsx';
 import { TempoChart } from './TempoChart.tsx';
 import { agoWords, standingWords } from './words.ts';
 
@@ -15,7 +16,7 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
   const passed = new Map(progress?.passed.map(({ key, at }) => [key, at]));
   return (
     <ol className="ladder" aria-label={`Stages of ${item.name}`}>
-      {item.plan.stages.map(({ key, name, tempos, gate }, index) => (
+      {item.plan.stages.map(({ key, name, tempos, gate, ceiling, remark }, index) => (
         <li
           key={key}
           className={passed.has(key) ? 'rung rung-passed' : index === progress?.stage ? 'rung rung-now' : 'rung'}
@@ -24,8 +25,10 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
           <span className="text-soft">
             {tempos.length > 0 && ` ${tempos.length > 1 ? `${tempos[0]} to ${tempos.at(-1)}` : tempos[0]}`}
             {gate > 0 && ` · ${gate} in a row`}
+            {ceiling && ` · ceiling ${ceilingFigure(ceiling)}`}
             {passed.has(key) && ` · passed ${agoWords(passed.get(key) ?? null)}`}
           </span>
+          {remark && <span className="rung-remark">{remark}</span>}
         </li>
       ))}
     </ol>
@@ -49,11 +52,16 @@ const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress
 
 const Detail = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
+  const [arranging, setArranging] = useState(false);
   return (
     <div className="item-detail">
       {progress && <TempoChart progress={progress} target={item.target} />}
       {progress && <Weak item={item} progress={progress} />}
       <Stages item={item} />
+      <Button variant="quiet" size="sm" onClick={() => setArranging(true)}>
+        Arrange the stages
+      </Button>
+      {arranging && <ArrangeDialog item={item} hide={() => setArranging(false)} />}
     </div>
   );
 };

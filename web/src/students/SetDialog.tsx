@@ -1,22 +1,22 @@
-import { WAYS, planOf, sentence, type Hand, type Ladder, type Pattern, type Result, type Way } from '@fleet-wren/core';
+import {
+  WAYS,
+  planOf,
+  sentence,
+  type Hand,
+  type Ladder,
+  type LadderPlan,
+  type Pattern,
+  type Way,
+} from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
 import { useSetAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
 import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
-
-interface Question {
-  readonly pattern: Pattern;
-  readonly target: number;
-  readonly way: Way;
-  readonly hand: Hand;
-}
-
-const askLadder = ({ pattern, ...aim }: Question, signal: AbortSignal): Promise<Result<Ladder>> =>
-  studyWorker.ask('ladder', [pattern, aim], { signal });
+import { useLadder } from '../workers/useLadder.ts';
+import { Arrange } from './Arrange.tsx';
+import { SongSection } from './SongSection.tsx';
 
 const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (target: number) => void }) => {
   const { warning } = ladder;
@@ -32,10 +32,10 @@ const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (ta
   );
 };
 
-const Stages = ({ ladder }: { readonly ladder: Ladder }) => (
+const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: LadderPlan }) => (
   <>
     <ol className="ladder-preview" aria-label="Stages">
-      {ladder.stages.map(({ key, name, tempos, gate }) => (
+      {plan.stages.map(({ key, name, tempos, gate }) => (
         <li key={key}>
           {name}
           <span className="text-soft">
@@ -64,26 +64,38 @@ interface ChosenProps {
   readonly student: Student;
   readonly hand: Hand;
   readonly pattern: Pattern;
-  readonly sourceId: string;
+  readonly sourceId?: string;
   readonly hide: () => void;
 }
+
+/** The plan of a ladder, as it is made or as the teacher arranged it; another ladder is a plan anew. */
+const usePlan = (ladder: Ladder | undefined) => {
+  const [arranged, setArranged] = useState<{ readonly ladder: Ladder; readonly plan: LadderPlan } | null>(null);
+  const [arranging, setArranging] = useState(false);
+  const made = useMemo(() => ladder && planOf(ladder), [ladder]);
+  const plan = arranged && arranged.ladder === ladder ? arranged.plan : made;
+  const arrange = (next: LadderPlan): void => {
+    if (ladder) setArranged({ ladder, plan: next });
+  };
+  return { plan, arranging, arrange, setArranging };
+};
 
 const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<Way>(student.about.way ?? WAYS[0]);
   const target = Number(typed);
-  const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
-  const { value, trouble } = useAnswer(question, askLadder);
+  const { value, trouble } = useLadder({ pattern, target, way, hand });
   const set = useSetAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
-  const keep = (made: Ladder): void =>
-    set.mutate({ name: pattern.name, pattern, sourceId, target, way, plan: planOf(made) }, { onSuccess: hide });
+  const { plan, arranging, arrange, setArranging } = usePlan(ladder);
+  const keep = (kept: LadderPlan): void =>
+    set.mutate({ name: pattern.name, pattern, sourceId, target, way, plan: kept }, { onSuccess: hide });
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="set-title">
       <Form
         onSubmit={(event) => {
           event.preventDefault();
-          if (ladder) keep(ladder);
+          if (plan) keep(plan);
         }}
       >
         <Modal.Header closeButton>
@@ -120,7 +132,13 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
             </p>
           )}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
-          {ladder && <Stages ladder={ladder} />}
+          {ladder && plan && !arranging && <Stages ladder={ladder} plan={plan} />}
+          {ladder && plan && arranging && <Arrange ladder={ladder} plan={plan} change={arrange} />}
+          {ladder && !arranging && (
+            <Button variant="plain" size="sm" onClick={() => setArranging(true)}>
+              Arrange the stages
+            </Button>
+          )}
           {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
         </Modal.Body>
         <Modal.Footer>
@@ -136,19 +154,22 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   );
 };
 
-/** Sets something to be practised: which pattern, to which tempo, in which way. */
+/** Sets something to be practised: which pattern or section of a song, to which tempo, in which way. */
 export const SetDialog = ({
   student,
   hand,
+  from,
   hide,
 }: {
   readonly student: Student;
   readonly hand: Hand;
+  readonly from: 'patterns' | 'songs';
   readonly hide: () => void;
 }) => {
-  const [chosen, setChosen] = useState<{ readonly pattern: Pattern; readonly id: string } | null>(null);
-  return chosen ? (
-    <Aim student={student} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />
+  const [chosen, setChosen] = useState<{ readonly pattern: Pattern; readonly id?: string } | null>(null);
+  if (chosen) return <Aim student={student} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />;
+  return from === 'songs' ? (
+    <SongSection student={student} take={(pattern) => setChosen({ pattern })} hide={hide} />
   ) : (
     <PatternPicker
       about={`What ${student.name} is to practise: a ladder of stages is made from it.`}

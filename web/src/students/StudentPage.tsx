@@ -10,6 +10,7 @@ import { useStudent, type Student } from '../api/students.ts';
 import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { download, fileName } from '../parts/download.ts';
 import { NoteForm } from '../parts/lesson/NoteForm.tsx';
+import { HandHeard } from './HandHeard.tsx';
 import { Item } from './Item.tsx';
 import { Links } from './Links.tsx';
 import { SetDialog } from './SetDialog.tsx';
@@ -58,7 +59,7 @@ const Log = ({ student, items }: LogProps) => {
     <section aria-label="Log">
       <h2>Log</h2>
       <NoteForm studentId={student.id} />
-      <ol className="log" aria-label="What happened, newest first">
+      <ol className="log" aria-label="What happened, newest first" tabIndex={0}>
         {gathered(log, items)
           .slice(0, 60)
           .map(({ event, assignment, words, count }) => (
@@ -100,7 +101,7 @@ const Page = ({ student }: { readonly student: Student }) => {
   const { data: items = [] } = useAssignments(student.id);
   const { data: log = [] } = useLog(student.id);
   const hand = useHandOf(student.id);
-  const [setting, setSetting] = useState<'pattern' | 'drills' | null>(null);
+  const [setting, setSetting] = useState<'patterns' | 'songs' | 'drills' | null>(null);
   const hide = (): void => setSetting(null);
   const open = items.filter(({ endedAt }) => endedAt === null);
   const ended = items.filter(({ endedAt }) => endedAt !== null);
@@ -115,8 +116,11 @@ const Page = ({ student }: { readonly student: Student }) => {
           <section aria-label="What is practised">
             <h2>
               What is practised{' '}
-              <Button size="sm" onClick={() => setSetting('pattern')}>
+              <Button size="sm" onClick={() => setSetting('patterns')}>
                 Set something
+              </Button>
+              <Button size="sm" variant="quiet" onClick={() => setSetting('songs')}>
+                Set part of a song
               </Button>
               <Button size="sm" variant="quiet" onClick={() => setSetting('drills')}>
                 Set drills
@@ -135,6 +139,7 @@ const Page = ({ student }: { readonly student: Student }) => {
               </details>
             )}
           </section>
+          <HandHeard student={student} hand={hand} />
         </div>
         <div>
           <SittingPlan lines={open} />
@@ -148,7 +153,9 @@ const Page = ({ student }: { readonly student: Student }) => {
           <Log student={student} items={items} />
         </div>
       </div>
-      {setting === 'pattern' && <SetDialog student={student} hand={hand} hide={hide} />}
+      {(setting === 'patterns' || setting === 'songs') && (
+        <SetDialog student={student} hand={hand} from={setting} hide={hide} />
+      )}
       {setting === 'drills' && <SetOfDrills student={student} hand={hand} hide={hide} />}
     </div>
   );

@@ -1,0 +1,156 @@
+import { constraintName } from './constraint.ts';
+import { plannedStage, type Ladder, type LadderPlan, type PlannedStage } from './ladder.ts';
+
+/** The most stages a plan holds, and the longest name and remark of a stage. */
+export const PLAN_LIMITS = { stages: 40, name: 80, remark: 200 } as const;
+
+const withStages = (plan: LadderPlan, stages: readonly PlannedStage[]): LadderPlan => ({ ...plan, stages });
+
+/**
+ * A plan with one stage at another place (counted from 0); the others keep their order.
+ * @example
+ * moveStage({ target: 60, stages: ['a', 'b', 'c'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'c', 0).stages.map(({ key }) => key).join('') // => 'cab'
+ */
+export const moveStage = (plan: LadderPlan, key: string, to: number): LadderPlan => {
+  const rest = plan.stages.filter((stage) => stage.key !== key);
+  const moved = plan.stages.find((stage) => stage.key === key);
+  return moved ? withStages(plan, [...rest.slice(0, Math.max(0, to)), moved, ...rest.slice(Math.max(0, to))]) : plan;
+};
+
+/**
+ * A plan without a stage; the last one stays.
+ * @example
+ * dropStage({ target: 60, stages: ['a', 'b'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'a').stages.length // => 1
+ */
+export const dropStage = (plan: LadderPlan, key: string): LadderPlan =>
+  plan.stages.length > 1
+    ? withStages(
+        plan,
+        plan.stages.filter((stage) => stage.key !== key),
+      )
+    : plan;
+
+/**
+ * The stages of a ladder that a plan leaves out.
+ * @example
+ * stagesLeftOut(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] })[0].key // => 'position'
+ */
+export const stagesLeftOut = ({ stages }: Ladder, plan: LadderPlan): readonly PlannedStage[] => {
+  const there = new Set(plan.stages.map(({ key }) => key));
+  return stages.filter(({ key }) => !there.has(key)).map(plannedStage);
+};
+
+/**
+ * A plan with a stage of its ladder taken up again, before the first that comes after it in the ladder.
+ * @example
+ * takeUpStage(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].name // => 'The whole, slowly'
+ */
+export const takeUpStage = (ladder: Ladder, plan: LadderPlan, key: string): LadderPlan => {
+  const order = ladder.stages.map((stage) => stage.key);
+  const stage = stagesLeftOut(ladder, plan).find((one) => one.key === key);
+  if (!stage) return plan;
+  const later = new Set(order.slice(order.indexOf(key) + 1));
+  const found = plan.stages.findIndex((one) => later.has(one.key));
+  const at = found < 0 ? plan.stages.length : found;
+  return withStages(plan, [...plan.stages.slice(0, at), stage, ...plan.stages.slice(at)]);
+};
+
+/**
+ * A plan with one stage changed: a tempo of its own, a remark, another gate.
+ * @example
+ * changeStage({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [50, 60] }] }, 'a', { tempos: [55] }).stages[0].tempos // => [55]
+ */
+export const changeStage = (
+  plan: LadderPlan,
+  key: string,
+  change: Partial<Pick<PlannedStage, 'tempos' | 'remark' | 'gate' | 'name'>>,
+): LadderPlan =>
+  withStages(
+    plan,
+    plan.stages.map((stage) => (stage.key === key ? { ...stage, ...change } : stage)),
+  );
+
+/** What a teacher adds to a ladder: the whole figure, with words of their own. */
+export interface OwnStage {
+  readonly name: string;
+  /** Beats a minute. */
+  readonly tempo: number;
+  readonly remark?: string;
+}
+
+/** Clean times in a row that pass a stage of the teacher's own. */
+const OWN_GATE = 5;
+
+/**
+ * A plan with a stage of the teacher's own at its end: the whole figure at a tempo.
+ * @example
+ * addStage({ target: 60, stages: [] }, { name: 'For somebody', tempo: 55 }).stages[0].key // => 'own-1'
+ */
+export const addStage = (plan: LadderPlan, { name, tempo, remark }: OwnStage): LadderPlan => {
+  const keys = new Set(plan.stages.map(({ key }) => key));
+  let number = 1;
+  while (keys.has(`own-${number}`)) number += 1;
+  const whole = plan.stages.find(({ key }) => key === 'tempo');
+  const stage = {
+    key: `own-${number}`,
+    name,
+    gate: OWN_GATE,
+    tempos: [tempo],
+    ...(whole ? { ceiling: whole.ceiling, cause: whole.cause, constraint: whole.constraint } : {}),
+    ...(remark ? { remark } : {}),
+  };
+  return withStages(plan, [...plan.stages, stage]);
+};
+
+const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly string[] => {
+  const gone = new Set(stagesLeftOut(ladder, plan).map(({ key }) => key));
+  const prepared = ladder.stages.filter(
+    ({ key }, index) => gone.has(ladder.stages[index - 1]?.key ?? '') && !gone.has(key),
+  );
+  return prepared.map(({ key, name }) => {
+    const index = ladder.stages.findIndex((stage) => stage.key === key);
+    return `“${name}” begins without “${ladder.stages[index - 1]?.name}”, which prepares it.`;
+  });
+};
+
+const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly string[] => {
+  const place = new Map(stages.map(({ key }, index) => [key, index]));
+  return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
+    const before = ladder.stages[index];
+    const [own, its] = [place.get(key), place.get(before?.key ?? '')];
+    return own !== undefined && its !== undefined && own < its
+      ? [`“${name}” now comes before “${before?.name}”, which prepares it.`]
+      : [];
+  });
+};
+
+/** How near its ceiling a tempo may come before it is said, as a share (est.). */
+const NEAR = 0.92;
+
+const strainWords = ({ stages }: LadderPlan): readonly string[] =>
+  stages.flatMap(({ name, tempos, ceiling, constraint }) => {
+    const most = Math.max(0, ...tempos);
+    if (!ceiling || most <= ceiling * NEAR) return [];
+    const how = most > ceiling ? 'beyond' : 'close to';
+    return [
+      `“${name}” at ${most} is ${how} what this hand can do there: ${Math.floor(ceiling)}${constraint ? ` (${constraintName(constraint)})` : ''}.`,
+    ];
+  });
+
+const endWords = ({ stages, target }: LadderPlan): readonly string[] => {
+  const most = Math.max(0, ...stages.flatMap(({ tempos }) => tempos));
+  return most < target ? [`The quickest it comes to is ${most || 'no tempo at all'}; the target is ${target}.`] : [];
+};
+
+/**
+ * What follows from how a teacher arranged a ladder, in sentences: what begins unprepared, what is near or beyond the hand,
+ * and whether the target is reached at all.
+ * @example
+ * consequencesOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1) // => 'The quickest it comes to is no tempo at all; the target is 60.'
+ */
+export const consequencesOf = (ladder: Ladder, plan: LadderPlan): readonly string[] => [
+  ...leftOutWords(ladder, plan),
+  ...orderWords(ladder, plan),
+  ...strainWords(plan),
+  ...endWords(plan),
+];

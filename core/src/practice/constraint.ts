@@ -1,0 +1,50 @@
+import type { Judgement } from '../analysis/index.ts';
+import { HAND_TIMES, type Hand } from '../fingering/index.ts';
+import { STRIKERS, STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
+
+/** What a hand is held up by: one digit that plays again (`m`), or two in turn (`i m`). */
+export type Constraint = string;
+
+const strikersIn = (constraint: Constraint): readonly Striker[] =>
+  STRIKERS.filter((striker) => constraint.split(' ').includes(striker));
+
+/**
+ * The constraint that sets the ceiling of what was judged; null where nothing does.
+ * @example
+ * constraintOf(judge(valueOrThrow(readFigure('3 3')).pattern)) // => 'i m'
+ */
+export const constraintOf = ({ ceilings, digits }: Pick<Judgement, 'ceilings' | 'digits'>): Constraint | null => {
+  const lowest = ceilings[0];
+  if (!lowest) return null;
+  if (lowest.striker) return lowest.striker;
+  const met = new Set(lowest.strokes.flatMap((id) => (digits[id] ? [strikerOf(digits[id])] : [])));
+  return STRIKERS.filter((striker) => met.has(striker)).join(' ') || null;
+};
+
+/**
+ * A constraint as a teacher says it.
+ * @example
+ * constraintName('m') // => 'middle again'
+ * constraintName('i m') // => 'index and middle in turn'
+ */
+export const constraintName = (constraint: Constraint): string => {
+  const names = strikersIn(constraint).map((striker) => STRIKER_NAMES[striker]);
+  return names.length > 1 ? `${names.join(' and ')} in turn` : `${names[0] ?? constraint} again`;
+};
+
+/**
+ * How much longer a hand takes in a constraint than an able adult's: 1 is as long.
+ * @example
+ * slownessOf(ABLE_ADULT, 'i m') // => 1
+ */
+export const slownessOf = ({ scale, times }: Pick<Hand, 'scale' | 'times'>, constraint: Constraint): number => {
+  const [first, second] = strikersIn(constraint);
+  if (!first) return 1;
+  if (!second) return (scale[first] * times[first]) / HAND_TIMES[first];
+  const key = pairTime(constraint);
+  return (Math.max(scale[first], scale[second]) * times[key]) / HAND_TIMES[key];
+};
+
+/** The estimate two digits in turn go by. */
+export const pairTime = (constraint: Constraint): 'middleThenRing' | 'otherDigit' =>
+  constraint === 'm a' ? 'middleThenRing' : 'otherDigit';

@@ -1,0 +1,43 @@
+import { PATTERN_LIMITS, type Pattern } from '../pattern/index.ts';
+import { patternOfBars } from './figure.ts';
+import { writeSong, type WrittenSong } from './realise-song.ts';
+import type { Song } from './song.ts';
+
+/** A section of a song as something to practise by itself. */
+export interface SectionPattern {
+  /** Id of the section. */
+  readonly section: string;
+  readonly name: string;
+  readonly bars: number;
+  /** The section as it is played the first time, going round; null with the reason where it cannot go round by itself. */
+  readonly pattern: Pattern | null;
+  readonly reason: string | null;
+}
+
+const cannot = ({ strokes, course }: Pattern, bars: number): string | null => {
+  if (strokes.length === 0) return 'nothing is played in it';
+  if (course) return 'its bars change metre or tempo; take its motifs from the song';
+  if (bars > PATTERN_LIMITS.bars) return `it has more than ${PATTERN_LIMITS.bars} bars`;
+  return null;
+};
+
+const sectionPattern = (song: Song, { name, id }: Song['sections'][number], written: WrittenSong): SectionPattern => {
+  const from = written.played.findIndex(({ section }) => section === id);
+  const own = written.played.slice(Math.max(0, from)).findIndex(({ section, time }) => section !== id || time > 1);
+  const bars = from < 0 ? 0 : own < 0 ? written.played.length - from : own;
+  const taken = patternOfBars(written, Math.max(0, from), bars);
+  const reason = bars === 0 ? 'it is not played in the form' : cannot(taken, bars);
+  const strokes = taken.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
+  const called = `${song.name}, ${name}`.slice(0, PATTERN_LIMITS.name);
+  const pattern = reason === null ? { ...taken, name: called, cyclic: true, strokes } : null;
+  return { section: id, name, bars, pattern, reason };
+};
+
+/**
+ * The sections of a song as patterns to practise, in the order they are kept: each as it is played the first time, or why
+ * it cannot go round by itself.
+ * @example
+ * sectionPatterns(newSong('Song')).map(({ name, bars }) => name + bars) // => ['Verse4']
+ */
+export const sectionPatterns = (song: Song, written: WrittenSong = writeSong(song)): readonly SectionPattern[] =>
+  song.sections.map((section) => sectionPattern(song, section, written));

@@ -1,0 +1,171 @@
+import {
+  PLAN_LIMITS,
+  TEMPO_RANGE,
+  addStage,
+  changeStage,
+  consequencesOf,
+  dropStage,
+  moveStage,
+  stagesLeftOut,
+  takeUpStage,
+  type Ladder,
+  type LadderPlan,
+  type PlannedStage,
+} from '@fleet-wren/core';
+import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+
+interface ArrangeProps {
+  readonly ladder: Ladder;
+  readonly plan: LadderPlan;
+  readonly change: (plan: LadderPlan) => void;
+}
+
+interface RungProps extends ArrangeProps {
+  readonly stage: PlannedStage;
+  readonly index: number;
+}
+
+const isTempo = (typed: string): boolean =>
+  /^\d{1,3}$/.test(typed) && Number(typed) >= TEMPO_RANGE.least && Number(typed) <= TEMPO_RANGE.most;
+
+/** The tempo of a stage: one that is typed is the only one; emptied, the steps of the ladder come back. */
+const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
+  const [typed, setTyped] = useState<string | null>(null);
+  const made = ladder.stages.find(({ key }) => key === stage.key)?.tempos ?? stage.tempos;
+  const { tempos } = stage;
+  const shown = tempos.length === 1 ? String(tempos[0]) : '';
+  const take = (): void => {
+    if (typed !== null && (typed === '' || isTempo(typed)))
+      change(changeStage(plan, stage.key, { tempos: typed === '' ? made : [Number(typed)] }));
+    setTyped(null);
+  };
+  return (
+    <Form.Control
+      size="sm"
+      className="arrange-tempo"
+      inputMode="numeric"
+      maxLength={3}
+      aria-label={`Tempo of ${stage.name}`}
+      placeholder={tempos.length > 1 ? `${tempos[0]}–${tempos.at(-1)}` : undefined}
+      value={typed ?? shown}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={take}
+    />
+  );
+};
+
+const Remark = ({ ladder, plan, change, stage }: RungProps) => {
+  const made = ladder.stages.find(({ key }) => key === stage.key)?.remark;
+  const [typed, setTyped] = useState(stage.remark ?? '');
+  return (
+    <Form.Control
+      size="sm"
+      aria-label={`Remark on ${stage.name}`}
+      placeholder={made ?? 'A remark, for the sheet and the room'}
+      maxLength={PLAN_LIMITS.remark}
+      value={typed}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={() => change(changeStage(plan, stage.key, { remark: typed.trim() || undefined }))}
+    />
+  );
+};
+
+const Rung = (props: RungProps) => {
+  const { plan, change, stage, index } = props;
+  const to = (place: number): void => change(moveStage(plan, stage.key, place));
+  return (
+    <li className="arrange-rung">
+      <span className="arrange-name">{stage.name}</span>
+      {stage.tempos.length > 0 ? <TempoField {...props} /> : <span />}
+      <Remark {...props} />
+      <span className="arrange-tools">
+        <button type="button" aria-label={`${stage.name} earlier`} disabled={index === 0} onClick={() => to(index - 1)}>
+          <ChevronUp size={15} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label={`${stage.name} later`}
+          disabled={index === plan.stages.length - 1}
+          onClick={() => to(index + 1)}
+        >
+          <ChevronDown size={15} aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label={`Leave out ${stage.name}`}
+          disabled={plan.stages.length === 1}
+          onClick={() => change(dropStage(plan, stage.key))}
+        >
+          <X size={15} aria-hidden />
+        </button>
+      </span>
+    </li>
+  );
+};
+
+/** Stages that were left out, to be taken up again, and one of the teacher's own. */
+const More = ({ ladder, plan, change }: ArrangeProps) => {
+  const [name, setName] = useState('');
+  const full = plan.stages.length >= PLAN_LIMITS.stages;
+  const add = (): void => {
+    change(addStage(plan, { name: name.trim(), tempo: plan.target }));
+    setName('');
+  };
+  return (
+    <div className="arrange-more">
+      {stagesLeftOut(ladder, plan).map(({ key, name: left }) => (
+        <Button
+          key={key}
+          size="sm"
+          variant="plain"
+          disabled={full}
+          onClick={() => change(takeUpStage(ladder, plan, key))}
+        >
+          <Plus size={14} aria-hidden /> {left}
+        </Button>
+      ))}
+      <span className="arrange-own">
+        <Form.Control
+          size="sm"
+          aria-label="A stage of your own"
+          placeholder="A stage of your own"
+          maxLength={PLAN_LIMITS.name}
+          value={name}
+          onChange={({ target }) => setName(target.value)}
+        />
+        <Button size="sm" variant="quiet" disabled={name.trim() === '' || full} onClick={add}>
+          Add it
+        </Button>
+      </span>
+    </div>
+  );
+};
+
+/** The stages of a ladder as the teacher arranges them: order, tempos and remarks, and what follows from it. */
+export const Arrange = ({ ladder, plan, change }: ArrangeProps) => {
+  const consequences = consequencesOf(ladder, plan);
+  return (
+    <div className="arrange">
+      <div className="arrange-heads text-soft" aria-hidden="true">
+        <span>Stage</span>
+        <span>Tempo</span>
+        <span>Remark</span>
+      </div>
+      <ol aria-label="Stages in order">
+        {plan.stages.map((stage, index) => (
+          <Rung key={stage.key} {...{ ladder, plan, change, stage, index }} />
+        ))}
+      </ol>
+      <More {...{ ladder, plan, change }} />
+      {consequences.length > 0 && (
+        <div className="finding finding-notable" role="status" aria-label="What follows">
+          {consequences.map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+};

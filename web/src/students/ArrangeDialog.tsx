@@ -1,0 +1,43 @@
+import { sentence, type LadderPlan } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
+import { useChangeAssignment, type Assignment } from '../api/practice.ts';
+import { useLadder } from '../workers/useLadder.ts';
+import { Arrange } from './Arrange.tsx';
+
+/** Arranges the stages of something that is set already: what was practised counts by the new order. */
+export const ArrangeDialog = ({ item, hide }: { readonly item: Assignment; readonly hide: () => void }) => {
+  const { pattern, target, way, plan: kept } = item;
+  const { value, trouble } = useLadder({ pattern, target, way, hand: kept.hand });
+  const [plan, setPlan] = useState<LadderPlan>(kept);
+  const change = useChangeAssignment();
+  const refused = value && !value.ok ? value.problems.map(sentence).join(' ') : trouble;
+  return (
+    <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="arrange-title">The stages of {item.name}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {refused && (
+          <p className="finding finding-trouble" role="alert">
+            {refused}
+          </p>
+        )}
+        {value?.ok && <Arrange ladder={value.value} plan={plan} change={setPlan} />}
+        {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={hide}>
+          Leave it
+        </Button>
+        <Button
+          disabled={!value?.ok || plan === kept || change.isPending}
+          onClick={() => change.mutate({ id: item.id, version: item.version, plan }, { onSuccess: hide })}
+        >
+          Keep it so
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

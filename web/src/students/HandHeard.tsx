@@ -1,0 +1,152 @@
+import { ABLE_ADULT, DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
+import { format } from 'date-fns/format';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { Button } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
+import { useAbility } from '../api/practice.ts';
+import { useKeepHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
+import type { Student } from '../api/students.ts';
+import { useNotice } from '../app/Notice.tsx';
+import { agoWords } from './words.ts';
+
+/** The doubt within which something is said of a constraint, and how many constraints are shown. */
+const SHOWN = { doubt: 0.15, most: 6 } as const;
+
+const percent = (factor: number): string => {
+  const share = Math.round((factor - 1) * 100);
+  if (share === 0) return 'able adult';
+  return share > 0 ? `${share} % slower` : `${-share} % quicker`;
+};
+
+const LINE = { width: 150, height: 34, pad: 4 } as const;
+
+/** How a constraint went over the days: lower is quicker. */
+const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
+  const [first, last] = [days[0]?.day ?? 0, days.at(-1)?.day ?? 0];
+  const values = days.map(({ slowness }) => slowness);
+  const x = scaleLinear([first, Math.max(first + 1, last)], [LINE.pad, LINE.width - LINE.pad]);
+  const y = scaleLinear(
+    [Math.max(...values, 1) * 1.03, Math.min(...values, 1) * 0.97],
+    [LINE.pad, LINE.height - LINE.pad],
+  );
+  const path = line<HeardAbility['days'][number]>(
+    ({ day }) => x(day),
+    ({ slowness }) => y(slowness),
+  )([...days]);
+  const words = `${name}: ${percent(values[0] ?? 1)} on ${format(first * DAY, 'd MMM')}, ${percent(values.at(-1) ?? 1)} on ${format(last * DAY, 'd MMM')}`;
+  return (
+    <svg viewBox={`0 0 ${LINE.width} ${LINE.height}`} className="hand-days" role="img" aria-label={words}>
+      <line className="chart-rule" x1={0} x2={LINE.width} y1={y(1)} y2={y(1)} />
+      <path className="chart-line" d={path ?? ''} />
+      <circle className="chart-point" cx={x(last)} cy={y(values.at(-1) ?? 1)} r={3} />
+    </svg>
+  );
+};
+
+const doubtWords = ({ doubt }: HeardAbility): string => `± ${Math.max(1, Math.round(doubt * 100))}`;
+
+const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: Hand }) => (
+  <table className="hand-table">
+    <caption className="visually-hidden">The hand, as practice tells it</caption>
+    <thead>
+      <tr>
+        <th scope="col">Digits</th>
+        <th scope="col">Judged by</th>
+        <th scope="col">Heard</th>
+        <th scope="col">Over the days; the line is an able adult</th>
+      </tr>
+    </thead>
+    <tbody>
+      {heard.map((one) => (
+        <tr key={one.constraint}>
+          <th scope="row">{one.name}</th>
+          <td>{percent(slownessOf(hand, one.constraint))}</td>
+          <td>
+            {percent(one.slowness)} <span className="text-soft">{doubtWords(one)}</span>
+          </td>
+          <td>
+            <Days heard={one} />
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
+const Measured = ({ hands }: { readonly hands: readonly KeptHand[] }) => (
+  <details>
+    <summary className="text-soft">Hands kept: {hands.length}</summary>
+    <ul className="text-soft">
+      {hands.map(({ id, name, workedAt, document: { scale } }) => (
+        <li key={id}>
+          {name}, {agoWords(Date.parse(workedAt))}:{' '}
+          {Object.entries(scale)
+            .map(([digit, value]) => `${digit} ${value.toFixed(2)}`)
+            .join(', ')}
+        </li>
+      ))}
+    </ul>
+  </details>
+);
+
+interface CorrectProps {
+  readonly student: Student;
+  readonly hand: Hand;
+  readonly heard: readonly HeardAbility[];
+}
+
+/** Takes what was heard for the hand: ladders made from now on are made for it; those that are set keep theirs. */
+const Correct = ({ student, hand, heard }: CorrectProps) => {
+  const keep = useKeepHand();
+  const notice = useNotice();
+  const corrected = correctedHand(hand, heard);
+  if (!corrected) return null;
+  const { scale, times } = corrected.hand;
+  const own = Object.fromEntries(
+    Object.entries(times).filter(([key, value]) => ABLE_ADULT.times[key as never] !== value),
+  );
+  const name = `${student.name}, by practice`.slice(0, 80);
+  return (
+    <p>
+      Practice tells another hand than the one it is judged by ({corrected.changed.map((one) => one.name).join('; ')}
+      ).{' '}
+      <Button
+        size="sm"
+        variant="cure"
+        disabled={keep.isPending}
+        onClick={() =>
+          keep.mutate(
+            { name, studentId: student.id, scale, times: own },
+            {
+              onSuccess: () => notice({ text: `What is set from now on is made for ${student.name}’s hand as heard.` }),
+              onError: (error) => notice({ text: wordsOf(error) }),
+            },
+          )
+        }
+      >
+        Judge by what was heard
+      </Button>
+    </p>
+  );
+};
+
+/** A student's hand over time: what it is judged by, and what practice says of it. */
+export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: Hand }) => {
+  const { data: all = [] } = useAbility(student.id);
+  const hands = (useKeptHands().data ?? []).filter(({ studentId }) => studentId === student.id);
+  const heard = all.filter(({ doubt }) => doubt <= SHOWN.doubt).slice(0, SHOWN.most);
+  const little = all.filter(({ doubt }) => doubt > SHOWN.doubt);
+  if (all.length === 0 && hands.length === 0) return null;
+  return (
+    <section aria-label="The hand">
+      <h2>The hand</h2>
+      {heard.length > 0 && <Table heard={heard} hand={hand} />}
+      {little.length > 0 && (
+        <p className="text-soft">Too little is heard yet of: {little.map(({ name }) => name).join('; ')}.</p>
+      )}
+      <Correct student={student} hand={hand} heard={all} />
+      {hands.length > 0 && <Measured hands={hands} />}
+    </section>
+  );
+};

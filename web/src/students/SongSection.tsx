@@ -1,0 +1,88 @@
+import { sectionPatterns, type Pattern } from '@fleet-wren/core';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { wordsOf } from '../api/client.ts';
+import { SONG_RECORDS, useSongList } from '../api/songs.ts';
+import type { Student } from '../api/students.ts';
+
+interface SectionsProps {
+  readonly id: string;
+  readonly take: (pattern: Pattern) => void;
+}
+
+/** The sections of a song that can be practised by themselves. */
+const Sections = ({ id, take }: SectionsProps) => {
+  const { data, error } = useQuery({
+    queryKey: ['song sections', id],
+    queryFn: () => SONG_RECORDS.fetch(id),
+    gcTime: 0,
+  });
+  const sections = useMemo(() => (data ? sectionPatterns(data.document) : []), [data]);
+  if (error) return <p role="alert">{wordsOf(error)}</p>;
+  return (
+    <ul className="song-sections" aria-label="Sections">
+      {sections.map(({ section, name, bars, pattern, reason }) => (
+        <li key={section}>
+          <Button variant="quiet" disabled={!pattern} onClick={() => pattern && take(pattern)}>
+            {name}
+          </Button>{' '}
+          <span className="text-soft">{reason ?? (bars === 1 ? 'one bar' : `${bars} bars`)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+};
+
+interface SongSectionProps {
+  readonly student: Student;
+  readonly take: (pattern: Pattern) => void;
+  readonly hide: () => void;
+}
+
+/** Chooses a section of one of the studio’s songs. */
+export const SongSection = ({ student, take, hide }: SongSectionProps) => {
+  const [typed, setTyped] = useState('');
+  const [song, setSong] = useState<string | null>(null);
+  const list = useSongList(useDeferredValue(typed.trim()));
+  const lines = list.data?.pages.flatMap(({ songs }) => songs) ?? [];
+  return (
+    <Modal show onHide={hide} size="lg" centered aria-labelledby="section-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="section-title">Which part of which song?</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <p className="text-soft">
+          What {student.name} is to practise: a section goes round by itself, over its chords.
+        </p>
+        <Form.Control
+          autoFocus
+          type="search"
+          aria-label="Search songs"
+          placeholder="Search by name or tag"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        {list.isSuccess && lines.length === 0 && <p className="text-soft mt-3">No song is called that.</p>}
+        <ul className="song-choice" aria-label="Songs">
+          {lines.map(({ id, name, summary }) => (
+            <li key={id}>
+              <button
+                type="button"
+                className="link-button"
+                aria-expanded={song === id}
+                onClick={() => setSong(song === id ? null : id)}
+              >
+                {name}
+              </button>{' '}
+              <small className="text-soft">
+                {summary.metre}, at {summary.tempo}
+              </small>
+              {song === id && <Sections id={id} take={take} />}
+            </li>
+          ))}
+        </ul>
+      </Modal.Body>
+    </Modal>
+  );
+};

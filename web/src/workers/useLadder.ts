@@ -1,0 +1,21 @@
+import type { Hand, Ladder, Pattern, Result, Way } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { studyWorker } from './client.ts';
+import { useAnswer, type Answer } from './useAnswer.ts';
+
+/** What a ladder is made for; without a hand it is the able adult's. */
+export interface LadderQuestion {
+  readonly pattern: Pattern;
+  readonly target: number;
+  readonly way: Way;
+  readonly hand: Hand | undefined;
+}
+
+const askLadder = ({ pattern, ...aim }: LadderQuestion, signal: AbortSignal): Promise<Result<Ladder>> =>
+  studyWorker.ask('ladder', [pattern, aim], { signal });
+
+/** The ladder of a pattern, made by a worker. */
+export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answer<Result<Ladder>> => {
+  const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
+  return useAnswer(question, askLadder);
+};
