@@ -229,3 +229,25 @@ test('a song comes in from a file, ours or a chart; what is neither says so', as
   await bring('song.json', writeSongFile(newSong('Low water')));
   await expect(page.getByLabel('Name of the song')).toHaveValue('Low water');
 });
+
+test('a page of shapes: chords as they are named, what cannot be read, notes called as the studio calls them', async ({
+  page,
+}) => {
+  await beginSong(page, 'Alder', '| B7 Am | F C |');
+  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  await expect(page.getByRole('img', { name: /^Notation, line 1 of/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Shapes', exact: true }).click();
+  const sheet = page.getByRole('article', { name: 'Sheet: Shapes' });
+  for (const chord of ['B7', 'Am', 'F', 'C'])
+    await expect(sheet.locator('figcaption').getByText(chord, { exact: true }).first()).toBeVisible();
+  await page.getByLabel('Chords').fill('B7 Qx');
+  await page.getByLabel('Of each').selectOption('2');
+  await expect(sheet.locator('figcaption')).toHaveText(['B7', 'B7']);
+  await expect(sheet).toContainText('“Qx” cannot be read');
+  await page.getByLabel('Notes called').selectOption('letters with H');
+  await expect(sheet.locator('figcaption')).toHaveText(['H7', 'H7']);
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Back' }).click();
+  await expect(page.getByRole('article', { name: 'Sheet: Alder' })).toContainText('H7');
+});

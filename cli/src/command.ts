@@ -35,6 +35,8 @@ export interface Options {
   /** What a sheet is printed on, and how large. */
   readonly paper?: string;
   readonly large?: boolean;
+  /** How notes are called on it. */
+  readonly notes?: string;
   /** Whether the pattern ends rather than goes round. */
   readonly line?: boolean;
   readonly json?: boolean;

@@ -232,6 +232,43 @@ describe('sheets', () => {
   const roll = (): string =>
     fileWith('roll.json', wren(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']).output as string);
 
+  const titled = (name: string): string =>
+    fileWith(
+      `titled-${name.length}-${name.charCodeAt(0)}.json`,
+      (wren(['export', '--strings', '6 3 2 1', '--chord', 'Em', '--to', 'json']).output as string).replace(
+        /"name": *"[^"]*"/,
+        `"name": "${name}"`,
+      ),
+    );
+
+  test('notes are called as asked: a chord on B is on H, or on Si', async () => {
+    const file = fileWith(
+      'b.json',
+      wren(['export', '--strings', '5 3 2 3', '--chord', 'B7', '--to', 'json']).output as string,
+    );
+    for (const [asked, words] of [
+      ['abc', 'B7'],
+      ['ahc', 'H7'],
+      ['lasido', 'Si7'],
+    ] as const) {
+      const { output } = await wrenInTime(['sheet', file, '--to', 'svg', '--notes', asked]);
+      expect((output as string).replace(/<[^>]*>|\s/g, '')).toContain(words);
+    }
+  }, 30_000);
+
+  test('a bar too long for large print is broken in two', async () => {
+    const file = fileWith(
+      'long.json',
+      wren(['export', '--strings', Array(8).fill('5 3 2 3').join(' '), '--subdivision', '8', '--to', 'json'])
+        .output as string,
+    );
+    const bars = async (...more: readonly string[]): Promise<number> => {
+      const { output } = await wrenInTime(['sheet', file, '--to', 'svg', ...more]);
+      return (output as string).split(/class="[^"]*measure/).length - 1;
+    };
+    expect([await bars(), await bars('--large')]).toEqual([1, 2]);
+  }, 30_000);
+
   test('a picture of the music: every stroke on both staves, nothing but where on the strings', async () => {
     const { code, output } = await wrenInTime(['sheet', roll(), '--to', 'svg']);
     expect(code).toBe(0);
@@ -258,6 +295,13 @@ describe('sheets', () => {
       ['sheet', fileWith('bare.json', writePatternFile(newPattern('Bare'))), '--to', 'pdf'],
       /no stroke/,
     ],
+    [
+      'a way of calling notes there is none of',
+      ['sheet', 'x.json', '--to', 'pdf', '--notes', 'xyz'],
+      /abc, ahc or lasido/,
+    ],
+    ['a title in letters the type has not', ['sheet', titled('夜の川'), '--to', 'pdf'], /has no “夜の川”.*--to svg/],
+    ['a title from right to left', ['sheet', titled('נהר'), '--to', 'pdf'], /has no “נהר”/],
   ])('%s', async (_what, args, words) => {
     const { code, error } = await wrenInTime(args);
     expect(code).toBe(2);

@@ -1,23 +1,35 @@
-import { failure, problem, readPatternFile, readSongFile, success, type Result } from '@fleet-wren/core';
+import {
+  failure,
+  problem,
+  readPatternFile,
+  readSongFile,
+  strokesPerLine,
+  success,
+  type Naming,
+  type Result,
+} from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
 import { readText } from '../request.ts';
 import { engrave } from '../sheet/engrave.ts';
 import { PAPERS, printedWidth, writePdf } from '../sheet/pdf.ts';
-import { patternContent, songContent, type SheetContent } from '../sheet/sheet.ts';
+import { patternContent, songContent, type SheetContent, type SheetLook } from '../sheet/sheet.ts';
 
 const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
 
 /** What a file of ours puts on a sheet; songs are tried first, patterns say what is wrong. */
-const contentAt = (file: string): Result<SheetContent> => {
+const contentAt = (file: string, look: SheetLook): Result<SheetContent> => {
   const text = readText(file);
   if (!text.ok) return text;
   const song = readSongFile(text.value);
-  if (song.ok) return success(songContent(song.value));
+  if (song.ok) return success(songContent(song.value, look));
   const pattern = readPatternFile(text.value);
   if (!pattern.ok) return pattern;
   if (pattern.value.strokes.length === 0) return failure(problem('pattern-empty'));
-  return success(patternContent(pattern.value));
+  return success(patternContent(pattern.value, look));
 };
+
+/** How notes are called, by what they are asked for by. */
+const NAMES: Readonly<Record<string, Naming>> = { abc: 'letters', ahc: 'letters with H', lasido: 'syllables' };
 
 /** Size of the music in per cent. */
 const SCALE = { usual: 40, large: 58 } as const;
@@ -27,16 +39,21 @@ const isPaper = (name: string): name is keyof typeof PAPERS => Object.hasOwn(PAP
 /** A pattern or a song as a sheet: a PDF, or the music alone as one picture. */
 export const sheet = async (
   file: string | undefined,
-  { to, paper = 'a4', large }: Options,
+  { to, paper = 'a4', large, notes = 'abc' }: Options,
 ): Promise<Result<Answer>> => {
   if (file === undefined)
-    return usage('Name a file: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--out FILE]');
+    return usage(
+      'Name a file: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido] [--out FILE]',
+    );
   if (to !== 'pdf' && to !== 'svg') return usage('Say what the sheet is to be: --to pdf or --to svg.');
   const size = paper.toLowerCase();
   if (!isPaper(size)) return usage(`--paper wants a4 or letter, not “${paper}”.`);
-  const content = contentAt(file);
-  if (!content.ok) return content;
   const width = { points: printedWidth(size), scale: large ? SCALE.large : SCALE.usual };
+  const naming = NAMES[notes];
+  if (!naming) return usage(`--notes wants abc, ahc or lasido, not “${notes}”.`);
+  const most = strokesPerLine({ width: (width.points * 4) / 3, scale: width.scale });
+  const content = contentAt(file, { most, naming });
+  if (!content.ok) return content;
   const systems = await engrave(content.value.score, width, to === 'pdf');
-  return success(to === 'svg' ? (systems[0] ?? '') : await writePdf(content.value, systems, size));
+  return to === 'svg' ? success(systems[0] ?? '') : writePdf(content.value, systems, size);
 };

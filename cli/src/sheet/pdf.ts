@@ -1,5 +1,5 @@
 import { createRequire } from 'node:module';
-import type { Voicing } from '@fleet-wren/core';
+import { failure, problem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
 import type { SheetContent } from './sheet.ts';
 
 const require = createRequire(import.meta.url);
@@ -41,10 +41,11 @@ const libraries = async () => {
 
 type Document = InstanceType<Awaited<ReturnType<typeof libraries>>['PDFDocument']>;
 
-const writeHead = (document: Document, { title, facts, shapes, tempos }: SheetContent): void => {
+const writeHead = (document: Document, { title, facts, shapes, tempos, remark }: SheetContent): void => {
   document.font('serif-bold').fontSize(20).text(title);
   document.font('serif').fontSize(10.5).text(facts);
   if (shapes.length > 0) document.fontSize(9.5).text(shapes.slice(0, 24).map(shapeWords).join('  ·  '));
+  if (remark !== null) document.font('serif-italic').fontSize(9.5).text(remark).font('serif');
   document.moveDown(0.6);
   let x = document.page.margins.left;
   const y = document.y;
@@ -93,12 +94,38 @@ const collected = (document: Document): Promise<Uint8Array> =>
 const sectionsIn = (svg: string, sections: readonly string[]): readonly string[] =>
   svg.includes('class="reh"') ? sections.filter((name) => svg.includes(`>${name}<`)) : [];
 
-/** A sheet as a PDF: words over systems that are never broken over a page, bookmarks by section, its own type. */
+interface Type {
+  hasGlyphForCodePoint: (code: number) => boolean;
+}
+
+/** Letters of a text that a type has no shape for, each once; what has no shape in any type is left aside. */
+const missingFrom = (type: Type, text: string): readonly string[] => [
+  ...new Set([...text].filter((letter) => /[\p{L}\p{N}\p{P}\p{S}]/u.test(letter) && !has(type, letter))),
+];
+
+const has = (type: Type, letter: string): boolean => type.hasGlyphForCodePoint(letter.codePointAt(0) as number);
+
+/** All words a sheet says in its own type. */
+const wordsOn = ({ title, facts, sections, shapes }: SheetContent): string =>
+  [title, facts, ...sections, ...shapes.map(shapeWords)].join(' ');
+
+const missingIn = (document: Document, content: SheetContent): Problem | undefined => {
+  const { font } = (document.font('serif') as unknown as { readonly _font: { readonly font: Type } })._font;
+  const missing = missingFrom(font, wordsOn(content));
+  return missing.length > 0
+    ? problem('letters-not-in-type', { letters: `“${missing.slice(0, 12).join('')}”` })
+    : undefined;
+};
+
+/**
+ * A sheet as a PDF: words over systems that are never broken over a page, bookmarks by section, its own type. Errors:
+ * `letters-not-in-type` where it says something its type has no letters for.
+ */
 export const writePdf = async (
   content: SheetContent,
   systems: readonly string[],
   paper: keyof typeof PAPERS,
-): Promise<Uint8Array> => {
+): Promise<Result<Uint8Array>> => {
   const { PDFDocument, draw } = await libraries();
   const document = new PDFDocument({
     size: PAPERS[paper].name,
@@ -113,6 +140,8 @@ export const writePdf = async (
   const done = collected(document);
   for (const [name, file] of Object.entries(FONTS))
     document.registerFont(name, require.resolve(`@fontsource/literata/files/literata-latin-${file}.woff`));
+  const missing = missingIn(document, content);
+  if (missing) return failure(missing);
   writeHead(document, content);
   const width = printedWidth(paper);
   let sections = content.sections;
@@ -131,5 +160,5 @@ export const writePdf = async (
   }
   numberPages(document, content.title);
   document.end();
-  return done;
+  return success(await done);
 };

@@ -129,6 +129,11 @@ export const ERRORS = {
   },
   'pattern-empty': { status: 422, say: 'There is no stroke to finger yet. Put one on a string first.' },
 
+  'letters-not-in-type': {
+    status: 422,
+    say: 'The type of a PDF made here has no {letters}. Print the sheet from the screen, where the machine’s own type is used, or make a picture with --to svg.',
+  },
+
   // Conflicts in a fingering: the rest of the pattern is fingered all the same
   'pin-not-in-school': {
     status: 422,

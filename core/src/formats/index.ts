@@ -35,4 +35,11 @@ export {
 export { unpackerOf, type ZipLibrary } from './any/unpack.ts';
 export { leftOut, type WrittenFormat } from './left-out.ts';
 export { migratePattern } from './json/migrations.ts';
-export { ENGRAVED_HEIGHT, engravingOptions, type Engraving } from './musicxml/engraving.ts';
+export {
+  ENGRAVED_HEIGHT,
+  barsBroken,
+  engravingOptions,
+  strokesPerLine,
+  withRoomyNames,
+  type Engraving,
+} from './musicxml/engraving.ts';

@@ -1,3 +1,5 @@
+import type { Naming } from '../harmony/index.ts';
+
 /** What a song says over its bars, by the bar as it is played, from 0: names of sections where they begin, words under bars. */
 export interface ScoreWords {
   readonly sections?: ReadonlyMap<number, string>;
@@ -10,4 +12,8 @@ export interface ScoreLook {
   readonly digitsShown?: boolean;
   /** What is counted, under the notes. */
   readonly counts?: boolean;
+  /** How notes are called in chord symbols. */
+  readonly naming?: Naming;
+  /** Strokes one after another that a line has room for: bars with more are written in pieces. */
+  readonly most?: number;
 }

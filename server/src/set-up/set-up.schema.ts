@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { DIGITS, ESTIMATE_KEYS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
+import { DIGITS, ESTIMATE_KEYS, NAMINGS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
 import type { Estimates, HandDocument, Settings } from '../documents/kinds.ts';
 
@@ -85,6 +85,7 @@ export const settingsDocument = Joi.object<Settings>({
     threads: Joi.boolean().strict(),
     text: Joi.boolean().strict(),
     counts: Joi.boolean().strict(),
+    names: Joi.string().valid(...NAMINGS),
   }),
 });
 

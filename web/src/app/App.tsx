@@ -20,6 +20,7 @@ const Harmonics = lazy(() => import('../harmonics/Harmonics.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
 const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
 const SetSheet = lazy(() => import('../sheet/SetSheet.tsx'));
+const ShapesSheet = lazy(() => import('../sheet/ShapesSheet.tsx'));
 const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
 const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
 const Desk = lazy(() => import('../students/Desk.tsx'));
@@ -52,6 +53,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/songs', SongList],
   ['/songs/:id', SongRoom],
   ['/songs/:id/sheet', SongSheet],
+  ['/shapes', ShapesSheet],
   ['/harmonics', Harmonics],
   ['/desk', Desk],
   ['/students', Students],

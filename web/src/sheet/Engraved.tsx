@@ -1,17 +1,16 @@
-import { sentence, unwritten, writeMusicXml, type Digit, type Score, type ScoreWords } from '@fleet-wren/core';
+import {
+  barsBroken,
+  sentence,
+  strokesPerLine,
+  unwritten,
+  writeMusicXml,
+  type Digit,
+  type Score,
+  type ScoreWords,
+} from '@fleet-wren/core';
 import { useEffect, useMemo, useRef } from 'react';
-import { engraveWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { useSystems } from './useSystems.ts';
 import type { Paper } from './paper.ts';
-
-interface Question {
-  readonly xml: string;
-  readonly width: number;
-  readonly scale: number;
-}
-
-const askSystems = ({ xml, width, scale }: Question, signal: AbortSignal): Promise<readonly string[]> =>
-  engraveWorker.ask('engrave', [xml, { width, scale }], { signal });
 
 /** Pixels between the margins of each paper, upright and across. */
 const WIDTHS: Readonly<Record<Paper['size'], readonly [upright: number, across: number]>> = {
@@ -33,6 +32,9 @@ const System = ({ svg, label }: { readonly svg: string; readonly label: string }
   return <div ref={box} className="engraved-system" role="img" aria-label={label} />;
 };
 
+const brokenWords = (count: number): string =>
+  `${count === 1 ? 'One bar is' : `${count} bars are`} too long for a line of this paper and broken at a dashed bar line.`;
+
 interface EngravedProps {
   readonly score: Score;
   readonly digits: readonly (Digit | null)[];
@@ -42,16 +44,17 @@ interface EngravedProps {
 
 /** A score in notes and on strings, engraved: digits by the notes, counts below them; no system is broken over a page. */
 export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
-  const { size, print, across, counts } = paper;
+  const { size, print, across, counts, names: naming } = paper;
   const question = useMemo(() => {
-    const [upright, wide] = WIDTHS[size];
-    const xml = writeMusicXml(score, digits, said, { digitsShown: true, counts });
-    return { xml, width: across ? wide : upright, scale: SCALES[print] };
-  }, [score, digits, said, size, print, across, counts]);
-  const { value: systems, trouble } = useAnswer(question, askSystems);
+    const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
+    const most = strokesPerLine(room);
+    const xml = writeMusicXml(score, digits, said, { digitsShown: true, counts, naming, most });
+    return { ...room, xml, broken: barsBroken(score, most) };
+  }, [score, digits, said, size, print, across, counts, naming]);
+  const { systems, of, trouble } = useSystems(question);
   const unsaid = useMemo(() => unwritten(score, digits), [score, digits]);
   if (trouble) return <p role="alert">{trouble}</p>;
-  if (!systems) return <p className="engraving">Being engraved …</p>;
+  if (systems.length === 0) return <p className="engraving">Being engraved …</p>;
   return (
     <div className="engraved">
       {unsaid.map((one) => (
@@ -59,9 +62,15 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
           {sentence(one)}
         </p>
       ))}
+      {question.broken > 0 && <p className="sheet-who">{brokenWords(question.broken)}</p>}
       {systems.map((svg, index) => (
-        <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${systems.length}`} />
+        <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${of}`} />
       ))}
+      {systems.length < of && (
+        <p className="engraving" role="status">
+          {systems.length} of {of} lines are engraved …
+        </p>
+      )}
     </div>
   );
 };

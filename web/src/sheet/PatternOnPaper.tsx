@@ -33,7 +33,7 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
   return (
     <>
       <div className="sheet-top">
-        <Grids voicings={voicings} instrument={pattern.instrument} />
+        <Grids voicings={voicings} instrument={pattern.instrument} names={paper.names} />
         <Steps tempo={pattern.tempo} ceiling={ceiling?.bpm ?? null} />
       </div>
       {pattern.strokes.length === 0 && <p>Nothing is played in it yet.</p>}

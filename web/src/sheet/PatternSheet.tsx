@@ -3,6 +3,7 @@ import { useBench } from '../bench/context.ts';
 import { factsOf } from './facts.ts';
 import { PatternOnPaper, useJudged } from './PatternOnPaper.tsx';
 import { Sheet } from './Sheet.tsx';
+import { ToShapes } from './ToShapes.tsx';
 
 /** A pattern on paper, by itself. */
 const PatternSheet = () => {
@@ -12,6 +13,7 @@ const PatternSheet = () => {
     <Sheet
       title={pattern.name}
       back=".."
+      ways={<ToShapes voicings={[pattern.voicing]} instrument={pattern.instrument} />}
       facts={[...factsOf(pattern), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
     >
       {(paper) => <PatternOnPaper pattern={pattern} paper={paper} />}

@@ -1,4 +1,5 @@
 import './sheet.scss';
+import { NAMINGS, type Naming } from '@fleet-wren/core';
 import { Printer } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
@@ -11,9 +12,16 @@ interface SheetProps {
   /** What stands under the title: school, tempo, tuning. */
   readonly facts: readonly string[];
   readonly back: string;
+  /** What is chosen for this sheet alone; in place of the ways music is written, which it has none of. */
+  readonly choices?: ReactNode;
+  /** Ways on to other sheets. */
+  readonly ways?: ReactNode;
   /** What is on it, for the paper that is chosen. */
   readonly children: (paper: Paper) => ReactNode;
 }
+
+/** What the note above A is called shows how all are. */
+const NAMED: Readonly<Record<Naming, string>> = { letters: 'A B C', 'letters with H': 'A H C', syllables: 'La Si Do' };
 
 /** Ways music is written on a sheet, and what goes with them. */
 const WRITTEN = [
@@ -23,8 +31,21 @@ const WRITTEN = [
   ['text', 'text'],
 ] as const;
 
-const PaperChoices = ({ paper, change }: ReturnType<typeof usePaper>) => (
+const Written = ({ paper, change }: ReturnType<typeof usePaper>) => (
+  <fieldset className="sheet-written">
+    <legend className="visually-hidden">Written as</legend>
+    {WRITTEN.map(([key, words]) => (
+      <label key={key}>
+        <input type="checkbox" checked={paper[key]} onChange={({ target }) => change({ [key]: target.checked })} />
+        {words}
+      </label>
+    ))}
+  </fieldset>
+);
+
+const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePaper> & { readonly own: ReactNode }) => (
   <>
+    {own}
     <label>
       Paper
       <select
@@ -55,15 +76,20 @@ const PaperChoices = ({ paper, change }: ReturnType<typeof usePaper>) => (
         <option value="large">large</option>
       </select>
     </label>
-    <fieldset className="sheet-written">
-      <legend className="visually-hidden">Written as</legend>
-      {WRITTEN.map(([key, words]) => (
-        <label key={key}>
-          <input type="checkbox" checked={paper[key]} onChange={({ target }) => change({ [key]: target.checked })} />
-          {words}
-        </label>
-      ))}
-    </fieldset>
+    <label>
+      Notes called
+      <select
+        value={paper.names}
+        onChange={({ target }) => change({ names: NAMINGS.find((one) => one === target.value) ?? 'letters' })}
+      >
+        {NAMINGS.map((naming) => (
+          <option key={naming} value={naming}>
+            {NAMED[naming]}
+          </option>
+        ))}
+      </select>
+    </label>
+    {!own && <Written paper={paper} change={change} />}
     <label>
       For
       <input
@@ -77,7 +103,7 @@ const PaperChoices = ({ paper, change }: ReturnType<typeof usePaper>) => (
 );
 
 /** A page that prints as it looks: title, facts, what there is to play. What is for the screen only is left out on paper. */
-export const Sheet = ({ title, facts, back, children }: SheetProps) => {
+export const Sheet = ({ title, facts, back, choices, ways, children }: SheetProps) => {
   const { data: account } = useAccount();
   const settings = usePaper();
   const { paper } = settings;
@@ -95,7 +121,8 @@ export const Sheet = ({ title, facts, back, children }: SheetProps) => {
         <Link to={back} relative="path" className="btn btn-quiet btn-sm">
           Back
         </Link>
-        <PaperChoices {...settings} />
+        {ways}
+        <PaperChoices {...settings} own={choices} />
         <Button onClick={() => window.print()}>
           <Printer size={15} aria-hidden /> Print
         </Button>

@@ -1,9 +1,11 @@
 import {
+  calledChord,
   ceilingFigure,
   learningOrder,
   patternOfBars,
   songForFiles,
   stringCount,
+  type Naming,
   type Section,
   type Song,
   type SongStudy,
@@ -25,6 +27,7 @@ import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
+import { ToShapes } from './ToShapes.tsx';
 
 interface PartProps {
   readonly song: Song;
@@ -45,12 +48,19 @@ const FormOnPaper = ({ song }: { readonly song: Song }) => (
   </p>
 );
 
+const calledChords = (text: string, names: Naming): string =>
+  text
+    .split(' ')
+    .map((chord) => calledChord(chord, names))
+    .join(' ');
+
 const SectionOnPaper = ({
   song,
   study,
   section,
   index,
-}: PartProps & { readonly section: Section; readonly index: number }) => {
+  names,
+}: PartProps & { readonly section: Section; readonly index: number; readonly names: Naming }) => {
   const places = useMemo(() => firstPlayed(song, study), [song, study]);
   const small = useMemo(() => miniatures(study), [study]);
   return (
@@ -65,7 +75,8 @@ const SectionOnPaper = ({
           return (
             <div key={place}>
               <span>
-                <b>{chordText(bar, song) || '%'}</b> <small>{motif === null ? '' : study.motifs[motif]?.letter}</small>
+                <b>{calledChords(chordText(bar, song), names) || '%'}</b>{' '}
+                <small>{motif === null ? '' : study.motifs[motif]?.letter}</small>
               </span>
               <Miniature
                 strokes={played === undefined ? [] : (small[played] ?? [])}
@@ -147,15 +158,23 @@ const Ready = ({ song, study }: PartProps) => {
     <Sheet
       title={song.name}
       back=".."
+      ways={<ToShapes voicings={voicings} instrument={instrument} />}
       facts={[...factsOf(song), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
     >
       {(paper) => (
         <>
           <FormOnPaper song={song} />
-          <Grids voicings={voicings} instrument={instrument} />
+          <Grids voicings={voicings} instrument={instrument} names={paper.names} />
           {paper.threads &&
             song.sections.map((section, index) => (
-              <SectionOnPaper key={section.id} song={song} study={study} section={section} index={index} />
+              <SectionOnPaper
+                key={section.id}
+                song={song}
+                study={study}
+                section={section}
+                index={index}
+                names={paper.names}
+              />
             ))}
           {paper.notes && <SectionsInNotes song={song} paper={paper} />}
           {paper.text && <MotifsOnPaper song={song} study={study} />}

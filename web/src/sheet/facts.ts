@@ -5,7 +5,7 @@ export const factsOf = (document: Pattern | Song): readonly string[] => {
   const { metre, tempo, swing, instrument } = document;
   return [
     schoolOf(document).name,
-    `${metre.beats}/${metre.unit} at ${tempo}${swing && swing > 50 ? ', swung' : ''}`,
+    `${metre.beats}/${metre.unit} at ${tempo}${swing && swing > 50 ? `, swung ${swing} %` : ''}`,
     tuningName(instrument),
     instrument.capo > 0 ? `capo ${instrument.capo}` : '',
   ];

@@ -14,6 +14,7 @@ const USUAL: Paper = {
   threads: true,
   text: false,
   counts: true,
+  names: 'letters',
   student: '',
 };
 

@@ -1,11 +1,13 @@
 import {
   bassString,
+  calledChord,
   realise,
   schoolOf,
   tempoSteps,
   writeTab,
   type Digit,
   type Instrument,
+  type Naming,
   type Pattern,
   type Voicing,
 } from '@fleet-wren/core';
@@ -18,14 +20,16 @@ type Digits = Readonly<Record<string, Digit | null>>;
 export const Grids = ({
   voicings,
   instrument,
+  names,
 }: {
   readonly voicings: readonly Voicing[];
   readonly instrument: Instrument;
+  readonly names: Naming;
 }) => (
   <div className="sheet-grids">
     {voicings.map((voicing) => (
       <figure key={voicing.chord + voicing.frets.join()}>
-        <figcaption>{voicing.chord}</figcaption>
+        <figcaption>{calledChord(voicing.chord, names)}</figcaption>
         <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
       </figure>
     ))}

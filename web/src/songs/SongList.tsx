@@ -146,6 +146,9 @@ const SongList = () => {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
+        <Link to="/shapes" className="btn btn-quiet">
+          Shapes to print
+        </Link>
         <Link to="/harmonics" className="btn btn-quiet">
           Harmonics
         </Link>

@@ -1,4 +1,4 @@
-import { ENGRAVED_HEIGHT, engravingOptions } from '@fleet-wren/core';
+import { ENGRAVED_HEIGHT, engravingOptions, withRoomyNames } from '@fleet-wren/core';
 import createModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngraveWork } from './protocol.ts';
@@ -12,12 +12,29 @@ const engraver = (): Promise<VerovioToolkit> => {
   return toolkit;
 };
 
+let laidOut = '';
+
+/** Lays a score out, once for all its systems. */
+const layOut = (
+  made: VerovioToolkit,
+  score: string,
+  { width, scale }: Parameters<EngraveWork['engrave']>[1],
+): boolean => {
+  const question = `${width} ${scale} ${score}`;
+  if (question === laidOut) return true;
+  made.setOptions(engravingOptions(score, { width, height: ENGRAVED_HEIGHT.apart, scale }));
+  const good = made.loadData(score);
+  laidOut = good ? question : '';
+  return good;
+};
+
 const work: EngraveWork = {
-  engrave: async (score, { width, scale }) => {
+  engrave: async (score, how, from, most) => {
     const made = await engraver();
-    made.setOptions(engravingOptions(score, { width, height: ENGRAVED_HEIGHT.apart, scale }));
-    if (!made.loadData(score)) return [];
-    return Array.from({ length: made.getPageCount() }, (_, page) => made.renderToSVG(page + 1));
+    if (!layOut(made, score, how)) return { systems: [], of: 0 };
+    const of = made.getPageCount();
+    const length = Math.max(0, Math.min(most, of - from));
+    return { of, systems: Array.from({ length }, (_, index) => withRoomyNames(made.renderToSVG(from + index + 1))) };
   },
 };
 

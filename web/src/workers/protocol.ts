@@ -107,10 +107,16 @@ export interface Engraving {
   readonly scale: number;
 }
 
+/** Some of the systems of a score. */
+export interface EngravedSystems {
+  readonly systems: readonly string[];
+  readonly of: number;
+}
+
 /** What the engraving worker does; it is started by sheets alone. */
 export interface EngraveWork {
-  /** The systems of a score, a picture each. */
-  readonly engrave: (score: string, how: Engraving) => Promise<readonly string[]>;
+  /** Some systems of a score from one on, a picture each, and how many there are. */
+  readonly engrave: (score: string, how: Engraving, from: number, most: number) => Promise<EngravedSystems>;
 }
 
 /** A question on its way to a worker. */

@@ -1,3 +1,6 @@
+import type { Score } from '../../score/index.ts';
+import { brokenBars } from './long-bars.ts';
+
 /** How a score is laid out by the engraver: width and height of a page as it counts them, and its size in per cent. */
 export interface Engraving {
   readonly width: number;
@@ -39,3 +42,36 @@ export const engravingOptions = (
   // A short line fills the page too, unless it is much shorter.
   minLastJustification: 0.4,
 });
+
+/** Tenths of the engraver's units a stroke needs at the least with its digit and its count, and what clefs and signs take (est.). */
+const ROOM = { stroke: 300, signs: 2600 } as const;
+
+/**
+ * Strokes one after another that a line has room for at a width and a size: bars with more are broken.
+ * @example
+ * strokesPerLine({ width: 695, scale: 40 }) // => 49
+ */
+export const strokesPerLine = ({ width, scale }: Pick<Engraving, 'width' | 'scale'>): number =>
+  Math.max(4, Math.floor(((width * 1000) / scale - ROOM.signs) / ROOM.stroke));
+
+/**
+ * How many bars of a score are too long for a line and are written in pieces.
+ * @example
+ * barsBroken(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), 49) // => 0
+ */
+export const barsBroken = (score: Score, most: number): number => brokenBars(score, {}, most).broken;
+
+/** How much wider our type is than the one the engraver measures boxes by, with some air, as a share. */
+const WIDER = 0.2;
+
+/**
+ * A picture by the engraver with the boxes round the names of sections as wide as our type needs.
+ * @example
+ * withRoomyNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ */
+export const withRoomyNames = (svg: string): string =>
+  svg.replace(
+    /(class="reh"[^>]*>\s*<rect[^>]* x=")(\d+)("[^>]* width=")(\d+)/g,
+    (_, before: string, x: string, between: string, width: string) =>
+      `${before}${Math.round(Number(x) - (WIDER / 2) * Number(width))}${between}${Math.round((1 + WIDER) * Number(width))}`,
+  );

@@ -1,12 +1,21 @@
-import type { Voicing } from '../../harmony/index.ts';
+import { calledNote, type Naming, type Voicing } from '../../harmony/index.ts';
 import { kindOf } from './kinds.ts';
 import { element, type Element } from './xml.ts';
 
-const rootParts = (name: string, prefix: 'root' | 'bass'): Element =>
+const rootParts = (name: string, prefix: 'root' | 'bass', naming: Naming | undefined): Element =>
   element(prefix, [
-    element(`${prefix}-step`, name.charAt(0)),
-    ...(name.length > 1 ? [element(`${prefix}-alter`, /[♯#]/.test(name) ? 1 : -1)] : []),
+    ...(naming === undefined || naming === 'letters' ? stepParts(name, prefix) : calledParts(name, prefix, naming)),
   ]);
+
+/** As it is called rather than what it is: for an engraver that draws what it reads. */
+const calledParts = (name: string, prefix: 'root' | 'bass', naming: Naming): readonly Element[] => [
+  element(`${prefix}-step`, calledNote(name, naming)),
+];
+
+const stepParts = (name: string, prefix: 'root' | 'bass'): readonly Element[] => [
+  element(`${prefix}-step`, name.charAt(0)),
+  ...(name.length > 1 ? [element(`${prefix}-alter`, /[♯#]/.test(name) ? 1 : -1)] : []),
+];
 
 /** Frets a frame shows. */
 const SHOWN = 4;
@@ -29,16 +38,16 @@ const frameOf = ({ frets }: Voicing): readonly Element[] => {
 };
 
 /** A chord's symbol and its frame, so many ticks after where it stands; nothing where a shape has no symbol. */
-export const harmonyOf = (voicing: Voicing, offset: number): readonly Element[] => {
+export const harmonyOf = (voicing: Voicing, offset: number, naming?: Naming): readonly Element[] => {
   const match = /^([A-G][#♯b♭]?)([^/ ]*(?:\/\d+)?)(?:\/([A-G][#♯b♭]?))?(?: \(.*)?$/.exec(voicing.chord);
   if (!match) return [];
   const [, root = '', suffix = '', bass] = match;
   const kind = kindOf(suffix);
   return [
     element('harmony', [
-      rootParts(root, 'root'),
+      rootParts(root, 'root', naming),
       element('kind', kind, kind === 'other' || suffix !== '' ? { text: suffix } : {}),
-      ...(bass ? [rootParts(bass, 'bass')] : []),
+      ...(bass ? [rootParts(bass, 'bass', naming)] : []),
       ...frameOf(voicing),
       ...(offset === 0 ? [] : [element('offset', offset)]),
     ]),

@@ -6,6 +6,7 @@ import type { ScoreLook, ScoreWords } from '../words.ts';
 import { segmentsOf, writtenRhythm, type Piece } from '../written/rhythm.ts';
 import { Accidentals, keyOf, spelled } from '../written/spelling.ts';
 import { voicesOf, type BarVoices, type WrittenStroke } from '../written/voices.ts';
+import { brokenBars, type BarPiece } from './long-bars.ts';
 import { harmonyOf } from './write-harmony.ts';
 import { notesOf, type Place } from './write-note.ts';
 import { element, written, type Element } from './xml.ts';
@@ -17,6 +18,7 @@ interface Written {
   readonly fifths: number;
   readonly said: ScoreWords;
   readonly look: ScoreLook;
+  readonly pieces: readonly BarPiece[];
 }
 
 const pitchParts = (midi: number, names: readonly [string, string, string]): readonly Element[] => {
@@ -32,11 +34,11 @@ const tuningOf = ({ instrument }: Score): readonly Element[] =>
 const timeOf = ({ beats, unit }: Metre): Element =>
   element('time', [element('beats', beats), element('beat-type', unit)]);
 
-const attributesOf = ({ score, fifths }: Written): Element =>
+const attributesOf = ({ score, fifths, pieces }: Written): Element =>
   element('attributes', [
     element('divisions', TICKS_PER_QUARTER),
     element('key', [element('fifths', fifths)]),
-    timeOf((score.bars[0] as ScoreBar).metre),
+    timeOf((pieces[0] as BarPiece).bar.metre),
     element('staves', 2),
     element('clef', [element('sign', 'G'), element('line', 2), element('clef-octave-change', -1)], { number: 1 }),
     element('clef', [element('sign', 'TAB'), element('line', Math.ceil(stringCount(score.instrument) / 2) + 2)], {
@@ -67,8 +69,9 @@ const tempoOf = ({ bpm }: TempoMark, { unit }: Metre): Element =>
     [element('sound', [], { tempo: Number((bpm * (4 / unit)).toFixed(3)) })],
   );
 
-const swingOf = ({ swing }: Score): readonly Element[] => {
-  if (swing === 50) return [];
+/** On a sheet the swing stands among the facts over the music. */
+const swingOf = ({ swing }: Score, { digitsShown }: ScoreLook): readonly Element[] => {
+  if (swing === 50 || digitsShown) return [];
   const parts = [element('first', swing), element('second', 100 - swing), element('swing-type', 'eighth')];
   return [direction([element('words', `Swing ${swing} %`)], [element('sound', [element('swing', parts)])])];
 };
@@ -78,15 +81,16 @@ const capoOf = ({ instrument: { capo } }: Score): readonly Element[] =>
 
 /** What stands before the notes of a bar: repeat, metre, section, tempos where they begin. */
 const barHead = (all: Written, index: number): readonly Element[] => {
-  const { score, said } = all;
+  const { score, said, pieces } = all;
   const bar = score.bars[index] as ScoreBar;
-  const before = score.bars[index - 1]?.metre;
-  const changed = before && (before.beats !== bar.metre.beats || before.unit !== bar.metre.unit);
+  const { metre } = (pieces[index] as BarPiece).bar;
+  const before = pieces[index - 1]?.bar.metre;
+  const changed = before && (before.beats !== metre.beats || before.unit !== metre.unit);
   const section = said.sections?.get(index);
   const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
   return [
     ...(index > 0 && section ? [element('print', [], { 'new-system': 'yes' })] : []),
-    ...(index === 0 ? [attributesOf(all)] : changed ? [element('attributes', [timeOf(bar.metre)])] : []),
+    ...(index === 0 ? [attributesOf(all)] : changed ? [element('attributes', [timeOf(metre)])] : []),
     ...(index === 0 && score.cyclic
       ? [
           element('barline', [element('bar-style', 'heavy-light'), element('repeat', [], { direction: 'forward' })], {
@@ -96,11 +100,13 @@ const barHead = (all: Written, index: number): readonly Element[] => {
       : []),
     ...(section ? [direction([element('rehearsal', section)])] : []),
     ...score.tempos.filter(inside).map((mark) => tempoOf(mark, bar.metre)),
-    ...(index === 0 ? [...swingOf(score), ...capoOf(score)] : []),
+    ...(index === 0 ? [...swingOf(score, all.look), ...capoOf(score)] : []),
   ];
 };
 
-const barEnd = ({ score }: Written, index: number): readonly Element[] => {
+const barEnd = ({ score, pieces }: Written, index: number): readonly Element[] => {
+  if (pieces[index]?.last === false)
+    return [element('barline', [element('bar-style', 'dashed')], { location: 'right' })];
   if (index < score.bars.length - 1) return [];
   const repeat = score.cyclic ? [element('repeat', [], { direction: 'backward' })] : [];
   return [element('barline', [element('bar-style', 'light-heavy'), ...repeat], { location: 'right' })];
@@ -116,7 +122,7 @@ const chordsBefore = (all: Written, index: number, pieces: readonly { readonly a
     const found = pieces.findIndex((piece) => piece.at >= past);
     const place = found < 0 ? Math.max(0, pieces.length - 1) : found;
     const offset = past - (pieces[place]?.at ?? 0);
-    places.set(place, [...(places.get(place) ?? []), ...harmonyOf(voicing, offset)]);
+    places.set(place, [...(places.get(place) ?? []), ...harmonyOf(voicing, offset, all.look.naming)]);
   }
   return places;
 };
@@ -169,7 +175,12 @@ const measureOf = (all: Written, index: number): Element => {
         if (piece.content) sung = undefined;
       });
     });
-  return element('measure', [...content, ...barEnd(all, index)], { number: index + 1 });
+  const piece = all.pieces[index] as BarPiece;
+  // A piece of a bar is no bar of its own: it is not numbered.
+  const named: Readonly<Record<string, string | number>> = piece.first
+    ? { number: piece.whole + 1 }
+    : { number: `X${index}`, implicit: 'yes' };
+  return element('measure', [...content, ...barEnd(all, index)], named);
 };
 
 /** The counts of a bar, each given out once: the first voice that strikes then has it. */
@@ -198,13 +209,14 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
  * writeMusicXml(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
  */
 export const writeMusicXml = (
-  score: Score,
+  given: Score,
   digits: readonly (Digit | null)[],
-  said: ScoreWords = {},
+  words: ScoreWords = {},
   look: ScoreLook = {},
 ): string => {
+  const { score, said, pieces } = brokenBars(given, words, look.most ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
-  const all: Written = { score, bars: voicesOf(score, digits), fifths: keyOf(pitches), said, look };
+  const all: Written = { score, bars: voicesOf(score, digits), fifths: keyOf(pitches), said, look, pieces };
   const root = element(
     'score-partwise',
     [

@@ -1,0 +1,43 @@
+import { useEffect, useState } from 'react';
+import { wordsOf } from '../api/client.ts';
+import { engraveWorker } from '../workers/client.ts';
+
+/** A score to be engraved, at a width in pixels and a size in per cent. */
+export interface EngravingQuestion {
+  readonly xml: string;
+  readonly width: number;
+  readonly scale: number;
+}
+
+/** The systems there are so far, how many there will be, and why there are no more. */
+export interface Systems {
+  readonly systems: readonly string[];
+  readonly of: number;
+  readonly trouble?: string;
+}
+
+/** Systems that are asked for at once: the first page, then what is quick enough to see it grow. */
+const AT_ONCE = { first: 6, then: 8 } as const;
+
+/** The systems of a score as they are ready; those of the score before stay until the first of the next are there. */
+export const useSystems = (question: EngravingQuestion): Systems => {
+  const [known, setKnown] = useState<Systems>({ systems: [], of: 0 });
+  useEffect(() => {
+    const call = new AbortController();
+    const { xml, ...how } = question;
+    const askFrom = async (before: readonly string[]): Promise<void> => {
+      const most = before.length === 0 ? AT_ONCE.first : AT_ONCE.then;
+      const args = [xml, how, before.length, most] as const;
+      const { systems, of } = await engraveWorker.ask('engrave', [...args], { signal: call.signal });
+      if (call.signal.aborted) return;
+      const all = [...before, ...systems];
+      setKnown({ systems: all, of });
+      if (systems.length > 0 && all.length < of) await askFrom(all);
+    };
+    askFrom([]).catch((error: unknown) => {
+      if (!call.signal.aborted) setKnown({ systems: [], of: 0, trouble: wordsOf(error) });
+    });
+    return () => call.abort();
+  }, [question]);
+  return known;
+};
