@@ -18,3 +18,4 @@ export * from './shelf/index.ts';
 export * from './learning/index.ts';
 export * from './song/index.ts';
 export * from './harmonics/index.ts';
+export * from './take/index.ts';

@@ -1,0 +1,80 @@
+import { pitchAt } from '../instrument/index.ts';
+import type { Digit } from '../pattern/index.ts';
+import { heardIn, secondsAt, secondsOf, type Score } from '../score/index.ts';
+
+/** One stroke that is asked for in a take. */
+export interface AskedStroke {
+  /** Which time through, from 0. */
+  readonly cycle: number;
+  /** Index of the stroke in the score. */
+  readonly stroke: number;
+  /** Its name in the document. */
+  readonly origin: string;
+  /** Seconds from the beginning, at the tempo that is asked for. */
+  readonly at: number;
+  /** Seconds until its string is struck again. */
+  readonly seconds: number;
+  /** 1 is the highest. */
+  readonly string: number;
+  /** MIDI note number. */
+  readonly pitch: number;
+  /** What strikes; null where the other hand sounds it, or nobody can. */
+  readonly digit: Digit | null;
+  /** Whether it is struck at all: slurred notes are sounded by the other hand. */
+  readonly struck: boolean;
+  readonly harmonic: boolean;
+  readonly accent: boolean;
+}
+
+/** What a take is judged against. */
+export interface Asked {
+  /** Sorted by time. */
+  readonly strokes: readonly AskedStroke[];
+  /** Seconds of one time through. */
+  readonly cycleSeconds: number;
+  readonly cycles: number;
+  /** Beats a minute at the beginning. */
+  readonly tempo: number;
+  /** MIDI note numbers other strings of the chords would sound, which a wrong string is told by. */
+  readonly neighbours: readonly number[];
+}
+
+const neighboursIn = ({ chords, instrument }: Score): readonly number[] => [
+  ...new Set(
+    chords.flatMap(({ voicing: { frets } }) =>
+      frets.flatMap((fret, index) => (fret === null ? [] : [pitchAt(instrument, frets.length - index, fret)])),
+    ),
+  ),
+];
+
+/**
+ * What a take of so many times through a score is judged against: each stroke that is heard, with its time, pitch and digit.
+ * @example
+ * askedOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3).strokes.length // => 12
+ */
+export const askedOf = (score: Score, digits: readonly (Digit | null)[], cycles = 1): Asked => {
+  const cycleSeconds = secondsOf(score);
+  const index = new Map(score.strokes.map((stroke, place) => [stroke, place]));
+  const once = heardIn(score).map((stroke): Omit<AskedStroke, 'cycle'> => {
+    const place = index.get(stroke) ?? 0;
+    const at = secondsAt(score, stroke.at);
+    return {
+      stroke: place,
+      origin: stroke.origin,
+      at,
+      seconds: secondsAt(score, stroke.at + stroke.ticks) - at,
+      string: stroke.string,
+      pitch: stroke.pitch as number,
+      digit: stroke.slur ? null : (digits[place] ?? null),
+      struck: !stroke.slur,
+      harmonic: stroke.harmonic !== undefined,
+      accent: stroke.accent ?? false,
+    };
+  });
+  const strokes = Array.from({ length: cycles }, (_, cycle) =>
+    once.map((stroke) => ({ ...stroke, cycle, at: stroke.at + cycle * cycleSeconds })),
+  )
+    .flat()
+    .sort((a, b) => a.at - b.at);
+  return { strokes, cycleSeconds, cycles, tempo: score.tempos[0]?.bpm ?? 60, neighbours: neighboursIn(score) };
+};

@@ -1,0 +1,80 @@
+/** A transform of one size, with its tables. */
+export interface Transform {
+  readonly size: number;
+  /** Magnitudes of the first bins of a windowed stretch of samples from a place on; beyond the end is silence. */
+  readonly magnitudes: (samples: Float32Array, from: number, into: Float32Array) => void;
+}
+
+const reversed = (size: number): Uint32Array => {
+  const bits = Math.log2(size);
+  const order = new Uint32Array(size);
+  for (let index = 1; index < size; index += 1)
+    order[index] = ((order[index >> 1] as number) >> 1) | ((index & 1) << (bits - 1));
+  return order;
+};
+
+/** In-place radix-2 transform (Cooley & Tukey 1965). */
+const transform = (re: Float64Array, im: Float64Array, cos: Float64Array, sin: Float64Array): void => {
+  const size = re.length;
+  for (let half = 1; half < size; half *= 2) {
+    const step = size / (half * 2);
+    for (let start = 0; start < size; start += half * 2)
+      for (let place = 0, angle = 0; place < half; place += 1, angle += step) {
+        const [even, odd] = [start + place, start + place + half];
+        const c = cos[angle] as number;
+        const s = sin[angle] as number;
+        const oddRe = re[odd] as number;
+        const oddIm = im[odd] as number;
+        const turnedRe = oddRe * c + oddIm * s;
+        const turnedIm = oddIm * c - oddRe * s;
+        const evenRe = re[even] as number;
+        const evenIm = im[even] as number;
+        re[odd] = evenRe - turnedRe;
+        im[odd] = evenIm - turnedIm;
+        re[even] = evenRe + turnedRe;
+        im[even] = evenIm + turnedIm;
+      }
+  }
+};
+
+/**
+ * A transform of real samples under a Hann window. Two halves of the samples travel as one complex signal of half the size.
+ * @example
+ * const into = new Float32Array(5); newTransform(8).magnitudes(new Float32Array(8).fill(1), 0, into); into[0].toFixed(1) // => '1.0'
+ */
+export const newTransform = (size: number): Transform => {
+  const half = size / 2;
+  const [re, im] = [new Float64Array(half), new Float64Array(half)];
+  const angles = Array.from({ length: half }, (_, index) => (2 * Math.PI * index) / half);
+  const [cos, sin] = [
+    Float64Array.from(angles.slice(0, half / 2), Math.cos),
+    Float64Array.from(angles.slice(0, half / 2), Math.sin),
+  ];
+  const window = Float64Array.from({ length: size }, (_, index) => (1 - Math.cos((2 * Math.PI * index) / size)) / size);
+  const order = reversed(half);
+  const splitCos = Float64Array.from({ length: half + 1 }, (_, bin) => Math.cos((2 * Math.PI * bin) / size));
+  const splitSin = Float64Array.from({ length: half + 1 }, (_, bin) => Math.sin((2 * Math.PI * bin) / size));
+  return {
+    size,
+    magnitudes: (samples, from, into) => {
+      for (let index = 0; index < half; index += 1) {
+        const place = order[index] as number;
+        const at = from + 2 * index;
+        re[place] = (samples[at] ?? 0) * (window[2 * index] as number);
+        im[place] = (samples[at + 1] ?? 0) * (window[2 * index + 1] as number);
+      }
+      transform(re, im, cos, sin);
+      for (let bin = 0; bin < into.length; bin += 1) {
+        const [a, b] = [bin % half, (half - bin) % half];
+        const evenRe = ((re[a] as number) + (re[b] as number)) / 2;
+        const evenIm = ((im[a] as number) - (im[b] as number)) / 2;
+        const oddRe = ((im[a] as number) + (im[b] as number)) / 2;
+        const oddIm = ((re[b] as number) - (re[a] as number)) / 2;
+        const [c, s] = [splitCos[bin] as number, splitSin[bin] as number];
+        const realPart = evenRe + oddRe * c + oddIm * s;
+        const imaginary = evenIm + oddIm * c - oddRe * s;
+        into[bin] = Math.hypot(realPart, imaginary);
+      }
+    },
+  };
+};

@@ -1,0 +1,112 @@
+import { TAKE } from './estimates.ts';
+import { PLUCK_STEP } from './plucks.ts';
+import { median } from './statistics.ts';
+
+/** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
+const SUDDEN = 0.8;
+
+/** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
+const AROUND = 0.04;
+
+/** The plucks of a take, by which strokes are placed to the millisecond. */
+export class PluckClock {
+  /** Seconds of every pluck, in order. */
+  private readonly times: readonly number[];
+  private readonly sudden: readonly number[];
+  private claimed: readonly number[] = [];
+  /** Seconds a swell usually comes after its pluck. */
+  usual = 0;
+
+  constructor(values: Float32Array) {
+    const times: number[] = [];
+    const sudden: number[] = [];
+    for (let step = 1; step < values.length - 1; step += 1) {
+      const value = values[step] as number;
+      if (value < SUDDEN || value < (values[step - 1] as number) || value <= (values[step + 1] as number)) continue;
+      let highest = true;
+      for (let near = -4; near <= 4; near += 1) if ((values[step + near] ?? 0) > value) highest = false;
+      if (!highest) continue;
+      times.push(step * PLUCK_STEP);
+      sudden.push(value);
+    }
+    this.times = times;
+    this.sudden = sudden;
+  }
+
+  /** Indexes of the plucks between two times. */
+  private between(from: number, to: number): readonly number[] {
+    let [low, high] = [0, this.times.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((this.times[middle] as number) < from) low = middle + 1;
+      else high = middle;
+    }
+    const found: number[] = [];
+    for (let index = low; index < this.times.length && (this.times[index] as number) <= to; index += 1)
+      found.push(index);
+    return found;
+  }
+
+  /** How far the pluck of each pitch usually is from its swell, by strokes that stand alone. */
+  private distances(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
+    const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
+    const past = new Map<number, number[]>();
+    swells.forEach((at, index) => {
+      if (at === null) return;
+      const alone = all.filter((other) => Math.abs(other - at) < 0.09).length === 1;
+      const near = this.between(at - AROUND, at + AROUND);
+      if (!alone || near.length === 0) return;
+      const best = near.reduce((most, one) =>
+        (this.sudden[one] as number) > (this.sudden[most] as number) ? one : most,
+      );
+      const pitch = pitchOf[index] as number;
+      past.set(pitch, [...(past.get(pitch) ?? []), (this.times[best] as number) - at]);
+    });
+    const every = median([...past.values()].flat());
+    this.usual = -every;
+    return new Map(
+      [...new Set(pitchOf)].map((pitch) => [
+        pitch,
+        (past.get(pitch)?.length ?? 0) >= 3 ? median(past.get(pitch) ?? []) : every,
+      ]),
+    );
+  }
+
+  /** Swells moved to their plucks: the nearest to where it usually is; without one, to where it usually is. */
+  refine(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {
+    const usual = this.distances(swells, pitchOf);
+    const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
+    const refined = swells.map((at, index) => {
+      if (at === null) return null;
+      const there = at + (usual.get(pitchOf[index] as number) ?? 0);
+      const close = all.filter((other) => Math.abs(other - at) < 0.045).length > 1;
+      const reach = close ? TAKE.pluckReachNear : TAKE.pluckReach;
+      const near = this.between(there - reach, there + reach);
+      if (near.length === 0) return there;
+      const best = near.reduce((most, one) =>
+        this.worth(one, there, reach) > this.worth(most, there, reach) ? one : most,
+      );
+      return this.times[best] as number;
+    });
+    this.claimed = refined.flatMap((at) => at ?? []).sort((a, b) => a - b);
+    return refined;
+  }
+
+  private worth(index: number, there: number, reach: number): number {
+    return (
+      Math.min(3, this.sudden[index] as number) - 2 * (Math.abs((this.times[index] as number) - there) / reach) ** 2
+    );
+  }
+
+  /** A pluck near a time that no stroke has claimed; null where there is none. */
+  unclaimedNear(at: number, reach: number): number | null {
+    const free = this.between(at - reach, at + reach).filter((index) =>
+      this.claimed.every((one) => Math.abs(one - (this.times[index] as number)) > 0.012),
+    );
+    const best = free.reduce<number | null>(
+      (most, one) => (most === null || (this.sudden[one] as number) > (this.sudden[most] as number) ? one : most),
+      null,
+    );
+    return best === null || (this.sudden[best] as number) < 1.2 * SUDDEN ? null : (this.times[best] as number);
+  }
+}

@@ -1,0 +1,162 @@
+import type { Asked } from './asked.ts';
+import { TAKE } from './estimates.ts';
+import type { Strengths } from './separate.ts';
+
+/** Strokes of one time: what is asked for at once. */
+export interface Moment {
+  /** Seconds from the beginning, as asked. */
+  readonly at: number;
+  /** Indexes among the asked strokes. */
+  readonly strokes: readonly number[];
+}
+
+/** Strokes asked for at one time, in order. */
+export const momentsOf = ({ strokes }: Asked): readonly Moment[] => {
+  const found: { at: number; strokes: number[] }[] = [];
+  strokes.forEach(({ at }, index) => {
+    const last = found.at(-1);
+    if (last && at - last.at < 1e-4) last.strokes.push(index);
+    else found.push({ at, strokes: [index] });
+  });
+  return found;
+};
+
+/** Seconds of a step of the grid the pulse is sought on. */
+const STEP = 0.01;
+
+/** How much speaks for a pitch being struck at each step of the grid: 0 to 1, a little spread over its neighbours. */
+export const evidenceOf = ({ of, frames }: Strengths, references: readonly number[]): readonly Float32Array[] => {
+  const steps = Math.ceil((frames * TAKE.hop) / STEP);
+  const each = Math.round(STEP / TAKE.hop);
+  return of.map((strengths, pitch) => {
+    const raw = Float32Array.from({ length: steps }, (_, step) => {
+      let most = 0;
+      for (let frame = step * each; frame < (step + 1) * each; frame += 1) most = Math.max(most, strengths[frame] ?? 0);
+      return Math.min(1, most / (references[pitch] || 1));
+    });
+    return raw.map((value, step) =>
+      Math.max(
+        value,
+        0.75 * Math.max(raw[step - 1] ?? 0, raw[step + 1] ?? 0),
+        0.45 * Math.max(raw[step - 2] ?? 0, raw[step + 2] ?? 0),
+      ),
+    );
+  });
+};
+
+/** A way of laying what is asked over the take: seconds of its beginning, and how much slower it is played. */
+export interface Start {
+  readonly at: number;
+  readonly slower: number;
+}
+
+const WANTED = 40;
+
+interface Looked {
+  readonly asked: Asked;
+  readonly pitchOf: readonly number[];
+  readonly evidence: readonly Float32Array[];
+}
+
+const scoreOf = ({ asked, pitchOf, evidence }: Looked, { at, slower }: Start, count: number): number => {
+  let sum = 0;
+  for (let index = 0; index < count; index += 1) {
+    const time = at + slower * (asked.strokes[index] as { readonly at: number }).at;
+    sum += evidence[pitchOf[index] as number]?.[Math.round(time / STEP)] ?? 0;
+  }
+  return sum / count;
+};
+
+const slownesses = (): readonly number[] => {
+  const found: number[] = [1];
+  for (let factor: number = TAKE.tempoStep; factor <= TAKE.tempoReach; factor *= TAKE.tempoStep)
+    found.push(factor, 1 / factor);
+  return found;
+};
+
+/** The first strokes that are looked for: some cycles, never more than there are. */
+const lookedFor = ({ strokes }: Asked): number => Math.min(strokes.length, WANTED);
+
+/** Where the take begins: the earliest place that speaks for it nearly as much as the best. */
+export const startOf = (looked: Looked): Start & { readonly score: number } => {
+  const count = lookedFor(looked.asked);
+  const steps = looked.evidence[0]?.length ?? 0;
+  const span = (looked.asked.strokes[count - 1]?.at ?? 0) / STEP;
+  const all: (Start & { readonly score: number })[] = [];
+  for (const slower of slownesses()) {
+    let best: (Start & { readonly score: number }) | undefined;
+    for (let step = 0; step + 0.4 * span * slower < steps; step += 1) {
+      const score = scoreOf(looked, { at: step * STEP, slower }, count);
+      if (!best || score > best.score) best = { at: step * STEP, slower, score };
+      if (score > 0.3) all.push({ at: step * STEP, slower, score });
+    }
+    if (best) all.push(best);
+  }
+  const best = all.reduce((most, one) => (one.score > most.score ? one : most), { at: 0, slower: 1, score: 0 });
+  const good = all.filter(({ score }) => score >= TAKE.earlier * best.score);
+  const earliest = Math.min(...good.map(({ at }) => at));
+  const first = good.filter(({ at }) => at <= earliest + 0.06);
+  return first.reduce((most, one) => (one.score > most.score ? one : most), first[0] ?? best);
+};
+
+interface Path {
+  readonly step: number;
+  readonly slower: number;
+  readonly score: number;
+  readonly before: Path | null;
+}
+
+/** How many ways are followed at once, and what a change of tempo or a stroke beside the pulse costs. */
+const BEAM = { ways: 160, change: 0.035, beside: 0.14, most: 1.5 } as const;
+
+const gainAt = ({ pitchOf, evidence }: Looked, strokes: readonly number[], step: number): number => {
+  let sum = 0;
+  for (const index of strokes) sum += evidence[pitchOf[index] as number]?.[step] ?? 0;
+  return sum;
+};
+
+const CHANGES = [0.97, 0.985, 1, 1.015, 1.03] as const;
+
+const followed = (looked: Looked, way: Path, gap: number, strokes: readonly number[]): readonly Path[] =>
+  CHANGES.flatMap((change) => {
+    const slower = way.slower * change;
+    if (slower > BEAM.most || slower < 1 / BEAM.most) return [];
+    const next = way.step + (gap * slower) / STEP;
+    return [-1, 0, 1].map((beside): Path => {
+      const step = next + beside;
+      const cost = BEAM.change * Math.abs(Math.log(change)) * 66 + BEAM.beside * Math.abs(beside);
+      return { step, slower, score: way.score + gainAt(looked, strokes, Math.round(step)) - cost, before: way };
+    });
+  });
+
+const kept = (ways: readonly Path[]): readonly Path[] => {
+  const best = new Map<string, Path>();
+  for (const way of ways) {
+    const key = `${Math.round(way.step * 2)}/${Math.round(Math.log(way.slower) * 70)}`;
+    const known = best.get(key);
+    if (!known || way.score > known.score) best.set(key, way);
+  }
+  return [...best.values()].sort((a, b) => b.score - a.score).slice(0, BEAM.ways);
+};
+
+/** Seconds of each moment as the take’s own pulse has it: a slowly changing tempo, followed from the start. */
+export const followPulse = (looked: Looked, moments: readonly Moment[], { at, slower }: Start): readonly number[] => {
+  const first = moments[0];
+  if (!first) return [];
+  let ways: readonly Path[] = [-2, -1, 0, 1, 2].map((beside) => {
+    const step = (at + first.at * slower) / STEP + beside;
+    return {
+      step,
+      slower,
+      score: gainAt(looked, first.strokes, Math.round(step)) - 0.05 * Math.abs(beside),
+      before: null,
+    };
+  });
+  for (let index = 1; index < moments.length; index += 1) {
+    const [before, now] = [moments[index - 1] as Moment, moments[index] as Moment];
+    ways = kept(ways.flatMap((way) => followed(looked, way, now.at - before.at, now.strokes)));
+  }
+  const times: number[] = [];
+  for (let way: Path | null | undefined = ways[0]; way; way = way.before) times.push(way.step * STEP);
+  return times.reverse();
+};

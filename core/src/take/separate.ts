@@ -1,0 +1,172 @@
+import { frequencyOf } from '../instrument/index.ts';
+import { TAKE } from './estimates.ts';
+import { binWidth, type Innovation } from './spectra.ts';
+
+/** What each pitch sounds like, band by band: rows of bins, a column for each pitch and a last one for noise. */
+export interface Templates {
+  readonly pitches: readonly number[];
+  readonly bins: number;
+  readonly atoms: number;
+  readonly shapes: Float32Array;
+}
+
+/** How strongly each pitch is struck anew, look by look. */
+export interface Strengths {
+  readonly pitches: readonly number[];
+  readonly frames: number;
+  /** A list for each pitch. */
+  readonly of: readonly Float32Array[];
+}
+
+const partialsOf = (pitch: number): readonly number[] => {
+  const first = frequencyOf(pitch);
+  return Array.from(
+    { length: TAKE.partials },
+    (_, index) => (index + 1) * first * Math.sqrt(1 + TAKE.inharmonicity * (index + 1) ** 2),
+  ).filter((hertz) => hertz < TAKE.highest);
+};
+
+/** How much of a partial falls into a bin beside it: the main lobe of the window. */
+const lobe = (bins: number): number => {
+  const far = Math.abs(bins);
+  return far >= 2 ? 0 : Math.cos((Math.PI * far) / 4) ** 2;
+};
+
+const normalised = (shapes: Float32Array, atom: number, { bins, atoms }: Pick<Templates, 'bins' | 'atoms'>): void => {
+  let sum = 0;
+  for (let bin = 0; bin < bins; bin += 1) sum += (shapes[bin * atoms + atom] as number) ** 2;
+  const norm = Math.sqrt(sum) || 1;
+  for (let bin = 0; bin < bins; bin += 1) shapes[bin * atoms + atom] = (shapes[bin * atoms + atom] as number) / norm;
+};
+
+/** Templates before anything was heard: partials that fall as 1/h. */
+export const firstTemplates = (pitches: readonly number[], { hertz, bins }: Innovation): Templates => {
+  const atoms = pitches.length + 1;
+  const shapes = new Float32Array(bins * atoms);
+  pitches.forEach((pitch, atom) => {
+    partialsOf(pitch).forEach((partial, index) => {
+      for (let bin = 0; bin < bins; bin += 1) {
+        const share = lobe(((hertz[bin] as number) - partial) / binWidth(partial));
+        if (share > 0) shapes[bin * atoms + atom] = (shapes[bin * atoms + atom] as number) + share / (index + 1);
+      }
+    });
+    normalised(shapes, atom, { bins, atoms });
+  });
+  for (let bin = 0; bin < bins; bin += 1) shapes[bin * atoms + atoms - 1] = 1;
+  normalised(shapes, atoms - 1, { bins, atoms });
+  return { pitches, bins, atoms, shapes };
+};
+
+interface Work {
+  readonly gram: Float64Array;
+  readonly right: Float64Array;
+  readonly now: Float64Array;
+}
+
+/** The weighted products of a frame with the templates, and of these with each other. */
+const products = (
+  { fresh, weight, bins }: Innovation,
+  frame: number,
+  { shapes, atoms }: Templates,
+  { gram, right }: Work,
+): void => {
+  gram.fill(0);
+  right.fill(0);
+  for (let bin = 0; bin < bins; bin += 1) {
+    const w = (weight[frame * bins + bin] as number) ** 2;
+    const y = w * (fresh[frame * bins + bin] as number);
+    const row = bin * atoms;
+    for (let i = 0; i < atoms; i += 1) {
+      const a = shapes[row + i] as number;
+      if (a === 0) continue;
+      right[i] = (right[i] as number) + a * y;
+      const wa = w * a;
+      for (let j = i; j < atoms; j += 1)
+        gram[i * atoms + j] = (gram[i * atoms + j] as number) + wa * (shapes[row + j] as number);
+    }
+  }
+};
+
+/** Non-negative least squares by going round the coordinates, from where the look before ended. */
+const descend = ({ gram, right, now }: Work, atoms: number): void => {
+  for (let round = 0; round < TAKE.rounds; round += 1)
+    for (let i = 0; i < atoms; i += 1) {
+      let rest = right[i] as number;
+      for (let j = 0; j < atoms; j += 1)
+        if (j !== i) rest -= (gram[Math.min(i, j) * atoms + Math.max(i, j)] as number) * (now[j] as number);
+      const own = gram[i * atoms + i] as number;
+      now[i] = own > 0 ? Math.max(0, rest / own) : 0;
+    }
+};
+
+/** Splits what is struck anew among the pitches. */
+export const separate = (innovation: Innovation, templates: Templates): Strengths => {
+  const { atoms, pitches } = templates;
+  const { frames } = innovation;
+  const of = pitches.map(() => new Float32Array(frames));
+  const work: Work = {
+    gram: new Float64Array(atoms * atoms),
+    right: new Float64Array(atoms),
+    now: new Float64Array(atoms),
+  };
+  for (let frame = 0; frame < frames; frame += 1) {
+    products(innovation, frame, templates, work);
+    descend(work, atoms);
+    of.forEach((strengths, atom) => (strengths[frame] = work.now[atom] as number));
+  }
+  return { pitches, frames, of };
+};
+
+/** Where a pitch was struck, by index of the pitch and look. */
+export interface Accepted {
+  readonly pitch: number;
+  readonly frame: number;
+}
+
+const shareOf = ({ of }: Strengths, { pitch, frame }: Accepted): number => {
+  const all = of.reduce((sum, strengths) => sum + (strengths[frame] as number), 0);
+  return all === 0 ? 0 : ((of[pitch] as Float32Array)[frame] as number) / all;
+};
+
+/**
+ * Templates as the take itself sounds: at strokes that were accepted the new sound, as far as it belongs to the pitch alone and
+ * lies about its partials, averaged over them.
+ */
+export const learntTemplates = (
+  { fresh, bins, hertz }: Innovation,
+  { pitches, atoms, shapes: before }: Templates,
+  strengths: Strengths,
+  accepted: readonly Accepted[],
+): Templates => {
+  const shapes = before.slice();
+  pitches.forEach((pitch, atom) => {
+    const own = accepted
+      .filter((one) => one.pitch === atom)
+      .map((one) => ({ ...one, share: shareOf(strengths, one) }))
+      .sort((a, b) => b.share - a.share)
+      .slice(0, 40);
+    if (own.length < 3) return;
+    const mean = new Float64Array(bins);
+    for (const { frame, share } of own) {
+      const strength = (strengths.of[atom] as Float32Array)[frame] as number;
+      if (strength > 0)
+        for (let bin = 0; bin < bins; bin += 1)
+          mean[bin] = (mean[bin] as number) + (share ** 2 * (fresh[frame * bins + bin] as number)) / strength;
+    }
+    const partials = partialsOf(pitch);
+    let norm = 0;
+    for (let bin = 0; bin < bins; bin += 1) {
+      const at = hertz[bin] as number;
+      const near = partials.some((partial) => Math.abs(at - partial) < 2.2 * binWidth(partial));
+      if (!near) mean[bin] = 0;
+      norm += (mean[bin] as number) ** 2;
+    }
+    if (norm === 0) return;
+    for (let bin = 0; bin < bins; bin += 1)
+      shapes[bin * atoms + atom] =
+        (1 - TAKE.learnt) * (before[bin * atoms + atom] as number) +
+        (TAKE.learnt * (mean[bin] as number)) / Math.sqrt(norm);
+    normalised(shapes, atom, { bins, atoms });
+  });
+  return { pitches, bins, atoms, shapes };
+};

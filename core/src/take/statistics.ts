@@ -1,0 +1,18 @@
+/** The middle of some values; 0 of none. */
+export const median = (values: readonly number[]): number => quantile(values, 0.5);
+
+/** The value below which a share of some values lies; 0 of none. */
+export const quantile = (values: readonly number[], share: number): number => {
+  if (values.length === 0) return 0;
+  const sorted = [...values].sort((a, b) => a - b);
+  const place = share * (sorted.length - 1);
+  const low = Math.floor(place);
+  const [a, b] = [sorted[low] as number, sorted[Math.min(sorted.length - 1, low + 1)] as number];
+  return a + (place - low) * (b - a);
+};
+
+/** The spread of some values, as a standard deviation would be for normal errors: 1.4826 median deviations. */
+export const spreadOf = (values: readonly number[]): number => {
+  const middle = median(values);
+  return 1.4826 * median(values.map((value) => Math.abs(value - middle)));
+};
