@@ -27,12 +27,12 @@ export const TAKE = {
   /** How far the tempo may be from what was asked, as a factor, and in what steps it is sought. */
   tempoReach: 1.32,
   tempoStep: 1.012,
-  /** Share of the best start an earlier one must come to. */
-  earlier: 0.93,
+  /** Share of the best start that one a time through earlier must come to. */
+  earlier: 0.6,
   /** Threshold of a pitch: share of its own strokes' strength, and of what others leak into it. */
-  ownShare: 0.16,
+  ownShare: 0.14,
   leak: 1.15,
-  most: 0.5,
+  most: 0.38,
   /** How far a stroke may be from where it is looked for, and the scale of the penalty, in seconds. */
   reach: 0.13,
   scale: 0.035,

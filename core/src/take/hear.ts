@@ -204,6 +204,7 @@ interface Listened {
   readonly pass: Pass;
   readonly pulse: readonly number[];
   readonly plucks: PluckClock;
+  readonly late: (stroke: AskedStroke) => number;
 }
 
 /** Seconds within which another string’s stroke stands for one that did not come. */
@@ -236,7 +237,7 @@ const insteadOf = (
 };
 
 const heardStroke = (listened: Listened, index: number, used: Set<Peak>): HeardStroke => {
-  const { scene, pass, pulse, plucks, levels } = listened;
+  const { scene, pass, pulse, levels } = listened;
   const pitch = scene.pitchOf[index] as number;
   const level = levels[pitch] as Level;
   const strength = pass.strengths[index] ?? null;
@@ -253,23 +254,38 @@ const heardStroke = (listened: Listened, index: number, used: Set<Peak>): HeardS
       confidence: Math.min(1, 0.4 + 0.4 * Math.log(over) + 0.1),
     };
   }
-  const missed: HeardStroke = { ...own, at: null, decibels: null, what: 'missed', instead: null, confidence: 0.7 };
-  const other = insteadOf(listened, index);
-  if (other && !used.has(other.peak)) {
-    used.add(other.peak);
-    return {
-      ...missed,
-      at: other.peak.at,
-      what: 'wrong string',
-      instead: scene.pitches[other.pitch] as number,
-      confidence: 0.75,
-    };
-  }
-  // A soft stroke on its own ringing string is told by its pluck alone.
-  const pluck = plucks.unclaimedNear(own.pulse, 0.03);
-  if (pluck !== null) return { ...missed, at: pluck, what: 'cannot be told', confidence: 0.4 };
-  return missed;
+  return heardFaintly(
+    listened,
+    { ...own, at: null, decibels: null, what: 'missed', instead: null, confidence: 0.7 },
+    used,
+  );
 };
+
+/**
+ * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a faint one, a
+ * pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not come.
+ */
+const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>): HeardStroke => {
+  const { scene, pulse, plucks, levels, strengths } = listened;
+  const pitch = scene.pitchOf[missed.asked] as number;
+  const { reference } = levels[pitch] as Level;
+  const at = (pulse[missed.asked] as number) + listened.late(scene.asked.strokes[missed.asked] as AskedStroke);
+  const own = highestNear(strengths.of[pitch] as Float32Array, at + plucks.usual, 0.04) / reference;
+  const pluck = plucks.unclaimedNear(at, FAINT.near);
+  const other = insteadOf(listened, missed.asked);
+  const others = other && !used.has(other.peak) ? other.peak.strength / (levels[other.pitch] as Level).reference : 0;
+  if (other && others > FAINT.instead && others > FAINT.more * own) {
+    used.add(other.peak);
+    const instead = scene.pitches[other.pitch] as number;
+    return { ...missed, at: other.peak.at, what: 'wrong string', instead, confidence: pluck === null ? 0.55 : 0.75 };
+  }
+  if ((pluck !== null && own > FAINT.own) || own > FAINT.alone)
+    return { ...missed, at: pluck ?? at, decibels: 20 * Math.log10(own), what: 'as asked', confidence: 0.45 };
+  return pluck === null ? missed : { ...missed, at: pluck, what: 'cannot be told', confidence: 0.4 };
+};
+
+/** Shares of a pitch's own strokes by which a faint one is told, and seconds its pluck may be beside it (est.). */
+const FAINT = { near: 0.035, own: 0.1, alone: 0.3, instead: 0.35, more: 2.5 } as const;
 
 /** Strokes nobody asked for: a swell and a pluck, away from every stroke, strong enough. */
 const extrasIn = (
@@ -353,7 +369,7 @@ export const hearTake = (samples: Float32Array, asked: Asked): HeardTake => {
   refined = plucks.refine(pass.times, scene.pitchOf);
   pulse = pulseBy(scene, refined, pulse);
   const cycles = heardCycles(asked, refined);
-  const listened: Listened = { scene, strengths, levels, pass: { ...pass, times: refined }, pulse, plucks };
+  const listened: Listened = { scene, strengths, levels, pass: { ...pass, times: refined }, pulse, plucks, late };
   const used = new Set<Peak>();
   const strokes = asked.strokes.flatMap(({ cycle }, index) =>
     cycle < cycles ? [heardStroke(listened, index, used)] : [],

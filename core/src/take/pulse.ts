@@ -77,26 +77,46 @@ const slownesses = (): readonly number[] => {
 /** The first strokes that are looked for: some cycles, never more than there are. */
 const lookedFor = ({ strokes }: Asked): number => Math.min(strokes.length, WANTED);
 
-/** Where the take begins: the earliest place that speaks for it nearly as much as the best. */
-export const startOf = (looked: Looked): Start & { readonly score: number } => {
-  const count = lookedFor(looked.asked);
+/** The best beginning near one, within steps of the grid. */
+const nearStart = (looked: Looked, { at, slower }: Start, count: number): Scored => {
+  let best: Scored = { at, slower, score: -1 };
+  for (let step = -6; step <= 6; step += 1)
+    for (const factor of [1 / TAKE.tempoStep, 1, TAKE.tempoStep]) {
+      const start = { at: at + step * STEP, slower: slower * factor };
+      const score = scoreOf(looked, start, count);
+      if (score > best.score) best = { ...start, score };
+    }
+  return best;
+};
+
+type Scored = Start & { readonly score: number };
+
+const bestStart = (looked: Looked, count: number): Scored => {
   const steps = looked.evidence[0]?.length ?? 0;
   const span = (looked.asked.strokes[count - 1]?.at ?? 0) / STEP;
-  const all: (Start & { readonly score: number })[] = [];
-  for (const slower of slownesses()) {
-    let best: (Start & { readonly score: number }) | undefined;
+  let best: Scored = { at: 0, slower: 1, score: 0 };
+  for (const slower of slownesses())
     for (let step = 0; step + 0.4 * span * slower < steps; step += 1) {
       const score = scoreOf(looked, { at: step * STEP, slower }, count);
-      if (!best || score > best.score) best = { at: step * STEP, slower, score };
-      if (score > 0.3) all.push({ at: step * STEP, slower, score });
+      if (score > best.score) best = { at: step * STEP, slower, score };
     }
-    if (best) all.push(best);
+  return best;
+};
+
+/** Where the take begins: what fits best, and then as many whole times through earlier as still speak for it. */
+export const startOf = (looked: Looked): Scored => {
+  const count = lookedFor(looked.asked);
+  const best = bestStart(looked, count);
+  const { cycleSeconds, strokes } = looked.asked;
+  const once = Math.min(count, strokes.filter(({ cycle }) => cycle === 0).length);
+  let start = best;
+  for (;;) {
+    const at = start.at - cycleSeconds * start.slower;
+    if (at < -0.3) return { ...start, score: best.score };
+    const earlier = nearStart(looked, { at, slower: start.slower }, once);
+    if (earlier.score < TAKE.earlier * best.score) return { ...start, score: best.score };
+    start = earlier;
   }
-  const best = all.reduce((most, one) => (one.score > most.score ? one : most), { at: 0, slower: 1, score: 0 });
-  const good = all.filter(({ score }) => score >= TAKE.earlier * best.score);
-  const earliest = Math.min(...good.map(({ at }) => at));
-  const first = good.filter(({ at }) => at <= earliest + 0.06);
-  return first.reduce((most, one) => (one.score > most.score ? one : most), first[0] ?? best);
 };
 
 interface Path {
