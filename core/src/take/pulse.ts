@@ -32,7 +32,7 @@ export const evidenceOf = ({ of, frames }: Strengths, references: readonly numbe
     const raw = Float32Array.from({ length: steps }, (_, step) => {
       let most = 0;
       for (let frame = step * each; frame < (step + 1) * each; frame += 1) most = Math.max(most, strengths[frame] ?? 0);
-      return Math.min(1, most / (references[pitch] || 1));
+      return Math.min(1, Math.sqrt(most / (references[pitch] || 1)));
     });
     return raw.map((value, step) =>
       Math.max(
