@@ -37,6 +37,11 @@ export interface Options {
   readonly large?: boolean;
   /** How notes are called on it. */
   readonly notes?: string;
+  /** Who plays a take, by which chances, how often, and what a take is judged against. */
+  readonly as?: string;
+  readonly seed?: string;
+  readonly cycles?: string;
+  readonly against?: string;
   /** Whether the pattern ends rather than goes round. */
   readonly line?: boolean;
   readonly json?: boolean;

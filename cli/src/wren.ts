@@ -19,6 +19,7 @@ import { importFile, remarkLines } from './commands/import.ts';
 import { learn } from './commands/learn.ts';
 import { sheet } from './commands/sheet.ts';
 import { capo, song } from './commands/song.ts';
+import { play, take } from './commands/take.ts';
 import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest, readText } from './request.ts';
@@ -37,6 +38,14 @@ const OTHERS: Readonly<Record<string, Other>> = {
     summary: 'the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
     run: voicings,
   },
+  take: {
+    summary: 'a recording judged against a pattern: wren take FILE.wav --against PATTERN [--tempo N]',
+    run: take,
+  },
+  play: {
+    summary: 'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --out take.wav',
+    run: play,
+  },
   learn: {
     summary: 'a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
     run: learn,
@@ -45,7 +54,7 @@ const OTHERS: Readonly<Record<string, Other>> = {
 
 interface Other {
   readonly summary: string;
-  readonly run: (word: string | undefined, options: Options) => Result<string>;
+  readonly run: (word: string | undefined, options: Options) => Result<Answer>;
 }
 
 const FLAGS = {
@@ -71,6 +80,10 @@ const FLAGS = {
   paper: { type: 'string' },
   large: { type: 'boolean' },
   notes: { type: 'string' },
+  as: { type: 'string' },
+  seed: { type: 'string' },
+  cycles: { type: 'string' },
+  against: { type: 'string' },
   line: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean', short: 'h' },
@@ -102,7 +115,7 @@ const failed = (problems: readonly Problem[], json: boolean | undefined): Outcom
   error: problems.map(sentence).join('\n'),
 });
 
-const outcomeOf = (answer: Result<string>, { json, out }: Options): Outcome =>
+const outcomeOf = (answer: Result<Answer>, { json, out }: Options): Outcome =>
   answer.ok ? { code: 0, output: answer.value, file: out, error: '' } : failed(answer.problems, json);
 
 /** A figure may begin with a rest, which looks like a flag unless it is joined to its name. */

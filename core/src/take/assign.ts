@@ -1,5 +1,8 @@
 import { TAKE } from './estimates.ts';
 
+// Looked up once, not in every step.
+const { abs, log, max, min } = Math;
+
 /** Somewhere a pitch seems to be struck. */
 export interface Peak {
   readonly at: number;
@@ -14,7 +17,7 @@ export const peaksOf = (strengths: Float32Array, threshold: number): readonly Pe
     const value = strengths[frame] as number;
     if (value < threshold) continue;
     let highest = true;
-    for (let near = Math.max(0, frame - reach); near <= frame + reach && near < strengths.length; near += 1) {
+    for (let near = max(0, frame - reach); near <= frame + reach && near < strengths.length; near += 1) {
       const other = strengths[near] as number;
       if (other > value || (other === value && near < frame)) highest = false;
     }
@@ -30,10 +33,10 @@ export interface Wanted {
 }
 
 const gainOf = ({ at, reach }: Wanted, peak: Peak, { threshold, scale }: Fit): number => {
-  const past = Math.abs(peak.at - at);
+  const past = abs(peak.at - at);
   if (past > reach) return -1;
-  const strong = 0.7 + 0.5 * Math.min(1.6, Math.log(peak.strength / threshold));
-  return strong - 0.8 * Math.log(1 + (past / scale) ** 2);
+  const strong = 0.7 + 0.5 * min(1.6, log(peak.strength / threshold));
+  return strong - 0.8 * log(1 + (past / scale) ** 2);
 };
 
 interface Fit {
@@ -56,8 +59,8 @@ export const assign = (wanted: readonly Wanted[], peaks: readonly Peak[], fit: F
       const here = row * width + column;
       const gain = gainOf(wanted[row - 1] as Wanted, peaks[column - 1] as Peak, fit);
       const both = gain > 0 ? (best[here - width - 1] as number) + gain : -1;
-      const skip = Math.max(best[here - width] as number, best[here - 1] as number);
-      best[here] = Math.max(both, skip);
+      const skip = max(best[here - width] as number, best[here - 1] as number);
+      best[here] = max(both, skip);
       taken[here] = both > skip ? 1 : 0;
     }
   const found: (number | null)[] = Array.from({ length: rows }, () => null);

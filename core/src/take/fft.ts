@@ -1,3 +1,5 @@
+// Looked up once, not in every step.
+const { log2, sqrt } = Math;
 /** A transform of one size, with its tables. */
 export interface Transform {
   readonly size: number;
@@ -6,7 +8,7 @@ export interface Transform {
 }
 
 const reversed = (size: number): Uint32Array => {
-  const bits = Math.log2(size);
+  const bits = log2(size);
   const order = new Uint32Array(size);
   for (let index = 1; index < size; index += 1)
     order[index] = ((order[index >> 1] as number) >> 1) | ((index & 1) << (bits - 1));
@@ -20,7 +22,8 @@ const transform = (re: Float64Array, im: Float64Array, cos: Float64Array, sin: F
     const step = size / (half * 2);
     for (let start = 0; start < size; start += half * 2)
       for (let place = 0, angle = 0; place < half; place += 1, angle += step) {
-        const [even, odd] = [start + place, start + place + half];
+        const even = start + place;
+        const odd = even + half;
         const c = cos[angle] as number;
         const s = sin[angle] as number;
         const oddRe = re[odd] as number;
@@ -39,17 +42,13 @@ const transform = (re: Float64Array, im: Float64Array, cos: Float64Array, sin: F
 
 /**
  * A transform of real samples under a Hann window. Two halves of the samples travel as one complex signal of half the size.
- * @example
- * const into = new Float32Array(5); newTransform(8).magnitudes(new Float32Array(8).fill(1), 0, into); into[0].toFixed(1) // => '1.0'
  */
 export const newTransform = (size: number): Transform => {
   const half = size / 2;
   const [re, im] = [new Float64Array(half), new Float64Array(half)];
   const angles = Array.from({ length: half }, (_, index) => (2 * Math.PI * index) / half);
-  const [cos, sin] = [
-    Float64Array.from(angles.slice(0, half / 2), Math.cos),
-    Float64Array.from(angles.slice(0, half / 2), Math.sin),
-  ];
+  const cos = Float64Array.from(angles.slice(0, half / 2), Math.cos);
+  const sin = Float64Array.from(angles.slice(0, half / 2), Math.sin);
   const window = Float64Array.from({ length: size }, (_, index) => (1 - Math.cos((2 * Math.PI * index) / size)) / size);
   const order = reversed(half);
   const splitCos = Float64Array.from({ length: half + 1 }, (_, bin) => Math.cos((2 * Math.PI * bin) / size));
@@ -57,23 +56,28 @@ export const newTransform = (size: number): Transform => {
   return {
     size,
     magnitudes: (samples, from, into) => {
+      const whole = from + size <= samples.length;
       for (let index = 0; index < half; index += 1) {
         const place = order[index] as number;
         const at = from + 2 * index;
-        re[place] = (samples[at] ?? 0) * (window[2 * index] as number);
-        im[place] = (samples[at + 1] ?? 0) * (window[2 * index + 1] as number);
+        const even = whole || at < samples.length ? (samples[at] as number) : 0;
+        const odd = whole || at + 1 < samples.length ? (samples[at + 1] as number) : 0;
+        re[place] = even * (window[2 * index] as number);
+        im[place] = odd * (window[2 * index + 1] as number);
       }
       transform(re, im, cos, sin);
       for (let bin = 0; bin < into.length; bin += 1) {
-        const [a, b] = [bin % half, (half - bin) % half];
+        const a = bin === half ? 0 : bin;
+        const b = bin === 0 ? 0 : half - bin;
         const evenRe = ((re[a] as number) + (re[b] as number)) / 2;
         const evenIm = ((im[a] as number) - (im[b] as number)) / 2;
         const oddRe = ((im[a] as number) + (im[b] as number)) / 2;
         const oddIm = ((re[b] as number) - (re[a] as number)) / 2;
-        const [c, s] = [splitCos[bin] as number, splitSin[bin] as number];
+        const c = splitCos[bin] as number;
+        const s = splitSin[bin] as number;
         const realPart = evenRe + oddRe * c + oddIm * s;
         const imaginary = evenIm + oddIm * c - oddRe * s;
-        into[bin] = Math.hypot(realPart, imaginary);
+        into[bin] = sqrt(realPart * realPart + imaginary * imaginary);
       }
     },
   };

@@ -3,4 +3,15 @@ export { PLAYERS, playAs, type Performance, type PlayedStroke, type PlayerBeing 
 export { renderTake, type Recording } from './render.ts';
 export { resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
-export { hearTake, type ExtraStroke, type HeardStroke, type HeardTake } from './hear.ts';
+export { hearTake } from './hear.ts';
+export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
+export {
+  TAKE_ENGINE,
+  cyclesFor,
+  judgeTake,
+  type CycleInTake,
+  type DigitInTake,
+  type TakeFinding,
+  type TakeJudgement,
+} from './verdict.ts';
+export { readWav, writeWav, type Recorded } from './wav.ts';

@@ -1,11 +1,14 @@
 import { TAKE } from './estimates.ts';
 
+// Looked up once, not in every step.
+const { floor, log, max, min, round, tan } = Math;
+
 /** Seconds from one value to the next. */
 export const PLUCK_STEP = 0.001;
 
 /** Samples above a frequency: a second-order high-pass (Butterworth, by the bilinear transform). */
 const above = (samples: Float32Array, hertz: number): Float32Array => {
-  const k = Math.tan((Math.PI * hertz) / TAKE.sampleRate);
+  const k = tan((Math.PI * hertz) / TAKE.sampleRate);
   const norm = 1 / (1 + Math.SQRT2 * k + k * k);
   const [b1, a1, a2] = [-2 * norm, 2 * (k * k - 1) * norm, (1 - Math.SQRT2 * k + k * k) * norm];
   let [x1, x2, y1, y2] = [0, 0, 0, 0];
@@ -21,23 +24,23 @@ const above = (samples: Float32Array, hertz: number): Float32Array => {
  */
 export const plucksIn = (samples: Float32Array): Float32Array => {
   const high = above(samples, TAKE.pluckAbove);
-  const steps = Math.floor(samples.length / (TAKE.sampleRate * PLUCK_STEP));
+  const steps = floor(samples.length / (TAKE.sampleRate * PLUCK_STEP));
   const sums = new Float64Array(steps + 1);
   for (let step = 0; step < steps; step += 1) {
     let sum = 0;
-    const from = Math.round(step * PLUCK_STEP * TAKE.sampleRate);
-    const to = Math.round((step + 1) * PLUCK_STEP * TAKE.sampleRate);
+    const from = round(step * PLUCK_STEP * TAKE.sampleRate);
+    const to = round((step + 1) * PLUCK_STEP * TAKE.sampleRate);
     for (let at = from; at < to; at += 1) sum += (high[at] as number) ** 2;
     sums[step + 1] = (sums[step] as number) + sum;
   }
-  const quiet = ((sums[steps] as number) / Math.max(1, steps)) * 2e-3 + 1e-12;
-  const after = Math.round(TAKE.pluckAfter / PLUCK_STEP);
-  const before = Math.round(TAKE.pluckBefore / PLUCK_STEP);
+  const quiet = ((sums[steps] as number) / max(1, steps)) * 2e-3 + 1e-12;
+  const after = round(TAKE.pluckAfter / PLUCK_STEP);
+  const before = round(TAKE.pluckBefore / PLUCK_STEP);
   const mean = (from: number, to: number): number => {
-    const [a, b] = [Math.max(0, from), Math.min(steps, to)];
+    const [a, b] = [max(0, from), min(steps, to)];
     return b > a ? ((sums[b] as number) - (sums[a] as number)) / (b - a) : 0;
   };
   return Float32Array.from({ length: steps }, (_, step) =>
-    Math.max(0, Math.log((mean(step, step + after) + quiet) / (mean(step - before, step) + quiet))),
+    max(0, log((mean(step, step + after) + quiet) / (mean(step - before, step) + quiet))),
   );
 };

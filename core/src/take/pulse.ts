@@ -2,6 +2,9 @@ import type { Asked } from './asked.ts';
 import { TAKE } from './estimates.ts';
 import type { Strengths } from './separate.ts';
 
+// Looked up once, not in every step.
+const { abs, ceil, log, max, min, round, sqrt } = Math;
+
 /** Strokes of one time: what is asked for at once. */
 export interface Moment {
   /** Seconds from the beginning, as asked. */
@@ -26,19 +29,19 @@ const STEP = 0.01;
 
 /** How much speaks for a pitch being struck at each step of the grid: 0 to 1, a little spread over its neighbours. */
 export const evidenceOf = ({ of, frames }: Strengths, references: readonly number[]): readonly Float32Array[] => {
-  const steps = Math.ceil((frames * TAKE.hop) / STEP);
-  const each = Math.round(STEP / TAKE.hop);
+  const steps = ceil((frames * TAKE.hop) / STEP);
+  const each = round(STEP / TAKE.hop);
   return of.map((strengths, pitch) => {
     const raw = Float32Array.from({ length: steps }, (_, step) => {
       let most = 0;
-      for (let frame = step * each; frame < (step + 1) * each; frame += 1) most = Math.max(most, strengths[frame] ?? 0);
-      return Math.min(1, Math.sqrt(most / (references[pitch] || 1)));
+      for (let frame = step * each; frame < (step + 1) * each; frame += 1) most = max(most, strengths[frame] ?? 0);
+      return min(1, sqrt(most / (references[pitch] || 1)));
     });
     return raw.map((value, step) =>
-      Math.max(
+      max(
         value,
-        0.75 * Math.max(raw[step - 1] ?? 0, raw[step + 1] ?? 0),
-        0.45 * Math.max(raw[step - 2] ?? 0, raw[step + 2] ?? 0),
+        0.75 * max(raw[step - 1] ?? 0, raw[step + 1] ?? 0),
+        0.45 * max(raw[step - 2] ?? 0, raw[step + 2] ?? 0),
       ),
     );
   });
@@ -52,7 +55,8 @@ export interface Start {
 
 const WANTED = 40;
 
-interface Looked {
+/** What is asked, and what speaks for each pitch at each step of the grid. */
+export interface Looked {
   readonly asked: Asked;
   readonly pitchOf: readonly number[];
   readonly evidence: readonly Float32Array[];
@@ -62,7 +66,7 @@ const scoreOf = ({ asked, pitchOf, evidence }: Looked, { at, slower }: Start, co
   let sum = 0;
   for (let index = 0; index < count; index += 1) {
     const time = at + slower * (asked.strokes[index] as { readonly at: number }).at;
-    sum += evidence[pitchOf[index] as number]?.[Math.round(time / STEP)] ?? 0;
+    sum += evidence[pitchOf[index] as number]?.[round(time / STEP)] ?? 0;
   }
   return sum / count;
 };
@@ -75,7 +79,7 @@ const slownesses = (): readonly number[] => {
 };
 
 /** The first strokes that are looked for: some cycles, never more than there are. */
-const lookedFor = ({ strokes }: Asked): number => Math.min(strokes.length, WANTED);
+const lookedFor = ({ strokes }: Asked): number => min(strokes.length, WANTED);
 
 /** The best beginning near one, within steps of the grid. */
 const nearStart = (looked: Looked, { at, slower }: Start, count: number): Scored => {
@@ -103,18 +107,28 @@ const bestStart = (looked: Looked, count: number): Scored => {
   return best;
 };
 
+/** What strokes at any time whatever would score: the mean evidence for their pitches. */
+const chanceOf = ({ pitchOf, evidence }: Looked, count: number): number => {
+  const means = evidence.map((steps) => steps.reduce((sum, value) => sum + value, 0) / max(1, steps.length));
+  return pitchOf.slice(0, count).reduce((sum, pitch) => sum + (means[pitch] ?? 0), 0) / count;
+};
+
+/** How far beyond chance a beginning fits, 0 to 1. */
+const beyondChance = (score: number, chance: number): number => max(0, (score - chance) / (1 - chance));
+
 /** Where the take begins: what fits best, and then as many whole times through earlier as still speak for it. */
 export const startOf = (looked: Looked): Scored => {
   const count = lookedFor(looked.asked);
   const best = bestStart(looked, count);
   const { cycleSeconds, strokes } = looked.asked;
-  const once = Math.min(count, strokes.filter(({ cycle }) => cycle === 0).length);
+  const once = min(count, strokes.filter(({ cycle }) => cycle === 0).length);
+  const fit = beyondChance(best.score, chanceOf(looked, count));
   let start = best;
   for (;;) {
     const at = start.at - cycleSeconds * start.slower;
-    if (at < -0.3) return { ...start, score: best.score };
+    if (at < -0.3) return { ...start, score: fit };
     const earlier = nearStart(looked, { at, slower: start.slower }, once);
-    if (earlier.score < TAKE.earlier * best.score) return { ...start, score: best.score };
+    if (earlier.score < TAKE.earlier * best.score) return { ...start, score: fit };
     start = earlier;
   }
 };
@@ -127,7 +141,7 @@ interface Path {
 }
 
 /** How many ways are followed at once, and what a change of tempo or a stroke beside the pulse costs. */
-const BEAM = { ways: 160, change: 0.035, beside: 0.14, most: 1.5 } as const;
+const BEAM = { ways: 90, change: 0.035, beside: 0.14, most: 1.5 } as const;
 
 const gainAt = ({ pitchOf, evidence }: Looked, strokes: readonly number[], step: number): number => {
   let sum = 0;
@@ -144,15 +158,15 @@ const followed = (looked: Looked, way: Path, gap: number, strokes: readonly numb
     const next = way.step + (gap * slower) / STEP;
     return [-1, 0, 1].map((beside): Path => {
       const step = next + beside;
-      const cost = BEAM.change * Math.abs(Math.log(change)) * 66 + BEAM.beside * Math.abs(beside);
-      return { step, slower, score: way.score + gainAt(looked, strokes, Math.round(step)) - cost, before: way };
+      const cost = BEAM.change * abs(log(change)) * 66 + BEAM.beside * abs(beside);
+      return { step, slower, score: way.score + gainAt(looked, strokes, round(step)) - cost, before: way };
     });
   });
 
 const kept = (ways: readonly Path[]): readonly Path[] => {
   const best = new Map<string, Path>();
   for (const way of ways) {
-    const key = `${Math.round(way.step * 2)}/${Math.round(Math.log(way.slower) * 70)}`;
+    const key = `${round(way.step * 2)}/${round(log(way.slower) * 70)}`;
     const known = best.get(key);
     if (!known || way.score > known.score) best.set(key, way);
   }
@@ -168,7 +182,7 @@ export const followPulse = (looked: Looked, moments: readonly Moment[], { at, sl
     return {
       step,
       slower,
-      score: gainAt(looked, first.strokes, Math.round(step)) - 0.05 * Math.abs(beside),
+      score: gainAt(looked, first.strokes, round(step)) - 0.05 * abs(beside),
       before: null,
     };
   });

@@ -3,6 +3,9 @@ import { frequencyOf } from '../instrument/index.ts';
 import type { Performance, PlayedStroke } from './player.ts';
 import { normal } from './random.ts';
 
+// Looked up once, not in every step.
+const { ceil, exp, max, min, round, sin, sqrt } = Math;
+
 /** Where and how a take is recorded. */
 export interface Recording {
   /** Samples a second. */
@@ -28,7 +31,7 @@ type Strings = Map<string, Float32Array>;
 const stringSound = (known: Strings, { pitch, digit }: PlayedStroke, recording: Recording): Float32Array => {
   const bright = digit === 'p' ? 0.42 : digit === 'down' || digit === 'up' ? 0.8 : 0.6;
   const key = `${pitch}/${bright}`;
-  const brightness = Math.min(1, bright * ((recording.brightness ?? 0.6) / 0.6));
+  const brightness = min(1, bright * ((recording.brightness ?? 0.6) / 0.6));
   const { sampleRate, random } = recording;
   const made =
     known.get(key) ??
@@ -38,8 +41,8 @@ const stringSound = (known: Strings, { pitch, digit }: PlayedStroke, recording: 
 };
 
 const mix = (into: Float32Array, sound: Float32Array, from: number, end: number, gain: number, fade: number): void => {
-  const last = Math.min(into.length, from + sound.length, end + fade);
-  for (let place = Math.max(0, from); place < last; place += 1) {
+  const last = min(into.length, from + sound.length, end + fade);
+  for (let place = max(0, from); place < last; place += 1) {
     const left = place > end ? 1 - (place - end) / fade : 1;
     into[place] = (into[place] as number) + gain * left * (sound[place - from] as number);
   }
@@ -48,13 +51,13 @@ const mix = (into: Float32Array, sound: Float32Array, from: number, end: number,
 const power = (samples: Float32Array): number => {
   let sum = 0;
   for (const value of samples) sum += value * value;
-  return Math.sqrt(sum / Math.max(1, samples.length));
+  return sqrt(sum / max(1, samples.length));
 };
 
 /** A few reflections and a short tail. */
 const inRoom = (samples: Float32Array, { sampleRate, random }: Recording): Float32Array => {
   const taps = [0.011, 0.017, 0.023, 0.031, 0.041, 0.057, 0.073, 0.091, 0.12, 0.16].map((seconds) => ({
-    lag: Math.round(seconds * sampleRate),
+    lag: round(seconds * sampleRate),
     gain: 0.28 * 10 ** (-seconds / 0.12) * (random() < 0.5 ? -1 : 1),
   }));
   return samples.map((value, place) =>
@@ -63,7 +66,7 @@ const inRoom = (samples: Float32Array, { sampleRate, random }: Recording): Float
 };
 
 const withHighPass = (samples: Float32Array, hertz: number, sampleRate: number): Float32Array => {
-  const keep = Math.exp((-2 * Math.PI * hertz) / sampleRate);
+  const keep = exp((-2 * Math.PI * hertz) / sampleRate);
   let before = 0;
   let out = 0;
   return samples.map((value) => {
@@ -77,12 +80,12 @@ const addClick = (samples: Float32Array, { click, sampleRate }: Recording, level
   if (!click) return;
   const gain = level * 3 * 10 ** (-click.below / 20);
   for (const time of click.times) {
-    const from = Math.round(time * sampleRate);
+    const from = round(time * sampleRate);
     for (let index = 0; index < 0.03 * sampleRate; index += 1)
       if (from + index < samples.length)
         samples[from + index] =
           (samples[from + index] as number) +
-          gain * Math.exp(-index / (0.006 * sampleRate)) * Math.sin((2 * Math.PI * 1800 * index) / sampleRate);
+          gain * exp(-index / (0.006 * sampleRate)) * sin((2 * Math.PI * 1800 * index) / sampleRate);
   }
 };
 
@@ -94,16 +97,16 @@ const addClick = (samples: Float32Array, { click, sampleRate }: Recording, level
  */
 export const renderTake = ({ strokes, seconds }: Performance, recording: Recording): Float32Array => {
   const { sampleRate, random, noise, room, highPass } = recording;
-  let samples: Float32Array = new Float32Array(Math.ceil(seconds * sampleRate));
+  let samples: Float32Array = new Float32Array(ceil(seconds * sampleRate));
   const known: Strings = new Map();
-  const fade = Math.round(STRING.stopped * sampleRate);
+  const fade = round(STRING.stopped * sampleRate);
   strokes.forEach((stroke, index) => {
     const next = strokes.slice(index + 1).find(({ string }) => string === stroke.string);
-    const end = Math.round((next?.at ?? seconds) * sampleRate);
+    const end = round((next?.at ?? seconds) * sampleRate);
     mix(
       samples,
       stringSound(known, stroke, recording),
-      Math.round(stroke.at * sampleRate),
+      round(stroke.at * sampleRate),
       end,
       0.4 * stroke.loudness,
       fade,
@@ -117,5 +120,5 @@ export const renderTake = ({ strokes, seconds }: Performance, recording: Recordi
     const gain = level * 10 ** (-noise / 20);
     samples = samples.map((value) => value + gain * normal(random));
   }
-  return samples.map((value) => Math.max(-1, Math.min(1, value)));
+  return samples.map((value) => max(-1, min(1, value)));
 };

@@ -2,6 +2,9 @@ import { frequencyOf } from '../instrument/index.ts';
 import { TAKE } from './estimates.ts';
 import { binWidth, type Innovation } from './spectra.ts';
 
+// Looked up once, not in every step.
+const { abs, cos, max, min, sqrt } = Math;
+
 /** What each pitch sounds like, band by band: rows of bins, a column for each pitch and a last one for noise. */
 export interface Templates {
   readonly pitches: readonly number[];
@@ -22,20 +25,20 @@ const partialsOf = (pitch: number): readonly number[] => {
   const first = frequencyOf(pitch);
   return Array.from(
     { length: TAKE.partials },
-    (_, index) => (index + 1) * first * Math.sqrt(1 + TAKE.inharmonicity * (index + 1) ** 2),
+    (_, index) => (index + 1) * first * sqrt(1 + TAKE.inharmonicity * (index + 1) ** 2),
   ).filter((hertz) => hertz < TAKE.highest);
 };
 
 /** How much of a partial falls into a bin beside it: the main lobe of the window. */
 const lobe = (bins: number): number => {
-  const far = Math.abs(bins);
-  return far >= 2 ? 0 : Math.cos((Math.PI * far) / 4) ** 2;
+  const far = abs(bins);
+  return far >= 2 ? 0 : cos((Math.PI * far) / 4) ** 2;
 };
 
 const normalised = (shapes: Float32Array, atom: number, { bins, atoms }: Pick<Templates, 'bins' | 'atoms'>): void => {
   let sum = 0;
   for (let bin = 0; bin < bins; bin += 1) sum += (shapes[bin * atoms + atom] as number) ** 2;
-  const norm = Math.sqrt(sum) || 1;
+  const norm = sqrt(sum) || 1;
   for (let bin = 0; bin < bins; bin += 1) shapes[bin * atoms + atom] = (shapes[bin * atoms + atom] as number) / norm;
 };
 
@@ -88,19 +91,19 @@ const products = (
 };
 
 /** Non-negative least squares by going round the coordinates, from where the look before ended. */
-const descend = ({ gram, right, now }: Work, atoms: number): void => {
-  for (let round = 0; round < TAKE.rounds; round += 1)
+const descend = ({ gram, right, now }: Work, atoms: number, rounds: number): void => {
+  for (let round = 0; round < rounds; round += 1)
     for (let i = 0; i < atoms; i += 1) {
       let rest = right[i] as number;
       for (let j = 0; j < atoms; j += 1)
-        if (j !== i) rest -= (gram[Math.min(i, j) * atoms + Math.max(i, j)] as number) * (now[j] as number);
+        if (j !== i) rest -= (gram[min(i, j) * atoms + max(i, j)] as number) * (now[j] as number);
       const own = gram[i * atoms + i] as number;
-      now[i] = own > 0 ? Math.max(0, rest / own) : 0;
+      now[i] = own > 0 ? max(0, rest / own) : 0;
     }
 };
 
 /** Splits what is struck anew among the pitches. */
-export const separate = (innovation: Innovation, templates: Templates): Strengths => {
+export const separate = (innovation: Innovation, templates: Templates, rounds: number = TAKE.rounds): Strengths => {
   const { atoms, pitches } = templates;
   const { frames } = innovation;
   const of = pitches.map(() => new Float32Array(frames));
@@ -111,7 +114,7 @@ export const separate = (innovation: Innovation, templates: Templates): Strength
   };
   for (let frame = 0; frame < frames; frame += 1) {
     products(innovation, frame, templates, work);
-    descend(work, atoms);
+    descend(work, atoms, rounds);
     of.forEach((strengths, atom) => (strengths[frame] = work.now[atom] as number));
   }
   return { pitches, frames, of };
@@ -157,15 +160,14 @@ export const learntTemplates = (
     let norm = 0;
     for (let bin = 0; bin < bins; bin += 1) {
       const at = hertz[bin] as number;
-      const near = partials.some((partial) => Math.abs(at - partial) < 2.2 * binWidth(partial));
+      const near = partials.some((partial) => abs(at - partial) < 2.2 * binWidth(partial));
       if (!near) mean[bin] = 0;
       norm += (mean[bin] as number) ** 2;
     }
     if (norm === 0) return;
     for (let bin = 0; bin < bins; bin += 1)
       shapes[bin * atoms + atom] =
-        (1 - TAKE.learnt) * (before[bin * atoms + atom] as number) +
-        (TAKE.learnt * (mean[bin] as number)) / Math.sqrt(norm);
+        (1 - TAKE.learnt) * (before[bin * atoms + atom] as number) + (TAKE.learnt * (mean[bin] as number)) / sqrt(norm);
     normalised(shapes, atom, { bins, atoms });
   });
   return { pitches, bins, atoms, shapes };

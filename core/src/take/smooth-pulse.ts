@@ -1,5 +1,8 @@
 import { TAKE } from './estimates.ts';
 
+// Looked up once, not in every step.
+const { exp } = Math;
+
 /** A stroke as asked and as heard, in seconds. */
 export interface Heard {
   readonly asked: number;
@@ -14,7 +17,7 @@ const lineAt = (heard: readonly Heard[], at: number): number | null => {
     let [sum, sx, sy, sxx, sxy] = [0, 0, 0, 0, 0];
     for (const one of heard) {
       const x = one.asked - at;
-      const near = Math.exp(-0.5 * (x / TAKE.pulse) ** 2);
+      const near = exp(-0.5 * (x / TAKE.pulse) ** 2);
       const beside = fitted ? one.at - (a + b * x) : 0;
       const w = near / (1 + (beside / 0.02) ** 2);
       sum += w;

@@ -1,6 +1,9 @@
 import { TAKE } from './estimates.ts';
 import { newTransform } from './fft.ts';
 
+// Looked up once, not in every step.
+const { ceil, floor, max, min, round } = Math;
+
 /** What changes in a recording, look by look: how much is struck anew in each band, and how far it is to be believed. */
 export interface Innovation {
   readonly frames: number;
@@ -21,8 +24,8 @@ interface Band {
 
 const bandOf = (size: number, from: number, to: number): Band => ({
   size,
-  from: Math.ceil((from * size) / TAKE.sampleRate),
-  to: Math.floor((to * size) / TAKE.sampleRate),
+  from: ceil((from * size) / TAKE.sampleRate),
+  to: floor((to * size) / TAKE.sampleRate),
 });
 
 const BANDS = [
@@ -36,8 +39,10 @@ const magnitudesOf = (samples: Float32Array, { size, from, to }: Band, frames: n
   const width = to - from;
   const all = new Float32Array(frames * width);
   const into = new Float32Array(to);
+  // A long window changes little from one look to the next: every second is enough.
+  const each = size > TAKE.highWindow ? 2 : 1;
   for (let frame = 0; frame < frames; frame += 1) {
-    transform.magnitudes(samples, Math.round(frame * TAKE.hop * TAKE.sampleRate), into);
+    if (frame % each === 0) transform.magnitudes(samples, round(frame * TAKE.hop * TAKE.sampleRate), into);
     all.set(into.subarray(from, to), frame * width);
   }
   return all;
@@ -45,14 +50,14 @@ const magnitudesOf = (samples: Float32Array, { size, from, to }: Band, frames: n
 
 /** The noise of each bin: what is undercut only for a small share of the time, smoothed over its neighbours. */
 const floorOf = (magnitudes: Float32Array, width: number, frames: number): Float32Array => {
-  const step = Math.max(1, Math.floor(frames / 600));
+  const step = max(1, floor(frames / 600));
   const found = Float32Array.from({ length: width }, (_, bin) => {
     const values: number[] = [];
     for (let frame = 0; frame < frames; frame += step) values.push(magnitudes[frame * width + bin] as number);
-    return values.sort((a, b) => a - b)[Math.floor(values.length * TAKE.floorShare)] as number;
+    return values.sort((a, b) => a - b)[floor(values.length * TAKE.floorShare)] as number;
   });
   return found.map((_, bin) => {
-    const near = found.subarray(Math.max(0, bin - 3), bin + 4);
+    const near = found.subarray(max(0, bin - 3), bin + 4);
     return (TAKE.floorFactor * near.reduce((sum, value) => sum + value, 0)) / near.length + 1e-7;
   });
 };
@@ -66,11 +71,11 @@ const localLevel = (
   into: Float32Array,
 ): void => {
   let sum = 0;
-  for (let bin = 0; bin < Math.min(reach, width); bin += 1) sum += magnitudes[start + bin] as number;
+  for (let bin = 0; bin < min(reach, width); bin += 1) sum += magnitudes[start + bin] as number;
   for (let bin = 0; bin < width; bin += 1) {
     if (bin + reach < width) sum += magnitudes[start + bin + reach] as number;
     if (bin - reach - 1 >= 0) sum -= magnitudes[start + bin - reach - 1] as number;
-    into[bin] = sum / (Math.min(width - 1, bin + reach) - Math.max(0, bin - reach) + 1);
+    into[bin] = sum / (min(width - 1, bin + reach) - max(0, bin - reach) + 1);
   }
 };
 
@@ -83,10 +88,10 @@ interface Into {
 
 const addBand = (magnitudes: Float32Array, { size, from, to }: Band, frames: number, into: Into): void => {
   const width = to - from;
-  const back = Math.round(size / TAKE.sampleRate / TAKE.hop);
-  const floor = floorOf(magnitudes, width, frames);
+  const back = round(size / TAKE.sampleRate / TAKE.hop);
+  const noises = floorOf(magnitudes, width, frames);
   const local = new Float32Array(width);
-  const reach = Math.round((1000 * size) / TAKE.sampleRate);
+  const reach = round((1000 * size) / TAKE.sampleRate);
   for (let frame = 0; frame < frames; frame += 1) {
     const start = frame * width;
     localLevel(magnitudes, start, width, reach, local);
@@ -94,8 +99,8 @@ const addBand = (magnitudes: Float32Array, { size, from, to }: Band, frames: num
     for (let bin = 0; bin < width; bin += 1) {
       const after = magnitudes[start + bin] as number;
       const before = frame >= back ? (magnitudes[start - back * width + bin] as number) : 0;
-      const noise = floor[bin] as number;
-      into.fresh[row + bin] = Math.max(0, after - TAKE.ring * before - noise);
+      const noise = noises[bin] as number;
+      into.fresh[row + bin] = max(0, after - TAKE.ring * before - noise);
       into.weight[row + bin] = 1 / (2 * noise + 0.4 * before + 0.2 * (local[bin] as number));
     }
   }
@@ -103,7 +108,7 @@ const addBand = (magnitudes: Float32Array, { size, from, to }: Band, frames: num
 
 /** What is struck anew in a recording at `TAKE.sampleRate`: what rings on cancels. */
 export const innovationOf = (samples: Float32Array): Innovation => {
-  const frames = Math.max(1, Math.floor(samples.length / TAKE.sampleRate / TAKE.hop));
+  const frames = max(1, floor(samples.length / TAKE.sampleRate / TAKE.hop));
   const widths = BANDS.map(({ from, to }) => to - from);
   const bins = widths.reduce((sum, width) => sum + width, 0);
   const [fresh, weight] = [new Float32Array(frames * bins), new Float32Array(frames * bins)];

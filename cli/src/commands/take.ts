@@ -1,0 +1,116 @@
+import { readFileSync, statSync } from 'node:fs';
+import {
+  PLAYERS,
+  STRIKER_NAMES,
+  TAKE,
+  askedOf,
+  cyclesFor,
+  digitsInOrder,
+  failure,
+  judge,
+  judgeTake,
+  playAs,
+  problem,
+  problemsOfPattern,
+  readWav,
+  realise,
+  renderTake,
+  resampled,
+  seededRandom,
+  success,
+  writeWav,
+  type Pattern,
+  type Result,
+  type TakeJudgement,
+} from '@fleet-wren/core';
+import type { Answer, Options } from '../command.ts';
+import { readPatternAt } from '../request.ts';
+
+const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
+
+/** The pattern a take is about, at the tempo that is asked for. */
+const patternFor = (file: string, { tempo }: Options): Result<Pattern> => {
+  const read = readPatternAt(file);
+  if (!read.ok || tempo === undefined) return read;
+  const pattern = { ...read.value, tempo: Number(tempo) };
+  const problems = problemsOfPattern(pattern);
+  return problems.length > 0 ? failure(...problems) : success(pattern);
+};
+
+const scoreOf = (pattern: Pattern) => {
+  const cyclic = { ...pattern, cyclic: true };
+  return { score: realise(cyclic), digits: digitsInOrder(cyclic, judge(cyclic)) };
+};
+
+/** Times through that an invented player plays where nothing is said. */
+const CYCLES = 8;
+
+const wholeNumber = (text: string | undefined, usual: number): number | null => {
+  const value = text === undefined ? usual : Number(text);
+  return Number.isInteger(value) && value >= 0 && value <= 1_000_000 ? value : null;
+};
+
+/** A take by an invented player, as sound. */
+export const play = (file: string | undefined, options: Options): Result<Answer> => {
+  const { as = 'steady', seed, cycles } = options;
+  if (file === undefined)
+    return usage('Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav');
+  const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
+  if (!being) return usage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
+  const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
+  if (seeded === null || times === null || times < 1 || times > 200)
+    return usage('--seed wants a whole number, --cycles one from 1 to 200.');
+  const pattern = patternFor(file, options);
+  if (!pattern.ok) return pattern;
+  const { score, digits } = scoreOf(pattern.value);
+  const random = seededRandom(seeded);
+  const performance = playAs(askedOf(score, digits, times), being, random);
+  const samples = renderTake(performance, { sampleRate: 2 * TAKE.sampleRate, random });
+  return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
+};
+
+const soundAt = (file: string): Result<Uint8Array> => {
+  try {
+    if (statSync(file).size > 120_000_000)
+      return failure(problem('sound-wrong', { problem: 'it is larger than 120 MB' }));
+    return success(new Uint8Array(readFileSync(file)));
+  } catch (error) {
+    const reason = (error as NodeJS.ErrnoException).code ?? 'unknown';
+    return failure(problem('file-unreadable', { value: file, reason }));
+  }
+};
+
+const signed = (value: number, unit: string): string => `${value > 0 ? '+' : ''}${value.toFixed(0)} ${unit}`;
+
+const inWords = ({ digits, cycles, findings, tempo }: TakeJudgement): string => {
+  const clean = cycles.filter(({ verdict }) => verdict === 'clean').length;
+  return [
+    `${clean} of ${cycles.length} times through clean, at ${tempo.map((one) => one.toFixed(0)).join(' to ')} a minute`,
+    ...digits.map(
+      ({ striker, strokes, lateness, spread, decibels, lost }) =>
+        `  ${STRIKER_NAMES[striker].padEnd(14)} ${String(strokes).padStart(4)} strokes  ${signed(lateness * 1000, 'ms').padStart(7)} ±${(spread * 1000).toFixed(0)}  ${signed(decibels, 'dB').padStart(6)}${lost > 0 ? `  ${lost} lost` : ''}`,
+    ),
+    ...findings.map(({ sentence, advice }) => `${sentence} ${advice}`),
+    ...cycles.filter(({ why }) => why).map(({ cycle, verdict, why }) => `  time ${cycle + 1}: ${verdict}, ${why}`),
+  ].join('\n');
+};
+
+/** A recorded take judged against a pattern. */
+export const take = (file: string | undefined, options: Options): Result<Answer> => {
+  if (file === undefined || options.against === undefined)
+    return usage('Name a sound and a pattern: wren take FILE.wav --against PATTERN [--tempo N] [--json]');
+  const pattern = patternFor(options.against, options);
+  if (!pattern.ok) return pattern;
+  const bytes = soundAt(file);
+  if (!bytes.ok) return bytes;
+  const wav = readWav(bytes.value);
+  if (!wav.ok) return wav;
+  const samples = resampled(wav.value.samples, wav.value.sampleRate, TAKE.sampleRate);
+  const { score, digits } = scoreOf(pattern.value);
+  const once = askedOf(score, digits, 1);
+  if (once.strokes.length === 0) return failure(problem('pattern-empty'));
+  const cycles = cyclesFor(samples.length / TAKE.sampleRate, once.cycleSeconds);
+  const judged = judgeTake(samples, score, askedOf(score, digits, cycles));
+  if (!judged.ok) return judged;
+  return success(options.json ? JSON.stringify(judged.value) : inWords(judged.value));
+};

@@ -1,0 +1,37 @@
+/** A stroke that was asked for, as it was heard. */
+export interface HeardStroke {
+  /** Index among what was asked. */
+  readonly asked: number;
+  /** Seconds in the take, where it was heard; null where it was not. */
+  readonly at: number | null;
+  /** Seconds in the take where the player's own pulse has it. */
+  readonly pulse: number;
+  /** How strong it was against the other strokes of its pitch, in decibels; null where it was not heard. */
+  readonly decibels: number | null;
+  /** How strong it was in itself, in decibels; null where it was not heard. */
+  readonly level: number | null;
+  readonly what: 'as asked' | 'missed' | 'wrong string' | 'cannot be told';
+  /** The pitch that sounded in its place, where another string was struck. */
+  readonly instead: number | null;
+  /** 0 to 1. */
+  readonly confidence: number;
+}
+
+/** A stroke nobody asked for. */
+export interface ExtraStroke {
+  readonly at: number;
+  readonly pitch: number;
+  readonly confidence: number;
+}
+
+/** A take as it was heard. */
+export interface HeardTake {
+  readonly strokes: readonly HeardStroke[];
+  readonly extras: readonly ExtraStroke[];
+  /** How well what was asked fits what was heard at its beginning, 0 to 1: low is another piece. */
+  readonly fit: number;
+  /** How much slower than asked it is played at its beginning and its end. */
+  readonly slower: readonly [number, number];
+  /** Times through that were heard. */
+  readonly cycles: number;
+}

@@ -1,0 +1,125 @@
+import type { Asked, AskedStroke } from './asked.ts';
+import { assign, peaksOf, type Peak } from './assign.ts';
+import { TAKE } from './estimates.ts';
+import { momentsOf, type Moment } from './pulse.ts';
+import type { Strengths } from './separate.ts';
+import { median, quantile } from './statistics.ts';
+
+// Looked up once, not in every step.
+const { abs, max, min, round } = Math;
+
+/** How strong a pitch usually is. */
+export interface Level {
+  /** Middle strength of a pitch’s own strokes. */
+  readonly reference: number;
+  readonly threshold: number;
+}
+
+/** What is asked, by pitch and by moment. */
+export interface Scene {
+  readonly asked: Asked;
+  readonly pitches: readonly number[];
+  /** Index of the pitch of each asked stroke. */
+  readonly pitchOf: readonly number[];
+  readonly moments: readonly Moment[];
+}
+
+const pitchesOf = ({ strokes, neighbours }: Asked): readonly number[] =>
+  [...new Set([...strokes.map(({ pitch }) => pitch), ...neighbours])].sort((a, b) => a - b);
+
+/** Lays out what is asked. */
+export const sceneOf = (asked: Asked): Scene => {
+  const pitches = pitchesOf(asked);
+  const pitchOf = asked.strokes.map(({ pitch }) => pitches.indexOf(pitch));
+  return { asked, pitches, pitchOf, moments: momentsOf(asked) };
+};
+
+/** Levels before anything is known: a pitch’s stronger looks are taken for its strokes. */
+export const firstLevels = ({ of }: Strengths): readonly Level[] =>
+  of.map((strengths) => {
+    const strong = peaksOf(strengths, 1e-9).map(({ strength }) => strength);
+    const reference = quantile(strong, 0.92) || 1;
+    return { reference, threshold: 0.25 * reference };
+  });
+
+/** The most of a pitch within a reach of a time. */
+export const highestNear = (strengths: Float32Array, at: number, reach: number): number => {
+  const [from, to] = [max(0, round((at - reach) / TAKE.hop)), round((at + reach) / TAKE.hop)];
+  let most = 0;
+  for (let frame = from; frame <= to && frame < strengths.length; frame += 1)
+    most = max(most, strengths[frame] as number);
+  return most;
+};
+
+/** Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. */
+export const levelsBy = (
+  { of }: Strengths,
+  { pitchOf, pitches }: Scene,
+  times: readonly (number | null)[],
+  before: readonly Level[],
+): readonly Level[] =>
+  pitches.map((_, pitch) => {
+    const strengths = of[pitch] as Float32Array;
+    const own = times.flatMap((at, index) => (at !== null && pitchOf[index] === pitch ? [at] : []));
+    const others = times.flatMap((at, index) =>
+      at !== null && pitchOf[index] !== pitch && own.every((one) => abs(one - at) > 0.07) ? [at] : [],
+    );
+    const known = before[pitch] as Level;
+    const reference = own.length >= 3 ? median(own.map((at) => highestNear(strengths, at, 0.025))) : known.reference;
+    const leak =
+      others.length >= 4
+        ? quantile(
+            others.map((at) => highestNear(strengths, at, 0.03)),
+            0.95,
+          )
+        : 0;
+    const threshold = min(TAKE.most * reference, max(TAKE.ownShare * reference, TAKE.leak * leak));
+    return { reference: reference || 1, threshold: threshold || 1 };
+  });
+
+/** Which strokes were found where. */
+export interface Pass {
+  readonly times: readonly (number | null)[];
+  readonly strengths: readonly (number | null)[];
+  /** Peaks that belong to no stroke, by pitch. */
+  readonly loose: readonly (readonly Peak[])[];
+}
+
+/** Where strokes are looked for. */
+export interface Looking {
+  readonly pulse: readonly number[];
+  readonly late: (stroke: AskedStroke) => number;
+  readonly scale: number;
+}
+
+/** Pairs every pitch’s strokes with its peaks. */
+export const pairAll = (
+  scene: Scene,
+  { of }: Strengths,
+  levels: readonly Level[],
+  { pulse, late, scale }: Looking,
+): Pass => {
+  const { asked, pitchOf, pitches } = scene;
+  const times: (number | null)[] = asked.strokes.map(() => null);
+  const strong: (number | null)[] = asked.strokes.map(() => null);
+  const loose = pitches.map((_, pitch): readonly Peak[] => {
+    const { threshold } = levels[pitch] as Level;
+    const peaks = peaksOf(of[pitch] as Float32Array, threshold);
+    const own = asked.strokes.flatMap((_stroke, index) => (pitchOf[index] === pitch ? [index] : []));
+    const placed = own.map((index) => (pulse[index] as number) + late(asked.strokes[index] as AskedStroke));
+    const wanted = placed.map((at, place) => {
+      const gap = min(at - (placed[place - 1] ?? -9), (placed[place + 1] ?? 1e9) - at);
+      return { at, reach: min(TAKE.reach, 0.55 * gap) };
+    });
+    const found = assign(wanted, peaks, { threshold, scale });
+    const used = new Set<number>();
+    found.forEach((peak, place) => {
+      if (peak === null) return;
+      used.add(peak);
+      times[own[place] as number] = (peaks[peak] as Peak).at;
+      strong[own[place] as number] = (peaks[peak] as Peak).strength;
+    });
+    return peaks.filter((_peak, index) => !used.has(index));
+  });
+  return { times, strengths: strong, loose };
+};

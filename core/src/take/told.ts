@@ -1,0 +1,124 @@
+import type { AskedStroke } from './asked.ts';
+import type { Peak } from './assign.ts';
+import type { ExtraStroke, HeardStroke } from './heard.ts';
+import { highestNear, type Level, type Pass, type Scene } from './pairing.ts';
+import type { PluckClock } from './pluck-clock.ts';
+import type { Strengths } from './separate.ts';
+
+// Looked up once, not in every step.
+const { abs, log, log10, max, min } = Math;
+
+/** All that is known of a take when its strokes are told. */
+export interface Listened {
+  readonly scene: Scene;
+  readonly strengths: Strengths;
+  readonly levels: readonly Level[];
+  readonly pass: Pass;
+  readonly pulse: readonly number[];
+  readonly plucks: PluckClock;
+  readonly late: (stroke: AskedStroke) => number;
+}
+
+/** Seconds within which another string’s stroke stands for one that did not come. */
+const INSTEAD = 0.07;
+
+/** A known pitch that was struck where a stroke did not come. */
+const insteadOf = (
+  { pass, scene, pulse, levels }: Listened,
+  index: number,
+): { readonly pitch: number; readonly peak: Peak } | null => {
+  const at = pulse[index] as number;
+  const near = pass.loose.flatMap((peaks, pitch) =>
+    pitch === scene.pitchOf[index]
+      ? []
+      : peaks
+          .filter((peak) => abs(peak.at - at) < INSTEAD && peak.strength > 1.25 * (levels[pitch] as Level).threshold)
+          .map((peak) => ({ pitch, peak })),
+  );
+  // A pitch that is struck elsewhere in the take is known better than one that only its chord would have.
+  const worth = ({ pitch, peak }: (typeof near)[number]): number =>
+    (peak.strength / (levels[pitch] as Level).reference) * (scene.pitchOf.includes(pitch) ? 1 : 0.5);
+  return near.reduce<(typeof near)[number] | null>(
+    (best, one) => (!best || worth(one) > worth(best) ? one : best),
+    null,
+  );
+};
+
+/** A stroke that was asked for, as it was heard. Each peak stands for one stroke at the most. */
+export const heardStroke = (listened: Listened, index: number, used: Set<Peak>): HeardStroke => {
+  const { scene, pass, pulse, levels } = listened;
+  const pitch = scene.pitchOf[index] as number;
+  const level = levels[pitch] as Level;
+  const strength = pass.strengths[index] ?? null;
+  const own = { asked: index, pulse: pulse[index] as number };
+  const at = pass.times[index] ?? null;
+  if (at !== null && strength !== null) {
+    const over = strength / level.threshold;
+    return {
+      ...own,
+      at,
+      decibels: 20 * log10(strength / level.reference),
+      level: 20 * log10(strength),
+      what: 'as asked',
+      instead: null,
+      confidence: min(1, 0.4 + 0.4 * log(over) + 0.1),
+    };
+  }
+  return heardFaintly(
+    listened,
+    { ...own, at: null, decibels: null, level: null, what: 'missed', instead: null, confidence: 0.7 },
+    used,
+  );
+};
+
+/**
+ * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a faint one, a
+ * pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not come.
+ */
+const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>): HeardStroke => {
+  const { scene, pulse, plucks, levels, strengths } = listened;
+  const pitch = scene.pitchOf[missed.asked] as number;
+  const { reference } = levels[pitch] as Level;
+  const at = (pulse[missed.asked] as number) + listened.late(scene.asked.strokes[missed.asked] as AskedStroke);
+  const own = highestNear(strengths.of[pitch] as Float32Array, at + plucks.usual, 0.04) / reference;
+  const pluck = plucks.unclaimedNear(at, FAINT.near);
+  const other = insteadOf(listened, missed.asked);
+  const others = other && !used.has(other.peak) ? other.peak.strength / (levels[other.pitch] as Level).reference : 0;
+  if (other && others > FAINT.instead && others > FAINT.more * own) {
+    used.add(other.peak);
+    const instead = scene.pitches[other.pitch] as number;
+    return { ...missed, at: other.peak.at, what: 'wrong string', instead, confidence: pluck === null ? 0.55 : 0.75 };
+  }
+  if ((pluck !== null && own > FAINT.own) || own > FAINT.alone)
+    return {
+      ...missed,
+      at: pluck ?? at,
+      decibels: 20 * log10(own),
+      level: 20 * log10(own * reference),
+      what: 'as asked',
+      confidence: 0.45,
+    };
+  return pluck === null ? missed : { ...missed, at: pluck, what: 'cannot be told', confidence: 0.4 };
+};
+
+/** Shares of a pitch's own strokes by which a faint one is told, and seconds its pluck may be beside it (est.). */
+const FAINT = { near: 0.035, own: 0.1, alone: 0.3, instead: 0.35, more: 2.5 } as const;
+
+/** Strokes nobody asked for: a swell and a pluck, away from every stroke, strong enough. */
+export const extrasIn = (
+  { pass, scene, levels, plucks, pulse }: Listened,
+  strokes: readonly HeardStroke[],
+  used: ReadonlySet<Peak>,
+) => {
+  const first = (pulse[0] ?? 0) - 0.15;
+  const taken = strokes.flatMap(({ at }) => at ?? []);
+  return pass.loose.flatMap((peaks, pitch) =>
+    peaks.flatMap((peak): readonly ExtraStroke[] => {
+      const { reference, threshold } = levels[pitch] as Level;
+      if (used.has(peak) || peak.at < first || peak.strength < max(0.45 * reference, 1.5 * threshold)) return [];
+      if (taken.some((at) => abs(at - peak.at) < 0.035)) return [];
+      const pluck = plucks.unclaimedNear(peak.at, 0.02);
+      return pluck === null ? [] : [{ at: pluck, pitch: scene.pitches[pitch] as number, confidence: 0.6 }];
+    }),
+  );
+};

@@ -1,0 +1,123 @@
+import { failure, problem, success, type Result } from '../errors/index.ts';
+
+/** A recording: one channel of samples, −1 to 1. */
+export interface Recorded {
+  readonly samples: Float32Array;
+  readonly sampleRate: number;
+}
+
+/** Bytes of a sound that is read at the most. */
+const MOST = 120_000_000;
+
+interface Format {
+  readonly kind: number;
+  readonly channels: number;
+  readonly sampleRate: number;
+  readonly bits: number;
+}
+
+interface Chunk {
+  readonly name: string;
+  readonly from: number;
+  readonly bytes: number;
+}
+
+const refuse = (words: string): Result<never> => failure(problem('sound-wrong', { problem: words }));
+
+const nameAt = (view: DataView, at: number): string =>
+  String.fromCharCode(...[0, 1, 2, 3].map((index) => view.getUint8(at + index)));
+
+const chunksOf = (view: DataView): readonly Chunk[] => {
+  const found: Chunk[] = [];
+  for (let at = 12; at + 8 <= view.byteLength && found.length < 100;) {
+    const bytes = view.getUint32(at + 4, true);
+    found.push({ name: nameAt(view, at), from: at + 8, bytes: Math.min(bytes, view.byteLength - at - 8) });
+    at += 8 + bytes + (bytes % 2);
+  }
+  return found;
+};
+
+const formatAt = (view: DataView, { from, bytes }: Chunk): Format | null => {
+  if (bytes < 16) return null;
+  const kind = view.getUint16(from, true);
+  return {
+    // The extensible form says its kind farther on.
+    kind: kind === 0xfffe && bytes >= 26 ? view.getUint16(from + 24, true) : kind,
+    channels: view.getUint16(from + 2, true),
+    sampleRate: view.getUint32(from + 4, true),
+    bits: view.getUint16(from + 14, true),
+  };
+};
+
+type ReadSample = (view: DataView, at: number) => number;
+
+const READERS: Readonly<Record<string, ReadSample>> = {
+  '1/8': (view, at) => (view.getUint8(at) - 128) / 128,
+  '1/16': (view, at) => view.getInt16(at, true) / 32_768,
+  '1/24': (view, at) => ((view.getInt8(at + 2) << 16) | view.getUint16(at, true)) / 8_388_608,
+  '1/32': (view, at) => view.getInt32(at, true) / 2_147_483_648,
+  '3/32': (view, at) => view.getFloat32(at, true),
+  '3/64': (view, at) => view.getFloat64(at, true),
+};
+
+const mixed = (view: DataView, { from, bytes }: Chunk, { channels, bits }: Format, read: ReadSample): Float32Array => {
+  const each = bits / 8;
+  return Float32Array.from({ length: Math.floor(bytes / (each * channels)) }, (_, frame) => {
+    let sum = 0;
+    for (let channel = 0; channel < channels; channel += 1)
+      sum += read(view, from + (frame * channels + channel) * each);
+    const value = sum / channels;
+    return Number.isFinite(value) ? value : 0;
+  });
+};
+
+/**
+ * Reads a WAV file (RIFF: 8 to 32 bits, whole or floating, any number of channels), its channels mixed into one. Errors:
+ * `sound-wrong`.
+ * @example
+ * readWav(new Uint8Array(4)).ok // => false
+ */
+export const readWav = (bytes: Uint8Array): Result<Recorded> => {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (bytes.length > MOST) return refuse(`it is larger than ${MOST / 1e6} MB; keep it under ten minutes`);
+  if (bytes.length < 44 || nameAt(view, 0) !== 'RIFF' || nameAt(view, 8) !== 'WAVE') return refuse('it is no WAV file');
+  const chunks = chunksOf(view);
+  const head = chunks.find(({ name }) => name === 'fmt ');
+  const data = chunks.find(({ name }) => name === 'data');
+  const format = head && formatAt(view, head);
+  if (!format || !data) return refuse('it has no sound in it');
+  const read = READERS[`${format.kind}/${format.bits}`];
+  if (!read) return refuse('its samples are packed in a way that is not read here; save it as plain WAV');
+  if (format.channels < 1 || format.channels > 32) return refuse(`it says it has ${format.channels} channels`);
+  if (format.sampleRate < 8000 || format.sampleRate > 384_000)
+    return refuse(`${format.sampleRate} samples a second are too few or too many`);
+  return success({ samples: mixed(view, data, format, read), sampleRate: format.sampleRate });
+};
+
+/**
+ * A WAV file of one channel, 16 bits.
+ * @example
+ * writeWav({ samples: new Float32Array(10), sampleRate: 22050 }).length // => 64
+ */
+export const writeWav = ({ samples, sampleRate }: Recorded): Uint8Array => {
+  const bytes = new Uint8Array(44 + 2 * samples.length);
+  const view = new DataView(bytes.buffer);
+  const name = (at: number, text: string): void =>
+    [...text].forEach((letter, index) => view.setUint8(at + index, letter.charCodeAt(0)));
+  name(0, 'RIFF');
+  view.setUint32(4, bytes.length - 8, true);
+  name(8, 'WAVEfmt ');
+  view.setUint32(16, 16, true);
+  view.setUint16(20, 1, true);
+  view.setUint16(22, 1, true);
+  view.setUint32(24, sampleRate, true);
+  view.setUint32(28, 2 * sampleRate, true);
+  view.setUint16(32, 2, true);
+  view.setUint16(34, 16, true);
+  name(36, 'data');
+  view.setUint32(40, 2 * samples.length, true);
+  samples.forEach((value, index) =>
+    view.setInt16(44 + 2 * index, Math.round(Math.max(-1, Math.min(1, value)) * 32_767), true),
+  );
+  return bytes;
+};
