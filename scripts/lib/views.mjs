@@ -54,14 +54,6 @@ export const VIEWS = [
     },
   },
   {
-    name: 'wheel',
-    take: async (page) => {
-      await openPattern(page, 'Reed bed, three three two');
-      await page.keyboard.press('W');
-      await page.getByLabel('Wheel', { exact: true }).waitFor();
-    },
-  },
-  {
     name: 'strings',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
@@ -188,6 +180,16 @@ export const VIEWS = [
       await page.getByText('Go on').click();
       await page.locator('.room-surface').click();
       await page.locator('.dot-clean').first().waitFor();
+    },
+  },
+  {
+    name: 'take',
+    take: async (page) => {
+      await page.getByRole('link', { name: 'Lantern pinches' }).click();
+      await page.getByRole('link', { name: 'Take', exact: true }).click();
+      await page.getByLabel('Invented player').selectOption('late-middle');
+      await page.getByRole('button', { name: 'Hear an invented player' }).click();
+      await page.getByRole('heading', { name: /times through clean/ }).waitFor({ timeout: 60_000 });
     },
   },
 ];

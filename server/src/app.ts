@@ -30,6 +30,8 @@ const securityHeaders = (secure: boolean) =>
     contentSecurityPolicy: {
       directives: {
         'default-src': ["'self'"],
+        // A take is heard from the page's own memory.
+        'media-src': ["'self'", 'blob:'],
         // Notation is engraved by a library that is compiled for the web.
         'script-src': ["'self'", "'wasm-unsafe-eval'"],
         'img-src': ["'self'", 'data:'],

@@ -3,20 +3,13 @@ import {
   PLAYERS,
   STRIKER_NAMES,
   TAKE,
-  askedOf,
-  cyclesFor,
-  digitsInOrder,
   failure,
-  judge,
-  judgeTake,
-  playAs,
+  judgePatternTake,
+  playPattern,
   problem,
   problemsOfPattern,
   readWav,
-  realise,
-  renderTake,
   resampled,
-  seededRandom,
   success,
   writeWav,
   type Pattern,
@@ -35,11 +28,6 @@ const patternFor = (file: string, { tempo }: Options): Result<Pattern> => {
   const pattern = { ...read.value, tempo: Number(tempo) };
   const problems = problemsOfPattern(pattern);
   return problems.length > 0 ? failure(...problems) : success(pattern);
-};
-
-const scoreOf = (pattern: Pattern) => {
-  const cyclic = { ...pattern, cyclic: true };
-  return { score: realise(cyclic), digits: digitsInOrder(cyclic, judge(cyclic)) };
 };
 
 /** Times through that an invented player plays where nothing is said. */
@@ -62,10 +50,7 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
     return usage('--seed wants a whole number, --cycles one from 1 to 200.');
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
-  const { score, digits } = scoreOf(pattern.value);
-  const random = seededRandom(seeded);
-  const performance = playAs(askedOf(score, digits, times), being, random);
-  const samples = renderTake(performance, { sampleRate: 2 * TAKE.sampleRate, random });
+  const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
   return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
 };
 
@@ -106,11 +91,7 @@ export const take = (file: string | undefined, options: Options): Result<Answer>
   const wav = readWav(bytes.value);
   if (!wav.ok) return wav;
   const samples = resampled(wav.value.samples, wav.value.sampleRate, TAKE.sampleRate);
-  const { score, digits } = scoreOf(pattern.value);
-  const once = askedOf(score, digits, 1);
-  if (once.strokes.length === 0) return failure(problem('pattern-empty'));
-  const cycles = cyclesFor(samples.length / TAKE.sampleRate, once.cycleSeconds);
-  const judged = judgeTake(samples, score, askedOf(score, digits, cycles));
+  const judged = judgePatternTake(samples, pattern.value);
   if (!judged.ok) return judged;
   return success(options.json ? JSON.stringify(judged.value) : inWords(judged.value));
 };

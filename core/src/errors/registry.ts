@@ -135,26 +135,14 @@ export const ERRORS = {
   },
 
   // Takes
-  'take-silent': {
-    status: 422,
-    say: 'Nothing is heard in this take. Look whether the right microphone is chosen and near the guitar.',
-  },
-  'take-too-short': {
-    status: 422,
-    say: 'The take is shorter than half a time through what was asked. Play it through at least once.',
-  },
-  'take-clipped': {
-    status: 422,
-    say: 'The recording is too loud: its peaks are cut off, and strokes cannot be told. Turn the microphone down or go farther away.',
-  },
+  'take-silent': { status: 422, say: 'Nothing is heard. Is it the right microphone, near the guitar?' },
+  'take-too-short': { status: 422, say: 'The take is too short: play it through at least once.' },
+  'take-clipped': { status: 422, say: 'The recording is cut off. Turn the microphone down, or go farther away.' },
   'take-tuned': {
     status: 422,
     say: 'The guitar sounds {by} {way} than what was asked. Tune it, or set the capo as the pattern has it.',
   },
-  'take-does-not-fit': {
-    status: 422,
-    say: 'What is heard does not fit what was asked: another figure, or a tempo more than a third away.',
-  },
+  'take-does-not-fit': { status: 422, say: 'This is another figure, or a tempo more than a third away.' },
   'sound-wrong': { status: 422, say: 'This sound cannot be read: {problem}.' },
 
   // Conflicts in a fingering: the rest of the pattern is fingered all the same

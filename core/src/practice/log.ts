@@ -14,12 +14,13 @@ export const EVENT_KINDS = [
   'rest',
   'discomfort',
   'note',
+  'take',
 ] as const;
 
 /**
  * Something that happened, with a name made where it happened, so that telling it twice changes nothing. `at` is
  * milliseconds since 1970. `undone` takes back the attempt it names; `done` is a stage without attempts; `passed` is a
- * stage the teacher takes as learnt.
+ * stage the teacher takes as learnt; `take` is what was heard of a recording, in words.
  */
 export interface PracticeEvent {
   readonly id: string;

@@ -12,6 +12,8 @@ export const TAKE = {
   lowest: 60,
   parted: 350,
   highest: 5000,
+  /** Share of a take's own level that counts for noise even where it is quieter: silence between partials is no evidence. */
+  leastNoise: 0.1,
   /** Share of what sounded before that goes on sounding. */
   ring: 0.9,
   /** Where in time the noise floor is read, and how much more of it is taken for noise. */

@@ -1,6 +1,6 @@
 export { askedOf, type Asked, type AskedStroke } from './asked.ts';
 export { PLAYERS, playAs, type Performance, type PlayedStroke, type PlayerBeing } from './player.ts';
-export { renderTake, type Recording } from './render.ts';
+export { inRecording, renderTake, type Recording } from './render.ts';
 export { resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
 export { hearTake } from './hear.ts';
@@ -15,3 +15,4 @@ export {
   type TakeJudgement,
 } from './verdict.ts';
 export { readWav, writeWav, type Recorded } from './wav.ts';
+export { judgePatternTake, playPattern, playedPattern, type PlayedPattern } from './of-pattern.ts';

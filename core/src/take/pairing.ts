@@ -51,31 +51,42 @@ export const highestNear = (strengths: Float32Array, at: number, reach: number):
   return most;
 };
 
-/** Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. */
+/** Where a pitch was struck, and where others were and it was not. */
+const timesOf = ({ pitchOf }: Scene, times: readonly (number | null)[], pitch: number) => {
+  const own = times.flatMap((at, index) => (at !== null && pitchOf[index] === pitch ? [at] : []));
+  const others = times.flatMap((at, index) =>
+    at !== null && pitchOf[index] !== pitch && own.every((one) => abs(one - at) > 0.07) ? [at] : [],
+  );
+  return { own, others };
+};
+
+/** Strokes from which the strength of a pitch is known. */
+const KNOWN = 3;
+
+/**
+ * Levels by what was heard: the middle of a pitch’s own strokes, and what others leak into it. A pitch that is never struck is
+ * supposed to be as strong as the others are.
+ */
 export const levelsBy = (
   { of }: Strengths,
-  { pitchOf, pitches }: Scene,
+  scene: Scene,
   times: readonly (number | null)[],
   before: readonly Level[],
-): readonly Level[] =>
-  pitches.map((_, pitch) => {
+): readonly Level[] => {
+  const heard = scene.pitches.map((_, pitch) => {
     const strengths = of[pitch] as Float32Array;
-    const own = times.flatMap((at, index) => (at !== null && pitchOf[index] === pitch ? [at] : []));
-    const others = times.flatMap((at, index) =>
-      at !== null && pitchOf[index] !== pitch && own.every((one) => abs(one - at) > 0.07) ? [at] : [],
-    );
-    const known = before[pitch] as Level;
-    const reference = own.length >= 3 ? median(own.map((at) => highestNear(strengths, at, 0.025))) : known.reference;
-    const leak =
-      others.length >= 4
-        ? quantile(
-            others.map((at) => highestNear(strengths, at, 0.03)),
-            0.95,
-          )
-        : 0;
-    const threshold = min(TAKE.most * reference, max(TAKE.ownShare * reference, TAKE.leak * leak));
-    return { reference: reference || 1, threshold: threshold || 1 };
+    const { own, others } = timesOf(scene, times, pitch);
+    const middle = own.length >= KNOWN ? median(own.map((at) => highestNear(strengths, at, 0.025))) : null;
+    const leaks = others.map((at) => highestNear(strengths, at, 0.03));
+    return { middle, leak: leaks.length >= 4 ? quantile(leaks, 0.95) : 0 };
   });
+  const usual = median(heard.flatMap(({ middle }) => middle ?? []));
+  return heard.map(({ middle, leak }, pitch) => {
+    const reference = (middle ?? max((before[pitch] as Level).reference, usual)) || 1;
+    const threshold = min(TAKE.most * reference, max(TAKE.ownShare * reference, TAKE.leak * leak));
+    return { reference, threshold: threshold || 1 };
+  });
+};
 
 /** Which strokes were found where. */
 export interface Pass {

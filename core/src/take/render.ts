@@ -90,14 +90,32 @@ const addClick = (samples: Float32Array, { click, sampleRate }: Recording, level
 };
 
 /**
+ * A sound as a recording has it: in a room, with a click, through a microphone, with noise. Decibels are against the sound.
+ * @example
+ * inRecording(new Float32Array(10), { sampleRate: 8000, random: seededRandom(1), room: true }).length // => 10
+ */
+export const inRecording = (sound: Float32Array, recording: Recording): Float32Array => {
+  const { sampleRate, random, noise, room, highPass } = recording;
+  const level = power(sound);
+  let samples = room ? inRoom(sound, recording) : sound.slice();
+  addClick(samples, recording, level);
+  if (highPass) samples = withHighPass(samples, highPass, sampleRate);
+  if (noise !== undefined) {
+    const gain = level * 10 ** (-noise / 20);
+    samples = samples.map((value) => value + gain * normal(random));
+  }
+  return samples.map((value) => max(-1, min(1, value)));
+};
+
+/**
  * The sound of a take, −1 to 1: plucked strings, each stopped when it is struck again, in a room, through a microphone, with
  * noise, as the recording says.
  * @example
  * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: seededRandom(1) }).length // => 4000
  */
 export const renderTake = ({ strokes, seconds }: Performance, recording: Recording): Float32Array => {
-  const { sampleRate, random, noise, room, highPass } = recording;
-  let samples: Float32Array = new Float32Array(ceil(seconds * sampleRate));
+  const { sampleRate } = recording;
+  const samples: Float32Array = new Float32Array(ceil(seconds * sampleRate));
   const known: Strings = new Map();
   const fade = round(STRING.stopped * sampleRate);
   strokes.forEach((stroke, index) => {
@@ -112,13 +130,5 @@ export const renderTake = ({ strokes, seconds }: Performance, recording: Recordi
       fade,
     );
   });
-  const level = power(samples);
-  if (room) samples = inRoom(samples, recording);
-  addClick(samples, recording, level);
-  if (highPass) samples = withHighPass(samples, highPass, sampleRate);
-  if (noise !== undefined) {
-    const gain = level * 10 ** (-noise / 20);
-    samples = samples.map((value) => value + gain * normal(random));
-  }
-  return samples.map((value) => max(-1, min(1, value)));
+  return inRecording(samples, recording);
 };

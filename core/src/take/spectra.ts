@@ -2,7 +2,7 @@ import { TAKE } from './estimates.ts';
 import { newTransform } from './fft.ts';
 
 // Looked up once, not in every step.
-const { ceil, floor, max, min, round } = Math;
+const { ceil, floor, max, min, round, sqrt } = Math;
 
 /** What changes in a recording, look by look: how much is struck anew in each band, and how far it is to be believed. */
 export interface Innovation {
@@ -49,7 +49,7 @@ const magnitudesOf = (samples: Float32Array, { size, from, to }: Band, frames: n
 };
 
 /** The noise of each bin: what is undercut only for a small share of the time, smoothed over its neighbours. */
-const floorOf = (magnitudes: Float32Array, width: number, frames: number): Float32Array => {
+const floorOf = (magnitudes: Float32Array, width: number, frames: number, least: number): Float32Array => {
   const step = max(1, floor(frames / 600));
   const found = Float32Array.from({ length: width }, (_, bin) => {
     const values: number[] = [];
@@ -58,7 +58,7 @@ const floorOf = (magnitudes: Float32Array, width: number, frames: number): Float
   });
   return found.map((_, bin) => {
     const near = found.subarray(max(0, bin - 3), bin + 4);
-    return (TAKE.floorFactor * near.reduce((sum, value) => sum + value, 0)) / near.length + 1e-7;
+    return (TAKE.floorFactor * near.reduce((sum, value) => sum + value, 0)) / near.length + least;
   });
 };
 
@@ -86,10 +86,16 @@ interface Into {
   readonly offset: number;
 }
 
-const addBand = (magnitudes: Float32Array, { size, from, to }: Band, frames: number, into: Into): void => {
+const addBand = (
+  magnitudes: Float32Array,
+  { size, from, to }: Band,
+  frames: number,
+  into: Into,
+  level: number,
+): void => {
   const width = to - from;
   const back = round(size / TAKE.sampleRate / TAKE.hop);
-  const noises = floorOf(magnitudes, width, frames);
+  const noises = floorOf(magnitudes, width, frames, TAKE.leastNoise * level * sqrt(1.5 / size) + 1e-9);
   const local = new Float32Array(width);
   const reach = round((1000 * size) / TAKE.sampleRate);
   for (let frame = 0; frame < frames; frame += 1) {
@@ -106,6 +112,13 @@ const addBand = (magnitudes: Float32Array, { size, from, to }: Band, frames: num
   }
 };
 
+/** The level of a recording: the root of its mean square. */
+const levelOf = (samples: Float32Array): number => {
+  let sum = 0;
+  for (const value of samples) sum += value * value;
+  return sqrt(sum / max(1, samples.length));
+};
+
 /** What is struck anew in a recording at `TAKE.sampleRate`: what rings on cancels. */
 export const innovationOf = (samples: Float32Array): Innovation => {
   const frames = max(1, floor(samples.length / TAKE.sampleRate / TAKE.hop));
@@ -113,9 +126,10 @@ export const innovationOf = (samples: Float32Array): Innovation => {
   const bins = widths.reduce((sum, width) => sum + width, 0);
   const [fresh, weight] = [new Float32Array(frames * bins), new Float32Array(frames * bins)];
   const hertz = new Float32Array(bins);
+  const level = levelOf(samples);
   let offset = 0;
   BANDS.forEach((band, index) => {
-    addBand(magnitudesOf(samples, band, frames), band, frames, { fresh, weight, bins, offset });
+    addBand(magnitudesOf(samples, band, frames), band, frames, { fresh, weight, bins, offset }, level);
     const width = widths[index] as number;
     for (let bin = 0; bin < width; bin += 1) hertz[offset + bin] = ((band.from + bin) * TAKE.sampleRate) / band.size;
     offset += width;

@@ -22,6 +22,12 @@ export interface Listened {
 /** Seconds within which another string’s stroke stands for one that did not come. */
 const INSTEAD = 0.07;
 
+/** Semitones from a string to its partials: 2 to 8 times its frequency. */
+const PARTIALS: ReadonlySet<number> = new Set([12, 19, 24, 28, 31, 34, 36]);
+
+const related = ({ pitches, pitchOf }: Scene, stroke: number, pitch: number): boolean =>
+  PARTIALS.has(abs((pitches[pitch] as number) - (pitches[pitchOf[stroke] as number] as number)));
+
 /** A known pitch that was struck where a stroke did not come. */
 const insteadOf = (
   { pass, scene, pulse, levels }: Listened,
@@ -35,9 +41,9 @@ const insteadOf = (
           .filter((peak) => abs(peak.at - at) < INSTEAD && peak.strength > 1.25 * (levels[pitch] as Level).threshold)
           .map((peak) => ({ pitch, peak })),
   );
-  // A pitch that is struck elsewhere in the take is known better than one that only its chord would have.
+  // What shares partials with the stroke that was asked for may be that stroke itself.
   const worth = ({ pitch, peak }: (typeof near)[number]): number =>
-    (peak.strength / (levels[pitch] as Level).reference) * (scene.pitchOf.includes(pitch) ? 1 : 0.5);
+    (peak.strength / (levels[pitch] as Level).reference) * (related(scene, index, pitch) ? 0.5 : 1);
   return near.reduce<(typeof near)[number] | null>(
     (best, one) => (!best || worth(one) > worth(best) ? one : best),
     null,
@@ -83,7 +89,9 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
   const own = highestNear(strengths.of[pitch] as Float32Array, at + plucks.usual, 0.04) / reference;
   const pluck = plucks.unclaimedNear(at, FAINT.near);
   const other = insteadOf(listened, missed.asked);
-  const others = other && !used.has(other.peak) ? other.peak.strength / (levels[other.pitch] as Level).reference : 0;
+  const share = other && related(scene, missed.asked, other.pitch) ? 0.5 : 1;
+  const others =
+    other && !used.has(other.peak) ? (share * other.peak.strength) / (levels[other.pitch] as Level).reference : 0;
   if (other && others > FAINT.instead && others > FAINT.more * own) {
     used.add(other.peak);
     const instead = scene.pitches[other.pitch] as number;

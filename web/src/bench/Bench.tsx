@@ -17,6 +17,7 @@ import { Workbench } from './Workbench.tsx';
 
 const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
 const PatternSheet = lazy(() => import('../sheet/PatternSheet.tsx'));
+const TakeRoom = lazy(() => import('../takes/TakeRoom.tsx'));
 const Approaches = lazy(() => import('../approaches/Approaches.tsx'));
 
 interface OpenedPattern extends OpenedDocument<PatternEdit, Pattern> {
@@ -66,6 +67,7 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
             <Route index element={<Workbench />} />
             <Route path="approaches" element={<Approaches />} />
             <Route path="sheet" element={<PatternSheet />} />
+            <Route path="take" element={<TakeRoom />} />
             <Route path="drills" element={<DrillGrid />} />
             <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
           </Routes>

@@ -360,6 +360,9 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
           <Link to="drills" title="The family of variants as drills">
             Drills
           </Link>
+          <Link to="take" title="Record it, and see who comes late">
+            Take
+          </Link>
         </span>
       </p>
     </header>

@@ -29,6 +29,7 @@ const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   rest: 'rested',
   discomfort: 'said something hurt',
   note: 'note',
+  take: 'take heard:',
 };
 
 const eventWords = ({ kind, tempo, minutes, text }: PracticeEvent, stage = ''): string =>

@@ -1,5 +1,5 @@
 import { Desk, type WorkerLike } from './desk.ts';
-import type { CoreWork, EngraveWork } from './protocol.ts';
+import type { CoreWork, EngraveWork, TakeWork } from './protocol.ts';
 
 const startWorker = (): WorkerLike =>
   new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike;
@@ -19,4 +19,9 @@ export const soundWorker = new Desk<CoreWork>(startWorker);
 /** Engraves notation; its library is large, and fetched only when the first sheet asks for it. */
 export const engraveWorker = new Desk<EngraveWork>(
   () => new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike,
+);
+
+/** Listens to takes: seconds of work that nothing else waits for. */
+export const takeWorker = new Desk<TakeWork>(
+  () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }) as unknown as WorkerLike,
 );

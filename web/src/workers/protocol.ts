@@ -28,6 +28,7 @@ import type {
   SongApproach,
   SongStudy,
   StringStudy,
+  TakeJudgement,
 } from '@fleet-wren/core';
 import type { JudgementChange } from './judgement-change.ts';
 
@@ -117,6 +118,14 @@ export interface EngravedSystems {
 export interface EngraveWork {
   /** Some systems of a score from one on, a picture each, and how many there are. */
   readonly engrave: (score: string, how: Engraving, from: number, most: number) => Promise<EngravedSystems>;
+}
+
+/** What the listening worker does; it is started by takes alone. */
+export interface TakeWork {
+  /** Judges a take of a pattern: samples at core's own rate. */
+  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: Hand) => Result<TakeJudgement>;
+  /** A take by an invented player, at core's own rate. */
+  readonly play: (pattern: Pattern, player: string, seed: number) => Float32Array;
 }
 
 /** A question on its way to a worker. */

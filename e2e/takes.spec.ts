@@ -1,0 +1,83 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PLAYERS, TAKE, newPattern, playPattern, writeWav } from '@fleet-wren/core';
+import type { Page } from '@playwright/test';
+import { expect, openStudio, test, violations } from './studio.ts';
+
+const ROLL = newPattern('Weir roll', {
+  strokes: [5, 3, 2, 1, 2, 3].map((string, index) => ({ id: `s${index}`, at: index * 560, string })),
+  metre: { beats: 4, unit: 4 },
+  tempo: 96,
+  subdivision: 3,
+  bars: 1,
+});
+
+const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-takes-'));
+const take = (name: string, player: string, cycles: number): string => {
+  const sampleRate = 2 * TAKE.sampleRate;
+  const samples = playPattern(ROLL, PLAYERS[player], { cycles, seed: 4, sampleRate });
+  const file = join(folder, name);
+  writeFileSync(file, writeWav({ samples, sampleRate }));
+  return file;
+};
+
+/** What the browser hears when it asks for a microphone. */
+const microphone = take('microphone.wav', 'late-ring', 6);
+
+test.use({
+  permissions: ['microphone'],
+  launchOptions: {
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--no-first-run',
+      '--autoplay-policy=no-user-gesture-required',
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-audio-capture=${microphone}%noloop`,
+    ],
+  },
+});
+
+const openTakes = async (page: Page): Promise<void> => {
+  await openStudio(page);
+  const { id } = (await (await page.request.post('/api/patterns', { data: { pattern: ROLL } })).json()) as {
+    id: string;
+  };
+  await page.goto(`/patterns/${id}/take`);
+  await expect(page.getByRole('heading', { name: 'A take' })).toBeVisible();
+};
+
+test('a recording is opened and judged by digit and heard from any time through', async ({ page }) => {
+  await openStudio(page);
+  const { id } = (await (await page.request.post('/api/patterns', { data: { pattern: ROLL } })).json()) as {
+    id: string;
+  };
+  await page.goto(`/patterns/${id}/take`);
+  await page.getByLabel('Open a recording').setInputFiles(take('late.wav', 'late-ring', 8));
+  await expect(page.getByRole('heading', { name: '8 of 8 times through clean' })).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible();
+  const table = page.getByRole('table', { name: 'By digit' });
+  await expect(table.getByRole('row', { name: /^ring 8/ })).toContainText('+');
+  await expect(page.getByRole('img', { name: '48 strokes where they fell' })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: /^3 clean/ }).click();
+  await expect
+    .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.currentTime))
+    .toBeGreaterThan(3);
+  await page
+    .getByLabel('Open a recording')
+    .setInputFiles({ name: 'x.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound') });
+  await expect(page.getByRole('alert')).toContainText('it is no sound this browser knows');
+});
+
+test('the microphone is heard: the ring finger that comes late is named', async ({ page }) => {
+  await openTakes(page);
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('button', { name: /Stop after (1[6-9]|[2-9]\d) s/ })).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: /Stop after/ }).click();
+  await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible({ timeout: 40_000 });
+});

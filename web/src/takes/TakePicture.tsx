@@ -1,0 +1,154 @@
+import {
+  STRIKER_NAMES,
+  askedOf,
+  playedPattern,
+  strikerOf,
+  type Hand,
+  type HeardStroke,
+  type Pattern,
+  type Striker,
+  type TakeJudgement,
+} from '@fleet-wren/core';
+import { scaleLinear } from 'd3-scale';
+import { useMemo } from 'react';
+
+const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;
+
+/** How many times what is beside the pulse is drawn wider than it is. */
+const WIDER = 3;
+
+interface PictureProps {
+  readonly pattern: Pattern;
+  readonly hand: Hand;
+  readonly judgement: TakeJudgement;
+}
+
+interface Drawn {
+  readonly x: number;
+  readonly y: number;
+  readonly striker: Striker | null;
+  readonly what: HeardStroke['what'];
+  readonly key: string;
+}
+
+/**
+ * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is late, to the
+ * left early, three times as wide as it was.
+ */
+export const TakePicture = ({ pattern, hand, judgement }: PictureProps) => {
+  const { score, asked } = useMemo(() => {
+    const played = playedPattern(pattern, hand);
+    return { score: played.score, asked: askedOf(played.score, played.digits, judgement.heard.cycles) };
+  }, [pattern, hand, judgement]);
+  const strings = pattern.instrument.pitches.length;
+  const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
+  const x = scaleLinear([0, asked.cycleSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
+  const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;
+  const once = asked.strokes.filter(({ cycle }) => cycle === 0);
+  const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
+    const one = asked.strokes[stroke.asked];
+    if (!one) return [];
+    const at = one.at - one.cycle * asked.cycleSeconds;
+    const beside = stroke.at === null ? 0 : (stroke.at - stroke.pulse) * WIDER;
+    const spread =
+      (judgement.heard.cycles > 1 ? one.cycle / (judgement.heard.cycles - 1) - 0.5 : 0) * 0.62 * PICTURE.row;
+    const striker = one.digit && strikerOf(one.digit);
+    return [{ x: x(at + beside), y: y(one.string) + spread, striker, what: stroke.what, key: String(stroke.asked) }];
+  });
+  return (
+    <figure className="take-picture">
+      <svg
+        viewBox={`0 0 ${PICTURE.width} ${height}`}
+        role="img"
+        aria-label={`${drawn.length} strokes where they fell; the same by digit in the table`}
+      >
+        {Array.from({ length: strings }, (_, index) => (
+          <line
+            key={index}
+            className="take-string"
+            x1={PICTURE.left}
+            x2={PICTURE.width}
+            y1={y(index + 1)}
+            y2={y(index + 1)}
+          />
+        ))}
+        {Array.from({ length: strings }, (_, index) => (
+          <text key={index} className="chart-tick" x={PICTURE.left - 12} y={y(index + 1)} dy="0.34em" textAnchor="end">
+            {index + 1}
+          </text>
+        ))}
+        {score.beats
+          .filter(({ at }) => at < score.length)
+          .map(({ at, number }) => (
+            <text
+              key={at}
+              className="chart-tick"
+              x={x((at / score.length) * asked.cycleSeconds)}
+              y={14}
+              textAnchor="middle"
+            >
+              {number}
+            </text>
+          ))}
+        {once.map(({ at, string, stroke }) => (
+          <line
+            key={stroke}
+            className="take-asked"
+            x1={x(at)}
+            x2={x(at)}
+            y1={y(string) - 0.42 * PICTURE.row}
+            y2={y(string) + 0.42 * PICTURE.row}
+          />
+        ))}
+        {drawn.map(({ key, x: cx, y: cy, striker, what }) =>
+          what === 'as asked' ? (
+            <circle key={key} cx={cx} cy={cy} r={2.6} style={{ fill: `var(--digit-${striker ?? 'c'})` }} />
+          ) : (
+            <path
+              key={key}
+              className={what === 'cannot be told' ? 'take-untold' : 'take-lost'}
+              d={`M${cx - 3.4} ${cy - 3.4}l6.8 6.8m0-6.8l-6.8 6.8`}
+            />
+          ),
+        )}
+      </svg>
+      <figcaption className="text-soft">
+        Each dot is a stroke, from the first time through (above its string) to the last (below). Right of the line is
+        late, left is early, three times as wide as it was; a cross did not come or was another string.
+      </figcaption>
+    </figure>
+  );
+};
+
+const signed = (value: number): string => `${value > 0 ? '+' : ''}${Math.round(value)}`;
+
+/** By digit: how late, how even, how loud, how many lost. */
+export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
+  <table className="hand-table take-digits">
+    <caption className="visually-hidden">By digit</caption>
+    <thead>
+      <tr>
+        <th scope="col">Digit</th>
+        <th scope="col">Strokes</th>
+        <th scope="col">Late, ms</th>
+        <th scope="col">Uneven, ms</th>
+        <th scope="col">Loud, dB</th>
+        <th scope="col">Lost</th>
+      </tr>
+    </thead>
+    <tbody>
+      {judgement.digits.map(({ striker, strokes, lateness, spread, decibels, lost }) => (
+        <tr key={striker}>
+          <th scope="row" style={{ color: `var(--digit-${striker})` }}>
+            {STRIKER_NAMES[striker]}
+          </th>
+          <td>{strokes}</td>
+          <td>{signed(lateness * 1000)}</td>
+          <td>± {Math.round(spread * 1000)}</td>
+          <td>{signed(decibels)}</td>
+          <td>{lost}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);

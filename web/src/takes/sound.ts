@@ -1,0 +1,28 @@
+import { TAKE, WrenError, problem } from '@fleet-wren/core';
+
+/** Seconds of a take at the most: longer ones are cut. */
+export const LONGEST = 300;
+
+/** Bytes of a file that is tried at all. */
+const MOST = 120_000_000;
+
+const mixed = (buffer: AudioBuffer): Float32Array => {
+  const length = Math.min(buffer.length, LONGEST * TAKE.sampleRate);
+  const samples = new Float32Array(length);
+  for (let channel = 0; channel < buffer.numberOfChannels; channel += 1) {
+    const own = buffer.getChannelData(channel);
+    for (let index = 0; index < length; index += 1)
+      samples[index] = (samples[index] as number) + (own[index] as number) / buffer.numberOfChannels;
+  }
+  return samples;
+};
+
+/** The samples of a recording at core’s own rate, whatever the browser can decode. Errors: `sound-wrong`. */
+export const decoded = async (blob: Blob): Promise<Float32Array> => {
+  if (blob.size > MOST) throw new WrenError(problem('sound-wrong', { problem: `it is larger than ${MOST / 1e6} MB` }));
+  const context = new OfflineAudioContext(1, 1, TAKE.sampleRate);
+  const bytes = await blob.arrayBuffer();
+  const buffer = await context.decodeAudioData(bytes).catch(() => null);
+  if (!buffer) throw new WrenError(problem('sound-wrong', { problem: 'it is no sound this browser knows' }));
+  return mixed(buffer);
+};
