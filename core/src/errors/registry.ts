@@ -135,7 +135,7 @@ export const ERRORS = {
   },
 
   // Takes
-  'take-silent': { status: 422, say: 'Nothing is heard. Is it the right microphone, near the guitar?' },
+  'take-silent': { status: 422, say: 'Nothing is heard. Choose the right microphone, near the guitar.' },
   'take-too-short': { status: 422, say: 'The take is too short: play it through at least once.' },
   'take-clipped': { status: 422, say: 'The recording is cut off. Turn the microphone down, or go farther away.' },
   'take-tuned': {
