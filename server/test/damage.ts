@@ -35,7 +35,12 @@ const assignment = { name: 'A', pattern, target: 80, way: 'slowly until clean, t
 const event = { id: ID, at: 1_700_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60, minutes: 1, text: 'x' };
 
 /** Every route there is, with what it expects. */
-const ROUTES: readonly { readonly method: Sent['method']; readonly path: string; readonly body?: unknown }[] = [
+export const ROUTES: readonly {
+  readonly method: Sent['method'];
+  readonly path: string;
+  readonly body?: unknown;
+  /** Whether it ends the session of who asks. */ readonly ends?: boolean;
+}[] = [
   { method: 'get', path: '/api/patterns' },
   { method: 'get', path: '/api/patterns/tags' },
   { method: 'post', path: '/api/patterns/many', body: { patterns: [pattern] } },
@@ -53,6 +58,7 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'get', path: '/api/songs' },
   { method: 'get', path: `/api/songs/${ID}` },
   { method: 'get', path: `/api/songs/${ID}/versions` },
+  { method: 'get', path: `/api/songs/${ID}/versions/1` },
   { method: 'post', path: `/api/songs/${ID}/versions`, body: { label: 'Before' } },
   { method: 'post', path: '/api/songs', body: { song: newSong('Song') } },
   { method: 'put', path: `/api/songs/${ID}`, body: { version: 1, song: newSong('Song') } },
@@ -62,6 +68,17 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'post', path: '/api/auth/register', body: { studio: 'S', name: 'N', email: 'a@b.example', password: 'p' } },
   { method: 'post', path: '/api/auth/sign-in', body: { email: 'a@b.example', password: 'p' } },
   { method: 'get', path: '/api/auth/me' },
+  { method: 'post', path: '/api/auth/sign-out', ends: true },
+  { method: 'get', path: '/api/auth/sessions' },
+  { method: 'delete', path: `/api/auth/sessions/${ID}` },
+  { method: 'put', path: '/api/auth/password', body: { old: 'not this one', password: 'another one, long enough' } },
+  { method: 'get', path: '/api/auth/recovery-codes' },
+  { method: 'post', path: '/api/auth/recovery-codes', body: { password: 'not this one' } },
+  {
+    method: 'post',
+    path: '/api/auth/recover',
+    body: { email: 'a@b.example', code: 'x', password: 'another one, long' },
+  },
   { method: 'get', path: '/api/hands' },
   { method: 'post', path: '/api/hands', body: hand },
   { method: 'delete', path: `/api/hands/${ID}` },
@@ -89,9 +106,10 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'get', path: '/api/assignments' },
   { method: 'get', path: `/api/students/${ID}/assignments` },
   { method: 'post', path: `/api/students/${ID}/assignments`, body: assignment },
-  { method: 'put', path: `/api/assignments/${ID}`, body: { version: 1, place: 2, ended: true } },
+  { method: 'put', path: `/api/assignments/${ID}`, body: { version: 1, place: 2, ended: true, plan } },
   { method: 'get', path: `/api/assignments/${ID}/progress` },
   { method: 'delete', path: `/api/assignments/${ID}` },
+  { method: 'get', path: `/api/students/${ID}/ability` },
   { method: 'get', path: `/api/students/${ID}/events` },
   { method: 'post', path: `/api/students/${ID}/events`, body: { events: [{ assignment: ID, event }] } },
   { method: 'get', path: `/api/students/${ID}/links` },
@@ -101,6 +119,9 @@ const ROUTES: readonly { readonly method: Sent['method']; readonly path: string;
   { method: 'post', path: '/api/practice/events', body: { events: [{ assignment: ID, event }] } },
   { method: 'get', path: '/api/health' },
 ];
+
+/** Routes after which who asked is signed in still. */
+const LASTING = ROUTES.filter(({ ends }) => !ends);
 
 /** What stands where something else should. */
 const WRONG: readonly unknown[] = [
@@ -174,7 +195,7 @@ const HEADERS: readonly Readonly<Record<string, string>>[] = [
 
 /** A request to any route with something wrong in its path, its body, its text or its headers. */
 export const damagedRequest = (random: Random): Sent => {
-  const { method, path, body } = oneOf(random, ROUTES);
+  const { method, path, body } = oneOf(random, LASTING);
   const asked = random() < 0.3 ? damagedPath(random, path) : path;
   const headers = random() < 0.15 ? oneOf(random, HEADERS) : undefined;
   if (body === undefined) return { method, path: asked, headers };

@@ -5,9 +5,6 @@ import { median } from './statistics.ts';
 /** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
 const SUDDEN = 0.8;
 
-/** The least rise that says where a pluck is, where nothing else does (est.). */
-const LEAST = 0.25;
-
 /** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
 const AROUND = 0.04;
 
@@ -20,7 +17,7 @@ export class PluckClock {
   /** Seconds a swell usually comes after its pluck. */
   usual = 0;
 
-  constructor(private readonly values: Float32Array) {
+  constructor(values: Float32Array) {
     const times: number[] = [];
     const sudden: number[] = [];
     for (let step = 1; step < values.length - 1; step += 1) {
@@ -50,36 +47,29 @@ export class PluckClock {
     return found;
   }
 
-  /** Where the high sound begins most suddenly about a time; null where it hardly does. */
-  private riseNear(at: number): number | null {
-    let best: number | null = null;
-    const [from, to] = [Math.round((at - AROUND) / PLUCK_STEP), Math.round((at + AROUND) / PLUCK_STEP)];
-    for (let step = Math.max(0, from); step <= to && step < this.values.length; step += 1)
-      if (best === null || (this.values[step] as number) > (this.values[best] as number)) best = step;
-    return best === null || (this.values[best] as number) < LEAST ? null : best * PLUCK_STEP;
-  }
-
-  /**
-   * How far the pluck of each pitch usually is from its swell: by strokes that stand alone; a pitch whose strokes never do is
-   * taken to be struck with those it is struck with.
-   */
+  /** How far the pluck of each pitch usually is from its swell, by strokes that stand alone. */
   private distances(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
-    const [alone, any] = [new Map<number, number[]>(), new Map<number, number[]>()];
+    const past = new Map<number, number[]>();
     swells.forEach((at, index) => {
-      const rise = at === null ? null : this.riseNear(at);
-      if (at === null || rise === null) return;
+      if (at === null) return;
+      const alone = all.filter((other) => Math.abs(other - at) < 0.09).length === 1;
+      const near = this.between(at - AROUND, at + AROUND);
+      if (!alone || near.length === 0) return;
+      const best = near.reduce((most, one) =>
+        (this.sudden[one] as number) > (this.sudden[most] as number) ? one : most,
+      );
       const pitch = pitchOf[index] as number;
-      const kinds = all.filter((other) => Math.abs(other - at) < 0.09).length === 1 ? [alone, any] : [any];
-      for (const kind of kinds) kind.set(pitch, [...(kind.get(pitch) ?? []), rise - at]);
+      past.set(pitch, [...(past.get(pitch) ?? []), (this.times[best] as number) - at]);
     });
-    const every = median([...(alone.size > 0 ? alone : any).values()].flat());
+    const every = median([...past.values()].flat());
     this.usual = -every;
-    const usualOf = (pitch: number): number => {
-      const known = [alone, any].map((kind) => kind.get(pitch) ?? []).find(({ length }) => length >= 3);
-      return known ? median(known) : every;
-    };
-    return new Map([...new Set(pitchOf)].map((pitch) => [pitch, usualOf(pitch)]));
+    return new Map(
+      [...new Set(pitchOf)].map((pitch) => [
+        pitch,
+        (past.get(pitch)?.length ?? 0) >= 3 ? median(past.get(pitch) ?? []) : every,
+      ]),
+    );
   }
 
   /** Swells moved to their plucks: the nearest to where it usually is; without one, to where it usually is. */

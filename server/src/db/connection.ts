@@ -10,6 +10,8 @@ export type Db = Knex;
 /** Milliseconds to wait for a connection and then for an answer: together a frozen database stops nobody for five seconds. */
 const PATIENCE = { connect: 2000, answer: 2900 } as const;
 
+const silent = (): void => undefined;
+
 /**
  * Opens a pool of connections to PostgreSQL. Questions are given up by this side, not by the database, so that it works
  * behind a pooler too; migrations and what is loaded at the start have the time they need.
@@ -21,6 +23,8 @@ export const connect = (url: string, { patient = false }: { readonly patient?: b
       connectionString: url,
       ...(patient ? {} : { connectionTimeoutMillis: PATIENCE.connect, query_timeout: PATIENCE.answer }),
     },
+    // Every failure is thrown too, and answered: a line for each question a database leaves unanswered helps nobody.
+    log: { warn: silent, error: silent },
     pool: { min: 0, max: 10 },
     acquireConnectionTimeout: patient ? 60_000 : PATIENCE.connect,
   });
