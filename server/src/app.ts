@@ -17,6 +17,7 @@ import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
 import { LINK_HEADER } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
+import { securityLog } from './common/security-log.ts';
 import { serveWebApp } from './static/web-app.ts';
 
 /** The largest request bodies that are read: of nobody in particular, of the holder of a link, and of a teacher. */
@@ -86,6 +87,7 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   if (config.trustProxy) app.set('trust proxy', config.trustProxy);
   app.use(securityHeaders(config.secureCookies), compression());
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
+  if (config.securityLog) app.use('/api', securityLog(config.securityLog));
   app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);
   app.use(cookieParser());
   const known = recognise(app.get(AuthService), config);

@@ -14,6 +14,8 @@ export interface Config {
   readonly registrationsAnHour: number;
   /** How many requests one address may send in a minute. */
   readonly requestsAMinute: number;
+  /** Where events of security are written, a line each; nowhere where it is left out. */
+  readonly securityLog?: (line: string) => void;
 }
 
 /** Reads the configuration from environment variables. */

@@ -41,7 +41,10 @@ const prepare = async ({ databaseUrl, demo }: Config): Promise<void> => {
 };
 
 const run = async (): Promise<void> => {
-  const config = configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env });
+  const config: Config = {
+    ...configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env }),
+    securityLog: (line) => process.stdout.write(`${line}\n`),
+  };
   await prepare(config);
   const db = connect(config.databaseUrl);
   const app = await createApp(config, db);

@@ -218,3 +218,36 @@ test('answers are kept by nobody on the way', async () => {
   for (const path of ['/api/auth/me', '/api/patterns', '/api/students'])
     expect((await agent.get(path).expect(200)).headers['cache-control']).toBe('no-store');
 });
+
+test('events of security stand in a log, a line each, and nothing secret in it', async () => {
+  const lines: string[] = [];
+  const watched = await startServer({ securityLog: (line) => void lines.push(line) });
+  try {
+    const agent = await watched.newStudio();
+    const student = (await agent.post('/api/students').send({ name: 'Imre Sallow', about: {} }).expect(201)).body as {
+      readonly id: string;
+    };
+    const link = (await agent.post(`/api/students/${student.id}/links`).send({ days: 3 }).expect(201)).body as {
+      readonly token: string;
+    };
+    const wrong = { email: 'nobody@studio.example', password: 'a guess, long enough' };
+    await watched.stranger().post('/api/auth/sign-in').send(wrong).expect(401);
+    await watched.stranger().get('/api/students?name=secret').expect(401);
+    await agent.post('/api/auth/sign-out').expect(204);
+    const events = lines.map(
+      (line) => JSON.parse(line) as { event: string; done: boolean; studio?: string; at: string },
+    );
+    expect(events.map(({ event, done }) => `${event} ${done}`)).toEqual([
+      'register true',
+      'link made true',
+      'sign-in false',
+      'not signed in false',
+      'sign-out true',
+    ]);
+    expect(events[1]?.studio).toMatch(/^[0-9a-f-]{36}$/);
+    for (const secret of [link.token, wrong.email, wrong.password, PASSWORD, 'secret'])
+      expect(lines.join('')).not.toContain(secret);
+  } finally {
+    await watched.close();
+  }
+});

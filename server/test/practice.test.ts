@@ -280,6 +280,29 @@ describe('what is practised', () => {
   });
 });
 
+test('links and notes of one student have an end, said in a sentence', async () => {
+  const agent = await server.newStudio();
+  const { id } = await student(agent);
+  const { body: me } = (await agent.get('/api/auth/me').expect(200)) as { body: { studio: string } };
+  expect(me.studio).toBe('Test studio');
+  const { studio_id } = (await server.db('students').where({ id }).first('studio_id')) as { studio_id: string };
+  await server.db.raw(
+    `insert into practice_events (studio_id, student_id, id, at, kind, body)
+     select ?, ?, gen_random_uuid(), n, 'note', '{"text":"x"}' from generate_series(1, 10000) n`,
+    [studio_id, id],
+  );
+  const note = { assignment: null, event: happened('note', { text: 'one more' }) };
+  const refused = await agent.post(`/api/students/${id}/events`).send({ events: [note] });
+  expect([refused.status, codeOf(refused.body)]).toEqual([409, 'quota-reached']);
+  await server.db.raw(
+    `insert into practice_links (id, studio_id, student_id, token_hash, ends_at)
+     select gen_random_uuid(), ?, ?, 'hash' || n, now() from generate_series(1, 100) n`,
+    [studio_id, id],
+  );
+  const link = await agent.post(`/api/students/${id}/links`).send({ days: 3 });
+  expect([link.status, codeOf(link.body)]).toEqual([409, 'quota-reached']);
+});
+
 describe('links', () => {
   const link = async (agent: Agent, id: string, days = 30) =>
     (await agent.post(`/api/students/${id}/links`).send({ days }).expect(201)).body as { id: string; token: string };

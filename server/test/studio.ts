@@ -3,6 +3,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import knex, { type Knex } from 'knex';
 import request, { type Agent } from 'supertest';
 import { createApp } from '../src/app.ts';
+import type { Config } from '../src/config.ts';
 import { connect, migrate, type Db } from '../src/db/connection.ts';
 
 /** A server over a database of its own in the real PostgreSQL that the test command starts. */
@@ -29,7 +30,7 @@ export const PASSWORD = 'a password long enough';
 
 /** Starts a server over a fresh database. */
 export const startServer = async (
-  more: { readonly registrationsAnHour?: number; readonly secureCookies?: boolean } = {},
+  more: Partial<Pick<Config, 'registrationsAnHour' | 'secureCookies' | 'securityLog'>> = {},
 ): Promise<TestServer> => {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: serverUrl() });

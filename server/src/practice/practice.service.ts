@@ -22,8 +22,8 @@ import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } f
 import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
 import { standingOf } from './standing.ts';
 
-/** Bits of chance in a link's token, how many assignments a student may have, and events that are shown and heard. */
-const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000 } as const;
+/** Bits of chance in a link's token, what a student may have of each, and events that are shown and heard. */
+const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
@@ -134,6 +134,7 @@ export class PracticeService {
       event: named(valueOrThrow(readEvent(event, now))),
     }));
     const touched = [...new Set(kept.flatMap(({ assignment }) => assignment ?? []))];
+    if (kept.some(({ assignment }) => assignment === null)) await this.refuseMoreNotes(scope, studentId);
     return scope.transaction(async (inside) => {
       const all = await this.practice.held(inside, touched);
       if (all.length < touched.length || all.some((one) => one.studentId !== studentId)) throw notFound();
@@ -143,6 +144,11 @@ export class PracticeService {
       for (const one of all) changed.push(await this.refreshed(inside, one, now));
       return changed;
     });
+  }
+
+  private async refuseMoreNotes(scope: StudioScope, studentId: string): Promise<void> {
+    if ((await this.practice.countNotes(scope, studentId)) >= LIMITS.notes)
+      throw new WrenError(problem('quota-reached', { most: LIMITS.notes, what: 'notes of this student' }));
   }
 
   private async refuseBeyond(scope: StudioScope, assignmentId: string): Promise<void> {
@@ -168,6 +174,8 @@ export class PracticeService {
     days: number,
   ): Promise<PracticeLink & { readonly token: string }> {
     const scope = await this.scopeOf(principal, studentId);
+    if ((await this.links.ofStudent(scope, studentId)).length >= LIMITS.links)
+      throw new WrenError(problem('quota-reached', { most: LIMITS.links, what: 'links of this student' }));
     const token = randomBytes(LIMITS.tokenBytes).toString('base64url');
     const link = await this.links.insert(scope, { studentId, tokenHash: hashOf(token), days });
     return { ...link, token };

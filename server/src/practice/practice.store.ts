@@ -159,6 +159,17 @@ export class PracticeStore {
     return Number(found.count);
   }
 
+  /** How much a student's log holds that belongs to nothing that is set. */
+  async countNotes(scope: StudioScope, studentId: string): Promise<number> {
+    const found = (await scope
+      .rows('practice_events')
+      .where({ student_id: studentId })
+      .whereNull('assignment_id')
+      .count('id as count')
+      .first()) as { readonly count: string };
+    return Number(found.count);
+  }
+
   /** Adds events; one that is there already changes nothing. */
   async addEvents(scope: StudioScope, studentId: string, events: readonly KeptEvent[]): Promise<void> {
     const rows = events.map(({ assignment, event: { id, at, kind, ...body } }) => ({
