@@ -379,7 +379,7 @@ describe('what is refused, and how it is said', () => {
     ],
     ['one school to compare', ['compare', '--strings', '6 3', '--schools', 'rolling'], /Compare 2 to 6 schools/],
     ['no answers asked for', ['finger', '--strings', '6 3', '--k', '0'], /--k wants a whole number/],
-    ['an unknown command', ['play'], /no command “play”/],
+    ['an unknown command', ['dance'], /no command “dance”/],
     ['an unknown flag', ['finger', '--loud'], /loud/],
     ['no file', ['finger'], /Name a Fleet Wren file/],
     ['a file that is not there', ['finger', '/nowhere/at/all.json'], /cannot be read \(ENOENT\)/],

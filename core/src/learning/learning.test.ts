@@ -46,7 +46,7 @@ test('a cost is the weights times what a fingering uses of them, and what no wei
       const scaled = COMFORT_KEYS.reduce((sum, key) => sum + school.weights[key] * uses[key], 0);
       expect(totalCost({ ...task, school: bare }, digits) + scaled).toBeCloseTo(totalCost(task, digits), 5);
     }),
-    { numRuns: HARD ? 50 : 20 },
+    { numRuns: HARD ? 50 : 10 },
   );
 });
 
@@ -104,7 +104,7 @@ describe('a fitted school never breaks its base’s rules', () => {
         const free = { ...pattern, school: key, strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke) };
         expect(broken(free, school)).toBeLessThanOrEqual(broken(free, base));
       }),
-      { numRuns: HARD ? 40 : 15 },
+      { numRuns: HARD ? 40 : 8 },
     );
   });
 });

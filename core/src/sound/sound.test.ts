@@ -33,7 +33,7 @@ describe('the plucked string (Karplus & Strong 1983; Jaffe & Smith 1983), heard 
 
   test('the same seed gives the same sound, and nothing clips', () => {
     expect(sounded(52)).toEqual(sounded(52));
-    for (const value of sounded(52)) expect(Math.abs(value)).toBeLessThanOrEqual(1.01);
+    expect(sounded(52).reduce((most, value) => Math.max(most, Math.abs(value)), 0)).toBeLessThanOrEqual(1.01);
   });
 });
 
