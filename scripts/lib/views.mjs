@@ -106,6 +106,7 @@ export const VIEWS = [
       await openSong(page, 'Lamps along the towpath');
       await page.goto(`${page.url()}/sheet`);
       await page.getByText('What there is to learn').waitFor();
+      await page.locator('.engraved-system').nth(3).waitFor({ timeout: 30_000 });
     },
   },
   {
