@@ -19,6 +19,25 @@ import {
 } from '@fleet-wren/core';
 import type { Command, Options, Request } from './command.ts';
 
+/** A command that was not given as it is meant: says how. */
+export const badUsage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
+
+const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+
+const unreadable = (file: string, error: unknown): Result<never> =>
+  failure(problem('file-unreadable', { value: file, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }));
+
+/** The bytes of a file that is no larger than so many. */
+export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => {
+  try {
+    const { size } = statSync(file);
+    if (size > most) return failure(problem('too-large', { value: megabytes(size), most: megabytes(most) }));
+    return success(new Uint8Array(readFileSync(file)));
+  } catch (error) {
+    return unreadable(file, error);
+  }
+};
+
 /** The text of a file, as far as it is not too long to be one of ours. */
 export const readText = (file: string): Result<string> => {
   try {
@@ -26,15 +45,13 @@ export const readText = (file: string): Result<string> => {
     if (size > 4 * LARGEST_FILE)
       return failure(
         problem('too-large', {
-          value: `${(size / 1e6).toFixed(1)} MB`,
+          value: megabytes(size),
           most: `${(LARGEST_FILE / 1e6).toFixed(1)} million characters`,
         }),
       );
     return success(readFileSync(file, 'utf8'));
   } catch (error) {
-    return failure(
-      problem('file-unreadable', { value: file, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }),
-    );
+    return unreadable(file, error);
   }
 };
 

@@ -1,16 +1,5 @@
 import { newPattern, newSong } from '@fleet-wren/core';
 
-/** A source of numbers from 0 up to 1 that is the same at each run with a seed (mulberry32, public domain). */
-export const seeded = (seed: number): (() => number) => {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-};
-
 /** A request to the server, as it goes over the wire. */
 export interface Sent {
   readonly method: 'get' | 'post' | 'put' | 'delete';

@@ -1,6 +1,6 @@
-import { newPattern, type Pattern, type Stroke } from '@fleet-wren/core';
+import { newPattern, seededRandom, type Pattern, type Stroke } from '@fleet-wren/core';
 import type { Agent, Response } from 'supertest';
-import { damagedRequest, seeded, type Sent } from './damage.ts';
+import { damagedRequest, type Sent } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
 
 /** `npm run test:hard` asks for the whole; `npm test` for a short form of the same. */
@@ -21,7 +21,7 @@ const send = (agent: Agent, { method, path, body, headers = {} }: Sent): Promise
 
 test('no damaged request is answered as a failure of the house (seeded)', async () => {
   const agent = await server.newStudio();
-  const random = seeded(20261125);
+  const random = seededRandom(20261125);
   const found: string[] = [];
   const count = HARD ? 100_000 : 1000;
   for (let done = 0; done < count; done += 1) {

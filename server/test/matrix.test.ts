@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern, newSong } from '@fleet-wren/core';
+import { newPattern, newSong, seededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
-import { ROUTES, damagedRequest, seeded } from './damage.ts';
+import { ROUTES, damagedRequest } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -123,7 +123,7 @@ test('damaged requests of another studio about what is there change nothing (see
   const [owner, other] = [await server.newStudio(), await server.newStudio()];
   const owned = await furnished(owner);
   const before = await everything(owner);
-  const random = seeded(20261126);
+  const random = seededRandom(20261126);
   const found: string[] = [];
   for (let done = 0; done < (process.env.TEST_HARD === '1' ? 20_000 : 300); done += 1) {
     const { method, path, body, headers = {} } = damagedRequest(random);

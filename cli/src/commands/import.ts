@@ -1,8 +1,5 @@
-import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import {
-  failure,
-  problem,
   readAnyFile,
   readAnySong,
   sentence,
@@ -19,30 +16,25 @@ import {
 import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser } from 'saxes';
 import type { Options } from '../command.ts';
+import { badUsage, readBytes } from '../request.ts';
 
 const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
-
-const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
 
 const USAGE =
   'Name a file: wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]';
 
 /** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
-  try {
-    return success({ name: basename(file), bytes: new Uint8Array(readFileSync(file)) });
-  } catch (error) {
-    const reason = (error as NodeJS.ErrnoException).code ?? 'unknown';
-    return failure(problem('file-unreadable', { value: file, reason }));
-  }
+  const bytes = readBytes(file);
+  return bytes.ok ? success({ name: basename(file), bytes: bytes.value }) : bytes;
 };
 
 const choiceOf = ({ part, bars, repeats }: Options): Result<Choice> => {
   const range = /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(bars ?? '');
-  if (bars !== undefined && !range) return usage(`--bars wants bars like 1-8, not “${bars}”.`);
-  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return usage(`--part wants a number from 1, not “${part}”.`);
+  if (bars !== undefined && !range) return badUsage(`--bars wants bars like 1-8, not “${bars}”.`);
+  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return badUsage(`--part wants a number from 1, not “${part}”.`);
   if (repeats !== undefined && repeats !== 'once' && repeats !== 'played')
-    return usage(`--repeats wants once or played, not “${repeats}”.`);
+    return badUsage(`--repeats wants once or played, not “${repeats}”.`);
   return success({
     ...(part === undefined ? {} : { part: Number(part) - 1 }),
     ...(range ? { bars: [Number(range[1]), Number(range[2] ?? range[1])] as const } : {}),
@@ -70,7 +62,7 @@ const asSong = (file: SourceFile, { part }: Choice): Result<ImportedFile> => {
 
 /** Reads a file of any kind as a pattern of ours, or as a song. */
 export const importFile = (file: string | undefined, options: Options): Result<ImportedFile> => {
-  if (file === undefined) return usage(USAGE);
+  if (file === undefined) return badUsage(USAGE);
   const choice = choiceOf(options);
   if (!choice.ok) return choice;
   const source = sourceAt(file);

@@ -9,12 +9,10 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
-import { readText } from '../request.ts';
+import { badUsage, readText } from '../request.ts';
 import { engrave } from '../sheet/engrave.ts';
 import { PAPERS, printedWidth, writePdf } from '../sheet/pdf.ts';
 import { patternContent, songContent, type SheetContent, type SheetLook } from '../sheet/sheet.ts';
-
-const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
 
 /** What a file of ours puts on a sheet; songs are tried first, patterns say what is wrong. */
 const contentAt = (file: string, look: SheetLook): Result<SheetContent> => {
@@ -42,15 +40,15 @@ export const sheet = async (
   { to, paper = 'a4', large, notes = 'abc' }: Options,
 ): Promise<Result<Answer>> => {
   if (file === undefined)
-    return usage(
+    return badUsage(
       'Name a file: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido] [--out FILE]',
     );
-  if (to !== 'pdf' && to !== 'svg') return usage('Say what the sheet is to be: --to pdf or --to svg.');
+  if (to !== 'pdf' && to !== 'svg') return badUsage('Say what the sheet is to be: --to pdf or --to svg.');
   const size = paper.toLowerCase();
-  if (!isPaper(size)) return usage(`--paper wants a4 or letter, not “${paper}”.`);
+  if (!isPaper(size)) return badUsage(`--paper wants a4 or letter, not “${paper}”.`);
   const width = { points: printedWidth(size), scale: large ? SCALE.large : SCALE.usual };
   const naming = NAMES[notes];
-  if (!naming) return usage(`--notes wants abc, ahc or lasido, not “${notes}”.`);
+  if (!naming) return badUsage(`--notes wants abc, ahc or lasido, not “${notes}”.`);
   const most = strokesPerLine({ width: (width.points * 4) / 3, scale: width.scale });
   const content = contentAt(file, { most, naming });
   if (!content.ok) return content;

@@ -1,25 +1,23 @@
-import { readFileSync, statSync } from 'node:fs';
 import {
+  LARGEST_SOUND,
   PLAYERS,
   STRIKER_NAMES,
   TAKE,
   failure,
   judgePatternTake,
   playPattern,
-  problem,
   problemsOfPattern,
   readWav,
   resampled,
   success,
+  takeHeadline,
   writeWav,
   type Pattern,
   type Result,
   type TakeJudgement,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
-import { readPatternAt } from '../request.ts';
-
-const usage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
+import { badUsage, readBytes, readPatternAt } from '../request.ts';
 
 /** The pattern a take is about, at the tempo that is asked for. */
 const patternFor = (file: string, { tempo }: Options): Result<Pattern> => {
@@ -42,35 +40,24 @@ const wholeNumber = (text: string | undefined, usual: number): number | null => 
 export const play = (file: string | undefined, options: Options): Result<Answer> => {
   const { as = 'steady', seed, cycles } = options;
   if (file === undefined)
-    return usage('Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav');
+    return badUsage('Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav');
   const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
-  if (!being) return usage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
+  if (!being) return badUsage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
   const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
   if (seeded === null || times === null || times < 1 || times > 200)
-    return usage('--seed wants a whole number, --cycles one from 1 to 200.');
+    return badUsage('--seed wants a whole number, --cycles one from 1 to 200.');
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
   const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
   return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
 };
 
-const soundAt = (file: string): Result<Uint8Array> => {
-  try {
-    if (statSync(file).size > 120_000_000)
-      return failure(problem('sound-wrong', { problem: 'it is larger than 120 MB' }));
-    return success(new Uint8Array(readFileSync(file)));
-  } catch (error) {
-    const reason = (error as NodeJS.ErrnoException).code ?? 'unknown';
-    return failure(problem('file-unreadable', { value: file, reason }));
-  }
-};
-
 const signed = (value: number, unit: string): string => `${value > 0 ? '+' : ''}${value.toFixed(0)} ${unit}`;
 
-const inWords = ({ digits, cycles, findings, tempo }: TakeJudgement): string => {
-  const clean = cycles.filter(({ verdict }) => verdict === 'clean').length;
+const inWords = (judgement: TakeJudgement): string => {
+  const { digits, cycles, findings } = judgement;
   return [
-    `${clean} of ${cycles.length} times through clean, at ${tempo.map((one) => one.toFixed(0)).join(' to ')} a minute`,
+    takeHeadline(judgement),
     ...digits.map(
       ({ striker, strokes, lateness, spread, decibels, lost }) =>
         `  ${STRIKER_NAMES[striker].padEnd(14)} ${String(strokes).padStart(4)} strokes  ${signed(lateness * 1000, 'ms').padStart(7)} ±${(spread * 1000).toFixed(0)}  ${signed(decibels, 'dB').padStart(6)}${lost > 0 ? `  ${lost} lost` : ''}`,
@@ -83,10 +70,10 @@ const inWords = ({ digits, cycles, findings, tempo }: TakeJudgement): string => 
 /** A recorded take judged against a pattern. */
 export const take = (file: string | undefined, options: Options): Result<Answer> => {
   if (file === undefined || options.against === undefined)
-    return usage('Name a sound and a pattern: wren take FILE.wav --against PATTERN [--tempo N] [--json]');
+    return badUsage('Name a sound and a pattern: wren take FILE.wav --against PATTERN [--tempo N] [--json]');
   const pattern = patternFor(options.against, options);
   if (!pattern.ok) return pattern;
-  const bytes = soundAt(file);
+  const bytes = readBytes(file, LARGEST_SOUND);
   if (!bytes.ok) return bytes;
   const wav = readWav(bytes.value);
   if (!wav.ok) return wav;

@@ -1,5 +1,6 @@
 import { constraintName } from './constraint.ts';
 import { plannedStage, type Ladder, type LadderPlan, type PlannedStage } from './ladder.ts';
+import { NEAR_CEILING } from './steps.ts';
 
 /** The most stages a plan holds, and the longest name and remark of a stage. */
 export const PLAN_LIMITS = { stages: 40, name: 80, remark: 200 } as const;
@@ -104,12 +105,11 @@ export const addStage = (plan: LadderPlan, { name, tempo, remark }: OwnStage): L
 
 const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly string[] => {
   const gone = new Set(stagesLeftOut(ladder, plan).map(({ key }) => key));
-  const prepared = ladder.stages.filter(
-    ({ key }, index) => gone.has(ladder.stages[index - 1]?.key ?? '') && !gone.has(key),
-  );
-  return prepared.map(({ key, name }) => {
-    const index = ladder.stages.findIndex((stage) => stage.key === key);
-    return `“${name}” begins without “${ladder.stages[index - 1]?.name}”, which prepares it.`;
+  return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
+    const before = ladder.stages[index];
+    return before && gone.has(before.key) && !gone.has(key)
+      ? [`“${name}” begins without “${before.name}”, which prepares it.`]
+      : [];
   });
 };
 
@@ -124,13 +124,10 @@ const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly string[] =
   });
 };
 
-/** How near its ceiling a tempo may come before it is said, as a share (est.). */
-const NEAR = 0.92;
-
 const strainWords = ({ stages }: LadderPlan): readonly string[] =>
   stages.flatMap(({ name, tempos, ceiling, constraint }) => {
     const most = Math.max(0, ...tempos);
-    if (!ceiling || most <= ceiling * NEAR) return [];
+    if (!ceiling || most <= ceiling * NEAR_CEILING) return [];
     const how = most > ceiling ? 'beyond' : 'close to';
     return [
       `“${name}” at ${most} is ${how} what this hand can do there: ${Math.floor(ceiling)}${constraint ? ` (${constraintName(constraint)})` : ''}.`,

@@ -1,5 +1,6 @@
 import { ABLE_ADULT, ESTIMATES, ESTIMATE_RANGE, HAND_TIMES, SCALE_RANGE, type Hand } from '../fingering/index.ts';
 import { STRIKERS } from '../pattern/index.ts';
+import { within } from '../statistics/index.ts';
 import { ABILITY, afterAttempt, afterDays, type Ability } from './ability.ts';
 import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
 import type { LadderPlan, PlannedStage } from './ladder.ts';
@@ -114,13 +115,10 @@ const differs = (hand: Hand, { constraint, slowness, doubt, attempts }: HeardAbi
   doubt <= SURE.doubt &&
   Math.abs(Math.log(slowness / slownessOf(hand, constraint))) >= SURE.differs;
 
-const between = (value: number, { least, most }: { readonly least: number; readonly most: number }): number =>
-  Math.min(most, Math.max(least, value));
-
 const withDigit = (hand: Hand, { constraint, slowness }: HeardAbility): Hand => {
   const striker = STRIKERS.find((one) => one === constraint);
   if (!striker) return hand;
-  const scale = between((slowness * HAND_TIMES[striker]) / hand.times[striker], SCALE_RANGE);
+  const scale = within((slowness * HAND_TIMES[striker]) / hand.times[striker], SCALE_RANGE);
   return { ...hand, scale: { ...hand.scale, [striker]: scale } };
 };
 
@@ -128,7 +126,7 @@ const withPair = (hand: Hand, { constraint, slowness }: HeardAbility): Hand => {
   if (!constraint.includes(' ')) return hand;
   const key = pairTime(constraint);
   const share = (slowness / slownessOf(hand, constraint)) * (hand.times[key] / ESTIMATES[key].value);
-  return { ...hand, times: { ...hand.times, [key]: ESTIMATES[key].value * between(share, ESTIMATE_RANGE) } };
+  return { ...hand, times: { ...hand.times, [key]: ESTIMATES[key].value * within(share, ESTIMATE_RANGE) } };
 };
 
 /** A hand as practice corrects it, and in what. */

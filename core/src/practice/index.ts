@@ -1,6 +1,6 @@
 export * from './tapping.ts';
 export { STAGE_KINDS, type LeftOut, type StageKind } from './stages.ts';
-export { easyTempo, tempoSteps } from './steps.ts';
+export { NEAR_CEILING, easyTempo, tempoSteps } from './steps.ts';
 export {
   WAYS,
   ladderFor,

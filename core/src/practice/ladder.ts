@@ -6,7 +6,7 @@ import type { Pattern } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import { constraintOf, type Constraint } from './constraint.ts';
 import { rawStages, type LeftOut, type RawStage } from './stages.ts';
-import { easyTempo, tempoSteps } from './steps.ts';
+import { NEAR_CEILING, easyTempo, tempoSteps } from './steps.ts';
 
 /** Two ways of getting fast: slowly until clean, then faster; or with short bursts early. */
 export const WAYS = ['slowly until clean, then faster', 'short bursts early'] as const;
@@ -59,8 +59,8 @@ export interface LadderAim {
   readonly voicings?: readonly Voicing[];
 }
 
-/** How near its ceiling a target may come before it is said, as a share (est.), and how long a figure may be. */
-const AIM = { share: 0.92, strokes: 400 } as const;
+/** How long a figure may be. */
+const AIM = { strokes: 400 } as const;
 
 /** The pattern with the digits it is given: parts of it keep them. */
 const pinned = (pattern: Pattern, { digits }: Judgement): Pattern => ({
@@ -92,8 +92,8 @@ const warningFor = (
   hand: Hand,
 ): TargetWarning | null => {
   const { ceiling } = judgement;
-  if (!ceiling || target <= AIM.share * ceiling.bpm) return null;
-  const within = Math.floor(AIM.share * ceiling.bpm);
+  if (!ceiling || target <= NEAR_CEILING * ceiling.bpm) return null;
+  const within = Math.floor(NEAR_CEILING * ceiling.bpm);
   return {
     ceiling: ceiling.bpm,
     cause: ceiling.cause,

@@ -3,6 +3,9 @@ import { TEMPO_RANGE } from '../time/index.ts';
 /** Where tempo steps begin and how far apart they are, in shares of the ceiling (est.). */
 const STEPS = { begin: 0.5, strain: 0.07, share: 0.6 } as const;
 
+/** How near its ceiling a tempo may come before it is said, as a share (est.). */
+export const NEAR_CEILING = 0.92;
+
 /**
  * Tempos to practise at, in whole beats a minute: from half the ceiling, or from six tenths of the target where that is
  * lower, in steps of equal strain (7 % of the ceiling each), to the target. Where nothing limits, the target counts as the

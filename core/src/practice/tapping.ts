@@ -1,6 +1,7 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { HAND_TIMES, SCALE_RANGE, makeHand, type EstimateKey, type Hand } from '../fingering/index.ts';
 import { STRIKER_NAMES, type Striker } from '../pattern/index.ts';
+import { median, within } from '../statistics/index.ts';
 
 /** What a run of the tapping test is about: one digit as fast as it goes, or two in turn. */
 export type TapTarget = readonly [Striker] | readonly [Striker, Striker];
@@ -25,14 +26,6 @@ export interface TapMeasure {
   readonly seconds: number;
   readonly spread: number;
 }
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1
-    ? (sorted[middle] as number)
-    : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
-};
 
 /** The value below which a share of the sorted values lies. */
 const quantile = (values: readonly number[], share: number): number => {
@@ -70,8 +63,6 @@ interface Measured {
 
 const isSingle = ({ target }: Measured): boolean => target.length === 1;
 
-const clampScale = (scale: number): number => Math.min(SCALE_RANGE.most, Math.max(SCALE_RANGE.least, scale));
-
 /**
  * Seconds between an able adult's taps on a table or a key, which are quicker than strokes on a string: single digits
  * after published finger-tapping rates of about 5 to 7 taps a second, from memory; pairs in turn are estimates.
@@ -89,7 +80,7 @@ export const TAPPED = {
 const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Striker, number>>> => {
   const found = measured
     .filter(isSingle)
-    .map(({ target, seconds }) => [target[0], clampScale(seconds / TAPPED[target[0]])] as const);
+    .map(({ target, seconds }) => [target[0], within(seconds / TAPPED[target[0]], SCALE_RANGE)] as const);
   const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.

@@ -14,5 +14,6 @@ export {
   type TakeFinding,
   type TakeJudgement,
 } from './verdict.ts';
-export { readWav, writeWav, type Recorded } from './wav.ts';
+export { takeHeadline } from './headline.ts';
+export { LARGEST_SOUND, readWav, writeWav, type Recorded } from './wav.ts';
 export { judgePatternTake, playPattern, playedPattern, type PlayedPattern } from './of-pattern.ts';

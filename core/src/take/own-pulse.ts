@@ -3,7 +3,7 @@ import type { Asked, AskedStroke } from './asked.ts';
 import { TAKE } from './estimates.ts';
 import type { Scene } from './pairing.ts';
 import { smoothPulse, type Heard as Placed } from './smooth-pulse.ts';
-import { median, spreadOf } from './statistics.ts';
+import { median, spreadOf } from '../statistics/index.ts';
 
 const strikerIn = ({ digit }: AskedStroke): Striker | null => digit && strikerOf(digit);
 

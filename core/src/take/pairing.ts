@@ -3,7 +3,7 @@ import { assign, peaksOf, type Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
 import { momentsOf, type Moment } from './pulse.ts';
 import type { Strengths } from './separate.ts';
-import { median, quantile } from './statistics.ts';
+import { median, quantile } from '../statistics/index.ts';
 
 // Looked up once, not in every step.
 const { abs, max, min, round } = Math;

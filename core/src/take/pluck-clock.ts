@@ -1,6 +1,6 @@
 import { TAKE } from './estimates.ts';
 import { PLUCK_STEP } from './plucks.ts';
-import { median } from './statistics.ts';
+import { median } from '../statistics/index.ts';
 
 /** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
 const SUDDEN = 0.8;
@@ -47,6 +47,11 @@ export class PluckClock {
     return found;
   }
 
+  /** The most sudden of some plucks, of which there is at least one. */
+  private mostSudden(plucks: readonly number[]): number {
+    return plucks.reduce((most, one) => ((this.sudden[one] as number) > (this.sudden[most] as number) ? one : most));
+  }
+
   /** How far the pluck of each pitch usually is from its swell, by strokes that stand alone. */
   private distances(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
@@ -56,11 +61,8 @@ export class PluckClock {
       const alone = all.filter((other) => Math.abs(other - at) < 0.09).length === 1;
       const near = this.between(at - AROUND, at + AROUND);
       if (!alone || near.length === 0) return;
-      const best = near.reduce((most, one) =>
-        (this.sudden[one] as number) > (this.sudden[most] as number) ? one : most,
-      );
       const pitch = pitchOf[index] as number;
-      past.set(pitch, [...(past.get(pitch) ?? []), (this.times[best] as number) - at]);
+      past.set(pitch, [...(past.get(pitch) ?? []), (this.times[this.mostSudden(near)] as number) - at]);
     });
     const every = median([...past.values()].flat());
     this.usual = -every;
@@ -103,10 +105,8 @@ export class PluckClock {
     const free = this.between(at - reach, at + reach).filter((index) =>
       this.claimed.every((one) => Math.abs(one - (this.times[index] as number)) > 0.012),
     );
-    const best = free.reduce<number | null>(
-      (most, one) => (most === null || (this.sudden[one] as number) > (this.sudden[most] as number) ? one : most),
-      null,
-    );
-    return best === null || (this.sudden[best] as number) < 1.2 * SUDDEN ? null : (this.times[best] as number);
+    if (free.length === 0) return null;
+    const best = this.mostSudden(free);
+    return (this.sudden[best] as number) < 1.2 * SUDDEN ? null : (this.times[best] as number);
   }
 }

@@ -1,10 +1,11 @@
 import { pluckedString, type RandomSource } from '../sound/index.ts';
+import { rootMeanSquare } from '../statistics/index.ts';
 import { frequencyOf } from '../instrument/index.ts';
 import type { Performance, PlayedStroke } from './player.ts';
 import { normal } from './random.ts';
 
 // Looked up once, not in every step.
-const { ceil, exp, max, min, round, sin, sqrt } = Math;
+const { ceil, exp, max, min, round, sin } = Math;
 
 /** Where and how a take is recorded. */
 export interface Recording {
@@ -46,12 +47,6 @@ const mix = (into: Float32Array, sound: Float32Array, from: number, end: number,
     const left = place > end ? 1 - (place - end) / fade : 1;
     into[place] = (into[place] as number) + gain * left * (sound[place - from] as number);
   }
-};
-
-const power = (samples: Float32Array): number => {
-  let sum = 0;
-  for (const value of samples) sum += value * value;
-  return sqrt(sum / max(1, samples.length));
 };
 
 /** A few reflections and a short tail. */
@@ -96,7 +91,7 @@ const addClick = (samples: Float32Array, { click, sampleRate }: Recording, level
  */
 export const inRecording = (sound: Float32Array, recording: Recording): Float32Array => {
   const { sampleRate, random, noise, room, highPass } = recording;
-  const level = power(sound);
+  const level = rootMeanSquare(sound);
   let samples = room ? inRoom(sound, recording) : sound.slice();
   addClick(samples, recording, level);
   if (highPass) samples = withHighPass(samples, highPass, sampleRate);

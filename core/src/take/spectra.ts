@@ -1,3 +1,4 @@
+import { rootMeanSquare } from '../statistics/index.ts';
 import { TAKE } from './estimates.ts';
 import { newTransform } from './fft.ts';
 
@@ -112,13 +113,6 @@ const addBand = (
   }
 };
 
-/** The level of a recording: the root of its mean square. */
-const levelOf = (samples: Float32Array): number => {
-  let sum = 0;
-  for (const value of samples) sum += value * value;
-  return sqrt(sum / max(1, samples.length));
-};
-
 /** What is struck anew in a recording at `TAKE.sampleRate`: what rings on cancels. */
 export const innovationOf = (samples: Float32Array): Innovation => {
   const frames = max(1, floor(samples.length / TAKE.sampleRate / TAKE.hop));
@@ -126,7 +120,7 @@ export const innovationOf = (samples: Float32Array): Innovation => {
   const bins = widths.reduce((sum, width) => sum + width, 0);
   const [fresh, weight] = [new Float32Array(frames * bins), new Float32Array(frames * bins)];
   const hertz = new Float32Array(bins);
-  const level = levelOf(samples);
+  const level = rootMeanSquare(samples);
   let offset = 0;
   BANDS.forEach((band, index) => {
     addBand(magnitudesOf(samples, band, frames), band, frames, { fresh, weight, bins, offset }, level);

@@ -7,7 +7,7 @@ import { realise } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { assign, peaksOf } from './assign.ts';
 import { newTransform } from './fft.ts';
-import { median, quantile, spreadOf } from './statistics.ts';
+import { median, quantile, spreadOf } from '../statistics/index.ts';
 import {
   PLAYERS,
   TAKE,

@@ -7,7 +7,7 @@ import { TAKE } from './estimates.ts';
 import { hearTake } from './hear.ts';
 import type { HeardStroke, HeardTake } from './heard.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
-import { median, spreadOf } from './statistics.ts';
+import { median, spreadOf } from '../statistics/index.ts';
 import { tunedBy } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */

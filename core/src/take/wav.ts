@@ -7,7 +7,7 @@ export interface Recorded {
 }
 
 /** Bytes of a sound that is read at the most. */
-const MOST = 120_000_000;
+export const LARGEST_SOUND = 120_000_000;
 
 interface Format {
   readonly kind: number;
@@ -79,7 +79,8 @@ const mixed = (view: DataView, { from, bytes }: Chunk, { channels, bits }: Forma
  */
 export const readWav = (bytes: Uint8Array): Result<Recorded> => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length > MOST) return refuse(`it is larger than ${MOST / 1e6} MB; keep it under ten minutes`);
+  if (bytes.length > LARGEST_SOUND)
+    return refuse(`it is larger than ${LARGEST_SOUND / 1e6} MB; keep it under ten minutes`);
   if (bytes.length < 44 || nameAt(view, 0) !== 'RIFF' || nameAt(view, 8) !== 'WAVE') return refuse('it is no WAV file');
   const chunks = chunksOf(view);
   const head = chunks.find(({ name }) => name === 'fmt ');

@@ -1,5 +1,5 @@
 import {
-  barsBroken,
+  longBarsWords,
   sentence,
   strokesPerLine,
   unwritten,
@@ -32,9 +32,6 @@ const System = ({ svg, label }: { readonly svg: string; readonly label: string }
   return <div ref={box} className="engraved-system" role="img" aria-label={label} />;
 };
 
-const brokenWords = (count: number): string =>
-  `${count === 1 ? 'One bar is' : `${count} bars are`} too long for a line of this paper and broken at a dashed bar line.`;
-
 interface EngravedProps {
   readonly score: Score;
   readonly digits: readonly (Digit | null)[];
@@ -49,7 +46,7 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
     const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
     const most = strokesPerLine(room);
     const xml = writeMusicXml(score, digits, said, { digitsShown: true, counts, naming, most });
-    return { ...room, xml, broken: barsBroken(score, most) };
+    return { ...room, xml, broken: longBarsWords(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, of, trouble } = useSystems(question);
   const unsaid = useMemo(() => unwritten(score, digits), [score, digits]);
@@ -62,7 +59,7 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
           {sentence(one)}
         </p>
       ))}
-      {question.broken > 0 && <p className="sheet-who">{brokenWords(question.broken)}</p>}
+      {question.broken && <p className="sheet-who">{question.broken}</p>}
       {systems.map((svg, index) => (
         <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${of}`} />
       ))}

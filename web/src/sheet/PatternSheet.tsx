@@ -1,6 +1,5 @@
-import { ceilingFigure } from '@fleet-wren/core';
+import { ceilingFigure, sheetFacts } from '@fleet-wren/core';
 import { useBench } from '../bench/context.ts';
-import { factsOf } from './facts.ts';
 import { PatternOnPaper, useJudged } from './PatternOnPaper.tsx';
 import { Sheet } from './Sheet.tsx';
 import { ToShapes } from './ToShapes.tsx';
@@ -14,7 +13,7 @@ const PatternSheet = () => {
       title={pattern.name}
       back=".."
       ways={<ToShapes voicings={[pattern.voicing]} instrument={pattern.instrument} />}
-      facts={[...factsOf(pattern), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
+      facts={[...sheetFacts(pattern), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
     >
       {(paper) => <PatternOnPaper pattern={pattern} paper={paper} />}
     </Sheet>

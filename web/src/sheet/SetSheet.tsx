@@ -1,8 +1,8 @@
+import { sheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { patternsOfTag } from '../api/patterns.ts';
-import { factsOf } from './facts.ts';
 import { PatternOnPaper } from './PatternOnPaper.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -39,7 +39,7 @@ const SetSheet = () => {
           {all.map(({ id, pattern }) => (
             <section key={id} id={id} className="sheet-one">
               <h2>{pattern.name}</h2>
-              <p className="sheet-who">{factsOf(pattern).filter(Boolean).join(' · ')}</p>
+              <p className="sheet-who">{sheetFacts(pattern).filter(Boolean).join(' · ')}</p>
               <PatternOnPaper pattern={pattern} paper={paper} />
             </section>
           ))}

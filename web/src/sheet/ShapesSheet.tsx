@@ -11,11 +11,14 @@ import {
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { useSettings } from '../api/settings.ts';
+import { useTunings } from '../parts/tuning/useTunings.ts';
 import { studyWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
 import { Grids } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
+
+/** The strings shapes are for where nothing is said. */
+const USUAL = instrumentIn(TUNINGS[0] as Tuning);
 
 /** Chords a page of shapes takes, and shapes of each. */
 const LIMITS = { chords: 60, each: 8 } as const;
@@ -100,8 +103,7 @@ const Choices = ({ asked: { chords, each, tuning, change }, tunings }: ChoicesPr
 
 /** A page of shapes: the easiest of each chord that is asked for, on the strings that are chosen. */
 const ShapesSheet = () => {
-  const { tunings: own = [] } = useSettings();
-  const tunings = useMemo(() => [...TUNINGS, ...own], [own]);
+  const tunings = useTunings(USUAL);
   const asked = useAsked(tunings);
   const { chords, each, tuning } = asked;
   const question = useMemo(

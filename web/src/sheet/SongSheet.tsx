@@ -3,6 +3,7 @@ import {
   ceilingFigure,
   learningOrder,
   patternOfBars,
+  sheetFacts,
   songForFiles,
   stringCount,
   type Naming,
@@ -22,7 +23,6 @@ import { useStudy } from '../songs/useStudy.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
 import { Engraved } from './Engraved.tsx';
-import { factsOf } from './facts.ts';
 import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
@@ -159,7 +159,7 @@ const Ready = ({ song, study }: PartProps) => {
       title={song.name}
       back=".."
       ways={<ToShapes voicings={voicings} instrument={instrument} />}
-      facts={[...factsOf(song), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
+      facts={[...sheetFacts(song), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
     >
       {(paper) => (
         <>

@@ -3,7 +3,7 @@ import {
   calledChord,
   realise,
   schoolOf,
-  tempoSteps,
+  sheetTempos,
   writeTab,
   type Digit,
   type Instrument,
@@ -61,22 +61,17 @@ export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; read
   );
 };
 
-/** How near its ceiling a tempo on paper comes, as a share. */
-const NEAR = 0.92;
-
 /** Tempos to practise at, with boxes to tick. */
 export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly ceiling: number | null }) => (
   <section className="sheet-steps" aria-label="Tempos to practise at">
     <h2>Tempo</h2>
     <ul>
-      {tempoSteps(ceiling === null ? tempo : Math.max(20, Math.min(tempo, Math.floor(NEAR * ceiling))), ceiling).map(
-        (step) => (
-          <li key={step}>
-            <span className="box" aria-hidden="true" />
-            {step}
-          </li>
-        ),
-      )}
+      {sheetTempos(tempo, ceiling).map((step) => (
+        <li key={step}>
+          <span className="box" aria-hidden="true" />
+          {step}
+        </li>
+      ))}
     </ul>
     <p>Three times without a slip, then the next. Shoulder, wrist and jaw stay loose; stop where anything hurts.</p>
   </section>

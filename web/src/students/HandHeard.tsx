@@ -1,4 +1,12 @@
-import { ABLE_ADULT, DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
+import {
+  ABLE_ADULT,
+  DAY,
+  ESTIMATE_KEYS,
+  correctedHand,
+  slownessOf,
+  type Hand,
+  type HeardAbility,
+} from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -104,7 +112,7 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
   if (!corrected) return null;
   const { scale, times } = corrected.hand;
   const own = Object.fromEntries(
-    Object.entries(times).filter(([key, value]) => ABLE_ADULT.times[key as never] !== value),
+    ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT.times[key]).map((key) => [key, times[key]]),
   );
   const name = `${student.name}, by practice`.slice(0, 80);
   return (

@@ -5,6 +5,7 @@ import {
   playedPattern,
   heardIn,
   sentence,
+  takeHeadline,
   writeWav,
   type Hand,
   type Pattern,
@@ -136,12 +137,6 @@ const Sources = ({ bring, example }: Bring) => {
   );
 };
 
-const headline = ({ cycles, tempo }: TakeJudgement): string => {
-  const clean = cycles.filter(({ verdict }) => verdict === 'clean').length;
-  const [from, to] = tempo.map(Math.round);
-  return `${clean} of ${cycles.length} times through clean, at ${from === to ? from : `${from} to ${to}`} a minute`;
-};
-
 const Judged = ({
   sound,
   pattern,
@@ -153,7 +148,7 @@ const Judged = ({
   return (
     <>
       <div role="status">
-        <h2 className="take-headline">{headline(judgement)}</h2>
+        <h2 className="take-headline">{takeHeadline(judgement)}</h2>
       </div>
       {judgement.findings.length === 0 && <p>Nothing stands out: even, in time, every stroke there.</p>}
       <ul className="take-findings">

@@ -1,4 +1,4 @@
-import type { TakeJudgement } from '@fleet-wren/core';
+import { EVENT_LIMITS, takeHeadline, type TakeJudgement } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useState } from 'react';
 import { useAssignmentLines, useTell } from '../api/practice.ts';
@@ -6,15 +6,10 @@ import { useStudents } from '../api/students.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 
-/** The longest text an event of the log holds. */
-const MOST = 500;
-
-const summaryOf = ({ cycles, findings, tempo }: TakeJudgement): string => {
-  const clean = cycles.filter(({ verdict }) => verdict === 'clean').length;
-  return [`${clean} of ${cycles.length} clean at ${Math.round(tempo[0])}.`, ...findings.map(({ sentence }) => sentence)]
+const summaryOf = (judgement: TakeJudgement): string =>
+  [`${takeHeadline(judgement)}.`, ...judgement.findings.map(({ sentence }) => sentence)]
     .join(' ')
-    .slice(0, MOST);
-};
+    .slice(0, EVENT_LIMITS.text);
 
 const ToLogOf = ({
   studentId,

@@ -1,10 +1,7 @@
-import { TAKE, WrenError, problem } from '@fleet-wren/core';
+import { LARGEST_SOUND, TAKE, WrenError, problem } from '@fleet-wren/core';
 
 /** Seconds of a take at the most: longer ones are cut. */
 export const LONGEST = 300;
-
-/** Bytes of a file that is tried at all. */
-const MOST = 120_000_000;
 
 const mixed = (buffer: AudioBuffer): Float32Array => {
   const length = Math.min(buffer.length, LONGEST * TAKE.sampleRate);
@@ -19,7 +16,8 @@ const mixed = (buffer: AudioBuffer): Float32Array => {
 
 /** The samples of a recording at core’s own rate, whatever the browser can decode. Errors: `sound-wrong`. */
 export const decoded = async (blob: Blob): Promise<Float32Array> => {
-  if (blob.size > MOST) throw new WrenError(problem('sound-wrong', { problem: `it is larger than ${MOST / 1e6} MB` }));
+  if (blob.size > LARGEST_SOUND)
+    throw new WrenError(problem('sound-wrong', { problem: `it is larger than ${LARGEST_SOUND / 1e6} MB` }));
   const context = new OfflineAudioContext(1, 1, TAKE.sampleRate);
   const bytes = await blob.arrayBuffer();
   const buffer = await context.decodeAudioData(bytes).catch(() => null);

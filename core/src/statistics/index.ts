@@ -16,3 +16,14 @@ export const spreadOf = (values: readonly number[]): number => {
   const middle = median(values);
   return 1.4826 * median(values.map((value) => Math.abs(value - middle)));
 };
+
+/** The root of the mean square of some samples; 0 of none. */
+export const rootMeanSquare = (samples: Float32Array): number => {
+  let sum = 0;
+  for (const value of samples) sum += value * value;
+  return Math.sqrt(sum / Math.max(1, samples.length));
+};
+
+/** A value brought within a range. */
+export const within = (value: number, { least, most }: { readonly least: number; readonly most: number }): number =>
+  Math.min(most, Math.max(least, value));
