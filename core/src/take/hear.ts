@@ -32,7 +32,7 @@ const slownessOf = ({ strokes }: Asked, pulse: readonly number[], cycles: number
   return [between(0, Math.min(part, count - 1)), between(Math.max(0, count - 1 - part), count - 1)];
 };
 
-const lookOf = ({ asked, pitchOf }: Scene, strengths: Strengths, levels: readonly Level[]): Looked => ({
+export const lookOf = ({ asked, pitchOf }: Scene, strengths: Strengths, levels: readonly Level[]): Looked => ({
   asked,
   pitchOf,
   evidence: evidenceOf(
@@ -49,7 +49,7 @@ const atStrokes = ({ moments }: Scene, times: readonly number[]): readonly numbe
 };
 
 /** A take as far as it is understood. */
-interface Understood {
+export interface Understood {
   readonly strengths: Strengths;
   readonly levels: readonly Level[];
   readonly start: Start & { readonly score: number };
@@ -57,7 +57,14 @@ interface Understood {
   readonly pass: Pass;
 }
 
-const understand = (
+/** Where strokes were found, to learn their sound from. */
+export const acceptedIn = ({ pitchOf }: Scene, { times }: Pass): readonly Accepted[] =>
+  times.flatMap((at, index): readonly Accepted[] =>
+    at === null ? [] : [{ pitch: pitchOf[index] as number, frame: Math.round(at / TAKE.hop) }],
+  );
+
+/** Lays what is asked over what is heard: its beginning, where that is not known, its pulse, and its strokes. */
+export const understand = (
   scene: Scene,
   strengths: Strengths,
   levels: readonly Level[],
@@ -72,18 +79,15 @@ const understand = (
 
 /** First with strings as they are supposed to sound, then as they sound in this take. */
 const understandTwice = (scene: Scene, innovation: Innovation): Understood => {
-  const templates = firstTemplates(scene.pitches, innovation);
+  const templates = firstTemplates(scene.pitches);
   const strengths = separate(innovation, templates);
   const { pass, start } = understand(scene, strengths, firstLevels(strengths));
-  const accepted = pass.times.flatMap((at, index): readonly Accepted[] =>
-    at === null ? [] : [{ pitch: scene.pitchOf[index] as number, frame: Math.round(at / TAKE.hop) }],
-  );
-  const learnt = separate(innovation, learntTemplates(innovation, templates, strengths, accepted));
+  const learnt = separate(innovation, learntTemplates(innovation, templates, strengths, acceptedIn(scene, pass)));
   return understand(scene, learnt, levelsBy(learnt, scene, pass.times, firstLevels(learnt)), start);
 };
 
 /** Strokes placed to the millisecond, and looked for once more with what is known of the player. */
-const refine = (
+export const refine = (
   scene: Scene,
   { strengths, levels: before, pass: first, pulse: rough }: Understood,
   plucks: PluckClock,
@@ -106,6 +110,15 @@ const refine = (
   };
 };
 
+/** Every stroke of so many times through told, and those nobody asked for. */
+export const tell = (listened: Listened, cycles: number): Pick<HeardTake, 'strokes' | 'extras'> => {
+  const used = new Set<Peak>();
+  const strokes = listened.scene.asked.strokes.flatMap(({ cycle }, index) =>
+    cycle < cycles ? [heardStroke(listened, index, used)] : [],
+  );
+  return { strokes, extras: extrasIn(listened, strokes, used) };
+};
+
 /**
  * Hears a take at `TAKE.sampleRate` samples a second against what was asked: every stroke with its time, or why there is none.
  * `innovation` is what `innovationOf` makes of the samples, where that is known.
@@ -120,12 +133,11 @@ export const hearTake = (
   const scene = sceneOf(asked);
   const understood = understandTwice(scene, innovation);
   const listened = refine(scene, understood, new PluckClock(plucksIn(samples)));
-  const { pass, pulse } = listened;
-  const cycles = heardCycles(asked, pass.times);
-  const used = new Set<Peak>();
-  const strokes = asked.strokes.flatMap(({ cycle }, index) =>
-    cycle < cycles ? [heardStroke(listened, index, used)] : [],
-  );
-  const extras = extrasIn(listened, strokes, used);
-  return { strokes, extras, fit: understood.start.score, slower: slownessOf(asked, pulse, cycles), cycles };
+  const cycles = heardCycles(asked, listened.pass.times);
+  return {
+    ...tell(listened, cycles),
+    fit: understood.start.score,
+    slower: slownessOf(asked, listened.pulse, cycles),
+    cycles,
+  };
 };

@@ -1,9 +1,11 @@
 export { askedOf, type Asked, type AskedStroke } from './asked.ts';
 export { PLAYERS, playAs, type Performance, type PlayedStroke, type PlayerBeing } from './player.ts';
 export { inRecording, renderTake, type Recording } from './render.ts';
-export { resampled } from './resample.ts';
+export { Resampler, resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
 export { hearTake } from './hear.ts';
+export { LIVE, LiveEar, type LiveEvent } from './live.ts';
+export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
 export {
   TAKE_ENGINE,

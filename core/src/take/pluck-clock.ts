@@ -8,6 +8,12 @@ const SUDDEN = 0.8;
 /** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
 const AROUND = 0.04;
 
+/** A pluck: when, and how sudden it is, as the logarithm of energy after over before. */
+export interface Pluck {
+  readonly at: number;
+  readonly sudden: number;
+}
+
 /** The plucks of a take, by which strokes are placed to the millisecond. */
 export class PluckClock {
   /** Seconds of every pluck, in order. */
@@ -100,13 +106,21 @@ export class PluckClock {
     );
   }
 
+  /** The share of some times that a pluck is near: noise has few. */
+  shareNear(times: readonly (number | null)[], reach: number): number {
+    const all = times.flatMap((at) => at ?? []);
+    const near = all.filter((at) => this.between(at - reach, at + reach).length > 0);
+    return all.length === 0 ? 0 : near.length / all.length;
+  }
+
   /** A pluck near a time that no stroke has claimed; null where there is none. */
-  unclaimedNear(at: number, reach: number): number | null {
+  unclaimedNear(at: number, reach: number): Pluck | null {
     const free = this.between(at - reach, at + reach).filter((index) =>
       this.claimed.every((one) => Math.abs(one - (this.times[index] as number)) > 0.012),
     );
     if (free.length === 0) return null;
     const best = this.mostSudden(free);
-    return (this.sudden[best] as number) < 1.2 * SUDDEN ? null : (this.times[best] as number);
+    const sudden = this.sudden[best] as number;
+    return sudden < 1.2 * SUDDEN ? null : { at: this.times[best] as number, sudden };
   }
 }

@@ -1,4 +1,4 @@
-import type { Asked } from './asked.ts';
+import type { Asked, AskedStroke } from './asked.ts';
 import { TAKE } from './estimates.ts';
 import type { Strengths } from './separate.ts';
 
@@ -62,12 +62,14 @@ export interface Looked {
   readonly evidence: readonly Float32Array[];
 }
 
-const scoreOf = ({ asked, pitchOf, evidence }: Looked, { at, slower }: Start, count: number): number => {
+const evidenceFor = ({ asked, pitchOf, evidence }: Looked, { at, slower }: Start, index: number): number => {
+  const time = at + slower * (asked.strokes[index] as AskedStroke).at;
+  return evidence[pitchOf[index] as number]?.[round(time / STEP)] ?? 0;
+};
+
+const scoreOf = (looked: Looked, start: Start, count: number): number => {
   let sum = 0;
-  for (let index = 0; index < count; index += 1) {
-    const time = at + slower * (asked.strokes[index] as { readonly at: number }).at;
-    sum += evidence[pitchOf[index] as number]?.[round(time / STEP)] ?? 0;
-  }
+  for (let index = 0; index < count; index += 1) sum += evidenceFor(looked, start, index);
   return sum / count;
 };
 
@@ -81,14 +83,17 @@ const slownesses = (): readonly number[] => {
 /** The first strokes that are looked for: some cycles, never more than there are. */
 const lookedFor = ({ strokes }: Asked): number => min(strokes.length, WANTED);
 
-/** The best beginning near one, within steps of the grid. */
-const nearStart = (looked: Looked, { at, slower }: Start, count: number): Scored => {
-  let best: Scored = { at, slower, score: -1 };
-  for (let step = -6; step <= 6; step += 1)
+/** How near a beginning an earlier one is looked for, in steps of the grid, and what a step beside it costs. */
+const NEAR = { steps: 6, cost: 0.004 } as const;
+
+/** The best beginning near one: what it scores over one time through, chosen by what follows it too. */
+const nearStart = (looked: Looked, { at, slower }: Start, once: number, chosenBy: number): Scored => {
+  let [best, most]: [Scored, number] = [{ at, slower, score: -1 }, -Infinity];
+  for (let step = -NEAR.steps; step <= NEAR.steps; step += 1)
     for (const factor of [1 / TAKE.tempoStep, 1, TAKE.tempoStep]) {
       const start = { at: at + step * STEP, slower: slower * factor };
-      const score = scoreOf(looked, start, count);
-      if (score > best.score) best = { ...start, score };
+      const worth = scoreOf(looked, start, chosenBy) - NEAR.cost * (abs(step) + (factor === 1 ? 0 : 2));
+      if (worth > most) [best, most] = [{ ...start, score: scoreOf(looked, start, once) }, worth];
     }
   return best;
 };
@@ -116,21 +121,51 @@ const chanceOf = ({ pitchOf, evidence }: Looked, count: number): number => {
 /** How far beyond chance a beginning fits, 0 to 1. */
 const beyondChance = (score: number, chance: number): number => max(0, (score - chance) / (1 - chance));
 
+/** Times through that may go by unheard on the way to an earlier one: a beginner stumbles, and the take goes on. */
+const STUMBLES = [1, 2] as const;
+
 /** Where the take begins: what fits best, and then as many whole times through earlier as still speak for it. */
 export const startOf = (looked: Looked): Scored => {
   const count = lookedFor(looked.asked);
   const best = bestStart(looked, count);
   const { cycleSeconds, strokes } = looked.asked;
   const once = min(count, strokes.filter(({ cycle }) => cycle === 0).length);
-  const fit = beyondChance(best.score, chanceOf(looked, count));
-  let start = best;
-  for (;;) {
-    const at = start.at - cycleSeconds * start.slower;
-    if (at < -0.3) return { ...start, score: fit };
-    const earlier = nearStart(looked, { at, slower: start.slower }, once);
-    if (earlier.score < TAKE.earlier * best.score) return { ...start, score: fit };
-    start = earlier;
-  }
+  const chosenBy = min(count, 2 * once);
+  const before = (start: Start): Scored | undefined =>
+    STUMBLES.map((times) => start.at - times * cycleSeconds * start.slower)
+      .filter((at) => at >= -0.3)
+      .map((at) => nearStart(looked, { at, slower: start.slower }, once, chosenBy))
+      .find(({ score }) => score >= TAKE.earlier * best.score);
+  let start: Scored = best;
+  for (let earlier = before(start); earlier; earlier = before(start)) start = earlier;
+  return { ...start, score: beyondChance(best.score, chanceOf(looked, count)) };
+};
+
+/** How much better another place in the figure has to fit before it is taken for the one that is played (est.). */
+const ELSEWHERE = 0.12;
+
+/**
+ * Where the figure begins after all, if what was taken for its beginning is another place of it that sounds alike; null where it
+ * is not. `heard` is seconds of the take.
+ */
+export const elsewhere = (looked: Looked, start: Start, heard: number): Start | null => {
+  const { strokes, cycleSeconds } = looked.asked;
+  // The same stretch of the take for all of them, or a figure that is the same twice over would seem better beside a slip.
+  const inside = ({ at, slower }: Start, stroke: AskedStroke): boolean => {
+    const time = at + slower * stroke.at;
+    return time > start.at - 0.03 && time < heard - 0.1;
+  };
+  const fits = (one: Start): number => {
+    const own = strokes.flatMap((stroke, index) => (inside(one, stroke) ? [index] : []));
+    return own.reduce((sum, index) => sum + evidenceFor(looked, one, index), 0) / max(1, own.length);
+  };
+  const asIs = fits(start);
+  const places = [...new Set(strokes.filter(({ cycle }) => cycle === 0).map(({ at }) => at))].slice(1);
+  const others = places
+    .map((at) => ({ ...start, at: start.at + start.slower * (at - cycleSeconds) }))
+    .map((one) => ({ ...one, score: fits(one) }))
+    .filter(({ score }) => score > asIs + ELSEWHERE);
+  return others.reduce<Scored | null>((best, one) => (!best || one.score > best.score ? one : best), null);
 };
 
 interface Path {

@@ -3,6 +3,9 @@ const { abs, ceil, cos, floor, max, min, round, sin } = Math;
 /** Samples on either side that a new one is made of. */
 const REACH = 12;
 
+/** Places between two samples that the kernel is known at. */
+const PHASES = 64;
+
 const kernel = (distance: number, cut: number): number => {
   if (abs(distance) >= REACH) return 0;
   const turn = Math.PI * distance * cut;
@@ -11,25 +14,77 @@ const kernel = (distance: number, cut: number): number => {
 };
 
 /**
+ * Samples at another rate while they come in, in pieces of any length: what it answers, joined, is what `resampled` answers to
+ * all of them, as far as it can be known yet.
+ * @example
+ * new Resampler(44100, 22050).push(new Float32Array(441)).length // => 214
+ */
+export class Resampler {
+  private readonly table: Float64Array;
+  private kept = new Float32Array(0);
+  /** Place of the first kept sample among all, and number of samples answered. */
+  private first = 0;
+  private answered = 0;
+
+  constructor(
+    private readonly from: number,
+    private readonly to: number,
+  ) {
+    const cut = min(1, to / from) * 0.95;
+    this.table = Float64Array.from({ length: (2 * REACH + 1) * PHASES }, (_, index) =>
+      kernel(index / PHASES - REACH, cut),
+    );
+  }
+
+  /** Takes in the next samples, and answers what can be told by now. */
+  push(samples: Float32Array): Float32Array {
+    if (this.from === this.to) return samples;
+    this.take(samples);
+    const known = this.first + this.kept.length - 1 - REACH;
+    return this.answer(max(this.answered, floor((known * this.to) / this.from) + 1));
+  }
+
+  /** What is left when nothing comes any more. */
+  end(): Float32Array {
+    if (this.from === this.to) return new Float32Array(0);
+    return this.answer(floor(((this.first + this.kept.length) * this.to) / this.from));
+  }
+
+  private take(samples: Float32Array): void {
+    const needed = max(this.first, ceil((this.answered * this.from) / this.to - REACH));
+    const tail = this.kept.subarray(needed - this.first);
+    const kept = new Float32Array(tail.length + samples.length);
+    kept.set(tail);
+    kept.set(samples, tail.length);
+    [this.kept, this.first] = [kept, needed];
+  }
+
+  private answer(until: number): Float32Array {
+    const made = Float32Array.from({ length: until - this.answered }, (_, index) => this.at(this.answered + index));
+    this.answered = until;
+    return made;
+  }
+
+  private at(index: number): number {
+    const place = (index * this.from) / this.to - this.first;
+    let sum = 0;
+    for (let at = max(0, ceil(place - REACH)); at <= place + REACH && at < this.kept.length; at += 1)
+      sum += (this.kept[at] as number) * (this.table[round((at - place + REACH) * PHASES)] ?? 0);
+    return sum;
+  }
+}
+
+/**
  * Samples at another rate, by a windowed sinc that lets nothing through above half of the slower rate.
  * @example
  * resampled(new Float32Array(441), 44100, 22050).length // => 220
  */
 export const resampled = (samples: Float32Array, from: number, to: number): Float32Array => {
   if (from === to) return samples;
-  const cut = min(1, to / from) * 0.95;
-  const phases = 64;
-  const table = Float64Array.from({ length: (2 * REACH + 1) * phases }, (_, index) =>
-    kernel(index / phases - REACH, cut),
-  );
-  const made = new Float32Array(floor((samples.length * to) / from));
-  for (let index = 0; index < made.length; index += 1) {
-    const place = (index * from) / to;
-    const first = ceil(place - REACH);
-    let sum = 0;
-    for (let at = max(0, first); at <= place + REACH && at < samples.length; at += 1)
-      sum += (samples[at] as number) * (table[round((at - place + REACH) * phases)] ?? 0);
-    made[index] = sum;
-  }
-  return made;
+  const resampler = new Resampler(from, to);
+  const [most, rest] = [resampler.push(samples), resampler.end()];
+  const all = new Float32Array(most.length + rest.length);
+  all.set(most);
+  all.set(rest, most.length);
+  return all;
 };

@@ -1,6 +1,6 @@
 import { frequencyOf } from '../instrument/index.ts';
 import { TAKE } from './estimates.ts';
-import { binWidth, type Innovation } from './spectra.ts';
+import { BINS, HERTZ, binWidth, type Innovation } from './spectra.ts';
 
 // Looked up once, not in every step.
 const { abs, cos, max, min, sqrt } = Math;
@@ -43,7 +43,8 @@ const normalised = (shapes: Float32Array, atom: number, { bins, atoms }: Pick<Te
 };
 
 /** Templates before anything was heard: partials that fall as 1/h. */
-export const firstTemplates = (pitches: readonly number[], { hertz, bins }: Innovation): Templates => {
+export const firstTemplates = (pitches: readonly number[]): Templates => {
+  const [hertz, bins] = [HERTZ, BINS];
   const atoms = pitches.length + 1;
   const shapes = new Float32Array(bins * atoms);
   pitches.forEach((pitch, atom) => {
@@ -66,18 +67,19 @@ interface Work {
   readonly now: Float64Array;
 }
 
-/** The weighted products of a frame with the templates, and of these with each other. */
+/** The weighted products of a look with the templates, and of these with each other. */
 const products = (
-  { fresh, weight, bins }: Innovation,
-  frame: number,
-  { shapes, atoms }: Templates,
+  fresh: Float32Array,
+  weight: Float32Array,
+  from: number,
+  { shapes, atoms, bins }: Templates,
   { gram, right }: Work,
 ): void => {
   gram.fill(0);
   right.fill(0);
   for (let bin = 0; bin < bins; bin += 1) {
-    const w = (weight[frame * bins + bin] as number) ** 2;
-    const y = w * (fresh[frame * bins + bin] as number);
+    const w = (weight[from + bin] as number) ** 2;
+    const y = w * (fresh[from + bin] as number);
     const row = bin * atoms;
     for (let i = 0; i < atoms; i += 1) {
       const a = shapes[row + i] as number;
@@ -102,20 +104,32 @@ const descend = ({ gram, right, now }: Work, atoms: number, rounds: number): voi
     }
 };
 
-/** Splits what is struck anew among the pitches. */
-export const separate = (innovation: Innovation, templates: Templates, rounds: number = TAKE.rounds): Strengths => {
-  const { atoms, pitches } = templates;
-  const { frames } = innovation;
-  const of = pitches.map(() => new Float32Array(frames));
+/** Splits one look after another among the pitches; each goes on from where the one before ended. */
+export type Splitter = (fresh: Float32Array, weight: Float32Array, from: number) => Float64Array;
+
+/** A splitter for some templates: what it answers holds until it is asked again. */
+export const newSplitter = (templates: Templates, rounds: number = TAKE.rounds): Splitter => {
+  const { atoms } = templates;
   const work: Work = {
     gram: new Float64Array(atoms * atoms),
     right: new Float64Array(atoms),
     now: new Float64Array(atoms),
   };
-  for (let frame = 0; frame < frames; frame += 1) {
-    products(innovation, frame, templates, work);
+  return (fresh, weight, from) => {
+    products(fresh, weight, from, templates, work);
     descend(work, atoms, rounds);
-    of.forEach((strengths, atom) => (strengths[frame] = work.now[atom] as number));
+    return work.now;
+  };
+};
+
+/** Splits what is struck anew among the pitches. */
+export const separate = ({ frames, bins, fresh, weight }: Innovation, templates: Templates): Strengths => {
+  const { pitches } = templates;
+  const of = pitches.map(() => new Float32Array(frames));
+  const split = newSplitter(templates);
+  for (let frame = 0; frame < frames; frame += 1) {
+    const found = split(fresh, weight, frame * bins);
+    of.forEach((strengths, atom) => (strengths[frame] = found[atom] as number));
   }
   return { pitches, frames, of };
 };

@@ -21,94 +21,112 @@ interface Band {
   readonly size: number;
   readonly from: number;
   readonly to: number;
+  /** Its first place in a row. */
+  readonly offset: number;
+  readonly width: number;
+  /** Looks from one window to the one before it. */
+  readonly back: number;
+  /** Bins of 1 kHz. */
+  readonly reach: number;
 }
 
-const bandOf = (size: number, from: number, to: number): Band => ({
-  size,
-  from: ceil((from * size) / TAKE.sampleRate),
-  to: floor((to * size) / TAKE.sampleRate),
-});
+const bandOf = (size: number, lowest: number, highest: number, offset: number): Band => {
+  const from = ceil((lowest * size) / TAKE.sampleRate);
+  const to = floor((highest * size) / TAKE.sampleRate);
+  const [back, reach] = [round(size / TAKE.sampleRate / TAKE.hop), round((1000 * size) / TAKE.sampleRate)];
+  return { size, from, to, offset, width: to - from, back, reach };
+};
 
-const BANDS = [
-  bandOf(TAKE.lowWindow, TAKE.lowest, TAKE.parted),
-  bandOf(TAKE.highWindow, TAKE.parted, TAKE.highest),
-] as const;
+const LOW = bandOf(TAKE.lowWindow, TAKE.lowest, TAKE.parted, 0);
+const HIGH = bandOf(TAKE.highWindow, TAKE.parted, TAKE.highest, LOW.width);
+const BANDS = [LOW, HIGH] as const;
 
-/** Magnitudes of a band, frame by frame, in windows that begin at the frame. */
-const magnitudesOf = (samples: Float32Array, { size, from, to }: Band, frames: number): Float32Array => {
-  const transform = newTransform(size);
-  const width = to - from;
-  const all = new Float32Array(frames * width);
-  const into = new Float32Array(to);
-  // A long window changes little from one look to the next: every second is enough.
-  const each = size > TAKE.highWindow ? 2 : 1;
-  for (let frame = 0; frame < frames; frame += 1) {
-    if (frame % each === 0) transform.magnitudes(samples, round(frame * TAKE.hop * TAKE.sampleRate), into);
-    all.set(into.subarray(from, to), frame * width);
+/** Numbers of a look: a magnitude for each bin of both bands. */
+export const BINS = LOW.width + HIGH.width;
+
+/** Looks from one window to the one before it, in the longer band. */
+export const LOOKS_BACK = LOW.back;
+
+/** Middle of each bin, in hertz. */
+export const HERTZ = Float32Array.from(
+  BANDS.flatMap(({ size, from, width }) =>
+    Array.from({ length: width }, (_, bin) => ((from + bin) * TAKE.sampleRate) / size),
+  ),
+);
+
+/** Takes a look at samples: magnitudes from a place on, into a row. */
+export type Looker = (samples: Float32Array, from: number, frame: number, into: Float32Array) => void;
+
+/** A looker with its own tables. A long window changes little from one look to the next: every second is enough for it. */
+export const newLooker = (): Looker => {
+  const low = newTransform(LOW.size);
+  const high = newTransform(HIGH.size);
+  const [lows, highs] = [new Float32Array(LOW.to), new Float32Array(HIGH.to)];
+  return (samples, from, frame, into) => {
+    if (frame % 2 === 0) low.magnitudes(samples, from, lows);
+    high.magnitudes(samples, from, highs);
+    into.set(lows.subarray(LOW.from), 0);
+    into.set(highs.subarray(HIGH.from), HIGH.offset);
+  };
+};
+
+/** The place in a recording where a look begins. */
+export const placeOfLook = (frame: number): number => round(frame * TAKE.hop * TAKE.sampleRate);
+
+/** What is undercut in a bin only for a small share of the time. */
+const undercut = (rows: readonly Float32Array[], bin: number, step: number): number => {
+  const values: number[] = [];
+  for (let frame = 0; frame < rows.length; frame += step) values.push((rows[frame] as Float32Array)[bin] as number);
+  return values.sort((a, b) => a - b)[floor(values.length * TAKE.floorShare)] as number;
+};
+
+/** The noise of each bin by some looks and the level of their sound: smoothed over its neighbours, never quite nothing. */
+export const noiseOf = (rows: readonly Float32Array[], level: number): Float32Array => {
+  const step = max(1, floor(rows.length / 600));
+  const found = Float32Array.from({ length: BINS }, (_, bin) => undercut(rows, bin, step));
+  const noise = new Float32Array(BINS);
+  for (const { size, offset, width } of BANDS) {
+    const least = TAKE.leastNoise * level * sqrt(1.5 / size) + 1e-9;
+    const own = found.subarray(offset, offset + width);
+    for (let bin = 0; bin < width; bin += 1) {
+      const near = own.subarray(max(0, bin - 3), bin + 4);
+      noise[offset + bin] = (TAKE.floorFactor * near.reduce((sum, value) => sum + value, 0)) / near.length + least;
+    }
   }
-  return all;
+  return noise;
 };
 
-/** The noise of each bin: what is undercut only for a small share of the time, smoothed over its neighbours. */
-const floorOf = (magnitudes: Float32Array, width: number, frames: number, least: number): Float32Array => {
-  const step = max(1, floor(frames / 600));
-  const found = Float32Array.from({ length: width }, (_, bin) => {
-    const values: number[] = [];
-    for (let frame = 0; frame < frames; frame += step) values.push(magnitudes[frame * width + bin] as number);
-    return values.sort((a, b) => a - b)[floor(values.length * TAKE.floorShare)] as number;
-  });
-  return found.map((_, bin) => {
-    const near = found.subarray(max(0, bin - 3), bin + 4);
-    return (TAKE.floorFactor * near.reduce((sum, value) => sum + value, 0)) / near.length + least;
-  });
-};
-
-/** The level about each bin of a frame. */
-const localLevel = (
-  magnitudes: Float32Array,
-  start: number,
-  width: number,
-  reach: number,
-  into: Float32Array,
-): void => {
+/** The level about each bin of a band. */
+const localLevel = (row: Float32Array, { offset, width, reach }: Band, into: Float32Array): void => {
   let sum = 0;
-  for (let bin = 0; bin < min(reach, width); bin += 1) sum += magnitudes[start + bin] as number;
+  for (let bin = 0; bin < min(reach, width); bin += 1) sum += row[offset + bin] as number;
   for (let bin = 0; bin < width; bin += 1) {
-    if (bin + reach < width) sum += magnitudes[start + bin + reach] as number;
-    if (bin - reach - 1 >= 0) sum -= magnitudes[start + bin - reach - 1] as number;
+    if (bin + reach < width) sum += row[offset + bin + reach] as number;
+    if (bin - reach - 1 >= 0) sum -= row[offset + bin - reach - 1] as number;
     into[bin] = sum / (min(width - 1, bin + reach) - max(0, bin - reach) + 1);
   }
 };
 
-interface Into {
-  readonly fresh: Float32Array;
-  readonly weight: Float32Array;
-  readonly bins: number;
-  readonly offset: number;
-}
+const LOCAL = new Float32Array(max(LOW.width, HIGH.width));
 
-const addBand = (
-  magnitudes: Float32Array,
-  { size, from, to }: Band,
-  frames: number,
-  into: Into,
-  level: number,
+/** What is struck anew in one look, and how far that is to be believed: into two rows. */
+export const freshIn = (
+  rows: readonly Float32Array[],
+  frame: number,
+  noise: Float32Array,
+  fresh: Float32Array,
+  weight: Float32Array,
 ): void => {
-  const width = to - from;
-  const back = round(size / TAKE.sampleRate / TAKE.hop);
-  const noises = floorOf(magnitudes, width, frames, TAKE.leastNoise * level * sqrt(1.5 / size) + 1e-9);
-  const local = new Float32Array(width);
-  const reach = round((1000 * size) / TAKE.sampleRate);
-  for (let frame = 0; frame < frames; frame += 1) {
-    const start = frame * width;
-    localLevel(magnitudes, start, width, reach, local);
-    const row = frame * into.bins + into.offset;
-    for (let bin = 0; bin < width; bin += 1) {
-      const after = magnitudes[start + bin] as number;
-      const before = frame >= back ? (magnitudes[start - back * width + bin] as number) : 0;
-      const noise = noises[bin] as number;
-      into.fresh[row + bin] = max(0, after - TAKE.ring * before - noise);
-      into.weight[row + bin] = 1 / (2 * noise + 0.4 * before + 0.2 * (local[bin] as number));
+  const row = rows[frame] as Float32Array;
+  for (const band of BANDS) {
+    const past = rows[frame - band.back];
+    localLevel(row, band, LOCAL);
+    for (let bin = 0; bin < band.width; bin += 1) {
+      const place = band.offset + bin;
+      const before = past ? (past[place] as number) : 0;
+      const floor = noise[place] as number;
+      fresh[place] = max(0, (row[place] as number) - TAKE.ring * before - floor);
+      weight[place] = 1 / (2 * floor + 0.4 * before + 0.2 * (LOCAL[bin] as number));
     }
   }
 };
@@ -116,19 +134,19 @@ const addBand = (
 /** What is struck anew in a recording at `TAKE.sampleRate`: what rings on cancels. */
 export const innovationOf = (samples: Float32Array): Innovation => {
   const frames = max(1, floor(samples.length / TAKE.sampleRate / TAKE.hop));
-  const widths = BANDS.map(({ from, to }) => to - from);
-  const bins = widths.reduce((sum, width) => sum + width, 0);
-  const [fresh, weight] = [new Float32Array(frames * bins), new Float32Array(frames * bins)];
-  const hertz = new Float32Array(bins);
-  const level = rootMeanSquare(samples);
-  let offset = 0;
-  BANDS.forEach((band, index) => {
-    addBand(magnitudesOf(samples, band, frames), band, frames, { fresh, weight, bins, offset }, level);
-    const width = widths[index] as number;
-    for (let bin = 0; bin < width; bin += 1) hertz[offset + bin] = ((band.from + bin) * TAKE.sampleRate) / band.size;
-    offset += width;
+  const look = newLooker();
+  const rows = Array.from({ length: frames }, (_, frame) => {
+    const row = new Float32Array(BINS);
+    look(samples, placeOfLook(frame), frame, row);
+    return row;
   });
-  return { frames, bins, hertz, fresh, weight };
+  const noise = noiseOf(rows, rootMeanSquare(samples));
+  const [fresh, weight] = [new Float32Array(frames * BINS), new Float32Array(frames * BINS)];
+  for (let frame = 0; frame < frames; frame += 1) {
+    const [from, to] = [frame * BINS, (frame + 1) * BINS];
+    freshIn(rows, frame, noise, fresh.subarray(from, to), weight.subarray(from, to));
+  }
+  return { frames, bins: BINS, hertz: HERTZ, fresh, weight };
 };
 
 /** Hertz from one bin to the next about a frequency. */

@@ -17,6 +17,7 @@ import {
   judgeTake,
   playAs,
   readWav,
+  Resampler,
   renderTake,
   resampled,
   writeWav,
@@ -83,6 +84,26 @@ describe('another rate', () => {
     const wanted = tone(440, to, made.length);
     const middle = made.slice(200, -200).map((value, index) => Math.abs(value - (wanted[index + 200] as number)));
     expect(Math.max(...middle)).toBeLessThan(0.02);
+  });
+
+  test('samples that come in pieces are the same at the other rate as all of them at once', () => {
+    const random = seededRandom(4);
+    const samples = Float32Array.from({ length: 5000 }, () => random() - 0.5);
+    const pieces = fc.array(fc.integer({ min: 0, max: 900 }), { maxLength: 12 });
+    fc.assert(
+      fc.property(pieces, fc.constantFrom(8000, 44_100, 48_000, 96_000), (lengths, from) => {
+        const resampler = new Resampler(from, 22_050);
+        const made: number[] = [];
+        let at = 0;
+        for (const length of [...lengths, samples.length]) {
+          made.push(...resampler.push(samples.subarray(at, at + length)));
+          at += length;
+        }
+        made.push(...resampler.end());
+        expect(made).toEqual([...resampled(samples, from, 22_050)]);
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test('what is above half the slower rate is gone', () => {

@@ -1,12 +1,13 @@
 import type { AskedStroke } from './asked.ts';
 import type { Peak } from './assign.ts';
+import { TAKE } from './estimates.ts';
 import type { ExtraStroke, HeardStroke } from './heard.ts';
 import { highestNear, type Level, type Pass, type Scene } from './pairing.ts';
-import type { PluckClock } from './pluck-clock.ts';
+import type { Pluck, PluckClock } from './pluck-clock.ts';
 import type { Strengths } from './separate.ts';
 
 // Looked up once, not in every step.
-const { abs, log, log10, max, min } = Math;
+const { abs, exp, log, log10, min, round } = Math;
 
 /** All that is known of a take when its strokes are told. */
 export interface Listened {
@@ -100,33 +101,88 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
   if ((pluck !== null && own > FAINT.own) || own > FAINT.alone)
     return {
       ...missed,
-      at: pluck ?? at,
+      at: pluck?.at ?? at,
       decibels: 20 * log10(own),
       level: 20 * log10(own * reference),
       what: 'as asked',
       confidence: 0.45,
     };
-  return pluck === null ? missed : { ...missed, at: pluck, what: 'cannot be told', confidence: 0.4 };
+  return pluck ? { ...missed, at: pluck.at, what: 'cannot be told', confidence: 0.4 } : missed;
 };
 
 /** Shares of a pitch's own strokes by which a faint one is told, and seconds its pluck may be beside it (est.). */
 const FAINT = { near: 0.035, own: 0.1, alone: 0.3, instead: 0.35, more: 2.5 } as const;
 
-/** Strokes nobody asked for: a swell and a pluck, away from every stroke, strong enough. */
-export const extrasIn = (
-  { pass, scene, levels, plucks, pulse }: Listened,
+/** What speaks for a stroke that nobody asked for, beside a swell and a pluck of its own. */
+interface Signs {
+  /** Strength against the pitch's own strokes, as a logarithm. */
+  readonly strong: number;
+  /** How sudden its pluck is, as the logarithm of energy after over before. */
+  readonly sudden: number;
+  /** Share of all that is struck anew at that moment. */
+  readonly share: number;
+  /** Seconds from the nearest stroke, at most a tenth. */
+  readonly apart: number;
+  /** 1 where it shares partials with that stroke. */
+  readonly related: number;
+}
+
+/** A logistic model of those signs (est.), fitted to invented takes by three sounds; from what chance on one is claimed. */
+const EXTRA = { base: -8.3, strong: 3, sudden: 0.38, share: 4.8, apart: 65, related: -0.28, claimed: 0.65 } as const;
+
+const chanceOfExtra = ({ strong, sudden, share, apart, related }: Signs): number => {
+  const sum =
+    EXTRA.base +
+    EXTRA.strong * strong +
+    EXTRA.sudden * sudden +
+    EXTRA.share * share +
+    EXTRA.apart * apart +
+    EXTRA.related * related;
+  return 1 / (1 + exp(-sum));
+};
+
+/** How near a stroke another swell belongs to it, and how far nearness is of interest, in seconds. */
+const APART = { least: 0.03, most: 0.1 } as const;
+
+const shareAt = ({ strengths }: Listened, pitch: number, at: number): number => {
+  const frame = round(at / TAKE.hop);
+  const all = strengths.of.reduce((sum, own) => sum + (own[frame] ?? 0), 0);
+  return all === 0 ? 0 : ((strengths.of[pitch] as Float32Array)[frame] ?? 0) / all;
+};
+
+const signsOf = (
+  listened: Listened,
+  { at, strength }: Peak,
+  pitch: number,
+  pluck: Pluck,
   strokes: readonly HeardStroke[],
-  used: ReadonlySet<Peak>,
-) => {
+): Signs => {
+  const apart = (one: HeardStroke): number => (one.at === null ? 9 : abs(one.at - pluck.at));
+  const nearest = strokes.reduce<HeardStroke | null>(
+    (best, one) => (!best || apart(one) < apart(best) ? one : best),
+    null,
+  );
+  return {
+    strong: log(strength / (listened.levels[pitch] as Level).reference),
+    sudden: min(3, pluck.sudden),
+    share: shareAt(listened, pitch, at),
+    apart: nearest ? min(APART.most, apart(nearest)) : APART.most,
+    related: nearest && apart(nearest) < APART.most && related(listened.scene, nearest.asked, pitch) ? 1 : 0,
+  };
+};
+
+/** Strokes nobody asked for: a swell and a pluck of their own, away from every stroke, and enough that speaks for them. */
+export const extrasIn = (listened: Listened, strokes: readonly HeardStroke[], used: ReadonlySet<Peak>) => {
+  const { pass, scene, levels, plucks, pulse } = listened;
   const first = (pulse[0] ?? 0) - 0.15;
   const taken = strokes.flatMap(({ at }) => at ?? []);
   return pass.loose.flatMap((peaks, pitch) =>
     peaks.flatMap((peak): readonly ExtraStroke[] => {
-      const { reference, threshold } = levels[pitch] as Level;
-      if (used.has(peak) || peak.at < first || peak.strength < max(0.45 * reference, 1.5 * threshold)) return [];
-      if (taken.some((at) => abs(at - peak.at) < 0.035)) return [];
-      const pluck = plucks.unclaimedNear(peak.at, 0.02);
-      return pluck === null ? [] : [{ at: pluck, pitch: scene.pitches[pitch] as number, confidence: 0.6 }];
+      if (used.has(peak) || peak.at < first || peak.strength < (levels[pitch] as Level).threshold) return [];
+      if (taken.some((at) => abs(at - peak.at) < APART.least)) return [];
+      const pluck = plucks.unclaimedNear(peak.at, 0.02) ?? { at: peak.at - plucks.usual, sudden: 0 };
+      const confidence = chanceOfExtra(signsOf(listened, peak, pitch, pluck, strokes));
+      return confidence < EXTRA.claimed ? [] : [{ at: pluck.at, pitch: scene.pitches[pitch] as number, confidence }];
     }),
   );
 };

@@ -1,4 +1,4 @@
-import { firstTemplates, separate } from './separate.ts';
+import { firstTemplates, newSplitter } from './separate.ts';
 import type { Innovation } from './spectra.ts';
 
 /** Semitones by which a take may be tuned otherwise and is still recognised. */
@@ -25,13 +25,12 @@ const together = ({ frames, bins, hertz, fresh, weight }: Innovation): Innovatio
 
 /** The share of what sounds that some pitches leave unexplained. */
 const unexplained = (look: Innovation, pitches: readonly number[]): number => {
-  const templates = firstTemplates(pitches, look);
-  const { of } = separate(look, templates, 60);
+  const templates = firstTemplates(pitches);
+  const strengths = newSplitter(templates, 60)(look.fresh, look.weight, 0).subarray(0, pitches.length);
   let [left, all] = [0, 0];
   for (let bin = 0; bin < look.bins; bin += 1) {
-    const made = of.reduce(
-      (sum, strengths, atom) =>
-        sum + (strengths[0] as number) * (templates.shapes[bin * templates.atoms + atom] as number),
+    const made = strengths.reduce(
+      (sum, strength, atom) => sum + strength * (templates.shapes[bin * templates.atoms + atom] as number),
       0,
     );
     const w = (look.weight[bin] as number) ** 2;

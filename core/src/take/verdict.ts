@@ -74,10 +74,11 @@ const SAID = {
   clipped: 0.002,
 } as const;
 
-interface Case {
+/** What was asked and what was heard of it. */
+export interface Case {
   readonly asked: Asked;
   readonly score: Score;
-  readonly heard: HeardTake;
+  readonly heard: Pick<HeardTake, 'strokes' | 'extras' | 'cycles' | 'slower'>;
 }
 
 const askedOfHeard = ({ asked }: Pick<Case, 'asked'>, stroke: HeardStroke): AskedStroke =>
@@ -132,16 +133,19 @@ const slipIn = (now: Case, cycle: number): string | null => {
   return extra ? `a ${noteName(extra.pitch)} that was not asked for` : null;
 };
 
+/** How one time through went. */
+export const cycleOf = (now: Case, cycle: number): CycleInTake => {
+  const own = now.heard.strokes.filter((stroke) => askedOfHeard(now, stroke).cycle === cycle);
+  const untold = own.filter(({ what }) => what === 'cannot be told').length;
+  const why = slipIn(now, cycle);
+  if (why) return { cycle, verdict: 'slipped', why };
+  return untold > 0.25 * own.length
+    ? { cycle, verdict: 'cannot be told', why: 'too little of it can be told from the recording' }
+    : { cycle, verdict: 'clean', why: null };
+};
+
 const cyclesOf = (now: Case): readonly CycleInTake[] =>
-  Array.from({ length: now.heard.cycles }, (_, cycle): CycleInTake => {
-    const own = now.heard.strokes.filter((stroke) => askedOfHeard(now, stroke).cycle === cycle);
-    const untold = own.filter(({ what }) => what === 'cannot be told').length;
-    const why = slipIn(now, cycle);
-    if (why) return { cycle, verdict: 'slipped', why };
-    return untold > 0.25 * own.length
-      ? { cycle, verdict: 'cannot be told', why: 'too little of it can be told from the recording' }
-      : { cycle, verdict: 'clean', why: null };
-  });
+  Array.from({ length: now.heard.cycles }, (_, cycle) => cycleOf(now, cycle));
 
 const milliseconds = (seconds: number): string => `${Math.round(Math.abs(seconds) * 1000)} ms`;
 
