@@ -4,7 +4,7 @@ export { inRecording, renderTake, type Recording } from './render.ts';
 export { Resampler, resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
 export { hearTake } from './hear.ts';
-export { LIVE, LiveEar, type LiveEvent } from './live.ts';
+export { LIVE, LIVE_TEMPO, LiveEar, type LiveEvent } from './live.ts';
 export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
 export {

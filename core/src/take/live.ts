@@ -57,6 +57,9 @@ export const LIVE = {
   strange: 8,
 } as const;
 
+/** Share of the tempo that is asked for, below which a clean time through does not count for it (est.). */
+export const LIVE_TEMPO = 0.93;
+
 /** A figure that is being followed. */
 interface Followed {
   /** Seconds at which each time through began, and how much slower than asked each was. */

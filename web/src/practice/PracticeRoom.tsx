@@ -3,6 +3,9 @@ import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type Pract
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import { EarButton, EarStrip } from '../ear/EarStrip.tsx';
+import { useEar, type Ear } from '../ear/useEar.ts';
+import { countOf } from '../ear/words.ts';
 import { NeckPicture } from '../parts/neck/Neck.tsx';
 import { NO_DIGITS } from '../parts/judged.ts';
 import { hurtLately } from '../parts/practice.ts';
@@ -113,7 +116,7 @@ const Streak = ({ atHand }: { readonly atHand: AtHand }) => (
 );
 
 /** Plays the stage as this browser likes it; says the tempo that is heard, which may still be on its way. */
-const useHeard = (atHand: AtHand) => {
+const useHeard = (atHand: AtHand, byEar: boolean) => {
   const { heard, silence, divided, rising } = usePreferences(({ preferences }) => preferences);
   const [tempo, setTempo] = useState(atHand.tempo);
   const pattern = useMemo(
@@ -123,8 +126,9 @@ const useHeard = (atHand: AtHand) => {
   const playing = usePlayer(pattern, NO_DIGITS);
   const { listen } = playing;
   useEffect(
-    () => listen({ figure: heard !== 'click alone', click: heard !== 'figure alone', silence, divided }),
-    [listen, heard, silence, divided],
+    // What the room itself plays would be counted too; a click is told from strings.
+    () => listen({ figure: heard !== 'click alone' && !byEar, click: heard !== 'figure alone', silence, divided }),
+    [listen, heard, silence, divided, byEar],
   );
   const round = useRounds(playing.playing, playing.position);
   const now = atHand.tempo !== null && rising && playing.playing ? risenTempo(atHand.tempo, round) : atHand.tempo;
@@ -167,25 +171,63 @@ const useCounting = ({ room, item }: SessionProps, { key }: AtHand, tempo: numbe
       if (last.current) tell({ kind: 'undone', of: last.current });
       last.current = null;
     },
+    /** What was counted by ear counts for the other. */
+    correct: (to: Said): void => {
+      if (last.current) tell({ kind: 'undone', of: last.current });
+      last.current = tell({ kind: to, stage: key, tempo: tempo ?? undefined, by: 'touch' });
+    },
   };
 };
+
+interface ToolsProps {
+  readonly atHand: AtHand;
+  readonly playing: Playing;
+  readonly ear: Ear;
+  readonly say: (said: Said, by: PracticeEvent['by']) => void;
+  readonly takeBack: () => void;
+  readonly ouch: () => void;
+}
+
+const Tools = ({ atHand: { gate, pattern }, playing, ear, say, takeBack, ouch }: ToolsProps) => (
+  <div className="room-tools">
+    {gate > 0 && pattern.strokes.length > 0 && <EarButton ear={ear} />}
+    <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
+      {playing.playing ? 'Stop' : 'Play'}
+    </button>
+    {gate > 0 && (
+      <button type="button" onClick={() => say('slipped', 'touch')}>
+        Slipped
+      </button>
+    )}
+    <button type="button" onClick={takeBack}>
+      Take back
+    </button>
+    <button type="button" onClick={ouch}>
+      It hurts
+    </button>
+  </div>
+);
 
 const Session = (props: SessionProps) => {
   const { room, item, waiting } = props;
   const atHand = useAtHand(item, waiting);
-  const { playing, tempo } = useHeard(atHand);
-  const { tell, count, done, takeBack } = useCounting(props, atHand, tempo);
+  const latest = useRef<(said: Said, by: PracticeEvent['by']) => void>(() => undefined);
+  const ear = useEar(atHand.pattern, item.plan.hand, (event) => {
+    const counted = atHand.gate > 0 ? countOf(event, atHand.tempo) : null;
+    if (counted) latest.current(counted, 'listening');
+  });
+  const { playing, tempo } = useHeard(atHand, ear.on);
+  const { tell, count, done, takeBack, correct } = useCounting(props, atHand, tempo);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
   const [hurt, setHurt] = useState(false);
   const sitting = useSitting(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
   const beat = useBeat(playing, atHand);
   const say = (said: Said, by: PracticeEvent['by']): void => {
-    if (sitting.interruption) return sitting.goOn();
+    if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
     sitting.played();
     if (atHand.gate === 0) return done();
     count(said, by);
   };
-  const latest = useRef(say);
   useEffect(() => {
     latest.current = say;
   });
@@ -229,22 +271,8 @@ const Session = (props: SessionProps) => {
         {atHand.gate === 0 ? <span className="room-streak">Done?</span> : <Streak atHand={atHand} />}
         <small>{atHand.gate === 0 ? 'press when it is so' : 'press: clean'}</small>
       </button>
-      <div className="room-tools">
-        <button type="button" onClick={playing.toggle} disabled={atHand.pattern.strokes.length === 0}>
-          {playing.playing ? 'Stop' : 'Play'}
-        </button>
-        {atHand.gate > 0 && (
-          <button type="button" onClick={() => say('slipped', 'touch')}>
-            Slipped
-          </button>
-        )}
-        <button type="button" onClick={takeBack}>
-          Take back
-        </button>
-        <button type="button" onClick={ouch}>
-          It hurts
-        </button>
-      </div>
+      <EarStrip ear={ear} asked={atHand.tempo} correct={correct} />
+      <Tools atHand={atHand} playing={playing} ear={ear} say={say} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">
           Stop for today. {CAUTION_AFTER_DISCOMFORT}

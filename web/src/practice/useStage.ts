@@ -1,6 +1,6 @@
-import { gateAtHand, progressOf, type Ladder, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
+import { gateAtHand, progressOf, type Pattern, type Progress } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { useLadder } from '../workers/useLadder.ts';
+import { playedIn, stageOf, useLadder } from '../workers/useLadder.ts';
 import { eventsOf, type RoomItem, type RoomState } from './room.ts';
 
 /** What is practised now. */
@@ -16,9 +16,6 @@ export interface AtHand {
   readonly why: string;
   readonly remark: string;
 }
-
-const stageOf = (ladder: Ladder | undefined, key: string | undefined): LadderStage | undefined =>
-  ladder?.stages.find((stage) => stage.key === key);
 
 /** Clean rounds that make a review. */
 const REVIEW = { key: 'review', gate: 2 } as const;
@@ -41,7 +38,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
     const stage = plan.stages[progress.stage];
     const made = stageOf(ladder, stage?.key);
     const tempo = stage ? progress.tempo : target;
-    const played = made && (made.pattern.strokes.length > 0 || stage?.gate === 0) ? made.pattern : pattern;
+    const played = playedIn(made, stage?.gate, pattern);
     return {
       progress,
       name: stage?.name ?? 'Learnt: twice clean keeps it',

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { closeMicrophone, microphoneTrouble, openMicrophone } from './microphone.ts';
 import { LONGEST } from './sound.ts';
 
 /** What a recorder is doing, how loud it is, and why it cannot. */
@@ -12,17 +13,6 @@ export interface Recorder {
   readonly stop: () => void;
 }
 
-/** What the browser does to speech is no good for a guitar. */
-const PLAIN = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const;
-
-const troubleWords = (error: unknown): string => {
-  const name = error instanceof DOMException ? error.name : '';
-  if (name === 'NotAllowedError')
-    return 'The microphone was refused. Allow it in the browser, or open a recording instead.';
-  if (name === 'NotFoundError') return 'There is no microphone. Plug one in, or open a recording instead.';
-  return 'The microphone cannot be used just now. Another program may have it; or open a recording instead.';
-};
-
 interface Running {
   readonly recorder: MediaRecorder;
   readonly context: AudioContext;
@@ -33,7 +23,7 @@ interface Running {
 const end = ({ recorder, context, stream, timer }: Running): void => {
   clearInterval(timer);
   if (recorder.state !== 'inactive') recorder.stop();
-  for (const track of stream.getTracks()) track.stop();
+  closeMicrophone(stream);
   void context.close();
 };
 
@@ -54,7 +44,7 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
   };
   const start = async (): Promise<void> => {
     try {
-      const stream = await navigator.mediaDevices.getUserMedia({ audio: PLAIN });
+      const stream = await openMicrophone();
       const recorder = new MediaRecorder(stream);
       const context = new AudioContext();
       const analyser = context.createAnalyser();
@@ -72,7 +62,7 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
       recorder.start(1000);
       setState({ recording: true, level: 0, seconds: 0, trouble: null });
     } catch (error) {
-      setState({ recording: false, level: 0, seconds: 0, trouble: troubleWords(error) });
+      setState({ recording: false, level: 0, seconds: 0, trouble: microphoneTrouble(error, 'open a recording instead') });
     }
   };
   useEffect(() => () => void (running.current && end(running.current)), []);

@@ -1,4 +1,4 @@
-import type { Hand, Ladder, Pattern, Result, Way } from '@fleet-wren/core';
+import type { Hand, Ladder, LadderStage, Pattern, Result, Way } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { studyWorker } from './client.ts';
 import { useAnswer, type Answer } from './useAnswer.ts';
@@ -19,3 +19,11 @@ export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answe
   const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
   return useAnswer(question, askLadder);
 };
+
+/** A stage of a ladder by its key; undefined where it is none, or not made yet. */
+export const stageOf = (ladder: Ladder | undefined, key: string | undefined): LadderStage | undefined =>
+  ladder?.stages.find((stage) => stage.key === key);
+
+/** What is played in a stage: its own figure, or the whole where it has none. */
+export const playedIn = (made: LadderStage | undefined, gate: number | undefined, whole: Pattern): Pattern =>
+  made && (made.pattern.strokes.length > 0 || gate === 0) ? made.pattern : whole;

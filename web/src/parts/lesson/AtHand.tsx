@@ -1,20 +1,38 @@
 import { gateAtHand, type PracticeEvent } from '@fleet-wren/core';
+import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { wordsOf } from '../../api/client.ts';
-import { useProgress, useTell, type Assignment } from '../../api/practice.ts';
+import { useProgress, useTell, type Assignment, type KeptEvent } from '../../api/practice.ts';
+import { LessonEar } from './LessonEar.tsx';
 
-/** Tells of something that happened just now, counted by the teacher. */
+type Told = Omit<PracticeEvent, 'id' | 'at' | 'by'>;
+
+/** Tells of something that happened just now, counted by the teacher or by ear. */
 const useTold = ({ id, studentId }: Assignment) => {
   const tell = useTell(studentId);
-  const told = (event: Omit<PracticeEvent, 'id' | 'at' | 'by'>): void =>
-    tell.mutate([{ assignment: id, event: { ...event, id: crypto.randomUUID(), at: Date.now(), by: 'teacher' } }]);
-  return { told, trouble: tell.isError ? wordsOf(tell.error) : undefined };
+  const last = useRef<string | null>(null);
+  const eventOf = (event: Told, by: PracticeEvent['by']): KeptEvent => ({
+    assignment: id,
+    event: { ...event, id: crypto.randomUUID(), at: Date.now(), by },
+  });
+  const told = (event: Told, by: PracticeEvent['by'] = 'teacher'): void => {
+    const kept = eventOf(event, by);
+    last.current = kept.event.id;
+    tell.mutate([kept]);
+  };
+  const instead = (event: Told): void => {
+    const undone = last.current ? [eventOf({ kind: 'undone', of: last.current }, 'teacher')] : [];
+    const kept = eventOf(event, 'teacher');
+    last.current = kept.event.id;
+    tell.mutate([...undone, kept]);
+  };
+  return { told, instead, trouble: tell.isError ? wordsOf(tell.error) : undefined };
 };
 
 /** What is at hand of something that is practised, counted by the teacher who listens. */
-export const AtHand = ({ item }: { readonly item: Assignment }) => {
+export const AtHand = ({ item, byEar = false }: { readonly item: Assignment; readonly byEar?: boolean }) => {
   const { data: progress } = useProgress(item.id);
-  const { told, trouble } = useTold(item);
+  const { told, instead, trouble } = useTold(item);
   const stage = progress && item.plan.stages[progress.stage];
   if (!stage) return null;
   const gate = gateAtHand(item.plan, progress);
@@ -41,6 +59,16 @@ export const AtHand = ({ item }: { readonly item: Assignment }) => {
       <Button size="sm" variant="plain" onClick={() => told({ kind: 'passed', stage: stage.key })}>
         take it as learnt
       </Button>
+      {byEar && gate > 0 && (
+        <LessonEar
+          item={item}
+          stage={stage.key}
+          tempo={progress.tempo}
+          gate={gate}
+          count={(kind) => told({ kind, ...at }, 'listening')}
+          correct={(kind) => instead({ kind, ...at })}
+        />
+      )}
       {trouble && <span role="alert">{trouble}</span>}
     </div>
   );

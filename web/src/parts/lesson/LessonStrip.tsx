@@ -41,7 +41,7 @@ export const LessonStrip = ({ studentId, patternId }: { readonly studentId: stri
         </Link>
         {item ? <Stage item={item} /> : <span className="text-soft">has not been set this</span>}
       </div>
-      {item && <AtHand item={item} />}
+      {item && <AtHand item={item} byEar />}
       <NoteForm studentId={studentId} />
       <nav className="lesson-ways" aria-label="In this lesson">
         {others.slice(0, 6).map((one) => (

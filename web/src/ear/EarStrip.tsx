@@ -1,0 +1,58 @@
+import './ear.scss';
+import type { LiveEvent } from '@fleet-wren/core';
+import { Ear as EarIcon } from 'lucide-react';
+import { useState } from 'react';
+import type { Ear } from './useEar.ts';
+import { countOf, heardWords } from './words.ts';
+
+interface StripProps {
+  readonly ear: Ear;
+  /** Beats a minute that are asked for. */
+  readonly asked: number | null;
+  /** Takes the last count by ear for the other one. */
+  readonly correct: (to: 'clean' | 'slipped') => void;
+}
+
+/** What is heard while it listens: how loud, what the last time through was, and the press that corrects it. */
+export const EarStrip = ({ ear, asked, correct }: StripProps) => {
+  const [corrected, setCorrected] = useState<LiveEvent | null>(null);
+  const counted = ear.last && countOf(ear.last, asked);
+  const other = counted === 'clean' ? 'slipped' : 'clean';
+  const isCorrected = ear.last !== null && corrected === ear.last;
+  if (ear.trouble)
+    return (
+      <p className="ear-trouble" role="alert">
+        {ear.trouble}
+      </p>
+    );
+  if (!ear.on) return null;
+  return (
+    <div className={`ear ear-${counted ?? 'open'}`}>
+      <span className="ear-level" aria-hidden="true">
+        <i style={{ height: `${Math.round(100 * Math.min(1, Math.sqrt(ear.level)))}%` }} />
+      </span>
+      <span className="ear-words" role="status">
+        {isCorrected ? `Counted as ${other}.` : heardWords(ear.last, ear.check, asked)}
+      </span>
+      {counted && !isCorrected && (
+        <button
+          type="button"
+          onClick={() => {
+            setCorrected(ear.last);
+            correct(other);
+          }}
+        >
+          {other === 'slipped' ? 'It slipped' : 'It was clean'}
+        </button>
+      )}
+      <small>The sound stays on this device.</small>
+    </div>
+  );
+};
+
+/** Begins and ends listening. */
+export const EarButton = ({ ear }: Pick<StripProps, 'ear'>) => (
+  <button type="button" aria-pressed={ear.on} onClick={ear.on ? ear.stop : ear.start}>
+    <EarIcon size={16} aria-hidden /> {ear.on ? 'Listening' : 'Listen'}
+  </button>
+);

@@ -1,0 +1,21 @@
+import type { Hand, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
+
+/** What the listening worker is told. */
+export type ToListener =
+  | {
+      readonly kind: 'listen';
+      readonly pattern: Pattern;
+      readonly hand: Hand | undefined;
+      readonly sampleRate: number;
+      /** Where the sound comes in. */
+      readonly sound: MessagePort;
+    }
+  /** Another figure from now on. */
+  | { readonly kind: 'figure'; readonly pattern: Pattern; readonly hand: Hand | undefined };
+
+/** What the listening worker says. */
+export type FromListener =
+  | { readonly kind: 'heard'; readonly event: LiveEvent }
+  /** The loudest of the last tenth of a second, 0 to 1. */
+  | { readonly kind: 'level'; readonly level: number }
+  | { readonly kind: 'check'; readonly check: SoundCheck };

@@ -1,0 +1,121 @@
+import { TAKE, type Hand, type LiveEvent, type Pattern, type SoundCheck } from '@fleet-wren/core';
+import { useEffect, useRef, useState } from 'react';
+import { closeMicrophone, microphoneTrouble, openMicrophone } from '../takes/microphone.ts';
+import captureUrl from './capture.worklet.ts?worker&url';
+import type { FromListener, ToListener } from './messages.ts';
+
+/** How listening stands. */
+export interface EarState {
+  readonly on: boolean;
+  /** 0 to 1. */
+  readonly level: number;
+  readonly check: SoundCheck['says'] | null;
+  /** What was heard last. */
+  readonly last: LiveEvent | null;
+  readonly trouble: string | null;
+}
+
+/** How listening stands, and how it is begun and ended. */
+export interface Ear extends EarState {
+  readonly start: () => void;
+  readonly stop: () => void;
+}
+
+interface Running {
+  readonly worker: Worker;
+  readonly context: AudioContext;
+  readonly stream: MediaStream;
+}
+
+const OFF: EarState = { on: false, level: 0, check: null, last: null, trouble: null };
+
+const end = ({ worker, context, stream }: Running): void => {
+  worker.terminate();
+  closeMicrophone(stream);
+  void context.close();
+};
+
+/** A context at core's own rate where the browser can, and the microphone in it. */
+const contextFor = (stream: MediaStream): [AudioContext, MediaStreamAudioSourceNode] => {
+  const context = new AudioContext({ sampleRate: TAKE.sampleRate });
+  try {
+    return [context, context.createMediaStreamSource(stream)];
+  } catch {
+    // Some browsers connect a microphone to a context of its own rate only.
+    void context.close();
+    const plain = new AudioContext();
+    return [plain, plain.createMediaStreamSource(stream)];
+  }
+};
+
+const begin = async (stream: MediaStream, pattern: Pattern, hand: Hand | undefined): Promise<Running> => {
+  const [context, source] = contextFor(stream);
+  await context.audioWorklet.addModule(captureUrl);
+  const capture = new AudioWorkletNode(context, 'capture', { numberOfInputs: 1, numberOfOutputs: 1 });
+  const worker = new Worker(new URL('../workers/ear.worker.ts', import.meta.url), { type: 'module' });
+  const { port1, port2 } = new MessageChannel();
+  capture.port.postMessage(port1, [port1]);
+  const told: ToListener = { kind: 'listen', pattern, hand, sampleRate: context.sampleRate, sound: port2 };
+  worker.postMessage(told, [port2]);
+  // What is not connected to an end is not heard by every browser; nothing comes out of it.
+  source.connect(capture).connect(context.destination);
+  await context.resume();
+  return { worker, context, stream };
+};
+
+const DIED = 'Listening stopped by itself. The count by key goes on; begin again to listen.';
+
+/** What makes a figure another one to listen for: not its tempo, which is found by ear. */
+const figureOf = (pattern: Pattern): string => JSON.stringify({ ...pattern, name: '', tempo: 0 });
+
+/**
+ * Listens to a figure while it is played, and tells what is heard as it is heard. The sound never leaves this device. Another
+ * figure is listened for as soon as it is given.
+ */
+export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: LiveEvent) => void): Ear => {
+  const running = useRef<Running | null>(null);
+  const [state, setState] = useState<EarState>(OFF);
+  const hearing = useRef(hear);
+  useEffect(() => {
+    hearing.current = hear;
+  });
+  const stop = (): void => {
+    if (running.current) end(running.current);
+    running.current = null;
+    setState(({ trouble }) => ({ ...OFF, trouble }));
+  };
+  const said = ({ data }: MessageEvent<FromListener>): void => {
+    if (data.kind === 'level') return setState((now) => ({ ...now, level: data.level }));
+    if (data.kind === 'check') return setState((now) => ({ ...now, check: data.check.says }));
+    setState((now) => ({ ...now, last: data.event }));
+    hearing.current(data.event);
+  };
+  const start = async (): Promise<void> => {
+    setState({ ...OFF, on: true });
+    let stream: MediaStream | null = null;
+    try {
+      stream = await openMicrophone();
+      const one = await begin(stream, pattern, hand);
+      running.current = one;
+      one.worker.onmessage = said;
+      one.worker.onerror = () => {
+        stop();
+        setState({ ...OFF, trouble: DIED });
+      };
+    } catch (error) {
+      if (stream) closeMicrophone(stream);
+      setState({ ...OFF, trouble: microphoneTrouble(error, 'count by key or pedal') });
+    }
+  };
+  const wanted = useRef({ pattern, hand });
+  useEffect(() => {
+    wanted.current = { pattern, hand };
+  });
+  const figure = figureOf(pattern);
+  useEffect(() => {
+    const told: ToListener = { kind: 'figure', ...wanted.current };
+    running.current?.worker.postMessage(told);
+  }, [figure]);
+  useEffect(() => () => void (running.current && end(running.current)), []);
+  return { ...state, start: () => void start(), stop };
+};

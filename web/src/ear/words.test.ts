@@ -1,0 +1,29 @@
+import { countOf, heardWords } from './words.ts';
+
+const cycle = (verdict: 'clean' | 'slipped' | 'cannot be told', tempo = 90, why: string | null = null) =>
+  ({ kind: 'cycle', at: 3, verdict, why, tempo }) as const;
+
+test.each([
+  ['clean at the tempo', cycle('clean'), 90, 'clean'],
+  ['clean a little slower', cycle('clean', 85), 90, 'clean'],
+  ['clean and quicker', cycle('clean', 110), 90, 'clean'],
+  ['clean and much slower counts for nothing', cycle('clean', 80), 90, null],
+  ['a slip counts at any tempo', cycle('slipped', 60), 90, 'slipped'],
+  ['what cannot be told counts for nothing', cycle('cannot be told'), 90, null],
+  ['without a tempo all that is clean counts', cycle('clean', 40), null, 'clean'],
+  ['what was found counts for nothing', { kind: 'found', at: 1, tempo: 90 } as const, 90, null],
+])('%s', (_what, event, asked, counted) => {
+  expect(countOf(event, asked)).toBe(counted);
+});
+
+test('a student reads what was heard, and what to do where it cannot be', () => {
+  expect(heardWords(null, null, 90)).toBe('Play it round and round: it is counted by ear.');
+  expect(heardWords(null, 'too quiet', 90)).toMatch(/come nearer/);
+  expect(heardWords(cycle('clean', 90.3), 'good', 90)).toBe('Clean, at 90.');
+  expect(heardWords(cycle('clean', 70), 'good', 90)).toBe('Clean, but at 70: asked is 90.');
+  expect(heardWords(cycle('slipped', 90, 'nothing was heard on beat 2'), 'good', 90)).toBe(
+    'Slipped: nothing was heard on beat 2.',
+  );
+  expect(heardWords({ kind: 'strange', at: 9, by: -2 }, 'good', 90)).toMatch(/a whole tone lower/);
+  expect(heardWords({ kind: 'strange', at: 9, by: 0 }, 'good', 90)).toMatch(/does not sound like/);
+});

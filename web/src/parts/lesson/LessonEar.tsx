@@ -1,0 +1,33 @@
+import { EarButton, EarStrip } from '../../ear/EarStrip.tsx';
+import { useEar } from '../../ear/useEar.ts';
+import { countOf } from '../../ear/words.ts';
+import type { Assignment } from '../../api/practice.ts';
+import { playedIn, stageOf, useLadder } from '../../workers/useLadder.ts';
+
+interface LessonEarProps {
+  readonly item: Assignment;
+  /** Key of the stage at hand, its tempo, and how many clean rounds it asks for. */
+  readonly stage: string;
+  readonly tempo: number | null;
+  readonly gate: number;
+  readonly count: (what: 'clean' | 'slipped') => void;
+  /** Takes the last count back, and counts the other. */
+  readonly correct: (to: 'clean' | 'slipped') => void;
+}
+
+/** Counts by ear what the student plays in the lesson, both hands of the teacher free as well. */
+export const LessonEar = ({ item, stage, tempo, gate, count, correct }: LessonEarProps) => {
+  const { pattern, target, way, plan } = item;
+  const { value } = useLadder({ pattern, target, way, hand: plan.hand });
+  const played = playedIn(stageOf(value?.ok ? value.value : undefined, stage), gate, pattern);
+  const ear = useEar(tempo === null ? played : { ...played, tempo }, plan.hand, (event) => {
+    const counted = countOf(event, tempo);
+    if (counted) count(counted);
+  });
+  return (
+    <div className="lesson-ear">
+      <EarButton ear={ear} />
+      <EarStrip ear={ear} asked={tempo} correct={correct} />
+    </div>
+  );
+};

@@ -1,0 +1,16 @@
+/** What the browser does to speech is no good for a guitar. */
+const PLAIN = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const;
+
+/** Opens the microphone, its sound as it is. */
+export const openMicrophone = (): Promise<MediaStream> => navigator.mediaDevices.getUserMedia({ audio: PLAIN });
+
+/** Lets go of a microphone. */
+export const closeMicrophone = (stream: MediaStream): void => stream.getTracks().forEach((track) => track.stop());
+
+/** Why there is no microphone, and what to do instead. */
+export const microphoneTrouble = (error: unknown, instead: string): string => {
+  const name = error instanceof DOMException ? error.name : '';
+  if (name === 'NotAllowedError') return `The microphone was refused. Allow it in the browser, or ${instead}.`;
+  if (name === 'NotFoundError') return `There is no microphone. Plug one in, or ${instead}.`;
+  return `The microphone cannot be used just now. Another program may have it; or ${instead}.`;
+};
