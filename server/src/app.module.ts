@@ -35,6 +35,9 @@ import { SongsService } from './songs/songs.service.ts';
 import { StudentsController } from './students/students.controller.ts';
 import { StudentsService } from './students/students.service.ts';
 import { StudentsStore } from './students/students.store.ts';
+import { RoomTakesController, TakesController } from './takes/takes.controller.ts';
+import { TakesService } from './takes/takes.service.ts';
+import { TakesStore } from './takes/takes.store.ts';
 import { OutdatedStore } from './summaries/outdated.store.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
 import { SummaryPool } from './summaries/summary-pool.ts';
@@ -55,6 +58,8 @@ export class AppModule {
         StudentsController,
         AssignmentsController,
         PracticeController,
+        TakesController,
+        RoomTakesController,
         HealthController,
       ],
       providers: [
@@ -88,6 +93,8 @@ export class AppModule {
         FoldPool,
         PracticeService,
         SetUpService,
+        TakesStore,
+        TakesService,
       ],
     };
   }

@@ -18,6 +18,7 @@ import type { Db } from './db/connection.ts';
 import { LINK_HEADER } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
 import { securityLog } from './common/security-log.ts';
+import { TAKE_LIMITS } from './takes/takes.schema.ts';
 import { serveWebApp } from './static/web-app.ts';
 
 /** The largest request bodies that are read: of nobody in particular, of the holder of a link, and of a teacher. */
@@ -76,6 +77,9 @@ const behindDoors =
 /** Bodies are not unpacked: what is small on the way in stays small. */
 const jsonBody = (limit: string) => express.json({ limit, inflate: false, strict: true });
 
+/** The sound of a take comes in parts, as it is. */
+const soundParts = express.raw({ type: 'application/octet-stream', limit: TAKE_LIMITS.part, inflate: false });
+
 /** Builds the application around a database; the caller listens and closes. */
 export const createApp = async (config: Config, db: Db): Promise<NestExpressApplication> => {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.around(config, db), {
@@ -95,7 +99,9 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
   app.use('/api/practice', brake(PRACTICE_A_MINUTE), linkFirst(app.get(PracticeService)));
   app.use('/api/practice', jsonBody(LARGEST_BODY.practice));
+  app.use('/api/practice/takes', soundParts);
   app.use('/api', behindDoors(known), behindDoors(jsonBodies(app.get(BodyPool), LARGEST_BODY.room)));
+  app.use('/api/takes', soundParts);
   app.useGlobalFilters(new ErrorsFilter());
   await app.init();
   return app;

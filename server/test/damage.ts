@@ -23,6 +23,8 @@ const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, temp
 const assignment = { name: 'A', pattern, target: 80, way: 'slowly until clean, then faster', plan };
 const event = { id: ID, at: 1_700_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60, minutes: 1, text: 'x' };
 
+const take = { name: 'T', assignment: null, pattern, mime: 'audio/webm', bytes: 1000 };
+
 /** Every route there is, with what it expects. */
 export const ROUTES: readonly {
   readonly method: Sent['method'];
@@ -106,6 +108,15 @@ export const ROUTES: readonly {
   { method: 'delete', path: `/api/links/${ID}` },
   { method: 'get', path: '/api/practice' },
   { method: 'post', path: '/api/practice/events', body: { events: [{ assignment: ID, event }] } },
+  { method: 'get', path: `/api/students/${ID}/takes` },
+  { method: 'post', path: `/api/students/${ID}/takes`, body: take },
+  { method: 'get', path: `/api/takes/${ID}` },
+  { method: 'put', path: `/api/takes/${ID}/parts/0`, body: {} },
+  { method: 'get', path: `/api/takes/${ID}/sound` },
+  { method: 'put', path: `/api/takes/${ID}/judgement`, body: { engine: 1, headline: 'Clean', judgement: {} } },
+  { method: 'delete', path: `/api/takes/${ID}` },
+  { method: 'post', path: '/api/practice/takes', body: take },
+  { method: 'put', path: `/api/practice/takes/${ID}/parts/0`, body: {} },
   { method: 'get', path: '/api/health' },
 ];
 

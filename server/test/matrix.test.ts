@@ -27,7 +27,7 @@ const routes = (): readonly string[] => {
   );
 };
 
-const NAMES = /0{8}-0{4}-4000-8000-0{12}|(?<=versions[/])1/g;
+const NAMES = /0{8}-0{4}-4000-8000-0{12}|(?<=versions[/])1|(?<=parts[/])0/g;
 
 /** A route with names in place of what changes. */
 const shapeOf = ({ method, path }: { readonly method: string; readonly path: string }): RegExp =>
@@ -49,6 +49,7 @@ interface Owned {
   readonly assignment: string;
   readonly link: { readonly id: string; readonly token: string };
   readonly hand: string;
+  readonly take: string;
 }
 
 const idOf = (body: unknown): string => (body as { readonly id: string }).id;
@@ -66,6 +67,7 @@ const furnished = async (agent: Agent): Promise<Owned> => {
     song: idOf(await post('/api/songs', { song: newSong('Ash lane') })),
     assignment: idOf(await post(`/api/students/${student}/assignments`, { name: 'A', pattern, target: 80, way, plan })),
     link: (await post(`/api/students/${student}/links`, { days: 5 })) as Owned['link'],
+    take: idOf(await post(`/api/students/${student}/takes`, { name: 'T', pattern, mime: 'audio/webm', bytes: 1000 })),
     hand: idOf(await post('/api/hands', { name: 'Small', scale: {}, times: {} })),
   };
 };
@@ -80,6 +82,7 @@ const pathTo = (path: string, owned: Owned): string => {
     assignments: owned.assignment,
     links: owned.link.id,
     hands: owned.hand,
+    takes: owned.take,
   };
   return path.replace(/0{8}-0{4}-4000-8000-0{12}/, names[kind] ?? randomUUID());
 };
@@ -93,6 +96,8 @@ const everything = async (agent: Agent): Promise<string> => {
   const answers = [];
   for (const path of ['patterns', 'songs', 'students', 'assignments', 'hands', 'settings'])
     answers.push((await agent.get(`/api/${path}`).expect(200)).body as unknown);
+  for (const { id } of (await agent.get('/api/students').expect(200)).body as readonly { readonly id: string }[])
+    answers.push((await agent.get(`/api/students/${id}/takes`).expect(200)).body as unknown);
   // Summaries are worked out in the background.
   return JSON.stringify(answers, (key, value: unknown) => (key === 'summary' ? undefined : value));
 };

@@ -6,7 +6,14 @@ import { DB, type Db } from './connection.ts';
 
 /** Tables whose rows belong to a studio. */
 export type StudioTable =
-  'documents' | 'document_versions' | 'students' | 'assignments' | 'practice_events' | 'practice_links';
+  | 'documents'
+  | 'document_versions'
+  | 'students'
+  | 'assignments'
+  | 'practice_events'
+  | 'practice_links'
+  | 'takes'
+  | 'take_parts';
 
 interface Opened {
   /** The column by which a link's scope names the rows of a table. */
@@ -22,6 +29,8 @@ const LINKED: Readonly<Partial<Record<StudioTable, Opened>>> = {
   students: { column: 'id', by: 'student' },
   assignments: { column: 'student_id', by: 'student' },
   practice_events: { column: 'student_id', by: 'student', adds: true },
+  takes: { column: 'student_id', by: 'student', adds: true },
+  take_parts: { column: 'student_id', by: 'student', adds: true },
 };
 
 /** The database as one principal sees it: every query is narrowed to the studio, and a link's to what it is for. */
@@ -49,7 +58,7 @@ export class StudioScope {
     );
   }
 
-  /** A row as the principal may add it: the holder of a link adds to its own student’s log, and nothing else. */
+  /** A row as the principal may add it: the holder of a link adds to its own student’s log and takes, and nothing else. */
   private addable(table: StudioTable, row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
     if (this.principal.kind !== 'link') return row;
     const { student } = this.principal.scope;

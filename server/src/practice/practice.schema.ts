@@ -45,7 +45,7 @@ const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
 const numbers = Joi.object().pattern(words(40), Joi.number()).max(40).required();
 
 /** A hand that can be: its values are checked as core checks them. */
-const handSchema = Joi.object<Hand>({
+export const handSchema = Joi.object<Hand>({
   key: words(80).min(1).required(),
   name: words(80).min(1).required(),
   scale: numbers,

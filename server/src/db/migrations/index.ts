@@ -6,6 +6,7 @@ import * as fourth from './0004-settings.ts';
 import * as fifth from './0005-practice.ts';
 import * as sixth from './0006-accounts.ts';
 import * as seventh from './0007-recovery.ts';
+import * as eighth from './0008-takes.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -16,4 +17,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0005-practice': fifth,
   '0006-accounts': sixth,
   '0007-recovery': seventh,
+  '0008-takes': eighth,
 };

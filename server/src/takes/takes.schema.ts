@@ -1,0 +1,51 @@
+import Joi from 'joi';
+import { PATTERN_LIMITS, type Hand, type Pattern } from '@fleet-wren/core';
+import { handSchema } from '../practice/practice.schema.ts';
+import { words } from '../common/words.ts';
+
+/** Bytes of a part, of a take and of all takes of a studio; takes of a student; days an unfinished one is kept. */
+export const TAKE_LIMITS = {
+  part: 262_144,
+  bytes: 16_000_000,
+  studio: 1_000_000_000,
+  student: 100,
+  unfinishedDays: 2,
+  judgement: 1_500_000,
+} as const;
+
+/** Sounds that are kept: as browsers record them, and as they are opened from files. */
+export const SOUNDS = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/mpeg', 'audio/wav', 'audio/flac'] as const;
+
+/** What engines say of a take. */
+export interface JudgementForm {
+  readonly engine: number;
+  readonly headline: string;
+  readonly judgement: object;
+}
+
+/** A take that is to be kept: its sound comes after it, in parts. */
+export interface TakeForm {
+  readonly name: string;
+  readonly assignment: string | null;
+  readonly pattern: Pattern;
+  readonly hand?: Hand;
+  readonly mime: (typeof SOUNDS)[number];
+  readonly bytes: number;
+}
+
+export const takeSchema = Joi.object<TakeForm>({
+  name: words(PATTERN_LIMITS.name).trim().min(1).required(),
+  assignment: words(40).allow(null).default(null),
+  pattern: Joi.object().unknown().required(),
+  hand: handSchema,
+  mime: Joi.string()
+    .valid(...SOUNDS)
+    .required(),
+  bytes: Joi.number().integer().min(1).max(TAKE_LIMITS.bytes).required(),
+});
+
+export const judgementSchema = Joi.object<JudgementForm>({
+  engine: Joi.number().integer().min(1).max(100_000).required(),
+  headline: words(300).min(1).required(),
+  judgement: Joi.object().unknown().required(),
+});
