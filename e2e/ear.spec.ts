@@ -66,7 +66,9 @@ const made = async <T>(page: Page, address: string, data: unknown): Promise<T> =
 };
 
 /** A student who has the whole figure to play five times clean, and the token of a room for them. */
-const withRoom = async (page: Page): Promise<{ readonly studentId: string; readonly token: string }> => {
+const withRoom = async (
+  page: Page,
+): Promise<{ readonly studentId: string; readonly token: string; readonly patternId: string }> => {
   await openStudio(page);
   const { id } = await made<{ id: string }>(page, '/students', { name: 'Ilse Reed' });
   const pattern = await made<{ id: string }>(page, '/patterns', { pattern: ROLL });
@@ -81,7 +83,7 @@ const withRoom = async (page: Page): Promise<{ readonly studentId: string; reado
     plan: { ...plan, stages: whole.map((stage) => ({ ...stage, tempos: [80] })) },
   });
   const { token } = await made<{ token: string }>(page, `/students/${id}/links`, { days: 30 });
-  return { studentId: id, token };
+  return { studentId: id, token, patternId: pattern.id };
 };
 
 const phoneWith = async (browser: Browser, token: string): Promise<Page> => {
@@ -96,16 +98,18 @@ const phoneWith = async (browser: Browser, token: string): Promise<Page> => {
   return phone;
 };
 
-test('the room counts by ear what is played on the guitar; a wrong count is corrected by one press', async ({
+test('the room counts by ear what is played on the guitar; a wrong count is corrected by one press; a take is kept', async ({
   page,
   browser,
 }) => {
-  const { token } = await withRoom(page);
+  test.setTimeout(120_000);
+  const { token, studentId } = await withRoom(page);
   const phone = await phoneWith(browser, token);
   await phone.getByRole('button', { name: /Go on/ }).click();
   await expect(phone.locator('.room-streak')).toHaveText(/^0 of/);
   await phone.getByRole('button', { name: 'Listen', exact: true }).click();
-  await expect(phone.getByText('The sound stays on this device.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Record it for your teacher' }).click();
+  await expect(phone.getByText('The sound stays on this device, unless you record it.')).toBeVisible();
   const heard = phone.getByRole('status').filter({ hasText: /Slipped: nothing was heard on beat 2/ });
   await expect(heard).toBeVisible({ timeout: 30_000 });
   expect(await violations(phone)).toEqual([]);
@@ -114,6 +118,43 @@ test('the room counts by ear what is played on the guitar; a wrong count is corr
   await phone.getByRole('button', { name: 'It slipped' }).click();
   await expect(phone.locator('.room-streak')).toHaveText(/^0 of/);
   await expect(phone.getByText('Counted as slipped.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Stop and send it' }).click();
+  await expect(phone.getByText('Your teacher has it.')).toBeVisible({ timeout: 20_000 });
   await phone.getByRole('button', { name: 'Listening' }).click();
-  await expect(phone.getByText('The sound stays on this device.')).toBeHidden();
+  await expect(phone.getByText('The sound stays on this device')).toBeHidden();
+  // What the student kept is listened to when the teacher opens it, and then stands on the student’s page.
+  await page.goto(`/students/${studentId}`);
+  await expect(page.getByText('from the practice room, not listened to yet')).toBeVisible();
+  await page.getByRole('region', { name: 'Takes' }).getByRole('link', { name: 'Sluice roll' }).click();
+  await expect(page.getByRole('heading', { name: /^4 of 5 times through clean, at 80/ })).toBeVisible({
+    timeout: 40_000,
+  });
+  await page.getByRole('link', { name: 'Ilse Reed' }).click();
+  await expect(page.getByRole('region', { name: 'Takes' })).toContainText('4 of 5 times through clean');
+});
+
+test('a take is kept with its sound, opened again, compared with another, and deleted', async ({ page }) => {
+  test.setTimeout(120_000);
+  const { studentId, patternId } = await withRoom(page);
+  for (const number of [1, 2]) {
+    await page.goto(`/patterns/${patternId}/take`);
+    await page.getByLabel('Open a recording').setInputFiles(microphone);
+    await page.getByRole('button', { name: 'Keep it with its sound' }).click({ timeout: 40_000 });
+    await expect(page.getByText('It is kept with Ilse Reed.')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('link', { name: 'Kept' }), `take ${number}`).toBeVisible();
+  }
+  await page.getByRole('link', { name: 'Kept' }).click();
+  await expect(page.getByRole('heading', { name: /^4 of 5 times through clean/ })).toBeVisible({ timeout: 20_000 });
+  await page.getByLabel('Compare with').selectOption({ index: 1 });
+  const compared = page.getByRole('table', { name: 'Two takes' });
+  await expect(compared.getByRole('row', { name: /times through clean 4 of 5 4 of 5/ })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'score left, take right' }).click();
+  await expect(page.getByText('The score is being played to it …')).toBeHidden({ timeout: 30_000 });
+  await expect
+    .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.duration))
+    .toBeGreaterThan(8);
+  await page.getByRole('button', { name: 'Delete this take' }).click();
+  await expect(page).toHaveURL(`/students/${studentId}`);
+  await expect(page.getByRole('region', { name: 'Takes' }).getByRole('listitem')).toHaveCount(1);
 });

@@ -113,7 +113,7 @@ export const ROUTES: readonly {
   { method: 'get', path: `/api/takes/${ID}` },
   { method: 'put', path: `/api/takes/${ID}/parts/0`, body: {} },
   { method: 'get', path: `/api/takes/${ID}/sound` },
-  { method: 'put', path: `/api/takes/${ID}/judgement`, body: { engine: 1, headline: 'Clean', judgement: {} } },
+  { method: 'put', path: `/api/takes/${ID}/judgement`, body: { engine: 1, headline: 'Clean', judgement: '{}' } },
   { method: 'delete', path: `/api/takes/${ID}` },
   { method: 'post', path: '/api/practice/takes', body: take },
   { method: 'put', path: `/api/practice/takes/${ID}/parts/0`, body: {} },

@@ -136,7 +136,7 @@ test('what another engine says takes the place of what was said, and that stays 
   const judge = (engine: number, headline: string) =>
     agent
       .put(`/api/takes/${take.id}/judgement`)
-      .send({ engine, headline, judgement: { said: headline } })
+      .send({ engine, headline, judgement: JSON.stringify({ said: headline }) })
       .expect(200);
   await judge(1, 'Slipped');
   await judge(1, 'Clean');
@@ -144,8 +144,8 @@ test('what another engine says takes the place of what was said, and that stays 
   expect(body).toMatchObject({
     engine: 2,
     headline: 'Cleaner',
-    judgement: { said: 'Cleaner' },
-    earlier: [{ engine: 1, headline: 'Clean', judgement: { said: 'Clean' } }],
+    judgement: '{"said":"Cleaner"}',
+    earlier: [{ engine: 1, headline: 'Clean', judgement: '{"said":"Clean"}' }],
   });
   const lines = (await agent.get(`/api/students/${id}/takes`).expect(200)).body as readonly object[];
   expect(lines).toEqual([expect.objectContaining({ headline: 'Cleaner', bytes: 1000 })]);

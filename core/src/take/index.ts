@@ -5,6 +5,7 @@ export { Resampler, resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
 export { hearTake } from './hear.ts';
 export { LIVE, LIVE_TEMPO, LiveEar, type LiveEvent } from './live.ts';
+export { scoreBeside } from './beside.ts';
 export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
 export {

@@ -20,6 +20,7 @@ import {
   Resampler,
   renderTake,
   resampled,
+  scoreBeside,
   writeWav,
   type Asked,
   type Performance,
@@ -259,6 +260,17 @@ describe('a take judged', () => {
   });
 });
 
+test('the score beside a take stands at its pulse: heard as a take of its own it is even, at the same times', () => {
+  const { pattern } = valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }));
+  const take = sound(played(ROLL.asked, { ...(PLAYERS['late-ring'] as PlayerBeing), drift: 0.05 }));
+  const heard = hearTake(take, ROLL.asked);
+  const beside = scoreBeside(pattern, undefined, heard, take.length);
+  expect(beside).toHaveLength(take.length);
+  const again = hearTake(beside, ROLL.asked);
+  const off = again.strokes.map(({ asked, at }) => Math.abs((at ?? 9) - (heard.strokes[asked]?.pulse ?? 0)));
+  expect(quantile(off, 0.9)).toBeLessThan(0.008);
+});
+
 describe('what cannot be judged says why', () => {
   const take = (): Float32Array => sound(played(ROLL.asked, STEADY));
   const refusal = (samples: Float32Array, now = ROLL): string => said(judgeTake(samples, now.score, now.asked));
@@ -298,6 +310,15 @@ describe('sound files', () => {
     const read = valueOrThrow(readWav(writeWav({ samples, sampleRate: 44_100 })));
     expect(read.sampleRate).toBe(44_100);
     samples.forEach((value, index) => expect(Math.abs((read.samples[index] ?? 9) - value)).toBeLessThan(1 / 20_000));
+  });
+
+  test('two sides are written beside each other, and read as their middle', () => {
+    const right = samples.map((value) => -value / 2);
+    const bytes = writeWav({ samples, sampleRate: 22_050 }, right);
+    expect(new DataView(bytes.buffer).getUint16(22, true)).toBe(2);
+    const read = valueOrThrow(readWav(bytes)).samples;
+    expect(read).toHaveLength(500);
+    read.forEach((value, index) => expect(value).toBeCloseTo((samples[index] ?? 9) / 4, 3));
   });
 
   test.each([

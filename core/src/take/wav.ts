@@ -96,12 +96,14 @@ export const readWav = (bytes: Uint8Array): Result<Recorded> => {
 };
 
 /**
- * A WAV file of one channel, 16 bits.
+ * A WAV file of one channel, 16 bits; of two where what is heard on the right is given too, as long as the other.
  * @example
  * writeWav({ samples: new Float32Array(10), sampleRate: 22050 }).length // => 64
  */
-export const writeWav = ({ samples, sampleRate }: Recorded): Uint8Array => {
-  const bytes = new Uint8Array(44 + 2 * samples.length);
+export const writeWav = ({ samples, sampleRate }: Recorded, right?: Float32Array): Uint8Array => {
+  const sides = right ? [samples, right] : [samples];
+  const each = 2 * sides.length;
+  const bytes = new Uint8Array(44 + each * samples.length);
   const view = new DataView(bytes.buffer);
   const name = (at: number, text: string): void =>
     [...text].forEach((letter, index) => view.setUint8(at + index, letter.charCodeAt(0)));
@@ -110,15 +112,21 @@ export const writeWav = ({ samples, sampleRate }: Recorded): Uint8Array => {
   name(8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, 1, true);
-  view.setUint16(22, 1, true);
+  view.setUint16(22, sides.length, true);
   view.setUint32(24, sampleRate, true);
-  view.setUint32(28, 2 * sampleRate, true);
-  view.setUint16(32, 2, true);
+  view.setUint32(28, each * sampleRate, true);
+  view.setUint16(32, each, true);
   view.setUint16(34, 16, true);
   name(36, 'data');
-  view.setUint32(40, 2 * samples.length, true);
-  samples.forEach((value, index) =>
-    view.setInt16(44 + 2 * index, Math.round(Math.max(-1, Math.min(1, value)) * 32_767), true),
+  view.setUint32(40, each * samples.length, true);
+  sides.forEach((side, place) =>
+    samples.forEach((_, index) =>
+      view.setInt16(
+        44 + each * index + 2 * place,
+        Math.round(Math.max(-1, Math.min(1, side[index] ?? 0)) * 32_767),
+        true,
+      ),
+    ),
   );
   return bytes;
 };

@@ -20,7 +20,8 @@ export const SOUNDS = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/mpeg', 'au
 export interface JudgementForm {
   readonly engine: number;
   readonly headline: string;
-  readonly judgement: object;
+  /** As JSON text: it is kept as it is. */
+  readonly judgement: string;
 }
 
 /** A take that is to be kept: its sound comes after it, in parts. */
@@ -47,5 +48,5 @@ export const takeSchema = Joi.object<TakeForm>({
 export const judgementSchema = Joi.object<JudgementForm>({
   engine: Joi.number().integer().min(1).max(100_000).required(),
   headline: words(300).min(1).required(),
-  judgement: Joi.object().unknown().required(),
+  judgement: words(TAKE_LIMITS.judgement).min(2).required(),
 });

@@ -104,7 +104,6 @@ export class TakesService {
   /** Another judgement of a take; what an earlier engine said stays beside it. */
   async judge(principal: Principal, id: string, form: JudgementForm): Promise<Take> {
     const scope = this.studios.for(principal);
-    if (JSON.stringify(form.judgement).length > TAKE_LIMITS.judgement) throw wrong('The judgement is too long.');
     return scope.transaction(async (inside) => {
       const take = orNotFound(await this.takes.find(inside, checkedId(id)));
       const { engine, headline, judgement } = take;
@@ -113,7 +112,7 @@ export class TakesService {
         ...before.map((): JudgementForm => ({
           engine: engine as number,
           headline: headline as string,
-          judgement: judgement as object,
+          judgement: judgement as string,
         })),
         ...take.earlier,
       ].slice(0, EARLIER);

@@ -24,7 +24,7 @@ export interface TakeLine {
 export interface Take extends TakeLine {
   readonly pattern: Pattern;
   readonly hand: Hand | null;
-  readonly judgement: object | null;
+  readonly judgement: string | null;
   /** What earlier engines said. */
   readonly earlier: readonly JudgementForm[];
 }
@@ -150,7 +150,7 @@ export class TakesStore {
     const [kept] = (await scope
       .rows('takes')
       .where({ id })
-      .update({ engine, headline, judgement: JSON.stringify(judgement), earlier: JSON.stringify(earlier) })
+      .update({ engine, headline, judgement, earlier: JSON.stringify(earlier) })
       .returning([...WHOLE])) as readonly Take[];
     return kept;
   }

@@ -26,6 +26,7 @@ const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
 const Desk = lazy(() => import('../students/Desk.tsx'));
 const StudentSheet = lazy(() => import('../sheet/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
+const TakePage = lazy(() => import('../takes/TakePage.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -59,6 +60,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/students', Students],
   ['/students/:id', StudentPage],
   ['/students/:id/sheet', StudentSheet],
+  ['/takes/:id', TakePage],
   ['/set-up/*', SetUp],
 ];
 

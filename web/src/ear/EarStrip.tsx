@@ -11,10 +11,12 @@ interface StripProps {
   readonly asked: number | null;
   /** Takes the last count by ear for the other one. */
   readonly correct: (to: 'clean' | 'slipped') => void;
+  /** Whether what is heard can be recorded here. */
+  readonly keeps?: boolean;
 }
 
 /** What is heard while it listens: how loud, what the last time through was, and the press that corrects it. */
-export const EarStrip = ({ ear, asked, correct }: StripProps) => {
+export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
   const [corrected, setCorrected] = useState<LiveEvent | null>(null);
   const counted = ear.last && countOf(ear.last, asked);
   const other = counted === 'clean' ? 'slipped' : 'clean';
@@ -45,7 +47,7 @@ export const EarStrip = ({ ear, asked, correct }: StripProps) => {
           {other === 'slipped' ? 'It slipped' : 'It was clean'}
         </button>
       )}
-      <small>The sound stays on this device.</small>
+      <small>The sound stays on this device{keeps && ', unless you record it'}.</small>
     </div>
   );
 };

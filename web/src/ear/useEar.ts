@@ -19,6 +19,8 @@ export interface EarState {
 export interface Ear extends EarState {
   readonly start: () => void;
   readonly stop: () => void;
+  /** The microphone while it listens. */
+  readonly microphone: () => MediaStream | null;
 }
 
 interface Running {
@@ -117,5 +119,5 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
     running.current?.worker.postMessage(told);
   }, [figure]);
   useEffect(() => () => void (running.current && end(running.current)), []);
-  return { ...state, start: () => void start(), stop };
+  return { ...state, start: () => void start(), stop, microphone: () => running.current?.stream ?? null };
 };

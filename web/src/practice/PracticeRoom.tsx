@@ -15,6 +15,7 @@ import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
+import { KeepTake } from './KeepTake.tsx';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
 import { usePreferences } from './usePreferences.ts';
 import { risenTempo, useRounds } from './rise.ts';
@@ -271,7 +272,15 @@ const Session = (props: SessionProps) => {
         {atHand.gate === 0 ? <span className="room-streak">Done?</span> : <Streak atHand={atHand} />}
         <small>{atHand.gate === 0 ? 'press when it is so' : 'press: clean'}</small>
       </button>
-      <EarStrip ear={ear} asked={atHand.tempo} correct={correct} />
+      <EarStrip ear={ear} asked={atHand.tempo} correct={correct} keeps />
+      <KeepTake
+        ear={ear}
+        token={room.token}
+        name={item.name}
+        assignment={item.id}
+        pattern={atHand.pattern}
+        hand={item.plan.hand}
+      />
       <Tools atHand={atHand} playing={playing} ear={ear} say={say} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">

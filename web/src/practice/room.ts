@@ -78,7 +78,7 @@ export class Room {
   private sending = false;
   private timer: ReturnType<typeof setInterval> | undefined;
 
-  constructor(private readonly token: string) {}
+  constructor(readonly token: string) {}
 
   private readonly onOnline = (): void => void this.send();
 

@@ -17,6 +17,7 @@ import { SetDialog } from './SetDialog.tsx';
 import { SetOfDrills } from './SetOfDrills.tsx';
 import { SittingPlan } from './SittingPlan.tsx';
 import { StudentHead } from './StudentHead.tsx';
+import { Takes } from './Takes.tsx';
 
 const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   started: 'began',
@@ -151,6 +152,7 @@ const Page = ({ student }: { readonly student: Student }) => {
               <p className="student-notes">{student.about.notes}</p>
             </section>
           )}
+          <Takes studentId={student.id} />
           <Log student={student} items={items} />
         </div>
       </div>

@@ -19,7 +19,7 @@ const WIDER = 3;
 
 interface PictureProps {
   readonly pattern: Pattern;
-  readonly hand: Hand;
+  readonly hand: Hand | undefined;
   readonly judgement: TakeJudgement;
 }
 

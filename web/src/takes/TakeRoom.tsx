@@ -1,39 +1,24 @@
 import './takes.scss';
-import {
-  PLAYERS,
-  TAKE,
-  playedPattern,
-  heardIn,
-  sentence,
-  takeHeadline,
-  writeWav,
-  type Hand,
-  type Pattern,
-  type Result,
-  type TakeJudgement,
-} from '@fleet-wren/core';
+import { PLAYERS, TAKE, writeWav, type Hand, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useBench } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { takeWorker } from '../workers/client.ts';
-import { Playback } from './Playback.tsx';
-import { DigitTable, TakePicture } from './TakePicture.tsx';
+import { Judged, type JudgedTake } from './Judged.tsx';
+import { PATIENCE, judged } from './judge.ts';
 import { ToLog } from './ToLog.tsx';
 import { decoded } from './sound.ts';
 import { useRecorder } from './useRecorder.ts';
-
-/** Milliseconds the judging of the longest take may last. */
-const PATIENCE = 60_000;
 
 /** A take: nothing yet, being heard, judged, or why it cannot be. */
 type Take =
   | { readonly kind: 'none' }
   | { readonly kind: 'listening' }
-  | { readonly kind: 'judged'; readonly sound: Blob; readonly pattern: Pattern; readonly judgement: TakeJudgement }
+  | { readonly kind: 'judged'; readonly take: JudgedTake }
   | { readonly kind: 'refused'; readonly why: string };
 
 const wavOf = (samples: Float32Array): Blob =>
@@ -43,13 +28,11 @@ const wavOf = (samples: Float32Array): Blob =>
 const useTake = (pattern: Pattern, hand: Hand) => {
   const [take, setTake] = useState<Take>({ kind: 'none' });
   const judge = async (sound: Blob, samples: Float32Array): Promise<void> => {
-    const judged: Result<TakeJudgement> = await takeWorker.ask('judgeTake', [samples, pattern, hand], {
-      deadline: PATIENCE,
-    });
+    const verdict = await judged(samples, pattern, hand);
     setTake(
-      judged.ok
-        ? { kind: 'judged', sound, pattern, judgement: judged.value }
-        : { kind: 'refused', why: judged.problems.map(sentence).join(' ') },
+      verdict.ok
+        ? { kind: 'judged', take: { sound, pattern, hand, judgement: verdict.judgement } }
+        : { kind: 'refused', why: verdict.why },
     );
   };
   const guarded = (work: () => Promise<void>): void => {
@@ -137,37 +120,6 @@ const Sources = ({ bring, example }: Bring) => {
   );
 };
 
-const Judged = ({
-  sound,
-  pattern,
-  judgement,
-  patternId,
-  hand,
-}: Extract<Take, { kind: 'judged' }> & { readonly patternId: string; readonly hand: Hand }) => {
-  const each = useMemo(() => heardIn(playedPattern(pattern, hand).score).length, [pattern, hand]);
-  return (
-    <>
-      <div role="status">
-        <h2 className="take-headline">{takeHeadline(judgement)}</h2>
-      </div>
-      {judgement.findings.length === 0 && <p>Nothing stands out: even, in time, every stroke there.</p>}
-      <ul className="take-findings">
-        {judgement.findings.map((finding) => (
-          <li key={finding.sentence} className="finding finding-notable">
-            <b>{finding.sentence}</b> {finding.advice}
-          </li>
-        ))}
-      </ul>
-      <TakePicture pattern={pattern} hand={hand} judgement={judgement} />
-      <Playback sound={sound} judgement={judgement} each={each} />
-      <div className="take-columns">
-        <DigitTable judgement={judgement} />
-        <ToLog patternId={patternId} judgement={judgement} />
-      </div>
-    </>
-  );
-};
-
 /** A take of the pattern on the bench: recorded, opened or invented, heard against what is asked, said by digit. */
 const TakeRoom = () => {
   const pattern = useBench((state) => state.document);
@@ -200,7 +152,11 @@ const TakeRoom = () => {
           {take.why}
         </p>
       )}
-      {take.kind === 'judged' && <Judged {...take} patternId={id} hand={hand} />}
+      {take.kind === 'judged' && (
+        <Judged take={take.take}>
+          <ToLog patternId={id} take={take.take} />
+        </Judged>
+      )}
     </div>
   );
 };

@@ -1,27 +1,61 @@
 import { EVENT_LIMITS, takeHeadline, type TakeJudgement } from '@fleet-wren/core';
-import { Button, Form } from 'react-bootstrap';
 import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { useAssignmentLines, useTell } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
+import { keepJudgement, sendTake, useTakesChanged } from '../api/takes.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import type { JudgedTake } from './Judged.tsx';
 
 const summaryOf = (judgement: TakeJudgement): string =>
   [`${takeHeadline(judgement)}.`, ...judgement.findings.map(({ sentence }) => sentence)]
     .join(' ')
     .slice(0, EVENT_LIMITS.text);
 
-const ToLogOf = ({
-  studentId,
-  assignment,
-  name,
-  judgement,
-}: {
+interface OfStudent {
   readonly studentId: string;
   readonly assignment: string;
   readonly name: string;
-  readonly judgement: TakeJudgement;
-}) => {
+  readonly take: JudgedTake;
+}
+
+/** Keeps the take with its sound and what was heard, for its student’s page. */
+const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
+  const [share, setShare] = useState<number | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
+  const notice = useNotice();
+  const changed = useTakesChanged();
+  const { pattern, hand, sound, judgement } = take;
+  const keep = async (): Promise<void> => {
+    setShare(0);
+    const whose = { kind: 'student', id: studentId } as const;
+    const line = await sendTake(whose, { name: pattern.name, assignment, pattern, hand, sound }, setShare);
+    await keepJudgement(line.id, judgement);
+    setKept(line.id);
+    changed();
+    notice({ text: `It is kept with ${name}.` });
+  };
+  if (kept) return <Link to={`/takes/${kept}`}>Kept</Link>;
+  return (
+    <Button
+      size="sm"
+      variant="quiet"
+      disabled={share !== null}
+      onClick={() =>
+        void keep().catch((error: unknown) => {
+          setShare(null);
+          notice({ text: wordsOf(error) });
+        })
+      }
+    >
+      {share === null ? 'Keep it with its sound' : `Sending, ${Math.round(100 * share)} %`}
+    </Button>
+  );
+};
+
+const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent) => {
   const tell = useTell(studentId);
   const notice = useNotice();
   const write = (): void => {
@@ -44,8 +78,8 @@ const ToLogOf = ({
   );
 };
 
-/** Writes what was heard into the log of a student who practises this pattern. */
-export const ToLog = ({ patternId, judgement }: { readonly patternId: string; readonly judgement: TakeJudgement }) => {
+/** What a student who practises this pattern gets of a take: a line in the log, or the take itself. */
+export const ToLog = ({ patternId, take }: { readonly patternId: string; readonly take: JudgedTake }) => {
   const { data: lines = [] } = useAssignmentLines();
   const { data: students = [] } = useStudents();
   const own = lines.filter(({ sourceId, endedAt }) => sourceId === patternId && endedAt === null);
@@ -53,6 +87,8 @@ export const ToLog = ({ patternId, judgement }: { readonly patternId: string; re
   const line = own.find(({ id }) => id === chosen) ?? own[0];
   if (!line) return null;
   const nameOf = (id: string): string => students.find((student) => student.id === id)?.name ?? '';
+  const { studentId, id: assignment } = line;
+  const ofStudent: OfStudent = { studentId, assignment, name: nameOf(studentId), take };
   return (
     <div className="take-log">
       {own.length > 1 ? (
@@ -71,13 +107,8 @@ export const ToLog = ({ patternId, judgement }: { readonly patternId: string; re
       ) : (
         <span>{nameOf(line.studentId)}</span>
       )}
-      <ToLogOf
-        key={line.id}
-        studentId={line.studentId}
-        assignment={line.id}
-        name={nameOf(line.studentId)}
-        judgement={judgement}
-      />
+      <ToLogOf key={`log ${line.id}`} {...ofStudent} />
+      <Keep key={`keep ${line.id}`} {...ofStudent} />
     </div>
   );
 };

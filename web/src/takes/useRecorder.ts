@@ -62,7 +62,12 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
       recorder.start(1000);
       setState({ recording: true, level: 0, seconds: 0, trouble: null });
     } catch (error) {
-      setState({ recording: false, level: 0, seconds: 0, trouble: microphoneTrouble(error, 'open a recording instead') });
+      setState({
+        recording: false,
+        level: 0,
+        seconds: 0,
+        trouble: microphoneTrouble(error, 'open a recording instead'),
+      });
     }
   };
   useEffect(() => () => void (running.current && end(running.current)), []);

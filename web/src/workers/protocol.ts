@@ -123,7 +123,14 @@ export interface EngraveWork {
 /** What the listening worker does; it is started by takes alone. */
 export interface TakeWork {
   /** Judges a take of a pattern: samples at core's own rate. */
-  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: Hand) => Result<TakeJudgement>;
+  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: Hand | undefined) => Result<TakeJudgement>;
+  /** A take on the right and its score at its pulse on the left, as a sound file. */
+  readonly beside: (
+    samples: Float32Array,
+    pattern: Pattern,
+    hand: Hand | undefined,
+    heard: Pick<TakeJudgement['heard'], 'strokes' | 'cycles'>,
+  ) => Uint8Array;
   /** A take by an invented player, at core's own rate. */
   readonly play: (pattern: Pattern, player: string, seed: number) => Float32Array;
 }

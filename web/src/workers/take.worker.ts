@@ -1,4 +1,4 @@
-import { PLAYERS, TAKE, judgePatternTake, playPattern } from '@fleet-wren/core';
+import { PLAYERS, TAKE, judgePatternTake, playPattern, scoreBeside, writeWav } from '@fleet-wren/core';
 import type { TakeWork } from './protocol.ts';
 import { serve, type Scope } from './serve.ts';
 
@@ -7,6 +7,8 @@ const CYCLES = 8;
 
 const work: TakeWork = {
   judgeTake: (samples, pattern, hand) => judgePatternTake(samples, pattern, hand),
+  beside: (samples, pattern, hand, heard) =>
+    writeWav({ samples: scoreBeside(pattern, hand, heard, samples.length), sampleRate: TAKE.sampleRate }, samples),
   play: (pattern, player, seed) =>
     playPattern(pattern, PLAYERS[player], { cycles: CYCLES, seed, sampleRate: TAKE.sampleRate }),
 };

@@ -17,7 +17,8 @@ const takes = async (db: Knex): Promise<void> => {
     table.jsonb('hand');
     table.integer('engine');
     table.text('headline');
-    table.jsonb('judgement');
+    // Whatever the engine said: read by whoever asked for it, never here.
+    table.text('judgement');
     // What an earlier engine said of it.
     table.jsonb('earlier').notNullable().defaultTo('[]');
     table.timestamp('created_at', { precision: 3 }).notNullable().defaultTo(db.fn.now(3));

@@ -1,0 +1,43 @@
+import { seededRandom } from '../sound/index.ts';
+import type { Hand } from '../fingering/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import { askedOf } from './asked.ts';
+import { TAKE } from './estimates.ts';
+import type { HeardTake } from './heard.ts';
+import { playedPattern } from './of-pattern.ts';
+import type { PlayedStroke } from './player.ts';
+import { renderTake } from './render.ts';
+
+/** How loud the score is beside a take, 0 to 1. */
+const LOUDNESS = 0.5;
+
+/**
+ * The sound of what was asked, at the pulse of a take, as long as that is: what a player would have to play to be wholly even.
+ * Samples at `TAKE.sampleRate` a second.
+ * @example
+ * scoreBeside(valueOrThrow(readFigure('5 3 2 3')).pattern, undefined, { strokes: [], cycles: 0 }, 2000).length // => 2000
+ */
+export const scoreBeside = (
+  pattern: Pattern,
+  hand: Hand | undefined,
+  { strokes: heard, cycles }: Pick<HeardTake, 'strokes' | 'cycles'>,
+  length: number,
+): Float32Array => {
+  const { score, digits } = playedPattern(pattern, hand);
+  const { strokes } = askedOf(score, digits, cycles);
+  const played = heard.flatMap(({ asked, pulse }): readonly PlayedStroke[] => {
+    const stroke = strokes[asked];
+    if (!stroke) return [];
+    const { string, pitch, digit } = stroke;
+    return [{ at: pulse, string, pitch, digit, asked, what: 'as asked', loudness: LOUDNESS }];
+  });
+  const performance = {
+    strokes: [...played].sort((a, b) => a.at - b.at),
+    missed: [],
+    seconds: length / TAKE.sampleRate,
+  };
+  const sound = renderTake(performance, { sampleRate: TAKE.sampleRate, random: seededRandom(1) });
+  const whole = new Float32Array(length);
+  whole.set(sound.subarray(0, length));
+  return whole;
+};

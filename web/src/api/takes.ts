@@ -1,0 +1,165 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { ask, failureOf } from './client.ts';
+
+/** A take that is kept, as a list shows it. */
+export interface TakeLine {
+  readonly id: string;
+  readonly studentId: string;
+  readonly assignment: string | null;
+  readonly name: string;
+  readonly mime: string;
+  readonly bytes: number;
+  readonly by: 'teacher' | 'student';
+  readonly engine: number | null;
+  readonly headline: string | null;
+  readonly createdAt: string;
+  readonly completeAt: string | null;
+}
+
+/** A take with what it is judged against, and what was said of it. */
+export interface KeptTake extends TakeLine {
+  readonly pattern: Pattern;
+  readonly hand: Hand | null;
+  readonly judgement: TakeJudgement | null;
+  readonly earlier: readonly { readonly engine: number; readonly headline: string }[];
+}
+
+interface Coming extends TakeLine {
+  readonly part: number;
+  readonly parts: readonly number[];
+}
+
+/** A take that is to be kept. */
+export interface TakeToKeep {
+  readonly name: string;
+  readonly assignment: string | null;
+  readonly pattern: Pattern;
+  readonly hand?: Hand;
+  readonly sound: Blob;
+}
+
+/** Whose takes it goes to: a student's of the signed-in studio, or those of whoever holds a link. */
+export type Whose =
+  { readonly kind: 'student'; readonly id: string } | { readonly kind: 'room'; readonly token: string };
+
+const KEY = ['takes'] as const;
+
+export const useTakes = (studentId: string) =>
+  useQuery({
+    queryKey: [...KEY, 'of', studentId],
+    queryFn: () => ask<readonly TakeLine[]>('GET', `/students/${studentId}/takes`),
+  });
+
+export const useKeptTake = (id: string) =>
+  useQuery({
+    queryKey: [...KEY, id],
+    queryFn: async () => readTake(await ask<Answered>('GET', `/takes/${id}`)),
+    retry: false,
+  });
+
+/** Tries of a part before it is given up, and milliseconds between them. */
+const TRIES = { most: 4, wait: 1500 } as const;
+
+const patiently = async <T>(work: () => Promise<T>): Promise<T> => {
+  for (let tried = 1; ; tried += 1)
+    try {
+      return await work();
+    } catch (error) {
+      if (tried === TRIES.most) throw error;
+      await new Promise((resolve) => setTimeout(resolve, TRIES.wait));
+    }
+};
+
+/** The kind of a sound, without what the browser says of its packing. */
+const mimeOf = ({ type }: Blob): string => {
+  const [kind = ''] = type.split(';');
+  return kind === 'audio/x-wav' || kind === 'audio/wave' ? 'audio/wav' : kind;
+};
+
+const headersFor = (whose: Whose): Record<string, string> =>
+  whose.kind === 'room' ? { 'x-practice-link': whose.token } : {};
+
+const sendPart = async (whose: Whose, { id, part }: Coming, number: number, sound: Blob): Promise<void> => {
+  const path = whose.kind === 'room' ? `/api/practice/takes/${id}` : `/api/takes/${id}`;
+  const response = await fetch(`${path}/parts/${number}`, {
+    method: 'PUT',
+    headers: { ...headersFor(whose), 'content-type': 'application/octet-stream' },
+    body: sound.slice(number * part, (number + 1) * part, 'application/octet-stream'),
+  });
+  if (!response.ok) throw failureOf(await response.json().catch(() => undefined));
+};
+
+/**
+ * Keeps a take: first what it is, then its sound part by part. What broke off goes on where it was. `told` hears how much has
+ * arrived, 0 to 1.
+ */
+export const sendTake = async (
+  whose: Whose,
+  { sound, ...about }: TakeToKeep,
+  told: (share: number) => void,
+): Promise<TakeLine> => {
+  const path = whose.kind === 'room' ? '/practice/takes' : `/students/${whose.id}/takes`;
+  const form = { ...about, mime: mimeOf(sound), bytes: sound.size };
+  const headers = { ...headersFor(whose), 'content-type': 'application/json' };
+  const coming = await ask<Coming>('POST', path, form, { headers });
+  const count = Math.ceil(sound.size / coming.part);
+  for (let number = 0; number < count; number += 1) {
+    await patiently(() => sendPart(whose, coming, number, sound));
+    told((number + 1) / count);
+  }
+  return coming;
+};
+
+/** Bytes of a sound that are fetched at a time. */
+const STRETCH = 1_000_000;
+
+/** The sound of a take, stretch by stretch; what broke off goes on where it was. */
+export const soundOf = async ({ id, bytes, mime }: TakeLine, told: (share: number) => void): Promise<Blob> => {
+  const pieces: Blob[] = [];
+  for (let from = 0; from < bytes; from += STRETCH) {
+    const range = `bytes=${from}-${Math.min(bytes, from + STRETCH) - 1}`;
+    pieces.push(
+      await patiently(async () => {
+        const response = await fetch(`/api/takes/${id}/sound`, { headers: { range } });
+        if (!response.ok) throw failureOf(await response.json().catch(() => undefined));
+        return response.blob();
+      }),
+    );
+    told(Math.min(1, (from + STRETCH) / bytes));
+  }
+  return new Blob(pieces, { type: mime });
+};
+
+/** What is kept of a judgement: times to a tenth of a millisecond are plenty. */
+const rounded = (judgement: TakeJudgement): string =>
+  JSON.stringify(judgement, (_key, value: unknown) =>
+    typeof value === 'number' ? Math.round(value * 10_000) / 10_000 : value,
+  );
+
+type Answered = Omit<KeptTake, 'judgement'> & { readonly judgement: string | null };
+
+const readTake = ({ judgement, ...take }: Answered): KeptTake => ({
+  ...take,
+  judgement: judgement === null ? null : (JSON.parse(judgement) as TakeJudgement),
+});
+
+/** Writes down what was heard in a take. */
+export const keepJudgement = (id: string, judgement: TakeJudgement): Promise<unknown> =>
+  ask('PUT', `/takes/${id}/judgement`, {
+    engine: judgement.engine,
+    headline: takeHeadline(judgement),
+    judgement: rounded(judgement),
+  });
+
+/** Forgets what lists of takes show, after something of them changed. */
+export const useTakesChanged = () => {
+  const client = useQueryClient();
+  return useCallback(() => void client.invalidateQueries({ queryKey: KEY }), [client]);
+};
+
+export const useDropTake = () => {
+  const changed = useTakesChanged();
+  return useMutation({ mutationFn: (id: string) => ask<void>('DELETE', `/takes/${id}`), onSettled: changed });
+};

@@ -1,0 +1,86 @@
+import type { Hand, Pattern } from '@fleet-wren/core';
+import { useRef, useState } from 'react';
+import { wordsOf } from '../api/client.ts';
+import { sendTake } from '../api/takes.ts';
+import type { Ear } from '../ear/useEar.ts';
+import { LONGEST } from '../takes/sound.ts';
+
+/** A take on its way to the teacher: not begun, recorded, sent, there, or still here because it could not be sent. */
+type Keeping =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'recording' }
+  | { readonly kind: 'sending'; readonly share: number }
+  | { readonly kind: 'there' }
+  | { readonly kind: 'here'; readonly sound: Blob; readonly why: string };
+
+interface KeepProps {
+  readonly ear: Ear;
+  readonly token: string;
+  readonly name: string;
+  readonly assignment: string;
+  readonly pattern: Pattern;
+  readonly hand: Hand | undefined;
+}
+
+const useKeeping = ({ ear, token, name, assignment, pattern, hand }: KeepProps) => {
+  const [keeping, setKeeping] = useState<Keeping>({ kind: 'none' });
+  const recorder = useRef<MediaRecorder | null>(null);
+  const send = (sound: Blob): void => {
+    setKeeping({ kind: 'sending', share: 0 });
+    sendTake({ kind: 'room', token }, { name, assignment, pattern, hand, sound }, (share) =>
+      setKeeping({ kind: 'sending', share }),
+    ).then(
+      () => setKeeping({ kind: 'there' }),
+      (error: unknown) => setKeeping({ kind: 'here', sound, why: wordsOf(error) }),
+    );
+  };
+  const record = (): void => {
+    const stream = ear.microphone();
+    if (!stream) return;
+    const one = new MediaRecorder(stream);
+    const parts: Blob[] = [];
+    one.ondataavailable = ({ data }) => void parts.push(data);
+    one.onstop = () => send(new Blob(parts, { type: one.mimeType }));
+    one.start(1000);
+    setTimeout(() => one.state === 'recording' && one.stop(), LONGEST * 1000);
+    recorder.current = one;
+    setKeeping({ kind: 'recording' });
+  };
+  const stop = (): void => recorder.current?.stop();
+  return { keeping, record, stop, send };
+};
+
+/** Records what is played while the room listens, for the teacher to hear: only when the student says so. */
+export const KeepTake = (props: KeepProps) => {
+  const { keeping, record, stop, send } = useKeeping(props);
+  if (keeping.kind === 'here')
+    return (
+      <p className="room-keep" role="alert">
+        {keeping.why}{' '}
+        <button type="button" onClick={() => send(keeping.sound)}>
+          Send it again
+        </button>
+      </p>
+    );
+  if (keeping.kind === 'sending')
+    return (
+      <p className="room-keep" role="status">
+        On its way to your teacher, {Math.round(100 * keeping.share)} %
+      </p>
+    );
+  if (!props.ear.on && keeping.kind !== 'recording') return null;
+  return (
+    <p className="room-keep">
+      {keeping.kind === 'recording' ? (
+        <button type="button" onClick={stop}>
+          Stop and send it
+        </button>
+      ) : (
+        <button type="button" onClick={record}>
+          Record it for your teacher
+        </button>
+      )}
+      {keeping.kind === 'there' && <span role="status">Your teacher has it.</span>}
+    </p>
+  );
+};

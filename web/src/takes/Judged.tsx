@@ -1,0 +1,45 @@
+import { heardIn, playedPattern, takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { useMemo, type ReactNode } from 'react';
+import { Playback } from './Playback.tsx';
+import { DigitTable, TakePicture } from './TakePicture.tsx';
+
+/** A take that is judged, with its sound. */
+export interface JudgedTake {
+  readonly sound: Blob;
+  readonly pattern: Pattern;
+  readonly hand: Hand | undefined;
+  readonly judgement: TakeJudgement;
+}
+
+interface JudgedProps {
+  readonly take: JudgedTake;
+  /** What can be done with it. */
+  readonly children?: ReactNode;
+}
+
+/** What was heard in a take: in a line, in sentences, stroke by stroke, by digit, and to be heard itself. */
+export const Judged = ({ take, children }: JudgedProps) => {
+  const { pattern, hand, judgement } = take;
+  const each = useMemo(() => heardIn(playedPattern(pattern, hand).score).length, [pattern, hand]);
+  return (
+    <>
+      <div role="status">
+        <h2 className="take-headline">{takeHeadline(judgement)}</h2>
+      </div>
+      {judgement.findings.length === 0 && <p>Nothing stands out: even, in time, every stroke there.</p>}
+      <ul className="take-findings">
+        {judgement.findings.map((finding) => (
+          <li key={finding.sentence} className="finding finding-notable">
+            <b>{finding.sentence}</b> {finding.advice}
+          </li>
+        ))}
+      </ul>
+      <TakePicture pattern={pattern} hand={hand} judgement={judgement} />
+      <Playback take={take} each={each} />
+      <div className="take-columns">
+        <DigitTable judgement={judgement} />
+        {children}
+      </div>
+    </>
+  );
+};

@@ -1,0 +1,122 @@
+import './takes.scss';
+import { TAKE_ENGINE, type TakeJudgement } from '@fleet-wren/core';
+import { format } from 'date-fns/format';
+import { ArrowLeft } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useStudent } from '../api/students.ts';
+import { keepJudgement, soundOf, useDropTake, useKeptTake, useTakesChanged, type KeptTake } from '../api/takes.ts';
+import { Compared } from './Compared.tsx';
+import { Judged } from './Judged.tsx';
+import { judged } from './judge.ts';
+import { decoded } from './sound.ts';
+
+type Opened =
+  | { readonly kind: 'coming'; readonly share: number }
+  | { readonly kind: 'listening' }
+  | { readonly kind: 'open'; readonly sound: Blob; readonly judgement: TakeJudgement }
+  | { readonly kind: 'refused'; readonly why: string };
+
+/** What was heard by the engine there is now: as it is kept, or listened to anew and kept. */
+const heardNow = async (take: KeptTake, sound: Blob, judging: () => void): Promise<Opened> => {
+  if (take.judgement && take.engine === TAKE_ENGINE) return { kind: 'open', sound, judgement: take.judgement };
+  judging();
+  const verdict = await judged(await decoded(sound), take.pattern, take.hand ?? undefined);
+  if (!verdict.ok) return { kind: 'refused', why: verdict.why };
+  await keepJudgement(take.id, verdict.judgement);
+  return { kind: 'open', sound, judgement: verdict.judgement };
+};
+
+/** Opens a take once: its sound, and what is heard in it by the engine there is now. */
+const useOpened = (kept: KeptTake): Opened => {
+  const [take] = useState(kept);
+  const [opened, setOpened] = useState<Opened>({ kind: 'coming', share: 0 });
+  const changed = useTakesChanged();
+  useEffect(() => {
+    let gone = false;
+    const tell = (next: Opened): void => void (gone || setOpened(next));
+    const open = async (): Promise<void> => {
+      const sound = await soundOf(take, (share) => tell({ kind: 'coming', share }));
+      tell(await heardNow(take, sound, () => tell({ kind: 'listening' })));
+      if (take.engine !== TAKE_ENGINE) changed();
+    };
+    open().catch((error: unknown) => tell({ kind: 'refused', why: wordsOf(error) }));
+    return () => {
+      gone = true;
+    };
+  }, [take, changed]);
+  return opened;
+};
+
+const Waiting = ({ opened }: { readonly opened: Opened }) => {
+  if (opened.kind === 'refused')
+    return (
+      <p className="finding finding-trouble" role="alert">
+        {opened.why}
+      </p>
+    );
+  return (
+    <p className="take-empty" role="status">
+      {opened.kind === 'coming' ? `The sound comes, ${Math.round(100 * opened.share)} %` : 'Listening to it …'}
+    </p>
+  );
+};
+
+const Page = ({ take }: { readonly take: KeptTake }) => {
+  const opened = useOpened(take);
+  const { data: student } = useStudent(take.studentId);
+  const drop = useDropTake();
+  const navigate = useNavigate();
+  const remove = (): void => drop.mutate(take.id, { onSuccess: () => void navigate(`/students/${take.studentId}`) });
+  return (
+    <div className="page takes">
+      <header className="takes-head">
+        <Link to={`/students/${take.studentId}`} className="back-link">
+          <ArrowLeft size={16} aria-hidden /> {student?.name}
+        </Link>
+        <h1>{take.name}</h1>
+        <span className="text-soft">
+          a take of {format(new Date(take.createdAt), 'd MMMM, HH:mm')}
+          {take.by === 'student' && ', kept by the student'}
+        </span>
+      </header>
+      {opened.kind === 'open' ? (
+        <Judged
+          take={{
+            sound: opened.sound,
+            pattern: take.pattern,
+            hand: take.hand ?? undefined,
+            judgement: opened.judgement,
+          }}
+        >
+          <div className="take-ways">
+            <Compared take={take} judgement={opened.judgement} />
+            {take.earlier.map(({ engine, headline }) => (
+              <p key={engine} className="text-soft">
+                Heard before by an earlier ear: {headline}.
+              </p>
+            ))}
+            <Button size="sm" variant="plain" onClick={remove} disabled={drop.isPending}>
+              Delete this take
+            </Button>
+          </div>
+        </Judged>
+      ) : (
+        <Waiting opened={opened} />
+      )}
+    </div>
+  );
+};
+
+/** A take that is kept: heard again, judged again by a newer engine, compared with another. */
+const TakePage = () => {
+  const { id = '' } = useParams();
+  const take = useKeptTake(id);
+  if (take.isPending) return null;
+  if (take.isError) return <p className="page">{wordsOf(take.error)}</p>;
+  return <Page key={take.data.id} take={take.data} />;
+};
+
+export default TakePage;
