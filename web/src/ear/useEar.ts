@@ -7,6 +7,8 @@ import type { FromListener, ToListener } from './messages.ts';
 /** How listening stands. */
 export interface EarState {
   readonly on: boolean;
+  /** Whether the microphone is open. */
+  readonly open: boolean;
   /** 0 to 1. */
   readonly level: number;
   readonly check: SoundCheck['says'] | null;
@@ -29,7 +31,7 @@ interface Running {
   readonly stream: MediaStream;
 }
 
-const OFF: EarState = { on: false, level: 0, check: null, last: null, trouble: null };
+const OFF: EarState = { on: false, open: false, level: 0, check: null, last: null, trouble: null };
 
 const end = ({ worker, context, stream }: Running): void => {
   worker.terminate();
@@ -99,6 +101,7 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
       stream = await openMicrophone();
       const one = await begin(stream, pattern, hand);
       running.current = one;
+      setState((now) => ({ ...now, open: true }));
       one.worker.onmessage = said;
       one.worker.onerror = () => {
         stop();

@@ -68,7 +68,7 @@ export const KeepTake = (props: KeepProps) => {
         On its way to your teacher, {Math.round(100 * keeping.share)} %
       </p>
     );
-  if (!props.ear.on && keeping.kind !== 'recording') return null;
+  if (!props.ear.open && keeping.kind !== 'recording') return null;
   return (
     <p className="room-keep">
       {keeping.kind === 'recording' ? (
