@@ -39,11 +39,12 @@ const OTHERS: Readonly<Record<string, Other>> = {
     run: voicings,
   },
   take: {
-    summary: 'a recording judged against a pattern: wren take FILE.wav --against PATTERN [--tempo N]',
+    summary: 'a recording judged against a pattern: wren take FILE.wav|FILE.mid --against PATTERN [--tempo N]',
     run: take,
   },
   play: {
-    summary: 'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --out take.wav',
+    summary:
+      'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --out take.wav|take.mid',
     run: play,
   },
   learn: {

@@ -1,16 +1,21 @@
 import {
+  LARGEST_MIDI,
   LARGEST_SOUND,
   PLAYERS,
   STRIKER_NAMES,
   TAKE,
   failure,
+  judgePatternNotes,
   judgePatternTake,
+  notesOfPlayer,
   playPattern,
   problemsOfPattern,
+  readMidiPerformance,
   readWav,
   resampled,
   success,
   takeHeadline,
+  writeMidiPerformance,
   writeWav,
   type Pattern,
   type Result,
@@ -36,11 +41,15 @@ const wholeNumber = (text: string | undefined, usual: number): number | null => 
   return Number.isInteger(value) && value >= 0 && value <= 1_000_000 ? value : null;
 };
 
-/** A take by an invented player, as sound. */
+const isMidi = (file: string | undefined): boolean => /\.midi?$/i.test(file ?? '');
+
+/** A take by an invented player: as sound, or as a MIDI file where it is to go to one. */
 export const play = (file: string | undefined, options: Options): Result<Answer> => {
   const { as = 'steady', seed, cycles } = options;
   if (file === undefined)
-    return badUsage('Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav');
+    return badUsage(
+      'Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav|take.mid',
+    );
   const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
   if (!being) return badUsage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
   const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
@@ -48,6 +57,8 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
     return badUsage('--seed wants a whole number, --cycles one from 1 to 200.');
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
+  if (isMidi(options.out))
+    return success(writeMidiPerformance(notesOfPlayer(pattern.value, being, { cycles: times, seed: seeded })));
   const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
   return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
 };
@@ -67,18 +78,28 @@ const inWords = (judgement: TakeJudgement): string => {
   ].join('\n');
 };
 
-/** A recorded take judged against a pattern. */
-export const take = (file: string | undefined, options: Options): Result<Answer> => {
-  if (file === undefined || options.against === undefined)
-    return badUsage('Name a sound and a pattern: wren take FILE.wav --against PATTERN [--tempo N] [--json]');
-  const pattern = patternFor(options.against, options);
-  if (!pattern.ok) return pattern;
+const judgedSound = (file: string, pattern: Pattern): Result<TakeJudgement> => {
   const bytes = readBytes(file, LARGEST_SOUND);
   if (!bytes.ok) return bytes;
   const wav = readWav(bytes.value);
   if (!wav.ok) return wav;
-  const samples = resampled(wav.value.samples, wav.value.sampleRate, TAKE.sampleRate);
-  const judged = judgePatternTake(samples, pattern.value);
+  return judgePatternTake(resampled(wav.value.samples, wav.value.sampleRate, TAKE.sampleRate), pattern);
+};
+
+const judgedMidi = (file: string, pattern: Pattern): Result<TakeJudgement> => {
+  const bytes = readBytes(file, LARGEST_MIDI);
+  if (!bytes.ok) return bytes;
+  const notes = readMidiPerformance(bytes.value);
+  return notes.ok ? judgePatternNotes(notes.value, pattern) : notes;
+};
+
+/** A take, recorded as sound or MIDI, judged against a pattern. */
+export const take = (file: string | undefined, options: Options): Result<Answer> => {
+  if (file === undefined || options.against === undefined)
+    return badUsage('Name a sound and a pattern: wren take FILE.wav|FILE.mid --against PATTERN [--tempo N] [--json]');
+  const pattern = patternFor(options.against, options);
+  if (!pattern.ok) return pattern;
+  const judged = isMidi(file) ? judgedMidi(file, pattern.value) : judgedSound(file, pattern.value);
   if (!judged.ok) return judged;
   return success(options.json ? JSON.stringify(judged.value) : inWords(judged.value));
 };

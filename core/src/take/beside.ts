@@ -1,5 +1,6 @@
 import { seededRandom } from '../sound/index.ts';
 import type { Hand } from '../fingering/index.ts';
+import type { NotePlayed } from '../formats/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import { askedOf } from './asked.ts';
 import { TAKE } from './estimates.ts';
@@ -10,6 +11,26 @@ import { renderTake } from './render.ts';
 
 /** How loud the score is beside a take, 0 to 1. */
 const LOUDNESS = 0.5;
+
+/** Seconds after the last note. */
+const AFTER = 1.5;
+
+/**
+ * What notes sound like that came from a MIDI file or instrument, by the plucked string. Seconds, sorted.
+ * @example
+ * soundOfNotes([{ at: 0, pitch: 64, loudness: 0.5 }], 8000).length // => 12000
+ */
+export const soundOfNotes = (notes: readonly NotePlayed[], sampleRate: number): Float32Array => {
+  const strokes = notes.map((note): PlayedStroke => ({
+    ...note,
+    string: note.pitch,
+    digit: null,
+    asked: null,
+    what: 'as asked',
+  }));
+  const seconds = (notes.at(-1)?.at ?? 0) + AFTER;
+  return renderTake({ strokes, missed: [], seconds }, { sampleRate, random: seededRandom(1) });
+};
 
 /**
  * The sound of what was asked, at the pulse of a take, as long as that is: what a player would have to play to be wholly even.

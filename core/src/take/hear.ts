@@ -119,6 +119,13 @@ export const tell = (listened: Listened, cycles: number): Pick<HeardTake, 'strok
   return { strokes, extras: extrasIn(listened, strokes, used) };
 };
 
+/** A take as it was heard, once it is understood: how well it fits is known by its beginning. */
+export const finish = (listened: Listened, fit: number): HeardTake => {
+  const { asked } = listened.scene;
+  const cycles = heardCycles(asked, listened.pass.times);
+  return { ...tell(listened, cycles), fit, slower: slownessOf(asked, listened.pulse, cycles), cycles };
+};
+
 /**
  * Hears a take at `TAKE.sampleRate` samples a second against what was asked: every stroke with its time, or why there is none.
  * `innovation` is what `innovationOf` makes of the samples, where that is known.
@@ -133,11 +140,5 @@ export const hearTake = (
   const scene = sceneOf(asked);
   const understood = understandTwice(scene, innovation);
   const listened = refine(scene, understood, new PluckClock(plucksIn(samples)));
-  const cycles = heardCycles(asked, listened.pass.times);
-  return {
-    ...tell(listened, cycles),
-    fit: understood.start.score,
-    slower: slownessOf(asked, listened.pulse, cycles),
-    cycles,
-  };
+  return finish(listened, understood.start.score);
 };

@@ -3,14 +3,16 @@ export { PLAYERS, playAs, type Performance, type PlayedStroke, type PlayerBeing 
 export { inRecording, renderTake, type Recording } from './render.ts';
 export { Resampler, resampled } from './resample.ts';
 export { TAKE } from './estimates.ts';
+export { hearNotes } from './hear-notes.ts';
 export { hearTake } from './hear.ts';
 export { LIVE, LIVE_TEMPO, LiveEar, type LiveEvent } from './live.ts';
-export { scoreBeside } from './beside.ts';
+export { scoreBeside, soundOfNotes } from './beside.ts';
 export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
 export {
   TAKE_ENGINE,
   cyclesFor,
+  judgeNotes,
   judgeTake,
   type CycleInTake,
   type DigitInTake,
@@ -19,4 +21,11 @@ export {
 } from './verdict.ts';
 export { takeHeadline } from './headline.ts';
 export { LARGEST_SOUND, readWav, writeWav, type Recorded } from './wav.ts';
-export { judgePatternTake, playPattern, playedPattern, type PlayedPattern } from './of-pattern.ts';
+export {
+  judgePatternNotes,
+  judgePatternTake,
+  notesOfPlayer,
+  playPattern,
+  playedPattern,
+  type PlayedPattern,
+} from './of-pattern.ts';

@@ -1,14 +1,15 @@
 import { digitsInOrder, judge } from '../analysis/index.ts';
 import { failure, problem, type Result } from '../errors/index.ts';
+import type { NotePlayed } from '../formats/index.ts';
 import type { Hand } from '../fingering/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
 import { realise, type Score } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { askedOf } from './asked.ts';
 import { TAKE } from './estimates.ts';
-import { PLAYERS, playAs, type PlayerBeing } from './player.ts';
+import { PLAYERS, playAs, type PlayedStroke, type PlayerBeing } from './player.ts';
 import { renderTake } from './render.ts';
-import { cyclesFor, judgeTake, type TakeJudgement } from './verdict.ts';
+import { cyclesFor, judgeNotes, judgeTake, type TakeJudgement } from './verdict.ts';
 
 /** A pattern as a take of it goes: round and round, with the digits it is given. */
 export interface PlayedPattern {
@@ -38,6 +39,38 @@ export const judgePatternTake = (samples: Float32Array, pattern: Pattern, hand?:
   if (once.strokes.length === 0) return failure(problem('pattern-empty'));
   const cycles = cyclesFor(samples.length / TAKE.sampleRate, once.cycleSeconds);
   return judgeTake(samples, score, askedOf(score, digits, cycles));
+};
+
+/**
+ * A take of a pattern that came as notes, judged: as many times through as there are in it. Errors: `pattern-empty` and those of
+ * `judgeNotes`.
+ * @example
+ * judgePatternNotes([], valueOrThrow(readFigure('5 3 2 3')).pattern).ok // => false
+ */
+export const judgePatternNotes = (
+  notes: readonly NotePlayed[],
+  pattern: Pattern,
+  hand?: Hand,
+): Result<TakeJudgement> => {
+  const { score, digits } = playedPattern(pattern, hand);
+  const once = askedOf(score, digits, 1);
+  if (once.strokes.length === 0) return failure(problem('pattern-empty'));
+  const seconds = (notes.at(-1)?.at ?? 0) - (notes[0]?.at ?? 0);
+  return judgeNotes(notes, score, askedOf(score, digits, cyclesFor(seconds, once.cycleSeconds)));
+};
+
+/**
+ * What an invented player plays of a pattern, note by note.
+ * @example
+ * notesOfPlayer(valueOrThrow(readFigure('5 3 2 3')).pattern, PLAYERS.steady, { cycles: 2, seed: 1 }).length // => 8
+ */
+export const notesOfPlayer = (
+  pattern: Pattern,
+  being: PlayerBeing = PLAYERS.steady as PlayerBeing,
+  { cycles, seed }: { readonly cycles: number; readonly seed: number },
+): readonly PlayedStroke[] => {
+  const { score, digits } = playedPattern(pattern);
+  return playAs(askedOf(score, digits, cycles), being, seededRandom(seed)).strokes;
 };
 
 /**

@@ -1,9 +1,11 @@
 import { STRIKERS, STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
+import type { NotePlayed } from '../formats/index.ts';
 import { pitchClassName, pitchClassOf } from '../instrument/index.ts';
 import { placeIn, type Score } from '../score/index.ts';
 import type { Asked, AskedStroke } from './asked.ts';
 import { TAKE } from './estimates.ts';
+import { hearNotes } from './hear-notes.ts';
 import { hearTake } from './hear.ts';
 import type { HeardStroke, HeardTake } from './heard.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
@@ -264,19 +266,8 @@ const refusal = ({ strokes }: Asked, innovation: Innovation): Result<never> | nu
   return failure(problem('take-tuned', { by: TONES[Math.abs(by)] ?? '', way: by > 0 ? 'higher' : 'lower' }));
 };
 
-/**
- * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
- * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
- * @example
- * judgeTake(new Float32Array(44100), realise(valueOrThrow(readFigure('5 3 2 3')).pattern), askedOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
- */
-export const judgeTake = (samples: Float32Array, score: Score, asked: Asked): Result<TakeJudgement> => {
-  const unfit = unfitSound(samples, asked);
-  if (unfit) return unfit;
-  const innovation = innovationOf(samples);
-  const refused = refusal(asked, innovation);
-  if (refused) return refused;
-  const heard = hearTake(samples, asked, innovation);
+/** What was heard of a take judged; refused where it does not fit. */
+const judgeHeard = (heard: HeardTake, score: Score, asked: Asked): Result<TakeJudgement> => {
   const told = heard.strokes.filter(({ what }) => what === 'as asked').length;
   const share = told / Math.max(1, heard.strokes.length);
   const doubtful = heard.fit < SAID.surely && share < SAID.mostly;
@@ -292,6 +283,29 @@ export const judgeTake = (samples: Float32Array, score: Score, asked: Asked): Re
     findings: findingsOf(now, digits),
     tempo: [asked.tempo / heard.slower[0], asked.tempo / heard.slower[1]],
   });
+};
+
+/**
+ * A take that came as notes, judged as one that came as sound is. Errors: `take-silent`, `take-does-not-fit`.
+ * @example
+ * judgeNotes([], realise(valueOrThrow(readFigure('5 3 2 3')).pattern), askedOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ */
+export const judgeNotes = (notes: readonly NotePlayed[], score: Score, asked: Asked): Result<TakeJudgement> =>
+  notes.length === 0 ? failure(problem('take-silent')) : judgeHeard(hearNotes(notes, asked), score, asked);
+
+/**
+ * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
+ * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
+ * @example
+ * judgeTake(new Float32Array(44100), realise(valueOrThrow(readFigure('5 3 2 3')).pattern), askedOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ */
+export const judgeTake = (samples: Float32Array, score: Score, asked: Asked): Result<TakeJudgement> => {
+  const unfit = unfitSound(samples, asked);
+  if (unfit) return unfit;
+  const innovation = innovationOf(samples);
+  const refused = refusal(asked, innovation);
+  if (refused) return refused;
+  return judgeHeard(hearTake(samples, asked, innovation), score, asked);
 };
 
 /**

@@ -1,5 +1,5 @@
 import './takes.scss';
-import { PLAYERS, TAKE, writeWav, type Hand, type Pattern } from '@fleet-wren/core';
+import { PLAYERS, TAKE, writeWav, type Hand, type NotePlayed, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -9,9 +9,10 @@ import { useBench } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { takeWorker } from '../workers/client.ts';
 import { Judged, type JudgedTake } from './Judged.tsx';
-import { PATIENCE, judged } from './judge.ts';
+import { PATIENCE, judged, judgedNotes } from './judge.ts';
 import { ToLog } from './ToLog.tsx';
 import { decoded } from './sound.ts';
+import { useInstrument } from './useInstrument.ts';
 import { useRecorder } from './useRecorder.ts';
 
 /** A take: nothing yet, being heard, judged, or why it cannot be. */
@@ -39,19 +40,30 @@ const useTake = (pattern: Pattern, hand: Hand) => {
     setTake({ kind: 'listening' });
     work().catch((error: unknown) => setTake({ kind: 'refused', why: wordsOf(error) }));
   };
-  const bring = (sound: Blob): void => guarded(async () => judge(sound, await decoded(sound)));
+  const bringNotes = (notes: Uint8Array | readonly NotePlayed[]): void =>
+    guarded(async () => {
+      const verdict = await judgedNotes(notes, pattern, hand);
+      if (!verdict.ok) return setTake({ kind: 'refused', why: verdict.why });
+      const file = await takeWorker.ask('notesSound', [notes], { deadline: PATIENCE });
+      const sound = new Blob([new Uint8Array(file)], { type: 'audio/wav' });
+      setTake({ kind: 'judged', take: { sound, pattern, hand, judgement: verdict.judgement } });
+    });
+  const bring = (sound: Blob, name = ''): void => {
+    if (/\.midi?$/i.test(name)) void sound.arrayBuffer().then((bytes) => bringNotes(new Uint8Array(bytes)));
+    else guarded(async () => judge(sound, await decoded(sound)));
+  };
   const example = (player: string, seed: number): void =>
     guarded(async () => {
       const samples = await takeWorker.ask('play', [pattern, player, seed], { deadline: PATIENCE });
       await judge(wavOf(samples), samples);
     });
-  return { take, bring, example };
+  return { take, bring, bringNotes, example };
 };
 
-type Bring = Pick<ReturnType<typeof useTake>, 'bring' | 'example'>;
+type Bring = Pick<ReturnType<typeof useTake>, 'bring' | 'bringNotes' | 'example'>;
 
 const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
-  const { recording, level, seconds, trouble, start, stop } = useRecorder(bring);
+  const { recording, level, seconds, trouble, start, stop } = useRecorder((sound) => bring(sound));
   return (
     <div className="take-microphone">
       {recording ? (
@@ -74,7 +86,19 @@ const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
   );
 };
 
-const Sources = ({ bring, example }: Bring) => {
+const MidiInstrument = ({ bringNotes }: Pick<Bring, 'bringNotes'>) => {
+  const { playing, notes, trouble, start, stop } = useInstrument(bringNotes);
+  return (
+    <>
+      <Button variant="quiet" onClick={playing ? stop : start}>
+        {playing ? `Stop after ${notes} notes` : 'MIDI instrument'}
+      </Button>
+      {trouble && <small className="take-trouble">{trouble}</small>}
+    </>
+  );
+};
+
+const Sources = ({ bring, bringNotes, example }: Bring) => {
   const [player, setPlayer] = useState('late-ring');
   const [seed, setSeed] = useState(1);
   return (
@@ -84,15 +108,16 @@ const Sources = ({ bring, example }: Bring) => {
         Open a recording
         <input
           type="file"
-          accept="audio/*,.wav"
+          accept="audio/*,.wav,.mid,.midi"
           className="visually-hidden"
           onChange={({ target }) => {
             const file = target.files?.[0];
-            if (file) bring(file);
+            if (file) bring(file, file.name);
             target.value = '';
           }}
         />
       </label>
+      <MidiInstrument bringNotes={bringNotes} />
       <span className="take-example">
         <Form.Select
           size="sm"
@@ -125,7 +150,7 @@ const TakeRoom = () => {
   const pattern = useBench((state) => state.document);
   const { hand } = useHand();
   const { id = '' } = useParams();
-  const { take, bring, example } = useTake(pattern, hand);
+  const { take, bring, bringNotes, example } = useTake(pattern, hand);
   return (
     <div className="page takes">
       <header className="takes-head">
@@ -135,7 +160,7 @@ const TakeRoom = () => {
         <h1>A take</h1>
         <span className="text-soft">asked at {pattern.tempo}</span>
       </header>
-      <Sources bring={bring} example={example} />
+      <Sources bring={bring} bringNotes={bringNotes} example={example} />
       {take.kind === 'none' && (
         <p className="take-empty">
           Play it round and round, four times or more. Each stroke is heard against what is asked: who comes early or

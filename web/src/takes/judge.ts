@@ -1,4 +1,4 @@
-import { sentence, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { sentence, type Hand, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
 import { takeWorker } from '../workers/client.ts';
 
 /** Milliseconds the judging of the longest take may last. */
@@ -8,10 +8,16 @@ export const PATIENCE = 60_000;
 export type Verdict =
   { readonly ok: true; readonly judgement: TakeJudgement } | { readonly ok: false; readonly why: string };
 
+const verdictOf = (result: Result<TakeJudgement>): Verdict =>
+  result.ok ? { ok: true, judgement: result.value } : { ok: false, why: result.problems.map(sentence).join(' ') };
+
 /** Judges a take in its worker. */
-export const judged = async (samples: Float32Array, pattern: Pattern, hand: Hand | undefined): Promise<Verdict> => {
-  const result = await takeWorker.ask('judgeTake', [samples, pattern, hand], { deadline: PATIENCE });
-  return result.ok
-    ? { ok: true, judgement: result.value }
-    : { ok: false, why: result.problems.map(sentence).join(' ') };
-};
+export const judged = async (samples: Float32Array, pattern: Pattern, hand: Hand | undefined): Promise<Verdict> =>
+  verdictOf(await takeWorker.ask('judgeTake', [samples, pattern, hand], { deadline: PATIENCE }));
+
+/** Judges a take that came as notes, from a file or an instrument, in its worker. */
+export const judgedNotes = async (
+  notes: Uint8Array | readonly NotePlayed[],
+  pattern: Pattern,
+  hand: Hand | undefined,
+): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeNotes', [notes, pattern, hand], { deadline: PATIENCE }));

@@ -21,6 +21,7 @@ import type {
   LearnRequest,
   LearntSchool,
   MadeSchool,
+  NotePlayed,
   Pattern,
   Problem,
   Result,
@@ -124,6 +125,14 @@ export interface EngraveWork {
 export interface TakeWork {
   /** Judges a take of a pattern: samples at core's own rate. */
   readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: Hand | undefined) => Result<TakeJudgement>;
+  /** Judges a take that came as notes: from a MIDI file as it is, or from an instrument. */
+  readonly judgeNotes: (
+    notes: Uint8Array | readonly NotePlayed[],
+    pattern: Pattern,
+    hand: Hand | undefined,
+  ) => Result<TakeJudgement>;
+  /** What a take that came as notes sounds like, as a sound file. */
+  readonly notesSound: (notes: Uint8Array | readonly NotePlayed[]) => Uint8Array;
   /** A take on the right and its score at its pulse on the left, as a sound file. */
   readonly beside: (
     samples: Float32Array,

@@ -1,12 +1,37 @@
-import { PLAYERS, TAKE, judgePatternTake, playPattern, scoreBeside, writeWav } from '@fleet-wren/core';
+import {
+  PLAYERS,
+  TAKE,
+  judgePatternNotes,
+  judgePatternTake,
+  playPattern,
+  readMidiPerformance,
+  scoreBeside,
+  soundOfNotes,
+  success,
+  writeWav,
+  type NotePlayed,
+  type Result,
+} from '@fleet-wren/core';
 import type { TakeWork } from './protocol.ts';
 import { serve, type Scope } from './serve.ts';
 
 /** Times through that an invented player plays. */
 const CYCLES = 8;
 
+const notesOf = (given: Uint8Array | readonly NotePlayed[]): Result<readonly NotePlayed[]> =>
+  given instanceof Uint8Array ? readMidiPerformance(given) : success(given);
+
 const work: TakeWork = {
   judgeTake: (samples, pattern, hand) => judgePatternTake(samples, pattern, hand),
+  judgeNotes: (given, pattern, hand) => {
+    const notes = notesOf(given);
+    return notes.ok ? judgePatternNotes(notes.value, pattern, hand) : notes;
+  },
+  notesSound: (given) => {
+    const notes = notesOf(given);
+    const sound = soundOfNotes(notes.ok ? notes.value : [], TAKE.sampleRate);
+    return writeWav({ samples: sound, sampleRate: TAKE.sampleRate });
+  },
   beside: (samples, pattern, hand, heard) =>
     writeWav({ samples: scoreBeside(pattern, hand, heard, samples.length), sampleRate: TAKE.sampleRate }, samples),
   play: (pattern, player, seed) =>

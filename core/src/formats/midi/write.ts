@@ -6,7 +6,7 @@ import type { ScoreWords } from '../words.ts';
 import { STRINGS_TEXT } from './parse.ts';
 
 /** One event of a track at a tick; events of one tick keep the order of `rank`. */
-interface TrackEvent {
+export interface TrackEvent {
   readonly at: number;
   readonly rank: number;
   readonly bytes: readonly number[];
@@ -32,7 +32,8 @@ const metaText = (kind: number, text: string): readonly number[] => {
   return [0xff, kind, ...variableLength(bytes.length), ...bytes];
 };
 
-const tempoMeta = (secondsPerTick: number): readonly number[] => [
+/** The message that says how long a tick lasts. */
+export const tempoMeta = (secondsPerTick: number): readonly number[] => [
   0xff,
   0x51,
   3,
@@ -104,6 +105,15 @@ const chunk = (name: string, body: readonly number[]): readonly number[] => [
   ...body,
 ];
 
+/** A file of one track (format 0); the track ends after its last event where it does not say so itself. */
+export const midiFile = (events: readonly TrackEvent[]): Uint8Array => {
+  const last = events.reduce((latest, { at }) => Math.max(latest, at), 0);
+  const ended = events.some(({ bytes }) => bytes[0] === 0xff && bytes[1] === 0x2f);
+  const track = trackBytes(ended ? events : [...events, { at: last, rank: 99, bytes: [0xff, 0x2f, 0] }]);
+  const header = [...bigEndian(0, 2), ...bigEndian(1, 2), ...bigEndian(TICKS_PER_QUARTER, 2)];
+  return Uint8Array.from([...chunk('MThd', header), ...chunk('MTrk', track)]);
+};
+
 /**
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
  * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again, at most to the end.
@@ -113,7 +123,7 @@ const chunk = (name: string, body: readonly number[]): readonly number[] => [
 export const writeMidi = (score: Score, said: ScoreWords = {}): Uint8Array => {
   const notes = noteEvents(score);
   const end: TrackEvent = { at: score.length, rank: 99, bytes: [0xff, 0x2f, 0] };
-  const track = trackBytes([
+  return midiFile([
     ...opening(score),
     ...tempoEvents(score),
     ...metreEvents(score),
@@ -121,6 +131,4 @@ export const writeMidi = (score: Score, said: ScoreWords = {}): Uint8Array => {
     ...notes,
     end,
   ]);
-  const header = [...bigEndian(0, 2), ...bigEndian(1, 2), ...bigEndian(TICKS_PER_QUARTER, 2)];
-  return Uint8Array.from([...chunk('MThd', header), ...chunk('MTrk', track)]);
 };

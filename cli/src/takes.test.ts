@@ -1,0 +1,73 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { wren } from './wren.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'wren-takes-'));
+const fileWith = (name: string, content: string | Uint8Array): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+describe('takes', () => {
+  const roll = (): string =>
+    fileWith(
+      'take-roll.json',
+      wren(['export', '--strings', '6 3 2 1 2 3', '--subdivision', '3', '--chord', 'Em', '--to', 'json'])
+        .output as string,
+    );
+  const played = (...more: readonly string[]): string => {
+    const { code, output } = wren(['play', roll(), '--seed', '7', '--cycles', '8', ...more]);
+    expect(code).toBe(0);
+    return fileWith(`take-${more.join('').replace(/\W/g, '')}.wav`, output as Uint8Array);
+  };
+
+  test('an invented player is heard again: who comes late is named', () => {
+    const { code, output } = wren(['take', played('--as', 'late-ring'), '--against', roll()]);
+    expect(code).toBe(0);
+    expect(output).toMatch(/8 of 8 times through clean/);
+    expect(output).toMatch(/The ring comes \d+ ms late/);
+  }, 30_000);
+
+  test('the same for machines', () => {
+    const { output } = wren(['take', played('--as', 'steady'), '--against', roll(), '--json']);
+    const { cycles, digits } = JSON.parse(output as string) as { cycles: unknown[]; digits: { striker: string }[] };
+    expect(cycles).toHaveLength(8);
+    expect(digits.map(({ striker }) => striker)).toEqual(['p', 'i', 'm', 'a']);
+  }, 30_000);
+
+  test('as a MIDI file too, played and judged', () => {
+    const { code, output } = wren(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--out', 'x.mid']);
+    expect(code).toBe(0);
+    const heard = wren(['take', fileWith('played.mid', output as Uint8Array), '--against', roll()]);
+    expect(heard.output).toMatch(/8 of 8 times through clean/);
+    expect(heard.output).toMatch(/The ring comes \d+ ms late/);
+    const text = wren([
+      'take',
+      fileWith('none.mid', new TextEncoder().encode('no notes here at all')),
+      '--against',
+      roll(),
+    ]);
+    expect([text.code, text.error]).toEqual([2, expect.stringMatching(/does not begin as a MIDI file/)]);
+  });
+
+  test('the same seed plays the same, to the byte', () => {
+    const once = wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output;
+    expect(wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output).toEqual(once);
+  });
+
+  test.each<[string, () => string[], RegExp]>([
+    ['nobody of that name', () => ['play', roll(), '--as', 'nobody'], /no player “nobody”.*late-ring/],
+    ['no number', () => ['play', roll(), '--cycles', 'many'], /wants a whole number/],
+    ['nothing to play', () => ['play'], /Name a pattern/],
+    ['nothing to judge against', () => ['take', 'x.wav'], /--against PATTERN/],
+    ['no sound', () => ['take', roll(), '--against', roll()], /no WAV file/],
+    ['no file', () => ['take', '/nowhere.wav', '--against', roll()], /ENOENT/],
+    ['a tempo that is none', () => ['take', 'x.wav', '--against', roll(), '--tempo', 'fast'], /tempo/i],
+  ])('%s is refused', (_what, args, words) => {
+    const { code, error } = wren(args());
+    expect(code).toBe(2);
+    expect(error).toMatch(words);
+  });
+});
