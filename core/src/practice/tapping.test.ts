@@ -34,6 +34,15 @@ describe('a run of taps', () => {
 });
 
 describe('a hand from taps', () => {
+  test('on the strings an able adult is whoever strikes as the engine supposes', () => {
+    const able = (['p', 'i', 'm', 'a'] as const).map((digit) => run([digit], HAND_TIMES[digit]));
+    const pairs = [run(['i', 'm'], HAND_TIMES.otherDigit), run(['m', 'a'], HAND_TIMES.middleThenRing)];
+    const { hand } = valueOrThrow(handFromTaps('own', 'Own', [...able, ...pairs], 'strings'));
+    for (const digit of ['p', 'i', 'm', 'a'] as const) expect(hand.scale[digit]).toBeCloseTo(1, 6);
+    expect(hand.times.otherDigit).toBeCloseTo(HAND_TIMES.otherDigit, 6);
+    expect(hand.times.middleThenRing).toBeCloseTo(HAND_TIMES.middleThenRing, 6);
+  });
+
   const run = (target: TapTarget, gap: number) => ({ target, taps: taps(gap, 24) });
 
   test('scales each digit by what it took against an able adult', () => {

@@ -77,10 +77,24 @@ export const TAPPED = {
   pair: { otherDigit: 0.085, middleThenRing: 0.095 },
 } as const;
 
-const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Striker, number>>> => {
+/** Where the taps of a test are made: on keys, a table or a screen, or on the strings themselves. */
+export type TappedOn = 'keys' | 'strings';
+
+/** Seconds between an able adult's strokes, by where they are made: on strings they are those the engine knows. */
+const REFERENCE: Readonly<
+  Record<
+    TappedOn,
+    Readonly<Record<Striker, number>> & { readonly pair: Readonly<Record<'otherDigit' | 'middleThenRing', number>> }
+  >
+> = {
+  keys: TAPPED,
+  strings: { ...HAND_TIMES, pair: HAND_TIMES },
+};
+
+const scalesOf = (measured: readonly Measured[], on: TappedOn): Readonly<Partial<Record<Striker, number>>> => {
   const found = measured
     .filter(isSingle)
-    .map(({ target, seconds }) => [target[0], within(seconds / TAPPED[target[0]], SCALE_RANGE)] as const);
+    .map(({ target, seconds }) => [target[0], within(seconds / REFERENCE[on][target[0]], SCALE_RANGE)] as const);
   const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.
@@ -91,6 +105,7 @@ const scalesOf = (measured: readonly Measured[]): Readonly<Partial<Record<Strike
 const pairTimes = (
   measured: readonly Measured[],
   scales: Readonly<Partial<Record<Striker, number>>>,
+  on: TappedOn,
 ): Readonly<Partial<Record<EstimateKey, number>>> => {
   const unscaled = measured
     .filter((run) => !isSingle(run))
@@ -100,9 +115,9 @@ const pairTimes = (
     }));
   const ring = unscaled.filter(({ target }) => target.includes('a')).map(({ seconds }) => seconds);
   const others = unscaled.filter(({ target }) => !target.includes('a')).map(({ seconds }) => seconds);
-  const bounded = (key: keyof typeof TAPPED.pair, values: readonly number[]) => {
+  const bounded = (key: 'otherDigit' | 'middleThenRing', values: readonly number[]) => {
     if (values.length === 0) return {};
-    const share = median(values) / TAPPED.pair[key];
+    const share = median(values) / REFERENCE[on].pair[key];
     return { [key]: HAND_TIMES[key] * Math.min(4, Math.max(0.5, share)) };
   };
   return { ...bounded('otherDigit', others), ...bounded('middleThenRing', ring) };
@@ -120,14 +135,19 @@ export interface TappedHand {
  * @example
  * handFromTaps('own', 'Own', []).ok // => false
  */
-export const handFromTaps = (key: string, name: string, runs: readonly TapRun[]): Result<TappedHand> => {
+export const handFromTaps = (
+  key: string,
+  name: string,
+  runs: readonly TapRun[],
+  on: TappedOn = 'keys',
+): Result<TappedHand> => {
   const read = runs.map((run) => ({ target: run.target, measure: measureTaps(run) }));
   const unusable = read.flatMap(({ measure }) => (measure.ok ? [] : measure.problems));
   const measured = read.flatMap(({ target, measure }): Measured[] =>
     measure.ok ? [{ target, seconds: measure.value.seconds }] : [],
   );
   if (!measured.some(isSingle)) return failure(...unusable);
-  const scale = scalesOf(measured);
-  const hand = makeHand({ key, name, scale, times: pairTimes(measured, scale) });
+  const scale = scalesOf(measured, on);
+  const hand = makeHand({ key, name, scale, times: pairTimes(measured, scale, on) });
   return hand.ok ? success({ hand: hand.value, unusable }) : hand;
 };

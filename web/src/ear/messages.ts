@@ -10,6 +10,8 @@ export type ToListener =
       /** Where the sound comes in. */
       readonly sound: MessagePort;
     }
+  /** Strokes of a tapping test, run by run. */
+  | { readonly kind: 'strokes'; readonly sampleRate: number; readonly sound: MessagePort }
   /** Another figure from now on. */
   | { readonly kind: 'figure'; readonly pattern: Pattern; readonly hand: Hand | undefined };
 
@@ -18,4 +20,7 @@ export type FromListener =
   | { readonly kind: 'heard'; readonly event: LiveEvent }
   /** The loudest of the last tenth of a second, 0 to 1. */
   | { readonly kind: 'level'; readonly level: number }
-  | { readonly kind: 'check'; readonly check: SoundCheck };
+  | { readonly kind: 'check'; readonly check: SoundCheck }
+  /** A run of the tapping test has begun; and when it is over, when the strings were struck in it. */
+  | { readonly kind: 'begun' }
+  | { readonly kind: 'strokes'; readonly at: readonly number[] };

@@ -25,7 +25,8 @@ export interface Ear extends EarState {
   readonly microphone: () => MediaStream | null;
 }
 
-interface Running {
+/** An open microphone with the worker that listens to it. */
+export interface Running {
   readonly worker: Worker;
   readonly context: AudioContext;
   readonly stream: MediaStream;
@@ -33,7 +34,8 @@ interface Running {
 
 const OFF: EarState = { on: false, open: false, level: 0, check: null, last: null, trouble: null };
 
-const end = ({ worker, context, stream }: Running): void => {
+/** Lets go of the microphone, and of what listened to it. */
+export const endEar = ({ worker, context, stream }: Running): void => {
   worker.terminate();
   closeMicrophone(stream);
   void context.close();
@@ -52,15 +54,18 @@ const contextFor = (stream: MediaStream): [AudioContext, MediaStreamAudioSourceN
   }
 };
 
-const begin = async (stream: MediaStream, pattern: Pattern, hand: Hand | undefined): Promise<Running> => {
+/** Opens a microphone into a worker; what the worker is told first is made of the rate and the port the sound comes by. */
+export const beginEar = async (
+  stream: MediaStream,
+  first: (sampleRate: number, sound: MessagePort) => ToListener,
+): Promise<Running> => {
   const [context, source] = contextFor(stream);
   await context.audioWorklet.addModule(captureUrl);
   const capture = new AudioWorkletNode(context, 'capture', { numberOfInputs: 1, numberOfOutputs: 1 });
   const worker = new Worker(new URL('../workers/ear.worker.ts', import.meta.url), { type: 'module' });
   const { port1, port2 } = new MessageChannel();
   capture.port.postMessage(port1, [port1]);
-  const told: ToListener = { kind: 'listen', pattern, hand, sampleRate: context.sampleRate, sound: port2 };
-  worker.postMessage(told, [port2]);
+  worker.postMessage(first(context.sampleRate, port2), [port2]);
   // What is not connected to an end is not heard by every browser; nothing comes out of it.
   source.connect(capture).connect(context.destination);
   await context.resume();
@@ -84,13 +89,14 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
     hearing.current = hear;
   });
   const stop = (): void => {
-    if (running.current) end(running.current);
+    if (running.current) endEar(running.current);
     running.current = null;
     setState(({ trouble }) => ({ ...OFF, trouble }));
   };
   const said = ({ data }: MessageEvent<FromListener>): void => {
     if (data.kind === 'level') return setState((now) => ({ ...now, level: data.level }));
     if (data.kind === 'check') return setState((now) => ({ ...now, check: data.check.says }));
+    if (data.kind !== 'heard') return;
     setState((now) => ({ ...now, last: data.event }));
     hearing.current(data.event);
   };
@@ -99,7 +105,7 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
     let stream: MediaStream | null = null;
     try {
       stream = await openMicrophone();
-      const one = await begin(stream, pattern, hand);
+      const one = await beginEar(stream, (sampleRate, sound) => ({ kind: 'listen', pattern, hand, sampleRate, sound }));
       running.current = one;
       setState((now) => ({ ...now, open: true }));
       one.worker.onmessage = said;
@@ -121,6 +127,6 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
     const told: ToListener = { kind: 'figure', ...wanted.current };
     running.current?.worker.postMessage(told);
   }, [figure]);
-  useEffect(() => () => void (running.current && end(running.current)), []);
+  useEffect(() => () => void (running.current && endEar(running.current)), []);
   return { ...state, start: () => void start(), stop, microphone: () => running.current?.stream ?? null };
 };

@@ -7,6 +7,7 @@ import {
   sentence,
   type TapRun,
   type TapTarget,
+  type TappedOn,
 } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -15,6 +16,7 @@ import { useStudents } from '../api/students.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Token } from '../parts/token/Token.tsx';
+import { useStrokes } from '../ear/useStrokes.ts';
 import { useTapping, type Tapping } from './useTapping.ts';
 
 /** The keys two digits tap on in turn; one digit may tap on any of them. */
@@ -94,13 +96,19 @@ const Done = ({ runs, again }: { readonly runs: readonly TapRun[]; readonly agai
   </ol>
 );
 
-const Keep = ({ runs, done }: { readonly runs: readonly TapRun[]; readonly done: () => void }) => {
+interface KeepProps {
+  readonly runs: readonly TapRun[];
+  readonly on: TappedOn;
+  readonly done: () => void;
+}
+
+const Keep = ({ runs, on, done }: KeepProps) => {
   const [name, setName] = useState('');
   const [studentId, setStudentId] = useState('');
   const students = useStudents().data ?? [];
   const keep = useKeepHand();
   const notice = useNotice();
-  const hand = handFromTaps('new', name || 'new hand', runs);
+  const hand = handFromTaps('new', name || 'new hand', runs, on);
   if (!hand.ok)
     return (
       <p className="finding finding-trouble">
@@ -139,11 +147,13 @@ const Keep = ({ runs, done }: { readonly runs: readonly TapRun[]; readonly done:
   );
 };
 
-/** The tapping test: each digit by itself, then pairs, five seconds each, on keys or a touch screen. */
+/** The tapping test: each digit by itself, then pairs, five seconds each, on keys, a touch screen or the guitar itself. */
 export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   const tapping = useTapping();
   useKeys(tapping);
-  const { run, taps, left, runs, tap, again } = tapping;
+  const { run, taps, left, runs, tap, begin, heard, again } = tapping;
+  const ear = useStrokes({ begun: begin, heard });
+  const on: TappedOn = ear.on ? 'strings' : 'keys';
   const target = TAP_RUNS[run];
   return (
     <section className="tapping" aria-label="Tapping test">
@@ -152,22 +162,35 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
           <h2>
             {run + 1} of {TAP_RUNS.length}: {nameOf(target)}
           </h2>
-          <p className="lead-in">
-            Tap {target.length > 1 ? 'in turn' : 'with it alone'} as fast as it goes evenly, for {TAP_SECONDS} seconds:
-            on the pad{target.length > 1 ? 's' : ''}, or with the key
-            {target.length > 1 ? 's F and J' : ' Space'}. The time starts with the first tap. Stop if anything hurts.
-          </p>
-          <Pads target={target} tap={tap} />
+          {ear.on ? (
+            <p className="lead-in">
+              Play {target.length > 1 ? 'in turn on two strings' : 'with it alone on one string'} as fast as it goes
+              evenly, for {TAP_SECONDS} seconds. The time starts with the first stroke. Stop if anything hurts.
+            </p>
+          ) : (
+            <p className="lead-in">
+              Tap {target.length > 1 ? 'in turn' : 'with it alone'} as fast as it goes evenly, for {TAP_SECONDS}{' '}
+              seconds: on the pad{target.length > 1 ? 's' : ''}, or with the key
+              {target.length > 1 ? 's F and J' : ' Space'}. The time starts with the first tap. Stop if anything hurts.
+            </p>
+          )}
+          {ear.on ? <Tokens target={target} size={72} /> : <Pads target={target} tap={tap} />}
           <div className="tap-clock" role="timer" aria-label="Time left">
             <span style={{ width: `${(100 * (taps ? left : TAP_SECONDS)) / TAP_SECONDS}%` }} />
           </div>
-          <p className="tap-count">{taps ? `${taps.length} taps` : 'Ready'}</p>
+          <p className="tap-count">{!taps ? 'Ready' : ear.on ? 'Listening …' : `${taps.length} taps`}</p>
         </>
       ) : (
         <h2>That is all</h2>
       )}
       <Done runs={runs} again={again} />
-      {!target && <Keep runs={runs} done={done} />}
+      {!target && <Keep runs={runs} on={on} done={done} />}
+      {runs.length === 0 && (
+        <Button variant="quiet" size="sm" onClick={ear.on ? ear.stop : ear.start}>
+          {ear.on ? 'On keys instead' : 'On the guitar, by listening'}
+        </Button>
+      )}
+      {ear.trouble && <p role="alert">{ear.trouble}</p>}
       <Button variant="plain" onClick={done}>
         Leave the test
       </Button>

@@ -18,6 +18,9 @@ export interface Tapping extends TappingState {
   readonly left: number;
   /** One tap, at a time in seconds. */
   readonly tap: (seconds: number) => void;
+  /** A run begins that is heard, not tapped: its strokes come when it is over. */
+  readonly begin: () => void;
+  readonly heard: (strokes: readonly number[]) => void;
   /** Goes back to a run to do it again. */
   readonly again: (run: number) => void;
 }
@@ -29,26 +32,36 @@ const secondsNow = (): number => performance.now() / 1000;
 
 /** Taps come quicker than the screen is drawn: they are gathered in a store, not in what is drawn. */
 const createTapping = () =>
-  createStore<TappingState & Pick<Tapping, 'tap' | 'again'> & { readonly finish: () => void }>((set, get) => ({
-    run: 0,
-    taps: null,
-    runs: [],
-    tap: (seconds) => {
-      const { run, taps } = get();
-      if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
-    },
-    finish: () => {
-      const { run, taps, runs } = get();
-      const target = TAP_RUNS[run];
-      if (target && taps) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
-    },
-    again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
-  }));
+  createStore<TappingState & Pick<Tapping, 'tap' | 'again' | 'begin' | 'heard'> & { readonly finish: () => void }>(
+    (set, get) => ({
+      run: 0,
+      taps: null,
+      runs: [],
+      tap: (seconds) => {
+        const { run, taps } = get();
+        if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
+      },
+      begin: () => {
+        if (get().run < TAP_RUNS.length) set({ taps: [] });
+      },
+      heard: (strokes) => {
+        const { run, runs } = get();
+        const target = TAP_RUNS[run];
+        if (target) set({ run: run + 1, taps: null, runs: [...runs, { target, taps: strokes }] });
+      },
+      finish: () => {
+        const { run, taps, runs } = get();
+        const target = TAP_RUNS[run];
+        if (target && taps && taps.length > 0) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
+      },
+      again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
+    }),
+  );
 
 /** A tapping test, run by run; the clock of a run starts with its first tap. */
 export const useTapping = (): Tapping => {
   const [store] = useState(createTapping);
-  const { run, taps, runs, tap, again, finish } = useStore(store);
+  const { run, taps, runs, tap, again, begin, heard, finish } = useStore(store);
   const [left, setLeft] = useState(TAP_SECONDS);
   const on = taps !== null;
   useEffect(() => {
@@ -61,5 +74,5 @@ export const useTapping = (): Tapping => {
     }, LOOK);
     return () => clearInterval(timer);
   }, [on, run, finish]);
-  return { run, taps, runs, left, tap, again };
+  return { run, taps, runs, left, tap, begin, heard, again };
 };

@@ -76,7 +76,7 @@ const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
         </Button>
       )}
       {recording && <meter aria-label="Level" min={0} max={1} low={0.05} high={0.95} optimum={0.5} value={level} />}
-      <small className="text-soft">The sound stays on this device.</small>
+      <small className="text-soft">The sound stays on this device, unless you keep it.</small>
       {trouble && (
         <p className="finding finding-trouble" role="alert">
           {trouble}

@@ -1,4 +1,14 @@
-import { LiveEar, Resampler, TAKE, checkSound, playedPattern, type Hand, type Pattern } from '@fleet-wren/core';
+import {
+  LiveEar,
+  Resampler,
+  TAKE,
+  TAP_SECONDS,
+  checkSound,
+  playedPattern,
+  strokesIn,
+  type Hand,
+  type Pattern,
+} from '@fleet-wren/core';
 import type { FromListener, ToListener } from '../ear/messages.ts';
 
 /** Seconds of sound that are checked at the beginning, and from one word on the level to the next. */
@@ -11,15 +21,19 @@ const earFor = (pattern: Pattern, hand: Hand | undefined): LiveEar => {
   return new LiveEar(score, digits);
 };
 
+const joined = (parts: readonly Float32Array[]): Float32Array => {
+  const all = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
+  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
+  return all;
+};
+
 /** Says how loud it is, and after some seconds whether it can be listened to. */
 const newGauge = (): ((samples: Float32Array) => void) => {
   let [loudest, since]: [number, number] = [0, 0];
   let parts: Float32Array[] = [];
   let seconds = 0;
   const check = (): void => {
-    const all = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
-    parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
-    say({ kind: 'check', check: checkSound(all) });
+    say({ kind: 'check', check: checkSound(joined(parts)) });
     parts = [];
     seconds = 0;
   };
@@ -48,7 +62,43 @@ const listenTo = (sound: MessagePort, sampleRate: number): void => {
   };
 };
 
+/** A run begins when it is so loud, and the next one after so many seconds. */
+const RUN = { loud: 0.02, rest: 1.5 } as const;
+
+/** Waits for a run of strokes to begin, and tells them when its time is over. */
+const newRuns = (): ((samples: Float32Array) => void) => {
+  let [parts, seconds, rest]: [Float32Array[], number, number] = [[], 0, RUN.rest];
+  const begin = (samples: Float32Array): void => {
+    if (rest > 0 || !samples.some((value) => Math.abs(value) > RUN.loud)) return;
+    say({ kind: 'begun' });
+    [parts, seconds] = [[samples], 0];
+  };
+  return (samples) => {
+    const passed = samples.length / TAKE.sampleRate;
+    if (parts.length === 0) {
+      rest -= passed;
+      return begin(samples);
+    }
+    parts.push(samples);
+    seconds += passed;
+    if (seconds < TAP_SECONDS) return;
+    say({ kind: 'strokes', at: strokesIn(joined(parts)) });
+    [parts, rest] = [[], RUN.rest];
+  };
+};
+
+const takeStrokes = (sound: MessagePort, sampleRate: number): void => {
+  const resampler = new Resampler(sampleRate, TAKE.sampleRate);
+  const [gauge, runs] = [newGauge(), newRuns()];
+  sound.onmessage = ({ data }: MessageEvent<Float32Array>) => {
+    const samples = resampler.push(data);
+    gauge(samples);
+    runs(samples);
+  };
+};
+
 self.onmessage = ({ data }: MessageEvent<ToListener>) => {
+  if (data.kind === 'strokes') return takeStrokes(data.sound, data.sampleRate);
   ear = earFor(data.pattern, data.hand);
   if (data.kind === 'listen') listenTo(data.sound, data.sampleRate);
 };
