@@ -158,3 +158,14 @@ test('a take is kept with its sound, opened again, compared with another, and de
   await expect(page).toHaveURL(`/students/${studentId}`);
   await expect(page.getByRole('region', { name: 'Takes' }).getByRole('listitem')).toHaveCount(1);
 });
+
+test('the tapping test is made on the strings: strokes are heard, and come to a measure', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/set-up/hands');
+  await page.getByRole('button', { name: /Measure a hand/ }).click();
+  await page.getByRole('button', { name: 'On the guitar, by listening' }).click();
+  await expect(page.getByText('Listening …')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/every 0\.2[45]\d s, spread \d+ %/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: /^2 of 7/ })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+});
