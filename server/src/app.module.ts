@@ -38,6 +38,9 @@ import { StudentsStore } from './students/students.store.ts';
 import { RoomTakesController, TakesController } from './takes/takes.controller.ts';
 import { TakesService } from './takes/takes.service.ts';
 import { TakesStore } from './takes/takes.store.ts';
+import { JoiningController, TeachersController } from './teachers/teachers.controller.ts';
+import { TeachersService } from './teachers/teachers.service.ts';
+import { TeachersStore } from './teachers/teachers.store.ts';
 import { OutdatedStore } from './summaries/outdated.store.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
 import { SummaryPool } from './summaries/summary-pool.ts';
@@ -60,6 +63,8 @@ export class AppModule {
         PracticeController,
         TakesController,
         RoomTakesController,
+        TeachersController,
+        JoiningController,
         HealthController,
       ],
       providers: [
@@ -95,6 +100,8 @@ export class AppModule {
         SetUpService,
         TakesStore,
         TakesService,
+        TeachersStore,
+        TeachersService,
       ],
     };
   }

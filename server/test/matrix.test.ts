@@ -40,7 +40,7 @@ test('every route there is stands in the list that damaged requests are made fro
 });
 
 /** Routes that anybody may ask. */
-const OPEN = /^\/api\/(auth\/(register|sign-in|recover|me|sign-out)|health|practice)/;
+const OPEN = /^\/api\/(auth\/(register|sign-in|recover|me|sign-out|invited|join)|health|practice)/;
 
 interface Owned {
   readonly pattern: string;
@@ -50,6 +50,7 @@ interface Owned {
   readonly link: { readonly id: string; readonly token: string };
   readonly hand: string;
   readonly take: string;
+  readonly teacher: string;
 }
 
 const idOf = (body: unknown): string => (body as { readonly id: string }).id;
@@ -68,6 +69,7 @@ const furnished = async (agent: Agent): Promise<Owned> => {
     assignment: idOf(await post(`/api/students/${student}/assignments`, { name: 'A', pattern, target: 80, way, plan })),
     link: (await post(`/api/students/${student}/links`, { days: 5 })) as Owned['link'],
     take: idOf(await post(`/api/students/${student}/takes`, { name: 'T', pattern, mime: 'audio/webm', bytes: 1000 })),
+    teacher: ((await agent.get('/api/teachers').expect(200)).body as readonly { id: string }[])[0]?.id ?? '',
     hand: idOf(await post('/api/hands', { name: 'Small', scale: {}, times: {} })),
   };
 };
@@ -83,6 +85,7 @@ const pathTo = (path: string, owned: Owned): string => {
     links: owned.link.id,
     hands: owned.hand,
     takes: owned.take,
+    teachers: owned.teacher,
   };
   return path.replace(/0{8}-0{4}-4000-8000-0{12}/, names[kind] ?? randomUUID());
 };
@@ -94,7 +97,7 @@ const send = async (agent: Agent, { method, path, body }: (typeof ROUTES)[number
 
 const everything = async (agent: Agent): Promise<string> => {
   const answers = [];
-  for (const path of ['patterns', 'songs', 'students', 'assignments', 'hands', 'settings'])
+  for (const path of ['patterns', 'songs', 'students', 'assignments', 'hands', 'settings', 'teachers'])
     answers.push((await agent.get(`/api/${path}`).expect(200)).body as unknown);
   for (const { id } of (await agent.get('/api/students').expect(200)).body as readonly { readonly id: string }[])
     answers.push((await agent.get(`/api/students/${id}/takes`).expect(200)).body as unknown);

@@ -42,12 +42,10 @@ const givenPassword = Joi.string()
   .required()
   .messages({ '*': 'The password is missing' });
 
-export const registrationSchema = Joi.object<Registration>({
-  studio: named('The studio’s name'),
-  name: named('Your name'),
-  email,
-  password: newPassword,
-});
+/** What every new teacher gives. */
+export const newTeacher = { name: named('Your name'), email, password: newPassword } as const;
+
+export const registrationSchema = Joi.object<Registration>({ studio: named('The studio’s name'), ...newTeacher });
 
 export const credentialsSchema = Joi.object<Credentials>({
   email,

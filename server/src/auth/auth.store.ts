@@ -8,6 +8,7 @@ const COLUMNS = [
   'teachers.email',
   'studios.id as studioId',
   'studios.name as studioName',
+  'teachers.role',
 ] as const;
 
 type Row = Omit<Teacher, 'kind'>;

@@ -1,3 +1,6 @@
+/** Owners invite and remove teachers; all else is everybody's. */
+export type Role = 'owner' | 'teacher';
+
 /** A teacher who is signed in: always of one studio. */
 export interface Teacher {
   readonly kind: 'teacher';
@@ -6,6 +9,7 @@ export interface Teacher {
   readonly email: string;
   readonly studioId: string;
   readonly studioName: string;
+  readonly role: Role;
 }
 
 /** What a link opens, and nothing besides: documents of one studio, to be read; what one student practises. */

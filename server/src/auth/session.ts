@@ -13,9 +13,15 @@ export interface Account {
   readonly name: string;
   readonly email: string;
   readonly studio: string;
+  readonly role: Teacher['role'];
 }
 
-export const accountOf = ({ name, email, studioName }: Teacher): Account => ({ name, email, studio: studioName });
+export const accountOf = ({ name, email, studioName, role }: Teacher): Account => ({
+  name,
+  email,
+  studio: studioName,
+  role,
+});
 
 /** What a browser says it is: a teacher tells sessions apart by it. */
 export const deviceOf = (request: Request): string => request.get('user-agent') ?? '';

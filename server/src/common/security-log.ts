@@ -15,6 +15,10 @@ const EVENTS: readonly (readonly [method: string, path: RegExp, event: string])[
   ['POST', /^\/api\/students\/[^/]+\/links$/, 'link made'],
   ['DELETE', /^\/api\/links\//, 'link revoked'],
   ['DELETE', /^\/api\/students\//, 'student removed'],
+  ['POST', /^\/api\/teachers\/invites$/, 'teacher invited'],
+  ['POST', /^\/api\/auth\/join$/, 'teacher joined'],
+  ['PUT', /^\/api\/teachers\//, 'role changed'],
+  ['DELETE', /^\/api\/teachers\//, 'teacher removed'],
   ['GET', /^\/api\/archive$/, 'archive taken'],
   ['POST', /^\/api\/archive$/, 'archive brought in'],
 ];

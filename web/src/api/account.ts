@@ -6,6 +6,7 @@ export interface Account {
   readonly name: string;
   readonly email: string;
   readonly studio: string;
+  readonly role: 'owner' | 'teacher';
 }
 
 const KEY = ['account'] as const;
@@ -20,7 +21,7 @@ const fetchAccount = (): Promise<Account | null> =>
 export const useAccount = () => useQuery({ queryKey: KEY, queryFn: fetchAccount, staleTime: 60_000 });
 
 /** Signs in, or registers a studio, and lets everybody know. */
-export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover') => {
+export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover' | '/auth/join') => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (form: T) => ask<Account>('POST', path, form),

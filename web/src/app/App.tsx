@@ -4,6 +4,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { ApiError, wordsOf } from '../api/client.ts';
 import { PatternList } from '../patterns/PatternList.tsx';
+import { Join } from '../sign-in/Join.tsx';
 import { Recover } from '../sign-in/Recover.tsx';
 import { Register } from '../sign-in/Register.tsx';
 import { SignIn } from '../sign-in/SignIn.tsx';
@@ -101,6 +102,7 @@ const Ways = () => (
         </Screen>
       }
     />
+    <Route path="/join" element={<Join />} />
     <Route path="*" element={<House />} />
   </Routes>
 );

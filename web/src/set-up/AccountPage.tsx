@@ -5,6 +5,7 @@ import { useAccount, useChangePassword, useEndSessions, useSessions } from '../a
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { RecoveryCodes } from './RecoveryCodes.tsx';
+import { Teachers } from './Teachers.tsx';
 import { deviceWords } from './device.ts';
 
 const NONE = { old: '', password: '' } as const;
@@ -101,6 +102,10 @@ export const AccountPage = () => {
       <section>
         <h2>Recovery codes</h2>
         <RecoveryCodes />
+      </section>
+      <section>
+        <h2>Teachers of {account?.studio}</h2>
+        <Teachers />
       </section>
       <section>
         <h2>Where you are signed in</h2>

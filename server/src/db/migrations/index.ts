@@ -7,6 +7,7 @@ import * as fifth from './0005-practice.ts';
 import * as sixth from './0006-accounts.ts';
 import * as seventh from './0007-recovery.ts';
 import * as eighth from './0008-takes.ts';
+import * as ninth from './0009-teachers.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0006-accounts': sixth,
   '0007-recovery': seventh,
   '0008-takes': eighth,
+  '0009-teachers': ninth,
 };

@@ -1,0 +1,111 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { hash } from '@node-rs/argon2';
+import { WrenError, problem } from '@fleet-wren/core';
+import { AuthService, type Welcome } from '../auth/auth.service.ts';
+import { assertStrong } from '../auth/password.ts';
+import type { Role, Teacher } from '../auth/principal.ts';
+import { checkedId, notFound } from '../common/ids.ts';
+import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
+import { isUniqueViolation } from '../db/errors.ts';
+import type { Joining } from './teachers.schema.ts';
+import { TeachersStore, type Colleague, type Invite } from './teachers.store.ts';
+
+/** Bytes of chance in an invitation's token; teachers of a studio, and invitations that are open at a time. */
+const LIMITS = { tokenBytes: 24, teachers: 50, invites: 20 } as const;
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
+
+const full = (most: number, what: string): WrenError => new WrenError(problem('quota-reached', { most, what }));
+
+const isOwner = ({ role }: Pick<Colleague, 'role'>): boolean => role === 'owner';
+
+/** Nobody is left who could invite, remove or hand over: refused. */
+const assertOwned = (left: readonly Colleague[]): void => {
+  if (!left.some(isOwner)) throw new WrenError(problem('last-owner'));
+};
+
+/** Who teaches in a studio: invited by its owners, come, made an owner, gone. */
+@Injectable()
+export class TeachersService {
+  private readonly joins: RateLimit;
+
+  constructor(
+    private readonly store: TeachersStore,
+    private readonly auth: AuthService,
+    limits: RateLimits,
+  ) {
+    this.joins = limits.of({ name: 'join', times: 30, seconds: 3600 });
+  }
+
+  all(teacher: Teacher): Promise<readonly Colleague[]> {
+    return this.store.all(teacher);
+  }
+
+  /** Removes a teacher, or lets one leave; sessions and codes go with them, the studio's work stays. */
+  async remove(teacher: Teacher, id: string): Promise<void> {
+    if (checkedId(id) !== teacher.id) this.assertOwner(teacher);
+    await this.store.alone(teacher, async (store) => {
+      const all = await store.all(teacher);
+      if (!all.some((one) => one.id === id)) throw notFound();
+      assertOwned(all.filter((one) => one.id !== id));
+      await store.remove(teacher, id);
+    });
+  }
+
+  async setRole(teacher: Teacher, id: string, role: Role): Promise<void> {
+    this.assertOwner(teacher);
+    await this.store.alone(teacher, async (store) => {
+      const all = await store.all(teacher);
+      if (!all.some((one) => one.id === checkedId(id))) throw notFound();
+      assertOwned(all.map((one) => (one.id === id ? { ...one, role } : one)));
+      await store.setRole(teacher, id, role);
+    });
+  }
+
+  async invites(teacher: Teacher): Promise<readonly Invite[]> {
+    this.assertOwner(teacher);
+    return this.store.invites(teacher);
+  }
+
+  /** Makes an invitation; its token is told this once. */
+  async invite(teacher: Teacher, days: number): Promise<Invite & { readonly token: string }> {
+    this.assertOwner(teacher);
+    if ((await this.store.all(teacher)).length >= LIMITS.teachers) throw full(LIMITS.teachers, 'teachers');
+    if ((await this.store.invites(teacher)).length >= LIMITS.invites) throw full(LIMITS.invites, 'open invitations');
+    const token = randomBytes(LIMITS.tokenBytes).toString('base64url');
+    return { ...(await this.store.invite(teacher, hashOf(token), days)), token };
+  }
+
+  async revoke(teacher: Teacher, id: string): Promise<void> {
+    this.assertOwner(teacher);
+    if (!(await this.store.revoke(teacher, checkedId(id)))) throw notFound();
+  }
+
+  /** The name of the studio a token invites to. */
+  async invitedTo(token: string, address: string): Promise<{ readonly studio: string }> {
+    await this.joins.count(address);
+    const found = await this.store.invitedTo(hashOf(token));
+    if (!found) throw new WrenError(problem('invite-ended'));
+    return { studio: found.studio };
+  }
+
+  /** A new teacher comes in by an invitation, which is good no more. */
+  async join({ token, ...form }: Joining, address: string, device: string): Promise<Welcome> {
+    await this.joins.count(address);
+    const invited = await this.store.invitedTo(hashOf(token));
+    if (!invited) throw new WrenError(problem('invite-ended'));
+    const { name, email, password } = form;
+    assertStrong(password, { ...form, studio: invited.studio });
+    const passwordHash = await hash(password);
+    const joined = await this.store.join(hashOf(token), { name, email, passwordHash }).catch((error: unknown) => {
+      throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
+    });
+    if (!joined) throw new WrenError(problem('invite-ended'));
+    return this.auth.startSession(email, device);
+  }
+
+  private assertOwner(teacher: Teacher): void {
+    if (!isOwner(teacher)) throw new WrenError(problem('owner-only'));
+  }
+}

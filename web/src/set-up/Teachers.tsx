@@ -1,0 +1,141 @@
+import { format } from 'date-fns/format';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useAccount, useSignOut } from '../api/account.ts';
+import { wordsOf } from '../api/client.ts';
+import {
+  useInvite,
+  useInvites,
+  useRemoveTeacher,
+  useRevokeInvite,
+  useSetRole,
+  useTeachers,
+  type Colleague,
+} from '../api/teachers.ts';
+import { useNotice } from '../app/Notice.tsx';
+
+/** Days an invitation is good for. */
+const DAYS = 7;
+
+const addressOf = (token: string): string => `${window.location.origin}/join#${token}`;
+
+/** Asks once more before somebody goes. */
+const Going = ({ teacher: { id, name, here } }: { readonly teacher: Colleague }) => {
+  const [sure, setSure] = useState(false);
+  const remove = useRemoveTeacher();
+  const signOut = useSignOut();
+  const notice = useNotice();
+  const go = (): void =>
+    remove.mutate(id, {
+      onError: (error) => notice({ text: wordsOf(error) }),
+      onSuccess: () => here && signOut.mutate(),
+    });
+  if (!sure)
+    return (
+      <Button size="sm" variant="plain" onClick={() => setSure(true)}>
+        {here ? 'Leave' : 'Remove'}
+      </Button>
+    );
+  return (
+    <>
+      <Button size="sm" variant="danger" disabled={remove.isPending} onClick={go}>
+        {here ? 'Yes, leave the studio' : `Yes, remove ${name}`}
+      </Button>
+      <Button size="sm" variant="plain" onClick={() => setSure(false)}>
+        No
+      </Button>
+    </>
+  );
+};
+
+const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner: boolean }) => {
+  const { id, name, email, role, here } = teacher;
+  const setRole = useSetRole();
+  const notice = useNotice();
+  return (
+    <li>
+      <b>{name}</b>
+      <span className="text-soft">
+        {email}
+        {here && ', you'}
+      </span>
+      {owner ? (
+        <Form.Select
+          size="sm"
+          className="teacher-role"
+          aria-label={`Role of ${name}`}
+          value={role}
+          onChange={({ target }) =>
+            setRole.mutate(
+              { id, role: target.value as Colleague['role'] },
+              { onError: (error) => notice({ text: wordsOf(error) }) },
+            )
+          }
+        >
+          <option value="owner">owner</option>
+          <option value="teacher">teacher</option>
+        </Form.Select>
+      ) : (
+        <span>{role}</span>
+      )}
+      {(here || owner) && <Going teacher={teacher} />}
+    </li>
+  );
+};
+
+const Invitations = () => {
+  const { data: invites = [] } = useInvites();
+  const invite = useInvite();
+  const revoke = useRevokeInvite();
+  const notice = useNotice();
+  const [token, setToken] = useState<string | null>(null);
+  const onError = (error: unknown): void => notice({ text: wordsOf(error) });
+  return (
+    <>
+      {token ? (
+        <label className="invitation">
+          Shown this once; good for one teacher, for {DAYS} days.
+          <input className="form-control" readOnly aria-label="Invitation" value={addressOf(token)} />
+        </label>
+      ) : (
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={invite.isPending}
+          onClick={() => invite.mutate(DAYS, { onError, onSuccess: (made) => setToken(made.token) })}
+        >
+          Invite a teacher
+        </Button>
+      )}
+      {invites.length > 0 && (
+        <ul className="sessions" aria-label="Open invitations">
+          {invites.map(({ id, endsAt }) => (
+            <li key={id}>
+              <span className="text-soft">an invitation until {format(new Date(endsAt), 'd MMMM')}</span>
+              <Button size="sm" variant="plain" onClick={() => revoke.mutate(id, { onError })}>
+                take it back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+};
+
+/** Who teaches in this studio: all share its students and patterns, owners say who. */
+export const Teachers = () => {
+  const { data: account } = useAccount();
+  const { data: teachers = [] } = useTeachers();
+  const owner = account?.role === 'owner';
+  return (
+    <>
+      <ul className="sessions teachers" aria-label="Teachers">
+        {teachers.map((teacher) => (
+          <Line key={teacher.id} teacher={teacher} owner={owner} />
+        ))}
+      </ul>
+      {owner && <Invitations />}
+    </>
+  );
+};
