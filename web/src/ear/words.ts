@@ -29,7 +29,7 @@ export const heardWords = (event: LiveEvent | null, check: SoundCheck['says'] | 
 };
 
 /** Whether a time through was too slow to count for what is asked. */
-export const tooSlow = (tempo: number, asked: number | null): boolean => asked !== null && tempo < LIVE_TEMPO * asked;
+const tooSlow = (tempo: number, asked: number | null): boolean => asked !== null && tempo < LIVE_TEMPO * asked;
 
 /** What a time through counts for; null where it counts for nothing. */
 export const countOf = (event: LiveEvent, asked: number | null): 'clean' | 'slipped' | null => {
