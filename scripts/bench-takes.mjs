@@ -9,6 +9,7 @@ ensureDebian('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
 buildIfStale(['core']);
 const core = await import('@fleet-wren/core');
 const {
+  LiveEar,
   PLAYERS,
   TAKE,
   askedOf,
@@ -75,9 +76,9 @@ const quantile = (values, share) =>
 const middle = (values) => quantile(values, 0.5);
 
 const askedFor = ([text, options]) => {
-  const { score, digits } = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
-  const { cycleSeconds } = askedOf(score, digits, 1);
-  return askedOf(score, digits, Math.max(2, Math.round(20 / cycleSeconds)));
+  const played = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
+  const { cycleSeconds } = askedOf(played.score, played.digits, 1);
+  return { played, asked: askedOf(played.score, played.digits, Math.max(2, Math.round(20 / cycleSeconds))) };
 };
 
 /** Right, claimed wrongly, not claimed. */
@@ -97,6 +98,9 @@ const newTotal = () => ({
   extra: tally(),
   late: [],
   cycles: [0, 0],
+  live: [0, 0],
+  after: [],
+  liveMs: 0,
   ms: 0,
   seconds: 0,
 });
@@ -177,10 +181,51 @@ const measure = (total, asked, performance, drift, heard) => {
   }
 };
 
+/** Samples that reach a listener at a time. */
+const PIECE = 512;
+
+/** The times through as they are told while the take goes on, against what was played. */
+const measureLive = (total, { score, digits }, asked, performance, drift, samples) => {
+  const pulse = pulseOf(asked, drift);
+  const ends = Array.from({ length: asked.cycles }, (_, cycle) => pulse((cycle + 1) * asked.cycleSeconds));
+  const truth = truthOf(asked, performance);
+  const slipped = ends.map((end, cycle) =>
+    truth.some(({ what }, index) => asked.strokes[index].cycle === cycle && what !== 'as asked'),
+  );
+  for (const { asked: index, at } of performance.strokes) {
+    const cycle = ends.findIndex((end) => at < end - 0.03);
+    if (index === null && cycle >= 0) slipped[cycle] = true;
+  }
+  const told = new Map();
+  const ear = new LiveEar(score, digits);
+  for (let at = 0; at < samples.length; at += PIECE) {
+    const began = globalThis.performance.now();
+    const events = ear.hear(samples.subarray(at, at + PIECE));
+    const took = globalThis.performance.now() - began;
+    total.liveMs += took;
+    for (const event of events) {
+      if (event.kind !== 'cycle') continue;
+      const cycle = ends.reduce(
+        (best, end, one) => (Math.abs(end - event.at) < Math.abs(ends[best] - event.at) ? one : best),
+        0,
+      );
+      told.set(cycle, event.verdict);
+      total.after.push(1000 * ((at + PIECE) / TAKE.sampleRate - ends[cycle]) + took);
+    }
+  }
+  slipped.forEach((is, cycle) => {
+    total.live[1] += 1;
+    if (told.has(cycle) && (told.get(cycle) === 'slipped') === is) total.live[0] += 1;
+  });
+};
+
 const pair = ([right, wrongly, not]) =>
   `${(right / (right + wrongly)).toFixed(2)} / ${(right / (right + not)).toFixed(2)}`;
 
-const row = (name, { close, near, heard, played, errors, missed, wrong, extra, late, cycles, ms, seconds }) =>
+const row = (
+  name,
+  { close, near, heard, played, errors, missed, wrong, extra, late, cycles, live, after, liveMs, ms, seconds },
+) =>
   `| ${[
     name,
     ((2 * close) / (heard + played)).toFixed(3),
@@ -192,19 +237,22 @@ const row = (name, { close, near, heard, played, errors, missed, wrong, extra, l
     `${middle(late).toFixed(1)} / ${quantile(late, 0.95).toFixed(0)}`,
     (cycles[0] / cycles[1]).toFixed(2),
     ((60 * ms) / seconds / 1000).toFixed(1),
+    (live[0] / live[1]).toFixed(2),
+    middle(after).toFixed(0),
+    `${(liveMs / seconds / 10).toFixed(0)} %`,
   ].join(' | ')} |`;
 
 console.log(
-  '| figures, sound, recording | F ±25 ms | F ±50 ms | error, ms | missed P / R | wrong string P / R | extra P / R | a digit’s lateness, ms | cycle | s a minute |',
+  '| figures, sound, recording | F ±25 ms | F ±50 ms | error, ms | missed P / R | wrong string P / R | extra P / R | a digit’s lateness, ms | cycle | s a minute | live | ms after | load |',
 );
-console.log('|---|---|---|---|---|---|---|---|---|---|');
+console.log('|---|---|---|---|---|---|---|---|---|---|---|---|---|');
 for (const [group, figures] of Object.entries(FIGURES))
   for (const [sound, make] of Object.entries(SOUNDS))
     for (const [condition, recordingFor] of Object.entries(CONDITIONS)) {
       const total = newTotal();
       figures.forEach((figure, place) =>
         BEINGS.forEach((being, which) => {
-          const asked = askedFor(figure);
+          const { played, asked } = askedFor(figure);
           const random = seededRandom(1000 * which + 37 * place + 11);
           const performance = playAs(asked, being, random);
           const samples = make(performance, { sampleRate: TAKE.sampleRate, random, ...recordingFor(asked) });
@@ -213,6 +261,7 @@ for (const [group, figures] of Object.entries(FIGURES))
           total.ms += globalThis.performance.now() - began;
           total.seconds += samples.length / TAKE.sampleRate;
           measure(total, asked, performance, being.drift, heard);
+          measureLive(total, played, asked, performance, being.drift, samples);
         }),
       );
       console.log(row(`${group}, ${sound}, ${condition}`, total));

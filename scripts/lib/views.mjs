@@ -1,4 +1,5 @@
 import { Buffer } from 'node:buffer';
+import { playedOfStage, pretendMicrophone } from './pretended-microphone.mjs';
 
 const openPattern = async (page, name) => {
   await page.getByRole('link', { name, exact: true }).click();
@@ -177,10 +178,14 @@ export const VIEWS = [
       await page.getByRole('link', { name: 'Osric Penny' }).click();
       await page.getByRole('button', { name: 'Make a link' }).click();
       const link = await page.getByLabel('Link to the practice room').inputValue();
+      const studentId = page.url().split('/').pop();
+      await pretendMicrophone(page, await playedOfStage(page, studentId, 'Forward, always forward'));
       await page.goto(link);
-      await page.getByText('Go on').click();
-      await page.locator('.room-surface').click();
-      await page.locator('.dot-clean').first().waitFor();
+      // An address that changes behind its # alone is no new page: what is pretended comes with a new one.
+      await page.reload();
+      await page.getByRole('button', { name: 'Go on' }).click();
+      await page.getByRole('button', { name: 'Listen', exact: true }).click();
+      await page.getByText(/^Clean, at/).waitFor({ timeout: 40_000 });
     },
   },
   {
