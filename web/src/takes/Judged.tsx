@@ -1,7 +1,7 @@
 import { heardIn, playedPattern, takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
 import { Playback } from './Playback.tsx';
-import { DigitTable, TakePicture } from './TakePicture.tsx';
+import { DigitTable } from './TakePicture.tsx';
 
 /** A take that is judged, with its sound. */
 export interface JudgedTake {
@@ -34,7 +34,6 @@ export const Judged = ({ take, children }: JudgedProps) => {
           </li>
         ))}
       </ul>
-      <TakePicture pattern={pattern} hand={hand} judgement={judgement} />
       <Playback take={take} each={each} />
       <div className="take-columns">
         <DigitTable judgement={judgement} />

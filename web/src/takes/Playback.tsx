@@ -1,8 +1,11 @@
-import { TAKE, type CycleInTake, type TakeJudgement } from '@fleet-wren/core';
+import { TAKE, type CycleInTake } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
 import { takeWorker } from '../workers/client.ts';
+import { beginsOf } from './begins.ts';
 import type { JudgedTake } from './Judged.tsx';
+import { TakeCursor } from './TakeCursor.tsx';
+import { PICTURE_SPAN, TakePicture } from './TakePicture.tsx';
 import { decoded } from './sound.ts';
 
 /** Speeds a take is heard at; its pitch stays. */
@@ -21,9 +24,6 @@ interface PlaybackProps {
   readonly each: number;
 }
 
-const beginOf = ({ heard: { strokes } }: TakeJudgement, { cycle }: CycleInTake, each: number): number =>
-  Math.max(0, (strokes[cycle * each]?.pulse ?? 0) - BEFORE);
-
 /** The sound of the take with its score beside it, made when it is first wanted. */
 const useBeside = ({ sound, pattern, hand, judgement: { heard } }: JudgedTake) => {
   const [beside, setBeside] = useState<Blob | null>(null);
@@ -36,17 +36,54 @@ const useBeside = ({ sound, pattern, hand, judgement: { heard } }: JudgedTake) =
   return { beside, trouble, want: () => void make().catch((error: unknown) => setTrouble(wordsOf(error))) };
 };
 
+interface CyclesProps {
+  readonly cycles: readonly CycleInTake[];
+  readonly hear: (cycle: CycleInTake) => void;
+}
+
+/** Each time through, how it went, to be heard. */
+const Cycles = ({ cycles, hear }: CyclesProps) => (
+  <ol className="take-cycles" aria-label="Each time through">
+    {cycles.map((cycle) => (
+      <li key={cycle.cycle}>
+        <button
+          type="button"
+          className={`take-cycle take-cycle-${cycle.verdict === 'cannot be told' ? 'untold' : cycle.verdict}`}
+          title={cycle.why ?? 'clean'}
+          onClick={() => hear(cycle)}
+        >
+          {cycle.cycle + 1}
+          <span className="visually-hidden">
+            {' '}
+            {cycle.verdict}
+            {cycle.why && `, ${cycle.why}`}: hear it
+          </span>
+        </button>
+      </li>
+    ))}
+  </ol>
+);
+
 /** The take to be heard, slower without another pitch, from any time through; each says how it went. */
 export const Playback = ({ take, each }: PlaybackProps) => {
   const { sound, judgement } = take;
+  const audio = useRef<HTMLAudioElement>(null);
   const [what, setWhat] = useState<What>('take');
   const { beside, trouble, want } = useBeside(take);
   const shown = what === 'both' && beside ? beside : sound;
   const address = useMemo(() => URL.createObjectURL(shown), [shown]);
   useEffect(() => () => URL.revokeObjectURL(address), [address]);
-  const audio = useRef<HTMLAudioElement>(null);
   const [speed, setSpeed] = useState(1);
   const place = useRef(0);
+  const begins = useMemo(() => beginsOf(judgement, each), [judgement, each]);
+  const [heard, setHeard] = useState(0);
+  const [looped, setLooped] = useState(false);
+  /** A time through that goes round begins anew where it ends. */
+  const goRound = (player: HTMLAudioElement): void => {
+    const [from, to] = [begins[heard], begins[heard + 1]];
+    if (looped && from !== undefined && to !== undefined && player.currentTime >= to)
+      player.currentTime = Math.max(0, from - BEFORE);
+  };
   const choose = (next: What): void => {
     place.current = audio.current?.currentTime ?? 0;
     if (next === 'both' && !beside) want();
@@ -55,7 +92,8 @@ export const Playback = ({ take, each }: PlaybackProps) => {
   const hear = (cycle: CycleInTake): void => {
     const player = audio.current;
     if (!player) return;
-    player.currentTime = beginOf(judgement, cycle, each);
+    setHeard(cycle.cycle);
+    player.currentTime = Math.max(0, (begins[cycle.cycle] ?? 0) - BEFORE);
     void player.play();
   };
   const changeSpeed = (next: number): void => {
@@ -64,12 +102,16 @@ export const Playback = ({ take, each }: PlaybackProps) => {
   };
   return (
     <section aria-label="The take" className="take-playback">
+      <TakePicture pattern={take.pattern} hand={take.hand} judgement={judgement}>
+        <TakeCursor audio={audio} judgement={judgement} each={each} span={PICTURE_SPAN} />
+      </TakePicture>
       <div className="take-player">
         <audio
           ref={audio}
           src={address}
           controls
           aria-label={`The take at ${TAKE.sampleRate} samples a second`}
+          onTimeUpdate={({ currentTarget }) => goRound(currentTarget)}
           onLoadedMetadata={({ currentTarget }) => {
             currentTarget.currentTime = place.current;
             currentTarget.playbackRate = speed;
@@ -89,28 +131,19 @@ export const Playback = ({ take, each }: PlaybackProps) => {
             </button>
           ))}
         </span>
+        <button
+          type="button"
+          className="take-cycle"
+          aria-pressed={looped}
+          onClick={() => setLooped(!looped)}
+          title="The time through that was chosen goes round"
+        >
+          {looped ? `${heard + 1} goes round` : 'go round'}
+        </button>
       </div>
       {trouble && <p role="alert">{trouble}</p>}
       {what === 'both' && !beside && !trouble && <p className="text-soft">The score is being played to it …</p>}
-      <ol className="take-cycles" aria-label="Each time through">
-        {judgement.cycles.map((cycle) => (
-          <li key={cycle.cycle}>
-            <button
-              type="button"
-              className={`take-cycle take-cycle-${cycle.verdict === 'cannot be told' ? 'untold' : cycle.verdict}`}
-              title={cycle.why ?? 'clean'}
-              onClick={() => hear(cycle)}
-            >
-              {cycle.cycle + 1}
-              <span className="visually-hidden">
-                {' '}
-                {cycle.verdict}
-                {cycle.why && `, ${cycle.why}`}: hear it
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
+      <Cycles cycles={judgement.cycles} hear={hear} />
     </section>
   );
 };

@@ -10,7 +10,7 @@ import {
   type TakeJudgement,
 } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 
 const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;
 
@@ -21,7 +21,15 @@ interface PictureProps {
   readonly pattern: Pattern;
   readonly hand: Hand | undefined;
   readonly judgement: TakeJudgement;
+  /** What goes through the picture while the take is heard. */
+  readonly children?: ReactNode;
 }
+
+/** Where the figure begins and ends, as shares of the picture's width. */
+export const PICTURE_SPAN = [
+  (PICTURE.left + 20) / PICTURE.width,
+  (PICTURE.width - PICTURE.right - 20) / PICTURE.width,
+] as const;
 
 interface Drawn {
   readonly x: number;
@@ -35,7 +43,7 @@ interface Drawn {
  * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is late, to the
  * left early, three times as wide as it was.
  */
-export const TakePicture = ({ pattern, hand, judgement }: PictureProps) => {
+export const TakePicture = ({ pattern, hand, judgement, children }: PictureProps) => {
   const { score, asked } = useMemo(() => {
     const played = playedPattern(pattern, hand);
     return { score: played.score, asked: askedOf(played.score, played.digits, judgement.heard.cycles) };
@@ -112,6 +120,7 @@ export const TakePicture = ({ pattern, hand, judgement }: PictureProps) => {
           ),
         )}
       </svg>
+      {children}
       <figcaption className="text-soft">
         Each dot is a stroke, from the first time through (above its string) to the last (below). Right of the line is
         late, left is early, three times as wide as it was; a cross did not come or was another string.

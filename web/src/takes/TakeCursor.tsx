@@ -1,0 +1,33 @@
+import type { TakeJudgement } from '@fleet-wren/core';
+import { useEffect, useMemo, useRef, type RefObject } from 'react';
+import { beginsOf, placeAt } from './begins.ts';
+
+interface CursorProps {
+  readonly audio: RefObject<HTMLAudioElement | null>;
+  readonly judgement: TakeJudgement;
+  /** Strokes of one time through. */
+  readonly each: number;
+  /** Where the figure begins and ends in the picture, as shares of its width. */
+  readonly span: readonly [from: number, to: number];
+}
+
+/** Goes through the picture as the take is heard; nothing else is drawn anew for it. */
+export const TakeCursor = ({ audio, judgement, each, span: [from, to] }: CursorProps) => {
+  const line = useRef<HTMLSpanElement>(null);
+  const begins = useMemo(() => beginsOf(judgement, each), [judgement, each]);
+  useEffect(() => {
+    let frame = 0;
+    const look = (): void => {
+      const player = audio.current;
+      const place = player && !player.paused ? placeAt(begins, player.currentTime) : null;
+      if (line.current) {
+        line.current.hidden = place === null;
+        line.current.style.left = `${100 * (from + (place ?? 0) * (to - from))}%`;
+      }
+      frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [audio, begins, from, to]);
+  return <span ref={line} className="take-cursor" hidden aria-hidden="true" />;
+};
