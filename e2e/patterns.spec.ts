@@ -40,6 +40,11 @@ test('a studio is opened at the door, and its desk is empty', async ({ page }) =
   await page.getByLabel('E-mail').fill(`${randomUUID()}@lock.example`);
   await page.getByLabel('Password').fill('a password long enough');
   await page.getByRole('button', { name: 'Open the studio' }).click();
+  const codes = page.getByRole('dialog', { name: 'For the day the password is forgotten' });
+  await expect(codes.getByRole('listitem')).toHaveCount(8);
+  expect(await violations(page)).toEqual([]);
+  await codes.getByRole('button', { name: 'I have them' }).click();
+  await expect(codes).toBeHidden();
   await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
   await page.getByRole('link', { name: 'Patterns', exact: true }).click();
   await expect(page.getByText('Make the first pattern')).toBeVisible();

@@ -15,6 +15,7 @@ test('a second teacher is invited, comes in, shares the students, and is removed
   await other.getByLabel('E-mail').fill(`weir-${Date.now()}@reeds.example`);
   await other.getByLabel('Password').fill('nine herons in the fog');
   await other.getByRole('button', { name: 'Come in' }).click();
+  await other.getByRole('button', { name: 'I have them' }).click();
   await expect(other.getByRole('link', { name: 'Imre Sallow' })).toBeVisible();
   await other.goto('/set-up/account');
   await expect(other.getByRole('list', { name: 'Teachers' }).getByRole('listitem')).toHaveCount(2);

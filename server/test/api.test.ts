@@ -36,7 +36,12 @@ describe('the door', () => {
     const agent = server.stranger();
     const form = { studio: 'Reed house', name: 'Ada Reed', email: 'Ada@Reed.example', password: PASSWORD };
     const registered = await agent.post('/api/auth/register').send(form).expect(201);
-    expect(registered.body).toEqual({ name: 'Ada Reed', email: 'ada@reed.example', studio: 'Reed house' });
+    expect(registered.body).toEqual({
+      name: 'Ada Reed',
+      email: 'ada@reed.example',
+      studio: 'Reed house',
+      role: 'owner',
+    });
     await agent.get('/api/auth/me').expect(200);
     await agent.post('/api/auth/sign-out').expect(204);
     expect(codeOf(await agent.get('/api/auth/me').expect(401))).toBe('not-signed-in');

@@ -72,9 +72,10 @@ describe('listening while somebody plays', () => {
   });
 
   test('what is said does not depend on the pieces the sound comes in', () => {
-    const samples = recorded(played(ROLL, { ...STEADY, missed: 0.06 }));
+    const short = figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 4);
+    const samples = recorded(played(short, { ...STEADY, missed: 0.06 }));
     const whole = saidOf(samples, [samples.length]);
-    expect(cyclesIn(whole).length).toBeGreaterThan(4);
+    expect(cyclesIn(whole).length).toBeGreaterThan(2);
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 40_000 }), { minLength: 1, maxLength: 5 }), (pieces) => {
         expect(saidOf(samples, [...pieces, 700])).toEqual(whole);
@@ -99,10 +100,10 @@ describe('listening while somebody plays', () => {
   });
 
   test('who stops and begins again is lost and found; nothing that was not played is counted', () => {
-    const once = recorded(played(figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 3)));
-    const said = saidOf(joined(once, silence(3), once), [500]);
+    const once = recorded(played(figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 2)));
+    const said = saidOf(joined(once, silence(2), once), [500]);
     expect(said.map(({ kind }) => kind)).toEqual(
-      ['found', 'cycle', 'cycle', 'cycle', 'lost', 'found', 'cycle', 'cycle', 'cycle'].concat(
+      ['found', 'cycle', 'cycle', 'lost', 'found', 'cycle', 'cycle'].concat(
         said.at(-1)?.kind === 'lost' ? ['lost'] : [],
       ),
     );

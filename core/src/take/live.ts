@@ -38,9 +38,10 @@ export const LIVE = {
   /** Seconds of the times through a verdict is made by, and times through at the most. */
   window: 16,
   cycles: 4,
-  /** Strokes that have to be heard before the figure counts as found, and seconds between tries. */
+  /** Strokes that have to be heard before the figure counts as found, and seconds between tries, and after one that failed. */
   strokes: 8,
-  again: 0.25,
+  again: 0.4,
+  later: 0.8,
   /** How far beyond chance the beginning has to fit. */
   fit: 0.5,
   /** A time through is judged so many seconds after its last stroke, and at the earliest so many before its end. */
@@ -132,6 +133,8 @@ export class LiveEar {
     const start = startOf(lookOf(this.seeking, strengths, firstLevels(strengths)));
     const lastStroke = start.at + (asked.strokes.at(-1)?.at ?? 0) * start.slower;
     if (start.score < LIVE.fit || lastStroke + LIVE.after > heard) return this.beStrange(look, from);
+    // Strings that are tuned otherwise sound alike in part: what is asked for is not found in them.
+    if (this.tunedBy(from) !== 0) return this.beStrange(look, from);
     this.find(from, { at: start.at, slower: start.slower });
   }
 
@@ -213,7 +216,6 @@ export class LiveEar {
     if (followed.judged === 0) {
       const plucked = plucks.shareNear(listened.pass.times, TAKE.pluckReach);
       if (share < LIVE.sure || plucked < LIVE.plucked) return this.giveUp(followed);
-      if (this.tunedBy(from) !== 0) return this.giveUp(followed);
       this.events.push({ kind: 'found', at: from * TAKE.hop + begin, tempo: asked.tempo / slower });
     }
     if (share >= LIVE.played)
@@ -254,7 +256,7 @@ export class LiveEar {
   private giveUp({ begins }: Followed): void {
     this.followed = null;
     this.since = Math.round((begins[0] as number) / TAKE.hop) + 1;
-    this.due = this.looks.looks + Math.round(LIVE.again / TAKE.hop);
+    this.due = this.looks.looks + Math.round(LIVE.later / TAKE.hop);
     this.beStrange(this.looks.looks, Math.max(this.looks.earliest, this.since - Math.round(LIVE.strange / TAKE.hop)));
   }
 

@@ -2,6 +2,7 @@ import { useState, type MouseEvent } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOut } from '../api/account.ts';
+import { FirstCodes } from './FirstCodes.tsx';
 import { currentTheme, toggleTheme } from './theme.ts';
 
 const ThemeButton = () => {
@@ -48,6 +49,7 @@ export const Shell = () => {
       <main className="shell-main">
         <Outlet />
       </main>
+      <FirstCodes />
     </div>
   );
 };

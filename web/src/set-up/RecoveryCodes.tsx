@@ -1,28 +1,8 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useAccount, useCodesLeft, useNewCodes } from '../api/account.ts';
+import { useCodesLeft, useNewCodes } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
-
-const asText = (codes: readonly string[], email: string): string =>
-  `Recovery codes for ${email} in Fleet Wren, each good once:\n\n${codes.join('\n')}\n`;
-
-const Codes = ({ codes }: { readonly codes: readonly string[] }) => {
-  const { data: account } = useAccount();
-  const file = `data:text/plain;charset=utf-8,${encodeURIComponent(asText(codes, account?.email ?? ''))}`;
-  return (
-    <>
-      <p>Write these down or keep the file where only you find it. They are not shown again.</p>
-      <ol className="recovery-codes" aria-label="Recovery codes">
-        {codes.map((code) => (
-          <li key={code}>{code}</li>
-        ))}
-      </ol>
-      <a className="btn btn-quiet btn-sm" href={file} download="recovery-codes.txt">
-        Keep as a file
-      </a>
-    </>
-  );
-};
+import { Codes } from '../parts/codes/Codes.tsx';
 
 const leftWords = (left: number): string => {
   if (left === 0) return 'You have none: without one, a forgotten password keeps you out of the studio.';

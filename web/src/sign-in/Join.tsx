@@ -4,6 +4,8 @@ import { useNavigate } from 'react-router';
 import { useEntrance } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
 import { useInvitedTo } from '../api/teachers.ts';
+import { makeFirstCodes } from '../app/FirstCodes.tsx';
+import { useNotice } from '../app/Notice.tsx';
 import { Door, DoorField } from './Door.tsx';
 
 interface Joining {
@@ -20,8 +22,13 @@ export const Join = () => {
   const { register, handleSubmit } = useForm<Omit<Joining, 'token'>>();
   const entrance = useEntrance<Joining>('/auth/join');
   const navigate = useNavigate();
+  const notice = useNotice();
+  const joined = (password: string): void => {
+    void navigate('/students');
+    makeFirstCodes(password).catch((error: unknown) => notice({ text: wordsOf(error) }));
+  };
   const send = (form: Omit<Joining, 'token'>): void =>
-    entrance.mutate({ ...form, token }, { onSuccess: () => void navigate('/students') });
+    entrance.mutate({ ...form, token }, { onSuccess: () => joined(form.password) });
   const trouble = invited.error ?? entrance.error;
   return (
     <Door

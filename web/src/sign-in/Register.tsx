@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
 import { useEntrance } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
+import { makeFirstCodes } from '../app/FirstCodes.tsx';
 import { useNotice } from '../app/Notice.tsx';
 import { Door, DoorField } from './Door.tsx';
 
@@ -19,14 +20,11 @@ export const Register = () => {
   const entrance = useEntrance<Registration>('/auth/register');
   const navigate = useNavigate();
   const notice = useNotice();
-  const opened = (): void => {
+  const opened = (password: string): void => {
     void navigate('/patterns');
-    notice({
-      text: 'The studio is open. A forgotten password would keep you out of it:',
-      action: { label: 'Make recovery codes', run: () => void navigate('/set-up/account') },
-    });
+    makeFirstCodes(password).catch((error: unknown) => notice({ text: wordsOf(error) }));
   };
-  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: opened });
+  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => opened(form.password) });
   return (
     <Door title="Open a studio" error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>

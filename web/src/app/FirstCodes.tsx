@@ -1,0 +1,32 @@
+import { Button, Modal } from 'react-bootstrap';
+import { create } from 'zustand';
+import { ask } from '../api/client.ts';
+import { Codes } from '../parts/codes/Codes.tsx';
+
+/** Codes that were made for who has just come in; in the page's memory alone, until they are put away. */
+const useFirstCodes = create<{ readonly codes: readonly string[] }>(() => ({ codes: [] }));
+
+/** Makes the first recovery codes of who has just come in, to be shown above whatever comes next. */
+export const makeFirstCodes = async (password: string): Promise<void> => {
+  const { codes } = await ask<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password });
+  useFirstCodes.setState({ codes });
+};
+
+/** The first recovery codes of an account, shown once after it was made. */
+export const FirstCodes = () => {
+  const { codes } = useFirstCodes();
+  const putAway = (): void => useFirstCodes.setState({ codes: [] });
+  return (
+    <Modal show={codes.length > 0} backdrop="static" onHide={putAway} aria-labelledby="first-codes" centered>
+      <Modal.Header>
+        <Modal.Title id="first-codes">For the day the password is forgotten</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <Codes codes={codes} />
+      </Modal.Body>
+      <Modal.Footer>
+        <Button onClick={putAway}>I have them</Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};
