@@ -191,9 +191,9 @@ export const VIEWS = [
   {
     name: 'take',
     take: async (page) => {
-      await page.getByRole('link', { name: 'Lantern pinches' }).click();
+      await page.getByRole('link', { name: 'Six o’clock roll' }).click();
       await page.getByRole('link', { name: 'Take', exact: true }).click();
-      await page.getByLabel('Invented player').selectOption('late-middle');
+      await page.getByLabel('Invented player').selectOption('late-ring');
       await page.getByRole('button', { name: 'Hear an invented player' }).click();
       await page.getByRole('heading', { name: /times through clean/ }).waitFor({ timeout: 60_000 });
     },

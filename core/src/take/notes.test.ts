@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import { sentence, valueOrThrow } from '../errors/index.ts';
 import { readFigure, readMidiPerformance, writeMidiPerformance, type NotePlayed } from '../formats/index.ts';
 import { median } from '../statistics/index.ts';
-import { PLAYERS, askedOf, judgePatternNotes, notesOfPlayer, playedPattern, type PlayerBeing } from './index.ts';
+import {
+  PLAYERS,
+  TAKE,
+  askedOf,
+  judgePatternNotes,
+  judgePatternTake,
+  notesOfPlayer,
+  playPattern,
+  playedPattern,
+  type PlayerBeing,
+} from './index.ts';
 
 const { pattern } = valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3, tempo: 96, chord: 'Em' }));
 const STEADY = PLAYERS.steady as PlayerBeing;
@@ -53,6 +63,18 @@ describe('a take that comes as notes', () => {
       said(Array.from({ length: 40 }, (_, index) => ({ at: index * 0.31, pitch: 50 + (index % 5), loudness: 1 }))),
     ).toMatch(/^take-does-not-fit/);
   });
+});
+
+test('a digit that plays in pinches alone is timed from notes; from sound its lateness is not claimed', () => {
+  const pinches = valueOrThrow(readFigure('5+1 3 2 5+1 3 2', { subdivision: 3, tempo: 80, chord: 'C' })).pattern;
+  const [, top] = playedPattern(pinches).digits;
+  expect(top).toBe('a');
+  const late = { ...STEADY, lateness: { a: 0.03 } };
+  const notes = valueOrThrow(judgePatternNotes(notesOfPlayer(pinches, late, { cycles: 8, seed: 2 }), pinches));
+  expect(notes.findings.map(({ sentence }) => sentence).join(' ')).toMatch(/The ring comes \d+ ms late/);
+  const samples = playPattern(pinches, late, { cycles: 8, seed: 2, sampleRate: TAKE.sampleRate });
+  const sound = valueOrThrow(judgePatternTake(samples, pinches));
+  expect(sound.findings.filter(({ sentence }) => /^The ring comes/.test(sentence))).toEqual([]);
 });
 
 describe('a performance as a MIDI file', () => {

@@ -13,7 +13,7 @@ import { median, spreadOf } from '../statistics/index.ts';
 import { tunedBy } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE = 1;
+export const TAKE_ENGINE = 2;
 
 /** How one digit played in a take. */
 export interface DigitInTake {
@@ -66,6 +66,7 @@ const SAID = {
   strokes: 6,
   wide: 0.06,
   lost: 0.08,
+  alone: 0.5,
   most: 6,
   // Beyond chance: true takes come to .45 and more, noise to .27, other pieces mostly below .5.
   fit: 0.38,
@@ -81,6 +82,8 @@ export interface Case {
   readonly asked: Asked;
   readonly score: Score;
   readonly heard: Pick<HeardTake, 'strokes' | 'extras' | 'cycles' | 'slower'>;
+  /** Whether every stroke's own time is known, as from an instrument; in sound a pinch is one pluck. */
+  readonly exact?: boolean;
 }
 
 const askedOfHeard = ({ asked }: Pick<Case, 'asked'>, stroke: HeardStroke): AskedStroke =>
@@ -157,6 +160,17 @@ const namesOf = (now: Case, striker: Striker): readonly string[] => [
   ),
 ];
 
+/**
+ * Whether a digit's lateness can be told: in sound both strokes of a pinch take one pluck, so that a digit that hardly ever plays
+ * alone has no time of its own.
+ */
+const canBeTimed = ({ asked, exact }: Case, striker: Striker): boolean => {
+  if (exact) return true;
+  const alone = (at: number): boolean => asked.strokes.filter((one) => Math.abs(one.at - at) < 1e-4).length === 1;
+  const own = asked.strokes.filter(({ cycle, digit }) => cycle === 0 && digit && strikerOf(digit) === striker);
+  return own.filter(({ at }) => alone(at)).length >= SAID.alone * own.length;
+};
+
 interface Weighed extends TakeFinding {
   readonly weight: number;
 }
@@ -169,7 +183,7 @@ const digitFindings = (
   const name = STRIKER_NAMES[striker];
   const named = namesOf(now, striker);
   const found: Weighed[] = [];
-  if (Math.abs(lateness) >= SAID.lateness)
+  if (Math.abs(lateness) >= SAID.lateness && canBeTimed(now, striker))
     found.push({
       sentence: `The ${name} comes ${milliseconds(lateness)} ${lateness > 0 ? 'late' : 'early'}.`,
       advice:
@@ -267,13 +281,13 @@ const refusal = ({ strokes }: Asked, innovation: Innovation): Result<never> | nu
 };
 
 /** What was heard of a take judged; refused where it does not fit. */
-const judgeHeard = (heard: HeardTake, score: Score, asked: Asked): Result<TakeJudgement> => {
+const judgeHeard = (heard: HeardTake, score: Score, asked: Asked, exact = false): Result<TakeJudgement> => {
   const told = heard.strokes.filter(({ what }) => what === 'as asked').length;
   const share = told / Math.max(1, heard.strokes.length);
   const doubtful = heard.fit < SAID.surely && share < SAID.mostly;
   if (heard.cycles === 0 || heard.fit < SAID.fit || share < SAID.heard || doubtful)
     return failure(problem('take-does-not-fit'));
-  const now: Case = { asked, score, heard };
+  const now: Case = { asked, score, heard, exact };
   const digits = digitsOf(now);
   return success({
     engine: TAKE_ENGINE,
@@ -291,7 +305,7 @@ const judgeHeard = (heard: HeardTake, score: Score, asked: Asked): Result<TakeJu
  * judgeNotes([], realise(valueOrThrow(readFigure('5 3 2 3')).pattern), askedOf(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
  */
 export const judgeNotes = (notes: readonly NotePlayed[], score: Score, asked: Asked): Result<TakeJudgement> =>
-  notes.length === 0 ? failure(problem('take-silent')) : judgeHeard(hearNotes(notes, asked), score, asked);
+  notes.length === 0 ? failure(problem('take-silent')) : judgeHeard(hearNotes(notes, asked), score, asked, true);
 
 /**
  * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
