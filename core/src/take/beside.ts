@@ -5,6 +5,7 @@ import type { Pattern } from '../pattern/index.ts';
 import { askedOf } from './asked.ts';
 import { TAKE } from './estimates.ts';
 import type { HeardTake } from './heard.ts';
+import { notesTaken } from './notes-taken.ts';
 import { playedPattern } from './of-pattern.ts';
 import type { PlayedStroke } from './player.ts';
 import { renderTake } from './render.ts';
@@ -16,19 +17,21 @@ const LOUDNESS = 0.5;
 const AFTER = 1.5;
 
 /**
- * What notes sound like that came from a MIDI file or instrument, by the plucked string. Seconds, sorted.
+ * What a take of notes sounds like that came from a MIDI file or instrument, by the plucked string, at the times it is judged by.
+ * Seconds, sorted.
  * @example
- * soundOfNotes([{ at: 0, pitch: 64, loudness: 0.5 }], 8000).length // => 12000
+ * soundOfNotes([{ at: 0, pitch: 64, loudness: 0.5 }], 8000).length // => 13600
  */
 export const soundOfNotes = (notes: readonly NotePlayed[], sampleRate: number): Float32Array => {
-  const strokes = notes.map((note): PlayedStroke => ({
+  const taken = notesTaken(notes);
+  const strokes = taken.map((note): PlayedStroke => ({
     ...note,
     string: note.pitch,
     digit: null,
     asked: null,
     what: 'as asked',
   }));
-  const seconds = (notes.at(-1)?.at ?? 0) + AFTER;
+  const seconds = (taken.at(-1)?.at ?? 0) + AFTER;
   return renderTake({ strokes, missed: [], seconds }, { sampleRate, random: seededRandom(1) });
 };
 

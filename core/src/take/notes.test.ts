@@ -11,6 +11,7 @@ import {
   notesOfPlayer,
   playPattern,
   playedPattern,
+  soundOfNotes,
   type PlayerBeing,
 } from './index.ts';
 
@@ -53,6 +54,14 @@ describe('a take that comes as notes', () => {
     expect(with1.filter(({ why }) => why).map(({ why }) => why)).toEqual(['a C♯ that was not asked for']);
   });
 
+  test('a take begins with its first note, wherever the file has it, and ends after ten minutes', () => {
+    const late = played(STEADY).map((note) => ({ ...note, at: note.at + 5e6 }));
+    expect(valueOrThrow(judgePatternNotes(late, pattern)).cycles).toHaveLength(8);
+    const stray = [...played(STEADY), { at: 1e9, pitch: 64, loudness: 1 }];
+    expect(valueOrThrow(judgePatternNotes(stray, pattern)).cycles).toHaveLength(8);
+    expect(soundOfNotes(stray, 8000).length).toBeLessThan(30 * 8000);
+  });
+
   test('nothing, and another piece, are refused', () => {
     const said = (notes: readonly NotePlayed[]): string => {
       const judged = judgePatternNotes(notes, pattern);
@@ -93,6 +102,19 @@ describe('a performance as a MIDI file', () => {
         expect(read.map(key).sort()).toEqual(notes.map(key).sort());
       }),
     );
+  });
+
+  test('a file of as many tempos as notes is read in one pass', () => {
+    // 200,000 of each: gone by anew for every note they would be two thousand million steps.
+    const each = [0, 0xff, 0x51, 3, 0x07, 0xa1, 0x20, 1, 0x90, 60, 100];
+    const track = Uint8Array.from({ length: 200_000 * each.length }, (_, index) => each[index % each.length] as number);
+    const length = track.length + 4;
+    const head = [0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 0x4d, 0x54, 0x72, 0x6b];
+    const size = [length >>> 24, (length >>> 16) & 255, (length >>> 8) & 255, length & 255];
+    const bytes = new Uint8Array([...head, ...size, ...track, 0, 0xff, 0x2f, 0]);
+    const notes = valueOrThrow(readMidiPerformance(bytes));
+    expect(notes).toHaveLength(200_000);
+    expect(notes.at(-1)?.at).toBeCloseTo((200_000 / 96) * 0.5, 0);
   });
 
   test('is refused where it is none', () => {

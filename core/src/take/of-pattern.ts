@@ -6,6 +6,7 @@ import type { Digit, Pattern } from '../pattern/index.ts';
 import { realise, type Score } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { askedOf } from './asked.ts';
+import { notesTaken } from './notes-taken.ts';
 import { TAKE } from './estimates.ts';
 import { PLAYERS, playAs, type PlayedStroke, type PlayerBeing } from './player.ts';
 import { renderTake } from './render.ts';
@@ -42,7 +43,7 @@ export const judgePatternTake = (samples: Float32Array, pattern: Pattern, hand?:
 };
 
 /**
- * A take of a pattern that came as notes, judged: as many times through as there are in it. Errors: `pattern-empty` and those of
+ * A take of a pattern that came as notes, judged: as many times through as there are in its first ten minutes. Errors: `pattern-empty` and those of
  * `judgeNotes`.
  * @example
  * judgePatternNotes([], valueOrThrow(readFigure('5 3 2 3')).pattern).ok // => false
@@ -55,8 +56,8 @@ export const judgePatternNotes = (
   const { score, digits } = playedPattern(pattern, hand);
   const once = askedOf(score, digits, 1);
   if (once.strokes.length === 0) return failure(problem('pattern-empty'));
-  const seconds = (notes.at(-1)?.at ?? 0) - (notes[0]?.at ?? 0);
-  return judgeNotes(notes, score, askedOf(score, digits, cyclesFor(seconds, once.cycleSeconds)));
+  const taken = notesTaken(notes);
+  return judgeNotes(taken, score, askedOf(score, digits, cyclesFor(taken.at(-1)?.at ?? 0, once.cycleSeconds)));
 };
 
 /**

@@ -56,8 +56,7 @@ export const useInstrument = (take: (notes: readonly NotePlayed[]) => void): Ins
     ending.current?.();
     ending.current = null;
     setState((now) => ({ ...now, playing: false, trouble: null }));
-    const first = played.current[0]?.at ?? 0;
-    if (played.current.length > 0) take(played.current.map((note) => ({ ...note, at: note.at - first + 0.2 })));
+    if (played.current.length > 0) take([...played.current]);
   };
   useEffect(() => () => ending.current?.(), []);
   return { ...state, start: () => void start(), stop };

@@ -29,12 +29,13 @@ const velocityOf = ({ loudness }: NotePlayed): number => Math.max(1, Math.min(12
  * writeMidiPerformance([{ at: 0.5, pitch: 64, loudness: 0.5, string: 1 }]).slice(0, 4).join(' ') // => '77 84 104 100'
  */
 export const writeMidiPerformance = (notes: readonly StringPlayed[]): Uint8Array => {
-  const ordered = [...notes].sort((a, b) => a.at - b.at);
-  const ends = (from: number, string: number): number =>
-    Math.round((ordered.slice(from + 1).find((one) => one.string === string)?.at ?? Infinity) / TICK);
-  const events = ordered.flatMap((note, index): readonly TrackEvent[] => {
+  // From the last to the first: where each string is struck next is known when it is come to.
+  const ordered = [...notes].sort((a, b) => b.at - a.at);
+  const next = new Map<number, number>();
+  const events = ordered.flatMap((note): readonly TrackEvent[] => {
     const at = Math.max(0, Math.round(note.at / TICK));
-    const end = Math.max(at + 1, Math.min(at + LONGEST, ends(index, note.string)));
+    const end = Math.max(at + 1, Math.min(at + LONGEST, next.get(note.string) ?? Infinity));
+    next.set(note.string, at);
     const channel = Math.min(STRING_RANGE.most, note.string) - 1;
     return [
       { at, rank: 11, bytes: [0x90 | channel, note.pitch, velocityOf(note)] },
@@ -44,17 +45,18 @@ export const writeMidiPerformance = (notes: readonly StringPlayed[]): Uint8Array
   return midiFile([{ at: 0, rank: 1, bytes: tempoMeta(TICK) }, ...events]);
 };
 
-/** Seconds of a tick of a file, by its changes of tempo. */
+/** Seconds of the ticks of a file, asked in order, by its changes of tempo: each change is gone by once. */
 const clockOf = ({ tempos }: MidiFile): ((tick: number) => number) => {
   const steps = [...tempos].sort((a, b) => a.at - b.at);
+  let [passed, seconds, from, bpm] = [0, 0, 0, 120];
+  const since = (tick: number): number => ((tick - from) / TICKS_PER_QUARTER) * (60 / bpm);
   return (tick) => {
-    let [seconds, from, bpm] = [0, 0, 120];
-    for (const { at, value } of steps) {
-      if (at > tick) break;
-      seconds += ((at - from) / TICKS_PER_QUARTER) * (60 / bpm);
-      [from, bpm] = [at, value];
+    for (let step = steps[passed]; step && step.at <= tick; step = steps[passed]) {
+      seconds += since(step.at);
+      [from, bpm] = [step.at, step.value];
+      passed += 1;
     }
-    return seconds + ((tick - from) / TICKS_PER_QUARTER) * (60 / bpm);
+    return seconds + since(tick);
   };
 };
 
@@ -69,9 +71,9 @@ export const readMidiPerformance = (bytes: Uint8Array): Result<readonly NotePlay
   try {
     const file = parseMidi(bytes);
     const seconds = clockOf(file);
-    const notes = file.notes
-      .map(({ at, midi, velocity }) => ({ at: seconds(at), pitch: midi, loudness: velocity / 127 }))
-      .sort((a, b) => a.at - b.at);
+    const notes = [...file.notes]
+      .sort((a, b) => a.at - b.at)
+      .map(({ at, midi, velocity }) => ({ at: seconds(at), pitch: midi, loudness: velocity / 127 }));
     return success(notes);
   } catch (error) {
     if (error instanceof MidiTrouble) return failure(error.problem);
