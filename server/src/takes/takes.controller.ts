@@ -1,4 +1,5 @@
-import { once } from 'node:events';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import {
   Body,
   Controller,
@@ -40,11 +41,8 @@ const send = async ({ take, from, to, bytes }: Stretch, part: boolean, response:
   response.setHeader('accept-ranges', 'bytes');
   response.setHeader('content-disposition', 'attachment');
   if (part) response.setHeader('content-range', `bytes ${from}-${to}/${take.bytes}`);
-  for await (const piece of bytes) {
-    if (response.destroyed) return;
-    if (!response.write(piece)) await Promise.race([once(response, 'drain'), once(response, 'close')]);
-  }
-  response.end();
+  // Whoever leaves, or a take that is deleted meanwhile, ends it: what was sent cannot become another answer.
+  await pipeline(Readable.from(bytes, { objectMode: false }), response).catch(() => undefined);
 };
 
 /** Takes of the students of the signed-in teacher's studio. */

@@ -32,6 +32,10 @@ const partsOf = (bytes: number): number => Math.ceil(bytes / TAKE_LIMITS.part);
 /** Earlier judgements that stay beside the latest. */
 const EARLIER = 3;
 
+/** What was said of a take until now; null where it was not judged. */
+const saidOf = ({ engine, headline, judgement }: Take): JudgementForm | null =>
+  engine === null || headline === null || judgement === null ? null : { engine, headline, judgement };
+
 /** Takes of students: kept with their sound, given back, judged again. */
 @Injectable()
 export class TakesService {
@@ -106,17 +110,9 @@ export class TakesService {
     const scope = this.studios.for(principal);
     return scope.transaction(async (inside) => {
       const take = orNotFound(await this.takes.find(inside, checkedId(id)));
-      const { engine, headline, judgement } = take;
-      const before = engine === null || headline === null || !judgement || engine === form.engine ? [] : [take];
-      const earlier = [
-        ...before.map((): JudgementForm => ({
-          engine: engine as number,
-          headline: headline as string,
-          judgement: judgement as string,
-        })),
-        ...take.earlier,
-      ].slice(0, EARLIER);
-      return orNotFound(await this.takes.judge(inside, id, form, earlier));
+      const before = saidOf(take);
+      const earlier = before && before.engine !== form.engine ? [before, ...take.earlier] : take.earlier;
+      return orNotFound(await this.takes.judge(inside, id, form, earlier.slice(0, EARLIER)));
     });
   }
 

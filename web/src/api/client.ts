@@ -26,6 +26,15 @@ export const failureOf = (answer: unknown): ApiError => {
   return error ? new ApiError(error.code, error.message, answer) : unreachable();
 };
 
+/** Asks the server for whatever it answers; throws an ApiError where that is an error, or where it cannot be reached. */
+export const reach = async (path: string, init: RequestInit): Promise<Response> => {
+  const response = await fetch(`/api${path}`, init).catch(() => {
+    throw unreachable();
+  });
+  if (!response.ok) throw failureOf(await response.json().catch(() => undefined));
+  return response;
+};
+
 /** Asks the server; answers JSON, or throws an ApiError. */
 export const ask = async <T>(
   method: 'GET' | 'POST' | 'PUT' | 'DELETE',
@@ -33,18 +42,14 @@ export const ask = async <T>(
   body?: unknown,
   more: RequestInit = {},
 ): Promise<T> => {
-  const response = await fetch(`/api${path}`, {
+  const response = await reach(path, {
     method,
     headers: body === undefined ? {} : { 'content-type': 'application/json' },
     body: body === undefined ? undefined : JSON.stringify(body),
     ...more,
-  }).catch(() => {
-    throw unreachable();
   });
   if (response.status === 204) return undefined as T;
-  const answer: unknown = await response.json().catch(() => undefined);
-  if (!response.ok) throw failureOf(answer);
-  return answer as T;
+  return (await response.json().catch(() => undefined)) as T;
 };
 
 /** What went wrong, as a teacher reads it. */

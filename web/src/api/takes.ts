@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
-import { ask, failureOf } from './client.ts';
+import { ApiError, ask, reach } from './client.ts';
 
 /** A take that is kept, as a list shows it. */
 export interface TakeLine {
@@ -62,12 +62,15 @@ export const useKeptTake = (id: string) =>
 /** Tries of a part before it is given up, and milliseconds between them. */
 const TRIES = { most: 4, wait: 1500 } as const;
 
+const isPassing = (error: unknown): boolean => error instanceof ApiError && error.code === 'unavailable';
+
+/** Tries again what may go through later; what is refused is refused. */
 const patiently = async <T>(work: () => Promise<T>): Promise<T> => {
   for (let tried = 1; ; tried += 1)
     try {
       return await work();
     } catch (error) {
-      if (tried === TRIES.most) throw error;
+      if (tried === TRIES.most || !isPassing(error)) throw error;
       await new Promise((resolve) => setTimeout(resolve, TRIES.wait));
     }
 };
@@ -82,34 +85,32 @@ const headersFor = (whose: Whose): Record<string, string> =>
   whose.kind === 'room' ? { 'x-practice-link': whose.token } : {};
 
 const sendPart = async (whose: Whose, { id, part }: Coming, number: number, sound: Blob): Promise<void> => {
-  const path = whose.kind === 'room' ? `/api/practice/takes/${id}` : `/api/takes/${id}`;
-  const response = await fetch(`${path}/parts/${number}`, {
+  await reach(`${whose.kind === 'room' ? '/practice/takes' : '/takes'}/${id}/parts/${number}`, {
     method: 'PUT',
     headers: { ...headersFor(whose), 'content-type': 'application/octet-stream' },
     body: sound.slice(number * part, (number + 1) * part, 'application/octet-stream'),
   });
-  if (!response.ok) throw failureOf(await response.json().catch(() => undefined));
 };
 
-/**
- * Keeps a take: first what it is, then its sound part by part. What broke off goes on where it was. `told` hears how much has
- * arrived, 0 to 1.
- */
-export const sendTake = async (
-  whose: Whose,
-  { sound, ...about }: TakeToKeep,
-  told: (share: number) => void,
-): Promise<TakeLine> => {
+/** Sends a take; asked again after it broke off, it goes on where it was. `told` hears how much has arrived, 0 to 1. */
+export type Sending = (told: (share: number) => void) => Promise<TakeLine>;
+
+/** The sending of a take: first what it is, then its sound part by part. */
+export const newSending = (whose: Whose, { sound, ...about }: TakeToKeep): Sending => {
   const path = whose.kind === 'room' ? '/practice/takes' : `/students/${whose.id}/takes`;
   const form = { ...about, mime: mimeOf(sound), bytes: sound.size };
   const headers = { ...headersFor(whose), 'content-type': 'application/json' };
-  const coming = await ask<Coming>('POST', path, form, { headers });
-  const count = Math.ceil(sound.size / coming.part);
-  for (let number = 0; number < count; number += 1) {
-    await patiently(() => sendPart(whose, coming, number, sound));
-    told((number + 1) / count);
-  }
-  return coming;
+  let coming: Coming | null = null;
+  let sent = 0;
+  return async (told) => {
+    coming ??= await ask<Coming>('POST', path, form, { headers });
+    const [own, count] = [coming, Math.ceil(sound.size / coming.part)];
+    for (; sent < count; sent += 1) {
+      told(sent / count);
+      await patiently(() => sendPart(whose, own, sent, sound));
+    }
+    return own;
+  };
 };
 
 /** Bytes of a sound that are fetched at a time. */
@@ -122,8 +123,7 @@ export const soundOf = async ({ id, bytes, mime }: TakeLine, told: (share: numbe
     const range = `bytes=${from}-${Math.min(bytes, from + STRETCH) - 1}`;
     pieces.push(
       await patiently(async () => {
-        const response = await fetch(`/api/takes/${id}/sound`, { headers: { range } });
-        if (!response.ok) throw failureOf(await response.json().catch(() => undefined));
+        const response = await reach(`/takes/${id}/sound`, { headers: { range } });
         return response.blob();
       }),
     );

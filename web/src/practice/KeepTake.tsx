@@ -1,7 +1,7 @@
 import type { Hand, Pattern } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
-import { sendTake } from '../api/takes.ts';
+import { newSending, type Sending } from '../api/takes.ts';
 import type { Ear } from '../ear/useEar.ts';
 import { LONGEST } from '../takes/sound.ts';
 
@@ -11,7 +11,7 @@ type Keeping =
   | { readonly kind: 'recording' }
   | { readonly kind: 'sending'; readonly share: number }
   | { readonly kind: 'there' }
-  | { readonly kind: 'here'; readonly sound: Blob; readonly why: string };
+  | { readonly kind: 'here'; readonly sending: Sending; readonly why: string };
 
 interface KeepProps {
   readonly ear: Ear;
@@ -25,13 +25,11 @@ interface KeepProps {
 const useKeeping = ({ ear, token, name, assignment, pattern, hand }: KeepProps) => {
   const [keeping, setKeeping] = useState<Keeping>({ kind: 'none' });
   const recorder = useRef<MediaRecorder | null>(null);
-  const send = (sound: Blob): void => {
+  const send = (sending: Sending): void => {
     setKeeping({ kind: 'sending', share: 0 });
-    sendTake({ kind: 'room', token }, { name, assignment, pattern, hand, sound }, (share) =>
-      setKeeping({ kind: 'sending', share }),
-    ).then(
+    sending((share) => setKeeping({ kind: 'sending', share })).then(
       () => setKeeping({ kind: 'there' }),
-      (error: unknown) => setKeeping({ kind: 'here', sound, why: wordsOf(error) }),
+      (error: unknown) => setKeeping({ kind: 'here', sending, why: wordsOf(error) }),
     );
   };
   const record = (): void => {
@@ -40,7 +38,10 @@ const useKeeping = ({ ear, token, name, assignment, pattern, hand }: KeepProps) 
     const one = new MediaRecorder(stream);
     const parts: Blob[] = [];
     one.ondataavailable = ({ data }) => void parts.push(data);
-    one.onstop = () => send(new Blob(parts, { type: one.mimeType }));
+    one.onstop = () => {
+      const sound = new Blob(parts, { type: one.mimeType });
+      send(newSending({ kind: 'room', token }, { name, assignment, pattern, hand, sound }));
+    };
     one.start(1000);
     setTimeout(() => one.state === 'recording' && one.stop(), LONGEST * 1000);
     recorder.current = one;
@@ -57,7 +58,7 @@ export const KeepTake = (props: KeepProps) => {
     return (
       <p className="room-keep" role="alert">
         {keeping.why}{' '}
-        <button type="button" onClick={() => send(keeping.sound)}>
+        <button type="button" onClick={() => send(keeping.sending)}>
           Send it again
         </button>
       </p>

@@ -4,7 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useAssignmentLines, useTell } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
-import { keepJudgement, sendTake, useTakesChanged } from '../api/takes.ts';
+import { keepJudgement, newSending, useTakesChanged, type Sending } from '../api/takes.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import type { JudgedTake } from './Judged.tsx';
@@ -27,12 +27,14 @@ const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
   const [kept, setKept] = useState<string | null>(null);
   const notice = useNotice();
   const changed = useTakesChanged();
-  const { pattern, hand, sound, judgement } = take;
+  const [sending] = useState((): Sending => {
+    const { pattern, hand, sound } = take;
+    return newSending({ kind: 'student', id: studentId }, { name: pattern.name, assignment, pattern, hand, sound });
+  });
   const keep = async (): Promise<void> => {
     setShare(0);
-    const whose = { kind: 'student', id: studentId } as const;
-    const line = await sendTake(whose, { name: pattern.name, assignment, pattern, hand, sound }, setShare);
-    await keepJudgement(line.id, judgement);
+    const line = await sending(setShare);
+    await keepJudgement(line.id, take.judgement);
     setKept(line.id);
     changed();
     notice({ text: `It is kept with ${name}.` });
