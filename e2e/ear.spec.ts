@@ -1,6 +1,3 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import {
   PLAYERS,
   TAKE,
@@ -14,10 +11,10 @@ import {
   renderTake,
   seededRandom,
   valueOrThrow,
-  writeWav,
   type PlayerBeing,
 } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
+import { hearing, soundFile } from './microphone.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 const ROLL = newPattern('Sluice roll', {
@@ -37,27 +34,10 @@ const microphone = ((): string => {
   const strokes = performance.strokes.filter((stroke) => stroke.asked !== gone);
   const sampleRate = 2 * TAKE.sampleRate;
   const samples = renderTake({ ...performance, strokes }, { sampleRate, random: seededRandom(3) });
-  const file = join(mkdtempSync(join(tmpdir(), 'fleet-wren-ear-')), 'played.wav');
-  writeFileSync(file, writeWav({ samples, sampleRate }));
-  return file;
+  return soundFile('played.wav', samples, sampleRate);
 })();
 
-test.use({
-  permissions: ['microphone'],
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--no-first-run',
-      '--autoplay-policy=no-user-gesture-required',
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${microphone}%noloop`,
-    ],
-  },
-});
+test.use(hearing(microphone));
 
 const made = async <T>(page: Page, address: string, data: unknown): Promise<T> => {
   const answer = await page.request.post(`/api${address}`, { data });

@@ -1,8 +1,6 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { PLAYERS, TAKE, newPattern, playPattern, writeWav } from '@fleet-wren/core';
+import { PLAYERS, TAKE, newPattern, playPattern } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
+import { hearing, soundFile } from './microphone.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 const ROLL = newPattern('Weir roll', {
@@ -13,34 +11,15 @@ const ROLL = newPattern('Weir roll', {
   bars: 1,
 });
 
-const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-takes-'));
 const take = (name: string, player: string, cycles: number): string => {
   const sampleRate = 2 * TAKE.sampleRate;
-  const samples = playPattern(ROLL, PLAYERS[player], { cycles, seed: 4, sampleRate });
-  const file = join(folder, name);
-  writeFileSync(file, writeWav({ samples, sampleRate }));
-  return file;
+  return soundFile(name, playPattern(ROLL, PLAYERS[player], { cycles, seed: 4, sampleRate }), sampleRate);
 };
 
 /** What the browser hears when it asks for a microphone. */
 const microphone = take('microphone.wav', 'late-ring', 6);
 
-test.use({
-  permissions: ['microphone'],
-  launchOptions: {
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--no-first-run',
-      '--autoplay-policy=no-user-gesture-required',
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${microphone}%noloop`,
-    ],
-  },
-});
+test.use(hearing(microphone));
 
 const openTakes = async (page: Page): Promise<void> => {
   await openStudio(page);
@@ -52,11 +31,7 @@ const openTakes = async (page: Page): Promise<void> => {
 };
 
 test('a recording is opened and judged by digit and heard from any time through', async ({ page }) => {
-  await openStudio(page);
-  const { id } = (await (await page.request.post('/api/patterns', { data: { pattern: ROLL } })).json()) as {
-    id: string;
-  };
-  await page.goto(`/patterns/${id}/take`);
+  await openTakes(page);
   await page.getByLabel('Open a recording').setInputFiles(take('late.wav', 'late-ring', 8));
   await expect(page.getByRole('heading', { name: '8 of 8 times through clean' })).toBeVisible({ timeout: 40_000 });
   await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible();

@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
@@ -6,6 +6,7 @@ import { CONFIG, type Config } from '../config.ts';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import { isUniqueViolation } from '../db/errors.ts';
 import { notFound } from '../common/ids.ts';
+import { hashOf, newToken } from '../common/tokens.ts';
 import type { Credentials, PasswordChange, Registration } from './auth.schema.ts';
 import { AuthStore, type StoredSession } from './auth.store.ts';
 import { assertStrong } from './password.ts';
@@ -14,8 +15,6 @@ import { SESSION_LENGTH } from './session.ts';
 
 /** How long a session lasts unused, in milliseconds. */
 const IDLE = 10 * 24 * 3600 * 1000;
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
 /** A signed-in teacher and the token that proves it, which is stored nowhere in the clear. */
 export interface Welcome {
@@ -115,7 +114,7 @@ export class AuthService {
     const found = await this.store.findByEmail(email);
     if (!found) throw new WrenError(problem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;
-    const token = randomBytes(32).toString('base64url');
+    const token = newToken(32);
     const now = new Date();
     const expiresAt = new Date(now.getTime() + SESSION_LENGTH);
     await this.store.startSession(hashOf(token), teacher, { expiresAt, now, device: device.slice(0, 200) });

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { problem } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { quotaReached } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument, type Writing } from './documents.store.ts';
 import type { Kind } from './kinds.ts';
@@ -15,7 +16,7 @@ const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
 const QUOTA = { documents: 20_000, versions: 200 } as const;
 
 const refuseBeyond = (count: number, most: number, what: string): void => {
-  if (count > most) throw new WrenError(problem('quota-reached', { most, what }));
+  if (count > most) throw quotaReached(most, what);
 };
 
 /** What a document looks like in an answer: a change that comes too late is told what is there. */

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import {
   WrenError,
@@ -14,6 +13,8 @@ import {
 import type { LinkHolder, Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { quotaReached } from '../common/quota.ts';
+import { hashOf, newToken } from '../common/tokens.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
 import { FoldPool } from './fold-pool.ts';
@@ -24,8 +25,6 @@ import { standingOf } from './standing.ts';
 
 /** Bits of chance in a link's token, what a student may have of each, and events that are shown and heard. */
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
 /** An event as it can be kept: told again, it is known by its name. */
 const named = (event: PracticeEvent): PracticeEvent => {
@@ -66,8 +65,7 @@ export class PracticeService {
     const scope = await this.scopeOf(principal, studentId);
     const pattern = valueOrThrow(readPattern(form.pattern));
     const all = await this.practice.ofStudent(scope, studentId);
-    if (all.length >= LIMITS.assignments)
-      throw new WrenError(problem('quota-reached', { most: LIMITS.assignments, what: 'things set for this student' }));
+    if (all.length >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'things set for this student');
     const standing = standingOf(form.plan, [], Date.now());
     const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
     return this.practice.insert(scope, studentId, { ...form, pattern, sourceId }, { standing, place: all.length });
@@ -148,12 +146,12 @@ export class PracticeService {
 
   private async refuseMoreNotes(scope: StudioScope, studentId: string): Promise<void> {
     if ((await this.practice.countNotes(scope, studentId)) >= LIMITS.notes)
-      throw new WrenError(problem('quota-reached', { most: LIMITS.notes, what: 'notes of this student' }));
+      throw quotaReached(LIMITS.notes, 'notes of this student');
   }
 
   private async refuseBeyond(scope: StudioScope, assignmentId: string): Promise<void> {
     if ((await this.practice.countEvents(scope, assignmentId)) >= EVENTS.kept)
-      throw new WrenError(problem('quota-reached', { most: EVENTS.kept, what: 'events of this assignment' }));
+      throw quotaReached(EVENTS.kept, 'events of this assignment');
   }
 
   private async refreshed(scope: StudioScope, assignment: Assignment, now: number): Promise<Assignment> {
@@ -175,8 +173,8 @@ export class PracticeService {
   ): Promise<PracticeLink & { readonly token: string }> {
     const scope = await this.scopeOf(principal, studentId);
     if ((await this.links.ofStudent(scope, studentId)).length >= LIMITS.links)
-      throw new WrenError(problem('quota-reached', { most: LIMITS.links, what: 'links of this student' }));
-    const token = randomBytes(LIMITS.tokenBytes).toString('base64url');
+      throw quotaReached(LIMITS.links, 'links of this student');
+    const token = newToken(LIMITS.tokenBytes);
     const link = await this.links.insert(scope, { studentId, tokenHash: hashOf(token), days });
     return { ...link, token };
   }

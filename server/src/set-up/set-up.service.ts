@@ -4,6 +4,7 @@ import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { isUniqueViolation } from '../db/errors.ts';
+import { quotaReached } from '../common/quota.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
 import type { Kind, Kinds } from '../documents/kinds.ts';
@@ -143,6 +144,6 @@ export class SetUpService {
   private async refuseBeyond(principal: Principal, kind: Kind): Promise<void> {
     const most = QUOTA[kind] ?? Infinity;
     const count = await this.documents.count(this.studios.for(principal), kind);
-    if (count >= most) throw new WrenError(problem('quota-reached', { most, what: `${kind}s` }));
+    if (count >= most) throw quotaReached(most, `${kind}s`);
   }
 }

@@ -3,6 +3,7 @@ import { WrenError, problem } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { quotaReached } from '../common/quota.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import type { StudentForm } from './students.schema.ts';
 import { StudentsStore, type Student } from './students.store.ts';
@@ -28,8 +29,7 @@ export class StudentsService {
 
   async add(principal: Principal, { name, about }: StudentForm): Promise<Student> {
     const scope = this.studios.for(principal);
-    if ((await this.students.count(scope)) >= MOST_STUDENTS)
-      throw new WrenError(problem('quota-reached', { most: MOST_STUDENTS, what: 'students' }));
+    if ((await this.students.count(scope)) >= MOST_STUDENTS) throw quotaReached(MOST_STUDENTS, 'students');
     const [kept] = await this.students.insert(scope, [{ name, about }]);
     return kept as Student;
   }

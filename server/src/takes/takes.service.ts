@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { WrenError, problem, readPattern, valueOrThrow } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
+import { quotaReached } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { PracticeStore } from '../practice/practice.store.ts';
 import { StudentsStore } from '../students/students.store.ts';
@@ -24,8 +25,6 @@ export interface Stretch {
 }
 
 const wrong = (words: string): WrenError => new WrenError(problem('request-wrong', { problem: words }));
-
-const full = (most: number, what: string): WrenError => new WrenError(problem('quota-reached', { most, what }));
 
 const partsOf = (bytes: number): number => Math.ceil(bytes / TAKE_LIMITS.part);
 
@@ -65,9 +64,9 @@ export class TakesService {
     if (assignment && (await this.practice.find(scope, assignment))?.studentId !== studentId) throw notFound();
     await this.takes.dropUnfinished(scope);
     if ((await this.takes.count(scope, studentId)) >= TAKE_LIMITS.student)
-      throw full(TAKE_LIMITS.student, 'takes of this student');
+      throw quotaReached(TAKE_LIMITS.student, 'takes of this student');
     if ((await this.takes.bytesOf(principal.studioId)) + form.bytes > TAKE_LIMITS.studio)
-      throw full(TAKE_LIMITS.studio, 'bytes of sound in this studio');
+      throw quotaReached(TAKE_LIMITS.studio, 'bytes of sound in this studio');
     const by = principal.kind === 'link' ? 'student' : 'teacher';
     const take = await this.takes.insert(scope, studentId, { ...form, pattern, assignment }, by);
     return { ...take, part: TAKE_LIMITS.part, parts: [] };

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
@@ -6,6 +5,8 @@ import { AuthService, type Welcome } from '../auth/auth.service.ts';
 import { assertStrong } from '../auth/password.ts';
 import type { Role, Teacher } from '../auth/principal.ts';
 import { checkedId, notFound } from '../common/ids.ts';
+import { quotaReached } from '../common/quota.ts';
+import { hashOf, newToken } from '../common/tokens.ts';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import { isUniqueViolation } from '../db/errors.ts';
 import type { Joining } from './teachers.schema.ts';
@@ -13,10 +14,6 @@ import { TeachersStore, type Colleague, type Invite } from './teachers.store.ts'
 
 /** Bytes of chance in an invitation's token; teachers of a studio, and invitations that are open at a time. */
 const LIMITS = { tokenBytes: 24, teachers: 50, invites: 20 } as const;
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
-
-const full = (most: number, what: string): WrenError => new WrenError(problem('quota-reached', { most, what }));
 
 const isOwner = ({ role }: Pick<Colleague, 'role'>): boolean => role === 'owner';
 
@@ -71,9 +68,10 @@ export class TeachersService {
   /** Makes an invitation; its token is told this once. */
   async invite(teacher: Teacher, days: number): Promise<Invite & { readonly token: string }> {
     this.assertOwner(teacher);
-    if ((await this.store.all(teacher)).length >= LIMITS.teachers) throw full(LIMITS.teachers, 'teachers');
-    if ((await this.store.invites(teacher)).length >= LIMITS.invites) throw full(LIMITS.invites, 'open invitations');
-    const token = randomBytes(LIMITS.tokenBytes).toString('base64url');
+    if ((await this.store.all(teacher)).length >= LIMITS.teachers) throw quotaReached(LIMITS.teachers, 'teachers');
+    if ((await this.store.invites(teacher)).length >= LIMITS.invites)
+      throw quotaReached(LIMITS.invites, 'open invitations');
+    const token = newToken(LIMITS.tokenBytes);
     return { ...(await this.store.invite(teacher, hashOf(token), days)), token };
   }
 

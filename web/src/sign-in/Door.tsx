@@ -70,3 +70,30 @@ export const DoorField = ({
     {hint && <Form.Text>{hint}</Form.Text>}
   </Form.Group>
 );
+
+/** What everybody who comes in for the first time is asked. */
+export interface NewTeacher {
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+}
+
+interface NewTeacherProps {
+  /** Registers a field with the form it stands in, which may ask for more. */
+  readonly field: (name: keyof NewTeacher, rules?: { readonly minLength: number }) => UseFormRegisterReturn;
+}
+
+/** The fields of who comes in for the first time. */
+export const NewTeacherFields = ({ field }: NewTeacherProps) => (
+  <>
+    <DoorField label="Your name" autoComplete="name" {...field('name')} />
+    <DoorField label="E-mail" type="email" autoComplete="username" {...field('email')} />
+    <DoorField
+      label="Password"
+      type="password"
+      autoComplete="new-password"
+      hint="At least 12 characters"
+      {...field('password', { minLength: 12 })}
+    />
+  </>
+);

@@ -1,43 +1,26 @@
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { useEntrance } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
-import { makeFirstCodes } from '../app/FirstCodes.tsx';
-import { useNotice } from '../app/Notice.tsx';
-import { Door, DoorField } from './Door.tsx';
+import { Door, DoorField, NewTeacherFields, type NewTeacher } from './Door.tsx';
+import { useFirstTime } from './useFirstTime.ts';
 
-interface Registration {
+interface Registration extends NewTeacher {
   readonly studio: string;
-  readonly name: string;
-  readonly email: string;
-  readonly password: string;
 }
 
 /** Open a studio of one's own. */
 export const Register = () => {
   const { register, handleSubmit } = useForm<Registration>();
   const entrance = useEntrance<Registration>('/auth/register');
-  const navigate = useNavigate();
-  const notice = useNotice();
-  const opened = (password: string): void => {
-    void navigate('/patterns');
-    makeFirstCodes(password).catch((error: unknown) => notice({ text: wordsOf(error) }));
-  };
-  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => opened(form.password) });
+  const letIn = useFirstTime('/patterns');
+  const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => letIn(form.password) });
   return (
     <Door title="Open a studio" error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>
         <DoorField label="Name of the studio" autoComplete="organization" {...register('studio')} />
-        <DoorField label="Your name" autoComplete="name" {...register('name')} />
-        <DoorField label="E-mail" type="email" autoComplete="username" {...register('email')} />
-        <DoorField
-          label="Password"
-          type="password"
-          autoComplete="new-password"
-          hint="At least 12 characters"
-          {...register('password', { minLength: 12 })}
-        />
+        <NewTeacherFields field={(name, rules) => register(name, rules)} />
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
           Open the studio
         </Button>
