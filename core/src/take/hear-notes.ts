@@ -1,9 +1,9 @@
 import type { NotePlayed } from '../formats/index.ts';
 import type { Asked } from './asked.ts';
 import { TAKE } from './estimates.ts';
-import { finish, refine, understand } from './hear.ts';
+import { finish, refine, understandLevels } from './hear.ts';
 import type { HeardTake } from './heard.ts';
-import { firstLevels, levelsBy, pairAll, sceneOf, type Scene } from './pairing.ts';
+import { sceneOf, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { PLUCK_STEP } from './plucks.ts';
 import type { Strengths } from './separate.ts';
@@ -48,10 +48,7 @@ const strangers = ({ pitches }: Scene, notes: readonly NotePlayed[]) =>
 export const hearNotes = (notes: readonly NotePlayed[], asked: Asked): HeardTake => {
   const scene = sceneOf(asked);
   const strengths = strengthsOf(scene, notes);
-  const first = firstLevels(strengths);
-  const rough = understand(scene, strengths, first);
-  const levels = levelsBy(strengths, scene, rough.pass.times, first);
-  const pass = pairAll(scene, strengths, levels, { pulse: rough.pulse, late: () => 0, scale: TAKE.scale });
-  const heard = finish(refine(scene, { ...rough, levels, pass }, plucksOf(notes)), rough.start.score);
+  const understood = understandLevels(scene, strengths);
+  const heard = finish(refine(scene, understood, plucksOf(notes)), understood.start.score);
   return { ...heard, extras: [...heard.extras, ...strangers(scene, notes)] };
 };

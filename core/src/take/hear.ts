@@ -64,7 +64,7 @@ export const acceptedIn = ({ pitchOf }: Scene, { times }: Pass): readonly Accept
   );
 
 /** Lays what is asked over what is heard: its beginning, where that is not known, its pulse, and its strokes. */
-export const understand = (
+const understand = (
   scene: Scene,
   strengths: Strengths,
   levels: readonly Level[],
@@ -75,6 +75,15 @@ export const understand = (
   const pulse = atStrokes(scene, followPulse(looked, scene.moments, start));
   const pass = pairAll(scene, strengths, levels, { pulse, late: () => 0, scale: TAKE.scale });
   return { strengths, levels, start, pulse, pass };
+};
+
+/** Looked at twice: first by levels that are only supposed, then by those that follow. */
+export const understandLevels = (scene: Scene, strengths: Strengths, known?: Understood['start']): Understood => {
+  const first = firstLevels(strengths);
+  const rough = understand(scene, strengths, first, known);
+  const levels = levelsBy(strengths, scene, rough.pass.times, first);
+  const pass = pairAll(scene, strengths, levels, { pulse: rough.pulse, late: () => 0, scale: TAKE.scale });
+  return { ...rough, levels, pass };
 };
 
 /** First with strings as they are supposed to sound, then as they sound in this take. */

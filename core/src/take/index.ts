@@ -7,6 +7,8 @@ export { hearNotes } from './hear-notes.ts';
 export { hearTake } from './hear.ts';
 export { LIVE, LIVE_TEMPO, LiveEar, type LiveEvent } from './live.ts';
 export { scoreBeside, soundOfNotes } from './beside.ts';
+export { tunedWords } from './tuned.ts';
+export { joined } from './samples.ts';
 export { strokesIn } from './strokes.ts';
 export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';

@@ -1,5 +1,6 @@
 import { rootMeanSquare } from '../statistics/index.ts';
 import { TAKE } from './estimates.ts';
+import { joined } from './samples.ts';
 import type { Splitter, Strengths } from './separate.ts';
 import { BINS, HERTZ, LOOKS_BACK, freshIn, newLooker, noiseOf, placeOfLook, type Innovation } from './spectra.ts';
 
@@ -135,13 +136,8 @@ export class LiveLooks {
 
   /** What is struck anew from a look on. */
   innovationFrom(look: number): Innovation {
-    const joined = (rows: readonly Float32Array[]): Float32Array => {
-      const kept = rows.slice(look - this.first);
-      const all = new Float32Array(kept.length * BINS);
-      kept.forEach((row, place) => all.set(row, place * BINS));
-      return all;
-    };
-    const [fresh, weight] = [joined(this.fresh), joined(this.weight)];
+    const from = look - this.first;
+    const [fresh, weight] = [joined(this.fresh.slice(from)), joined(this.weight.slice(from))];
     return { frames: fresh.length / BINS, bins: BINS, hertz: HERTZ, fresh, weight };
   }
 

@@ -8,6 +8,7 @@ import {
   TAKE,
   askedOf,
   checkSound,
+  joined,
   playAs,
   playedPattern,
   renderTake,
@@ -40,12 +41,6 @@ const saidOf = (samples: Float32Array, pieces: readonly number[], now = ROLL): r
     at += length;
   }
   return said;
-};
-
-const joined = (...parts: readonly Float32Array[]): Float32Array => {
-  const all = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
-  return all;
 };
 
 const silence = (seconds: number): Float32Array => new Float32Array(seconds * TAKE.sampleRate);
@@ -101,7 +96,7 @@ describe('listening while somebody plays', () => {
 
   test('who stops and begins again is lost and found; nothing that was not played is counted', () => {
     const once = recorded(played(figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 2)));
-    const said = saidOf(joined(once, silence(2), once), [500]);
+    const said = saidOf(joined([once, silence(2), once]), [500]);
     expect(said.map(({ kind }) => kind)).toEqual(
       ['found', 'cycle', 'cycle', 'lost', 'found', 'cycle', 'cycle'].concat(
         said.at(-1)?.kind === 'lost' ? ['lost'] : [],

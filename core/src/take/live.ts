@@ -2,9 +2,9 @@ import type { Digit } from '../pattern/index.ts';
 import type { Score } from '../score/index.ts';
 import { askedOf, type Asked } from './asked.ts';
 import { TAKE } from './estimates.ts';
-import { acceptedIn, lookOf, refine, tell, understand, type Understood } from './hear.ts';
+import { acceptedIn, lookOf, refine, tell, understandLevels, type Understood } from './hear.ts';
 import { LiveLooks } from './live-looks.ts';
-import { firstLevels, levelsBy, pairAll, sceneOf, type Scene } from './pairing.ts';
+import { firstLevels, sceneOf, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { plucksIn } from './plucks.ts';
 import { elsewhere, startOf, type Start } from './pulse.ts';
@@ -183,12 +183,7 @@ export class LiveEar {
       slower: followed.slower[cycle] as number,
       score: 1,
     };
-    const first = firstLevels(strengths);
-    const rough = understand(this.scene, strengths, first, start);
-    const levels = levelsBy(strengths, this.scene, rough.pass.times, first);
-    const looking = { pulse: rough.pulse, late: () => 0, scale: TAKE.scale };
-    const pass = pairAll(this.scene, strengths, levels, looking);
-    return { cycle, from, understood: { ...rough, levels, pass } };
+    return { cycle, from, understood: understandLevels(this.scene, strengths, start) };
   }
 
   /** Learns how the strings sound from what is kept. */

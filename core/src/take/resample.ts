@@ -1,3 +1,5 @@
+import { joined } from './samples.ts';
+
 // Looked up once, not in every step.
 const { abs, ceil, cos, floor, max, min, round, sin } = Math;
 /** Samples on either side that a new one is made of. */
@@ -53,10 +55,7 @@ export class Resampler {
   private take(samples: Float32Array): void {
     const needed = max(this.first, ceil((this.answered * this.from) / this.to - REACH));
     const tail = this.kept.subarray(needed - this.first);
-    const kept = new Float32Array(tail.length + samples.length);
-    kept.set(tail);
-    kept.set(samples, tail.length);
-    [this.kept, this.first] = [kept, needed];
+    [this.kept, this.first] = [joined([tail, samples]), needed];
   }
 
   private answer(until: number): Float32Array {
@@ -82,9 +81,5 @@ export class Resampler {
 export const resampled = (samples: Float32Array, from: number, to: number): Float32Array => {
   if (from === to) return samples;
   const resampler = new Resampler(from, to);
-  const [most, rest] = [resampler.push(samples), resampler.end()];
-  const all = new Float32Array(most.length + rest.length);
-  all.set(most);
-  all.set(rest, most.length);
-  return all;
+  return joined([resampler.push(samples), resampler.end()]);
 };

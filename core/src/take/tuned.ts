@@ -7,6 +7,18 @@ const REACH = 4;
 /** How much better another tuning has to explain a take, as a share of what is left unexplained (est.). */
 const BETTER = 0.87;
 
+const TONES = ['', 'a semitone', 'a whole tone', 'three semitones', 'two whole tones'] as const;
+
+/**
+ * By how much, and which way, strings are tuned otherwise, in a teacher's words. Semitones, up to four.
+ * @example
+ * tunedWords(-2) // => { by: 'a whole tone', way: 'lower' }
+ */
+export const tunedWords = (by: number): { readonly by: string; readonly way: 'higher' | 'lower' } => ({
+  by: TONES[Math.abs(by)] ?? `${Math.abs(by)} semitones`,
+  way: by > 0 ? 'higher' : 'lower',
+});
+
 /** All that is struck anew in a take, as one look. */
 const together = ({ frames, bins, hertz, fresh, weight }: Innovation): Innovation => {
   const [sum, mean] = [new Float32Array(bins), new Float32Array(bins)];

@@ -10,7 +10,7 @@ import { hearTake } from './hear.ts';
 import type { HeardStroke, HeardTake } from './heard.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
 import { median, spreadOf } from '../statistics/index.ts';
-import { tunedBy } from './tuned.ts';
+import { tunedBy, tunedWords } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
 export const TAKE_ENGINE = 2;
@@ -263,8 +263,6 @@ const clippedShare = (samples: Float32Array, peak: number): number => {
   return count / Math.max(1, samples.length);
 };
 
-const TONES = ['', 'a semitone', 'a whole tone', 'three semitones', 'two whole tones'] as const;
-
 /** Why a recording is no use whatever is on it; null where it is. */
 const unfitSound = (samples: Float32Array, { cycleSeconds }: Asked): Result<never> | null => {
   const peak = loudest(samples);
@@ -277,7 +275,7 @@ const unfitSound = (samples: Float32Array, { cycleSeconds }: Asked): Result<neve
 const refusal = ({ strokes }: Asked, innovation: Innovation): Result<never> | null => {
   const by = tunedBy(innovation, [...new Set(strokes.map(({ pitch }) => pitch))]);
   if (by === 0) return null;
-  return failure(problem('take-tuned', { by: TONES[Math.abs(by)] ?? '', way: by > 0 ? 'higher' : 'lower' }));
+  return failure(problem('take-tuned', tunedWords(by)));
 };
 
 /** What was heard of a take judged; refused where it does not fit. */

@@ -1,4 +1,4 @@
-import { LIVE_TEMPO, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
+import { LIVE_TEMPO, tunedWords, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
 const CHECKS: Readonly<Record<SoundCheck['says'], string | null>> = {
@@ -9,12 +9,11 @@ const CHECKS: Readonly<Record<SoundCheck['says'], string | null>> = {
   'too noisy': 'The room is too loud to hear every stroke.',
 };
 
-const TONES = ['', 'a semitone', 'a whole tone', 'three semitones', 'two whole tones'] as const;
-
-const strange = (by: number): string =>
-  by === 0
-    ? 'This does not sound like what is set.'
-    : `The strings seem to be ${TONES[Math.abs(by)] ?? `${Math.abs(by)} semitones`} ${by > 0 ? 'higher' : 'lower'} than what is set.`;
+const strange = (semitones: number): string => {
+  if (semitones === 0) return 'This does not sound like what is set.';
+  const { by, way } = tunedWords(semitones);
+  return `The strings seem to be ${by} ${way} than what is set.`;
+};
 
 /** What was heard last, in a few words. */
 export const heardWords = (event: LiveEvent | null, check: SoundCheck['says'] | null, asked: number | null): string => {

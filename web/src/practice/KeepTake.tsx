@@ -13,7 +13,7 @@ type Keeping =
   | { readonly kind: 'there' }
   | { readonly kind: 'here'; readonly sending: Sending; readonly why: string };
 
-interface KeepProps {
+interface Kept {
   readonly ear: Ear;
   readonly token: string;
   readonly name: string;
@@ -22,7 +22,8 @@ interface KeepProps {
   readonly hand: Hand | undefined;
 }
 
-const useKeeping = ({ ear, token, name, assignment, pattern, hand }: KeepProps) => {
+/** Records, sends, and keeps what could not be sent; held by who stays while the room is interrupted. */
+export const useKeeping = ({ ear, token, name, assignment, pattern, hand }: Kept) => {
   const [keeping, setKeeping] = useState<Keeping>({ kind: 'none' });
   const recorder = useRef<MediaRecorder | null>(null);
   const send = (sending: Sending): void => {
@@ -51,9 +52,13 @@ const useKeeping = ({ ear, token, name, assignment, pattern, hand }: KeepProps) 
   return { keeping, record, stop, send };
 };
 
+interface KeepProps {
+  readonly ear: Ear;
+  readonly keeping: ReturnType<typeof useKeeping>;
+}
+
 /** Records what is played while the room listens, for the teacher to hear: only when the student says so. */
-export const KeepTake = (props: KeepProps) => {
-  const { keeping, record, stop, send } = useKeeping(props);
+export const KeepTake = ({ ear, keeping: { keeping, record, stop, send } }: KeepProps) => {
   if (keeping.kind === 'here')
     return (
       <p className="room-keep" role="alert">
@@ -69,7 +74,7 @@ export const KeepTake = (props: KeepProps) => {
         On its way to your teacher, {Math.round(100 * keeping.share)} %
       </p>
     );
-  if (!props.ear.open && keeping.kind !== 'recording') return null;
+  if (!ear.open && keeping.kind !== 'recording') return null;
   return (
     <p className="room-keep">
       {keeping.kind === 'recording' ? (

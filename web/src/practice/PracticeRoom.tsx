@@ -15,7 +15,7 @@ import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
-import { KeepTake } from './KeepTake.tsx';
+import { KeepTake, useKeeping } from './KeepTake.tsx';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
 import { usePreferences } from './usePreferences.ts';
 import { risenTempo, useRounds } from './rise.ts';
@@ -217,6 +217,14 @@ const Session = (props: SessionProps) => {
     const counted = atHand.gate > 0 ? countOf(event, atHand.tempo) : null;
     if (counted) latest.current(counted, 'listening');
   });
+  const keeping = useKeeping({
+    ear,
+    token: room.token,
+    name: item.name,
+    assignment: item.id,
+    pattern: atHand.pattern,
+    hand: item.plan.hand,
+  });
   const { playing, tempo } = useHeard(atHand, ear.on);
   const { tell, count, done, takeBack, correct } = useCounting(props, atHand, tempo);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
@@ -273,14 +281,7 @@ const Session = (props: SessionProps) => {
         <small>{atHand.gate === 0 ? 'press when it is so' : 'press: clean'}</small>
       </button>
       <EarStrip ear={ear} asked={atHand.tempo} correct={correct} keeps />
-      <KeepTake
-        ear={ear}
-        token={room.token}
-        name={item.name}
-        assignment={item.id}
-        pattern={atHand.pattern}
-        hand={item.plan.hand}
-      />
+      <KeepTake ear={ear} keeping={keeping} />
       <Tools atHand={atHand} playing={playing} ear={ear} say={say} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">

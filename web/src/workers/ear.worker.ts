@@ -4,6 +4,7 @@ import {
   TAKE,
   TAP_SECONDS,
   checkSound,
+  joined,
   playedPattern,
   strokesIn,
   type Hand,
@@ -19,12 +20,6 @@ const say = (message: FromListener): void => self.postMessage(message);
 const earFor = (pattern: Pattern, hand: Hand | undefined): LiveEar => {
   const { score, digits } = playedPattern(pattern, hand);
   return new LiveEar(score, digits);
-};
-
-const joined = (parts: readonly Float32Array[]): Float32Array => {
-  const all = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0));
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
-  return all;
 };
 
 /** Says how loud it is, and after some seconds whether it can be listened to. */
