@@ -17,7 +17,7 @@ export const hearing = (file: string) =>
   ({
     permissions: ['microphone'],
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env.FLEET_WREN_CHROMIUM ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

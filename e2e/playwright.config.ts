@@ -28,6 +28,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.FLEET_WREN_ADDRESS ?? 'http://127.0.0.1:4340',
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: '/usr/bin/chromium', args: ARGUMENTS },
+    launchOptions: { executablePath: process.env.FLEET_WREN_CHROMIUM ?? '/usr/bin/chromium', args: ARGUMENTS },
   },
 });

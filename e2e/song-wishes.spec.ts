@@ -74,8 +74,22 @@ test('favourite shapes stand first, and necks turn round for a left-handed playe
   await liked.click();
   await expect(shapes.first().getByRole('button', { name: /at hand/ })).toHaveAttribute('aria-label', name ?? '');
   await page.keyboard.press('Escape');
+  // Changed before what was asked for has come: what comes late does not take it back.
+  let come = (): void => undefined;
+  const late = new Promise<void>((resolve) => (come = resolve));
+  await page.route('**/api/settings', async (route) => {
+    if (route.request().method() === 'GET') await late;
+    await route.continue();
+  });
   await page.goto('/set-up/drawing');
-  await page.getByLabel('as a left-handed player sees them').check();
+  const turned = page.getByLabel('as a left-handed player sees them');
+  await turned.check();
+  const kept = page.waitForResponse(
+    (answer) => answer.url().endsWith('/api/settings') && answer.request().method() === 'PUT',
+  );
+  come();
+  await kept;
+  await expect(turned).toBeChecked();
   await expect(page.locator('.neck g').first()).toHaveAttribute('transform', /scale\(-1/);
   expect(await violations(page)).toEqual([]);
 });

@@ -2,15 +2,16 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ensureChromium } from './lib/browser.mjs';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
-import { ensureDebian, freePort, startPostgres } from './lib/postgres.mjs';
+import { freePort, startPostgres } from './lib/postgres.mjs';
 import { runToEnd } from './lib/run.mjs';
 import { startServer } from './lib/server.mjs';
 
 ensurePackages();
-ensureDebian('/usr/bin/chromium', ['chromium']);
+ensureChromium();
 buildIfStale(['core', 'server', 'web']);
 await runToEnd(process.execPath, ['--expose-gc', join(ROOT, 'scripts', 'bench-engine.mjs')]);
 

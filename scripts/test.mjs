@@ -1,10 +1,11 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { chromiumHere, ensureChromium } from './lib/browser.mjs';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ROOT, bin } from './lib/paths.mjs';
-import { ensureDebian, freePort, startPostgres } from './lib/postgres.mjs';
+import { freePort, startPostgres } from './lib/postgres.mjs';
 import { runToEnd } from './lib/run.mjs';
 import { createDatabase, startServer } from './lib/server.mjs';
 
@@ -48,7 +49,12 @@ const interfaceTests = async (databaseUrl) => {
   });
   const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...words], {
     cwd: ROOT,
-    env: { ...process.env, FLEET_WREN_ADDRESS: server.address, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+    env: {
+      ...process.env,
+      FLEET_WREN_ADDRESS: server.address,
+      FLEET_WREN_CHROMIUM: chromiumHere(),
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    },
   });
   server.stop();
   const report = readJson(file);
@@ -76,7 +82,7 @@ const only = asked === 'hard' ? 'unit' : asked;
 const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();
-ensureDebian('/usr/bin/chromium', ['chromium']);
+ensureChromium();
 // Each of these keeps one core busy: two lanes of them.
 const lint = async () => {
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);

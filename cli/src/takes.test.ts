@@ -53,8 +53,10 @@ describe('takes', () => {
   });
 
   test('the same seed plays the same, to the byte', () => {
-    const once = wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output;
-    expect(wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output).toEqual(once);
+    const [once, again] = [0, 1].map(
+      () => wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output as Uint8Array,
+    );
+    expect(Buffer.compare(once as Uint8Array, again as Uint8Array)).toBe(0);
   });
 
   test.each<[string, () => string[], RegExp]>([

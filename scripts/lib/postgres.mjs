@@ -53,11 +53,16 @@ const aptInstall = (names) => {
   );
 };
 
-/** Installs Debian packages when a file they bring is missing. */
-export const ensureDebian = (file, names) => {
-  if (existsSync(file)) return;
+/** Installs Debian packages when a file they bring is missing; whether it is there now. */
+export const wishDebian = (file, names) => {
+  if (existsSync(file)) return true;
   console.log(`Installing ${names.join(', ')} from Debian’s packages …`);
-  if (!aptInstall(names))
+  return aptInstall(names);
+};
+
+/** The same, where nothing goes on without it. */
+export const ensureDebian = (file, names) => {
+  if (!wishDebian(file, names))
     throw new StartTrouble(`Please install ${names.join(', ')}: apt-get install ${names.join(' ')}`);
 };
 

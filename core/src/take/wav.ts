@@ -62,13 +62,14 @@ const READERS: Readonly<Record<string, ReadSample>> = {
 
 const mixed = (view: DataView, { from, bytes }: Chunk, { channels, bits }: Format, read: ReadSample): Float32Array => {
   const each = bits / 8;
-  return Float32Array.from({ length: Math.floor(bytes / (each * channels)) }, (_, frame) => {
+  const samples = new Float32Array(Math.floor(bytes / (each * channels)));
+  for (let frame = 0, at = from; frame < samples.length; frame += 1) {
     let sum = 0;
-    for (let channel = 0; channel < channels; channel += 1)
-      sum += read(view, from + (frame * channels + channel) * each);
+    for (let channel = 0; channel < channels; channel += 1, at += each) sum += read(view, at);
     const value = sum / channels;
-    return Number.isFinite(value) ? value : 0;
-  });
+    samples[frame] = Number.isFinite(value) ? value : 0;
+  }
+  return samples;
 };
 
 /**
@@ -119,14 +120,9 @@ export const writeWav = ({ samples, sampleRate }: Recorded, right?: Float32Array
   view.setUint16(34, 16, true);
   name(36, 'data');
   view.setUint32(40, each * samples.length, true);
-  sides.forEach((side, place) =>
-    samples.forEach((_, index) =>
-      view.setInt16(
-        44 + each * index + 2 * place,
-        Math.round(Math.max(-1, Math.min(1, side[index] ?? 0)) * 32_767),
-        true,
-      ),
-    ),
-  );
+  sides.forEach((side, place) => {
+    for (let index = 0, at = 44 + 2 * place; index < samples.length; index += 1, at += each)
+      view.setInt16(at, Math.round(Math.max(-1, Math.min(1, side[index] ?? 0)) * 32_767), true);
+  });
   return bytes;
 };

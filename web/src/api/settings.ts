@@ -53,11 +53,14 @@ export const useChangeSettings = () => {
       return ask<KeptSettings>('PUT', '/settings', { settings: change(settings), version });
     },
     // Shown at once; what cannot be kept is shown as it was.
-    onMutate: (change) =>
+    onMutate: (change) => {
+      // What is still on its way was sent before the change, and would take it back when it comes.
+      void client.cancelQueries({ queryKey: KEY });
       client.setQueryData<KeptSettings>(KEY, (now) => ({
         version: now?.version ?? 0,
         settings: change(now?.settings ?? NONE),
-      })),
+      }));
+    },
     onSuccess: (kept) => client.setQueryData(KEY, kept),
     onError: () => client.invalidateQueries({ queryKey: KEY }),
   });
