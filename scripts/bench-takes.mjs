@@ -246,9 +246,12 @@ console.log(
   '| figures, sound, recording | F ±25 ms | F ±50 ms | error, ms | missed P / R | wrong string P / R | extra P / R | a digit’s lateness, ms | cycle | s a minute | live | ms after | load |',
 );
 console.log('|---|---|---|---|---|---|---|---|---|---|---|---|---|');
+// A word on the command line keeps to the rows that hold it: “nylon”, “fresh, own”.
+const [only = ''] = process.argv.slice(2);
 for (const [group, figures] of Object.entries(FIGURES))
   for (const [sound, make] of Object.entries(SOUNDS))
     for (const [condition, recordingFor] of Object.entries(CONDITIONS)) {
+      if (!`${group}, ${sound}, ${condition}`.includes(only)) continue;
       const total = newTotal();
       figures.forEach((figure, place) =>
         BEINGS.forEach((being, which) => {

@@ -129,6 +129,13 @@ const withPair = (hand: Hand, { constraint, slowness }: HeardAbility): Hand => {
   return { ...hand, times: { ...hand.times, [key]: ESTIMATES[key].value * within(share, ESTIMATE_RANGE) } };
 };
 
+/** A hand as slow as it was heard to be: each digit, then each pair of them. */
+export const withAbilities = (hand: Hand, abilities: readonly HeardAbility[]): Hand => {
+  const isPair = ({ constraint }: HeardAbility): boolean => constraint.includes(' ');
+  const withDigits = abilities.filter((one) => !isPair(one)).reduce(withDigit, hand);
+  return abilities.filter(isPair).reduce(withPair, withDigits);
+};
+
 /** A hand as practice corrects it, and in what. */
 export interface CorrectedHand {
   readonly hand: Hand;
@@ -146,5 +153,5 @@ export const correctedHand = (hand: Hand, abilities: readonly HeardAbility[]): C
   const withDigits = digits.reduce(withDigit, hand);
   const pairs = abilities.filter((one) => one.constraint.includes(' ') && differs(withDigits, one));
   const changed = [...digits, ...pairs];
-  return changed.length === 0 ? null : { hand: pairs.reduce(withPair, withDigits), changed };
+  return changed.length === 0 ? null : { hand: withAbilities(hand, changed), changed };
 };

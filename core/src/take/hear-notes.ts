@@ -49,6 +49,6 @@ export const hearNotes = (notes: readonly NotePlayed[], asked: Asked): HeardTake
   const scene = sceneOf(asked);
   const strengths = strengthsOf(scene, notes);
   const understood = understandLevels(scene, strengths);
-  const heard = finish(refine(scene, understood, plucksOf(notes)), understood.start.score);
+  const heard = finish(refine(scene, understood, plucksOf(notes), true), understood.start.score);
   return { ...heard, extras: [...heard.extras, ...strangers(scene, notes)] };
 };

@@ -3,7 +3,7 @@ import type { Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
 import type { HeardTake } from './heard.ts';
 import { habitsBy, pulseBy } from './own-pulse.ts';
-import { firstLevels, levelsBy, pairAll, sceneOf, type Level, type Pass, type Scene } from './pairing.ts';
+import { firstLevels, lagsOf, levelsBy, pairAll, sceneOf, type Level, type Pass, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { plucksIn } from './plucks.ts';
 import { evidenceOf, followPulse, startOf, type Looked, type Start } from './pulse.ts';
@@ -100,6 +100,7 @@ export const refine = (
   scene: Scene,
   { strengths, levels: before, pass: first, pulse: rough }: Understood,
   plucks: PluckClock,
+  exact = false,
 ): Listened => {
   const times = plucks.refine(first.times, scene.pitchOf);
   const pulse = pulseBy(scene, times, rough);
@@ -116,6 +117,7 @@ export const refine = (
     pulse: pulseBy(scene, refined, pulse),
     plucks,
     late,
+    exact,
   };
 };
 
@@ -148,6 +150,6 @@ export const hearTake = (
 ): HeardTake => {
   const scene = sceneOf(asked);
   const understood = understandTwice(scene, innovation);
-  const listened = refine(scene, understood, new PluckClock(plucksIn(samples)));
+  const listened = refine(scene, understood, new PluckClock(plucksIn(samples), lagsOf(scene)));
   return finish(listened, understood.start.score);
 };

@@ -12,16 +12,9 @@ export { joined } from './samples.ts';
 export { strokesIn } from './strokes.ts';
 export { checkSound, type SoundCheck } from './sound-check.ts';
 export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
-export {
-  TAKE_ENGINE,
-  cyclesFor,
-  judgeNotes,
-  judgeTake,
-  type CycleInTake,
-  type DigitInTake,
-  type TakeFinding,
-  type TakeJudgement,
-} from './verdict.ts';
+export { TAKE_ENGINE, cyclesFor, judgeNotes, judgeTake, type CycleInTake, type TakeJudgement } from './verdict.ts';
+export { stripsOf, type DigitStrip, type StripStroke } from './strips.ts';
+export type { DigitInTake, TakeFinding } from './case.ts';
 export { takeHeadline } from './headline.ts';
 export { LARGEST_SOUND, readWav, writeWav, type Recorded } from './wav.ts';
 export {

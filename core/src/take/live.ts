@@ -4,7 +4,7 @@ import { askedOf, type Asked } from './asked.ts';
 import { TAKE } from './estimates.ts';
 import { acceptedIn, lookOf, refine, tell, understandLevels, type Understood } from './hear.ts';
 import { LiveLooks } from './live-looks.ts';
-import { firstLevels, sceneOf, type Scene } from './pairing.ts';
+import { firstLevels, lagsOf, sceneOf, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { plucksIn } from './plucks.ts';
 import { elsewhere, startOf, type Start } from './pulse.ts';
@@ -197,7 +197,7 @@ export class LiveEar {
 
   private judge(followed: Followed): void {
     const { cycle: first, from, understood } = this.listen(followed);
-    const plucks = new PluckClock(plucksIn(this.looks.samplesFrom(from)));
+    const plucks = new PluckClock(plucksIn(this.looks.samplesFrom(from)), lagsOf(this.scene));
     const listened = refine(this.scene, understood, plucks);
     const { asked } = this.scene;
     const cycle = followed.judged - first;

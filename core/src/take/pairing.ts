@@ -1,12 +1,13 @@
 import type { Asked, AskedStroke } from './asked.ts';
 import { assign, peaksOf, type Peak } from './assign.ts';
+import { frequencyOf } from '../instrument/index.ts';
 import { TAKE } from './estimates.ts';
 import { momentsOf, type Moment } from './pulse.ts';
 import type { Strengths } from './separate.ts';
 import { median, quantile } from '../statistics/index.ts';
 
 // Looked up once, not in every step.
-const { abs, max, min, round } = Math;
+const { abs, floor, max, min, round } = Math;
 
 /** How strong a pitch usually is. */
 export interface Level {
@@ -22,6 +23,8 @@ export interface Scene {
   /** Index of the pitch of each asked stroke. */
   readonly pitchOf: readonly number[];
   readonly moments: readonly Moment[];
+  /** Whether each asked stroke is struck with others at once. */
+  readonly pinched: readonly boolean[];
 }
 
 const pitchesOf = ({ strokes, neighbours }: Asked): readonly number[] =>
@@ -31,8 +34,18 @@ const pitchesOf = ({ strokes, neighbours }: Asked): readonly number[] =>
 export const sceneOf = (asked: Asked): Scene => {
   const pitches = pitchesOf(asked);
   const pitchOf = asked.strokes.map(({ pitch }) => pitches.indexOf(pitch));
-  return { asked, pitches, pitchOf, moments: momentsOf(asked) };
+  const moments = momentsOf(asked);
+  const pinched: boolean[] = [];
+  for (const { strokes } of moments) for (const index of strokes) pinched[index] = strokes.length > 1;
+  return { asked, pitches, pitchOf, moments, pinched };
 };
+
+/** Seconds a pitch's swell is later for each of its partials beyond the first that the long window has to take in (est.). */
+const LAG = 0.004;
+
+/** Seconds by which the swell of each pitch comes later than that of a high one. */
+export const lagsOf = ({ pitches }: Scene): readonly number[] =>
+  pitches.map((pitch) => LAG * max(0, floor(TAKE.parted / frequencyOf(pitch)) - 1));
 
 /** Levels before anything is known: a pitch’s stronger looks are taken for its strokes. */
 export const firstLevels = ({ of }: Strengths): readonly Level[] =>

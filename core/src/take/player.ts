@@ -20,6 +20,8 @@ export interface PlayerBeing {
   readonly missed: number;
   readonly wrong: number;
   readonly extra: number;
+  /** How tired each digit is at the end, 0 to 1: 30 ms later and 9 dB softer at 1, less before. */
+  readonly tired?: Readonly<Partial<Record<Striker, number>>>;
 }
 
 const STEADY: PlayerBeing = {
@@ -41,6 +43,7 @@ export const PLAYERS: Readonly<Record<string, PlayerBeing>> = {
   'late-middle': { ...STEADY, name: 'late middle', lateness: { m: 0.02 }, spread: 0.009 },
   'early-thumb': { ...STEADY, name: 'early thumb', lateness: { p: -0.018 }, spread: 0.01 },
   'weak-ring': { ...STEADY, name: 'weak ring', loudness: { a: -6, m: -1 }, spread: 0.008 },
+  tiring: { ...STEADY, name: 'ring that tires', spread: 0.008, tired: { a: 0.9 } },
   rushing: { ...STEADY, name: 'rushing', drift: 0.08, spread: 0.01 },
   beginner: {
     name: 'beginner',
@@ -79,6 +82,9 @@ export interface Performance {
 /** Loudness of a plain stroke, 0 to 1, and seconds of silence before the first. */
 const BASE = { loudness: 0.55, before: 0.6, after: 1.2 } as const;
 
+/** What the most tired digit comes to at the end of a take: seconds later, decibels softer (est.). */
+const TIRED = { late: 0.03, decibels: 9 } as const;
+
 interface Wrong {
   readonly string: number;
   readonly pitch: number;
@@ -106,9 +112,11 @@ export const playAs = (asked: Asked, being: PlayerBeing, random: RandomSource): 
   const strokes = asked.strokes.flatMap((stroke, index): readonly PlayedStroke[] => {
     const { digit, pitch, string, accent, struck } = stroke;
     const striker = digit && strikerOf(digit);
-    const late = (striker ? (being.lateness[striker] ?? 0) : 0) + being.spread * normal(random);
+    const tired = (striker ? (being.tired?.[striker] ?? 0) : 0) * (whole === 0 ? 0 : stroke.at / whole);
+    const late = (striker ? (being.lateness[striker] ?? 0) : 0) + TIRED.late * tired + being.spread * normal(random);
     const decibels =
-      (striker ? (being.loudness[striker] ?? 0) : 0) +
+      (striker ? (being.loudness[striker] ?? 0) : 0) -
+      TIRED.decibels * tired +
       (accent ? 4 : 0) -
       (struck ? 0 : 5) +
       being.loudnessSpread * normal(random);

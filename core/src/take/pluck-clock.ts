@@ -1,12 +1,15 @@
 import { TAKE } from './estimates.ts';
 import { PLUCK_STEP } from './plucks.ts';
-import { median } from '../statistics/index.ts';
+import { median, spreadOf } from '../statistics/index.ts';
 
 /** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
 const SUDDEN = 0.8;
 
 /** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
 const AROUND = 0.04;
+
+/** When the plucks of a pitch are believed (est.): strokes that have one, their share, and seconds they may scatter. */
+const SURE = { strokes: 3, share: 0.5, spread: 0.006 } as const;
 
 /** A pluck: when, and how sudden it is, as the logarithm of energy after over before. */
 export interface Pluck {
@@ -20,10 +23,16 @@ export class PluckClock {
   private readonly times: readonly number[];
   private readonly sudden: readonly number[];
   private claimed: readonly number[] = [];
+  /** Pitches whose plucks are heard: most strokes have one, and all about as far from their swell. */
+  private heard: ReadonlySet<number> = new Set();
   /** Seconds a swell usually comes after its pluck. */
   usual = 0;
 
-  constructor(values: Float32Array) {
+  /** `lag`: seconds by which the swell of each pitch comes later than that of a high one. */
+  constructor(
+    values: Float32Array,
+    private readonly lag: readonly number[] = [],
+  ) {
     const times: number[] = [];
     const sudden: number[] = [];
     for (let step = 1; step < values.length - 1; step += 1) {
@@ -58,26 +67,38 @@ export class PluckClock {
     return plucks.reduce((most, one) => ((this.sudden[one] as number) > (this.sudden[most] as number) ? one : most));
   }
 
-  /** How far the pluck of each pitch usually is from its swell, by strokes that stand alone. */
-  private distances(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
+  /** How far plucks are from their swells, by pitch, for strokes that stand alone; null for one that has none near. */
+  private past(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, (number | null)[]> {
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
-    const past = new Map<number, number[]>();
+    const past = new Map<number, (number | null)[]>();
     swells.forEach((at, index) => {
-      if (at === null) return;
-      const alone = all.filter((other) => Math.abs(other - at) < 0.09).length === 1;
+      if (at === null || all.filter((other) => Math.abs(other - at) < 0.09).length > 1) return;
       const near = this.between(at - AROUND, at + AROUND);
-      if (!alone || near.length === 0) return;
       const pitch = pitchOf[index] as number;
-      past.set(pitch, [...(past.get(pitch) ?? []), (this.times[this.mostSudden(near)] as number) - at]);
+      const distance = near.length === 0 ? null : (this.times[this.mostSudden(near)] as number) - at;
+      past.set(pitch, [...(past.get(pitch) ?? []), distance]);
     });
-    const every = median([...past.values()].flat());
+    return past;
+  }
+
+  /** How far the pluck of each pitch usually is from its swell: as it was heard, or as with those that were. */
+  private distances(swells: readonly (number | null)[], pitchOf: readonly number[]): ReadonlyMap<number, number> {
+    const past = [...this.past(swells, pitchOf)].map(([pitch, all]) => {
+      const plucked = all.flatMap((one) => one ?? []);
+      const often = plucked.length >= SURE.strokes && plucked.length >= SURE.share * all.length;
+      return { pitch, plucked, sure: often && spreadOf(plucked) <= SURE.spread };
+    });
+    const sure = past.filter((one) => one.sure);
+    const every = median((sure.length > 0 ? sure : past).flatMap(({ plucked }) => plucked));
     this.usual = -every;
-    return new Map(
-      [...new Set(pitchOf)].map((pitch) => [
-        pitch,
-        (past.get(pitch)?.length ?? 0) >= 3 ? median(past.get(pitch) ?? []) : every,
-      ]),
-    );
+    this.heard = new Set(sure.map(({ pitch }) => pitch));
+    const known = new Map(sure.map(({ pitch, plucked }) => [pitch, median(plucked)]));
+    return new Map([...new Set(pitchOf)].map((pitch) => [pitch, known.get(pitch) ?? every - (this.lag[pitch] ?? 0)]));
+  }
+
+  /** Whether the plucks of a pitch are heard, so that its strokes are known to a few milliseconds. */
+  isSure(pitch: number): boolean {
+    return this.heard.has(pitch);
   }
 
   /** Swells moved to their plucks: the nearest to where it usually is; without one, to where it usually is. */

@@ -121,18 +121,36 @@ const chanceOf = ({ pitchOf, evidence }: Looked, count: number): number => {
 /** How far beyond chance a beginning fits, 0 to 1. */
 const beyondChance = (score: number, chance: number): number => max(0, (score - chance) / (1 - chance));
 
+/** Strokes a part has to have to be told from noise. */
+const PART = 3;
+
+/** Seconds after which what is asked sounds the same again: a time through, or a part of it that is played over and over. */
+const periodOf = ({ strokes, cycleSeconds }: Asked): number => {
+  const once = strokes.filter(({ cycle }) => cycle === 0);
+  const named = (seconds: number, pitch: number): string => `${round((seconds % cycleSeconds) / STEP)} ${pitch}`;
+  const sounds = new Set(once.map(({ at, pitch }) => named(at, pitch)));
+  const again = (shift: number): boolean => once.every(({ at, pitch }) => sounds.has(named(at + shift, pitch)));
+  const first = once[0]?.at ?? 0;
+  const long = (shift: number): boolean => once.filter(({ at }) => at < first + shift - STEP).length >= PART;
+  return once.map(({ at }) => at - first).find((shift) => shift > STEP && long(shift) && again(shift)) ?? cycleSeconds;
+};
+
 /** Times through that may go by unheard on the way to an earlier one: a beginner stumbles, and the take goes on. */
-const STUMBLES = [1, 2] as const;
+const STUMBLES = 2;
 
 /** Where the take begins: what fits best, and then as many whole times through earlier as still speak for it. */
 export const startOf = (looked: Looked): Scored => {
   const count = lookedFor(looked.asked);
   const best = bestStart(looked, count);
   const { cycleSeconds, strokes } = looked.asked;
-  const once = min(count, strokes.filter(({ cycle }) => cycle === 0).length);
-  const chosenBy = min(count, 2 * once);
+  const period = periodOf(looked.asked);
+  const back = Array.from({ length: round((STUMBLES * cycleSeconds) / period) }, (_, times) => (times + 1) * period);
+  // Only what an earlier beginning would add speaks for it.
+  const once = min(count, strokes.filter(({ at }) => at < (strokes[0]?.at ?? 0) + period - STEP).length);
+  const chosenBy = min(count, 2 * strokes.filter(({ cycle }) => cycle === 0).length);
   const before = (start: Start): Scored | undefined =>
-    STUMBLES.map((times) => start.at - times * cycleSeconds * start.slower)
+    back
+      .map((seconds) => start.at - seconds * start.slower)
       .filter((at) => at >= -0.3)
       .map((at) => nearStart(looked, { at, slower: start.slower }, once, chosenBy))
       .find(({ score }) => score >= TAKE.earlier * best.score);

@@ -18,6 +18,8 @@ export interface Listened {
   readonly pulse: readonly number[];
   readonly plucks: PluckClock;
   readonly late: (stroke: AskedStroke) => number;
+  /** Whether every stroke came with its own time, as from an instrument. */
+  readonly exact: boolean;
 }
 
 /** Seconds within which another string’s stroke stands for one that did not come. */
@@ -57,7 +59,8 @@ export const heardStroke = (listened: Listened, index: number, used: Set<Peak>):
   const pitch = scene.pitchOf[index] as number;
   const level = levels[pitch] as Level;
   const strength = pass.strengths[index] ?? null;
-  const own = { asked: index, pulse: pulse[index] as number };
+  const sure = listened.exact || (!scene.pinched[index] && listened.plucks.isSure(pitch));
+  const own = { asked: index, sure, pulse: pulse[index] as number };
   const at = pass.times[index] ?? null;
   if (at !== null && strength !== null) {
     const over = strength / level.threshold;

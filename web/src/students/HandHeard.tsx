@@ -1,21 +1,12 @@
-import {
-  ABLE_ADULT,
-  DAY,
-  ESTIMATE_KEYS,
-  correctedHand,
-  slownessOf,
-  type Hand,
-  type HeardAbility,
-} from '@fleet-wren/core';
+import { DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
 import { useAbility } from '../api/practice.ts';
-import { useKeepHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
+import { useKeptHands, type KeptHand } from '../api/set-up.ts';
 import type { Student } from '../api/students.ts';
-import { useNotice } from '../app/Notice.tsx';
+import { useJudgeBy } from '../app/useJudgeBy.ts';
 import { agoWords } from './words.ts';
 
 /** The doubt within which something is said of a constraint, and how many constraints are shown. */
@@ -106,33 +97,14 @@ interface CorrectProps {
 
 /** Takes what was heard for the hand: ladders made from now on are made for it; those that are set keep theirs. */
 const Correct = ({ student, hand, heard }: CorrectProps) => {
-  const keep = useKeepHand();
-  const notice = useNotice();
+  const { pending, judgeBy } = useJudgeBy(student);
   const corrected = correctedHand(hand, heard);
   if (!corrected) return null;
-  const { scale, times } = corrected.hand;
-  const own = Object.fromEntries(
-    ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT.times[key]).map((key) => [key, times[key]]),
-  );
-  const name = `${student.name}, by practice`.slice(0, 80);
   return (
     <p>
       Practice tells another hand than the one it is judged by ({corrected.changed.map((one) => one.name).join('; ')}
       ).{' '}
-      <Button
-        size="sm"
-        variant="cure"
-        disabled={keep.isPending}
-        onClick={() =>
-          keep.mutate(
-            { name, studentId: student.id, scale, times: own },
-            {
-              onSuccess: () => notice({ text: `What is set from now on is made for ${student.name}’s hand as heard.` }),
-              onError: (error) => notice({ text: wordsOf(error) }),
-            },
-          )
-        }
-      >
+      <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(corrected.hand)}>
         Judge by what was heard
       </Button>
     </p>

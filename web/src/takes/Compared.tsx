@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { format } from 'date-fns/format';
 import { useKeptTake, useTakes, type KeptTake } from '../api/takes.ts';
+import { signed } from './signed.ts';
 
-const milliseconds = (seconds: number): string => `${seconds > 0 ? '+' : ''}${Math.round(seconds * 1000)}`;
+const milliseconds = (seconds: number): string => signed(seconds * 1000);
 
 const cleanShare = ({ cycles }: TakeJudgement): string =>
   `${cycles.filter(({ verdict }) => verdict === 'clean').length} of ${cycles.length}`;
@@ -25,7 +26,7 @@ const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly 
     now: of(now),
   });
   return [
-    row('late, ms', ({ lateness }) => milliseconds(lateness)),
+    row('late, ms', ({ timed, lateness }) => (timed ? milliseconds(lateness) : 'untold')),
     row('uneven, ms', ({ spread }) => `± ${Math.round(spread * 1000)}`),
     row('lost', ({ lost, strokes }) => `${lost} of ${strokes}`),
   ];

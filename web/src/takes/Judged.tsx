@@ -2,6 +2,7 @@ import { heardIn, playedPattern, takeHeadline, type Hand, type Pattern, type Tak
 import { useMemo, type ReactNode } from 'react';
 import { Playback } from './Playback.tsx';
 import { DigitTable } from './TakePicture.tsx';
+import { TakeStrips } from './TakeStrips.tsx';
 
 /** A take that is judged, with its sound. */
 export interface JudgedTake {
@@ -39,6 +40,7 @@ export const Judged = ({ take, children }: JudgedProps) => {
         <DigitTable judgement={judgement} />
         {children}
       </div>
+      <TakeStrips take={take} />
     </>
   );
 };

@@ -2,14 +2,15 @@ import './takes.scss';
 import { TAKE_ENGINE, type TakeJudgement } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { ArrowLeft } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useStudent } from '../api/students.ts';
 import { keepJudgement, soundOf, useDropTake, useKeptTake, useTakesChanged, type KeptTake } from '../api/takes.ts';
 import { Compared } from './Compared.tsx';
-import { Judged } from './Judged.tsx';
+import { HandByTake } from './HandByTake.tsx';
+import { Judged, type JudgedTake } from './Judged.tsx';
 import { judged } from './judge.ts';
 import { decoded } from './sound.ts';
 
@@ -64,11 +65,17 @@ const Waiting = ({ opened }: { readonly opened: Opened }) => {
   );
 };
 
+const heardTake = ({ pattern, hand }: KeptTake, opened: Opened): JudgedTake | null =>
+  opened.kind === 'open'
+    ? { sound: opened.sound, pattern, hand: hand ?? undefined, judgement: opened.judgement }
+    : null;
+
 const Page = ({ take }: { readonly take: KeptTake }) => {
   const opened = useOpened(take);
   const { data: student } = useStudent(take.studentId);
   const drop = useDropTake();
   const navigate = useNavigate();
+  const heard = useMemo(() => heardTake(take, opened), [take, opened]);
   const remove = (): void => drop.mutate(take.id, { onSuccess: () => void navigate(`/students/${take.studentId}`) });
   return (
     <div className="page takes">
@@ -82,17 +89,11 @@ const Page = ({ take }: { readonly take: KeptTake }) => {
           {take.by === 'student' && ', kept by the student'}
         </span>
       </header>
-      {opened.kind === 'open' ? (
-        <Judged
-          take={{
-            sound: opened.sound,
-            pattern: take.pattern,
-            hand: take.hand ?? undefined,
-            judgement: opened.judgement,
-          }}
-        >
+      {heard ? (
+        <Judged take={heard}>
           <div className="take-ways">
-            <Compared take={take} judgement={opened.judgement} />
+            {student && <HandByTake student={student} take={heard} />}
+            <Compared take={take} judgement={heard.judgement} />
             {take.earlier.map(({ engine, headline }) => (
               <p key={engine} className="text-soft">
                 Heard before by an earlier ear: {headline}.

@@ -11,6 +11,7 @@ import {
 } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { useMemo, type ReactNode } from 'react';
+import { signed } from './signed.ts';
 
 const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;
 
@@ -129,7 +130,8 @@ export const TakePicture = ({ pattern, hand, judgement, children }: PictureProps
   );
 };
 
-const signed = (value: number): string => `${value > 0 ? '+' : ''}${Math.round(value)}`;
+/** Why nothing is said of how late a digit is. */
+const UNTIMED = 'It plays in pinches, or its strings begin too softly to be timed';
 
 /** By digit: how late, how even, how loud, how many lost. */
 export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
@@ -146,13 +148,13 @@ export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement })
       </tr>
     </thead>
     <tbody>
-      {judgement.digits.map(({ striker, strokes, lateness, spread, decibels, lost }) => (
+      {judgement.digits.map(({ striker, strokes, timed, lateness, spread, decibels, lost }) => (
         <tr key={striker}>
           <th scope="row" style={{ color: `var(--digit-${striker})` }}>
             {STRIKER_NAMES[striker]}
           </th>
           <td>{strokes}</td>
-          <td>{signed(lateness * 1000)}</td>
+          <td title={timed ? undefined : UNTIMED}>{timed ? signed(lateness * 1000) : 'untold'}</td>
           <td>± {Math.round(spread * 1000)}</td>
           <td>{signed(decibels)}</td>
           <td>{lost}</td>

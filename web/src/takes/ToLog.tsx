@@ -7,6 +7,7 @@ import { useStudents } from '../api/students.ts';
 import { keepJudgement, newSending, useTakesChanged, type Sending } from '../api/takes.ts';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { HandByTake } from './HandByTake.tsx';
 import type { JudgedTake } from './Judged.tsx';
 
 const summaryOf = (judgement: TakeJudgement): string =>
@@ -111,6 +112,7 @@ export const ToLog = ({ patternId, take }: { readonly patternId: string; readonl
       )}
       <ToLogOf key={`log ${line.id}`} {...ofStudent} />
       <Keep key={`keep ${line.id}`} {...ofStudent} />
+      <HandByTake key={`hand ${line.id}`} student={{ id: studentId, name: ofStudent.name }} take={take} />
     </div>
   );
 };

@@ -1,0 +1,88 @@
+import { judge } from '../analysis/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { ABLE_ADULT, HANDS, type Hand } from '../fingering/index.ts';
+import { readFigure } from '../formats/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import {
+  judgePatternNotes,
+  judgePatternTake,
+  notesOfPlayer,
+  playPattern,
+  PLAYERS,
+  TAKE,
+  type HeardTake,
+  type PlayerBeing,
+} from '../take/index.ts';
+import { handByTake, slownessOf, timesInTake } from './index.ts';
+
+const figure = (text: string, tempo: number, subdivision = 4): Pattern => ({
+  ...valueOrThrow(readFigure(text, { tempo, subdivision, chord: 'Am' })).pattern,
+  cyclic: true,
+});
+
+const STEADY = PLAYERS.steady as PlayerBeing;
+const NEW = HANDS[0] as Hand;
+
+/** A take as notes: every stroke known to the millisecond. */
+const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, spread: 0.003 }): HeardTake =>
+  valueOrThrow(judgePatternNotes(notesOfPlayer(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
+
+const said = (pattern: Pattern, hand: Hand, take: HeardTake) =>
+  timesInTake(pattern, hand, take).map(({ constraint, says }) => `${constraint} ${says}`);
+
+describe('the times of a hand as a take tells them', () => {
+  test('who plays in time what the hand was taken to be too slow for is quicker', () => {
+    const fast = figure('5 3 2 1', 132);
+    // Fingers in turn, and middle and ring, which have a time of their own.
+    expect(said(fast, NEW, heard(fast))).toEqual(['i m quicker', 'm a quicker']);
+    const slow = figure('5 3 2 1', 50);
+    expect(said(slow, NEW, heard(slow))).toEqual([]);
+  });
+
+  test('the gap that was heard is what the hand is then taken to need, to a hundredth', () => {
+    const fast = figure('5 3 2 1', 132);
+    const [first] = timesInTake(fast, NEW, heard(fast));
+    // A sixteenth at 132: 60 ÷ 132 ÷ 4 = .1136 s.
+    expect(first?.heard).toBeCloseTo(0.1136, 2);
+    const told = timesInTake(fast, NEW, heard(fast));
+    const corrected = handByTake(NEW, told);
+    for (const { constraint, heard: gap, needs } of told)
+      expect(slownessOf(corrected?.hand ?? NEW, constraint)).toBeLessThan(
+        slownessOf(NEW, constraint) * (gap / needs) * 1.01,
+      );
+    // What it says is said once: the corrected hand is told nothing anew.
+    expect(timesInTake(fast, corrected?.hand ?? NEW, heard(fast))).toEqual([]);
+  });
+
+  test('a digit that cannot keep up near what it needs is slower; one that is late at leisure is not', () => {
+    const thumb = ({ strokes, ...rest }: Pattern): Pattern => ({
+      ...rest,
+      strokes: strokes.map((stroke) => ({ ...stroke, pin: 'p' as const })),
+    });
+    const twice = (tempo: number): Pattern => thumb(figure('5 5 - - - - - -', tempo));
+    const late = (pattern: Pattern): HeardTake => {
+      const notes = notesOfPlayer(pattern, { ...STEADY, spread: 0.002 }, { cycles: 12, seed: 3 });
+      const second = notes.map((note) => ({ ...note, at: note.at + ((note.asked ?? 0) % 2 === 1 ? 0.03 : 0) }));
+      return valueOrThrow(judgePatternNotes(second, pattern)).heard;
+    };
+    const ceiling = judge(twice(90)).ceiling?.bpm ?? 0;
+    const strained = twice(Math.round(0.97 * ceiling));
+    expect(said(strained, ABLE_ADULT, late(strained))).toEqual(['p slower']);
+    const leisure = twice(Math.round(0.5 * ceiling));
+    expect(said(leisure, ABLE_ADULT, late(leisure))).toEqual([]);
+  });
+
+  test('a habit of coming late, made up for by the next digit, says nothing of the hand', () => {
+    const strained = figure('5 2 3 2', 130);
+    const take = heard(strained, { ...STEADY, spread: 0.003, lateness: { m: 0.03 } });
+    expect(said(strained, ABLE_ADULT, take).filter((one) => one.includes(' '))).toEqual([]);
+  });
+
+  test('pinches in sound, and takes of a few times through, say nothing', () => {
+    const pinches = figure('5+1 4+2 5+1 4+2', 150);
+    const sound = playPattern(pinches, STEADY, { cycles: 12, seed: 3, sampleRate: TAKE.sampleRate });
+    expect(said(pinches, NEW, valueOrThrow(judgePatternTake(sound, pinches)).heard)).toEqual([]);
+    const fast = figure('5 3 2 1', 132);
+    expect(said(fast, NEW, { ...heard(fast), cycles: 2 })).toEqual([]);
+  });
+});

@@ -1,0 +1,124 @@
+import { digitsInOrder, judge, needsOf, type Need } from '../analysis/index.ts';
+import { taskOf, type Hand } from '../fingering/index.ts';
+import { STRIKERS, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
+import { median, spreadOf } from '../statistics/index.ts';
+import { askedOf, playedPattern, type Asked, type HeardStroke, type HeardTake } from '../take/index.ts';
+import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
+import { withAbilities, type CorrectedHand, type HeardAbility } from './heard-hand.ts';
+
+/** What a take says of the time a hand needs in one constraint. */
+export interface HeardTime {
+  readonly constraint: Constraint;
+  /** As a teacher says it. */
+  readonly name: string;
+  /** Seconds from stroke to stroke the hand is taken to need where this was heard. */
+  readonly needs: number;
+  /** Seconds from stroke to stroke as they were heard there (median). */
+  readonly heard: number;
+  readonly gaps: number;
+  /** What it says: the hand got there sooner than it was taken to be able, or could not keep up with what was asked. */
+  readonly says: 'quicker' | 'slower';
+}
+
+/**
+ * What is told by a take (est.): from how many gaps of one place, from what share of the time needed on; a digit cannot keep up
+ * where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps may scatter.
+ */
+const TOLD = { gaps: 6, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.2 } as const;
+
+const constraintOfNeed = ({ kind, from, striker }: Need, digits: readonly (Digit | null)[]): Constraint => {
+  const first = digits[from];
+  if (kind !== 'other' || !first) return striker;
+  const both = new Set([strikerOf(first), striker]);
+  return STRIKERS.filter((one) => both.has(one)).join(' ');
+};
+
+interface Gap {
+  readonly heard: number;
+  /** As the player's own pulse has it. */
+  readonly pulse: number;
+}
+
+/** Strokes that came and whose time is sure, by their time through and their place in the score. */
+const sureStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<string, HeardStroke> =>
+  new Map(
+    heard.strokes.flatMap((stroke) => {
+      const one = asked.strokes[stroke.asked];
+      return one && stroke.at !== null && stroke.sure && stroke.what === 'as asked'
+        ? [[`${one.cycle} ${one.stroke}`, stroke] as const]
+        : [];
+    }),
+  );
+
+const gapsOf = ({ from, to }: Need, cycles: number, strokes: ReadonlyMap<string, HeardStroke>): readonly Gap[] => {
+  // Where a figure comes round, what a stroke follows was in the time through before.
+  const back = from >= to ? 1 : 0;
+  return Array.from({ length: cycles }, (_, cycle) => cycle).flatMap((cycle): readonly Gap[] => {
+    const [a, b] = [strokes.get(`${cycle - back} ${from}`), strokes.get(`${cycle} ${to}`)];
+    if (!a || !b) return [];
+    return [{ heard: (b.at as number) - (a.at as number), pulse: b.pulse - a.pulse }];
+  });
+};
+
+/** What the gaps of one need say; null where they say nothing. */
+const saidBy = (need: Need, gaps: readonly Gap[], constraint: Constraint): HeardTime | null => {
+  if (gaps.length < TOLD.gaps) return null;
+  const heard = median(gaps.map((gap) => gap.heard));
+  const pulse = median(gaps.map((gap) => gap.pulse));
+  if (spreadOf(gaps.map((gap) => gap.heard)) > TOLD.scatter * heard) return null;
+  const found = { constraint, name: constraintName(constraint), needs: need.seconds, heard, gaps: gaps.length };
+  if (heard < need.seconds * (1 - TOLD.differs)) return { ...found, says: 'quicker' };
+  const strained = pulse < need.seconds * TOLD.near && heard > pulse + TOLD.late;
+  return strained && heard > need.seconds * (1 + TOLD.differs) ? { ...found, says: 'slower' } : null;
+};
+
+const share = ({ heard, needs }: HeardTime): number => heard / needs;
+
+/** What of a hand a constraint is reckoned by: pairs have one time in common. */
+const reckonedBy = (constraint: Constraint): string => (constraint.includes(' ') ? pairTime(constraint) : constraint);
+
+/** Of all that was said of one time of the hand what differs most; nothing where it is said both ways. */
+const together = (all: readonly HeardTime[]): readonly HeardTime[] => {
+  const [first] = all;
+  if (!first || all.some(({ says }) => says !== first.says)) return [];
+  return [
+    all.reduce((most, one) => (Math.abs(Math.log(share(one))) > Math.abs(Math.log(share(most))) ? one : most), first),
+  ];
+};
+
+/**
+ * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the hand
+ * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
+ * nothing, nor does what scatters or was heard in few places.
+ * @example
+ * timesInTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
+ */
+export const timesInTake = (pattern: Pattern, hand: Hand, heard: HeardTake): readonly HeardTime[] => {
+  const cyclic = { ...pattern, cyclic: true };
+  const digits = digitsInOrder(cyclic, judge(cyclic, { hand }));
+  const asked = askedOf(playedPattern(pattern, hand).score, digits, heard.cycles);
+  const strokes = sureStrokes(asked, heard);
+  const said = needsOf(taskOf(cyclic, { hand }), digits)
+    .filter(({ kind }) => kind !== 'touch')
+    .flatMap((need) => saidBy(need, gapsOf(need, heard.cycles, strokes), constraintOfNeed(need, digits)) ?? []);
+  const times = [...new Set(said.map(({ constraint }) => reckonedBy(constraint)))];
+  return times.flatMap((time) => together(said.filter(({ constraint }) => reckonedBy(constraint) === time)));
+};
+
+/**
+ * A hand with the times a take told; null where it told none. Digits first: what two in turn need follows from them.
+ * @example
+ * handByTake(ABLE_ADULT, []) // => null
+ */
+export const handByTake = (hand: Hand, times: readonly HeardTime[]): CorrectedHand | null => {
+  const abilities = times.map((time): HeardAbility => ({
+    constraint: time.constraint,
+    name: time.name,
+    slowness: slownessOf(hand, time.constraint) * share(time),
+    doubt: 0,
+    attempts: time.gaps,
+    last: 0,
+    days: [],
+  }));
+  return abilities.length === 0 ? null : { hand: withAbilities(hand, abilities), changed: abilities };
+};

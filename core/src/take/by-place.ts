@@ -1,0 +1,178 @@
+import { STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
+import { median, spreadOf } from '../statistics/index.ts';
+import type { AskedStroke } from './asked.ts';
+import { SAID, askedOfHeard, doubtOf, sureLateness, milliseconds, placeOf, type Case, type Weighed } from './case.ts';
+import type { HeardStroke } from './heard.ts';
+
+/** A stroke of the score, and how it came each time. */
+export interface Place {
+  readonly asked: AskedStroke;
+  /** Index of its first time among what was asked. */
+  readonly index: number;
+  readonly striker: Striker;
+  readonly heard: readonly HeardStroke[];
+  /** The stroke before it, of whatever digit, and the one before it of its own. */
+  readonly before: AskedStroke | undefined;
+  readonly own: AskedStroke | undefined;
+}
+
+/** The last stroke before one that some test finds: where a figure comes round, in the time through before. */
+const lastBefore = (
+  once: readonly AskedStroke[],
+  asked: AskedStroke,
+  fits: (one: AskedStroke) => boolean,
+): AskedStroke | undefined => {
+  const others = once.filter(fits);
+  return others.filter(({ at }) => at < asked.at - 1e-4).at(-1) ?? others.at(-1);
+};
+
+/** What was asked once round, each with how it came. */
+export const placesOf = (now: Case): readonly Place[] => {
+  const once = now.asked.strokes.filter(({ cycle, struck }) => cycle === 0 && struck);
+  const heard = new Map<number, HeardStroke[]>();
+  for (const stroke of now.heard.strokes)
+    if (stroke.what === 'as asked') {
+      const { stroke: place } = askedOfHeard(now, stroke);
+      heard.set(place, [...(heard.get(place) ?? []), stroke]);
+    }
+  return now.asked.strokes.flatMap((asked, index): readonly Place[] => {
+    const { cycle, digit, stroke } = asked;
+    if (cycle !== 0 || !digit) return [];
+    const striker = strikerOf(digit);
+    const same = (one: AskedStroke): boolean => one.digit !== null && strikerOf(one.digit) === striker;
+    return [
+      {
+        asked,
+        index,
+        striker,
+        heard: heard.get(stroke) ?? [],
+        before: lastBefore(once, asked, () => true),
+        own: lastBefore(once, asked, same),
+      },
+    ];
+  });
+};
+
+/** Whether the times of its strokes are sure. */
+const isTimed = ({ heard }: Place): boolean =>
+  heard.filter(({ sure }) => sure).length >= SAID.alone * Math.max(1, heard.length);
+
+const often = (now: Case, { heard }: Place): boolean =>
+  heard.length >= SAID.places && heard.length >= 0.5 * now.heard.cycles;
+
+const named = (stroke: AskedStroke | undefined): string | null =>
+  stroke?.digit ? STRIKER_NAMES[strikerOf(stroke.digit)] : null;
+
+const commonOf = (all: readonly Place[]): number => median(sureLateness(all.flatMap(({ heard }) => heard)));
+
+/** Whether a digit is late, or early, at most of its places rather than at one of them. */
+export const isHabit = (all: readonly Place[], striker: Striker, lateness: number): boolean => {
+  const common = commonOf(all);
+  const own = all.filter((place) => place.striker === striker && isTimed(place));
+  const beside = own.map(({ heard }) => (median(sureLateness(heard)) - common) * Math.sign(lateness));
+  return beside.filter((one) => one >= 0.5 * SAID.lateness).length > 0.5 * own.length;
+};
+
+/** A digit that comes late or early at one place, beyond what it does everywhere. */
+const lateAt = (now: Case, place: Place, all: readonly Place[], common: number): readonly Weighed[] => {
+  const { asked, index, striker, before } = place;
+  if (!often(now, place) || !isTimed(place)) return [];
+  const late = sureLateness(place.heard);
+  const here = median(late) - common;
+  const elsewhere = all.filter((one) => one !== place && one.striker === striker && isTimed(one));
+  if (elsewhere.length === 0) return [];
+  const usual = median(elsewhere.flatMap(({ heard }) => sureLateness(heard))) - common;
+  if (
+    Math.abs(here) < SAID.place ||
+    Math.abs(here - usual) < SAID.place ||
+    Math.abs(here - usual) < SAID.beyond * doubtOf(late)
+  )
+    return [];
+  const [name, other] = [STRIKER_NAMES[striker], named(before)];
+  const after = other && other !== name ? `, after the ${other}` : '';
+  const both = after ? `the ${other} and the ${name}` : `the two strokes of the ${name}`;
+  return [
+    {
+      sentence: `The ${name} comes ${milliseconds(here)} ${here > 0 ? 'late' : 'early'} on ${placeOf(now, index)}${after}.`,
+      advice:
+        here > 0
+          ? `Take ${both} alone, half as fast, until the gap between them is the same every time.`
+          : `Take ${both} alone, half as fast, and let the second one wait for its count.`,
+      strokes: [...(before ? [before.origin] : []), asked.origin],
+      weight: Math.abs(here - usual) / SAID.place,
+    },
+  ];
+};
+
+/** A stroke that stands out where no accent is asked for, and an accent that does not. */
+const accentAt = (now: Case, place: Place, all: readonly Place[]): readonly Weighed[] => {
+  const { asked, index, striker, own } = place;
+  // Strength is known against the other strokes of a pitch alone.
+  const others = all.filter(
+    (one) => one !== place && one.asked.pitch === asked.pitch && !one.asked.accent && often(now, one),
+  );
+  if (!often(now, place) || others.length === 0) return [];
+  const loud = (one: Place): number => median(one.heard.flatMap(({ decibels }) => decibels ?? []));
+  const more = loud(place) - Math.max(...others.map(loud));
+  const [name, where] = [STRIKER_NAMES[striker], placeOf(now, index)];
+  if (asked.accent)
+    return more > SAID.unheard
+      ? []
+      : [
+          {
+            sentence: `The accent on ${where} is not heard: it is as loud as its neighbours.`,
+            advice: `Play every other stroke as softly as it will sound, and the ${name} on ${where} as before.`,
+            strokes: [asked.origin],
+            weight: 1.2,
+          },
+        ];
+  if (more < SAID.accent) return [];
+  const moves = own !== undefined && own.string !== asked.string;
+  return [
+    {
+      sentence: `The ${name} stands out by ${more.toFixed(0)} dB on ${where}, where no accent is asked for${moves ? ': it comes there from another string' : ''}.`,
+      advice: moves
+        ? `Let the ${name} lie on its string before it plays there, and play it as softly as the stroke before.`
+        : `Play the ${name} on ${where} as softly as it will sound, and let it come up to the others.`,
+      strokes: [asked.origin],
+      weight: more / SAID.accent,
+    },
+  ];
+};
+
+/** A digit that is even where it stays on its string, and not where it changes. */
+const unevenAtChanges = (all: readonly Place[], striker: Striker): readonly Weighed[] => {
+  const own = all.filter((place) => place.striker === striker && isTimed(place));
+  const beside = (changes: boolean): readonly number[] =>
+    own
+      .filter((place) => place.own && (place.own.string !== place.asked.string) === changes)
+      // Each place against its own middle: being late there is said by itself.
+      .flatMap(({ heard }) => {
+        const late = sureLateness(heard);
+        return late.map((one) => one - median(late));
+      });
+  const [moving, staying] = [beside(true), beside(false)];
+  if (moving.length < SAID.changes || staying.length < SAID.changes) return [];
+  const [moved, stayed] = [spreadOf(moving), spreadOf(staying)];
+  if (moved < SAID.uneven || moved < SAID.times * stayed) return [];
+  const name = STRIKER_NAMES[striker];
+  return [
+    {
+      sentence: `The ${name} is uneven where it changes string: ${milliseconds(moved)} either way, ${milliseconds(stayed)} where it stays.`,
+      advice: `Let the ${name} go to its next string as soon as it has played, and lie there until its turn.`,
+      strokes: own.filter((place) => place.own?.string !== place.asked.string).map(({ asked }) => asked.origin),
+      weight: moved / SAID.uneven,
+    },
+  ];
+};
+
+/** What goes wrong at one place again and again: late or early there, louder than its neighbours, uneven at changes of string. */
+export const findingsByPlace = (now: Case, all: readonly Place[]): readonly Weighed[] => {
+  const common = commonOf(all);
+  const strikers = [...new Set(all.map(({ striker }) => striker))];
+  return [
+    ...all.flatMap((place) => lateAt(now, place, all, common)),
+    ...all.flatMap((place) => accentAt(now, place, all)),
+    ...strikers.flatMap((striker) => unevenAtChanges(all, striker)),
+  ];
+};

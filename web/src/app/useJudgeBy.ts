@@ -1,0 +1,23 @@
+import { ABLE_ADULT, ESTIMATE_KEYS, type Hand } from '@fleet-wren/core';
+import { wordsOf } from '../api/client.ts';
+import { useKeepHand } from '../api/set-up.ts';
+import { useNotice } from './Notice.tsx';
+
+/** Keeps a hand as it was heard for a student: what is set from now on is made for it. */
+export const useJudgeBy = ({ id, name }: { readonly id: string; readonly name: string }) => {
+  const keep = useKeepHand();
+  const notice = useNotice();
+  const judgeBy = ({ scale, times }: Hand): void => {
+    const own = Object.fromEntries(
+      ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT.times[key]).map((key) => [key, times[key]]),
+    );
+    keep.mutate(
+      { name: `${name}, by practice`.slice(0, 80), studentId: id, scale, times: own },
+      {
+        onSuccess: () => notice({ text: `What is set from now on is made for ${name}’s hand as heard.` }),
+        onError: (error) => notice({ text: wordsOf(error) }),
+      },
+    );
+  };
+  return { pending: keep.isPending, judgeBy };
+};

@@ -1,0 +1,48 @@
+import { handByTake, timesInTake, type Hand, type HeardTime } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import type { Student } from '../api/students.ts';
+import { useHandOf } from '../parts/hand/useHandOf.ts';
+import { useJudgeBy } from '../app/useJudgeBy.ts';
+import type { JudgedTake } from './Judged.tsx';
+
+const milliseconds = (seconds: number): string => `${Math.round(seconds * 1000)} ms`;
+
+const Said = ({ said: { name, heard, needs, says } }: { readonly said: HeardTime }) => (
+  <li>
+    <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>:{' '}
+    {says === 'quicker'
+      ? `heard ${milliseconds(heard)} apart, where the hand is taken to need ${milliseconds(needs)}`
+      : `came ${milliseconds(heard)} apart, and no nearer, where the hand is taken to manage ${milliseconds(needs)}`}
+  </li>
+);
+
+interface HandByTakeProps {
+  readonly student: Pick<Student, 'id' | 'name'>;
+  readonly take: JudgedTake;
+}
+
+/** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
+export const HandByTake = ({ student, take: { pattern, judgement } }: HandByTakeProps) => {
+  const hand: Hand = useHandOf(student.id);
+  const told = useMemo(() => timesInTake(pattern, hand, judgement.heard), [pattern, hand, judgement]);
+  const [left, setLeft] = useState(false);
+  const { pending, judgeBy } = useJudgeBy(student);
+  const by = handByTake(hand, told);
+  if (!by || left) return null;
+  return (
+    <section className="take-hand" aria-label={`The hand of ${student.name}`}>
+      <ul>
+        {told.map((said) => (
+          <Said key={said.constraint} said={said} />
+        ))}
+      </ul>
+      <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(by.hand)}>
+        Judge {student.name} by this
+      </Button>{' '}
+      <Button size="sm" variant="plain" onClick={() => setLeft(true)}>
+        Leave it
+      </Button>
+    </section>
+  );
+};

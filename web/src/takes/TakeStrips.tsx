@@ -1,0 +1,192 @@
+import {
+  STRIKER_NAMES,
+  askedOf,
+  playedPattern,
+  stripsOf,
+  type DigitStrip,
+  type StripStroke,
+  type TakeJudgement,
+} from '@fleet-wren/core';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { useMemo } from 'react';
+import type { JudgedTake } from './Judged.tsx';
+import { namesApart } from './names-apart.ts';
+import { signed } from './signed.ts';
+
+const STRIP = { width: 470, height: 150, left: 40, right: 62, top: 10, bottom: 22, name: 13 } as const;
+
+/** What is shown of a stroke: how it is called, measured, said, and the least that is shown either way. */
+interface Measure {
+  readonly title: string;
+  readonly of: (stroke: StripStroke) => number;
+  readonly least: number;
+  readonly unit: string;
+  readonly ends: readonly [string, string];
+}
+
+const MEASURES: readonly Measure[] = [
+  { title: 'How late', of: ({ late }) => late * 1000, least: 30, unit: 'ms', ends: ['late', 'early'] },
+  { title: 'How loud', of: ({ decibels }) => decibels, least: 6, unit: 'dB', ends: ['louder', 'softer'] },
+];
+
+interface StripProps {
+  readonly strips: readonly DigitStrip[];
+  readonly cycles: number;
+  readonly measure: Measure;
+}
+
+/** The furthest that is drawn: every middle, and strokes as far as most of them go. */
+const reachOf = (strips: readonly DigitStrip[], { of, least }: Measure): number => {
+  const all = strips.flatMap(({ strokes }) => strokes.map((stroke) => Math.abs(of(stroke)))).sort((a, b) => a - b);
+  const middles = strips.flatMap((strip) => strip.middles.flatMap((middle) => (middle ? [Math.abs(of(middle))] : [])));
+  return Math.max(least, all[Math.floor(0.95 * all.length)] ?? 0, ...middles) * 1.1;
+};
+
+/** One measure over the take: a dot for each stroke, a line for each digit through the middles of its times through. */
+const Strip = ({ strips, cycles, measure }: StripProps) => {
+  const { title, of, unit, ends } = measure;
+  const reach = reachOf(strips, measure);
+  const x = scaleLinear([0, cycles], [STRIP.left, STRIP.width - STRIP.right]);
+  const y = scaleLinear([reach, -reach], [STRIP.top, STRIP.height - STRIP.bottom]).clamp(true);
+  const path = line<StripStroke>(
+    (stroke) => x(stroke.cycles),
+    (stroke) => y(of(stroke)),
+  );
+  const lines = strips.flatMap(({ striker, middles }) => {
+    const heard = middles.flatMap((middle) => middle ?? []);
+    const last = heard.at(-1);
+    return last ? [{ striker, d: path(heard) ?? '', at: y(of(last)) }] : [];
+  });
+  const names = namesApart(
+    lines.map(({ at }) => at),
+    STRIP.name,
+    [STRIP.top, STRIP.height - STRIP.bottom],
+  );
+  return (
+    <div>
+      <h3>{title}</h3>
+      <svg
+        viewBox={`0 0 ${STRIP.width} ${STRIP.height}`}
+        role="img"
+        aria-label={`${title} over the take by digit; the same in the table`}
+      >
+        {y.ticks(3).map((tick) => (
+          <g key={tick}>
+            <line
+              className={tick === 0 ? 'chart-target' : 'chart-rule'}
+              x1={STRIP.left}
+              x2={STRIP.width - STRIP.right}
+              y1={y(tick)}
+              y2={y(tick)}
+            />
+            <text className="chart-tick" x={STRIP.left - 6} y={y(tick)} dy="0.34em" textAnchor="end">
+              {tick === 0 ? `0 ${unit}` : signed(tick)}
+            </text>
+          </g>
+        ))}
+        <text className="chart-tick" x={STRIP.left + 3} y={STRIP.top + 8}>
+          {ends[0]}
+        </text>
+        <text className="chart-tick" x={STRIP.left + 3} y={STRIP.height - STRIP.bottom - 2}>
+          {ends[1]}
+        </text>
+        {[1, cycles].map((cycle) => (
+          <text key={cycle} className="chart-tick" x={x(cycle - 0.5)} y={STRIP.height - 6} textAnchor="middle">
+            {cycle}
+          </text>
+        ))}
+        <text className="chart-tick" x={x(cycles / 2)} y={STRIP.height - 6} textAnchor="middle">
+          times through
+        </text>
+        {strips.flatMap(({ striker, strokes }) =>
+          strokes.map((stroke) => (
+            <circle
+              key={`${striker} ${stroke.cycles}`}
+              className="take-strip-stroke"
+              cx={x(stroke.cycles)}
+              cy={y(of(stroke))}
+              r={1.8}
+              style={{ fill: `var(--digit-${striker})` }}
+            />
+          )),
+        )}
+        {lines.map(({ striker, d }, index) => (
+          <g key={striker}>
+            <path className="take-strip-line" d={d} style={{ stroke: `var(--digit-${striker})` }} />
+            <text
+              className="take-strip-name"
+              x={STRIP.width - STRIP.right + 8}
+              y={names[index]}
+              dy="0.34em"
+              style={{ fill: `var(--digit-${striker})` }}
+            >
+              {STRIKER_NAMES[striker]}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </div>
+  );
+};
+
+/** The same in figures: the middle of each time through by digit. */
+const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
+  <details>
+    <summary className="text-soft">In figures, time through by time through</summary>
+    <table className="hand-table">
+      <caption className="visually-hidden">How late and how loud each digit was, time through by time through</caption>
+      <thead>
+        <tr>
+          <th scope="col">Time through</th>
+          {strips.map(({ striker }) => (
+            <th key={striker} scope="col">
+              {STRIKER_NAMES[striker]}, ms · dB
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {Array.from({ length: cycles }, (_, cycle) => (
+          <tr key={cycle}>
+            <th scope="row">{cycle + 1}</th>
+            {strips.map(({ striker, middles }) => {
+              const middle = middles[cycle];
+              return (
+                <td key={striker}>
+                  {middle ? `${signed(middle.late * 1000)} · ${signed(middle.decibels)}` : 'not heard'}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </details>
+);
+
+/** How late and how loud each digit was as the take went on: what tires shows here. */
+export const TakeStrips = ({ take }: { readonly take: JudgedTake }) => {
+  const { pattern, hand, judgement } = take;
+  const strips = useStrips(pattern, hand, judgement);
+  if (strips.length === 0) return null;
+  const { cycles } = judgement.heard;
+  return (
+    <section className="take-strips" aria-label="As the take went on">
+      {MEASURES.map((measure) => (
+        <Strip key={measure.title} strips={strips} cycles={cycles} measure={measure} />
+      ))}
+      <StripTable strips={strips} cycles={cycles} />
+    </section>
+  );
+};
+
+const useStrips = (
+  pattern: JudgedTake['pattern'],
+  hand: JudgedTake['hand'],
+  { heard }: TakeJudgement,
+): readonly DigitStrip[] =>
+  useMemo(() => {
+    const { score, digits } = playedPattern(pattern, hand);
+    return stripsOf(askedOf(score, digits, heard.cycles), heard);
+  }, [pattern, hand, heard]);
