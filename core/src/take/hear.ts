@@ -2,11 +2,12 @@ import type { Asked } from './asked.ts';
 import type { Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
 import type { HeardTake } from './heard.ts';
+import { lookOf } from './look.ts';
 import { habitsBy, pulseBy } from './own-pulse.ts';
 import { firstLevels, lagsOf, levelsBy, pairAll, sceneOf, type Level, type Pass, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { plucksIn } from './plucks.ts';
-import { evidenceOf, followPulse, startOf, type Looked, type Start } from './pulse.ts';
+import { followPulse, startOf, type Start } from './pulse.ts';
 import { firstTemplates, learntTemplates, separate, type Accepted, type Strengths } from './separate.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
 import { extrasIn, heardStroke, type Listened } from './told.ts';
@@ -31,15 +32,6 @@ const slownessOf = ({ strokes }: Asked, pulse: readonly number[], cycles: number
   const part = Math.max(1, Math.floor(count / 4));
   return [between(0, Math.min(part, count - 1)), between(Math.max(0, count - 1 - part), count - 1)];
 };
-
-export const lookOf = ({ asked, pitchOf }: Scene, strengths: Strengths, levels: readonly Level[]): Looked => ({
-  asked,
-  pitchOf,
-  evidence: evidenceOf(
-    strengths,
-    levels.map(({ reference }) => reference),
-  ),
-});
 
 /** The times of moments at each of their strokes. */
 const atStrokes = ({ moments }: Scene, times: readonly number[]): readonly number[] => {

@@ -2,8 +2,9 @@ import type { Digit } from '../pattern/index.ts';
 import type { Score } from '../score/index.ts';
 import { askedOf, type Asked } from './asked.ts';
 import { TAKE } from './estimates.ts';
-import { acceptedIn, lookOf, refine, tell, understandLevels, type Understood } from './hear.ts';
+import { acceptedIn, refine, tell, understandLevels, type Understood } from './hear.ts';
 import { LiveLooks } from './live-looks.ts';
+import { lookOf } from './look.ts';
 import { firstLevels, lagsOf, sceneOf, type Scene } from './pairing.ts';
 import { PluckClock } from './pluck-clock.ts';
 import { plucksIn } from './plucks.ts';
@@ -11,7 +12,7 @@ import { elsewhere, startOf, type Start } from './pulse.ts';
 import { firstTemplates, learntTemplates, newSplitter, type Templates } from './separate.ts';
 import { LOUD_ENOUGH } from './sound-check.ts';
 import { rootMeanSquare } from '../statistics/index.ts';
-import { tunedBy } from './tuned.ts';
+import { tuningOf } from './tuned.ts';
 import { cycleOf, type CycleInTake } from './verdict.ts';
 
 /** What is heard while somebody plays. Times are seconds since listening began. */
@@ -155,7 +156,7 @@ export class LiveEar {
 
   /** By how many semitones the strings seem to be tuned otherwise than asked. */
   private tunedBy(from: number): number {
-    return tunedBy(this.looks.innovationFrom(from), [...new Set(this.once.strokes.map(({ pitch }) => pitch))]);
+    return tuningOf(this.looks.innovationFrom(from), this.seeking.asked);
   }
 
   /** The first time through that a verdict looks at, and the look a little before it. */

@@ -1,4 +1,8 @@
-import { firstTemplates, newSplitter } from './separate.ts';
+import type { Asked } from './asked.ts';
+import { lookOf } from './look.ts';
+import { firstLevels, sceneOf } from './pairing.ts';
+import { startOf } from './pulse.ts';
+import { firstTemplates, newSplitter, separate } from './separate.ts';
 import type { Innovation } from './spectra.ts';
 
 /** Semitones by which a take may be tuned otherwise and is still recognised. */
@@ -6,6 +10,10 @@ const REACH = 4;
 
 /** How much better another tuning has to explain a take, as a share of what is left unexplained (est.). */
 const BETTER = 0.87;
+
+/** Share of what is unexplained from which on another tuning is not looked into, and how much worse its strokes may fit (est.). */
+const DOUBTFUL = 0.985;
+const FITS_WORSE = 0.05;
 
 const TONES = ['', 'a semitone', 'a whole tone', 'three semitones', 'two whole tones'] as const;
 
@@ -52,10 +60,11 @@ const unexplained = (look: Innovation, pitches: readonly number[]): number => {
   return all === 0 ? 1 : left / all;
 };
 
-/**
- * How many semitones higher than asked a take sounds: 0 where it is as asked, or where nothing explains it much better.
- */
-export const tunedBy = (innovation: Innovation, pitches: readonly number[]): number => {
+/** The tuning that explains a take best, and the share of what is unexplained as it is that is left then. */
+const likeliest = (
+  innovation: Innovation,
+  pitches: readonly number[],
+): { readonly by: number; readonly left: number } => {
   const look = together(innovation);
   const left = (by: number): number =>
     unexplained(
@@ -63,10 +72,28 @@ export const tunedBy = (innovation: Innovation, pitches: readonly number[]): num
       pitches.map((pitch) => pitch + by),
     );
   const asItIs = left(0);
-  let best = { by: 0, left: asItIs };
-  for (let by = -REACH; by <= REACH; by += 1) {
-    const found = by === 0 ? asItIs : left(by);
-    if (found < best.left) best = { by, left: found };
-  }
-  return best.left < BETTER * asItIs ? best.by : 0;
+  const others = Array.from({ length: 2 * REACH + 1 }, (_, index) => index - REACH).filter((by) => by !== 0);
+  const all = others.map((by) => ({ by, left: left(by) / (asItIs || 1) }));
+  return all.reduce((best, one) => (one.left < best.left ? one : best), { by: 0, left: 1 });
+};
+
+/** How well what is asked fits a take when every pitch is so many semitones higher, by its best beginning. */
+const fitOf = (innovation: Innovation, asked: Asked, by: number): number => {
+  const strokes = asked.strokes.map((stroke) => ({ ...stroke, pitch: stroke.pitch + by }));
+  const scene = sceneOf({ ...asked, strokes, neighbours: [] });
+  const strengths = separate(innovation, firstTemplates(scene.pitches));
+  return startOf(lookOf(scene, strengths, firstLevels(strengths))).score;
+};
+
+/**
+ * How many semitones higher than asked a take sounds: 0 where it is as asked, or where nothing explains it better. What sounds
+ * altogether tells semitones apart and is not sure of thirds, whose partials fall together; the order of the strokes tells
+ * thirds apart and is not sure of semitones, which fall into the same bins.
+ */
+export const tuningOf = (innovation: Innovation, asked: Asked): number => {
+  const { by, left } = likeliest(innovation, [...new Set(asked.strokes.map(({ pitch }) => pitch))]);
+  if (by === 0 || left >= DOUBTFUL) return 0;
+  if (left < BETTER) return by;
+  if (Math.abs(by) === 1) return 0;
+  return fitOf(innovation, asked, by) > fitOf(innovation, asked, 0) - FITS_WORSE ? by : 0;
 };

@@ -22,7 +22,7 @@ import { hearTake } from './hear.ts';
 import type { HeardTake } from './heard.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
 import { median, spreadOf } from '../statistics/index.ts';
-import { tunedBy, tunedWords } from './tuned.ts';
+import { tunedWords, tuningOf } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
 export const TAKE_ENGINE = 3;
@@ -117,10 +117,9 @@ const unfitSound = (samples: Float32Array, { cycleSeconds }: Asked): Result<neve
 };
 
 /** A guitar that is tuned otherwise than asked; null where it is not. */
-const refusal = ({ strokes }: Asked, innovation: Innovation): Result<never> | null => {
-  const by = tunedBy(innovation, [...new Set(strokes.map(({ pitch }) => pitch))]);
-  if (by === 0) return null;
-  return failure(problem('take-tuned', tunedWords(by)));
+const refusal = (asked: Asked, innovation: Innovation): Result<never> | null => {
+  const by = tuningOf(innovation, asked);
+  return by === 0 ? null : failure(problem('take-tuned', tunedWords(by)));
 };
 
 /** What was heard of a take judged; refused where it does not fit. */
