@@ -89,8 +89,19 @@ export const newBench = async (page: Page): Promise<Bench> => {
   return bench;
 };
 
-/** A test with a new studio's empty bench. */
-export const test = base.extend<{ bench: Bench }>({
+/** A test with a new studio's empty bench; nothing a page does may be against its own security policy. */
+export const test = base.extend<{ bench: Bench; withinPolicy: undefined }>({
+  withinPolicy: [
+    async ({ page }, use) => {
+      const against: string[] = [];
+      page.on('console', (message) => {
+        if (/Content Security Policy/.test(message.text())) against.push(message.text().slice(0, 300));
+      });
+      await use(undefined);
+      expect(against).toEqual([]);
+    },
+    { auto: true },
+  ],
   bench: async ({ page }, use) => use(await newBench(page)),
 });
 

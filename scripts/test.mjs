@@ -5,6 +5,7 @@ import { chromiumHere, ensureChromium } from './lib/browser.mjs';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ROOT, bin } from './lib/paths.mjs';
+import { startPooler } from './lib/pooler.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { runToEnd } from './lib/run.mjs';
 import { createDatabase, startServer } from './lib/server.mjs';
@@ -25,17 +26,28 @@ const check = async (title, program, args, options) => {
 
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
 
-const unitTests = async (databaseUrl) => {
-  console.log('\n— unit and API tests');
+const jestTests = async (title, words, env) => {
+  console.log(`\n— ${title}`);
   const file = `${results}-jest.json`;
-  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2'], {
+  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...words], {
     cwd: ROOT,
-    env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', TEST_DATABASE_URL: databaseUrl },
+    env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   const report = readJson(file);
   const broken = report ? report.numRuntimeErrorTestSuites : 1;
   count(report?.numPassedTests ?? 0, (report?.numFailedTests ?? 0) + broken || (code === 0 ? 0 : 1));
+};
+
+const unitTests = (databaseUrl) => jestTests('unit and API tests', [], { TEST_DATABASE_URL: databaseUrl });
+
+/** The API tests once more, the database behind a pooler that lends a connection for a transaction and no longer. */
+const poolerTests = async (databaseUrl) => {
+  const pooler = await startPooler(databaseUrl);
+  const suites = 'server/test/(api|songs|library|practice|takes|teachers|accounts|set-up|archive|matrix|two-servers)';
+  const words = ['--selectProjects', 'server', '--testPathPatterns', suites];
+  await jestTests('the API behind a pooler', words, { TEST_DATABASE_URL: databaseUrl, TEST_POOLER_URL: pooler.url });
+  pooler.stop();
 };
 
 const countSpecs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(countSpecs)];
@@ -97,6 +109,7 @@ await Promise.all([
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
   if (wanted('unit')) await unitTests(url);
+  if (asked === 'hard') await poolerTests(url);
   if (wanted('interface')) await interfaceTests(url);
 }).catch((error) => {
   console.error(error);

@@ -81,7 +81,7 @@ const postgresBin = () => {
 };
 
 /** PostgreSQL refuses to run as root: it runs as the user that Debian's package makes. */
-const owner = () => {
+export const owner = () => {
   if (process.getuid() !== 0) return undefined;
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')

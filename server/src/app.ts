@@ -36,6 +36,10 @@ const securityHeaders = (secure: boolean) =>
         'media-src': ["'self'", 'blob:'],
         // Notation is engraved by a library that is compiled for the web.
         'script-src': ["'self'", "'wasm-unsafe-eval'"],
+        // Positions are set by script, on elements: no style comes in markup.
+        'style-src': ["'self'"],
+        // Small fonts travel inside the styles.
+        'font-src': ["'self'", 'data:'],
         'img-src': ["'self'", 'data:'],
         'worker-src': ["'self'"],
         'frame-ancestors': ["'none'"],

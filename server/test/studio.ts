@@ -35,7 +35,8 @@ export const startServer = async (
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: serverUrl() });
   await admin.raw(`create database ${name}`);
-  const url = new URL(serverUrl());
+  // Where a pooler is asked for, the server sees the database through it alone.
+  const url = new URL(process.env.TEST_POOLER_URL ?? serverUrl());
   url.pathname = `/${name}`;
   const db = connect(url.href);
   await migrate(db);
@@ -63,7 +64,8 @@ export const startServer = async (
   const close = async (): Promise<void> => {
     await app.close();
     await db.destroy();
-    await admin.raw(`drop database ${name}`);
+    // A pooler holds connections that nobody uses any more.
+    await admin.raw(`drop database ${name} with (force)`);
     await admin.destroy();
   };
   const patient = (): Db => connect(url.href, { patient: true });

@@ -24,14 +24,37 @@ const refuse = (error: unknown): never => {
   throw error;
 };
 
+interface Statement {
+  readonly text: string;
+  readonly values?: readonly unknown[];
+}
+
+interface Connection {
+  readonly query: (statement: Statement) => Promise<unknown>;
+}
+
+/** The database as counters ask it: without names for their statements, which a pooler would lend to somebody else. */
+const unnamed = (db: Db) => {
+  const client = db.client as {
+    readonly acquireConnection: () => Promise<Connection>;
+    readonly releaseConnection: (connection: Connection) => Promise<void>;
+  };
+  return {
+    query: async ({ text, values }: Statement): Promise<unknown> => {
+      const connection = await client.acquireConnection();
+      return connection.query({ text, values }).finally(() => client.releaseConnection(connection));
+    },
+  };
+};
+
 /** Counts tries by key, in the database so that several servers count together. */
 export class RateLimit {
   private readonly limiter: RateLimiterAbstract;
 
   constructor(db: Db, { name, times, seconds }: Rate) {
     this.limiter = new RateLimiterPostgres({
-      storeClient: db,
-      storeType: 'knex',
+      storeClient: unnamed(db),
+      storeType: 'pool',
       tableName: 'rate_limits',
       tableCreated: true,
       keyPrefix: name,

@@ -9,6 +9,7 @@ import {
   type ScoreWords,
 } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef } from 'react';
+import { useRules } from '../parts/useRules.ts';
 import { useSystems } from './useSystems.ts';
 import type { Paper } from './paper.ts';
 
@@ -20,11 +21,17 @@ const WIDTHS: Readonly<Record<Paper['size'], readonly [upright: number, across: 
 
 const SCALES: Readonly<Record<Paper['print'], number>> = { usual: 40, large: 58 };
 
+const STYLES = /<style[^>]*>([\s\S]*?)<\/style>/g;
+
+/** The rules that came inside a picture: styles are refused in markup, even while it is read. */
+const rulesIn = (svg: string): string => [...svg.matchAll(STYLES)].map(([, rules]) => rules).join('\n');
+
 /** One system: a picture the engraver made, put into the page as what it is, so that its words can be found and copied. */
 const System = ({ svg, label }: { readonly svg: string; readonly label: string }) => {
   const box = useRef<HTMLDivElement>(null);
+  useRules(useMemo(() => rulesIn(svg), [svg]));
   useEffect(() => {
-    const { documentElement } = new DOMParser().parseFromString(svg, 'image/svg+xml');
+    const { documentElement } = new DOMParser().parseFromString(svg.replace(STYLES, ''), 'image/svg+xml');
     documentElement.removeAttribute('height');
     documentElement.setAttribute('width', '100%');
     box.current?.replaceChildren(document.importNode(documentElement, true));

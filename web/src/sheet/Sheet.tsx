@@ -5,6 +5,7 @@ import { useEffect, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useAccount } from '../api/account.ts';
+import { useRules } from '../parts/useRules.ts';
 import { usePaper, type Paper } from './paper.ts';
 
 interface SheetProps {
@@ -114,9 +115,9 @@ export const Sheet = ({ title, facts, back, choices, ways, children }: SheetProp
       document.title = before;
     };
   }, [title]);
+  useRules(`@page { size: ${paper.size} ${paper.across ? 'landscape' : 'portrait'}; margin: 14mm 13mm; }`);
   return (
     <div className={`sheet-room sheet-${paper.print}`}>
-      <style>{`@page { size: ${paper.size} ${paper.across ? 'landscape' : 'portrait'}; margin: 14mm 13mm; }`}</style>
       <div className="sheet-bar">
         <Link to={back} relative="path" className="btn btn-quiet btn-sm">
           Back
