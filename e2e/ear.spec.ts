@@ -116,6 +116,8 @@ test('the room counts by ear what is played on the guitar; a wrong count is corr
 test('a take is kept with its sound, opened again, compared with another, and deleted', async ({ page }) => {
   test.setTimeout(120_000);
   const { studentId, patternId } = await withRoom(page);
+  const scale = Object.fromEntries(['p', 'i', 'm', 'a', 'c', 'pick'].map((striker) => [striker, 3]));
+  await made(page, '/hands', { name: 'Ilse Reed, as supposed', studentId, scale, times: {} });
   for (const number of [1, 2]) {
     await page.goto(`/patterns/${patternId}/take`);
     await page.getByLabel('Open a recording').setInputFiles(microphone);
@@ -125,6 +127,12 @@ test('a take is kept with its sound, opened again, compared with another, and de
   }
   await page.getByRole('link', { name: 'Kept' }).click();
   await expect(page.getByRole('heading', { name: /^4 of 5 times through clean/ })).toBeVisible({ timeout: 20_000 });
+  // The hand that was supposed needs longer than what was played: it is taken over by one press, and says nothing more then.
+  const hand = page.getByRole('region', { name: 'The hand of Ilse Reed' });
+  await expect(hand).toContainText(/heard 2[45]\d ms apart, where the hand is taken to need \d{3} ms/);
+  await hand.getByRole('button', { name: 'Judge Ilse Reed by this' }).click();
+  await expect(page.getByText('What is set from now on is made for Ilse Reed’s hand as heard.')).toBeVisible();
+  await expect(hand).toHaveCount(0);
   await page.getByLabel('Compare with').selectOption({ index: 1 });
   const compared = page.getByRole('table', { name: 'Two takes' });
   await expect(compared.getByRole('row', { name: /times through clean 4 of 5 4 of 5/ })).toBeVisible();

@@ -1,7 +1,7 @@
 import { PLAYERS, TAKE, newPattern, playPattern } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
 import { hearing, soundFile } from './microphone.ts';
-import { expect, openStudio, test, violations } from './studio.ts';
+import { Bench, expect, openStudio, test, violations } from './studio.ts';
 
 const ROLL = newPattern('Weir roll', {
   strokes: [5, 3, 2, 1, 2, 3].map((string, index) => ({ id: `s${index}`, at: index * 560, string })),
@@ -38,6 +38,10 @@ test('a recording is opened and judged by digit and heard from any time through'
   const table = page.getByRole('table', { name: 'By digit' });
   await expect(table.getByRole('row', { name: /^ring 8/ })).toContainText('+');
   await expect(page.getByRole('img', { name: '48 strokes where they fell' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'How late over the take by digit' })).toBeVisible();
+  await page.getByText('In figures, time through by time through').click();
+  const through = page.getByRole('table', { name: /How late and how loud each digit was/ });
+  await expect(through.getByRole('row', { name: /^8 / })).toContainText(/[+-]?\d+ · [+-]?\d+/);
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: /^3 clean/ }).click();
   await expect
@@ -55,4 +59,14 @@ test('the microphone is heard: the ring finger that comes late is named', async 
   await expect(page.getByRole('button', { name: /Stop after (1[6-9]|[2-9]\d) s/ })).toBeVisible({ timeout: 40_000 });
   await page.getByRole('button', { name: /Stop after/ }).click();
   await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible({ timeout: 40_000 });
+});
+
+test('what is said of a take is taken to the bench as a drill', async ({ page }) => {
+  await openTakes(page);
+  await page.getByLabel('Open a recording').setInputFiles(take('late2.wav', 'late-ring', 6));
+  await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'As a drill' }).click();
+  await expect(page.getByLabel('Name of the pattern')).toHaveValue('Weir roll: beat 3 alone');
+  const bench = new Bench(page);
+  expect(await bench.digits()).toEqual(['ring']);
 });

@@ -190,10 +190,11 @@ export const VIEWS = [
   },
   {
     name: 'take',
+    size: { width: 1280, height: 1130 },
     take: async (page) => {
       await page.getByRole('link', { name: 'Six o’clock roll' }).click();
       await page.getByRole('link', { name: 'Take', exact: true }).click();
-      await page.getByLabel('Invented player').selectOption('late-ring');
+      await page.getByLabel('Invented player').selectOption('tiring');
       await page.getByRole('button', { name: 'Hear an invented player' }).click();
       await page.getByRole('heading', { name: /times through clean/ }).waitFor({ timeout: 60_000 });
     },

@@ -5,7 +5,16 @@ import { readFigure } from '../formats/index.ts';
 import { GENERATORS, generate, type Generator } from '../generate/index.ts';
 import { problemsOfPattern, newPattern, type Pattern } from '../pattern/index.ts';
 import { judge } from '../analysis/index.ts';
-import { AXES, axesByKey, displacementsOf, drillGrid, isolate, nextDrill, type DrillGrid } from './index.ts';
+import {
+  AXES,
+  axesByKey,
+  displacementsOf,
+  drillGrid,
+  drillOfStrokes,
+  isolate,
+  nextDrill,
+  type DrillGrid,
+} from './index.ts';
 
 const pulse = (values: Record<string, string | number>): Pattern => {
   const { instrument, voicing, tempo } = newPattern('x');
@@ -111,5 +120,31 @@ describe('isolate', () => {
       .map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);
+  });
+});
+
+describe('strokes of a pattern as a drill', () => {
+  const pattern = valueOrThrow(readFigure('5 3 2 1 2 3', { subdivision: 3, chord: 'Am' })).pattern;
+  const idOf = (place: number): string => pattern.strokes[place]?.id ?? '';
+
+  test('two on two strings go in turn, as many as a bar holds, with the digits they have in the whole', () => {
+    const drill = drillOfStrokes(pattern, [idOf(2), idOf(3)]);
+    const digits = judge(pattern).digits;
+    expect(drill?.pattern.strokes.slice(0, 4).map(({ string }) => string)).toEqual([2, 1, 2, 1]);
+    expect(drill?.pattern.strokes[1]?.pin).toBe(digits[idOf(3)]);
+    expect(drill?.about).toMatch(/^From string 2 to 1, as on beat 2/);
+  });
+
+  test('those of one digit stay where they are in time; all of them, or none, are no drill', () => {
+    const drill = drillOfStrokes(pattern, [idOf(1), idOf(5)]);
+    expect(drill?.pattern.strokes.map(({ at }) => at)).toEqual([1, 5].map((place) => pattern.strokes[place]?.at));
+    expect(drill?.pattern.strokes.every(({ pin }) => pin !== undefined)).toBe(true);
+    expect(
+      drillOfStrokes(
+        pattern,
+        pattern.strokes.map(({ id }) => id),
+      ),
+    ).toBeNull();
+    expect(drillOfStrokes(pattern, ['nobody'])).toBeNull();
   });
 });

@@ -50,14 +50,15 @@ const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptio
     .slice(0, count);
 };
 
+/** A stroke pinned to the digit it has in the whole. */
+const pinned = (stroke: Stroke, digits: Judgement['digits']): Stroke => {
+  const digit = digits[stroke.id];
+  return digit ? { ...stroke, pin: digit } : stroke;
+};
+
 /** Strokes of some strings, pinned to the digits they have in the whole. */
 const pinnedOn = (pattern: Pattern, digits: Judgement['digits'], strings: readonly number[]): readonly Stroke[] =>
-  pattern.strokes
-    .filter(({ string }) => strings.includes(string))
-    .map((stroke) => ({
-      ...stroke,
-      ...(digits[stroke.id] ? { pin: digits[stroke.id] as NonNullable<Stroke['pin']> } : {}),
-    }));
+  pattern.strokes.filter(({ string }) => strings.includes(string)).map((stroke) => pinned(stroke, digits));
 
 /** The two strokes of the spot, over and over, one part of the beat after another. */
 const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: Spot): Pattern => {
@@ -83,6 +84,34 @@ const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: 
     };
   });
   return { ...base, strokes: [...strokes].sort(byTimeThenString) };
+};
+
+/**
+ * Some strokes of a pattern by themselves, with the digits they have in the whole: two on two strings over and over, more of them
+ * in their own time. Null where they are all of it, or none.
+ * @example
+ * drillOfStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern, []) // => null
+ */
+export const drillOfStrokes = (
+  pattern: Pattern,
+  ids: readonly string[],
+  options: FingerOptions = {},
+): IsolatedDrill | null => {
+  const own = pattern.strokes.filter(({ id }) => ids.includes(id));
+  const [from, to] = own;
+  if (!from || own.length === pattern.strokes.length) return null;
+  const { digits } = judge(pattern, options);
+  const where = own.map(({ at }) => whereIs(pattern, at));
+  const name = `${pattern.name}: ${own.length > 2 ? 'some strokes' : where.join(' and ')} alone`.slice(0, 120);
+  if (to && own.length === 2 && from.string !== to.string)
+    return {
+      pattern: { ...pairDrill(pattern, digits, { from, to, strain: 1 }), name },
+      about: `From string ${from.string} to ${to.string}, as on ${whereIs(pattern, to.at)}, alone.`,
+    };
+  return {
+    pattern: { ...pattern, strokes: own.map((stroke) => pinned(stroke, digits)), name },
+    about: 'These strokes alone, in their own time.',
+  };
 };
 
 /** The string nearest to two others among those used. */

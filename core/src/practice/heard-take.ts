@@ -24,7 +24,7 @@ export interface HeardTime {
  * What is told by a take (est.): from how many gaps of one place, from what share of the time needed on; a digit cannot keep up
  * where it is asked for near what it needs and comes later than the pulse by so many seconds; and how far gaps may scatter.
  */
-const TOLD = { gaps: 6, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.2 } as const;
+const TOLD = { gaps: 4, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.15 } as const;
 
 const constraintOfNeed = ({ kind, from, striker }: Need, digits: readonly (Digit | null)[]): Constraint => {
   const first = digits[from];

@@ -45,33 +45,66 @@ interface Fit {
   readonly scale: number;
 }
 
+/** The peaks each stroke may have, as counts of peaks before the first and up to the last: never going back from stroke to stroke. */
+const bandsOf = (
+  wanted: readonly Wanted[],
+  peaks: readonly Peak[],
+): { readonly from: Int32Array; readonly to: Int32Array } => {
+  const from = new Int32Array(wanted.length);
+  const to = new Int32Array(wanted.length);
+  let last = 0;
+  wanted.forEach(({ at, reach }, row) => {
+    while (last < peaks.length && (peaks[last] as Peak).at <= at + reach) last += 1;
+    to[row] = last;
+  });
+  let first = peaks.length;
+  for (let row = wanted.length - 1; row >= 0; row -= 1) {
+    const { at, reach } = wanted[row] as Wanted;
+    while (first > 0 && (peaks[first - 1] as Peak).at >= at - reach) first -= 1;
+    from[row] = min(first, to[row] as number);
+  }
+  return { from, to };
+};
+
 /**
  * Which peak belongs to which wanted stroke, both in order and each at most once: the pairing of most gain (Needleman & Wunsch
- * 1970). Answers the index of a peak for each wanted stroke, or null.
+ * 1970), in the band that reaches allow. Answers the index of a peak for each wanted stroke, or null.
  */
 export const assign = (wanted: readonly Wanted[], peaks: readonly Peak[], fit: Fit): readonly (number | null)[] => {
-  const [rows, columns] = [wanted.length, peaks.length];
-  const width = columns + 1;
-  const best = new Float64Array((rows + 1) * width);
-  const taken = new Uint8Array((rows + 1) * width);
-  for (let row = 1; row <= rows; row += 1)
-    for (let column = 1; column <= columns; column += 1) {
-      const here = row * width + column;
-      const gain = gainOf(wanted[row - 1] as Wanted, peaks[column - 1] as Peak, fit);
-      const both = gain > 0 ? (best[here - width - 1] as number) + gain : -1;
-      const skip = max(best[here - width] as number, best[here - 1] as number);
-      best[here] = max(both, skip);
-      taken[here] = both > skip ? 1 : 0;
+  const rows = wanted.length;
+  const { from, to } = bandsOf(wanted, peaks);
+  const best: Float64Array[] = [];
+  const taken: Uint8Array[] = [];
+  /** The most there is for the strokes up to a row, with so many peaks: beyond its band no peak adds anything. */
+  const bestAt = (row: number, count: number): number => {
+    const own = best[row];
+    return own ? (own[max(0, min(count, to[row] as number) - (from[row] as number))] as number) : 0;
+  };
+  for (let row = 0; row < rows; row += 1) {
+    const [low, high] = [from[row] as number, to[row] as number];
+    const values = new Float64Array(high - low + 1);
+    const pairs = new Uint8Array(high - low + 1);
+    values[0] = bestAt(row - 1, low);
+    for (let count = low + 1; count <= high; count += 1) {
+      const gain = gainOf(wanted[row] as Wanted, peaks[count - 1] as Peak, fit);
+      const both = gain > 0 ? bestAt(row - 1, count - 1) + gain : -1;
+      const skip = max(bestAt(row - 1, count), values[count - 1 - low] as number);
+      values[count - low] = max(both, skip);
+      pairs[count - low] = both > skip ? 1 : 0;
     }
+    best.push(values);
+    taken.push(pairs);
+  }
   const found: (number | null)[] = Array.from({ length: rows }, () => null);
-  for (let row = rows, column = columns; row > 0 && column > 0;) {
-    const here = row * width + column;
-    if (taken[here]) {
-      found[row - 1] = column - 1;
+  for (let row = rows - 1, count = peaks.length; row >= 0 && count > 0;) {
+    const low = from[row] as number;
+    count = min(count, to[row] as number);
+    if (count > low && taken[row]?.[count - low]) {
+      found[row] = count - 1;
+      count -= 1;
       row -= 1;
-      column -= 1;
-    } else if ((best[here - width] as number) >= (best[here - 1] as number)) row -= 1;
-    else column -= 1;
+    } else if (count <= low || bestAt(row - 1, count) >= bestAt(row, count - 1)) row -= 1;
+    else count -= 1;
   }
   return found;
 };

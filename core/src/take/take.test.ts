@@ -139,6 +139,48 @@ describe('pairing strokes with peaks', () => {
     );
   });
 
+  test('comes to the most gain there is: as trying every pairing in order does', () => {
+    const times = fc.array(fc.double({ min: 0, max: 0.8, noNaN: true }), { maxLength: 5 });
+    const gain = (from: { readonly at: number; readonly reach: number }, at: number): number => {
+      const past = Math.abs(at - from.at);
+      return past > from.reach ? -1 : 0.7 + 0.5 * Math.log(2) - 0.8 * Math.log(1 + (past / fit.scale) ** 2);
+    };
+    fc.assert(
+      fc.property(
+        times,
+        times,
+        fc.array(fc.double({ min: 0.02, max: 0.3, noNaN: true }), { minLength: 5, maxLength: 5 }),
+        (asked, heard, reaches) => {
+          const all = [...asked].sort((a, b) => a - b).map((at, index) => ({ at, reach: reaches[index] ?? 0.1 }));
+          const peaks = [...heard].sort((a, b) => a - b).map((at) => ({ at, strength: 2 }));
+          const most = (row: number, column: number): number => {
+            const [one, peak] = [all[row], peaks[column]];
+            if (!one || !peak) return 0;
+            const both = gain(one, peak.at);
+            return Math.max(
+              most(row + 1, column),
+              most(row, column + 1),
+              both > 0 ? both + most(row + 1, column + 1) : 0,
+            );
+          };
+          const found = assign(all, peaks, fit);
+          const comes = found.reduce<number>(
+            (sum, peak, row) =>
+              sum + (peak === null ? 0 : gain(all[row] as (typeof all)[number], peaks[peak]?.at ?? 9)),
+            0,
+          );
+          expect(comes).toBeCloseTo(most(0, 0), 9);
+        },
+      ),
+    );
+  });
+
+  test('twenty thousand strokes on one pitch take no table of all by all', () => {
+    const all = Array.from({ length: 20_000 }, (_, index) => wanted(index * 0.03));
+    const peaks = all.map(({ at }) => ({ at: at + 0.002, strength: 2 }));
+    expect(assign(all, peaks, fit)).toEqual(all.map((_, index) => index));
+  });
+
   test('peaks are where it is highest, above the threshold', () => {
     const strengths = Float32Array.from([0, 1, 5, 1, 0, 0, 0, 0, 0, 0, 2, 3, 2, 0.5, 0]);
     expect(peaksOf(strengths, 2).map(({ strength }) => strength)).toEqual([5, 3]);

@@ -1,5 +1,6 @@
 import { heardIn, playedPattern, takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
+import { AsDrill } from './AsDrill.tsx';
 import { Playback } from './Playback.tsx';
 import { DigitTable } from './TakePicture.tsx';
 import { TakeStrips } from './TakeStrips.tsx';
@@ -31,7 +32,7 @@ export const Judged = ({ take, children }: JudgedProps) => {
       <ul className="take-findings">
         {judgement.findings.map((finding) => (
           <li key={finding.sentence} className="finding finding-notable">
-            <b>{finding.sentence}</b> {finding.advice}
+            <b>{finding.sentence}</b> {finding.advice} <AsDrill take={take} strokes={finding.strokes} />
           </li>
         ))}
       </ul>

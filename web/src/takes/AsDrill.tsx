@@ -1,0 +1,39 @@
+import { drillOfStrokes } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
+import { wordsOf } from '../api/client.ts';
+import { useCreatePatterns } from '../api/patterns.ts';
+import { useNotice } from '../app/Notice.tsx';
+import type { JudgedTake } from './Judged.tsx';
+
+interface AsDrillProps {
+  readonly take: JudgedTake;
+  /** Names of the strokes it is about. */
+  readonly strokes: readonly string[];
+}
+
+/** What a finding is about, as a pattern of its own on the bench; nothing where it is about all of it. */
+export const AsDrill = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
+  const drill = useMemo(() => drillOfStrokes(pattern, strokes, { hand }), [pattern, hand, strokes]);
+  const keep = useCreatePatterns();
+  const notice = useNotice();
+  const navigate = useNavigate();
+  if (!drill) return null;
+  return (
+    <Button
+      size="sm"
+      variant="cure"
+      title={drill.about}
+      disabled={keep.isPending}
+      onClick={() =>
+        keep.mutate([drill.pattern], {
+          onError: (error) => notice({ text: wordsOf(error) }),
+          onSuccess: ([kept]) => kept && void navigate(`/patterns/${kept.id}`),
+        })
+      }
+    >
+      As a drill
+    </Button>
+  );
+};
