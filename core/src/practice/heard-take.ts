@@ -1,4 +1,4 @@
-import { digitsInOrder, judge, needsOf, type Need } from '../analysis/index.ts';
+import { needsOf, type Need } from '../analysis/index.ts';
 import { taskOf, type Hand } from '../fingering/index.ts';
 import { STRIKERS, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
 import { median, spreadOf } from '../statistics/index.ts';
@@ -89,16 +89,20 @@ const together = (all: readonly HeardTime[]): readonly HeardTime[] => {
 /**
  * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the hand
  * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
- * nothing, nor does what scatters or was heard in few places.
+ * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
  * @example
  * timesInTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
  */
-export const timesInTake = (pattern: Pattern, hand: Hand, heard: HeardTake): readonly HeardTime[] => {
-  const cyclic = { ...pattern, cyclic: true };
-  const digits = digitsInOrder(cyclic, judge(cyclic, { hand }));
-  const asked = askedOf(playedPattern(pattern, hand).score, digits, heard.cycles);
+export const timesInTake = (
+  pattern: Pattern,
+  hand: Hand,
+  heard: HeardTake,
+  played: Hand = hand,
+): readonly HeardTime[] => {
+  const { score, digits } = playedPattern(pattern, played);
+  const asked = askedOf(score, digits, heard.cycles);
   const strokes = sureStrokes(asked, heard);
-  const said = needsOf(taskOf(cyclic, { hand }), digits)
+  const said = needsOf(taskOf({ ...pattern, cyclic: true }, { hand }), digits)
     .filter(({ kind }) => kind !== 'touch')
     .flatMap((need) => saidBy(need, gapsOf(need, heard.cycles, strokes), constraintOfNeed(need, digits)) ?? []);
   const times = [...new Set(said.map(({ constraint }) => reckonedBy(constraint)))];

@@ -11,6 +11,10 @@ export interface Place {
   readonly index: number;
   readonly striker: Striker;
   readonly heard: readonly HeardStroke[];
+  /** Median seconds beside the pulse, where enough of its strokes are sure of their time; else null. */
+  readonly late: number | null;
+  /** Median decibels against its pitch's other strokes. */
+  readonly loud: number;
   /** The stroke before it, of whatever digit, and the one before it of its own. */
   readonly before: AskedStroke | undefined;
   readonly own: AskedStroke | undefined;
@@ -26,6 +30,10 @@ const lastBefore = (
   return others.filter(({ at }) => at < asked.at - 1e-4).at(-1) ?? others.at(-1);
 };
 
+/** Whether enough of some strokes are sure of their time. */
+const isTimed = (heard: readonly HeardStroke[]): boolean =>
+  heard.filter(({ sure }) => sure).length >= SAID.alone * Math.max(1, heard.length);
+
 /** What was asked once round, each with how it came. */
 export const placesOf = (now: Case): readonly Place[] => {
   const once = now.asked.strokes.filter(({ cycle, struck }) => cycle === 0 && struck);
@@ -39,23 +47,22 @@ export const placesOf = (now: Case): readonly Place[] => {
     const { cycle, digit, stroke } = asked;
     if (cycle !== 0 || !digit) return [];
     const striker = strikerOf(digit);
+    const own = heard.get(stroke) ?? [];
     const same = (one: AskedStroke): boolean => one.digit !== null && strikerOf(one.digit) === striker;
     return [
       {
         asked,
         index,
         striker,
-        heard: heard.get(stroke) ?? [],
+        heard: own,
+        late: isTimed(own) ? median(sureLateness(own)) : null,
+        loud: median(own.flatMap(({ decibels }) => decibels ?? [])),
         before: lastBefore(once, asked, () => true),
         own: lastBefore(once, asked, same),
       },
     ];
   });
 };
-
-/** Whether the times of its strokes are sure. */
-const isTimed = ({ heard }: Place): boolean =>
-  heard.filter(({ sure }) => sure).length >= SAID.alone * Math.max(1, heard.length);
 
 const often = (now: Case, { heard }: Place): boolean =>
   heard.length >= SAID.places && heard.length >= 0.5 * now.heard.cycles;
@@ -68,24 +75,23 @@ const commonOf = (all: readonly Place[]): number => median(sureLateness(all.flat
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
 export const isHabit = (all: readonly Place[], striker: Striker, lateness: number): boolean => {
   const common = commonOf(all);
-  const own = all.filter((place) => place.striker === striker && isTimed(place));
-  const beside = own.map(({ heard }) => (median(sureLateness(heard)) - common) * Math.sign(lateness));
+  const own = all.flatMap((place) => (place.striker === striker ? (place.late ?? []) : []));
+  const beside = own.map((late) => (late - common) * Math.sign(lateness));
   return beside.filter((one) => one >= 0.5 * SAID.lateness).length > 0.5 * own.length;
 };
 
 /** A digit that comes late or early at one place, beyond what it does everywhere. */
 const lateAt = (now: Case, place: Place, all: readonly Place[], common: number): readonly Weighed[] => {
   const { asked, index, striker, before } = place;
-  if (!often(now, place) || !isTimed(place)) return [];
-  const late = sureLateness(place.heard);
-  const here = median(late) - common;
-  const elsewhere = all.filter((one) => one !== place && one.striker === striker && isTimed(one));
+  if (!often(now, place) || place.late === null) return [];
+  const here = place.late - common;
+  const elsewhere = all.flatMap((one) => (one !== place && one.striker === striker ? (one.late ?? []) : []));
   if (elsewhere.length === 0) return [];
-  const usual = median(elsewhere.flatMap(({ heard }) => sureLateness(heard))) - common;
+  const usual = median(elsewhere) - common;
   if (
     Math.abs(here) < SAID.place ||
     Math.abs(here - usual) < SAID.place ||
-    Math.abs(here - usual) < SAID.beyond * doubtOf(late)
+    Math.abs(here - usual) < SAID.beyond * doubtOf(sureLateness(place.heard))
   )
     return [];
   const [name, other] = [STRIKER_NAMES[striker], named(before)];
@@ -112,8 +118,7 @@ const accentAt = (now: Case, place: Place, all: readonly Place[]): readonly Weig
     (one) => one !== place && one.asked.pitch === asked.pitch && !one.asked.accent && often(now, one),
   );
   if (!often(now, place) || others.length === 0) return [];
-  const loud = (one: Place): number => median(one.heard.flatMap(({ decibels }) => decibels ?? []));
-  const more = loud(place) - Math.max(...others.map(loud));
+  const more = place.loud - Math.max(...others.map(({ loud }) => loud));
   const [name, where] = [STRIKER_NAMES[striker], placeOf(now, index)];
   if (asked.accent)
     return more > SAID.unheard
@@ -142,15 +147,12 @@ const accentAt = (now: Case, place: Place, all: readonly Place[]): readonly Weig
 
 /** A digit that is even where it stays on its string, and not where it changes. */
 const unevenAtChanges = (all: readonly Place[], striker: Striker): readonly Weighed[] => {
-  const own = all.filter((place) => place.striker === striker && isTimed(place));
+  const own = all.filter((place) => place.striker === striker && place.late !== null);
   const beside = (changes: boolean): readonly number[] =>
     own
       .filter((place) => place.own && (place.own.string !== place.asked.string) === changes)
       // Each place against its own middle: being late there is said by itself.
-      .flatMap(({ heard }) => {
-        const late = sureLateness(heard);
-        return late.map((one) => one - median(late));
-      });
+      .flatMap(({ heard, late }) => sureLateness(heard).map((one) => one - (late ?? 0)));
   const [moving, staying] = [beside(true), beside(false)];
   if (moving.length < SAID.changes || staying.length < SAID.changes) return [];
   const [moved, stayed] = [spreadOf(moving), spreadOf(staying)];

@@ -127,12 +127,16 @@ const PART = 3;
 /** Seconds after which what is asked sounds the same again: a time through, or a part of it that is played over and over. */
 const periodOf = ({ strokes, cycleSeconds }: Asked): number => {
   const once = strokes.filter(({ cycle }) => cycle === 0);
-  const named = (seconds: number, pitch: number): string => `${round((seconds % cycleSeconds) / STEP)} ${pitch}`;
-  const sounds = new Set(once.map(({ at, pitch }) => named(at, pitch)));
-  const again = (shift: number): boolean => once.every(({ at, pitch }) => sounds.has(named(at + shift, pitch)));
-  const first = once[0]?.at ?? 0;
+  const [first, steps] = [once[0]?.at ?? 0, round(cycleSeconds / STEP)];
+  const place = (seconds: number, beside: number): number => (round(seconds / STEP) + beside + steps) % steps;
+  const sounds = new Set(once.map(({ at, pitch }) => 128 * place(at, 0) + pitch));
+  const isThere = (seconds: number, pitch: number): boolean =>
+    [0, -1, 1].some((beside) => sounds.has(128 * place(seconds, beside) + pitch));
+  const wholly = (shift: number): boolean => abs(cycleSeconds / shift - round(cycleSeconds / shift)) < 1e-3;
   const long = (shift: number): boolean => once.filter(({ at }) => at < first + shift - STEP).length >= PART;
-  return once.map(({ at }) => at - first).find((shift) => shift > STEP && long(shift) && again(shift)) ?? cycleSeconds;
+  const again = (shift: number): boolean => once.every(({ at, pitch }) => isThere(at + shift, pitch));
+  const shifts = once.map(({ at }) => at - first).filter((shift) => shift > STEP && wholly(shift));
+  return shifts.find((shift) => long(shift) && again(shift)) ?? cycleSeconds;
 };
 
 /** Times through that may go by unheard on the way to an earlier one: a beginner stumbles, and the take goes on. */

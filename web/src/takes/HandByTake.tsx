@@ -23,9 +23,9 @@ interface HandByTakeProps {
 }
 
 /** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
-export const HandByTake = ({ student, take: { pattern, judgement } }: HandByTakeProps) => {
+export const HandByTake = ({ student, take: { pattern, judgement, hand: played } }: HandByTakeProps) => {
   const hand: Hand = useHandOf(student.id);
-  const told = useMemo(() => timesInTake(pattern, hand, judgement.heard), [pattern, hand, judgement]);
+  const told = useMemo(() => timesInTake(pattern, hand, judgement.heard, played), [pattern, hand, judgement, played]);
   const [left, setLeft] = useState(false);
   const { pending, judgeBy } = useJudgeBy(student);
   const by = handByTake(hand, told);
