@@ -2,7 +2,7 @@ import { judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { ABLE_ADULT, HANDS, type Hand } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
-import type { Pattern } from '../pattern/index.ts';
+import { STRIKERS, type Pattern } from '../pattern/index.ts';
 import {
   judgePatternNotes,
   judgePatternTake,
@@ -45,13 +45,26 @@ describe('the times of a hand as a take tells them', () => {
     // A sixteenth at 132: 60 ÷ 132 ÷ 4 = .1136 s.
     expect(first?.heard).toBeCloseTo(0.1136, 2);
     const told = timesInTake(fast, NEW, heard(fast));
-    const corrected = handByTake(NEW, told);
+    const { hand, said: now } = handByTake(fast, NEW, heard(fast)) ?? { hand: NEW, said: [] };
+    expect(now).toEqual(told);
     for (const { constraint, heard: gap, needs } of told)
-      expect(slownessOf(corrected?.hand ?? NEW, constraint)).toBeLessThan(
-        slownessOf(NEW, constraint) * (gap / needs) * 1.01,
-      );
-    // What it says is said once: the corrected hand is told nothing anew.
-    expect(timesInTake(fast, corrected?.hand ?? NEW, heard(fast))).toEqual([]);
+      expect(slownessOf(hand, constraint)).toBeLessThan(slownessOf(NEW, constraint) * (gap / needs) * 1.01);
+  });
+
+  test('of the hand it comes to a take says nothing more, whatever it was taken to be', () => {
+    for (const [text, tempo] of [
+      ['5 3 2 1', 132],
+      ['5 3 2 1 2 3', 80],
+      ['5 2 3 2', 140],
+    ] as const)
+      for (const scale of [1.5, 3]) {
+        const pattern = figure(text, tempo);
+        const slow = { ...NEW, scale: Object.fromEntries(STRIKERS.map((one) => [one, scale])) as Hand['scale'] };
+        const take = heard(pattern);
+        const by = handByTake(pattern, slow, take, ABLE_ADULT);
+        expect(by?.said).not.toEqual([]);
+        expect(timesInTake(pattern, by?.hand ?? slow, take, ABLE_ADULT)).toEqual([]);
+      }
   });
 
   test('a digit that cannot keep up near what it needs is slower; one that is late at leisure is not', () => {

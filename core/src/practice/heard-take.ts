@@ -4,7 +4,7 @@ import { STRIKERS, strikerOf, type Digit, type Pattern } from '../pattern/index.
 import { median, spreadOf } from '../statistics/index.ts';
 import { askedOf, playedPattern, type Asked, type HeardStroke, type HeardTake } from '../take/index.ts';
 import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
-import { withAbilities, type CorrectedHand, type HeardAbility } from './heard-hand.ts';
+import { withAbilities, type HeardAbility } from './heard-hand.ts';
 
 /** What a take says of the time a hand needs in one constraint. */
 export interface HeardTime {
@@ -109,20 +109,40 @@ export const timesInTake = (
   return times.flatMap((time) => together(said.filter(({ constraint }) => reckonedBy(constraint) === time)));
 };
 
+/** A hand with some times taken over. */
+const withTimes = (hand: Hand, times: readonly HeardTime[]): Hand =>
+  withAbilities(
+    hand,
+    times.map((time): HeardAbility => ({
+      constraint: time.constraint,
+      name: time.name,
+      slowness: slownessOf(hand, time.constraint) * share(time),
+      doubt: 0,
+      attempts: time.gaps,
+      last: 0,
+      days: [],
+    })),
+  );
+
+/** A hand by a take, and what the take says of the one it was taken to be. */
+export interface HandByTake {
+  readonly hand: Hand;
+  readonly said: readonly HeardTime[];
+}
+
+/** What two in turn need goes by both digits: where one of them is corrected, the take is asked anew so many times at most. */
+const ROUNDS = 6;
+
 /**
- * A hand with the times a take told; null where it told none. Digits first: what two in turn need follows from them.
+ * A hand with the times a take tells; null where it tells none. Of the hand it comes to the take says nothing more.
  * @example
- * handByTake(ABLE_ADULT, []) // => null
+ * handByTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
-export const handByTake = (hand: Hand, times: readonly HeardTime[]): CorrectedHand | null => {
-  const abilities = times.map((time): HeardAbility => ({
-    constraint: time.constraint,
-    name: time.name,
-    slowness: slownessOf(hand, time.constraint) * share(time),
-    doubt: 0,
-    attempts: time.gaps,
-    last: 0,
-    days: [],
-  }));
-  return abilities.length === 0 ? null : { hand: withAbilities(hand, abilities), changed: abilities };
+export const handByTake = (pattern: Pattern, hand: Hand, heard: HeardTake, played: Hand = hand): HandByTake | null => {
+  const said = timesInTake(pattern, hand, heard, played);
+  if (said.length === 0) return null;
+  let corrected = withTimes(hand, said);
+  for (let round = 1; round < ROUNDS; round += 1)
+    corrected = withTimes(corrected, timesInTake(pattern, corrected, heard, played));
+  return { hand: corrected, said };
 };

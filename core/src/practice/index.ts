@@ -26,7 +26,7 @@ export {
 } from './arrange.ts';
 export { constraintName, constraintOf, slownessOf, type Constraint } from './constraint.ts';
 export { abilitiesOf, correctedHand, type CorrectedHand, type HeardAbility, type Practised } from './heard-hand.ts';
-export { handByTake, timesInTake, type HeardTime } from './heard-take.ts';
+export { handByTake, timesInTake, type HandByTake, type HeardTime } from './heard-take.ts';
 export type { AboutStudent } from './about.ts';
 export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
 export {

@@ -1,4 +1,4 @@
-import { handByTake, timesInTake, type Hand, type HeardTime } from '@fleet-wren/core';
+import { handByTake, type Hand, type HeardTime } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Student } from '../api/students.ts';
@@ -25,15 +25,14 @@ interface HandByTakeProps {
 /** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
 export const HandByTake = ({ student, take: { pattern, judgement, hand: played } }: HandByTakeProps) => {
   const hand: Hand = useHandOf(student.id);
-  const told = useMemo(() => timesInTake(pattern, hand, judgement.heard, played), [pattern, hand, judgement, played]);
+  const by = useMemo(() => handByTake(pattern, hand, judgement.heard, played), [pattern, hand, judgement, played]);
   const [left, setLeft] = useState(false);
   const { pending, judgeBy } = useJudgeBy(student);
-  const by = handByTake(hand, told);
   if (!by || left) return null;
   return (
     <section className="take-hand" aria-label={`The hand of ${student.name}`}>
       <ul>
-        {told.map((said) => (
+        {by.said.map((said) => (
           <Said key={said.constraint} said={said} />
         ))}
       </ul>
