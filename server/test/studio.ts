@@ -64,8 +64,8 @@ export const startServer = async (
   const close = async (): Promise<void> => {
     await app.close();
     await db.destroy();
-    // A pooler holds connections that nobody uses any more.
-    await admin.raw(`drop database ${name} with (force)`);
+    // A pooler holds connections that nobody uses any more; without one, all have to be closed.
+    await admin.raw(`drop database ${name}${process.env.TEST_POOLER_URL ? ' with (force)' : ''}`);
     await admin.destroy();
   };
   const patient = (): Db => connect(url.href, { patient: true });

@@ -62,7 +62,7 @@ afterAll(async () => {
     child.kill();
     await gone;
   }
-  await admin.raw(`drop database ${name} with (force)`);
+  await admin.raw(`drop database ${name}${process.env.TEST_POOLER_URL ? ' with (force)' : ''}`);
   await admin.destroy();
 });
 

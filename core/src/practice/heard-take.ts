@@ -86,6 +86,28 @@ const together = (all: readonly HeardTime[]): readonly HeardTime[] => {
   ];
 };
 
+/** What a take tells of any hand: whose strokes they are, and when the sure ones came. */
+interface Told {
+  readonly pattern: Pattern;
+  readonly digits: readonly (Digit | null)[];
+  readonly strokes: ReadonlyMap<string, HeardStroke>;
+  readonly cycles: number;
+}
+
+const toldBy = (pattern: Pattern, heard: HeardTake, played: Hand): Told => {
+  const { score, digits } = playedPattern(pattern, played);
+  const strokes = sureStrokes(askedOf(score, digits, heard.cycles), heard);
+  return { pattern: { ...pattern, cyclic: true }, digits, strokes, cycles: heard.cycles };
+};
+
+const timesOf = ({ pattern, digits, strokes, cycles }: Told, hand: Hand): readonly HeardTime[] => {
+  const said = needsOf(taskOf(pattern, { hand }), digits)
+    .filter(({ kind }) => kind !== 'touch')
+    .flatMap((need) => saidBy(need, gapsOf(need, cycles, strokes), constraintOfNeed(need, digits)) ?? []);
+  const times = [...new Set(said.map(({ constraint }) => reckonedBy(constraint)))];
+  return times.flatMap((time) => together(said.filter(({ constraint }) => reckonedBy(constraint) === time)));
+};
+
 /**
  * The times of a hand as a take tells them: a gap from stroke to stroke that was played in time and is shorter than the hand
  * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
@@ -98,16 +120,7 @@ export const timesInTake = (
   hand: Hand,
   heard: HeardTake,
   played: Hand = hand,
-): readonly HeardTime[] => {
-  const { score, digits } = playedPattern(pattern, played);
-  const asked = askedOf(score, digits, heard.cycles);
-  const strokes = sureStrokes(asked, heard);
-  const said = needsOf(taskOf({ ...pattern, cyclic: true }, { hand }), digits)
-    .filter(({ kind }) => kind !== 'touch')
-    .flatMap((need) => saidBy(need, gapsOf(need, heard.cycles, strokes), constraintOfNeed(need, digits)) ?? []);
-  const times = [...new Set(said.map(({ constraint }) => reckonedBy(constraint)))];
-  return times.flatMap((time) => together(said.filter(({ constraint }) => reckonedBy(constraint) === time)));
-};
+): readonly HeardTime[] => timesOf(toldBy(pattern, heard, played), hand);
 
 /** A hand with some times taken over. */
 const withTimes = (hand: Hand, times: readonly HeardTime[]): Hand =>
@@ -139,10 +152,13 @@ const ROUNDS = 6;
  * handByTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
 export const handByTake = (pattern: Pattern, hand: Hand, heard: HeardTake, played: Hand = hand): HandByTake | null => {
-  const said = timesInTake(pattern, hand, heard, played);
+  const told = toldBy(pattern, heard, played);
+  const said = timesOf(told, hand);
   if (said.length === 0) return null;
-  let corrected = withTimes(hand, said);
-  for (let round = 1; round < ROUNDS; round += 1)
-    corrected = withTimes(corrected, timesInTake(pattern, corrected, heard, played));
+  let [corrected, more] = [hand, said];
+  for (let round = 0; round < ROUNDS && more.length > 0; round += 1) {
+    corrected = withTimes(corrected, more);
+    more = timesOf(told, corrected);
+  }
   return { hand: corrected, said };
 };

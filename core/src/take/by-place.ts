@@ -1,7 +1,17 @@
 import { STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
 import { median, spreadOf } from '../statistics/index.ts';
 import type { AskedStroke } from './asked.ts';
-import { SAID, askedOfHeard, doubtOf, sureLateness, milliseconds, placeOf, type Case, type Weighed } from './case.ts';
+import {
+  SAID,
+  askedOfHeard,
+  doubtOf,
+  milliseconds,
+  mostlySure,
+  sureLateness,
+  placeOf,
+  type Case,
+  type Weighed,
+} from './case.ts';
 import type { HeardStroke } from './heard.ts';
 
 /** A stroke of the score, and how it came each time. */
@@ -30,10 +40,6 @@ const lastBefore = (
   return others.filter(({ at }) => at < asked.at - 1e-4).at(-1) ?? others.at(-1);
 };
 
-/** Whether enough of some strokes are sure of their time. */
-const isTimed = (heard: readonly HeardStroke[]): boolean =>
-  heard.filter(({ sure }) => sure).length >= SAID.alone * Math.max(1, heard.length);
-
 /** What was asked once round, each with how it came. */
 export const placesOf = (now: Case): readonly Place[] => {
   const once = now.asked.strokes.filter(({ cycle, struck }) => cycle === 0 && struck);
@@ -55,7 +61,7 @@ export const placesOf = (now: Case): readonly Place[] => {
         index,
         striker,
         heard: own,
-        late: isTimed(own) ? median(sureLateness(own)) : null,
+        late: mostlySure(own) ? median(sureLateness(own)) : null,
         loud: median(own.flatMap(({ decibels }) => decibels ?? [])),
         before: lastBefore(once, asked, () => true),
         own: lastBefore(once, asked, same),

@@ -87,6 +87,10 @@ export const sureLateness = (strokes: readonly HeardStroke[]): readonly number[]
   return (sure.length > 0 ? sure : strokes).flatMap(latenessOf);
 };
 
+/** Whether enough of some strokes are sure of their time. */
+export const mostlySure = (strokes: readonly HeardStroke[]): boolean =>
+  strokes.length > 0 && strokes.filter(({ sure }) => sure).length >= SAID.alone * strokes.length;
+
 export const placeOf = ({ asked, score }: Pick<Case, 'asked' | 'score'>, index: number): string =>
   placeIn(score, score.strokes[asked.strokes[index]?.stroke ?? 0]?.at ?? 0);
 

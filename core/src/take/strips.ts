@@ -1,5 +1,4 @@
-import type { Striker } from '../pattern/index.ts';
-import { strikerOf } from '../pattern/index.ts';
+import { strikerOf, type Striker } from '../pattern/index.ts';
 import { median } from '../statistics/index.ts';
 import type { Asked } from './asked.ts';
 import type { HeardTake } from './heard.ts';
@@ -44,7 +43,9 @@ export const stripsOf = (asked: Asked, heard: Pick<HeardTake, 'strokes' | 'cycle
     if (!one?.digit || at === null || decibels === null) continue;
     const striker = strikerOf(one.digit);
     const stroke = { cycles: one.at / asked.cycleSeconds, late: at - pulse, decibels };
-    by.set(striker, [...(by.get(striker) ?? []), stroke]);
+    const own = by.get(striker);
+    if (own) own.push(stroke);
+    else by.set(striker, [stroke]);
   }
   return [...by].map(([striker, strokes]) => ({
     striker,

@@ -8,6 +8,7 @@ import {
   SAID,
   askedOfHeard,
   latenessOf,
+  mostlySure,
   sureLateness,
   placeOf,
   strikerOfHeard,
@@ -61,7 +62,7 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
       {
         striker,
         strokes: all.length,
-        timed: own.length > 0 && own.filter(({ sure }) => sure).length >= SAID.alone * own.length,
+        timed: mostlySure(own),
         lateness: own.length > 0 ? median(late) - common : 0,
         spread: spreadOf(late),
         decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,

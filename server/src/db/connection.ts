@@ -39,7 +39,16 @@ const migrationSource: Knex.MigrationSource<string> = {
   },
 };
 
-/** Brings the database up to the newest schema; safe when several servers start at once. */
-export const migrate = async (db: Knex): Promise<void> => {
-  await db.migrate.latest({ migrationSource });
-};
+/** The number under which servers that start wait for each other. */
+const MIGRATING = 7_104_221;
+
+/**
+ * Brings the database up to the newest schema; servers that start at once do it one after another. They wait by a lock that ends
+ * with its transaction, so that one that is killed leaves none; the mark it may have left in the table is taken away.
+ */
+export const migrate = async (db: Knex): Promise<void> =>
+  db.transaction(async (waiting) => {
+    await waiting.raw('select pg_advisory_xact_lock(?)', [MIGRATING]);
+    await db.migrate.forceFreeMigrationsLock({ migrationSource });
+    await db.migrate.latest({ migrationSource });
+  });
