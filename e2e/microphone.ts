@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { writeWav } from '@fleet-wren/core';
+import { ARGUMENTS, CHROMIUM } from './chromium.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-sounds-'));
 
@@ -17,13 +18,9 @@ export const hearing = (file: string) =>
   ({
     permissions: ['microphone'],
     launchOptions: {
-      executablePath: process.env.FLEET_WREN_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--no-first-run',
-        '--autoplay-policy=no-user-gesture-required',
+        ...ARGUMENTS,
         '--use-fake-device-for-media-stream',
         '--use-fake-ui-for-media-stream',
         `--use-file-for-fake-audio-capture=${file}%noloop`,

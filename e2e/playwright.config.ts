@@ -1,15 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-/** Chromium from Debian's packages, kept from calling out. */
-const ARGUMENTS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-  '--autoplay-policy=no-user-gesture-required',
-];
+import { ARGUMENTS, CHROMIUM } from './chromium.ts';
 
 export default defineConfig({
   testDir: '.',
@@ -28,6 +18,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.FLEET_WREN_ADDRESS ?? 'http://127.0.0.1:4340',
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.FLEET_WREN_CHROMIUM ?? '/usr/bin/chromium', args: ARGUMENTS },
+    launchOptions: { executablePath: CHROMIUM, args: [...ARGUMENTS] },
   },
 });

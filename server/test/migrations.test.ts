@@ -117,3 +117,31 @@ test('every table with a studio is keyed by it first, and refers to others by it
   for (const { target, columns } of rows.filter((row) => row.contype === 'f' && owned.includes(row.target ?? '')))
     expect([target, columns[0]]).toEqual([target, 'studio_id']);
 });
+
+describe('servers that start at once', () => {
+  const other = `test_${randomUUID().replaceAll('-', '')}`;
+  const pools: Knex[] = [];
+  beforeAll(async () => {
+    await admin.raw(`create database ${other}`);
+    const url = new URL(process.env.TEST_DATABASE_URL as string);
+    url.pathname = `/${other}`;
+    pools.push(...Array.from({ length: 4 }, () => knex({ client: 'pg', connection: url.href })));
+  });
+  afterAll(async () => {
+    await Promise.all(pools.map((pool) => pool.destroy()));
+    await admin.raw(`drop database ${other}`);
+  });
+
+  test('all come up over an empty database, and the steps are taken once', async () => {
+    await Promise.all(pools.map(migrate));
+    const taken = (await (pools[0] as Knex)('knex_migrations').pluck('name')) as string[];
+    expect(taken.sort()).toEqual(Object.keys(MIGRATIONS).sort());
+  });
+
+  test('one that was killed while it migrated keeps nobody from starting', async () => {
+    const [pool] = pools as [Knex];
+    await pool('knex_migrations_lock').update({ is_locked: 1 });
+    await migrate(pool);
+    expect(await pool('knex_migrations_lock').pluck('is_locked')).toEqual([0]);
+  });
+});
