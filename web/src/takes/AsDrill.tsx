@@ -1,5 +1,4 @@
 import { drillOfStrokes } from '@fleet-wren/core';
-import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
@@ -15,24 +14,20 @@ interface AsDrillProps {
 
 /** What a finding is about, as a pattern of its own on the bench; nothing where it is about all of it. */
 export const AsDrill = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
-  const drill = useMemo(() => drillOfStrokes(pattern, strokes, { hand }), [pattern, hand, strokes]);
   const keep = useCreatePatterns();
   const notice = useNotice();
   const navigate = useNavigate();
-  if (!drill) return null;
+  if (strokes.length === 0 || strokes.length === pattern.strokes.length) return null;
+  const open = (): void => {
+    const drill = drillOfStrokes(pattern, strokes, { hand });
+    if (!drill) return;
+    keep.mutate([drill.pattern], {
+      onError: (error) => notice({ text: wordsOf(error) }),
+      onSuccess: ([kept]) => kept && void navigate(`/patterns/${kept.id}`),
+    });
+  };
   return (
-    <Button
-      size="sm"
-      variant="cure"
-      title={drill.about}
-      disabled={keep.isPending}
-      onClick={() =>
-        keep.mutate([drill.pattern], {
-          onError: (error) => notice({ text: wordsOf(error) }),
-          onSuccess: ([kept]) => kept && void navigate(`/patterns/${kept.id}`),
-        })
-      }
-    >
+    <Button size="sm" variant="cure" title="These strokes alone, on the bench" disabled={keep.isPending} onClick={open}>
       As a drill
     </Button>
   );

@@ -1,4 +1,14 @@
-import { heardIn, playedPattern, takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import {
+  askedOf,
+  heardIn,
+  playedPattern,
+  takeHeadline,
+  type Asked,
+  type Hand,
+  type Pattern,
+  type Score,
+  type TakeJudgement,
+} from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
 import { AsDrill } from './AsDrill.tsx';
 import { Playback } from './Playback.tsx';
@@ -13,6 +23,21 @@ export interface JudgedTake {
   readonly judgement: TakeJudgement;
 }
 
+/** What was asked in a take. */
+export interface AskedInTake {
+  readonly score: Score;
+  readonly asked: Asked;
+  /** Strokes of one time through. */
+  readonly each: number;
+}
+
+/** What was asked in a take, worked out once for all that shows it. */
+const useAsked = ({ pattern, hand, judgement }: JudgedTake): AskedInTake =>
+  useMemo(() => {
+    const { score, digits } = playedPattern(pattern, hand);
+    return { score, asked: askedOf(score, digits, judgement.heard.cycles), each: heardIn(score).length };
+  }, [pattern, hand, judgement]);
+
 interface JudgedProps {
   readonly take: JudgedTake;
   /** What can be done with it. */
@@ -21,8 +46,8 @@ interface JudgedProps {
 
 /** What was heard in a take: in a line, in sentences, stroke by stroke, by digit, and to be heard itself. */
 export const Judged = ({ take, children }: JudgedProps) => {
-  const { pattern, hand, judgement } = take;
-  const each = useMemo(() => heardIn(playedPattern(pattern, hand).score).length, [pattern, hand]);
+  const { judgement } = take;
+  const asked = useAsked(take);
   return (
     <>
       <div role="status">
@@ -36,12 +61,12 @@ export const Judged = ({ take, children }: JudgedProps) => {
           </li>
         ))}
       </ul>
-      <Playback take={take} each={each} />
+      <Playback take={take} asked={asked} />
       <div className="take-columns">
         <DigitTable judgement={judgement} />
         {children}
       </div>
-      <TakeStrips take={take} />
+      <TakeStrips asked={asked.asked} heard={judgement.heard} />
     </>
   );
 };

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
 import { takeWorker } from '../workers/client.ts';
 import { beginsOf } from './begins.ts';
-import type { JudgedTake } from './Judged.tsx';
+import type { AskedInTake, JudgedTake } from './Judged.tsx';
 import { TakeCursor } from './TakeCursor.tsx';
 import { PICTURE_SPAN, TakePicture } from './TakePicture.tsx';
 import { decoded } from './sound.ts';
@@ -20,8 +20,7 @@ type What = keyof typeof WHAT;
 
 interface PlaybackProps {
   readonly take: JudgedTake;
-  /** Strokes of one time through. */
-  readonly each: number;
+  readonly asked: AskedInTake;
 }
 
 /** The sound of the take with its score beside it, made when it is first wanted. */
@@ -65,8 +64,9 @@ const Cycles = ({ cycles, hear }: CyclesProps) => (
 );
 
 /** The take to be heard, slower without another pitch, from any time through; each says how it went. */
-export const Playback = ({ take, each }: PlaybackProps) => {
+export const Playback = ({ take, asked }: PlaybackProps) => {
   const { sound, judgement } = take;
+  const { each } = asked;
   const audio = useRef<HTMLAudioElement>(null);
   const [what, setWhat] = useState<What>('take');
   const { beside, trouble, want } = useBeside(take);
@@ -102,7 +102,7 @@ export const Playback = ({ take, each }: PlaybackProps) => {
   };
   return (
     <section aria-label="The take" className="take-playback">
-      <TakePicture pattern={take.pattern} hand={take.hand} judgement={judgement}>
+      <TakePicture asked={asked} judgement={judgement}>
         <TakeCursor audio={audio} judgement={judgement} each={each} span={PICTURE_SPAN} />
       </TakePicture>
       <div className="take-player">

@@ -1,16 +1,7 @@
-import {
-  STRIKER_NAMES,
-  askedOf,
-  playedPattern,
-  strikerOf,
-  type Hand,
-  type HeardStroke,
-  type Pattern,
-  type Striker,
-  type TakeJudgement,
-} from '@fleet-wren/core';
+import { STRIKER_NAMES, strikerOf, type HeardStroke, type Striker, type TakeJudgement } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import type { AskedInTake } from './Judged.tsx';
 import { signed } from './signed.ts';
 
 const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;
@@ -19,8 +10,7 @@ const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 
 const WIDER = 3;
 
 interface PictureProps {
-  readonly pattern: Pattern;
-  readonly hand: Hand | undefined;
+  readonly asked: AskedInTake;
   readonly judgement: TakeJudgement;
   /** What goes through the picture while the take is heard. */
   readonly children?: ReactNode;
@@ -44,12 +34,8 @@ interface Drawn {
  * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is late, to the
  * left early, three times as wide as it was.
  */
-export const TakePicture = ({ pattern, hand, judgement, children }: PictureProps) => {
-  const { score, asked } = useMemo(() => {
-    const played = playedPattern(pattern, hand);
-    return { score: played.score, asked: askedOf(played.score, played.digits, judgement.heard.cycles) };
-  }, [pattern, hand, judgement]);
-  const strings = pattern.instrument.pitches.length;
+export const TakePicture = ({ asked: { score, asked }, judgement, children }: PictureProps) => {
+  const strings = score.instrument.pitches.length;
   const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
   const x = scaleLinear([0, asked.cycleSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
   const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;

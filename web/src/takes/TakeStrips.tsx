@@ -1,16 +1,14 @@
 import {
   STRIKER_NAMES,
-  askedOf,
-  playedPattern,
   stripsOf,
+  type Asked,
   type DigitStrip,
+  type HeardTake,
   type StripStroke,
-  type TakeJudgement,
 } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
-import type { JudgedTake } from './Judged.tsx';
 import { namesApart } from './names-apart.ts';
 import { signed } from './signed.ts';
 
@@ -165,12 +163,16 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
   </details>
 );
 
+interface TakeStripsProps {
+  readonly asked: Asked;
+  readonly heard: HeardTake;
+}
+
 /** How late and how loud each digit was as the take went on: what tires shows here. */
-export const TakeStrips = ({ take }: { readonly take: JudgedTake }) => {
-  const { pattern, hand, judgement } = take;
-  const strips = useStrips(pattern, hand, judgement);
+export const TakeStrips = ({ asked, heard }: TakeStripsProps) => {
+  const strips = useMemo(() => stripsOf(asked, heard), [asked, heard]);
   if (strips.length === 0) return null;
-  const { cycles } = judgement.heard;
+  const { cycles } = heard;
   return (
     <section className="take-strips" aria-label="As the take went on">
       {MEASURES.map((measure) => (
@@ -180,13 +182,3 @@ export const TakeStrips = ({ take }: { readonly take: JudgedTake }) => {
     </section>
   );
 };
-
-const useStrips = (
-  pattern: JudgedTake['pattern'],
-  hand: JudgedTake['hand'],
-  { heard }: TakeJudgement,
-): readonly DigitStrip[] =>
-  useMemo(() => {
-    const { score, digits } = playedPattern(pattern, hand);
-    return stripsOf(askedOf(score, digits, heard.cycles), heard);
-  }, [pattern, hand, heard]);
