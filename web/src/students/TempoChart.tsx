@@ -3,6 +3,7 @@ import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { DAY } from '@fleet-wren/core';
+import { ChartRules } from '../parts/charts/ChartRules.tsx';
 
 const CHART = { width: 560, height: 170, left: 38, right: 12, top: 12, bottom: 26 } as const;
 
@@ -31,14 +32,7 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
   return (
     <figure className="tempo-chart">
       <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} role="img" aria-label="Clean tempo against days">
-        {y.ticks(4).map((tempo) => (
-          <g key={tempo}>
-            <line className="chart-rule" x1={CHART.left} x2={CHART.width - CHART.right} y1={y(tempo)} y2={y(tempo)} />
-            <text className="chart-tick" x={CHART.left - 6} y={y(tempo)} dy="0.34em" textAnchor="end">
-              {tempo}
-            </text>
-          </g>
-        ))}
+        <ChartRules ticks={y.ticks(4)} y={y} from={CHART.left} to={CHART.width - CHART.right} label={String} />
         <line className="chart-target" x1={CHART.left} x2={CHART.width - CHART.right} y1={y(target)} y2={y(target)} />
         <text className="chart-tick" x={CHART.width - CHART.right} y={y(target) - 5} textAnchor="end">
           target {target}

@@ -9,6 +9,7 @@ import {
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
+import { ChartRules } from '../parts/charts/ChartRules.tsx';
 import { namesApart } from './names-apart.ts';
 import { signed } from './signed.ts';
 
@@ -69,20 +70,14 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
         role="img"
         aria-label={`${title} over the take by digit; the same in the table`}
       >
-        {y.ticks(3).map((tick) => (
-          <g key={tick}>
-            <line
-              className={tick === 0 ? 'chart-target' : 'chart-rule'}
-              x1={STRIP.left}
-              x2={STRIP.width - STRIP.right}
-              y1={y(tick)}
-              y2={y(tick)}
-            />
-            <text className="chart-tick" x={STRIP.left - 6} y={y(tick)} dy="0.34em" textAnchor="end">
-              {tick === 0 ? `0 ${unit}` : signed(tick)}
-            </text>
-          </g>
-        ))}
+        <ChartRules
+          ticks={y.ticks(3)}
+          y={y}
+          from={STRIP.left}
+          to={STRIP.width - STRIP.right}
+          label={(tick) => (tick === 0 ? `0 ${unit}` : signed(tick))}
+          marked={0}
+        />
         <text className="chart-tick" x={STRIP.left + 3} y={STRIP.top + 8}>
           {ends[0]}
         </text>
