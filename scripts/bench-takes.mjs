@@ -13,13 +13,14 @@ const {
   PLAYERS,
   TAKE,
   askedOf,
-  hearTake,
   inRecording,
+  judgeTake,
   playAs,
   playedPattern,
   readFigure,
   renderTake,
   seededRandom,
+  strikerOf,
   valueOrThrow,
 } = core;
 
@@ -97,6 +98,7 @@ const newTotal = () => ({
   wrong: tally(),
   extra: tally(),
   late: [],
+  told: [0, 0],
   cycles: [0, 0],
   live: [0, 0],
   after: [],
@@ -127,22 +129,25 @@ const countExtras = (total, heard, played, offset) => {
   total.extra[2] += left.length;
 };
 
-const countLateness = (total, own, pulse) => {
-  const all = Object.values(own).flat();
-  const [common, true_] = [middle(all.map(({ late }) => late)), middle(all.map(({ at, asked }) => at - pulse(asked)))];
-  for (const strokes of Object.values(own))
-    if (strokes.length >= 8)
-      total.late.push(
-        1000 *
-          Math.abs(
-            middle(strokes.map(({ late }) => late)) -
-              common -
-              (middle(strokes.map(({ at, asked }) => at - pulse(asked))) - true_),
-          ),
-      );
+/** Lateness as it is said, of digits it is said of, against that of the same strokes as they were played; milliseconds. */
+const countLateness = (total, digits, own, pulse) => {
+  const late = ({ at, asked }) => at - pulse(asked);
+  const placed = Object.values(own)
+    .flat()
+    .filter(({ sure }) => sure);
+  const common = middle(placed.map(late));
+  for (const { striker, timed, lateness } of digits) {
+    const strokes = own[striker] ?? [];
+    if (strokes.length < 8) continue;
+    total.told[1] += 1;
+    if (!timed) continue;
+    total.told[0] += 1;
+    const truth = middle(strokes.filter(({ sure }) => sure).map(late)) - common;
+    total.late.push(1000 * Math.abs(lateness - truth));
+  }
 };
 
-const measure = (total, asked, performance, drift, heard) => {
+const measure = (total, asked, performance, drift, { heard, digits }) => {
   const truth = truthOf(asked, performance);
   const both = heard.strokes.flatMap(({ at, asked: index }) =>
     at !== null && truth[index].at !== null ? [at - truth[index].at] : [],
@@ -162,14 +167,14 @@ const measure = (total, asked, performance, drift, heard) => {
         total.errors.push(error * 1000);
         if (error <= 0.025) total.close += 1;
         if (error <= 0.05) total.near += 1;
-        (own[stroke.digit] ??= []).push({ late: one.at - one.pulse, at: is.at, asked: stroke.at });
+        (own[strikerOf(stroke.digit)] ??= []).push({ sure: one.sure, at: is.at, asked: stroke.at });
       }
     }
     count(total.missed, is.what === 'missed', one.what === 'missed');
     count(total.wrong, is.what === 'wrong string', one.what === 'wrong string');
   });
   countExtras(total, heard, performance.strokes, offset);
-  countLateness(total, own, pulseOf(asked, drift));
+  countLateness(total, digits, own, pulseOf(asked, drift));
   for (let cycle = 0; cycle < asked.cycles; cycle += 1) {
     const inside = (index) => asked.strokes[index].cycle === cycle;
     const slipped = truth.some(({ what }, index) => inside(index) && what !== 'as asked');
@@ -224,7 +229,7 @@ const pair = ([right, wrongly, not]) =>
 
 const row = (
   name,
-  { close, near, heard, played, errors, missed, wrong, extra, late, cycles, live, after, liveMs, ms, seconds },
+  { close, near, heard, played, errors, missed, wrong, extra, late, told, cycles, live, after, liveMs, ms, seconds },
 ) =>
   `| ${[
     name,
@@ -234,7 +239,7 @@ const row = (
     pair(missed),
     pair(wrong),
     pair(extra),
-    `${middle(late).toFixed(1)} / ${quantile(late, 0.95).toFixed(0)}`,
+    `${middle(late).toFixed(1)} / ${quantile(late, 0.95).toFixed(0)}, told of ${Math.round((100 * told[0]) / told[1])} %`,
     (cycles[0] / cycles[1]).toFixed(2),
     ((60 * ms) / seconds / 1000).toFixed(1),
     (live[0] / live[1]).toFixed(2),
@@ -260,10 +265,10 @@ for (const [group, figures] of Object.entries(FIGURES))
           const performance = playAs(asked, being, random);
           const samples = make(performance, { sampleRate: TAKE.sampleRate, random, ...recordingFor(asked) });
           const began = globalThis.performance.now();
-          const heard = hearTake(samples, asked);
+          const judged = valueOrThrow(judgeTake(samples, played.score, asked));
           total.ms += globalThis.performance.now() - began;
           total.seconds += samples.length / TAKE.sampleRate;
-          measure(total, asked, performance, being.drift, heard);
+          measure(total, asked, performance, being.drift, judged);
           measureLive(total, played, asked, performance, being.drift, samples);
         }),
       );

@@ -93,7 +93,12 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   app.disable('x-powered-by');
   app.setGlobalPrefix('api');
   if (config.trustProxy) app.set('trust proxy', config.trustProxy);
-  app.use(securityHeaders(config.secureCookies), compression());
+  // Answers that nobody keeps are compared with nothing.
+  app.disable('etag');
+  app.use(securityHeaders(config.secureCookies));
+  // Answers are packed anew each time, so quickly; files of the application thoroughly.
+  app.use('/api', compression({ level: 1 }));
+  app.use(compression());
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
   if (config.securityLog) app.use('/api', securityLog(config.securityLog));
   app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);

@@ -8,7 +8,9 @@ import type { HeardStroke, HeardTake } from './heard.ts';
 export interface DigitInTake {
   readonly striker: Striker;
   readonly strokes: number;
-  /** Whether enough of them are placed surely enough for lateness to be told. */
+  /** Whether enough of them are placed surely enough for their evenness to be told. */
+  readonly placed: boolean;
+  /** Whether its lateness can be told too: against itself alone nobody is late. */
   readonly timed: boolean;
   /** Median seconds after the player's own pulse, against all digits; early is negative. */
   readonly lateness: number;

@@ -26,7 +26,7 @@ const playsAlone = ({ asked: { strokes } }: Case, striker: Striker): boolean => 
 const digitFindings = (
   now: Case,
   places: readonly Place[],
-  { striker, strokes, timed, lateness, spread, decibels, lost }: DigitInTake,
+  { striker, strokes, placed, timed, lateness, spread, decibels, lost }: DigitInTake,
 ): readonly Weighed[] => {
   if (strokes < SAID.strokes) return [];
   const name = STRIKER_NAMES[striker];
@@ -42,7 +42,7 @@ const digitFindings = (
       strokes: named,
       weight: Math.abs(lateness) / SAID.lateness,
     });
-  if (spread >= SAID.spread)
+  if (placed && spread >= SAID.spread)
     found.push({
       sentence: `The ${name} is uneven: ${milliseconds(spread)} either way.`,
       advice: `Take the ${name} alone with the click on every part of the beat, slower, ten times in a row.`,

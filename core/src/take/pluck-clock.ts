@@ -8,6 +8,9 @@ const SUDDEN = 0.8;
 /** Seconds round a swell in which its pluck is looked for before it is known how far they are apart. */
 const AROUND = 0.04;
 
+/** Seconds from where it usually is in which a pluck that no other swell has is taken for a swell without one (est.). */
+const FAR = 0.035;
+
 /** When the plucks of a pitch are believed (est.): strokes that have one, their share, and seconds they may scatter. */
 const SURE = { strokes: 3, share: 0.5, spread: 0.006 } as const;
 
@@ -101,24 +104,41 @@ export class PluckClock {
     return this.heard.has(pitch);
   }
 
-  /** Swells moved to their plucks: the nearest to where it usually is; without one, to where it usually is. */
+  /**
+   * Swells moved to their plucks: the nearest to where it usually is; without one, to one farther away that no other swell has
+   * (low strings swell for so long that their peak wanders), or to where it usually is.
+   */
   refine(swells: readonly (number | null)[], pitchOf: readonly number[]): readonly (number | null)[] {
     const usual = this.distances(swells, pitchOf);
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
-    const refined = swells.map((at, index) => {
-      if (at === null) return null;
-      const there = at + (usual.get(pitchOf[index] as number) ?? 0);
-      const close = all.filter((other) => Math.abs(other - at) < 0.045).length > 1;
-      const reach = close ? TAKE.pluckReachNear : TAKE.pluckReach;
-      const near = this.between(there - reach, there + reach);
-      if (near.length === 0) return there;
-      const best = near.reduce((most, one) =>
-        this.worth(one, there, reach) > this.worth(most, there, reach) ? one : most,
-      );
-      return this.times[best] as number;
+    const there = swells.map((at, index) => (at === null ? null : at + (usual.get(pitchOf[index] as number) ?? 0)));
+    const plucked = there.map((at, index) => {
+      const swell = swells[index] as number;
+      const close = at !== null && all.filter((other) => Math.abs(other - swell) < 0.045).length > 1;
+      return at === null ? null : this.pluckNear(at, close ? TAKE.pluckReachNear : TAKE.pluckReach);
     });
-    this.claimed = refined.flatMap((at) => at ?? []).sort((a, b) => a - b);
+    this.claim(plucked);
+    const refined = there.map((at, index) => {
+      if (at === null) return null;
+      const far = plucked[index] === null && this.isSure(pitchOf[index] as number) && this.unclaimedNear(at, FAR);
+      return plucked[index] ?? (far ? far.at : at);
+    });
+    this.claim(refined);
     return refined;
+  }
+
+  private claim(times: readonly (number | null)[]): void {
+    this.claimed = times.flatMap((at) => at ?? []).sort((a, b) => a - b);
+  }
+
+  /** The pluck within a reach of a time that is likeliest its own; null where there is none. */
+  private pluckNear(there: number, reach: number): number | null {
+    const near = this.between(there - reach, there + reach);
+    if (near.length === 0) return null;
+    const best = near.reduce((most, one) =>
+      this.worth(one, there, reach) > this.worth(most, there, reach) ? one : most,
+    );
+    return this.times[best] as number;
   }
 
   private worth(index: number, there: number, reach: number): number {

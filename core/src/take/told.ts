@@ -7,7 +7,7 @@ import type { Pluck, PluckClock } from './pluck-clock.ts';
 import type { Strengths } from './separate.ts';
 
 // Looked up once, not in every step.
-const { abs, exp, log, log10, min, round } = Math;
+const { abs, exp, log, log10, max, min, round } = Math;
 
 /** All that is known of a take when its strokes are told. */
 export interface Listened {
@@ -81,6 +81,44 @@ export const heardStroke = (listened: Listened, index: number, used: Set<Peak>):
   );
 };
 
+/** How far beside its place a stroke may be that nothing else explains, how strong it is at the least, and how far its pluck may be (est.). */
+const ASTRAY = { reach: 0.09, strength: 0.35, pluck: 0.03 } as const;
+
+/** A swell of a stroke's own pitch that nothing else explains, too far away to be paired with it at once. */
+const strayedOf = (
+  { pass, scene, levels, plucks }: Listened,
+  index: number,
+  at: number,
+  used: ReadonlySet<Peak>,
+): Peak | null => {
+  const pitch = scene.pitchOf[index] as number;
+  const least = ASTRAY.strength * (levels[pitch] as Level).reference;
+  const beside = (peak: Peak): number => abs(peak.at - plucks.usual - at);
+  return (pass.loose[pitch] as readonly Peak[])
+    .filter((peak) => !used.has(peak) && peak.strength > least && beside(peak) < ASTRAY.reach)
+    .reduce<Peak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
+};
+
+/** A stroke that came, far from where it was looked for. */
+const heardAstray = (
+  { scene, plucks, levels }: Listened,
+  missed: HeardStroke,
+  peak: Peak,
+  used: Set<Peak>,
+): HeardStroke => {
+  used.add(peak);
+  const { reference } = levels[scene.pitchOf[missed.asked] as number] as Level;
+  const there = peak.at - plucks.usual;
+  return {
+    ...missed,
+    at: plucks.unclaimedNear(there, ASTRAY.pluck)?.at ?? there,
+    decibels: 20 * log10(peak.strength / reference),
+    level: 20 * log10(peak.strength),
+    what: 'as asked',
+    confidence: 0.5,
+  };
+};
+
 /**
  * A stroke without a swell of its own above the threshold: a pluck nobody else has and some of its pitch make it a faint one, a
  * pluck with more of another pitch a wrong string, a pluck alone leaves it open; without either it did not come.
@@ -90,6 +128,8 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
   const pitch = scene.pitchOf[missed.asked] as number;
   const { reference } = levels[pitch] as Level;
   const at = (pulse[missed.asked] as number) + listened.late(scene.asked.strokes[missed.asked] as AskedStroke);
+  const astray = strayedOf(listened, missed.asked, at, used);
+  if (astray) return heardAstray(listened, missed, astray, used);
   const own = highestNear(strengths.of[pitch] as Float32Array, at + plucks.usual, 0.04) / reference;
   const pluck = plucks.unclaimedNear(at, FAINT.near);
   const other = insteadOf(listened, missed.asked);
@@ -101,7 +141,9 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
     const instead = scene.pitches[other.pitch] as number;
     return { ...missed, at: other.peak.at, what: 'wrong string', instead, confidence: pluck === null ? 0.55 : 0.75 };
   }
-  if ((pluck !== null && own > FAINT.own) || own > FAINT.alone)
+  const leaks = (levels[pitch] as Level).threshold / reference;
+  const pinched = scene.pinched[missed.asked] as boolean;
+  if ((pluck !== null && own > FAINT.own) || own > FAINT.alone || own > leaks || (!pinched && own > faintest(leaks)))
     return {
       ...missed,
       at: pluck?.at ?? at,
@@ -110,42 +152,59 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
       what: 'as asked',
       confidence: 0.45,
     };
+  // In a pinch the others sound into it: some of it is no proof, and none that it did not come.
+  if (pinched && own > FAINT.open * leaks)
+    return { ...missed, at: pluck?.at ?? at, what: 'cannot be told', confidence: 0.4 };
   return pluck ? { ...missed, at: pluck.at, what: 'cannot be told', confidence: 0.4 } : missed;
 };
 
 /** Shares of a pitch's own strokes by which a faint one is told, and seconds its pluck may be beside it (est.). */
-const FAINT = { near: 0.035, own: 0.1, alone: 0.3, instead: 0.35, more: 2.5 } as const;
+const FAINT = {
+  near: 0.035,
+  own: 0.1,
+  alone: 0.3,
+  least: 0.12,
+  leaks: 0.8,
+  open: 0.6,
+  instead: 0.35,
+  more: 2.5,
+} as const;
 
-/** What speaks for a stroke that nobody asked for, beside a swell and a pluck of its own. */
+/** The share of its usual strength a stroke that stands by itself has at the least, where so much of it comes from others. */
+const faintest = (leaks: number): number => max(FAINT.least, FAINT.leaks * leaks);
+
+/** What speaks for a stroke that nobody asked for. */
 interface Signs {
-  /** Strength against the pitch's own strokes, as a logarithm. */
-  readonly strong: number;
-  /** How sudden its pluck is, as the logarithm of energy after over before. */
+  /** Strength against the pitch's threshold, as a logarithm. */
+  readonly over: number;
+  /** How sudden its pluck is, as the logarithm of energy after over before; 0 without one. */
   readonly sudden: number;
   /** Share of all that is struck anew at that moment. */
   readonly share: number;
-  /** Seconds from the nearest stroke, at most a tenth. */
+  /** Seconds from the nearest stroke, and since the last one on its own pitch: strings swell again by themselves soon after. */
   readonly apart: number;
-  /** 1 where it shares partials with that stroke. */
-  readonly related: number;
+  readonly since: number;
 }
 
-/** A logistic model of those signs (est.), fitted to invented takes by three sounds; from what chance on one is claimed. */
-const EXTRA = { base: -8.3, strong: 3, sudden: 0.38, share: 4.8, apart: 65, related: -0.28, claimed: 0.65 } as const;
+/**
+ * A logistic model of those signs (est.), fitted to 144 invented takes of twelve other figures by three sounds; from what chance on one
+ * is claimed.
+ */
+const EXTRA = { base: -12, over: 3.3, sudden: 1.1, share: 6.4, apart: 13.5, since: 9.1, claimed: 0.6 } as const;
 
-const chanceOfExtra = ({ strong, sudden, share, apart, related }: Signs): number => {
+const chanceOfExtra = ({ over, sudden, share, apart, since }: Signs): number => {
   const sum =
     EXTRA.base +
-    EXTRA.strong * strong +
+    EXTRA.over * over +
     EXTRA.sudden * sudden +
     EXTRA.share * share +
     EXTRA.apart * apart +
-    EXTRA.related * related;
+    EXTRA.since * since;
   return 1 / (1 + exp(-sum));
 };
 
 /** How near a stroke another swell belongs to it, and how far nearness is of interest, in seconds. */
-const APART = { least: 0.03, most: 0.1 } as const;
+const APART = { least: 0.03, most: 0.1, since: 0.2 } as const;
 
 const shareAt = ({ strengths }: Listened, pitch: number, at: number): number => {
   const frame = round(at / TAKE.hop);
@@ -160,17 +219,18 @@ const signsOf = (
   pluck: Pluck,
   strokes: readonly HeardStroke[],
 ): Signs => {
-  const apart = (one: HeardStroke): number => (one.at === null ? 9 : abs(one.at - pluck.at));
-  const nearest = strokes.reduce<HeardStroke | null>(
-    (best, one) => (!best || apart(one) < apart(best) ? one : best),
-    null,
-  );
+  let [apart, since]: [number, number] = [APART.most, APART.since];
+  for (const one of strokes) {
+    if (one.at === null) continue;
+    apart = min(apart, abs(one.at - pluck.at));
+    if (one.at < at && listened.scene.pitchOf[one.asked] === pitch) since = min(since, at - one.at);
+  }
   return {
-    strong: log(strength / (listened.levels[pitch] as Level).reference),
+    over: log(strength / (listened.levels[pitch] as Level).threshold),
     sudden: min(3, pluck.sudden),
     share: shareAt(listened, pitch, at),
-    apart: nearest ? min(APART.most, apart(nearest)) : APART.most,
-    related: nearest && apart(nearest) < APART.most && related(listened.scene, nearest.asked, pitch) ? 1 : 0,
+    apart,
+    since,
   };
 };
 

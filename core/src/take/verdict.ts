@@ -26,7 +26,7 @@ import { median, spreadOf } from '../statistics/index.ts';
 import { tunedWords, tuningOf } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE = 3;
+export const TAKE_ENGINE = 4;
 
 /** How one time through went. */
 export interface CycleInTake {
@@ -53,7 +53,7 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
   // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
   const fingers = played.filter((stroke) => strikerOfHeard(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
-  return STRIKERS.flatMap((striker): readonly DigitInTake[] => {
+  const digits = STRIKERS.flatMap((striker): readonly Omit<DigitInTake, 'timed'>[] => {
     const all = now.heard.strokes.filter((stroke) => strikerOfHeard(now, stroke) === striker);
     const own = all.filter(({ what }) => what === 'as asked');
     if (all.length === 0) return [];
@@ -62,7 +62,7 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
       {
         striker,
         strokes: all.length,
-        timed: mostlySure(own),
+        placed: mostlySure(own),
         lateness: own.length > 0 ? median(late) - common : 0,
         spread: spreadOf(late),
         decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
@@ -70,6 +70,8 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
       },
     ];
   });
+  const placed = digits.filter((digit) => digit.placed).length;
+  return digits.map((digit) => ({ ...digit, timed: digit.placed && placed > 1 }));
 };
 
 const noteName = (pitch: number): string => pitchClassName(pitchClassOf(pitch));

@@ -27,7 +27,7 @@ const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly 
   });
   return [
     row('late, ms', ({ timed, lateness }) => (timed ? milliseconds(lateness) : 'untold')),
-    row('uneven, ms', ({ spread }) => `± ${Math.round(spread * 1000)}`),
+    row('uneven, ms', ({ placed, spread }) => (placed ? `± ${Math.round(spread * 1000)}` : 'untold')),
     row('lost', ({ lost, strokes }) => `${lost} of ${strokes}`),
   ];
 };

@@ -116,8 +116,9 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
   );
 };
 
-/** Why nothing is said of how late a digit is. */
-const UNTIMED = 'It plays in pinches, or its strings begin too softly to be timed';
+/** Why nothing is said of a digit's time. */
+const UNPLACED = 'It plays in pinches, or its strings begin too softly to be timed';
+const ALONE = 'No other digit can be timed, so that there is nothing to hold it against';
 
 /** By digit: how late, how even, how loud, how many lost. */
 export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
@@ -134,14 +135,14 @@ export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement })
       </tr>
     </thead>
     <tbody>
-      {judgement.digits.map(({ striker, strokes, timed, lateness, spread, decibels, lost }) => (
+      {judgement.digits.map(({ striker, strokes, placed, timed, lateness, spread, decibels, lost }) => (
         <tr key={striker}>
           <th scope="row" style={{ color: `var(--digit-${striker})` }}>
             {STRIKER_NAMES[striker]}
           </th>
           <td>{strokes}</td>
-          <td title={timed ? undefined : UNTIMED}>{timed ? signed(lateness * 1000) : 'untold'}</td>
-          <td>± {Math.round(spread * 1000)}</td>
+          <td title={timed ? undefined : placed ? ALONE : UNPLACED}>{timed ? signed(lateness * 1000) : 'untold'}</td>
+          <td title={placed ? undefined : UNPLACED}>{placed ? `± ${Math.round(spread * 1000)}` : 'untold'}</td>
           <td>{signed(decibels)}</td>
           <td>{lost}</td>
         </tr>

@@ -1,0 +1,94 @@
+import { digitsInOrder, judge } from '../analysis/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { readFigure } from '../formats/index.ts';
+import { realise } from '../score/index.ts';
+import { seededRandom } from '../sound/index.ts';
+import {
+  PLAYERS,
+  TAKE,
+  askedOf,
+  hearTake,
+  judgeTake,
+  playAs,
+  renderTake,
+  type Performance,
+  type PlayedStroke,
+  type PlayerBeing,
+} from './index.ts';
+
+const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
+  const pattern = { ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true };
+  const score = realise(pattern);
+  return { score, asked: askedOf(score, digitsInOrder(pattern, judge(pattern)), cycles) };
+};
+
+const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }, 6);
+const STEADY = PLAYERS.steady as PlayerBeing;
+
+const sound = (performance: Performance): Float32Array =>
+  renderTake(performance, { sampleRate: TAKE.sampleRate, random: seededRandom(9) });
+
+/** A steady take of which some strokes are changed, left out or joined by others. */
+const changed = (
+  { asked }: typeof ROLL,
+  change: (stroke: PlayedStroke) => readonly PlayedStroke[],
+  being = STEADY,
+): Performance => {
+  const performance = playAs(asked, being, seededRandom(5));
+  return { ...performance, strokes: performance.strokes.flatMap(change).sort((a, b) => a.at - b.at) };
+};
+
+describe('a stroke far from its place', () => {
+  // Beyond what a steady player's strokes scatter, and within half the way to the next one.
+  test.each([-0.07, -0.05, 0.05, 0.07])('is heard where it fell, %d s beside it, and is no extra one', (beside) => {
+    const moved = new Set([7, 12, 20]);
+    const performance = changed(ROLL, (stroke) => [
+      moved.has(stroke.asked ?? -1) ? { ...stroke, at: stroke.at + beside } : stroke,
+    ]);
+    const { strokes, extras } = hearTake(sound(performance), ROLL.asked);
+    expect(strokes.filter(({ what }) => what !== 'as asked')).toEqual([]);
+    expect(extras).toEqual([]);
+    for (const index of moved) {
+      const truth = performance.strokes.find(({ asked }) => asked === index)?.at ?? 0;
+      expect(Math.abs((strokes[index]?.at ?? 9) - truth)).toBeLessThan(0.012);
+    }
+  });
+});
+
+describe('a stroke nobody asked for', () => {
+  test('of a steady player none is claimed, in rolls, pinches and chords whose low strings beat', () => {
+    for (const [text, options] of [
+      ['6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }],
+      ['6+3+2+1 4 3 2', { subdivision: 2, tempo: 70, chord: 'Em' }],
+      ['5+1 3 4+2 3', { subdivision: 2, tempo: 90, chord: 'C' }],
+    ] as const) {
+      const now = scene(text, options, 6);
+      expect(hearTake(sound(playAs(now.asked, STEADY, seededRandom(5))), now.asked).extras).toEqual([]);
+    }
+  });
+
+  test('is named with its pitch and its time where it stands by itself', () => {
+    const performance = changed(ROLL, (stroke) =>
+      stroke.asked === 14
+        ? [stroke, { ...stroke, at: stroke.at + 0.11, string: 3, pitch: 55, asked: null, what: 'extra' }]
+        : [stroke],
+    );
+    const { extras } = hearTake(sound(performance), ROLL.asked);
+    expect(extras.map(({ pitch }) => pitch)).toEqual([55]);
+    const truth = performance.strokes.find(({ what }) => what === 'extra')?.at ?? 0;
+    expect(Math.abs((extras[0]?.at ?? 9) - truth)).toBeLessThan(0.012);
+  });
+});
+
+test('a digit that is the only one to be timed is late against nobody, and nothing is said of it', () => {
+  const pinches = scene('5+1 3 4+2 3', { subdivision: 2, tempo: 88, chord: 'C' }, 8);
+  const performance = changed(pinches, (stroke) => [{ ...stroke, at: stroke.at + (stroke.string === 3 ? 0.03 : 0) }]);
+  const { digits, findings } = valueOrThrow(judgeTake(sound(performance), pinches.score, pinches.asked));
+  expect(digits.map(({ striker, placed, timed }) => [striker, placed, timed])).toEqual([
+    ['p', false, false],
+    ['i', true, false],
+    ['m', false, false],
+    ['a', false, false],
+  ]);
+  expect(findings.filter(({ sentence }) => / ms (late|early)\.$/.test(sentence))).toEqual([]);
+});
