@@ -67,7 +67,7 @@ export class Bench {
 }
 
 /** Opens a studio of its own and stands in its list of patterns. The form at the door has a test of its own. */
-export const openStudio = async (page: Page): Promise<void> => {
+export const openStudio = async (page: Page): Promise<{ readonly email: string; readonly password: string }> => {
   const data = {
     studio: 'Lock house',
     name: 'Nell Sluice',
@@ -78,6 +78,7 @@ export const openStudio = async (page: Page): Promise<void> => {
   expect(answer.status()).toBe(201);
   await page.goto('/patterns');
   await expect(page.getByRole('heading', { name: 'Patterns' })).toBeVisible();
+  return data;
 };
 
 /** Makes a new pattern and stands at its bench. */

@@ -8,6 +8,9 @@ import { AuthStore } from './auth/auth.store.ts';
 import { RecoveryController } from './auth/recovery.controller.ts';
 import { RecoveryService } from './auth/recovery.service.ts';
 import { RecoveryStore } from './auth/recovery.store.ts';
+import { SecondFactorController } from './auth/second-factor.controller.ts';
+import { SecondFactorService } from './auth/second-factor.service.ts';
+import { SecondFactorStore } from './auth/second-factor.store.ts';
 import { SessionGuard } from './auth/session.ts';
 import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
@@ -54,6 +57,7 @@ export class AppModule {
       controllers: [
         AuthController,
         RecoveryController,
+        SecondFactorController,
         PatternsController,
         SongsController,
         ArchiveController,
@@ -76,6 +80,8 @@ export class AppModule {
         AuthService,
         RecoveryService,
         RecoveryStore,
+        SecondFactorStore,
+        SecondFactorService,
         SessionGuard,
         StudioDb,
         DocumentsStore,

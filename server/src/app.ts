@@ -104,7 +104,8 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);
   app.use(cookieParser());
   const known = recognise(app.get(AuthService), config);
-  for (const path of ['me', 'sessions', 'password', 'recovery-codes']) app.use(`/api/auth/${path}`, known);
+  for (const path of ['me', 'sessions', 'password', 'recovery-codes', 'second-factor'])
+    app.use(`/api/auth/${path}`, known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
   app.use('/api/practice', brake(PRACTICE_A_MINUTE), linkFirst(app.get(PracticeService)));
   app.use('/api/practice', jsonBody(LARGEST_BODY.practice));

@@ -65,6 +65,10 @@ export const ROUTES: readonly {
   { method: 'put', path: '/api/auth/password', body: { old: 'not this one', password: 'another one, long enough' } },
   { method: 'get', path: '/api/auth/recovery-codes' },
   { method: 'post', path: '/api/auth/recovery-codes', body: { password: 'not this one' } },
+  { method: 'get', path: '/api/auth/second-factor' },
+  { method: 'post', path: '/api/auth/second-factor', body: { password: 'not this one' } },
+  { method: 'put', path: '/api/auth/second-factor', body: { code: '000000' } },
+  { method: 'post', path: '/api/auth/second-factor/off', body: { password: 'not this one' } },
   {
     method: 'post',
     path: '/api/auth/recover',

@@ -1,3 +1,5 @@
+import { DOOR_ERRORS } from './doors.ts';
+
 /**
  * The one registry of errors: every code the project can answer with, its HTTP status, and the
  * sentence a teacher reads. `{name}` in a sentence is filled from the error's details.
@@ -344,26 +346,9 @@ export const ERRORS = {
   },
   usage: { status: 400, say: '{problem}' },
 
-  // The studio and its doors
-  'not-found': {
-    status: 404,
-    say: 'That is not here (any more). It may have been deleted, or it belongs to another studio.',
-  },
-  'not-signed-in': {
-    status: 401,
-    say: 'Please sign in; your session has ended. What you were working on is kept in this window.',
-  },
-  'wrong-credentials': { status: 401, say: 'That e-mail address and password do not go together.' },
-  'wrong-code': {
-    status: 401,
-    say: 'That e-mail address and code do not go together, or the code has been used. Each is good once.',
-  },
-  'invite-ended': { status: 404, say: 'This invitation has ended or was used. Ask the studio’s owner for a new one.' },
-  'owner-only': { status: 403, say: 'Only an owner of the studio can do that.' },
-  'last-owner': { status: 409, say: 'A studio keeps one owner at least. Make another teacher an owner first.' },
-  'email-taken': { status: 409, say: 'There is already an account with that e-mail address. Sign in instead.' },
-  'too-many-tries': { status: 429, say: 'Too many tries in a short time. Wait {seconds} seconds and try again.' },
-  'wrong-origin': { status: 403, say: 'This request did not come from the application, so it was not carried out.' },
+  ...DOOR_ERRORS,
+
+  // The studio and what it keeps
   'version-conflict': {
     status: 409,
     say: 'Someone saved this in another window since you opened it. Look at both and choose.',

@@ -8,7 +8,9 @@ const run = async (): Promise<void> => {
   try {
     await migrate(db);
     console.log(`The new password of ${email} is ${await resetPassword(db, email)}`);
-    console.log('It is to be changed after signing in (Set-up, Account). All sessions are ended.');
+    console.log(
+      'It is to be changed after signing in (Set-up, Account). All sessions are ended, and no code is asked for beside it.',
+    );
   } finally {
     await db.destroy();
   }

@@ -10,8 +10,10 @@ export interface Registration {
   readonly password: string;
 }
 
-/** What a teacher gives to sign in. */
-export type Credentials = Pick<Registration, 'email' | 'password'>;
+/** What a teacher gives to sign in: the code only where a second factor is on. */
+export interface Credentials extends Pick<Registration, 'email' | 'password'> {
+  readonly second?: string;
+}
 
 const named = (label: string) =>
   words(120)
@@ -47,10 +49,20 @@ export const newTeacher = { name: named('Your name'), email, password: newPasswo
 
 export const registrationSchema = Joi.object<Registration>({ studio: named('The studio’s name'), ...newTeacher });
 
+const givenCode = words(60).min(1).messages({ '*': 'The code is missing' });
+
 export const credentialsSchema = Joi.object<Credentials>({
   email,
   password: givenPassword,
+  second: givenCode,
 });
+
+/** A code as an app shows it. */
+export interface TimeCode {
+  readonly code: string;
+}
+
+export const timeCodeSchema = Joi.object<TimeCode>({ code: givenCode.required() });
 
 /** The password of who is signed in, once more. */
 export type OwnPassword = Pick<Registration, 'password'>;
@@ -64,8 +76,9 @@ export interface Recovery extends Credentials {
 
 export const recoverySchema = Joi.object<Recovery>({
   email,
-  code: words(60).min(1).required().messages({ '*': 'The code is missing' }),
+  code: givenCode.required(),
   password: newPassword,
+  second: givenCode,
 });
 
 /** A password to be changed, and the one that is to be. */

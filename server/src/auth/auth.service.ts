@@ -11,6 +11,7 @@ import type { Credentials, PasswordChange, Registration } from './auth.schema.ts
 import { AuthStore, type StoredSession } from './auth.store.ts';
 import { assertStrong } from './password.ts';
 import type { Teacher } from './principal.ts';
+import { SecondFactorService } from './second-factor.service.ts';
 import { SESSION_LENGTH } from './session.ts';
 
 /** How long a session lasts unused, in milliseconds. */
@@ -37,6 +38,7 @@ export class AuthService {
 
   constructor(
     private readonly store: AuthStore,
+    private readonly second: SecondFactorService,
     limits: RateLimits,
     @Inject(CONFIG) config: Config,
   ) {
@@ -61,7 +63,7 @@ export class AuthService {
    * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of an
    * account from one address, of an account from anywhere, of any account from one address.
    */
-  async signIn({ email, password }: Credentials, address: string, device: string): Promise<Welcome> {
+  async signIn({ email, password, second }: Credentials, address: string, device: string): Promise<Welcome> {
     const key = `${address} ${email}`;
     await this.triesFromAddress.count(address);
     await this.triesOfAccount.count(email);
@@ -69,16 +71,22 @@ export class AuthService {
     const teacher = await this.store.findByEmail(email);
     const right = await verify(teacher?.passwordHash ?? (await this.decoy), password);
     if (!teacher || !right) throw new WrenError(problem('wrong-credentials'));
+    await this.second.pass(teacher, second, { recovery: true });
     await Promise.all([this.tries.forget(key), this.triesOfAccount.forget(email)]);
     return this.startSession(email, device);
   }
 
   /** Changes a teacher's password; every other session of the teacher ends. */
   async changePassword(teacher: Teacher, { old, password }: PasswordChange, token: string): Promise<void> {
-    await this.triesOfAccount.count(teacher.email);
-    await this.assertPassword(teacher, old);
+    await this.assertOwnPassword(teacher, old);
     assertStrong(password, { email: teacher.email, studio: teacher.studioName, name: teacher.name });
     await this.store.changePassword(teacher, await hash(password), hashOf(token));
+  }
+
+  /** The same, with its tries counted among those of the account. Errors: `wrong-credentials`, `too-many-tries`. */
+  async assertOwnPassword(teacher: Teacher, password: string): Promise<void> {
+    await this.triesOfAccount.count(teacher.email);
+    await this.assertPassword(teacher, password);
     await this.triesOfAccount.forget(teacher.email);
   }
 

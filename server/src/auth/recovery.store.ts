@@ -34,6 +34,14 @@ export class RecoveryStore {
     );
   }
 
+  /** Uses a code up; says whether it was still there. */
+  async use(teacher: Owner, hash: string): Promise<boolean> {
+    const used: number = await this.db('recovery_codes')
+      .where({ ...keyOf(teacher), code_hash: hash })
+      .delete();
+    return used > 0;
+  }
+
   /** Uses a code up and keeps the password it was for; all sessions end. Says whether the code was still there. */
   async redeem(teacher: Owner, hash: string, passwordHash: string): Promise<boolean> {
     return this.db.transaction(async (trx) => {

@@ -10,6 +10,8 @@ const EVENTS: readonly (readonly [method: string, path: RegExp, event: string])[
   ['POST', /^\/api\/auth\/sign-out$/, 'sign-out'],
   ['POST', /^\/api\/auth\/recover$/, 'recover'],
   ['POST', /^\/api\/auth\/recovery-codes$/, 'recovery codes made'],
+  ['PUT', /^\/api\/auth\/second-factor$/, 'second factor on'],
+  ['POST', /^\/api\/auth\/second-factor\/off$/, 'second factor off'],
   ['PUT', /^\/api\/auth\/password$/, 'password changed'],
   ['DELETE', /^\/api\/auth\/sessions\//, 'session ended'],
   ['POST', /^\/api\/students\/[^/]+\/links$/, 'link made'],

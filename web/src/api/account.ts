@@ -92,3 +92,29 @@ export const useNewCodes = () => {
     onSuccess: () => client.invalidateQueries({ queryKey: CODES }),
   });
 };
+
+const SECOND = ['second-factor'] as const;
+
+/** Whether a code from the teacher's phone is asked for beside the password. */
+export const useSecondFactor = () =>
+  useQuery({ queryKey: SECOND, queryFn: () => ask<{ readonly on: boolean }>('GET', '/auth/second-factor') });
+
+/** A secret for the phone, for who gives the password: good once a code of it is given. */
+export const useProposeFactor = () =>
+  useMutation({
+    mutationFn: (password: string) =>
+      ask<{ readonly secret: string; readonly address: string }>('POST', '/auth/second-factor', { password }),
+  });
+
+const useFactorChange = (change: (given: string) => Promise<void>) => {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries({ queryKey: SECOND }) });
+};
+
+/** Asks for codes from now on, by the first of them. */
+export const useConfirmFactor = () =>
+  useFactorChange((code) => ask<void>('PUT', '/auth/second-factor', { code: code.trim() }));
+
+/** Asks for none any more, for who gives the password. */
+export const useFactorOff = () =>
+  useFactorChange((password) => ask<void>('POST', '/auth/second-factor/off', { password }));

@@ -5,6 +5,7 @@ import { useAccount, useChangePassword, useEndSessions, useSessions } from '../a
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { RecoveryCodes } from './RecoveryCodes.tsx';
+import { SecondFactor } from './SecondFactor.tsx';
 import { Teachers } from './Teachers.tsx';
 import { deviceWords } from './device.ts';
 
@@ -98,6 +99,10 @@ export const AccountPage = () => {
       <section>
         <h2>Password of {account?.email}</h2>
         <PasswordForm />
+      </section>
+      <section>
+        <h2>A code beside the password</h2>
+        <SecondFactor />
       </section>
       <section>
         <h2>Recovery codes</h2>

@@ -4,16 +4,18 @@ import { Link, useNavigate } from 'react-router';
 import { useEntrance } from '../api/account.ts';
 import { wordsOf } from '../api/client.ts';
 import { Door, DoorField } from './Door.tsx';
+import { SecondCode, asksForCode } from './SecondCode.tsx';
 
 interface Recovery {
   readonly email: string;
   readonly code: string;
   readonly password: string;
+  readonly second?: string;
 }
 
 /** Back in with a recovery code and a new password. */
 export const Recover = () => {
-  const { register, handleSubmit } = useForm<Recovery>();
+  const { register, handleSubmit } = useForm<Recovery>({ shouldUnregister: true });
   const entrance = useEntrance<Recovery>('/auth/recover');
   const navigate = useNavigate();
   const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/desk') });
@@ -34,6 +36,9 @@ export const Recover = () => {
           hint="At least 12 characters"
           {...register('password', { minLength: 12 })}
         />
+        {asksForCode(entrance.error) && (
+          <SecondCode hint="You asked for it to be wanted beside everything else" field={register('second')} />
+        )}
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
           Sign in with it
         </Button>

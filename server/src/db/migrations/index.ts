@@ -8,6 +8,7 @@ import * as sixth from './0006-accounts.ts';
 import * as seventh from './0007-recovery.ts';
 import * as eighth from './0008-takes.ts';
 import * as ninth from './0009-teachers.ts';
+import * as tenth from './0010-second-factors.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -20,4 +21,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0007-recovery': seventh,
   '0008-takes': eighth,
   '0009-teachers': ninth,
+  '0010-second-factors': tenth,
 };

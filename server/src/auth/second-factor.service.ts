@@ -1,0 +1,76 @@
+import { Injectable } from '@nestjs/common';
+import { WrenError, problem } from '@fleet-wren/core';
+import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
+import type { Teacher } from './principal.ts';
+import { codeHash } from './recovery-code.ts';
+import { RecoveryStore } from './recovery.store.ts';
+import { SecondFactorStore, type KeptFactor } from './second-factor.store.ts';
+import { addressOf, newSecret, stepOf } from './time-code.ts';
+
+type Owner = Pick<Teacher, 'id' | 'studioId'>;
+
+/** What an app needs to show a teacher's codes. */
+export interface ProposedFactor {
+  readonly secret: string;
+  /** The same as an address, which the app reads from a picture. */
+  readonly address: string;
+}
+
+/** A code from a teacher's phone beside the password, for who wants it. */
+@Injectable()
+export class SecondFactorService {
+  private readonly tries: RateLimit;
+
+  constructor(
+    private readonly factors: SecondFactorStore,
+    private readonly recovery: RecoveryStore,
+    limits: RateLimits,
+  ) {
+    this.tries = limits.of({ name: 'second-factor', times: 20, seconds: 3600 });
+  }
+
+  async isOn(teacher: Owner): Promise<boolean> {
+    return (await this.factors.of(teacher))?.confirmed ?? false;
+  }
+
+  /** A secret that is good once a code of it has been given. Errors: `second-factor-on`. */
+  async propose(teacher: Teacher): Promise<ProposedFactor> {
+    const secret = newSecret();
+    if (!(await this.factors.propose(teacher, secret))) throw new WrenError(problem('second-factor-on'));
+    return { secret, address: addressOf(secret, teacher.email) };
+  }
+
+  /** Asks for codes from now on. Errors: `wrong-second-code`. */
+  async confirm(teacher: Teacher, code: string): Promise<void> {
+    await this.tries.count(teacher.id);
+    const proposed = await this.factors.of(teacher);
+    if (!proposed || !(await this.isNew(teacher, proposed, code))) throw new WrenError(problem('wrong-second-code'));
+    await this.tries.forget(teacher.id);
+  }
+
+  async turnOff(teacher: Owner): Promise<void> {
+    await this.factors.remove(teacher);
+  }
+
+  /**
+   * Lets a teacher pass who has no second factor, or gives its code; a recovery code stands for the phone where `recovery` says so,
+   * and is used up. Errors: `second-factor-needed`, `wrong-second-code`, `too-many-tries`.
+   */
+  async pass(teacher: Owner, code: string | undefined, { recovery }: { readonly recovery: boolean }): Promise<void> {
+    const factor = await this.factors.of(teacher);
+    if (!factor?.confirmed) return;
+    if (code === undefined) throw new WrenError(problem('second-factor-needed'));
+    // Whoever knows the password has a million codes to try: counted by account, wherever the tries come from.
+    await this.tries.count(teacher.id);
+    const passes =
+      (await this.isNew(teacher, factor, code)) || (recovery && (await this.recovery.use(teacher, codeHash(code))));
+    if (!passes) throw new WrenError(problem('wrong-second-code'));
+    await this.tries.forget(teacher.id);
+  }
+
+  /** Whether a code is the one of now and was not used before; it is from then on. */
+  private async isNew(teacher: Owner, factor: KeptFactor, code: string): Promise<boolean> {
+    const step = stepOf(factor.secret, code, new Date());
+    return step !== null && this.factors.use(teacher, factor, step);
+  }
+}

@@ -1,0 +1,13 @@
+import type { UseFormRegisterReturn } from 'react-hook-form';
+import { ApiError } from '../api/client.ts';
+import { DoorField } from './Door.tsx';
+
+const ASKS: ReadonlySet<string> = new Set(['second-factor-needed', 'wrong-second-code']);
+
+/** Whether a code is asked for, by what came of the last try. */
+export const asksForCode = (error: Error | null): boolean => error instanceof ApiError && ASKS.has(error.code);
+
+/** The code of a phone, for who has turned that on. */
+export const SecondCode = ({ hint, field }: { readonly hint: string; readonly field: UseFormRegisterReturn }) => (
+  <DoorField label="The code your phone shows" autoComplete="one-time-code" hint={hint} {...field} />
+);
