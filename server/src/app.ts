@@ -96,9 +96,8 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   // Answers that nobody keeps are compared with nothing.
   app.disable('etag');
   app.use(securityHeaders(config.secureCookies));
-  // Answers are packed anew each time, so quickly; files of the application thoroughly.
-  app.use('/api', compression({ level: 1 }));
-  app.use(compression());
+  // Answers are packed anew each time: quickly, and only where it saves more than it takes.
+  app.use('/api', compression({ level: 1, threshold: 8192 }));
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
   if (config.securityLog) app.use('/api', securityLog(config.securityLog));
   app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);
