@@ -15,40 +15,78 @@ const reversed = (size: number): Uint32Array => {
   return order;
 };
 
-/** In-place radix-2 transform (Cooley & Tukey 1965). */
-const transform = (re: Float64Array, im: Float64Array, cos: Float64Array, sin: Float64Array): void => {
+/** The first two rounds of a transform: their turns are by nothing and by a quarter, so there are no products. */
+const firstRounds = (re: Float64Array, im: Float64Array): void => {
   const size = re.length;
-  for (let half = 1; half < size; half *= 2) {
-    const step = size / (half * 2);
-    for (let start = 0; start < size; start += half * 2)
-      for (let place = 0, angle = 0; place < half; place += 1, angle += step) {
-        const even = start + place;
-        const odd = even + half;
-        const c = cos[angle] as number;
-        const s = sin[angle] as number;
-        const oddRe = re[odd] as number;
-        const oddIm = im[odd] as number;
-        const turnedRe = oddRe * c + oddIm * s;
-        const turnedIm = oddIm * c - oddRe * s;
-        const evenRe = re[even] as number;
-        const evenIm = im[even] as number;
-        re[odd] = evenRe - turnedRe;
-        im[odd] = evenIm - turnedIm;
-        re[even] = evenRe + turnedRe;
-        im[even] = evenIm + turnedIm;
-      }
+  for (let a = 0; a < size; a += 4) {
+    const b = a + 1;
+    const c = a + 2;
+    const d = a + 3;
+    const re0 = (re[a] as number) + (re[b] as number);
+    const im0 = (im[a] as number) + (im[b] as number);
+    const re1 = (re[a] as number) - (re[b] as number);
+    const im1 = (im[a] as number) - (im[b] as number);
+    const re2 = (re[c] as number) + (re[d] as number);
+    const im2 = (im[c] as number) + (im[d] as number);
+    const re3 = (re[c] as number) - (re[d] as number);
+    const im3 = (im[c] as number) - (im[d] as number);
+    re[a] = re0 + re2;
+    im[a] = im0 + im2;
+    re[b] = re1 + im3;
+    im[b] = im1 - re3;
+    re[c] = re0 - re2;
+    im[c] = im0 - im2;
+    re[d] = re1 - im3;
+    im[d] = im1 + re3;
   }
 };
 
+/** One further round: pairs so far apart, each with its turn. */
+const round = (re: Float64Array, im: Float64Array, { half, cos, sin }: Round): void => {
+  const size = re.length;
+  for (let start = 0; start < size; start += half * 2)
+    for (let place = 0; place < half; place += 1) {
+      const even = start + place;
+      const odd = even + half;
+      const c = cos[place] as number;
+      const s = sin[place] as number;
+      const oddRe = re[odd] as number;
+      const oddIm = im[odd] as number;
+      const turnedRe = oddRe * c + oddIm * s;
+      const turnedIm = oddIm * c - oddRe * s;
+      const evenRe = re[even] as number;
+      const evenIm = im[even] as number;
+      re[odd] = evenRe - turnedRe;
+      im[odd] = evenIm - turnedIm;
+      re[even] = evenRe + turnedRe;
+      im[even] = evenIm + turnedIm;
+    }
+};
+
+/** A round of a transform: how far pairs are apart, and their turns. */
+interface Round {
+  readonly half: number;
+  readonly cos: Float64Array;
+  readonly sin: Float64Array;
+}
+
+/** The rounds of a transform of a size of 4 and more after the first two (Cooley & Tukey 1965). */
+const roundsOf = (size: number): readonly Round[] => {
+  const rounds: Round[] = [];
+  for (let half = 4; half < size; half *= 2) {
+    const angles = Float64Array.from({ length: half }, (_, place) => (Math.PI * place) / half);
+    rounds.push({ half, cos: angles.map(Math.cos), sin: angles.map(Math.sin) });
+  }
+  return rounds;
+};
+
 /**
- * A transform of real samples under a Hann window. Two halves of the samples travel as one complex signal of half the size.
+ * A transform of real samples, 8 and more, under a Hann window. Two halves of the samples travel as one complex signal of half the size.
  */
 export const newTransform = (size: number): Transform => {
   const half = size / 2;
   const [re, im] = [new Float64Array(half), new Float64Array(half)];
-  const angles = Array.from({ length: half }, (_, index) => (2 * Math.PI * index) / half);
-  const cos = Float64Array.from(angles.slice(0, half / 2), Math.cos);
-  const sin = Float64Array.from(angles.slice(0, half / 2), Math.sin);
+  const rounds = roundsOf(half);
   const window = Float64Array.from({ length: size }, (_, index) => (1 - Math.cos((2 * Math.PI * index) / size)) / size);
   const order = reversed(half);
   const splitCos = Float64Array.from({ length: half + 1 }, (_, bin) => Math.cos((2 * Math.PI * bin) / size));
@@ -65,7 +103,8 @@ export const newTransform = (size: number): Transform => {
         re[place] = even * (window[2 * index] as number);
         im[place] = odd * (window[2 * index + 1] as number);
       }
-      transform(re, im, cos, sin);
+      firstRounds(re, im);
+      for (const one of rounds) round(re, im, one);
       for (let bin = 0; bin < into.length; bin += 1) {
         const a = bin === half ? 0 : bin;
         const b = bin === 0 ? 0 : half - bin;

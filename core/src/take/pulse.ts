@@ -100,15 +100,25 @@ const nearStart = (looked: Looked, { at, slower }: Start, once: number, chosenBy
 
 type Scored = Start & { readonly score: number };
 
-const bestStart = (looked: Looked, count: number): Scored => {
-  const steps = looked.evidence[0]?.length ?? 0;
-  const span = (looked.asked.strokes[count - 1]?.at ?? 0) / STEP;
+const bestStart = ({ asked, pitchOf, evidence }: Looked, count: number): Scored => {
+  const steps = evidence[0]?.length ?? 0;
+  const span = (asked.strokes[count - 1]?.at ?? 0) / STEP;
+  const own = Array.from({ length: count }, (_, index) => evidence[pitchOf[index] as number] as Float32Array);
   let best: Scored = { at: 0, slower: 1, score: 0 };
-  for (const slower of slownesses())
+  for (const slower of slownesses()) {
+    const places = Int32Array.from({ length: count }, (_, index) =>
+      round((slower * (asked.strokes[index] as AskedStroke).at) / STEP),
+    );
     for (let step = 0; step + 0.4 * span * slower < steps; step += 1) {
-      const score = scoreOf(looked, { at: step * STEP, slower }, count);
-      if (score > best.score) best = { at: step * STEP, slower, score };
+      // Each stroke adds 1 at the most: what cannot come to the best any more is left.
+      const wanted = best.score * count;
+      let sum = 0;
+      let index = 0;
+      for (; index < count && sum + count - index > wanted; index += 1)
+        sum += own[index]?.[step + (places[index] as number)] ?? 0;
+      if (index === count && sum > wanted) best = { at: step * STEP, slower, score: sum / count };
     }
+  }
   return best;
 };
 
@@ -208,25 +218,27 @@ const gainAt = ({ pitchOf, evidence }: Looked, strokes: readonly number[], step:
 
 const CHANGES = [0.97, 0.985, 1, 1.015, 1.03] as const;
 
-const followed = (looked: Looked, way: Path, gap: number, strokes: readonly number[]): readonly Path[] =>
-  CHANGES.flatMap((change) => {
-    const slower = way.slower * change;
-    if (slower > BEAM.most || slower < 1 / BEAM.most) return [];
-    const next = way.step + (gap * slower) / STEP;
-    return [-1, 0, 1].map((beside): Path => {
-      const step = next + beside;
-      const cost = BEAM.change * abs(log(change)) * 66 + BEAM.beside * abs(beside);
-      return { step, slower, score: way.score + gainAt(looked, strokes, round(step)) - cost, before: way };
-    });
-  });
+const COSTS = CHANGES.map((change) => BEAM.change * abs(log(change)) * 66);
 
-const kept = (ways: readonly Path[]): readonly Path[] => {
-  const best = new Map<string, Path>();
-  for (const way of ways) {
-    const key = `${round(way.step * 2)}/${round(log(way.slower) * 70)}`;
-    const known = best.get(key);
-    if (!known || way.score > known.score) best.set(key, way);
-  }
+/** Which ways come to the same: as one number, of half a step of time and a seventieth of tempo. */
+const keyOf = ({ step, slower }: Path): number => 1024 * round(step * 2) + round(log(slower) * 70) + 512;
+
+/** The best of the ways that come to the same, a gap on from some. */
+const followed = (looked: Looked, ways: readonly Path[], gap: number, strokes: readonly number[]): readonly Path[] => {
+  const best = new Map<number, Path>();
+  for (const way of ways)
+    CHANGES.forEach((change, index) => {
+      const slower = way.slower * change;
+      if (slower > BEAM.most || slower < 1 / BEAM.most) return;
+      for (let beside = -1; beside <= 1; beside += 1) {
+        const step = way.step + (gap * slower) / STEP + beside;
+        const cost = (COSTS[index] as number) + BEAM.beside * abs(beside);
+        const next = { step, slower, score: way.score + gainAt(looked, strokes, round(step)) - cost, before: way };
+        const key = keyOf(next);
+        const known = best.get(key);
+        if (!known || next.score > known.score) best.set(key, next);
+      }
+    });
   return [...best.values()].sort((a, b) => b.score - a.score).slice(0, BEAM.ways);
 };
 
@@ -245,7 +257,7 @@ export const followPulse = (looked: Looked, moments: readonly Moment[], { at, sl
   });
   for (let index = 1; index < moments.length; index += 1) {
     const [before, now] = [moments[index - 1] as Moment, moments[index] as Moment];
-    ways = kept(ways.flatMap((way) => followed(looked, way, now.at - before.at, now.strokes)));
+    ways = followed(looked, ways, now.at - before.at, now.strokes);
   }
   const times: number[] = [];
   for (let way: Path | null | undefined = ways[0]; way; way = way.before) times.push(way.step * STEP);

@@ -3,7 +3,7 @@ import { TAKE } from './estimates.ts';
 import { BINS, HERTZ, binWidth, type Innovation } from './spectra.ts';
 
 // Looked up once, not in every step.
-const { abs, cos, max, min, sqrt } = Math;
+const { abs, cos, max, sqrt } = Math;
 
 /** What each pitch sounds like, band by band: rows of bins, a column for each pitch and a last one for noise. */
 export interface Templates {
@@ -90,16 +90,16 @@ const products = (
         gram[i * atoms + j] = (gram[i * atoms + j] as number) + wa * (shapes[row + j] as number);
     }
   }
+  for (let i = 1; i < atoms; i += 1) for (let j = 0; j < i; j += 1) gram[i * atoms + j] = gram[j * atoms + i] as number;
 };
 
 /** Non-negative least squares by going round the coordinates, from where the look before ended. */
 const descend = ({ gram, right, now }: Work, atoms: number, rounds: number): void => {
   for (let round = 0; round < rounds; round += 1)
     for (let i = 0; i < atoms; i += 1) {
-      let rest = right[i] as number;
-      for (let j = 0; j < atoms; j += 1)
-        if (j !== i) rest -= (gram[min(i, j) * atoms + max(i, j)] as number) * (now[j] as number);
       const own = gram[i * atoms + i] as number;
+      let rest = (right[i] as number) + own * (now[i] as number);
+      for (let j = 0; j < atoms; j += 1) rest -= (gram[i * atoms + j] as number) * (now[j] as number);
       now[i] = own > 0 ? max(0, rest / own) : 0;
     }
 };
