@@ -12,11 +12,17 @@ const above = (samples: Float32Array, hertz: number): Float32Array => {
   const norm = 1 / (1 + Math.SQRT2 * k + k * k);
   const [b1, a1, a2] = [-2 * norm, 2 * (k * k - 1) * norm, (1 - Math.SQRT2 * k + k * k) * norm];
   let [x1, x2, y1, y2] = [0, 0, 0, 0];
-  return samples.map((x) => {
+  const high = new Float32Array(samples.length);
+  for (let at = 0; at < samples.length; at += 1) {
+    const x = samples[at] as number;
     const y = norm * x + b1 * x1 + norm * x2 - a1 * y1 - a2 * y2;
-    [x2, x1, y2, y1] = [x1, x, y1, y];
-    return y;
-  });
+    x2 = x1;
+    x1 = x;
+    y2 = y1;
+    y1 = y;
+    high[at] = y;
+  }
+  return high;
 };
 
 /**

@@ -129,7 +129,7 @@ export const separate = ({ frames, bins, fresh, weight }: Innovation, templates:
   const split = newSplitter(templates);
   for (let frame = 0; frame < frames; frame += 1) {
     const found = split(fresh, weight, frame * bins);
-    of.forEach((strengths, atom) => (strengths[frame] = found[atom] as number));
+    for (let atom = 0; atom < pitches.length; atom += 1) (of[atom] as Float32Array)[frame] = found[atom] as number;
   }
   return { pitches, frames, of };
 };
