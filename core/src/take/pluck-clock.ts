@@ -1,4 +1,5 @@
 import { TAKE } from './estimates.ts';
+import { firstFrom, hasCompany, isNear } from './in-order.ts';
 import { PLUCK_STEP } from './plucks.ts';
 import { median, spreadOf } from '../statistics/index.ts';
 
@@ -9,7 +10,10 @@ const SUDDEN = 0.8;
 const AROUND = 0.04;
 
 /** Seconds from where it usually is in which a pluck that no other swell has is taken for a swell without one (est.). */
-const FAR = 0.035;
+const FAR = 0.05;
+
+/** Seconds about a stroke in which a pluck is its own (est.). */
+const CLAIMED = 0.012;
 
 /** When the plucks of a pitch are believed (est.): strokes that have one, their share, and seconds they may scatter. */
 const SURE = { strokes: 3, share: 0.5, spread: 0.006 } as const;
@@ -53,14 +57,8 @@ export class PluckClock {
 
   /** Indexes of the plucks between two times. */
   private between(from: number, to: number): readonly number[] {
-    let [low, high] = [0, this.times.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((this.times[middle] as number) < from) low = middle + 1;
-      else high = middle;
-    }
     const found: number[] = [];
-    for (let index = low; index < this.times.length && (this.times[index] as number) <= to; index += 1)
+    for (let index = firstFrom(this.times, from); index < this.times.length && (this.times[index] as number) <= to; index += 1)
       found.push(index);
     return found;
   }
@@ -75,11 +73,13 @@ export class PluckClock {
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
     const past = new Map<number, (number | null)[]>();
     swells.forEach((at, index) => {
-      if (at === null || all.filter((other) => Math.abs(other - at) < 0.09).length > 1) return;
+      if (at === null || hasCompany(all, at, 0.09)) return;
       const near = this.between(at - AROUND, at + AROUND);
       const pitch = pitchOf[index] as number;
       const distance = near.length === 0 ? null : (this.times[this.mostSudden(near)] as number) - at;
-      past.set(pitch, [...(past.get(pitch) ?? []), distance]);
+      const own = past.get(pitch);
+      if (own) own.push(distance);
+      else past.set(pitch, [distance]);
     });
     return past;
   }
@@ -113,9 +113,9 @@ export class PluckClock {
     const all = swells.flatMap((at) => at ?? []).sort((a, b) => a - b);
     const there = swells.map((at, index) => (at === null ? null : at + (usual.get(pitchOf[index] as number) ?? 0)));
     const plucked = there.map((at, index) => {
-      const swell = swells[index] as number;
-      const close = at !== null && all.filter((other) => Math.abs(other - swell) < 0.045).length > 1;
-      return at === null ? null : this.pluckNear(at, close ? TAKE.pluckReachNear : TAKE.pluckReach);
+      if (at === null) return null;
+      const close = hasCompany(all, swells[index] as number, 0.045);
+      return this.pluckNear(at, close ? TAKE.pluckReachNear : TAKE.pluckReach);
     });
     this.claim(plucked);
     const refined = there.map((at, index) => {
@@ -156,8 +156,8 @@ export class PluckClock {
 
   /** A pluck near a time that no stroke has claimed; null where there is none. */
   unclaimedNear(at: number, reach: number): Pluck | null {
-    const free = this.between(at - reach, at + reach).filter((index) =>
-      this.claimed.every((one) => Math.abs(one - (this.times[index] as number)) > 0.012),
+    const free = this.between(at - reach, at + reach).filter(
+      (index) => !isNear(this.claimed, this.times[index] as number, CLAIMED),
     );
     if (free.length === 0) return null;
     const best = this.mostSudden(free);

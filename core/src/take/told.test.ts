@@ -1,8 +1,10 @@
+import fc from 'fast-check';
 import { digitsInOrder, judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { realise } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
+import { firstFrom, hasCompany, isNear } from './in-order.ts';
 import {
   PLAYERS,
   TAKE,
@@ -91,4 +93,22 @@ test('a digit that is the only one to be timed is late against nobody, and nothi
     ['a', false, false],
   ]);
   expect(findings.filter(({ sentence }) => / ms (late|early)\.$/.test(sentence))).toEqual([]);
+});
+
+describe('lists in order', () => {
+  const lists = fc.array(fc.integer({ min: 0, max: 60 }), { maxLength: 30 }).map((all) => all.sort((a, b) => a - b));
+  const values = fc.integer({ min: -5, max: 65 });
+  const reaches = fc.integer({ min: 0, max: 9 });
+
+  test('what is near is found as by looking at all of them', () => {
+    fc.assert(
+      fc.property(lists, values, reaches, (sorted, value, reach) => {
+        const near = (one: number): boolean => Math.abs(one - value) <= reach;
+        expect(isNear(sorted, value, reach)).toBe(sorted.some(near));
+        if (sorted.includes(value)) expect(hasCompany(sorted, value, reach)).toBe(sorted.filter(near).length > 1);
+        const first = sorted.findIndex((one) => one >= value);
+        expect(firstFrom(sorted, value)).toBe(first < 0 ? sorted.length : first);
+      }),
+    );
+  });
 });

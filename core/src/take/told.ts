@@ -2,6 +2,7 @@ import type { AskedStroke } from './asked.ts';
 import type { Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
 import type { ExtraStroke, HeardStroke } from './heard.ts';
+import { isNear } from './in-order.ts';
 import { highestNear, type Level, type Pass, type Scene } from './pairing.ts';
 import type { Pluck, PluckClock } from './pluck-clock.ts';
 import type { Strengths } from './separate.ts';
@@ -81,8 +82,8 @@ export const heardStroke = (listened: Listened, index: number, used: Set<Peak>):
   );
 };
 
-/** How far beside its place a stroke may be that nothing else explains, how strong it is at the least, and how far its pluck may be (est.). */
-const ASTRAY = { reach: 0.09, strength: 0.35, pluck: 0.03 } as const;
+/** How far beside its place a stroke may be that nothing else explains, how strong it is at the least, how far its pluck may be, and its swell wander (est.). */
+const ASTRAY = { reach: 0.09, strength: 0.35, pluck: 0.03, wanders: 0.06 } as const;
 
 /** A swell of a stroke's own pitch that nothing else explains, too far away to be paired with it at once. */
 const strayedOf = (
@@ -99,19 +100,28 @@ const strayedOf = (
     .reduce<Peak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
 };
 
+/** When a stroke astray was struck: by the pluck of its swell, or by one where it was looked for if only its swell wandered. */
+const struckAstray = ({ plucks }: Listened, peak: Peak, expected: number): number => {
+  const there = peak.at - plucks.usual;
+  const own = plucks.unclaimedNear(there, ASTRAY.pluck);
+  if (own) return own.at;
+  const asked = plucks.unclaimedNear(expected, ASTRAY.pluck);
+  return asked && abs(asked.at - there) < ASTRAY.wanders ? asked.at : there;
+};
+
 /** A stroke that came, far from where it was looked for. */
 const heardAstray = (
-  { scene, plucks, levels }: Listened,
+  listened: Listened,
   missed: HeardStroke,
-  peak: Peak,
+  { peak, expected }: { readonly peak: Peak; readonly expected: number },
   used: Set<Peak>,
 ): HeardStroke => {
+  const { scene, levels } = listened;
   used.add(peak);
   const { reference } = levels[scene.pitchOf[missed.asked] as number] as Level;
-  const there = peak.at - plucks.usual;
   return {
     ...missed,
-    at: plucks.unclaimedNear(there, ASTRAY.pluck)?.at ?? there,
+    at: struckAstray(listened, peak, expected),
     decibels: 20 * log10(peak.strength / reference),
     level: 20 * log10(peak.strength),
     what: 'as asked',
@@ -129,7 +139,7 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
   const { reference } = levels[pitch] as Level;
   const at = (pulse[missed.asked] as number) + listened.late(scene.asked.strokes[missed.asked] as AskedStroke);
   const astray = strayedOf(listened, missed.asked, at, used);
-  if (astray) return heardAstray(listened, missed, astray, used);
+  if (astray) return heardAstray(listened, missed, { peak: astray, expected: at }, used);
   const own = highestNear(strengths.of[pitch] as Float32Array, at + plucks.usual, 0.04) / reference;
   const pluck = plucks.unclaimedNear(at, FAINT.near);
   const other = insteadOf(listened, missed.asked);
@@ -238,11 +248,11 @@ const signsOf = (
 export const extrasIn = (listened: Listened, strokes: readonly HeardStroke[], used: ReadonlySet<Peak>) => {
   const { pass, scene, levels, plucks, pulse } = listened;
   const first = (pulse[0] ?? 0) - 0.15;
-  const taken = strokes.flatMap(({ at }) => at ?? []);
+  const taken = strokes.flatMap(({ at }) => at ?? []).sort((a, b) => a - b);
   return pass.loose.flatMap((peaks, pitch) =>
     peaks.flatMap((peak): readonly ExtraStroke[] => {
       if (used.has(peak) || peak.at < first || peak.strength < (levels[pitch] as Level).threshold) return [];
-      if (taken.some((at) => abs(at - peak.at) < APART.least)) return [];
+      if (isNear(taken, peak.at, APART.least)) return [];
       const pluck = plucks.unclaimedNear(peak.at, 0.02) ?? { at: peak.at - plucks.usual, sudden: 0 };
       const confidence = chanceOfExtra(signsOf(listened, peak, pitch, pluck, strokes));
       return confidence < EXTRA.claimed ? [] : [{ at: pluck.at, pitch: scene.pitches[pitch] as number, confidence }];

@@ -1,0 +1,18 @@
+/** The first place of an ordered list that is not before a value. */
+export const firstFrom = (sorted: readonly number[], value: number): number => {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((sorted[middle] as number) < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+};
+
+/** Whether something of an ordered list lies within a reach of a value. */
+export const isNear = (sorted: readonly number[], value: number, reach: number): boolean =>
+  (sorted[firstFrom(sorted, value - reach)] ?? Infinity) <= value + reach;
+
+/** Whether a member of an ordered list has another one within a reach. */
+export const hasCompany = (sorted: readonly number[], member: number, reach: number): boolean =>
+  (sorted[firstFrom(sorted, member - reach) + 1] ?? Infinity) <= member + reach;
