@@ -141,5 +141,12 @@ describe('where a take begins', () => {
     const both = playPattern(pinched, STEADY, { cycles: 5, seed: 2, sampleRate: TAKE.sampleRate });
     const thumb = valueOrThrow(judgePatternTake(both, pinched)).digits.find(({ striker }) => striker === 'p');
     expect(thumb?.timed).toBe(false);
+    const played = playedPattern(pinched);
+    const strips = stripsOf(
+      askedOf(played.score, played.digits, 5),
+      valueOrThrow(judgePatternTake(both, pinched)).heard,
+    );
+    const late = Object.fromEntries(strips.map(({ striker, middles }) => [striker, middles[2]?.late]));
+    expect([late.p, late.a, typeof late.i, typeof late.m]).toEqual([null, null, 'number', 'number']);
   });
 });

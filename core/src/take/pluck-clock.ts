@@ -58,7 +58,11 @@ export class PluckClock {
   /** Indexes of the plucks between two times. */
   private between(from: number, to: number): readonly number[] {
     const found: number[] = [];
-    for (let index = firstFrom(this.times, from); index < this.times.length && (this.times[index] as number) <= to; index += 1)
+    for (
+      let index = firstFrom(this.times, from);
+      index < this.times.length && (this.times[index] as number) <= to;
+      index += 1
+    )
       found.push(index);
     return found;
   }

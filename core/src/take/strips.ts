@@ -7,8 +7,8 @@ import type { HeardTake } from './heard.ts';
 export interface StripStroke {
   /** Times through from the beginning: 2.5 is in the middle of the third. */
   readonly cycles: number;
-  /** Seconds beside the player's own pulse. */
-  readonly late: number;
+  /** Seconds beside the player's own pulse; null where its time is not sure. */
+  readonly late: number | null;
   /** Against the other strokes of its pitch. */
   readonly decibels: number;
 }
@@ -24,9 +24,10 @@ export interface DigitStrip {
 const middleOf = (strokes: readonly StripStroke[], cycle: number): StripStroke | null => {
   const own = strokes.filter(({ cycles }) => Math.floor(cycles) === cycle);
   if (own.length === 0) return null;
+  const timed = own.flatMap(({ late }) => late ?? []);
   return {
     cycles: cycle + 0.5,
-    late: median(own.map(({ late }) => late)),
+    late: timed.length > 0 ? median(timed) : null,
     decibels: median(own.map(({ decibels }) => decibels)),
   };
 };
@@ -38,11 +39,11 @@ const middleOf = (strokes: readonly StripStroke[], cycle: number): StripStroke |
  */
 export const stripsOf = (asked: Asked, heard: Pick<HeardTake, 'strokes' | 'cycles'>): readonly DigitStrip[] => {
   const by = new Map<Striker, StripStroke[]>();
-  for (const { asked: index, at, pulse, decibels } of heard.strokes) {
+  for (const { asked: index, at, pulse, decibels, sure } of heard.strokes) {
     const one = asked.strokes[index];
     if (!one?.digit || at === null || decibels === null) continue;
     const striker = strikerOf(one.digit);
-    const stroke = { cycles: one.at / asked.cycleSeconds, late: at - pulse, decibels };
+    const stroke = { cycles: one.at / asked.cycleSeconds, late: sure ? at - pulse : null, decibels };
     const own = by.get(striker);
     if (own) own.push(stroke);
     else by.set(striker, [stroke]);

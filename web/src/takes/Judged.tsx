@@ -14,6 +14,7 @@ import { AsDrill } from './AsDrill.tsx';
 import { Playback } from './Playback.tsx';
 import { DigitTable } from './TakePicture.tsx';
 import { TakeStrips } from './TakeStrips.tsx';
+import { nothingSaid } from './nothing-said.ts';
 
 /** A take that is judged, with its sound. */
 export interface JudgedTake {
@@ -53,7 +54,7 @@ export const Judged = ({ take, children }: JudgedProps) => {
       <div role="status">
         <h2 className="take-headline">{takeHeadline(judgement)}</h2>
       </div>
-      {judgement.findings.length === 0 && <p>Nothing stands out: even, in time, every stroke there.</p>}
+      {judgement.findings.length === 0 && <p>{nothingSaid(judgement)}</p>}
       <ul className="take-findings">
         {judgement.findings.map((finding) => (
           <li key={finding.sentence} className="finding finding-notable">

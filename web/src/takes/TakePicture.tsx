@@ -116,37 +116,41 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
   );
 };
 
-/** Why nothing is said of a digit's time. */
-const UNPLACED = 'It plays in pinches, or its strings begin too softly to be timed';
-const ALONE = 'No other digit can be timed, so that there is nothing to hold it against';
-
 /** By digit: how late, how even, how loud, how many lost. */
 export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
-  <table className="hand-table take-digits">
-    <caption className="visually-hidden">By digit</caption>
-    <thead>
-      <tr>
-        <th scope="col">Digit</th>
-        <th scope="col">Strokes</th>
-        <th scope="col">Late, ms</th>
-        <th scope="col">Uneven, ms</th>
-        <th scope="col">Loud, dB</th>
-        <th scope="col">Lost</th>
-      </tr>
-    </thead>
-    <tbody>
-      {judgement.digits.map(({ striker, strokes, placed, timed, lateness, spread, decibels, lost }) => (
-        <tr key={striker}>
-          <th scope="row" style={{ color: `var(--digit-${striker})` }}>
-            {STRIKER_NAMES[striker]}
-          </th>
-          <td>{strokes}</td>
-          <td title={timed ? undefined : placed ? ALONE : UNPLACED}>{timed ? signed(lateness * 1000) : 'untold'}</td>
-          <td title={placed ? undefined : UNPLACED}>{placed ? `± ${Math.round(spread * 1000)}` : 'untold'}</td>
-          <td>{signed(decibels)}</td>
-          <td>{lost}</td>
+  <div className="take-digits">
+    <table className="hand-table">
+      <caption className="visually-hidden">By digit</caption>
+      <thead>
+        <tr>
+          <th scope="col">Digit</th>
+          <th scope="col">Strokes</th>
+          <th scope="col">Late, ms</th>
+          <th scope="col">Uneven, ms</th>
+          <th scope="col">Loud, dB</th>
+          <th scope="col">Lost</th>
         </tr>
-      ))}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {judgement.digits.map(({ striker, strokes, placed, timed, lateness, spread, decibels, lost }) => (
+          <tr key={striker}>
+            <th scope="row" style={{ color: `var(--digit-${striker})` }}>
+              {STRIKER_NAMES[striker]}
+            </th>
+            <td>{strokes}</td>
+            <td>{timed ? signed(lateness * 1000) : 'untold'}</td>
+            <td>{placed ? `± ${Math.round(spread * 1000)}` : 'untold'}</td>
+            <td>{signed(decibels)}</td>
+            <td>{lost}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+    {judgement.digits.some(({ timed }) => !timed) && (
+      <p className="text-soft">
+        Untold is what cannot be timed: strokes in pinches, strings that begin too softly, and a digit that no other one
+        can be held against.
+      </p>
+    )}
+  </div>
 );

@@ -18,16 +18,28 @@ const STRIP = { width: 470, height: 150, left: 40, right: 62, top: 10, bottom: 2
 /** What is shown of a stroke: how it is called, measured, said, and the least that is shown either way. */
 interface Measure {
   readonly title: string;
-  readonly of: (stroke: StripStroke) => number;
+  readonly of: (stroke: StripStroke) => number | null;
   readonly least: number;
   readonly unit: string;
   readonly ends: readonly [string, string];
 }
 
 const MEASURES: readonly Measure[] = [
-  { title: 'How late', of: ({ late }) => late * 1000, least: 30, unit: 'ms', ends: ['late', 'early'] },
+  {
+    title: 'How late',
+    of: ({ late }) => (late === null ? null : late * 1000),
+    least: 30,
+    unit: 'ms',
+    ends: ['late', 'early'],
+  },
   { title: 'How loud', of: ({ decibels }) => decibels, least: 6, unit: 'dB', ends: ['louder', 'softer'] },
 ];
+
+/** Where a stroke is drawn. */
+interface Placed {
+  readonly x: number;
+  readonly y: number;
+}
 
 interface StripProps {
   readonly strips: readonly DigitStrip[];
@@ -37,8 +49,12 @@ interface StripProps {
 
 /** The furthest that is drawn: every middle, and strokes as far as most of them go. */
 const reachOf = (strips: readonly DigitStrip[], { of, least }: Measure): number => {
-  const all = strips.flatMap(({ strokes }) => strokes.map((stroke) => Math.abs(of(stroke)))).sort((a, b) => a - b);
-  const middles = strips.flatMap((strip) => strip.middles.flatMap((middle) => (middle ? [Math.abs(of(middle))] : [])));
+  const far = (stroke: StripStroke): readonly number[] => {
+    const value = of(stroke);
+    return value === null ? [] : [Math.abs(value)];
+  };
+  const all = strips.flatMap(({ strokes }) => strokes.flatMap(far)).sort((a, b) => a - b);
+  const middles = strips.flatMap((strip) => strip.middles.flatMap((middle) => (middle ? far(middle) : [])));
   return Math.max(least, all[Math.floor(0.95 * all.length)] ?? 0, ...middles) * 1.1;
 };
 
@@ -48,14 +64,18 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   const reach = reachOf(strips, measure);
   const x = scaleLinear([0, cycles], [STRIP.left, STRIP.width - STRIP.right]);
   const y = scaleLinear([reach, -reach], [STRIP.top, STRIP.height - STRIP.bottom]).clamp(true);
-  const path = line<StripStroke>(
-    (stroke) => x(stroke.cycles),
-    (stroke) => y(of(stroke)),
+  const placed = (stroke: StripStroke): readonly Placed[] => {
+    const value = of(stroke);
+    return value === null ? [] : [{ x: x(stroke.cycles), y: y(value) }];
+  };
+  const path = line<Placed>(
+    (place) => place.x,
+    (place) => place.y,
   );
   const lines = strips.flatMap(({ striker, middles }) => {
-    const heard = middles.flatMap((middle) => middle ?? []);
+    const heard = middles.flatMap((middle) => (middle ? placed(middle) : []));
     const last = heard.at(-1);
-    return last ? [{ striker, d: path(heard) ?? '', at: y(of(last)) }] : [];
+    return last ? [{ striker, d: path(heard) ?? '', at: last.y }] : [];
   });
   const names = namesApart(
     lines.map(({ at }) => at),
@@ -93,16 +113,18 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
           times through
         </text>
         {strips.flatMap(({ striker, strokes }) =>
-          strokes.map((stroke) => (
-            <circle
-              key={`${striker} ${stroke.cycles}`}
-              className="take-strip-stroke"
-              cx={x(stroke.cycles)}
-              cy={y(of(stroke))}
-              r={1.8}
-              style={{ fill: `var(--digit-${striker})` }}
-            />
-          )),
+          strokes
+            .flatMap(placed)
+            .map((place, index) => (
+              <circle
+                key={`${striker} ${index}`}
+                className="take-strip-stroke"
+                cx={place.x}
+                cy={place.y}
+                r={1.8}
+                style={{ fill: `var(--digit-${striker})` }}
+              />
+            )),
         )}
         {lines.map(({ striker, d }, index) => (
           <g key={striker}>
@@ -122,6 +144,9 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
     </div>
   );
 };
+
+const figuresOf = ({ late, decibels }: StripStroke): string =>
+  `${late === null ? 'untold' : signed(late * 1000)} · ${signed(decibels)}`;
 
 /** The same in figures: the middle of each time through by digit. */
 const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
@@ -145,11 +170,7 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
             <th scope="row">{cycle + 1}</th>
             {strips.map(({ striker, middles }) => {
               const middle = middles[cycle];
-              return (
-                <td key={striker}>
-                  {middle ? `${signed(middle.late * 1000)} · ${signed(middle.decibels)}` : 'not heard'}
-                </td>
-              );
+              return <td key={striker}>{middle ? figuresOf(middle) : 'not heard'}</td>;
             })}
           </tr>
         ))}
