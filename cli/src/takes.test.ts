@@ -40,6 +40,8 @@ describe('takes', () => {
   test('as a MIDI file too, played and judged', () => {
     const { code, output } = wren(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--out', 'x.mid']);
     expect(code).toBe(0);
+    const named = wren(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--to', 'x.mid']);
+    expect([named.file, Buffer.compare(named.output as Uint8Array, output as Uint8Array)]).toEqual(['x.mid', 0]);
     const heard = wren(['take', fileWith('played.mid', output as Uint8Array), '--against', roll()]);
     expect(heard.output).toMatch(/8 of 8 times through clean/);
     expect(heard.output).toMatch(/The ring comes \d+ ms late/);

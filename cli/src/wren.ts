@@ -44,7 +44,7 @@ const OTHERS: Readonly<Record<string, Other>> = {
   },
   play: {
     summary:
-      'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --out take.wav|take.mid',
+      'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --to take.wav|take.mid',
     run: play,
   },
   learn: {
@@ -163,7 +163,11 @@ export const wren = (args: readonly string[]): Outcome => {
   const song = name === 'export' && file !== undefined ? songIn(file) : undefined;
   if (song) return exported(exportSong(song, options), options);
   const other = Object.hasOwn(OTHERS, name) ? OTHERS[name] : undefined;
-  if (other) return outcomeOf(other.run(file, options), options);
+  if (other) {
+    // A take goes to a file, which names its format: said either way.
+    const there = name === 'play' ? { ...options, out: options.out ?? options.to } : options;
+    return outcomeOf(other.run(file, there), there);
+  }
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
     return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);

@@ -48,7 +48,7 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
   const { as = 'steady', seed, cycles } = options;
   if (file === undefined)
     return badUsage(
-      'Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --out take.wav|take.mid',
+      'Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --to take.wav|take.mid',
     );
   const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
   if (!being) return badUsage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
