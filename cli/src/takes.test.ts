@@ -30,6 +30,18 @@ describe('takes', () => {
     expect(output).toMatch(/The ring comes \d+ ms late/);
   }, 30_000);
 
+  test('what cannot be timed is untold', () => {
+    const pinches = fileWith(
+      'pinches.json',
+      wren(['export', '--strings', '5+1 3 4+2 3', '--subdivision', '2', '--chord', 'C', '--to', 'json'])
+        .output as string,
+    );
+    const { output } = wren(['play', pinches, '--as', 'steady', '--seed', '7', '--cycles', '6']);
+    const heard = wren(['take', fileWith('pinches.wav', output as Uint8Array), '--against', pinches]).output as string;
+    expect(heard.match(/ untold /g)).toHaveLength(4);
+    expect(heard.match(/±/g)).toHaveLength(1);
+  }, 30_000);
+
   test('the same for machines', () => {
     const { output } = wren(['take', played('--as', 'steady'), '--against', roll(), '--json']);
     const { cycles, digits } = JSON.parse(output as string) as { cycles: unknown[]; digits: { striker: string }[] };

@@ -19,6 +19,7 @@ import {
   writeWav,
   type Pattern,
   type Result,
+  type DigitInTake,
   type TakeJudgement,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
@@ -65,14 +66,20 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
 
 const signed = (value: number, unit: string): string => `${value > 0 ? '+' : ''}${value.toFixed(0)} ${unit}`;
 
+/** How late and how even a digit is, as far as it can be told. */
+const timeInWords = ({ placed, timed, lateness, spread }: DigitInTake): string =>
+  `${(timed ? signed(lateness * 1000, 'ms') : 'untold').padStart(7)} ${(placed ? `±${(spread * 1000).toFixed(0)}` : '').padStart(3)}`;
+
+const digitInWords = (digit: DigitInTake): string => {
+  const { striker, strokes, decibels, lost } = digit;
+  return `  ${STRIKER_NAMES[striker].padEnd(14)} ${String(strokes).padStart(4)} strokes  ${timeInWords(digit)}  ${signed(decibels, 'dB').padStart(6)}${lost > 0 ? `  ${lost} lost` : ''}`;
+};
+
 const inWords = (judgement: TakeJudgement): string => {
   const { digits, cycles, findings } = judgement;
   return [
     takeHeadline(judgement),
-    ...digits.map(
-      ({ striker, strokes, lateness, spread, decibels, lost }) =>
-        `  ${STRIKER_NAMES[striker].padEnd(14)} ${String(strokes).padStart(4)} strokes  ${signed(lateness * 1000, 'ms').padStart(7)} ±${(spread * 1000).toFixed(0)}  ${signed(decibels, 'dB').padStart(6)}${lost > 0 ? `  ${lost} lost` : ''}`,
-    ),
+    ...digits.map(digitInWords),
     ...findings.map(({ sentence, advice }) => `${sentence} ${advice}`),
     ...cycles.filter(({ why }) => why).map(({ cycle, verdict, why }) => `  time ${cycle + 1}: ${verdict}, ${why}`),
   ].join('\n');
