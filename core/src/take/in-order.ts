@@ -13,6 +13,12 @@ export const firstFrom = (sorted: readonly number[], value: number): number => {
 export const isNear = (sorted: readonly number[], value: number, reach: number): boolean =>
   (sorted[firstFrom(sorted, value - reach)] ?? Infinity) <= value + reach;
 
+/** How far a value is from the nearest of an ordered list; without one infinitely far. */
+export const distanceTo = (sorted: readonly number[], value: number): number => {
+  const next = firstFrom(sorted, value);
+  return Math.min((sorted[next] ?? Infinity) - value, value - (sorted[next - 1] ?? -Infinity));
+};
+
 /** Whether a member of an ordered list has another one within a reach. */
 export const hasCompany = (sorted: readonly number[], member: number, reach: number): boolean =>
   (sorted[firstFrom(sorted, member - reach) + 1] ?? Infinity) <= member + reach;

@@ -1,5 +1,6 @@
 import type { Asked, AskedStroke } from './asked.ts';
 import { assign, peaksOf, type Peak } from './assign.ts';
+import { isNear } from './in-order.ts';
 import { frequencyOf } from '../instrument/index.ts';
 import { TAKE } from './estimates.ts';
 import { momentsOf, type Moment } from './pulse.ts';
@@ -7,7 +8,7 @@ import type { Strengths } from './separate.ts';
 import { median, quantile } from '../statistics/index.ts';
 
 // Looked up once, not in every step.
-const { abs, floor, max, min, round } = Math;
+const { floor, max, min, round } = Math;
 
 /** How strong a pitch usually is. */
 export interface Level {
@@ -67,8 +68,9 @@ export const highestNear = (strengths: Float32Array, at: number, reach: number):
 /** Where a pitch was struck, and where others were and it was not. */
 const timesOf = ({ pitchOf }: Scene, times: readonly (number | null)[], pitch: number) => {
   const own = times.flatMap((at, index) => (at !== null && pitchOf[index] === pitch ? [at] : []));
+  const sorted = [...own].sort((a, b) => a - b);
   const others = times.flatMap((at, index) =>
-    at !== null && pitchOf[index] !== pitch && own.every((one) => abs(one - at) > 0.07) ? [at] : [],
+    at !== null && pitchOf[index] !== pitch && !isNear(sorted, at, 0.07) ? [at] : [],
   );
   return { own, others };
 };

@@ -4,7 +4,7 @@ import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { realise } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
-import { firstFrom, hasCompany, isNear } from './in-order.ts';
+import { distanceTo, firstFrom, hasCompany, isNear } from './in-order.ts';
 import {
   PLAYERS,
   TAKE,
@@ -106,6 +106,7 @@ describe('lists in order', () => {
         const near = (one: number): boolean => Math.abs(one - value) <= reach;
         expect(isNear(sorted, value, reach)).toBe(sorted.some(near));
         if (sorted.includes(value)) expect(hasCompany(sorted, value, reach)).toBe(sorted.filter(near).length > 1);
+        expect(distanceTo(sorted, value)).toBe(Math.min(Infinity, ...sorted.map((one) => Math.abs(one - value))));
         const first = sorted.findIndex((one) => one >= value);
         expect(firstFrom(sorted, value)).toBe(first < 0 ? sorted.length : first);
       }),

@@ -2,7 +2,7 @@ import type { AskedStroke } from './asked.ts';
 import type { Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
 import type { ExtraStroke, HeardStroke } from './heard.ts';
-import { isNear } from './in-order.ts';
+import { distanceTo, firstFrom, isNear } from './in-order.ts';
 import { highestNear, type Level, type Pass, type Scene } from './pairing.ts';
 import type { Pluck, PluckClock } from './pluck-clock.ts';
 import type { Strengths } from './separate.ts';
@@ -222,25 +222,33 @@ const shareAt = ({ strengths }: Listened, pitch: number, at: number): number => 
   return all === 0 ? 0 : ((strengths.of[pitch] as Float32Array)[frame] ?? 0) / all;
 };
 
+/** When strokes were heard, in order: all of them, and those of each pitch. */
+interface Taken {
+  readonly all: readonly number[];
+  readonly of: readonly (readonly number[])[];
+}
+
+const takenBy = ({ scene }: Listened, strokes: readonly HeardStroke[]): Taken => {
+  const of: number[][] = scene.pitches.map(() => []);
+  for (const { at, asked } of strokes) if (at !== null) of[scene.pitchOf[asked] as number]?.push(at);
+  for (const own of of) own.sort((a, b) => a - b);
+  return { all: of.flat().sort((a, b) => a - b), of };
+};
+
 const signsOf = (
   listened: Listened,
   { at, strength }: Peak,
   pitch: number,
   pluck: Pluck,
-  strokes: readonly HeardStroke[],
+  { all, of }: Taken,
 ): Signs => {
-  let [apart, since]: [number, number] = [APART.most, APART.since];
-  for (const one of strokes) {
-    if (one.at === null) continue;
-    apart = min(apart, abs(one.at - pluck.at));
-    if (one.at < at && listened.scene.pitchOf[one.asked] === pitch) since = min(since, at - one.at);
-  }
+  const own = of[pitch] as readonly number[];
   return {
     over: log(strength / (listened.levels[pitch] as Level).threshold),
     sudden: min(3, pluck.sudden),
     share: shareAt(listened, pitch, at),
-    apart,
-    since,
+    apart: min(APART.most, distanceTo(all, pluck.at)),
+    since: min(APART.since, at - (own[firstFrom(own, at) - 1] ?? -Infinity)),
   };
 };
 
@@ -248,13 +256,13 @@ const signsOf = (
 export const extrasIn = (listened: Listened, strokes: readonly HeardStroke[], used: ReadonlySet<Peak>) => {
   const { pass, scene, levels, plucks, pulse } = listened;
   const first = (pulse[0] ?? 0) - 0.15;
-  const taken = strokes.flatMap(({ at }) => at ?? []).sort((a, b) => a - b);
+  const taken = takenBy(listened, strokes);
   return pass.loose.flatMap((peaks, pitch) =>
     peaks.flatMap((peak): readonly ExtraStroke[] => {
       if (used.has(peak) || peak.at < first || peak.strength < (levels[pitch] as Level).threshold) return [];
-      if (isNear(taken, peak.at, APART.least)) return [];
+      if (isNear(taken.all, peak.at, APART.least)) return [];
       const pluck = plucks.unclaimedNear(peak.at, 0.02) ?? { at: peak.at - plucks.usual, sudden: 0 };
-      const confidence = chanceOfExtra(signsOf(listened, peak, pitch, pluck, strokes));
+      const confidence = chanceOfExtra(signsOf(listened, peak, pitch, pluck, taken));
       return confidence < EXTRA.claimed ? [] : [{ at: pluck.at, pitch: scene.pitches[pitch] as number, confidence }];
     }),
   );

@@ -20,7 +20,7 @@ import { TAKE } from './estimates.ts';
 import { findingsOf } from './findings.ts';
 import { hearNotes } from './hear-notes.ts';
 import { hearTake } from './hear.ts';
-import type { HeardTake } from './heard.ts';
+import type { HeardStroke, HeardTake } from './heard.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
 import { median, spreadOf } from '../statistics/index.ts';
 import { tunedWords, tuningOf } from './tuned.ts';
@@ -76,8 +76,7 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
 
 const noteName = (pitch: number): string => pitchClassName(pitchClassOf(pitch));
 
-const slipIn = (now: Case, cycle: number): string | null => {
-  const own = now.heard.strokes.filter((stroke) => askedOfHeard(now, stroke).cycle === cycle);
+const slipIn = (now: Case, own: readonly HeardStroke[]): string | null => {
   const lost = own.find(({ what }) => what === 'missed');
   if (lost) return `nothing was heard on ${placeOf(now, lost.asked)}`;
   const wrong = own.find(({ what }) => what === 'wrong string');
@@ -89,19 +88,29 @@ const slipIn = (now: Case, cycle: number): string | null => {
   return extra ? `a ${noteName(extra.pitch)} that was not asked for` : null;
 };
 
-/** How one time through went. */
-export const cycleOf = (now: Case, cycle: number): CycleInTake => {
-  const own = now.heard.strokes.filter((stroke) => askedOfHeard(now, stroke).cycle === cycle);
+/** How one time through went, by its strokes. */
+const cycleBy = (now: Case, cycle: number, own: readonly HeardStroke[]): CycleInTake => {
   const untold = own.filter(({ what }) => what === 'cannot be told').length;
-  const why = slipIn(now, cycle);
+  const why = slipIn(now, own);
   if (why) return { cycle, verdict: 'slipped', why };
   return untold > 0.25 * own.length
     ? { cycle, verdict: 'cannot be told', why: 'too little of it can be told from the recording' }
     : { cycle, verdict: 'clean', why: null };
 };
 
-const cyclesOf = (now: Case): readonly CycleInTake[] =>
-  Array.from({ length: now.heard.cycles }, (_, cycle) => cycleOf(now, cycle));
+/** How one time through went. */
+export const cycleOf = (now: Case, cycle: number): CycleInTake =>
+  cycleBy(
+    now,
+    cycle,
+    now.heard.strokes.filter((stroke) => askedOfHeard(now, stroke).cycle === cycle),
+  );
+
+const cyclesOf = (now: Case): readonly CycleInTake[] => {
+  const by: HeardStroke[][] = Array.from({ length: now.heard.cycles }, () => []);
+  for (const stroke of now.heard.strokes) by[askedOfHeard(now, stroke).cycle]?.push(stroke);
+  return by.map((own, cycle) => cycleBy(now, cycle, own));
+};
 
 const loudest = (samples: Float32Array): number => samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
 
