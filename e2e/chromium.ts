@@ -1,13 +1,12 @@
+import { readFileSync } from 'node:fs';
+
 /** Which Chromium of Debian's the tests run in. */
 export const CHROMIUM = process.env.FLEET_WREN_CHROMIUM ?? '/usr/bin/chromium';
 
-/** How it is started: without a monitor, and kept from calling out. */
+const usual = new URL('../scripts/lib/chromium-arguments.json', import.meta.url);
+
+/** How it is started: without a monitor, kept from calling out, and heard without a press. */
 export const ARGUMENTS: readonly string[] = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
+  ...(JSON.parse(readFileSync(usual, 'utf8')) as readonly string[]),
   '--autoplay-policy=no-user-gesture-required',
 ];

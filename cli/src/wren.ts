@@ -19,7 +19,7 @@ import { importFile, remarkLines } from './commands/import.ts';
 import { learn } from './commands/learn.ts';
 import { sheet } from './commands/sheet.ts';
 import { capo, song } from './commands/song.ts';
-import { play, take } from './commands/take.ts';
+import { play, take, takeFile } from './commands/take.ts';
 import { voicings } from './commands/voicings.ts';
 import type { Answer, Command, Options } from './command.ts';
 import { readRequest, readText } from './request.ts';
@@ -46,6 +46,7 @@ const OTHERS: Readonly<Record<string, Other>> = {
     summary:
       'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --to take.wav|take.mid',
     run: play,
+    file: takeFile,
   },
   learn: {
     summary: 'a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
@@ -56,6 +57,8 @@ const OTHERS: Readonly<Record<string, Other>> = {
 interface Other {
   readonly summary: string;
   readonly run: (word: string | undefined, options: Options) => Result<Answer>;
+  /** Where its answer goes, for a command that says so otherwise than by `--out`. */
+  readonly file?: (options: Options) => string | undefined;
 }
 
 const FLAGS = {
@@ -163,11 +166,7 @@ export const wren = (args: readonly string[]): Outcome => {
   const song = name === 'export' && file !== undefined ? songIn(file) : undefined;
   if (song) return exported(exportSong(song, options), options);
   const other = Object.hasOwn(OTHERS, name) ? OTHERS[name] : undefined;
-  if (other) {
-    // A take goes to a file, which names its format: said either way.
-    const there = name === 'play' ? { ...options, out: options.out ?? options.to } : options;
-    return outcomeOf(other.run(file, there), there);
-  }
+  if (other) return outcomeOf(other.run(file, options), { ...options, out: other.file?.(options) ?? options.out });
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
     return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);

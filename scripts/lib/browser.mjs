@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { ensureDebian, wishDebian } from './postgres.mjs';
 
 /** Debian's Chromium built for machines without a monitor takes a quarter less of them than the whole one. */
@@ -16,14 +16,7 @@ export const ensureChromium = () => {
 /** How Chromium is started: without a monitor, and kept from calling out. */
 export const CHROMIUM = {
   executablePath: chromiumHere(),
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--no-first-run',
-  ],
+  args: JSON.parse(readFileSync(new URL('chromium-arguments.json', import.meta.url), 'utf8')),
 };
 
 /** Signs a page in to the demo studio and stands in its list of patterns. */

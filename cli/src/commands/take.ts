@@ -44,6 +44,9 @@ const wholeNumber = (text: string | undefined, usual: number): number | null => 
 
 const isMidi = (file: string | undefined): boolean => /\.midi?$/i.test(file ?? '');
 
+/** Where a take by an invented player goes: a file, which names its format. */
+export const takeFile = ({ out, to }: Options): string | undefined => out ?? to;
+
 /** A take by an invented player: as sound, or as a MIDI file where it is to go to one. */
 export const play = (file: string | undefined, options: Options): Result<Answer> => {
   const { as = 'steady', seed, cycles } = options;
@@ -58,7 +61,7 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
     return badUsage('--seed wants a whole number, --cycles one from 1 to 200.');
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
-  if (isMidi(options.out))
+  if (isMidi(takeFile(options)))
     return success(writeMidiPerformance(notesOfPlayer(pattern.value, being, { cycles: times, seed: seeded })));
   const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
   return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));

@@ -1,6 +1,7 @@
 import type { Asked } from './asked.ts';
 import type { Peak } from './assign.ts';
 import { TAKE } from './estimates.ts';
+import { extrasIn } from './extras.ts';
 import type { HeardTake } from './heard.ts';
 import { lookOf } from './look.ts';
 import { habitsBy, pulseBy } from './own-pulse.ts';
@@ -10,7 +11,7 @@ import { plucksIn } from './plucks.ts';
 import { followPulse, startOf, type Start } from './pulse.ts';
 import { firstTemplates, learntTemplates, separate, type Accepted, type Strengths } from './separate.ts';
 import { innovationOf, type Innovation } from './spectra.ts';
-import { extrasIn, heardStroke, type Listened } from './told.ts';
+import { heardStroke, type Listened } from './told.ts';
 
 /** Times through that were begun and for the most part heard. */
 const heardCycles = ({ strokes, cycles }: Asked, times: readonly (number | null)[]): number => {

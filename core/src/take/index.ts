@@ -15,7 +15,7 @@ export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
 export { TAKE_ENGINE, cyclesFor, judgeNotes, judgeTake, type CycleInTake, type TakeJudgement } from './verdict.ts';
 export { stripsOf, type DigitStrip, type StripStroke } from './strips.ts';
 export type { DigitInTake, TakeFinding } from './case.ts';
-export { takeHeadline } from './headline.ts';
+export { nothingSaid, takeHeadline } from './headline.ts';
 export { LARGEST_SOUND, readWav, writeWav, type Recorded } from './wav.ts';
 export {
   judgePatternNotes,

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
-import { digitsInOrder, judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { realise } from '../score/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { distanceTo, firstFrom, hasCompany, isNear } from './in-order.ts';
 import {
@@ -12,6 +10,7 @@ import {
   hearTake,
   judgeTake,
   playAs,
+  playedPattern,
   renderTake,
   type Performance,
   type PlayedStroke,
@@ -19,9 +18,8 @@ import {
 } from './index.ts';
 
 const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
-  const pattern = { ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true };
-  const score = realise(pattern);
-  return { score, asked: askedOf(score, digitsInOrder(pattern, judge(pattern)), cycles) };
+  const { score, digits } = playedPattern({ ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true });
+  return { score, asked: askedOf(score, digits, cycles) };
 };
 
 const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }, 6);

@@ -83,7 +83,7 @@ export class AuthService {
     await this.store.changePassword(teacher, await hash(password), hashOf(token));
   }
 
-  /** The same, with its tries counted among those of the account. Errors: `wrong-credentials`, `too-many-tries`. */
+  /** The same as `assertPassword`, its tries counted among those of the account. Errors: `wrong-credentials`, `too-many-tries`. */
   async assertOwnPassword(teacher: Teacher, password: string): Promise<void> {
     await this.triesOfAccount.count(teacher.email);
     await this.assertPassword(teacher, password);

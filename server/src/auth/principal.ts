@@ -12,6 +12,12 @@ export interface Teacher {
   readonly role: Role;
 }
 
+/** By what a teacher is known to the database. */
+export type Owner = Pick<Teacher, 'id' | 'studioId'>;
+
+/** The columns that name a teacher whose row it is. */
+export const ownedBy = ({ id, studioId }: Owner) => ({ teacher_id: id, studio_id: studioId });
+
 /** What a link opens, and nothing besides: documents of one studio, to be read; what one student practises. */
 interface LinkScope {
   readonly documents: readonly string[];

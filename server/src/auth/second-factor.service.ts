@@ -1,13 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { WrenError, problem } from '@fleet-wren/core';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
-import type { Teacher } from './principal.ts';
+import type { Owner, Teacher } from './principal.ts';
 import { codeHash } from './recovery-code.ts';
 import { RecoveryStore } from './recovery.store.ts';
 import { SecondFactorStore, type KeptFactor } from './second-factor.store.ts';
 import { addressOf, newSecret, stepOf } from './time-code.ts';
-
-type Owner = Pick<Teacher, 'id' | 'studioId'>;
 
 /** What an app needs to show a teacher's codes. */
 export interface ProposedFactor {

@@ -1,10 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { DB, type Db } from '../db/connection.ts';
-import type { Teacher } from './principal.ts';
-
-type Owner = Pick<Teacher, 'id' | 'studioId'>;
-
-const keyOf = ({ id, studioId }: Owner) => ({ teacher_id: id, studio_id: studioId });
+import { ownedBy, type Owner } from './principal.ts';
 
 /** A second factor as it is kept. */
 export interface KeptFactor {
@@ -18,13 +14,13 @@ export class SecondFactorStore {
   constructor(@Inject(DB) private readonly db: Db) {}
 
   async of(teacher: Owner): Promise<KeptFactor | undefined> {
-    return this.db('second_factors').where(keyOf(teacher)).first('secret', 'confirmed');
+    return this.db('second_factors').where(ownedBy(teacher)).first('secret', 'confirmed');
   }
 
   /** Keeps a secret that is not confirmed yet, in the place of another such; says whether there was no confirmed one. */
   async propose(teacher: Owner, secret: string): Promise<boolean> {
     const kept = await this.db('second_factors')
-      .insert({ ...keyOf(teacher), secret })
+      .insert({ ...ownedBy(teacher), secret })
       .onConflict(['studio_id', 'teacher_id'])
       .merge({ secret })
       .where('second_factors.confirmed', false)
@@ -35,13 +31,13 @@ export class SecondFactorStore {
   /** Uses up a step of time, and those before: a code is good once. Says whether it was still there. */
   async use(teacher: Owner, { secret }: KeptFactor, step: number): Promise<boolean> {
     const used: number = await this.db('second_factors')
-      .where({ ...keyOf(teacher), secret })
+      .where({ ...ownedBy(teacher), secret })
       .andWhere('last_step', '<', step)
       .update({ last_step: step, confirmed: true });
     return used > 0;
   }
 
   async remove(teacher: Owner): Promise<void> {
-    await this.db('second_factors').where(keyOf(teacher)).delete();
+    await this.db('second_factors').where(ownedBy(teacher)).delete();
   }
 }

@@ -1,51 +1,7 @@
-import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
 import { useConfirmFactor, useFactorOff, useProposeFactor, useSecondFactor } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { Ask } from './Ask.tsx';
 import { QrPicture } from './QrPicture.tsx';
-
-interface AskProps {
-  readonly label: string;
-  readonly button: string;
-  readonly kind: 'password' | 'code';
-  readonly error: Error | null;
-  readonly isPending: boolean;
-  readonly give: (value: string) => void;
-}
-
-/** One thing that is to be given before something is done. */
-const Ask = ({ label, button, kind, error, isPending, give }: AskProps) => {
-  const [value, setValue] = useState('');
-  return (
-    <Form
-      className="account-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        give(value);
-      }}
-    >
-      <label>
-        {label}
-        <Form.Control
-          type={kind === 'password' ? 'password' : 'text'}
-          inputMode={kind === 'code' ? 'numeric' : undefined}
-          autoComplete={kind === 'password' ? 'current-password' : 'one-time-code'}
-          value={value}
-          onChange={({ target }) => setValue(target.value)}
-        />
-      </label>
-      {error && (
-        <p className="finding finding-trouble" role="alert">
-          {wordsOf(error)}
-        </p>
-      )}
-      <Button type="submit" disabled={value === '' || isPending}>
-        {button}
-      </Button>
-    </Form>
-  );
-};
 
 const inFours = (secret: string): string => secret.match(/.{1,4}/g)?.join(' ') ?? '';
 

@@ -2,6 +2,7 @@ import {
   askedOf,
   heardIn,
   playedPattern,
+  nothingSaid,
   takeHeadline,
   type Asked,
   type Hand,
@@ -14,7 +15,6 @@ import { AsDrill } from './AsDrill.tsx';
 import { Playback } from './Playback.tsx';
 import { DigitTable } from './TakePicture.tsx';
 import { TakeStrips } from './TakeStrips.tsx';
-import { nothingSaid } from './nothing-said.ts';
 
 /** A take that is judged, with its sound. */
 export interface JudgedTake {

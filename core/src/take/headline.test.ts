@@ -1,5 +1,4 @@
-import type { CycleInTake, DigitInTake } from '@fleet-wren/core';
-import { nothingSaid } from './nothing-said.ts';
+import { nothingSaid, type CycleInTake, type DigitInTake } from './index.ts';
 
 const digit: DigitInTake = {
   striker: 'p',
