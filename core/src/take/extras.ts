@@ -4,7 +4,7 @@ import type { ExtraStroke, HeardStroke } from './heard.ts';
 import { distanceTo, firstFrom, isNear } from './in-order.ts';
 import type { Level } from './pairing.ts';
 import type { Pluck } from './pluck-clock.ts';
-import type { Listened } from './told.ts';
+import { sharePartials, type Listened } from './told.ts';
 
 // Looked up once, not in every step.
 const { exp, log, min, round } = Math;
@@ -78,6 +78,13 @@ const signsOf = (
   };
 };
 
+/** Seconds about a stroke in which a swell of its own pitch, or of one that shares partials with it, is that stroke's (est.). */
+const ECHO = 0.08;
+
+const isEcho = ({ scene, exact }: Listened, { of }: Taken, at: number, pitch: number): boolean =>
+  !exact &&
+  of.some((times, other) => (other === pitch || sharePartials(scene, other, pitch)) && isNear(times, at, ECHO));
+
 /** Strokes nobody asked for: a swell and a pluck of their own, away from every stroke, and enough that speaks for them. */
 export const extrasIn = (listened: Listened, strokes: readonly HeardStroke[], used: ReadonlySet<Peak>) => {
   const { pass, scene, levels, plucks, pulse } = listened;
@@ -86,7 +93,7 @@ export const extrasIn = (listened: Listened, strokes: readonly HeardStroke[], us
   return pass.loose.flatMap((peaks, pitch) =>
     peaks.flatMap((peak): readonly ExtraStroke[] => {
       if (used.has(peak) || peak.at < first || peak.strength < (levels[pitch] as Level).threshold) return [];
-      if (isNear(taken.all, peak.at, APART.least)) return [];
+      if (isNear(taken.all, peak.at, APART.least) || isEcho(listened, taken, peak.at, pitch)) return [];
       const pluck = plucks.unclaimedNear(peak.at, 0.02) ?? { at: peak.at - plucks.usual, sudden: 0 };
       const confidence = chanceOfExtra(signsOf(listened, peak, pitch, pluck, taken));
       return confidence < EXTRA.claimed ? [] : [{ at: pluck.at, pitch: scene.pitches[pitch] as number, confidence }];

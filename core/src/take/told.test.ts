@@ -67,6 +67,15 @@ describe('a stroke nobody asked for', () => {
     }
   });
 
+  test('none is claimed, and none on another string, in pinches over octaves of an open chord', () => {
+    const now = scene('6+3+2+1 3 2 5+3+2+1 3 2 4+3+2+1 3 2', { subdivision: 4, tempo: 66, chord: 'E' }, 6);
+    for (const seed of [1, 2]) {
+      const { strokes, extras } = hearTake(sound(playAs(now.asked, STEADY, seededRandom(seed))), now.asked);
+      expect(extras).toEqual([]);
+      expect(strokes.filter(({ what }) => what === 'wrong string' || what === 'missed')).toEqual([]);
+    }
+  });
+
   test('is named with its pitch and its time where it stands by itself', () => {
     const performance = changed(ROLL, (stroke) =>
       stroke.asked === 14

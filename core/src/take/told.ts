@@ -27,17 +27,32 @@ const INSTEAD = 0.07;
 /** Semitones from a string to its partials: 2 to 8 times its frequency. */
 const PARTIALS: ReadonlySet<number> = new Set([12, 19, 24, 28, 31, 34, 36]);
 
-const related = ({ pitches, pitchOf }: Scene, stroke: number, pitch: number): boolean =>
-  PARTIALS.has(abs((pitches[pitch] as number) - (pitches[pitchOf[stroke] as number] as number)));
+/** Whether two pitches, by their index, share partials: what sounds like one may be the other. */
+export const sharePartials = ({ pitches }: Scene, one: number, other: number): boolean =>
+  PARTIALS.has(abs((pitches[one] as number) - (pitches[other] as number)));
+
+const related = (scene: Scene, stroke: number, pitch: number): boolean =>
+  sharePartials(scene, scene.pitchOf[stroke] as number, pitch);
+
+/** Whether a pitch shares partials with another stroke of the same pinch, which then is what is heard. */
+const isOfPinch = ({ scene, exact }: Listened, index: number, pitch: number): boolean => {
+  if (exact || !scene.pinched[index]) return false;
+  const { strokes } = scene.asked;
+  const at = strokes[index]?.at;
+  const beside = (step: number): boolean => {
+    for (let other = index + step; strokes[other]?.at === at; other += step)
+      if (related(scene, other, pitch)) return true;
+    return false;
+  };
+  return beside(-1) || beside(1);
+};
 
 /** A known pitch that was struck where a stroke did not come. */
-const insteadOf = (
-  { pass, scene, pulse, levels }: Listened,
-  index: number,
-): { readonly pitch: number; readonly peak: Peak } | null => {
+const insteadOf = (listened: Listened, index: number): { readonly pitch: number; readonly peak: Peak } | null => {
+  const { pass, scene, pulse, levels } = listened;
   const at = pulse[index] as number;
   const near = pass.loose.flatMap((peaks, pitch) =>
-    pitch === scene.pitchOf[index]
+    pitch === scene.pitchOf[index] || isOfPinch(listened, index, pitch)
       ? []
       : peaks
           .filter((peak) => abs(peak.at - at) < INSTEAD && peak.strength > 1.25 * (levels[pitch] as Level).threshold)
