@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
@@ -15,15 +16,20 @@ const fileOf = (name) => resolve(process.env.INIT_CWD ?? process.cwd(), name);
 
 /** Runs a program of PostgreSQL's on a database; the password goes by the environment, which other users cannot list. */
 const program = (name, url, args) => {
-  const address = new URL(url);
-  const env = { ...process.env, PGPASSWORD: decodeURIComponent(address.password) };
-  address.password = '';
-  const { status, stderr, error } = spawnSync(databaseProgram(name), [`--dbname=${address.href}`, ...args], {
-    stdio: ['ignore', 'inherit', 'pipe'],
+  const { password, address } = url ? withoutPassword(url) : { password: '', address: [] };
+  const { status, stderr, error } = spawnSync(databaseProgram(name), [...address, ...args], {
+    stdio: ['ignore', 'ignore', 'pipe'],
     encoding: 'utf8',
-    env,
+    env: { ...process.env, PGPASSWORD: password },
   });
   if (status !== 0) throw new StartTrouble(`${String(error ?? stderr).trim()}`);
+};
+
+const withoutPassword = (url) => {
+  const address = new URL(url);
+  const password = decodeURIComponent(address.password);
+  address.password = '';
+  return { password, address: [`--dbname=${address.href}`] };
 };
 
 const reset = (url, email) => {
@@ -45,12 +51,31 @@ const backup = (url, name) => {
   console.log(`Everything is in ${file}. Keep it where nobody else reads it: it holds the studios’ records.`);
 };
 
+/** Takes away what is there: pg_restore’s own way of doing that stumbles over partitions. */
+const EMPTY = `do $$ declare one record; begin
+  for one in select tablename from pg_tables where schemaname = current_schema() loop
+    execute format('drop table if exists %I cascade', one.tablename);
+  end loop;
+  for one in select oid::regprocedure as name from pg_proc where pronamespace = current_schema()::regnamespace
+      and not exists (select from pg_depend where objid = pg_proc.oid and deptype = 'e') loop
+    execute format('drop function %s cascade', one.name);
+  end loop;
+end $$;\n`;
+
 const restore = (url, name) => {
   const file = fileOf(name);
   if (!existsSync(file)) throw new StartTrouble(`There is no file ${file}.`);
-  // In one go or not at all: a file that is not whole leaves what is there as it is.
-  const how = ['--clean', '--if-exists', '--no-owner', '--single-transaction', '--exit-on-error'];
-  program('pg_restore', url, [...how, file]);
+  const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-restore-'));
+  try {
+    const [empty, script] = [join(folder, 'empty.sql'), join(folder, 'restore.sql')];
+    writeFileSync(empty, EMPTY);
+    // Read to its end before anything is touched: a file that is cut or damaged ends here.
+    program('pg_restore', undefined, ['--no-owner', `--file=${script}`, file]);
+    // In one go or not at all.
+    program('psql', url, ['--quiet', '--single-transaction', '--set=ON_ERROR_STOP=1', `--file=${empty}`, `--file=${script}`]);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
   console.log(`The house is as it was in ${file}.`);
 };
 

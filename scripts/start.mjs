@@ -1,9 +1,23 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { StartTrouble, dataFolder, isFree, portFrom, startPostgres } from './lib/postgres.mjs';
+import { keepRunning, watchDatabase } from './lib/supervise.mjs';
+
+/** The most processes that serve one port. */
+const MOST_SERVERS = 64;
+
+/** How many processes serve: `npm start -- --servers 2`, or FLEET_WREN_SERVERS. */
+const serversFrom = (args) => {
+  const { values } = parseArgs({ args, options: { servers: { type: 'string' } }, strict: false });
+  const text = values.servers ?? process.env.FLEET_WREN_SERVERS ?? '1';
+  const count = Number(text);
+  if (Number.isInteger(count) && count >= 1 && count <= MOST_SERVERS) return count;
+  throw new StartTrouble(`--servers is to be a whole number from 1 to ${MOST_SERVERS}, not “${text}”.`);
+};
 
 /** A named database has to be one: its password is never said. */
 const namedDatabase = (text) => {
@@ -17,47 +31,47 @@ const database = async () => {
   const databasePort = portFrom('FLEET_WREN_DB_PORT', 54_340);
   const folder = dataFolder();
   console.log(`Data folder: ${folder}`);
-  return startPostgres({ folder, port: databasePort });
+  return { ...(await startPostgres({ folder, port: databasePort })), uploads: join(folder, 'uploads') };
 };
 
-const serve = (url, port) =>
+const serve = ({ url, uploads, port, servers }) =>
   spawn(process.execPath, [join(ROOT, 'server', 'dist', 'main.js')], {
     cwd: ROOT,
-    stdio: 'inherit',
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     // Its own group, so that Ctrl-C reaches this script first and the database is stopped after the server.
     detached: true,
     env: {
       ...process.env,
       DATABASE_URL: url,
       PORT: String(port),
+      FLEET_WREN_SERVERS: String(servers),
       FLEET_WREN_DEMO: process.env.FLEET_WREN_DEMO ?? 'yes',
+      ...(uploads ? { FLEET_WREN_UPLOADS: process.env.FLEET_WREN_UPLOADS ?? uploads } : {}),
     },
   });
 
 const main = async () => {
   const port = portFrom('PORT', 4340);
+  const servers = serversFrom(process.argv.slice(2));
   if (!(await isFree(port)))
     throw new StartTrouble(
       `Port ${port} is taken, perhaps by a Fleet Wren that is already running. Stop that one, or choose another port: PORT=4341 npm start`,
     );
   ensurePackages();
   buildIfStale(['core', 'server', 'web']);
-  const { url, stop } = await database();
-  const server = serve(url, port);
-  let asked = false;
-  const end = (signal) => {
-    asked = true;
-    server.kill(signal);
-  };
-  process.on('SIGINT', () => end('SIGTERM'));
-  process.on('SIGTERM', () => end('SIGTERM'));
-  process.on('SIGHUP', () => end('SIGTERM'));
-  server.on('exit', (code, signal) => {
-    stop();
-    console.log(asked ? 'Stopped; the data is kept.' : `The server ended (${signal ?? code}); the data is kept.`);
-    // Ended by somebody else is no good end.
-    process.exit(code ?? (asked ? 0 : 1));
+  const { url, uploads, stop, isRunning, startAgain } = await database();
+  const watch = isRunning && watchDatabase({ isRunning, startAgain, say: console.log });
+  const server = keepRunning({
+    start: () => serve({ url, uploads, port, servers }),
+    say: console.log,
+    ended: (code, signal) => {
+      watch?.stop();
+      stop();
+      console.log(code === 0 ? 'Stopped; the data is kept.' : `The server ended (${signal ?? code}); the data is kept.`);
+      process.exit(code);
+    },
   });
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.stop('SIGTERM'));
 };
 
 main().catch((error) => {

@@ -1,10 +1,14 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { ArchiveController } from './archive/archive.controller.ts';
 import { ArchiveService } from './archive/archive.service.ts';
-import { ArchiveStore } from './archive/archive.store.ts';
+import { RestoresStore } from './archive/restores.store.ts';
+import { Spool } from './archive/spool.ts';
 import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
+import { Devices } from './auth/devices.ts';
+import { HouseSecret } from './auth/doors.ts';
+import { FailedTries } from './auth/failed-tries.ts';
 import { RecoveryController } from './auth/recovery.controller.ts';
 import { RecoveryService } from './auth/recovery.service.ts';
 import { RecoveryStore } from './auth/recovery.store.ts';
@@ -76,6 +80,9 @@ export class AppModule {
         { provide: DB, useValue: db },
         HealthStore,
         RateLimits,
+        HouseSecret,
+        FailedTries,
+        Devices,
         AuthStore,
         AuthService,
         RecoveryService,
@@ -94,7 +101,8 @@ export class AppModule {
         KeptDocuments,
         PatternListStore,
         SongsService,
-        ArchiveStore,
+        Spool,
+        RestoresStore,
         ArchiveService,
         PatternsService,
         StudentsStore,

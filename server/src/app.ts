@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import type { Server } from 'node:http';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
@@ -12,6 +13,7 @@ import { BodyPool } from './bodies/body-pool.ts';
 import { jsonBodies } from './bodies/json-bodies.ts';
 import { ErrorsFilter } from './common/errors.filter.ts';
 import { sameOrigin } from './common/origin.ts';
+import { closeUnread, endSlowBodies } from './common/slow-requests.ts';
 import { floodBrake } from './common/rate-limit.ts';
 import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
@@ -46,6 +48,8 @@ const securityHeaders = (secure: boolean) =>
         'upgrade-insecure-requests': null,
       },
     },
+    // The same as frame-ancestors, for what does not know that one.
+    xFrameOptions: { action: 'deny' },
     strictTransportSecurity: secure ? { maxAge: 31_536_000 } : false,
   });
 
@@ -65,6 +69,9 @@ const brake = (times: number) => {
 /** Addresses that anybody may ask; behind all others a session is wanted before anything is read. */
 const DOORS = /^\/(auth|health|practice)(\/|$)/;
 
+/** Addresses whose bodies are no JSON: they go to the disk as they come. */
+const FILES = /^\/archive\/?$/;
+
 /** Finds out whether a link is good before the body is read: a stranger's is not read at all. */
 const linkFirst =
   (practice: PracticeService) =>
@@ -78,11 +85,24 @@ const behindDoors =
   (request: Request, response: Response, next: NextFunction): void =>
     DOORS.test(request.path) ? next() : handler(request, response, next);
 
+const exceptFiles =
+  (handler: (request: Request, response: Response, next: NextFunction) => void) =>
+  (request: Request, response: Response, next: NextFunction): void =>
+    FILES.test(request.path) ? next() : handler(request, response, next);
+
 /** Bodies are not unpacked: what is small on the way in stays small. */
 const jsonBody = (limit: string) => express.json({ limit, inflate: false, strict: true });
 
 /** The sound of a take comes in parts, as it is. */
 const soundParts = express.raw({ type: 'application/octet-stream', limit: TAKE_LIMITS.part, inflate: false });
+
+/** Milliseconds for the head of a request, and for a whole one, whatever it brings; bodies have ends of their own before. */
+const LONGEST_REQUEST = { head: 15_000, whole: 60 * 60_000 } as const;
+
+const boundConnections = (server: Server): void => {
+  server.headersTimeout = LONGEST_REQUEST.head;
+  server.requestTimeout = LONGEST_REQUEST.whole;
+};
 
 /** Builds the application around a database; the caller listens and closes. */
 export const createApp = async (config: Config, db: Db): Promise<NestExpressApplication> => {
@@ -100,18 +120,21 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   app.use('/api', compression({ level: 1, threshold: 8192 }));
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
   if (config.securityLog) app.use('/api', securityLog(config.securityLog));
-  app.use('/api', notStored, brake(config.requestsAMinute), sameOrigin);
+  app.use('/api', closeUnread, endSlowBodies, notStored, brake(config.requestsAMinute / config.servers));
+  app.use('/api', sameOrigin(config.secureCookies));
   app.use(cookieParser());
   const known = recognise(app.get(AuthService), config);
   for (const path of ['me', 'sessions', 'password', 'recovery-codes', 'second-factor'])
     app.use(`/api/auth/${path}`, known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
-  app.use('/api/practice', brake(PRACTICE_A_MINUTE), linkFirst(app.get(PracticeService)));
+  app.use('/api/practice', brake(PRACTICE_A_MINUTE / config.servers), linkFirst(app.get(PracticeService)));
   app.use('/api/practice', jsonBody(LARGEST_BODY.practice));
   app.use('/api/practice/takes', soundParts);
-  app.use('/api', behindDoors(known), behindDoors(jsonBodies(app.get(BodyPool), LARGEST_BODY.room)));
+  const bodies = jsonBodies(app.get(BodyPool), LARGEST_BODY.room);
+  app.use('/api', behindDoors(known), behindDoors(exceptFiles(bodies)));
   app.use('/api/takes', soundParts);
   app.useGlobalFilters(new ErrorsFilter());
   await app.init();
+  boundConnections(app.getHttpServer() as Server);
   return app;
 };

@@ -1,3 +1,6 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
 /** What the server needs to know from its surroundings. */
 export interface Config {
   readonly databaseUrl: string;
@@ -14,6 +17,10 @@ export interface Config {
   readonly registrationsAnHour: number;
   /** How many requests one address may send in a minute. */
   readonly requestsAMinute: number;
+  /** How many processes serve the port. */
+  readonly servers: number;
+  /** Folder in which uploads and downloads of whole studios wait, emptied when the server starts. */
+  readonly uploadsFolder: string;
   /** Where events of security are written, a line each; nowhere where it is left out. */
   readonly securityLog?: (line: string) => void;
 }
@@ -30,6 +37,8 @@ export const configFrom = (env: NodeJS.ProcessEnv): Config => {
     trustProxy: Number(env.TRUST_PROXY ?? 0) || 0,
     registrationsAnHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
     requestsAMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
+    servers: Math.max(1, Number(env.FLEET_WREN_SERVERS ?? 1) || 1),
+    uploadsFolder: env.FLEET_WREN_UPLOADS ?? join(tmpdir(), 'fleet-wren-uploads'),
   };
 };
 

@@ -1,10 +1,14 @@
+import cluster from 'node:cluster';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
 import { createApp } from './app.ts';
+import { emptyUploads } from './archive/spool.ts';
 import { configFrom, type Config } from './config.ts';
-import { connect, migrate } from './db/connection.ts';
-import { SummariesService } from './summaries/summaries.service.ts';
+import { connect, migrate, type Db } from './db/connection.ts';
 import { DEMO_SIGN_IN, loadDemo } from './demo/load.ts';
+import { readyToServe, superviseWorkers } from './processes.ts';
+import { SummariesService } from './summaries/summaries.service.ts';
 
 /** Milliseconds that requests may take to end when the server stops. */
 const LAST_WORDS = 3000;
@@ -27,7 +31,7 @@ const unreachedWords = (databaseUrl: string, code: unknown): string => {
   return `The database ${pathname.slice(1)} at ${hostname}:${port || '5432'} cannot be reached (${String(code)}). Look whether it runs, and whether DATABASE_URL names it, its user and its password rightly.`;
 };
 
-const prepare = async ({ databaseUrl, demo }: Config): Promise<void> => {
+const prepare = async ({ databaseUrl, demo, uploadsFolder }: Config): Promise<void> => {
   const patient = connect(databaseUrl, { patient: true });
   try {
     await migrate(patient);
@@ -38,31 +42,72 @@ const prepare = async ({ databaseUrl, demo }: Config): Promise<void> => {
   } finally {
     await patient.destroy();
   }
+  await emptyUploads(uploadsFolder);
 };
 
-const run = async (): Promise<void> => {
-  const config: Config = {
-    ...configFrom({ FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'), ...process.env }),
-    securityLog: (line) => process.stdout.write(`${line}\n`),
-  };
-  await prepare(config);
-  const db = connect(config.databaseUrl);
-  const app = await createApp(config, db);
-  await app.listen(config.port, process.env.HOST ?? '127.0.0.1');
-  // In the background: no document keeps the server from starting.
-  void app.get(SummariesService).refresh();
+const config: Config = {
+  ...configFrom({
+    FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'),
+    ...process.env,
+  }),
+  securityLog: (line) => process.stdout.write(`${line}\n`),
+};
+
+const announce = (): void => {
   console.log(`\nFleet Wren is ready at http://localhost:${config.port}`);
   if (config.demo)
     console.log(`Demo studio: sign in as ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
-  const stop = async (): Promise<void> => {
-    // A request that is only half sent would be waited for.
-    setTimeout(() => (app.getHttpServer() as Server).closeAllConnections(), LAST_WORDS).unref();
-    await app.close();
-    await db.destroy();
-    process.exit(0);
+  readyToServe();
+};
+
+const stopServing = async (app: NestExpressApplication, db: Db, code: number): Promise<void> => {
+  // A request that is only half sent would be waited for.
+  setTimeout(() => (app.getHttpServer() as Server).closeAllConnections(), LAST_WORDS).unref();
+  setTimeout(() => process.exit(code), 2 * LAST_WORDS).unref();
+  await app.close();
+  await db.destroy();
+  process.exit(code);
+};
+
+/**
+ * What nothing caught. A promise nobody waited for leaves everything else as it is, so it is logged and that is all. After an
+ * exception the state of this process is not known any more: it takes no new requests, ends those under way, and is started again.
+ */
+const surviveErrors = (stop: (code: number) => void): void => {
+  process.on('unhandledRejection', (error) => console.error('Unhandled rejection:', error));
+  process.on('uncaughtException', (error) => {
+    console.error('Uncaught exception:', error);
+    stop(1);
+  });
+};
+
+/** Serves in this process until it is told to stop. */
+const serve = async ({ refreshes }: { readonly refreshes: boolean }): Promise<void> => {
+  const db = connect(config.databaseUrl);
+  const app = await createApp(config, db);
+  let stopping = false;
+  const stop = (code: number): void => {
+    if (stopping) return;
+    stopping = true;
+    void stopServing(app, db, code).catch(() => process.exit(1));
   };
-  process.once('SIGTERM', () => void stop());
-  process.once('SIGINT', () => void stop());
+  surviveErrors(stop);
+  process.once('SIGTERM', () => stop(0));
+  process.once('SIGINT', () => stop(0));
+  process.once('disconnect', () => stop(0));
+  await app.listen(config.port, process.env.HOST ?? '127.0.0.1');
+  // In the background: no document keeps the server from starting.
+  if (refreshes) void app.get(SummariesService).refresh();
+};
+
+const run = async (): Promise<void> => {
+  if (cluster.isWorker) return serve({ refreshes: cluster.worker?.id === 1 });
+  await prepare(config);
+  if (config.servers > 1) superviseWorkers(config.servers, announce);
+  else {
+    await serve({ refreshes: true });
+    announce();
+  }
 };
 
 run().catch((error: unknown) => {

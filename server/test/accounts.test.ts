@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { lineOf } from '../src/auth/address.ts';
 import { PASSWORD, startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -144,12 +145,12 @@ describe('recovery codes', () => {
     expect(all.filter(({ status }) => status === 200)).toHaveLength(1);
   });
 
-  test('are not guessed: twenty tries an hour', async () => {
+  test('are not guessed: ten tries, then with longer and longer waits', async () => {
     const { email } = await register();
     const tries = await Promise.all(
       Array.from({ length: 30 }, (_, one) => recover({ email, code: `aaaa-bbbb-cccc-${one}`, password })),
     );
-    expect(tries.filter(({ status }) => status === 401)).toHaveLength(20);
+    expect(tries.filter(({ status }) => status === 401)).toHaveLength(10);
   });
 });
 
@@ -160,7 +161,9 @@ test('over https the cookie is one no other host can set, and the plain one is n
     .post('/api/auth/register')
     .send({ studio: 'Osier bank', name: 'Wilhelmina Reed', email: 'w@studio.example', password: PASSWORD })
     .expect(201);
-  const cookie = String(answer.headers['set-cookie']);
+  const cookies = answer.headers['set-cookie'] as unknown as readonly string[];
+  const cookie = cookies.find((one) => one.startsWith('__Host-wren_session')) ?? '';
+  expect(cookies.every((one) => /HttpOnly; Secure; SameSite=Lax/.test(one))).toBe(true);
   expect(cookie).toMatch(/^__Host-wren_session=.*Path=\/.*HttpOnly; Secure; SameSite=Lax/);
   expect(cookie).not.toMatch(/Domain/i);
   const pair = cookie.split(';')[0] ?? '';
@@ -183,8 +186,8 @@ test('every table of a studio’s records is tied to the studio by its keys', as
     select c.relname as name,
       coalesce(array_agg(pg_get_constraintdef(k.oid)) filter (where k.contype in ('f', 'p')), '{}') as keys
     from pg_class c join pg_namespace n on n.oid = c.relnamespace left join pg_constraint k on k.conrelid = c.oid
-    where n.nspname = 'public' and c.relkind = 'r' group by c.relname`);
-  const OF_NO_STUDIO = /^(studios|rate_limits|knex_migrations(_lock)?)$/;
+    where n.nspname = 'public' and c.relkind in ('r', 'p') group by c.relname`);
+  const OF_NO_STUDIO = /^(studios|rate_limits|failed_tries|house_secrets|knex_migrations(_lock)?)$/;
   const loose = rows
     .filter(({ name }) => !OF_NO_STUDIO.test(name))
     .flatMap(({ name, keys }) => {
@@ -196,21 +199,80 @@ test('every table of a studio’s records is tied to the studio by its keys', as
 });
 
 describe('guessing', () => {
+  const guess = (email: string, agent = server.stranger(), password = 'a wrong guess of mine') =>
+    agent.post('/api/auth/sign-in').send({ email, password });
+
   test('sixty tries at once are ten tries', async () => {
     const { email } = await register();
-    const tries = await Promise.all(
-      Array.from({ length: 60 }, () =>
-        server.stranger().post('/api/auth/sign-in').send({ email, password: 'a wrong guess of mine' }),
-      ),
-    );
+    const tries = await Promise.all(Array.from({ length: 60 }, () => guess(email)));
     const statuses = tries.map(({ status }) => status);
     expect(statuses.filter((status) => status === 401)).toHaveLength(10);
     expect(statuses.filter((status) => status === 429)).toHaveLength(50);
     const refused = tries.find(({ status }) => status === 429);
     expect(Number(refused?.headers['retry-after'])).toBeGreaterThan(0);
     // The right password waits too, or a guess would be told by its answer.
-    await server.stranger().post('/api/auth/sign-in').send({ email, password: PASSWORD }).expect(429);
+    await guess(email, server.stranger(), PASSWORD).expect(429);
   });
+
+  test('waits grow and end; nobody is shut out for good, and tries that come too early lengthen nothing', async () => {
+    const { email } = await register();
+    for (let tries = 0; tries < 100; tries += 1) await guess(email);
+    const waits: number[] = [];
+    for (let rounds = 0; rounds < 4; rounds += 1) {
+      waits.push(Number((await guess(email).expect(429)).headers['retry-after']));
+      // The wait is over.
+      await server.db('failed_tries').update({ next_at: new Date(Date.now() - 1000) });
+      await guess(email).expect(401);
+    }
+    expect(waits).toEqual([5, 10, 20, 40]);
+    await server.db('failed_tries').update({ next_at: new Date(Date.now() - 1000) });
+    await guess(email, server.stranger(), PASSWORD).expect(200);
+    await guess(email).expect(401);
+  });
+
+  test('a hundred wrong passwords of a stranger keep out neither a device that is known nor who is signed in', async () => {
+    const { agent, email } = await register();
+    for (let tries = 0; tries < 100; tries += 1) await guess(email);
+    await guess(email).expect(429);
+    await guess(email, agent, PASSWORD).expect(200);
+    await agent.put('/api/auth/password').send({ old: PASSWORD, password: 'four herons over the weir' }).expect(204);
+    await agent.post('/api/auth/sign-out').expect(204);
+    await guess(email, agent, 'four herons over the weir').expect(200);
+    // Another account’s device is a stranger’s.
+    const other = (await register()).agent;
+    await guess(email, other, 'four herons over the weir').expect(429);
+  });
+
+  test('a known device has ten tries of its own, and no more', async () => {
+    const { agent, email } = await register();
+    await agent.post('/api/auth/sign-out').expect(204);
+    const tries = [];
+    for (let count = 0; count < 14; count += 1) tries.push((await guess(email, agent)).status);
+    expect(tries.filter((status) => status === 401)).toHaveLength(10);
+  });
+
+  test('a cookie somebody made up is no known device', async () => {
+    const { email } = await register();
+    for (let tries = 0; tries < 10; tries += 1) await guess(email);
+    const forged = server.stranger().post('/api/auth/sign-in').set('Cookie', 'wren_device=AAAA.BBBB~x~.~é');
+    await forged.send({ email, password: PASSWORD }).expect(429);
+  });
+
+  test('what is kept of tries tells no address, of mail or of a network', async () => {
+    const { email } = await register();
+    await guess(email).expect(401);
+    const kept: readonly object[] = [...(await server.db('failed_tries')), ...(await server.db('rate_limits'))];
+    expect(kept.length).toBeGreaterThan(1);
+    expect(JSON.stringify(kept)).not.toMatch(/@|127\.0\.0\.1|::/);
+  });
+});
+
+test('addresses of one IPv6 line are one', () => {
+  expect(lineOf('2001:db8:0:7::1')).toBe(lineOf('2001:db8:0:7:ffff:1:2:3'));
+  expect(lineOf('2001:db8::1')).not.toBe(lineOf('2001:db8:0:1::1'));
+  expect(lineOf('::1')).toBe('0:0:0:0');
+  expect(lineOf('192.0.2.7')).toBe('192.0.2.7');
+  expect(lineOf('::ffff:192.0.2.7')).toBe('::ffff:192.0.2.7');
 });
 
 test('answers are kept by nobody on the way', async () => {

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { newPattern, newSong } from '@fleet-wren/core';
+import { newPattern, newSong, seededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -21,6 +21,27 @@ const practising = async (agent: Agent): Promise<void> => {
   const event = { id: randomUUID(), at: 1_750_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60 };
   const events = [{ assignment: (body as { id: string }).id, event }];
   await agent.post(`/api/students/${student.id}/events`).send({ events }).expect(201);
+  await withTakes(agent, student.id);
+};
+
+const PART = 262_144;
+
+/** A take whose sound is whole, judged; and one of whose sound a part is missing. */
+const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
+  const random = seededRandom(3);
+  const sound = Buffer.from(Uint8Array.from({ length: 2 * PART + 77 }, () => Math.floor(256 * random())));
+  for (const sent of [3, 1]) {
+    const form = { name: 'Weir', pattern: newPattern('Roll'), mime: 'audio/webm', bytes: sound.length };
+    const { body } = await agent.post(`/api/students/${studentId}/takes`).send(form).expect(201);
+    const { id } = body as { id: string };
+    for (let number = 0; number < sent; number += 1)
+      await agent
+        .put(`/api/takes/${id}/parts/${number}`)
+        .set('content-type', 'application/octet-stream')
+        .send(sound.subarray(number * PART, (number + 1) * PART))
+        .expect(200);
+    await agent.put(`/api/takes/${id}/judgement`).send({ engine: sent, headline: 'Clean', judgement: '{}' }).expect(200);
+  }
 };
 
 const archiveOf = async (agent: Agent): Promise<string> =>
@@ -76,6 +97,37 @@ const filled = async (): Promise<Agent> => {
   return agent;
 };
 
+/** Lines with an end that fits them. */
+const ended = (lines: readonly string[]): string => {
+  const before = lines.map((line) => `${line}\n`).join('');
+  const sha256 = createHash('sha256').update(before).digest('hex');
+  return `${before}${JSON.stringify({ end: true, rows: lines.length - 1, sha256 })}\n`;
+};
+
+/** What may stand where something else should, in a row of a file somebody made. */
+const WRONG: readonly unknown[] = [
+  ...[null, true, -1, 1.5, 2 ** 31, 2 ** 53, 1e308, '', 'a\u0000b', '\ud800', 'x'.repeat(5000), [], {}, [[]]],
+  ...['00000000-0000-4000-8000-000000000000', '2026-02-31T00:00:00Z', '9999999-01-01', 'NaN'],
+];
+
+/** A row in which one value, somewhere, is another one, or missing. */
+const damagedLine = (random: () => number, line: string): string => {
+  const value = JSON.parse(line) as { row: Record<string, unknown> };
+  let place: Record<string, unknown> = value.row;
+  for (;;) {
+    const keys = Object.keys(place);
+    const key = keys[Math.floor(random() * keys.length)] ?? 'id';
+    const next = place[key];
+    if (typeof next === 'object' && next !== null && random() < 0.7) {
+      place = next as Record<string, unknown>;
+      continue;
+    }
+    if (random() < 0.15) delete place[key];
+    else place[key] = WRONG[Math.floor(random() * WRONG.length)];
+    return JSON.stringify(value);
+  }
+};
+
 /** Lines without what differs from studio to studio. */
 const rowsIn = (text: string): readonly string[] => text.trim().split('\n').slice(1, -1).sort();
 
@@ -84,7 +136,10 @@ describe('the archive of a studio', () => {
     const text = await archiveOf(await filled());
     const other = await server.newStudio();
     const { body } = await readBack(other, text).expect(201);
-    expect(body).toEqual({ students: 1, documents: 6, document_versions: 2, assignments: 1, practice_events: 1 });
+    expect(body).toEqual({
+      ...{ students: 1, documents: 6, document_versions: 2, assignments: 1, practice_events: 1 },
+      ...{ takes: 2, take_parts: 4 },
+    });
     expect(rowsIn(await archiveOf(other))).toEqual(rowsIn(text));
     const { patterns } = (await other.get('/api/patterns')).body as { patterns: { name: string }[] };
     expect(patterns.map(({ name }) => name)).toEqual(['Röll “é”']);
@@ -112,10 +167,10 @@ describe('the archive of a studio', () => {
   const damaged: readonly (readonly [string, (text: string) => string, RegExp])[] = [
     ['cut off', (text) => text.slice(0, Math.floor(text.length * 0.7)), /breaks off|is not what an archive holds/],
     ['without its end', (text) => `${text.trim().split('\n').slice(0, -1).join('\n')}\n`, /breaks off after/],
-    ['changed in one place', (text) => text.replace('Low water', 'Low-water'), /checksum differs/],
-    ['of a newer version', (text) => text.replace('"version":2', '"version":9'), /newer/],
-    ['with a row of another table', (text) => text.replace('"table":"documents"', '"table":"teachers"'), /line 3/],
-    ['with a document that cannot stand', (text) => text.replace('"tempo":99', '"tempo":9'), /line \d+: A tempo of 9/],
+    ['changed in one place', (text) => text.replaceAll('Low water', 'Low-water'), /checksum differs/],
+    ['of a newer version', (text) => text.replace('"version":3', '"version":9'), /newer/],
+    ['with a row of another table', (text) => text.replace(/"table" : "documents"/, '"table" : "teachers"'), /line 3/],
+    ['with a document that cannot stand', (text) => text.replace('"tempo": 99', '"tempo": 9'), /line \d+: A tempo of 9/],
     ['of nothing', () => '', /breaks off/],
     ['no archive', () => '{"hello": 1}\n', /no archive of a studio/],
     ['not even lines', () => 'x'.repeat(5_000_000), /longer than any document/],
@@ -136,4 +191,71 @@ describe('the archive of a studio', () => {
     await filled();
     expect(rowsIn(await archiveOf(await server.newStudio()))).toEqual([]);
   });
+
+  test('it is of one moment, whatever is written while it is made', async () => {
+    const agent = await server.newStudio();
+    const made: string[] = [];
+    for (let count = 0; count < 30; count += 1) {
+      const answer = await agent.post('/api/students').send({ name: `S${count}` }).expect(201);
+      made.push((answer.body as { id: string }).id);
+    }
+    let writing = true;
+    const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
+    const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'short bursts early', plan };
+    const writer = (async () => {
+      for (let count = 0; writing; count += 1) {
+        const student = made[count % made.length] as string;
+        const { body } = await agent.post(`/api/students/${student}/assignments`).send(set);
+        const event = { id: randomUUID(), at: 1_750_000_000_000 + count, kind: 'clean', stage: 'thumb', tempo: 60 };
+        await agent
+          .post(`/api/students/${student}/events`)
+          .send({ events: [{ assignment: (body as { id: string }).id, event }] });
+        if (count % 5 === 4) await agent.delete(`/api/assignments/${(body as { id: string }).id}`);
+      }
+    })();
+    // Each of them has to restore: a row whose assignment is not there would be refused.
+    for (let count = 0; count < 5; count += 1) {
+      const text = await archiveOf(agent);
+      await readBack(await server.newStudio(), text).expect(201);
+    }
+    writing = false;
+    await writer;
+  }, 60_000);
+
+  test('how assignments stand is worked out from the log, whatever the file says of it', async () => {
+    const text = await archiveOf(await filled());
+    const lines = text.trim().split('\n').slice(0, -1);
+    const forged = lines.map((line) => line.replace('"place" : 0', '"place" : 0, "standing" : {"last": {"x": 1}}'));
+    const other = await server.newStudio();
+    await readBack(other, ended(forged)).expect(201);
+    const [line] = (await other.get('/api/assignments').expect(200)).body as readonly { standing: object }[];
+    expect(line?.standing).toMatchObject({ last: 1_750_000_000_000, passed: 0, of: 1 });
+  });
+
+  test('what lists show of patterns comes by itself', async () => {
+    const other = await server.newStudio();
+    await readBack(other, await archiveOf(await filled())).expect(201);
+    for (;;) {
+      const { patterns } = (await other.get('/api/patterns')).body as { patterns: { summary: { unjudged?: true } }[] };
+      if (!patterns[0]?.summary.unjudged) break;
+    }
+  });
+
+  test('damaged files are refused with what is wrong, never as a failure of the house (seeded)', async () => {
+    const text = await archiveOf(await filled());
+    const lines = text.trim().split('\n').slice(0, -1);
+    const random = seededRandom(20261130);
+    const found: string[] = [];
+    for (let done = 0; done < (process.env.TEST_HARD === '1' ? 3000 : 60); done += 1) {
+      const other = await server.newStudio();
+      const place = 1 + Math.floor(random() * (lines.length - 1));
+      const damagedLines = lines.map((line, index) => (index === place ? damagedLine(random, line) : line));
+      const { status, body } = await readBack(other, ended(damagedLines));
+      if (status >= 500) found.push(`${status} ${damagedLines[place]?.slice(0, 300)} ${JSON.stringify(body)}`);
+      if (status < 400)
+        for (const path of ['students', 'assignments', 'patterns', 'songs', 'hands', 'schools', 'settings', 'estimates'])
+          if ((await other.get(`/api/${path}`)).status !== 200) found.push(`${path} ${damagedLines[place]?.slice(0, 300)}`);
+    }
+    expect(found).toEqual([]);
+  }, 3_600_000);
 });

@@ -2,7 +2,7 @@ import { createServer, type AddressInfo, type Server, type Socket } from 'node:n
 import request from 'supertest';
 import { createApp } from '../src/app.ts';
 import { connect } from '../src/db/connection.ts';
-import { startServer, type TestServer } from './studio.ts';
+import { UPLOADS, startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -55,7 +55,7 @@ test.each([
     take(socket);
   });
   const db = connect(url);
-  const limits = { registrationsAnHour: 100, requestsAMinute: 100_000 };
+  const limits = { registrationsAnHour: 100, requestsAMinute: 100_000, servers: 1, uploadsFolder: UPLOADS };
   const app = await createApp({ databaseUrl: url, port: 0, demo: false, secureCookies: false, ...limits }, db);
   const answer = await request(app.getHttpServer()).get('/api/auth/me').set('Cookie', 'wren_session=anything');
   expect([answer.status, codeOf(answer.body)]).toEqual([503, 'unavailable']);

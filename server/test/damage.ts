@@ -45,6 +45,7 @@ export const ROUTES: readonly {
   { method: 'delete', path: `/api/patterns/${ID}` },
   { method: 'post', path: `/api/patterns/${ID}/restore` },
   { method: 'get', path: '/api/archive' },
+  { method: 'get', path: '/api/archive/restore' },
   { method: 'post', path: '/api/archive', body: { archive: 'fleet-wren' } },
   { method: 'get', path: '/api/songs' },
   { method: 'get', path: `/api/songs/${ID}` },
@@ -68,7 +69,7 @@ export const ROUTES: readonly {
   { method: 'get', path: '/api/auth/second-factor' },
   { method: 'post', path: '/api/auth/second-factor', body: { password: 'not this one' } },
   { method: 'put', path: '/api/auth/second-factor', body: { code: '000000' } },
-  { method: 'post', path: '/api/auth/second-factor/off', body: { password: 'not this one' } },
+  { method: 'post', path: '/api/auth/second-factor/off', body: { password: 'not this one', code: '000000' } },
   {
     method: 'post',
     path: '/api/auth/recover',

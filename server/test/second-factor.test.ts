@@ -131,18 +131,35 @@ test('a recovery code stands for a lost phone, once; a forgotten password still 
   await recover({ second: shown(secret) }).expect(200);
 });
 
-test('turned off with the password; the secret is nobody else’s to see, to confirm or to turn off', async () => {
+test('turned on, it ends every other session: those were begun without a code', async () => {
+  const { agent, email } = await register();
+  const other = server.stranger();
+  await other.post('/api/auth/sign-in').send({ email, password: PASSWORD }).expect(200);
+  const { secret } = await propose(agent);
+  await agent
+    .put('/api/auth/second-factor')
+    .send({ code: shown(secret) })
+    .expect(204);
+  await agent.get('/api/auth/me').expect(200);
+  await other.get('/api/auth/me').expect(401);
+});
+
+test('turned off with the password and a code; the secret is nobody else’s to see, to confirm or to turn off', async () => {
   const { agent, secret, email } = await withPhone();
   const other = (await register()).agent;
   await other
     .put('/api/auth/second-factor')
     .send({ code: shown(secret) })
     .expect(401);
-  await other.post('/api/auth/second-factor/off').send({ password: PASSWORD }).expect(204);
+  await other.post('/api/auth/second-factor/off').send({ password: PASSWORD, code: '000000' }).expect(204);
   for (const path of ['/api/auth/me', '/api/auth/sessions', '/api/teachers', '/api/auth/second-factor'])
     expect(JSON.stringify((await agent.get(path).expect(200)).body)).not.toContain(secret);
   expect((await agent.get('/api/auth/second-factor').expect(200)).body).toEqual({ on: true });
-  await agent.post('/api/auth/second-factor/off').send({ password: 'not the one at all' }).expect(401);
-  await agent.post('/api/auth/second-factor/off').send({ password: PASSWORD }).expect(204);
+  const off = (body: object) => agent.post('/api/auth/second-factor/off').send(body);
+  await off({ password: 'not the one at all', code: shown(secret) }).expect(401);
+  await off({ password: PASSWORD }).expect(400);
+  expect(codeOf(await off({ password: PASSWORD, code: '12345' }).expect(401))).toBe('wrong-second-code');
+  expect((await agent.get('/api/auth/second-factor').expect(200)).body).toEqual({ on: true });
+  await off({ password: PASSWORD, code: shown(secret) }).expect(204);
   await server.stranger().post('/api/auth/sign-in').send({ email, password: PASSWORD }).expect(200);
 });

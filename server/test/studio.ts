@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import knex, { type Knex } from 'knex';
 import request, { type Agent } from 'supertest';
@@ -26,6 +28,9 @@ const serverUrl = (): string => {
   return url;
 };
 
+/** Where tests keep files on their way. */
+export const UPLOADS = join(tmpdir(), 'fleet-wren-test-uploads');
+
 export const PASSWORD = 'a password long enough';
 
 /** Starts a server over a fresh database. */
@@ -48,6 +53,8 @@ export const startServer = async (
       secureCookies: false,
       registrationsAnHour: 100,
       requestsAMinute: 100_000,
+      servers: 1,
+      uploadsFolder: UPLOADS,
       ...more,
     },
     db,

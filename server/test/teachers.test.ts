@@ -132,3 +132,30 @@ test('two owners who remove each other at once leave one', async () => {
   const both = await Promise.all([owner.delete(`/api/teachers/${b}`), second.delete(`/api/teachers/${a}`)]);
   expect(both.filter(({ status }) => status === 204)).toHaveLength(1);
 });
+
+test('who is removed, or no owner any more, does not come back by an invitation made before', async () => {
+  const owner = await server.newStudio();
+  const second = await joined((await invited(owner)).token);
+  const own = (await teachersOf(second)).find(({ here }) => here)?.id;
+  const promote = () => owner.put(`/api/teachers/${own}`).send({ role: 'owner' }).expect(204);
+  await promote();
+  const [mine, theirs] = [await invited(owner), await invited(second)];
+  await owner.put(`/api/teachers/${own}`).send({ role: 'teacher' }).expect(204);
+  await server.stranger().post('/api/auth/join').send(form(theirs.token)).expect(404);
+  await promote();
+  const before = await invited(second);
+  await owner.delete(`/api/teachers/${own}`).expect(204);
+  await server.stranger().post('/api/auth/join').send(form(before.token)).expect(404);
+  // What somebody else invited to stays good.
+  await joined(mine.token);
+});
+
+test('an invitation is good for seven days at the most, and sixty at once are twenty', async () => {
+  const owner = await server.newStudio();
+  await owner.post('/api/teachers/invites').send({ days: 8 }).expect(400);
+  const all = await Promise.all(
+    Array.from({ length: 60 }, () => owner.post('/api/teachers/invites').send({ days: 7 })),
+  );
+  expect(all.filter(({ status }) => status === 201)).toHaveLength(20);
+  expect((await owner.get('/api/teachers/invites').expect(200)).body).toHaveLength(20);
+});

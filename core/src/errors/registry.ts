@@ -89,6 +89,18 @@ export const ERRORS = {
     status: 409,
     say: 'An archive is read into a studio that has nothing of its own yet. Open a new studio for it; this one stays as it is.',
   },
+  'restore-running': {
+    status: 409,
+    say: 'A backup is being restored into this studio already. Wait until that is done.',
+  },
+  'restore-broken-off': {
+    status: 503,
+    say: 'The server stopped while the backup was being restored, and nothing of it was kept. Try again.',
+  },
+  'upload-broken-off': {
+    status: 400,
+    say: 'The file stopped arriving before it was complete, and nothing of it was kept. Check the connection and send it again.',
+  },
   'song-wrong': { status: 422, say: 'In {where}: {problem}.' },
   'chart-unreadable': {
     status: 422,
@@ -361,6 +373,14 @@ export const ERRORS = {
   'took-too-long': {
     status: 503,
     say: 'This took too long and was ended. Make it smaller, or try again.',
+  },
+  'request-slow': {
+    status: 408,
+    say: 'The request did not arrive in time and was not carried out. Check the connection and try again.',
+  },
+  busy: {
+    status: 503,
+    say: 'The server is busy with other large files just now. Try again in {seconds} seconds.',
   },
   'storage-full': {
     status: 503,

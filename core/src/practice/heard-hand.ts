@@ -5,7 +5,7 @@ import { ABILITY, afterAttempt, afterDays, type Ability } from './ability.ts';
 import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
 import type { LadderPlan, PlannedStage } from './ladder.ts';
 import { inOrder, type PracticeEvent } from './log.ts';
-import { DAY } from './progress.ts';
+import { DAY } from './snapshot.ts';
 
 /** Something that was practised: its plan and all that happened. */
 export interface Practised {

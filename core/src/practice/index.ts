@@ -28,17 +28,19 @@ export { constraintName, constraintOf, slownessOf, type Constraint } from './con
 export { abilitiesOf, correctedHand, type CorrectedHand, type HeardAbility, type Practised } from './heard-hand.ts';
 export { handByTake, timesInTake, type HandByTake, type HeardTime } from './heard-take.ts';
 export type { AboutStudent } from './about.ts';
-export { EVENT_KINDS, EVENT_LIMITS, inOrder, readEvent, type PracticeEvent } from './log.ts';
+export { CLOCK, EVENT_KINDS, EVENT_LIMITS, byClockOf, inOrder, isAttempt, readEvent, type PracticeEvent } from './log.ts';
+export { gateAtHand } from './climb.ts';
 export {
   DAY,
-  gateAtHand,
-  progressOf,
-  weakStages,
+  NOTHING_PRACTISED,
+  REVIEW_STAGE,
+  foldPractice,
   type PracticeDay,
-  type Progress,
+  type PracticeSnapshot,
+  type ReviewDay,
   type StageCount,
-  type Standing,
-} from './progress.ts';
+} from './snapshot.ts';
+export { progressAt, progressOf, weakStages, type Progress, type Standing } from './progress.ts';
 export { stuckAt, type Stuck } from './stuck.ts';
 export { ABILITY, FIRST_ABILITY, afterAttempt, afterDays, cleanChance, type Ability, type Attempt } from './ability.ts';
 export {

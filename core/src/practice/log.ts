@@ -52,12 +52,11 @@ const eventField: Field<PracticeEvent> = object(
   },
 ) as Field<PracticeEvent>;
 
-/** How far ahead of this clock another may be before its events are from the future: a day, in milliseconds. */
-const AHEAD = 24 * 60 * 60 * 1000;
+/** The last millisecond of the year 9999: no clock shows a later one. */
+const END_OF_TIME = 253_402_300_799_999;
 
-const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent, now: number): string | undefined => {
-  if (at > now + AHEAD) return 'it is from the future; set the clock of the device that sent it';
-  if (at < 0) return 'it is from before there were clocks';
+const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent): string | undefined => {
+  if (at < 0 || at > END_OF_TIME) return `${at} is no time a clock shows`;
   if (tempo !== undefined && !(tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most))
     return `a tempo of ${tempo} cannot be practised at`;
   if (minutes !== undefined && !(minutes >= 0 && minutes <= EVENT_LIMITS.minutes))
@@ -68,21 +67,48 @@ const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent, now: number):
 };
 
 /**
- * Checks an event from outside. Errors: `field-wrong`, `event-wrong`.
+ * Checks an event from outside; whether its time can be is `byClockOf`'s to say. Errors: `field-wrong`, `event-wrong`.
  * @example
- * readEvent({ id: 'a', at: 5, kind: 'rest' }, 10).ok // => true
+ * readEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
  */
-export const readEvent = (value: unknown, now: number): Result<PracticeEvent> => {
+export const readEvent = (value: unknown): Result<PracticeEvent> => {
   const shape = problemsBy(eventField, value, 'event');
   if (shape.length > 0) return failure(...shape);
   const event = value as PracticeEvent;
-  const odd = oddIn(event, now);
+  const odd = oddIn(event);
   return odd === undefined ? success(event) : failure(problem('event-wrong', { problem: odd }));
 };
 
+/** Milliseconds by which the clock of a device may differ from the server's before its times are corrected. */
+export const CLOCK = { near: 5 * 60_000 } as const;
+
 /**
- * Events in the order they happened, each once, without attempts that were taken back. Whatever order they arrive in, and
- * however often, the outcome is the same.
+ * An event of another device by this clock, in milliseconds since 1970: a device whose clock is fast or slow says what it shows as
+ * it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now. `told` is the time as the
+ * device had it where that is another one, or null.
+ * @example
+ * byClockOf({ id: 'a', at: 1_000_000, kind: 'rest' }, { sentAt: 2_000_000, now: 9_000_000 }).event.at // => 8000000
+ */
+export const byClockOf = (
+  event: PracticeEvent,
+  { sentAt, now }: { readonly sentAt?: number; readonly now: number },
+): { readonly event: PracticeEvent; readonly told: number | null } => {
+  const off = sentAt === undefined ? 0 : now - sentAt;
+  const moved = event.at + (Math.abs(off) > CLOCK.near ? off : 0);
+  const at = moved > now + CLOCK.near ? now : Math.max(0, moved);
+  return at === event.at ? { event, told: null } : { event: { ...event, at }, told: event.at };
+};
+
+/**
+ * Whether an event is an attempt at a stage, which can be taken back.
+ * @example
+ * isAttempt({ id: 'a', at: 5, kind: 'rest' }) // => false
+ */
+export const isAttempt = ({ kind }: PracticeEvent): boolean => kind === 'clean' || kind === 'slipped';
+
+/**
+ * Events in the order they happened, each once, without attempts that were taken back (only attempts can be). Whatever order
+ * they arrive in, and however often, the outcome is the same.
  * @example
  * inOrder([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest' }]).map(({ id }) => id).join('') // => 'ab'
  */
@@ -91,6 +117,6 @@ export const inOrder = (events: readonly PracticeEvent[]): readonly PracticeEven
   for (const event of events) if (!byId.has(event.id)) byId.set(event.id, event);
   const undone = new Set([...byId.values()].flatMap(({ kind, of }) => (kind === 'undone' && of ? [of] : [])));
   return [...byId.values()]
-    .filter(({ id, kind }) => kind !== 'undone' && !undone.has(id))
+    .filter((event) => event.kind !== 'undone' && !(undone.has(event.id) && isAttempt(event)))
     .sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
 };

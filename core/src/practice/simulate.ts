@@ -3,7 +3,8 @@ import { cleanChance } from './ability.ts';
 import type { Ladder, LadderPlan } from './ladder.ts';
 import { planOf } from './ladder.ts';
 import type { PracticeEvent } from './log.ts';
-import { DAY, goOn, newStanding, type Stand } from './progress.ts';
+import { goOn, newStanding, type Stand } from './climb.ts';
+import { DAY } from './snapshot.ts';
 
 /** An invented student: how far the hand goes, how it learns and forgets, how often it practises. */
 export interface SimulatedStudent {

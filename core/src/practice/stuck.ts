@@ -1,5 +1,6 @@
 import type { LadderPlan } from './ladder.ts';
-import { DAY, type Progress } from './progress.ts';
+import type { Progress } from './progress.ts';
+import { DAY } from './snapshot.ts';
 
 /** Why somebody does not get on with an item, and one thing to do. */
 export interface Stuck {

@@ -1,26 +1,29 @@
 import { Controller, Get, Post, Req, Res, UseGuards } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import type { Teacher } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
-import { ArchiveService, type ReadBack } from './archive.service.ts';
+import { ArchiveService } from './archive.service.ts';
+import type { Restored } from './restore.ts';
+import type { RestoreState } from './restores.store.ts';
 
-/** The archive of the signed-in teacher's studio. */
+/** The backup of the signed-in teacher's studio. */
 @Controller('archive')
 @UseGuards(SessionGuard)
 export class ArchiveController {
   constructor(private readonly archive: ArchiveService) {}
 
   @Get()
-  async write(@SignedIn() teacher: Teacher, @Res() response: Response): Promise<void> {
-    response.setHeader('content-type', 'application/x-ndjson; charset=utf-8');
-    response.setHeader('content-disposition', 'attachment; filename="fleet-wren-archive.ndjson"');
-    await pipeline(Readable.from(this.archive.write(teacher, teacher.studioName)), response);
+  write(@SignedIn() teacher: Teacher, @Res() response: Response): Promise<void> {
+    return this.archive.write(teacher, response);
+  }
+
+  @Get('restore')
+  standing(@SignedIn() teacher: Teacher): Promise<RestoreState> {
+    return this.archive.standing(teacher);
   }
 
   @Post()
-  read(@SignedIn() teacher: Teacher, @Req() request: Request): Promise<ReadBack> {
-    return this.archive.read(teacher, request);
+  restore(@SignedIn() teacher: Teacher, @Req() request: Request): Promise<Restored> {
+    return this.archive.restore(teacher, request);
   }
 }

@@ -1,20 +1,31 @@
 import { createHash, type Hash } from 'node:crypto';
 import { WrenError, problem } from '@fleet-wren/core';
 
-/** The version of the archive that is written. */
-const ARCHIVE_VERSION = 2;
+/** The version of the backup that is written. */
+const ARCHIVE_VERSION = 3;
 
-/** The tables an archive holds, in the order they are read back. */
-export const TABLES = ['students', 'documents', 'document_versions', 'assignments', 'practice_events'] as const;
+/** The tables a backup holds, in the order they are restored. */
+export const TABLES = [
+  'students',
+  'documents',
+  'document_versions',
+  'assignments',
+  'practice_events',
+  'takes',
+  'take_parts',
+] as const;
 
-/** A table an archive holds. */
+/** A table a backup holds. */
 export type ArchiveTable = (typeof TABLES)[number];
 
-/** One row of an archive: columns by name, without the studio's. */
+/** One row of a backup: columns by name, without the studio's. */
 export interface ArchiveRow {
   readonly table: ArchiveTable;
   readonly row: Readonly<Record<string, unknown>>;
 }
+
+/** A row as it is read, and the line it stands in. */
+export type ArchiveLine = ArchiveRow & { readonly line: number };
 
 /** The last line: how many rows there were, and the checksum of every line before it. */
 interface ArchiveEnd {
@@ -25,22 +36,24 @@ interface ArchiveEnd {
 
 const lineOf = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
-/** Writes an archive line by line: a head, a line for each row, an end with the checksum of all before it. */
+/**
+ * Writes a backup line by line: a head, a line for each row as the database made it, an end with the checksum of all before it.
+ */
 export const writeArchive = async function* (
   studio: string,
   madeAt: Date,
-  rows: AsyncIterable<ArchiveRow>,
+  rows: AsyncIterable<readonly string[]>,
 ): AsyncGenerator<string> {
   const hash = createHash('sha256');
-  const counted = (line: string): string => {
-    hash.update(line);
-    return line;
+  const counted = (lines: string): string => {
+    hash.update(lines);
+    return lines;
   };
   yield counted(lineOf({ archive: 'fleet-wren', version: ARCHIVE_VERSION, studio, madeAt: madeAt.toISOString() }));
   let count = 0;
-  for await (const row of rows) {
-    count += 1;
-    yield counted(lineOf(row));
+  for await (const some of rows) {
+    count += some.length;
+    yield counted(some.map((row) => `${row}\n`).join(''));
   }
   yield lineOf({ end: true, rows: count, sha256: hash.digest('hex') } satisfies ArchiveEnd);
 };
@@ -48,28 +61,28 @@ export const writeArchive = async function* (
 /** The longest line: a document at its limits and room beside it. */
 const LONGEST_LINE = 4_000_000;
 
-/** The largest archive that is read back, in bytes. */
-const LARGEST = 600_000_000;
-
-const wrong = (line: number, words: string): WrenError =>
+/** What is wrong with a line of a backup. */
+export const wrongLine = (line: number, words: string): WrenError =>
   new WrenError(problem('archive-wrong', { line, problem: words }));
 
-/** Cuts bytes as they come into lines, as far as they stay within bounds. */
+/** Cuts bytes as they come into lines, as far as they stay within bounds; what is no text at all is told by its line. */
 const linesOf = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
   const decoder = new TextDecoder();
-  let [left, size, count] = ['', 0, 0];
+  let [left, count]: [string[], number] = [[], 0];
+  let length = 0;
   for await (const chunk of bytes) {
-    size += chunk.length;
-    if (size > LARGEST) throw new WrenError(problem('too-large', { value: 'more than 600 MB', most: '600 MB' }));
-    const parts = (left + decoder.decode(chunk, { stream: true })).split('\n');
-    left = parts.pop() ?? '';
-    for (const part of parts) {
+    const parts = decoder.decode(chunk, { stream: true }).split('\n');
+    for (const part of parts.slice(0, -1)) {
       count += 1;
-      yield part;
+      yield left.join('') + part;
+      [left, length] = [[], 0];
     }
-    if (left.length > LONGEST_LINE) throw wrong(count + 1, 'the line is longer than any document');
+    const rest = parts.at(-1) ?? '';
+    left.push(rest);
+    length += rest.length;
+    if (length > LONGEST_LINE) throw wrongLine(count + 1, 'the line is longer than any document');
   }
-  if (left !== '') yield left;
+  if (length > 0) yield left.join('');
 };
 
 const parsed = (line: string, number: number): Readonly<Record<string, unknown>> => {
@@ -79,37 +92,36 @@ const parsed = (line: string, number: number): Readonly<Record<string, unknown>>
   } catch {
     // Said below, for either reason.
   }
-  throw wrong(number, 'it is not what an archive holds');
+  throw wrongLine(number, 'it is not what an archive holds');
 };
 
 const checkHead = ({ archive, version }: Readonly<Record<string, unknown>>): void => {
-  if (archive !== 'fleet-wren') throw wrong(1, 'this is no archive of a studio');
-  if (Number(version) > ARCHIVE_VERSION)
-    throw new WrenError(problem('too-new', { value: Number(version), known: ARCHIVE_VERSION }));
+  if (archive !== 'fleet-wren') throw wrongLine(1, 'this is no archive of a studio');
+  if (typeof version !== 'number' || !(version >= 1)) throw wrongLine(1, 'its version is missing');
+  if (version > ARCHIVE_VERSION) throw new WrenError(problem('too-new', { value: version, known: ARCHIVE_VERSION }));
 };
 
 const checkEnd = (end: Readonly<Record<string, unknown>>, rows: number, hash: Hash, number: number): void => {
-  if (end.rows !== rows) throw wrong(number, `${String(end.rows)} rows were written and ${rows} are here`);
+  if (end.rows !== rows)
+    throw wrongLine(number, `${String(end.rows).slice(0, 20)} rows were written and ${rows} are here`);
   if (end.sha256 !== hash.digest('hex'))
-    throw wrong(number, 'the checksum differs: something was changed or lost on the way');
+    throw wrongLine(number, 'the checksum differs: something was changed or lost on the way');
 };
 
-const rowOf = (value: Readonly<Record<string, unknown>>, number: number): ArchiveRow => {
+const rowOf = (value: Readonly<Record<string, unknown>>, line: number): ArchiveLine => {
   const { table, row } = value;
   if (!(TABLES as readonly unknown[]).includes(table) || typeof row !== 'object' || row === null)
-    throw wrong(number, 'it is not what an archive holds');
-  return { table: table as ArchiveTable, row: row as ArchiveRow['row'] };
+    throw wrongLine(line, 'it is not what an archive holds');
+  return { table: table as ArchiveTable, row: row as ArchiveRow['row'], line };
 };
 
-/** Reads an archive's rows; one that is cut off, changed or from a newer version ends in an error that says so. */
-export const readArchive = async function* (
-  bytes: AsyncIterable<Uint8Array>,
-): AsyncGenerator<ArchiveRow & { readonly line: number }> {
+/** Reads a backup's rows; one that is cut off, changed or from a newer version ends in an error that says so. */
+export const readArchive = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerator<ArchiveLine> {
   const hash = createHash('sha256');
   let [number, rows, ended] = [0, 0, false];
   for await (const line of linesOf(bytes)) {
     number += 1;
-    if (ended) throw wrong(number, 'something follows its end');
+    if (ended) throw wrongLine(number, 'something follows its end');
     const value = parsed(line, number);
     if (number === 1) checkHead(value);
     else if (value.end === true) {
@@ -118,7 +130,7 @@ export const readArchive = async function* (
       continue;
     } else {
       rows += 1;
-      yield { ...rowOf(value, number), line: number };
+      yield rowOf(value, number);
     }
     hash.update(`${line}\n`);
   }

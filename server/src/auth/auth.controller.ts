@@ -12,14 +12,16 @@ import {
   type Registration,
 } from './auth.schema.ts';
 import { AuthService, type KnownSession, type Welcome } from './auth.service.ts';
+import { Devices } from './devices.ts';
 import type { Teacher } from './principal.ts';
-import { SessionGuard, SignedIn, accountOf, deviceOf, handOver, takeBack, tokenOf, type Account } from './session.ts';
+import { SessionGuard, SignedIn, accountOf, handOver, takeBack, tokenOf, type Account } from './session.ts';
 
 /** The door of the studio: register, sign in, sign out. */
 @Controller('auth')
 export class AuthController {
   constructor(
     private readonly auth: AuthService,
+    private readonly devices: Devices,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -29,7 +31,8 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.register(body, request.ip ?? '', deviceOf(request)), request, response);
+    const visitor = await this.devices.visitor(request, body.email);
+    return this.welcome(await this.auth.register(body, visitor), request, response);
   }
 
   @Post('sign-in')
@@ -39,7 +42,8 @@ export class AuthController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    return this.welcome(await this.auth.signIn(body, request.ip ?? '', deviceOf(request)), request, response);
+    const visitor = await this.devices.visitor(request, body.email);
+    return this.welcome(await this.auth.signIn(body, visitor), request, response);
   }
 
   @Post('sign-out')
@@ -84,6 +88,7 @@ export class AuthController {
   private async welcome({ teacher, token }: Welcome, request: Request, response: Response): Promise<Account> {
     const before = tokenOf(request, this.config);
     if (before) await this.auth.signOut(before);
+    await this.devices.remember(request, response, teacher.email);
     handOver(response, token, this.config);
     return accountOf(teacher);
   }

@@ -10,6 +10,8 @@ import { hashOf, newToken } from '../common/tokens.ts';
 import type { Credentials, PasswordChange, Registration } from './auth.schema.ts';
 import { AuthStore, type StoredSession } from './auth.store.ts';
 import { assertStrong } from './password.ts';
+import type { Visitor } from './devices.ts';
+import { FailedTries } from './failed-tries.ts';
 import type { Teacher } from './principal.ts';
 import { SecondFactorService } from './second-factor.service.ts';
 import { SESSION_LENGTH } from './session.ts';
@@ -26,11 +28,13 @@ export interface Welcome {
 /** A session as its teacher sees it. */
 export type KnownSession = Omit<StoredSession, 'tokenHash'> & { readonly here: boolean };
 
+/** Who makes tries at a door of an account: a device that is known to it, or an address. */
+export const triesOf = (door: string, email: string, { address, device }: Visitor): readonly string[] =>
+  device ? [door, 'device', device, email] : [door, 'address', address, email];
+
 /** Registers studios, signs teachers in and out. */
 @Injectable()
 export class AuthService {
-  private readonly tries: RateLimit;
-  private readonly triesOfAccount: RateLimit;
   private readonly triesFromAddress: RateLimit;
   private readonly registrations: RateLimit;
   /** Verified when there is no such teacher, so that both answers take as long. */
@@ -39,41 +43,39 @@ export class AuthService {
   constructor(
     private readonly store: AuthStore,
     private readonly second: SecondFactorService,
+    private readonly tries: FailedTries,
     limits: RateLimits,
     @Inject(CONFIG) config: Config,
   ) {
-    this.tries = limits.of({ name: 'sign-in', times: 10, seconds: 300 });
-    this.triesOfAccount = limits.of({ name: 'sign-in-account', times: 100, seconds: 3600 });
     this.triesFromAddress = limits.of({ name: 'sign-in-address', times: 300, seconds: 3600 });
     this.registrations = limits.of({ name: 'register', times: config.registrationsAnHour, seconds: 3600 });
   }
 
-  async register(form: Registration, address: string, device: string): Promise<Welcome> {
+  async register(form: Registration, visitor: Visitor): Promise<Welcome> {
     const { studio, name, email, password } = form;
-    await this.registrations.count(address);
+    await this.registrations.count(visitor.address);
     assertStrong(password, form);
     const teacher = { id: randomUUID(), name, email, passwordHash: await hash(password) };
     await this.store.createStudio({ id: randomUUID(), name: studio }, teacher).catch((error: unknown) => {
       throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
     });
-    return this.startSession(email, device);
+    return this.startSession(email, visitor);
   }
 
   /**
-   * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of an
-   * account from one address, of an account from anywhere, of any account from one address.
+   * Signs a teacher in. Tries are counted before the password is looked at, so that many at once are no way round: of an account
+   * from one address, and of any account from one address; on a device the account is known on, of that device alone.
    */
-  async signIn({ email, password, second }: Credentials, address: string, device: string): Promise<Welcome> {
-    const key = `${address} ${email}`;
-    await this.triesFromAddress.count(address);
-    await this.triesOfAccount.count(email);
-    await this.tries.count(key);
+  async signIn({ email, password, second }: Credentials, visitor: Visitor): Promise<Welcome> {
+    const who = triesOf('sign-in', email, visitor);
+    if (!visitor.device) await this.triesFromAddress.count(visitor.address);
+    await this.tries.count(...who);
     const teacher = await this.store.findByEmail(email);
     const right = await verify(teacher?.passwordHash ?? (await this.decoy), password);
     if (!teacher || !right) throw new WrenError(problem('wrong-credentials'));
-    await this.second.pass(teacher, second, { recovery: true });
-    await Promise.all([this.tries.forget(key), this.triesOfAccount.forget(email)]);
-    return this.startSession(email, device);
+    await this.second.pass(teacher, second, { recovery: true, device: visitor.device });
+    await this.tries.forget(...who);
+    return this.startSession(email, visitor);
   }
 
   /** Changes a teacher's password; every other session of the teacher ends. */
@@ -83,11 +85,16 @@ export class AuthService {
     await this.store.changePassword(teacher, await hash(password), hashOf(token));
   }
 
-  /** The same as `assertPassword`, its tries counted among those of the account. Errors: `wrong-credentials`, `too-many-tries`. */
+  /** Ends every session of a teacher but one. */
+  async endOtherSessions(teacher: Teacher, token: string): Promise<void> {
+    await this.store.endOtherSessions(teacher, hashOf(token));
+  }
+
+  /** The same as `assertPassword`, its tries counted: those who are signed in make them, and nobody at the door. Errors: `wrong-credentials`, `too-many-tries`. */
   async assertOwnPassword(teacher: Teacher, password: string): Promise<void> {
-    await this.triesOfAccount.count(teacher.email);
+    await this.tries.count('own-password', teacher.id);
     await this.assertPassword(teacher, password);
-    await this.triesOfAccount.forget(teacher.email);
+    await this.tries.forget('own-password', teacher.id);
   }
 
   /** Refuses who does not know the password of a teacher who is signed in. Errors: `wrong-credentials`. */
@@ -118,14 +125,14 @@ export class AuthService {
   }
 
   /** A new session of a teacher, by the address, after whatever proved who it is. */
-  async startSession(email: string, device: string): Promise<Welcome> {
+  async startSession(email: string, { browser }: Visitor): Promise<Welcome> {
     const found = await this.store.findByEmail(email);
     if (!found) throw new WrenError(problem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;
     const token = newToken(32);
     const now = new Date();
     const expiresAt = new Date(now.getTime() + SESSION_LENGTH);
-    await this.store.startSession(hashOf(token), teacher, { expiresAt, now, device: device.slice(0, 200) });
+    await this.store.startSession(hashOf(token), teacher, { expiresAt, now, device: browser.slice(0, 200) });
     return { teacher, token };
   }
 }

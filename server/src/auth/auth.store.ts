@@ -103,6 +103,12 @@ export class AuthStore {
     });
   }
 
+  /** Ends every session of a teacher but the one of a token. */
+  async endOtherSessions({ id, studioId }: Teacher, keptToken: string): Promise<void> {
+    const own = this.db('sessions').where({ teacher_id: id, studio_id: studioId });
+    await own.whereNot({ token_hash: keptToken }).delete();
+  }
+
   async endSession(tokenHash: string): Promise<void> {
     await this.db('sessions').where({ token_hash: tokenHash }).delete();
   }

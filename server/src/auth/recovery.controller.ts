@@ -3,15 +3,17 @@ import type { Request, Response } from 'express';
 import { CONFIG, type Config } from '../config.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { ownPasswordSchema, recoverySchema, type OwnPassword, type Recovery } from './auth.schema.ts';
+import { Devices } from './devices.ts';
 import type { Teacher } from './principal.ts';
 import { RecoveryService } from './recovery.service.ts';
-import { SessionGuard, SignedIn, accountOf, deviceOf, handOver, type Account } from './session.ts';
+import { SessionGuard, SignedIn, accountOf, handOver, type Account } from './session.ts';
 
 /** The way back in for who forgot the password. */
 @Controller('auth')
 export class RecoveryController {
   constructor(
     private readonly recovery: RecoveryService,
+    private readonly devices: Devices,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -37,7 +39,8 @@ export class RecoveryController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    const welcome = await this.recovery.recover(body, request.ip ?? '', deviceOf(request));
+    const welcome = await this.recovery.recover(body, await this.devices.visitor(request, body.email));
+    await this.devices.remember(request, response, welcome.teacher.email);
     handOver(response, welcome.token, this.config);
     return accountOf(welcome.teacher);
   }

@@ -3,8 +3,10 @@ import { hash } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import type { Recovery } from './auth.schema.ts';
-import { AuthService, type Welcome } from './auth.service.ts';
+import { AuthService, triesOf, type Welcome } from './auth.service.ts';
 import { AuthStore } from './auth.store.ts';
+import type { Visitor } from './devices.ts';
+import { FailedTries } from './failed-tries.ts';
 import { assertStrong } from './password.ts';
 import type { Teacher } from './principal.ts';
 import { codeHash, newCodes } from './recovery-code.ts';
@@ -14,7 +16,6 @@ import { SecondFactorService } from './second-factor.service.ts';
 /** Lets a teacher in who forgot the password, by codes given while it was known. */
 @Injectable()
 export class RecoveryService {
-  private readonly triesOfAccount: RateLimit;
   private readonly triesFromAddress: RateLimit;
   private readonly made: RateLimit;
 
@@ -23,9 +24,9 @@ export class RecoveryService {
     private readonly teachers: AuthStore,
     private readonly codes: RecoveryStore,
     private readonly second: SecondFactorService,
+    private readonly tries: FailedTries,
     limits: RateLimits,
   ) {
-    this.triesOfAccount = limits.of({ name: 'recover-account', times: 20, seconds: 3600 });
     this.triesFromAddress = limits.of({ name: 'recover-address', times: 60, seconds: 3600 });
     this.made = limits.of({ name: 'recovery-codes', times: 20, seconds: 3600 });
   }
@@ -48,16 +49,18 @@ export class RecoveryService {
    * Errors: `wrong-code` (whether there is such an account is not told), `password-weak`,
    * `second-factor-needed`, `wrong-second-code`.
    */
-  async recover({ email, code, password, second }: Recovery, address: string, device: string): Promise<Welcome> {
-    await this.triesFromAddress.count(address);
-    await this.triesOfAccount.count(email);
+  async recover({ email, code, password, second }: Recovery, visitor: Visitor): Promise<Welcome> {
+    const who = triesOf('recover', email, visitor);
+    if (!visitor.device) await this.triesFromAddress.count(visitor.address);
+    await this.tries.count(...who);
     const teacher = await this.teachers.findByEmail(email);
     const key = codeHash(code);
     if (!teacher || !(await this.codes.has(teacher, key))) throw new WrenError(problem('wrong-code'));
     assertStrong(password, { email, studio: teacher.studioName, name: teacher.name });
     // A code from the list is what the teacher has in place of the password; the phone is asked for beside it.
-    await this.second.pass(teacher, second, { recovery: false });
+    await this.second.pass(teacher, second, { recovery: false, device: visitor.device });
     if (!(await this.codes.redeem(teacher, key, await hash(password)))) throw new WrenError(problem('wrong-code'));
-    return this.auth.startSession(email, device);
+    await this.tries.forget(...who);
+    return this.auth.startSession(email, visitor);
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { WrenError, problem } from '@fleet-wren/core';
-import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
+import { FailedTries } from './failed-tries.ts';
 import type { Owner, Teacher } from './principal.ts';
 import { codeHash } from './recovery-code.ts';
 import { RecoveryStore } from './recovery.store.ts';
@@ -17,15 +17,11 @@ export interface ProposedFactor {
 /** A code from a teacher's phone beside the password, for who wants it. */
 @Injectable()
 export class SecondFactorService {
-  private readonly tries: RateLimit;
-
   constructor(
     private readonly factors: SecondFactorStore,
     private readonly recovery: RecoveryStore,
-    limits: RateLimits,
-  ) {
-    this.tries = limits.of({ name: 'second-factor', times: 20, seconds: 3600 });
-  }
+    private readonly tries: FailedTries,
+  ) {}
 
   async isOn(teacher: Owner): Promise<boolean> {
     return (await this.factors.of(teacher))?.confirmed ?? false;
@@ -40,13 +36,15 @@ export class SecondFactorService {
 
   /** Asks for codes from now on. Errors: `wrong-second-code`. */
   async confirm(teacher: Teacher, code: string): Promise<void> {
-    await this.tries.count(teacher.id);
+    await this.tries.count('confirm-second', teacher.id);
     const proposed = await this.factors.of(teacher);
     if (!proposed || !(await this.isNew(teacher, proposed, code))) throw new WrenError(problem('wrong-second-code'));
-    await this.tries.forget(teacher.id);
+    await this.tries.forget('confirm-second', teacher.id);
   }
 
-  async turnOff(teacher: Owner): Promise<void> {
+  /** Asks for no codes any more, of who gives one: the phone's, or a recovery code where that is lost. Errors: `wrong-second-code`. */
+  async turnOff(teacher: Owner, code: string): Promise<void> {
+    await this.pass(teacher, code, { recovery: true, device: `signed in ${teacher.id}` });
     await this.factors.remove(teacher);
   }
 
@@ -54,16 +52,21 @@ export class SecondFactorService {
    * Lets a teacher pass who has no second factor, or gives its code; a recovery code stands for the phone where `recovery` says so,
    * and is used up. Errors: `second-factor-needed`, `wrong-second-code`, `too-many-tries`.
    */
-  async pass(teacher: Owner, code: string | undefined, { recovery }: { readonly recovery: boolean }): Promise<void> {
+  async pass(
+    teacher: Owner,
+    code: string | undefined,
+    { recovery, device }: { readonly recovery: boolean; readonly device?: string },
+  ): Promise<void> {
     const factor = await this.factors.of(teacher);
     if (!factor?.confirmed) return;
     if (code === undefined) throw new WrenError(problem('second-factor-needed'));
-    // Whoever knows the password has a million codes to try: counted by account, wherever the tries come from.
-    await this.tries.count(teacher.id);
+    // Whoever knows the password has a million codes to try: from anywhere they are counted together, a known device's on their own.
+    const who = ['second', teacher.id, device ?? 'anywhere'];
+    await this.tries.count(...who);
     const passes =
       (await this.isNew(teacher, factor, code)) || (recovery && (await this.recovery.use(teacher, codeHash(code))));
     if (!passes) throw new WrenError(problem('wrong-second-code'));
-    await this.tries.forget(teacher.id);
+    await this.tries.forget(...who);
   }
 
   /** Whether a code is the one of now and was not used before; it is from then on. */

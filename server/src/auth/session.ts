@@ -23,9 +23,6 @@ export const accountOf = ({ name, email, studioName, role }: Teacher): Account =
   role,
 });
 
-/** What a browser says it is: a teacher tells sessions apart by it. */
-export const deviceOf = (request: Request): string => request.get('user-agent') ?? '';
-
 type Secure = Pick<Config, 'secureCookies'>;
 
 /** Names of the cookie that carries the session's token: over https one that browsers let no other host set. */
@@ -33,7 +30,8 @@ const COOKIES = { plain: 'wren_session', secure: '__Host-wren_session' } as cons
 
 const cookieName = ({ secureCookies }: Secure): string => (secureCookies ? COOKIES.secure : COOKIES.plain);
 
-const cookieOf = ({ secureCookies }: Secure): CookieOptions => ({
+/** What every cookie of the application has. */
+export const cookieOf = ({ secureCookies }: Secure): CookieOptions => ({
   httpOnly: true,
   sameSite: 'lax',
   secure: secureCookies,

@@ -21,17 +21,23 @@ const parseSmall = (bytes: Uint8Array): unknown => {
 };
 
 interface Documents {
-  readonly pattern?: object;
-  readonly song?: object;
-  readonly patterns?: readonly object[];
+  readonly pattern?: unknown;
+  readonly song?: unknown;
+  readonly patterns?: unknown;
 }
+
+/** The documents of a body: whatever else stands in their places was checked by nobody. */
+const documentsIn = ({ pattern, song, patterns }: Documents): readonly object[] =>
+  [pattern, song, ...(Array.isArray(patterns) ? (patterns as readonly unknown[]) : [])].filter(
+    (one): one is object => typeof one === 'object' && one !== null,
+  );
 
 const parseLarge = async (pool: BodyPool, bytes: Uint8Array): Promise<unknown> => {
   const read = await pool.read(bytes);
   if (read.kind === 'unreadable') throw unreadable();
   if (read.kind === 'refused') throw new WrenError(...read.problems);
   const body = JSON.parse(read.text) as Documents;
-  for (const document of [body.pattern, body.song, ...(body.patterns ?? [])]) if (document) known.add(document);
+  for (const document of documentsIn(body)) known.add(document);
   return body;
 };
 

@@ -31,7 +31,7 @@ const fromStatus = (status: number): Problem => {
 };
 
 /** The problems behind anything that was thrown. */
-const problemsBehind = (error: unknown): readonly Problem[] => {
+export const problemsBehind = (error: unknown): readonly Problem[] => {
   if (error instanceof WrenError) return error.problems;
   if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
   if (FULL.has(codeOf(error))) return [problem('storage-full')];
@@ -48,6 +48,19 @@ export class ErrorWithState extends WrenError {
   }
 }
 
+/** Answers with problems: the first one gives code and status. */
+export const answerProblems = (
+  response: Response,
+  problems: readonly Problem[],
+  state: Readonly<Record<string, unknown>> = {},
+): void => {
+  const first = problems[0] ?? problem('internal');
+  const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
+  const seconds = first.details.seconds;
+  if (typeof seconds === 'number') response.setHeader('Retry-After', seconds);
+  response.status(ERRORS[first.code].status).json({ error: body, ...state });
+};
+
 /** Answers every error with a code of the registry and its sentence. */
 @Catch()
 export class ErrorsFilter implements ExceptionFilter {
@@ -57,11 +70,9 @@ export class ErrorsFilter implements ExceptionFilter {
     const problems = problemsBehind(error);
     const first = problems[0] ?? problem('internal');
     if (LOGGED.has(first.code)) this.log.error(error);
-    const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
-    const state = error instanceof ErrorWithState ? error.state : {};
     const response = host.switchToHttp().getResponse<Response>();
-    const seconds = first.details.seconds;
-    if (typeof seconds === 'number') response.setHeader('Retry-After', seconds);
-    response.status(ERRORS[first.code].status).json({ error: body, ...state });
+    // Half an answer cannot become another one: whoever waits for the rest of it learns that it will not come.
+    if (response.headersSent) return void response.destroy();
+    answerProblems(response, problems, error instanceof ErrorWithState ? error.state : {});
   }
 }

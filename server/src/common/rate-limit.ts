@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { WrenError, problem } from '@fleet-wren/core';
+import { HouseSecret } from '../auth/doors.ts';
 import { DB, type Db } from '../db/connection.ts';
 import {
   RateLimiterMemory,
@@ -51,7 +52,11 @@ const unnamed = (db: Db) => {
 export class RateLimit {
   private readonly limiter: RateLimiterAbstract;
 
-  constructor(db: Db, { name, times, seconds }: Rate) {
+  constructor(
+    db: Db,
+    { name, times, seconds }: Rate,
+    private readonly keyed: (key: string) => Promise<string>,
+  ) {
     this.limiter = new RateLimiterPostgres({
       storeClient: unnamed(db),
       storeType: 'pool',
@@ -65,22 +70,21 @@ export class RateLimit {
 
   /** Counts one try; too many are refused. */
   async count(key: string): Promise<void> {
-    await this.limiter.consume(key).catch(refuse);
-  }
-
-  /** Forgets the tries of a key: they came to what they were for. */
-  async forget(key: string): Promise<void> {
-    await this.limiter.delete(key);
+    await this.limiter.consume(await this.keyed(key)).catch(refuse);
   }
 }
 
 /** Makes counters over the studio's database. */
 @Injectable()
 export class RateLimits {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(
+    @Inject(DB) private readonly db: Db,
+    private readonly secret: HouseSecret,
+  ) {}
 
+  /** A counter whose keys are kept as keyed hashes: what is counted is nobody's to read. */
   of(rate: Rate): RateLimit {
-    return new RateLimit(this.db, rate);
+    return new RateLimit(this.db, rate, (key) => this.secret.sign(rate.name, key));
   }
 }
 

@@ -45,23 +45,16 @@ interface Known {
 export const securityLog =
   (write: WriteLine) =>
   (request: Request, response: Response, next: NextFunction): void => {
-    const path = request.originalUrl.split('?')[0] ?? '';
+    // Read before the body: once a connection is gone, its address is too.
+    const [path, address] = [request.originalUrl.split('?')[0] ?? '', request.ip];
     response.once('finish', () => {
       const { statusCode: status } = response;
       const event = eventOf({ method: request.method, path }, status);
       if (event === undefined) return;
       const { teacher } = request as Request & Known;
       const who = teacher ? { studio: teacher.studioId, account: teacher.id } : {};
-      write(
-        JSON.stringify({
-          at: new Date().toISOString(),
-          event,
-          done: status < 400,
-          status,
-          address: request.ip,
-          ...who,
-        }),
-      );
+      const line = { at: new Date().toISOString(), event, done: status < 400, status, address, ...who };
+      write(JSON.stringify(line));
     });
     next();
   };

@@ -1,5 +1,6 @@
 import knex, { type Knex } from 'knex';
 import { MIGRATIONS } from './migrations/index.ts';
+import { ensurePartitions } from './partitions.ts';
 
 /** Token under which the database is injected. */
 export const DB = Symbol('db');
@@ -16,7 +17,10 @@ const silent = (): void => undefined;
  * Opens a pool of connections to PostgreSQL. Questions are given up by this side, not by the database, so that it works
  * behind a pooler too; migrations and what is loaded at the start have the time they need.
  */
-export const connect = (url: string, { patient = false }: { readonly patient?: boolean } = {}): Knex =>
+export const connect = (
+  url: string,
+  { patient = false, most = 10 }: { readonly patient?: boolean; readonly most?: number } = {},
+): Knex =>
   knex({
     client: 'pg',
     connection: {
@@ -25,7 +29,7 @@ export const connect = (url: string, { patient = false }: { readonly patient?: b
     },
     // Every failure is thrown too, and answered: a line for each question a database leaves unanswered helps nobody.
     log: { warn: silent, error: silent },
-    pool: { min: 0, max: 10 },
+    pool: { min: 0, max: most },
     acquireConnectionTimeout: patient ? 60_000 : PATIENCE.connect,
   });
 
@@ -39,6 +43,17 @@ const migrationSource: Knex.MigrationSource<string> = {
   },
 };
 
+/** How long a transaction may do nothing before the database ends it: far longer than any step of one takes. */
+const IDLE_IN_TRANSACTION = '30s';
+
+/** Set for the role in this database, not for a connection, so that it holds behind a pooler too. */
+const endIdleTransactions = async (db: Knex): Promise<void> => {
+  await db.raw(`do $$ begin
+    execute format('alter role %I in database %I set idle_in_transaction_session_timeout = %L',
+      current_user, current_database(), '${IDLE_IN_TRANSACTION}');
+  exception when insufficient_privilege then null; end $$`);
+};
+
 /** The number under which servers that start wait for each other. */
 const MIGRATING = 7_104_221;
 
@@ -48,7 +63,11 @@ const MIGRATING = 7_104_221;
  */
 export const migrate = async (db: Knex): Promise<void> =>
   db.transaction(async (waiting) => {
+    // It does nothing for as long as the migrations take.
+    await waiting.raw('set local idle_in_transaction_session_timeout = 0');
     await waiting.raw('select pg_advisory_xact_lock(?)', [MIGRATING]);
     await db.migrate.forceFreeMigrationsLock({ migrationSource });
     await db.migrate.latest({ migrationSource });
+    await ensurePartitions(db, new Date());
+    await endIdleTransactions(db);
   });

@@ -76,8 +76,19 @@ export class StudioScope {
     return this.db.fn.now(3);
   }
 
-  raw(sql: string, bindings: readonly Knex.Value[] = []): Knex.Raw {
+  raw(sql: string, bindings: readonly unknown[] | Readonly<Record<string, unknown>> = []): Knex.Raw {
     return this.db.raw(sql, bindings as Knex.Value[]);
+  }
+
+  /**
+   * Does something while nobody else of the studio does it: what is counted first and added then stays within its bounds. The lock
+   * ends with the transaction, so that one who is cut off holds nobody up.
+   */
+  alone<T>(what: string, work: (scope: StudioScope) => Promise<T>): Promise<T> {
+    return this.transaction(async (inside) => {
+      await inside.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [`${this.principal.studioId} ${what}`]);
+      return work(inside);
+    });
   }
 
   /** Does several things as one: all of them or none. */

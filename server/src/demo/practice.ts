@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import {
   DAY,
+  NOTHING_PRACTISED,
   SENSIBLE_STUDENT,
+  foldPractice,
   ladderFor,
   planOf,
   seededRandom,
@@ -12,7 +14,7 @@ import {
   type AboutStudent,
 } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
-import { PracticeStore, type KeptEvent } from '../practice/practice.store.ts';
+import { PracticeStore, type AddedEvent } from '../practice/practice.store.ts';
 import { standingOf } from '../practice/standing.ts';
 import { StudentsStore } from '../students/students.store.ts';
 
@@ -114,12 +116,17 @@ export const loadDemoPractice = async (
       const pattern = patterns.find(({ name }) => name === item.pattern);
       if (!pattern) continue;
       const { way, target, plan, events } = eventsFor(item, pattern, student, now);
-      const standing = standingOf(plan, events, now);
+      const standing = standingOf(plan, foldPractice(plan, NOTHING_PRACTISED, events), now);
       const form = { name: pattern.name, pattern, sourceId: sources.get(pattern.name), target, way, plan };
       const assignment = await practice.insert(scope, id, form, { standing, place });
-      const rows = events.map((event): KeptEvent => ({ assignment: assignment.id, event }));
+      const rows = events.map((event): AddedEvent => ({
+        assignment: assignment.id,
+        event,
+        toldAt: null,
+        toldBy: 'student',
+      }));
       for (let from = 0; from < rows.length; from += 500)
-        await practice.addEvents(scope, id, rows.slice(from, from + 500));
+        await practice.append(scope, id, rows.slice(from, from + 500));
     }
   }
 };

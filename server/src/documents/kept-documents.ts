@@ -42,9 +42,21 @@ export class KeptDocuments {
     return orNotFound(await this.documents.find(scope, kind, checkedId(id)));
   }
 
-  /** Refuses documents beyond what a studio can hold. */
+  /** Refuses documents beyond what a studio can hold: before anything is spent on them. */
   async refuseBeyondQuota(scope: StudioScope, kind: Kind, more: number): Promise<void> {
     refuseBeyond((await this.documents.count(scope, kind)) + more, QUOTA.documents, `${kind}s`);
+  }
+
+  /** Keeps new documents, all or none, within what a studio can hold. */
+  insert<K extends Kind>(
+    scope: StudioScope,
+    kind: K,
+    all: readonly Writing<K>[],
+  ): Promise<readonly KeptDocument<K>[]> {
+    return scope.alone(`${kind}s`, async (inside) => {
+      await this.refuseBeyondQuota(inside, kind, all.length);
+      return this.documents.insert(inside, kind, all);
+    });
   }
 
   /** Finds a document that is still at a version; a later one is refused with what is there. */
@@ -96,8 +108,10 @@ export class KeptDocuments {
   async keepVersion(principal: Principal, kind: Kind, id: string, label: string): Promise<void> {
     const scope = this.studios.for(principal);
     const kept = await this.find(scope, kind, id);
-    refuseBeyond((await this.versions.countNamed(scope, id)) + 1, QUOTA.versions, `named versions of this ${kind}`);
-    await this.versions.keep(scope, kind, kept, label);
+    await scope.alone(`versions of ${id}`, async (inside) => {
+      refuseBeyond((await this.versions.countNamed(inside, id)) + 1, QUOTA.versions, `named versions of this ${kind}`);
+      await this.versions.keep(inside, kind, kept, label);
+    });
   }
 
   async delete(principal: Principal, kind: Kind, id: string): Promise<void> {

@@ -41,7 +41,7 @@ export class VersionsStore {
     id: string,
   ): Promise<KeptVersion<K> | undefined> {
     const row = (await this.of(scope, documentId)
-      .where({ id })
+      .where({ id, kind })
       .first(...LINE, 'format', 'document')) as (VersionLine & { format: number; document: unknown }) | undefined;
     if (!row) return undefined;
     const { format, document, ...line } = row;

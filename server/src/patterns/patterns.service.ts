@@ -3,7 +3,7 @@ import { PATTERN_LIMITS, readPattern, type Pattern } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
-import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import type { KeptDocument } from '../documents/documents.store.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
 import { readEnd, writeEnd } from '../documents/page.ts';
 import type { KeptVersion } from '../documents/versions.store.ts';
@@ -44,7 +44,6 @@ const writingOf = (document: Pattern, { now }: Coming) => ({
 export class PatternsService {
   constructor(
     private readonly studios: StudioDb,
-    private readonly documents: DocumentsStore,
     private readonly kept: KeptDocuments,
     private readonly pages: PatternListStore,
     private readonly summaries: SummariesService,
@@ -74,7 +73,7 @@ export class PatternsService {
     await this.kept.refuseBeyondQuota(scope, 'pattern', patterns.length);
     const coming = await Promise.all(patterns.map((pattern) => this.summaries.begin(scope, pattern)));
     const writings = patterns.map((pattern, index) => writingOf(pattern, coming[index] as Coming));
-    const kept = await this.documents.insert(scope, 'pattern', writings);
+    const kept = await this.kept.insert(scope, 'pattern', writings);
     kept.forEach((one, index) => this.summaries.follow(principal, one, coming[index] as Coming));
     return kept.map(answered);
   }

@@ -12,14 +12,15 @@ const DEADLINE = 10_000;
 /** Goes through logs so that no request waits for another’s. */
 @Injectable()
 export class FoldPool implements OnModuleDestroy {
-  private readonly pool = new ThreadPool<FoldTask | HandTask, Folded | readonly HeardAbility[]>({
+  private readonly pool = new ThreadPool<FoldTask | HandTask, Folded | null | readonly HeardAbility[]>({
     worker: 'practice/fold.worker',
     threads: 1,
     waiting: 200,
   });
 
-  async fold(task: FoldTask): Promise<Folded> {
-    return task.log.length <= AT_ONCE ? fold(task) : ((await this.pool.run(task, DEADLINE)) as Folded);
+  /** Null where a log takes back something before it. */
+  async fold(task: FoldTask): Promise<Folded | null> {
+    return task.log.length <= AT_ONCE ? fold(task) : ((await this.pool.run(task, DEADLINE)) as Folded | null);
   }
 
   async hearHand(task: HandTask): Promise<readonly HeardAbility[]> {

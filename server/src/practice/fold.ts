@@ -1,32 +1,101 @@
 import {
+  NOTHING_PRACTISED,
   abilitiesOf,
-  progressOf,
+  foldPractice,
+  isAttempt,
+  progressAt,
   type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
+  type PracticeSnapshot,
   type Progress,
   type Standing,
 } from '@fleet-wren/core';
 import { standingOf } from './standing.ts';
 
-/** A log to be gone through: as the text it comes from the database as, so that nobody reads it but who goes through it. */
+/**
+ * A log to be gone through from what it had come to before: as the text it comes from the database as, so that nobody reads it but
+ * who goes through it.
+ */
 export interface FoldTask {
   readonly plan: LadderPlan;
+  /** What came before the log; null where the log is the whole of it. */
+  readonly from: KeptSnapshot | null;
   readonly log: string;
   /** Milliseconds since 1970. */
   readonly now: number;
+}
+
+/** What a log had come to at a time, as it is kept. */
+export interface KeptSnapshot extends PracticeSnapshot {
+  /** Every event until then is in it, in milliseconds since 1970. */
+  readonly to: number;
+  /** Attempts that are taken back from the other side of that time: left out before it, and to be left out after it. */
+  readonly undone: readonly string[];
 }
 
 /** What a log comes to. */
 export interface Folded {
   readonly standing: Standing;
   readonly progress: Progress;
+  /** A snapshot further on than the one before; null where that still serves. */
+  readonly snapshot: KeptSnapshot | null;
 }
 
-/** Goes through a log. */
-export const fold = ({ plan, log, now }: FoldTask): Folded => {
+/** Events that stay out of a snapshot, as those that come next may take them back, and how many there may be before it is moved on. */
+const TAIL = { kept: 40, most: 120 } as const;
+
+const undoneIn = (events: readonly PracticeEvent[]): readonly string[] =>
+  events.flatMap(({ kind, of }) => (kind === 'undone' && of ? [of] : []));
+
+const without = (events: readonly PracticeEvent[], undone: readonly string[] = []): readonly PracticeEvent[] => {
+  const names = new Set(undone);
+  return events.filter((event) => !(names.has(event.id) && isAttempt(event)));
+};
+
+/** Whether events take back something that a snapshot has counted. */
+const reachesBack = ({ undone }: KeptSnapshot, events: readonly PracticeEvent[]): boolean => {
+  const here = new Set([...undone, ...events.map(({ id }) => id)]);
+  return undoneIn(events).some((id) => !here.has(id));
+};
+
+/** How many of some events in order go into a snapshot: none of one moment is parted from the others. */
+const cutOf = (events: readonly PracticeEvent[]): number => {
+  let cut = events.length - TAIL.kept;
+  while (cut > 0 && events[cut]?.at === events[cut - 1]?.at) cut -= 1;
+  return Math.max(0, cut);
+};
+
+/** A snapshot moved on to where only the latest events stay out; null where there are few. */
+const movedOn = (
+  plan: LadderPlan,
+  from: KeptSnapshot | null,
+  events: readonly PracticeEvent[],
+): KeptSnapshot | null => {
+  const cut = events.length > TAIL.most ? cutOf(events) : 0;
+  const to = events[cut - 1]?.at;
+  if (to === undefined) return null;
+  const [before, after] = [events.slice(0, cut), events.slice(cut)];
+  const undone = [...new Set([...(from?.undone ?? []), ...undoneIn(events)])];
+  const across = new Set(before.map(({ id }) => id));
+  const [later, known] = [new Set(undoneIn(after)), new Set(from?.undone)];
+  return {
+    ...foldPractice(plan, from ?? NOTHING_PRACTISED, without(before, undone)),
+    to,
+    undone: undone.filter((id) => later.has(id) || known.has(id) || !across.has(id)),
+  };
+};
+
+/** Goes on through a log; null where it takes back something before it, so that all has to be gone through. */
+export const fold = ({ plan, from, log, now }: FoldTask): Folded | null => {
   const events = JSON.parse(log) as readonly PracticeEvent[];
-  return { standing: standingOf(plan, events, now), progress: progressOf(plan, events) };
+  if (from && reachesBack(from, events)) return null;
+  const snapshot = foldPractice(plan, from ?? NOTHING_PRACTISED, without(events, from?.undone));
+  return {
+    standing: standingOf(plan, snapshot, now),
+    progress: progressAt(plan, snapshot),
+    snapshot: movedOn(plan, from, events),
+  };
 };
 
 /** The attempts of a student, as text for the same reason, and the plans they belong to. */

@@ -1,5 +1,5 @@
 import { fold, hearHand, type FoldTask, type Folded, type HandTask } from './fold.ts';
 
 /** What a thread of the pool does with each task. */
-export default (task: FoldTask | HandTask): Folded | ReturnType<typeof hearHand> =>
+export default (task: FoldTask | HandTask): Folded | null | ReturnType<typeof hearHand> =>
   'attempts' in task ? hearHand(task) : fold(task);

@@ -71,7 +71,7 @@ export class AssignmentsController {
 
   @Post('students/:id/events')
   add(@SignedIn() principal: Principal, @Param('id') id: string, @Body(new JoiPipe(eventsSchema)) body: EventsForm) {
-    return this.practice.add(principal, id, body);
+    return this.practice.tell(principal, id, body);
   }
 
   @Get('students/:id/links')
@@ -98,6 +98,10 @@ export class AssignmentsController {
 /** The header that carries a link's token: never the address, which servers write down. */
 export const LINK_HEADER = 'x-practice-link';
 
+/** The header by which a room says what it knows already, as `ID:STATE` with commas between, and how many of them are looked at. */
+const KNOWN_HEADER = 'x-room-known';
+const MOST_KNOWN = 200;
+
 /** The practice room of whoever holds a link. */
 @Controller('practice')
 export class PracticeController {
@@ -105,14 +109,12 @@ export class PracticeController {
 
   @Get()
   @Header('content-type', 'application/json; charset=utf-8')
-  room(@Headers(LINK_HEADER) token: string | undefined) {
-    return this.practice.room(token ?? '');
+  room(@Headers(LINK_HEADER) token: string | undefined, @Headers(KNOWN_HEADER) known: string | undefined) {
+    return this.practice.room(token ?? '', (known ?? '').split(',').slice(0, MOST_KNOWN));
   }
 
   @Post('events')
   async add(@Headers(LINK_HEADER) token: string | undefined, @Body(new JoiPipe(eventsSchema)) body: EventsForm) {
-    const holder = await this.practice.holderOf(token ?? '');
-    const changed = await this.practice.add(holder, holder.scope.student, body);
-    return changed.map(({ id, standing }) => ({ id, standing }));
+    return this.practice.tellFromRoom(await this.practice.holderOf(token ?? ''), body);
   }
 }

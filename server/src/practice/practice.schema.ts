@@ -35,6 +35,8 @@ export interface AssignmentChange {
 /** What happened, and in which assignment; checked one by one by core. */
 export interface EventsForm {
   readonly events: readonly { readonly assignment: string | null; readonly event: unknown }[];
+  /** What the clock of the device shows as it sends, in milliseconds since 1970. */
+  readonly sentAt?: number;
 }
 
 /** Events that are told at once, and kept of one assignment. */
@@ -101,6 +103,7 @@ export const eventsSchema = Joi.object<EventsForm>({
     .items(Joi.object({ assignment: words(40).allow(null).required(), event: Joi.object().unknown().required() }))
     .max(EVENTS.atOnce)
     .required(),
+  sentAt: Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGER),
 });
 
 /** Days a link is good for. */

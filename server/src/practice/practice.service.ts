@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import {
+  NOTHING_PRACTISED,
   WrenError,
+  byClockOf,
   problem,
   readEvent,
   readPattern,
@@ -8,29 +10,75 @@ import {
   type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
+  type Problem,
   type Progress,
 } from '@fleet-wren/core';
 import type { LinkHolder, Principal } from '../auth/principal.ts';
+import { Coalesced } from '../common/coalesced.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { quotaReached } from '../common/quota.ts';
 import { hashOf, newToken } from '../common/tokens.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
+import type { Folded } from './fold.ts';
 import { FoldPool } from './fold-pool.ts';
 import { LinksStore, type LinkOwner, type PracticeLink } from './links.store.ts';
 import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } from './practice.schema.ts';
-import { PracticeStore, type Assignment, type AssignmentLine, type KeptEvent } from './practice.store.ts';
+import {
+  PracticeStore,
+  type Added,
+  type AddedEvent,
+  type Assignment,
+  type AssignmentLine,
+  type KeptEvent,
+  type Unfolded,
+} from './practice.store.ts';
 import { standingOf } from './standing.ts';
 
 /** Bits of chance in a link's token, what a student may have of each, and events that are shown and heard. */
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
 
-/** An event as it can be kept: told again, it is known by its name. */
-const named = (event: PracticeEvent): PracticeEvent => {
-  if (!UUID.test(event.id)) throw new WrenError(problem('event-wrong', { problem: 'its name is not one of a kind' }));
-  return event;
+/** What a student tells from a room: what they did. What a stage comes to, and notes, are the teacher’s. */
+const STUDENTS_OWN: ReadonlySet<PracticeEvent['kind']> = new Set([
+  'started',
+  'clean',
+  'slipped',
+  'undone',
+  'done',
+  'minutes',
+  'rest',
+  'discomfort',
+]);
+
+const notTheirs = (what: string): Problem => problem('event-wrong', { problem: `${what} is the teacher’s to say` });
+
+/** What keeps an event of a good shape from being kept: told again, it is known by its name. */
+const wrongIn = ({ id, kind, by }: PracticeEvent, toldBy: AddedEvent['toldBy']): readonly Problem[] => {
+  if (!UUID.test(id)) return [problem('event-wrong', { problem: 'its name is not one of a kind' })];
+  if (toldBy === 'teacher') return [];
+  if (!STUDENTS_OWN.has(kind)) return [notTheirs(`“${kind}”`)];
+  return by === 'teacher' ? [notTheirs('a count by the teacher')] : [];
 };
+
+/** An event that is not kept, and why. */
+interface Refusal {
+  readonly id: string;
+  readonly problems: readonly Problem[];
+}
+
+const refusal = (id: string, ...problems: readonly Problem[]): Refusal => ({ id, problems });
+
+/** What became of what a room told: each event by its name. */
+export interface RoomAnswer {
+  readonly accepted: readonly string[];
+  readonly refused: readonly Refusal[];
+  /** How what is set stands by it. */
+  readonly assignments: readonly Pick<Assignment, 'id' | 'standing'>[];
+}
+
+/** How often a log is gone through where others add to it meanwhile: whoever adds goes through it too. */
+const MOST_TRIES = 5;
 
 /** The holder of a link to one student’s room. */
 type RoomHolder = LinkHolder & { readonly scope: { readonly student: string } };
@@ -44,6 +92,8 @@ const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
 /** What students practise, what happened, and the links to their rooms. */
 @Injectable()
 export class PracticeService {
+  private readonly refreshing = new Coalesced<Assignment | undefined>();
+
   constructor(
     private readonly studios: StudioDb,
     private readonly practice: PracticeStore,
@@ -64,37 +114,30 @@ export class PracticeService {
   async set(principal: Principal, studentId: string, form: AssignmentForm): Promise<Assignment> {
     const scope = await this.scopeOf(principal, studentId);
     const pattern = valueOrThrow(readPattern(form.pattern));
-    const all = await this.practice.ofStudent(scope, studentId);
-    if (all.length >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'things set for this student');
-    const standing = standingOf(form.plan, [], Date.now());
+    const standing = standingOf(form.plan, NOTHING_PRACTISED, Date.now());
     const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
-    return this.practice.insert(scope, studentId, { ...form, pattern, sourceId }, { standing, place: all.length });
+    return scope.alone(`assignments of ${studentId}`, async (inside) => {
+      const place = await this.practice.count(inside, studentId);
+      if (place >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'things set for this student');
+      return this.practice.insert(inside, studentId, { ...form, pattern, sourceId }, { standing, place });
+    });
   }
 
   async change(principal: Principal, id: string, { version, plan, ...change }: AssignmentChange): Promise<Assignment> {
     const scope = this.studios.for(principal);
     const at = { id: checkedId(id), version };
-    const changed = plan
-      ? await this.arrange(scope, at, { ...change, plan })
-      : await this.practice.change(scope, at, change);
-    if (changed) return changed;
+    const arranged = plan && (await this.arranged(scope, id, plan));
+    const changed = await this.practice.change(scope, at, { ...change, arranged });
+    if (changed) return arranged ? orNotFound(await this.refreshed(scope, id)) : changed;
     const current = orNotFound(await this.practice.find(scope, id));
     throw new ErrorWithState(problem('version-conflict'), { current });
   }
 
-  /** Another plan: what happened counts by it from now on, and nothing is added meanwhile. */
-  private arrange(
-    scope: StudioScope,
-    at: { readonly id: string; readonly version: number },
-    change: Omit<AssignmentChange, 'version'> & { readonly plan: LadderPlan },
-  ): Promise<Assignment | undefined> {
-    return scope.transaction(async (inside) => {
-      const [held] = await this.practice.held(inside, [at.id]);
-      if (!held) return undefined;
-      const log = await this.practice.logOf(inside, at.id);
-      const { standing } = await this.folds.fold({ plan: change.plan, log, now: Date.now() });
-      return this.practice.change(inside, at, { ...change, standing });
-    });
+  /** Another plan, and how what happened until now counts by it. */
+  private async arranged(scope: StudioScope, id: string, plan: LadderPlan) {
+    const { log, events } = orNotFound(await this.practice.unfolded(scope, id, true));
+    const folded = await this.folds.fold({ plan, from: null, log, now: Date.now() });
+    return { plan, standing: (folded as Folded).standing, folded: events };
   }
 
   /** What practice says of a student’s hand, constraint by constraint. */
@@ -118,47 +161,118 @@ export class PracticeService {
   /** How an assignment stands, day by day. */
   async progress(principal: Principal, id: string): Promise<Progress> {
     const scope = this.studios.for(principal);
-    const { plan } = orNotFound(await this.practice.find(scope, checkedId(id)));
-    const log = await this.practice.logOf(scope, id);
-    return (await this.folds.fold({ plan, log, now: Date.now() })).progress;
+    const unfolded = orNotFound(await this.practice.unfolded(scope, checkedId(id)));
+    return (await this.foldedFrom(scope, id, unfolded)).progress;
   }
 
-  /** Takes down what happened; what was told before changes nothing, and what cannot be is refused as a whole. */
-  async add(principal: Principal, studentId: string, { events }: EventsForm): Promise<readonly Assignment[]> {
+  /**
+   * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a whole. Answers the
+   * assignments as they stand by it.
+   */
+  async tell(principal: Principal, studentId: string, form: EventsForm): Promise<readonly Assignment[]> {
     const scope = await this.scopeOf(principal, studentId);
+    const { events } = form;
+    const { good, refused } = this.read(form, 'teacher');
+    if (refused.length > 0) throw new WrenError(...refused.flatMap(({ problems }) => problems));
+    const touched = new Set(events.flatMap(({ assignment }) => assignment ?? []));
+    for (const id of touched)
+      if ((await this.practice.find(scope, checkedId(id)))?.studentId !== studentId) throw notFound();
+    const { assignments } = await this.append(scope, studentId, good);
+    return Promise.all(assignments.map(async (id) => orNotFound(await this.refreshed(scope, id))));
+  }
+
+  /**
+   * Takes down what a room tells, each event for itself: every one of them is named in the answer, as kept or with why it is not, so
+   * that the room lets go of none that has not arrived.
+   */
+  async tellFromRoom(holder: RoomHolder, form: EventsForm): Promise<RoomAnswer> {
+    const { student } = holder.scope;
+    const scope = this.studios.for(holder);
+    const { good, refused } = this.read(form, 'student');
+    const foreign = await this.takingBackOthers(scope, student, good);
+    const own = good.filter((one) => !foreign.includes(one));
+    const added = await this.append(scope, student, own);
+    const kept = new Set(added.ids);
+    const full = own.filter(({ event }) => !kept.has(event.id));
+    const standings = await Promise.all(added.assignments.map((id) => this.refreshed(scope, id)));
+    return {
+      accepted: own.flatMap(({ event }) => (kept.has(event.id) ? event.id : [])),
+      refused: [
+        ...refused,
+        ...foreign.map(({ event }) => refusal(event.id, notTheirs('another’s count'))),
+        ...full.map(({ event }) => refusal(event.id, ...quotaReached(EVENTS.kept, 'events of this assignment').problems)),
+      ],
+      assignments: standings.flatMap((one) => (one ? { id: one.id, standing: one.standing } : [])),
+    };
+  }
+
+  /** The events of a request by this clock; and those that cannot be, with why. */
+  private read({ events, sentAt }: EventsForm, toldBy: AddedEvent['toldBy']) {
     const now = Date.now();
-    const kept = events.map(({ assignment, event }): KeptEvent => ({
-      assignment: assignment === null ? null : checkedId(assignment),
-      event: named(valueOrThrow(readEvent(event, now))),
-    }));
-    const touched = [...new Set(kept.flatMap(({ assignment }) => assignment ?? []))];
-    if (kept.some(({ assignment }) => assignment === null)) await this.refuseMoreNotes(scope, studentId);
-    return scope.transaction(async (inside) => {
-      const all = await this.practice.held(inside, touched);
-      if (all.length < touched.length || all.some((one) => one.studentId !== studentId)) throw notFound();
-      for (const { id } of all) await this.refuseBeyond(inside, id);
-      await this.practice.addEvents(inside, studentId, kept);
-      const changed: Assignment[] = [];
-      for (const one of all) changed.push(await this.refreshed(inside, one, now));
-      return changed;
+    const good: AddedEvent[] = [];
+    const refused: Refusal[] = [];
+    for (const { assignment, event: told } of events) {
+      const read = readEvent(told);
+      const problems = read.ok ? wrongIn(read.value, toldBy) : read.problems;
+      if (!read.ok || problems.length > 0) {
+        refused.push({ id: String((told as { readonly id?: unknown } | null)?.id), problems });
+        continue;
+      }
+      const { event, told: toldAt } = byClockOf(read.value, { sentAt, now });
+      good.push({ assignment: assignment !== null && UUID.test(assignment) ? assignment : null, event, toldAt, toldBy });
+    }
+    return { good, refused };
+  }
+
+  /** Events that take back what the student did not count: only their own count can be taken back from a room. */
+  private async takingBackOthers(scope: StudioScope, studentId: string, events: readonly AddedEvent[]) {
+    const here = new Set(events.map(({ event }) => event.id));
+    const back = events.filter(({ event }) => event.kind === 'undone' && event.of && !here.has(event.of));
+    const named = back.flatMap(({ event }) => (event.of && UUID.test(event.of) ? event.of : []));
+    if (back.length === 0) return [];
+    const own = await this.practice.ownAttempts(scope, studentId, named);
+    return back.filter(({ event }) => !own.has(event.of ?? ''));
+  }
+
+  private async append(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+    // Told again by a clock that is set by now, an event has another time: it is known by its name.
+    const moved = events.filter(({ toldAt }) => toldAt !== null).map(({ event }) => event.id);
+    const known = moved.length > 0 ? await this.practice.known(scope, studentId, moved) : new Set();
+    const fresh = events.filter(({ event }) => !known.has(event.id));
+    const added = await this.appendWithin(scope, studentId, fresh);
+    return { ...added, ids: [...added.ids, ...moved.filter((id) => known.has(id))] };
+  }
+
+  private async appendWithin(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+    if (events.length === 0) return { ids: [], assignments: [] };
+    if (events.every(({ assignment }) => assignment !== null)) return this.practice.append(scope, studentId, events);
+    return scope.alone(`notes of ${studentId}`, async (inside) => {
+      if ((await this.practice.countNotes(inside, studentId)) >= LIMITS.notes)
+        throw quotaReached(LIMITS.notes, 'notes of this student');
+      return this.practice.append(inside, studentId, events);
     });
   }
 
-  private async refuseMoreNotes(scope: StudioScope, studentId: string): Promise<void> {
-    if ((await this.practice.countNotes(scope, studentId)) >= LIMITS.notes)
-      throw quotaReached(LIMITS.notes, 'notes of this student');
+  /** An assignment with its standing brought up to date; those who ask at once for the same one share the work. */
+  private refreshed(scope: StudioScope, id: string): Promise<Assignment | undefined> {
+    return this.refreshing.run(`${scope.principal.studioId} ${id}`, async () => {
+      for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+        const unfolded = await this.practice.unfolded(scope, id);
+        if (!unfolded || unfolded.folded >= unfolded.events) break;
+        const folded = await this.foldedFrom(scope, id, unfolded);
+        if (await this.practice.keepFolded(scope, id, unfolded, folded)) break;
+      }
+      return this.practice.find(scope, id);
+    });
   }
 
-  private async refuseBeyond(scope: StudioScope, assignmentId: string): Promise<void> {
-    if ((await this.practice.countEvents(scope, assignmentId)) >= EVENTS.kept)
-      throw quotaReached(EVENTS.kept, 'events of this assignment');
-  }
-
-  private async refreshed(scope: StudioScope, assignment: Assignment, now: number): Promise<Assignment> {
-    const log = await this.practice.logOf(scope, assignment.id);
-    const { standing } = await this.folds.fold({ plan: assignment.plan, log, now });
-    await this.practice.setStanding(scope, assignment.id, standing);
-    return { ...assignment, standing };
+  /** What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted. */
+  private async foldedFrom(scope: StudioScope, id: string, { plan, from, log }: Unfolded): Promise<Folded> {
+    const now = Date.now();
+    const folded = await this.folds.fold({ plan, from, log, now });
+    if (folded) return folded;
+    const whole = orNotFound(await this.practice.unfolded(scope, id, true));
+    return (await this.folds.fold({ plan: whole.plan, from: null, log: whole.log, now })) as Folded;
   }
 
   async linksOf(principal: Principal, studentId: string): Promise<readonly PracticeLink[]> {
@@ -172,11 +286,12 @@ export class PracticeService {
     days: number,
   ): Promise<PracticeLink & { readonly token: string }> {
     const scope = await this.scopeOf(principal, studentId);
-    if ((await this.links.ofStudent(scope, studentId)).length >= LIMITS.links)
-      throw quotaReached(LIMITS.links, 'links of this student');
     const token = newToken(LIMITS.tokenBytes);
-    const link = await this.links.insert(scope, { studentId, tokenHash: hashOf(token), days });
-    return { ...link, token };
+    return scope.alone(`links of ${studentId}`, async (inside) => {
+      if ((await this.links.ofStudent(inside, studentId)).length >= LIMITS.links)
+        throw quotaReached(LIMITS.links, 'links of this student');
+      return { ...(await this.links.insert(inside, { studentId, tokenHash: hashOf(token), days })), token };
+    });
   }
 
   async revokeLink(principal: Principal, id: string): Promise<void> {
@@ -195,23 +310,19 @@ export class PracticeService {
   }
 
   /**
-   * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and
-   * what is set with its log. The logs are passed on as they come from the database.
+   * The practice room behind a token, as JSON text: the first name alone, since a link never shows more of anybody, and what is
+   * set with what its log had come to and the events since. What the room knows as it is (`known`: names with their states) is
+   * named, and no more. All of it is passed on as it comes from the database.
    */
-  async room(token: string): Promise<string> {
+  async room(token: string, known: readonly string[]): Promise<string> {
     const owner = await this.ownerBehind(token);
     await this.links.countOpened(owner);
     const scope = this.studios.for(holderFor(owner));
     const student: Student = orNotFound(await this.students.find(scope, owner.studentId));
-    const all = await this.practice.ofStudent(scope, student.id);
-    const items: string[] = [];
-    for (const { id, name, pattern, target, way, plan, standing, endedAt } of all) {
-      if (endedAt !== null) continue;
-      const item = JSON.stringify({ id, name, pattern, target, way, plan, standing });
-      items.push(`${item.slice(0, -1)},"events":${await this.practice.logOf(scope, id)}}`);
-    }
-    const name = JSON.stringify(student.name.split(/\s+/)[0] ?? '');
-    return `{"name":${name},"assignments":[${items.join(',')}]}`;
+    for (const id of await this.practice.unfoldedOf(scope, student.id)) await this.refreshed(scope, id);
+    const items = await this.practice.roomItems(scope, student.id, known);
+    const head = { room: student.id, name: student.name.split(/\s+/)[0] ?? '' };
+    return `${JSON.stringify(head).slice(0, -1)},"assignments":[${items.join(',')}]}`;
   }
 
   private async scopeOf(principal: Principal, studentId: string): Promise<StudioScope> {

@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
+import type { Knex } from 'knex';
 import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
+import { notFound } from '../common/ids.ts';
 import type { StudioScope } from '../db/studio-db.ts';
-import type { AssignmentForm } from './practice.schema.ts';
+import type { Folded, KeptSnapshot } from './fold.ts';
+import { EVENTS, type AssignmentForm } from './practice.schema.ts';
 
 /** Something a student is to practise. */
 export interface Assignment {
@@ -22,11 +25,38 @@ export interface Assignment {
   readonly endedAt: Date | null;
 }
 
-/** What of an assignment changes; another plan comes with how it stands by that plan. */
-type Change = { readonly place?: number; readonly ended?: boolean } & (
-  | { readonly plan?: undefined; readonly standing?: undefined }
-  | { readonly plan: LadderPlan; readonly standing: Standing }
-);
+/** An assignment's log as it has to be gone through: from what it had come to, through what came since. */
+export interface Unfolded {
+  readonly version: number;
+  readonly plan: LadderPlan;
+  readonly standing: Standing;
+  /** Events of the log, and how many of them the standing covers. */
+  readonly events: number;
+  readonly folded: number;
+  readonly from: KeptSnapshot | null;
+  /** The events since the snapshot, in order, as JSON text. */
+  readonly log: string;
+}
+
+/** An event as it is added to a log: by whose clock, told by whom. */
+export interface AddedEvent extends KeptEvent {
+  /** The time as the device had it, where that is another one. */
+  readonly toldAt: number | null;
+  readonly toldBy: 'teacher' | 'student';
+}
+
+/** What became of events that were added: those that belong to the log now, and the assignments that have changed. */
+export interface Added {
+  readonly ids: readonly string[];
+  readonly assignments: readonly string[];
+}
+
+/** What of an assignment changes; another plan comes with how it stands by that plan, and how many events that covers. */
+interface Change {
+  readonly place?: number;
+  readonly ended?: boolean;
+  readonly arranged?: { readonly plan: LadderPlan; readonly standing: Standing; readonly folded: number };
+}
 
 /** What a list shows of an assignment: not what is played. */
 export type AssignmentLine = Omit<Assignment, 'pattern' | 'plan'>;
@@ -36,6 +66,36 @@ export interface KeptEvent {
   readonly assignment: string | null;
   readonly event: PracticeEvent;
 }
+
+/** An event as JSON, in the words of the database. */
+const EVENT = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";
+
+/** Adds events and counts them, as one statement; most is of one assignment. */
+const APPEND = `
+  with told as (
+    select distinct on (id, at) * from jsonb_to_recordset(cast(:events as jsonb))
+      as one(id uuid, assignment uuid, at bigint, told_at bigint, told_by text, kind text, body jsonb)
+  ), held as (
+    select id, events from assignments
+      where studio_id = :studio and student_id = :student and id in (select assignment from told) order by id for update
+  ), taken as (
+    select told.*, held.id as assignment_id from told left join held on held.id = told.assignment
+      where held.id is null or held.events < :most
+  ), added as (
+    insert into practice_events (studio_id, student_id, id, assignment_id, at, told_at, told_by, kind, body)
+      select :studio, :student, id, assignment_id, at, told_at, told_by, kind, body from taken
+      on conflict do nothing returning assignment_id, at
+  ), counted as (
+    select assignment_id, count(*) as more, min(at) as earliest from added where assignment_id is not null group by 1
+  ), changed as (
+    update assignments set
+        events = assignments.events + counted.more,
+        snapshot = case when counted.earliest <= snapshot_to then null else snapshot end,
+        snapshot_to = case when counted.earliest <= snapshot_to then null else snapshot_to end
+      from counted where studio_id = :studio and id = counted.assignment_id
+  )
+  select coalesce((select json_agg(id) from taken), '[]') as ids,
+    coalesce((select json_agg(id) from held), '[]') as assignments`;
 
 const LINE = [
   'id',
@@ -53,6 +113,15 @@ const LINE = [
 ] as const;
 
 const WHOLE = [...LINE, 'pattern', 'plan'] as const;
+
+/** A new plan has no snapshot yet: the log counts by it from its beginning. */
+const arrangedColumns = ({ plan, standing, folded }: NonNullable<Change['arranged']>) => ({
+  plan: JSON.stringify(plan),
+  standing: JSON.stringify(standing),
+  events_folded: folded,
+  snapshot: null,
+  snapshot_to: null,
+});
 
 /** What is practised, and what happened in practice: each query within a scope. */
 @Injectable()
@@ -73,6 +142,14 @@ export class PracticeStore {
       .select(...WHOLE);
   }
 
+  /** How many things are set for a student, or ever were. */
+  async count(scope: StudioScope, studentId: string): Promise<number> {
+    const [found] = (await scope.rows('assignments').where({ student_id: studentId }).count('id as count')) as {
+      readonly count: string;
+    }[];
+    return Number(found?.count ?? 0);
+  }
+
   /** The plans of all a student ever practised. */
   async plansOf(scope: StudioScope, studentId: string): Promise<readonly Pick<Assignment, 'id' | 'plan'>[]> {
     return scope.rows('assignments').where({ student_id: studentId }).select('id', 'plan');
@@ -83,16 +160,6 @@ export class PracticeStore {
       .rows('assignments')
       .where({ id })
       .first(...WHOLE);
-  }
-
-  /** Some assignments, held until the transaction ends: what follows from their logs is worked out one after another. */
-  async held(scope: StudioScope, ids: readonly string[]): Promise<readonly Assignment[]> {
-    return scope
-      .rows('assignments')
-      .whereIn('id', [...ids])
-      .orderBy('id')
-      .forUpdate()
-      .select(...WHOLE);
   }
 
   async insert(
@@ -124,7 +191,7 @@ export class PracticeStore {
   async change(
     scope: StudioScope,
     { id, version }: { readonly id: string; readonly version: number },
-    { place, ended, plan, standing }: Change,
+    { place, ended, arranged }: Change,
   ): Promise<Assignment | undefined> {
     const [kept] = (await scope
       .rows('assignments')
@@ -133,7 +200,7 @@ export class PracticeStore {
         version: version + 1,
         ...(place === undefined ? {} : { place }),
         ...(ended === undefined ? {} : { ended_at: ended ? scope.now() : null }),
-        ...(plan === undefined ? {} : { plan: JSON.stringify(plan), standing: JSON.stringify(standing) }),
+        ...(arranged ? arrangedColumns(arranged) : {}),
       })
       .returning([...WHOLE])) as readonly Assignment[];
     return kept;
@@ -143,20 +210,45 @@ export class PracticeStore {
     return (await scope.rows('assignments').where({ id }).delete()) > 0;
   }
 
-  async setStanding(scope: StudioScope, id: string, standing: Standing): Promise<void> {
-    await scope
+  /** The log of an assignment as far as it is not gone through yet, all in one moment; the whole of it where `whole` asks so. */
+  async unfolded(scope: StudioScope, id: string, whole = false): Promise<Unfolded | undefined> {
+    const since = whole ? '-1' : 'coalesce(assignments.snapshot_to, -1)';
+    const log = `(select coalesce(json_agg(${EVENT} order by at, id)::text, '[]') from practice_events
+      where practice_events.studio_id = assignments.studio_id and assignment_id = assignments.id and at > ${since})`;
+    const row = (await scope
       .rows('assignments')
       .where({ id })
-      .update({ standing: JSON.stringify(standing) });
+      .first(
+        'version',
+        'plan',
+        'standing',
+        'events',
+        'events_folded as folded',
+        scope.raw(whole ? 'null as snapshot' : 'snapshot'),
+        scope.raw(`${log} as log`),
+      )) as (Omit<Unfolded, 'from'> & { readonly snapshot: KeptSnapshot | null }) | undefined;
+    if (!row) return undefined;
+    const { snapshot, ...rest } = row;
+    return { ...rest, from: snapshot };
   }
 
-  async countEvents(scope: StudioScope, assignmentId: string): Promise<number> {
-    const found = (await scope
-      .rows('practice_events')
-      .where({ assignment_id: assignmentId })
-      .count('id as count')
-      .first()) as { readonly count: string };
-    return Number(found.count);
+  /** Keeps what a log came to, unless it was gone through further meanwhile, or by another plan. Says whether it was kept. */
+  async keepFolded(
+    scope: StudioScope,
+    id: string,
+    { version, events }: Pick<Unfolded, 'version' | 'events'>,
+    { standing, snapshot }: Pick<Folded, 'standing' | 'snapshot'>,
+  ): Promise<boolean> {
+    const kept: number = await scope
+      .rows('assignments')
+      .where({ id, version, events })
+      .where('events_folded', '<=', events)
+      .update({
+        standing: JSON.stringify(standing),
+        events_folded: events,
+        ...(snapshot ? { snapshot: JSON.stringify(snapshot), snapshot_to: snapshot.to } : {}),
+      });
+    return kept > 0;
   }
 
   /** How much a student's log holds that belongs to nothing that is set. */
@@ -170,28 +262,76 @@ export class PracticeStore {
     return Number(found.count);
   }
 
-  /** Adds events; one that is there already changes nothing. */
-  async addEvents(scope: StudioScope, studentId: string, events: readonly KeptEvent[]): Promise<void> {
-    const rows = events.map(({ assignment, event: { id, at, kind, ...body } }) => ({
-      id,
-      student_id: studentId,
-      assignment_id: assignment,
-      at,
-      kind,
-      body: JSON.stringify(body),
+  /**
+   * Adds events to a student's log in one statement; one that is there already changes nothing. What belonged to something that is
+   * not set any more is kept without it. The row of an assignment is held for as long as that takes, so that its number of events is
+   * exact; a snapshot that one of them lies before is let go of.
+   */
+  async append(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+    const { principal } = scope;
+    if (principal.kind === 'link' && principal.scope.student !== studentId) throw notFound();
+    const rows = events.map(({ assignment, toldAt, toldBy, event: { id, at, kind, ...body } }) => ({
+      ...{ id, assignment, at, kind, body },
+      told_at: toldAt,
+      told_by: toldBy,
     }));
-    if (rows.length > 0)
-      await scope.insert('practice_events', rows).onConflict(['studio_id', 'student_id', 'id']).ignore();
+    const { rows: found } = (await scope.raw(APPEND, {
+      studio: scope.principal.studioId,
+      student: studentId,
+      events: JSON.stringify(rows),
+      most: EVENTS.kept,
+    })) as { readonly rows: readonly (Added & object)[] };
+    return found[0] ?? { ids: [], assignments: [] };
   }
 
-  /** The whole log of an assignment as JSON text: a list of events in order. */
-  async logOf(scope: StudioScope, assignmentId: string): Promise<string> {
-    const event = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";
-    const found = (await scope
-      .rows('practice_events')
-      .where({ assignment_id: assignmentId })
-      .first(scope.raw(`coalesce(json_agg(${event} order by at)::text, '[]') as log`))) as { readonly log: string };
-    return found.log;
+  /** Those of some events that are in a student's log already. */
+  async known(scope: StudioScope, studentId: string, ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const found = (await this.events(scope, studentId).whereIn('id', [...ids]).pluck('id')) as readonly string[];
+    return new Set(found);
+  }
+
+  /** Those of some events that are attempts the student counted. */
+  async ownAttempts(scope: StudioScope, studentId: string, ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const found = (await this.events(scope, studentId)
+      .whereIn('id', [...ids])
+      .whereIn('kind', ['clean', 'slipped'])
+      .whereRaw("coalesce(told_by, body->>'by', '') <> 'teacher'")
+      .pluck('id')) as readonly string[];
+    return new Set(found);
+  }
+
+  /**
+   * What is set for a student as the room shows it: JSON text for each, as the database has it, with what its log had come to and
+   * what came since. Of an assignment that the room knows as it is, only its name and state.
+   */
+  async roomItems(scope: StudioScope, studentId: string, known: readonly string[]): Promise<readonly string[]> {
+    const state = "assignments.version || '.' || assignments.events";
+    const log = `(select coalesce(json_agg(${EVENT} order by at, id), '[]') from practice_events
+      where practice_events.studio_id = assignments.studio_id and assignment_id = assignments.id
+        and at > coalesce(assignments.snapshot_to, -1))`;
+    const item = `json_build_object('id', id, 'state', ${state}, 'name', name, 'pattern', pattern, 'target', target,
+      'way', way, 'plan', plan, 'standing', standing, 'snapshot', snapshot - 'days', 'events', ${log})::text`;
+    const same = `json_build_object('id', id, 'state', ${state})::text`;
+    return scope
+      .rows('assignments')
+      .where({ student_id: studentId })
+      .whereNull('ended_at')
+      .orderBy(['place', 'id'])
+      .select(scope.raw(`case when id || ':' || ${state} = any(?) then ${same} else ${item} end as item`, [[...known]]))
+      .then((rows: readonly { readonly item: string }[]) => rows.map(({ item: text }) => text));
+  }
+
+  /** Assignments whose standing does not cover their log yet. */
+  async unfoldedOf(scope: StudioScope, studentId: string): Promise<readonly string[]> {
+    return scope
+      .rows('assignments')
+      .where({ student_id: studentId })
+      .whereRaw('events_folded < events')
+      .pluck('id');
+  }
+
+  private events(scope: StudioScope, studentId: string): Knex.QueryBuilder {
+    return scope.rows('practice_events').where({ student_id: studentId });
   }
 
   /** The latest attempts of a student as JSON text, each with what it belongs to. */
@@ -203,8 +343,7 @@ export class PracticeStore {
       .orderBy('at', 'desc')
       .limit(most)
       .select('id', 'at', 'kind', 'body', 'assignment_id');
-    const event = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";
-    const one = `json_build_object('assignment', assignment_id, 'event', ${event})`;
+    const one = `json_build_object('assignment', assignment_id, 'event', ${EVENT})`;
     const found = (await scope.from(latest).first(scope.raw(`coalesce(json_agg(${one})::text, '[]') as log`))) as {
       readonly log: string;
     };

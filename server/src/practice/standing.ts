@@ -1,9 +1,9 @@
-import { progressOf, stuckAt, type LadderPlan, type PracticeEvent, type Standing } from '@fleet-wren/core';
+import { progressAt, stuckAt, type LadderPlan, type PracticeSnapshot, type Standing } from '@fleet-wren/core';
 import { reviewDue } from './reviews.ts';
 
-/** How an assignment stands by its plan and its log. */
-export const standingOf = (plan: LadderPlan, events: readonly PracticeEvent[], now: number): Standing => {
-  const progress = progressOf(plan, events);
+/** How an assignment stands by its plan and what its log has come to. */
+export const standingOf = (plan: LadderPlan, snapshot: PracticeSnapshot, now: number): Standing => {
+  const progress = progressAt(plan, snapshot);
   const stage = plan.stages[progress.stage];
   const stuck = stuckAt(plan, progress, { now, cause: stage?.cause ?? undefined });
   const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
@@ -19,6 +19,6 @@ export const standingOf = (plan: LadderPlan, events: readonly PracticeEvent[], n
     discomfort: progress.discomfort,
     stuck: stuck && { sentence: stuck.sentence, advice: stuck.advice },
     through,
-    due: through === null ? null : reviewDue(events, through),
+    due: through === null ? null : reviewDue(snapshot.reviews, through),
   };
 };

@@ -5,8 +5,8 @@ import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { isUniqueViolation } from '../db/errors.ts';
 import { quotaReached } from '../common/quota.ts';
-import { StudioDb } from '../db/studio-db.ts';
-import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { DocumentsStore, type KeptDocument, type Writing } from '../documents/documents.store.ts';
 import type { Kind, Kinds } from '../documents/kinds.ts';
 import { StudentsStore } from '../students/students.store.ts';
 import { OutdatedStore } from '../summaries/outdated.store.ts';
@@ -14,7 +14,7 @@ import { SummariesService } from '../summaries/summaries.service.ts';
 import type { KeptEstimates, KeptSettings, NewHand, SchoolForm } from './set-up.schema.ts';
 
 /** How many hands and schools of its own a studio can hold. */
-const QUOTA: Readonly<Partial<Record<Kind, number>>> = { hand: 2000, school: 200 };
+const QUOTA = { hand: 2000, school: 200 } as const;
 
 /** The estimates of a studio that has set none. */
 const AS_SHIPPED: KeptEstimates = { estimates: {}, version: 0 };
@@ -44,10 +44,8 @@ export class SetUpService {
     valueOrThrow(makeHand({ key: 'new', name, scale, times }));
     const scope = this.studios.for(principal);
     if (studentId !== undefined) orNotFound(await this.students.find(scope, checkedId(studentId)));
-    await this.refuseBeyond(principal, 'hand');
     const writing = { name, document: { scale, times }, beside: { student_id: studentId ?? null } };
-    const [kept] = await this.documents.insert(scope, 'hand', [writing]);
-    return kept as KeptDocument<'hand'>;
+    return this.keep(scope, 'hand', writing);
   }
 
   dropHand(principal: Principal, id: string): Promise<void> {
@@ -63,9 +61,7 @@ export class SetUpService {
     { name, version: _version, ...document }: SchoolForm,
   ): Promise<KeptDocument<'school'>> {
     valueOrThrow(makeSchool({ id: 'new', name, ...document }));
-    await this.refuseBeyond(principal, 'school');
-    const [kept] = await this.documents.insert(this.studios.for(principal), 'school', [{ name, document }]);
-    return kept as KeptDocument<'school'>;
+    return this.keep(this.studios.for(principal), 'school', { name, document });
   }
 
   async changeSchool(
@@ -141,9 +137,16 @@ export class SetUpService {
     if (!(await this.documents.delete(this.studios.for(principal), kind, checkedId(id)))) throw notFound();
   }
 
-  private async refuseBeyond(principal: Principal, kind: Kind): Promise<void> {
-    const most = QUOTA[kind] ?? Infinity;
-    const count = await this.documents.count(this.studios.for(principal), kind);
-    if (count >= most) throw quotaReached(most, `${kind}s`);
+  /** Keeps a new document within what a studio can hold of its kind. */
+  private keep<K extends 'hand' | 'school'>(
+    scope: StudioScope,
+    kind: K,
+    writing: Writing<K>,
+  ): Promise<KeptDocument<K>> {
+    return scope.alone(`${kind}s`, async (inside) => {
+      if ((await this.documents.count(inside, kind)) >= QUOTA[kind]) throw quotaReached(QUOTA[kind], `${kind}s`);
+      const [kept] = await this.documents.insert(inside, kind, [writing]);
+      return kept as KeptDocument<K>;
+    });
   }
 }

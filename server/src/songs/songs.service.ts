@@ -3,7 +3,7 @@ import { SONG_LIMITS, readSong, summaryOfSong, type Song, type SongSummary } fro
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
-import { DocumentsStore, type KeptDocument } from '../documents/documents.store.ts';
+import type { KeptDocument } from '../documents/documents.store.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
 import { DocumentListStore, bySearch } from '../documents/list.store.ts';
 import { readEnd, writeEnd } from '../documents/page.ts';
@@ -59,7 +59,6 @@ const checkedSong = (document: unknown): Song => checkedDocument(document, readS
 export class SongsService {
   constructor(
     private readonly studios: StudioDb,
-    private readonly documents: DocumentsStore,
     private readonly kept: KeptDocuments,
     private readonly lists: DocumentListStore,
   ) {}
@@ -80,8 +79,7 @@ export class SongsService {
   async create(principal: Principal, document: unknown): Promise<KeptSong> {
     const song = checkedSong(document);
     const scope = this.studios.for(principal);
-    await this.kept.refuseBeyondQuota(scope, 'song', 1);
-    const [kept] = await this.documents.insert(scope, 'song', [writingOf(song)]);
+    const [kept] = await this.kept.insert(scope, 'song', [writingOf(song)]);
     return answered(kept as KeptDocument<'song'>);
   }
 

@@ -1,7 +1,9 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { problem } from '@fleet-wren/core';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import { answerProblems, problemsBehind } from '../common/errors.filter.ts';
 
 /** Anything that would take a page and names no file: browsers, and programs that take what they get. */
 const wantsPage = (request: Request): boolean => {
@@ -15,13 +17,18 @@ export const serveWebApp = (app: Express, folder: string): void => {
   if (!existsSync(page)) return;
   const files = express.Router();
   files.use(compression());
-  files.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  files.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
   files.use(express.static(folder, { index: false }));
   files.use((request: Request, response: Response, next: NextFunction) => {
     if (!wantsPage(request)) return next();
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile(page);
   });
+  files.use((_request: Request, response: Response) => answerProblems(response, [problem('not-found')]));
+  // The four parameters are how an error handler is told from others.
+  files.use((error: unknown, _request: Request, response: Response, next: NextFunction) =>
+    response.headersSent ? next(error) : answerProblems(response, problemsBehind(error)),
+  );
   // What is asked of the API is not looked for among files: that would cost every answer a question to the disk.
   app.use((request: Request, response: Response, next: NextFunction) =>
     request.path.startsWith('/api') ? next() : files(request, response, next),

@@ -29,9 +29,11 @@ export class StudentsService {
 
   async add(principal: Principal, { name, about }: StudentForm): Promise<Student> {
     const scope = this.studios.for(principal);
-    if ((await this.students.count(scope)) >= MOST_STUDENTS) throw quotaReached(MOST_STUDENTS, 'students');
-    const [kept] = await this.students.insert(scope, [{ name, about }]);
-    return kept as Student;
+    return scope.alone('students', async (inside) => {
+      if ((await this.students.count(inside)) >= MOST_STUDENTS) throw quotaReached(MOST_STUDENTS, 'students');
+      const [kept] = await this.students.insert(inside, [{ name, about }]);
+      return kept as Student;
+    });
   }
 
   async change(

@@ -26,6 +26,8 @@ export interface Stretch {
 
 const wrong = (words: string): WrenError => new WrenError(problem('request-wrong', { problem: words }));
 
+const soundFull = (): WrenError => quotaReached(TAKE_LIMITS.studio, 'bytes of sound in this studio');
+
 const partsOf = (bytes: number): number => Math.ceil(bytes / TAKE_LIMITS.part);
 
 /** Earlier judgements that stay beside the latest. */
@@ -62,14 +64,16 @@ export class TakesService {
     const pattern = valueOrThrow(readPattern(form.pattern));
     const assignment = form.assignment === null ? null : checkedId(form.assignment);
     if (assignment && (await this.practice.find(scope, assignment))?.studentId !== studentId) throw notFound();
-    await this.takes.dropUnfinished(scope);
-    if ((await this.takes.count(scope, studentId)) >= TAKE_LIMITS.student)
-      throw quotaReached(TAKE_LIMITS.student, 'takes of this student');
-    if ((await this.takes.bytesOf(principal.studioId)) + form.bytes > TAKE_LIMITS.studio)
-      throw quotaReached(TAKE_LIMITS.studio, 'bytes of sound in this studio');
     const by = principal.kind === 'link' ? 'student' : 'teacher';
-    const take = await this.takes.insert(scope, studentId, { ...form, pattern, assignment }, by);
-    return { ...take, part: TAKE_LIMITS.part, parts: [] };
+    return scope.alone(`takes of ${studentId}`, async (inside) => {
+      await this.takes.dropUnfinished(inside);
+      if ((await this.takes.count(inside, studentId)) >= TAKE_LIMITS.student)
+        throw quotaReached(TAKE_LIMITS.student, 'takes of this student');
+      // What is only announced takes no room; what there is none for would be refused part by part.
+      if ((await this.takes.bytesOf(principal.studioId)) + form.bytes > TAKE_LIMITS.studio) throw soundFull();
+      const take = await this.takes.insert(inside, studentId, { ...form, pattern, assignment }, by);
+      return { ...take, part: TAKE_LIMITS.part, parts: [] };
+    });
   }
 
   /** Keeps a part of a take's sound; when all have come, the take is whole. */
@@ -81,7 +85,11 @@ export class TakesService {
     if (number >= count) throw wrong(`The take has ${count} parts, numbered from 0.`);
     const size = number === count - 1 ? take.bytes - number * TAKE_LIMITS.part : TAKE_LIMITS.part;
     if (!Buffer.isBuffer(bytes) || bytes.length !== size) throw wrong(`Part ${number} of the take has ${size} bytes.`);
-    await this.takes.addPart(scope, take, number, bytes);
+    await scope.transaction(async (inside) => {
+      await this.takes.addPart(inside, take, number, bytes);
+      // The database has counted the part by now, and holds the count until this is over: many at once are no way round.
+      if ((await this.takes.bytesOf(principal.studioId, inside)) > TAKE_LIMITS.studio) throw soundFull();
+    });
     const parts = await this.takes.parts(scope, id);
     if (parts.length === count) await this.takes.complete(scope, id);
     return { ...orNotFound(await this.takes.line(scope, id)), part: TAKE_LIMITS.part, parts };

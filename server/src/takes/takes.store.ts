@@ -80,13 +80,13 @@ export class TakesStore {
     return Number(found?.count ?? 0);
   }
 
-  /** Bytes of sound a studio keeps: of all its students, whoever adds to them. */
-  async bytesOf(studioId: string): Promise<number> {
-    const found = await this.db('takes')
-      .where({ studio_id: studioId })
-      .sum<{ readonly sum: string | null }>('bytes')
-      .first();
-    return Number(found?.sum ?? 0);
+  /** Bytes of sound a studio keeps, of all its students, whoever adds to them: what has come, as the database counts it. */
+  async bytesOf(studioId: string, within?: StudioScope): Promise<number> {
+    const sql = 'select sound_bytes as bytes from studio_usage where studio_id = ?';
+    const { rows } = (await (within ?? this.db).raw(sql, [studioId])) as {
+      readonly rows: readonly { readonly bytes: string }[];
+    };
+    return Number(rows[0]?.bytes ?? 0);
   }
 
   /** Lets go of takes whose sound never came. */

@@ -1,7 +1,9 @@
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
 import type { Request, Response } from 'express';
+import { lineOf } from '../auth/address.ts';
+import { Devices } from '../auth/devices.ts';
 import type { Role, Teacher } from '../auth/principal.ts';
-import { SessionGuard, SignedIn, accountOf, deviceOf, handOver, type Account } from '../auth/session.ts';
+import { SessionGuard, SignedIn, accountOf, handOver, type Account } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { CONFIG, type Config } from '../config.ts';
 import { inviteSchema, invitedSchema, joiningSchema, roleSchema, type Joining } from './teachers.schema.ts';
@@ -56,6 +58,7 @@ export class TeachersController {
 export class JoiningController {
   constructor(
     private readonly teachers: TeachersService,
+    private readonly devices: Devices,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -65,7 +68,7 @@ export class JoiningController {
     @Body(new JoiPipe(invitedSchema)) { token }: Pick<Joining, 'token'>,
     @Req() request: Request,
   ): Promise<{ readonly studio: string }> {
-    return this.teachers.invitedTo(token, request.ip ?? '');
+    return this.teachers.invitedTo(token, lineOf(request.ip ?? ''));
   }
 
   @Post('join')
@@ -74,7 +77,8 @@ export class JoiningController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
-    const { teacher, token } = await this.teachers.join(body, request.ip ?? '', deviceOf(request));
+    const { teacher, token } = await this.teachers.join(body, await this.devices.visitor(request, body.email));
+    await this.devices.remember(request, response, teacher.email);
     handOver(response, token, this.config);
     return accountOf(teacher);
   }

@@ -18,6 +18,9 @@ export const roleSchema = Joi.object<{ readonly role: Role }>({
   role: Joi.string().valid('owner', 'teacher').required(),
 });
 
+/** Days an invitation is good for, at the most. */
+const INVITE_DAYS = 7;
+
 export const inviteSchema = Joi.object<{ readonly days: number }>({
-  days: Joi.number().integer().min(1).max(30).default(7),
+  days: Joi.number().integer().min(1).max(INVITE_DAYS).default(INVITE_DAYS),
 });

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { WrenError, problem } from '@fleet-wren/core';
 import { AuthService, type Welcome } from '../auth/auth.service.ts';
+import type { Visitor } from '../auth/devices.ts';
 import { assertStrong } from '../auth/password.ts';
 import type { Role, Teacher } from '../auth/principal.ts';
 import { checkedId, notFound } from '../common/ids.ts';
@@ -46,6 +47,7 @@ export class TeachersService {
       const all = await store.all(teacher);
       if (!all.some((one) => one.id === id)) throw notFound();
       assertOwned(all.filter((one) => one.id !== id));
+      await store.revokeOf(teacher, id);
       await store.remove(teacher, id);
     });
   }
@@ -56,6 +58,7 @@ export class TeachersService {
       const all = await store.all(teacher);
       if (!all.some((one) => one.id === checkedId(id))) throw notFound();
       assertOwned(all.map((one) => (one.id === id ? { ...one, role } : one)));
+      if (role !== 'owner') await store.revokeOf(teacher, id);
       await store.setRole(teacher, id, role);
     });
   }
@@ -68,11 +71,16 @@ export class TeachersService {
   /** Makes an invitation; its token is told this once. */
   async invite(teacher: Teacher, days: number): Promise<Invite & { readonly token: string }> {
     this.assertOwner(teacher);
-    if ((await this.store.all(teacher)).length >= LIMITS.teachers) throw quotaReached(LIMITS.teachers, 'teachers');
-    if ((await this.store.invites(teacher)).length >= LIMITS.invites)
-      throw quotaReached(LIMITS.invites, 'open invitations');
     const token = newToken(LIMITS.tokenBytes);
-    return { ...(await this.store.invite(teacher, hashOf(token), days)), token };
+    const invite = await this.store.alone(teacher, async (store) => {
+      const [all, open] = [await store.all(teacher), await store.invites(teacher)];
+      // Removed meanwhile, an owner invites nobody any more.
+      if (!all.some((one) => one.id === teacher.id && isOwner(one))) throw new WrenError(problem('owner-only'));
+      if (all.length >= LIMITS.teachers) throw quotaReached(LIMITS.teachers, 'teachers');
+      if (open.length >= LIMITS.invites) throw quotaReached(LIMITS.invites, 'open invitations');
+      return store.invite(teacher, hashOf(token), days);
+    });
+    return { ...invite, token };
   }
 
   async revoke(teacher: Teacher, id: string): Promise<void> {
@@ -89,8 +97,8 @@ export class TeachersService {
   }
 
   /** A new teacher comes in by an invitation, which is good no more. */
-  async join({ token, ...form }: Joining, address: string, device: string): Promise<Welcome> {
-    await this.joins.count(address);
+  async join({ token, ...form }: Joining, visitor: Visitor): Promise<Welcome> {
+    await this.joins.count(visitor.address);
     const invited = await this.store.invitedTo(hashOf(token));
     if (!invited) throw new WrenError(problem('invite-ended'));
     const { name, email, password } = form;
@@ -100,7 +108,7 @@ export class TeachersService {
       throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
     });
     if (!joined) throw new WrenError(problem('invite-ended'));
-    return this.auth.startSession(email, device);
+    return this.auth.startSession(email, visitor);
   }
 
   private assertOwner(teacher: Teacher): void {

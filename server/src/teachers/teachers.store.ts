@@ -65,10 +65,10 @@ export class TeachersStore {
       .select(...INVITE);
   }
 
-  async invite({ studioId }: Studio, tokenHash: string, days: number): Promise<Invite> {
+  async invite({ studioId, id: by }: Pick<Teacher, 'studioId' | 'id'>, tokenHash: string, days: number): Promise<Invite> {
     await this.db('teacher_invites').where('ends_at', '<', this.db.fn.now(3)).delete();
     const ends = this.db.raw("now() + ? * interval '1 day'", [days]);
-    const row = { studio_id: studioId, id: randomUUID(), token_hash: tokenHash, ends_at: ends };
+    const row = { studio_id: studioId, id: randomUUID(), token_hash: tokenHash, ends_at: ends, created_by: by };
     const [kept] = (await this.db('teacher_invites')
       .insert(row)
       .returning([...INVITE])) as readonly Invite[];
@@ -77,6 +77,14 @@ export class TeachersStore {
 
   async revoke({ studioId }: Studio, id: string): Promise<boolean> {
     return (await this.db('teacher_invites').where({ studio_id: studioId, id }).delete()) > 0;
+  }
+
+  /** Takes back what somebody invited to while an owner; invitations of before it was kept who made them go too. */
+  async revokeOf({ studioId }: Studio, by: string): Promise<void> {
+    await this.db('teacher_invites')
+      .where({ studio_id: studioId })
+      .where((own) => own.where({ created_by: by }).orWhereNull('created_by'))
+      .delete();
   }
 
   /** Which studio an invitation is to, while it is good. */

@@ -9,6 +9,7 @@ import * as seventh from './0007-recovery.ts';
 import * as eighth from './0008-takes.ts';
 import * as ninth from './0009-teachers.ts';
 import * as tenth from './0010-second-factors.ts';
+import * as eleventh from './0011-holds.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -22,4 +23,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0008-takes': eighth,
   '0009-teachers': ninth,
   '0010-second-factors': tenth,
+  '0011-holds': eleventh,
 };

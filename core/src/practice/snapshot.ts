@@ -1,0 +1,128 @@
+import { goOn, newStanding, type Stand } from './climb.ts';
+import type { LadderPlan } from './ladder.ts';
+import { inOrder, type PracticeEvent } from './log.ts';
+
+/** One day of practice on an item. */
+export interface PracticeDay {
+  /** Days since 1970, by the clock of the events. */
+  readonly day: number;
+  readonly clean: number;
+  readonly slipped: number;
+  readonly minutes: number;
+  /** The quickest tempo a gate was passed at that day; null where none was. */
+  readonly best: number | null;
+}
+
+/** How attempts at one stage went. */
+export interface StageCount {
+  readonly key: string;
+  readonly clean: number;
+  readonly slipped: number;
+}
+
+/** One day on which something learnt was reviewed. */
+export interface ReviewDay {
+  /** Days since 1970, by the clock of the events. */
+  readonly day: number;
+  readonly clean: number;
+  readonly slipped: number;
+}
+
+/**
+ * What going through a log has come to so far: plain data that can be kept, so that a log which only grows at its end is never
+ * gone through twice.
+ */
+export interface PracticeSnapshot {
+  readonly stand: Stand;
+  readonly days: readonly PracticeDay[];
+  /** Attempts by stage, in the order the stages were first tried. */
+  readonly attempts: readonly StageCount[];
+  readonly reviews: readonly ReviewDay[];
+  /** When anything last happened; null where nothing did. */
+  readonly last: number | null;
+  readonly discomfort: number | null;
+}
+
+/** Milliseconds in a day. */
+export const DAY = 24 * 60 * 60 * 1000;
+
+/** The stage of events that tell of a review. */
+export const REVIEW_STAGE = 'review';
+
+/** The snapshot of a log in which nothing has happened yet. */
+export const NOTHING_PRACTISED: PracticeSnapshot = {
+  stand: newStanding(),
+  days: [],
+  attempts: [],
+  reviews: [],
+  last: null,
+  discomfort: null,
+};
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+/** Rows by a key that can still be counted up. */
+const counted = <K, T extends object>(rows: readonly T[], keyOf: (row: T) => K, empty: (key: K) => T) => {
+  const found = new Map(rows.map((row) => [keyOf(row), { ...row } as Mutable<T>]));
+  return {
+    at: (key: K): Mutable<T> => {
+      const known = found.get(key) ?? (empty(key) as Mutable<T>);
+      found.set(key, known);
+      return known;
+    },
+    all: (): readonly T[] => [...found.values()],
+  };
+};
+
+const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
+  days: counted(
+    days,
+    ({ day }) => day,
+    (day): PracticeDay => ({ day, clean: 0, slipped: 0, minutes: 0, best: null }),
+  ),
+  attempts: counted(
+    attempts,
+    ({ key }) => key,
+    (key): StageCount => ({ key, clean: 0, slipped: 0 }),
+  ),
+  reviews: counted(
+    reviews,
+    ({ day }) => day,
+    (day): ReviewDay => ({ day, clean: 0, slipped: 0 }),
+  ),
+});
+
+const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, best: number | null): void => {
+  const { kind, stage, minutes = 0, at } = event;
+  const number = Math.floor(at / DAY);
+  const day = counters.days.at(number);
+  day.minutes += minutes;
+  if (best !== null) day.best = Math.max(day.best ?? 0, best);
+  if (kind !== 'clean' && kind !== 'slipped') return;
+  day[kind] += 1;
+  if (stage !== undefined) counters.attempts.at(stage)[kind] += 1;
+  if (stage === REVIEW_STAGE) counters.reviews.at(number)[kind] += 1;
+};
+
+/**
+ * Goes on from a snapshot through events that happened after everything in it, in any order and more than once. Going through a log
+ * in one go or from snapshot to snapshot comes to the same.
+ * @example
+ * foldPractice({ target: 60, stages: [] }, NOTHING_PRACTISED, [{ id: 'a', at: 5, kind: 'minutes', minutes: 3 }]).days.map(({ minutes }) => minutes).join() // => '3'
+ */
+export const foldPractice = (
+  plan: LadderPlan,
+  from: PracticeSnapshot,
+  events: readonly PracticeEvent[],
+): PracticeSnapshot => {
+  const stand: Stand = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
+  const counters = countersOf(from);
+  let { last, discomfort } = from;
+  for (const event of inOrder(events)) {
+    count(counters, event, goOn(plan, stand, event));
+    last = event.at;
+    if (event.kind === 'discomfort') discomfort = event.at;
+  }
+  const [days, attempts, reviews] = [counters.days.all(), counters.attempts.all(), counters.reviews.all()];
+  return { stand, days, attempts, reviews, last, discomfort };
+};
