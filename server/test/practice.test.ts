@@ -420,7 +420,7 @@ describe('a long log', () => {
     const from = Date.now() - 3_600_000 - 1000 * count;
     await server.db.raw(
       `insert into practice_events (studio_id, student_id, assignment_id, id, at, kind, body)
-       select ?, ?, ?, gen_random_uuid(), ? + n * 1000, case when n % 7 = 0 then 'slipped' else 'clean' end,
+       select ?, ?, ?, gen_random_uuid(), ?::bigint + n * 1000, case when n % 7 = 0 then 'slipped' else 'clean' end,
          jsonb_build_object('stage', ?::text, 'tempo', ?::int) from generate_series(1, ?) n`,
       [studio_id, made.id, made.assigned.id, from, 'thumb', 60, count],
     );

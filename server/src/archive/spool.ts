@@ -116,7 +116,9 @@ export class Spool implements OnModuleDestroy {
       request.once('error', brokenOff);
       target.once('error', end);
       target.once('finish', () => end());
-      request.pipe(target);
+      // Gone before it was listened to.
+      if (request.destroyed && !request.complete) brokenOff();
+      else request.pipe(target);
     });
   }
 }

@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { Principal } from '../auth/principal.ts';
 import { notFound } from '../common/ids.ts';
+import { OneAtATime } from '../common/one-at-a-time.ts';
 import { DB, type Db } from './connection.ts';
 
 /** Tables whose rows belong to a studio. */
@@ -32,6 +33,9 @@ const LINKED: Readonly<Partial<Record<StudioTable, Opened>>> = {
   takes: { column: 'student_id', by: 'student', adds: true },
   take_parts: { column: 'student_id', by: 'student', adds: true },
 };
+
+/** Those of this process who wait for their turn. */
+const WAITING = new OneAtATime();
 
 /** The database as one principal sees it: every query is narrowed to the studio, and a link's to what it is for. */
 export class StudioScope {
@@ -85,10 +89,13 @@ export class StudioScope {
    * ends with the transaction, so that one who is cut off holds nobody up.
    */
   alone<T>(what: string, work: (scope: StudioScope) => Promise<T>): Promise<T> {
-    return this.transaction(async (inside) => {
-      await inside.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [`${this.principal.studioId} ${what}`]);
-      return work(inside);
-    });
+    const key = `${this.principal.studioId} ${what}`;
+    return WAITING.run(key, () =>
+      this.transaction(async (inside) => {
+        await inside.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [key]);
+        return work(inside);
+      }),
+    );
   }
 
   /** Does several things as one: all of them or none. */

@@ -70,7 +70,7 @@ export class TakesService {
       if ((await this.takes.count(inside, studentId)) >= TAKE_LIMITS.student)
         throw quotaReached(TAKE_LIMITS.student, 'takes of this student');
       // What is only announced takes no room; what there is none for would be refused part by part.
-      if ((await this.takes.bytesOf(principal.studioId)) + form.bytes > TAKE_LIMITS.studio) throw soundFull();
+      if ((await this.takes.bytesOf(inside)) + form.bytes > TAKE_LIMITS.studio) throw soundFull();
       const take = await this.takes.insert(inside, studentId, { ...form, pattern, assignment }, by);
       return { ...take, part: TAKE_LIMITS.part, parts: [] };
     });
@@ -88,7 +88,7 @@ export class TakesService {
     await scope.transaction(async (inside) => {
       await this.takes.addPart(inside, take, number, bytes);
       // The database has counted the part by now, and holds the count until this is over: many at once are no way round.
-      if ((await this.takes.bytesOf(principal.studioId, inside)) > TAKE_LIMITS.studio) throw soundFull();
+      if ((await this.takes.bytesOf(inside)) > TAKE_LIMITS.studio) throw soundFull();
     });
     const parts = await this.takes.parts(scope, id);
     if (parts.length === count) await this.takes.complete(scope, id);

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import type { Hand, Pattern } from '@fleet-wren/core';
-import { DB, type Db } from '../db/connection.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 import { TAKE_LIMITS, type JudgementForm, type TakeForm } from './takes.schema.ts';
 
@@ -48,8 +47,6 @@ const WHOLE = [...LINE, 'pattern', 'hand', 'judgement', 'earlier'] as const;
 /** Takes and their sound in the database: each query within a scope. */
 @Injectable()
 export class TakesStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
-
   async ofStudent(scope: StudioScope, studentId: string): Promise<readonly TakeLine[]> {
     return scope
       .rows('takes')
@@ -81,9 +78,9 @@ export class TakesStore {
   }
 
   /** Bytes of sound a studio keeps, of all its students, whoever adds to them: what has come, as the database counts it. */
-  async bytesOf(studioId: string, within?: StudioScope): Promise<number> {
+  async bytesOf(scope: StudioScope): Promise<number> {
     const sql = 'select sound_bytes as bytes from studio_usage where studio_id = ?';
-    const { rows } = (await (within ?? this.db).raw(sql, [studioId])) as {
+    const { rows } = (await scope.raw(sql, [scope.principal.studioId])) as {
       readonly rows: readonly { readonly bytes: string }[];
     };
     return Number(rows[0]?.bytes ?? 0);

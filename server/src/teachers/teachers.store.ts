@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Role, Teacher } from '../auth/principal.ts';
+import { OneAtATime } from '../common/one-at-a-time.ts';
 import { DB, type Db } from '../db/connection.ts';
 
 /** A teacher as the studio's other teachers see one. */
@@ -29,6 +30,9 @@ export interface NewTeacher {
   readonly passwordHash: string;
 }
 
+/** Those of this process who wait for their turn. */
+const WAITING = new OneAtATime();
+
 /** The teachers of a studio and the invitations to it: each query within the studio of who asks. */
 @Injectable()
 export class TeachersStore {
@@ -43,10 +47,12 @@ export class TeachersStore {
 
   /** Changes who teaches while nobody else of the studio does. */
   async alone<T>({ studioId }: Studio, work: (store: TeachersStore) => Promise<T>): Promise<T> {
-    return this.db.transaction(async (trx) => {
-      await trx('studios').where({ id: studioId }).forUpdate().first('id');
-      return work(new TeachersStore(trx));
-    });
+    return WAITING.run(studioId, () =>
+      this.db.transaction(async (trx) => {
+        await trx('studios').where({ id: studioId }).forUpdate().first('id');
+        return work(new TeachersStore(trx));
+      }),
+    );
   }
 
   async remove({ studioId }: Studio, id: string): Promise<void> {
