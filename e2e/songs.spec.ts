@@ -153,25 +153,25 @@ test('a song on paper: what is on screen is what is printed, without the frame a
   await expect(paper).toBeVisible();
 });
 
-test('everything of a studio goes away in one file and comes back in an empty one', async ({ page, browser }) => {
+test('a studio is exported as one file and restored into an empty one', async ({ page, browser }) => {
   await beginSong(page, 'Low water', '| C | G |');
   await saved(page);
   await page.goto('/set-up/archive');
   expect(await violations(page)).toEqual([]);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take everything away' }).click(),
+    page.getByRole('button', { name: 'Export studio' }).click(),
   ]);
   const file = await download.path();
   const other = await (await browser.newContext()).newPage();
   await openStudio(other);
   await other.goto('/set-up/archive');
-  await other.getByLabel('Archive to read back').setInputFiles({
+  await other.getByLabel('Backup to restore').setInputFiles({
     name: 'archive.ndjson',
     mimeType: 'application/x-ndjson',
     buffer: readFileSync(file),
   });
-  await expect(other.getByText('One document is back')).toBeVisible();
+  await expect(other.getByText('Restored: 0 students, 1 document, 0 practice entries, 0 takes.')).toBeVisible();
   await other.goto('/songs');
   await expect(other.getByRole('link', { name: 'Low water' })).toBeVisible();
 });

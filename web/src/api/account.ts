@@ -36,6 +36,8 @@ export const useSignOut = () => {
     mutationFn: () => ask<void>('POST', '/auth/sign-out'),
     onSuccess: () => {
       client.setQueryData(KEY, null);
+      // Whoever sits down here next undoes nothing of what was done before.
+      void import('../workspace/household.ts').then(({ forgetHistories }) => forgetHistories()).catch(() => undefined);
       client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEY[0] });
     },
   });
@@ -106,15 +108,17 @@ export const useProposeFactor = () =>
       ask<{ readonly secret: string; readonly address: string }>('POST', '/auth/second-factor', { password }),
   });
 
-const useFactorChange = (change: (given: string) => Promise<void>) => {
+const useFactorChange = <T>(change: (given: T) => Promise<void>) => {
   const client = useQueryClient();
   return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries({ queryKey: SECOND }) });
 };
 
 /** Asks for codes from now on, by the first of them. */
 export const useConfirmFactor = () =>
-  useFactorChange((code) => ask<void>('PUT', '/auth/second-factor', { code: code.trim() }));
+  useFactorChange((code: string) => ask<void>('PUT', '/auth/second-factor', { code: code.trim() }));
 
-/** Asks for none any more, for who gives the password. */
+/** Asks for none any more, for who gives the password and a code. */
 export const useFactorOff = () =>
-  useFactorChange((password) => ask<void>('POST', '/auth/second-factor/off', { password }));
+  useFactorChange((given: { readonly password: string; readonly code: string }) =>
+    ask<void>('POST', '/auth/second-factor/off', given),
+  );

@@ -1,11 +1,28 @@
-import { failureOf } from './client.ts';
+import { sentence, type Problem } from '@fleet-wren/core';
+import { ApiError, ask, failureOf } from './client.ts';
 
-/** How many rows came back from an archive. */
-export interface ReadBack {
-  readonly students: number;
-  readonly documents: number;
-  readonly document_versions: number;
+/** How many rows were restored, by table. */
+export type Restored = Readonly<
+  Record<
+    'students' | 'documents' | 'document_versions' | 'assignments' | 'practice_events' | 'takes' | 'take_parts',
+    number
+  >
+>;
+
+type RestoreState =
+  | { readonly state: 'none' | 'receiving' }
+  | { readonly state: 'restoring'; readonly share: number }
+  | { readonly state: 'done'; readonly counts: Restored }
+  | { readonly state: 'failed'; readonly problems: readonly Problem[] };
+
+/** How far a restore is: on its way to the server, or being restored there. */
+export interface RestoreProgress {
+  readonly phase: 'sending' | 'restoring';
+  /** 0 to 1. */
+  readonly share: number;
 }
+
+type Tell = (progress: RestoreProgress) => void;
 
 const parsed = (text: string): unknown => {
   try {
@@ -15,18 +32,70 @@ const parsed = (text: string): unknown => {
   }
 };
 
-/** Sends an archive to be read back, telling how much of it is on its way, 0 to 1. */
-export const readArchive = (file: File, progress: (share: number) => void): Promise<ReadBack> =>
-  new Promise((resolve, reject) => {
+/** What the server answered to the whole of it; null where nobody, or somebody else, answered. */
+type Sent = { readonly status: number; readonly body: unknown } | null;
+
+/** Sends the file; `sent` is told when all of it has gone out. */
+const send = (file: File, tell: Tell, sent: () => void): Promise<Sent> =>
+  new Promise((resolve) => {
     const request = new XMLHttpRequest();
     request.open('POST', '/api/archive');
     request.setRequestHeader('content-type', 'application/x-ndjson');
-    request.upload.onprogress = ({ loaded, total }) => progress(total > 0 ? loaded / total : 1);
+    request.upload.onprogress = ({ loaded, total }) =>
+      tell({ phase: 'sending', share: total > 0 ? loaded / total : 1 });
+    request.upload.onload = sent;
     request.onload = () => {
-      const answer = parsed(request.responseText);
-      if (request.status < 400) resolve(answer as ReadBack);
-      else reject(failureOf(answer));
+      const body = parsed(request.responseText);
+      resolve(typeof body === 'object' && body !== null ? { status: request.status, body } : null);
     };
-    request.onerror = () => reject(failureOf(undefined));
+    request.onerror = () => resolve(null);
     request.send(file);
   });
+
+/** Milliseconds between two looks at how far the server is. */
+const LOOK_EVERY = 1000;
+
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, LOOK_EVERY));
+
+const look = (): Promise<RestoreState> => ask<RestoreState>('GET', '/archive/restore');
+
+/** Tells how far the server is until it is known how it ended. */
+const watch = async (tell: Tell, isOver: () => boolean): Promise<void> => {
+  while (!isOver()) {
+    const now = await look().catch(() => null);
+    if (now?.state === 'restoring' && !isOver()) tell({ phase: 'restoring', share: now.share });
+    await pause();
+  }
+};
+
+/** What became of a restore whose answer was lost on the way. */
+const outcome = async (tell: Tell): Promise<Restored> => {
+  for (;;) {
+    const now = await look();
+    if (now.state === 'done') return now.counts;
+    if (now.state === 'failed') {
+      const [first] = now.problems;
+      throw new ApiError(first?.code ?? 'internal', now.problems.map(sentence).join(' '));
+    }
+    if (now.state === 'none') throw failureOf(undefined);
+    if (now.state === 'restoring') tell({ phase: 'restoring', share: now.share });
+    await pause();
+  }
+};
+
+/** Sends a backup to be restored, and tells how far that is; goes on watching where the connection breaks meanwhile. */
+export const restoreBackup = async (file: File, tell: Tell): Promise<Restored> => {
+  let over = false;
+  const sent = (): void => {
+    tell({ phase: 'restoring', share: 0 });
+    void watch(tell, () => over);
+  };
+  try {
+    const answer = await send(file, tell, sent);
+    if (answer === null) return await outcome(tell);
+    if (answer.status >= 400) throw failureOf(answer.body);
+    return answer.body as Restored;
+  } finally {
+    over = true;
+  }
+};

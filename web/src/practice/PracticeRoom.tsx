@@ -1,5 +1,5 @@
 import './practice.scss';
-import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, sentence, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -292,15 +292,29 @@ const Session = (props: SessionProps) => {
   );
 };
 
-const Connection = ({ state }: { readonly state: RoomState }) => {
-  if (state.refused > 0)
-    return <p className="room-connection">{state.refused} of what happened could not be taken down.</p>;
+const entries = (count: number): string => (count === 1 ? '1 entry' : `${count} entries`);
+
+/** What the server would not take, by reason; it is told once, and let go of when it was read. */
+const Refused = ({ room, refused }: { readonly room: Room; readonly refused: RoomState['refused'] }) => {
+  const reasons = [...new Set(refused.flatMap(({ problems }) => problems.map(sentence)))];
+  return (
+    <div className="room-connection" role="alert">
+      <span>
+        {entries(refused.length)} could not be saved. {reasons.join(' ')}
+      </span>
+      <button type="button" onClick={() => void room.dismissRefused()}>
+        OK
+      </button>
+    </div>
+  );
+};
+
+const Connection = ({ room, state }: { readonly room: Room; readonly state: RoomState }) => {
+  if (state.refused.length > 0) return <Refused room={room} refused={state.refused} />;
   if (state.waiting.length === 0) return null;
   return (
     <p className="room-connection" role="status">
-      {state.reached
-        ? 'being sent …'
-        : `no connection: ${state.waiting.length === 1 ? 'one thing waits' : `${state.waiting.length} things wait`} here and will be sent`}
+      {state.reached ? 'Syncing…' : `Offline: ${entries(state.waiting.length)} waiting to sync`}
     </p>
   );
 };
@@ -328,12 +342,25 @@ const Chooser = ({
   </select>
 );
 
+/** The link has ended; what was practised and not sent stays on this device for the next one. */
+const Ended = ({ state }: { readonly state: RoomState }) => (
+  <p className="room-message">
+    {state.ended}
+    {state.waiting.length > 0 && (
+      <small>
+        {entries(state.waiting.length)} of your practice {state.waiting.length === 1 ? 'is' : 'are'} kept on this device
+        and will be sent when you open the new link here.
+      </small>
+    )}
+  </p>
+);
+
 const Inside = ({ room }: { readonly room: Room }) => {
   const state = useStore(room.state);
   const [chosen, setChosen] = useState<string | null>(null);
   const [preferring, setPreferring] = useState(false);
   useAwake();
-  if (state.ended) return <p className="room-message">{state.ended}</p>;
+  if (state.ended !== null) return <Ended state={state} />;
   if (!state.content)
     return (
       <p className="room-message">
@@ -356,7 +383,7 @@ const Inside = ({ room }: { readonly room: Room }) => {
         >
           <SlidersHorizontal size={20} aria-hidden />
         </button>
-        <Connection state={state} />
+        <Connection room={room} state={state} />
       </header>
       {preferring && <PreferencesPanel hide={() => setPreferring(false)} />}
       <Session key={shown.id} room={room} item={shown} waiting={state.waiting} />

@@ -1,22 +1,40 @@
-import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
-import { createStore, get, update, type UseStore } from 'idb-keyval';
+import {
+  NOTHING_PRACTISED,
+  foldPractice,
+  isAttempt,
+  type LadderPlan,
+  type Pattern,
+  type PracticeEvent,
+  type PracticeSnapshot,
+  type Standing,
+  type Way,
+} from '@fleet-wren/core';
+import { createStore, entries, get, update, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
 import type { KeptEvent } from '../api/practice.ts';
+import { Outbox, type Receipt, type RefusedEvent } from './outbox.ts';
+import { askRoom } from './transport.ts';
 
 /** Something to practise, as a room holds it. */
 export interface RoomItem {
   readonly id: string;
+  /** Which state of it this is, in the server's words. */
+  readonly state: string;
   readonly name: string;
   readonly pattern: Pattern;
   readonly target: number;
   readonly way: Way;
   readonly plan: LadderPlan;
   readonly standing: Standing;
+  /** What its log had come to before the events. */
+  readonly snapshot: (Omit<PracticeSnapshot, 'days'> & { readonly undone: readonly string[] }) | null;
   readonly events: readonly PracticeEvent[];
 }
 
 /** What the server says of a room. */
 export interface RoomContent {
+  /** Whose room it is: another link of the same student opens the same one. */
+  readonly room: string;
   readonly name: string;
   readonly assignments: readonly RoomItem[];
 }
@@ -30,34 +48,48 @@ export interface RoomState {
   readonly reached: boolean;
   /** Why the room cannot be entered; null where it can. */
   readonly ended: string | null;
-  /** Events the server would not take. */
-  readonly refused: number;
+  /** Events the server will not take, with why. */
+  readonly refused: readonly RefusedEvent[];
 }
 
 export type RoomStore = UseBoundStore<StoreApi<RoomState>>;
 
 /** What the browser keeps of a room. */
-type KeptRoom = Pick<RoomState, 'content' | 'waiting'>;
-
-/** Milliseconds between tries to send, and events sent at once. */
-const SENDING = { again: 5_000, most: 200 } as const;
-
-interface Answer {
-  readonly status: number;
-  readonly body: unknown;
+interface KeptRoom extends Pick<RoomState, 'content' | 'waiting'> {
+  readonly refused?: readonly RefusedEvent[];
+  readonly room?: string;
+  /** What the server said when the link had ended: from then on the room stays shut here, with a connection or without. */
+  readonly ended?: string | null;
 }
 
-const request = async (token: string, path: string, body?: unknown): Promise<Answer | null> => {
-  const headers = { 'x-practice-link': token, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
-  const options = { method: body === undefined ? 'GET' : 'POST', headers, body: body && JSON.stringify(body) } as const;
-  const response = await fetch(`/api/practice${path}`, options as RequestInit).catch(() => null);
-  if (!response || response.status >= 500 || response.status === 429) return null;
-  return { status: response.status, body: await response.json().catch(() => null) };
+type Unchanged = Pick<RoomItem, 'id' | 'state'>;
+
+/** The content in an answer, completed by what is known already; undefined where it is something else. */
+const contentIn = (body: unknown, known: RoomContent | null): RoomContent | undefined => {
+  const { room, name, assignments } = (body ?? {}) as Record<string, unknown>;
+  if (typeof room !== 'string' || typeof name !== 'string' || !Array.isArray(assignments)) return undefined;
+  const items = (assignments as readonly (RoomItem | Unchanged)[]).map((item) =>
+    'plan' in item ? item : known?.assignments.find(({ id, state }) => id === item.id && state === item.state),
+  );
+  return items.every((item) => item !== undefined) ? { room, name, assignments: items } : undefined;
 };
 
-const wordsIn = (body: unknown): string =>
-  (body as { readonly error?: { readonly message?: string } } | null)?.error?.message ??
-  'This link does not lead anywhere (any more). Ask your teacher for a new one.';
+const knownIn = (content: RoomContent | null): string =>
+  (content?.assignments ?? []).map(({ id, state }) => `${id}:${state}`).join(',');
+
+const without = (waiting: readonly KeptEvent[], gone: ReadonlySet<string>): readonly KeptEvent[] =>
+  waiting.filter(({ event }) => !gone.has(event.id));
+
+/** The room with what has arrived among what is known. */
+const withArrived = (content: RoomContent, arrived: readonly KeptEvent[], { assignments }: Receipt): RoomContent => {
+  const standings = new Map(assignments.map(({ id, standing }) => [id, standing]));
+  const taken = (item: RoomItem): RoomItem => ({
+    ...item,
+    standing: standings.get(item.id) ?? item.standing,
+    events: [...item.events, ...arrived.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : []))],
+  });
+  return { ...content, assignments: content.assignments.map(taken) };
+};
 
 /**
  * Opens a room: at once with what this browser has kept of it, then with what the server says. What happens is kept in
@@ -70,137 +102,133 @@ export class Room {
     waiting: [],
     reached: true,
     ended: null,
-    refused: 0,
+    refused: [],
   }));
-  /** Events that have arrived or were let go: they wait no longer, whoever kept them. */
+  /** Events the server has, or has refused by name: they wait no longer, whoever kept them. */
   private readonly gone = new Set<string>();
   private readonly drawer: UseStore = createStore('fleet-wren-practice', 'rooms');
-  private sending = false;
-  private timer: ReturnType<typeof setInterval> | undefined;
+  private readonly outbox = new Outbox({
+    post: (events) => askRoom(this.token, '/events', { body: { events, sentAt: Date.now() } }),
+    waiting: () => this.state.getState().waiting,
+    settled: (arrived, refused, receipt) => this.settled(arrived, refused, receipt),
+    reached: (reached) => this.state.setState({ reached }),
+    ended: (message) => this.shut(message),
+  });
 
   constructor(readonly token: string) {}
 
-  private readonly onOnline = (): void => void this.send();
+  private readonly onOnline = (): void => void this.refresh();
 
   async open(): Promise<void> {
     const kept = await get<KeptRoom>(this.token, this.drawer).catch(() => undefined);
-    if (kept) this.state.setState({ content: kept.content, waiting: kept.waiting });
+    if (kept) {
+      const { content, waiting, refused = [], ended = null } = kept;
+      this.state.setState({ content, waiting, refused, ended });
+    }
     window.addEventListener('online', this.onOnline);
-    this.timer = setInterval(() => void this.send(), SENDING.again);
-    await this.send();
-    await this.fetch();
+    await this.refresh();
   }
 
   close(): void {
     window.removeEventListener('online', this.onOnline);
-    clearInterval(this.timer);
+    this.outbox.close();
   }
 
   /** Takes down what happened. */
   happened(...events: readonly KeptEvent[]): void {
     this.state.setState(({ waiting }) => ({ waiting: [...waiting, ...events] }));
-    void this.keep().then(() => this.send());
+    void this.keep().then(() => this.outbox.send());
+  }
+
+  /** Lets go of refused events that were shown. */
+  async dismissRefused(): Promise<void> {
+    this.state.setState({ refused: [] });
+    await this.keep({ dismissed: true });
+  }
+
+  private async refresh(): Promise<void> {
+    await this.outbox.send();
+    await this.fetch();
   }
 
   /** Keeps the room in the browser; what another window of it took down and has not sent yet stays. */
-  private async keep(): Promise<void> {
-    const { content, waiting } = this.state.getState();
+  private async keep({ dismissed = false }: { readonly dismissed?: boolean } = {}): Promise<void> {
+    const { content, waiting, refused, ended } = this.state.getState();
     const own = new Set(waiting.map(({ event }) => event.id));
     const merged = (kept: KeptRoom | undefined): KeptRoom => ({
-      content,
-      waiting: [
-        ...(kept?.waiting ?? []).filter(({ event }) => !own.has(event.id) && !this.gone.has(event.id)),
-        ...waiting,
-      ],
+      // What is not known here may be known to the browser; what has ended is not to be opened any more.
+      content: ended === null ? (content ?? kept?.content ?? null) : null,
+      room: content?.room ?? kept?.room,
+      ended,
+      refused: dismissed ? [] : refused.length > 0 ? refused : (kept?.refused ?? []),
+      waiting: [...without(without(kept?.waiting ?? [], own), this.gone), ...waiting],
     });
     await update<KeptRoom>(this.token, merged, this.drawer).catch(() => undefined);
   }
 
   private async fetch(): Promise<void> {
-    const answer = await request(this.token, '');
-    if (!answer) return this.state.setState({ reached: false });
-    if (answer.status !== 200) return this.state.setState({ ended: wordsIn(answer.body), reached: true });
-    this.state.setState({ content: answer.body as RoomContent, reached: true, ended: null });
+    const known = this.state.getState().content;
+    const answer = await askRoom(this.token, '', { known: knownIn(known) });
+    if (answer.kind === 'unreached') return this.state.setState({ reached: false });
+    if (answer.kind === 'refused')
+      return answer.code === 'link-ended' ? this.shut(answer.message) : this.state.setState({ reached: false });
+    const content = contentIn(answer.body, known);
+    if (!content) return this.state.setState({ reached: false });
+    this.state.setState({ content, reached: true, ended: null });
+    await this.adopt(content.room);
     await this.keep();
+    await this.outbox.send();
   }
 
-  /** Sends what waits, oldest first; one sending at a time. */
-  private async send(): Promise<void> {
-    if (this.sending) return;
-    this.sending = true;
-    while (this.state.getState().waiting.length > 0 && (await this.sendSome()));
-    this.sending = false;
-  }
-
-  private async sendSome(): Promise<boolean> {
-    const some = this.state.getState().waiting.slice(0, SENDING.most);
-    const answer = await request(this.token, '/events', { events: some });
-    if (!answer) {
-      this.state.setState({ reached: false });
-      return false;
+  /** Takes over what waits in rooms of the same student whose links have ended: it goes by this one. */
+  private async adopt(room: string): Promise<void> {
+    const all = await entries<string, KeptRoom>(this.drawer).catch(() => []);
+    for (const [token, kept] of all) {
+      if (token === this.token || kept.room !== room || !kept.ended || kept.waiting.length === 0) continue;
+      this.state.setState(({ waiting }) => {
+        const here = new Set(waiting.map(({ event }) => event.id));
+        return { waiting: [...without(kept.waiting, here), ...waiting] };
+      });
+      await this.keep();
+      await update<KeptRoom>(token, (then) => ({ ...(then ?? kept), waiting: [] }), this.drawer).catch(() => undefined);
     }
-    if (answer.status === 201) return this.arrived(some, answer.body);
-    if (answer.status === 404) return this.goneOrShut(some, answer.body);
-    return this.oneByOne(some);
   }
 
-  /** What has arrived goes from what waits to what is known. */
-  private async arrived(some: readonly KeptEvent[], body: unknown): Promise<boolean> {
-    const names = new Set(some.map(({ event }) => event.id));
+  /** The link has ended: what was set is shown no more; what has not been sent stays for another link of the same room. */
+  private async shut(message: string): Promise<void> {
+    this.state.setState({ ended: message, reached: true });
+    await this.keep();
+    this.state.setState({ content: null });
+  }
+
+  private async settled(
+    arrived: readonly KeptEvent[],
+    refused: readonly RefusedEvent[],
+    receipt: Receipt,
+  ): Promise<void> {
+    const names = [...arrived, ...refused.map(({ told }) => told)].map(({ event }) => event.id);
     for (const name of names) this.gone.add(name);
-    const standings = new Map(
-      (body as readonly { readonly id: string; readonly standing: Standing }[]).map(({ id, standing }) => [
-        id,
-        standing,
-      ]),
-    );
-    this.state.setState(({ content, waiting }) => ({
-      reached: true,
-      waiting: waiting.filter(({ event }) => !names.has(event.id)),
-      content: content && {
-        ...content,
-        assignments: content.assignments.map((item) => ({
-          ...item,
-          standing: standings.get(item.id) ?? item.standing,
-          events: [...item.events, ...some.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : []))],
-        })),
-      },
-    }));
-    await this.keep();
-    return true;
-  }
-
-  /** Either the link has ended, or one thing that was practised is no longer there. */
-  private async goneOrShut(some: readonly KeptEvent[], body: unknown): Promise<boolean> {
-    const room = await request(this.token, '');
-    if (room?.status === 200) return this.oneByOne(some);
-    if (room) this.state.setState({ ended: wordsIn(body), reached: true });
-    return false;
-  }
-
-  /** Something in a sending cannot be taken: the rest goes alone, and what is refused is counted and let go. */
-  private async oneByOne(some: readonly KeptEvent[]): Promise<boolean> {
-    for (const one of some) {
-      const answer = await request(this.token, '/events', { events: [one] });
-      if (!answer) return false;
-      if (answer.status === 201) await this.arrived([one], answer.body);
-      else await this.letGo(one);
-    }
-    return true;
-  }
-
-  private async letGo({ event }: KeptEvent): Promise<void> {
-    this.gone.add(event.id);
-    this.state.setState(({ waiting, refused }) => ({
-      refused: refused + 1,
-      waiting: waiting.filter((one) => one.event.id !== event.id),
+    this.state.setState((state) => ({
+      waiting: without(state.waiting, new Set(names)),
+      refused: [...state.refused, ...refused],
+      content: state.content && withArrived(state.content, arrived, receipt),
     }));
     await this.keep();
   }
 }
 
-/** All that happened with an item: what the server knows, and what waits. */
-export const eventsOf = (item: RoomItem, waiting: readonly KeptEvent[]): readonly PracticeEvent[] => [
-  ...item.events,
-  ...waiting.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : [])),
-];
+/** All that happened with an item since its snapshot: what the server knows, and what waits. */
+export const eventsOf = (item: RoomItem, waiting: readonly KeptEvent[]): readonly PracticeEvent[] => {
+  const undone = new Set(item.snapshot?.undone);
+  const all = [
+    ...item.events,
+    ...waiting.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : [])),
+  ];
+  return all.filter((event) => !(undone.has(event.id) && isAttempt(event)));
+};
+
+/** What the whole log of an item comes to. */
+export const practisedIn = (item: RoomItem, waiting: readonly KeptEvent[]): PracticeSnapshot => {
+  const from = item.snapshot ? { ...item.snapshot, days: [] } : NOTHING_PRACTISED;
+  return foldPractice(item.plan, from, eventsOf(item, waiting));
+};

@@ -1,7 +1,7 @@
-import { gateAtHand, progressOf, type Pattern, type Progress } from '@fleet-wren/core';
+import { REVIEW_STAGE, gateAtHand, progressAt, type Pattern, type Progress } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { playedIn, stageOf, useLadder } from '../workers/useLadder.ts';
-import { eventsOf, type RoomItem, type RoomState } from './room.ts';
+import { eventsOf, practisedIn, type RoomItem, type RoomState } from './room.ts';
 
 /** What is practised now. */
 export interface AtHand {
@@ -18,7 +18,7 @@ export interface AtHand {
 }
 
 /** Clean rounds that make a review. */
-const REVIEW = { key: 'review', gate: 2 } as const;
+const REVIEW = { key: REVIEW_STAGE, gate: 2 } as const;
 
 /** Clean rounds of a review today, counted from the last slip. */
 const reviewed = (item: RoomItem, waiting: RoomState['waiting']): number => {
@@ -34,7 +34,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
   const { value } = useLadder({ pattern, target, way, hand: plan.hand });
   const ladder = value?.ok ? value.value : undefined;
   return useMemo(() => {
-    const progress = progressOf(plan, eventsOf(item, waiting));
+    const progress = progressAt(plan, practisedIn(item, waiting));
     const stage = plan.stages[progress.stage];
     const made = stageOf(ladder, stage?.key);
     const tempo = stage ? progress.tempo : target;

@@ -1,54 +1,63 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
+import { restoreBackup, type RestoreProgress, type Restored } from '../api/archive.ts';
 import { wordsOf } from '../api/client.ts';
-import { readArchive } from '../api/archive.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
-/** Everything of the studio in one file, to be kept somewhere safe; and such a file read into an empty studio. */
+const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
+
+const restoredWords = ({ students, documents, practice_events: entries, takes }: Restored): string =>
+  `Restored: ${[
+    counted(students, 'student', 'students'),
+    counted(documents, 'document', 'documents'),
+    counted(entries, 'practice entry', 'practice entries'),
+    counted(takes, 'take', 'takes'),
+  ].join(', ')}.`;
+
+const progressWords = ({ phase, share }: RestoreProgress): string =>
+  phase === 'sending' ? `Uploading… ${percent(share)}` : `Restoring… ${percent(share)}`;
+
+/** Everything of the studio in one file, to be kept somewhere safe; and such a file restored into an empty studio. */
 export const Archive = () => {
-  const [sent, setSent] = useState(0);
+  const [progress, setProgress] = useState<RestoreProgress>({ phase: 'sending', share: 0 });
   const client = useQueryClient();
-  const reading = useMutation({
-    mutationFn: (file: File) => readArchive(file, setSent),
+  const restoring = useMutation({
+    mutationFn: (file: File) => restoreBackup(file, setProgress),
     onSuccess: () => client.invalidateQueries(),
   });
-  const { data, error, isPending } = reading;
+  const { data, error, isPending } = restoring;
   return (
-    <section aria-label="Archive">
+    <section aria-label="Backup">
       <p className="lead-in">
-        Patterns, songs, students, hands, schools, estimates and every version of them in one file, with a checksum. It
-        can be read back into a studio that has nothing yet, and nothing is lost on the way.
+        One file with everything in this studio: patterns, songs and their versions, students, assignments, practice
+        logs, takes with their recordings, hands, schools and settings. Restore it into an empty studio. Teacher
+        accounts and practice links are not included.
       </p>
       <div className="form-actions">
         <Button as="a" href="/api/archive" download>
-          Take everything away
+          Export studio
         </Button>
         <label className="btn btn-quiet">
-          Read an archive back …
+          Restore a backup…
           <input
             type="file"
             className="visually-hidden"
             accept=".ndjson"
-            aria-label="Archive to read back"
+            aria-label="Backup to restore"
             disabled={isPending}
             onChange={({ target }) => {
               const [file] = target.files ?? [];
-              if (file) reading.mutate(file);
+              if (file) restoring.mutate(file);
               target.value = '';
             }}
           />
         </label>
       </div>
       <div aria-live="polite">
-        {isPending && <p>{sent < 1 ? `Sending, ${percent(sent)} …` : 'Reading it back …'}</p>}
-        {data && (
-          <p>
-            {data.documents === 1 ? 'One document is' : `${data.documents} documents are`} back, with{' '}
-            {data.document_versions} earlier states and {data.students} students.
-          </p>
-        )}
+        {isPending && <p>{progressWords(progress)}</p>}
+        {data && <p>{restoredWords(data)}</p>}
         {error && (
           <p role="alert" className="finding finding-trouble">
             {wordsOf(error)}

@@ -1,4 +1,7 @@
+import { useState, type FormEvent } from 'react';
+import { Button, Form } from 'react-bootstrap';
 import { useConfirmFactor, useFactorOff, useProposeFactor, useSecondFactor } from '../api/account.ts';
+import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Ask } from './Ask.tsx';
 import { QrPicture } from './QrPicture.tsx';
@@ -8,14 +11,40 @@ const inFours = (secret: string): string => secret.match(/.{1,4}/g)?.join(' ') ?
 const TurnOff = () => {
   const off = useFactorOff();
   const notice = useNotice();
-  const give = (password: string): void =>
-    off.mutate(password, { onSuccess: () => notice({ text: 'Your password alone opens the studio again.' }) });
+  const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  const give = (event: FormEvent): void => {
+    event.preventDefault();
+    off.mutate({ password, code }, { onSuccess: () => notice({ text: 'Your password alone opens the studio again.' }) });
+  };
   return (
     <>
       <p>
         It is on: who signs in gives the code of your phone as well. A recovery code stands for a phone that is lost.
       </p>
-      <Ask kind="password" label="Your password" button="Turn it off" {...off} give={give} />
+      <Form className="account-form" onSubmit={give}>
+        <label>
+          Your password
+          <Form.Control
+            type="password"
+            autoComplete="current-password"
+            value={password}
+            onChange={({ target }) => setPassword(target.value)}
+          />
+        </label>
+        <label>
+          Code from your phone, or a recovery code
+          <Form.Control autoComplete="one-time-code" value={code} onChange={({ target }) => setCode(target.value)} />
+        </label>
+        {off.error && (
+          <p className="finding finding-trouble" role="alert">
+            {wordsOf(off.error)}
+          </p>
+        )}
+        <Button type="submit" disabled={password === '' || code === '' || off.isPending}>
+          Turn it off
+        </Button>
+      </Form>
     </>
   );
 };

@@ -1,5 +1,5 @@
 import { createStore, del, get, keys, set } from 'idb-keyval';
-import { sweepHistories, type Drawer, type Household } from './keeper.ts';
+import { dropHistories, sweepHistories, type Drawer, type Household } from './keeper.ts';
 import { openWindows, thisWindow } from './windows.ts';
 
 /** Milliseconds after which what waits for an idle moment is done all the same. */
@@ -31,3 +31,6 @@ export const household = (): Promise<Household> => {
   });
   return opened;
 };
+
+/** Lets go of what could be undone in this browser. */
+export const forgetHistories = async (): Promise<void> => dropHistories(await household());

@@ -151,3 +151,8 @@ export const sweepHistories = async ({ drawer, open }: Household): Promise<void>
   const keys = (await drawer.keys()).filter((key) => key.startsWith('history/'));
   for (const key of keys) if (!alive.has(key.slice(key.lastIndexOf('/') + 1))) await drawer.remove(key);
 };
+
+/** Lets go of every history, of open windows too: whoever signs in here next has nothing to take back. Drafts stay. */
+export const dropHistories = async ({ drawer }: Pick<Household, 'drawer'>): Promise<void> => {
+  for (const key of await drawer.keys()) if (key.startsWith('history/')) await drawer.remove(key);
+};
