@@ -9,8 +9,8 @@ export default defineConfig({
   workers: 3,
   timeout: 45_000,
   expect: { timeout: 8_000 },
-  // On a machine that others use too a page may be starved for seconds; what fails twice is broken.
-  retries: 1,
+  // What needs a second try is broken.
+  retries: 0,
   reporter: [
     ['list'],
     ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }],

@@ -337,11 +337,15 @@ test('a lesson beside the bench: counted where the pattern lies, noted, and on t
 
 type Answer = (route: Route) => Promise<void>;
 
-const html = (status: number): Answer => (route) =>
-  route.fulfill({ status, contentType: 'text/html', body: '<html>Welcome to the café’s network</html>' });
+const html =
+  (status: number): Answer =>
+  (route) =>
+    route.fulfill({ status, contentType: 'text/html', body: '<html>Welcome to the café’s network</html>' });
 
-const own = (status: number, code: string): Answer => (route) =>
-  route.fulfill({ status, json: { error: { code, message: 'A sentence.', problems: [] } } });
+const own =
+  (status: number, code: string): Answer =>
+  (route) =>
+    route.fulfill({ status, json: { error: { code, message: 'A sentence.', problems: [] } } });
 
 /** Everything that may answer a phone in the place of our server; the last one never answers at all. */
 const OTHERS: Readonly<Record<string, Answer>> = {

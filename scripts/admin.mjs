@@ -72,7 +72,13 @@ const restore = (url, name) => {
     // Read to its end before anything is touched: a file that is cut or damaged ends here.
     program('pg_restore', undefined, ['--no-owner', `--file=${script}`, file]);
     // In one go or not at all.
-    program('psql', url, ['--quiet', '--single-transaction', '--set=ON_ERROR_STOP=1', `--file=${empty}`, `--file=${script}`]);
+    program('psql', url, [
+      '--quiet',
+      '--single-transaction',
+      '--set=ON_ERROR_STOP=1',
+      `--file=${empty}`,
+      `--file=${script}`,
+    ]);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

@@ -67,7 +67,9 @@ const main = async () => {
     ended: (code, signal) => {
       watch?.stop();
       stop();
-      console.log(code === 0 ? 'Stopped; the data is kept.' : `The server ended (${signal ?? code}); the data is kept.`);
+      console.log(
+        code === 0 ? 'Stopped; the data is kept.' : `The server ended (${signal ?? code}); the data is kept.`,
+      );
       process.exit(code);
     },
   });

@@ -40,7 +40,10 @@ const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
         .set('content-type', 'application/octet-stream')
         .send(sound.subarray(number * PART, (number + 1) * PART))
         .expect(200);
-    await agent.put(`/api/takes/${id}/judgement`).send({ engine: sent, headline: 'Clean', judgement: '{}' }).expect(200);
+    await agent
+      .put(`/api/takes/${id}/judgement`)
+      .send({ engine: sent, headline: 'Clean', judgement: '{}' })
+      .expect(200);
   }
 };
 
@@ -170,7 +173,11 @@ describe('the archive of a studio', () => {
     ['changed in one place', (text) => text.replaceAll('Low water', 'Low-water'), /checksum differs/],
     ['of a newer version', (text) => text.replace('"version":3', '"version":9'), /newer/],
     ['with a row of another table', (text) => text.replace(/"table" : "documents"/, '"table" : "teachers"'), /line 3/],
-    ['with a document that cannot stand', (text) => text.replace('"tempo": 99', '"tempo": 9'), /line \d+: A tempo of 9/],
+    [
+      'with a document that cannot stand',
+      (text) => text.replace('"tempo": 99', '"tempo": 9'),
+      /line \d+: A tempo of 9/,
+    ],
     ['of nothing', () => '', /breaks off/],
     ['no archive', () => '{"hello": 1}\n', /no archive of a studio/],
     ['not even lines', () => 'x'.repeat(5_000_000), /longer than any document/],
@@ -196,7 +203,10 @@ describe('the archive of a studio', () => {
     const agent = await server.newStudio();
     const made: string[] = [];
     for (let count = 0; count < 30; count += 1) {
-      const answer = await agent.post('/api/students').send({ name: `S${count}` }).expect(201);
+      const answer = await agent
+        .post('/api/students')
+        .send({ name: `S${count}` })
+        .expect(201);
       made.push((answer.body as { id: string }).id);
     }
     let writing = true;
@@ -253,8 +263,18 @@ describe('the archive of a studio', () => {
       const { status, body } = await readBack(other, ended(damagedLines));
       if (status >= 500) found.push(`${status} ${damagedLines[place]?.slice(0, 300)} ${JSON.stringify(body)}`);
       if (status < 400)
-        for (const path of ['students', 'assignments', 'patterns', 'songs', 'hands', 'schools', 'settings', 'estimates'])
-          if ((await other.get(`/api/${path}`)).status !== 200) found.push(`${path} ${damagedLines[place]?.slice(0, 300)}`);
+        for (const path of [
+          'students',
+          'assignments',
+          'patterns',
+          'songs',
+          'hands',
+          'schools',
+          'settings',
+          'estimates',
+        ])
+          if ((await other.get(`/api/${path}`)).status !== 200)
+            found.push(`${path} ${damagedLines[place]?.slice(0, 300)}`);
     }
     expect(found).toEqual([]);
   }, 3_600_000);

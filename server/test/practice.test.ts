@@ -341,7 +341,10 @@ describe('what a room tells', () => {
     const { assigned, token, log } = await withLink();
     const good = happened('done', { stage: 'position' });
     const bad = { ...happened('clean', stageAt(1)), tempo: 9000 };
-    const answer = await tellRoom(token, [bad, good].map((event) => ({ assignment: assigned.id, event })));
+    const answer = await tellRoom(
+      token,
+      [bad, good].map((event) => ({ assignment: assigned.id, event })),
+    );
     expect(answer.accepted).toEqual([good.id]);
     expect(answer.refused.map(({ id, problems }) => [id, problems[0]?.code])).toEqual([[bad.id, 'event-wrong']]);
     expect(answer.assignments.map(({ id, standing }) => [id, standing.passed])).toEqual([[assigned.id, 1]]);
@@ -364,7 +367,10 @@ describe('what a room tells', () => {
       happened('clean', { ...stageAt(1), by: 'teacher' }),
       happened('undone', { of: counted.id }),
     ];
-    const answer = await tellRoom(token, theirs.map((event) => ({ assignment: assigned.id, event })));
+    const answer = await tellRoom(
+      token,
+      theirs.map((event) => ({ assignment: assigned.id, event })),
+    );
     expect(answer.accepted).toEqual([]);
     expect(answer.refused.map(({ id: name }) => name).sort()).toEqual(theirs.map(({ id: name }) => name).sort());
     // “Done” ends the stage at hand where it is one without attempts, and no other.
@@ -434,7 +440,9 @@ describe('a long log', () => {
       Array.from({ length: 36 }, (_, index) =>
         agent
           .post(`/api/students/${id}/events`)
-          .send({ events: [{ assignment: assigned.id, event: happened('minutes', { minutes: 1, at: Date.now() + index }) }] }),
+          .send({
+            events: [{ assignment: assigned.id, event: happened('minutes', { minutes: 1, at: Date.now() + index }) }],
+          }),
       ),
     );
     expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([201]));
@@ -459,8 +467,15 @@ describe('a long log', () => {
   test('the room is sent what changed', async () => {
     const { agent, assigned, token } = await withLog(300);
     const room = async (known = '') =>
-      (await server.stranger().get('/api/practice').set({ 'x-practice-link': token, 'x-room-known': known }).expect(200))
-        .body as { readonly assignments: readonly { readonly id: string; readonly state: string; readonly plan?: object }[] };
+      (
+        await server
+          .stranger()
+          .get('/api/practice')
+          .set({ 'x-practice-link': token, 'x-room-known': known })
+          .expect(200)
+      ).body as {
+        readonly assignments: readonly { readonly id: string; readonly state: string; readonly plan?: object }[];
+      };
     const [first] = (await room()).assignments;
     expect(first?.plan).toBeDefined();
     const known = `${first?.id}:${first?.state}`;

@@ -119,7 +119,10 @@ const almostFull = async (agent: Agent, left: number): Promise<void> => {
   const take = await begun(agent, id, 10);
   await sent(agent, take.id, noise(10));
   const { studio_id } = (await server.db('takes').where({ id: take.id }).first('studio_id')) as { studio_id: string };
-  await server.db('studio_usage').where({ studio_id }).update({ sound_bytes: 1_000_000_000 - left });
+  await server
+    .db('studio_usage')
+    .where({ studio_id })
+    .update({ sound_bytes: 1_000_000_000 - left });
 };
 
 test('sound that was only announced takes no room; twenty sent at once stay within what a studio may keep', async () => {
@@ -141,7 +144,9 @@ test('what goes with a take, a student or a studio makes room again', async () =
   const [id, other] = [await student(agent), await student(agent)];
   const takes = [await begun(agent, id, PART + 5), await begun(agent, id, 100), await begun(agent, other, 50)];
   for (const [index, take] of takes.entries()) await sent(agent, take.id, noise([PART + 5, 100, 50][index] ?? 0));
-  const { studio_id } = (await server.db('takes').where({ student_id: id }).first('studio_id')) as { studio_id: string };
+  const { studio_id } = (await server.db('takes').where({ student_id: id }).first('studio_id')) as {
+    studio_id: string;
+  };
   const kept = async (): Promise<number> => {
     const row = (await server.db('studio_usage').where({ studio_id }).first()) as { sound_bytes: string } | undefined;
     return Number(row?.sound_bytes ?? 0);
@@ -159,9 +164,7 @@ test('there is an end to the takes of a student, however many begin at once', as
   const agent = await server.newStudio();
   const id = await student(agent);
   const form = { name: 'Weir', pattern, mime: 'audio/webm', bytes: 1 };
-  const all = await Promise.all(
-    Array.from({ length: 110 }, () => agent.post(`/api/students/${id}/takes`).send(form)),
-  );
+  const all = await Promise.all(Array.from({ length: 110 }, () => agent.post(`/api/students/${id}/takes`).send(form)));
   expect(all.filter(({ status }) => status === 201)).toHaveLength(100);
   const many = await agent.post(`/api/students/${id}/takes`).send(form).expect(409);
   expect(JSON.stringify(many.body)).toMatch(/takes of this student/);

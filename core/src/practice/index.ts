@@ -28,7 +28,16 @@ export { constraintName, constraintOf, slownessOf, type Constraint } from './con
 export { abilitiesOf, correctedHand, type CorrectedHand, type HeardAbility, type Practised } from './heard-hand.ts';
 export { handByTake, timesInTake, type HandByTake, type HeardTime } from './heard-take.ts';
 export type { AboutStudent } from './about.ts';
-export { CLOCK, EVENT_KINDS, EVENT_LIMITS, byClockOf, inOrder, isAttempt, readEvent, type PracticeEvent } from './log.ts';
+export {
+  CLOCK,
+  EVENT_KINDS,
+  EVENT_LIMITS,
+  byClockOf,
+  inOrder,
+  isAttempt,
+  readEvent,
+  type PracticeEvent,
+} from './log.ts';
 export { gateAtHand } from './climb.ts';
 export {
   DAY,

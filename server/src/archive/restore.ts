@@ -46,7 +46,12 @@ const insertOne = async (scope: StudioScope, table: ArchiveTable, { line, row }:
 const insertTogether = async (scope: StudioScope, table: ArchiveTable, rows: readonly Checked[]): Promise<void> => {
   if (rows.length === 0) return;
   try {
-    await scope.transaction(async (inside) => inside.insert(table, rows.map(({ row }) => row)));
+    await scope.transaction(async (inside) =>
+      inside.insert(
+        table,
+        rows.map(({ row }) => row),
+      ),
+    );
   } catch (error) {
     if (!isRefusal(error)) throw error;
     for (const row of rows) await insertOne(scope, table, row);

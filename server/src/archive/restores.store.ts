@@ -35,9 +35,8 @@ export class RestoresStore {
 
   async of(studioId: string): Promise<RestoreState> {
     const silent = this.db.raw(`seen_at < now() - interval '${SILENT} seconds' as silent`);
-    const row = (await this.db('restores')
-      .where({ studio_id: studioId })
-      .first('state', 'share', 'result', silent)) as Row | undefined;
+    const row = (await this.db('restores').where({ studio_id: studioId }).first('state', 'share', 'result', silent)) as
+      Row | undefined;
     return row ? stateOf(row) : { state: 'none' };
   }
 
@@ -47,9 +46,7 @@ export class RestoresStore {
       .insert({ studio_id: studioId, state: 'receiving' })
       .onConflict('studio_id')
       .merge({ state: 'receiving', share: 0, result: null, seen_at: this.db.fn.now(3) })
-      .whereRaw(
-        `restores.state in ('done', 'failed') or restores.seen_at < now() - interval '${SILENT} seconds'`,
-      )
+      .whereRaw(`restores.state in ('done', 'failed') or restores.seen_at < now() - interval '${SILENT} seconds'`)
       .returning('studio_id')) as readonly unknown[];
     return begun.length > 0;
   }

@@ -70,7 +70,10 @@ export type OwnPassword = Pick<Registration, 'password'>;
 export const ownPasswordSchema = Joi.object<OwnPassword>({ password: givenPassword });
 
 /** What turning the second factor off takes. */
-export const turnOffSchema = Joi.object<OwnPassword & TimeCode>({ password: givenPassword, code: givenCode.required() });
+export const turnOffSchema = Joi.object<OwnPassword & TimeCode>({
+  password: givenPassword,
+  code: givenCode.required(),
+});
 
 /** A code given earlier, and the password that is to be. */
 export interface Recovery extends Credentials {

@@ -45,7 +45,8 @@ export class FailedTries {
 
   private async secondsLeft(key: string): Promise<number> {
     const seconds = this.db.raw('ceil(extract(epoch from next_at - now()))::int as seconds');
-    const row = (await this.db('failed_tries').where({ key }).first(seconds)) as { readonly seconds: number } | undefined;
+    const row = (await this.db('failed_tries').where({ key }).first(seconds)) as
+      { readonly seconds: number } | undefined;
     return row?.seconds ?? 1;
   }
 }

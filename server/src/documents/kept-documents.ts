@@ -48,11 +48,7 @@ export class KeptDocuments {
   }
 
   /** Keeps new documents, all or none, within what a studio can hold. */
-  insert<K extends Kind>(
-    scope: StudioScope,
-    kind: K,
-    all: readonly Writing<K>[],
-  ): Promise<readonly KeptDocument<K>[]> {
+  insert<K extends Kind>(scope: StudioScope, kind: K, all: readonly Writing<K>[]): Promise<readonly KeptDocument<K>[]> {
     return scope.alone(`${kind}s`, async (inside) => {
       await this.refuseBeyondQuota(inside, kind, all.length);
       return this.documents.insert(inside, kind, all);

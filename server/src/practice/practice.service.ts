@@ -200,7 +200,9 @@ export class PracticeService {
       refused: [
         ...refused,
         ...foreign.map(({ event }) => refusal(event.id, notTheirs('another’s count'))),
-        ...full.map(({ event }) => refusal(event.id, ...quotaReached(EVENTS.kept, 'events of this assignment').problems)),
+        ...full.map(({ event }) =>
+          refusal(event.id, ...quotaReached(EVENTS.kept, 'events of this assignment').problems),
+        ),
       ],
       assignments: standings.flatMap((one) => (one ? { id: one.id, standing: one.standing } : [])),
     };
@@ -219,7 +221,12 @@ export class PracticeService {
         continue;
       }
       const { event, told: toldAt } = byClockOf(read.value, { sentAt, now });
-      good.push({ assignment: assignment !== null && UUID.test(assignment) ? assignment : null, event, toldAt, toldBy });
+      good.push({
+        assignment: assignment !== null && UUID.test(assignment) ? assignment : null,
+        event,
+        toldAt,
+        toldBy,
+      });
     }
     return { good, refused };
   }

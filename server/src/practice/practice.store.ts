@@ -286,7 +286,9 @@ export class PracticeStore {
 
   /** Those of some events that are in a student's log already. */
   async known(scope: StudioScope, studentId: string, ids: readonly string[]): Promise<ReadonlySet<string>> {
-    const found = (await this.events(scope, studentId).whereIn('id', [...ids]).pluck('id')) as readonly string[];
+    const found = (await this.events(scope, studentId)
+      .whereIn('id', [...ids])
+      .pluck('id')) as readonly string[];
     return new Set(found);
   }
 
@@ -323,11 +325,7 @@ export class PracticeStore {
 
   /** Assignments whose standing does not cover their log yet. */
   async unfoldedOf(scope: StudioScope, studentId: string): Promise<readonly string[]> {
-    return scope
-      .rows('assignments')
-      .where({ student_id: studentId })
-      .whereRaw('events_folded < events')
-      .pluck('id');
+    return scope.rows('assignments').where({ student_id: studentId }).whereRaw('events_folded < events').pluck('id');
   }
 
   private events(scope: StudioScope, studentId: string): Knex.QueryBuilder {

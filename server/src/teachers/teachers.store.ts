@@ -71,7 +71,11 @@ export class TeachersStore {
       .select(...INVITE);
   }
 
-  async invite({ studioId, id: by }: Pick<Teacher, 'studioId' | 'id'>, tokenHash: string, days: number): Promise<Invite> {
+  async invite(
+    { studioId, id: by }: Pick<Teacher, 'studioId' | 'id'>,
+    tokenHash: string,
+    days: number,
+  ): Promise<Invite> {
     await this.db('teacher_invites').where('ends_at', '<', this.db.fn.now(3)).delete();
     const ends = this.db.raw("now() + ? * interval '1 day'", [days]);
     const row = { studio_id: studioId, id: randomUUID(), token_hash: tokenHash, ends_at: ends, created_by: by };

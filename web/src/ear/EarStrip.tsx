@@ -15,6 +15,8 @@ interface StripProps {
   readonly keeps?: boolean;
 }
 
+const GAP = 'Some sound was lost; those seconds are not counted. Keep playing.';
+
 /** What is heard while it listens: how loud, what the last time through was, and the press that corrects it. */
 export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
   const [corrected, setCorrected] = useState<LiveEvent | null>(null);
@@ -34,7 +36,7 @@ export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
         <i style={{ height: `${Math.round(100 * Math.min(1, Math.sqrt(ear.level)))}%` }} />
       </span>
       <span className="ear-words" role="status">
-        {isCorrected ? `Counted as ${other}.` : heardWords(ear.last, ear.check, asked)}
+        {ear.gap ? GAP : isCorrected ? `Counted as ${other}.` : heardWords(ear.last, ear.check, asked)}
       </span>
       {counted && !isCorrected && (
         <button

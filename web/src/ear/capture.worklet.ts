@@ -1,7 +1,11 @@
+import type { Piece } from './continuity.ts';
+
 /** What an audio worklet is given by the browser, as much of it as is used here. */
 declare class AudioWorkletProcessor {
   readonly port: MessagePort;
 }
+/** The frame at which the block that is being processed begins. */
+declare const currentFrame: number;
 declare const registerProcessor: (name: string, processor: new () => AudioWorkletProcessor) => void;
 
 /** Samples that travel together: a hundredth of a second or two. */
@@ -12,6 +16,8 @@ class Capture extends AudioWorkletProcessor {
   private to: MessagePort | null = null;
   private samples = new Float32Array(TOGETHER);
   private filled = 0;
+  /** The frame at which the samples at hand begin. */
+  private begins = 0;
 
   constructor() {
     super();
@@ -21,16 +27,22 @@ class Capture extends AudioWorkletProcessor {
   process([channels]: readonly (readonly Float32Array[])[]): boolean {
     const [channel] = channels ?? [];
     if (!channel || !this.to) return true;
-    for (const value of channel) {
+    channel.forEach((value, place) => {
+      const frame = currentFrame + place;
+      // What was begun before a gap goes by itself, so that the gap is seen where it is.
+      if (this.filled > 0 && frame !== this.begins + this.filled) this.send();
+      if (this.filled === 0) this.begins = frame;
       this.samples[this.filled] = value;
       this.filled += 1;
-      if (this.filled === TOGETHER) this.send(this.to);
-    }
+      if (this.filled === TOGETHER) this.send();
+    });
     return true;
   }
 
-  private send(to: MessagePort): void {
-    to.postMessage(this.samples, [this.samples.buffer]);
+  private send(): void {
+    const samples = this.filled === TOGETHER ? this.samples : this.samples.slice(0, this.filled);
+    const piece: Piece = { frame: this.begins, at: Date.now(), samples };
+    this.to?.postMessage(piece, [samples.buffer as ArrayBuffer]);
     this.samples = new Float32Array(TOGETHER);
     this.filled = 0;
   }

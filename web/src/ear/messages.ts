@@ -21,6 +21,8 @@ export type FromListener =
   /** The loudest of the last tenth of a second, 0 to 1. */
   | { readonly kind: 'level'; readonly level: number }
   | { readonly kind: 'check'; readonly check: SoundCheck }
+  /** So many seconds of sound were lost on their way: nothing is said of them, and listening began anew. */
+  | { readonly kind: 'gap'; readonly seconds: number }
   /** A run of the tapping test has begun; and when it is over, when the strings were struck in it. */
   | { readonly kind: 'begun' }
   | { readonly kind: 'strokes'; readonly at: readonly number[] };

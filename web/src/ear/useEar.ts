@@ -9,12 +9,14 @@ interface Heard {
   readonly check: SoundCheck['says'] | null;
   /** What was heard last. */
   readonly last: LiveEvent | null;
+  /** Whether sound was lost since. */
+  readonly gap: boolean;
 }
 
 /** How listening to a figure stands, and how it is begun and ended. */
 export interface Ear extends Heard, Omit<EarWorker, 'tell'> {}
 
-const NOTHING: Heard = { level: 0, check: null, last: null };
+const NOTHING: Heard = { level: 0, check: null, last: null, gap: false };
 
 /** What makes a figure another one to listen for: not its tempo, which is found by ear. */
 const figureOf = (pattern: Pattern): string => JSON.stringify({ ...pattern, name: '', tempo: 0 });
@@ -28,8 +30,9 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
   const said = (message: FromListener): void => {
     if (message.kind === 'level') setHeard((now) => ({ ...now, level: message.level }));
     else if (message.kind === 'check') setHeard((now) => ({ ...now, check: message.check.says }));
+    else if (message.kind === 'gap') setHeard((now) => ({ ...now, last: null, gap: true }));
     else if (message.kind === 'heard') {
-      setHeard((now) => ({ ...now, last: message.event }));
+      setHeard((now) => ({ ...now, last: message.event, gap: false }));
       hear(message.event);
     }
   };

@@ -3,15 +3,18 @@ import { useEarWorker, type EarWorker } from './useEarWorker.ts';
 interface Told {
   readonly begun: () => void;
   readonly heard: (at: readonly number[]) => void;
+  /** Sound was lost: the run has to be played again. */
+  readonly lost: () => void;
 }
 
 /** Listens for runs of the tapping test, made on the guitar itself: each begins with its first stroke. */
-export const useStrokes = ({ begun, heard }: Told): EarWorker =>
+export const useStrokes = ({ begun, heard, lost }: Told): EarWorker =>
   useEarWorker({
     first: (sampleRate, sound) => ({ kind: 'strokes', sampleRate, sound }),
     said: (message) => {
       if (message.kind === 'begun') begun();
       else if (message.kind === 'strokes') heard(message.at);
+      else if (message.kind === 'gap') lost();
     },
     instead: 'tap on keys',
   });

@@ -1,5 +1,12 @@
 import './practice.scss';
-import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, sentence, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import {
+  CAUTION,
+  CAUTION_AFTER_DISCOMFORT,
+  bassString,
+  sentence,
+  ticksPerBeat,
+  type PracticeEvent,
+} from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';

@@ -96,16 +96,19 @@ const OTHERS: Readonly<Record<string, () => Response>> = {
   'an answer that breaks off': cut,
 };
 
-test.each(Object.entries(OTHERS))('%s leaves everything waiting, and the next try goes through', async (_what, answer) => {
-  let answered = answer;
-  const { outbox, left, seen } = outboxOver(() => Promise.resolve(answered()), 'one', 'two');
-  await outbox.send();
-  expect(left()).toEqual(['one', 'two']);
-  expect(seen.ended).toEqual([]);
-  answered = () => receipt(['one', 'two']);
-  await outbox.send();
-  expect(left()).toEqual([]);
-});
+test.each(Object.entries(OTHERS))(
+  '%s leaves everything waiting, and the next try goes through',
+  async (_what, answer) => {
+    let answered = answer;
+    const { outbox, left, seen } = outboxOver(() => Promise.resolve(answered()), 'one', 'two');
+    await outbox.send();
+    expect(left()).toEqual(['one', 'two']);
+    expect(seen.ended).toEqual([]);
+    answered = () => receipt(['one', 'two']);
+    await outbox.send();
+    expect(left()).toEqual([]);
+  },
+);
 
 test('a network that is not there, and an answer that never comes, leave everything waiting', async () => {
   const none = outboxOver(() => Promise.reject(new TypeError('Failed to fetch')), 'one');
@@ -145,19 +148,30 @@ test('it tries again by itself, after longer and longer pauses', async () => {
 
 test('what our server names as refused is shown with why, and the rest arrives', async () => {
   const { outbox, left, seen } = outboxOver(
-    (_url, init) => Promise.resolve(receipt(sentIn(init).filter((id) => id !== 'odd'), ['odd'])),
+    (_url, init) =>
+      Promise.resolve(
+        receipt(
+          sentIn(init).filter((id) => id !== 'odd'),
+          ['odd'],
+        ),
+      ),
     ...['one', 'odd', 'two'],
   );
   await outbox.send();
   expect(left()).toEqual([]);
-  expect(seen.refused.map(({ told, problems }) => [told.event.id, problems[0]?.code])).toEqual([['odd', 'event-wrong']]);
+  expect(seen.refused.map(({ told, problems }) => [told.event.id, problems[0]?.code])).toEqual([
+    ['odd', 'event-wrong'],
+  ]);
 });
 
 test('one event our server cannot read at all stays, and keeps the others from nothing', async () => {
-  const { outbox, left } = outboxOver((_url, init) => {
-    const ids = sentIn(init);
-    return Promise.resolve(ids.includes('bad') ? ownError(400, 'request-wrong') : receipt(ids));
-  }, ...['one', 'two', 'bad', 'three', 'four']);
+  const { outbox, left } = outboxOver(
+    (_url, init) => {
+      const ids = sentIn(init);
+      return Promise.resolve(ids.includes('bad') ? ownError(400, 'request-wrong') : receipt(ids));
+    },
+    ...['one', 'two', 'bad', 'three', 'four'],
+  );
   await outbox.send();
   expect(left()).toEqual(['bad']);
 });
@@ -173,9 +187,7 @@ test('a server that asks for time is given it', async () => {
   let tries = 0;
   const { outbox } = outboxOver(() => {
     tries += 1;
-    return Promise.resolve(
-      json(429, { error: { code: 'too-many-tries', message: 'Wait.' } }, { 'retry-after': '30' }),
-    );
+    return Promise.resolve(json(429, { error: { code: 'too-many-tries', message: 'Wait.' } }, { 'retry-after': '30' }));
   }, 'one');
   await outbox.send();
   await jest.advanceTimersByTimeAsync(29_000);

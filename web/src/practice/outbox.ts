@@ -35,7 +35,11 @@ export interface OutboxUse {
   readonly post: (events: readonly KeptEvent[]) => Promise<RoomAnswer>;
   readonly waiting: () => readonly KeptEvent[];
   /** Events that are in the server's hands now, or that it named as refused: nothing else takes them out of what waits. */
-  readonly settled: (arrived: readonly KeptEvent[], refused: readonly RefusedEvent[], receipt: Receipt) => Promise<void>;
+  readonly settled: (
+    arrived: readonly KeptEvent[],
+    refused: readonly RefusedEvent[],
+    receipt: Receipt,
+  ) => Promise<void>;
   readonly reached: (reached: boolean) => void;
   readonly ended: (message: string) => Promise<void>;
 }

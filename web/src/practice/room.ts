@@ -220,10 +220,7 @@ export class Room {
 /** All that happened with an item since its snapshot: what the server knows, and what waits. */
 export const eventsOf = (item: RoomItem, waiting: readonly KeptEvent[]): readonly PracticeEvent[] => {
   const undone = new Set(item.snapshot?.undone);
-  const all = [
-    ...item.events,
-    ...waiting.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : [])),
-  ];
+  const all = [...item.events, ...waiting.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : []))];
   return all.filter((event) => !(undone.has(event.id) && isAttempt(event)));
 };
 

@@ -151,8 +151,8 @@ const Keep = ({ runs, on, done }: KeepProps) => {
 export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   const tapping = useTapping();
   useKeys(tapping);
-  const { run, taps, left, runs, tap, begin, heard, again } = tapping;
-  const ear = useStrokes({ begun: begin, heard });
+  const { run, taps, left, runs, brokenOff, tap, begin, heard, breakOff, again } = tapping;
+  const ear = useStrokes({ begun: begin, heard, lost: breakOff });
   const on: TappedOn = ear.on ? 'strings' : 'keys';
   const target = TAP_RUNS[run];
   return (
@@ -178,6 +178,7 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
           <div className="tap-clock" role="timer" aria-label="Time left">
             <span style={{ width: `${(100 * (taps ? left : TAP_SECONDS)) / TAP_SECONDS}%` }} />
           </div>
+          {brokenOff && <p role="status">Some sound was lost. Play this one again.</p>}
           <p className="tap-count">{!taps ? 'Ready' : ear.on ? 'Listening …' : `${taps.length} taps`}</p>
         </>
       ) : (

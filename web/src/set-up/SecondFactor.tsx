@@ -15,7 +15,10 @@ const TurnOff = () => {
   const [code, setCode] = useState('');
   const give = (event: FormEvent): void => {
     event.preventDefault();
-    off.mutate({ password, code }, { onSuccess: () => notice({ text: 'Your password alone opens the studio again.' }) });
+    off.mutate(
+      { password, code },
+      { onSuccess: () => notice({ text: 'Your password alone opens the studio again.' }) },
+    );
   };
   return (
     <>

@@ -10,6 +10,8 @@ interface TappingState {
   /** The taps of the run that is on; its clock begins with the first. Null before it. */
   readonly taps: readonly number[] | null;
   readonly runs: readonly TapRun[];
+  /** Whether the run at hand was broken off because sound of it was lost. */
+  readonly brokenOff: boolean;
 }
 
 /** A tapping test and what can be done in it. */
@@ -21,6 +23,8 @@ export interface Tapping extends TappingState {
   /** A run begins that is heard, not tapped: its strokes come when it is over. */
   readonly begin: () => void;
   readonly heard: (strokes: readonly number[]) => void;
+  /** Breaks off the run that is on. */
+  readonly breakOff: () => void;
   /** Goes back to a run to do it again. */
   readonly again: (run: number) => void;
 }
@@ -32,36 +36,40 @@ const secondsNow = (): number => performance.now() / 1000;
 
 /** Taps come quicker than the screen is drawn: they are gathered in a store, not in what is drawn. */
 const createTapping = () =>
-  createStore<TappingState & Pick<Tapping, 'tap' | 'again' | 'begin' | 'heard'> & { readonly finish: () => void }>(
-    (set, get) => ({
-      run: 0,
-      taps: null,
-      runs: [],
-      tap: (seconds) => {
-        const { run, taps } = get();
-        if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
-      },
-      begin: () => {
-        if (get().run < TAP_RUNS.length) set({ taps: [] });
-      },
-      heard: (strokes) => {
-        const { run, runs } = get();
-        const target = TAP_RUNS[run];
-        if (target) set({ run: run + 1, taps: null, runs: [...runs, { target, taps: strokes }] });
-      },
-      finish: () => {
-        const { run, taps, runs } = get();
-        const target = TAP_RUNS[run];
-        if (target && taps && taps.length > 0) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
-      },
-      again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
-    }),
-  );
+  createStore<
+    TappingState & Pick<Tapping, 'tap' | 'again' | 'begin' | 'heard' | 'breakOff'> & { readonly finish: () => void }
+  >((set, get) => ({
+    run: 0,
+    taps: null,
+    runs: [],
+    brokenOff: false,
+    breakOff: () => {
+      if (get().taps) set({ taps: null, brokenOff: true });
+    },
+    tap: (seconds) => {
+      const { run, taps } = get();
+      if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
+    },
+    begin: () => {
+      if (get().run < TAP_RUNS.length) set({ taps: [], brokenOff: false });
+    },
+    heard: (strokes) => {
+      const { run, runs } = get();
+      const target = TAP_RUNS[run];
+      if (target) set({ run: run + 1, taps: null, runs: [...runs, { target, taps: strokes }] });
+    },
+    finish: () => {
+      const { run, taps, runs } = get();
+      const target = TAP_RUNS[run];
+      if (target && taps && taps.length > 0) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
+    },
+    again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
+  }));
 
 /** A tapping test, run by run; the clock of a run starts with its first tap. */
 export const useTapping = (): Tapping => {
   const [store] = useState(createTapping);
-  const { run, taps, runs, tap, again, begin, heard, finish } = useStore(store);
+  const { run, taps, runs, brokenOff, tap, again, begin, heard, breakOff, finish } = useStore(store);
   const [left, setLeft] = useState(TAP_SECONDS);
   const on = taps !== null;
   useEffect(() => {
@@ -74,5 +82,5 @@ export const useTapping = (): Tapping => {
     }, LOOK);
     return () => clearInterval(timer);
   }, [on, run, finish]);
-  return { run, taps, runs, left, tap, begin, heard, again };
+  return { run, taps, runs, brokenOff, left, tap, begin, heard, breakOff, again };
 };

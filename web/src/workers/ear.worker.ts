@@ -10,6 +10,7 @@ import {
   type Hand,
   type Pattern,
 } from '@fleet-wren/core';
+import { Continuity, type Piece } from '../ear/continuity.ts';
 import type { FromListener, ToListener } from '../ear/messages.ts';
 
 /** Seconds of sound that are checked at the beginning, and from one word on the level to the next. */
@@ -45,55 +46,72 @@ const newGauge = (): ((samples: Float32Array) => void) => {
   };
 };
 
-let ear: LiveEar | null = null;
+/** What is made of sound: all of it anew after a gap. */
+type Listen = (samples: Float32Array) => readonly FromListener[];
 
-const listenTo = (sound: MessagePort, sampleRate: number): void => {
-  const resampler = new Resampler(sampleRate, TAKE.sampleRate);
+/**
+ * Hands sound on as far as it is whole. While that is doubtful, what was heard is held back; where sound was lost, it is let go of, that
+ * is told, and listening begins anew, so that nothing is ever heard across a gap.
+ */
+const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen): void => {
+  const continuity = new Continuity(sampleRate);
   const gauge = newGauge();
-  sound.onmessage = ({ data }: MessageEvent<Float32Array>) => {
-    const samples = resampler.push(data);
+  let [resampler, listen] = [new Resampler(sampleRate, TAKE.sampleRate), begin()];
+  let held: FromListener[] = [];
+  port.onmessage = ({ data }: MessageEvent<Piece>) => {
+    const whole = continuity.hear(data);
+    if (typeof whole === 'number') {
+      [held, resampler, listen] = [[], new Resampler(sampleRate, TAKE.sampleRate), begin()];
+      say({ kind: 'gap', seconds: whole });
+    }
+    const samples = resampler.push(data.samples);
     gauge(samples);
-    for (const event of ear?.hear(samples) ?? []) say({ kind: 'heard', event });
+    held.push(...listen(samples));
+    if (whole === 'doubtful') return;
+    held.forEach(say);
+    held = [];
   };
 };
+
+let wanted: { readonly pattern: Pattern; readonly hand: Hand | undefined } | null = null;
+let ear: LiveEar | null = null;
+
+const newEar = (): void => {
+  ear = wanted && earFor(wanted.pattern, wanted.hand);
+};
+
+const listenTo = (sound: MessagePort, sampleRate: number): void =>
+  listenWhole(sound, sampleRate, () => {
+    newEar();
+    return (samples) => (ear?.hear(samples) ?? []).map((event) => ({ kind: 'heard', event }) as const);
+  });
 
 /** A run begins when it is so loud, and the next one after so many seconds. */
 const RUN = { loud: 0.02, rest: 1.5 } as const;
 
 /** Waits for a run of strokes to begin, and tells them when its time is over. */
-const newRuns = (): ((samples: Float32Array) => void) => {
+const newRuns = (): Listen => {
   let [parts, seconds, rest]: [Float32Array[], number, number] = [[], 0, RUN.rest];
-  const begin = (samples: Float32Array): void => {
-    if (rest > 0 || !samples.some((value) => Math.abs(value) > RUN.loud)) return;
-    say({ kind: 'begun' });
-    [parts, seconds] = [[samples], 0];
-  };
   return (samples) => {
     const passed = samples.length / TAKE.sampleRate;
     if (parts.length === 0) {
       rest -= passed;
-      return begin(samples);
+      if (rest > 0 || !samples.some((value) => Math.abs(value) > RUN.loud)) return [];
+      [parts, seconds] = [[samples], 0];
+      return [{ kind: 'begun' }];
     }
     parts.push(samples);
     seconds += passed;
-    if (seconds < TAP_SECONDS) return;
-    say({ kind: 'strokes', at: strokesIn(joined(parts)) });
+    if (seconds < TAP_SECONDS) return [];
+    const at = strokesIn(joined(parts));
     [parts, rest] = [[], RUN.rest];
-  };
-};
-
-const takeStrokes = (sound: MessagePort, sampleRate: number): void => {
-  const resampler = new Resampler(sampleRate, TAKE.sampleRate);
-  const [gauge, runs] = [newGauge(), newRuns()];
-  sound.onmessage = ({ data }: MessageEvent<Float32Array>) => {
-    const samples = resampler.push(data);
-    gauge(samples);
-    runs(samples);
+    return [{ kind: 'strokes', at }];
   };
 };
 
 self.onmessage = ({ data }: MessageEvent<ToListener>) => {
-  if (data.kind === 'strokes') return takeStrokes(data.sound, data.sampleRate);
-  ear = earFor(data.pattern, data.hand);
+  if (data.kind === 'strokes') return listenWhole(data.sound, data.sampleRate, newRuns);
+  wanted = data;
   if (data.kind === 'listen') listenTo(data.sound, data.sampleRate);
+  else newEar();
 };

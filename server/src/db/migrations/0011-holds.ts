@@ -28,7 +28,9 @@ const partitionEvents = async (db: Knex): Promise<void> => {
   await db.raw('create index practice_events_by_item on practice_events (studio_id, assignment_id, at)');
   await db.raw('create index practice_events_by_time on practice_events (studio_id, student_id, at desc)');
   const first = Date.UTC(2026, 0, 1);
-  await db.raw(`create table practice_events_past partition of practice_events for values from (minvalue) to (${first})`);
+  await db.raw(
+    `create table practice_events_past partition of practice_events for values from (minvalue) to (${first})`,
+  );
   await db.raw('create table practice_events_other partition of practice_events default');
   await db.raw(`insert into practice_events (${EVENT_COLUMNS}) select ${EVENT_COLUMNS} from practice_events_before`);
   await db.raw('drop table practice_events_before');
