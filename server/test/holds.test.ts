@@ -204,3 +204,16 @@ test('acknowledged events are all there after processes and the database were ki
   expect(house.said()).toMatch(/Restarting/);
   expect(await healthy()).toBe(200);
 }, 180_000);
+
+test('the database’s log quotes no row and no address', async () => {
+  const email = `${randomUUID()}@holds.example`;
+  const form = JSON.stringify({ studio: 'Lock house', name: 'Nell Sluice', email, password: PASSWORD });
+  const headers = { 'content-type': 'application/json' };
+  const register = async (): Promise<number> =>
+    (await fetch(`${address}/api/auth/register`, { method: 'POST', headers, body: form })).status;
+  // The second one is refused by the database itself.
+  expect([await register(), await register()]).toEqual([201, 409]);
+  const log = readFileSync(join(folder, 'postgres/postgres.log'), 'utf8');
+  expect(log).toMatch(/database system is ready/);
+  expect(log).not.toMatch(/@|Nell|Junia|thumb|insert into|Key \(/);
+});

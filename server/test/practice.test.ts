@@ -438,11 +438,9 @@ describe('a long log', () => {
     const { agent, id, assigned, token } = await withLog(19_400);
     const answers = await Promise.all(
       Array.from({ length: 36 }, (_, index) =>
-        agent
-          .post(`/api/students/${id}/events`)
-          .send({
-            events: [{ assignment: assigned.id, event: happened('minutes', { minutes: 1, at: Date.now() + index }) }],
-          }),
+        agent.post(`/api/students/${id}/events`).send({
+          events: [{ assignment: assigned.id, event: happened('minutes', { minutes: 1, at: Date.now() + index }) }],
+        }),
       ),
     );
     expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([201]));

@@ -96,6 +96,20 @@ test('a first start that was broken off is begun anew; a stale process file, a k
   await first.ready;
   const health = await fetch('http://127.0.0.1:48715/api/health');
   expect(health.status).toBe(200);
+  // Files that are not there, or whose names are none, are answered as the API answers, page and all.
+  for (const [path, status] of [
+    ['/assets/none.js', 404],
+    ['/none.png', 404],
+    ['/%ff', 400],
+    ['/assets/%E0%A4%A', 400],
+  ] as const) {
+    const answer = await fetch(`http://127.0.0.1:48715${path}`);
+    expect([path, answer.status, answer.headers.get('content-type')]).toEqual([
+      path,
+      status,
+      'application/json; charset=utf-8',
+    ]);
+  }
   // The start command is killed, and the database with it.
   const cluster = join(home, 'cluster');
   const [database] = readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n');

@@ -11,11 +11,24 @@ const wantsPage = (request: Request): boolean => {
   return method === 'GET' && !/\.\w+$/.test(path) && request.accepts('html') !== false;
 };
 
+const unreadable = problem('request-wrong', { problem: 'The address could not be read.' });
+
+const isReadable = (path: string): boolean => {
+  try {
+    return decodeURIComponent(path) !== '';
+  } catch {
+    return false;
+  }
+};
+
 /** Serves the built web application: files by name, and its one page for every address of its own. */
 export const serveWebApp = (app: Express, folder: string): void => {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) return;
   const files = express.Router();
+  files.use((request: Request, response: Response, next: NextFunction) =>
+    isReadable(request.path) ? next() : answerProblems(response, [unreadable]),
+  );
   files.use(compression());
   files.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
   files.use(express.static(folder, { index: false }));

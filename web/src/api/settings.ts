@@ -38,30 +38,49 @@ interface KeptSettings {
 const KEY = ['settings'] as const;
 const NONE: Settings = {};
 
-/** The studio's settings; none until they are known. */
+/** The name under which changes of settings are known to be under way. */
+const CHANGING = ['change settings'] as const;
+
+/**
+ * The studio's settings; none until they are known. What is fetched while a change is on its way may be from before it: what is
+ * shown stays then.
+ */
 export const useSettings = (): Settings => {
-  const { data } = useQuery({ queryKey: KEY, queryFn: () => ask<KeptSettings>('GET', '/settings'), staleTime: 60_000 });
+  const client = useQueryClient();
+  const fetchSettings = async (): Promise<KeptSettings> => {
+    const kept = await ask<KeptSettings>('GET', '/settings');
+    const isChanging = client.isMutating({ mutationKey: CHANGING }) > 0;
+    return (isChanging ? client.getQueryData<KeptSettings>(KEY) : undefined) ?? kept;
+  };
+  const { data } = useQuery({ queryKey: KEY, queryFn: fetchSettings, staleTime: 60_000 });
   return data?.settings ?? NONE;
 };
 
-/** Changes the studio's settings: on what another window has set meanwhile, never over it. */
+/**
+ * Changes the studio's settings: on what another window has set meanwhile, never over it. Changes are shown at once and kept one after
+ * another; what an earlier one comes back with does not take back what was changed since.
+ */
 export const useChangeSettings = () => {
   const client = useQueryClient();
+  const isLast = (): boolean => client.isMutating({ mutationKey: CHANGING }) === 1;
   return useMutation({
+    mutationKey: CHANGING,
+    scope: { id: CHANGING[0] },
     mutationFn: async (change: (settings: Settings) => Settings) => {
       const { settings, version } = await ask<KeptSettings>('GET', '/settings');
       return ask<KeptSettings>('PUT', '/settings', { settings: change(settings), version });
     },
-    // Shown at once; what cannot be kept is shown as it was.
     onMutate: (change) => {
-      // What is still on its way was sent before the change, and would take it back when it comes.
-      void client.cancelQueries({ queryKey: KEY });
+      // Not put back to what was there before it was asked for: that would take the change back a moment later.
+      void client.cancelQueries({ queryKey: KEY }, { revert: false, silent: true });
       client.setQueryData<KeptSettings>(KEY, (now) => ({
         version: now?.version ?? 0,
         settings: change(now?.settings ?? NONE),
       }));
     },
-    onSuccess: (kept) => client.setQueryData(KEY, kept),
-    onError: () => client.invalidateQueries({ queryKey: KEY }),
+    onSuccess: (kept) => {
+      if (isLast()) client.setQueryData(KEY, kept);
+    },
+    onError: () => (isLast() ? client.invalidateQueries({ queryKey: KEY }) : undefined),
   });
 };
