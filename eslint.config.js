@@ -159,6 +159,7 @@ export default tseslint.config(
         console: 'readonly',
         fetch: 'readonly',
         setTimeout: 'readonly',
+        clearTimeout: 'readonly',
         URL: 'readonly',
         performance: 'readonly',
         KeyboardEvent: 'readonly',

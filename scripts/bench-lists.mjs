@@ -7,7 +7,10 @@ const signIn = await fetch(`${address}/api/auth/sign-in`, {
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify({ email: 'teacher@fleet-wren.example', password: 'seven reeds at dusk' }),
 });
-const cookie = signIn.headers.get('set-cookie').split(';')[0];
+const cookie = signIn.headers
+  .getSetCookie()
+  .map((line) => line.split(';')[0])
+  .join('; ');
 
 const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.floor(share * values.length)];
 

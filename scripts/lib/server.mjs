@@ -24,7 +24,10 @@ export const startServer = async ({ databaseUrl, port, env = {} }) => {
   });
   const address = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 300 && child.exitCode === null; tries += 1) {
-    if (await answers(`${address}/api/health`)) return { address, stop: () => child.kill('SIGTERM') };
+    if (await answers(`${address}/api/health`)) {
+      const gone = new Promise((resolve) => child.once('exit', resolve));
+      return { address, stop: () => (child.kill('SIGTERM'), gone) };
+    }
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   child.kill('SIGKILL');

@@ -52,29 +52,31 @@ import { OutdatedStore } from './summaries/outdated.store.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
 import { SummaryPool } from './summaries/summary-pool.ts';
 
+const CONTROLLERS = [
+  AuthController,
+  RecoveryController,
+  SecondFactorController,
+  PatternsController,
+  SongsController,
+  ArchiveController,
+  SetUpController,
+  StudentsController,
+  AssignmentsController,
+  PracticeController,
+  TakesController,
+  RoomTakesController,
+  TeachersController,
+  JoiningController,
+  HealthController,
+] as const;
+
 /** Everything the server is made of, around one database. */
 @Module({})
 export class AppModule {
   static around(config: Config, db: Db): DynamicModule {
     return {
       module: AppModule,
-      controllers: [
-        AuthController,
-        RecoveryController,
-        SecondFactorController,
-        PatternsController,
-        SongsController,
-        ArchiveController,
-        SetUpController,
-        StudentsController,
-        AssignmentsController,
-        PracticeController,
-        TakesController,
-        RoomTakesController,
-        TeachersController,
-        JoiningController,
-        HealthController,
-      ],
+      controllers: [...CONTROLLERS],
       providers: [
         { provide: CONFIG, useValue: config },
         { provide: DB, useValue: db },

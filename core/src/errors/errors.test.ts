@@ -5,7 +5,7 @@ const root = new URL('../../../', import.meta.url);
 
 const sources = (folder: string): string[] =>
   readdirSync(new URL(folder, root), { recursive: true, encoding: 'utf8' })
-    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.|(registry|doors)\.ts/.test(file))
+    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.|(registry|doors|backups)\.ts/.test(file))
     .map((file) => readFileSync(new URL(`${folder}/${file}`, root), 'utf8'));
 
 const code = ['core/src', 'server/src', 'web/src', 'cli/src'].flatMap(sources).join('\n');

@@ -1,12 +1,5 @@
 import './practice.scss';
-import {
-  CAUTION,
-  CAUTION_AFTER_DISCOMFORT,
-  bassString,
-  sentence,
-  ticksPerBeat,
-  type PracticeEvent,
-} from '@fleet-wren/core';
+import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -22,6 +15,7 @@ import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
+import { Connection, Ended } from './Connection.tsx';
 import { KeepTake, useKeeping } from './KeepTake.tsx';
 import { PreferencesPanel } from './PreferencesPanel.tsx';
 import { usePreferences } from './usePreferences.ts';
@@ -299,33 +293,6 @@ const Session = (props: SessionProps) => {
   );
 };
 
-const entries = (count: number): string => (count === 1 ? '1 entry' : `${count} entries`);
-
-/** What the server would not take, by reason; it is told once, and let go of when it was read. */
-const Refused = ({ room, refused }: { readonly room: Room; readonly refused: RoomState['refused'] }) => {
-  const reasons = [...new Set(refused.flatMap(({ problems }) => problems.map(sentence)))];
-  return (
-    <div className="room-connection" role="alert">
-      <span>
-        {entries(refused.length)} could not be saved. {reasons.join(' ')}
-      </span>
-      <button type="button" onClick={() => void room.dismissRefused()}>
-        OK
-      </button>
-    </div>
-  );
-};
-
-const Connection = ({ room, state }: { readonly room: Room; readonly state: RoomState }) => {
-  if (state.refused.length > 0) return <Refused room={room} refused={state.refused} />;
-  if (state.waiting.length === 0) return null;
-  return (
-    <p className="room-connection" role="status">
-      {state.reached ? 'Syncing…' : `Offline: ${entries(state.waiting.length)} waiting to sync`}
-    </p>
-  );
-};
-
 const Chooser = ({
   items,
   shown,
@@ -347,19 +314,6 @@ const Chooser = ({
       </option>
     ))}
   </select>
-);
-
-/** The link has ended; what was practised and not sent stays on this device for the next one. */
-const Ended = ({ state }: { readonly state: RoomState }) => (
-  <p className="room-message">
-    {state.ended}
-    {state.waiting.length > 0 && (
-      <small>
-        {entries(state.waiting.length)} of your practice {state.waiting.length === 1 ? 'is' : 'are'} kept on this device
-        and will be sent when you open the new link here.
-      </small>
-    )}
-  </p>
 );
 
 const Inside = ({ room }: { readonly room: Room }) => {

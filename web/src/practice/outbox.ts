@@ -18,7 +18,7 @@ export interface Receipt {
 const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value);
 
 /** The receipt in an answer; undefined where it is something else that happens to be JSON. */
-export const receiptIn = (body: unknown): Receipt | undefined => {
+const receiptIn = (body: unknown): Receipt | undefined => {
   const { accepted, refused, assignments } = (body ?? {}) as Record<string, unknown>;
   if (!isList(accepted) || !isList(refused) || !isList(assignments)) return undefined;
   return body as Receipt;

@@ -1,0 +1,116 @@
+import type { Route } from '@playwright/test';
+import { phoneIn, setPattern, withStudent } from './practice-room.ts';
+import { expect, test, violations } from './studio.ts';
+
+type Answer = (route: Route) => Promise<void>;
+
+const html =
+  (status: number): Answer =>
+  (route) =>
+    route.fulfill({ status, contentType: 'text/html', body: '<html>Welcome to the café’s network</html>' });
+
+const own =
+  (status: number, code: string): Answer =>
+  (route) =>
+    route.fulfill({ status, json: { error: { code, message: 'A sentence.', problems: [] } } });
+
+/** Everything that may answer a phone in the place of our server; the last one never answers at all. */
+const OTHERS: Readonly<Record<string, Answer>> = {
+  'a portal’s page with 200': html(200),
+  'a portal’s page with 201': html(201),
+  'an empty 204': (route) => route.fulfill({ status: 204 }),
+  'an empty 201': (route) => route.fulfill({ status: 201, contentType: 'application/json', body: '' }),
+  'a redirection to a portal': (route) => route.fulfill({ status: 302, headers: { location: '/shelf' } }),
+  '401 of a proxy': html(401),
+  '403 of a portal': html(403),
+  '403 of our server': own(403, 'wrong-origin'),
+  '404 of another server': html(404),
+  '407 of a proxy': html(407),
+  '408 of our server': own(408, 'request-slow'),
+  '409 of a proxy': html(409),
+  '413 of a proxy': html(413),
+  '429 of our server': own(429, 'too-many-tries'),
+  '500 of our server': own(500, 'internal'),
+  '502 of a proxy': html(502),
+  '503 of our server': own(503, 'unavailable'),
+  'JSON of another server': (route) => route.fulfill({ json: { status: 'ok' } }),
+  'a receipt for something else': (route) =>
+    route.fulfill({ status: 201, json: { accepted: ['another'], refused: [], assignments: [] } }),
+  'a receipt that is cut off': (route) =>
+    route.fulfill({ status: 201, contentType: 'application/json', body: '{"accepted":["' }),
+  'no network': (route) => route.abort('internetdisconnected'),
+  'no answer': () => new Promise(() => undefined),
+};
+
+test('whatever answers in the place of our server, a phone loses nothing', async ({ page, browser }) => {
+  test.setTimeout(120_000);
+  await withStudent(page);
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await expect(phone.getByRole('button', { name: /Done\?/ })).toBeVisible();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  let answer: Answer = html(200);
+  let asked = 0;
+  await phone.route('**/api/practice**', (route) => {
+    if (route.request().method() === 'POST') asked += 1;
+    return answer(route);
+  });
+  await phone.getByRole('button', { name: /Done\?/ }).click();
+  const waits = phone.getByText('Offline: 1 entry waiting to sync');
+  await expect(waits).toBeVisible();
+  for (const [name, other] of Object.entries(OTHERS)) {
+    answer = other;
+    const before = asked;
+    await expect(async () => {
+      await phone.evaluate(() => void window.dispatchEvent(new Event('online')));
+      expect(asked, name).toBeGreaterThan(before);
+    }).toPass();
+    await expect(waits, name).toBeVisible();
+  }
+  // What is kept in the browser is all of it, the room and what waits.
+  await phone.unroute('**/api/practice**');
+  await phone.context().setOffline(true);
+  await phone.reload();
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await expect(waits).toBeVisible();
+  await phone.context().setOffline(false);
+  await expect(waits).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The thumb alone');
+  await phone.context().close();
+});
+
+test('a link that ended stays shut without a connection; what was not sent goes by the next one', async ({
+  page,
+  browser,
+}) => {
+  await withStudent(page);
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await phone.context().setOffline(true);
+  await phone.getByRole('button', { name: /Done\?/ }).click();
+  await expect(phone.getByText('Offline: 1 entry waiting to sync')).toBeVisible();
+  await page.getByRole('button', { name: 'revoke' }).click();
+  await expect(page.getByRole('button', { name: 'revoke' })).toBeHidden();
+  await phone.context().setOffline(false);
+  await expect(phone.getByText('This link does not lead anywhere (any more).')).toBeVisible();
+  await expect(phone.getByText(/^1 entry of your practice is kept on this device/)).toBeVisible();
+  expect(await violations(phone)).toEqual([]);
+  await phone.context().setOffline(true);
+  await phone.reload();
+  await expect(phone.getByText('This link does not lead anywhere (any more).')).toBeVisible();
+  await phone.context().setOffline(false);
+  await page.reload();
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const link = await page.getByLabel('Link to the practice room').inputValue();
+  await phone.goto('about:blank');
+  await phone.goto(link);
+  await phone.getByRole('button', { name: /Position/ }).click();
+  await expect(phone.getByRole('heading', { name: 'The thumb alone' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The thumb alone');
+  await phone.context().close();
+});

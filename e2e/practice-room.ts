@@ -1,0 +1,39 @@
+import { newPattern } from '@fleet-wren/core';
+import type { Browser, Page } from '@playwright/test';
+import { expect, openStudio } from './studio.ts';
+
+/** What is practised in the tests of the room. */
+export const PATTERN = newPattern('Towpath roll', {
+  strokes: [5, 3, 2, 3, 5, 3, 1, 3].map((string, index) => ({ id: `s${index}`, at: index * 420, string })),
+  tempo: 72,
+  subdivision: 2,
+});
+
+/** A studio with a pattern, and a student who stands on a page of their own. */
+export const withStudent = async (page: Page, name = 'Imre Sallow'): Promise<void> => {
+  await openStudio(page);
+  await page.request.post('/api/patterns', { data: { pattern: PATTERN } });
+  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByLabel('Name of a new student').fill(name);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+};
+
+/** Sets the studio's pattern for the student whose page is open. */
+export const setPattern = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'Set something' }).click();
+  await page.getByRole('button', { name: /Towpath roll/ }).click();
+  await expect(page.getByRole('list', { name: 'Stages' })).toContainText('The thumb alone');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toBeVisible();
+};
+
+/** A phone in the practice room of the student whose page is open. */
+export const phoneIn = async (page: Page, browser: Browser): Promise<Page> => {
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const link = await page.getByLabel('Link to the practice room').inputValue();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const phone = await context.newPage();
+  await phone.goto(link);
+  return phone;
+};
