@@ -163,6 +163,7 @@ test('over https the cookie is one no other host can set, and the plain one is n
     .expect(201);
   const cookies = answer.headers['set-cookie'] as unknown as readonly string[];
   const cookie = cookies.find((one) => one.startsWith('__Host-wren_session')) ?? '';
+  expect(answer.headers['strict-transport-security']).toMatch(/max-age=31536000/);
   expect(cookies.every((one) => /HttpOnly; Secure; SameSite=Lax/.test(one))).toBe(true);
   expect(cookie).toMatch(/^__Host-wren_session=.*Path=\/.*HttpOnly; Secure; SameSite=Lax/);
   expect(cookie).not.toMatch(/Domain/i);
@@ -256,6 +257,17 @@ describe('guessing', () => {
     for (let tries = 0; tries < 10; tries += 1) await guess(email);
     const forged = server.stranger().post('/api/auth/sign-in').set('Cookie', 'wren_device=AAAA.BBBB~x~.~é');
     await forged.send({ email, password: PASSWORD }).expect(429);
+  });
+
+  test('one address has an end to its tries, whatever the account; a known device has none of it', async () => {
+    const { agent, email } = await register();
+    await guess('nobody@studio.example').expect(401);
+    // As if it had tried all hour.
+    await server.db('rate_limits').where('key', 'like', 'sign-in-address%').update({ points: 300 });
+    await guess('somebody@studio.example').expect(429);
+    await guess(email, server.stranger(), PASSWORD).expect(429);
+    await guess(email, agent, PASSWORD).expect(200);
+    await server.db('rate_limits').delete();
   });
 
   test('what is kept of tries tells no address, of mail or of a network', async () => {

@@ -28,6 +28,7 @@ const Desk = lazy(() => import('../students/Desk.tsx'));
 const StudentSheet = lazy(() => import('../sheet/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const TakePage = lazy(() => import('../takes/TakePage.tsx'));
+const About = lazy(() => import('../about/About.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -103,6 +104,14 @@ const Ways = () => (
       }
     />
     <Route path="/join" element={<Join />} />
+    <Route
+      path="/about"
+      element={
+        <Screen>
+          <About />
+        </Screen>
+      }
+    />
     <Route path="*" element={<House />} />
   </Routes>
 );

@@ -41,6 +41,7 @@ export const Shell = () => {
           <span>{account?.studio}</span>
           <span className="text-soft">{account?.name}</span>
           <ThemeButton />
+          <Link to="/about">About</Link>
           <Button variant="plain" onClick={() => signOut.mutate()}>
             Sign out
           </Button>

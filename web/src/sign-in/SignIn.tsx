@@ -32,7 +32,7 @@ export const SignIn = () => {
         New here? <Link to="/register">Open a studio</Link>
       </p>
       <p className="mt-1 mb-0 text-soft">
-        <Link to="/recover">The password is forgotten</Link>
+        <Link to="/recover">The password is forgotten</Link> · <Link to="/about">About</Link>
       </p>
     </Door>
   );

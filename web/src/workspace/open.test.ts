@@ -15,6 +15,7 @@ import {
   last,
   saves,
 } from './autosave.harness.ts';
+import { dropHistories, type Drawer } from './keeper.ts';
 
 freshWorld();
 
@@ -115,4 +116,20 @@ describe('drafts and undo outlive the window', () => {
       expect(readPattern(bench.getState().document).ok && samePattern(bench.getState().document, start)).toBe(true);
     }
   });
+});
+
+test('signing out lets go of every history, and of no draft', async () => {
+  const kept = new Map<string, unknown>([
+    ['history/pattern/one/first', {}],
+    ['history/song/two/second', {}],
+    ['draft/pattern/one/first', {}],
+  ]);
+  const drawer: Drawer = {
+    get: (key) => Promise.resolve(kept.get(key)),
+    set: (key, value) => Promise.resolve(void kept.set(key, value)),
+    remove: (key) => Promise.resolve(void kept.delete(key)),
+    keys: () => Promise.resolve([...kept.keys()]),
+  };
+  await dropHistories({ drawer });
+  expect([...kept.keys()]).toEqual(['draft/pattern/one/first']);
 });
