@@ -16,7 +16,7 @@ const shipped = Object.entries((JSON.parse(read('package-lock.json')) as Lock).p
   .map(([path, { version }]) => `${path.split('node_modules/').at(-1)} ${version}`);
 
 test('every package that ships stands on the page of licences and in the application, and no other', () => {
-  const page = [...read('docs/licences.md').matchAll(/^\| `([^`]+)` \| (\S+) \|/gm)].map(
+  const page = [...read('docs/licences.md').matchAll(/^\| `([^`]+)`\s*\| (\S+)\s*\|/gm)].map(
     ([, name, version]) => `${name} ${version}`,
   );
   const { packages, texts } = JSON.parse(read('web/public/licences.json')) as {
