@@ -26,10 +26,13 @@ const check = async (title, program, args, options) => {
 
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
 
+/** Long enough for a machine that others use too; what a test waits for it asks for itself. */
+const PATIENT = ['--testTimeout=60000'];
+
 const jestTests = async (title, words, env) => {
   console.log(`\n— ${title}`);
   const file = `${results}-jest.json`;
-  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...words], {
+  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...PATIENT, ...words], {
     cwd: ROOT,
     env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
     stdio: ['ignore', 'ignore', 'inherit'],
