@@ -116,8 +116,8 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   // Answers that nobody keeps are compared with nothing.
   app.disable('etag');
   app.use(securityHeaders(config.secureCookies));
-  // Answers are packed anew each time: quickly, and only where it saves more than it takes.
-  app.use('/api', compression({ level: 1, threshold: 8192 }));
+  // Answers are packed anew each time: quickly, and only where it saves more than it takes. A page of a list is a packet or two.
+  app.use('/api', compression({ level: 1, threshold: 32_768 }));
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
   if (config.securityLog) app.use('/api', securityLog(config.securityLog));
   app.use('/api', closeUnread, endSlowBodies, notStored, brake(config.requestsAMinute / config.servers));

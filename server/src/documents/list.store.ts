@@ -1,15 +1,29 @@
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
+import { jsonRow } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore } from './documents.store.ts';
 import type { Kind } from './kinds.ts';
-import type { PageEnd } from './page.ts';
+import { writeEnd, type PageEnd } from './page.ts';
 
 /** A part of a list: how many lines, and after which one. */
 export interface PageAsked {
   readonly limit: number;
   readonly after?: PageEnd;
 }
+
+/** A line of a list: what is shown of it as JSON text, and where it stands. */
+export interface ListLine extends PageEnd {
+  readonly json: string;
+}
+
+/** A page as JSON text: as many lines as were wanted, of which one more was asked for, and where the next page begins. */
+export const pageText = (name: string, found: readonly ListLine[], limit: number): string => {
+  const lines = found.slice(0, limit);
+  const last = lines.at(-1);
+  const next = found.length > limit && last ? writeEnd(last) : null;
+  return `{"${name}":[${lines.map(({ json }) => json).join(',')}],"next":${JSON.stringify(next)}}`;
+};
 
 /** Signs that mean something in a pattern of the database. */
 export const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
@@ -30,17 +44,17 @@ export const bySearch = (query: Knex.QueryBuilder, search: string): void => {
 export class DocumentListStore {
   constructor(private readonly documents: DocumentsStore) {}
 
-  /** A page of the documents of a kind, as far as they are narrowed; the query is run when it is awaited. */
-  page(
+  /** A page of the documents of a kind, as far as they are narrowed. */
+  async page(
     scope: StudioScope,
     kind: Kind,
     columns: readonly string[],
     { limit, after }: PageAsked,
     narrow: (query: Knex.QueryBuilder) => void,
-  ): Knex.QueryBuilder {
+  ): Promise<readonly ListLine[]> {
     const query = this.documents
       .live(scope, kind)
-      .select(...columns)
+      .select('id', 'worked_at as workedAt', scope.raw(`${jsonRow(columns)}::text as json`))
       .orderBy([
         { column: 'worked_at', order: 'desc' },
         { column: 'id', order: 'desc' },
@@ -48,6 +62,6 @@ export class DocumentListStore {
       .limit(limit);
     narrow(query);
     if (after) void query.whereRaw('(worked_at, id) < (?, ?)', [after.workedAt, after.id]);
-    return query;
+    return (await query) as readonly ListLine[];
   }
 }

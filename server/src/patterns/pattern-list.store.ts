@@ -1,19 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import type { Digit, PatternSummary } from '@fleet-wren/core';
+import type { Digit } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
-import { DocumentListStore, bySearch, escapeLike, type PageAsked } from '../documents/list.store.ts';
+import { DocumentListStore, bySearch, escapeLike, type ListLine, type PageAsked } from '../documents/list.store.ts';
 import { DocumentsStore } from '../documents/documents.store.ts';
 import type { PatternQuery } from './patterns.schema.ts';
-
-/** A line of the list of patterns. */
-export interface PatternLine {
-  readonly id: string;
-  readonly name: string;
-  readonly school: string;
-  readonly workedAt: Date;
-  readonly summary: PatternSummary;
-}
 
 /** What a list of patterns is narrowed to. */
 export type PatternFilter = Omit<PatternQuery, 'limit' | 'after'>;
@@ -57,10 +48,7 @@ export class PatternListStore {
     private readonly lists: DocumentListStore,
   ) {}
 
-  async page(
-    scope: StudioScope,
-    { limit, after, ...filter }: PatternFilter & PageAsked,
-  ): Promise<readonly PatternLine[]> {
+  async page(scope: StudioScope, { limit, after, ...filter }: PatternFilter & PageAsked): Promise<readonly ListLine[]> {
     return this.lists.page(scope, 'pattern', LINE, { limit, after }, (query) => narrow(query, filter));
   }
 

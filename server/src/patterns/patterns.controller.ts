@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import type { Principal } from '../auth/principal.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { JSON_TEXT } from '../common/json-text.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
 import {
   changedPatternSchema,
@@ -15,7 +16,7 @@ import {
   type NewVersion,
   type PatternQuery,
 } from './patterns.schema.ts';
-import { PatternsService, type KeptPattern, type PatternPage } from './patterns.service.ts';
+import { PatternsService, type KeptPattern } from './patterns.service.ts';
 
 /** The patterns of the signed-in teacher's studio. */
 @Controller('patterns')
@@ -27,7 +28,8 @@ export class PatternsController {
   ) {}
 
   @Get()
-  list(@SignedIn() principal: Principal, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<PatternPage> {
+  @Header(...JSON_TEXT)
+  list(@SignedIn() principal: Principal, @Query(new JoiPipe(querySchema)) query: PatternQuery): Promise<string> {
     return this.patterns.list(principal, query);
   }
 

@@ -5,21 +5,16 @@ import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import type { KeptDocument } from '../documents/documents.store.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
-import { readEnd, writeEnd } from '../documents/page.ts';
+import { pageText } from '../documents/list.store.ts';
+import { readEnd } from '../documents/page.ts';
 import type { KeptVersion } from '../documents/versions.store.ts';
 import { SummariesService, besideOf, type Coming } from '../summaries/summaries.service.ts';
-import { PatternListStore, type PatternLine } from './pattern-list.store.ts';
+import { PatternListStore } from './pattern-list.store.ts';
 import type { ChangedPattern, PatternQuery } from './patterns.schema.ts';
 
 /** A pattern as it is answered. */
 export interface KeptPattern extends Pick<KeptDocument<'pattern'>, 'id' | 'version' | 'workedAt'> {
   readonly pattern: Pattern;
-}
-
-/** A page of the list, and where the next one begins. */
-export interface PatternPage {
-  readonly patterns: readonly PatternLine[];
-  readonly next: string | null;
 }
 
 const checkedPattern = (document: unknown): Pattern => checkedDocument(document, readPattern);
@@ -49,12 +44,10 @@ export class PatternsService {
     private readonly summaries: SummariesService,
   ) {}
 
-  async list(principal: Principal, { limit, after, ...filter }: PatternQuery): Promise<PatternPage> {
+  /** A page of the list, as JSON text. */
+  async list(principal: Principal, { limit, after, ...filter }: PatternQuery): Promise<string> {
     const asked = { ...filter, limit: limit + 1, after: readEnd(after) };
-    const found = await this.pages.page(this.studios.for(principal), asked);
-    const patterns = found.slice(0, limit);
-    const last = patterns[patterns.length - 1];
-    return { patterns, next: found.length > limit && last ? writeEnd(last) : null };
+    return pageText('patterns', await this.pages.page(this.studios.for(principal), asked), limit);
   }
 
   async open(principal: Principal, id: string): Promise<KeptPattern> {

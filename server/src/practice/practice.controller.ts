@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, Header, Headers, HttpCode, Param, Post, 
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { JSON_TEXT } from '../common/json-text.ts';
 import {
   assignmentChangeSchema,
   assignmentSchema,
@@ -21,11 +22,13 @@ export class AssignmentsController {
   constructor(private readonly practice: PracticeService) {}
 
   @Get('assignments')
+  @Header(...JSON_TEXT)
   lines(@SignedIn() principal: Principal) {
     return this.practice.lines(principal);
   }
 
   @Get('students/:id/assignments')
+  @Header(...JSON_TEXT)
   ofStudent(@SignedIn() principal: Principal, @Param('id') id: string) {
     return this.practice.ofStudent(principal, id);
   }
@@ -60,6 +63,7 @@ export class AssignmentsController {
   }
 
   @Get('students/:id/ability')
+  @Header(...JSON_TEXT)
   ability(@SignedIn() principal: Principal, @Param('id') id: string) {
     return this.practice.ability(principal, id);
   }
@@ -108,7 +112,7 @@ export class PracticeController {
   constructor(private readonly practice: PracticeService) {}
 
   @Get()
-  @Header('content-type', 'application/json; charset=utf-8')
+  @Header(...JSON_TEXT)
   room(@Headers(LINK_HEADER) token: string | undefined, @Headers(KNOWN_HEADER) known: string | undefined) {
     return this.practice.room(token ?? '', (known ?? '').split(',').slice(0, MOST_KNOWN));
   }

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import {
+  DAY,
   NOTHING_PRACTISED,
   WrenError,
   byClockOf,
@@ -7,11 +8,11 @@ import {
   readEvent,
   readPattern,
   valueOrThrow,
-  type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
   type Problem,
   type Progress,
+  type Standing,
 } from '@fleet-wren/core';
 import type { LinkHolder, Principal } from '../auth/principal.ts';
 import { Coalesced } from '../common/coalesced.ts';
@@ -30,7 +31,6 @@ import {
   type Added,
   type AddedEvent,
   type Assignment,
-  type AssignmentLine,
   type KeptEvent,
   type Unfolded,
 } from './practice.store.ts';
@@ -69,12 +69,15 @@ interface Refusal {
 
 const refusal = (id: string, ...problems: readonly Problem[]): Refusal => ({ id, problems });
 
+/** How an assignment stands. */
+type Stands = Pick<Assignment, 'id' | 'standing'>;
+
 /** What became of what a room told: each event by its name. */
 export interface RoomAnswer {
   readonly accepted: readonly string[];
   readonly refused: readonly Refusal[];
   /** How what is set stands by it. */
-  readonly assignments: readonly Pick<Assignment, 'id' | 'standing'>[];
+  readonly assignments: readonly Stands[];
 }
 
 /** How often a log is gone through where others add to it meanwhile: whoever adds goes through it too. */
@@ -92,7 +95,7 @@ const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
 /** What students practise, what happened, and the links to their rooms. */
 @Injectable()
 export class PracticeService {
-  private readonly refreshing = new Coalesced<Assignment | undefined>();
+  private readonly refreshing = new Coalesced<Standing | undefined>();
 
   constructor(
     private readonly studios: StudioDb,
@@ -102,11 +105,13 @@ export class PracticeService {
     private readonly folds: FoldPool,
   ) {}
 
-  lines(principal: Principal): Promise<readonly AssignmentLine[]> {
+  /** What is set in the studio, as JSON text. */
+  lines(principal: Principal): Promise<string> {
     return this.practice.lines(this.studios.for(principal));
   }
 
-  async ofStudent(principal: Principal, studentId: string): Promise<readonly Assignment[]> {
+  /** What is set for a student, as JSON text. */
+  async ofStudent(principal: Principal, studentId: string): Promise<string> {
     const scope = await this.scopeOf(principal, studentId);
     return this.practice.ofStudent(scope, studentId);
   }
@@ -128,7 +133,8 @@ export class PracticeService {
     const at = { id: checkedId(id), version };
     const arranged = plan && (await this.arranged(scope, id, plan));
     const changed = await this.practice.change(scope, at, { ...change, arranged });
-    if (changed) return arranged ? orNotFound(await this.refreshed(scope, id)) : changed;
+    if (changed && arranged) return { ...changed, standing: (await this.refreshed(scope, id)) ?? changed.standing };
+    if (changed) return changed;
     const current = orNotFound(await this.practice.find(scope, id));
     throw new ErrorWithState(problem('version-conflict'), { current });
   }
@@ -140,13 +146,22 @@ export class PracticeService {
     return { plan, standing: (folded as Folded).standing, folded: events };
   }
 
-  /** What practice says of a student’s hand, constraint by constraint. */
-  async ability(principal: Principal, studentId: string): Promise<readonly HeardAbility[]> {
-    const scope = await this.scopeOf(principal, studentId);
+  /**
+   * What practice says of a student’s hand, constraint by constraint, as JSON text: as it was worked out last where nothing was
+   * added, arranged or dropped since, on the same day.
+   */
+  async ability(principal: Principal, studentId: string): Promise<string> {
+    const scope = this.studios.for(principal);
+    const now = Date.now();
+    const kept = orNotFound(await this.practice.ability(scope, checkedId(studentId)));
+    const state = `${kept.log} ${Math.floor(now / DAY)}`;
+    if (kept.ability !== null && kept.state === state) return kept.ability;
     const all = await this.practice.plansOf(scope, studentId);
     const attempts = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
     const plans = Object.fromEntries(all.map(({ id, plan }) => [id, plan]));
-    return this.folds.hearHand({ plans, attempts, now: Date.now() });
+    const ability = JSON.stringify(await this.folds.hearHand({ plans, attempts, now }));
+    await this.practice.keepAbility(scope, studentId, ability, state);
+    return ability;
   }
 
   async drop(principal: Principal, id: string): Promise<void> {
@@ -166,19 +181,19 @@ export class PracticeService {
   }
 
   /**
-   * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a whole. Answers the
-   * assignments as they stand by it.
+   * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a whole. Answers how
+   * the assignments stand by it.
    */
-  async tell(principal: Principal, studentId: string, form: EventsForm): Promise<readonly Assignment[]> {
-    const scope = await this.scopeOf(principal, studentId);
-    const { events } = form;
+  async tell(principal: Principal, studentId: string, form: EventsForm): Promise<readonly Stands[]> {
+    const scope = this.studios.for(principal);
     const { good, refused } = this.read(form, 'teacher');
     if (refused.length > 0) throw new WrenError(...refused.flatMap(({ problems }) => problems));
-    const touched = new Set(events.flatMap(({ assignment }) => assignment ?? []));
-    for (const id of touched)
-      if ((await this.practice.find(scope, checkedId(id)))?.studentId !== studentId) throw notFound();
-    const { assignments } = await this.append(scope, studentId, good);
-    return Promise.all(assignments.map(async (id) => orNotFound(await this.refreshed(scope, id))));
+    const ids = form.events.flatMap(({ assignment }) => (assignment === null ? [] : checkedId(assignment)));
+    // Whose assignments they are, the adding itself looks at.
+    if (ids.length < good.length || good.length === 0) await this.scopeOf(principal, studentId);
+    const { assignments } = await this.append(scope, checkedId(studentId), good, { strict: true });
+    if (assignments.length < new Set(ids).size) throw notFound();
+    return this.stand(scope, assignments);
   }
 
   /**
@@ -194,7 +209,6 @@ export class PracticeService {
     const added = await this.append(scope, student, own);
     const kept = new Set(added.ids);
     const full = own.filter(({ event }) => !kept.has(event.id));
-    const standings = await Promise.all(added.assignments.map((id) => this.refreshed(scope, id)));
     return {
       accepted: own.flatMap(({ event }) => (kept.has(event.id) ? event.id : [])),
       refused: [
@@ -204,7 +218,7 @@ export class PracticeService {
           refusal(event.id, ...quotaReached(EVENTS.kept, 'events of this assignment').problems),
         ),
       ],
-      assignments: standings.flatMap((one) => (one ? { id: one.id, standing: one.standing } : [])),
+      assignments: await this.stand(scope, added.assignments),
     };
   }
 
@@ -241,35 +255,55 @@ export class PracticeService {
     return back.filter(({ event }) => !own.has(event.of ?? ''));
   }
 
-  private async append(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+  private async append(
+    scope: StudioScope,
+    studentId: string,
+    events: readonly AddedEvent[],
+    how: { readonly strict?: boolean } = {},
+  ): Promise<Added> {
     // Told again by a clock that is set by now, an event has another time: it is known by its name.
     const moved = events.filter(({ toldAt }) => toldAt !== null).map(({ event }) => event.id);
     const known = moved.length > 0 ? await this.practice.known(scope, studentId, moved) : new Set();
     const fresh = events.filter(({ event }) => !known.has(event.id));
-    const added = await this.appendWithin(scope, studentId, fresh);
+    const added = await this.appendWithin(scope, studentId, fresh, how);
     return { ...added, ids: [...added.ids, ...moved.filter((id) => known.has(id))] };
   }
 
-  private async appendWithin(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+  private async appendWithin(
+    scope: StudioScope,
+    studentId: string,
+    events: readonly AddedEvent[],
+    how: { readonly strict?: boolean },
+  ): Promise<Added> {
     if (events.length === 0) return { ids: [], assignments: [] };
-    if (events.every(({ assignment }) => assignment !== null)) return this.practice.append(scope, studentId, events);
+    if (events.every(({ assignment }) => assignment !== null))
+      return this.practice.append(scope, studentId, events, how);
     return scope.alone(`notes of ${studentId}`, async (inside) => {
       if ((await this.practice.countNotes(inside, studentId)) >= LIMITS.notes)
         throw quotaReached(LIMITS.notes, 'notes of this student');
-      return this.practice.append(inside, studentId, events);
+      return this.practice.append(inside, studentId, events, how);
     });
   }
 
-  /** An assignment with its standing brought up to date; those who ask at once for the same one share the work. */
-  private refreshed(scope: StudioScope, id: string): Promise<Assignment | undefined> {
+  private async stand(scope: StudioScope, ids: readonly string[]): Promise<readonly Stands[]> {
+    const all = await Promise.all(ids.map(async (id) => ({ id, standing: await this.refreshed(scope, id) })));
+    return all.flatMap(({ id, standing }) => (standing ? { id, standing } : []));
+  }
+
+  /** How an assignment stands, brought up to date; those who ask at once for the same one share the work. */
+  private refreshed(scope: StudioScope, id: string): Promise<Standing | undefined> {
     return this.refreshing.run(`${scope.principal.studioId} ${id}`, async () => {
+      let latest: Standing | undefined;
       for (let tries = 0; tries < MOST_TRIES; tries += 1) {
         const unfolded = await this.practice.unfolded(scope, id);
-        if (!unfolded || unfolded.folded >= unfolded.events) break;
+        if (!unfolded) return undefined;
+        latest = unfolded.standing;
+        if (unfolded.folded >= unfolded.events) break;
         const folded = await this.foldedFrom(scope, id, unfolded);
+        latest = folded.standing;
         if (await this.practice.keepFolded(scope, id, unfolded, folded)) break;
       }
-      return this.practice.find(scope, id);
+      return latest;
     });
   }
 

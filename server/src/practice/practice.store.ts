@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
 import { notFound } from '../common/ids.ts';
+import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 import type { Folded, KeptSnapshot } from './fold.ts';
 import { EVENTS, type AssignmentForm } from './practice.schema.ts';
@@ -58,9 +59,6 @@ interface Change {
   readonly arranged?: { readonly plan: LadderPlan; readonly standing: Standing; readonly folded: number };
 }
 
-/** What a list shows of an assignment: not what is played. */
-export type AssignmentLine = Omit<Assignment, 'pattern' | 'plan'>;
-
 /** An event, and the assignment it belongs to. */
 export interface KeptEvent {
   readonly assignment: string | null;
@@ -78,9 +76,11 @@ const APPEND = `
   ), held as (
     select id, events from assignments
       where studio_id = :studio and student_id = :student and id in (select assignment from told) order by id for update
+  ), missing as (
+    select from told left join held on held.id = told.assignment where told.assignment is not null and held.id is null
   ), taken as (
     select told.*, held.id as assignment_id from told left join held on held.id = told.assignment
-      where held.id is null or held.events < :most
+      where (held.id is null or held.events < :most) and not (:strict and exists (select from missing))
   ), added as (
     insert into practice_events (studio_id, student_id, id, assignment_id, at, told_at, told_by, kind, body)
       select :studio, :student, id, assignment_id, at, told_at, told_by, kind, body from taken
@@ -126,20 +126,14 @@ const arrangedColumns = ({ plan, standing, folded }: NonNullable<Change['arrange
 /** What is practised, and what happened in practice: each query within a scope. */
 @Injectable()
 export class PracticeStore {
-  async lines(scope: StudioScope): Promise<readonly AssignmentLine[]> {
-    return scope
-      .rows('assignments')
-      .whereNull('ended_at')
-      .orderBy(['student_id', 'place', 'id'])
-      .select(...LINE);
+  /** What is set in the studio, as JSON text. */
+  async lines(scope: StudioScope): Promise<string> {
+    return jsonList(scope, scope.rows('assignments').whereNull('ended_at'), LINE, 'student_id, place, id');
   }
 
-  async ofStudent(scope: StudioScope, studentId: string): Promise<readonly Assignment[]> {
-    return scope
-      .rows('assignments')
-      .where({ student_id: studentId })
-      .orderBy(['place', 'id'])
-      .select(...WHOLE);
+  /** What is or was set for a student, whole, as JSON text. */
+  async ofStudent(scope: StudioScope, studentId: string): Promise<string> {
+    return jsonList(scope, scope.rows('assignments').where({ student_id: studentId }), WHOLE, 'place, id');
   }
 
   /** How many things are set for a student, or ever were. */
@@ -265,9 +259,14 @@ export class PracticeStore {
   /**
    * Adds events to a student's log in one statement; one that is there already changes nothing. What belonged to something that is
    * not set any more is kept without it. The row of an assignment is held for as long as that takes, so that its number of events is
-   * exact; a snapshot that one of them lies before is let go of.
+   * exact; a snapshot that one of them lies before is let go of. Where it is `strict`, none is added if one belongs to what is not set.
    */
-  async append(scope: StudioScope, studentId: string, events: readonly AddedEvent[]): Promise<Added> {
+  async append(
+    scope: StudioScope,
+    studentId: string,
+    events: readonly AddedEvent[],
+    { strict = false }: { readonly strict?: boolean } = {},
+  ): Promise<Added> {
     const { principal } = scope;
     if (principal.kind === 'link' && principal.scope.student !== studentId) throw notFound();
     const rows = events.map(({ assignment, toldAt, toldBy, event: { id, at, kind, ...body } }) => ({
@@ -280,8 +279,26 @@ export class PracticeStore {
       student: studentId,
       events: JSON.stringify(rows),
       most: EVENTS.kept,
+      strict,
     })) as { readonly rows: readonly (Added & object)[] };
     return found[0] ?? { ids: [], assignments: [] };
+  }
+
+  /** What practice said of a student's hand last, of which state, and in which state the student's logs and plans are now. */
+  async ability(
+    scope: StudioScope,
+    studentId: string,
+  ): Promise<{ readonly ability: string | null; readonly state: string | null; readonly log: string } | undefined> {
+    const log = `(select concat(count(*), '.', sum(events), '.', sum(version)) from assignments
+      where assignments.studio_id = students.studio_id and assignments.student_id = students.id)`;
+    return scope
+      .rows('students')
+      .where({ id: studentId })
+      .first(scope.raw('ability::text as ability'), 'ability_state as state', scope.raw(`${log} as log`));
+  }
+
+  async keepAbility(scope: StudioScope, studentId: string, ability: string, state: string): Promise<void> {
+    await scope.rows('students').where({ id: studentId }).update({ ability, ability_state: state });
   }
 
   /** Those of some events that are in a student's log already. */

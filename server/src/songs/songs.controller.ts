@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { JSON_TEXT } from '../common/json-text.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
 import { newVersionSchema, type NewVersion } from '../patterns/patterns.schema.ts';
 import {
@@ -12,7 +13,7 @@ import {
   type NewSong,
   type SongQuery,
 } from './songs.schema.ts';
-import { SongsService, type KeptSong, type SongPage } from './songs.service.ts';
+import { SongsService, type KeptSong } from './songs.service.ts';
 
 /** The songs of the signed-in teacher's studio. */
 @Controller('songs')
@@ -24,7 +25,8 @@ export class SongsController {
   ) {}
 
   @Get()
-  list(@SignedIn() principal: Principal, @Query(new JoiPipe(songQuerySchema)) query: SongQuery): Promise<SongPage> {
+  @Header(...JSON_TEXT)
+  list(@SignedIn() principal: Principal, @Query(new JoiPipe(songQuerySchema)) query: SongQuery): Promise<string> {
     return this.songs.list(principal, query);
   }
 

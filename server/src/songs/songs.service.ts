@@ -1,32 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import { SONG_LIMITS, readSong, summaryOfSong, type Song, type SongSummary } from '@fleet-wren/core';
+import { SONG_LIMITS, readSong, summaryOfSong, type Song } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import type { KeptDocument } from '../documents/documents.store.ts';
 import { KeptDocuments } from '../documents/kept-documents.ts';
-import { DocumentListStore, bySearch } from '../documents/list.store.ts';
-import { readEnd, writeEnd } from '../documents/page.ts';
+import { DocumentListStore, bySearch, pageText } from '../documents/list.store.ts';
+import { readEnd } from '../documents/page.ts';
 import type { KeptVersion } from '../documents/versions.store.ts';
 import type { ChangedSong, SongQuery } from './songs.schema.ts';
 
 /** A song as it is answered. */
 export interface KeptSong extends Pick<KeptDocument<'song'>, 'id' | 'version' | 'workedAt'> {
   readonly song: Song;
-}
-
-/** A line of the list of songs. */
-export interface SongLine {
-  readonly id: string;
-  readonly name: string;
-  readonly workedAt: Date;
-  readonly summary: SongSummary;
-}
-
-/** A page of the list, and where the next one begins. */
-export interface SongPage {
-  readonly songs: readonly SongLine[];
-  readonly next: string | null;
 }
 
 const LINE = ['id', 'name', 'worked_at as workedAt', 'summary'] as const;
@@ -63,13 +49,12 @@ export class SongsService {
     private readonly lists: DocumentListStore,
   ) {}
 
-  async list(principal: Principal, { limit, after, search }: SongQuery): Promise<SongPage> {
+  /** A page of the list, as JSON text. */
+  async list(principal: Principal, { limit, after, search }: SongQuery): Promise<string> {
     const asked = { limit: limit + 1, after: readEnd(after) };
     const scope = this.studios.for(principal);
-    const found = (await this.lists.page(scope, 'song', LINE, asked, (query) => bySearch(query, search))) as SongLine[];
-    const songs = found.slice(0, limit);
-    const last = songs[songs.length - 1];
-    return { songs, next: found.length > limit && last ? writeEnd(last) : null };
+    const found = await this.lists.page(scope, 'song', LINE, asked, (query) => bySearch(query, search));
+    return pageText('songs', found, limit);
   }
 
   async open(principal: Principal, id: string): Promise<KeptSong> {

@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { JSON_TEXT } from '../common/json-text.ts';
 import { studentSchema, type StudentForm } from './students.schema.ts';
 import { StudentsService } from './students.service.ts';
 import type { Student } from './students.store.ts';
@@ -13,7 +14,8 @@ export class StudentsController {
   constructor(private readonly students: StudentsService) {}
 
   @Get()
-  list(@SignedIn() principal: Principal): Promise<readonly Student[]> {
+  @Header(...JSON_TEXT)
+  list(@SignedIn() principal: Principal): Promise<string> {
     return this.students.list(principal);
   }
 

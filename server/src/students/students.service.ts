@@ -19,7 +19,8 @@ export class StudentsService {
     private readonly students: StudentsStore,
   ) {}
 
-  list(principal: Principal): Promise<readonly Student[]> {
+  /** Everybody on the roster, as JSON text. */
+  list(principal: Principal): Promise<string> {
     return this.students.list(this.studios.for(principal));
   }
 

@@ -1,6 +1,7 @@
 import type { AboutStudent } from '@fleet-wren/core';
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
+import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 
 /** A student of a studio. */
@@ -17,11 +18,8 @@ const COLUMNS = ['id', 'name', 'version', 'about', 'archived_at as archivedAt'] 
 /** Students in the database, in the scope of whoever asks. */
 @Injectable()
 export class StudentsStore {
-  async list(scope: StudioScope): Promise<readonly Student[]> {
-    return scope
-      .rows('students')
-      .orderBy([{ column: 'name' }, { column: 'id' }])
-      .select(...COLUMNS);
+  async list(scope: StudioScope): Promise<string> {
+    return jsonList(scope, scope.rows('students'), COLUMNS, 'name, id');
   }
 
   async count(scope: StudioScope): Promise<number> {

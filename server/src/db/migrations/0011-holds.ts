@@ -44,6 +44,11 @@ const snapshots = async (db: Knex): Promise<void> => {
     table.jsonb('snapshot');
     table.bigInteger('snapshot_to');
   });
+  // What practice said of a student's hand when it was last asked for, and of which state of the log.
+  await db.schema.alterTable('students', (table) => {
+    table.jsonb('ability');
+    table.text('ability_state');
+  });
   await db.raw(`update assignments set events = found.count from (
     select studio_id, assignment_id, count(*) from practice_events where assignment_id is not null group by 1, 2
   ) found where found.studio_id = assignments.studio_id and found.assignment_id = assignments.id`);
