@@ -106,20 +106,28 @@ export interface HandTask {
   readonly now: number;
 }
 
-interface Attempt {
-  readonly assignment: string | null;
-  readonly event: PracticeEvent;
-}
+/** An attempt as it comes from the database: name, time, kind, stage, tempo, and what it takes back. */
+type AttemptRow = readonly [
+  id: string,
+  at: number,
+  kind: 'clean' | 'slipped' | 'undone',
+  stage: string | null,
+  tempo: number | null,
+  of: string | null,
+];
+
+const eventOf = ([id, at, kind, stage, tempo, of]: AttemptRow): PracticeEvent => ({
+  ...{ id, at, kind },
+  stage: stage ?? undefined,
+  tempo: tempo ?? undefined,
+  of: of ?? undefined,
+});
 
 /** What a student’s attempts say of the hand. */
 export const hearHand = ({ plans, attempts, now }: HandTask): readonly HeardAbility[] => {
-  const logs = new Map<string, PracticeEvent[]>();
-  for (const { assignment, event } of JSON.parse(attempts) as readonly Attempt[])
-    if (assignment !== null)
-      logs
-        .set(assignment, logs.get(assignment) ?? [])
-        .get(assignment)
-        ?.push(event);
-  const practised = [...logs].flatMap(([id, events]) => (plans[id] ? [{ plan: plans[id], events }] : []));
+  const logs = JSON.parse(attempts) as Readonly<Record<string, readonly AttemptRow[]>>;
+  const practised = Object.entries(logs).flatMap(([id, rows]) =>
+    plans[id] ? [{ plan: plans[id], events: rows.map(eventOf) }] : [],
+  );
   return abilitiesOf(practised, now);
 };

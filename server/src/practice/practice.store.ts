@@ -349,19 +349,21 @@ export class PracticeStore {
     return scope.rows('practice_events').where({ student_id: studentId });
   }
 
-  /** The latest attempts of a student as JSON text, each with what it belongs to. */
+  /** The latest attempts of a student as JSON text: by what they belong to, each as a short list (`AttemptRow`). */
   async attemptsOf(scope: StudioScope, studentId: string, most: number): Promise<string> {
-    const latest = scope
-      .rows('practice_events')
-      .where({ student_id: studentId })
+    const latest = this.events(scope, studentId)
       .whereIn('kind', ['clean', 'slipped', 'undone'])
+      .whereNotNull('assignment_id')
       .orderBy('at', 'desc')
       .limit(most)
       .select('id', 'at', 'kind', 'body', 'assignment_id');
-    const one = `json_build_object('assignment', assignment_id, 'event', ${EVENT})`;
-    const found = (await scope.from(latest).first(scope.raw(`coalesce(json_agg(${one})::text, '[]') as log`))) as {
-      readonly log: string;
-    };
+    const row = "json_build_array(id, at, kind, body->'stage', body->'tempo', body->'of')";
+    const each = scope
+      .from(latest)
+      .groupBy('assignment_id')
+      .select('assignment_id', scope.raw(`json_agg(${row}) as rows`));
+    const all = scope.raw("coalesce(json_object_agg(assignment_id, rows)::text, '{}') as log");
+    const found = (await scope.from(each).first(all)) as { readonly log: string };
     return found.log;
   }
 
