@@ -8,6 +8,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { Agent, request } from 'node:http';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -36,6 +37,8 @@ const SIZE = {
   assignments: 2,
   events: 66,
   large: { students: many(500), assignments: 5, events: 2000 },
+  /** A studio whose backup is made and restored. */
+  middle: { students: 30, assignments: 5, events: 400 },
 };
 
 const CLIENTS = 20;
@@ -71,13 +74,18 @@ const COLUMNS = {
   practice_events: 'studio_id, id, student_id, assignment_id, at, kind, body',
 };
 
-/** Everything that is there, studio by studio; the first one is the large one. */
-const studios = Array.from({ length: SIZE.studios + 1 }, (_, index) => ({
+const NOTHING = { students: 0, assignments: 0, events: 0 };
+
+/** Studios with a size of their own, before all others: a large one, a middle one, and an empty one for its backup. */
+const OWN = [SIZE.large, SIZE.middle, NOTHING];
+
+const studios = Array.from({ length: SIZE.studios + OWN.length }, (_, index) => ({
   id: randomUUID(),
   teacher: randomUUID(),
   token: tokenOf(index),
-  size: index === 0 ? SIZE.large : SIZE,
+  size: OWN[index] ?? SIZE,
 }));
+const [large, middle, empty] = studios;
 
 /** Rows of a table as COPY reads them, some thousand at a time. */
 const copying = async (url, table, rows) => {
@@ -113,7 +121,7 @@ const doorRows = {
 };
 
 function* patternRows() {
-  for (const { id } of studios)
+  for (const { id } of studios.filter((one) => one !== empty))
     for (let index = 0; index < SIZE.patterns; index += 1)
       yield [
         id,
@@ -193,7 +201,7 @@ const fill = async (url) => {
 const quantile = (found, share) => [...found].sort((a, b) => a - b)[Math.floor(share * found.length)];
 
 const oneOf = (list) => list[Math.floor(Math.random() * list.length)];
-const anyStudio = () => studios[1 + Math.floor(Math.random() * SIZE.studios)];
+const anyStudio = () => studios[OWN.length + Math.floor(Math.random() * SIZE.studios)];
 
 /** A request and the time it took, to its last byte, over connections that are kept. */
 const asking = (address) => {
@@ -250,7 +258,7 @@ const measure = async (ask, kind, count = EACH) => {
 
 /** What opening the page of a student of the large studio asks for, all at once. */
 const openLarge = async (ask) => {
-  const [studio] = studios;
+  const studio = large;
   const found = [];
   for (let tries = 0; tries < 12; tries += 1) {
     const student = oneOf(studio.students);
@@ -272,6 +280,79 @@ const row = (name, { found, perSecond }, bare) => {
   );
 };
 
+/** Milliseconds somebody else waits for /health while something is under way, asked again and again. */
+const waitsDuring = async (ask, work) => {
+  let over = false;
+  const began = performance.now();
+  const done = work().finally(() => (over = true));
+  const found = [];
+  while (!over) {
+    found.push(await ask({ studio: large, path: '/health' }));
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+  await done;
+  return { found, seconds: (performance.now() - began) / 1000 };
+};
+
+const cookieOf = ({ token }) => ({ cookie: `wren_session=${token}` });
+
+const send = async (address, studio, path, body, headers = {}) => {
+  const answer = await fetch(`${address}/api${path}`, {
+    method: 'POST',
+    headers: { ...cookieOf(studio), ...headers },
+    body,
+  });
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+  return answer;
+};
+
+const strokes = Array.from({ length: 4000 }, (_, slot) => ({ id: `s${slot}`, at: slot * 105, string: (slot % 5) + 1 }));
+const longPattern = JSON.stringify({ pattern: newPattern('Long', { bars: 125, subdivision: 8, strokes }) });
+
+/** What may keep others waiting, each as somebody does it. */
+const LOADS = (address, ask) => {
+  let backup;
+  return {
+    'nothing else': () => new Promise((resolve) => setTimeout(resolve, 2000)),
+    'a backup of 60,000 events is made': async () => {
+      backup = await (await fetch(`${address}/api/archive`, { headers: cookieOf(middle) })).arrayBuffer();
+    },
+    'and restored': () => send(address, empty, '/archive', backup),
+    '36 events to logs of 2,000 at once': () =>
+      Promise.all(Array.from({ length: 36 }, () => ask({ studio: large, ...eventFor(large) }))),
+    'twelve patterns of 4,000 strokes': () =>
+      Promise.all(
+        Array.from({ length: 12 }, () =>
+          send(address, middle, '/patterns', longPattern, { 'content-type': 'application/json' }),
+        ),
+      ),
+    'ten uploads that stand still': () => idleUploads(address, 10),
+  };
+};
+
+const idleUploads = async (address, count) => {
+  const { port } = new URL(address);
+  const sockets = Array.from({ length: count }, (_, index) => {
+    const socket = connect(Number(port), '127.0.0.1').on('error', () => {});
+    const { cookie } = cookieOf(studios[OWN.length + (index % SIZE.studios)]);
+    socket.write(
+      `POST /api/archive HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nCookie: ${cookie}\r\nContent-Length: 1000000\r\n\r\n{`,
+    );
+    return socket;
+  });
+  await new Promise((resolve) => setTimeout(resolve, 3000));
+  for (const socket of sockets) socket.destroy();
+};
+
+const othersWait = async (address, ask) => {
+  console.log('\nWhat somebody else waits for /health meanwhile');
+  for (const [name, work] of Object.entries(LOADS(address, ask))) {
+    const { found, seconds } = await waitsDuring(ask, work);
+    const [late, most] = [quantile(found, 0.99), Math.max(...found)].map((one) => one.toFixed(0));
+    console.log(`  ${name.padEnd(38)} ${seconds.toFixed(1).padStart(6)} s   p99 ${late} ms, at most ${most} ms`);
+  }
+};
+
 const run = async (databaseUrl, servers) => {
   const env = { FLEET_WREN_REQUESTS: '100000000', FLEET_WREN_SERVERS: String(servers), FLEET_WREN_DEMO: 'no' };
   const server = await startServer({ databaseUrl, port: await freePort(), env });
@@ -283,10 +364,11 @@ const run = async (databaseUrl, servers) => {
     row(name, name.startsWith('select') ? bare : await measure(ask, kind), bare);
   const kinds = Object.values(KINDS).slice(1);
   row('all of them mixed', await measure(ask, (studio) => oneOf(kinds)(studio), 6 * EACH), bare);
-  const large = await openLarge(ask);
+  const opened = await openLarge(ask);
   console.log(
-    `  opening a student of ${SIZE.large.students} with ${SIZE.large.assignments * SIZE.large.events} events each: first ${large[0].toFixed(0)} ms, middle ${quantile(large, 0.5).toFixed(0)} ms`,
+    `  opening a student of ${SIZE.large.students} with ${SIZE.large.assignments * SIZE.large.events} events each: first ${opened[0].toFixed(0)} ms, middle ${quantile(opened, 0.5).toFixed(0)} ms`,
   );
+  if (servers === 1) await othersWait(server.address, ask);
   await server.stop();
 };
 
@@ -307,9 +389,9 @@ try {
   ).stop();
   const seconds = await fill(database.adminUrl);
   const events = SIZE.studios * SIZE.students * SIZE.assignments * SIZE.events;
-  const large = SIZE.large.students * SIZE.large.assignments * SIZE.large.events;
+  const inLarge = SIZE.large.students * SIZE.large.assignments * SIZE.large.events;
   console.log(
-    `${SIZE.studios} studios, ${SIZE.studios * SIZE.students} students, ${SIZE.studios * SIZE.patterns} patterns, ${events} events, and a studio of ${SIZE.large.students} students with ${large} events; filled in ${seconds.toFixed(0)} s`,
+    `${SIZE.studios} studios, ${SIZE.studios * SIZE.students} students, ${SIZE.studios * SIZE.patterns} patterns, ${events} events, and a studio of ${SIZE.large.students} students with ${inLarge} events; filled in ${seconds.toFixed(0)} s`,
   );
   for (const servers of values.servers.split(',')) await run(pooler?.url ?? database.url, Number(servers));
 } finally {

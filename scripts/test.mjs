@@ -32,11 +32,15 @@ const PATIENT = ['--testTimeout=60000'];
 const jestTests = async (title, words, env) => {
   console.log(`\n— ${title}`);
   const file = `${results}-jest.json`;
-  const code = await runToEnd(bin('jest'), ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...PATIENT, ...words], {
-    cwd: ROOT,
-    env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
+  const code = await runToEnd(
+    bin('jest'),
+    ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...PATIENT, ...words],
+    {
+      cwd: ROOT,
+      env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    },
+  );
   const report = readJson(file);
   const broken = report ? report.numRuntimeErrorTestSuites : 1;
   count(report?.numPassedTests ?? 0, (report?.numFailedTests ?? 0) + broken || (code === 0 ? 0 : 1));
