@@ -25,11 +25,18 @@ const shipped = Object.entries(lock.packages)
   }))
   .sort((a, b) => (a.name < b.name ? -1 : 1));
 
-const textOf = ({ path }) => {
+const readText = (name) => readFileSync(join(ROOT, 'scripts', 'lib', 'licence-texts', name), 'utf8').trimEnd();
+
+/** Texts of licences that a package names and does not bring: the lesser licence is one beside the general one. */
+const TEXTS = {
+  'LGPL-3.0-or-later': () => `${readText('LGPL-3.0.txt')}\n\n\n${readText('GPL-3.0.txt')}`,
+};
+
+const textOf = ({ path, licence }) => {
   const folder = join(ROOT, path);
-  if (!existsSync(folder)) return '';
-  const file = readdirSync(folder).find((name) => /^(licen[sc]e|copying)/i.test(name));
-  return file ? readFileSync(join(folder, file), 'utf8').trim() : '';
+  const files = existsSync(folder) ? readdirSync(folder) : [];
+  const file = files.find((name) => /^(licen[sc]e|copying)/i.test(name));
+  return file ? readFileSync(join(folder, file), 'utf8').trim() : (TEXTS[licence]?.() ?? '');
 };
 
 const once = new Map(shipped.map((one) => [`${one.name} ${one.version}`, one]));

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromiumHere, ensureChromium } from './lib/browser.mjs';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { ROOT, bin } from './lib/paths.mjs';
+import { COMPILER, ROOT, bin } from './lib/paths.mjs';
 import { startPooler } from './lib/pooler.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { runToEnd } from './lib/run.mjs';
@@ -102,20 +102,16 @@ const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();
 ensureChromium();
-// Each of these keeps one core busy: two lanes of them.
 const lint = async () => {
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
   await check('nothing unused', bin('knip'), []);
+  await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 };
-const layout = () => check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-const types = () => (wanted('types') ? check('types', bin('tsc'), ['-b']) : undefined);
-await Promise.all([
-  wanted('lint') ? lint() : undefined,
-  Promise.resolve(types()).then(() => wanted('lint') && layout()),
-]);
+if (wanted('types')) await check('types', COMPILER[0], [...COMPILER.slice(1), '-b']);
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
-  if (wanted('unit')) await unitTests(url);
+  // Tests of servers that are killed and started wait much: the processors are lint's meanwhile.
+  await Promise.all([wanted('lint') && lint(), wanted('unit') && unitTests(url)]);
   if (asked === 'hard') await poolerTests(url);
   if (wanted('interface')) await interfaceTests(url);
 }).catch((error) => {

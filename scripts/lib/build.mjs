@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { ROOT, bin } from './paths.mjs';
+import { COMPILER, ROOT, bin } from './paths.mjs';
 
 const SKIPPED = new Set(['dist', 'dist-types', 'node_modules', 'test']);
 
@@ -30,10 +30,12 @@ const run = (program, args, options = {}) => {
   if (status !== 0) process.exit(status ?? 1);
 };
 
+const compile = (name) => run(COMPILER[0], [...COMPILER.slice(1), '-b', name]);
+
 const COMPILE = {
-  core: () => run(bin('tsc'), ['-b', 'core']),
-  cli: () => run(bin('tsc'), ['-b', 'cli']),
-  server: () => run(bin('tsc'), ['-b', 'server']),
+  core: () => compile('core'),
+  cli: () => compile('cli'),
+  server: () => compile('server'),
   web: () => {
     const options = { cwd: join(ROOT, 'web') };
     run(bin('vite'), ['build', '--logLevel', 'warn'], options);

@@ -32,7 +32,7 @@ const Package = ({ name, version, licence, note, text }: Licences['packages'][nu
           <b>{name}</b> {version} <span>{licence}</span>
         </summary>
         {note && <p>{note}</p>}
-        <pre>{data?.texts[text] || `Licensed under ${licence}.`}</pre>
+        <pre tabIndex={0}>{data?.texts[text] || `Licensed under ${licence}.`}</pre>
       </details>
     </li>
   );

@@ -1,5 +1,6 @@
 import { bassString, instrumentIn, shapeOf, tuningByKey } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
+import { useShownAtOnce } from '../parts/useShownAtOnce.ts';
 import { wordsOf } from '../api/client.ts';
 import { useChangeSettings, useSettings } from '../api/settings.ts';
 import { Neck } from '../parts/neck/Neck.tsx';
@@ -40,6 +41,7 @@ const Tunings = () => {
 export const Drawing = () => {
   const { leftHanded = false } = useSettings();
   const change = useChangeSettings();
+  const [shownLeftHanded, showLeftHanded] = useShownAtOnce(leftHanded);
   return (
     <>
       <section>
@@ -48,8 +50,11 @@ export const Drawing = () => {
           type="switch"
           id="left-handed"
           label="as a left-handed player sees them"
-          checked={leftHanded}
-          onChange={({ target }) => change.mutate((settings) => ({ ...settings, leftHanded: target.checked }))}
+          checked={shownLeftHanded}
+          onChange={({ target: { checked } }) => {
+            showLeftHanded(checked);
+            change.mutate((settings) => ({ ...settings, leftHanded: checked }));
+          }}
         />
         {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
         <div className="sheet-grids">
