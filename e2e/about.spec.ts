@@ -5,7 +5,7 @@ test('whose work the application stands on is said at the door, with the licence
   await page.getByRole('link', { name: 'About' }).click();
   await expect(page.getByRole('heading', { name: 'About Fleet Wren' })).toBeVisible();
   await page.getByText(/^verovio/).click();
-  await expect(page.getByText(/can be replaced by another build/)).toBeVisible();
+  await expect(page.getByText(/can be replaced by another version/)).toBeVisible();
   await expect(page.getByText('GNU LESSER GENERAL PUBLIC LICENSE').first()).toBeVisible();
   expect(await violations(page)).toEqual([]);
 });

@@ -9,7 +9,7 @@ import { ROOT } from './lib/paths.mjs';
 /** What has more to say than its licence. */
 const NOTES = {
   verovio:
-    'Engraves notation. It is used unchanged, as a file of its own (verovio-*.js) that can be replaced by another build of it; its source is published under the same name and version in the npm registry.',
+    'Engraves notation. It is used unchanged, in a file of its own (engrave.worker-*.js), and can be replaced by another version of it: install that and build the application again (npm run build). Its source is published under the same name and version in the npm registry.',
 };
 
 const lock = JSON.parse(readFileSync(join(ROOT, 'package-lock.json'), 'utf8'));

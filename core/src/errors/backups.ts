@@ -2,15 +2,15 @@
 export const BACKUP_ERRORS = {
   'archive-wrong': {
     status: 422,
-    say: 'The archive cannot be read back: line {line}: {problem}. Nothing was kept of it.',
+    say: 'This backup cannot be restored. Line {line}: {problem}. Nothing was changed.',
   },
   'archive-cut-off': {
     status: 422,
-    say: 'The archive breaks off after {rows} rows; it was not copied whole. Nothing was kept of it.',
+    say: 'This backup is incomplete: it ends after {rows} rows. Copy the file again. Nothing was changed.',
   },
   'archive-not-empty': {
     status: 409,
-    say: 'An archive is read into a studio that has nothing of its own yet. Open a new studio for it; this one stays as it is.',
+    say: 'A backup can only be restored into an empty studio. Register a new studio for it. Nothing was changed here.',
   },
   'restore-running': {
     status: 409,

@@ -92,11 +92,11 @@ const parsed = (line: string, number: number): Readonly<Record<string, unknown>>
   } catch {
     // Said below, for either reason.
   }
-  throw wrongLine(number, 'it is not what an archive holds');
+  throw wrongLine(number, 'this is not part of a backup');
 };
 
 const checkHead = ({ archive, version }: Readonly<Record<string, unknown>>): void => {
-  if (archive !== 'fleet-wren') throw wrongLine(1, 'this is no archive of a studio');
+  if (archive !== 'fleet-wren') throw wrongLine(1, 'this is not a Fleet Wren backup');
   if (typeof version !== 'number' || !(version >= 1)) throw wrongLine(1, 'its version is missing');
   if (version > ARCHIVE_VERSION) throw new WrenError(problem('too-new', { value: version, known: ARCHIVE_VERSION }));
 };
@@ -111,7 +111,7 @@ const checkEnd = (end: Readonly<Record<string, unknown>>, rows: number, hash: Ha
 const rowOf = (value: Readonly<Record<string, unknown>>, line: number): ArchiveLine => {
   const { table, row } = value;
   if (!(TABLES as readonly unknown[]).includes(table) || typeof row !== 'object' || row === null)
-    throw wrongLine(line, 'it is not what an archive holds');
+    throw wrongLine(line, 'this is not part of a backup');
   return { table: table as ArchiveTable, row: row as ArchiveRow['row'], line };
 };
 

@@ -26,8 +26,8 @@ const isRefusal = (error: unknown): boolean => /^2[23]/.test(String((error as { 
 
 const whyRefused = (error: unknown): string => {
   const { code } = error as { readonly code: string };
-  if (code === '23503') return 'it belongs to something that is not in the archive';
-  if (code === '23505') return 'it is in the archive twice';
+  if (code === '23503') return 'it belongs to something that is not in the backup';
+  if (code === '23505') return 'it is in the backup twice';
   return 'it holds a value that cannot be kept';
 };
 

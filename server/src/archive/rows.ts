@@ -94,7 +94,8 @@ class Columns {
 
   /** What a reader of core makes of a document. */
   read<T>(result: Result<T>): T {
-    if (!result.ok) throw this.wrong(result.problems.map(sentence).join(' '));
+    // A sentence within a sentence has no full stop of its own.
+    if (!result.ok) throw this.wrong(result.problems.map(sentence).join(' ').replace(/\.$/, ''));
     return result.value;
   }
 }

@@ -41,7 +41,9 @@ export const Shell = () => {
           <span>{account?.studio}</span>
           <span className="text-soft">{account?.name}</span>
           <ThemeButton />
-          <Link to="/about">About</Link>
+          <Link to="/about" className="btn btn-plain">
+            About
+          </Link>
           <Button variant="plain" onClick={() => signOut.mutate()}>
             Sign out
           </Button>

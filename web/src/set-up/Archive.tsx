@@ -55,7 +55,7 @@ export const Archive = () => {
           />
         </label>
       </div>
-      <div aria-live="polite">
+      <div aria-live="polite" className="mt-3">
         {isPending && <p>{progressWords(progress)}</p>}
         {data && <p>{restoredWords(data)}</p>}
         {error && (

@@ -17,7 +17,7 @@ const SetUp = () => (
         <NavLink to="/set-up/schools">Schools</NavLink>
         <NavLink to="/set-up/estimates">Estimates</NavLink>
         <NavLink to="/set-up/drawing">Drawing</NavLink>
-        <NavLink to="/set-up/archive">Archive</NavLink>
+        <NavLink to="/set-up/archive">Backup</NavLink>
         <NavLink to="/set-up/account">Account</NavLink>
       </nav>
     </header>
