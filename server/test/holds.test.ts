@@ -4,13 +4,13 @@ import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newPattern, seededRandom } from '@fleet-wren/core';
-import { started } from './real-start.ts';
+import { freePort, started } from './real-start.ts';
 import { PASSWORD } from './studio.ts';
 
 /** What `npm start` starts, as it is: two processes over a database of its own, all of which may be killed. */
 const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-holds-'));
 chmodSync(folder, 0o755);
-const [PORT, DATABASE_PORT] = ['48725', '48726'];
+const [PORT, DATABASE_PORT] = [String(await freePort()), String(await freePort())] as const;
 const address = `http://127.0.0.1:${PORT}`;
 /** `npm run test:hard` asks for 2,000 events; `npm test` for a short form of the same. */
 const HARD = process.env.TEST_HARD === '1';

@@ -1,7 +1,18 @@
 import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 
 const ROOT = join(import.meta.dirname, '../..');
+
+/** A port that is free just now. */
+export const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.listen({ port: 0, host: '127.0.0.1' }, () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
 
 /** `npm start` in a folder of its own; answers when it says that it is ready. */
 export const started = (

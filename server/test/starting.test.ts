@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { started } from './real-start.ts';
+import { freePort, started } from './real-start.ts';
 
 const ROOT = join(import.meta.dirname, '../..');
 const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-starting-'));
@@ -22,7 +22,7 @@ const start = (env: Readonly<Record<string, string>>): { readonly code: number |
 };
 
 /** A port that is free, as far as anybody knows. */
-const PORT = '48713';
+const PORT = String(await freePort());
 
 describe('what keeps it from starting is said in a sentence, with the way out', () => {
   test.each<[string, () => Record<string, string>, RegExp]>([
@@ -92,9 +92,10 @@ test('a first start that was broken off is begun anew; a stale process file, a k
   mkdirSync(join(home, 'cluster'), { recursive: true });
   writeFileSync(join(home, '.making'), '');
   writeFileSync(join(home, 'cluster', 'half'), 'of a database');
-  const first = started(data, '48715', '48716');
+  const [port, databasePort] = [await freePort(), await freePort()];
+  const first = started(data, String(port), String(databasePort));
   await first.ready;
-  const health = await fetch('http://127.0.0.1:48715/api/health');
+  const health = await fetch(`http://127.0.0.1:${port}/api/health`);
   expect(health.status).toBe(200);
   // Files that are not there, or whose names are none, are answered as the API answers, page and all.
   for (const [path, status] of [
@@ -103,7 +104,7 @@ test('a first start that was broken off is begun anew; a stale process file, a k
     ['/%ff', 400],
     ['/assets/%E0%A4%A', 400],
   ] as const) {
-    const answer = await fetch(`http://127.0.0.1:48715${path}`);
+    const answer = await fetch(`http://127.0.0.1:${port}${path}`);
     expect([path, answer.status, answer.headers.get('content-type')]).toEqual([
       path,
       status,
@@ -118,10 +119,10 @@ test('a first start that was broken off is begun anew; a stale process file, a k
   await first.ended;
   // A number somebody else has by now.
   writeFileSync(join(home, 'cluster', 'postmaster.pid'), `${process.pid}\n${home}/cluster\n`);
-  const second = started(data, '48715', '48716');
+  const second = started(data, String(port), String(databasePort));
   await second.ready;
   const { connect } = await import('node:net');
-  const socket = connect(48_715, '127.0.0.1');
+  const socket = connect(port, '127.0.0.1');
   socket.on('error', () => undefined);
   socket.write('POST /api/auth/sign-in HTTP/1.1\r\nHost: x\r\nContent-Length: 100\r\n\r\n{"half');
   const began = Date.now();

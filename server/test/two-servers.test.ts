@@ -1,25 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { newPattern } from '@fleet-wren/core';
 import knex from 'knex';
 import request, { type Agent } from 'supertest';
+import { freePort } from './real-start.ts';
 import { PASSWORD } from './studio.ts';
 
 const MAIN = join(import.meta.dirname, '../dist/main.js');
 const base = process.env.TEST_DATABASE_URL as string;
 const name = `test_${randomUUID().replaceAll('-', '')}`;
 const admin = knex({ client: 'pg', connection: base });
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen({ port: 0, host: '127.0.0.1' }, () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
 
 interface Server {
   readonly address: string;
