@@ -295,7 +295,9 @@ export const startPostgres = async ({ folder, port, quick = false, settings = []
     ...settings.map((setting) => `-c ${setting}`),
     ...(quick ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : []),
   ];
-  const log = join(home, 'postgres.log');
+  const log = join(home, 'database.log');
+  // Logs of earlier versions quoted statements that had failed.
+  rmSync(join(home, 'postgres.log'), { force: true });
   const begin = () =>
     run(join(bin, 'pg_ctl'), ['start', '-w', '-D', cluster, '-l', log, '-o', options.join(' ')], home, who, {
       stdio: 'ignore',

@@ -53,6 +53,9 @@ const config: Config = {
   securityLog: (line) => process.stdout.write(`${line}\n`),
 };
 
+// Whoever read what is written here may be gone: that ends nothing.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
+
 const announce = (): void => {
   console.log(`\nFleet Wren is ready at http://localhost:${config.port}`);
   if (config.demo)

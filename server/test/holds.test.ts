@@ -213,7 +213,7 @@ test('the database’s log quotes no row and no address', async () => {
     (await fetch(`${address}/api/auth/register`, { method: 'POST', headers, body: form })).status;
   // The second one is refused by the database itself.
   expect([await register(), await register()]).toEqual([201, 409]);
-  const log = readFileSync(join(folder, 'postgres/postgres.log'), 'utf8');
+  const log = readFileSync(join(folder, 'postgres/database.log'), 'utf8');
   expect(log).toMatch(/database system is ready/);
   expect(log).not.toMatch(/@|Nell|Junia|thumb|insert into|Key \(/);
 });

@@ -3,15 +3,17 @@ import { newPattern, summaryOf, type Pattern } from '@fleet-wren/core';
 import knex, { type Knex } from 'knex';
 import { migrate } from '../src/db/connection.ts';
 import { MIGRATIONS } from '../src/db/migrations/index.ts';
+import { ensurePartitions } from '../src/db/partitions.ts';
 import { StudioDb } from '../src/db/studio-db.ts';
 import { DocumentsStore } from '../src/documents/documents.store.ts';
 import { VersionsStore } from '../src/documents/versions.store.ts';
+import { PracticeStore } from '../src/practice/practice.store.ts';
 
-/** A database as the version before left it: only the first two steps taken. */
-const migratedBefore = async (db: Knex): Promise<void> => {
+/** A database as an earlier version left it: only so many steps taken. */
+const migratedBefore = async (db: Knex, steps: number): Promise<void> => {
   const names = Object.keys(MIGRATIONS).sort();
   const source: Knex.MigrationSource<string> = {
-    getMigrations: () => Promise.resolve(names.slice(0, 2)),
+    getMigrations: () => Promise.resolve(names.slice(0, steps)),
     getMigrationName: (name) => name,
     getMigration: (name) => Promise.resolve(MIGRATIONS[name] as Knex.Migration),
   };
@@ -86,7 +88,7 @@ const fill = async (): Promise<void> => {
 };
 
 test('a database filled by the version before keeps everything that was in it', async () => {
-  await migratedBefore(db);
+  await migratedBefore(db, 2);
   await fill();
   await migrate(db);
   const scope = new StudioDb(db).for({ kind: 'house', studioId: studio as string });
@@ -143,5 +145,56 @@ describe('servers that start at once', () => {
     await pool('knex_migrations_lock').update({ is_locked: 1 });
     await migrate(pool);
     expect(await pool('knex_migrations_lock').pluck('is_locked')).toEqual([0]);
+  });
+});
+
+describe('a log of practice from before it was partitioned', () => {
+  const before = `test_${randomUUID().replaceAll('-', '')}`;
+  let old: Knex;
+  beforeAll(async () => {
+    await admin.raw(`create database ${before}`);
+    const url = new URL(process.env.TEST_DATABASE_URL as string);
+    url.pathname = `/${before}`;
+    old = knex({ client: 'pg', connection: url.href });
+  });
+  afterAll(async () => {
+    await old.destroy();
+    await admin.raw(`drop database ${before}`);
+  });
+
+  test('keeps every event, is counted, and goes on; sound that is there is counted too', async () => {
+    const own = { studio_id: randomUUID(), student_id: randomUUID() };
+    const [set, take] = [randomUUID(), randomUUID()];
+    await migratedBefore(old, 10);
+    await old('studios').insert({ id: own.studio_id, name: 'Old house' });
+    await old('students').insert({ studio_id: own.studio_id, id: own.student_id, name: 'S' });
+    const plan = JSON.stringify({ target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] });
+    const whole = { name: 'A', pattern: JSON.stringify(document), target: 80, way: 'w', plan };
+    await old('assignments').insert({ ...own, id: set, ...whole });
+    const times = [Date.UTC(2024, 5, 1), Date.UTC(2026, 5, 1), Date.UTC(2031, 5, 1)];
+    for (const at of times)
+      await old('practice_events').insert({
+        ...own,
+        ...{ id: randomUUID(), assignment_id: set, at, kind: 'clean' },
+        body: JSON.stringify({ stage: 'thumb', tempo: 60 }),
+      });
+    const sound = { name: 'T', mime: 'audio/webm', bytes: 5, told_by: 'teacher', pattern: JSON.stringify(document) };
+    await old('takes').insert({ ...own, id: take, ...sound });
+    await old('take_parts').insert({ ...own, take_id: take, number: 0, bytes: Buffer.from('sound') });
+    await migrate(old);
+    const inPartition = async (name: string): Promise<number> =>
+      Number(((await old(name).count('id as count').first()) as { count: string }).count);
+    expect(await Promise.all(['past', '2026', 'other'].map((year) => inPartition(`practice_events_${year}`)))).toEqual([
+      1, 1, 1,
+    ]);
+    // Years later the partition of a year takes over what lay in the one for all other times.
+    await ensurePartitions(old, new Date(Date.UTC(2030, 11, 31)));
+    expect([await inPartition('practice_events_2031'), await inPartition('practice_events_other')]).toEqual([1, 0]);
+    expect((await old('practice_events').orderBy('at').pluck('at')).map(Number)).toEqual(times);
+    expect(await old('assignments').pluck('events')).toEqual([3]);
+    expect((await old('studio_usage').pluck('sound_bytes')).map(Number)).toEqual([5]);
+    const scope = new StudioDb(old).for({ kind: 'house', studioId: own.studio_id });
+    const unfolded = await new PracticeStore().unfolded(scope, set);
+    expect([unfolded?.folded, JSON.parse(unfolded?.log ?? '[]')]).toEqual([0, expect.objectContaining({ length: 3 })]);
   });
 });

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
+import { FIRST_YEAR, ensurePartitions } from '../partitions.ts';
 
 const EVENT_COLUMNS = 'studio_id, id, student_id, created_at, assignment_id, at, kind, body';
 
@@ -27,11 +28,12 @@ const partitionEvents = async (db: Knex): Promise<void> => {
   ) partition by range (at)`);
   await db.raw('create index practice_events_by_item on practice_events (studio_id, assignment_id, at)');
   await db.raw('create index practice_events_by_time on practice_events (studio_id, student_id, at desc)');
-  const first = Date.UTC(2026, 0, 1);
+  const first = Date.UTC(FIRST_YEAR, 0, 1);
   await db.raw(
     `create table practice_events_past partition of practice_events for values from (minvalue) to (${first})`,
   );
   await db.raw('create table practice_events_other partition of practice_events default');
+  await ensurePartitions(db, new Date());
   await db.raw(`insert into practice_events (${EVENT_COLUMNS}) select ${EVENT_COLUMNS} from practice_events_before`);
   await db.raw('drop table practice_events_before');
 };
