@@ -18,6 +18,8 @@ export default defineConfig({
   use: {
     baseURL: process.env.FLEET_WREN_ADDRESS ?? 'http://127.0.0.1:4340',
     viewport: { width: 1280, height: 800 },
+    // What moves takes two fifths of what a page costs to open, and no test looks at it.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: { executablePath: CHROMIUM, args: [...ARGUMENTS] },
   },
 });

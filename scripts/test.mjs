@@ -102,16 +102,18 @@ const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();
 ensureChromium();
+// Each of these keeps one core busy: two lanes of them.
 const lint = async () => {
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
   await check('nothing unused', bin('knip'), []);
-  await check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 };
-if (wanted('types')) await check('types', COMPILER[0], [...COMPILER.slice(1), '-b']);
+const layout = () => check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+const types = () => check('types', COMPILER[0], [...COMPILER.slice(1), '-b']);
+if (wanted('types')) await types();
+await Promise.all([wanted('lint') && lint(), wanted('lint') && layout()]);
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
-  // Tests of servers that are killed and started wait much: the processors are lint's meanwhile.
-  await Promise.all([wanted('lint') && lint(), wanted('unit') && unitTests(url)]);
+  if (wanted('unit')) await unitTests(url);
   if (asked === 'hard') await poolerTests(url);
   if (wanted('interface')) await interfaceTests(url);
 }).catch((error) => {

@@ -45,6 +45,13 @@ describe('the library is searched', () => {
         subdivision: 2,
       }),
     );
+    // On a busy machine the figures come a moment later, and some questions are about them.
+    const isJudged = async (): Promise<boolean> => {
+      const { body } = await agent.get('/api/patterns').expect(200);
+      const { patterns } = body as { patterns: readonly { summary: { unjudged?: true } }[] };
+      return patterns.every(({ summary }) => !summary.unjudged);
+    };
+    while (!(await isJudged()));
   });
 
   test.each([

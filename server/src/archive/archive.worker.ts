@@ -1,4 +1,5 @@
 import { WrenError, type Problem } from '@fleet-wren/core';
+import { threadOf } from '../common/thread-pool.ts';
 import { connect, type Db } from '../db/connection.ts';
 import { RestoresStore } from './restores.store.ts';
 import { restoreArchive, type Restored } from './restore.ts';
@@ -30,7 +31,7 @@ const restore = async (db: Db, { studioId, file, databaseUrl }: ArchiveTask): Pr
 };
 
 /** What a thread of the pool does with each task. */
-export default async (task: ArchiveTask): Promise<ArchiveAnswer> => {
+export default threadOf(async (task: ArchiveTask): Promise<ArchiveAnswer> => {
   const db = connect(task.databaseUrl, { patient: true, most: 1 });
   try {
     if (task.kind === 'restore') return await restore(db, task);
@@ -43,4 +44,4 @@ export default async (task: ArchiveTask): Promise<ArchiveAnswer> => {
   } finally {
     await db.destroy();
   }
-};
+});

@@ -1,3 +1,4 @@
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 
 /** Memory a thread may take, in megabytes. */
@@ -18,24 +19,54 @@ const workerFile = (path: string): string => {
   return new URL(`${fromSource ? '../../dist' : '..'}/${path}.js`, import.meta.url).href;
 };
 
+/** A task as it crosses over: with a port by which its thread says that it has begun. */
+export interface Sent<Task> {
+  readonly task: Task;
+  readonly begun: MessagePort;
+}
+
+/** Milliseconds a task may wait for a thread, its first one to be started included. */
+const LONGEST_WAIT = 30_000;
+
+/** What a worker's file exports: its work, which says when it begins, so that waiting for a thread costs a task none of its time. */
+export const threadOf =
+  <Task, Answer>(work: (task: Task) => Answer) =>
+  ({ task, begun }: Sent<Task>): Answer => {
+    begun.postMessage('begun');
+    return work(task);
+  };
+
 /** Threads that do one kind of work off the requests' thread; the first is started with the first task. */
 export class ThreadPool<Task, Answer> {
-  private pool: Piscina<Task, Answer> | undefined;
+  private pool: Piscina<Sent<Task>, Answer> | undefined;
 
   constructor(private readonly options: PoolOptions) {}
 
-  /** Does a task; rejects where it fails, is not taken on, or is not done in time: then its thread is ended. */
-  run(task: Task, deadline: number): Promise<Answer> {
-    return this.open().run(task, { signal: AbortSignal.timeout(deadline) });
+  /** Does a task; rejects where it fails, is not taken on, or is not done so long after it began: then its thread is ended. */
+  async run(task: Task, deadline: number): Promise<Answer> {
+    const { port1, port2 } = new MessageChannel();
+    const over = new AbortController();
+    const end = (): void => over.abort();
+    let timer = setTimeout(end, LONGEST_WAIT);
+    port1.once('message', () => {
+      clearTimeout(timer);
+      timer = setTimeout(end, deadline);
+    });
+    try {
+      return await this.open().run({ task, begun: port2 }, { signal: over.signal, transferList: [port2] });
+    } finally {
+      clearTimeout(timer);
+      port1.close();
+    }
   }
 
   async close(): Promise<void> {
     await this.pool?.destroy();
   }
 
-  private open(): Piscina<Task, Answer> {
+  private open(): Piscina<Sent<Task>, Answer> {
     const { worker, threads, waiting } = this.options;
-    this.pool ??= new Piscina<Task, Answer>({
+    this.pool ??= new Piscina<Sent<Task>, Answer>({
       filename: workerFile(worker),
       minThreads: 1,
       maxThreads: threads,

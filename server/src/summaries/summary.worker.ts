@@ -1,4 +1,5 @@
+import { threadOf } from '../common/thread-pool.ts';
 import { summarise } from './work.ts';
 
 /** What a thread of the pool does with each task. */
-export default summarise;
+export default threadOf(summarise);
