@@ -18,7 +18,8 @@ import { SecondFactorStore } from './auth/second-factor.store.ts';
 import { SessionGuard } from './auth/session.ts';
 import { BodyPool } from './bodies/body-pool.ts';
 import { CONFIG, type Config } from './config.ts';
-import { DB, type Db } from './db/connection.ts';
+import { DB, QUICK_CONNECTIONS, QUICK_DB, connect, type Db } from './db/connection.ts';
+import { QuickConnections } from './db/quick.ts';
 import { StudioDb } from './db/studio-db.ts';
 import { KeptDocuments } from './documents/kept-documents.ts';
 import { DocumentListStore } from './documents/list.store.ts';
@@ -80,6 +81,8 @@ export class AppModule {
       providers: [
         { provide: CONFIG, useValue: config },
         { provide: DB, useValue: db },
+        { provide: QUICK_DB, useFactory: () => connect(config.databaseUrl, { most: QUICK_CONNECTIONS }) },
+        QuickConnections,
         HealthStore,
         RateLimits,
         HouseSecret,

@@ -46,6 +46,7 @@ const WITHOUT_SCOPE = [
   'auth/recovery.store.ts',
   'auth/second-factor.store.ts',
   'common/rate-limit.ts',
+  'db/quick.ts',
   'db/studio-db.ts',
   'health/health.store.ts',
   'practice/links.store.ts',
@@ -56,7 +57,7 @@ const WITHOUT_SCOPE = [
 test('the database is asked without a scope by these stores alone', () => {
   const source = join(ROOT, 'server/src');
   const asking = readdirSync(source, { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('.ts') && readFileSync(join(source, file), 'utf8').includes('@Inject(DB)'))
+    .filter((file) => file.endsWith('.ts') && /@Inject\((QUICK_)?DB\)/.test(readFileSync(join(source, file), 'utf8')))
     .sort();
   expect(asking).toEqual(WITHOUT_SCOPE);
 });

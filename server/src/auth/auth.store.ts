@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { DB, QUICK_DB, type Db } from '../db/connection.ts';
 import type { Teacher } from './principal.ts';
 
 const COLUMNS = [
@@ -28,7 +28,10 @@ const NOTED_EVERY = 5 * 60_000;
 /** Studios, teachers and sessions in the database: the door, which is before any studio. */
 @Injectable()
 export class AuthStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(
+    @Inject(DB) private readonly db: Db,
+    @Inject(QUICK_DB) private readonly quick: Db = db,
+  ) {}
 
   /** Makes a studio with its first teacher; the e-mail address must be new (23505 otherwise). */
   async createStudio(
@@ -51,7 +54,7 @@ export class AuthStore {
 
   /** Who a session belongs to, unless it is over or was not used since a time; that it is used now is noted. */
   async findBySession(tokenHash: string, now: Date, unusedSince: Date): Promise<Teacher | undefined> {
-    const row: (Row & { readonly seenAt: Date }) | undefined = await this.teachers()
+    const row: (Row & { readonly seenAt: Date }) | undefined = await this.teachers(this.quick)
       .join('sessions', (on) => {
         void on.on('sessions.teacher_id', 'teachers.id').andOn('sessions.studio_id', 'teachers.studio_id');
       })
@@ -113,7 +116,7 @@ export class AuthStore {
     await this.db('sessions').where({ token_hash: tokenHash }).delete();
   }
 
-  private teachers() {
-    return this.db('teachers').join('studios', 'studios.id', 'teachers.studio_id');
+  private teachers(db = this.db) {
+    return db('teachers').join('studios', 'studios.id', 'teachers.studio_id');
   }
 }

@@ -5,6 +5,15 @@ import { ensurePartitions } from './partitions.ts';
 /** Token under which the database is injected. */
 export const DB = Symbol('db');
 
+/**
+ * Token of a few connections to the same database that are kept aside for short questions: who asks, and whether it answers. However
+ * much is asked of the others, these are free.
+ */
+export const QUICK_DB = Symbol('quick db');
+
+/** How many they are. */
+export const QUICK_CONNECTIONS = 3;
+
 /** A connection or a transaction: stores take either. */
 export type Db = Knex;
 

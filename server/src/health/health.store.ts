@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { QUICK_DB, type Db } from '../db/connection.ts';
 
 /** Whether the database answers. */
 @Injectable()
 export class HealthStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(@Inject(QUICK_DB) private readonly db: Db) {}
 
   async ask(): Promise<void> {
     await this.db.raw('select 1');

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { DB, QUICK_DB, type Db } from '../db/connection.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 
 /** A link a teacher made; its token is known to nobody but whoever was given it. */
@@ -32,7 +32,10 @@ const COLUMNS = [
 /** Links in the database. */
 @Injectable()
 export class LinksStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(
+    @Inject(DB) private readonly db: Db,
+    @Inject(QUICK_DB) private readonly quick: Db,
+  ) {}
 
   async ofStudent(scope: StudioScope, studentId: string): Promise<readonly PracticeLink[]> {
     return scope
@@ -60,14 +63,14 @@ export class LinksStore {
 
   /** Whom a token belongs to, while its link is good: the one place a studio is found by something it does not know itself. */
   async ownerOf(tokenHash: string): Promise<LinkOwner | undefined> {
-    return this.db('practice_links')
+    return this.quick('practice_links')
       .join('students', (join) =>
         join.on('students.studio_id', 'practice_links.studio_id').andOn('students.id', 'practice_links.student_id'),
       )
       .where({ token_hash: tokenHash })
       .whereNull('revoked_at')
       .whereNull('students.archived_at')
-      .where('ends_at', '>', this.db.fn.now(3))
+      .where('ends_at', '>', this.quick.fn.now(3))
       .first(
         'practice_links.id as id',
         'practice_links.studio_id as studioId',

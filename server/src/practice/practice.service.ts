@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { Semaphore } from 'async-mutex';
 import {
   DAY,
   NOTHING_PRACTISED,
@@ -8,6 +9,7 @@ import {
   readEvent,
   readPattern,
   valueOrThrow,
+  type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
   type Problem,
@@ -80,6 +82,8 @@ export interface RoomAnswer {
   readonly assignments: readonly Stands[];
 }
 
+const FOLDS_AT_ONCE = 3;
+
 /** How often a log is gone through where others add to it meanwhile: whoever adds goes through it too. */
 const MOST_TRIES = 5;
 
@@ -96,6 +100,8 @@ const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
 @Injectable()
 export class PracticeService {
   private readonly refreshing = new Coalesced<Standing | undefined>();
+  /** Logs that are gone through at once: the database's other connections are kept for short questions. */
+  private readonly folding = new Semaphore(FOLDS_AT_ONCE);
 
   constructor(
     private readonly studios: StudioDb,
@@ -156,12 +162,16 @@ export class PracticeService {
     const kept = orNotFound(await this.practice.ability(scope, checkedId(studentId)));
     const state = `${kept.log} ${Math.floor(now / DAY)}`;
     if (kept.ability !== null && kept.state === state) return kept.ability;
+    const ability = JSON.stringify(await this.folding.runExclusive(() => this.heard(scope, studentId, now)));
+    await this.practice.keepAbility(scope, studentId, ability, state);
+    return ability;
+  }
+
+  private async heard(scope: StudioScope, studentId: string, now: number): Promise<readonly HeardAbility[]> {
     const all = await this.practice.plansOf(scope, studentId);
     const attempts = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
     const plans = Object.fromEntries(all.map(({ id, plan }) => [id, plan]));
-    const ability = JSON.stringify(await this.folds.hearHand({ plans, attempts, now }));
-    await this.practice.keepAbility(scope, studentId, ability, state);
-    return ability;
+    return this.folds.hearHand({ plans, attempts, now });
   }
 
   async drop(principal: Principal, id: string): Promise<void> {
@@ -292,19 +302,22 @@ export class PracticeService {
 
   /** How an assignment stands, brought up to date; those who ask at once for the same one share the work. */
   private refreshed(scope: StudioScope, id: string): Promise<Standing | undefined> {
-    return this.refreshing.run(`${scope.principal.studioId} ${id}`, async () => {
-      let latest: Standing | undefined;
-      for (let tries = 0; tries < MOST_TRIES; tries += 1) {
-        const unfolded = await this.practice.unfolded(scope, id);
-        if (!unfolded) return undefined;
-        latest = unfolded.standing;
-        if (unfolded.folded >= unfolded.events) break;
-        const folded = await this.foldedFrom(scope, id, unfolded);
-        latest = folded.standing;
-        if (await this.practice.keepFolded(scope, id, unfolded, folded)) break;
-      }
-      return latest;
-    });
+    const key = `${scope.principal.studioId} ${id}`;
+    return this.refreshing.run(key, () => this.folding.runExclusive(() => this.refresh(scope, id)));
+  }
+
+  private async refresh(scope: StudioScope, id: string): Promise<Standing | undefined> {
+    let latest: Standing | undefined;
+    for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+      const unfolded = await this.practice.unfolded(scope, id);
+      if (!unfolded) return undefined;
+      latest = unfolded.standing;
+      if (unfolded.folded >= unfolded.events) break;
+      const folded = await this.foldedFrom(scope, id, unfolded);
+      latest = folded.standing;
+      if (await this.practice.keepFolded(scope, id, unfolded, folded)) break;
+    }
+    return latest;
   }
 
   /** What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted. */
