@@ -129,7 +129,7 @@ const sending = (studio: Studio, line: string, length: number): Promise<Socket> 
     });
   });
 
-test('forty uploads that send nothing, and as many slow bodies, keep nobody waiting', async () => {
+test('eighty requests whose bodies never come keep nobody waiting', async () => {
   const studios = await Promise.all(Array.from({ length: 10 }, newStudio));
   const idle: Socket[] = [];
   for (const studio of studios)
