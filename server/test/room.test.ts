@@ -113,6 +113,16 @@ describe('what a room tells', () => {
     expect(await log()).toHaveLength(1);
   });
 
+  test('by a teacher’s clock that is fast is the same event when it is sent again', async () => {
+    const { agent, id, assigned, log } = await withLink();
+    const event = happened('clean', { ...stageAt(1), at: Date.now() + 2 * DAY });
+    const send = () => agent.post(`/api/students/${id}/events`).send({ events: [{ assignment: assigned.id, event }] });
+    await send().expect(201);
+    const { body } = await send().expect(201);
+    expect((body as readonly Assigned[]).map((one) => one.id)).toEqual([assigned.id]);
+    expect(await log()).toHaveLength(1);
+  });
+
   test('from the future, by a room that does not say what its clock shows, happened now', async () => {
     const { assigned, token, log } = await withLink();
     const event = happened('rest', { at: Date.now() + 40 * DAY });

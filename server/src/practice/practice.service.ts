@@ -276,7 +276,12 @@ export class PracticeService {
     const known = moved.length > 0 ? await this.practice.known(scope, studentId, moved) : new Set();
     const fresh = events.filter(({ event }) => !known.has(event.id));
     const added = await this.appendWithin(scope, studentId, fresh, how);
-    return { ...added, ids: [...added.ids, ...moved.filter((id) => known.has(id))] };
+    const again = events.filter(({ event }) => known.has(event.id));
+    const assignments = [...added.assignments, ...again.flatMap(({ assignment }) => assignment ?? [])];
+    return {
+      ids: [...added.ids, ...again.map(({ event }) => event.id)],
+      assignments: [...new Set(assignments)],
+    };
   }
 
   private async appendWithin(

@@ -35,7 +35,7 @@ const parsed = (text: string): unknown => {
 /** What the server answered to the whole of it; null where nobody, or somebody else, answered. */
 type Sent = { readonly status: number; readonly body: unknown } | null;
 
-/** Sends the file; `sent` is told when all of it has gone out. */
+/** Sends the file; calls `sent` once the whole upload is done. */
 const send = (file: File, tell: Tell, sent: () => void): Promise<Sent> =>
   new Promise((resolve) => {
     const request = new XMLHttpRequest();

@@ -32,7 +32,7 @@ test('sound that comes as it should is whole, with a clock that drifts by 200 in
   expect(new Set(saidOf(drifting))).toEqual(new Set(['whole']));
 });
 
-test('frames that are not there are lost at once, and how long they were is told', () => {
+test('missing frames are reported at once, with their length', () => {
   const said = saidOf([...steady(50), { skipped: 11_025 }, ...steady(50)]);
   expect(lossesIn(said)).toEqual([0.5]);
   expect(said.indexOf(0.5)).toBe(50);
