@@ -19,7 +19,7 @@ const project = (name, decorators = false) => ({
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '^.+\\.tsx?$': swc(decorators) },
   setupFiles: [fileURLToPath(new URL('core/test/seeded.ts', import.meta.url))],
-  testEnvironment: 'node',
+  testEnvironment: fileURLToPath(new URL('scripts/jest/environment.mjs', import.meta.url)),
   testEnvironmentOptions: { customExportConditions: ['fleet-wren-source', 'node', 'node-addons'] },
 });
 

@@ -13,16 +13,24 @@ import { createDatabase, startServer } from './lib/server.mjs';
 const results = join(tmpdir(), `fleet-wren-results-${process.pid}`);
 const tally = { passed: 0, failed: 0 };
 
+/** What a part of the tests took, so that the slow ones are seen. */
+const timed = async (title, work) => {
+  const began = performance.now();
+  await work();
+  console.log(`  ${title}: ${((performance.now() - began) / 1000).toFixed(0)} s`);
+};
+
 const count = (passed, failed) => {
   tally.passed += passed;
   tally.failed += failed;
 };
 
-const check = async (title, program, args, options) => {
-  console.log(`\n— ${title}`);
-  const code = await runToEnd(program, args, { cwd: ROOT, ...options });
-  count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
-};
+const check = (title, program, args, options) =>
+  timed(title, async () => {
+    console.log(`\n— ${title}`);
+    const code = await runToEnd(program, args, { cwd: ROOT, ...options });
+    count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+  });
 
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
 
@@ -103,19 +111,22 @@ const wanted = (part) => only === undefined || only === part;
 ensurePackages();
 ensureChromium();
 // Each of these keeps one core busy: two lanes of them.
-const lint = async () => {
-  await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-  await check('nothing unused', bin('knip'), []);
+const oneAfterAnother = async (...checks) => {
+  for (const [part, ...words] of checks) if (wanted(part)) await check(...words);
 };
-const layout = () => check('layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-const types = () => check('types', COMPILER[0], [...COMPILER.slice(1), '-b']);
-if (wanted('types')) await types();
-await Promise.all([wanted('lint') && lint(), wanted('lint') && layout()]);
+await Promise.all([
+  oneAfterAnother(['lint', 'lint', bin('eslint'), ['.', '--max-warnings', '0']]),
+  oneAfterAnother(
+    ['types', 'types', COMPILER[0], [...COMPILER.slice(1), '-b']],
+    ['lint', 'layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+    ['lint', 'nothing unused', bin('knip'), []],
+  ),
+]);
 buildIfStale(['core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
-  if (wanted('unit')) await unitTests(url);
+  if (wanted('unit')) await timed('unit and API tests', () => unitTests(url));
   if (asked === 'hard') await poolerTests(url);
-  if (wanted('interface')) await interfaceTests(url);
+  if (wanted('interface')) await timed('the interface', () => interfaceTests(url));
 }).catch((error) => {
   console.error(error);
   count(0, 1);

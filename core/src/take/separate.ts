@@ -67,27 +67,53 @@ interface Work {
   readonly now: Float64Array;
 }
 
+/** The places of templates that are not nothing, bin by bin: most of a template is nothing (compressed sparse rows). */
+interface Sparse {
+  /** Where the places of each bin begin; one more at the end. */
+  readonly starts: Int32Array;
+  readonly places: Int32Array;
+  readonly values: Float32Array;
+}
+
+const sparse = ({ shapes, atoms, bins }: Templates): Sparse => {
+  const starts = new Int32Array(bins + 1);
+  const places: number[] = [];
+  for (let bin = 0; bin < bins; bin += 1) {
+    for (let atom = 0; atom < atoms; atom += 1) if (shapes[bin * atoms + atom] !== 0) places.push(atom);
+    starts[bin + 1] = places.length;
+  }
+  const values = new Float32Array(places.length);
+  for (let bin = 0; bin < bins; bin += 1)
+    for (let at = starts[bin] as number; at < (starts[bin + 1] as number); at += 1)
+      values[at] = shapes[bin * atoms + (places[at] as number)] as number;
+  return { starts, places: Int32Array.from(places), values };
+};
+
 /** The weighted products of a look with the templates, and of these with each other. */
 const products = (
   fresh: Float32Array,
   weight: Float32Array,
   from: number,
-  { shapes, atoms, bins }: Templates,
+  { starts, places, values }: Sparse,
   { gram, right }: Work,
 ): void => {
+  const [bins, atoms] = [starts.length - 1, right.length];
   gram.fill(0);
   right.fill(0);
   for (let bin = 0; bin < bins; bin += 1) {
     const w = (weight[from + bin] as number) ** 2;
+    if (w === 0) continue;
     const y = w * (fresh[from + bin] as number);
-    const row = bin * atoms;
-    for (let i = 0; i < atoms; i += 1) {
-      const a = shapes[row + i] as number;
-      if (a === 0) continue;
+    const end = starts[bin + 1] as number;
+    for (let one = starts[bin] as number; one < end; one += 1) {
+      const i = places[one] as number;
+      const a = values[one] as number;
       right[i] = (right[i] as number) + a * y;
       const wa = w * a;
-      for (let j = i; j < atoms; j += 1)
-        gram[i * atoms + j] = (gram[i * atoms + j] as number) + wa * (shapes[row + j] as number);
+      for (let other = one; other < end; other += 1) {
+        const at = i * atoms + (places[other] as number);
+        gram[at] = (gram[at] as number) + wa * (values[other] as number);
+      }
     }
   }
   for (let i = 1; i < atoms; i += 1) for (let j = 0; j < i; j += 1) gram[i * atoms + j] = gram[j * atoms + i] as number;
@@ -110,13 +136,14 @@ export type Splitter = (fresh: Float32Array, weight: Float32Array, from: number)
 /** A splitter for some templates: what it answers holds until it is asked again. */
 export const newSplitter = (templates: Templates, rounds: number = TAKE.rounds): Splitter => {
   const { atoms } = templates;
+  const shapes = sparse(templates);
   const work: Work = {
     gram: new Float64Array(atoms * atoms),
     right: new Float64Array(atoms),
     now: new Float64Array(atoms),
   };
   return (fresh, weight, from) => {
-    products(fresh, weight, from, templates, work);
+    products(fresh, weight, from, shapes, work);
     descend(work, atoms, rounds);
     return work.now;
   };

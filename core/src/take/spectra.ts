@@ -75,9 +75,9 @@ export const placeOfLook = (frame: number): number => round(frame * TAKE.hop * T
 
 /** What is undercut in a bin only for a small share of the time. */
 const undercut = (rows: readonly Float32Array[], bin: number, step: number): number => {
-  const values: number[] = [];
-  for (let frame = 0; frame < rows.length; frame += step) values.push((rows[frame] as Float32Array)[bin] as number);
-  return values.sort((a, b) => a - b)[floor(values.length * TAKE.floorShare)] as number;
+  const values = new Float32Array(ceil(rows.length / step));
+  for (let at = 0; at < values.length; at += 1) values[at] = (rows[at * step] as Float32Array)[bin] as number;
+  return values.sort()[floor(values.length * TAKE.floorShare)] as number;
 };
 
 /** The noise of each bin by some looks and the level of their sound: smoothed over its neighbours, never quite nothing. */
