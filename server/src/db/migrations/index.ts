@@ -10,6 +10,7 @@ import * as eighth from './0008-takes.ts';
 import * as ninth from './0009-teachers.ts';
 import * as tenth from './0010-second-factors.ts';
 import * as eleventh from './0011-holds.ts';
+import * as twelfth from './0012-search.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -24,4 +25,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0009-teachers': ninth,
   '0010-second-factors': tenth,
   '0011-holds': eleventh,
+  '0012-search': twelfth,
 };
