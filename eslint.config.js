@@ -21,7 +21,10 @@ const SCREENS = [
   'students',
 ];
 
-const LAYERS = ['core', 'server', 'web', 'cli', 'e2e'];
+const LAYERS = ['core', 'wording', 'server', 'web', 'cli', 'e2e'];
+
+/** What the lower layers may use besides themselves: core knows the names of texts, and none of the texts. */
+const MAY_USE = { wording: [], core: ['wording'] };
 
 export default tseslint.config(
   { ignores: ['**/dist', '**/dist-types', '**/node_modules', 'test-results', '.data', 'core/src/examples.test.ts'] },
@@ -47,7 +50,7 @@ export default tseslint.config(
       'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
     },
   },
-  // Arrows go one way: everything may use core, core uses nothing.
+  // Arrows go one way: wording uses nothing, core the types of wording, everything else may use both.
   ...LAYERS.map((layer) => ({
     files: [`${layer}/**/*.ts`, `${layer}/**/*.tsx`],
     ignores: ['**/*.test.ts', 'core/test/**'],
@@ -55,14 +58,14 @@ export default tseslint.config(
       'no-restricted-imports': [
         'error',
         {
-          patterns: LAYERS.filter((other) => other !== layer && (other !== 'core' || layer === 'core')).flatMap(
-            (other) => [
-              {
-                group: [`@fleet-wren/${other}`, `@fleet-wren/${other}/*`, `**/${other}/src/**`],
-                message: `${layer} may not use ${other}.`,
-              },
-            ],
-          ),
+          patterns: LAYERS.filter(
+            (other) => other !== layer && !(MAY_USE[layer] ?? ['core', 'wording']).includes(other),
+          ).flatMap((other) => [
+            {
+              group: [`@fleet-wren/${other}`, `@fleet-wren/${other}/*`, `**/${other}/src/**`],
+              message: `${layer} may not use ${other}.`,
+            },
+          ]),
         },
       ],
     },
@@ -91,6 +94,20 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         { selector: 'ImportDeclaration[source.value!=/^\\./]', message: 'Core depends on nothing.' },
+      ],
+    },
+  },
+  // The names of texts, and what they take, are types of the catalogue.
+  {
+    files: ['core/src/message/message.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'ImportDeclaration[source.value!=/^\\./]:not([importKind="type"][source.value="@fleet-wren/wording"])',
+          message: 'Core depends on the types of texts and on nothing else.',
+        },
       ],
     },
   },
@@ -138,6 +155,21 @@ export default tseslint.config(
       'no-restricted-imports': [
         'error',
         { patterns: [{ group: ['knex', '**/db/connection.ts'], message: 'Controllers and services ask a store.' }] },
+      ],
+    },
+  },
+  // What is read on a screen stands in the catalogue.
+  {
+    files: ['web/src/**/*.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'JSXText[value=/[A-Za-z]{2}/]', message: 'Texts are in the catalogue: say(…) or <Say>.' },
+        {
+          selector:
+            'JSXAttribute[name.name=/^(label|title|alt|placeholder|hint|aria-label)$/] > Literal[value=/[A-Za-z]{2}/]',
+          message: 'Texts are in the catalogue: say(…).',
+        },
       ],
     },
   },

@@ -23,4 +23,6 @@ const project = (name, decorators = false) => ({
   testEnvironmentOptions: { customExportConditions: ['fleet-wren-source', 'node', 'node-addons'] },
 });
 
-export default { projects: [project('core'), project('cli'), project('web'), project('server', true)] };
+export default {
+  projects: [project('core'), project('wording'), project('cli'), project('web'), project('server', true)],
+};

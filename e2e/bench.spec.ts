@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { expect, test } from './studio.ts';
 
 test('strokes are put by mouse and keyboard, and the solver fills in every digit', async ({ bench }) => {
@@ -7,7 +8,7 @@ test('strokes are put by mouse and keyboard, and the solver fills in every digit
   expect(await bench.digits()).toEqual(['thumb', 'index', 'middle']);
   await bench.press('ArrowRight', 'ArrowUp', 'Enter');
   expect(await bench.digits()).toEqual(['thumb', 'index', 'middle', 'ring']);
-  await expect(bench.page.getByLabel('Tempo ceiling', { exact: true })).toContainText('a minute is the ceiling');
+  await expect(bench.page.getByLabel(say('common.max-tempo'), { exact: true })).toContainText('bpm max');
 });
 
 test('a pinned digit stays, the rest follows, and an impossible pin is shown where it is', async ({ bench }) => {
@@ -23,10 +24,10 @@ test('a pinned digit stays, the rest follows, and an impossible pin is shown whe
   const strokes = await bench.strokes();
   expect(strokes[1]).toBe('beat 1 e, string 3, middle, pinned');
   expect(strokes[2]).not.toContain('middle');
-  await bench.choose('School', 'pick and fingers');
+  await bench.choose(say('bench.school'), 'pick and fingers');
   await bench.click(1, 3);
   await bench.press('i');
-  await expect(bench.page.getByText('i is pinned at beat 1 e, but this school does not use i.')).toBeVisible();
+  await expect(bench.page.getByText('At beat 1 e: i is pinned, which this school does not use.')).toBeVisible();
   await expect(bench.page.locator('.trouble-ring')).toHaveCount(1);
   await bench.press('Enter');
   await expect(bench.page.locator('.trouble-ring')).toHaveCount(0);
@@ -41,9 +42,9 @@ test('the school changes the digits of the same strokes', async ({ bench }) => {
   ] as const)
     await bench.click(slot, string);
   expect(await bench.digits()).toEqual(['index', 'middle', 'ring', 'middle']);
-  await bench.choose('School', 'rolling');
+  await bench.choose(say('bench.school'), 'rolling');
   await expect.poll(() => bench.digits()).toEqual(['thumb', 'index', 'middle', 'index']);
-  await bench.choose('School', 'pick and fingers');
+  await bench.choose(say('bench.school'), 'pick and fingers');
   await expect.poll(() => bench.digits()).toEqual(['pick down', 'middle', 'ring', 'middle']);
 });
 
@@ -56,7 +57,7 @@ test('the chosen stroke says why it has its digit', async ({ bench }) => {
   ] as const)
     await bench.click(slot, string);
   await bench.click(4, 2);
-  const chosen = bench.page.getByLabel('Chosen stroke');
+  const chosen = bench.page.getByLabel(say('bench.selected-note'));
   await expect(chosen).toContainText('because it lives on string 2');
   await expect(chosen).toContainText('Next best:');
 });
@@ -65,45 +66,45 @@ test('what cannot be is refused in a sentence, and what was there stays', async 
   await bench.click(0, 5);
   await bench.click(3, 6);
   await expect(bench.page.getByRole('alert')).toHaveText(
-    'String 6 is muted in C, so nothing would sound at beat 1 a. Choose another string or another shape.',
+    'At beat 1 a: string 6 is muted in C, so nothing would sound. Choose another string or voicing.',
   );
   expect(await bench.strokes()).toHaveLength(1);
-  const tempo = bench.page.getByLabel('Tempo, beats a minute');
+  const tempo = bench.page.getByLabel(say('common.tempo-bpm'));
   for (const value of ['0', '1000']) {
     await tempo.fill(value);
     await tempo.press('Enter');
-    await expect(bench.page.getByRole('alert')).toContainText(`A tempo of ${value} is outside 20 to 400`);
+    await expect(bench.page.getByRole('alert')).toContainText(`${value} bpm is out of range. Choose 20 to 400`);
     await expect(tempo).toHaveValue('80');
   }
 });
 
 test('a chord that mutes a struck string keeps the stroke and says so', async ({ bench }) => {
   await bench.click(0, 5);
-  await bench.choose('Chord', 'D');
-  await expect(bench.page.getByText('String 5 is muted in D, so nothing would sound at beat 1.')).toBeVisible();
+  await bench.choose(say('bench.chord'), 'D');
+  await expect(bench.page.getByText('At beat 1: string 5 is muted in D, so nothing would sound.')).toBeVisible();
   expect(await bench.strokes()).toHaveLength(1);
 });
 
 test('undo and redo go through the session, over a reload too', async ({ bench }) => {
   await bench.click(0, 5);
   await bench.click(1, 3);
-  await bench.choose('School', 'rolling');
+  await bench.choose(say('bench.school'), 'rolling');
   await bench.saved();
   await bench.page.reload();
   await bench.judged();
   await bench.press('Control+z', 'Control+z');
   expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb']);
-  await expect(bench.page.getByLabel('School', { exact: true })).toHaveValue('one-per-string');
+  await expect(bench.page.getByLabel(say('bench.school'), { exact: true })).toHaveValue('one-per-string');
   await bench.press('Control+y', 'Control+y');
   expect(await bench.strokes()).toHaveLength(2);
-  await expect(bench.page.getByLabel('School', { exact: true })).toHaveValue('rolling');
+  await expect(bench.page.getByLabel(say('bench.school'), { exact: true })).toHaveValue('rolling');
 });
 
 test('metre, length, subdivision, tuning and chord are set, and a token is dragged', async ({ bench }) => {
-  await bench.choose('Metre', '3/4');
-  await bench.choose('In', 'triplets');
-  await bench.choose('Tuning', 'Open D');
-  await expect(bench.page.getByLabel('Chord', { exact: true })).toHaveValue('D');
+  await bench.choose(say('bench.time-signature'), '3/4');
+  await bench.choose(say('bench.subdivision'), say('bench.triplets'));
+  await bench.choose(say('generate.tuning'), 'Open D');
+  await expect(bench.page.getByLabel(say('bench.chord'), { exact: true })).toHaveValue('D');
   await bench.click(0, 6);
   const from = await bench.pointAt(0, 6);
   const to = await bench.pointAt(4, 4);
@@ -112,14 +113,19 @@ test('metre, length, subdivision, tuning and chord are set, and a token is dragg
   await bench.page.mouse.move(to.x, to.y, { steps: 4 });
   await bench.page.mouse.up();
   expect(await bench.strokes()).toEqual(['beat 2 trip, string 4, thumb']);
-  await bench.choose('Bars', '2 bars');
+  await bench.choose(say('bench.bars'), '2 bars');
   await expect(bench.page.locator('.threads .count')).toHaveCount(18);
 });
 
 test('every command has its key in one overlay', async ({ bench }) => {
   await bench.press('?');
   const overlay = bench.page.getByRole('dialog');
-  for (const label of ['Next part of the beat', 'Put a stroke, the digit follows', 'Thumb alone', 'Take back'])
+  for (const label of [
+    say('bench.next-subdivision'),
+    say('bench.add-note-finger-chosen-automatically'),
+    say('common.thumb-only'),
+    say('common.undo'),
+  ])
     await expect(overlay.getByText(label)).toBeVisible();
   await bench.press('Escape');
   await expect(overlay).toBeHidden();

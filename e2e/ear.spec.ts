@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   PLAYERS,
   TAKE,
@@ -95,17 +96,17 @@ test('the room counts by ear what is played on the guitar; a wrong count is corr
   const phone = await phoneFor(browser);
   await listeningTo(phone, microphone);
   await phone.goto(`/practice#${token}`);
-  await phone.getByRole('button', { name: /Go on/ }).click();
+  await phone.getByRole('button', { name: say('practice.continue') }).click();
   await expect(phone.locator('.room-streak')).toHaveText(/^0 of/);
-  await phone.getByRole('button', { name: 'Listen', exact: true }).click();
-  await expect(phone.getByText('The sound stays on this device, unless you record it.')).toBeVisible();
-  await expect(phone.getByText(/^Clean, at (79|80|81)\.$/)).toBeVisible({ timeout: 30_000 });
+  await phone.getByRole('button', { name: say('listening.listen'), exact: true }).click();
+  await expect(phone.getByText(say('listening.stays-here', { keeps: 'true' }))).toBeVisible();
+  await expect(phone.getByText(/^Clean at (79|80|81) bpm\.$/)).toBeVisible({ timeout: 30_000 });
   await expect(phone.locator('.room-streak')).toHaveText(/^2 of/, { timeout: 30_000 });
   expect(await violations(phone)).toEqual([]);
   await expect.poll(() => countedByEar(page, studentId)).toEqual(['clean', 'clean', 'slipped', 'clean', 'clean']);
-  await phone.getByRole('button', { name: 'It slipped' }).click();
+  await phone.getByRole('button', { name: say('listening.it-was-missed') }).click();
   await expect(phone.locator('.room-streak')).toHaveText(/^0 of/);
-  await expect(phone.getByText('Counted as slipped.')).toBeVisible();
+  await expect(phone.getByText(say('listening.counted-as', { other: 'slipped' }))).toBeVisible();
 });
 
 /** Whether every track of every microphone that was opened in a page has ended. */
@@ -133,21 +134,21 @@ test('the true microphone is heard and let go of; what a student records is with
     };
   });
   await phone.goto(`/practice#${token}`);
-  await phone.getByRole('button', { name: /Go on/ }).click();
-  await phone.getByRole('button', { name: 'Listen', exact: true }).click();
-  await phone.getByRole('button', { name: 'Record it for your teacher' }).click();
+  await phone.getByRole('button', { name: say('practice.continue') }).click();
+  await phone.getByRole('button', { name: say('listening.listen'), exact: true }).click();
+  await phone.getByRole('button', { name: say('practice.record-for-your-teacher') }).click();
   const level = phone.locator('.ear-level i');
   await expect
     .poll(() => level.evaluate((bar: HTMLElement) => parseFloat(bar.style.height)), { timeout: 20_000 })
     .toBeGreaterThan(3);
   expect(await microphonesEnded(phone)).toBe(false);
-  await phone.getByRole('button', { name: 'Stop and send it' }).click();
-  await expect(phone.getByText('Your teacher has it.')).toBeVisible({ timeout: 20_000 });
-  await phone.getByRole('button', { name: 'Listening' }).click();
-  await expect(phone.getByText('The sound stays on this device')).toBeHidden();
+  await phone.getByRole('button', { name: say('practice.stop-and-send') }).click();
+  await expect(phone.getByText(say('practice.sent-to-your-teacher'))).toBeVisible({ timeout: 20_000 });
+  await phone.getByRole('button', { name: say('common.listening-more') }).click();
+  await expect(phone.getByText('Sound stays on this device')).toBeHidden();
   expect(await microphonesEnded(phone)).toBe(true);
   await page.goto(`/students/${studentId}`);
-  await expect(page.getByText('from the practice room, not listened to yet')).toBeVisible();
+  await expect(page.getByText(say('students.from-the-practice-room-not-analysed'))).toBeVisible();
 });
 
 test('a take is kept with its sound, opened again, compared with another, and deleted', async ({ page }) => {
@@ -156,31 +157,31 @@ test('a take is kept with its sound, opened again, compared with another, and de
   await made(page, '/hands', { name: 'Ilse Reed, as supposed', studentId, scale, times: {} });
   for (const number of [1, 2]) {
     await page.goto(`/patterns/${patternId}/take`);
-    await page.getByLabel('Open a recording').setInputFiles(microphone);
-    await page.getByRole('button', { name: 'Keep it with its sound' }).click({ timeout: 40_000 });
-    await expect(page.getByText('It is kept with Ilse Reed.')).toBeVisible({ timeout: 20_000 });
-    await expect(page.getByRole('link', { name: 'Kept' }), `take ${number}`).toBeVisible();
+    await page.getByLabel(say('takes.open-recording')).setInputFiles(microphone);
+    await page.getByRole('button', { name: say('takes.save-take') }).click({ timeout: 40_000 });
+    await expect(page.getByText(say('takes.take-saved-for', { name: 'Ilse Reed' }))).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('link', { name: say('common.saved') }), `take ${number}`).toBeVisible();
   }
-  await page.getByRole('link', { name: 'Kept' }).click();
+  await page.getByRole('link', { name: say('common.saved') }).click();
   await expect(page.getByRole('heading', { name: /^4 of 5 times through clean/ })).toBeVisible({ timeout: 20_000 });
   // The hand that was supposed needs longer than what was played: it is taken over by one press, and says nothing more then.
-  const hand = page.getByRole('region', { name: 'The hand of Ilse Reed' });
-  await expect(hand).toContainText(/heard 2[45]\d ms apart, where the hand is taken to need \d{3} ms/);
-  await hand.getByRole('button', { name: 'Judge Ilse Reed by this' }).click();
-  await expect(page.getByText('What is set from now on is made for Ilse Reed’s hand as heard.')).toBeVisible();
+  const hand = page.getByRole('region', { name: say('takes.hand-profile-of', { name: 'Ilse Reed' }) });
+  await expect(hand).toContainText(/played 2[45]\d ms apart; the current hand profile assumes \d{3} ms/);
+  await hand.getByRole('button', { name: say('takes.update-s-hand-profile', { name: 'Ilse Reed' }) }).click();
+  await expect(page.getByText(say('shell.new-assignments-for-now-use-this', { name: 'Ilse Reed' }))).toBeVisible();
   await expect(hand).toHaveCount(0);
-  await page.getByLabel('Compare with').selectOption({ index: 1 });
-  const compared = page.getByRole('table', { name: 'Two takes' });
-  await expect(compared.getByRole('row', { name: /times through clean 4 of 5 4 of 5/ })).toBeVisible();
+  await page.getByLabel(say('takes.compare-with')).selectOption({ index: 1 });
+  const compared = page.getByRole('table', { name: say('takes.comparison-of-two-takes') });
+  await expect(compared.getByRole('row', { name: /clean passes 4 of 5 4 of 5/ })).toBeVisible();
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('button', { name: 'score left, take right' }).click();
-  await expect(page.getByText('The score is being played to it …')).toBeHidden({ timeout: 30_000 });
+  await page.getByRole('button', { name: say('takes.score-left-take-right') }).click();
+  await expect(page.getByText(say('takes.preparing-the-score-more'))).toBeHidden({ timeout: 30_000 });
   await expect
     .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.duration))
     .toBeGreaterThan(8);
-  await page.getByRole('button', { name: 'Delete this take' }).click();
+  await page.getByRole('button', { name: say('takes.delete-take') }).click();
   await expect(page).toHaveURL(`/students/${studentId}`);
-  await expect(page.getByRole('region', { name: 'Takes' }).getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('region', { name: say('students.takes') }).getByRole('listitem')).toHaveCount(1);
 });
 
 test('the tapping test is made on the strings: strokes are heard, and come to a measure', async ({ page }) => {
@@ -188,8 +189,8 @@ test('the tapping test is made on the strings: strokes are heard, and come to a 
   await openStudio(page);
   await page.goto('/set-up/hands');
   await page.getByRole('button', { name: /Measure a hand/ }).click();
-  await page.getByRole('button', { name: 'On the guitar, by listening' }).click();
-  await expect(page.getByText(/every 0\.2[45]\d s, spread \d+ %/)).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: say('settings.play-guitar-into-the-microphone-instead') }).click();
+  await expect(page.getByText(/every 0\.2[45]\d s, unevenness \d+%/)).toBeVisible({ timeout: 20_000 });
   await expect(page.getByRole('heading', { name: /^2 of 7/ })).toBeVisible();
   expect(await violations(page)).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 const fourOnOne = [
@@ -20,7 +21,7 @@ test('a finding stands where it is with a cure; the cure mends it and can be tak
   await bench.click(3, 1);
   await bench.press('i');
   await bench.judged();
-  const judgement = bench.page.getByLabel('Judgement', { exact: true });
+  const judgement = bench.page.getByLabel(say('bench.review'), { exact: true });
   const first = judgement.getByRole('listitem').first();
   await expect(first).toContainText(/^\d On beat 1/);
   const before = await judgement.getByRole('listitem').count();
@@ -39,8 +40,8 @@ test('other fingerings are offered with what they trade, and one click pins one 
     [3, 3],
   ] as const)
     await bench.click(slot, string);
-  const section = bench.page.getByLabel('Other fingerings');
-  await section.getByRole('button', { name: 'Other fingerings' }).click();
+  const section = bench.page.getByLabel(say('bench.other-fingerings'));
+  await section.getByRole('button', { name: say('bench.other-fingerings') }).click();
   const offer = section.getByRole('listitem').first();
   await expect(offer).toContainText(/It spares|Just as good/);
   const wanted = (await offer.locator('.digits-line').innerText()).replaceAll(/\s/g, '');
@@ -57,12 +58,12 @@ test('another hand has another ceiling', async ({ bench }) => {
   const ceiling = async (): Promise<number> => Number(await bench.page.locator('.ceiling-figure strong').innerText());
   await bench.judged();
   const able = await ceiling();
-  await bench.choose('Hand', 'new to it');
+  await bench.choose(say('bench.hand'), 'new to it');
   await expect.poll(ceiling).toBeLessThan(able);
 });
 
 test('the wheel shows the groups, and turning it lets the figure begin elsewhere', async ({ bench }) => {
-  await bench.choose('In', 'eighths');
+  await bench.choose(say('bench.subdivision'), say('bench.8-per-beat'));
   for (const [slot, string] of [
     [0, 5],
     [1, 3],
@@ -75,11 +76,11 @@ test('the wheel shows the groups, and turning it lets the figure begin elsewhere
   ] as const)
     await bench.click(slot, string);
   await bench.press('W');
-  const wheel = bench.page.getByLabel('Wheel', { exact: true });
+  const wheel = bench.page.getByLabel(say('common.wheel'), { exact: true });
   await expect(wheel).toContainText('3 + 3 + 2');
-  await wheel.getByRole('button', { name: 'Later' }).click();
+  await wheel.getByRole('button', { name: say('parts.later') }).click();
   expect((await bench.strokes())[1]).toBe('beat 1 &, string 5, thumb');
-  await wheel.getByRole('button', { name: 'Earlier' }).click();
+  await wheel.getByRole('button', { name: say('parts.earlier') }).click();
   expect((await bench.strokes())[0]).toBe('beat 1, string 5, thumb');
 });
 
@@ -93,8 +94,8 @@ test('the strings: how long each note rings, and a table of the changes', async 
     await bench.click(slot, string);
   await bench.press('W');
   await bench.press('W');
-  const strings = bench.page.getByLabel('Strings', { exact: true });
-  await expect(strings.getByRole('table', { name: /From string/ })).toBeVisible();
+  const strings = bench.page.getByLabel(say('common.sustain'), { exact: true });
+  await expect(strings.getByRole('table', { name: /Moves from string/ })).toBeVisible();
   await expect(strings.getByRole('row', { name: /^3 / })).toContainText('next digit');
   await expect(strings.locator('.ring-bar')).toHaveCount(4);
   expect(await violations(bench.page)).toEqual([]);
@@ -104,19 +105,21 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
   bench,
 }) => {
   for (const [slot, string] of fourOnOne) await bench.click(slot, string);
-  await bench.choose('School', 'thumb and index, strict');
-  await bench.page.getByLabel('Tempo, beats a minute').fill('120');
+  await bench.choose(say('bench.school'), 'thumb and index, strict');
+  await bench.page.getByLabel(say('common.tempo-bpm')).fill('120');
   await bench.page.keyboard.press('Enter');
   await bench.judged();
   const { page } = bench;
-  await page.getByRole('link', { name: 'Compare schools' }).click();
+  await page.getByRole('link', { name: say('bench.compare-schools') }).click();
   for (const name of ['rolling', 'thumb and two fingers'])
-    await page.getByRole('button', { name: `Leave ${name} out` }).click();
-  await page.getByLabel('Add a school').selectOption({ label: 'strict alternation, index leads, then middle' });
+    await page.getByRole('button', { name: say('approaches.remove', { name }) }).click();
+  await page
+    .getByLabel(say('approaches.add-a-school'))
+    .selectOption({ label: 'strict alternation, index leads, then middle' });
   const heading = page.getByRole('heading', { level: 1 });
   await expect(heading).toContainText('Strict alternation, index leads, then middle is best at 120');
   const row = page.getByRole('article', { name: 'strict alternation, index leads, then middle' });
-  await expect(row).toContainText('best at 120');
+  await expect(row).toContainText(say('approaches.best-at-bpm', { tempo: 120 }));
   // Rows grow while their figures come in, and may move away from under a pointer that rests.
   await expect(async () => {
     await page.mouse.move(0, 0);
@@ -129,7 +132,7 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
     await expect(page.locator('.approach.pointed')).toHaveCount(1, { timeout: 1_000 });
   }).toPass();
   expect(await violations(page)).toEqual([]);
-  await row.getByRole('button', { name: 'Use this one' }).click();
+  await row.getByRole('button', { name: say('common.use-this-school') }).click();
   await expect.poll(() => bench.digits()).toEqual(['index', 'middle', 'index', 'middle']);
   await bench.press('Control+z');
   await expect.poll(() => bench.digits()).toEqual(['index', 'index', 'index', 'index']);
@@ -138,8 +141,8 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
 test('a hand is measured by tapping; a run too short is refused, and the hand can be judged for', async ({ page }) => {
   await openStudio(page);
   await page.clock.install();
-  await page.getByRole('link', { name: 'Set-up' }).click();
-  await page.getByRole('button', { name: 'Measure a hand' }).click();
+  await page.getByRole('link', { name: say('common.settings') }).click();
+  await page.getByRole('button', { name: say('settings.measure-a-hand') }).click();
   /** Taps evenly, on the page's own clock: its time runs only as the test lets it. */
   const tapRun = async (taps: number, gap: number): Promise<void> => {
     for (let tap = 0; tap < taps; tap += 1) {
@@ -152,16 +155,18 @@ test('a hand is measured by tapping; a run too short is refused, and the hand ca
     await page.clock.runFor(6000);
   };
   await tapRun(20, 0.24);
-  await expect(page.getByText('every 0.240 s, spread 0 %')).toBeVisible();
+  await expect(
+    page.getByText(say('settings.one-tap-every-s-unevenness', { seconds: '0.240', spread: 0 })),
+  ).toBeVisible();
   await tapRun(3, 0.2);
-  await expect(page.getByText('Only 3 taps were made with index')).toBeVisible();
+  await expect(page.getByText('Only 3 taps with index')).toBeVisible();
   for (let run = 0; run < 5; run += 1) await tapRun(20, 0.2);
-  await page.getByLabel('Name of the hand').fill('Slow thumb');
-  await page.getByRole('button', { name: 'Keep this hand' }).click();
+  await page.getByLabel(say('settings.hand-profile-name')).fill('Slow thumb');
+  await page.getByRole('button', { name: say('settings.save-hand-profile') }).click();
   const line = page.getByRole('listitem').filter({ hasText: 'Slow thumb' });
   await expect(line).toContainText('1.41');
-  await line.getByRole('button', { name: 'Judge for it' }).click();
-  await expect(line).toContainText('judged for now');
+  await line.getByRole('button', { name: say('common.use') }).click();
+  await expect(line).toContainText(say('common.in-use'));
   expect(await violations(page)).toEqual([]);
 });
 
@@ -176,26 +181,27 @@ test('a school of one’s own shows its effect at once, is kept, and plays on th
     await bench.click(slot, string === 6 ? 5 : string);
   await bench.saved();
   const address = page.url();
-  await page.getByRole('link', { name: 'Set-up' }).click();
-  await page.getByRole('link', { name: 'Schools' }).click();
-  await page.getByRole('button', { name: 'Make a school of your own' }).click();
-  await page.getByLabel('Name of the school').fill('Low index');
+  await page.getByRole('link', { name: say('common.settings') }).click();
+  await page.getByRole('link', { name: say('settings.fingering-schools') }).click();
+  await page.getByRole('button', { name: say('settings.create-school') }).click();
+  await page.getByLabel(say('settings.school-name')).fill('Low index');
   const effect = page.locator('.school-example').nth(1);
   const before = await effect.innerText();
-  for (const string of [5, 4]) await page.getByLabel(`index at home on string ${string}`).click();
-  await page.getByLabel('thumb at home on string 4').click();
-  await page.getByLabel('thumb at home on string 5').click();
+  for (const string of [5, 4])
+    await page.getByLabel(say('settings.home-string-for', { digitName: 'index', string })).click();
+  await page.getByLabel(say('settings.home-string-for', { digitName: 'thumb', string: 4 })).click();
+  await page.getByLabel(say('settings.home-string-for', { digitName: 'thumb', string: 5 })).click();
   await expect(effect).not.toHaveText(before);
   const weight = page.getByLabel('fingers crossed');
   await weight.fill('lots');
   await weight.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('weight of “fingers crossed” must be a number');
+  await expect(page.getByRole('alert')).toContainText('“fingers crossed” must be a number');
   await weight.fill('3');
   await weight.press('Enter');
-  await page.getByRole('button', { name: 'Keep this school' }).click();
+  await page.getByRole('button', { name: say('settings.save-school') }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Low index' })).toBeVisible();
   await page.goto(address);
-  await bench.choose('School', 'Low index');
+  await bench.choose(say('bench.school'), 'Low index');
   await expect.poll(async () => (await bench.digits())[1]).toBe('index');
 });
 
@@ -205,13 +211,13 @@ test('estimates are changed and set back, and what no hand can have is refused',
   const index = page.getByLabel('index, from one stroke to the next on one string');
   await index.fill('0.2');
   await index.press('Enter');
-  await expect(page.getByRole('button', { name: 'Set back to 0.235' })).toBeVisible();
+  await expect(page.getByRole('button', { name: say('settings.reset-to', { value: '0.235' }) })).toBeVisible();
   await page.reload();
   await expect(index).toHaveValue('0.2');
   await index.fill('0');
   await index.press('Enter');
-  await expect(page.getByText('cannot be 0')).toBeVisible();
-  await page.getByRole('button', { name: 'Set back to 0.235' }).click();
+  await expect(page.getByText('(not 0)')).toBeVisible();
+  await page.getByRole('button', { name: say('settings.reset-to', { value: '0.235' }) }).click();
   await expect(index).toHaveValue('0.235');
   expect(await violations(page)).toEqual([]);
 });

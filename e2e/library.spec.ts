@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { GENERATORS, readFigure, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
@@ -8,40 +9,40 @@ test.describe('generators', () => {
       await page.goto(`/patterns/make?figure=${key}`);
       const preview = page.locator('.make-preview');
       await expect(preview.locator('[data-stroke]').first()).toBeVisible();
-      await expect(preview).toContainText(/to mend\./);
+      await expect(preview).toContainText(/no problems|issues?\./);
       const strokes = await preview.locator('[data-stroke]').count();
-      await page.getByRole('button', { name: 'Take it to the bench' }).click();
+      await page.getByRole('button', { name: say('common.open-as-new-pattern') }).click();
       await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
       await expect(page.locator('.threads [data-stroke]')).toHaveCount(strokes);
     });
 
   test('the preview follows the form, plays, and says why something cannot be', async ({ page }) => {
     await openStudio(page);
-    await page.getByRole('link', { name: 'From a figure' }).click();
+    await page.getByRole('link', { name: say('patterns.generate'), exact: true }).click();
     await page.getByRole('link', { name: 'Even spread' }).click();
     const preview = page.locator('.make-preview');
     await expect(preview.locator('[data-stroke]')).toHaveCount(3);
     await page.getByLabel('Strokes', { exact: true }).fill('5');
     await expect(preview.locator('[data-stroke]')).toHaveCount(5);
-    await page.getByRole('button', { name: 'Play' }).click();
-    await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
-    await page.getByRole('button', { name: 'Stop' }).click();
+    await page.getByRole('button', { name: say('common.play') }).click();
+    await expect(page.getByRole('button', { name: say('common.stop') })).toBeVisible();
+    await page.getByRole('button', { name: say('common.stop') }).click();
     await page.getByLabel('Strokes', { exact: true }).fill('20');
     await expect(page.getByRole('alert')).toContainText('8 steps hold at most 8');
-    await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: say('common.open-as-new-pattern') })).toBeDisabled();
     expect(await violations(page)).toEqual([]);
   });
 });
 
 test('the shelf: a standard figure is looked at, counted and copied', async ({ page }) => {
   await openStudio(page);
-  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByRole('link', { name: say('common.pattern-library'), exact: true }).click();
   await page.getByRole('button', { name: 'Three, three, two' }).click();
   await expect(page.locator('.counts-aloud')).toHaveText('1 & 2 & 3 & 4 &');
-  await expect(page.getByText(/nothing to mend/)).toBeVisible();
+  await expect(page.getByText(/no problems/)).toBeVisible();
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Take a copy to the bench' }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue('Three, three, two');
+  await page.getByRole('button', { name: say('common.open-as-new-pattern') }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue('Three, three, two');
 });
 
 test.describe('transforms and marks', () => {
@@ -55,8 +56,8 @@ test.describe('transforms and marks', () => {
     ] as const)
       await bench.click(slot, string);
     const before = await bench.strokes();
-    await page.getByRole('button', { name: 'Work on it' }).click();
-    await page.getByRole('button', { name: 'Vary …' }).click();
+    await page.getByRole('button', { name: say('common.edit') }).click();
+    await page.getByRole('button', { name: say('bench.vary-more') }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByRole('button', { name: 'Backwards' }).first().click();
     await expect(dialog.locator('[data-stroke]').first()).toHaveAttribute('aria-label', 'string 1');
@@ -79,21 +80,21 @@ test.describe('transforms and marks', () => {
     await bench.press('n', '-');
     const strokes = await bench.strokes();
     expect(strokes[1]).toBe('beat 1 &, string 3, hammer-on');
-    expect(strokes[2]).toContain('damped, let ring');
-    expect(strokes[3]).toContain('natural harmonic at 12');
+    expect(strokes[2]).toContain('palm muted, let ring');
+    expect(strokes[3]).toContain('natural harmonic at fret 12');
     await expect(bench.page.locator('.threads .slur')).toHaveCount(1);
-    await expect(bench.page.getByLabel('Chosen stroke').getByLabel('Marks')).toBeVisible();
+    await expect(bench.page.getByLabel(say('bench.selected-note')).getByLabel(say('bench.articulation'))).toBeVisible();
   });
 
   test('a stroke bound to the bass follows the chord, and its role is shown', async ({ bench }) => {
     await bench.click(0, 5);
     await bench.page
-      .getByLabel('Chosen stroke')
+      .getByLabel(say('bench.selected-note'))
       .locator('select')
       .first()
-      .selectOption({ label: 'the chord’s bass (string 5)' });
-    await expect(bench.page.locator('.mark-role')).toHaveText('B');
-    await bench.choose('Chord', 'G');
+      .selectOption({ label: 'bass note of the chord (string 5)' });
+    await expect(bench.page.locator('.mark-role')).toHaveText(say('parts.b1'));
+    await bench.choose(say('bench.chord'), 'G');
     expect(await bench.strokes()).toEqual(['beat 1, string 6, thumb, bass']);
     await bench.press('Control+z');
     expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb, bass']);
@@ -124,15 +125,15 @@ test.describe('transforms and marks', () => {
     ]);
     await bench.press('Control+c', 'Escape');
     await bench.click(8, 6 - 1);
-    await bench.press('Delete', 'Control+v');
+    await bench.press(say('common.delete'), 'Control+v');
     expect(await bench.strokes()).toHaveLength(5);
     await bench.press('Control+x');
     expect(await bench.strokes()).toHaveLength(3);
     await bench.press('Home', 'Insert');
-    await expect(page.getByLabel('Metre', { exact: true })).toHaveValue('5/4');
+    await expect(page.getByLabel(say('bench.time-signature'), { exact: true })).toHaveValue('5/4');
     expect((await bench.strokes())[0]).toContain('beat 2, string 4');
     await bench.press('Control+Delete');
-    await expect(page.getByLabel('Metre', { exact: true })).toHaveValue('4/4');
+    await expect(page.getByLabel(say('bench.time-signature'), { exact: true })).toHaveValue('4/4');
   });
 
   test('a beat is cut in its own parts', async ({ bench }) => {
@@ -166,24 +167,24 @@ test('the drill grid: every combination, next to learn, plays, opens, goes to a 
   ] as const)
     await bench.click(slot, string);
   await bench.saved();
-  await page.getByRole('link', { name: 'Drills' }).click();
+  await page.getByRole('link', { name: say('common.drills') }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('8 drills');
-  await expect(page.getByText('Learn next:')).toContainText('the easiest');
+  await expect(page.getByText('Next to learn:')).toContainText('the easiest');
   const first = page.getByRole('article').first();
   await first.getByRole('button', { name: /^Play/ }).click();
   await expect(first.getByRole('button', { name: /^Stop/ })).toBeVisible();
   await first.getByRole('button', { name: /^Stop/ }).click();
   await first.getByRole('button', { name: 'known' }).click();
-  await expect(page.getByText('Learn next:')).toContainText('the smallest change from what is known');
+  await expect(page.getByText('Next to learn:')).toContainText('the smallest step from what is already known');
   expect(await violations(page)).toEqual([]);
-  await page.getByLabel('As tabs').selectOption({ label: 'Direction' });
+  await page.getByLabel(say('drills.tabs')).selectOption({ label: 'Direction' });
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('24 drills');
   for (const box of [0, 1]) await page.getByRole('checkbox').nth(box).check();
-  await page.getByLabel('Name of the set').fill('Thursday');
-  await page.getByRole('button', { name: 'Take them to the set' }).click();
-  await page.getByRole('button', { name: 'Show them' }).click();
+  await page.getByLabel(say('drills.set-name')).fill('Thursday');
+  await page.getByRole('button', { name: say('drills.add-to-set') }).click();
+  await page.getByRole('button', { name: say('common.show') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(2);
-  await expect(page.getByLabel('Any tag')).toHaveValue('Thursday');
+  await expect(page.getByLabel(say('patterns.any-tag'))).toHaveValue('Thursday');
 });
 
 test('the hardest spots alone are offered and kept', async ({ bench }) => {
@@ -199,31 +200,31 @@ test('the hardest spots alone are offered and kept', async ({ bench }) => {
     [7, 2],
   ] as const)
     await bench.click(slot, string);
-  await page.getByRole('button', { name: 'Work on it' }).click();
-  await page.getByRole('button', { name: 'Hardest spots alone …' }).click();
+  await page.getByRole('button', { name: say('common.edit') }).click();
+  await page.getByRole('button', { name: say('bench.hard-spots-as-drills-more') }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: /^From string \d to \d, as on .*, alone\.$/ }).first()).toBeVisible();
-  await dialog.getByRole('button', { name: 'Open this one' }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue(/New pattern: strings \d and \d/);
+  await dialog.getByRole('button', { name: say('common.open') }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue(/New pattern: strings \d and \d/);
 });
 
 test('versions: one is kept by name, looked at beside now, and brought back', async ({ bench }) => {
   const { page } = bench;
   await bench.click(0, 5);
   await bench.saved();
-  await page.getByRole('button', { name: 'Work on it' }).click();
-  await page.getByRole('button', { name: 'Versions …' }).click();
-  await page.getByLabel('Name of this version').fill('one stroke');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: say('common.edit') }).click();
+  await page.getByRole('button', { name: say('common.versions-more') }).click();
+  await page.getByLabel(say('saving.version-name')).fill('one stroke');
+  await page.getByRole('button', { name: say('saving.save-version'), exact: true }).click();
   await expect(page.getByRole('button', { name: /^one stroke,/ })).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
   await bench.click(4, 4);
   await bench.saved();
-  await page.getByRole('button', { name: 'Work on it' }).click();
-  await page.getByRole('button', { name: 'Versions …' }).click();
+  await page.getByRole('button', { name: say('common.edit') }).click();
+  await page.getByRole('button', { name: say('common.versions-more') }).click();
   await page.getByRole('button', { name: /^one stroke,/ }).click();
-  await expect(page.getByText('They differ in strokes.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring this one back' }).click();
+  await expect(page.getByText(say('bench.the-two-versions-differ-in', { different: 'notes' }))).toBeVisible();
+  await page.getByRole('button', { name: say('saving.restore-this-version') }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb']);
   await bench.press('Control+z');
@@ -233,18 +234,18 @@ test('versions: one is kept by name, looked at beside now, and brought back', as
 test('tags: put on, found by, and taken off', async ({ bench }) => {
   const { page } = bench;
   await bench.click(0, 5);
-  await page.getByRole('button', { name: 'Work on it' }).click();
-  await page.getByRole('button', { name: 'Tags and sets …' }).click();
-  await page.getByLabel('New tag').fill('warm-ups');
+  await page.getByRole('button', { name: say('common.edit') }).click();
+  await page.getByRole('button', { name: say('bench.tags-and-sets-more') }).click();
+  await page.getByLabel(say('bench.new-tag')).fill('warm-ups');
   await page.getByRole('button', { name: 'Add' }).click();
   await page.getByRole('button', { name: 'Close' }).click();
   await bench.saved();
-  await page.getByRole('link', { name: 'Patterns' }).click();
-  await page.getByLabel('Any tag').selectOption({ label: 'warm-ups (1)' });
+  await page.getByRole('link', { name: say('common.patterns') }).click();
+  await page.getByLabel(say('patterns.any-tag')).selectOption({ label: 'warm-ups (1)' });
   await expect(page.getByRole('listitem')).toHaveCount(1);
-  await page.getByLabel('Any digits').selectOption({ label: 'pick alone' });
-  await expect(page.getByText('No pattern is like that yet.')).toBeVisible();
-  await page.getByRole('button', { name: 'all' }).click();
+  await page.getByLabel(say('patterns.any-fingers')).selectOption({ label: say('patterns.pick-only') });
+  await expect(page.getByText(say('patterns.no-patterns-match-these-filters'))).toBeVisible();
+  await page.getByRole('button', { name: say('patterns.clear-filters') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(1);
   expect(await violations(page)).toEqual([]);
 });
@@ -257,8 +258,8 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
 
   test('MusicXML, MIDI with its strings as a guess, tablature with a sign that is not known', async ({ page }) => {
     await openStudio(page);
-    await page.getByRole('link', { name: 'Bring in' }).click();
-    const file = page.getByLabel('File to bring in');
+    await page.getByRole('link', { name: say('common.import') }).click();
+    const file = page.getByLabel(say('import.file-to-import'));
     await file.setInputFiles({
       name: 'weir.musicxml',
       mimeType: 'application/xml',
@@ -277,15 +278,15 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
         'latin1',
       ),
     });
-    await expect(page.getByText('Strings are a guess where the file does not say them.')).toBeVisible();
+    await expect(page.getByText(say('import.where-the-file-gives-no-strings'))).toBeVisible();
     await page
-      .getByLabel('Tablature to paste')
+      .getByLabel(say('import.tablature-to-import'))
       .fill(['e|---0---?|', 'B|-1---1--|', 'G|0---0---|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n'));
-    await page.getByRole('button', { name: 'Read what is pasted' }).click();
-    await expect(page.getByText('Line 1, column 10: the sign “?” is not known and was left out.')).toBeVisible();
+    await page.getByRole('button', { name: say('import.read-tablature') }).click();
+    await expect(page.getByText('Line 1, column 10: “?” is unknown and was skipped.')).toBeVisible();
     expect(await violations(page)).toEqual([]);
-    await page.getByRole('link', { name: 'All patterns' }).click();
-    await expect(page.getByText('Make the first pattern')).toBeVisible();
+    await page.getByRole('link', { name: say('common.all-patterns') }).click();
+    await expect(page.getByText(say('patterns.create-your-first-pattern'))).toBeVisible();
   });
 
   test('a score with two parts and a repeat: another part, some bars, repeats as played, the whole as a song', async ({
@@ -302,22 +303,28 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await openStudio(page);
     await page.goto('/patterns/bring-in');
     await page
-      .getByLabel('File to bring in')
+      .getByLabel(say('import.file-to-import'))
       .setInputFiles({ name: 'two.musicxml', mimeType: 'application/xml', buffer: Buffer.from(score) });
-    await expect(page.getByText('Read as a score: 3 bars, one repeat')).toBeVisible();
+    await expect(
+      page.getByText(say('import.recognised', { kind: say('import.musicxml-score'), bars: 3, repeats: 1 })),
+    ).toBeVisible();
     const strokes = page.locator('.preview [data-stroke]');
     await expect(strokes).toHaveCount(6);
-    await page.getByLabel('Repeats').selectOption('as often as played');
+    await page.getByLabel(say('import.repeats')).selectOption(say('import.play-all-repeats'));
     await expect(strokes).toHaveCount(10);
-    await page.getByLabel('From bar').fill('3');
-    await page.getByLabel('From bar').press('Enter');
+    await page.getByLabel(say('import.from-bar')).fill('3');
+    await page.getByLabel(say('import.from-bar')).press('Enter');
     await expect(strokes).toHaveCount(2);
-    await page.getByLabel('Part').selectOption('Second guitar, 6 notes');
-    await expect(page.getByText('Read as a score: 3 bars', { exact: true })).toBeVisible();
+    await page.getByLabel(say('import.part')).selectOption('Second guitar, 6 notes');
+    await expect(
+      page.getByText(say('import.recognised', { kind: say('import.musicxml-score'), bars: 3, repeats: 0 }), {
+        exact: true,
+      }),
+    ).toBeVisible();
     expect(await violations(page)).toEqual([]);
-    await page.getByLabel('Part').selectOption('Guitar, 6 notes');
-    await page.getByRole('button', { name: 'Keep the whole as a song' }).click();
-    await expect(page.getByText('a minute is the ceiling')).toBeVisible();
+    await page.getByLabel(say('import.part')).selectOption('Guitar, 6 notes');
+    await page.getByRole('button', { name: say('import.save-all-as-song') }).click();
+    await expect(page.getByText('bpm max')).toBeVisible();
   });
 
   test('what cannot be read is refused with its place: cut-off MIDI, an entity bomb, a huge file', async ({ page }) => {
@@ -328,65 +335,14 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
       ['cut.mid', Buffer.from(writeMidi(realise(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
       ['packed.mxl', Buffer.from('PK\u0003\u0004'), /cannot be opened/],
-      ['song.abc', Buffer.from('X:1\nK:C\nCDEF'), /ABC notation is not read/],
+      ['song.abc', Buffer.from('X:1\nK:C\nCDEF'), /ABC notation cannot be read/],
       ['huge.mid', Buffer.alloc(9_000_000, ' '), /9 MB/],
     ];
     for (const [name, buffer, words] of files) {
-      await page.getByLabel('File to bring in').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+      await page
+        .getByLabel(say('import.file-to-import'))
+        .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
       await expect(page.getByRole('alert')).toHaveText(words);
     }
   });
-});
-
-test('the account: the password is changed, another place is signed out', async ({ page, browser }) => {
-  await openStudio(page);
-  const { email } = (await (await page.request.get('/api/auth/me')).json()) as { readonly email: string };
-  const phone = await (await browser.newContext()).newPage();
-  const answer = await phone.request.post('/api/auth/sign-in', { data: { email, password: 'a password long enough' } });
-  expect(answer.ok()).toBe(true);
-  await page.goto('/set-up/account');
-  const sessions = page.getByRole('list', { name: 'Where you are signed in' }).getByRole('listitem');
-  await expect(sessions).toHaveCount(2);
-  expect(await violations(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Sign out there' }).click();
-  await expect(sessions).toHaveCount(1);
-  expect((await phone.request.get('/api/auth/me')).status()).toBe(401);
-  await page.getByLabel('The password until now').fill('not the one');
-  await page.getByLabel('The new one').fill('four herons over the weir');
-  await page.getByRole('button', { name: 'Change it' }).click();
-  await expect(page.getByRole('alert')).toBeVisible();
-  await page.getByLabel('The password until now').fill('a password long enough');
-  await page.getByRole('button', { name: 'Change it' }).click();
-  await expect(page.getByText('The password is changed.')).toBeVisible();
-});
-
-test('a forgotten password: codes made in Set-up open the studio once, with a new password', async ({
-  page,
-  browser,
-}) => {
-  await openStudio(page);
-  const { email } = (await (await page.request.get('/api/auth/me')).json()) as { readonly email: string };
-  await page.goto('/set-up/account');
-  await expect(page.getByText('You have none')).toBeVisible();
-  const section = page.locator('section', { has: page.getByRole('heading', { name: 'Recovery codes' }) });
-  await section.getByLabel('Your password').fill('a password long enough');
-  await page.getByRole('button', { name: 'Make eight codes' }).click();
-  const codes = page.getByRole('list', { name: 'Recovery codes' }).getByRole('listitem');
-  await expect(codes).toHaveCount(8);
-  expect(await violations(page)).toEqual([]);
-  const code = (await codes.first().textContent()) ?? '';
-
-  const elsewhere = await (await browser.newContext()).newPage();
-  await elsewhere.goto('/');
-  await elsewhere.getByRole('link', { name: 'The password is forgotten' }).click();
-  await elsewhere.getByLabel('E-mail').fill(email);
-  await elsewhere.getByLabel('One of your recovery codes').fill('abcd-efgh-jkmn-pqrs');
-  await elsewhere.getByLabel('The new password').fill('otters under the old mill');
-  await elsewhere.getByRole('button', { name: 'Sign in with it' }).click();
-  await expect(elsewhere.getByRole('alert')).toContainText('Each is good once');
-  expect(await violations(elsewhere)).toEqual([]);
-  await elsewhere.getByLabel('One of your recovery codes').fill(code);
-  await elsewhere.getByRole('button', { name: 'Sign in with it' }).click();
-  await expect(elsewhere.getByRole('heading', { name: 'Desk' })).toBeVisible();
-  expect((await page.request.get('/api/auth/me')).status()).toBe(401);
 });

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Page } from '@playwright/test';
 import { PitchDetector } from 'pitchy';
 import { expect, newBench, test, type Bench } from './studio.ts';
@@ -43,7 +44,7 @@ const heard = async (page: Page, count: number): Promise<readonly Started[]> => 
 const fourBeats = async (page: Page): Promise<Bench> => {
   await listenIn(page);
   const bench = await newBench(page);
-  const tempo = page.getByLabel('Tempo, beats a minute');
+  const tempo = page.getByLabel(say('common.tempo-bpm'));
   await tempo.fill('120');
   await tempo.press('Enter');
   for (const [slot, string] of [
@@ -107,7 +108,7 @@ test('a tempo changed while playing is taken up without a gap', async ({ page })
   const bench = await fourBeats(page);
   await bench.press('N', 'K', ' ');
   await heard(page, 2);
-  const tempo = page.getByLabel('Tempo, beats a minute');
+  const tempo = page.getByLabel(say('common.tempo-bpm'));
   await tempo.fill('240');
   await tempo.press('Enter');
   const before = (await startedIn(page)).length;

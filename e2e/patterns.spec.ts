@@ -1,10 +1,11 @@
+import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 const contentOf = async (page: Page, label: string): Promise<{ name: string; content: Buffer }> => {
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: say('bench.export') }).click();
   const [download]: [Download, void] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: label }).click(),
@@ -14,56 +15,58 @@ const contentOf = async (page: Page, label: string): Promise<{ name: string; con
 
 test('sign in to the demo studio, search, and sign out', async ({ page }) => {
   await page.goto('/');
-  await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
-  await page.getByLabel('Password').fill('wrong');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toHaveText('That e-mail address and password do not go together.');
-  await page.getByLabel('Password').fill('seven reeds at dusk');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
-  await page.getByRole('link', { name: 'Patterns' }).click();
+  await page.getByLabel(say('sign-in.email')).fill('teacher@fleet-wren.example');
+  await page.getByLabel(say('sign-in.password')).fill('wrong');
+  await page.getByRole('button', { name: say('sign-in.sign-in') }).click();
+  await expect(page.getByRole('alert')).toHaveText('The email address or the password is wrong.');
+  await page.getByLabel(say('sign-in.password')).fill('seven reeds at dusk');
+  await page.getByRole('button', { name: say('sign-in.sign-in') }).click();
+  await expect(page.getByRole('heading', { name: say('common.today'), exact: true })).toBeVisible();
+  await page.getByRole('link', { name: say('common.patterns') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(12);
-  await page.getByLabel('Search patterns').fill('ferry');
+  await page.getByLabel(say('common.search-patterns')).fill('ferry');
   await expect(page.getByRole('listitem')).toHaveCount(2);
-  await page.getByLabel('Search patterns').fill('no such thing');
-  await expect(page.getByText('No pattern has “no such thing” in its name.')).toBeVisible();
-  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByLabel(say('common.search-patterns')).fill('no such thing');
+  await expect(
+    page.getByText(say('patterns.none-match', { search: 'no such thing', narrowed: 'false' })),
+  ).toBeVisible();
+  await page.getByRole('link', { name: say('common.students') }).click();
   await expect(page.getByRole('link', { name: 'Ottoline Marsh' })).toBeVisible();
-  await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await page.getByRole('button', { name: say('common.sign-out') }).click();
+  await expect(page.getByRole('heading', { name: say('sign-in.sign-in') })).toBeVisible();
 });
 
 test('a studio is opened at the door, and its desk is empty', async ({ page }) => {
   await page.goto('/register');
-  await page.getByLabel('Name of the studio').fill('Lock house');
-  await page.getByLabel('Your name').fill('Nell Sluice');
-  await page.getByLabel('E-mail').fill(`${randomUUID()}@lock.example`);
-  await page.getByLabel('Password').fill('a password long enough');
-  await page.getByRole('button', { name: 'Open the studio' }).click();
-  const codes = page.getByRole('dialog', { name: 'For the day the password is forgotten' });
+  await page.getByLabel(say('sign-in.studio-name')).fill('Lock house');
+  await page.getByLabel(say('sign-in.your-name')).fill('Nell Sluice');
+  await page.getByLabel(say('sign-in.email')).fill(`${randomUUID()}@lock.example`);
+  await page.getByLabel(say('sign-in.password')).fill('a password long enough');
+  await page.getByRole('button', { name: say('sign-in.create-studio') }).click();
+  const codes = page.getByRole('dialog', { name: say('shell.save-your-recovery-codes') });
   await expect(codes.getByRole('listitem')).toHaveCount(8);
   expect(await violations(page)).toEqual([]);
-  await codes.getByRole('button', { name: 'I have them' }).click();
+  await codes.getByRole('button', { name: say('shell.i-saved-them') }).click();
   await expect(codes).toBeHidden();
-  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
-  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
-  await expect(page.getByText('Make the first pattern')).toBeVisible();
+  await expect(page.getByRole('heading', { name: say('common.today'), exact: true })).toBeVisible();
+  await page.getByRole('link', { name: say('common.patterns'), exact: true }).click();
+  await expect(page.getByText(say('patterns.create-your-first-pattern'))).toBeVisible();
 });
 
 test('duplicate, delete, and take the deletion back', async ({ bench }) => {
   const { page } = bench;
   await bench.click(0, 5);
   await bench.saved();
-  await page.getByRole('link', { name: 'Patterns' }).click();
-  await page.getByRole('button', { name: 'More for New pattern' }).click();
-  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await page.getByRole('link', { name: say('common.patterns') }).click();
+  await page.getByRole('button', { name: say('patterns.more-actions-for', { name: 'New pattern' }) }).click();
+  await page.getByRole('button', { name: say('common.duplicate') }).click();
   expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb']);
-  await page.getByRole('link', { name: 'Patterns' }).click();
+  await page.getByRole('link', { name: say('common.patterns') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(2);
-  await page.getByRole('button', { name: 'More for New pattern (copy)' }).click();
-  await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: say('patterns.more-actions-for', { name: 'New pattern (copy)' }) }).click();
+  await page.getByRole('button', { name: say('common.delete') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: say('common.undo') }).click();
   await expect(page.getByRole('listitem')).toHaveCount(2);
 });
 
@@ -78,19 +81,19 @@ test('take it away as tablature, MIDI and JSON, and bring the JSON in again', as
     await bench.click(slot, string);
   const strokes = await bench.strokes();
   await bench.saved();
-  const tab = await contentOf(page, 'Tablature, plain text');
+  const tab = await contentOf(page, say('common.tablature-txt'));
   expect(tab.name).toBe('new-pattern.txt');
   expect(tab.content.toString()).toMatch(/1 {2}e {2}& {2}a[\s\S]*A {2}5 \|-3-[\s\S]*p +i +m +a/);
-  const midi = await contentOf(page, 'Standard MIDI File');
+  const midi = await contentOf(page, say('common.midi-mid'));
   expect(midi.content.subarray(0, 4).toString()).toBe('MThd');
-  const json = await contentOf(page, 'Fleet Wren file (JSON)');
-  await page.getByRole('link', { name: 'Patterns' }).click();
-  await page.getByRole('link', { name: 'Bring in' }).click();
+  const json = await contentOf(page, say('bench.fleet-wren-pattern-json'));
+  await page.getByRole('link', { name: say('common.patterns') }).click();
+  await page.getByRole('link', { name: say('common.import') }).click();
   await page
-    .getByLabel('File to bring in')
+    .getByLabel(say('import.file-to-import'))
     .setInputFiles({ name: json.name, mimeType: 'application/json', buffer: json.content });
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue('New pattern');
+  await page.getByRole('button', { name: say('import.save-as-pattern'), exact: true }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue('New pattern');
   expect(await bench.strokes()).toEqual(strokes);
 });
 
@@ -98,39 +101,39 @@ test('files that cannot be taken in are refused in a sentence, and nothing is ad
   await openStudio(page);
   const good = JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { name: 'x' } });
   const files: readonly [string, string, RegExp][] = [
-    ['other.json', '{"format": "waltz"}', /not a Fleet Wren pattern/],
-    ['cut.json', good.slice(0, 40), /breaks off at line 1, column 41/],
+    ['other.json', '{"format": "waltz"}', /not a Fleet Wren file of the right kind/],
+    ['cut.json', good.slice(0, 40), /ends early at line 1, column 41/],
     ['new.json', good.replace('"version":1', '"version":7'), /newer version \(format 7/],
-    ['holes.json', good, /At pattern\.metre: this is missing/],
-    ['huge.json', ' '.repeat(9_000_000), /9 MB; the most that is read is 2 million characters/],
+    ['holes.json', good, /At pattern\.metre: this field is missing/],
+    ['huge.json', ' '.repeat(9_000_000), /9 MB; the limit is 2 million characters/],
   ];
-  await page.getByRole('link', { name: 'Bring in' }).click();
+  await page.getByRole('link', { name: say('common.import') }).click();
   for (const [name, content, words] of files) {
     await page
-      .getByLabel('File to bring in')
+      .getByLabel(say('import.file-to-import'))
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
     await expect(page.getByRole('alert')).toHaveText(words);
   }
-  await page.getByRole('link', { name: 'All patterns' }).click();
-  await expect(page.getByText('Make the first pattern')).toBeVisible();
+  await page.getByRole('link', { name: say('common.all-patterns') }).click();
+  await expect(page.getByText(say('patterns.create-your-first-pattern'))).toBeVisible();
 });
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds nothing on door, list, bench and overlay, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await page.goto('/');
-    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: say('sign-in.sign-in') })).toBeVisible();
     expect(await violations(page)).toEqual([]);
-    await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
-    await page.getByLabel('Password').fill('seven reeds at dusk');
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.getByRole('link', { name: 'Patterns', exact: true }).click();
+    await page.getByLabel(say('sign-in.email')).fill('teacher@fleet-wren.example');
+    await page.getByLabel(say('sign-in.password')).fill('seven reeds at dusk');
+    await page.getByRole('button', { name: say('sign-in.sign-in') }).click();
+    await page.getByRole('link', { name: say('common.patterns'), exact: true }).click();
     await expect(page.getByRole('listitem')).toHaveCount(12);
     expect(await violations(page)).toEqual([]);
     await page.getByRole('link', { name: 'Lantern pinches' }).click();
     await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
     await page.locator('[data-stroke]').nth(4).click();
-    await expect(page.getByLabel('Chosen stroke')).toContainText('because');
+    await expect(page.getByLabel(say('bench.selected-note'))).toContainText('because');
     expect(await violations(page)).toEqual([]);
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toBeVisible();

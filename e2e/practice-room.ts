@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { newPattern } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
 import { expect, openStudio } from './studio.ts';
@@ -13,25 +14,25 @@ export const PATTERN = newPattern('Towpath roll', {
 export const withStudent = async (page: Page, name = 'Imre Sallow'): Promise<void> => {
   await openStudio(page);
   await page.request.post('/api/patterns', { data: { pattern: PATTERN } });
-  await page.getByRole('link', { name: 'Students' }).click();
-  await page.getByLabel('Name of a new student').fill(name);
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('link', { name: say('common.students') }).click();
+  await page.getByLabel(say('students.new-students-name')).fill(name);
+  await page.getByRole('button', { name: say('students.add-student'), exact: true }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 };
 
 /** Sets the studio's pattern for the student whose page is open. */
 export const setPattern = async (page: Page): Promise<void> => {
-  await page.getByRole('button', { name: 'Set something' }).click();
+  await page.getByRole('button', { name: say('students.assign-pattern') }).click();
   await page.getByRole('button', { name: /Towpath roll/ }).click();
-  await expect(page.getByRole('list', { name: 'Stages' })).toContainText('The thumb alone');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('list', { name: say('students.stages') })).toContainText('The thumb alone');
+  await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
   await expect(page.getByRole('article', { name: 'Towpath roll' })).toBeVisible();
 };
 
 /** A phone in the practice room of the student whose page is open. */
 export const phoneIn = async (page: Page, browser: Browser): Promise<Page> => {
-  await page.getByRole('button', { name: 'Make a link' }).click();
-  const link = await page.getByLabel('Link to the practice room').inputValue();
+  await page.getByRole('button', { name: say('students.create-link') }).click();
+  const link = await page.getByLabel(say('students.practice-room-link')).inputValue();
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
   const phone = await context.newPage();
   await phone.goto(link);

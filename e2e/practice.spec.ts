@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
 import { newSong, type LadderPlan } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
@@ -28,35 +29,39 @@ const cleanTo = async (phone: Page, from: number, to: number): Promise<void> => 
 
 test('a lesson: a student is added, a pattern set with its ladder, counted, noted, planned', async ({ page }) => {
   await withStudent(page);
-  await page.getByRole('button', { name: 'About' }).click();
-  await page.getByLabel('Lesson on').selectOption('Wednesday');
-  await page.getByLabel('Minutes a week').fill('90');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: say('students.details') }).click();
+  await page.getByLabel(say('students.lesson-day')).selectOption('Wednesday');
+  await page.getByLabel(say('students.practice-per-week-minutes')).fill('90');
+  await page.getByRole('button', { name: say('students.save'), exact: true }).click();
   await expect(page.getByText('Wednesday')).toBeVisible();
   await setPattern(page);
   const item = page.getByRole('article', { name: 'Towpath roll' });
   await expect(item).toContainText('Position');
-  await item.getByRole('button', { name: 'Done' }).click();
-  await expect(item).toContainText('0 of 5 in a row');
-  await item.getByRole('button', { name: 'Clean' }).click();
-  await expect(item).toContainText('1 of 5 in a row');
-  await item.getByRole('button', { name: 'Slipped' }).click();
-  await expect(item).toContainText('0 of 5 in a row');
-  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await item.getByRole('button', { name: say('common.done') }).click();
+  await expect(item).toContainText(say('parts.of-clean-in-a-row', { streak: 0, gate: 5 }));
+  await item.getByRole('button', { name: say('common.clean') }).click();
+  await expect(item).toContainText(say('parts.of-clean-in-a-row', { streak: 1, gate: 5 }));
+  await item.getByRole('button', { name: say('common.missed') }).click();
+  await expect(item).toContainText(say('parts.of-clean-in-a-row', { streak: 0, gate: 5 }));
+  await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
   await expect(item).toContainText('The fingers alone');
-  await item.getByRole('button', { name: 'ladder and days' }).click();
-  await expect(item.getByRole('img', { name: 'Clean tempo against days' })).toBeVisible();
-  await page.getByLabel('A note', { exact: true }).fill('Lets the thumb wait.');
-  await page.getByRole('button', { name: 'Write it down' }).click();
-  await expect(page.getByRole('list', { name: /What happened/ })).toContainText('Lets the thumb wait.');
-  await page.getByLabel('Minutes of the sitting').fill('3');
-  await expect(page.getByText('a sitting is 5 to 120 minutes')).toBeVisible();
-  await page.getByLabel('Minutes of the sitting').fill('15');
-  await expect(page.getByRole('region', { name: 'The next sitting' })).toContainText('Towpath roll: The fingers alone');
+  await item.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
+  await expect(item.getByRole('img', { name: say('students.clean-tempo-by-day') })).toBeVisible();
+  await page.getByLabel(say('parts.note'), { exact: true }).fill('Lets the thumb wait.');
+  await page.getByRole('button', { name: say('parts.save-note') }).click();
+  await expect(page.getByRole('list', { name: /Practice log/ })).toContainText('Lets the thumb wait.');
+  await page.getByLabel(say('students.session-length-in-minutes')).fill('3');
+  await expect(page.getByText('A practice session is 5 to 120 minutes')).toBeVisible();
+  await page.getByLabel(say('students.session-length-in-minutes')).fill('15');
+  await expect(page.getByRole('region', { name: say('students.next-practice-session') })).toContainText(
+    'Towpath roll: The fingers alone',
+  );
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('link', { name: 'A sheet to print' }).click();
-  const sheet = page.getByRole('article', { name: 'Sheet: For Imre Sallow' });
-  await expect(sheet).toContainText('5 times clean in a row');
+  await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
+  const sheet = page.getByRole('article', {
+    name: say('sheet.sheet', { title: say('sheet.practice-sheet-for', { name: 'Imre Sallow' }) }),
+  });
+  await expect(sheet).toContainText(say('sheet.clean-in-a-row-then-go', { gate: 5 }).trim());
   await expect(sheet.locator('.threads')).toBeVisible();
   expect(await violations(page)).toEqual([]);
 });
@@ -66,10 +71,10 @@ test('a set of drills is set, the easiest first', async ({ page }) => {
   const drills = [90, 60].map((tempo) => ({ ...PATTERN, name: `Drill at ${tempo}`, tempo, tags: ['Towpath'] }));
   await page.request.post('/api/patterns/many', { data: { patterns: drills } });
   await page.reload();
-  await page.getByRole('button', { name: 'Set drills' }).click();
-  await page.getByRole('button', { name: 'Set them' }).click();
-  await expect(page.getByText('2 drills are set.')).toBeVisible();
-  const items = page.getByRole('region', { name: 'What is practised' }).getByRole('article');
+  await page.getByRole('button', { name: say('students.assign-drill-set') }).click();
+  await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
+  await expect(page.getByText(say('parts.drills-assigned', { count: 2 }))).toBeVisible();
+  const items = page.getByRole('region', { name: say('students.assignments') }).getByRole('article');
   await expect(items).toHaveCount(2);
   await expect(items.first()).toContainText('Drill at 60');
 });
@@ -79,34 +84,42 @@ test('stages are arranged while a song’s section is set, and again later; the 
 }) => {
   await withStudent(page);
   await page.request.post('/api/songs', { data: { song: SONG } });
-  await page.getByRole('button', { name: 'Set part of a song' }).click();
+  await page.getByRole('button', { name: say('students.assign-song-section') }).click();
   await page.getByRole('button', { name: 'Ash lane' }).click();
-  await page.getByRole('list', { name: 'Sections' }).getByRole('button').first().click();
-  await page.getByRole('button', { name: 'Arrange the stages' }).click();
-  const stages = page.getByRole('list', { name: 'Stages in order' });
-  await page.getByRole('button', { name: 'Leave out Position' }).click();
-  await expect(page.getByRole('status', { name: 'What follows' })).toContainText('begins without “Position”');
-  await page.getByLabel('Remark on The thumb alone').fill('Let it walk like the ferryman.');
-  await page.getByLabel('Tempo of The thumb alone').fill('51');
-  await page.getByLabel('A stage of your own').fill('For the neighbours');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page
+    .getByRole('list', { name: say('students.sections') })
+    .getByRole('button')
+    .first()
+    .click();
+  await page.getByRole('button', { name: say('students.edit-stages') }).click();
+  const stages = page.getByRole('list', { name: say('students.stages-in-order') });
+  await page.getByRole('button', { name: say('students.remove', { name: 'Position' }) }).click();
+  await expect(page.getByRole('status', { name: say('students.effects-of-this-change') })).toContainText(
+    'begins without “Position”',
+  );
+  await page.getByLabel(say('students.comment-on', { name: 'The thumb alone' })).fill('Let it walk like the ferryman.');
+  await page.getByLabel(say('students.tempo-of-bpm', { name: 'The thumb alone' })).fill('51');
+  await page.getByLabel(say('students.new-stage')).fill('For the neighbours');
+  await page.getByRole('button', { name: say('students.add-stage') }).click();
   await expect(stages).toContainText('For the neighbours');
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
   const item = page.getByRole('article', { name: /^Ash lane/ });
   await expect(item).toContainText('The thumb alone at 51');
-  await item.getByRole('button', { name: 'ladder and days' }).click();
-  await item.getByRole('button', { name: 'Arrange the stages' }).click();
-  await page.getByRole('button', { name: 'The thumb alone later' }).click();
+  await item.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
+  await item.getByRole('button', { name: say('students.edit-stages') }).click();
+  await page.getByRole('button', { name: say('students.move-down', { name: 'The thumb alone' }) }).click();
   await page.getByRole('button', { name: 'Position', exact: true }).click();
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: say('students.save'), exact: true }).click();
   await expect(item).toContainText(/^(?!.*The thumb alone at 51).*Position/s);
-  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
   await expect(item.locator('.item-standing')).toContainText('The fingers alone');
-  await item.getByRole('button', { name: 'take it as learnt' }).click();
+  await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
   await expect(item.locator('.item-standing')).toContainText('The thumb alone at 51');
-  await page.getByRole('link', { name: 'A sheet to print' }).click();
-  await expect(page.getByRole('article', { name: /Sheet: For/ })).toContainText('Let it walk like the ferryman.');
+  await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
+  await expect(page.getByRole('article', { name: /Practice sheet for/ })).toContainText(
+    'Let it walk like the ferryman.',
+  );
 });
 
 test('what practice says of the hand is shown, and taken for the hand', async ({ page }) => {
@@ -130,24 +143,24 @@ test('what practice says of the hand is shown, and taken for the hand', async ({
     expect((await page.request.post(`/api/students/${id}/events`, { data })).status()).toBe(201);
   }
   await page.reload();
-  const hand = page.getByRole('region', { name: 'The hand' });
+  const hand = page.getByRole('region', { name: say('common.hand-profile') });
   await expect(hand.getByRole('table')).toContainText(/again|in turn/);
   await expect(hand.getByRole('table')).toContainText('% slower');
   expect(await violations(page)).toEqual([]);
-  await hand.getByRole('button', { name: 'Judge by what was heard' }).click();
-  await expect(page.getByText(/made for Imre Sallow’s hand as heard/)).toBeVisible();
-  await expect(hand).toContainText('Hands kept: 1');
-  await expect(hand.getByRole('button', { name: 'Judge by what was heard' })).toBeHidden();
+  await hand.getByRole('button', { name: say('students.use-measured-profile') }).click();
+  await expect(page.getByText(/New assignments for Imre Sallow now use this hand profile/)).toBeVisible();
+  await expect(hand).toContainText(say('students.saved-hand-profiles', { handsCount: 1 }));
+  await expect(hand.getByRole('button', { name: say('students.use-measured-profile') })).toBeHidden();
 });
 
 test('a target beyond the hand is said before it is set, with what could be done instead', async ({ page }) => {
   await withStudent(page);
-  await page.getByRole('button', { name: 'Set something' }).click();
+  await page.getByRole('button', { name: say('students.assign-pattern') }).click();
   await page.getByRole('button', { name: /Towpath roll/ }).click();
-  await page.getByLabel('Target, beats a minute').fill('390');
-  await expect(page.getByText(/The target is beyond what this hand can do here/)).toBeVisible();
-  await page.getByRole('button', { name: /^Take \d+$/ }).click();
-  await expect(page.getByText(/The target is beyond/)).toBeHidden();
+  await page.getByLabel(say('students.target-tempo-bpm')).fill('390');
+  await expect(page.getByText(/The target is above what this hand can do here/)).toBeVisible();
+  await page.getByRole('button', { name: /^Use \d+ bpm$/ }).click();
+  await expect(page.getByText(/The target is above/)).toBeHidden();
   expect(await violations(page)).toEqual([]);
 });
 
@@ -158,21 +171,21 @@ test('a sitting on a phone with a pedal: counted, taken back, and nothing lost w
   await withStudent(page, 'Tamsin Holt');
   await setPattern(page);
   const phone = await phoneIn(page, browser);
-  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
+  await expect(phone.getByText(/Rest your fingers on the strings/)).toBeVisible();
   expect(await violations(phone)).toEqual([]);
-  await phone.getByRole('button', { name: /Position/ }).click();
-  await phone.getByRole('button', { name: /Done\?/ }).click();
+  await phone.getByRole('button', { name: /Hand position/ }).click();
+  await phone.getByRole('button', { name: /Done/ }).click();
   await expect(phone.getByRole('heading', { name: 'The thumb alone' })).toBeVisible();
   expect(await violations(phone)).toEqual([]);
   await cleanTo(phone, 0, 2);
-  await phone.getByRole('button', { name: 'Take back' }).click();
+  await phone.getByRole('button', { name: say('common.undo') }).click();
   await expect(streak(phone)).toContainText('1 of 5');
   await phone.context().setOffline(true);
   await cleanTo(phone, 1, 4);
   await expect(phone.getByText(/Offline: \d+ entr(y|ies) waiting to sync/)).toBeVisible();
   await phone.context().setOffline(false);
   await phone.reload();
-  await phone.getByRole('button', { name: /Position/ }).click();
+  await phone.getByRole('button', { name: /Hand position/ }).click();
   await expect(streak(phone)).toContainText('4 of 5');
   await phone.keyboard.press('PageDown');
   await expect(phone.getByRole('heading', { name: 'The fingers alone' })).toBeVisible();
@@ -186,24 +199,24 @@ test('a room opens without a connection once it was opened here', async ({ page,
   await withStudent(page);
   await setPattern(page);
   const phone = await phoneIn(page, browser);
-  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
+  await expect(phone.getByText(/Rest your fingers on the strings/)).toBeVisible();
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await phone.context().setOffline(true);
   await phone.reload();
-  await expect(phone.getByText('Rest, do not grip.')).toBeVisible();
-  await phone.getByRole('button', { name: /Position/ }).click();
-  await expect(phone.getByRole('button', { name: /Done\?/ })).toBeVisible();
+  await expect(phone.getByText(/Rest your fingers on the strings/)).toBeVisible();
+  await phone.getByRole('button', { name: /Hand position/ }).click();
+  await expect(phone.getByRole('button', { name: /Done/ })).toBeVisible();
   await phone.context().close();
 });
 
 test('a link that was revoked, or never was, says the same', async ({ page, browser }) => {
   await withStudent(page);
   const phone = await phoneIn(page, browser);
-  await expect(phone.getByText(/Nothing is set for you yet, Imre/)).toBeVisible();
-  await page.getByRole('button', { name: 'revoke' }).click();
-  await expect(page.getByRole('button', { name: 'revoke' })).toBeHidden();
+  await expect(phone.getByText(/Nothing to practise yet, Imre/)).toBeVisible();
+  await page.getByRole('button', { name: say('common.revoke') }).click();
+  await expect(page.getByRole('button', { name: say('common.revoke') })).toBeHidden();
   await phone.reload();
-  const words = 'This link does not lead anywhere (any more). Ask your teacher for a new one.';
+  const words = say('error.link-ended');
   await expect(phone.getByText(words)).toBeVisible();
   await phone.goto(`/practice#${randomUUID().replaceAll('-', '').slice(0, 22)}`);
   await phone.reload();
@@ -215,47 +228,49 @@ test('the desk shows who comes today, a lesson is called off, and a student is r
   page,
 }) => {
   await withStudent(page);
-  await page.getByRole('button', { name: 'About' }).click();
+  await page.getByRole('button', { name: say('students.details') }).click();
   const today = new Date().toLocaleDateString('en-GB', { weekday: 'long' });
-  await page.getByLabel('Lesson on').selectOption(today);
-  await page.getByLabel('at', { exact: true }).fill('16:30');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('link', { name: 'Desk' }).click();
-  const lessons = page.getByRole('region', { name: 'Today' });
+  await page.getByLabel(say('students.lesson-day')).selectOption(today);
+  await page.getByLabel(say('students.time'), { exact: true }).fill('16:30');
+  await page.getByRole('button', { name: say('students.save'), exact: true }).click();
+  await page.getByRole('link', { name: say('common.today') }).click();
+  const lessons = page.getByRole('region', { name: say('common.today') });
   await expect(lessons).toContainText('16:30');
-  await lessons.getByRole('button', { name: 'not today' }).click();
-  await expect(lessons).toContainText('No lessons today.');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await lessons.getByRole('button', { name: say('students.skip-today') }).click();
+  await expect(lessons).toContainText(say('students.no-lessons-today'));
+  await page.getByRole('button', { name: say('common.undo') }).click();
   await expect(lessons).toContainText('16:30');
-  await expect(page.getByRole('region', { name: 'Stuck' })).toContainText('Nobody.');
+  await expect(page.getByRole('region', { name: say('students.stuck-2') })).toContainText(
+    say('students.no-one-is-stuck'),
+  );
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('link', { name: 'Students' }).click();
+  await page.getByRole('link', { name: say('common.students') }).click();
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: 'Imre Sallow' }).click();
-  await page.getByRole('button', { name: 'Remove', exact: true }).click();
-  await page.getByRole('button', { name: 'Remove everything' }).click();
-  await expect(page.getByText('Nobody is on the roster yet.')).toBeVisible();
+  await page.getByRole('button', { name: say('common.delete'), exact: true }).click();
+  await page.getByRole('button', { name: say('students.delete-everything') }).click();
+  await expect(page.getByText(say('students.no-students-yet-add-one-by'))).toBeVisible();
 });
 
 test('drills for a student: what is known is kept with the student, what is set shows how it stands', async ({
   page,
 }) => {
   await withStudent(page);
-  await page.getByRole('link', { name: 'Patterns', exact: true }).click();
+  await page.getByRole('link', { name: say('common.patterns'), exact: true }).click();
   await page.getByRole('link', { name: 'Towpath roll', exact: true }).click();
-  await page.getByRole('link', { name: 'Drills' }).click();
-  await page.getByLabel('For').selectOption('Imre Sallow');
+  await page.getByRole('link', { name: say('common.drills') }).click();
+  await page.getByLabel(say('drills.student')).selectOption('Imre Sallow');
   const first = page.locator('.drill').first();
   await first.getByRole('button', { name: 'known' }).click();
   await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'true');
   const second = page.locator('.drill').nth(1);
   await second.getByRole('checkbox').check();
-  await page.getByRole('button', { name: 'Set them for Imre Sallow' }).click();
-  await expect(second).toContainText(/set, 0 of \d+/);
+  await page.getByRole('button', { name: say('drills.assign-to', { name: 'Imre Sallow' }) }).click();
+  await expect(second).toContainText(/assigned, 0 of \d+/);
   await page.evaluate(() => localStorage.clear());
   await page.reload();
   await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByLabel('For').selectOption('nobody in particular');
+  await page.getByLabel(say('drills.student')).selectOption(say('drills.any-student'));
   await expect(first.getByRole('button', { name: 'known' })).toHaveAttribute('aria-pressed', 'false');
 });
 
@@ -266,38 +281,40 @@ test('the room as somebody likes it: click alone with silent bars, a rising temp
   await withStudent(page);
   await setPattern(page);
   const phone = await phoneIn(page, browser);
-  await phone.getByRole('button', { name: 'Go on' }).click();
-  await phone.getByRole('button', { name: 'Sound and print' }).click();
-  const panel = phone.getByRole('region', { name: 'Sound and print' });
-  await panel.getByLabel('You hear').selectOption('click alone');
-  await panel.getByLabel('Silent bars').selectOption('two of four bars');
-  await panel.getByRole('switch', { name: /rise/ }).click();
-  await panel.getByRole('switch', { name: /Large print/ }).click();
+  await phone.getByRole('button', { name: say('practice.continue') }).click();
+  await phone.getByRole('button', { name: say('practice.sound-and-display') }).click();
+  const panel = phone.getByRole('region', { name: say('practice.sound-and-display') });
+  await panel.getByLabel(say('practice.you-hear')).selectOption('click alone');
+  await panel.getByLabel(say('practice.silent-metronome-bars')).selectOption('two of four bars');
+  await panel.getByRole('switch', { name: say('practice.start-slower-and-speed-up') }).click();
+  await panel.getByRole('switch', { name: say('practice.large-text') }).click();
   expect(await violations(phone)).toEqual([]);
-  await panel.getByRole('button', { name: 'Good' }).click();
+  await panel.getByRole('button', { name: say('common.done') }).click();
   await expect(phone.locator('.room-large')).toBeVisible();
   await phone.reload();
-  await phone.getByRole('button', { name: 'Go on' }).click();
+  await phone.getByRole('button', { name: say('practice.continue') }).click();
   await expect(phone.locator('.room-large')).toBeVisible();
-  await phone.getByRole('button', { name: 'Sound and print' }).click();
-  await expect(phone.getByLabel('You hear')).toHaveValue('click alone');
+  await phone.getByRole('button', { name: say('practice.sound-and-display') }).click();
+  await expect(phone.getByLabel(say('practice.you-hear'))).toHaveValue('click alone');
 });
 
 test('a lesson beside the bench: counted where the pattern lies, noted, and on to the page', async ({ page }) => {
   await withStudent(page);
   await setPattern(page);
   await page.getByRole('article', { name: 'Towpath roll' }).getByRole('link', { name: 'Towpath roll' }).click();
-  const lesson = page.getByRole('complementary', { name: 'Lesson with Imre Sallow' });
+  const lesson = page.getByRole('complementary', { name: say('parts.lesson-with', { name: 'Imre Sallow' }) });
   await expect(lesson).toContainText('Position');
-  await lesson.getByRole('button', { name: 'Done' }).click();
-  await lesson.getByRole('button', { name: 'Clean' }).click();
-  await expect(lesson).toContainText('1 of 5 in a row');
-  await lesson.getByLabel('A note').fill('Thumb comes late');
-  await lesson.getByRole('button', { name: 'Write it down' }).click();
-  await expect(lesson.getByLabel('A note')).toHaveValue('');
+  await lesson.getByRole('button', { name: say('common.done') }).click();
+  await lesson.getByRole('button', { name: say('common.clean') }).click();
+  await expect(lesson).toContainText(say('parts.of-clean-in-a-row', { streak: 1, gate: 5 }));
+  await lesson.getByLabel(say('parts.note')).fill('Thumb comes late');
+  await lesson.getByRole('button', { name: say('parts.save-note') }).click();
+  await expect(lesson.getByLabel(say('parts.note'))).toHaveValue('');
   await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
-  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
+  await expect(page.getByRole('button', { name: say('common.play'), exact: true })).toBeInViewport();
   expect(await violations(page)).toEqual([]);
   await lesson.getByRole('link', { name: 'Imre Sallow' }).click();
-  await expect(page.getByRole('list', { name: 'What happened, newest first' })).toContainText('Thumb comes late');
+  await expect(page.getByRole('list', { name: say('students.practice-log-newest-first') })).toContainText(
+    'Thumb comes late',
+  );
 });

@@ -1,7 +1,8 @@
+import { say } from '@fleet-wren/wording';
 import { Bench, expect, newBench, openStudio, test } from './studio.ts';
 
 test('it saves itself and is there again after a reload', async ({ bench }) => {
-  await bench.page.getByLabel('Name of the pattern').fill('Sluice roll');
+  await bench.page.getByLabel(say('bench.pattern-name')).fill('Sluice roll');
   await bench.press('Enter');
   await bench.click(0, 5);
   await bench.click(2, 3);
@@ -9,7 +10,7 @@ test('it saves itself and is there again after a reload', async ({ bench }) => {
   await bench.saved();
   await bench.page.reload();
   expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb', 'beat 1 &, string 3, index, accented']);
-  await expect(bench.page.getByLabel('Name of the pattern')).toHaveValue('Sluice roll');
+  await expect(bench.page.getByLabel(say('bench.pattern-name'))).toHaveValue('Sluice roll');
 });
 
 test('what could not be saved is kept in the browser and saved later', async ({ bench }) => {
@@ -17,7 +18,7 @@ test('what could not be saved is kept in the browser and saved later', async ({ 
   await bench.saved();
   await bench.page.route('**/api/patterns/*', (route) => route.abort());
   await bench.click(1, 3);
-  await expect(bench.page.locator('.saving')).toContainText('not saved yet');
+  await expect(bench.page.locator('.saving')).toContainText(say('saving.not-saved-yet-stored-in-this'));
   await bench.page.unroute('**/api/patterns/*');
   await bench.page.reload();
   expect(await bench.strokes()).toHaveLength(2);
@@ -36,9 +37,9 @@ test.describe('two windows on one pattern', () => {
     await second.saved();
     await first.click(2, 2);
     const dialog = page.getByRole('dialog');
-    await expect(dialog).toContainText('changed in another window');
-    await expect(dialog).toContainText('They differ in strokes.');
-    await dialog.getByRole('button', { name: 'Keep what is here' }).click();
+    await expect(dialog).toContainText(say('saving.this-was-changed-in-another-window', { name: 'pattern' }));
+    await expect(dialog).toContainText(say('bench.the-two-versions-differ-in', { different: 'notes' }));
+    await dialog.getByRole('button', { name: say('saving.keep-this-version') }).click();
     await first.saved();
     await second.page.reload();
     expect(await second.strokes()).toEqual(['beat 1, string 5, thumb', 'beat 1 &, string 2, middle']);
@@ -51,8 +52,8 @@ test.describe('two windows on one pattern', () => {
     const second = new Bench(await context.newPage());
     await second.page.goto(page.url());
     for (const [slot, choice] of [
-      [1, 'Take the other'],
-      [2, 'Keep both'],
+      [1, say('saving.use-other-version')],
+      [2, say('saving.keep-both')],
     ] as const) {
       await second.page.reload();
       await second.judged();
@@ -63,7 +64,7 @@ test.describe('two windows on one pattern', () => {
       await first.saved();
       expect(await first.strokes()).toEqual(await second.strokes());
     }
-    await page.getByRole('link', { name: 'Patterns' }).click();
+    await page.getByRole('link', { name: say('common.patterns') }).click();
     await expect(page.getByRole('link', { name: 'New pattern (my changes)' })).toBeVisible();
   });
 });
@@ -85,8 +86,8 @@ test('a pattern deleted under an open bench is kept, and brought back with what 
   const id = page.url().split('/').pop();
   await page.evaluate((gone) => fetch(`/api/patterns/${gone}`, { method: 'DELETE' }), id);
   await bench.click(4, 3);
-  await expect(page.locator('.saving')).toHaveText('deleted elsewhere; kept in this browser');
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.locator('.saving')).toHaveText(say('saving.deleted-elsewhere-stored-in-this-browser'));
+  await page.getByRole('button', { name: say('common.restore') }).click();
   await bench.saved();
   await page.reload();
   expect(await bench.strokes()).toHaveLength(2);

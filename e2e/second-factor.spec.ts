@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Secret, TOTP } from 'otpauth';
 import { expect, openStudio, test, violations } from './studio.ts';
 
@@ -11,33 +12,35 @@ test('a code of the phone beside the password: set up, asked for at the door, tu
 }) => {
   const { email, password } = await openStudio(page);
   await page.goto('/set-up/account');
-  const section = page.locator('section', { has: page.getByRole('heading', { name: 'A code beside the password' }) });
-  await section.getByLabel('Your password').fill(password);
-  await section.getByRole('button', { name: 'Set it up' }).click();
-  await expect(section.getByRole('img', { name: /picture, for your phone/ })).toBeVisible();
+  const section = page.locator('section', {
+    has: page.getByRole('heading', { name: say('settings.two-factor-authentication') }),
+  });
+  await section.getByLabel(say('settings.current-password')).fill(password);
+  await section.getByRole('button', { name: say('settings.set-up') }).click();
+  await expect(section.getByRole('img', { name: say('settings.qr-code-for-your-authenticator-app') })).toBeVisible();
   expect(await violations(page)).toEqual([]);
   const secret = (await section.locator('code').innerText()).replaceAll(' ', '');
-  await section.getByLabel('The six figures').fill('000000');
-  await section.getByRole('button', { name: 'Turn it on' }).click();
-  await expect(section.getByRole('alert')).toContainText('not the code of this half minute');
-  await section.getByLabel('The six figures').fill(shown(secret, -1));
-  await section.getByRole('button', { name: 'Turn it on' }).click();
-  await expect(section.getByText(/^It is on/)).toBeVisible();
+  await section.getByLabel(say('settings.six-digit-code')).fill('000000');
+  await section.getByRole('button', { name: say('settings.turn-on') }).click();
+  await expect(section.getByRole('alert')).toContainText('That code is wrong or has been used');
+  await section.getByLabel(say('settings.six-digit-code')).fill(shown(secret, -1));
+  await section.getByRole('button', { name: say('settings.turn-on') }).click();
+  await expect(section.getByText(say('settings.two-factor-authentication-is-on-you'))).toBeVisible();
 
   const other = await (await browser.newContext()).newPage();
   await other.goto('/');
-  await other.getByLabel('E-mail').fill(email);
-  await other.getByLabel('Password').fill(password);
-  await other.getByRole('button', { name: 'Sign in' }).click();
-  await expect(other.getByText(/asks for a code as well/)).toBeVisible();
+  await other.getByLabel(say('sign-in.email')).fill(email);
+  await other.getByLabel(say('sign-in.password')).fill(password);
+  await other.getByRole('button', { name: say('sign-in.sign-in') }).click();
+  await expect(other.getByText(say('error.second-factor-needed'))).toBeVisible();
   expect(await violations(other)).toEqual([]);
-  await other.getByLabel('The code your phone shows').fill(shown(secret));
-  await other.getByRole('button', { name: 'Sign in' }).click();
+  await other.getByLabel(say('sign-in.two-factor-code')).fill(shown(secret));
+  await other.getByRole('button', { name: say('sign-in.sign-in') }).click();
   await expect(other.getByRole('navigation').first()).toBeVisible();
 
-  await section.getByLabel('Your password').fill(password);
+  await section.getByLabel(say('settings.current-password')).fill(password);
   // The code of this half minute was used to sign in elsewhere.
-  await section.getByLabel(/Code from your phone/).fill(shown(secret, 1));
-  await section.getByRole('button', { name: 'Turn it off' }).click();
-  await expect(section.getByRole('button', { name: 'Set it up' })).toBeVisible();
+  await section.getByLabel(say('settings.code-or-recovery')).fill(shown(secret, 1));
+  await section.getByRole('button', { name: say('settings.turn-off') }).click();
+  await expect(section.getByRole('button', { name: say('settings.set-up') })).toBeVisible();
 });

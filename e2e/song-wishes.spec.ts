@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { expect, openStudio, test, violations } from './studio.ts';
 import { beginSong } from './song-studio.ts';
 
@@ -5,24 +6,24 @@ test('endings, a bar of another metre, a melody, a section’s tempo; a lick to 
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
   await page.locator('.part').first().hover();
   await page
-    .getByRole('button', { name: /once more$/ })
+    .getByRole('button', { name: /one more time$/ })
     .first()
     .click();
-  await page.getByRole('button', { name: /another ending the last time/ }).click();
-  const ending = page.getByRole('group', { name: 'Ending of time 2' });
+  await page.getByRole('button', { name: /different ending the last time/ }).click();
+  const ending = page.getByRole('group', { name: say('songs.ending-2', { time: 2 }) });
   await ending.getByRole('button', { name: /Bar 1/ }).click();
-  await page.getByLabel('Metre of the bar').selectOption('2/4');
+  await page.getByLabel(say('songs.time-signature-of-this-bar')).selectOption('2/4');
   await expect(ending.getByText('2/4')).toBeVisible();
   await page
     .getByRole('button', { name: /^Bar 1, C/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Lick to the next chord' }).click();
-  await expect(page.getByText(/The lick of C is repeated for F, 5 frets up/)).toBeVisible();
-  await page.getByRole('button', { name: 'Melody', exact: true }).click();
-  const bench = page.getByRole('dialog', { name: 'The melody over this bar' });
+  await page.getByRole('button', { name: say('songs.repeat-lick-over-next-chord') }).click();
+  await expect(page.getByText(/The lick over C was repeated over F, 5 frets up/)).toBeVisible();
+  await page.getByRole('button', { name: say('songs.melody'), exact: true }).click();
+  const bench = page.getByRole('dialog', { name: say('songs.edit-the-melody-of-this-bar') });
   await bench.getByRole('application').press('Enter');
-  await bench.getByRole('button', { name: 'Into this bar only' }).click();
+  await bench.getByRole('button', { name: say('songs.apply-to-this-bar-only') }).click();
   await expect(page.getByRole('button', { name: /^Bar 1, C.*with a melody/ })).toBeVisible();
   await page.getByLabel(/^Tempo of/).fill('60');
   await page.keyboard.press('Enter');
@@ -32,12 +33,12 @@ test('endings, a bar of another metre, a melody, a section’s tempo; a lick to 
 
 test('easier versions are kept as songs, other schools compared, motifs go to a set', async ({ page }) => {
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
-  await page.getByRole('button', { name: 'Compare ceilings by section' }).click();
-  await expect(page.getByRole('region', { name: 'In other schools' }).getByRole('article')).toHaveCount(4);
-  await page.getByRole('button', { name: 'All of it to a drill set' }).click();
-  await expect(page.getByText(/in the set “Ferry lane”/)).toBeVisible();
-  await page.getByRole('button', { name: 'keep it: the thumb alone, as a song' }).click();
-  await expect(page.getByLabel('Name of the song')).toHaveValue('Ferry lane, the thumb alone');
+  await page.getByRole('button', { name: say('songs.compare-max-tempo-by-section') }).click();
+  await expect(page.getByRole('region', { name: say('songs.other-schools') }).getByRole('article')).toHaveCount(4);
+  await page.getByRole('button', { name: say('songs.add-all-to-a-drill-set') }).click();
+  await expect(page.getByText(/to the set “Ferry lane”/)).toBeVisible();
+  await page.getByRole('button', { name: say('songs.save-as-a-song', { name: 'the thumb alone' }) }).click();
+  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('Ferry lane, the thumb alone');
 });
 
 test('harmonics: what each string sounds, a cascade by clicking, in a tuning of one’s own, to the bench', async ({
@@ -45,34 +46,36 @@ test('harmonics: what each string sounds, a cascade by clicking, in a tuning of 
 }) => {
   await openStudio(page);
   await page.goto('/songs');
-  await page.getByRole('link', { name: 'Harmonics' }).click();
-  await expect(page.getByText('Together they make')).toContainText('G major');
-  await page.getByRole('button', { name: 'Begin anew' }).click();
-  await page.getByRole('button', { name: /String 6, touched over fret 15: G3/ }).click();
-  await page.getByRole('button', { name: /String 2, fret 3, as it is/ }).click();
-  await expect(page.getByRole('list', { name: 'Cascade' }).getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('link', { name: say('common.harmonics') }).click();
+  await expect(page.getByText('Together:')).toContainText('G major');
+  await page.getByRole('button', { name: say('chords.start-over') }).click();
+  await page.getByRole('button', { name: /String 6, harmonic at fret 15: G3/ }).click();
+  await page.getByRole('button', { name: /String 2, fret 3, fretted note/ }).click();
+  await expect(
+    page.getByRole('list', { name: say('chords.harp-harmonics-cascade') }).getByRole('listitem'),
+  ).toHaveCount(2);
   expect(await violations(page)).toEqual([]);
-  await page.getByLabel('Tuning').selectOption('another tuning …');
-  await page.getByLabel('Notes from the lowest string up').fill('E B E G# B E');
-  await expect(page.getByText(/Strings 5, 4, 3 go up/)).toBeVisible();
-  await page.getByRole('button', { name: 'Tune so' }).click();
-  await expect(page.getByLabel('Tuning')).toHaveValue('E B E G♯ B E');
-  await page.getByRole('button', { name: 'To the bench' }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue(/Cascade over/);
-  await expect(page.getByLabel('Tuning')).toHaveValue('E B E G♯ B E');
+  await page.getByLabel(say('generate.tuning')).selectOption(say('parts.other-tuning-more'));
+  await page.getByLabel(say('parts.notes-lowest-string-first')).fill('E B E G# B E');
+  await expect(page.getByText(/Strings 5, 4 and 3 go up/)).toBeVisible();
+  await page.getByRole('button', { name: say('parts.use-tuning') }).click();
+  await expect(page.getByLabel(say('generate.tuning'))).toHaveValue('E B E G♯ B E');
+  await page.getByRole('button', { name: say('common.open-as-new-pattern') }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue(/Cascade over/);
+  await expect(page.getByLabel(say('generate.tuning'))).toHaveValue('E B E G♯ B E');
 });
 
 test('favourite shapes stand first, and necks turn round for a left-handed player', async ({ page }) => {
   await openStudio(page);
   await page.goto('/harmonics');
-  await page.getByRole('button', { name: /^Shape/ }).click();
-  await page.getByLabel('Chord symbol or frets').fill('Am7/G');
-  const shapes = page.getByRole('list', { name: /Shapes/ }).getByRole('listitem');
+  await page.getByRole('button', { name: /^Voicing/ }).click();
+  await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('Am7/G');
+  const shapes = page.getByRole('list', { name: /Voicings/ }).getByRole('listitem');
   await expect(shapes.nth(2)).toContainText('Am7/G');
-  const liked = shapes.nth(2).getByRole('button', { name: /at hand/ });
+  const liked = shapes.nth(2).getByRole('button', { name: /favourites$/ });
   const name = await liked.getAttribute('aria-label');
   await liked.click();
-  await expect(shapes.first().getByRole('button', { name: /at hand/ })).toHaveAttribute('aria-label', name ?? '');
+  await expect(shapes.first().getByRole('button', { name: /favourites$/ })).toHaveAttribute('aria-label', name ?? '');
   await page.keyboard.press('Escape');
   // Changed before what was asked for has come: what comes late does not take it back.
   let come = (): void => undefined;
@@ -82,7 +85,7 @@ test('favourite shapes stand first, and necks turn round for a left-handed playe
     await route.continue();
   });
   await page.goto('/set-up/drawing');
-  const turned = page.getByLabel('as a left-handed player sees them');
+  const turned = page.getByLabel(say('settings.left-handed-view'));
   await turned.check();
   const kept = page.waitForResponse(
     (answer) => answer.url().endsWith('/api/settings') && answer.request().method() === 'PUT',

@@ -1,28 +1,31 @@
+import { say } from '@fleet-wren/wording';
 import { readFileSync } from 'node:fs';
 import { newSong, writeSongFile } from '@fleet-wren/core';
 import { beginSong } from './song-studio.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 import type { Page } from '@playwright/test';
 
-const saved = (page: Page) => expect(page.locator('.saving')).toHaveText('saved');
+const saved = (page: Page) => expect(page.locator('.saving')).toHaveText(say('common.saved'));
 
 const bars = (page: Page) => page.locator('.song-bar');
 
 test('a song from a pasted chart: read before it is kept, judged as a whole', async ({ page }) => {
   await openStudio(page);
   await page.goto('/songs');
-  await page.getByRole('button', { name: 'Begin the first song' }).click();
-  await page.getByLabel('Begin from').selectOption('own');
-  await page.getByRole('textbox', { name: 'Chord chart' }).fill('Verse:\n| C | Gq |');
-  await expect(page.getByRole('alert')).toContainText('Line 2, column 7: “Gq” is no chord');
-  await expect(page.getByRole('button', { name: 'Begin this song' })).toBeDisabled();
-  await page.getByRole('textbox', { name: 'Chord chart' }).fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
-  await expect(page.getByLabel('What was read')).toContainText('Chorus');
+  await page.getByRole('button', { name: say('songs.create-your-first-song') }).click();
+  await page.getByLabel(say('settings.start-from')).selectOption('own');
+  await page.getByRole('textbox', { name: say('songs.chord-chart') }).fill('Verse:\n| C | Gq |');
+  await expect(page.getByRole('alert')).toContainText('Line 2, column 7: “Gq” is not a chord');
+  await expect(page.getByRole('button', { name: say('songs.create-song') })).toBeDisabled();
+  await page
+    .getByRole('textbox', { name: say('songs.chord-chart') })
+    .fill('Verse:\n| C | G |\nChorus:\n| F . G . | C | x2');
+  await expect(page.getByLabel(say('songs.preview-of-the-song'))).toContainText('Chorus');
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Begin this song' }).click();
+  await page.getByRole('button', { name: say('songs.create-song') }).click();
   await expect(bars(page)).toHaveCount(4);
-  await expect(page.getByRole('navigation', { name: 'Form' })).toContainText('Chorus×2');
-  await expect(page.getByLabel('What there is to learn')).toContainText('then 6 of 6 bars');
+  await expect(page.getByRole('navigation', { name: say('songs.form') })).toContainText('Chorus×2');
+  await expect(page.getByLabel(say('songs.what-to-learn'))).toContainText('then 6 of 6 bars');
   expect(await violations(page)).toEqual([]);
 });
 
@@ -32,10 +35,10 @@ test('by keyboard alone: bars are walked, repeated, moved, taken out, and taken 
   await page.keyboard.press('ArrowRight');
   await expect(bars(page).nth(1)).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByRole('heading', { name: 'Bars 2 to 3' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: say('songs.bars', { from: 2, last: 3 }) })).toBeVisible();
   await page.keyboard.press('Control+d');
   await expect(bars(page)).toHaveCount(6);
-  await page.keyboard.press('Delete');
+  await page.keyboard.press(say('common.delete'));
   await expect(bars(page)).toHaveCount(4);
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Alt+ArrowRight');
@@ -51,51 +54,51 @@ test('by keyboard alone: bars are walked, repeated, moved, taken out, and taken 
 test('by mouse: chords, a shape, a figure from a pattern, and how far a change goes', async ({ page }) => {
   await beginSong(page, 'Low water', '| C | G | Am | F |');
   await bars(page).nth(2).click();
-  await page.getByLabel('Chords of the bar').fill('Dm . G7 .');
-  await page.getByLabel('Chords of the bar').press('Enter');
+  await page.getByLabel(say('songs.chords-of-this-bar')).fill('Dm . G7 .');
+  await page.getByLabel(say('songs.chords-of-this-bar')).press('Enter');
   await expect(bars(page).nth(2)).toHaveAccessibleName(/Dm G7/);
-  await page.getByLabel('Chords of the bar').fill('Dm Qx');
-  await page.getByLabel('Chords of the bar').press('Enter');
-  await expect(page.getByRole('alert')).toContainText('“Qx” is no chord');
-  await page.getByTitle('Another shape for Dm, wherever it comes').click();
-  await expect(page.getByLabel('Shapes, the easiest first').getByRole('listitem').first()).toBeVisible();
+  await page.getByLabel(say('songs.chords-of-this-bar')).fill('Dm Qx');
+  await page.getByLabel(say('songs.chords-of-this-bar')).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('“Qx” is not a chord');
+  await page.getByTitle(say('songs.change-the-voicing-of-in-the', { id: 'Dm' })).click();
+  await expect(page.getByLabel(say('parts.voicings-easiest-first')).getByRole('listitem').first()).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await page
-    .getByRole('button', { name: /^Take Dm/ })
+    .getByRole('button', { name: /^Use Dm/ })
     .nth(1)
     .click();
-  await page.getByLabel('A change goes').selectOption('everywhere');
-  await page.getByLabel('Figure', { exact: true }).selectOption('rest');
-  await expect(page.getByText('Nothing sets a tempo ceiling yet.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
-  await page.getByLabel('A change goes').selectOption('here');
-  await page.getByLabel('Figure', { exact: true }).selectOption('rest');
-  await expect(page.getByLabel('What there is to learn')).toContainText('3 bars');
+  await page.getByLabel(say('songs.apply-changes-to')).selectOption('everywhere');
+  await page.getByLabel(say('songs.pattern'), { exact: true }).selectOption('rest');
+  await expect(page.getByText(say('songs.no-tempo-limit-yet'))).toBeVisible();
+  await page.getByRole('button', { name: say('common.undo') }).click();
+  await page.getByLabel(say('songs.apply-changes-to')).selectOption('here');
+  await page.getByLabel(say('songs.pattern'), { exact: true }).selectOption('rest');
+  await expect(page.getByLabel(say('songs.what-to-learn'))).toContainText('3 bars');
   await saved(page);
 });
 
 test('the form: a section once more, out of the form, and copied', async ({ page }) => {
   await beginSong(page, 'Low water', 'Verse:\n| C | G |\nChorus:\n| F | C |');
-  const form = page.getByRole('navigation', { name: 'Form' });
+  const form = page.getByRole('navigation', { name: say('songs.form') });
   await form.getByRole('button', { name: /A Verse/ }).hover();
-  await form.getByRole('button', { name: 'Verse once more' }).click();
+  await form.getByRole('button', { name: say('songs.play-one-more-time', { name: 'Verse' }) }).click();
   await expect(form).toContainText('Verse×2');
-  await expect(page.getByLabel('What there is to learn')).toContainText('of 6 bars');
-  await page.getByRole('button', { name: 'Copy Chorus' }).click();
+  await expect(page.getByLabel(say('songs.what-to-learn'))).toContainText('of 6 bars');
+  await page.getByRole('button', { name: say('songs.duplicate', { name: 'Chorus' }) }).click();
   await expect(bars(page)).toHaveCount(6);
-  await page.getByRole('button', { name: 'Take Verse out' }).click();
+  await page.getByRole('button', { name: say('songs.delete', { name: 'Verse' }) }).click();
   await expect(bars(page)).toHaveCount(4);
   await expect(form).not.toContainText('Verse');
 });
 
 test('a song is heard, whole and in part, and taken to the bench', async ({ page }) => {
   await beginSong(page, 'Low water', '| C | G |');
-  await page.getByRole('button', { name: 'chosen bars' }).click();
-  await page.getByRole('button', { name: 'Play' }).click();
-  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByRole('button', { name: 'To the bench', exact: true }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue('Low water, a part');
+  await page.getByRole('button', { name: say('songs.selected-bars') }).click();
+  await page.getByRole('button', { name: say('common.play') }).click();
+  await expect(page.getByRole('button', { name: say('common.stop') })).toBeVisible();
+  await page.getByRole('button', { name: say('common.stop') }).click();
+  await page.getByRole('button', { name: say('common.open-as-new-pattern'), exact: true }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue(say('songs.excerpt', { name: 'Low water' }));
 });
 
 test('two windows on one song: the later one is told, and nothing is overwritten', async ({ page, context }) => {
@@ -103,53 +106,55 @@ test('two windows on one song: the later one is told, and nothing is overwritten
   await saved(page);
   const other = await context.newPage();
   await other.goto(page.url());
-  await expect(other.getByText('a minute is the ceiling')).toBeVisible();
+  await expect(other.getByText('bpm max')).toBeVisible();
   const setTempo = async (window: Page, tempo: string): Promise<void> => {
-    await window.getByLabel('Tempo, beats a minute').fill(tempo);
-    await window.getByLabel('Tempo, beats a minute').press('Enter');
+    await window.getByLabel(say('common.tempo-bpm')).fill(tempo);
+    await window.getByLabel(say('common.tempo-bpm')).press('Enter');
   };
   await setTempo(other, '96');
   await saved(other);
   await setTempo(page, '70');
-  await expect(page.getByRole('dialog')).toContainText('This song was changed in another window');
-  await page.getByRole('button', { name: 'Take the other' }).click();
-  await expect(page.getByLabel('Tempo, beats a minute')).toHaveValue('96');
+  await expect(page.getByRole('dialog')).toContainText(
+    say('saving.this-was-changed-in-another-window', { name: 'song' }),
+  );
+  await page.getByRole('button', { name: say('saving.use-other-version') }).click();
+  await expect(page.getByLabel(say('common.tempo-bpm'))).toHaveValue('96');
 });
 
 test('any chord on the bench: its shapes by ease, or a shape written as frets', async ({ bench }) => {
   const { page } = bench;
-  await page.getByLabel('Chord', { exact: true }).selectOption('…');
-  await page.getByLabel('Chord symbol or frets').fill('F#m7b5');
-  await expect(page.getByRole('button', { name: /^Take F#m7b5/ }).first()).toBeVisible();
-  await page.getByLabel('Chord symbol or frets').fill('F#m7b5x');
-  await expect(page.getByRole('alert')).toContainText('“x” is not known');
-  await page.getByLabel('Chord symbol or frets').fill('x 3 2 0 1 0');
-  await page.getByRole('button', { name: /^Take x 3 2 0 1 0/ }).click();
+  await page.getByLabel(say('bench.chord'), { exact: true }).selectOption('…');
+  await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('F#m7b5');
+  await expect(page.getByRole('button', { name: /^Use F#m7b5/ }).first()).toBeVisible();
+  await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('F#m7b5x');
+  await expect(page.getByRole('alert')).toContainText('“x” is unknown');
+  await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('x 3 2 0 1 0');
+  await page.getByRole('button', { name: /^Use x 3 2 0 1 0/ }).click();
   await expect(page.locator('.bench-chord')).toContainText('× 3 2 0 1 0');
 });
 
 test('a school is learnt from pins, shown with what it changes, and kept', async ({ page }) => {
   await openStudio(page);
   await page.goto('/set-up/schools');
-  await page.getByRole('button', { name: 'Learn one from your pins' }).click();
-  await page.getByRole('button', { name: 'Learn from the pins' }).click();
-  await expect(page.getByRole('alert')).toContainText('There are no pins to learn from');
+  await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+  await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+  await expect(page.getByRole('alert')).toContainText('No pins to learn from');
 });
 
 test('a song on paper: what is on screen is what is printed, without the frame around it', async ({ page }) => {
   await beginSong(page, 'Low water', 'Verse:\n| C | G |\nChorus:\n| F | C | x2');
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  await page.getByRole('button', { name: say('bench.export') }).click();
+  await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
   const paper = page.getByLabel('Sheet: Low water');
-  await expect(paper).toContainText('What there is to learn');
+  await expect(paper).toContainText(say('songs.what-to-learn'));
   await expect(paper.getByRole('img', { name: /^Notation, line 1 of/ })).toBeVisible({ timeout: 20_000 });
   await expect(paper).toContainText('Chorus ×2');
-  await page.getByLabel('For', { exact: true }).fill('Junia Weir');
+  await page.getByLabel(say('drills.student'), { exact: true }).fill('Junia Weir');
   await expect(paper).toContainText('for Junia Weir');
   expect(await violations(page)).toEqual([]);
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden();
-  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  await expect(page.getByRole('navigation', { name: say('shell.main-menu') })).toBeHidden();
+  await expect(page.getByRole('button', { name: say('sheet.print') })).toBeHidden();
   await expect(paper).toBeVisible();
 });
 
@@ -160,42 +165,44 @@ test('a studio is exported as one file and restored into an empty one', async ({
   expect(await violations(page)).toEqual([]);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Export studio' }).click(),
+    page.getByRole('button', { name: say('settings.export-studio') }).click(),
   ]);
   const file = await download.path();
   const other = await (await browser.newContext()).newPage();
   await openStudio(other);
   await other.goto('/set-up/archive');
-  await other.getByLabel('Backup to restore').setInputFiles({
+  await other.getByLabel(say('settings.backup-to-restore')).setInputFiles({
     name: 'archive.ndjson',
     mimeType: 'application/x-ndjson',
     buffer: readFileSync(file),
   });
-  await expect(other.getByText('Restored: 0 students, 1 document, 0 practice entries, 0 takes.')).toBeVisible();
+  await expect(
+    other.getByText(say('settings.restored', { students: 0, documents: 1, entries: 0, takes: 0 })),
+  ).toBeVisible();
   await other.goto('/songs');
   await expect(other.getByRole('link', { name: 'Low water' })).toBeVisible();
 });
 
 test('the strokes of a bar on a bench of its own: into this bar, or everywhere but here', async ({ page }) => {
   await beginSong(page, 'Low water', '| C | C | C | C |');
-  const learn = page.getByLabel('What there is to learn');
-  await page.getByRole('button', { name: 'Edit the strokes' }).click();
+  const learn = page.getByLabel(say('songs.what-to-learn'));
+  await page.getByRole('button', { name: say('songs.edit-notes') }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
   expect(await violations(page)).toEqual([]);
-  await page.keyboard.press('Delete');
+  await page.keyboard.press(say('common.delete'));
   await expect(dialog.locator('[data-stroke]')).toHaveCount(7);
-  await page.getByRole('button', { name: 'Into this bar only' }).click();
+  await page.getByRole('button', { name: say('songs.apply-to-this-bar-only') }).click();
   await expect(learn.getByRole('listitem')).toHaveCount(2);
   await expect(bars(page)).toHaveCount(4);
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: say('common.undo') }).click();
   await expect(learn.getByRole('listitem')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Edit the strokes' }).click();
+  await page.getByRole('button', { name: say('songs.edit-notes') }).click();
   await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
-  await page.keyboard.press('Delete');
-  await page.getByRole('button', { name: 'Everywhere but here' }).click();
+  await page.keyboard.press(say('common.delete'));
+  await page.getByRole('button', { name: say('songs.apply-to-all-other-bars') }).click();
   await expect(learn).toContainText('3 bars');
-  await expect(learn).toContainText('one bar');
+  await expect(learn).toContainText(say('common.1-bar'));
   await saved(page);
 });
 
@@ -210,7 +217,7 @@ test('a bar is pulled to another place, and taken back', async ({ page }) => {
   await page.mouse.up();
   await expect(bars(page).nth(2)).toHaveAccessibleName(/Bar 3, C/);
   await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, G/);
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: say('common.undo') }).click();
   await expect(bars(page).nth(0)).toHaveAccessibleName(/Bar 1, C/);
 });
 
@@ -219,35 +226,35 @@ test('a song comes in from a file, ours or a chart; what is neither says so', as
   await page.goto('/songs');
   const bring = (name: string, text: string): Promise<void> =>
     page
-      .getByLabel('Song, score or chord chart to bring in')
+      .getByLabel(say('songs.import-a-song-score-or-chord'))
       .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
   await bring('wrong.json', '{"format": "other"}');
   await expect(page.getByText(/not a Fleet Wren/)).toBeVisible();
   await bring('chart.txt', 'Verse:\n| C | G |');
-  await expect(page.getByLabel('What was read')).toContainText('Verse');
+  await expect(page.getByLabel(say('songs.preview-of-the-song'))).toContainText('Verse');
   await page.getByRole('dialog').getByLabel('Close').click();
   await bring('song.json', writeSongFile(newSong('Low water')));
-  await expect(page.getByLabel('Name of the song')).toHaveValue('Low water');
+  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('Low water');
 });
 
 test('a page of shapes: chords as they are named, what cannot be read, notes called as the studio calls them', async ({
   page,
 }) => {
   await beginSong(page, 'Alder', '| B7 Am | F C |');
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByRole('link', { name: 'A sheet to print' }).click();
+  await page.getByRole('button', { name: say('bench.export') }).click();
+  await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
   await expect(page.getByRole('img', { name: /^Notation, line 1 of/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Shapes', exact: true }).click();
-  const sheet = page.getByRole('article', { name: 'Sheet: Shapes' });
+  await page.getByRole('link', { name: say('common.chord-diagrams'), exact: true }).click();
+  const sheet = page.getByRole('article', { name: say('sheet.sheet', { title: say('common.chord-diagrams') }) });
   for (const chord of ['B7', 'Am', 'F', 'C'])
     await expect(sheet.locator('figcaption').getByText(chord, { exact: true }).first()).toBeVisible();
-  await page.getByLabel('Chords').fill('B7 Qx');
-  await page.getByLabel('Of each').selectOption('2');
+  await page.getByLabel(say('sheet.chords')).fill('B7 Qx');
+  await page.getByLabel(say('sheet.voicings-per-chord')).selectOption('2');
   await expect(sheet.locator('figcaption')).toHaveText(['B7', 'B7']);
-  await expect(sheet).toContainText('“Qx” cannot be read');
-  await page.getByLabel('Notes called').selectOption('letters with H');
+  await expect(sheet).toContainText('“Qx” is not a chord');
+  await page.getByLabel(say('sheet.note-names')).selectOption('letters with H');
   await expect(sheet.locator('figcaption')).toHaveText(['H7', 'H7']);
   expect(await violations(page)).toEqual([]);
-  await page.getByRole('link', { name: 'Back' }).click();
+  await page.getByRole('link', { name: say('common.back') }).click();
   await expect(page.getByRole('article', { name: 'Sheet: Alder' })).toContainText('H7');
 });

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -19,7 +20,7 @@ export class Bench {
   }
 
   async saved(): Promise<void> {
-    await expect(this.page.locator('.saving')).toHaveText('saved');
+    await expect(this.page.locator('.saving')).toHaveText(say('common.saved'));
   }
 
   /** Every stroke as a sentence. */
@@ -77,14 +78,14 @@ export const openStudio = async (page: Page): Promise<{ readonly email: string; 
   const answer = await page.request.post('/api/auth/register', { data });
   expect(answer.status()).toBe(201);
   await page.goto('/patterns');
-  await expect(page.getByRole('heading', { name: 'Patterns' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: say('common.patterns') })).toBeVisible();
   return data;
 };
 
 /** Makes a new pattern and stands at its bench. */
 export const newBench = async (page: Page): Promise<Bench> => {
   await openStudio(page);
-  await page.getByRole('button', { name: 'New pattern' }).click();
+  await page.getByRole('button', { name: say('patterns.new-pattern') }).click();
   const bench = new Bench(page);
   await bench.judged();
   return bench;

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { PLAYERS, TAKE, newPattern, playPattern } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
 import { hearing, soundFile } from './microphone.ts';
@@ -27,20 +28,24 @@ const openTakes = async (page: Page): Promise<void> => {
     id: string;
   };
   await page.goto(`/patterns/${id}/take`);
-  await expect(page.getByRole('heading', { name: 'A take' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: say('takes.record-a-take') })).toBeVisible();
 };
 
 test('a recording is opened and judged by digit and heard from any time through', async ({ page }) => {
   await openTakes(page);
-  await page.getByLabel('Open a recording').setInputFiles(take('late.wav', 'late-ring', 8));
+  await page.getByLabel(say('takes.open-recording')).setInputFiles(take('late.wav', 'late-ring', 8));
   await expect(page.getByRole('heading', { name: '8 of 8 times through clean' })).toBeVisible({ timeout: 40_000 });
   await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible();
-  const table = page.getByRole('table', { name: 'By digit' });
+  const table = page.getByRole('table', { name: say('takes.by-finger') });
   await expect(table.getByRole('row', { name: /^ring 8/ })).toContainText('+');
-  await expect(page.getByRole('img', { name: '48 strokes where they fell' })).toBeVisible();
-  await expect(page.getByRole('img', { name: 'How late over the take by digit' })).toBeVisible();
-  await page.getByText('In figures, time through by time through').click();
-  const through = page.getByRole('table', { name: /How late and how loud each digit was/ });
+  await expect(
+    page.getByRole('img', { name: say('takes.notes-and-when-they-were-played', { drawnCount: 48 }) }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: say('takes.of-each-finger-over-the-take', { title: say('takes.timing') }) }),
+  ).toBeVisible();
+  await page.getByText(say('takes.values-for-each-pass')).click();
+  const through = page.getByRole('table', { name: say('takes.timing-and-volume-of-each-finger') });
   await expect(through.getByRole('row', { name: /^8 / })).toContainText(/[+-]?\d+ · [+-]?\d+/);
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: /^3 clean/ }).click();
@@ -48,16 +53,16 @@ test('a recording is opened and judged by digit and heard from any time through'
     .poll(() => page.locator('audio').evaluate((audio: HTMLAudioElement) => audio.currentTime))
     .toBeGreaterThan(3);
   await page
-    .getByLabel('Open a recording')
+    .getByLabel(say('takes.open-recording'))
     .setInputFiles({ name: 'x.wav', mimeType: 'audio/wav', buffer: Buffer.from('no sound') });
-  await expect(page.getByRole('alert')).toContainText('it is no sound this browser knows');
+  await expect(page.getByRole('alert')).toContainText(say('takes.this-browser-cant-read-the-audio'));
 });
 
 test('the true microphone is recorded, and what came of it is said', async ({ page }) => {
   await openTakes(page);
-  await page.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(page.getByRole('button', { name: /Stop after [4-9] s/ })).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: /Stop after/ }).click();
+  await page.getByRole('button', { name: say('bench.record'), exact: true }).click();
+  await expect(page.getByRole('button', { name: /Stop \([4-9] s\)/ })).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: /^Stop \(/ }).click();
   await expect(
     page.getByRole('heading', { name: /times through|does not|too|Nothing/i }).or(page.getByRole('alert')),
   ).toBeVisible({
@@ -67,10 +72,10 @@ test('the true microphone is recorded, and what came of it is said', async ({ pa
 
 test('what is said of a take is taken to the bench as a drill', async ({ page }) => {
   await openTakes(page);
-  await page.getByLabel('Open a recording').setInputFiles(take('late2.wav', 'late-ring', 6));
+  await page.getByLabel(say('takes.open-recording')).setInputFiles(take('late2.wav', 'late-ring', 6));
   await expect(page.getByText(/The ring comes \d+ ms late/)).toBeVisible({ timeout: 40_000 });
-  await page.getByRole('button', { name: 'As a drill' }).click();
-  await expect(page.getByLabel('Name of the pattern')).toHaveValue('Weir roll: beat 3 alone');
+  await page.getByRole('button', { name: say('takes.open-as-drill') }).click();
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue('Weir roll: beat 3 alone');
   const bench = new Bench(page);
   expect(await bench.digits()).toEqual(['ring']);
 });

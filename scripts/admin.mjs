@@ -34,7 +34,7 @@ const withoutPassword = (url) => {
 
 const reset = (url, email) => {
   ensurePackages({ quiet: true });
-  buildIfStale(['core', 'server'], { say: () => {} });
+  buildIfStale(['wording', 'core', 'server'], { say: () => {} });
   const { status } = spawnSync(process.execPath, [join(ROOT, 'server', 'dist', 'admin', 'main.js'), 'reset', email], {
     stdio: 'inherit',
     env: { ...process.env, DATABASE_URL: url },

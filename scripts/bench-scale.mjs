@@ -373,7 +373,7 @@ const run = async (databaseUrl, servers) => {
 };
 
 ensurePackages();
-buildIfStale(['core', 'server']);
+buildIfStale(['wording', 'core', 'server']);
 const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-scale-'));
 chmodSync(folder, 0o755);
 const database = await startPostgres({

@@ -6,7 +6,7 @@ import { ensureDebian } from './lib/postgres.mjs';
 
 ensurePackages();
 ensureDebian('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
-buildIfStale(['core']);
+buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
   LiveEar,

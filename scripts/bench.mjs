@@ -12,7 +12,7 @@ import { startServer } from './lib/server.mjs';
 
 ensurePackages();
 ensureChromium();
-buildIfStale(['core', 'server', 'web']);
+buildIfStale(['wording', 'core', 'server', 'web']);
 await runToEnd(process.execPath, ['--expose-gc', join(ROOT, 'scripts', 'bench-engine.mjs')]);
 
 const COPIED =

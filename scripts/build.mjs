@@ -1,3 +1,3 @@
 import { buildIfStale } from './lib/build.mjs';
 
-buildIfStale(['core', 'cli', 'server', 'web'], { force: process.argv.includes('--force') });
+buildIfStale(['wording', 'core', 'cli', 'server', 'web'], { force: process.argv.includes('--force') });

@@ -2,16 +2,20 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ERRORS } from '../core/dist/index.js';
+import { english } from '../wording/dist/index.js';
 import { ROOT } from './lib/paths.mjs';
 
 const head = `# Errors
 
 Every code the project answers with. The server sends \`{"error": {"code", "message", "problems"}}\` with the status; the
-interface and the command line show the sentence. The registry is \`core/src/errors/registry.ts\`; a test holds this page,
-the registry and the code together.
+interface and the command line show the text. The registry is \`core/src/errors/registry.ts\`, the texts are in
+\`wording/src/en/errors.ts\`; a test holds this page, the registry, the texts and the code together. \`{problem}\` and \`{reason}\` are filled with
+a text of \`wording/src/en/reasons.ts\`.
 
 | code | status | what a teacher reads |
 |---|---|---|
 `;
-const rows = Object.entries(ERRORS).map(([code, { status, say }]) => `| \`${code}\` | ${status} | ${say} |`);
+const rows = Object.entries(ERRORS).map(
+  ([code, { status }]) => `| \`${code}\` | ${status} | ${english[`error.${code}`].replaceAll('|', '\\|')} |`,
+);
 writeFileSync(join(ROOT, 'docs', 'errors.md'), `${head}${rows.join('\n')}\n`);

@@ -36,7 +36,7 @@ const photograph = async (address) => {
 };
 
 const withDemo = async (work) => {
-  buildIfStale(['core', 'server', 'web']);
+  buildIfStale(['wording', 'core', 'server', 'web']);
   const data = mkdtempSync(join(tmpdir(), 'fleet-wren-pictures-'));
   chmodSync(data, 0o755);
   const database = await startPostgres({ folder: data, port: await freePort(), quick: true });

@@ -58,7 +58,7 @@ const main = async () => {
       `Port ${port} is taken, perhaps by a Fleet Wren that is already running. Stop that one, or choose another port: PORT=4341 npm start`,
     );
   ensurePackages();
-  buildIfStale(['core', 'server', 'web']);
+  buildIfStale(['wording', 'core', 'server', 'web']);
   const { url, uploads, stop, isRunning, startAgain } = await database();
   const watch = isRunning && watchDatabase({ isRunning, startAgain, say: console.log });
   const server = keepRunning({

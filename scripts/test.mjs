@@ -122,7 +122,7 @@ await Promise.all([
     ['lint', 'nothing unused', bin('knip'), []],
   ),
 ]);
-buildIfStale(['core', 'cli', 'server', 'web']);
+buildIfStale(['wording', 'core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
   if (wanted('unit')) await timed('unit and API tests', () => unitTests(url));
   if (asked === 'hard') await poolerTests(url);

@@ -8,7 +8,7 @@ import { ROOT } from './lib/paths.mjs';
 const say = (words) => process.stderr.write(`${words}\n`);
 let said = false;
 ensurePackages({ quiet: true, say });
-buildIfStale(['core', 'cli'], {
+buildIfStale(['wording', 'core', 'cli'], {
   say: () => {
     if (!said) say('Building the command line; that happens once …');
     said = true;

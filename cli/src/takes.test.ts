@@ -63,7 +63,7 @@ describe('takes', () => {
       '--against',
       roll(),
     ]);
-    expect([text.code, text.error]).toEqual([2, expect.stringMatching(/does not begin as a MIDI file/)]);
+    expect([text.code, text.error]).toEqual([2, expect.stringMatching(/does not start like a MIDI file/)]);
   });
 
   test('the same seed plays the same, to the byte', () => {
@@ -78,9 +78,9 @@ describe('takes', () => {
     ['no number', () => ['play', roll(), '--cycles', 'many'], /wants a whole number/],
     ['nothing to play', () => ['play'], /Name a pattern/],
     ['nothing to judge against', () => ['take', 'x.wav'], /--against PATTERN/],
-    ['no sound', () => ['take', roll(), '--against', roll()], /no WAV file/],
+    ['no sound', () => ['take', roll(), '--against', roll()], /not a WAV file/],
     ['no file', () => ['take', '/nowhere.wav', '--against', roll()], /ENOENT/],
-    ['a tempo that is none', () => ['take', 'x.wav', '--against', roll(), '--tempo', 'fast'], /tempo/i],
+    ['a tempo that is none', () => ['take', 'x.wav', '--against', roll(), '--tempo', 'fast'], /bpm is out of range/],
   ])('%s is refused', (_what, args, words) => {
     const { code, error } = wren(args());
     expect(code).toBe(2);

@@ -149,7 +149,7 @@ describe('songs and chords', () => {
     expect(text(['voicings', 'Am7/G'])).toMatch(/3 0 2 2 1 0/);
     const shapes = json<{ frets: (number | null)[]; known: boolean }[]>(['voicings', 'D', '--capo', '2']);
     expect(shapes[0]).toMatchObject({ frets: [null, 3, 2, 0, 1, 0], known: true });
-    expect(wren(['voicings', 'Cq']).error).toMatch(/“q” is not known/);
+    expect(wren(['voicings', 'Cq']).error).toMatch(/“q” is unknown/);
     expect(wren(['voicings', 'C', '--tuning', 'loose']).error).toMatch(/no tuning “loose”/);
     expect(wren(['voicings', 'C', '--capo', '40']).error).toMatch(/capo at fret 40/);
     expect(wren(['voicings']).error).toMatch(/Name a chord/);
@@ -204,7 +204,7 @@ describe('files of others', () => {
     const { code, output, error } = wren(['import', fileWith('mill.txt', ['Mill song', '', ...TAB].join('\n'))]);
     expect(code).toBe(0);
     expect(JSON.parse(output as string)).toMatchObject({ pattern: { name: 'Mill song', bars: 1 } });
-    expect(error).toMatch(/Times were read from how the columns are spaced/);
+    expect(error).toMatch(/Note times come from the column spacing/);
   });
 
   test('as a song, and out again as a score', () => {
@@ -212,7 +212,7 @@ describe('files of others', () => {
     const file = fileWith('mill-song.json', song.output as string);
     const score = wren(['export', file, '--to', 'musicxml']);
     expect(score.output).toMatch(/<score-partwise/);
-    expect(wren(['export', file, '--to', 'midi']).error).toBe('MIDI keeps no digits, chords.');
+    expect(wren(['export', file, '--to', 'midi']).error).toBe('MIDI cannot store: digits, chords.');
   });
 
   test.each<[string, string[], RegExp]>([
@@ -220,7 +220,7 @@ describe('files of others', () => {
     ['bars that are none', ['import', 'x', '--bars', 'all'], /--bars wants bars like 1-8/],
     ['a part that is none', ['import', 'x', '--part', '0'], /--part wants a number from 1/],
     ['a file that is not there', ['import', '/nowhere.mid'], /cannot be read \(ENOENT\)/],
-    ['text notation', ['import', fileWith('a.abc', 'X:1\nK:C\nCDE')], /ABC notation is not read/],
+    ['text notation', ['import', fileWith('a.abc', 'X:1\nK:C\nCDE')], /ABC notation cannot be read/],
   ])('%s', (_what, args, words) => {
     const { code, error } = wren(args);
     expect(code).toBe(2);
@@ -293,7 +293,7 @@ describe('sheets', () => {
     [
       'nothing to print',
       ['sheet', fileWith('bare.json', writePatternFile(newPattern('Bare'))), '--to', 'pdf'],
-      /no stroke/,
+      /no notes to finger/,
     ],
     [
       'a way of calling notes there is none of',
@@ -314,16 +314,16 @@ describe('what is refused, and how it is said', () => {
     [
       'an unknown school',
       ['finger', '--strings', '6 3', '--school', 'nobody'],
-      /no school called “nobody”.*one-per-string/,
+      /no fingering school “nobody”.*one-per-string/,
     ],
-    ['a figure that cannot be read', ['finger', '--strings', '6 9'], /At place 2, “9”/],
-    ['a figure of rests', ['finger', '--strings', '- - - -'], /no stroke to finger yet/],
-    ['a tempo of 0', ['finger', '--strings', '6 3', '--tempo', '0'], /tempo of 0 is outside 20 to 400/],
+    ['a figure that cannot be read', ['finger', '--strings', '6 9'], /Position 2: “9”/],
+    ['a figure of rests', ['finger', '--strings', '- - - -'], /no notes to finger yet/],
+    ['a tempo of 0', ['finger', '--strings', '6 3', '--tempo', '0'], /^0 bpm is out of range. Choose 20 to 400/],
     ['a tempo that is no number', ['finger', '--strings', '6 3', '--tempo', 'fast'], /--tempo wants a number/],
     [
       'a hand of zero',
       ['finger', '--strings', '6 3', '--profile', fileWith('zero.json', '{"scale": {"i": 0}}')],
-      /The index cannot take 0 times as long/,
+      /The index cannot be 0 times as slow/,
     ],
     [
       'a hand that is not JSON',
@@ -337,8 +337,12 @@ describe('what is refused, and how it is said', () => {
     ['no file', ['finger'], /Name a Fleet Wren file/],
     ['a file that is not there', ['finger', '/nowhere/at/all.json'], /cannot be read \(ENOENT\)/],
     ['nothing to export to', ['export', '--strings', '6 3 2 1', '--to', 'wax'], /--to tab, midi, json, musicxml/],
-    ['a file that is not ours', ['finger', fileWith('other.json', '{"hello": 1}')], /not a Fleet Wren pattern/],
-    ['a truncated file', ['finger', fileWith('cut.json', '{"format": "fleet-wren-pat')], /breaks off/],
+    [
+      'a file that is not ours',
+      ['finger', fileWith('other.json', '{"hello": 1}')],
+      /not a Fleet Wren file of the right kind/,
+    ],
+    ['a truncated file', ['finger', fileWith('cut.json', '{"format": "fleet-wren-pat')], /ends early/],
   ])('%s', (_what, args, words) => {
     const { code, error } = wren(args);
     expect(code).toBe(2);

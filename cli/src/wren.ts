@@ -1,14 +1,6 @@
+import { sayProblem } from '@fleet-wren/wording';
 import { parseArgs } from 'node:util';
-import {
-  failure,
-  problem,
-  readSongFile,
-  sentence,
-  success,
-  type Problem,
-  type Result,
-  type Song,
-} from '@fleet-wren/core';
+import { failure, problem, readSongFile, success, type Problem, type Result, type Song } from '@fleet-wren/core';
 import { analyse } from './commands/analyse.ts';
 import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
@@ -115,8 +107,8 @@ export interface Outcome {
 
 const failed = (problems: readonly Problem[], json: boolean | undefined): Outcome => ({
   code: 2,
-  output: json ? JSON.stringify({ error: problems.map((one) => ({ code: one.code, message: sentence(one) })) }) : '',
-  error: problems.map(sentence).join('\n'),
+  output: json ? JSON.stringify({ error: problems.map((one) => ({ code: one.code, message: sayProblem(one) })) }) : '',
+  error: problems.map(sayProblem).join('\n'),
 });
 
 const outcomeOf = (answer: Result<Answer>, { json, out }: Options): Outcome =>
@@ -174,7 +166,7 @@ export const wren = (args: readonly string[]): Outcome => {
   if (!request.ok) return failed(request.problems, options.json);
   const answer = command.run(request.value);
   if (!answer.ok) return failed(answer.problems, options.json);
-  const remarks = (command.remarks?.(request.value) ?? []).map(sentence).join('\n');
+  const remarks = (command.remarks?.(request.value) ?? []).map(sayProblem).join('\n');
   return { code: 0, output: answer.value, file: options.out, error: remarks };
 };
 

@@ -1,5 +1,6 @@
 export { MOST_PROBLEMS, TEXT_LIMITS, isUsableText } from './fields/index.ts';
 export * from './errors/index.ts';
+export * from './message/index.ts';
 export * from './time/index.ts';
 export * from './instrument/index.ts';
 export * from './harmony/index.ts';

@@ -22,7 +22,7 @@ export const CHROMIUM = {
 /** Signs a page in to the demo studio and stands in its list of patterns. */
 export const signIn = async (page, address) => {
   await page.goto(`${address}/`);
-  await page.getByLabel('E-mail').fill('teacher@fleet-wren.example');
+  await page.getByLabel('Email').fill('teacher@fleet-wren.example');
   await page.getByLabel('Password').fill('seven reeds at dusk');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('link', { name: 'Patterns', exact: true }).click();

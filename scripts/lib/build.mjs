@@ -34,6 +34,7 @@ const compile = (name) => run(COMPILER[0], [...COMPILER.slice(1), '-b', name]);
 
 const COMPILE = {
   core: () => compile('core'),
+  wording: () => compile('wording'),
   cli: () => compile('cli'),
   server: () => compile('server'),
   web: () => {
@@ -47,7 +48,7 @@ const COMPILE = {
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
 export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {
   for (const name of packages) {
-    const print = fingerprint(name === 'core' ? ['core'] : ['core', name]);
+    const print = fingerprint([...new Set([...(name === 'wording' ? [] : ['wording', 'core']), name])]);
     const stamp = stampFile(name);
     if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === print) continue;
     say(name);

@@ -1,3 +1,4 @@
+import { say } from '../../wording/dist/index.js';
 import { Buffer } from 'node:buffer';
 import { playedOfStage, pretendMicrophone } from './pretended-microphone.mjs';
 
@@ -8,13 +9,13 @@ const openPattern = async (page, name) => {
 
 const chooseStroke = async (page, sentence) => {
   await page.getByRole('img', { name: sentence }).click();
-  await page.getByLabel('Chosen stroke').waitFor();
+  await page.getByLabel(say('bench.selected-note')).waitFor();
 };
 
 const openSong = async (page, name) => {
   await page.goto('/songs');
   await page.getByRole('link', { name, exact: true }).click();
-  await page.getByText('a minute is the ceiling').waitFor();
+  await page.getByText('bpm max').first().waitFor();
 };
 
 /** A piece of an invented studio, in plain text as it might come by mail. */
@@ -47,10 +48,10 @@ export const VIEWS = [
     name: 'judgement',
     take: async (page) => {
       await openPattern(page, 'Lantern pinches');
-      await page.getByLabel('Tempo, beats a minute').fill('96');
+      await page.getByLabel(say('common.tempo-bpm')).fill('96');
       await page.keyboard.press('Enter');
-      await page.getByLabel('Judgement', { exact: true }).getByRole('button').first().waitFor();
-      await page.getByRole('button', { name: 'Other fingerings' }).click();
+      await page.getByLabel(say('bench.review'), { exact: true }).getByRole('button').first().waitFor();
+      await page.getByRole('button', { name: say('bench.other-fingerings') }).click();
       await page.locator('.alternatives li').first().waitFor();
     },
   },
@@ -58,17 +59,17 @@ export const VIEWS = [
     name: 'strings',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByRole('button', { name: 'Strings' }).click();
-      await page.getByRole('table', { name: /From string/ }).scrollIntoViewIfNeeded();
+      await page.getByRole('button', { name: say('common.sustain') }).click();
+      await page.getByRole('table', { name: /Moves from string/ }).scrollIntoViewIfNeeded();
     },
   },
   {
     name: 'approaches',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByLabel('Tempo, beats a minute').fill('110');
+      await page.getByLabel(say('common.tempo-bpm')).fill('110');
       await page.keyboard.press('Enter');
-      await page.getByRole('link', { name: 'Compare schools' }).click();
+      await page.getByRole('link', { name: say('bench.compare-schools') }).click();
       await page.locator('.approach').first().waitFor();
     },
   },
@@ -76,19 +77,19 @@ export const VIEWS = [
     name: 'learnt-school',
     take: async (page) => {
       await page.goto('/set-up/schools');
-      await page.getByRole('button', { name: 'Learn one from your pins' }).click();
-      await page.getByRole('button', { name: 'Learn from the pins' }).click();
-      await page.getByText('What it learnt').waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+      await page.getByText(say('settings.what-it-learned')).waitFor({ timeout: 60_000 });
     },
   },
   {
     name: 'chords',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
-      await page.getByLabel('Chord', { exact: true }).selectOption('…');
-      await page.getByLabel('Chord symbol or frets').fill('Am7/G');
+      await page.getByLabel(say('bench.chord'), { exact: true }).selectOption('…');
+      await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('Am7/G');
       await page
-        .getByRole('button', { name: /^Take Am7/ })
+        .getByRole('button', { name: /^Use Am7/ })
         .first()
         .waitFor();
     },
@@ -106,7 +107,7 @@ export const VIEWS = [
     take: async (page) => {
       await openSong(page, 'Lamps along the towpath');
       await page.goto(`${page.url()}/sheet`);
-      await page.getByText('What there is to learn').waitFor();
+      await page.getByText(say('songs.what-to-learn')).waitFor();
       await page.locator('.engraved-system').nth(3).waitFor({ timeout: 30_000 });
     },
   },
@@ -114,12 +115,12 @@ export const VIEWS = [
     name: 'bring-in',
     take: async (page) => {
       await page.goto('/patterns/bring-in');
-      await page.getByLabel('File to bring in').setInputFiles({
+      await page.getByLabel(say('import.file-to-import')).setInputFiles({
         name: 'Osier lane.txt',
         mimeType: 'text/plain',
         buffer: Buffer.from(OSIER_LANE),
       });
-      await page.getByText('Read as tablature').waitFor();
+      await page.getByText('Recognised as tablature').waitFor();
       await page.locator('.preview [data-stroke]').first().waitFor();
     },
   },
@@ -127,7 +128,7 @@ export const VIEWS = [
     name: 'make',
     take: async (page) => {
       await page.goto('/patterns/make?figure=alternating-thumb');
-      await page.getByText(/nothing to mend/).waitFor();
+      await page.getByText(/no problems/).waitFor();
     },
   },
   {
@@ -135,30 +136,37 @@ export const VIEWS = [
     take: async (page) => {
       await page.goto('/patterns/shelf');
       await page.getByRole('button', { name: 'Forward roll of a bar' }).click();
-      await page.getByText(/nothing to mend/).waitFor();
+      await page.getByText(/no problems/).waitFor();
     },
   },
   {
     name: 'drills',
     take: async (page) => {
       await openPattern(page, 'Lower ferry, two bars');
-      await page.getByRole('link', { name: 'Drills' }).click();
+      await page.getByRole('link', { name: say('common.drills') }).click();
       await page.locator('.drill').first().waitFor();
-      await page.getByRole('button', { name: 'known' }).first().click();
+      await page
+        .getByRole('button', { name: say('drills.known') })
+        .first()
+        .click();
     },
   },
   {
     name: 'harmonics',
     take: async (page) => {
       await page.goto('/harmonics');
-      await page.getByText('Together they make').waitFor();
+      await page.getByText('Together:').waitFor();
     },
   },
   {
     name: 'desk',
     take: async (page) => {
       await page.goto('/desk');
-      await page.getByRole('region', { name: 'Stuck' }).getByRole('link').first().waitFor();
+      await page
+        .getByRole('region', { name: say('students.stuck-2') })
+        .getByRole('link')
+        .first()
+        .waitFor();
     },
   },
   {
@@ -166,8 +174,11 @@ export const VIEWS = [
     take: async (page) => {
       await page.goto('/students');
       await page.getByRole('link', { name: 'Bertil Quay' }).click();
-      await page.getByRole('button', { name: 'ladder and days' }).first().click();
-      await page.getByRole('img', { name: 'Clean tempo against days' }).waitFor();
+      await page
+        .getByRole('button', { name: say('students.show-ladder-and-history') })
+        .first()
+        .click();
+      await page.getByRole('img', { name: say('students.clean-tempo-by-day') }).waitFor();
     },
   },
   {
@@ -176,16 +187,16 @@ export const VIEWS = [
     take: async (page) => {
       await page.goto('/students');
       await page.getByRole('link', { name: 'Osric Penny' }).click();
-      await page.getByRole('button', { name: 'Make a link' }).click();
-      const link = await page.getByLabel('Link to the practice room').inputValue();
+      await page.getByRole('button', { name: say('students.create-link') }).click();
+      const link = await page.getByLabel(say('students.practice-room-link')).inputValue();
       const studentId = page.url().split('/').pop();
       await pretendMicrophone(page, await playedOfStage(page, studentId, 'Forward, always forward'));
       await page.goto(link);
       // An address that changes behind its # alone is no new page: what is pretended comes with a new one.
       await page.reload();
-      await page.getByRole('button', { name: 'Go on' }).click();
-      await page.getByRole('button', { name: 'Listen', exact: true }).click();
-      await page.getByText(/^Clean, at/).waitFor({ timeout: 40_000 });
+      await page.getByRole('button', { name: say('practice.continue') }).click();
+      await page.getByRole('button', { name: say('listening.listen'), exact: true }).click();
+      await page.getByText(/^Clean at/).waitFor({ timeout: 40_000 });
     },
   },
   {
@@ -193,9 +204,9 @@ export const VIEWS = [
     size: { width: 1280, height: 1130 },
     take: async (page) => {
       await page.getByRole('link', { name: 'Six o’clock roll' }).click();
-      await page.getByRole('link', { name: 'Take', exact: true }).click();
-      await page.getByLabel('Invented player').selectOption('tiring');
-      await page.getByRole('button', { name: 'Hear an invented player' }).click();
+      await page.getByRole('link', { name: say('bench.record'), exact: true }).click();
+      await page.getByLabel(say('takes.simulated-player')).selectOption('tiring');
+      await page.getByRole('button', { name: say('takes.play-simulated-player') }).click();
       await page.getByRole('heading', { name: /times through clean/ }).waitFor({ timeout: 60_000 });
     },
   },

@@ -176,7 +176,7 @@ describe('the archive of a studio', () => {
     [
       'with a document that cannot stand',
       (text) => text.replace('"tempo": 99', '"tempo": 9'),
-      /Line \d+: A tempo of 9 .* in between\. Nothing/,
+      /Line \d+: 9 bpm is out of range\. .*Nothing/,
     ],
     ['of nothing', () => '', /incomplete/],
     ['no archive', () => '{"hello": 1}\n', /not a Fleet Wren backup/],

@@ -136,7 +136,7 @@ test('sound that was only announced takes no room; twenty sent at once stay with
   expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([200, 409]));
   const form = { name: 'Weir', pattern, mime: 'audio/webm', bytes: 16_000_000 };
   const full = await agent.post(`/api/students/${id}/takes`).send(form).expect(409);
-  expect(JSON.stringify(full.body)).toMatch(/bytes of sound in this studio/);
+  expect(JSON.stringify(full.body)).toMatch(/1000 MB of recordings/);
 });
 
 test('what goes with a take, a student or a studio makes room again', async () => {
@@ -167,7 +167,7 @@ test('there is an end to the takes of a student, however many begin at once', as
   const all = await Promise.all(Array.from({ length: 110 }, () => agent.post(`/api/students/${id}/takes`).send(form)));
   expect(all.filter(({ status }) => status === 201)).toHaveLength(100);
   const many = await agent.post(`/api/students/${id}/takes`).send(form).expect(409);
-  expect(JSON.stringify(many.body)).toMatch(/takes of this student/);
+  expect(JSON.stringify(many.body)).toMatch(/100 takes/);
 });
 
 test('what another engine says takes the place of what was said, and that stays beside it', async () => {

@@ -1,3 +1,4 @@
+import { sayProblem } from '@fleet-wren/wording';
 import {
   alternatives,
   ceilingFigure,
@@ -22,7 +23,7 @@ const forMachines = (pattern: Pattern, { digits, secondTime, cost, ceiling, trou
     ...(secondTime ? { secondTime: pattern.strokes.map(({ id }) => secondTime[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
     ceiling: ceiling && { bpm: Number(ceiling.bpm.toFixed(3)), cause: ceiling.cause },
-    conflicts: troubles.map(({ code, sentence }) => ({ code, sentence })),
+    conflicts: troubles.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
   });
 
 const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): string => {
@@ -44,7 +45,7 @@ export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => 
   ceiling
     ? `Tempo ceiling ${ceilingFigure(ceiling.bpm)} a minute: ${ceiling.cause}.`
     : 'No stroke follows another, so there is no tempo ceiling.',
-  ...troubles.map(({ sentence }) => `! ${sentence}`),
+  ...troubles.map((trouble) => `! ${sayProblem(trouble)}`),
 ];
 
 const forPeople = (pattern: Pattern, judgement: Judgement): string => {

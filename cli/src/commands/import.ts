@@ -1,8 +1,8 @@
+import { sayProblem } from '@fleet-wren/wording';
 import { basename } from 'node:path';
 import {
   readAnyFile,
   readAnySong,
-  sentence,
   success,
   unpackerOf,
   writePatternFile,
@@ -71,4 +71,4 @@ export const importFile = (file: string | undefined, options: Options): Result<I
 };
 
 /** The remarks of an import, a line each. */
-export const remarkLines = (remarks: readonly Problem[]): string => remarks.map(sentence).join('\n');
+export const remarkLines = (remarks: readonly Problem[]): string => remarks.map(sayProblem).join('\n');

@@ -1,4 +1,4 @@
-import { sentence } from '../errors/index.ts';
+import type { Problem } from '../errors/index.ts';
 import {
   fingerScore,
   schoolOf,
@@ -26,10 +26,8 @@ import { needsOf, type Need } from './needs.ts';
 import { broughtBack, needsTwoTimes, writtenTwice } from './second-time.ts';
 import { needText } from './words.ts';
 
-/** Something in the way: in a teacher's words, with the names of the strokes it concerns. */
-export interface Trouble {
-  readonly code: string;
-  readonly sentence: string;
+/** A problem with the IDs of the strokes it concerns. */
+export interface Trouble extends Problem {
   readonly strokes: readonly string[];
 }
 
@@ -107,8 +105,7 @@ const motionsOf = (pattern: Pattern, needs: readonly Need[]): readonly Motion[] 
 /** Strokes of which nothing is heard, or that the other hand cannot sound. */
 const soundTroubles = (pattern: Pattern): readonly Trouble[] =>
   [...mutedStrokes(pattern), ...looseSlurs(pattern), ...touchesBeyondNeck(pattern)].map(({ stroke, problem }) => ({
-    code: problem.code,
-    sentence: sentence(problem),
+    ...problem,
     strokes: [stroke.id],
   }));
 
@@ -171,8 +168,7 @@ const judgeOn = (
     })),
     troubles: [
       ...conflicts.map(({ problem, strokes }) => ({
-        code: problem.code,
-        sentence: sentence(problem),
+        ...problem,
         strokes: namesOf(pattern, strokes),
       })),
       ...soundTroubles(pattern),

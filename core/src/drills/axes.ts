@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
 import { bassStrings, stringCount } from '../instrument/index.ts';
@@ -140,7 +141,7 @@ const pulseTo =
   (pattern: Pattern): Result<Pattern> => {
     const thumb = pattern.strokes.filter(isThumbStroke);
     if (thumb.length === 0)
-      return failure(problem('cannot-transform', { problem: 'There is no thumb stroke on a bass string.' }));
+      return failure(problem('cannot-transform', { problem: message('reason.no-thumb-on-bass') }));
     return edited(pattern, {
       kind: 'put',
       strokes: thumb.map(({ role: _role, ...stroke }) => ({ ...stroke, string })),
@@ -213,7 +214,7 @@ const inParts =
     const bars = Math.max(1, Math.ceil(length / (patternLength(pattern) / pattern.bars)));
     const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at / from) * to }));
     if (strokes.some(({ at }) => !Number.isInteger(at)))
-      return failure(problem('cannot-transform', { problem: 'Some strokes lie between the parts of the beat.' }));
+      return failure(problem('cannot-transform', { problem: message('reason.notes-off-grid') }));
     const { divisions: _divisions, ...plain } = pattern;
     return success({ ...plain, subdivision: parts, bars, strokes });
   };

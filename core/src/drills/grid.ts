@@ -1,4 +1,5 @@
-import { failure, problem, sentence, success, type Result } from '../errors/index.ts';
+import { message } from '../message/index.ts';
+import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { PATTERN_LIMITS, problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
 import { judge } from '../analysis/index.ts';
@@ -13,7 +14,7 @@ export interface DrillCell {
   readonly at: readonly number[];
   /** The variant, or why there is none. */
   readonly pattern: Pattern | null;
-  readonly trouble?: string;
+  readonly problems?: readonly Problem[];
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly ceiling: number | null;
   readonly difficulty: number | null;
@@ -41,7 +42,7 @@ export const axesByKey = (keys: readonly string[]): Result<readonly Axis[]> => {
   const found = [...new Set(keys)].flatMap((key) => AXES.find((axis) => axis.key === key) ?? []);
   return found.length >= 1 && found.length <= 3
     ? success(found)
-    : failure(problem('cannot-transform', { problem: 'Choose two axes, or three, that differ.' }));
+    : failure(problem('cannot-transform', { problem: message('reason.drill-axes') }));
 };
 
 const combinations = (values: readonly (readonly AxisValue[])[]): readonly (readonly number[])[] =>
@@ -87,7 +88,7 @@ const cellAt = (
     pattern,
     place.map(({ value }) => value),
   );
-  if (!made.ok) return { key, name, at, pattern: null, trouble: made.problems.map(sentence).join(' '), ...NOTHING };
+  if (!made.ok) return { key, name, at, pattern: null, problems: made.problems, ...NOTHING };
   const named = { ...made.value, name: patternName(pattern, place) };
   const { digits, ceiling, difficulty, findings } = judge(named, options);
   return {
@@ -124,7 +125,7 @@ export const drillGrid = (pattern: Pattern, axes: readonly Axis[], options: Fing
   if (count > MOST_DRILLS)
     return failure(
       problem('cannot-transform', {
-        problem: `That would be ${count} drills; up to ${MOST_DRILLS} fit on a grid. Choose other axes.`,
+        problem: message('reason.drill-grid-too-large', { count, most: MOST_DRILLS }),
       }),
     );
   const cells = combinations(values).map((at) =>

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
-import { sentence } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { edit, refusal, resize, type Edit } from './index.ts';
 import { mutedStrokes, newPattern, problemsOfPattern, type Pattern, type Stroke } from '../pattern/index.ts';
 
@@ -13,13 +13,13 @@ const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = 
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const result = edit(pattern, change);
-  if (!result.ok) throw new Error(result.problems.map(sentence).join(' '));
+  if (!result.ok) throw new Error(result.problems.map(sayProblem).join(' '));
   return result.value.document;
 };
 
 const refused = (pattern: Pattern, change: Edit): string => {
   const result = edit(pattern, change);
-  return result.ok ? 'accepted' : result.problems.map(sentence).join(' ');
+  return result.ok ? 'accepted' : result.problems.map(sayProblem).join(' ');
 };
 
 describe('laws of edits', () => {
@@ -85,16 +85,16 @@ describe('what is refused, and how it is said', () => {
     [
       'a string that is not there',
       { kind: 'put', strokes: [stroke('x', 0, 7)] },
-      /no string 7 at beat 1.*strings 1 to 6/,
+      /beat 1: there is no string 7.*strings 1 to 6/,
     ],
     [
       'two strokes on one string at one time',
       { kind: 'put', strokes: [stroke('x', 0, 5)] },
-      /String 5 is already played at beat 1/,
+      /beat 1: string 5 already has a note/,
     ],
-    ['a tempo of 0', { kind: 'setTempo', tempo: 0 }, /tempo of 0 is outside 20 to 400/],
-    ['a tempo of 1000', { kind: 'setTempo', tempo: 1000 }, /tempo of 1000 is outside/],
-    ['no bars at all', { kind: 'setBars', bars: 0 }, /1 to 128 bars long, not 0/],
+    ['a tempo of 0', { kind: 'setTempo', tempo: 0 }, /^0 bpm is out of range. Choose 20 to 400/],
+    ['a tempo of 1000', { kind: 'setTempo', tempo: 1000 }, /^1000 bpm is out of range/],
+    ['no bars at all', { kind: 'setBars', bars: 0 }, /1 to 128 bars long \(not 0\)/],
     [
       'an eighth cut in eight',
       {
@@ -104,28 +104,28 @@ describe('what is refused, and how it is said', () => {
           { kind: 'setSubdivision', subdivision: 8 },
         ],
       },
-      /cannot be cut in 8/,
+      /cannot be divided into 8/,
     ],
-    ['a nameless pattern', { kind: 'rename', name: '  ' }, /needs a name/],
+    ['a nameless pattern', { kind: 'rename', name: '  ' }, /A pattern name needs/],
     [
       'a tuning of three strings',
       { kind: 'setInstrument', instrument: { ...base.instrument, pitches: [40, 45, 50] } },
-      /4 to 8 strings, not 3/,
+      /4 to 8 strings \(not 3\)/,
     ],
     [
       'a tuning of nine strings',
       { kind: 'setInstrument', instrument: { ...base.instrument, pitches: Array<number>(9).fill(40) } },
-      /4 to 8 strings, not 9/,
+      /4 to 8 strings \(not 9\)/,
     ],
     [
       'a shape for another number of strings',
       { kind: 'setVoicing', voicing: { chord: 'C', frets: [2, 0, 1, 0] } },
-      /has 4 strings and the instrument 6/,
+      /has 4 strings, the instrument 6/,
     ],
     [
       'a capo without a neck',
       { kind: 'setInstrument', instrument: { ...base.instrument, capo: 20 } },
-      /leaves no neck/,
+      /leaves no room to play/,
     ],
   ])('%s', (_what, change, words) => {
     expect(refused(base, change)).toMatch(words);
@@ -133,14 +133,14 @@ describe('what is refused, and how it is said', () => {
 
   test('a taken string is refused before it is put, and the place is named', () => {
     const problem = refusal(base, stroke('new', 0, 5));
-    expect(problem && sentence(problem)).toMatch(/String 5 is already played at beat 1/);
+    expect(problem && sayProblem(problem)).toMatch(/beat 1: string 5 already has a note/);
     expect(refusal(base, stroke('new', 210, 5))).toBeUndefined();
   });
 
   test('a stroke on a string that the voicing mutes stays and is named', () => {
     const withMuted = after(base, { kind: 'put', strokes: [stroke('low', 840, 6)] });
-    expect(mutedStrokes(withMuted).map(({ problem }) => sentence(problem))).toEqual([
-      'String 6 is muted in C, so nothing would sound at beat 2. Choose another string or another shape.',
+    expect(mutedStrokes(withMuted).map(({ problem }) => sayProblem(problem))).toEqual([
+      'At beat 2: string 6 is muted in C, so nothing would sound. Choose another string or voicing.',
     ]);
   });
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { copied, cutBeat, edit, insertBeat, moveStrokes, pasted, removeBeat, type Edit } from './index.ts';
 import {
@@ -16,7 +17,7 @@ import {
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);
-  if (!done.ok) throw new Error(done.problems.map(sentence).join(' '));
+  if (!done.ok) throw new Error(done.problems.map(sayProblem).join(' '));
   return done.value.document;
 };
 const places = ({ strokes }: Pattern): string => strokes.map(({ at, string }) => `${at}/${string}`).join(' ');

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import {
@@ -153,7 +154,7 @@ export const insertBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
   const full = pattern.bars === 1 ? pattern.metre.beats >= PATTERN_LIMITS.beats : pattern.bars >= PATTERN_LIMITS.bars;
-  if (full) return failure(problem('cannot-transform', { problem: 'There is no room for another beat.' }));
+  if (full) return failure(problem('cannot-transform', { problem: message('reason.beat-no-room') }));
   return success(
     settled(
       pattern,
@@ -173,7 +174,7 @@ export const removeBeat = (pattern: Pattern, at: number): Result<Edit> => {
   const ticks = ticksPerBeat(pattern.metre);
   const beat = Math.floor(at / ticks);
   if (pattern.bars === 1 && pattern.metre.beats === 1)
-    return failure(problem('cannot-transform', { problem: 'This is the only beat there is.' }));
+    return failure(problem('cannot-transform', { problem: message('reason.beat-only-one') }));
   const left = pattern.strokes
     .filter((stroke) => Math.floor(stroke.at / ticks) !== beat)
     .map((stroke) => (stroke.at > beat * ticks ? { ...stroke, at: stroke.at - ticks } : stroke));

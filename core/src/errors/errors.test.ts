@@ -1,4 +1,5 @@
 import { readFileSync, readdirSync } from 'node:fs';
+import { english } from '@fleet-wren/wording';
 import { ERRORS, type ErrorCode } from './index.ts';
 
 const root = new URL('../../../', import.meta.url);
@@ -10,14 +11,11 @@ const sources = (folder: string): string[] =>
 
 const code = ['core/src', 'server/src', 'web/src', 'cli/src'].flatMap(sources).join('\n');
 
-test.each(Object.keys(ERRORS) as ErrorCode[])(
-  'the code %s is used, is documented, and its sentence is a sentence',
-  (key) => {
-    expect([key, code.includes(`'${key}'`)]).toEqual([key, true]);
-    expect(ERRORS[key].say).toMatch(/^[A-Z{“].*[.}]$/);
-    expect(readFileSync(new URL('docs/errors.md', root), 'utf8')).toContain(`\`${key}\``);
-  },
-);
+test.each(Object.keys(ERRORS) as ErrorCode[])('the code %s is used, is documented, and has its text', (key) => {
+  expect([key, code.includes(`'${key}'`)]).toEqual([key, true]);
+  expect(english[`error.${key}`]).toMatch(/^[A-Z{“].*[.?}]$/);
+  expect(readFileSync(new URL('docs/errors.md', root), 'utf8')).toContain(`\`${key}\``);
+});
 
 test('the page of errors names no code that is gone', () => {
   const documented = [...readFileSync(new URL('docs/errors.md', root), 'utf8').matchAll(/^\| `([a-z-]+)`/gm)].map(

@@ -1,6 +1,7 @@
-import { ERRORS, type ErrorCode, type ErrorDetails } from './registry.ts';
+import type { Message, MessageValue, ParamsOf } from '../message/index.ts';
+import type { ErrorCode, ErrorDetails } from './registry.ts';
 
-/** Something that is wrong: a code of the registry and the values its sentence needs. */
+/** Something that is wrong: a code of the registry and the values its text takes. */
 export interface Problem {
   readonly code: ErrorCode;
   readonly details: ErrorDetails;
@@ -11,11 +12,14 @@ export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
- * Makes a problem from a code and its details.
+ * Makes a problem from a code and the values its text takes.
  * @example
  * problem('tempo-out-of-range', { value: 0, least: 20, most: 400 }).code // => 'tempo-out-of-range'
  */
-export const problem = (code: ErrorCode, details: ErrorDetails = {}): Problem => ({ code, details });
+export const problem = <Code extends ErrorCode>(code: Code, ...[details]: ParamsOf<`error.${Code}`>): Problem => ({
+  code,
+  details: (details ?? {}) as Readonly<Record<string, MessageValue>>,
+});
 
 /**
  * Wraps a value as a success.
@@ -31,30 +35,22 @@ export const success = <T>(value: T): Result<T> => ({ ok: true, value });
  */
 export const failure = <T = never>(...problems: readonly Problem[]): Result<T> => ({ ok: false, problems });
 
-/** A hole of a sentence: a detail as it is, or one of two wordings by whether there is one of it or more (`#`). */
-const HOLE = /\{(\w+)(?::([^|{}]*)\|([^|{}]*))?\}/g;
-
 /**
- * The sentence a teacher reads for a problem.
+ * A problem as a message, to be part of another.
  * @example
- * sentence(problem('strings-out-of-range', { value: 3 })) // => 'A tuning has 4 to 8 strings, not 3.'
+ * messageOf(problem('took-too-long')).code // => 'error.took-too-long'
  */
-export const sentence = ({ code, details }: Problem): string =>
-  ERRORS[code].say.replace(HOLE, (hole, name: string, one?: string, more?: string) => {
-    const value = String(details[name] ?? hole);
-    if (one === undefined || more === undefined) return value;
-    return value === '1' ? one : more.replace('#', value);
-  });
+export const messageOf = ({ code, details }: Problem): Message => ({ code: `error.${code}`, params: details });
 
 /**
- * An exception that carries problems, for callers that prefer to throw.
+ * An exception that carries problems, for callers that prefer to throw. Its own message is for developers.
  * @example
  * new WrenError(problem('took-too-long')).problems.length // => 1
  */
 export class WrenError extends Error {
   readonly problems: readonly Problem[];
   constructor(...problems: readonly Problem[]) {
-    super(problems.map(sentence).join(' '));
+    super(problems.map(({ code, details }) => `${code} ${JSON.stringify(details)}`).join('; '));
     this.name = 'WrenError';
     this.problems = problems;
   }

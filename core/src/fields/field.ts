@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { problem, type Problem } from '../errors/index.ts';
 import { isUsableText } from './text.ts';
 
@@ -19,8 +20,8 @@ class Findings {
     this.problems.push(...found.slice(0, MOST_PROBLEMS - this.problems.length));
   }
 
-  wrong(path: string, expected: string): void {
-    this.add(problem('field-wrong', { where: path || 'the top', problem: expected }));
+  wrong(path: string, expected: Message): void {
+    this.add(problem('field-wrong', { where: path || message('field.root'), problem: expected }));
   }
 }
 
@@ -52,47 +53,47 @@ export const withBounds = <T>(field: Field<T>, bounds: Schema): Field<T> => ({
 /** A text of at most so many characters that can be kept: no NUL, no half of a character. */
 export const text = (most: number): Field<string> =>
   made({ type: 'string', maxLength: most }, (value, path, findings) => {
-    if (typeof value !== 'string') findings.wrong(path, 'a text is wanted');
-    else if (value.length > most) findings.wrong(path, `a text of at most ${most} characters is wanted`);
-    else if (!isUsableText(value))
-      findings.wrong(path, 'the text holds a sign that cannot be kept (a NUL, or half of a character)');
+    if (typeof value !== 'string') findings.wrong(path, message('field.text'));
+    else if (value.length > most) findings.wrong(path, message('field.text-of-at-most', { most }));
+    else if (!isUsableText(value)) findings.wrong(path, message('field.text-unusable'));
   });
 
 /** A whole number. */
 export const whole = (): Field<number> =>
   made({ type: 'integer' }, (value, path, findings) => {
-    if (!Number.isSafeInteger(value)) findings.wrong(path, 'a whole number is wanted');
+    if (!Number.isSafeInteger(value)) findings.wrong(path, message('field.integer'));
   });
 
 /** Any finite number. */
 export const number = (): Field<number> =>
   made({ type: 'number' }, (value, path, findings) => {
-    if (!Number.isFinite(value)) findings.wrong(path, 'a number is wanted');
+    if (!Number.isFinite(value)) findings.wrong(path, message('field.number'));
   });
 
 /** True or false. */
 export const truth = (): Field<boolean> =>
   made({ type: 'boolean' }, (value, path, findings) => {
-    if (typeof value !== 'boolean') findings.wrong(path, 'true or false is wanted');
+    if (typeof value !== 'boolean') findings.wrong(path, message('field.boolean'));
   });
 
 /** One of some values. */
 export const oneOf = <const T extends string | number>(values: readonly T[]): Field<T> =>
   made({ enum: values }, (value, path, findings) => {
-    if (!(values as readonly unknown[]).includes(value)) findings.wrong(path, `one of ${values.join(', ')} is wanted`);
+    if (!(values as readonly unknown[]).includes(value))
+      findings.wrong(path, message('field.choice', { values: values.join(', ') }));
   });
 
 /** A whole number, or null. */
 export const wholeOrNull = (): Field<number | null> =>
   made({ type: ['integer', 'null'] }, (value, path, findings) => {
-    if (value !== null && !Number.isSafeInteger(value)) findings.wrong(path, 'a whole number is wanted');
+    if (value !== null && !Number.isSafeInteger(value)) findings.wrong(path, message('field.integer'));
   });
 
 /** A list of at most so many values that each pass a field's check. */
 export const list = <T>(item: Field<T>, most: number): Field<readonly T[]> =>
   made({ type: 'array', maxItems: most, items: item.schema }, (value, path, findings) => {
-    if (!Array.isArray(value)) return findings.wrong(path, 'a list is wanted');
-    if (value.length > most) return findings.wrong(path, `a list of at most ${most} is wanted, not of ${value.length}`);
+    if (!Array.isArray(value)) return findings.wrong(path, message('field.list'));
+    if (value.length > most) return findings.wrong(path, message('field.list-too-long', { most, count: value.length }));
     for (let index = 0; index < value.length && !findings.full; index += 1)
       item.check(value[index], `${path}[${index}]`, findings);
   });
@@ -112,13 +113,14 @@ const mapSchema = (item: Schema, { keys, most }: Names<string>): Schema =>
 
 const checkMap = <T>(item: Field<T>, { keys, most }: Names<string>): Field<unknown>['check'] => {
   return (value, path, findings) => {
-    if (!isRecord(value)) return findings.wrong(path, 'an object is wanted');
+    if (!isRecord(value)) return findings.wrong(path, message('field.object'));
     const found = Object.keys(value);
-    if (found.length > most) return findings.wrong(path, `at most ${most} fields are wanted, not ${found.length}`);
+    if (found.length > most)
+      return findings.wrong(path, message('field.too-many-fields', { most, count: found.length }));
     for (const key of found) {
       if (findings.full) return;
       if (keys && !keys.includes(key))
-        findings.wrong(`${path}.${key.slice(0, 40)}`, `one of ${keys.join(', ')} is wanted`);
+        findings.wrong(`${path}.${key.slice(0, 40)}`, message('field.choice', { values: keys.join(', ') }));
       else item.check(value[key], `${path}.${key.slice(0, 40)}`, findings);
     }
   };
@@ -152,14 +154,14 @@ export const object = <R extends Shape, O extends Shape = Record<never, never>>(
     properties: Object.fromEntries(Object.entries(all).map(([key, field]) => [key, field.schema])),
   };
   return made(schema, (value, path, findings) => {
-    if (!isRecord(value)) return findings.wrong(path, 'an object is wanted');
+    if (!isRecord(value)) return findings.wrong(path, message('field.object'));
     const at = (key: string): string => (path ? `${path}.${key}` : key);
-    for (const key of names) if (!Object.hasOwn(value, key)) findings.wrong(at(key), 'this is missing');
+    for (const key of names) if (!Object.hasOwn(value, key)) findings.wrong(at(key), message('field.missing'));
     for (const key in value) {
       if (findings.full) return;
       const field = Object.hasOwn(all, key) ? all[key] : undefined;
       if (field) field.check(value[key], at(key), findings);
-      else findings.wrong(at(key.slice(0, 40)), 'this is not part of the format');
+      else findings.wrong(at(key.slice(0, 40)), message('field.unknown'));
     }
   });
 };

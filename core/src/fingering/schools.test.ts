@@ -1,4 +1,5 @@
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import type { MadeSchool, Stroke } from '../pattern/index.ts';
 import { SCHOOLS_AND_VARIANTS, fingerPattern, makeHand, makeSchool } from './index.ts';
@@ -169,26 +170,26 @@ describe('a school of a studio’s own', () => {
   });
 
   test.each<[string, Partial<MadeSchool>, RegExp]>([
-    ['without digits', { digits: [] }, /needs at least one digit/],
+    ['without digits', { digits: [] }, /needs at least one finger/],
     [
       'with a weight that is no number',
       { weights: { cross: Number.NaN } },
-      /weight of “fingers crossed” must be a number from 0 to 1000, not NaN/,
+      /“fingers crossed” must be a number from 0 to 1000 \(not NaN\)/,
     ],
     ['with a negative weight', { weights: { home: -1 } }, /not -1/],
     ['with an unknown weight', { weights: { luck: 1 } }, /“luck”/],
-    ['made from nothing', { base: 'nobody' }, /no school called “nobody”/],
+    ['made from nothing', { base: 'nobody' }, /no fingering school “nobody”/],
     ['with a home off the neck', { homes: { p: [9] } }, /home of p/],
-    ['without a name', { name: ' ' }, /needs a name/],
+    ['without a name', { name: ' ' }, /A school name needs/],
   ])('%s is refused in a sentence', (_what, change, words) => {
     const result = makeSchool({ ...made, ...change });
-    expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(words);
+    expect(result.ok ? 'made' : result.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
 
 test.each([[0], [-1], [Number.NaN], [99]])('a hand whose index takes %p times as long is refused', (value) => {
   const result = makeHand({ key: 'x', name: 'X', scale: { i: value } });
-  expect(result.ok ? 'made' : result.problems.map(sentence).join(' ')).toMatch(
-    /The index cannot take .* times as long/,
+  expect(result.ok ? 'made' : result.problems.map(sayProblem).join(' ')).toMatch(
+    /The index cannot be .* times as slow/,
   );
 });

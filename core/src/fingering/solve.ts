@@ -74,7 +74,7 @@ const conflictsOf = (
   { at, strokes }: Event,
   where: (at: number) => string,
 ): readonly Conflict[] =>
-  conflicts.map(({ code, details }) => ({ problem: problem(code, { ...details, where: where(at) }), strokes }));
+  conflicts.map(({ code, details }) => ({ problem: { code, details: { ...details, where: where(at) } }, strokes }));
 
 const digitsOn = (task: Task, events: readonly Event[], stages: readonly Stage[], { choices, cost }: Path): Best => ({
   digits: spread(events, (at) => stages[at]?.options[choices[at] as number], task.strokes.length),

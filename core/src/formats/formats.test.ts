@@ -6,13 +6,14 @@ import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { digitsInOrder, judge } from '../analysis/index.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { ticksPerBeat } from '../time/index.ts';
 import { newPattern, type Pattern } from '../pattern/index.ts';
 import { readFigure, readPattern, readPatternFile, writeMidi, writePatternFile, writeTab } from './index.ts';
 
 const said = (result: ReturnType<typeof readPatternFile>): string =>
-  result.ok ? 'read' : result.problems.map(sentence).join(' ');
+  result.ok ? 'read' : result.problems.map(sayProblem).join(' ');
 
 const roll = (): Pattern =>
   valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk roll', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
@@ -63,7 +64,7 @@ describe('Fleet Wren JSON', () => {
         );
         const result = readPatternFile(JSON.stringify(file));
         if (result.ok) expect(valid(file)).toBe(true);
-        else for (const problem of result.problems) expect(sentence(problem)).not.toMatch(/\{\w+\}/);
+        else for (const problem of result.problems) expect(sayProblem(problem)).not.toMatch(/\{\w+\}/);
       }),
       { seed: 23, numRuns: 300 },
     );
@@ -73,7 +74,7 @@ describe('Fleet Wren JSON', () => {
     const whole = writePatternFile(roll()).trimEnd();
     fc.assert(
       fc.property(fc.integer({ min: 1, max: whole.length - 1 }), (length) => {
-        expect(said(readPatternFile(whole.slice(0, length)))).toMatch(/breaks off at line \d+, column \d+/);
+        expect(said(readPatternFile(whole.slice(0, length)))).toMatch(/ends early at line \d+, column \d+/);
       }),
       { seed: 24 },
     );
@@ -92,18 +93,18 @@ describe('Fleet Wren JSON', () => {
     [
       'a file that is not ours',
       '{"format": "something-else", "bars": 2}',
-      /not a Fleet Wren pattern.*"something-else"/,
+      /"fleet-wren-pattern", and here it says "something-else"/,
     ],
-    ['a list', '[1, 2]', /not a Fleet Wren pattern/],
-    ['an empty file', '', /it is empty/],
-    ['something that is not JSON', 'e|--0--3--|', /not a Fleet Wren file: at line 1, column \d/],
+    ['a list', '[1, 2]', /not a Fleet Wren file of the right kind/],
+    ['an empty file', '', /The file is empty/],
+    ['something that is not JSON', 'e|--0--3--|', /^Line 1, column \d+: .*not a Fleet Wren file/],
     ['a newer version', '{"format": "fleet-wren-pattern", "version": 9, "pattern": {}}', /newer version \(format 9/],
     [
       'a missing field',
       '{"format": "fleet-wren-pattern", "version": 1, "pattern": {}}',
-      /At pattern\.name: this is missing/,
+      /At pattern\.name: this field is missing/,
     ],
-    ['50 million characters', 'x'.repeat(50_000_000), /50\.0 million characters; the most that is read is 2\.0/],
+    ['50 million characters', 'x'.repeat(50_000_000), /50\.0 million characters; the limit is 2\.0/],
   ])('%s', (_what, source, words) => {
     expect(said(readPatternFile(source))).toMatch(words);
   });

@@ -2,7 +2,8 @@ import { realise } from '../score/index.ts';
 import fc from 'fast-check';
 import { writeMidi as writeWithLibrary, type MidiData } from 'midi-file';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
 import { digitsInOrder, judge } from '../analysis/index.ts';
 import { newPattern, strokePitch, type Pattern } from '../pattern/index.ts';
@@ -16,7 +17,7 @@ const heard = (pattern: Pattern): string[] =>
     )
     .sort();
 const saidOf = (result: ReturnType<typeof readTab>): string =>
-  result.ok ? result.value.remarks.map(sentence).join(' ') : result.problems.map(sentence).join(' ');
+  result.ok ? result.value.remarks.map(sayProblem).join(' ') : result.problems.map(sayProblem).join(' ');
 
 /** The frets of notes one after another. */
 const oneByOne = (notes: readonly number[]): readonly number[] =>
@@ -78,7 +79,7 @@ describe('MIDI in', () => {
         straight.strokes.forEach(({ at }) => chords.set(at, (chords.get(at) ?? 0) + 1));
         fc.pre(Math.max(...chords.values()) <= 3);
         const read = readMidi(writeMidi(realise(straight)), straight.instrument);
-        if (!read.ok) return expect(read.problems.map(sentence).join()).toMatch(/no notes|neck|Fret/);
+        if (!read.ok) return expect(read.problems.map(sayProblem).join()).toMatch(/no notes|neck|Fret/);
         const lost = read.value.remarks.find(({ code }) => code === 'notes-left-out');
         if (!lost) expect([...new Set(heard(read.value.pattern))]).toEqual([...new Set(heard(straight))]);
       }),
@@ -124,7 +125,7 @@ describe('MIDI in', () => {
     expect(heard(pattern)).toEqual(['0/48', '420/55', '840/60']);
     expect(pattern.strokes[2]?.accent).toBe(true);
     expect(guessed).toBe(true);
-    expect(remarks.map(sentence).join(' ')).toMatch(/guessed for 3 notes.*2 notes lay beside the grid/);
+    expect(remarks.map(sayProblem).join(' ')).toMatch(/chosen for 3 notes.*2 notes were off the grid/);
   });
 
   const whole = writeMidi(realise(valueOrThrow(readFigure('5 3 2 1')).pattern));
@@ -133,7 +134,7 @@ describe('MIDI in', () => {
     for (let length = 0; length < whole.length; length += 1) {
       const result = readMidi(whole.slice(0, length));
       expect(result.ok).toBe(false);
-      if (!result.ok) expect(result.problems.map(sentence).join()).toMatch(/cannot be read at byte \d+/);
+      if (!result.ok) expect(result.problems.map(sayProblem).join()).toMatch(/cannot be read at byte \d+/);
     }
   });
 
@@ -201,7 +202,7 @@ describe('plain-text tablature in', () => {
       'slide',
     ]);
     expect(pattern.strokes.some(({ damped }) => damped)).toBe(true);
-    expect(remarks.map(sentence).join()).toMatch(/Times were read from how the columns are spaced/);
+    expect(remarks.map(sayProblem).join()).toMatch(/Note times come from the column spacing/);
   });
 
   test('another tuning by its labels, frets of two figures, several systems', () => {
@@ -242,19 +243,19 @@ describe('plain-text tablature in', () => {
 
   test('a sign that is not known is named with line and column, and the rest is read', () => {
     const tab = ['e|--0--?--|', 'B|----1---|', 'G|--------|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n');
-    expect(saidOf(readTab(tab))).toMatch(/Line 1, column 8: the sign “\?” is not known/);
+    expect(saidOf(readTab(tab))).toMatch(/Line 1, column 8: “\?” is unknown/);
     expect(valueOrThrow(readTab(tab)).pattern.strokes).toHaveLength(3);
   });
 
   test.each([
-    ['no tablature', 'Dear student, practise well.', /no notes/],
-    ['nothing', '', /no notes/],
-    ['lines without notes', Array<string>(6).fill('e|--------|').join('\n'), /no notes/],
-    ['three lines', Array<string>(3).fill('e|--0-----|').join('\n'), /no notes/],
+    ['no tablature', 'Dear student, practise well.', /No readable notes/],
+    ['nothing', '', /No readable notes/],
+    ['lines without notes', Array<string>(6).fill('e|--------|').join('\n'), /No readable notes/],
+    ['three lines', Array<string>(3).fill('e|--0-----|').join('\n'), /No readable notes/],
     [
       'systems that differ',
       [...Array<string>(6).fill('e|--0-----|'), '', ...Array<string>(4).fill('e|--0-----|')].join('\n'),
-      /another number of strings/,
+      /a different number of strings/,
     ],
     ['half a million dashes', '-'.repeat(500_001), /million characters/],
   ])('%s is refused in a sentence', (_what, tab, words) => {
@@ -274,7 +275,7 @@ describe('plain-text tablature in', () => {
           whole,
         );
         const result = readTab(broken);
-        if (!result.ok) for (const one of result.problems) expect(sentence(one)).not.toMatch(/\{\w+\}/);
+        if (!result.ok) for (const one of result.problems) expect(sayProblem(one)).not.toMatch(/\{\w+\}/);
       }),
       { seed: 55, numRuns: 300 },
     );

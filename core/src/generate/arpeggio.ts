@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { isDigit, roleString, type Digit } from '../pattern/index.ts';
 import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Cell, type Frame, type Generator } from './generator.ts';
@@ -15,9 +16,7 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
   const wrong = words.findIndex((word) => !isDigit(word) || word === 'down' || word === 'up');
   return wrong < 0
     ? success(words as readonly Digit[])
-    : failure(
-        problem('generator-value', { label: 'Order', value: words[wrong] ?? '', problem: 'write digits, p i m a' }),
-      );
+    : failure(problem('generator-value', { label: 'Order', problem: message('reason.write-fingers') }));
 };
 
 /**
@@ -54,8 +53,7 @@ export const arpeggio: Generator = {
       return failure(
         problem('generator-value', {
           label: 'Order',
-          value: `${digits.length} digits`,
-          problem: 'all orders are written out for up to five',
+          problem: message('reason.orders-up-to-five', { count: digits.length }),
         }),
       );
     const order = all ? permutations(digits).flat() : read.value;

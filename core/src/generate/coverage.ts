@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { isDigit, type Digit } from '../pattern/index.ts';
 import { PARTS_FIELD, numberOf, readStrings, textOf, written, type Generator } from './generator.ts';
@@ -72,9 +73,7 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
   const words = [...new Set(text.trim().split(/[\s,]+/))];
   const wrong = words.find((word) => !isDigit(word) || word === 'p' || word === 'down' || word === 'up');
   if (wrong === undefined && words.length >= 2) return success(words as readonly Digit[]);
-  return failure(
-    problem('generator-value', { label: 'Fingers', value: text, problem: 'write two or more of i m a c' }),
-  );
+  return failure(problem('generator-value', { label: 'Fingers', problem: message('reason.write-two-fingers') }));
 };
 
 /** Crossing coverage: every change between some strings with every order of two fingers, in the shortest cycle. */
@@ -93,7 +92,7 @@ export const crossingCoverage: Generator = {
     const digits = readDigits(textOf(values, 'fingers'));
     if (!digits.ok) return digits;
     const distinct = [...new Set(strings.value)];
-    if (distinct.length < 2) return failure(problem('no-string-left', { who: 'crossing: two are needed' }));
+    if (distinct.length < 2) return failure(problem('no-string-left', { who: 'crossing' }));
     const { steps, wanted, added } = coverage(distinct, digits.value);
     const name = `${wanted} changes, each once${added > 0 ? `, and ${added} between` : ''}`;
     const cells = steps.map(({ string, digit }) => [{ string, pin: digit }]);

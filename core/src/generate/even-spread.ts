@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success } from '../errors/index.ts';
 import { PARTS_FIELD, numberOf, readStrings, textOf, written, type Cell, type Generator } from './generator.ts';
 
@@ -48,8 +49,7 @@ export const evenSpreadGenerator: Generator = {
       return failure(
         problem('generator-value', {
           label: 'Strokes',
-          value: strokes,
-          problem: `${steps} steps hold at most ${steps}`,
+          problem: message('reason.steps-hold', { steps, count: strokes }),
         }),
       );
     const strings = readStrings(textOf(values, 'strings'), frame.instrument);

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { RhythmPattern } from 'tonal';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { revoice, edit } from '../edit/index.ts';
@@ -51,7 +52,7 @@ const digitsOf = (pattern: Pattern): string =>
     .join(' ');
 const refused = (key: string, values: Values, chord = 'C'): string => {
   const result = generate(byKey(key), values, frameOn(chord));
-  return result.ok ? 'made' : result.problems.map(sentence).join(' ');
+  return result.ok ? 'made' : result.problems.map(sayProblem).join(' ');
 };
 
 test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
@@ -87,7 +88,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
       fc.property(values, fc.constantFrom('C', 'D', 'G', 'Am'), (asked, chord) => {
         const result = generate(generator, asked, frameOn(chord));
         if (result.ok) expect(problemsOfPattern(result.value)).toEqual([]);
-        else for (const problem of result.problems) expect(sentence(problem)).not.toMatch(/\{\w+\}/);
+        else for (const problem of result.problems) expect(sayProblem(problem)).not.toMatch(/\{\w+\}/);
       }),
       { seed: 404, numRuns: 60 },
     );
@@ -334,24 +335,24 @@ describe('harp-harmonic cascade', () => {
   test('10 10 9 9 10 10 needs 22 frets: a neck of 21 is too short, and the strings are named (2-domain)', () => {
     const frame: Frame = { instrument: standard, voicing: { chord: 'D', frets: [10, 10, 9, 9, 10, 10] }, tempo: 80 };
     const result = generate(byKey('cascade'), { gap: 3 }, frame);
-    expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(
-      /needs 22 frets and the neck has 21: out of reach on string 6, 5/,
+    expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(
+      /Out of reach on string 6, 5: needs 22 frets, the neck has 21/,
     );
     expect(generate(byKey('cascade'), { gap: 3 }, { ...frame, instrument: { ...standard, frets: 22 } }).ok).toBe(true);
   });
 });
 
 test.each<[string, Values, RegExp]>([
-  ['scale-over-pulse', { pulse: 'eighths', fingers: 'triplets' }, /does not divide/],
-  ['scale-over-pulse', { pulse: 'eighths', displacement: 2 }, /there are 2, counted from 0/],
-  ['scale-over-pulse', { pulseString: 4, strings: '4' }, /leaves no string for the fingers/],
-  ['rolls', { lowest: 8 }, /leaves no string for the roll/],
+  ['scale-over-pulse', { pulse: 'eighths', fingers: 'triplets' }, /do not share a common grid/],
+  ['scale-over-pulse', { pulse: 'eighths', displacement: 2 }, /there are 2 shifts, counted from 0/],
+  ['scale-over-pulse', { pulseString: 4, strings: '4' }, /No string is left for the fingers/],
+  ['rolls', { lowest: 8 }, /No string is left for the roll/],
   ['even-spread', { strokes: 9, steps: 8 }, /8 steps hold at most 8/],
-  ['coverage', { strings: '3' }, /two are needed/],
+  ['coverage', { strings: '3' }, /it needs two/],
   ['coverage', { fingers: 'p q' }, /two or more of i m a c/],
-  ['arpeggio', { order: 'p i x' }, /write digits/],
-  ['alternating-thumb', { offbeats: '9' }, /At place 1, “9”/],
-  ['hybrid-figures', { low: 2 }, /leaves no string for the fingers/],
+  ['arpeggio', { order: 'p i x' }, /write fingers/],
+  ['alternating-thumb', { offbeats: '9' }, /Position 1: “9”/],
+  ['hybrid-figures', { low: 2 }, /No string is left for the fingers/],
 ])('what cannot be is refused in a sentence: %s %j', (key, values, words) => {
   expect(refused(key, values)).toMatch(words);
 });

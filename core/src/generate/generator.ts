@@ -1,3 +1,4 @@
+import { message, type MessageValue } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
@@ -60,25 +61,25 @@ export interface Generator {
   readonly make: (values: Values, frame: Frame) => Result<Pattern>;
 }
 
-const wrongValue = (field: Field, value: unknown, why: string): Problem =>
-  problem('generator-value', { label: field.label, value: String(value), problem: why });
+const wrongValue = (field: Field, why: MessageValue): Problem =>
+  problem('generator-value', { label: field.label, problem: why });
 
 const fieldProblem = (field: Field, value: Values[string] | undefined): Problem | undefined => {
   switch (field.kind) {
     case 'choice':
       return field.options.some(([key]) => key === value)
         ? undefined
-        : wrongValue(field, value, `choose ${field.options.map(([, label]) => label).join(', ')}`);
+        : wrongValue(field, message('reason.choose-one-of', { options: field.options.map(([, label]) => label) }));
     case 'number':
       return Number.isInteger(value) && (value as number) >= field.least && (value as number) <= field.most
         ? undefined
-        : wrongValue(field, value, `choose ${field.least} to ${field.most}`);
+        : wrongValue(field, message('reason.choose-between', { least: field.least, most: field.most }));
     case 'text':
       return typeof value === 'string' && value.trim() !== '' && value.length <= 200
         ? undefined
-        : wrongValue(field, value, field.hint);
+        : wrongValue(field, field.hint);
     case 'truth':
-      return typeof value === 'boolean' ? undefined : wrongValue(field, value, 'it is yes or no');
+      return typeof value === 'boolean' ? undefined : wrongValue(field, message('reason.choose-yes-or-no'));
   }
 };
 

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { sounds } from '../harmony/index.ts';
 import { pitchAt, pitchClassName, pitchClassOf } from '../instrument/index.ts';
@@ -80,8 +81,7 @@ const planOf = (values: Values, frame: Frame): Result<Plan> => {
     return failure(
       problem('generator-value', {
         label: 'Displacement',
-        value: displacement,
-        problem: `there are ${count.value}, counted from 0`,
+        problem: message('reason.shifts-counted', { count: count.value }),
       }),
     );
   const strings = readStrings(textOf(values, 'strings'), frame.instrument);

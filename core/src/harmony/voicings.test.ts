@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { chordParserFactory } from 'chord-symbol/lib/chord-symbol-esm.js';
 import fc from 'fast-check';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { TUNINGS, instrumentIn, pitchClassOf, tuningByKey } from '../instrument/index.ts';
 import { alternateBassStrings, bassString, readChord, symbolsNear, voicingsFor, type FoundVoicing } from './index.ts';
 
@@ -164,14 +165,14 @@ describe('behind a capo', () => {
 
 describe('what cannot be read says which part, and what is near', () => {
   test.each([
-    ['Cmaj7x9', /“x9” is not known.*Cmaj7/],
-    ['H', /“H” is not known/],
-    ['', /cannot be read/],
-    ['C'.repeat(200), /cannot be read/],
-    ['C/Q', /cannot be read/],
+    ['Cmaj7x9', /“x9” is unknown.*Cmaj7/],
+    ['H', /“H” is unknown/],
+    ['', /is not a chord/],
+    ['C'.repeat(200), /is not a chord/],
+    ['C/Q', /is not a chord/],
   ])('%s', (symbol, words) => {
     const result = voicingsFor(symbol, standard);
-    expect(result.ok ? '' : result.problems.map(sentence).join(' ')).toMatch(words);
+    expect(result.ok ? '' : result.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 
   test('near ones can be read themselves', () => {

@@ -1,3 +1,4 @@
+import { sayProblems } from '@fleet-wren/wording';
 import { valueOrThrow } from '../errors/index.ts';
 import { readTuning, retunePlan, tuningByKey, tuningName } from './index.ts';
 
@@ -15,11 +16,11 @@ test.each<[string, readonly number[]]>([
 
 test.each([
   ['D A D', /3 notes/],
-  ['D A D G H D', /“H” is no note/],
+  ['D A D G H D', /“H” is not a note/],
   ['', /0 notes/],
 ])('“%s” is no tuning, and says why', (text, words) => {
   const read = readTuning(text);
-  expect(read.ok ? '' : String(read.problems[0]?.details.problem)).toMatch(words);
+  expect(read.ok ? '' : sayProblems(read.problems)).toMatch(words);
 });
 
 test('from standard to a tuning with a string going up: which, by how much, and that it is tighter', () => {

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { STRING_RANGE, retune } from './instrument.ts';
 import { noteName, parsePitchClass, pitchClassOf } from './pitch.ts';
@@ -29,11 +30,12 @@ const pitchOf = (word: string, usual: number): number | undefined => {
 export const readTuning = (text: string): Result<Tuning> => {
   const words = text.split(/[\s,]+/).filter(Boolean);
   if (words.length < STRING_RANGE.least || words.length > STRING_RANGE.most)
-    return failure(problem('tuning-wrong', { problem: `there are ${words.length} notes, and 4 to 8 strings` }));
+    return failure(problem('tuning-wrong', { problem: message('reason.tuning-note-count', { count: words.length }) }));
   const usual = usualOf(words.length);
   const pitches = words.map((word, place) => pitchOf(word, usual[place] as number));
   const unread = words.find((_, place) => pitches[place] === undefined);
-  if (unread !== undefined) return failure(problem('tuning-wrong', { problem: `“${unread.slice(0, 12)}” is no note` }));
+  if (unread !== undefined)
+    return failure(problem('tuning-wrong', { problem: message('reason.tuning-note', { value: unread.slice(0, 12) }) }));
   const name = pitches.map((pitch) => noteName(pitch as number).replace(/-?\d+$/, '')).join(' ');
   return success({ key: name, name, pitches: pitches as readonly number[] });
 };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { SCHOOLS, costItems, fingerPattern, makeSchool, taskOf, totalCost, schoolOf } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
@@ -112,15 +113,17 @@ describe('a fitted school never breaks its base’s rules', () => {
 describe('what cannot be learnt from', () => {
   const said = (patterns: readonly Pattern[], base = 'one-per-string'): string => {
     const result = learnSchool({ base, name: 'Ours', patterns });
-    return result.ok ? '' : result.problems.map(sentence).join(' ');
+    return result.ok ? '' : result.problems.map(sayProblem).join(' ');
   };
 
   test('no pins', () => {
-    expect(said([pinned('A', '5 3 2 3', '')])).toMatch(/no pins to learn from/);
+    expect(said([pinned('A', '5 3 2 3', '')])).toMatch(/^No pins to learn from/);
   });
 
   test('pins the school has no digit for', () => {
-    expect(said([pinned('A', '5 3 2 3', '-a-a')], 'thumb-index')).toMatch(/no pins to learn from that thumb and index/);
+    expect(said([pinned('A', '5 3 2 3', '-a-a')], 'thumb-index')).toMatch(
+      /^No pins to learn from that thumb and index/,
+    );
   });
 
   test('pins that contradict each other: both are named', () => {
@@ -130,6 +133,6 @@ describe('what cannot be learnt from', () => {
   });
 
   test('a base that is none', () => {
-    expect(said(TWO_FINGERS, 'nobody’s')).toMatch(/no school called/);
+    expect(said(TWO_FINGERS, 'nobody’s')).toMatch(/no fingering school/);
   });
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { frequencyOf, instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
 import { edit, revoice, type Edit } from '../edit/index.ts';
@@ -57,7 +58,7 @@ describe('harmonics: touch fret = stopped fret + 12 sounds an octave up (2-domai
 
   test('a touch beside any node is refused in a sentence', () => {
     const pattern = { ...held([0, 0, 0, 0, 0, 0]), strokes: [stroke(6, { harmonic: { kind: 'natural', touch: 6 } })] };
-    expect(problemsOfPattern(pattern).map(sentence).join()).toMatch(/touched at fret 6 sounds no harmonic at beat 1/);
+    expect(problemsOfPattern(pattern).map(sayProblem).join()).toMatch(/beat 1: there is no harmonic at fret 6/);
   });
 });
 
@@ -74,7 +75,7 @@ describe('frets', () => {
   test('beyond the neck are refused', () => {
     expect(
       problemsOfPattern({ ...newPattern('x'), strokes: [stroke(1, { fret: 22 })] })
-        .map(sentence)
+        .map(sayProblem)
         .join(),
     ).toMatch(/Fret 22 on string 1 is beyond the neck/);
   });
@@ -82,8 +83,8 @@ describe('frets', () => {
 
 test('a slur with nothing before it on its string is named', () => {
   const pattern = newPattern('x', { cyclic: false, strokes: [stroke(3, { slur: 'hammer-on' })] });
-  expect(looseSlurs(pattern).map(({ problem }) => sentence(problem))).toEqual([
-    'String 3 is slurred at beat 1, but no note on that string comes before it. Strike one there, or strike this one.',
+  expect(looseSlurs(pattern).map(({ problem }) => sayProblem(problem))).toEqual([
+    'At beat 1: the slur on string 3 has no note before it. Add a note on that string, or pluck this one.',
   ]);
   expect(
     looseSlurs({ ...pattern, strokes: [stroke(3), { ...stroke(3, { slur: 'hammer-on' }), id: 'b', at: 210 }] }),

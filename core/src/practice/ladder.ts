@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { judge, type Judgement } from '../analysis/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { ABLE_ADULT, SCHOOLS, type Hand } from '../fingering/index.ts';
@@ -125,12 +126,12 @@ const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, h
  */
 export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
   const { target, hand = ABLE_ADULT, voicings = [], way = WAYS[0] } = aim;
-  const refuse = (words: string): Result<Ladder> => failure(problem('ladder-impossible', { problem: words }));
-  if (given.strokes.length === 0) return refuse('nothing is played in it yet');
+  const refuse = (why: Message): Result<Ladder> => failure(problem('ladder-impossible', { problem: why }));
+  if (given.strokes.length === 0) return refuse(message('reason.ladder-empty'));
   if (given.strokes.length > AIM.strokes)
-    return refuse(`it has ${given.strokes.length} strokes, and ${AIM.strokes} are the most; take a part of it`);
+    return refuse(message('reason.ladder-too-long', { count: given.strokes.length, limit: AIM.strokes }));
   if (!(target >= TEMPO_RANGE.least && target <= TEMPO_RANGE.most))
-    return refuse(`a target is ${TEMPO_RANGE.least} to ${TEMPO_RANGE.most} a minute, not ${target}`);
+    return refuse(message('reason.target-out-of-range', { ...TEMPO_RANGE, target }));
   const judgement = judge({ ...given, cyclic: true }, { hand });
   const pattern = pinned(given, judgement);
   const source = { pattern, judgement, options: { hand }, voicings, bursts: way === WAYS[1] };

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { TEXT_LIMITS, problemsBy, number, object, oneOf, text, whole, type Field } from '../fields/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -55,14 +56,14 @@ const eventField: Field<PracticeEvent> = object(
 /** The last millisecond of the year 9999: no clock shows a later one. */
 const END_OF_TIME = 253_402_300_799_999;
 
-const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent): string | undefined => {
-  if (at < 0 || at > END_OF_TIME) return `${at} is no time a clock shows`;
+const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent): Message | undefined => {
+  if (at < 0 || at > END_OF_TIME) return message('reason.event-date');
   if (tempo !== undefined && !(tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most))
-    return `a tempo of ${tempo} cannot be practised at`;
+    return message('reason.event-tempo', { tempo, ...TEMPO_RANGE });
   if (minutes !== undefined && !(minutes >= 0 && minutes <= EVENT_LIMITS.minutes))
-    return `${minutes} minutes are no sitting`;
+    return message('reason.event-minutes', { minutes });
   if ((kind === 'clean' || kind === 'slipped') && (stage === undefined || tempo === undefined))
-    return 'an attempt needs its stage and its tempo';
+    return message('reason.attempt-incomplete');
   return undefined;
 };
 

@@ -1,3 +1,4 @@
+import { sayProblems } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -109,12 +110,12 @@ describe('a ladder', () => {
   });
 
   test.each<[Pattern, number, RegExp]>([
-    [{ ...figure('5 3'), strokes: [] }, 80, /nothing is played/],
-    [figure('5 3 2 3'), 5, /20 to 400/],
-    [figure('5 3 2 3'), Number.NaN, /20 to 400/],
+    [{ ...figure('5 3'), strokes: [] }, 80, /nothing to practise/],
+    [figure('5 3 2 3'), 5, /20 and 400/],
+    [figure('5 3 2 3'), Number.NaN, /20 and 400/],
   ])('what cannot be climbed is refused', (pattern, target, words) => {
     const made = ladderFor(pattern, { target });
-    expect(made.ok ? '' : String(made.problems[0]?.details.problem)).toMatch(words);
+    expect(made.ok ? '' : sayProblems(made.problems)).toMatch(words);
   });
 });
 
@@ -230,7 +231,7 @@ describe('events from outside', () => {
   test('what can be is taken', () => expect(readEvent(good).ok).toBe(true));
 
   test.each<[string, unknown, RegExp]>([
-    ['of no time a clock shows', { ...good, at: 1e15 }, /no time/],
+    ['of no time a clock shows', { ...good, at: 1e15 }, /no valid date/],
     ['without its stage', { id: 'a', at: now, kind: 'clean' }, /stage/],
     ['an impossible tempo', { ...good, tempo: 9000 }, /9000/],
     ['600 years of minutes', { id: 'a', at: now, kind: 'minutes', minutes: 1e9 }, /minutes/],
@@ -239,7 +240,7 @@ describe('events from outside', () => {
   ])('%s is refused', (_name, value, words) => {
     const read = readEvent(value);
     expect(read.ok).toBe(false);
-    expect(JSON.stringify(read.ok ? [] : read.problems)).toMatch(words);
+    expect(sayProblems(read.ok ? [] : read.problems)).toMatch(words);
   });
 
   test('a clock that jumps back is put in order by what it says', () => {

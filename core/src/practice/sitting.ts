@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 
 /** One item as a sitting sees it. */
@@ -137,9 +138,11 @@ export const planSitting = (
 ): Result<Sitting> => {
   if (!(asked >= PLAN.least && asked <= PLAN.most))
     return failure(
-      problem('sitting-wrong', { problem: `a sitting is ${PLAN.least} to ${PLAN.most} minutes, not ${asked}` }),
+      problem('sitting-wrong', {
+        problem: message('reason.session-length', { least: PLAN.least, most: PLAN.most, minutes: asked }),
+      }),
     );
-  if (items.length === 0) return failure(problem('sitting-wrong', { problem: 'nothing is set to be practised yet' }));
+  if (items.length === 0) return failure(problem('sitting-wrong', { problem: message('reason.nothing-assigned') }));
   const minutes = discomfort ? Math.max(PLAN.least, Math.floor(asked * PLAN.light)) : Math.floor(asked);
   const share = { items, minutes };
   const begin: readonly SittingLine[] = [

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { HAND_TIMES } from '../fingering/index.ts';
 import { handFromTaps, TAPPED, measureTaps, type TapTarget } from './index.ts';
 
@@ -23,11 +24,11 @@ describe('a run of taps', () => {
   test('that is too short or too uneven is refused and named', () => {
     const said = (run: readonly number[]): string => {
       const result = measureTaps({ target: ['m', 'a'], taps: run });
-      return result.ok ? 'used' : result.problems.map(sentence).join(' ');
+      return result.ok ? 'used' : result.problems.map(sayProblem).join(' ');
     };
-    expect(said(taps(0.2, 5))).toMatch(/Only 5 taps were made with middle and ring; 9 are needed/);
+    expect(said(taps(0.2, 5))).toMatch(/Only 5 taps with middle and ring\. At least 9 are needed/);
     expect(said(taps(0.2, 20, (index) => (index % 2 === 0 ? 0.07 : -0.05)))).toMatch(
-      /too uneven to use \(they spread by \d+ %\)/,
+      /too uneven to measure \(± \d+%\)/,
     );
     expect(said(Array<number>(20).fill(1))).toMatch(/too uneven/);
   });
@@ -68,8 +69,8 @@ describe('a hand from taps', () => {
 
   test('leaves out a run that cannot be used and says so; with none there is no hand', () => {
     const short = { target: ['a'] as const, taps: [0, 0.2] };
-    expect(valueOrThrow(handFromTaps('k', 'K', [run(['i'], 0.16), short])).unusable.map(sentence)).toEqual([
-      expect.stringMatching(/Only 2 taps were made with ring/),
+    expect(valueOrThrow(handFromTaps('k', 'K', [run(['i'], 0.16), short])).unusable.map(sayProblem)).toEqual([
+      expect.stringMatching(/Only 2 taps with ring/),
     ]);
     expect(handFromTaps('k', 'K', [short]).ok).toBe(false);
   });

@@ -1,4 +1,5 @@
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import {
   capoProposals,
@@ -74,21 +75,21 @@ describe('chord charts', () => {
   });
 
   test.each([
-    ['| C | Gq |', /^Line 1, column 7: “Gq” is no chord\. Near it: G/],
+    ['| C | Gq |', /^Line 1, column 7: “Gq” is not a chord\. Did you mean G/],
     ['Verse:\n| C |\n| H |', /^Line 3, column 3/],
     ['hello there', /^Line 1, column 1/],
-    ['', /no bar in this chart/],
+    ['', /chart has no bars/],
     ['| % |', /^Line 1, column 3/],
     ['| C | '.repeat(500), /bars/],
     ['x'.repeat(30_000), /characters/],
   ])('%j is refused, and said where', (chart, words) => {
     const read = readChart(chart);
-    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
+    expect(read.ok ? '' : read.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 
   test('a bar whose chords overflow is refused', () => {
     const made = songFromChart(valueOrThrow(readChart('| C G Am F C G Am F C G |')), 'Song');
-    expect(made.ok ? '' : made.problems.map(sentence).join(' ')).toMatch(/bar 1.*more chords/);
+    expect(made.ok ? '' : made.problems.map(sayProblem).join(' ')).toMatch(/bar 1.*more chords/);
   });
 });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import {
@@ -88,15 +89,15 @@ describe('edits of songs', () => {
     [
       'a form that names no section',
       { kind: 'setForm', form: [{ section: 'x', times: 1 }] },
-      /part 1 of the form: there is no section “x”/,
+      /Form, part 1: there is no section “x”/,
     ],
     ['a section taken out that the form plays', { kind: 'setSections', sections: [] }, /there is no section/],
     [
       'a shape that is not there',
       { kind: 'setBars', section: 'section-1', bars: [bar('Zz')] },
-      /bar 1 of “Verse”: the shape “Zz”/,
+      /“Verse”, bar 1: the voicing “Zz”/,
     ],
-    ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the figure “figure-1”/],
+    ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the pattern “figure-1”/],
     [
       'two chords at one time',
       {
@@ -111,7 +112,7 @@ describe('edits of songs', () => {
           }),
         ],
       },
-      /not in order/,
+      /must be in order/,
     ],
     [
       'a form without end',
@@ -121,7 +122,7 @@ describe('edits of songs', () => {
     ['an edit without a name', { kind: 'fly' } as unknown as AnySongEdit, /no change called/],
   ])('%s is refused with a reason', (_what, change, words) => {
     const done = editSong(newSong('Song'), change);
-    expect(done.ok ? '' : done.problems.map(sentence).join(' ')).toMatch(words);
+    expect(done.ok ? '' : done.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
 
@@ -153,17 +154,20 @@ describe('files', () => {
   });
 
   test.each([
-    ['{', /breaks off/],
+    ['{', /ends early/],
     ['{]', /JSON/],
     ['{}', /not a Fleet Wren/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), extra: 1 } }), /song\.extra/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }), /tempo of 5/],
+    [
+      JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }),
+      /^5 bpm is out of range/,
+    ],
     ['x'.repeat(2_000_001), /characters/],
   ])('what is no song is refused (%#)', (text, words) => {
     const read = readSongFile(text);
-    expect(read.ok ? '' : read.problems.map(sentence).join(' ')).toMatch(words);
+    expect(read.ok ? '' : read.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
 

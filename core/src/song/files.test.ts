@@ -1,5 +1,6 @@
 import { SaxesParser } from 'saxes';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import {
   readMidiMusic,
   readMusicXmlMusic,
@@ -45,7 +46,7 @@ const chordsIn = (song: Song): string =>
 
 const back = (music: ReadMusic): Song => {
   const made = songFromMusic(music);
-  if (!made.ok) throw new Error(made.problems.map(sentence).join(' '));
+  if (!made.ok) throw new Error(made.problems.map(sayProblem).join(' '));
   return made.value.song;
 };
 

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { voicingsFor, type Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
@@ -50,12 +51,7 @@ const overflowProblems = (sections: readonly Section[]): readonly Problem[] =>
   sections.flatMap(({ name, bars }) =>
     bars.flatMap(({ chords }, index) =>
       overflows(chords)
-        ? [
-            problem('song-wrong', {
-              where: `bar ${index + 1} of “${name}”`,
-              problem: 'more chords stand in it than it has half beats',
-            }),
-          ]
+        ? [problem('song-wrong', { problem: message('song-problem.too-many-chords', { name, bar: index + 1 }) })]
         : [],
     ),
   );

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { problem, type Problem } from '../errors/index.ts';
 import { schoolProblems } from '../fingering/index.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
@@ -6,28 +7,30 @@ import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, type Metre } from '../time/index
 import { SONG_LIMITS, barTicks, type Bar, type Section, type Song } from './song.ts';
 import { unfoldForm } from './unfold.ts';
 
-const wrong = (where: string, words: string): Problem => problem('song-wrong', { where, problem: words });
+const wrong = (why: Message): Problem => problem('song-wrong', { problem: why });
 
 const doubles = (names: readonly string[]): readonly string[] =>
   names.filter((name, index) => names.indexOf(name) !== index);
 
-const strokesWrong = (song: Song, strokes: readonly Stroke[], ticks: number, where: string): readonly Problem[] => {
+const strokesWrong = (song: Song, strokes: readonly Stroke[], ticks: number, place: Message): readonly Problem[] => {
   const strings = stringCount(song.instrument);
   const outside = strokes.find(({ at }) => !Number.isInteger(at) || at < 0 || at >= ticks);
   const missing = strokes.find(({ string }) => !Number.isInteger(string) || string < 1 || string > strings);
   const places = strokes.map(({ at, string }) => `${at}/${string}`);
   return [
-    ...(outside ? [wrong(where, 'a stroke lies outside it')] : []),
-    ...(missing ? [wrong(where, `there is no string ${missing.string}; the instrument has ${strings}`)] : []),
-    ...(doubles(strokes.map(({ id }) => id)).length > 0 ? [wrong(where, 'two strokes bear one name')] : []),
-    ...(doubles(places).length > 0 ? [wrong(where, 'a string is struck twice at one time')] : []),
+    ...(outside ? [wrong(message('song-problem.note-outside', { place }))] : []),
+    ...(missing ? [wrong(message('song-problem.string-missing', { place, string: missing.string, strings }))] : []),
+    ...(doubles(strokes.map(({ id }) => id)).length > 0
+      ? [wrong(message('song-problem.note-id-duplicate', { place }))]
+      : []),
+    ...(doubles(places).length > 0 ? [wrong(message('song-problem.string-twice', { place }))] : []),
   ];
 };
 
 const isMetre = ({ beats, unit }: Metre): boolean =>
   Number.isInteger(beats) && beats >= 1 && beats <= 16 && BEAT_UNITS.includes(unit);
 
-const barWrong = (song: Song, bar: Bar, where: string): readonly Problem[] => {
+const barWrong = (song: Song, bar: Bar, place: Message): readonly Problem[] => {
   const ticks = barTicks(song, bar);
   const unknown = bar.chords.find(({ voicing }) => !Object.hasOwn(song.voicings, voicing));
   const late = bar.chords.find(({ at }) => !Number.isInteger(at) || at < 0 || at >= ticks);
@@ -37,37 +40,41 @@ const barWrong = (song: Song, bar: Bar, where: string): readonly Problem[] => {
   const missing = figure !== undefined && !song.figures.some(({ id }) => id === figure);
   return [
     ...(bar.metre && !isMetre(bar.metre)
-      ? [wrong(where, `its metre ${bar.metre.beats}/${bar.metre.unit} cannot be counted`)]
+      ? [wrong(message('song-problem.time-signature', { place, metre: `${bar.metre.beats}/${bar.metre.unit}` }))]
       : []),
-    ...(unknown ? [wrong(where, `the shape “${unknown.voicing}” is not among the song’s`)] : []),
-    ...(late ? [wrong(where, 'a chord begins outside the bar')] : []),
-    ...(order ? [wrong(where, 'its chords are not in order, one at a time')] : []),
-    ...(missing ? [wrong(where, `the figure “${figure}” is not among the song’s`)] : []),
-    ...(typeof texture === 'object' && 'written' in texture ? strokesWrong(song, texture.written, ticks, where) : []),
-    ...(bar.melody ? strokesWrong(song, bar.melody, ticks, `the melody of ${where}`) : []),
+    ...(unknown ? [wrong(message('song-problem.voicing-missing', { place, name: unknown.voicing }))] : []),
+    ...(late ? [wrong(message('song-problem.chord-outside-bar', { place }))] : []),
+    ...(order ? [wrong(message('song-problem.chords-out-of-order', { place }))] : []),
+    ...(missing ? [wrong(message('song-problem.figure-missing', { place, name: figure ?? '' }))] : []),
+    ...(typeof texture === 'object' && 'written' in texture ? strokesWrong(song, texture.written, ticks, place) : []),
+    ...(bar.melody ? strokesWrong(song, bar.melody, ticks, message('place.melody', { place })) : []),
   ];
 };
 
 const sectionWrong = (song: Song, section: Section): readonly Problem[] =>
-  section.bars.flatMap((bar, index) => barWrong(song, bar, `bar ${index + 1} of “${section.name}”`));
+  section.bars.flatMap((bar, index) =>
+    barWrong(song, bar, message('place.bar-of-section', { name: section.name, bar: index + 1 })),
+  );
 
 const formWrong = (song: Song): readonly Problem[] => {
   const known = new Set(song.sections.map(({ id }) => id));
   return song.form.flatMap(({ section, times, endings = [] }, index) => {
-    const where = `part ${index + 1} of the form`;
+    const place = message('place.part-of-form', { number: index + 1 });
     const name = song.sections.find(({ id }) => id === section)?.name ?? section;
     const late = endings.find(({ time }) => time < 1 || time > times);
     return [
-      ...(known.has(section) ? [] : [wrong(where, `there is no section “${section}”; take the part out first`)]),
+      ...(known.has(section) ? [] : [wrong(message('song-problem.section-missing', { place, name: section }))]),
       ...(Number.isInteger(times) && times >= 1 && times <= SONG_LIMITS.times
         ? []
-        : [wrong(where, `it is played 1 to ${SONG_LIMITS.times} times, not ${times}`)]),
-      ...(late ? [wrong(where, `it has an ending for time ${late.time}, and is played ${times} times`)] : []),
+        : [wrong(message('song-problem.repeat-count', { place, most: SONG_LIMITS.times, count: times }))]),
+      ...(late ? [wrong(message('song-problem.ending-after-last', { place, number: late.time, count: times }))] : []),
       ...(doubles(endings.map(({ time }) => String(time))).length > 0
-        ? [wrong(where, 'one time has two endings')]
+        ? [wrong(message('song-problem.ending-duplicate', { place }))]
         : []),
       ...endings.flatMap(({ time, bars }) =>
-        bars.flatMap((bar, place) => barWrong(song, bar, `bar ${place + 1} of ending ${time} of “${name}”`)),
+        bars.flatMap((bar, at) =>
+          barWrong(song, bar, message('place.bar-of-ending', { name, number: time, bar: at + 1 })),
+        ),
       ),
     ];
   });
@@ -76,7 +83,7 @@ const formWrong = (song: Song): readonly Problem[] => {
 const sectionTempoWrong = ({ name, tempo }: Section): readonly Problem[] =>
   tempo === undefined || (Number.isFinite(tempo) && tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most)
     ? []
-    : [wrong(`“${name}”`, `its tempo ${tempo} is outside ${TEMPO_RANGE.least} to ${TEMPO_RANGE.most} a minute`)];
+    : [wrong(message('song-problem.tempo', { name, tempo, ...TEMPO_RANGE }))];
 
 const frameWrong = ({ name, tempo, metre, subdivision, swing }: Song): readonly Problem[] => [
   ...(name.trim().length > 0 && name.length <= SONG_LIMITS.name ? [] : [problem('name-wrong')]),
@@ -97,7 +104,7 @@ const voicingsWrong = ({ voicings, instrument }: Song): readonly Problem[] =>
     const beyond = frets.find((fret) => fret !== null && (fret < 0 || fret > most));
     return [
       ...(frets.length === strings ? [] : [problem('voicing-strings', { chord, value: frets.length, strings })]),
-      ...(beyond === undefined ? [] : [wrong(`the shape “${name}”`, `fret ${beyond} is outside the neck`)]),
+      ...(beyond === undefined ? [] : [wrong(message('song-problem.fret', { name, fret: beyond ?? 0 }))]),
     ];
   });
 
@@ -115,11 +122,11 @@ export const problemsOfSong = (song: Song): readonly Problem[] => {
   const twice = [...doubles(song.sections.map(({ id }) => id)), ...doubles(song.figures.map(({ id }) => id))];
   const found = [
     ...voicingsWrong(song),
-    ...twice.map((id) => wrong('the song', `two things bear the name “${id}”`)),
+    ...twice.map((id) => wrong(message('song-problem.id-duplicate', { name: id }))),
     ...song.figures.flatMap(({ name, length, strokes }) =>
       Number.isInteger(length) && length > 0
-        ? strokesWrong(song, strokes, length, `the figure “${name}”`)
-        : [wrong(`the figure “${name}”`, 'it has no length')],
+        ? strokesWrong(song, strokes, length, message('place.figure', { name }))
+        : [wrong(message('song-problem.figure-empty', { name }))],
     ),
     ...song.sections.flatMap(sectionTempoWrong),
     ...song.sections.flatMap((section) => sectionWrong(song, section)),
@@ -129,5 +136,5 @@ export const problemsOfSong = (song: Song): readonly Problem[] => {
   const bars = unfoldForm(song).length;
   return bars <= SONG_LIMITS.unfolded
     ? []
-    : [wrong('the form', `it comes to ${bars} bars, and ${SONG_LIMITS.unfolded} can be played`)];
+    : [wrong(message('song-problem.form-too-long', { bars, limit: SONG_LIMITS.unfolded }))];
 };

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { readChord } from '../harmony/index.ts';
 import type { Stroke } from '../pattern/index.ts';
@@ -30,8 +31,7 @@ interface Fretted extends Stroke {
   readonly fret: number;
 }
 
-const wrong = (words: string): Result<ShiftedLick> =>
-  failure(problem('song-wrong', { where: 'the lick', problem: words }));
+const wrong = (why: Message): Result<ShiftedLick> => failure(problem('song-wrong', { problem: why }));
 
 /** The strokes of a bar as it is played, ticks from its start, each with the fret it sounds at. */
 const lickOf = (song: Song, played: number): readonly Fretted[] => {
@@ -68,12 +68,12 @@ export const shiftLick = (song: Song, played: number): Result<ShiftedLick> => {
   const form = unfoldForm(song);
   const [here, next] = [form[played], form[played + 1]];
   if (!here || here.ending || next?.section !== here.section || next.index !== here.index + 1 || next.ending)
-    return wrong('no bar of its section follows; put one in after it first');
+    return wrong(message('song-problem.no-next-bar'));
   const names = [played, played + 1].map((bar) => patternOfBar(song, bar).voicing.chord);
   const [from, to] = names.map(readChord);
-  if (!from?.ok || !to?.ok) return wrong('both bars need a chord with a root');
+  if (!from?.ok || !to?.ok) return wrong(message('song-problem.no-chord-root'));
   const lick = lickOf(song, played);
-  if (lick.length === 0) return wrong('nothing is played in this bar');
+  if (lick.length === 0) return wrong(message('song-problem.lick-empty'));
   const highest = song.instrument.frets - song.instrument.capo;
   const ways = waysBetween(from.value.root, to.value.root).map((by) => moved(lick, by, highest));
   const best = ways.reduce((a, b) => (b.lost.length < a.lost.length ? b : a));

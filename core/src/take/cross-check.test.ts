@@ -1,6 +1,7 @@
 import { peakPick, spectralFlux } from '@audio/onset';
 import { PitchDetector } from 'pitchy';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { frequencyOf } from '../instrument/index.ts';
 import { seededRandom } from '../sound/index.ts';
@@ -88,7 +89,7 @@ describe('against an independent pitch detector (pitchy 4.1.0)', () => {
     };
     const said = judgeTake(samples, walk.score, asked);
     const words = ['a semitone', 'a whole tone', 'three semitones', 'two whole tones'][by - 1];
-    expect(said.ok ? 'judged' : said.problems.map(sentence).join(' ')).toContain(`${words} lower`);
+    expect(said.ok ? 'judged' : said.problems.map(sayProblem).join(' ')).toContain(`${words} lower`);
     // The first stroke sounds alone for a second, from .6 s on.
     const from = Math.round(0.75 * TAKE.sampleRate);
     const [hertz] = PitchDetector.forFloat32Array(8192).findPitch(samples.subarray(from, from + 8192), TAKE.sampleRate);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure, readMidiPerformance, writeMidiPerformance, type NotePlayed } from '../formats/index.ts';
 import { median } from '../statistics/index.ts';
 import {
@@ -65,7 +66,7 @@ describe('a take that comes as notes', () => {
   test('nothing, and another piece, are refused', () => {
     const said = (notes: readonly NotePlayed[]): string => {
       const judged = judgePatternNotes(notes, pattern);
-      return judged.ok ? 'judged' : judged.problems.map((one) => `${one.code} ${sentence(one)}`).join();
+      return judged.ok ? 'judged' : judged.problems.map((one) => `${one.code} ${sayProblem(one)}`).join();
     };
     expect(said([])).toMatch(/^take-silent/);
     expect(

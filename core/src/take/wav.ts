@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 
 /** A recording: one channel of samples, −1 to 1. */
@@ -22,7 +23,7 @@ interface Chunk {
   readonly bytes: number;
 }
 
-const refuse = (words: string): Result<never> => failure(problem('sound-wrong', { problem: words }));
+const refuse = (why: Message): Result<never> => failure(problem('sound-wrong', { problem: why }));
 
 const nameAt = (view: DataView, at: number): string =>
   String.fromCharCode(...[0, 1, 2, 3].map((index) => view.getUint8(at + index)));
@@ -80,19 +81,20 @@ const mixed = (view: DataView, { from, bytes }: Chunk, { channels, bits }: Forma
  */
 export const readWav = (bytes: Uint8Array): Result<Recorded> => {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length > LARGEST_SOUND)
-    return refuse(`it is larger than ${LARGEST_SOUND / 1e6} MB; keep it under ten minutes`);
-  if (bytes.length < 44 || nameAt(view, 0) !== 'RIFF' || nameAt(view, 8) !== 'WAVE') return refuse('it is no WAV file');
+  if (bytes.length > LARGEST_SOUND) return refuse(message('reason.audio-too-large', { size: LARGEST_SOUND / 1e6 }));
+  if (bytes.length < 44 || nameAt(view, 0) !== 'RIFF' || nameAt(view, 8) !== 'WAVE')
+    return refuse(message('reason.audio-not-wav'));
   const chunks = chunksOf(view);
   const head = chunks.find(({ name }) => name === 'fmt ');
   const data = chunks.find(({ name }) => name === 'data');
   const format = head && formatAt(view, head);
-  if (!format || !data) return refuse('it has no sound in it');
+  if (!format || !data) return refuse(message('reason.audio-empty'));
   const read = READERS[`${format.kind}/${format.bits}`];
-  if (!read) return refuse('its samples are packed in a way that is not read here; save it as plain WAV');
-  if (format.channels < 1 || format.channels > 32) return refuse(`it says it has ${format.channels} channels`);
+  if (!read) return refuse(message('reason.audio-encoding'));
+  if (format.channels < 1 || format.channels > 32)
+    return refuse(message('reason.audio-channels', { count: format.channels }));
   if (format.sampleRate < 8000 || format.sampleRate > 384_000)
-    return refuse(`${format.sampleRate} samples a second are too few or too many`);
+    return refuse(message('reason.audio-rate', { rate: format.sampleRate }));
   return success({ samples: mixed(view, data, format, read), sampleRate: format.sampleRate });
 };
 

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem } from '../errors/index.ts';
 import { findSchool } from '../fingering/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
@@ -27,7 +28,7 @@ export const swapLead: Transform = (pattern, ids) => {
   if (!pinned && !school)
     return failure(
       problem('cannot-transform', {
-        problem: 'No finger leads here: pin some, or choose strict alternation with a leading finger.',
+        problem: message('reason.no-leading-finger'),
       }),
     );
   const other = (pin: Digit | undefined): Digit | undefined =>

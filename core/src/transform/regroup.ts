@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { orNone } from '../edit/index.ts';
 import { failure, problem, success } from '../errors/index.ts';
 import { PATTERN_LIMITS, patternLength, type Stroke } from '../pattern/index.ts';
@@ -28,7 +29,7 @@ export const regroup =
  */
 export const repeatTwice: Transform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
-    return failure(problem('cannot-transform', { problem: 'Twice would be longer than a pattern can be.' }));
+    return failure(problem('cannot-transform', { problem: message('reason.repeat-too-long') }));
   const length = patternLength(pattern);
   const beats = pattern.metre.beats * pattern.bars;
   const again = pattern.strokes.map((stroke) => ({ ...stroke, id: newName(), at: stroke.at + length }));

@@ -18,9 +18,7 @@ export const moveStrings =
       movable(stroke) ? { ...stroke, string: stroke.string + by } : stroke,
     );
     const off = moved.some(({ string }) => string < 1 || string > stringCount(pattern.instrument));
-    return off
-      ? failure(problem('no-string-left', { who: 'strokes at the edge' }))
-      : replacing(pattern, ids, { strokes: moved });
+    return off ? failure(problem('no-string-left', { who: 'edge' })) : replacing(pattern, ids, { strokes: moved });
   };
 
 /**

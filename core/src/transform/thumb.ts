@@ -1,15 +1,16 @@
+import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Problem } from '../errors/index.ts';
 import { bassString, alternateBassStrings } from '../harmony/index.ts';
 import { isThumbStroke, patternLength, roleString, type Pattern, type Role, type Stroke } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 import { chosenStrokes, replacing, wrapped, type Transform } from './transform.ts';
 
-const refuse = (why: string): Problem => problem('cannot-transform', { problem: why });
+const refuse = (why: Message): Problem => problem('cannot-transform', { problem: why });
 
 const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
   [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
 
-const noThumb = refuse('There is no thumb stroke on the bass strings here. Lay the thumb first.');
+const noThumb = refuse(message('reason.no-thumb-on-bass'));
 
 /**
  * Leaves every other stroke of the thumb's pulse out.
@@ -101,7 +102,7 @@ export const layer =
   (pattern, ids) => {
     const left = chosenStrokes(pattern, ids).filter((stroke) => isThumbStroke(stroke) === (kept === 'thumb'));
     return left.length === 0
-      ? failure(refuse(`That would leave nothing: there are no strokes of the ${kept} here.`))
+      ? failure(refuse(message('reason.transform-leaves-nothing', { kept })))
       : replacing(pattern, ids, { strokes: left });
   };
 
@@ -122,6 +123,6 @@ export const addThumb: Transform = (pattern, _ids, newName) => {
       return string === null || clash ? [] : [{ id: newName(), at: index * beat, string, role }];
     });
   return added.length === 0
-    ? failure(refuse('The thumb is on every beat already.'))
+    ? failure(refuse(message('reason.thumb-already-on-beats')))
     : success({ kind: 'put', strokes: added });
 };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { sentence, valueOrThrow } from '../errors/index.ts';
+import { valueOrThrow } from '../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { edit, freshNames } from '../edit/index.ts';
 import { byTimeThenString, patternLength, problemsOfPattern, slotTicks, type Pattern } from '../pattern/index.ts';
@@ -104,7 +105,7 @@ describe('laws', () => {
       fc.property(patternArbitrary, fc.constantFrom(...TRANSFORMS), (pattern, { transform }) => {
         fc.pre(pattern.strokes.length > 0);
         const made = transform(pattern)(pattern, [], freshNames(pattern));
-        if (!made.ok) return made.problems.forEach((problem) => expect(sentence(problem)).not.toMatch(/\{\w+\}/));
+        if (!made.ok) return made.problems.forEach((problem) => expect(sayProblem(problem)).not.toMatch(/\{\w+\}/));
         const done = edit(pattern, made.value);
         if (!done.ok) return expect(done.problems.length).toBeGreaterThan(0);
         expect(problemsOfPattern(done.value.document)).toEqual([]);

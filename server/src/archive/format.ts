@@ -1,5 +1,5 @@
 import { createHash, type Hash } from 'node:crypto';
-import { WrenError, problem } from '@fleet-wren/core';
+import { message, type MessageValue, problem, WrenError } from '@fleet-wren/core';
 
 /** The version of the backup that is written. */
 const ARCHIVE_VERSION = 3;
@@ -62,8 +62,8 @@ export const writeArchive = async function* (
 const LONGEST_LINE = 4_000_000;
 
 /** What is wrong with a line of a backup. */
-export const wrongLine = (line: number, words: string): WrenError =>
-  new WrenError(problem('archive-wrong', { line, problem: words }));
+export const wrongLine = (line: number, why: MessageValue): WrenError =>
+  new WrenError(problem('archive-wrong', { line, problem: why }));
 
 /** Cuts bytes as they come into lines, as far as they stay within bounds; what is no text at all is told by its line. */
 const linesOf = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
@@ -80,7 +80,7 @@ const linesOf = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerat
     const rest = parts.at(-1) ?? '';
     left.push(rest);
     length += rest.length;
-    if (length > LONGEST_LINE) throw wrongLine(count + 1, 'the line is longer than any document');
+    if (length > LONGEST_LINE) throw wrongLine(count + 1, message('backup.line-too-long'));
   }
   if (length > 0) yield left.join('');
 };
@@ -92,26 +92,25 @@ const parsed = (line: string, number: number): Readonly<Record<string, unknown>>
   } catch {
     // Said below, for either reason.
   }
-  throw wrongLine(number, 'this is not part of a backup');
+  throw wrongLine(number, message('backup.not-part'));
 };
 
 const checkHead = ({ archive, version }: Readonly<Record<string, unknown>>): void => {
-  if (archive !== 'fleet-wren') throw wrongLine(1, 'this is not a Fleet Wren backup');
-  if (typeof version !== 'number' || !(version >= 1)) throw wrongLine(1, 'its version is missing');
+  if (archive !== 'fleet-wren') throw wrongLine(1, message('backup.not-ours'));
+  if (typeof version !== 'number' || !(version >= 1)) throw wrongLine(1, message('backup.version-missing'));
   if (version > ARCHIVE_VERSION) throw new WrenError(problem('too-new', { value: version, known: ARCHIVE_VERSION }));
 };
 
 const checkEnd = (end: Readonly<Record<string, unknown>>, rows: number, hash: Hash, number: number): void => {
   if (end.rows !== rows)
-    throw wrongLine(number, `${String(end.rows).slice(0, 20)} rows were written and ${rows} are here`);
-  if (end.sha256 !== hash.digest('hex'))
-    throw wrongLine(number, 'the checksum differs: something was changed or lost on the way');
+    throw wrongLine(number, message('backup.row-count', { written: String(end.rows).slice(0, 20), found: rows }));
+  if (end.sha256 !== hash.digest('hex')) throw wrongLine(number, message('backup.checksum'));
 };
 
 const rowOf = (value: Readonly<Record<string, unknown>>, line: number): ArchiveLine => {
   const { table, row } = value;
   if (!(TABLES as readonly unknown[]).includes(table) || typeof row !== 'object' || row === null)
-    throw wrongLine(line, 'this is not part of a backup');
+    throw wrongLine(line, message('backup.not-part'));
   return { table: table as ArchiveTable, row: row as ArchiveRow['row'], line };
 };
 
@@ -121,7 +120,7 @@ export const readArchive = async function* (bytes: AsyncIterable<Uint8Array>): A
   let [number, rows, ended] = [0, 0, false];
   for await (const line of linesOf(bytes)) {
     number += 1;
-    if (ended) throw wrongLine(number, 'something follows its end');
+    if (ended) throw wrongLine(number, message('backup.after-end'));
     const value = parsed(line, number);
     if (number === 1) checkHead(value);
     else if (value.end === true) {

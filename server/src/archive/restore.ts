@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { WrenError, problem } from '@fleet-wren/core';
+import { type Message, message, problem, WrenError } from '@fleet-wren/core';
 import type { House } from '../auth/principal.ts';
 import { quotaReached } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
@@ -24,11 +24,11 @@ const TOLD_EVERY = 500;
 /** What the database refuses for what is in a row: values it cannot hold (22), and rows that do not go together (23). */
 const isRefusal = (error: unknown): boolean => /^2[23]/.test(String((error as { code?: unknown } | null)?.code ?? ''));
 
-const whyRefused = (error: unknown): string => {
+const whyRefused = (error: unknown): Message => {
   const { code } = error as { readonly code: string };
-  if (code === '23503') return 'it belongs to something that is not in the backup';
-  if (code === '23505') return 'it is in the backup twice';
-  return 'it holds a value that cannot be kept';
+  if (code === '23503') return message('backup.parent-missing');
+  if (code === '23505') return message('backup.twice');
+  return message('backup.value');
 };
 
 interface Checked {
@@ -71,7 +71,7 @@ class Batches {
   async add(line: ArchiveLine): Promise<void> {
     if (line.table !== this.table) await this.flush();
     if (TABLES.indexOf(line.table) < TABLES.indexOf(this.table))
-      throw wrongLine(line.line, `${line.table} cannot follow ${this.table}`);
+      throw wrongLine(line.line, message('backup.order', { table: line.table, before: String(this.table) }));
     this.table = line.table;
     this.rows.push({ line: line.line, row: checkedRow(line) });
     this.size += JSON.stringify(line.row).length;
@@ -100,10 +100,10 @@ const checkSound = async (scope: StudioScope, lastLine: number): Promise<void> =
     { studio: studioId },
   );
   const [take] = rows as readonly { readonly name: string }[];
-  if (take) throw wrongLine(lastLine, `the sound of the take “${take.name}” is not the whole of it`);
+  if (take) throw wrongLine(lastLine, message('backup.sound-incomplete', { name: take.name }));
   const { rows: used } = await scope.raw('select sound_bytes from studio_usage where studio_id = ?', [studioId]);
   if (Number((used as readonly { sound_bytes: string }[])[0]?.sound_bytes ?? 0) > TAKE_LIMITS.studio)
-    throw quotaReached(TAKE_LIMITS.studio, 'bytes of sound in this studio');
+    throw quotaReached(TAKE_LIMITS.studio / 1e6, 'sound');
 };
 
 /** Works out how each assignment stands by its log; what a file says of that is not believed. */

@@ -5,15 +5,17 @@ import {
   isUsableText,
   makeHand,
   makeSchool,
+  message,
+  messageOf,
+  type MessageValue,
+  type Pattern,
   problem,
   readEvent,
   readPattern,
   readSong,
-  sentence,
-  success,
-  type Pattern,
   type Result,
   type Song,
+  success,
 } from '@fleet-wren/core';
 import { UUID } from '../common/ids.ts';
 import { readStored, type Kind, type Kinds } from '../documents/kinds.ts';
@@ -32,8 +34,8 @@ type Row = Readonly<Record<string, unknown>>;
 class Columns {
   constructor(private readonly line: ArchiveLine) {}
 
-  wrong(words: string): Error {
-    return wrongLine(this.line.line, words);
+  wrong(why: MessageValue): Error {
+    return wrongLine(this.line.line, why);
   }
 
   value(name: string): unknown {
@@ -47,19 +49,19 @@ class Columns {
   text(name: string, most: number): string {
     const value = this.value(name);
     if (typeof value !== 'string' || value.length > most || !isUsableText(value))
-      throw this.wrong(`its ${name} is not what it should be`);
+      throw this.wrong(message('backup.invalid', { field: name }));
     return value;
   }
 
   oneOf<T extends string>(name: string, values: readonly T[]): T {
     const found = values.find((one) => one === this.value(name));
-    if (found === undefined) throw this.wrong(`its ${name} is not what it should be`);
+    if (found === undefined) throw this.wrong(message('backup.invalid', { field: name }));
     return found;
   }
 
   id(name: string): string {
     const value = this.text(name, 36);
-    if (!UUID.test(value)) throw this.wrong(`its ${name} is no name`);
+    if (!UUID.test(value)) throw this.wrong(message('backup.not-an-id', { field: name }));
     return value;
   }
 
@@ -70,7 +72,7 @@ class Columns {
   time(name: string): Date {
     const time = new Date(this.text(name, 40));
     const year = time.getUTCFullYear();
-    if (!(year >= 1970 && year <= 9999)) throw this.wrong(`its ${name} is no time`);
+    if (!(year >= 1970 && year <= 9999)) throw this.wrong(message('backup.not-a-time', { field: name }));
     return time;
   }
 
@@ -81,21 +83,20 @@ class Columns {
   count(name: string, least = 1): number {
     const value = this.value(name);
     if (!Number.isInteger(value) || (value as number) < least || (value as number) > 2_000_000_000)
-      throw this.wrong(`its ${name} is no count`);
+      throw this.wrong(message('backup.not-a-count', { field: name }));
     return value as number;
   }
 
   /** What a schema makes of a value. */
   by<T>(name: string, schema: Joi.Schema<T>, value: unknown = this.value(name)): T {
     const { error, value: checked } = schema.validate(value);
-    if (error) throw this.wrong(`its ${name} is not what it should be: ${error.message}`);
+    if (error) throw this.wrong(message('backup.invalid-because', { field: name, reason: error.message }));
     return checked as T;
   }
 
   /** What a reader of core makes of a document. */
   read<T>(result: Result<T>): T {
-    // A sentence within a sentence has no full stop of its own.
-    if (!result.ok) throw this.wrong(result.problems.map(sentence).join(' ').replace(/\.$/, ''));
+    if (!result.ok) throw this.wrong(result.problems.slice(0, 3).map(messageOf));
     return result.value;
   }
 }
@@ -130,7 +131,7 @@ const documentOf = (
 ): { readonly kind: Kind; readonly document: object; readonly json: string } => {
   const kind = columns.oneOf('kind', KINDS);
   const json = columns.value('document');
-  if (typeof json !== 'object' || json === null) throw columns.wrong('its document is missing');
+  if (typeof json !== 'object' || json === null) throw columns.wrong(message('backup.document-missing'));
   const stored = readStored(kind, columns.count('format'), json);
   const check = CHECKS[kind] as (document: unknown, name: string) => Result<object>;
   columns.read(check(stored, name));
@@ -194,7 +195,7 @@ const eventRow = (columns: Columns): Row => {
 
 const toldAt = (columns: Columns): number => {
   const value = Number(columns.value('told_at'));
-  if (!Number.isSafeInteger(value)) throw columns.wrong('its told_at is no time');
+  if (!Number.isSafeInteger(value)) throw columns.wrong(message('backup.not-a-time', { field: 'told_at' }));
   return value;
 };
 
@@ -233,7 +234,8 @@ const versionRow = (columns: Columns): Row => {
 /** What engines said of a take: the latest in columns, the earlier ones as a list. */
 const judgedColumns = (columns: Columns): Row => {
   const earlier = columns.value('earlier') ?? [];
-  if (!Array.isArray(earlier) || earlier.length > 20) throw columns.wrong('its earlier is not what it should be');
+  if (!Array.isArray(earlier) || earlier.length > 20)
+    throw columns.wrong(message('backup.invalid', { field: 'earlier' }));
   const all = earlier.map((one: unknown) => columns.by('earlier', judgementSchema, one));
   if (columns.isMissing('engine')) return { earlier: JSON.stringify(all) };
   const [engine, headline, judgement] = ['engine', 'headline', 'judgement'].map((one) => columns.value(one));
@@ -270,7 +272,7 @@ const partRow = (columns: Columns): Row => {
   const text = columns.text('bytes', TAKE_LIMITS.part * 2);
   const bytes = Buffer.from(text, 'base64');
   if (!BASE64.test(text) || bytes.length === 0 || bytes.length > TAKE_LIMITS.part)
-    throw columns.wrong('its bytes are no part of a sound');
+    throw columns.wrong(message('backup.sound-part'));
   return {
     take_id: columns.id('take_id'),
     student_id: columns.id('student_id'),

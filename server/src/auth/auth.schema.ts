@@ -1,3 +1,4 @@
+import { type TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
 import { words } from '../common/words.ts';
 import { PASSWORD_LENGTH } from './password.ts';
@@ -15,12 +16,7 @@ export interface Credentials extends Pick<Registration, 'email' | 'password'> {
   readonly second?: string;
 }
 
-const named = (label: string) =>
-  words(120)
-    .trim()
-    .min(1)
-    .required()
-    .messages({ '*': `${label} needs 1 to 120 letters` });
+const named = (refusal: TextKey) => words(120).trim().min(1).required().messages({ '*': refusal });
 
 const email = Joi.string()
   .trim()
@@ -28,7 +24,7 @@ const email = Joi.string()
   .max(254)
   .email({ tlds: false })
   .required()
-  .messages({ '*': 'The e-mail address does not look like one' });
+  .messages({ '*': 'request.email' });
 
 /** The same signs typed on another keyboard are the same password. */
 const newPassword = Joi.string()
@@ -36,20 +32,20 @@ const newPassword = Joi.string()
   .min(PASSWORD_LENGTH.least)
   .max(PASSWORD_LENGTH.most)
   .required()
-  .messages({ '*': `The password needs ${PASSWORD_LENGTH.least} to ${PASSWORD_LENGTH.most} characters` });
+  .messages({ '*': 'request.password-length' });
 
 const givenPassword = Joi.string()
   .normalize('NFKC')
   .max(PASSWORD_LENGTH.most)
   .required()
-  .messages({ '*': 'The password is missing' });
+  .messages({ '*': 'request.password-missing' });
 
 /** What every new teacher gives. */
-export const newTeacher = { name: named('Your name'), email, password: newPassword } as const;
+export const newTeacher = { name: named('request.name'), email, password: newPassword } as const;
 
-export const registrationSchema = Joi.object<Registration>({ studio: named('The studio’s name'), ...newTeacher });
+export const registrationSchema = Joi.object<Registration>({ studio: named('request.studio-name'), ...newTeacher });
 
-const givenCode = words(60).min(1).messages({ '*': 'The code is missing' });
+const givenCode = words(60).min(1).messages({ '*': 'request.code-missing' });
 
 export const credentialsSchema = Joi.object<Credentials>({
   email,

@@ -19,15 +19,18 @@ const knownWords = ({ email, studio, name }: Pick<Registration, 'email' | 'studi
     .map((word) => word.toLowerCase().replace(/\s+/g, ''))
     .filter((word) => word.length >= 4);
 
-const whyWeak = (password: string, about: Pick<Registration, 'email' | 'studio' | 'name'>): string | undefined => {
+const whyWeak = (
+  password: string,
+  about: Pick<Registration, 'email' | 'studio' | 'name'>,
+): 'common' | 'repeated' | 'personal' | undefined => {
   const lower = password.toLowerCase();
   const plain = lower.replace(/\s+/g, '');
-  if (COMMON.has(lower) || COMMON.has(withoutTail(lower))) return 'many people use it';
-  if (isRepeated(plain)) return 'it is the same few signs over and over';
+  if (COMMON.has(lower) || COMMON.has(withoutTail(lower))) return 'common';
+  if (isRepeated(plain)) return 'repeated';
   const known = knownWords(about).some(
     (word) => plain.replace(word, '').length < PASSWORD_LENGTH.least / 2 && plain.includes(word),
   );
-  return known ? 'it is hardly more than your name, your studio or your address' : undefined;
+  return known ? 'personal' : undefined;
 };
 
 /** Refuses a password that would be guessed soon. Errors: `password-weak`. */

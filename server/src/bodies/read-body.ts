@@ -1,4 +1,4 @@
-import { failure, problem, readPattern, readSong, success, type Problem, type Result } from '@fleet-wren/core';
+import { failure, message, type Problem, problem, readPattern, readSong, type Result, success } from '@fleet-wren/core';
 import { isBeyondBounds } from './bounds.ts';
 
 /** What a large body came to: the body written anew with its documents checked, or what is wrong with it. */
@@ -7,7 +7,7 @@ export type ReadBody =
   | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
   | { readonly kind: 'unreadable' };
 
-const REFUSED = problem('request-wrong', { problem: 'The request holds more than it may.' });
+const REFUSED = problem('request-wrong', { problem: message('request.too-much') });
 
 const parsed = (text: string): unknown => {
   try {

@@ -1,5 +1,6 @@
+import { sayProblems } from '@fleet-wren/wording';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { ERRORS, WrenError, problem, sentence, type Problem } from '@fleet-wren/core';
+import { ERRORS, message, problem, type Problem, WrenError } from '@fleet-wren/core';
 import type { Response } from 'express';
 
 const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', '57P01', '57P03', '53300']);
@@ -26,7 +27,7 @@ const statusOf = (error: unknown): number =>
 /** Errors of the web framework and its parsers, told by their status. */
 const fromStatus = (status: number): Problem => {
   if (status === 404) return problem('not-found');
-  if (status >= 400 && status < 500) return problem('request-wrong', { problem: 'The request could not be read.' });
+  if (status >= 400 && status < 500) return problem('request-wrong', { problem: message('request.unreadable') });
   return problem('internal');
 };
 
@@ -55,7 +56,7 @@ export const answerProblems = (
   state: Readonly<Record<string, unknown>> = {},
 ): void => {
   const first = problems[0] ?? problem('internal');
-  const body = { code: first.code, message: problems.map(sentence).join(' '), problems };
+  const body = { code: first.code, message: sayProblems(problems), problems };
   const seconds = first.details.seconds;
   if (typeof seconds === 'number') response.setHeader('Retry-After', seconds);
   response.status(ERRORS[first.code].status).json({ error: body, ...state });

@@ -1,20 +1,23 @@
+import { isTextKey } from '@fleet-wren/wording';
 import type { PipeTransform } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { message, type Problem, problem, WrenError } from '@fleet-wren/core';
 import type Joi from 'joi';
 import { isBeyondBounds } from '../bodies/bounds.ts';
+
+/** What schemas say themselves is a key of the catalogue; what Joi says by itself is for who writes to the API. */
+const refusals = ({ details }: Joi.ValidationError): readonly Problem[] =>
+  [...new Set(details.map(({ message: said }) => said))]
+    .slice(0, 20)
+    .map((said) => problem('request-wrong', { problem: isTextKey(said) ? { code: said } : `${said}.` }));
 
 /** Lets a request through in the shape of a schema, or says what is wrong with it. */
 export class JoiPipe<T> implements PipeTransform<unknown, T> {
   constructor(private readonly schema: Joi.Schema<T>) {}
 
   transform(value: unknown): T {
-    if (isBeyondBounds(value)) throw this.refusal('The request holds more than it may');
+    if (isBeyondBounds(value)) throw new WrenError(problem('request-wrong', { problem: message('request.too-much') }));
     const { error, value: checked } = this.schema.validate(value ?? {}, { abortEarly: false, stripUnknown: false });
-    if (error) throw this.refusal([...new Set(error.details.map(({ message }) => message))].slice(0, 20).join('; '));
+    if (error) throw new WrenError(...refusals(error));
     return checked as T;
-  }
-
-  private refusal(words: string): WrenError {
-    return new WrenError(problem('request-wrong', { problem: `${words}.` }));
   }
 }

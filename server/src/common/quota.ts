@@ -1,5 +1,23 @@
 import { WrenError, problem } from '@fleet-wren/core';
 
+/** What there is a limit to. */
+export type Limited =
+  | 'patterns'
+  | 'songs'
+  | 'hands'
+  | 'schools'
+  | 'settings'
+  | 'students'
+  | 'teachers'
+  | 'invitations'
+  | 'sound'
+  | 'versions'
+  | 'assignments'
+  | 'notes'
+  | 'links'
+  | 'takes'
+  | 'events';
+
 /** The answer to one more than there may be. */
-export const quotaReached = (most: number, what: string): WrenError =>
+export const quotaReached = (most: number, what: Limited): WrenError =>
   new WrenError(problem('quota-reached', { most, what }));

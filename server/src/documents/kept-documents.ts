@@ -3,7 +3,7 @@ import { problem } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
-import { quotaReached } from '../common/quota.ts';
+import { quotaReached, type Limited } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore, type KeptDocument, type Writing } from './documents.store.ts';
 import type { Kind } from './kinds.ts';
@@ -15,7 +15,17 @@ const KEPT_AFTER_DELETION = 30 * 24 * 3600 * 1000;
 /** How many documents of a kind a studio can hold, and how many named versions each. */
 const QUOTA = { documents: 20_000, versions: 200 } as const;
 
-const refuseBeyond = (count: number, most: number, what: string): void => {
+/** Documents of each kind, as their limit is named; there is one of settings and one of estimates. */
+const MANY = {
+  pattern: 'patterns',
+  song: 'songs',
+  hand: 'hands',
+  school: 'schools',
+  settings: 'settings',
+  estimates: 'settings',
+} as const satisfies Record<Kind, Limited>;
+
+const refuseBeyond = (count: number, most: number, what: Limited): void => {
   if (count > most) throw quotaReached(most, what);
 };
 
@@ -44,7 +54,7 @@ export class KeptDocuments {
 
   /** Refuses documents beyond what a studio can hold: before anything is spent on them. */
   async refuseBeyondQuota(scope: StudioScope, kind: Kind, more: number): Promise<void> {
-    refuseBeyond((await this.documents.count(scope, kind)) + more, QUOTA.documents, `${kind}s`);
+    refuseBeyond((await this.documents.count(scope, kind)) + more, QUOTA.documents, MANY[kind]);
   }
 
   /** Keeps new documents, all or none, within what a studio can hold. */
@@ -105,7 +115,7 @@ export class KeptDocuments {
     const scope = this.studios.for(principal);
     const kept = await this.find(scope, kind, id);
     await scope.alone(`versions of ${id}`, async (inside) => {
-      refuseBeyond((await this.versions.countNamed(inside, id)) + 1, QUOTA.versions, `named versions of this ${kind}`);
+      refuseBeyond((await this.versions.countNamed(inside, id)) + 1, QUOTA.versions, 'versions');
       await this.versions.keep(inside, kind, kept, label);
     });
   }

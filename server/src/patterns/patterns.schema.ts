@@ -19,20 +19,20 @@ export interface PatternQuery {
 }
 
 export const querySchema = Joi.object<PatternQuery>({
-  search: words(120).trim().allow('').default('').messages({ '*': 'The search is longer than 120 letters' }),
+  search: words(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
   limit: Joi.number().integer().min(1).max(100).default(40),
   after: words(200),
   tag: words(30),
   school: words(80),
   metre: words(40)
     .pattern(/^\d{1,2}\/\d{1,2}$/)
-    .messages({ '*': 'The metre is written as 4/4' }),
+    .messages({ '*': 'request.time-signature' }),
   digits: words(40)
     .pattern(/^[pimacdu]+$/)
-    .messages({ '*': 'Digits are written as p i m a c d u' }),
+    .messages({ '*': 'request.fingers' }),
   strings: words(40)
     .pattern(/^[1-8]+$/)
-    .messages({ '*': 'Strings are written as numbers' }),
+    .messages({ '*': 'request.strings' }),
   difficulty: Joi.string().valid('easy', 'middling', 'hard'),
 });
 
@@ -68,5 +68,5 @@ export interface NewVersion {
 }
 
 export const newVersionSchema = Joi.object<NewVersion>({
-  label: words(80).trim().min(1).required().messages({ '*': 'A version needs a name of 1 to 80 letters' }),
+  label: words(80).trim().min(1).required().messages({ '*': 'request.version-name' }),
 });

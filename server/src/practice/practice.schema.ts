@@ -54,7 +54,7 @@ export const handSchema = Joi.object<Hand>({
   times: numbers,
 })
   .custom((hand: Hand, { error }) => (makeHand(hand).ok ? hand : error('any.invalid')))
-  .messages({ 'any.invalid': 'The hand of the plan is none a person can have' });
+  .messages({ 'any.invalid': 'request.hand-impossible' });
 
 /** The plan of a ladder as it may be kept. */
 const planSchema = Joi.object<LadderPlan>({

@@ -1,20 +1,21 @@
 import { Injectable } from '@nestjs/common';
 import { Semaphore } from 'async-mutex';
 import {
-  DAY,
-  NOTHING_PRACTISED,
-  WrenError,
   byClockOf,
-  problem,
-  readEvent,
-  readPattern,
-  valueOrThrow,
+  DAY,
   type HeardAbility,
   type LadderPlan,
+  message,
+  NOTHING_PRACTISED,
   type PracticeEvent,
+  problem,
   type Problem,
   type Progress,
+  readEvent,
+  readPattern,
   type Standing,
+  valueOrThrow,
+  WrenError,
 } from '@fleet-wren/core';
 import type { LinkHolder, Principal } from '../auth/principal.ts';
 import { Coalesced } from '../common/coalesced.ts';
@@ -53,14 +54,12 @@ const STUDENTS_OWN: ReadonlySet<PracticeEvent['kind']> = new Set([
   'discomfort',
 ]);
 
-const notTheirs = (what: string): Problem => problem('event-wrong', { problem: `${what} is the teacher’s to say` });
-
 /** What keeps an event of a good shape from being kept: told again, it is known by its name. */
 const wrongIn = ({ id, kind, by }: PracticeEvent, toldBy: AddedEvent['toldBy']): readonly Problem[] => {
-  if (!UUID.test(id)) return [problem('event-wrong', { problem: 'its name is not one of a kind' })];
+  if (!UUID.test(id)) return [problem('event-wrong', { problem: message('request.event-id') })];
   if (toldBy === 'teacher') return [];
-  if (!STUDENTS_OWN.has(kind)) return [notTheirs(`“${kind}”`)];
-  return by === 'teacher' ? [notTheirs('a count by the teacher')] : [];
+  if (!STUDENTS_OWN.has(kind)) return [problem('event-wrong', { problem: message('request.teachers-only', { kind }) })];
+  return by === 'teacher' ? [problem('event-wrong', { problem: message('request.teachers-count') })] : [];
 };
 
 /** An event that is not kept, and why. */
@@ -129,7 +128,7 @@ export class PracticeService {
     const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
     return scope.alone(`assignments of ${studentId}`, async (inside) => {
       const place = await this.practice.count(inside, studentId);
-      if (place >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'things set for this student');
+      if (place >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'assignments');
       return this.practice.insert(inside, studentId, { ...form, pattern, sourceId }, { standing, place });
     });
   }
@@ -223,10 +222,10 @@ export class PracticeService {
       accepted: own.flatMap(({ event }) => (kept.has(event.id) ? event.id : [])),
       refused: [
         ...refused,
-        ...foreign.map(({ event }) => refusal(event.id, notTheirs('another’s count'))),
-        ...full.map(({ event }) =>
-          refusal(event.id, ...quotaReached(EVENTS.kept, 'events of this assignment').problems),
+        ...foreign.map(({ event }) =>
+          refusal(event.id, problem('event-wrong', { problem: message('request.teachers-anothers') })),
         ),
+        ...full.map(({ event }) => refusal(event.id, ...quotaReached(EVENTS.kept, 'events').problems)),
       ],
       assignments: await this.stand(scope, added.assignments),
     };
@@ -295,7 +294,7 @@ export class PracticeService {
       return this.practice.append(scope, studentId, events, how);
     return scope.alone(`notes of ${studentId}`, async (inside) => {
       if ((await this.practice.countNotes(inside, studentId)) >= LIMITS.notes)
-        throw quotaReached(LIMITS.notes, 'notes of this student');
+        throw quotaReached(LIMITS.notes, 'notes');
       return this.practice.append(inside, studentId, events, how);
     });
   }
@@ -348,7 +347,7 @@ export class PracticeService {
     const token = newToken(LIMITS.tokenBytes);
     return scope.alone(`links of ${studentId}`, async (inside) => {
       if ((await this.links.ofStudent(inside, studentId)).length >= LIMITS.links)
-        throw quotaReached(LIMITS.links, 'links of this student');
+        throw quotaReached(LIMITS.links, 'links');
       return { ...(await this.links.insert(inside, { studentId, tokenHash: hashOf(token), days })), token };
     });
   }

@@ -1,3 +1,4 @@
+import { type TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
 import { DIGITS, ESTIMATE_KEYS, NAMINGS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
@@ -16,22 +17,17 @@ export interface SchoolForm extends Omit<MadeSchool, 'id'> {
 
 const numbers = (keys: readonly string[]) => Joi.object().pattern(Joi.string().valid(...keys), Joi.number());
 
-const name = (label: string) =>
-  words(80)
-    .trim()
-    .min(1)
-    .required()
-    .messages({ '*': `${label} needs a name of 1 to 80 letters` });
+const name = (refusal: TextKey) => words(80).trim().min(1).required().messages({ '*': refusal });
 
 export const handSchema = Joi.object<NewHand>({
-  name: name('A hand'),
+  name: name('request.hand-name'),
   studentId: words(40),
   scale: numbers(STRIKERS).default({}),
   times: numbers(ESTIMATE_KEYS).default({}),
 });
 
 export const schoolSchema = Joi.object<SchoolForm>({
-  name: name('A school'),
+  name: name('request.school-name'),
   base: words(80).required(),
   digits: Joi.array()
     .items(Joi.string().valid(...DIGITS))
@@ -91,10 +87,10 @@ export const settingsDocument = Joi.object<Settings>({
 
 export const settingsSchema = Joi.object<KeptSettings>({
   settings: settingsDocument.required(),
-  version: versionNumber(0).required().messages({ '*': 'Which version was changed is missing' }),
+  version: versionNumber(0).required().messages({ '*': 'request.version-missing' }),
 });
 
 export const estimatesSchema = Joi.object<KeptEstimates>({
   estimates: numbers(ESTIMATE_KEYS).required(),
-  version: versionNumber(0).required().messages({ '*': 'Which version was changed is missing' }),
+  version: versionNumber(0).required().messages({ '*': 'request.version-missing' }),
 });

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { WrenError, makeHand, makeSchool, problem, valueOrThrow } from '@fleet-wren/core';
+import { makeHand, makeSchool, message, problem, valueOrThrow, WrenError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -71,7 +71,7 @@ export class SetUpService {
   ): Promise<KeptDocument<'school'>> {
     valueOrThrow(makeSchool({ id, name, ...document }));
     if (version === undefined)
-      throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
+      throw new WrenError(problem('request-wrong', { problem: message('request.version-missing') }));
     const scope = this.studios.for(principal);
     const at = { id: checkedId(id), version };
     const changed = await this.documents.update(scope, 'school', at, { name, document });

@@ -26,7 +26,7 @@ export interface SongQuery {
 }
 
 export const songQuerySchema = Joi.object<SongQuery>({
-  search: words(120).trim().allow('').default('').messages({ '*': 'The search is longer than 120 letters' }),
+  search: words(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
   limit: Joi.number().integer().min(1).max(100).default(40),
   after: words(200),
 });

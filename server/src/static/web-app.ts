@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { problem } from '@fleet-wren/core';
+import { message, problem } from '@fleet-wren/core';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import { answerProblems, problemsBehind } from '../common/errors.filter.ts';
@@ -11,7 +11,7 @@ const wantsPage = (request: Request): boolean => {
   return method === 'GET' && !/\.\w+$/.test(path) && request.accepts('html') !== false;
 };
 
-const unreadable = problem('request-wrong', { problem: 'The address could not be read.' });
+const unreadable = problem('request-wrong', { problem: message('request.address') });
 
 const isReadable = (path: string): boolean => {
   try {

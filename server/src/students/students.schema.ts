@@ -30,7 +30,7 @@ export const aboutSchema = Joi.object<AboutStudent>({
 });
 
 export const studentSchema = Joi.object<StudentForm>({
-  name: words(80).trim().min(1).required().messages({ '*': 'A student needs a name of 1 to 80 letters' }),
+  name: words(80).trim().min(1).required().messages({ '*': 'request.student-name' }),
   about: aboutSchema.default({}),
   version: versionNumber(),
   archived: Joi.boolean().strict(),

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { message, problem, WrenError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -43,7 +43,7 @@ export class StudentsService {
     { name, about, version, archived = false }: StudentForm,
   ): Promise<Student> {
     if (version === undefined)
-      throw new WrenError(problem('request-wrong', { problem: 'Which version was changed is missing.' }));
+      throw new WrenError(problem('request-wrong', { problem: message('request.version-missing') }));
     const scope = this.studios.for(principal);
     const changed = await this.students.update(scope, { id: checkedId(id), version }, { name, about, archived });
     if (changed) return changed;

@@ -14,7 +14,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { message, problem, WrenError } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
@@ -86,7 +86,9 @@ export class TakesController {
     const { from, to, part } = rangeOf(range);
     const stretch = await this.takes.sound(principal, id, from, to);
     if (stretch.from > stretch.to)
-      throw new WrenError(problem('request-wrong', { problem: `The sound has ${stretch.take.bytes} bytes.` }));
+      throw new WrenError(
+        problem('request-wrong', { problem: message('request.sound-bytes', { bytes: stretch.take.bytes }) }),
+      );
     await send(stretch, part, response);
   }
 

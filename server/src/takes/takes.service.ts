@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { WrenError, problem, readPattern, valueOrThrow } from '@fleet-wren/core';
+import { message, type Message, problem, readPattern, valueOrThrow, WrenError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { quotaReached } from '../common/quota.ts';
@@ -24,9 +24,9 @@ export interface Stretch {
   readonly bytes: AsyncIterable<Buffer>;
 }
 
-const wrong = (words: string): WrenError => new WrenError(problem('request-wrong', { problem: words }));
+const wrong = (why: Message): WrenError => new WrenError(problem('request-wrong', { problem: why }));
 
-const soundFull = (): WrenError => quotaReached(TAKE_LIMITS.studio, 'bytes of sound in this studio');
+const soundFull = (): WrenError => quotaReached(TAKE_LIMITS.studio / 1e6, 'sound');
 
 const partsOf = (bytes: number): number => Math.ceil(bytes / TAKE_LIMITS.part);
 
@@ -68,7 +68,7 @@ export class TakesService {
     return scope.alone(`takes of ${studentId}`, async (inside) => {
       await this.takes.dropUnfinished(inside);
       if ((await this.takes.count(inside, studentId)) >= TAKE_LIMITS.student)
-        throw quotaReached(TAKE_LIMITS.student, 'takes of this student');
+        throw quotaReached(TAKE_LIMITS.student, 'takes');
       // What is only announced takes no room; what there is none for would be refused part by part.
       if ((await this.takes.bytesOf(inside)) + form.bytes > TAKE_LIMITS.studio) throw soundFull();
       const take = await this.takes.insert(inside, studentId, { ...form, pattern, assignment }, by);
@@ -82,9 +82,10 @@ export class TakesService {
     const take = orNotFound(await this.takes.line(scope, checkedId(id)));
     const count = partsOf(take.bytes);
     const number = /^\d{1,4}$/.test(place) ? Number(place) : count;
-    if (number >= count) throw wrong(`The take has ${count} parts, numbered from 0.`);
+    if (number >= count) throw wrong(message('request.take-parts', { count }));
     const size = number === count - 1 ? take.bytes - number * TAKE_LIMITS.part : TAKE_LIMITS.part;
-    if (!Buffer.isBuffer(bytes) || bytes.length !== size) throw wrong(`Part ${number} of the take has ${size} bytes.`);
+    if (!Buffer.isBuffer(bytes) || bytes.length !== size)
+      throw wrong(message('request.part-bytes', { number, bytes: size }));
     await scope.transaction(async (inside) => {
       await this.takes.addPart(inside, take, number, bytes);
       // The database has counted the part by now, and holds the count until this is over: many at once are no way round.

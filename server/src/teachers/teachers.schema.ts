@@ -8,7 +8,7 @@ export interface Joining extends Omit<Registration, 'studio'> {
   readonly token: string;
 }
 
-const token = words(80).min(1).required().messages({ '*': 'The invitation is missing' });
+const token = words(80).min(1).required().messages({ '*': 'request.invitation-missing' });
 
 export const joiningSchema = Joi.object<Joining>({ token, ...newTeacher });
 

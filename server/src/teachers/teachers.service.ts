@@ -77,7 +77,7 @@ export class TeachersService {
       // Removed meanwhile, an owner invites nobody any more.
       if (!all.some((one) => one.id === teacher.id && isOwner(one))) throw new WrenError(problem('owner-only'));
       if (all.length >= LIMITS.teachers) throw quotaReached(LIMITS.teachers, 'teachers');
-      if (open.length >= LIMITS.invites) throw quotaReached(LIMITS.invites, 'open invitations');
+      if (open.length >= LIMITS.invites) throw quotaReached(LIMITS.invites, 'invitations');
       return store.invite(teacher, hashOf(token), days);
     });
     return { ...invite, token };

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './about.scss';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -16,7 +17,7 @@ interface Licences {
 
 const fetchLicences = async (): Promise<Licences> => {
   const answer = await fetch('/licences.json');
-  if (!answer.ok) throw new Error('The licences could not be loaded. Reload the page.');
+  if (!answer.ok) throw new Error(say('about.licences-not-loaded'));
   return (await answer.json()) as Licences;
 };
 
@@ -32,7 +33,7 @@ const Package = ({ name, version, licence, note, text }: Licences['packages'][nu
           <b>{name}</b> {version} <span>{licence}</span>
         </summary>
         {note && <p>{note}</p>}
-        <pre tabIndex={0}>{data?.texts[text] || `Licensed under ${licence}.`}</pre>
+        <pre tabIndex={0}>{data?.texts[text] || say('about.licensed-under', { licence })}</pre>
       </details>
     </li>
   );
@@ -43,14 +44,12 @@ const About = () => {
   const { data, error } = useLicences();
   return (
     <main className="page about">
-      <h1>About Fleet Wren</h1>
-      <p className="lead-in">
-        The workbench of a fingerstyle guitar teacher: who plays which string, why, and how fast it can go.
-      </p>
+      <h1>{say('about.title')}</h1>
+      <p className="lead-in">{say('about.lead')}</p>
       <p>
-        <Link to="/">Back</Link>
+        <Link to="/">{say('common.back')}</Link>
       </p>
-      <h2>Open-source software in Fleet Wren</h2>
+      <h2>{say('about.software')}</h2>
       {error && <p role="alert">{error.message}</p>}
       <ul className="licences">
         {data?.packages.map((one) => (

@@ -1,4 +1,5 @@
-import { sentence, type Problem } from '@fleet-wren/core';
+import { sayProblems } from '@fleet-wren/wording';
+import { type Problem } from '@fleet-wren/core';
 import { ApiError, ask, failureOf } from './client.ts';
 
 /** How many rows were restored, by table. */
@@ -75,7 +76,7 @@ const outcome = async (tell: Tell): Promise<Restored> => {
     if (now.state === 'done') return now.counts;
     if (now.state === 'failed') {
       const [first] = now.problems;
-      throw new ApiError(first?.code ?? 'internal', now.problems.map(sentence).join(' '));
+      throw new ApiError(first?.code ?? 'internal', sayProblems(now.problems));
     }
     if (now.state === 'none') throw failureOf(undefined);
     if (now.state === 'restoring') tell({ phase: 'restoring', share: now.share });

@@ -1,4 +1,5 @@
-import { problem, sentence, type ErrorCode, type Problem } from '@fleet-wren/core';
+import { sayProblem, sayProblems } from '@fleet-wren/wording';
+import { WrenError, problem, type ErrorCode, type Problem } from '@fleet-wren/core';
 
 /** An answer of the server that is an error, in a teacher's words. */
 export class ApiError extends Error {
@@ -18,7 +19,7 @@ interface ErrorAnswer {
   readonly error?: { readonly code: ErrorCode; readonly message: string; readonly problems?: readonly Problem[] };
 }
 
-const unreachable = (): ApiError => new ApiError('unavailable', sentence(problem('unavailable')));
+const unreachable = (): ApiError => new ApiError('unavailable', sayProblem(problem('unavailable')));
 
 /** The error an answer tells of. */
 export const failureOf = (answer: unknown): ApiError => {
@@ -53,5 +54,7 @@ export const ask = async <T>(
 };
 
 /** What went wrong, as a teacher reads it. */
-export const wordsOf = (error: unknown): string =>
-  error instanceof Error ? error.message : sentence(problem('internal'));
+export const wordsOf = (error: unknown): string => {
+  if (error instanceof WrenError) return sayProblems(error.problems);
+  return error instanceof Error ? error.message : sayProblem(problem('internal'));
+};

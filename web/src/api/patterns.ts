@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   PATTERN_KIND,
@@ -118,7 +119,7 @@ export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
   save: (id, version, pattern, keepalive = false) =>
     ask<KeptPattern>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(keptPattern),
   create: (pattern) => createPattern(pattern).then(keptPattern),
-  renamed: (pattern) => ({ ...pattern, name: `${pattern.name.slice(0, ROOM)} (my changes)` }),
+  renamed: (pattern) => ({ ...pattern, name: say('saving.my-changes', { name: pattern.name.slice(0, ROOM) }) }),
 };
 
 /** Keeps a new pattern. */

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import {
   SONG_KIND,
@@ -70,7 +71,7 @@ export const SONG_RECORDS: Records<SongEdit, Song> = {
   save: (id, version, song, keepalive = false) =>
     ask<KeptSong>('PUT', `/songs/${id}`, { version, song }, { keepalive }).then(keptSong),
   create: (song) => createSong(song).then(keptSong),
-  renamed: (song) => ({ ...song, name: `${song.name.slice(0, ROOM)} (my changes)` }),
+  renamed: (song) => ({ ...song, name: say('saving.my-changes', { name: song.name.slice(0, ROOM) }) }),
 };
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {

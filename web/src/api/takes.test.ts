@@ -78,7 +78,7 @@ test('a part that does not go through is tried again; a sending that was given u
   serverThat(begun, fine, gone, fine, gone, gone, gone, gone);
   const sending = newSending(whose, take);
   const failed = await soon(sending(() => undefined));
-  expect((failed as Error).message).toMatch(/cannot be reached/);
+  expect((failed as Error).message).toMatch(/cannot reach its data/);
   serverThat();
   await soon(sending(() => undefined));
   expect(asked.map(({ path }) => path)).toEqual(['/api/practice/takes/t/parts/2']);

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Button, Modal } from 'react-bootstrap';
 import { create } from 'zustand';
 import { ask } from '../api/client.ts';
@@ -19,13 +20,13 @@ export const FirstCodes = () => {
   return (
     <Modal show={codes.length > 0} backdrop="static" onHide={putAway} aria-labelledby="first-codes" centered>
       <Modal.Header>
-        <Modal.Title id="first-codes">For the day the password is forgotten</Modal.Title>
+        <Modal.Title id="first-codes">{say('shell.save-your-recovery-codes')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <Codes codes={codes} />
       </Modal.Body>
       <Modal.Footer>
-        <Button onClick={putAway}>I have them</Button>
+        <Button onClick={putAway}>{say('shell.i-saved-them')}</Button>
       </Modal.Footer>
     </Modal>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Suspense, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
@@ -7,13 +8,13 @@ import { wordsOf } from '../api/client.ts';
 /** What stands where a screen failed: what happened, that nothing is lost, and two ways on. */
 const Failed = ({ error, resetErrorBoundary }: FallbackProps) => (
   <div className="page" role="alert">
-    <h1>This screen stopped working</h1>
-    <p>What you did is kept: what was not saved yet lies in this browser and is saved when the screen opens again.</p>
+    <h1>{say('shell.something-went-wrong-on-this-screen')}</h1>
+    <p>{say('shell.your-work-is-safe-unsaved-changes')}</p>
     <p className="text-soft">{wordsOf(error)}</p>
     <p className="d-flex gap-2">
-      <Button onClick={resetErrorBoundary}>Open it again</Button>
+      <Button onClick={resetErrorBoundary}>{say('shell.reload-screen')}</Button>
       <Link className="btn btn-quiet" to="/patterns" onClick={resetErrorBoundary}>
-        All patterns
+        {say('common.all-patterns')}
       </Link>
     </p>
   </div>

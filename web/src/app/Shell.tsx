@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useState, type MouseEvent } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
@@ -9,7 +10,7 @@ const ThemeButton = () => {
   const [theme, setTheme] = useState(currentTheme);
   return (
     <Button variant="plain" onClick={() => setTheme(toggleTheme())}>
-      {theme === 'dark' ? 'Light page' : 'Dark page'}
+      {theme === 'dark' ? say('shell.light-theme') : say('shell.dark-theme')}
     </Button>
   );
 };
@@ -28,24 +29,24 @@ export const Shell = () => {
     <div className="shell" onClick={letGo}>
       <header className="shell-side">
         <Link to="/desk" className="shell-name">
-          Fleet Wren
+          {say('common.fleet-wren')}
         </Link>
-        <nav className="shell-nav" aria-label="Rooms">
-          <NavLink to="/desk">Desk</NavLink>
-          <NavLink to="/patterns">Patterns</NavLink>
-          <NavLink to="/songs">Songs</NavLink>
-          <NavLink to="/students">Students</NavLink>
-          <NavLink to="/set-up">Set-up</NavLink>
+        <nav className="shell-nav" aria-label={say('shell.main-menu')}>
+          <NavLink to="/desk">{say('common.today')}</NavLink>
+          <NavLink to="/patterns">{say('common.patterns')}</NavLink>
+          <NavLink to="/songs">{say('common.songs')}</NavLink>
+          <NavLink to="/students">{say('common.students')}</NavLink>
+          <NavLink to="/set-up">{say('common.settings')}</NavLink>
         </nav>
         <div className="shell-foot">
           <span>{account?.studio}</span>
           <span className="text-soft">{account?.name}</span>
           <ThemeButton />
           <Link to="/about" className="btn btn-plain">
-            About
+            {say('common.about')}
           </Link>
           <Button variant="plain" onClick={() => signOut.mutate()}>
-            Sign out
+            {say('common.sign-out')}
           </Button>
         </div>
       </header>

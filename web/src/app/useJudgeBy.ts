@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { ABLE_ADULT, ESTIMATE_KEYS, type Hand } from '@fleet-wren/core';
 import { wordsOf } from '../api/client.ts';
 import { useKeepHand } from '../api/set-up.ts';
@@ -12,9 +13,9 @@ export const useJudgeBy = ({ id, name }: { readonly id: string; readonly name: s
       ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT.times[key]).map((key) => [key, times[key]]),
     );
     keep.mutate(
-      { name: `${name}, by practice`.slice(0, 80), studentId: id, scale, times: own },
+      { name: say('shell.from-practice', { name }).slice(0, 80), studentId: id, scale, times: own },
       {
-        onSuccess: () => notice({ text: `What is set from now on is made for ${name}’s hand as heard.` }),
+        onSuccess: () => notice({ text: say('shell.new-assignments-for-now-use-this', { name }) }),
         onError: (error) => notice({ text: wordsOf(error) }),
       },
     );

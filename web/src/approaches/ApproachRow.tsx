@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   STRIKER_NAMES,
   ceilingFigure,
@@ -45,26 +46,30 @@ const Facts = ({ approach }: { readonly approach: Approach }) => {
   return (
     <dl className="approach-facts">
       <div>
-        <dt>Attacks</dt>
+        <dt>{say('approaches.notes-per-finger')}</dt>
         <dd>
           <Attacks attacks={attacks} />
         </dd>
       </div>
       <div>
-        <dt>Busiest</dt>
-        <dd>{busiest ? `${STRIKER_NAMES[busiest.striker]}, every ${busiest.gap.toFixed(2)} s` : 'none plays twice'}</dd>
+        <dt>{say('approaches.busiest-finger')}</dt>
+        <dd>
+          {busiest
+            ? say('approaches.every-s', { strikerName: STRIKER_NAMES[busiest.striker], gap: busiest.gap.toFixed(2) })
+            : say('approaches.no-finger-plays-twice')}
+        </dd>
       </div>
       <div>
-        <dt>Steps</dt>
+        <dt>{say('approaches.string-changes')}</dt>
         <dd>{stepsText(approach.steps)}</dd>
       </div>
       <div>
-        <dt>To mend</dt>
+        <dt>{say('approaches.issues')}</dt>
         <dd>
-          {judgement.findings.length === 0 ? 'nothing' : judgement.findings.length}
-          {doubled > 0 && `, ${doubled} doubled`}
-          {slurs > 0 && `, ${slurs} slurred`}
-          {unplayed > 0 && <b className="text-warning">, {unplayed} nobody can play</b>}
+          {judgement.findings.length === 0 ? say('common.no-problems') : judgement.findings.length}
+          {doubled > 0 && say('approaches.with-a-repeated-finger', { doubled })}
+          {slurs > 0 && say('approaches.slurred', { slurs })}
+          {unplayed > 0 && <b className="text-warning">{say('approaches.not-playable', { unplayed })}</b>}
         </dd>
       </div>
     </dl>
@@ -85,12 +90,16 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
       <header>
         <span className={`approach-number series-${number}`}>{number}</span>
         <h2>{approach.name}</h2>
-        {standing && <span className="approach-tag">{standing === 'best' ? `best at ${pattern.tempo}` : 'level'}</span>}
-        {current && <span className="text-soft approach-now">in use</span>}
+        {standing && (
+          <span className="approach-tag">
+            {standing === 'best' ? say('approaches.best-at-bpm', { tempo: pattern.tempo }) : say('approaches.equal')}
+          </span>
+        )}
+        {current && <span className="text-soft approach-now">{say('common.in-use')}</span>}
         <span className="approach-actions">
           {!current && (
             <Button variant={standing === 'best' ? 'primary' : 'quiet'} size="sm" onClick={use}>
-              Use this one
+              {say('common.use-this-school')}
             </Button>
           )}
           {drop && (
@@ -98,8 +107,8 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
               variant="plain"
               size="sm"
               onClick={drop}
-              aria-label={`Leave ${approach.name} out`}
-              title="Leave it out"
+              aria-label={say('approaches.remove', { name: approach.name })}
+              title={say('common.remove')}
             >
               <X size={15} aria-hidden />
             </Button>
@@ -115,7 +124,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
         <strong>{ceiling ? ceilingFigure(ceiling.bpm) : '–'}</strong>
-        <span>ceiling</span>
+        <span>{say('approaches.max-tempo')}</span>
       </p>
     </article>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './approaches.scss';
 import {
   COMPARED,
@@ -89,15 +90,15 @@ const Approaches = () => {
           {trouble ?? comparison?.verdict.sentence ?? ''}
         </h1>
         <p className="text-soft">
-          The same notes at {pattern.tempo} for the hand “{hand.name}”, pins left aside.{' '}
+          {say('approaches.same-notes', { tempo: pattern.tempo, hand: hand.name })}{' '}
           {schools.length < COMPARED.most && (
             <select
               className="add-school"
-              aria-label="Add a school"
+              aria-label={say('approaches.add-a-school')}
               value=""
               onChange={({ target }) => choose([...schools, target.value])}
             >
-              <option value="">Add a school …</option>
+              <option value="">{say('approaches.add-a-school-more')}</option>
               <SchoolOptions own={own} without={schools} />
             </select>
           )}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { ceilingFigure, type Approach } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { CHART, strainChart } from './geometry.ts';
@@ -16,17 +17,21 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
   const number = (school: string): number => approaches.findIndex((one) => one.school === school) + 1;
   const bottom = CHART.height - CHART.bottom;
   return (
-    <figure className="strain" aria-label="Strain against tempo">
-      <figcaption>Strain against tempo</figcaption>
+    <figure className="strain" aria-label={say('approaches.difficulty-by-tempo')}>
+      <figcaption>{say('approaches.difficulty-by-tempo')}</figcaption>
       <svg
         viewBox={`0 0 ${CHART.width} ${CHART.height}`}
         width={CHART.width}
         height={CHART.height}
         role="img"
         aria-label={approaches
-          .map(
-            ({ name, judgement }) =>
-              `${name}: ceiling ${judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : 'none'}`,
+          .map(({ name, judgement }) =>
+            say('approaches.max-of', {
+              name,
+              max: judgement.ceiling
+                ? say('common.bpm-max', { bpm: ceilingFigure(judgement.ceiling.bpm) })
+                : say('common.no-max-tempo'),
+            }),
           )
           .join('; ')}
       >
@@ -57,11 +62,11 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
           </text>
         ))}
         <text className="strain-tick" x={CHART.width - CHART.right} y={bottom + 32} textAnchor="end">
-          beats a minute
+          {say('common.bpm')}
         </text>
         <line className="strain-now" x1={x(tempo)} x2={x(tempo)} y1={CHART.top} y2={bottom} />
         <text className="strain-tick strain-now-text" x={x(tempo) + 5} y={bottom - 7}>
-          at {tempo}
+          {say('approaches.at-bpm', { tempo })}
         </text>
         {lines.map(({ school, path, best: bestPath, end, ceiling }) => (
           <g

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './bench.scss';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Pattern, PatternEdit } from '@fleet-wren/core';
@@ -92,9 +93,9 @@ const Bench = () => {
       <Message>
         <p role="alert">{wordsOf(opened.error)}</p>
         <Link to="/patterns" className="btn btn-quiet me-2">
-          All patterns
+          {say('common.all-patterns')}
         </Link>
-        <Button onClick={() => void opened.refetch()}>Try again</Button>
+        <Button onClick={() => void opened.refetch()}>{say('common.try-again')}</Button>
       </Message>
     );
   if (!opened.data) return null;

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   BEAT_UNITS,
   SUBDIVISIONS,
@@ -42,7 +43,7 @@ const BringBack = () => {
     });
   return (
     <Button variant="cure" size="sm" onClick={bringBack}>
-      Bring it back
+      {say('common.restore')}
     </Button>
   );
 };
@@ -58,7 +59,7 @@ const Name = () => {
   return (
     <h1 className="bench-name">
       <input
-        aria-label="Name of the pattern"
+        aria-label={say('bench.pattern-name')}
         value={typed ?? name}
         maxLength={PATTERN_LIMITS.name}
         onChange={({ target }) => setTyped(target.value)}
@@ -119,33 +120,33 @@ const Choice = ({ label, value, options, choose, strong, plain, children }: Choi
 
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '2/2', '3/8', '5/8', '6/8', '7/8', '9/8', '12/8'] as const;
 const PARTS: Readonly<Record<number, string>> = {
-  1: 'whole',
-  2: 'halves',
-  3: 'thirds',
-  4: 'quarters',
-  5: 'fifths',
-  6: 'sixths',
-  7: 'sevenths',
-  8: 'eighths',
-  12: 'twelfths',
+  1: say('bench.1-per-beat'),
+  2: say('bench.2-per-beat'),
+  3: say('bench.3-per-beat'),
+  4: say('bench.4-per-beat'),
+  5: say('bench.quintuplets'),
+  6: say('bench.sextuplets'),
+  7: say('bench.septuplets'),
+  8: say('bench.8-per-beat'),
+  12: say('bench.12-per-beat'),
 };
 const NOTE_PARTS: Readonly<Record<string, string>> = {
-  '4/1': 'quarters',
-  '4/2': 'eighths',
-  '4/3': 'triplets',
-  '4/4': 'sixteenths',
-  '4/6': 'sixteenth triplets',
-  '4/8': 'thirty-seconds',
-  '8/1': 'eighths',
-  '8/2': 'sixteenths',
-  '8/3': 'sixteenth triplets',
-  '2/1': 'halves',
-  '2/2': 'quarters',
-  '2/4': 'eighths',
+  '4/1': say('bench.4-per-beat'),
+  '4/2': say('bench.8-per-beat'),
+  '4/3': say('bench.triplets'),
+  '4/4': say('bench.sixteenths'),
+  '4/6': say('bench.sixteenth-triplets'),
+  '4/8': say('bench.thirty-seconds'),
+  '8/1': say('bench.8-per-beat'),
+  '8/2': say('bench.sixteenths'),
+  '8/3': say('bench.sixteenth-triplets'),
+  '2/1': say('bench.2-per-beat'),
+  '2/2': say('bench.4-per-beat'),
+  '2/4': say('bench.8-per-beat'),
 };
 
 const partName = ({ metre }: Pattern, parts: number): string =>
-  NOTE_PARTS[`${metre.unit}/${parts}`] ?? `beat in ${PARTS[parts] ?? parts}`;
+  NOTE_PARTS[`${metre.unit}/${parts}`] ?? say('bench.value', { partName: PARTS[parts] ?? parts });
 
 const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
   options.includes(own as T) ? options : [own, ...options];
@@ -168,24 +169,24 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   return (
     <>
       <Choice
-        label="Metre"
+        label={say('bench.time-signature')}
         value={metre}
         options={withOwn(METRES, metre).map((one) => [one, one])}
         choose={setMetre}
         plain
       />
       <Choice
-        label="Bars"
+        label={say('bench.bars')}
         value={String(pattern.bars)}
         options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
           one,
-          one === '1' ? '1 bar' : `${one} bars`,
+          one === '1' ? say('common.1-bar') : say('bench.bars-2', { one: Number(one) }),
         ])}
         choose={(bars) => run(resize(bench.getState().document, { bars: Number(bars) }))}
         plain
       />
       <Choice
-        label="In"
+        label={say('bench.subdivision')}
         value={String(pattern.subdivision)}
         options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [
           String(parts),
@@ -216,9 +217,9 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
       />
       <Choice
-        label="Chord"
+        label={say('bench.chord')}
         value={voicing.chord}
-        options={[...known.map(({ chord }) => [chord, chord] as const), [OTHER_SHAPE, 'another shape …']]}
+        options={[...known.map(({ chord }) => [chord, chord] as const), [OTHER_SHAPE, say('bench.other-voicing-more')]]}
         choose={(chord) => {
           if (chord === OTHER_SHAPE) setPicking(true);
           const next = known.find((shape) => shape.chord === chord);
@@ -249,7 +250,7 @@ const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
     run({ kind: 'chooseSchool', school, ownSchool });
   };
   return (
-    <Choice label="School" value={pattern.school} choose={choose} strong>
+    <Choice label={say('bench.school')} value={pattern.school} choose={choose} strong>
       <SchoolOptions own={own} />
     </Choice>
   );
@@ -268,7 +269,7 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
       size="sm"
       onClick={() => run({ kind: 'chooseSchool', school: pattern.school, ownSchool: now })}
     >
-      {now.name} has changed: take it as it is now
+      {say('bench.has-changed-use-the-new-version', { name: now.name })}
     </Button>
   );
 };
@@ -276,7 +277,13 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
 const HandChoice = memo(() => {
   const { hand, hands, choose } = useHand();
   return (
-    <Choice label="Hand" value={hand.key} options={hands.map(({ key, name }) => [key, name])} choose={choose} strong />
+    <Choice
+      label={say('bench.hand')}
+      value={hand.key}
+      options={hands.map(({ key, name }) => [key, name])}
+      choose={choose}
+      strong
+    />
   );
 });
 
@@ -285,11 +292,11 @@ const EndChoice = memo(({ pattern }: ChoicesProps) => {
   const { run } = useBenchStore().getState();
   return (
     <Choice
-      label="At its end it"
+      label={say('common.loop')}
       value={pattern.cyclic ? 'round' : 'line'}
       options={[
-        ['round', 'goes round'],
-        ['line', 'ends'],
+        ['round', say('common.loops')],
+        ['line', say('common.plays-once')],
       ]}
       choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
       plain
@@ -300,8 +307,10 @@ const EndChoice = memo(({ pattern }: ChoicesProps) => {
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
   const bass = bassString(instrument, voicing);
   const [alternate] = alternateBassStrings(instrument, voicing);
-  if (bass === null) return 'no bass string sounds';
-  return alternate === undefined ? `bass on string ${bass}` : `bass on string ${bass}, alternating with ${alternate}`;
+  if (bass === null) return say('bench.no-bass-note-in-this-chord');
+  return alternate === undefined
+    ? say('bench.bass-on-string', { bass })
+    : say('bench.alternating-bass-on-strings-and', { bass, alternate });
 };
 
 /** What the pattern is: its name, its time, its strings, its school. */
@@ -323,8 +332,8 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
           size="sm"
           onClick={undo}
           disabled={history.past.length === 0}
-          aria-label="Take back"
-          title="Take back (Ctrl Z)"
+          aria-label={say('common.undo')}
+          title={say('common.undo-ctrl-z')}
         >
           <Undo2 size={17} aria-hidden />
         </Button>
@@ -333,8 +342,8 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
           size="sm"
           onClick={redo}
           disabled={history.future.length === 0}
-          aria-label="Do again"
-          title="Do again (Ctrl Y)"
+          aria-label={say('common.redo')}
+          title={say('common.redo-ctrl-y')}
         >
           <Redo2 size={17} aria-hidden />
         </Button>
@@ -354,14 +363,14 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
         <span className="text-soft">{bassWords(pattern)}</span>
         <span className="bench-rooms">
           <EndChoice pattern={pattern} />
-          <Link to="approaches" title="The same notes under several schools">
-            Compare schools
+          <Link to="approaches" title={say('bench.see-the-same-notes-in-several')}>
+            {say('bench.compare-schools')}
           </Link>
-          <Link to="drills" title="The family of variants as drills">
-            Drills
+          <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
+            {say('common.drills')}
           </Link>
-          <Link to="take" title="Record it, and see who comes late">
-            Take
+          <Link to="take" title={say('bench.record-a-take-and-see-which')}>
+            {say('bench.record')}
           </Link>
         </span>
       </p>

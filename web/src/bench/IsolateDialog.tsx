@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { isolate, type IsolatedDrill } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
@@ -25,8 +26,8 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
           if (kept.length === 1) void navigate(`/patterns/${kept[0]?.id}`);
           else
             notice({
-              text: `${kept.length} drills are among the patterns.`,
-              action: { label: 'Show them', run: () => void navigate('/patterns') },
+              text: say('bench.drills-added-to-your-patterns', { keptCount: kept.length }),
+              action: { label: say('common.show'), run: () => void navigate('/patterns') },
             });
         },
       },
@@ -50,10 +51,10 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={() => take(drills)} disabled={keep.isPending}>
-          Keep all {drills.length}
+          {say('bench.save-all', { drillsCount: drills.length })}
         </Button>
         <Button onClick={() => shown && take([shown])} disabled={keep.isPending}>
-          Open this one
+          {say('common.open')}
         </Button>
       </Modal.Footer>
     </>
@@ -68,12 +69,12 @@ export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="isolate-title">
       <Modal.Header closeButton>
-        <Modal.Title id="isolate-title">The hardest spots, alone</Modal.Title>
+        <Modal.Title id="isolate-title">{say('bench.hard-spots-as-drills')}</Modal.Title>
       </Modal.Header>
       {drills.length > 0 ? (
         <Drills drills={drills} hide={hide} />
       ) : (
-        <Modal.Body>Nothing goes from string to string here yet, so there is nothing to take apart.</Modal.Body>
+        <Modal.Body>{say('bench.nothing-to-isolate-yet-no-note')}</Modal.Body>
       )}
     </Modal>
   );

@@ -1,5 +1,7 @@
+import { say } from '@fleet-wren/wording';
 import { Modal } from 'react-bootstrap';
-import { COMMANDS, shownKey, type Command } from './commands.ts';
+import { COMMANDS, type Command } from './commands.ts';
+import { shownKey } from './key-press.ts';
 
 const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Select', 'Listen', 'Pattern'];
 
@@ -7,7 +9,7 @@ const GROUPS: readonly Command['group'][] = ['Move', 'Strokes', 'Select', 'Liste
 export const KeysOverlay = ({ hide }: { readonly hide: () => void }) => (
   <Modal show onHide={hide} size="xl" centered aria-labelledby="keys-title">
     <Modal.Header closeButton>
-      <Modal.Title id="keys-title">Keys of the bench</Modal.Title>
+      <Modal.Title id="keys-title">{say('bench.keyboard-shortcuts')}</Modal.Title>
     </Modal.Header>
     <Modal.Body className="keys">
       {GROUPS.map((group) => (

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { IsolateDialog } from './IsolateDialog.tsx';
@@ -21,13 +22,13 @@ export const PatternMenu = () => {
     <>
       <Dropdown align="end">
         <Dropdown.Toggle variant="quiet" size="sm">
-          Work on it
+          {say('common.edit')}
         </Dropdown.Toggle>
         <Dropdown.Menu>
-          <Dropdown.Item onClick={() => setShown('vary')}>Vary …</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('isolate')}>Hardest spots alone …</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('versions')}>Versions …</Dropdown.Item>
-          <Dropdown.Item onClick={() => setShown('tags')}>Tags and sets …</Dropdown.Item>
+          <Dropdown.Item onClick={() => setShown('vary')}>{say('bench.vary-more')}</Dropdown.Item>
+          <Dropdown.Item onClick={() => setShown('isolate')}>{say('bench.hard-spots-as-drills-more')}</Dropdown.Item>
+          <Dropdown.Item onClick={() => setShown('versions')}>{say('common.versions-more')}</Dropdown.Item>
+          <Dropdown.Item onClick={() => setShown('tags')}>{say('bench.tags-and-sets-more')}</Dropdown.Item>
         </Dropdown.Menu>
       </Dropdown>
       {shown === 'vary' && <VaryDialog hide={hide} />}

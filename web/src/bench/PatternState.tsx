@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say, sayList } from '@fleet-wren/wording';
 import { miniatureOf, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
@@ -10,8 +12,8 @@ const FACTS: readonly (readonly [string, (pattern: Pattern) => unknown])[] = [
   ['chord', ({ voicing }) => voicing],
   ['school', ({ school, ownSchool }) => [school, ownSchool]],
   ['tuning', ({ instrument }) => instrument],
-  ['metre and length', ({ metre, bars }) => [metre, bars]],
-  ['strokes', ({ strokes }) => strokes],
+  [say('bench.time-signature-and-length'), ({ metre, bars }) => [metre, bars]],
+  [say('common.notes'), ({ strokes }) => strokes],
   ['swing', ({ swing }) => swing],
   ['tags', ({ tags }) => tags],
 ];
@@ -19,14 +21,24 @@ const FACTS: readonly (readonly [string, (pattern: Pattern) => unknown])[] = [
 /** Where two states of a pattern differ, in a few words. */
 export const differences = (mine: Pattern, theirs: Pattern): string => {
   const different = FACTS.filter(([, of]) => !sameValue(of(mine), of(theirs))).map(([name]) => name);
-  return different.length > 0 ? `They differ in ${different.join(', ')}.` : 'They differ in how the beats are cut.';
+  return different.length > 0
+    ? say('bench.the-two-versions-differ-in', { different: sayList(different) })
+    : say('bench.the-two-versions-differ-in-how');
 };
 
 /** A state of a pattern in small, with its main facts. */
 export const PatternState = ({ pattern }: { readonly pattern: Pattern }) => (
   <>
     <p className="mb-1">
-      <b>{pattern.name}</b>, {pattern.voicing.chord}, {pattern.tempo} a minute, {pattern.strokes.length} strokes
+      <Say
+        text="bench.state-facts"
+        values={{
+          name: pattern.name,
+          chord: pattern.voicing.chord,
+          tempo: pattern.tempo,
+          notes: pattern.strokes.length,
+        }}
+      />
     </p>
     <Miniature
       strokes={miniatureOf(pattern, pins(pattern))}

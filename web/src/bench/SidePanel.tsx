@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { digitMark, strokeAt } from '@fleet-wren/core';
 import { memo } from 'react';
 import { digitColour } from '../parts/token/shapes.ts';
@@ -11,10 +13,9 @@ import { useCures, useExplanation, type HeldJudged } from './useJudgement.ts';
 
 const FirstSteps = () => (
   <section className="first-steps">
-    <h2>Lay the first strokes</h2>
+    <h2>{say('bench.add-your-first-notes')}</h2>
     <p>
-      Click a string over a beat, or walk with the arrows and press <kbd>Enter</kbd>. The digits follow from the school;
-      a letter (<kbd>P</kbd> <kbd>I</kbd> <kbd>M</kbd> <kbd>A</kbd>) pins one.
+      <Say text="bench.first-notes-how" />
     </p>
   </section>
 );
@@ -46,7 +47,7 @@ const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: HeldJ
   if (!secondTime) return null;
   return (
     <p className="second-time">
-      The second time round:{' '}
+      {say('bench.second-pass')}{' '}
       {pattern.strokes.map(({ id }) => {
         const digit = secondTime[id];
         return (
@@ -77,7 +78,7 @@ const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
 export const SidePanel = memo(({ judged }: { readonly judged: HeldJudged | null }) => {
   const empty = useBench((state) => state.document.strokes.length === 0);
   return (
-    <aside className="bench-side" aria-label="Judgement of the pattern">
+    <aside className="bench-side" aria-label={say('bench.pattern-analysis')}>
       <Refused />
       {empty && <FirstSteps />}
       {judged && !empty && <Verdict judged={judged} />}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { PATTERN_LIMITS, orNone } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -18,7 +19,7 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   return (
     <Modal show onHide={hide} centered aria-labelledby="tags-title">
       <Modal.Header closeButton>
-        <Modal.Title id="tags-title">Tags and sets</Modal.Title>
+        <Modal.Title id="tags-title">{say('bench.tags-and-sets')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <div className="tag-row">
@@ -28,14 +29,12 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
               type="button"
               className="tag"
               onClick={() => set(tags.filter((one) => one !== tag))}
-              aria-label={`Take the tag ${tag} off`}
+              aria-label={say('bench.remove-tag', { tag })}
             >
               {tag} ×
             </button>
           ))}
-          {tags.length === 0 && (
-            <span className="text-soft">No tags yet. A set is a tag that several patterns bear.</span>
-          )}
+          {tags.length === 0 && <span className="text-soft">{say('bench.no-tags-yet-patterns-with-the')}</span>}
         </div>
         <form
           className="keep-version"
@@ -45,13 +44,13 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
           }}
         >
           <Form.Control
-            aria-label="New tag"
-            placeholder="A new tag"
+            aria-label={say('bench.new-tag')}
+            placeholder={say('bench.new-tag')}
             maxLength={PATTERN_LIMITS.tag}
             value={typed}
             onChange={({ target }) => setTyped(target.value)}
           />
-          <Button type="submit">Add</Button>
+          <Button type="submit">{say('bench.add')}</Button>
         </form>
         {offered.length > 0 && (
           <div className="tag-row">

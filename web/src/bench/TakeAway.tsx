@@ -1,8 +1,8 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import {
   leftOut,
   realise,
   schoolOf,
-  sentence,
   type WrittenFormat,
   writeMidi,
   writeMusicXml,
@@ -31,9 +31,9 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   const bench = useBenchStore();
   const notice = useNotice();
   /** Says what the format could not hold. */
-  const say = (pattern: Pattern, format: WrittenFormat): void => {
+  const saveFile = (pattern: Pattern, format: WrittenFormat): void => {
     const left = leftOut(realise(pattern), format);
-    if (left.length > 0) notice({ text: left.map(sentence).join(' ') });
+    if (left.length > 0) notice({ text: sayProblems(left) });
   };
   const now = () => {
     const { document: pattern } = bench.getState();
@@ -42,12 +42,12 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   const tab = (): void => {
     const { pattern, name, digits } = now();
     download(`${name}.txt`, tabOf(pattern, digits), 'text/plain;charset=utf-8');
-    say(pattern, 'tab');
+    saveFile(pattern, 'tab');
   };
   const midi = (): void => {
     const { pattern, name } = now();
     download(`${name}.mid`, Uint8Array.from(writeMidi(realise(pattern))), 'audio/midi');
-    say(pattern, 'midi');
+    saveFile(pattern, 'midi');
   };
   const json = (): void => {
     const { pattern, name } = now();
@@ -63,21 +63,21 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
       ),
       'application/vnd.recordare.musicxml+xml',
     );
-    say(pattern, 'musicxml');
+    saveFile(pattern, 'musicxml');
   };
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
-        <Download size={15} aria-hidden /> Take away
+        <Download size={15} aria-hidden /> {say('bench.export')}
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item as={Link} to="sheet">
-          A sheet to print
+          {say('common.sheet-to-print')}
         </Dropdown.Item>
-        <Dropdown.Item onClick={tab}>Tablature, plain text</Dropdown.Item>
-        <Dropdown.Item onClick={score}>MusicXML score</Dropdown.Item>
-        <Dropdown.Item onClick={midi}>Standard MIDI File</Dropdown.Item>
-        <Dropdown.Item onClick={json}>Fleet Wren file (JSON)</Dropdown.Item>
+        <Dropdown.Item onClick={tab}>{say('common.tablature-txt')}</Dropdown.Item>
+        <Dropdown.Item onClick={score}>{say('common.musicxml-score-musicxml')}</Dropdown.Item>
+        <Dropdown.Item onClick={midi}>{say('common.midi-mid')}</Dropdown.Item>
+        <Dropdown.Item onClick={json}>{say('bench.fleet-wren-pattern-json')}</Dropdown.Item>
       </Dropdown.Menu>
     </Dropdown>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { strokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
 import { memo, useCallback, useMemo, type ReactNode } from 'react';
 import { NO_DIGITS, type Judged } from '../parts/judged.ts';
@@ -178,8 +179,8 @@ const Field = ({ judged, layout, children }: FieldProps) => {
       className="threads"
       style={{ width: layout.width, height: layout.height }}
       role="application"
-      aria-label={`Threads. ${says}`}
-      aria-roledescription="pattern editor"
+      aria-label={say('bench.fingering-diagram', { says })}
+      aria-roledescription={say('bench.pattern-editor')}
       tabIndex={0}
       data-judged={current ? 'yes' : 'no'}
       {...handlers}

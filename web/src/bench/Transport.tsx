@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { Play, Square } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -17,13 +19,14 @@ const Tempo = () => {
     <label className="tempo">
       <input
         inputMode="numeric"
-        aria-label="Tempo, beats a minute"
+        aria-label={say('common.tempo-bpm')}
         value={typed ?? String(tempo)}
         onChange={({ target }) => setTyped(target.value.replace(/[^\d.]/g, ''))}
         onBlur={settle}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />
-      {unit === 4 ? 'a minute' : unit === 8 ? 'eighths a minute' : 'beats a minute'} <kbd>[</kbd> <kbd>]</kbd>
+      {unit === 4 ? say('common.bpm') : unit === 8 ? say('bench.eighth-note-bpm') : say('bench.half-note-bpm')}{' '}
+      <kbd>[</kbd> <kbd>]</kbd>
     </label>
   );
 };
@@ -41,7 +44,7 @@ const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
     className="transport-toggle"
     aria-pressed={on}
     onClick={toggle}
-    title={`${label} (Shift ${keyName})`}
+    title={say('bench.shift', { label, keyName })}
   >
     {label}
   </button>
@@ -55,13 +58,13 @@ export const Transport = memo(({ playing, showKeys }: { readonly playing: Playin
   const only = (voices: typeof listening.voices): void =>
     listen({ voices: listening.voices === voices ? 'all' : voices });
   return (
-    <footer className="transport" aria-label="Listening">
+    <footer className="transport" aria-label={say('common.playback')}>
       <button
         type="button"
         className="play"
         onClick={playing.toggle}
-        aria-label={playing.playing ? 'Stop' : 'Play'}
-        title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}
+        aria-label={playing.playing ? say('common.stop') : say('common.play')}
+        title={playing.playing ? say('common.stop-space') : say('common.play-space')}
       >
         {playing.playing ? (
           <Square size={17} fill="currentColor" aria-hidden />
@@ -71,36 +74,47 @@ export const Transport = memo(({ playing, showKeys }: { readonly playing: Playin
       </button>
       <Tempo />
       <Toggle
-        label="half speed"
+        label={say('common.half-speed')}
         keyName="H"
         on={listening.halfSpeed}
         toggle={() => listen({ halfSpeed: !listening.halfSpeed })}
       />
       <Toggle
-        label="thumb alone"
+        label={say('common.thumb-only')}
         keyName="T"
         on={listening.voices === 'thumb alone'}
         toggle={() => only('thumb alone')}
       />
       <Toggle
-        label="fingers alone"
+        label={say('common.fingers-only')}
         keyName="F"
         on={listening.voices === 'fingers alone'}
         toggle={() => only('fingers alone')}
       />
-      <Toggle label="loop" keyName="L" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
-      <Toggle label="click" keyName="K" on={listening.click} toggle={() => listen({ click: !listening.click })} />
       <Toggle
-        label="count-in"
+        label={say('common.loop')}
+        keyName="L"
+        on={listening.loop}
+        toggle={() => listen({ loop: !listening.loop })}
+      />
+      <Toggle
+        label={say('common.metronome')}
+        keyName="K"
+        on={listening.click}
+        toggle={() => listen({ click: !listening.click })}
+      />
+      <Toggle
+        label={say('common.count-in')}
         keyName="N"
         on={listening.countIn}
         toggle={() => listen({ countIn: !listening.countIn })}
       />
       <span className="transport-facts">
-        {bars === 1 ? 'one bar' : `${bars} bars`}, {strokes === 1 ? 'one stroke' : `${strokes} strokes`}
+        {bars === 1 ? say('common.1-bar') : say('bench.bars-3', { bars })},{' '}
+        {strokes === 1 ? say('common.1-note') : say('bench.notes', { strokes })}
       </span>
       <Button variant="plain" size="sm" onClick={showKeys}>
-        <kbd>?</kbd> keys
+        <Say text="bench.shortcuts" />
       </Button>
     </footer>
   );

@@ -1,4 +1,5 @@
-import { TRANSFORMS, edit, freshNames, sentence, type NamedTransform, type Pattern } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { TRANSFORMS, edit, freshNames, type NamedTransform, type Pattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Preview } from '../parts/preview/Preview.tsx';
@@ -13,7 +14,7 @@ type Outcome = { readonly pattern: Pattern } | { readonly trouble: string };
 const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: NamedTransform): Outcome => {
   const made = transform(pattern)(pattern, ids, freshNames(pattern));
   const done = made.ok ? edit(pattern, made.value) : made;
-  return done.ok ? { pattern: done.value.document } : { trouble: done.problems.map(sentence).join(' ') };
+  return done.ok ? { pattern: done.value.document } : { trouble: sayProblems(done.problems) };
 };
 
 /** Every transform, its effect shown before it is applied; to the selection where there is one. */
@@ -30,9 +31,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="vary-title">
       <Modal.Header closeButton>
-        <Modal.Title id="vary-title">
-          Vary {selection.size > 0 ? `${selection.size} chosen strokes` : 'the pattern'}
-        </Modal.Title>
+        <Modal.Title id="vary-title">{say('bench.vary-title', { count: selection.size })}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
@@ -63,7 +62,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={hide}>
-          Leave it as it is
+          {say('common.cancel')}
         </Button>
         <Button onClick={apply} disabled={!('pattern' in outcome)}>
           {named.name}

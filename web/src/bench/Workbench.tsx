@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { displace } from '@fleet-wren/core';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -20,7 +21,7 @@ import { useKeys } from './useKeys.ts';
 import { usePlayer, type Playing } from '../sound/usePlayer.ts';
 import { useWidth } from '../parts/useWidth.ts';
 
-const VIEWS = { lanes: 'Lanes', wheel: 'Wheel', strings: 'Strings' } as const;
+const VIEWS = { lanes: say('common.fingers'), wheel: say('common.wheel'), strings: say('common.sustain') } as const;
 
 type View = keyof typeof VIEWS;
 
@@ -29,14 +30,14 @@ const VIEW_KEYS = Object.keys(VIEWS) as readonly View[];
 const nextView = (view: View): View => VIEW_KEYS[(VIEW_KEYS.indexOf(view) + 1) % VIEW_KEYS.length] ?? 'lanes';
 
 const ViewSwitch = memo(({ view, choose }: { readonly view: View; readonly choose: (view: View) => void }) => (
-  <div className="view-switch" role="group" aria-label="Below the threads">
+  <div className="view-switch" role="group" aria-label={say('bench.second-view')}>
     {VIEW_KEYS.map((one) => (
       <button
         key={one}
         type="button"
         aria-pressed={view === one}
         onClick={() => choose(one)}
-        title={`${VIEWS[one]} (Shift W)`}
+        title={say('bench.shift-w', { view: VIEWS[one] })}
       >
         {VIEWS[one]}
       </button>

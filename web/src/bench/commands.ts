@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   SLURS,
   copied,
@@ -18,6 +19,7 @@ import {
 } from '@fleet-wren/core';
 import { newStrokeName, targetsOf, type BenchStore } from './store.ts';
 import type { Playing } from '../sound/usePlayer.ts';
+import { answersItself, keyName, typesText } from './key-press.ts';
 
 /** What a command may touch. */
 export interface Reach {
@@ -90,7 +92,7 @@ const copy = ({ bench }: Reach): void => {
 
 const paste = ({ bench }: Reach): void => {
   const { document: pattern, cell, attempt, refuse, select } = bench.getState();
-  if (clipboard.length === 0) return refuse('Nothing is copied yet.');
+  if (clipboard.length === 0) return refuse(say('bench.clipboard-is-empty'));
   const names: string[] = [];
   const newId = (): string => {
     names.push(newStrokeName());
@@ -139,232 +141,224 @@ const SHIFTS: Readonly<Record<string, (reach: Reach) => void>> = {
 
 /** All commands, in the order the overlay shows them. */
 export const COMMANDS: readonly Command[] = [
-  { keys: ['ArrowRight'], label: 'Next part of the beat', group: 'Move', run: moveBy(1, 0) },
-  { keys: ['ArrowLeft'], label: 'Part before', group: 'Move', run: moveBy(-1, 0) },
-  { keys: ['ArrowUp'], label: 'String above', group: 'Move', run: moveBy(0, -1) },
-  { keys: ['ArrowDown'], label: 'String below', group: 'Move', run: moveBy(0, 1) },
+  { keys: ['ArrowRight'], label: say('bench.next-subdivision'), group: 'Move', run: moveBy(1, 0) },
+  { keys: ['ArrowLeft'], label: say('bench.previous-subdivision'), group: 'Move', run: moveBy(-1, 0) },
+  { keys: ['ArrowUp'], label: say('bench.next-string-up'), group: 'Move', run: moveBy(0, -1) },
+  { keys: ['ArrowDown'], label: say('bench.next-string-down'), group: 'Move', run: moveBy(0, 1) },
   {
     keys: ['Ctrl+ArrowRight'],
-    label: 'Next beat',
+    label: say('bench.next-beat'),
     group: 'Move',
     run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))),
   },
   {
     keys: ['Ctrl+ArrowLeft'],
-    label: 'Beat before',
+    label: say('bench.previous-beat'),
     group: 'Move',
     run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))),
   },
   {
     keys: ['PageDown'],
-    label: 'Next bar',
+    label: say('bench.next-bar'),
     group: 'Move',
     run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))),
   },
   {
     keys: ['PageUp'],
-    label: 'Bar before',
+    label: say('bench.previous-bar'),
     group: 'Move',
     run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))),
   },
-  { keys: ['Home'], label: 'Beginning', group: 'Move', run: jump(() => 0) },
-  { keys: ['End'], label: 'End', group: 'Move', run: jump((_at, { document: pattern }) => patternLength(pattern)) },
+  { keys: ['Home'], label: say('bench.go-to-start'), group: 'Move', run: jump(() => 0) },
+  {
+    keys: ['End'],
+    label: say('bench.end'),
+    group: 'Move',
+    run: jump((_at, { document: pattern }) => patternLength(pattern)),
+  },
   {
     keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'],
-    label: 'Move the strokes',
+    label: say('bench.move-selected-notes'),
     group: 'Select',
     run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach),
   },
   {
     keys: ['Ctrl+a'],
-    label: 'Select all',
+    label: say('bench.select-all'),
     group: 'Select',
     run: ({ bench }) => bench.getState().select(bench.getState().document.strokes.map(({ id }) => id)),
   },
-  { keys: ['Escape'], label: 'Select none', group: 'Select', run: ({ bench }) => bench.getState().select([]) },
-  { keys: ['Ctrl+c'], label: 'Copy', group: 'Select', run: copy },
+  {
+    keys: ['Escape'],
+    label: say('common.clear-selection'),
+    group: 'Select',
+    run: ({ bench }) => bench.getState().select([]),
+  },
+  { keys: ['Ctrl+c'], label: say('common.copy'), group: 'Select', run: copy },
   {
     keys: ['Ctrl+x'],
-    label: 'Cut',
+    label: say('bench.cut'),
     group: 'Select',
     run: (reach) => {
       copy(reach);
       reach.bench.getState().clear();
     },
   },
-  { keys: ['Ctrl+v'], label: 'Put down what was copied', group: 'Select', run: paste },
+  { keys: ['Ctrl+v'], label: say('bench.paste'), group: 'Select', run: paste },
   {
     keys: ['Insert'],
-    label: 'Put a beat in',
+    label: say('bench.insert-beat'),
     group: 'Select',
     run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Ctrl+Delete'],
-    label: 'Take the beat out',
+    label: say('bench.delete-beat'),
     group: 'Select',
     run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Enter'],
-    label: 'Put a stroke, the digit follows',
+    label: say('bench.add-note-finger-chosen-automatically'),
     group: 'Strokes',
     run: ({ bench }) => bench.getState().put(),
   },
   {
     keys: ['p', 'i', 'm', 'a', 'c'],
-    label: 'Put or pin thumb, index, middle, ring, little finger',
+    label: say('bench.add-or-pin-thumb-index-middle'),
     group: 'Strokes',
     run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]),
   },
   {
     keys: ['d', 'u'],
-    label: 'Put or pin the pick, down or up',
+    label: say('bench.add-or-pin-pick-downstroke-or'),
     group: 'Strokes',
     run: ({ bench }, key) => bench.getState().put(DIGIT_KEYS[key]),
   },
   {
     keys: ['='],
-    label: 'Pin the digit, or let it follow',
+    label: say('bench.pin-or-unpin-finger'),
     group: 'Strokes',
     run: ({ bench, digit }) => bench.getState().togglePin(digit),
   },
-  { keys: ["'"], label: 'Accent', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('accent') },
+  {
+    keys: ["'"],
+    label: say('bench.accent'),
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('accent'),
+  },
   {
     keys: ['+', '-'],
-    label: 'Louder, softer',
+    label: say('bench.louder-softer'),
     group: 'Strokes',
     run: (reach, key) => louder(key === '+' ? 1 : -1)(reach),
   },
-  { keys: ['h', 'o', 's'], label: 'Hammer-on, pull-off, slide', group: 'Strokes', run: slur },
+  { keys: ['h', 'o', 's'], label: say('bench.hammer-on-pull-off-slide'), group: 'Strokes', run: slur },
   {
     keys: ['x'],
-    label: 'Damp with the palm',
+    label: say('bench.palm-mute'),
     group: 'Strokes',
     run: ({ bench }) => bench.getState().toggleMark('damped'),
   },
-  { keys: ['g'], label: 'Let ring', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('ring') },
+  {
+    keys: ['g'],
+    label: say('bench.let-ring'),
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('ring'),
+  },
   {
     keys: ['r'],
-    label: 'Rake on from the string before',
+    label: say('bench.rake-from-the-previous-string'),
     group: 'Strokes',
     run: ({ bench }) => bench.getState().toggleMark('rake'),
   },
-  { keys: ['b'], label: 'Brush together', group: 'Strokes', run: ({ bench }) => bench.getState().toggleMark('brush') },
-  { keys: ['n'], label: 'Harmonic: natural, harp, none', group: 'Strokes', run: cycleHarmonic },
+  {
+    keys: ['b'],
+    label: say('bench.brush-several-strings-in-one-sweep'),
+    group: 'Strokes',
+    run: ({ bench }) => bench.getState().toggleMark('brush'),
+  },
+  { keys: ['n'], label: say('bench.harmonic-natural-harp-off'), group: 'Strokes', run: cycleHarmonic },
   {
     keys: ['0'],
-    label: 'Silent: the digit goes there, nothing sounds',
+    label: say('bench.silent-finger-moves-no-sound'),
     group: 'Strokes',
     run: ({ bench }) => bench.getState().toggleMark('silent'),
   },
   {
     keys: ['.', 'Delete', 'Backspace'],
-    label: 'Clear',
+    label: say('bench.delete-notes'),
     group: 'Strokes',
     run: ({ bench }) => bench.getState().clear(),
   },
-  { keys: [' '], label: 'Play, stop', group: 'Listen', run: ({ playing }) => playing.toggle() },
+  { keys: [' '], label: say('bench.play-or-stop'), group: 'Listen', run: ({ playing }) => playing.toggle() },
   {
     keys: ['H'],
-    label: 'Half speed',
+    label: say('common.half-speed'),
     group: 'Listen',
     run: ({ playing }) => playing.listen({ halfSpeed: !playing.listening.halfSpeed }),
   },
   {
     keys: ['T'],
-    label: 'Thumb alone',
+    label: say('common.thumb-only'),
     group: 'Listen',
     run: ({ playing }) =>
       playing.listen({ voices: playing.listening.voices === 'thumb alone' ? 'all' : 'thumb alone' }),
   },
   {
     keys: ['F'],
-    label: 'Fingers alone',
+    label: say('common.fingers-only'),
     group: 'Listen',
     run: ({ playing }) =>
       playing.listen({ voices: playing.listening.voices === 'fingers alone' ? 'all' : 'fingers alone' }),
   },
   {
     keys: ['L'],
-    label: 'Loop',
+    label: say('common.loop'),
     group: 'Listen',
     run: ({ playing }) => playing.listen({ loop: !playing.listening.loop }),
   },
   {
     keys: ['K'],
-    label: 'Click',
+    label: say('common.metronome'),
     group: 'Listen',
     run: ({ playing }) => playing.listen({ click: !playing.listening.click }),
   },
   {
     keys: ['N'],
-    label: 'Count in',
+    label: say('common.count-in'),
     group: 'Listen',
     run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }),
   },
   {
     keys: ['<'],
-    label: 'Turn the wheel: begin earlier',
+    label: say('bench.start-one-subdivision-earlier'),
     group: 'Pattern',
     run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().document))),
   },
   {
     keys: ['>'],
-    label: 'Turn the wheel: begin later',
+    label: say('bench.start-one-subdivision-later'),
     group: 'Pattern',
     run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().document))),
   },
-  { keys: ['W'], label: 'Lanes, wheel or strings', group: 'Pattern', run: ({ showView }) => showView() },
-  { keys: ['['], label: 'Slower', group: 'Pattern', run: tempoBy(-4) },
-  { keys: [']'], label: 'Faster', group: 'Pattern', run: tempoBy(4) },
-  { keys: ['Ctrl+z'], label: 'Take back', group: 'Pattern', run: ({ bench }) => bench.getState().undo() },
-  { keys: ['Ctrl+y', 'Ctrl+Z'], label: 'Do again', group: 'Pattern', run: ({ bench }) => bench.getState().redo() },
-  { keys: ['?'], label: 'These keys', group: 'Pattern', run: ({ showKeys }) => showKeys() },
+  {
+    keys: ['W'],
+    label: say('bench.next-view-fingers-wheel-sustain'),
+    group: 'Pattern',
+    run: ({ showView }) => showView(),
+  },
+  { keys: ['['], label: say('bench.slower'), group: 'Pattern', run: tempoBy(-4) },
+  { keys: [']'], label: say('bench.faster'), group: 'Pattern', run: tempoBy(4) },
+  { keys: ['Ctrl+z'], label: say('common.undo'), group: 'Pattern', run: ({ bench }) => bench.getState().undo() },
+  {
+    keys: ['Ctrl+y', 'Ctrl+Z'],
+    label: say('common.redo'),
+    group: 'Pattern',
+    run: ({ bench }) => bench.getState().redo(),
+  },
+  { keys: ['?'], label: say('bench.keyboard-shortcuts'), group: 'Pattern', run: ({ showKeys }) => showKeys() },
 ];
-
-/** A key press as the table of commands writes it. */
-export const keyName = ({
-  key,
-  ctrlKey,
-  metaKey,
-  shiftKey,
-}: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string => {
-  if (ctrlKey || metaKey) return `Ctrl+${key}`;
-  return shiftKey && key.startsWith('Arrow') ? `Shift+${key}` : key;
-};
-
-const SHOWN: Readonly<Record<string, string>> = {
-  ArrowRight: '→',
-  ArrowLeft: '←',
-  ArrowUp: '↑',
-  ArrowDown: '↓',
-  ' ': 'Space',
-};
-
-/** A key as it stands on the keyboard. */
-export const shownKey = (key: string): string => {
-  const bare = key.replace(/^(Ctrl|Shift)\+/, '');
-  const name = SHOWN[bare] ?? (/^[A-Z]$/.test(bare) ? `Shift ${bare}` : bare.length === 1 ? bare.toUpperCase() : bare);
-  const held = /^(Ctrl|Shift)\+/.exec(key)?.[1];
-  return held ? `${held} ${name}` : name;
-};
-
-/** Whether a dialog lies over the bench; one that holds a bench itself does not. */
-const isOtherDialog = (target: HTMLElement): boolean => {
-  const dialog = target.closest('.modal');
-  return dialog !== null && dialog.querySelector('.threads[role="application"]') === null;
-};
-
-const typesText = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.matches('input, select, textarea, [contenteditable]') ||
-    target.closest('.dropdown-menu') !== null ||
-    isOtherDialog(target));
-
-/** Whether a control would itself answer the key. */
-const answersItself = (target: EventTarget | null, key: string): boolean =>
-  target instanceof HTMLElement && target.matches('button, a') && (key === ' ' || key === 'Enter');
 
 /** Runs the command of a key press; false when it is none of the bench's. */
 export const runKey = (event: KeyboardEvent, reach: Reach): boolean => {

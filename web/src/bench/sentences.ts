@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   DIGIT_NAMES,
   MARKS,
@@ -11,25 +12,25 @@ import {
 import type { Cell } from './store.ts';
 
 const MARK_WORDS: Readonly<Record<Mark, string>> = {
-  accent: 'accented',
-  rake: 'raked',
-  brush: 'brushed',
-  damped: 'damped',
-  ring: 'let ring',
-  silent: 'silent',
-  unplanted: 'without planting',
+  accent: say('bench.accented'),
+  rake: say('bench.raked'),
+  brush: say('bench.brushed'),
+  damped: say('bench.palm-muted'),
+  ring: say('bench.let-ring-2'),
+  silent: say('bench.silent'),
+  unplanted: say('bench.no-planting'),
 };
 
 /** A stroke as a sentence for screen readers. */
 export const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
   [
     whereIs(pattern, stroke.at),
-    `string ${stroke.string}`,
-    digit ? DIGIT_NAMES[digit] : (stroke.slur ?? 'no digit yet'),
-    stroke.pin ? 'pinned' : '',
-    stroke.accent ? 'accented' : '',
+    say('bench.string', { string: stroke.string }),
+    digit ? DIGIT_NAMES[digit] : (stroke.slur ?? say('bench.no-finger-yet')),
+    stroke.pin ? say('bench.pinned') : '',
+    stroke.accent ? say('bench.accented') : '',
     ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
-    stroke.harmonic ? `${stroke.harmonic.kind} harmonic at ${stroke.harmonic.touch}` : '',
+    stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
     stroke.role ?? '',
   ]
     .filter(Boolean)
@@ -40,5 +41,5 @@ export const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Reco
   const stroke = strokeAt(pattern, cell.at, cell.string);
   return stroke
     ? strokeSentence(pattern, stroke, digits[stroke.id])
-    : `${whereIs(pattern, cell.at)}, string ${cell.string}, empty`;
+    : say('bench.string-empty', { whereIs: whereIs(pattern, cell.at), string: cell.string });
 };

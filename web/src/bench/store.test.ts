@@ -1,7 +1,9 @@
+import { say } from '@fleet-wren/wording';
 import { FIRST_LISTENING } from '../sound/programme.ts';
 import { newPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
-import { COMMANDS, keyName, runTransform, shownKey, type Reach } from './commands.ts';
+import { COMMANDS, runTransform, type Reach } from './commands.ts';
+import { keyName, shownKey } from './key-press.ts';
 import { createBench, type BenchStore } from './store.ts';
 import { displace } from '@fleet-wren/core';
 
@@ -49,10 +51,10 @@ describe('every command', () => {
 
   test.each([
     ['ArrowRight', '→'],
-    ['Ctrl+z', 'Ctrl Z'],
-    ['H', 'Shift H'],
+    ['Ctrl+z', 'Ctrl+Z'],
+    ['H', 'Shift+H'],
     [' ', 'Space'],
-    ['Shift+ArrowUp', 'Shift ↑'],
+    ['Shift+ArrowUp', 'Shift+↑'],
     ['p', 'P'],
     ['?', '?'],
   ])('%s is shown as %s', (key, shown) => expect(shownKey(key)).toBe(shown));
@@ -98,10 +100,10 @@ describe('laying strokes', () => {
     const bench = benchWith();
     bench.getState().go({ at: 0, string: 6 });
     press(bench, 'Enter');
-    expect(bench.getState().refused).toMatch(/String 6 is muted in C/);
+    expect(bench.getState().refused).toMatch(/string 6 is muted in C/);
     expect(places(bench)).toBe('');
     press(bench, 'x');
-    expect(bench.getState().refused).toMatch(/no stroke here/);
+    expect(bench.getState().refused).toBe(say('bench.no-note-here-press-enter-to'));
   });
 });
 

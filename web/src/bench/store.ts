@@ -1,3 +1,4 @@
+import { say, sayProblem } from '@fleet-wren/wording';
 import {
   PATTERN_KIND,
   changeStrokes,
@@ -5,7 +6,6 @@ import {
   partStart,
   patternLength,
   refusal,
-  sentence,
   stoppedFret,
   strokeAt,
   stringCount,
@@ -100,7 +100,7 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
     const change = (how: (stroke: Stroke) => Stroke): void => {
       const ids = targetsOf(get());
       if (ids.length > 0) run(changeStrokes(get().document, ids, how));
-      else refuse('There is no stroke here. Enter puts one.');
+      else refuse(say('bench.no-note-here-press-enter-to'));
     };
 
     const toggleMark = (mark: Mark): void => {
@@ -113,7 +113,7 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
 
     const place = (stroke: Stroke): boolean => {
       const problem = whyNot(get().document, stroke);
-      if (problem) refuse(sentence(problem));
+      if (problem) refuse(sayProblem(problem));
       return problem === undefined && run({ kind: 'put', strokes: [stroke] });
     };
 

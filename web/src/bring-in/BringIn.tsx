@@ -1,13 +1,7 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say, sayProblem } from '@fleet-wren/wording';
 import './bring-in.scss';
-import {
-  sentence,
-  type Choice,
-  type Found,
-  type Imported,
-  type Pattern,
-  type Problem,
-  type Result,
-} from '@fleet-wren/core';
+import { type Choice, type Found, type Imported, type Pattern, type Problem, type Result } from '@fleet-wren/core';
 import { useRef, useState, type ChangeEvent, type DragEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -28,13 +22,15 @@ interface Read {
 
 const Remarks = ({ imported }: { readonly imported: Imported }) => (
   <>
-    {imported.guessed && <p className="guess">Strings are a guess where the file does not say them.</p>}
+    {imported.guessed && <p className="guess">{say('import.where-the-file-gives-no-strings')}</p>}
     {imported.remarks.length > 0 && (
       <ul className="remarks">
         {imported.remarks.slice(0, 12).map((remark, index) => (
-          <li key={index}>{sentence(remark)}</li>
+          <li key={index}>{sayProblem(remark)}</li>
         ))}
-        {imported.remarks.length > 12 && <li>and {imported.remarks.length - 12} more like these.</li>}
+        {imported.remarks.length > 12 && (
+          <li>{say('import.and-more-like-these', { remarksCount: imported.remarks.length - 12 })}</li>
+        )}
       </ul>
     )}
   </>
@@ -45,7 +41,7 @@ const Refused = ({ name, problems }: { readonly name: string; readonly problems:
     {problems.slice(0, 8).map((one, index) => (
       <p key={index} className="mb-1">
         {index === 0 && `${name}: `}
-        {sentence(one)}
+        {sayProblem(one)}
       </p>
     ))}
   </div>
@@ -65,13 +61,13 @@ const Keep = ({ read: { source, choice }, pattern }: KeepProps) => {
   const failed = (error: unknown): void => notice({ text: wordsOf(error) });
   const asSong = async (): Promise<void> => {
     const read = await readSong(source, choice.part);
-    if (!read.ok) return notice({ text: read.problems.slice(0, 2).map(sentence).join(' ') });
+    if (!read.ok) return notice({ text: read.problems.slice(0, 2).map(sayProblem).join(' ') });
     const { song, remarks } = read.value;
     createSong.mutate(song, {
       onError: failed,
       onSuccess: ({ id }) => {
         void navigate(`/songs/${id}`);
-        if (remarks.length > 0) notice({ text: remarks.slice(0, 3).map(sentence).join(' ') });
+        if (remarks.length > 0) notice({ text: remarks.slice(0, 3).map(sayProblem).join(' ') });
       },
     });
   };
@@ -83,10 +79,10 @@ const Keep = ({ read: { source, choice }, pattern }: KeepProps) => {
         }
         disabled={create.isPending}
       >
-        Keep it as a pattern
+        {say('import.save-as-pattern')}
       </Button>
       <Button variant="quiet" onClick={() => void asSong()} disabled={createSong.isPending}>
-        Keep the whole as a song
+        {say('import.save-all-as-song')}
       </Button>
     </div>
   );
@@ -104,7 +100,7 @@ const FoundIn = ({ read, choose }: FoundProps) => {
   const { imported, offer } = result.value;
   const pattern = { ...imported.pattern, cyclic: cyclic ?? imported.pattern.cyclic };
   return (
-    <section aria-label="What was found">
+    <section aria-label={say('common.preview')}>
       <h2 className="found-name">{pattern.name}</h2>
       {offer && <Choices offer={offer} choice={choice} choose={choose} />}
       <Remarks imported={imported} />
@@ -144,9 +140,9 @@ const BringIn = () => {
     <div className="bring-in page" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
       <header className="page-head">
         <Link to="/patterns" className="back-link">
-          All patterns
+          {say('common.all-patterns')}
         </Link>
-        <h1>Bring music in</h1>
+        <h1>{say('common.import')}</h1>
       </header>
       <div className="bring-in-body">
         <div>
@@ -156,32 +152,30 @@ const BringIn = () => {
               className="visually-hidden"
               accept=".json,.mid,.midi,.rmi,.kar,.musicxml,.xml,.mxl,.txt,.tab"
               onChange={choose}
-              aria-label="File to bring in"
+              aria-label={say('import.file-to-import')}
             />
-            <b>Choose a file</b> or drop it here
-            <span className="text-soft">
-              Fleet Wren (.json), MusicXML (.musicxml, .xml, .mxl), MIDI (.mid), tablature (.txt)
-            </span>
+            <Say text="import.choose-a-file" />
+            <span className="text-soft">{say('import.formats')}</span>
           </label>
           <Form.Control
             as="textarea"
             rows={9}
             className="paste-here"
-            aria-label="Tablature to paste"
-            placeholder={'or paste tablature\n\ne|---0---|\nB|-1---1-|\nG|0---0--|\n…'}
+            aria-label={say('import.tablature-to-import')}
+            placeholder={say('import.or-paste-tablature-e-0-b')}
             value={pasted}
             onChange={({ target }) => setPasted(target.value)}
             spellCheck={false}
           />
           <Button variant="quiet" onClick={() => take(pasted)} disabled={pasted.trim() === ''}>
-            Read what is pasted
+            {say('import.read-tablature')}
           </Button>
         </div>
         <div>
           {read ? (
             <FoundIn key={nameOf(read.source)} read={read} choose={(choice) => take(read.source, choice)} />
           ) : (
-            <p className="text-soft">What is found in it is shown here before anything is stored.</p>
+            <p className="text-soft">{say('import.youll-see-a-preview-here-before')}</p>
           )}
         </div>
       </div>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Choice, Offer } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
@@ -5,11 +6,11 @@ import { Form } from 'react-bootstrap';
 const count = (number: number, one: string, more: string): string => (number === 1 ? one : `${number} ${more}`);
 
 const NAMES: Readonly<Record<Offer['kind'], string>> = {
-  ours: 'a pattern of ours',
-  midi: 'a MIDI file',
-  musicxml: 'a score',
-  packed: 'a packed score',
-  tablature: 'tablature',
+  ours: say('import.fleet-wren-pattern'),
+  midi: say('import.midi-file'),
+  musicxml: say('import.musicxml-score'),
+  packed: say('import.compressed-musicxml-score'),
+  tablature: say('import.tablature'),
 };
 
 interface ChoicesProps {
@@ -20,14 +21,14 @@ interface ChoicesProps {
 
 const PartField = ({ offer, choice, choose }: ChoicesProps) => (
   <label>
-    Part
+    {say('import.part')}
     <Form.Select
       value={offer.part}
       onChange={({ target }) => choose({ ...choice, part: Number(target.value), bars: undefined })}
     >
       {offer.parts.map(({ name, notes }, index) => (
         <option key={index} value={index}>
-          {name}, {count(notes, 'one note', 'notes')}
+          {name}, {count(notes, say('common.1-note'), 'notes')}
         </option>
       ))}
     </Form.Select>
@@ -67,13 +68,13 @@ const BarField = ({ label, value, most, settle }: BarFieldProps) => {
 const BarFields = ({ offer: { taken, bars }, choice, choose }: ChoicesProps) => (
   <>
     <BarField
-      label="From bar"
+      label={say('import.from-bar')}
       value={taken[0]}
       most={bars}
       settle={(from) => choose({ ...choice, bars: [from, Math.max(from, taken[1])] })}
     />
     <BarField
-      label={`to bar, of ${bars}`}
+      label={say('import.to-bar-of', { bars })}
       value={taken[1]}
       most={bars}
       settle={(to) => choose({ ...choice, bars: [Math.min(taken[0], to), to] })}
@@ -83,13 +84,13 @@ const BarFields = ({ offer: { taken, bars }, choice, choose }: ChoicesProps) => 
 
 const RepeatField = ({ choice, choose }: ChoicesProps) => (
   <label>
-    Repeats
+    {say('import.repeats')}
     <Form.Select
       value={choice.repeats ?? 'once'}
       onChange={({ target }) => choose({ ...choice, repeats: target.value === 'played' ? 'played' : 'once' })}
     >
-      <option value="once">once, as written</option>
-      <option value="played">as often as played</option>
+      <option value="once">{say('import.play-once')}</option>
+      <option value="played">{say('import.play-all-repeats')}</option>
     </Form.Select>
   </label>
 );
@@ -99,11 +100,8 @@ export const Choices = (props: ChoicesProps) => {
   const { offer } = props;
   const { kind, parts, bars, repeats } = offer;
   return (
-    <fieldset className="choices">
-      <legend>
-        Read as {NAMES[kind]}: {count(bars, 'one bar', 'bars')}
-        {repeats > 0 && `, ${count(repeats, 'one repeat', 'repeats')}`}
-      </legend>
+    <fieldset className="import-choices">
+      <legend>{say('import.recognised', { kind: NAMES[kind], bars, repeats })}</legend>
       {parts.length > 1 && <PartField {...props} />}
       {bars > 1 && <BarFields {...props} />}
       {repeats > 0 && <RepeatField {...props} />}

@@ -1,9 +1,9 @@
+import { sayProblem, sayProblems } from '@fleet-wren/wording';
 import { strToU8, zipSync } from 'fflate';
 import {
   newPattern,
   readFigure,
   realise,
-  sentence,
   valueOrThrow,
   writeMidi,
   writeMusicXml,
@@ -18,7 +18,7 @@ const read = (source: Source, choice = {}) => readSource(source, choice, readCon
 const pattern = valueOrThrow(readFigure('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true })).pattern;
 const digits = ['p', 'i', 'm', 'a'] as const;
 const file = (name: string, content: BlobPart): File => new File([content], name);
-const said = (result: Result<unknown>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
+const said = (result: Result<unknown>): string => (result.ok ? 'read' : sayProblems(result.problems));
 
 describe('what we write comes in again', () => {
   test.each<[string, BlobPart]>([
@@ -75,22 +75,20 @@ describe('packed scores', () => {
 
   test('one that says it is small, and is not, is refused where it has grown too large', async () => {
     const blown = belittled(zipped({ 'a.xml': new Uint8Array(13_000_000).fill(32) }));
-    expect(said(await read(file('song.mxl', blown)))).toMatch(
-      /more than 12 MB unpacked; the most that is read is 12 MB/,
-    );
+    expect(said(await read(file('song.mxl', blown)))).toMatch(/more than 12 MB unpacked; the limit is 12 MB/);
   });
 });
 
 describe('what cannot be read is refused in a sentence', () => {
   test.each<[string, BlobPart, RegExp]>([
     ['packed.mxl', 'PK\u0003\u0004 rest', /cannot be opened/],
-    ['song.abc', 'X:1\nK:C\nCDEF|', /ABC notation is not read/],
-    ['page.pdf', '%PDF-1.7', /A PDF is not read/],
+    ['song.abc', 'X:1\nK:C\nCDEF|', /ABC notation cannot be read/],
+    ['page.pdf', '%PDF-1.7', /A PDF cannot be read/],
     ['cut.musicxml', '<score-partwise><part>', /line 1, column \d+: .*unclosed tag/],
     ['bomb.xml', '<!DOCTYPE a [<!ENTITY x "y">]><a>&x;</a>', /undefined entity/],
     ['cut.mid', 'MThd\u0000\u0000', /byte \d+/],
-    ['empty.txt', '', /no notes/],
-    ['huge.json', new Uint8Array(9_000_000), /9 MB; the most that is read is 2 million characters/],
+    ['empty.txt', '', /No readable notes/],
+    ['huge.json', new Uint8Array(9_000_000), /9 MB; the limit is 2 million characters/],
   ])('%s', async (name, content, words) => {
     expect(said(await read(file(name, content)))).toMatch(words);
   });
@@ -100,5 +98,5 @@ test('pasted tablature is read, with what was not known', async () => {
   const tab = ['e|--0--?-|', 'B|-------|', 'G|-------|', 'D|-------|', 'A|3------|', 'E|-------|'].join('\n');
   const { remarks, pattern: found } = valueOrThrow(await read(tab)).imported;
   expect(found.strokes).toHaveLength(2);
-  expect(remarks.map(sentence)[0]).toBe('Line 1, column 8: the sign “?” is not known and was left out.');
+  expect(remarks.map(sayProblem)[0]).toBe('Line 1, column 8: “?” is unknown and was skipped.');
 });

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   WrenError,
   failure,
@@ -30,7 +31,8 @@ const inWorker: ReadContent = (file, choice) =>
 export type Source = File | string;
 
 /** Its name, as it is shown. */
-export const nameOf = (source: Source): string => (typeof source === 'string' ? 'What was pasted' : source.name);
+export const nameOf = (source: Source): string =>
+  typeof source === 'string' ? say('import.pasted-tablature') : source.name;
 
 const bytesOf = async (source: Source): Promise<Uint8Array> =>
   typeof source === 'string' ? new TextEncoder().encode(source) : new Uint8Array(await source.arrayBuffer());

@@ -1,3 +1,4 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import { ceilingFigure, miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { Miniature } from '../parts/threads/Miniature.tsx';
@@ -39,8 +40,8 @@ export const DrillCard = ({
   const { pattern } = cell;
   if (!pattern)
     return (
-      <div className="drill drill-none" title={cell.trouble}>
-        cannot be
+      <div className="drill drill-none" title={sayProblems(cell.problems ?? [])}>
+        {say('drills.not-playable')}
       </div>
     );
   const share = percent(cell.difficulty);
@@ -54,7 +55,7 @@ export const DrillCard = ({
         type="button"
         className="drill-play"
         onClick={play}
-        aria-label={playing ? `Stop ${cell.name}` : `Play ${cell.name}`}
+        aria-label={playing ? say('drills.stop', { name: cell.name }) : say('drills.play', { name: cell.name })}
         aria-pressed={playing}
       >
         <Miniature
@@ -73,29 +74,29 @@ export const DrillCard = ({
       </button>
       <div className="drill-facts">
         <b>{cell.ceiling === null ? '–' : ceilingFigure(cell.ceiling)}</b>
-        <span className="drill-hard" title={`${share} % of the ceiling used at ${pattern.tempo}`}>
+        <span className="drill-hard" title={say('drills.bpm-is-of-max-tempo', { share, tempo: pattern.tempo })}>
           <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
         </span>
-        <span className="text-soft" title="Place from the easiest to the hardest">
+        <span className="text-soft" title={say('drills.order-from-easiest-to-hardest')}>
           {rank}.
         </span>
       </div>
       {standing && <p className="drill-standing">{standing}</p>}
       <div className="drill-actions">
         <button type="button" onClick={open}>
-          open
+          {say('common.open')}
         </button>
-        <button type="button" aria-pressed={known} onClick={toggleKnown} title="Known already">
-          {known && <Check size={12} aria-hidden />} known
+        <button type="button" aria-pressed={known} onClick={toggleKnown} title={say('drills.mark-as-known')}>
+          {known && <Check size={12} aria-hidden />} {say('drills.known')}
         </button>
         <label>
           <input
             type="checkbox"
             checked={chosen}
             onChange={toggleChosen}
-            aria-label={`Take ${cell.name} into the set`}
+            aria-label={say('drills.add-to-the-set', { name: cell.name })}
           />{' '}
-          set
+          {say('drills.add-to-set')}
         </label>
       </div>
     </article>

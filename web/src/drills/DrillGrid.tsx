@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import './drills.scss';
 import { AXES, nextDrill, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
@@ -45,7 +47,7 @@ const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) 
   <label className="axis-choice">
     {label}
     <Form.Select size="sm" value={value} onChange={({ target }) => choose(target.value)}>
-      {optional && <option value="">none</option>}
+      {optional && <option value="">{say('drills.none')}</option>}
       {AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
         <option key={key} value={key}>
           {name}
@@ -89,8 +91,8 @@ const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => 
       onSuccess: () => {
         clear();
         notice({
-          text: `${patterns.length} drills are in the set “${name}”.`,
-          action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(name)}`) },
+          text: say('drills.drills-added-to-the-set', { patternsCount: patterns.length, name }),
+          action: { label: say('common.show'), run: () => void navigate(`/patterns?tag=${encodeURIComponent(name)}`) },
         });
       },
     });
@@ -172,7 +174,9 @@ const GridTable = ({ grid, tab, card }: TableProps) => {
 /** How somebody stands with a drill that was set. */
 const standingWords = (standing: AssignmentLine['standing'] | undefined): string | undefined => {
   if (!standing) return undefined;
-  return standing.through === null ? `set, ${standing.passed} of ${standing.of}` : 'learnt';
+  return standing.through === null
+    ? say('drills.assigned-of-stages-passed', { passed: standing.passed, of: standing.of })
+    : say('drills.learned');
 };
 
 /** Few columns leave room for larger cards. */
@@ -201,14 +205,14 @@ const Head = ({ name, title, axes, choose, next, begun, open, student, students,
     </Link>
     <h1 aria-live="polite">{title}</h1>
     <div className="axes">
-      <AxisChoice label="Down" value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
-      <AxisChoice label="Across" value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
-      <AxisChoice label="As tabs" value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
+      <AxisChoice label={say('drills.rows')} value={axes[0] ?? ''} taken={axes} choose={choose(0)} />
+      <AxisChoice label={say('drills.columns')} value={axes[1] ?? ''} taken={axes} choose={choose(1)} />
+      <AxisChoice label={say('drills.tabs')} value={axes[2] ?? ''} taken={axes} optional choose={choose(2)} />
       {students.length > 0 && (
         <label className="axis-choice">
-          For
+          {say('drills.student')}
           <Form.Select size="sm" value={student?.id ?? ''} onChange={({ target }) => chooseStudent(target.value)}>
-            <option value="">nobody in particular</option>
+            <option value="">{say('drills.any-student')}</option>
             {students.map(({ id, name: who }) => (
               <option key={id} value={id}>
                 {who}
@@ -220,10 +224,9 @@ const Head = ({ name, title, axes, choose, next, begun, open, student, students,
     </div>
     {next && (
       <p className="next-drill">
-        Learn next: <b>{next.name}</b>
-        {begun ? ', the smallest change from what is known' : ', the easiest'}.{' '}
+        <Say text="drills.next" values={{ name: next.name, begun: String(begun) }} />{' '}
         <Button variant="cure" size="sm" onClick={() => open(next)}>
-          Open it
+          {say('common.open')}
         </Button>
       </p>
     )}
@@ -317,7 +320,7 @@ const DrillGrid = () => {
     <div className="drills">
       <Head
         name={pattern.name}
-        title={trouble ?? (grid ? `${grid.order.length} drills` : '')}
+        title={trouble ?? (grid ? say('drills.drills', { orderCount: grid.order.length }) : '')}
         axes={axes}
         choose={choose}
         next={next}
@@ -329,7 +332,7 @@ const DrillGrid = () => {
       />
       {tabs && <Tabs name={tabs.name} values={tabs.values} shown={shownTab} show={setTab} />}
       {grid && (
-        <div className="drill-scroll" tabIndex={0} role="region" aria-label="Drill grid">
+        <div className="drill-scroll" tabIndex={0} role="region" aria-label={say('drills.drill-grid')}>
           <GridTable grid={grid} tab={shownTab} card={card(grid)} />
         </div>
       )}

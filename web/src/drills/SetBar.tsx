@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Student } from '../api/students.ts';
@@ -19,28 +20,28 @@ export const SetBar = ({ count, send, none, student, setFor }: SetBarProps) => {
       className="set-bar"
       onSubmit={(event) => {
         event.preventDefault();
-        send(name.trim() || 'Drills');
+        send(name.trim() || say('common.drills'));
       }}
     >
-      <span>{count === 1 ? 'One drill chosen' : `${count} drills chosen`}</span>
+      <span>{count === 1 ? say('drills.1-drill-selected') : say('drills.drills-selected', { count })}</span>
       <Form.Control
         size="sm"
-        aria-label="Name of the set"
-        placeholder="Name of the set"
+        aria-label={say('drills.set-name')}
+        placeholder={say('drills.set-name')}
         maxLength={30}
         value={name}
         onChange={({ target }) => setName(target.value)}
       />
       <Button size="sm" type="submit">
-        Take them to the set
+        {say('drills.add-to-set')}
       </Button>
       {student && (
         <Button size="sm" variant="quiet" onClick={setFor} disabled={!setFor}>
-          Set them for {student.name}
+          {say('drills.assign-to', { name: student.name })}
         </Button>
       )}
       <Button size="sm" variant="plain" onClick={none}>
-        Choose none
+        {say('common.clear-selection')}
       </Button>
     </form>
   );

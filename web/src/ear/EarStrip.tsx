@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './ear.scss';
 import type { LiveEvent } from '@fleet-wren/core';
 import { Ear as EarIcon } from 'lucide-react';
@@ -14,8 +15,6 @@ interface StripProps {
   /** Whether what is heard can be recorded here. */
   readonly keeps?: boolean;
 }
-
-const GAP = 'Some sound was lost; those seconds are not counted. Keep playing.';
 
 /** What is heard while it listens: how loud, what the last time through was, and the press that corrects it. */
 export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
@@ -36,7 +35,11 @@ export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
         <i style={{ height: `${Math.round(100 * Math.min(1, Math.sqrt(ear.level)))}%` }} />
       </span>
       <span className="ear-words" role="status">
-        {ear.gap ? GAP : isCorrected ? `Counted as ${other}.` : heardWords(ear.last, ear.check, asked)}
+        {ear.gap
+          ? say('listening.gap')
+          : isCorrected
+            ? say('listening.counted-as', { other })
+            : heardWords(ear.last, ear.check, asked)}
       </span>
       {counted && !isCorrected && (
         <button
@@ -46,10 +49,10 @@ export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
             correct(other);
           }}
         >
-          {other === 'slipped' ? 'It slipped' : 'It was clean'}
+          {other === 'slipped' ? say('listening.it-was-missed') : say('listening.it-was-clean')}
         </button>
       )}
-      <small>The sound stays on this device{keeps && ', unless you record it'}.</small>
+      <small>{say('listening.stays-here', { keeps: String(keeps === true) })}</small>
     </div>
   );
 };
@@ -57,6 +60,6 @@ export const EarStrip = ({ ear, asked, correct, keeps }: StripProps) => {
 /** Begins and ends listening. */
 export const EarButton = ({ ear }: Pick<StripProps, 'ear'>) => (
   <button type="button" aria-pressed={ear.on} onClick={ear.on ? ear.stop : ear.start}>
-    <EarIcon size={16} aria-hidden /> {ear.on ? 'Listening' : 'Listen'}
+    <EarIcon size={16} aria-hidden /> {ear.on ? say('common.listening-more') : say('listening.listen')}
   </button>
 );

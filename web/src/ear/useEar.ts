@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Hand, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import type { FromListener } from './messages.ts';
@@ -39,7 +40,7 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
   const { tell, start, ...worker } = useEarWorker({
     first: (sampleRate, sound) => ({ kind: 'listen', pattern, hand, sampleRate, sound }),
     said,
-    instead: 'count by key or pedal',
+    instead: say('listening.count-with-a-key-or-pedal'),
   });
   const wanted = useRef({ pattern, hand, tell });
   useEffect(() => {

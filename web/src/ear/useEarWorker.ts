@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { TAKE } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { closeMicrophone, microphoneTrouble, openMicrophone } from '../takes/microphone.ts';
@@ -72,7 +73,7 @@ const begin = async (stream: MediaStream, first: EarUse['first']): Promise<Runni
 
 const OFF = { on: false, open: false, trouble: null } as const;
 
-const died = (instead: string): string => `Listening stopped by itself. Begin again to listen, or ${instead}.`;
+const died = (instead: string): string => say('listening.listening-stopped-start-it-again-or', { instead });
 
 /** Listens by the microphone in a worker. One that opens only after it was called off is let go of at once. */
 export const useEarWorker = (use: EarUse): EarWorker => {

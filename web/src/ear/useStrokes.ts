@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useEarWorker, type EarWorker } from './useEarWorker.ts';
 
 interface Told {
@@ -16,5 +17,5 @@ export const useStrokes = ({ begun, heard, lost }: Told): EarWorker =>
       else if (message.kind === 'strokes') heard(message.at);
       else if (message.kind === 'gap') lost();
     },
-    instead: 'tap on keys',
+    instead: say('listening.tap-the-keys'),
   });

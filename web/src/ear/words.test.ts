@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { countOf, heardWords } from './words.ts';
 
 const cycle = (verdict: 'clean' | 'slipped' | 'cannot be told', tempo = 90, why: string | null = null) =>
@@ -17,13 +18,15 @@ test.each([
 });
 
 test('a student reads what was heard, and what to do where it cannot be', () => {
-  expect(heardWords(null, null, 90)).toBe('Play it round and round: it is counted by ear.');
-  expect(heardWords(null, 'too quiet', 90)).toMatch(/come nearer/);
-  expect(heardWords(cycle('clean', 90.3), 'good', 90)).toBe('Clean, at 90.');
-  expect(heardWords(cycle('clean', 70), 'good', 90)).toBe('Clean, but at 70: asked is 90.');
+  expect(heardWords(null, null, 90)).toBe(say('listening.keep-playing-clean-passes-are-counted'));
+  expect(heardWords(null, 'too quiet', 90)).toBe(say('listening.too-quiet-move-closer-to-the'));
+  expect(heardWords(cycle('clean', 90.3), 'good', 90)).toBe('Clean at 90 bpm.');
+  expect(heardWords(cycle('clean', 70), 'good', 90)).toBe('Clean at 70 bpm, but the target is 90 bpm.');
   expect(heardWords(cycle('slipped', 90, 'nothing was heard on beat 2'), 'good', 90)).toBe(
-    'Slipped: nothing was heard on beat 2.',
+    'Missed: nothing was heard on beat 2.',
   );
   expect(heardWords({ kind: 'strange', at: 9, by: -2 }, 'good', 90)).toMatch(/a whole tone lower/);
-  expect(heardWords({ kind: 'strange', at: 9, by: 0 }, 'good', 90)).toMatch(/does not sound like/);
+  expect(heardWords({ kind: 'strange', at: 9, by: 0 }, 'good', 90)).toBe(
+    say('listening.this-doesnt-match-the-pattern'),
+  );
 });

@@ -1,30 +1,33 @@
+import { say } from '@fleet-wren/wording';
 import { LIVE_TEMPO, tunedWords, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
 const CHECKS: Readonly<Record<SoundCheck['says'], string | null>> = {
   good: null,
-  'nothing is heard': 'Nothing is heard. Play, or look whether it is the right microphone.',
-  'too quiet': 'It is too quiet: come nearer to the microphone.',
-  'too loud': 'It is too loud and cut off: go farther from the microphone.',
-  'too noisy': 'The room is too loud to hear every stroke.',
+  'nothing is heard': say('listening.no-sound-detected-play-something-or'),
+  'too quiet': say('listening.too-quiet-move-closer-to-the'),
+  'too loud': say('listening.too-loud-the-sound-is-clipping'),
+  'too noisy': say('listening.too-much-background-noise-to-hear'),
 };
 
 const strange = (semitones: number): string => {
-  if (semitones === 0) return 'This does not sound like what is set.';
+  if (semitones === 0) return say('listening.this-doesnt-match-the-pattern');
   const { by, way } = tunedWords(semitones);
-  return `The strings seem to be ${by} ${way} than what is set.`;
+  return say('listening.your-guitar-seems-to-be-tuned', { by, way });
 };
 
 /** What was heard last, in a few words. */
 export const heardWords = (event: LiveEvent | null, check: SoundCheck['says'] | null, asked: number | null): string => {
   const trouble = check && CHECKS[check];
-  if (!event || event.kind === 'lost') return trouble ?? 'Play it round and round: it is counted by ear.';
+  if (!event || event.kind === 'lost') return trouble ?? say('listening.keep-playing-clean-passes-are-counted');
   if (event.kind === 'strange') return trouble ?? strange(event.by);
   const tempo = Math.round(event.tempo);
-  if (event.kind === 'found') return `Found, at ${tempo}.`;
-  if (event.verdict === 'slipped') return `Slipped: ${event.why ?? ''}.`;
-  if (event.verdict === 'cannot be told') return 'That one could not be told.';
-  return tooSlow(event.tempo, asked) ? `Clean, but at ${tempo}: asked is ${asked}.` : `Clean, at ${tempo}.`;
+  if (event.kind === 'found') return say('listening.recognised-at-bpm', { tempo });
+  if (event.verdict === 'slipped') return say('listening.missed', { why: event.why ?? '' });
+  if (event.verdict === 'cannot be told') return say('listening.couldnt-score-that-one');
+  return tooSlow(event.tempo, asked)
+    ? say('listening.clean-at-bpm-but-the-target', { tempo, asked: asked ?? tempo })
+    : say('listening.clean-at-bpm', { tempo });
 };
 
 /** Whether a time through was too slow to count for what is asked. */

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { stringCount, type CascadeStep, type HarmonicPoint, type Instrument, type Voicing } from '@fleet-wren/core';
 import { useSettings } from '../api/settings.ts';
 
@@ -66,7 +67,7 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
       className="fret-board"
       viewBox={`0 0 ${BOARD.width} ${height}`}
       role="group"
-      aria-label={`The neck with ${voicing.chord}`}
+      aria-label={say('chords.fretboard-with', { chord: voicing.chord })}
     >
       {Array.from({ length: strings }, (_, index) => (
         <line
@@ -102,14 +103,14 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
       {points.map(({ string, stopped, touch, note, reachable }) => (
         <g key={string}>
           <Stopped
-            label={`String ${string}, ${stopped === 0 ? 'open' : `fret ${stopped}`}, as it is`}
+            label={say('chords.fretted-label', { string, fret: stopped })}
             x={stopX(stopped)}
             y={y(string)}
             open={stopped === 0}
             put={() => put({ string, harmonic: false })}
           />
           <Touch
-            label={`String ${string}, touched over fret ${touch}: ${note}${reachable ? '' : ', beyond the neck'}`}
+            label={say('chords.harmonic-label', { string, touch, note, reachable: String(reachable) })}
             x={fretX(touch)}
             y={y(string)}
             beyond={!reachable}

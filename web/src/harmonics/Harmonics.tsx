@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import '../bench/bench.scss';
 import './harmonics.scss';
 import {
@@ -47,23 +49,25 @@ const Points = ({ points }: { readonly points: readonly HarmonicPoint[] }) => (
   <table className="points">
     <thead>
       <tr>
-        <th scope="col">String</th>
-        <th scope="col">Stopped</th>
-        <th scope="col">Touched</th>
-        <th scope="col">Sounds</th>
+        <th scope="col">{say('chords.string')}</th>
+        <th scope="col">{say('chords.fretted')}</th>
+        <th scope="col">{say('chords.touched')}</th>
+        <th scope="col">{say('chords.sounds')}</th>
       </tr>
     </thead>
     <tbody>
       {points.map(({ string, stopped, touch, note, reachable, remedies }) => (
         <tr key={string}>
           <th scope="row">{string}</th>
-          <td>{stopped === 0 ? 'open' : stopped}</td>
+          <td>{stopped === 0 ? say('chords.open') : stopped}</td>
           <td>{touch}</td>
           <td>
             {reachable ? (
               note
             ) : (
-              <span className="text-warning">beyond the neck: {remedies[0] ?? 'another string'}</span>
+              <span className="text-warning">
+                {say('chords.beyond-fretboard', { instead: remedies[0] ?? say('chords.use-another-string') })}
+              </span>
             )}
           </td>
         </tr>
@@ -82,17 +86,19 @@ interface StepsProps {
 
 const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
   const cascade = cascadeOver(instrument, voicing, steps, node);
-  if (steps.length === 0) return <p className="text-soft">Click notes on the neck in the order they sound.</p>;
+  if (steps.length === 0) return <p className="text-soft">{say('chords.click-notes-on-the-fretboard-in')}</p>;
   return (
     <>
-      <ol className="cascade-steps" aria-label="Cascade">
+      <ol className="cascade-steps" aria-label={say('chords.harp-harmonics-cascade')}>
         {cascade.notes.map(({ string, harmonic, note }, index) => (
           <li key={index} className={harmonic ? 'cascade-harmonic' : undefined}>
             <b>{note}</b>
-            <small>
-              {harmonic ? `touch ${harmonic.touch}, ` : ''}string {string}
-            </small>
-            <button type="button" aria-label={`Take ${note} on string ${string} out`} onClick={() => drop(index)}>
+            <small>{say('chords.step', { touch: harmonic ? harmonic.touch : 'none', string })}</small>
+            <button
+              type="button"
+              aria-label={say('chords.remove-on-string', { note, string })}
+              onClick={() => drop(index)}
+            >
               <X size={12} aria-hidden />
             </button>
           </li>
@@ -100,13 +106,11 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
       </ol>
       <p>
         {cascade.makes ? (
-          <>
-            Together they make <b>{cascade.makes}</b>
-          </>
+          <Say text="chords.together" values={{ makes: cascade.makes }} />
         ) : (
-          'Together they make nothing that has a name'
+          say('chords.no-common-chord-name')
         )}
-        {steps.length > 2 && cascade.oneWay ? ', all in one direction.' : '.'}
+        {steps.length > 2 && cascade.oneWay ? say('chords.all-in-one-direction') : '.'}
       </p>
     </>
   );
@@ -138,15 +142,19 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
   return (
     <div className="choices">
       <span className="choice choice-strong">
-        <button type="button" onClick={() => setPicking(true)} aria-label={`Shape: ${voicing.chord}`}>
-          <span className="text-soft">Shape</span> {voicing.chord}
+        <button
+          type="button"
+          onClick={() => setPicking(true)}
+          aria-label={say('chords.voicing-2', { chord: voicing.chord })}
+        >
+          <span className="text-soft">{say('chords.voicing')}</span> {voicing.chord}
         </button>
       </span>
       <TuningChoice instrument={instrument} choose={tune} />
       <CapoChoice capo={instrument.capo} choose={(capo) => change({ instrument: { ...instrument, capo } })} />
       <span className="choice">
         <select
-          aria-label="Touched above the stopped note"
+          aria-label={say('chords.touch-point-above-the-fretted-note')}
           value={node.frets}
           onChange={({ target }) =>
             change({ node: HARMONIC_NODES.find(({ frets }) => frets === Number(target.value)) ?? node })
@@ -154,7 +162,7 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
         >
           {HARMONIC_NODES.map(({ frets, name }) => (
             <option key={frets} value={frets}>
-              {frets} frets above: {name}
+              {say('chords.frets-above', { frets, name })}
             </option>
           ))}
         </select>
@@ -195,21 +203,22 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
     <>
       <div className="cascade-tools">
         <Button onClick={toggle} disabled={steps.length === 0}>
-          {playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />} {playing ? 'Stop' : 'Hear it'}
+          {playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}{' '}
+          {playing ? say('common.stop') : say('common.play')}
         </Button>
         <Button variant="quiet" onClick={() => change({ steps: usualCascade(instrument) })}>
-          The usual order
+          {say('chords.usual-order')}
         </Button>
         <Button variant="quiet" onClick={() => change({ steps: [] })}>
-          Begin anew
+          {say('chords.start-over')}
         </Button>
         <Button variant="quiet" onClick={toBench} disabled={steps.length === 0 || create.isPending}>
-          To the bench
+          {say('common.open-as-new-pattern')}
         </Button>
       </div>
       <div className="cascade-choices">
         <label>
-          Plucked so
+          {say('chords.plucked-by')}
           <select
             className="form-select"
             value={way.key}
@@ -223,7 +232,7 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
           </select>
         </label>
         <label>
-          Balance
+          {say('chords.balance')}
           <select
             className="form-select"
             value={balance}
@@ -254,7 +263,7 @@ const Harmonics = () => {
   return (
     <div className="page harmonics">
       <header className="page-head">
-        <h1>Harmonics</h1>
+        <h1>{say('common.harmonics')}</h1>
       </header>
       <Choices {...bench} />
       <FretBoard
@@ -264,13 +273,13 @@ const Harmonics = () => {
         put={(step) => bench.change({ steps: [...steps, step].slice(0, MOST_STEPS) })}
       />
       <div className="harmonics-body">
-        <section aria-label="Cascade">
-          <h2>Cascade</h2>
+        <section aria-label={say('chords.harp-harmonics-cascade')}>
+          <h2>{say('chords.harp-harmonics-cascade')}</h2>
           <Steps {...bench} drop={(index) => bench.change({ steps: steps.filter((_, at) => at !== index) })} />
           <CascadeTools {...bench} />
         </section>
-        <section aria-label="What each string sounds">
-          <h2>What each string sounds</h2>
+        <section aria-label={say('chords.pitch-on-each-string')}>
+          <h2>{say('chords.pitch-on-each-string')}</h2>
           <Points points={points} />
         </section>
       </div>

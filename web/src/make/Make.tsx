@@ -1,3 +1,4 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import './make.scss';
 import '../parts/fields.scss';
 import {
@@ -7,7 +8,6 @@ import {
   initialValues,
   instrumentIn,
   newPattern,
-  sentence,
   shapesFor,
   stringCount,
   success,
@@ -105,7 +105,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
   return (
     <div className="frame-fields">
       <label>
-        Tuning
+        {say('generate.tuning')}
         <Form.Select value={instrument.tuning} onChange={({ target }) => retune(target.value)}>
           {TUNINGS.map(({ key, name }) => (
             <option key={key} value={key}>
@@ -115,7 +115,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
         </Form.Select>
       </label>
       <label>
-        Chord
+        {say('generate.chord')}
         <Form.Select
           value={voicing.chord}
           onChange={({ target }) =>
@@ -130,7 +130,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
         </Form.Select>
       </label>
       <label>
-        Tempo
+        {say('generate.tempo')}
         <Form.Control
           type="number"
           min={20}
@@ -187,7 +187,7 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
         <FrameFields frame={frame} setFrame={setFrame} />
         <EndingField cyclic={cyclic} choose={setCyclic} />
         <Button onClick={take} disabled={!made.ok || create.isPending}>
-          Take it to the bench
+          {say('common.open-as-new-pattern')}
         </Button>
       </form>
       <div className="make-preview" aria-live="polite">
@@ -195,7 +195,7 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
           <Preview pattern={made.value} />
         ) : (
           <p className="finding finding-trouble" role="alert">
-            {made.problems.map(sentence).join(' ')}
+            {sayProblems(made.problems)}
           </p>
         )}
       </div>
@@ -209,8 +209,8 @@ const Make = () => {
   const generator = GENERATORS.find(({ key }) => key === query.get('figure')) ?? (GENERATORS[0] as Generator);
   return (
     <div className="make">
-      <nav aria-label="Figures" className="pick-list">
-        <h1>Make a pattern</h1>
+      <nav aria-label={say('generate.pattern-types')} className="pick-list">
+        <h1>{say('generate.generate-a-pattern')}</h1>
         {GENERATORS.map(({ key, name }) => (
           <Link
             key={key}

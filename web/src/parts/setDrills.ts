@@ -1,4 +1,5 @@
-import { WAYS, planOf, sentence, type Hand, type Pattern } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { WAYS, planOf, type Hand, type Pattern } from '@fleet-wren/core';
 import { setAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
 import { studyWorker } from '../workers/client.ts';
@@ -41,11 +42,11 @@ export const setDrills = async (student: Student, drills: readonly DrillToSet[],
         way,
         plan: planOf(ladder.value),
       });
-    else refused.push(`${pattern.name}: ${ladder.problems.map(sentence).join(' ')}`);
+    else refused.push(`${pattern.name}: ${sayProblems(ladder.problems)}`);
   }
   return { count: drills.length - refused.length, refused };
 };
 
 /** What is said when drills were set. */
 export const drillsSetWords = ({ count, refused }: DrillsSet): string =>
-  [`${count === 1 ? 'One drill is' : `${count} drills are`} set.`, ...refused].join(' ');
+  [say('parts.drills-assigned', { count }), ...refused].join(' ');

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { SCHOOLS } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
@@ -34,23 +35,23 @@ const One = ({ label, value = '', options, choose }: OneProps) => (
 
 const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '6/8', '7/8', '9/8', '12/8'].map((metre) => [metre, metre] as const);
 const DIGITS = [
-  ['pi', 'thumb and index only'],
-  ['pim', 'thumb, index, middle'],
-  ['pima', 'no little finger, no pick'],
-  ['dum', 'pick and middle'],
-  ['duma', 'pick, middle, ring'],
-  ['du', 'pick alone'],
+  ['pi', say('patterns.thumb-and-index-only')],
+  ['pim', say('patterns.thumb-index-middle')],
+  ['pima', say('patterns.no-little-finger-or-pick')],
+  ['dum', say('patterns.pick-and-middle')],
+  ['duma', say('patterns.pick-middle-ring')],
+  ['du', say('patterns.pick-only')],
 ] as const;
 const STRINGS = [
-  ['321', 'trebles only'],
-  ['654', 'basses only'],
-  ['4321', 'strings 4 to 1'],
-  ['5432', 'inner strings'],
+  ['321', say('patterns.treble-strings-only')],
+  ['654', say('patterns.bass-strings-only')],
+  ['4321', say('patterns.strings-4-1')],
+  ['5432', say('patterns.inner-strings-5-2')],
 ] as const;
 const DIFFICULTY = [
-  ['easy', 'easy at its tempo'],
-  ['middling', 'middling'],
-  ['hard', 'hard'],
+  ['easy', say('patterns.easy-at-its-tempo')],
+  ['middling', say('patterns.medium')],
+  ['hard', say('patterns.hard')],
 ] as const;
 
 /** Narrows the list: by tag, school, digits, strings, metre, difficulty. */
@@ -58,24 +59,39 @@ export const Filters = ({ filter, change }: FilterProps) => {
   const tags = useTags().data ?? [];
   const any = Object.values(filter).some(Boolean);
   return (
-    <div className="filters" role="group" aria-label="Narrow the list">
+    <div className="filters" role="group" aria-label={say('patterns.filter-patterns')}>
       <One
-        label="Any tag"
+        label={say('patterns.any-tag')}
         value={filter.tag}
         options={tags.map(({ tag, count }) => [tag, `${tag} (${count})`])}
         choose={(tag) => change({ tag })}
       />
       <One
-        label="Any school"
+        label={say('patterns.any-school')}
         value={filter.school}
         options={SCHOOLS.map(({ key, name }) => [key, name])}
         choose={(school) => change({ school })}
       />
-      <One label="Any digits" value={filter.digits} options={DIGITS} choose={(digits) => change({ digits })} />
-      <One label="Any strings" value={filter.strings} options={STRINGS} choose={(strings) => change({ strings })} />
-      <One label="Any metre" value={filter.metre} options={METRES} choose={(metre) => change({ metre })} />
       <One
-        label="However hard"
+        label={say('patterns.any-fingers')}
+        value={filter.digits}
+        options={DIGITS}
+        choose={(digits) => change({ digits })}
+      />
+      <One
+        label={say('patterns.any-strings')}
+        value={filter.strings}
+        options={STRINGS}
+        choose={(strings) => change({ strings })}
+      />
+      <One
+        label={say('patterns.any-time-signature')}
+        value={filter.metre}
+        options={METRES}
+        choose={(metre) => change({ metre })}
+      />
+      <One
+        label={say('patterns.any-difficulty')}
         value={filter.difficulty}
         options={DIFFICULTY}
         choose={(difficulty) => change({ difficulty })}
@@ -86,7 +102,7 @@ export const Filters = ({ filter, change }: FilterProps) => {
           className="filters-none"
           onClick={() => change({ tag: '', school: '', digits: '', strings: '', metre: '', difficulty: '' })}
         >
-          <X size={14} aria-hidden /> all
+          <X size={14} aria-hidden /> {say('patterns.clear-filters')}
         </button>
       )}
     </div>

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import './list.scss';
 import { newPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
@@ -19,22 +21,20 @@ const Empty = ({
   readonly create: () => void;
 }) => (
   <div className="empty">
-    {search && (
-      <p>
-        No pattern has “{search}” in its name{narrowed ? ' or tags among those' : ''}.
-      </p>
-    )}
-    {!search && narrowed && <p>No pattern is like that yet.</p>}
+    {search && <p>{say('patterns.none-match', { search, narrowed: String(narrowed) })}</p>}
+    {!search && narrowed && <p>{say('patterns.no-patterns-match-these-filters')}</p>}
     {!search && !narrowed && (
       <>
-        <p>
-          A pattern says which finger plays which string on which beat. Lay the thumb’s strokes first; the fingers
-          follow.
-        </p>
-        <Button onClick={create}>Make the first pattern</Button>
+        <p>{say('patterns.a-pattern-says-which-finger-plays')}</p>
+        <Button onClick={create}>{say('patterns.create-your-first-pattern')}</Button>
         <p className="mt-3">
-          Or begin from the <Link to="/patterns/shelf">shelf of standard figures</Link>, or{' '}
-          <Link to="/patterns/make">make one of your own</Link> from a figure.
+          <Say
+            text="patterns.or-start-from"
+            elements={{
+              library: (inside) => <Link to="/patterns/shelf">{inside}</Link>,
+              generate: (inside) => <Link to="/patterns/make">{inside}</Link>,
+            }}
+          />
         </p>
       </>
     )}
@@ -68,44 +68,46 @@ export const PatternList = () => {
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
   const narrowed = Object.keys(filter).length > 0;
   const make = (): void =>
-    create.mutate(newPattern('New pattern'), {
+    create.mutate(newPattern(say('patterns.new-pattern')), {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
       onError: (error) => notice({ text: wordsOf(error) }),
     });
   return (
     <div className="page">
       <header className="page-head">
-        <h1>Patterns</h1>
+        <h1>{say('common.patterns')}</h1>
         <Form.Control
           className="pattern-search"
           type="search"
-          aria-label="Search patterns"
-          placeholder="Search by name or tag"
+          aria-label={say('common.search-patterns')}
+          placeholder={say('common.search-by-name-or-tag')}
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
         <Link to="/patterns/shelf" className="btn btn-quiet">
-          Shelf
+          {say('common.pattern-library')}
         </Link>
         <Link to="/patterns/bring-in" className="btn btn-quiet">
-          Bring in
+          {say('common.import')}
         </Link>
         <Link to="/patterns/make" className="btn btn-quiet">
-          From a figure
+          {say('patterns.generate')}
         </Link>
         <Button onClick={make} disabled={create.isPending}>
-          New pattern
+          {say('patterns.new-pattern')}
         </Button>
       </header>
       <Filters filter={filter} change={change} />
       {filter.tag && lines.length > 0 && (
         <p className="set-line">
-          <Link to={`/patterns/sheet?tag=${encodeURIComponent(filter.tag)}`}>All of “{filter.tag}” on paper</Link>
+          <Link to={`/patterns/sheet?tag=${encodeURIComponent(filter.tag)}`}>
+            {say('patterns.print-all', { tag: filter.tag })}
+          </Link>
         </p>
       )}
       {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
       {list.isSuccess && lines.length === 0 && <Empty search={search} narrowed={narrowed} create={make} />}
-      <div role="list" aria-label="Patterns">
+      <div role="list" aria-label={say('common.patterns')}>
         {lines.map((line) => (
           <PatternRow key={line.id} line={line} />
         ))}
@@ -113,7 +115,7 @@ export const PatternList = () => {
       {list.hasNextPage && (
         <div className="text-center mt-3">
           <Button variant="quiet" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
-            Show more
+            {say('common.show-more')}
           </Button>
         </div>
       )}

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { ceilingFigure } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
@@ -15,20 +17,22 @@ const Menu = ({ line }: { readonly line: PatternLine }) => {
   const remove = useDeletePattern();
   const restore = useRestorePattern();
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
-  const undo = { label: 'Undo', run: () => restore.mutate(line.id, { onError }) };
+  const undo = { label: say('common.undo'), run: () => restore.mutate(line.id, { onError }) };
   // The row is gone when the list comes again: what follows must not hang on it.
   const drop = (): void =>
-    void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
+    void remove
+      .mutateAsync(line.id)
+      .then(() => notice({ text: say('patterns.deleted', { name: line.name }), action: undo }), onError);
   const copy = (): void =>
     duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
   return (
     <Dropdown align="end">
-      <Dropdown.Toggle variant="plain" size="sm" aria-label={`More for ${line.name}`}>
+      <Dropdown.Toggle variant="plain" size="sm" aria-label={say('patterns.more-actions-for', { name: line.name })}>
         <MoreHorizontal size={18} aria-hidden />
       </Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item onClick={copy}>Duplicate</Dropdown.Item>
-        <Dropdown.Item onClick={drop}>Delete</Dropdown.Item>
+        <Dropdown.Item onClick={copy}>{say('common.duplicate')}</Dropdown.Item>
+        <Dropdown.Item onClick={drop}>{say('common.delete')}</Dropdown.Item>
       </Dropdown.Menu>
     </Dropdown>
   );
@@ -46,7 +50,7 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
         </Link>
         <div className="pattern-facts">
           {summary.metre} · {summary.chord} · {summary.schoolName} · {summary.strokes}{' '}
-          {summary.strokes === 1 ? 'stroke' : 'strokes'}
+          {summary.strokes === 1 ? say('common.note') : say('common.notes')}
           {summary.tags.map((tag) => (
             <Link key={tag} className="tag" to={`/patterns?tag=${encodeURIComponent(tag)}`}>
               {tag}
@@ -57,17 +61,17 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
       <div className="pattern-ceiling">
         {summary.unjudged && (
           <>
-            <span className="text-soft">not judged yet</span>
+            <span className="text-soft">{say('patterns.not-analysed-yet')}</span>
             <br />
           </>
         )}
         {summary.ceiling !== null && (
           <>
-            <strong>{ceilingFigure(summary.ceiling)}</strong> ceiling
+            <Say text="patterns.max" values={{ bpm: ceilingFigure(summary.ceiling) }} />
             <br />
           </>
         )}
-        at {summary.tempo} now
+        {say('patterns.now-bpm', { tempo: summary.tempo })}
       </div>
       <div className="pattern-when">{formatDistanceToNowStrict(new Date(workedAt), { addSuffix: true })}</div>
       <Menu line={line} />

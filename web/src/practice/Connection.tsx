@@ -1,18 +1,15 @@
-import { sentence } from '@fleet-wren/core';
-import type { Room, RoomState } from './room.ts';
+import { say, sayProblem } from '@fleet-wren/wording';
 
-const entries = (count: number): string => (count === 1 ? '1 entry' : `${count} entries`);
+import type { Room, RoomState } from './room.ts';
 
 /** What the server would not take, by reason; it is told once, and let go of when it was read. */
 const Refused = ({ room, refused }: { readonly room: Room; readonly refused: RoomState['refused'] }) => {
-  const reasons = [...new Set(refused.flatMap(({ problems }) => problems.map(sentence)))];
+  const reasons = [...new Set(refused.flatMap(({ problems }) => problems.map(sayProblem)))];
   return (
     <div className="room-connection" role="alert">
-      <span>
-        {entries(refused.length)} could not be saved. {reasons.join(' ')}
-      </span>
+      <span>{say('practice.not-saved', { count: refused.length, why: reasons.join(' ') })}</span>
       <button type="button" onClick={() => void room.dismissRefused()}>
-        OK
+        {say('practice.ok')}
       </button>
     </div>
   );
@@ -24,7 +21,7 @@ export const Connection = ({ room, state }: { readonly room: Room; readonly stat
   if (state.waiting.length === 0) return null;
   return (
     <p className="room-connection" role="status">
-      {state.reached ? 'Syncing…' : `Offline: ${entries(state.waiting.length)} waiting to sync`}
+      {state.reached ? say('practice.syncing') : say('practice.offline-waiting', { count: state.waiting.length })}
     </p>
   );
 };
@@ -33,11 +30,6 @@ export const Connection = ({ room, state }: { readonly room: Room; readonly stat
 export const Ended = ({ state }: { readonly state: RoomState }) => (
   <p className="room-message">
     {state.ended}
-    {state.waiting.length > 0 && (
-      <small>
-        {entries(state.waiting.length)} of your practice {state.waiting.length === 1 ? 'is' : 'are'} kept on this device
-        and will be sent when you open the new link here.
-      </small>
-    )}
+    {state.waiting.length > 0 && <small>{say('practice.kept-here', { count: state.waiting.length })}</small>}
   </p>
 );

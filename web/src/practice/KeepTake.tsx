@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Hand, Pattern } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
@@ -64,14 +65,14 @@ export const KeepTake = ({ ear, keeping: { keeping, record, stop, send } }: Keep
       <p className="room-keep" role="alert">
         {keeping.why}{' '}
         <button type="button" onClick={() => send(keeping.sending)}>
-          Send it again
+          {say('practice.send-again')}
         </button>
       </p>
     );
   if (keeping.kind === 'sending')
     return (
       <p className="room-keep" role="status">
-        On its way to your teacher, {Math.round(100 * keeping.share)} %
+        {say('practice.sending-to-your-teacher', { share: Math.round(100 * keeping.share) })}
       </p>
     );
   if (!ear.open && keeping.kind !== 'recording') return null;
@@ -79,14 +80,14 @@ export const KeepTake = ({ ear, keeping: { keeping, record, stop, send } }: Keep
     <p className="room-keep">
       {keeping.kind === 'recording' ? (
         <button type="button" onClick={stop}>
-          Stop and send it
+          {say('practice.stop-and-send')}
         </button>
       ) : (
         <button type="button" onClick={record}>
-          Record it for your teacher
+          {say('practice.record-for-your-teacher')}
         </button>
       )}
-      {keeping.kind === 'there' && <span role="status">Your teacher has it.</span>}
+      {keeping.kind === 'there' && <span role="status">{say('practice.sent-to-your-teacher')}</span>}
     </p>
   );
 };

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import './practice.scss';
 import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
@@ -25,7 +27,7 @@ import { useSitting, type Interruption } from './sitting.ts';
 import { useAtHand, type AtHand } from './useStage.ts';
 import { useAwake } from './useAwake.ts';
 
-const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+const stringLabel: StrokeLabel = ({ string }) => say('practice.string', { string });
 
 /** The beat that is heard, from 1; null while nothing is. */
 const useBeat = ({ playing, position }: Playing, { pattern }: AtHand): number | null => {
@@ -59,10 +61,14 @@ const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
       className="room-figure"
       role="region"
       tabIndex={0}
-      aria-label={`${atHand.name}: ${pattern.strokes.length} strokes`}
+      aria-label={say('practice.notes', { name: atHand.name, strokesCount: pattern.strokes.length })}
     >
       {width > 0 && pattern.strokes.length > 0 && (
-        <div className="threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+        <div
+          className="threads"
+          role="img"
+          aria-label={say('practice.notes-2', { strokesCount: pattern.strokes.length })}
+        >
           <Threads
             pattern={pattern}
             frame={pattern}
@@ -77,11 +83,8 @@ const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
 };
 
 const WORDS: Readonly<Record<Interruption, readonly [title: string, words: string]>> = {
-  position: [
-    'Position',
-    'Rest the fingers on string 3, thumb in front. Thumb to its bass, i on 3, m on 2, a on 1. Rest, do not grip.',
-  ],
-  rest: ['Rest', 'Twenty minutes. Put the guitar down, shake the hands out, look away.'],
+  position: [say('practice.hand-position'), say('practice.rest-your-fingers-on-the-strings')],
+  rest: [say('practice.rest-title'), say('practice.youve-practised-for-20-minutes-put')],
 };
 
 const Interrupted = ({
@@ -99,7 +102,7 @@ const Interrupted = ({
       <b>{title}</b>
       <span>{words}</span>
       {interruption === 'position' && <small>{caution}</small>}
-      <em>Go on</em>
+      <em>{say('practice.continue')}</em>
     </button>
   );
 };
@@ -107,7 +110,7 @@ const Interrupted = ({
 const Streak = ({ atHand }: { readonly atHand: AtHand }) => (
   <>
     <span className="room-streak">
-      <b>{atHand.streak}</b> of {atHand.gate}
+      <Say text="practice.streak" values={{ streak: atHand.streak, gate: atHand.gate }} />
     </span>
     <span className="room-dots" aria-hidden="true">
       {Array.from({ length: atHand.gate }, (_, index) => (
@@ -185,27 +188,27 @@ interface ToolsProps {
   readonly atHand: AtHand;
   readonly playing: Playing;
   readonly ear: Ear;
-  readonly say: (said: Said, by: PracticeEvent['by']) => void;
+  readonly count: (said: Said, by: PracticeEvent['by']) => void;
   readonly takeBack: () => void;
   readonly ouch: () => void;
 }
 
-const Tools = ({ atHand: { gate, pattern }, playing, ear, say, takeBack, ouch }: ToolsProps) => (
+const Tools = ({ atHand: { gate, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
   <div className="room-tools">
     {gate > 0 && pattern.strokes.length > 0 && <EarButton ear={ear} />}
     <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
-      {playing.playing ? 'Stop' : 'Play'}
+      {playing.playing ? say('common.stop') : say('common.play')}
     </button>
     {gate > 0 && (
-      <button type="button" onClick={() => say('slipped', 'touch')}>
-        Slipped
+      <button type="button" onClick={() => count('slipped', 'touch')}>
+        {say('common.missed')}
       </button>
     )}
     <button type="button" onClick={takeBack}>
-      Take back
+      {say('common.undo')}
     </button>
     <button type="button" onClick={ouch}>
-      It hurts
+      {say('practice.report-pain')}
     </button>
   </div>
 );
@@ -227,19 +230,19 @@ const Session = (props: SessionProps) => {
     hand: item.plan.hand,
   });
   const { playing, tempo } = useHeard(atHand, ear.on);
-  const { tell, count, done, takeBack, correct } = useCounting(props, atHand, tempo);
+  const { tell, count: counted, done, takeBack, correct } = useCounting(props, atHand, tempo);
   const fresh = item.standing.last === null || atHand.progress.stage < 2;
   const [hurt, setHurt] = useState(false);
   const sitting = useSitting(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
   const beat = useBeat(playing, atHand);
-  const say = (said: Said, by: PracticeEvent['by']): void => {
+  const count = (said: Said, by: PracticeEvent['by']): void => {
     if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
     sitting.played();
     if (atHand.gate === 0) return done();
-    count(said, by);
+    counted(said, by);
   };
   useEffect(() => {
-    latest.current = say;
+    latest.current = count;
   });
   useEffect(() => listenToPedals((said, by) => latest.current(said, by)), []);
   const ouch = (): void => {
@@ -268,25 +271,27 @@ const Session = (props: SessionProps) => {
         <h1>{atHand.name}</h1>
         {tempo !== null && (
           <p className="room-tempo">
-            <b>{tempo}</b> a minute
-            {tempo !== atHand.tempo && <small> on the way to {atHand.tempo}</small>}
+            <Say text="practice.tempo" values={{ tempo }} />
+            {tempo !== atHand.tempo && (
+              <small> {say('practice.working-up-to', { tempo: atHand.tempo ?? tempo })}</small>
+            )}
           </p>
         )}
         <p className="room-remark">{atHand.remark}</p>
         <Chord {...atHand} />
       </div>
       <Figure atHand={atHand} />
-      <button type="button" className="room-surface" onClick={() => say('clean', 'touch')} aria-live="polite">
+      <button type="button" className="room-surface" onClick={() => count('clean', 'touch')} aria-live="polite">
         {beat !== null && <span className="room-beat">{beat}</span>}
-        {atHand.gate === 0 ? <span className="room-streak">Done?</span> : <Streak atHand={atHand} />}
-        <small>{atHand.gate === 0 ? 'press when it is so' : 'press: clean'}</small>
+        {atHand.gate === 0 ? <span className="room-streak">{say('practice.done')}</span> : <Streak atHand={atHand} />}
+        <small>{atHand.gate === 0 ? say('practice.tap-when-ready') : say('practice.tap-if-clean')}</small>
       </button>
       <EarStrip ear={ear} asked={atHand.tempo} correct={correct} keeps />
       <KeepTake ear={ear} keeping={keeping} />
-      <Tools atHand={atHand} playing={playing} ear={ear} say={say} takeBack={takeBack} ouch={ouch} />
+      <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">
-          Stop for today. {CAUTION_AFTER_DISCOMFORT}
+          {say('practice.stop-for-today', { cautionAfterDiscomfort: CAUTION_AFTER_DISCOMFORT })}
         </p>
       )}
     </div>
@@ -304,13 +309,13 @@ const Chooser = ({
 }) => (
   <select
     className="room-chooser"
-    aria-label="What to practise"
+    aria-label={say('practice.choose-what-to-practise')}
     value={shown.id}
     onChange={({ target }) => choose(target.value)}
   >
     {items.map(({ id, name, standing }) => (
       <option key={id} value={id}>
-        {name} ({standing.passed} of {standing.of})
+        {say('practice.of-stages', { name, passed: standing.passed, of: standing.of })}
       </option>
     ))}
   </select>
@@ -325,12 +330,12 @@ const Inside = ({ room }: { readonly room: Room }) => {
   if (!state.content)
     return (
       <p className="room-message">
-        {state.reached ? 'Opening …' : 'There is no connection, and this room was not opened here before.'}
+        {state.reached ? say('practice.loading-more') : say('practice.youre-offline-connect-to-the-internet')}
       </p>
     );
   const { name, assignments } = state.content;
   const shown = assignments.find(({ id }) => id === chosen) ?? assignments[0];
-  if (!shown) return <p className="room-message">Nothing is set for you yet, {name}. Your teacher will.</p>;
+  if (!shown) return <p className="room-message">{say('practice.nothing-to-practise-yet-your-teacher', { name })}</p>;
   return (
     <>
       <header className="room-head">
@@ -338,7 +343,7 @@ const Inside = ({ room }: { readonly room: Room }) => {
         <button
           type="button"
           className="room-sliders"
-          aria-label="Sound and print"
+          aria-label={say('practice.sound-and-display')}
           aria-expanded={preferring}
           onClick={() => setPreferring(!preferring)}
         >

@@ -1,20 +1,36 @@
-import { SILENCES } from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { SILENCES, type Silence } from '@fleet-wren/core';
 import { HEARD } from './preferences.ts';
 import { usePreferences } from './usePreferences.ts';
+
+const HEARD_WORDS: Readonly<Record<(typeof HEARD)[number], string>> = {
+  'figure and click': say('practice.heard-figure-and-click'),
+  'click alone': say('practice.heard-click-alone'),
+  'figure alone': say('practice.heard-figure-alone'),
+};
+
+const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
+  none: say('practice.silence-none'),
+  'two of four bars': say('practice.silence-two-of-four'),
+  'every other bar': say('practice.silence-every-other'),
+};
 
 interface ChoiceProps<T extends string> {
   readonly label: string;
   readonly value: T;
   readonly options: readonly T[];
+  readonly words: Readonly<Record<T, string>>;
   readonly choose: (value: T) => void;
 }
 
-const Choice = <T extends string>({ label, value, options, choose }: ChoiceProps<T>) => (
+const Choice = <T extends string>({ label, value, options, words, choose }: ChoiceProps<T>) => (
   <label>
     {label}
     <select value={value} onChange={({ target }) => choose(options.find((option) => option === target.value) ?? value)}>
       {options.map((option) => (
-        <option key={option}>{option}</option>
+        <option key={option} value={option}>
+          {words[option]}
+        </option>
       ))}
     </select>
   </label>
@@ -28,7 +44,7 @@ interface SwitchProps {
 
 const Switch = ({ label, on, set }: SwitchProps) => (
   <button type="button" className="room-switch" role="switch" aria-checked={on} onClick={() => set(!on)}>
-    {label} <b>{on ? 'yes' : 'no'}</b>
+    {label} <b>{on ? say('practice.on') : say('practice.off')}</b>
   </button>
 );
 
@@ -37,20 +53,27 @@ export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
   const { preferences, prefer } = usePreferences();
   const { heard, silence, divided, rising, largePrint, leftHanded } = preferences;
   return (
-    <section className="room-preferences" aria-label="Sound and print">
-      <Choice label="You hear" value={heard} options={HEARD} choose={(value) => prefer({ heard: value })} />
+    <section className="room-preferences" aria-label={say('practice.sound-and-display')}>
       <Choice
-        label="Silent bars of the click"
+        label={say('practice.you-hear')}
+        value={heard}
+        options={HEARD}
+        words={HEARD_WORDS}
+        choose={(value) => prefer({ heard: value })}
+      />
+      <Choice
+        label={say('practice.silent-metronome-bars')}
         value={silence}
         options={SILENCES}
+        words={SILENCE_WORDS}
         choose={(value) => prefer({ silence: value })}
       />
-      <Switch label="Click on every part of the beat" on={divided} set={(on) => prefer({ divided: on })} />
-      <Switch label="Begin slower and rise" on={rising} set={(on) => prefer({ rising: on })} />
-      <Switch label="Large print" on={largePrint} set={(on) => prefer({ largePrint: on })} />
-      <Switch label="Left-handed" on={leftHanded} set={(on) => prefer({ leftHanded: on })} />
+      <Switch label={say('practice.click-on-every-subdivision')} on={divided} set={(on) => prefer({ divided: on })} />
+      <Switch label={say('practice.start-slower-and-speed-up')} on={rising} set={(on) => prefer({ rising: on })} />
+      <Switch label={say('practice.large-text')} on={largePrint} set={(on) => prefer({ largePrint: on })} />
+      <Switch label={say('practice.left-handed')} on={leftHanded} set={(on) => prefer({ leftHanded: on })} />
       <button type="button" className="room-done" onClick={hide}>
-        Good
+        {say('common.done')}
       </button>
     </section>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { REVIEW_STAGE, gateAtHand, progressAt, type Pattern, type Progress } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { playedIn, stageOf, useLadder } from '../workers/useLadder.ts';
@@ -41,7 +42,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
     const played = playedIn(made, stage?.gate, pattern);
     return {
       progress,
-      name: stage?.name ?? 'Learnt: twice clean keeps it',
+      name: stage?.name ?? say('practice.learned-play-it-clean-twice-to'),
       key: stage?.key ?? REVIEW.key,
       tempo,
       gate: stage ? gateAtHand(plan, progress) : REVIEW.gate,

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -23,13 +24,13 @@ const PasswordForm = () => {
         change.mutate(form, {
           onSuccess: () => {
             setForm(NONE);
-            notice({ text: 'The password is changed. Everybody else who was signed in is signed out.' });
+            notice({ text: say('settings.password-changed-all-other-devices-have') });
           },
         });
       }}
     >
       <label>
-        The password until now
+        {say('settings.current-password')}
         <Form.Control
           type="password"
           autoComplete="current-password"
@@ -38,7 +39,7 @@ const PasswordForm = () => {
         />
       </label>
       <label>
-        The new one, 12 characters and more
+        {say('settings.new-password-at-least-12-characters')}
         <Form.Control
           type="password"
           autoComplete="new-password"
@@ -52,7 +53,7 @@ const PasswordForm = () => {
         </p>
       )}
       <Button type="submit" disabled={form.old === '' || form.password.length < 12 || change.isPending}>
-        Change it
+        {say('settings.change-password')}
       </Button>
     </Form>
   );
@@ -66,16 +67,18 @@ const SessionList = () => {
   const others = sessions.filter(({ here }) => !here).map(({ id }) => id);
   return (
     <>
-      <ul className="sessions" aria-label="Where you are signed in">
+      <ul className="sessions" aria-label={say('settings.signed-in-devices')}>
         {sessions.map(({ id, device, seenAt, createdAt, here }) => (
           <li key={id}>
             <b>{deviceWords(device)}</b>
             <span className="text-soft">
-              {here ? 'here, ' : `used ${ago(seenAt)}, `}signed in {ago(createdAt)}
+              {here
+                ? say('settings.session-here', { signedIn: ago(createdAt) })
+                : say('settings.session-elsewhere', { used: ago(seenAt), signedIn: ago(createdAt) })}
             </span>
             {!here && (
               <Button variant="plain" size="sm" onClick={() => end.mutate([id])} disabled={end.isPending}>
-                Sign out there
+                {say('common.sign-out')}
               </Button>
             )}
           </li>
@@ -84,7 +87,7 @@ const SessionList = () => {
       {end.isError && <p role="alert">{wordsOf(end.error)}</p>}
       {others.length > 1 && (
         <Button variant="quiet" size="sm" onClick={() => end.mutate(others)} disabled={end.isPending}>
-          Sign out everywhere else
+          {say('settings.sign-out-all-other-devices')}
         </Button>
       )}
     </>
@@ -97,23 +100,23 @@ export const AccountPage = () => {
   return (
     <>
       <section>
-        <h2>Password of {account?.email}</h2>
+        <h2>{say('settings.password-for', { email: account?.email ?? '' })}</h2>
         <PasswordForm />
       </section>
       <section>
-        <h2>A code beside the password</h2>
+        <h2>{say('settings.two-factor-authentication')}</h2>
         <SecondFactor />
       </section>
       <section>
-        <h2>Recovery codes</h2>
+        <h2>{say('common.recovery-codes')}</h2>
         <RecoveryCodes />
       </section>
       <section>
-        <h2>Teachers of {account?.studio}</h2>
+        <h2>{say('settings.teachers-at', { studio: account?.studio ?? '' })}</h2>
         <Teachers />
       </section>
       <section>
-        <h2>Where you are signed in</h2>
+        <h2>{say('settings.signed-in-devices')}</h2>
         <SessionList />
       </section>
     </>

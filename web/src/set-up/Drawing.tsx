@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { bassString, instrumentIn, shapeOf, tuningByKey } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useShownAtOnce } from '../parts/useShownAtOnce.ts';
@@ -11,8 +12,7 @@ const shown = ['C', 'G', 'D'].flatMap((chord) => shapeOf(standard, chord) ?? [])
 const Tunings = () => {
   const { tunings = [] } = useSettings();
   const change = useChangeSettings();
-  if (tunings.length === 0)
-    return <p className="text-soft">None yet. “Another tuning …” on a bench or a song makes one.</p>;
+  if (tunings.length === 0) return <p className="text-soft">{say('settings.no-custom-tunings-yet-choose-other')}</p>;
   return (
     <ul className="own-tunings">
       {tunings.map(({ key, name }) => (
@@ -21,7 +21,7 @@ const Tunings = () => {
           <Button
             variant="plain"
             size="sm"
-            aria-label={`Let ${name} go`}
+            aria-label={say('settings.delete-tuning', { name })}
             onClick={() =>
               change.mutate((settings) => ({
                 ...settings,
@@ -29,7 +29,7 @@ const Tunings = () => {
               }))
             }
           >
-            let it go
+            {say('common.delete')}
           </Button>
         </li>
       ))}
@@ -45,11 +45,11 @@ export const Drawing = () => {
   return (
     <>
       <section>
-        <h2>Necks and grids</h2>
+        <h2>{say('settings.fretboard-and-chord-diagrams')}</h2>
         <Form.Check
           type="switch"
           id="left-handed"
-          label="as a left-handed player sees them"
+          label={say('settings.left-handed-view')}
           checked={shownLeftHanded}
           onChange={({ target: { checked } }) => {
             showLeftHanded(checked);
@@ -67,7 +67,7 @@ export const Drawing = () => {
         </div>
       </section>
       <section>
-        <h2>Tunings of your own</h2>
+        <h2>{say('settings.custom-tunings')}</h2>
         <Tunings />
       </section>
     </>

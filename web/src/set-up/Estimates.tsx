@@ -1,4 +1,5 @@
-import { ESTIMATES, ESTIMATE_KEYS, makeHand, sentence, type EstimateKey } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { ESTIMATES, ESTIMATE_KEYS, makeHand, type EstimateKey } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useEstimates, useSetEstimates, type StudioEstimates } from '../api/set-up.ts';
@@ -43,7 +44,7 @@ const Line = ({
       <td>
         {own !== undefined && (
           <Button variant="plain" size="sm" onClick={() => setTrouble(change(undefined))}>
-            Set back to {value}
+            {say('settings.reset-to', { value })}
           </Button>
         )}
       </td>
@@ -61,27 +62,24 @@ export const Estimates = () => {
       const { [name]: _old, ...rest } = own;
       const next: StudioEstimates = value === undefined ? rest : { ...rest, [name]: value };
       const made = makeHand({ key: 'try', name: 'try', times: next });
-      if (!made.ok) return made.problems.map(sentence).join(' ');
+      if (!made.ok) return sayProblems(made.problems);
       set.mutate(next);
       return null;
     };
   return (
-    <section aria-label="Estimates">
-      <p className="lead-in">
-        What the judgement assumes of an able adult’s hand. A measured hand scales these. Everything here is an
-        estimate: set it by what you see in lessons.
-      </p>
+    <section aria-label={say('settings.estimates')}>
+      <p className="lead-in">{say('settings.how-fast-an-able-adults-hand')}</p>
       {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
       <table className="estimates">
         <thead>
           <tr>
-            <th>Estimate</th>
-            <th>Value</th>
-            <th>Where it comes from</th>
+            <th>{say('settings.estimate')}</th>
+            <th>{say('settings.value')}</th>
+            <th>{say('settings.source')}</th>
             <th>
               {Object.keys(own).length > 0 && (
                 <Button variant="quiet" size="sm" onClick={() => set.mutate({})}>
-                  Set all back
+                  {say('settings.reset-all')}
                 </Button>
               )}
             </th>

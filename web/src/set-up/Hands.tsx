@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { HANDS, STRIKERS, STRIKER_NAMES, type Hand, type Striker } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -17,7 +18,10 @@ const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
     {STRIKERS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
       <span
         key={striker}
-        title={`${STRIKER_NAMES[striker]} takes ${scale[striker].toFixed(2)} times as long as an able adult’s`}
+        title={say('settings.is-times-as-slow-as-an', {
+          strikerName: STRIKER_NAMES[striker],
+          scale: scale[striker].toFixed(2),
+        })}
       >
         <b style={{ color: colourOf(striker) }}>{striker}</b>
         <span className="scale-track">
@@ -31,16 +35,18 @@ const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
 
 const Chosen = ({ hand }: { readonly hand: Hand }) => {
   const { hand: now, choose } = useHand();
-  if (now.key === hand.key) return <span className="text-soft">judged for now</span>;
+  if (now.key === hand.key) return <span className="text-soft">{say('common.in-use')}</span>;
   return (
     <Button variant="quiet" size="sm" onClick={() => choose(hand.key)}>
-      Judge for it
+      {say('common.use')}
     </Button>
   );
 };
 
 const ownerName = (kept: KeptHand | undefined, students: readonly { id: string; name: string }[]): string =>
-  kept?.studentId ? (students.find(({ id }) => id === kept.studentId)?.name ?? 'a student') : 'the studio';
+  kept?.studentId
+    ? (students.find(({ id }) => id === kept.studentId)?.name ?? say('settings.a-student'))
+    : say('settings.the-studio');
 
 const HandLine = ({ hand, kept }: { readonly hand: Hand; readonly kept: KeptHand | undefined }) => {
   const drop = useDropHand();
@@ -54,14 +60,16 @@ const HandLine = ({ hand, kept }: { readonly hand: Hand; readonly kept: KeptHand
         <b>{hand.name}</b>
         <br />
         <small className="text-soft">
-          {shipped ? 'to start from (est.)' : `measured, of ${ownerName(kept, students)}`}
+          {shipped
+            ? say('settings.built-in-estimate')
+            : say('settings.measured-for', { ownerName: ownerName(kept, students) })}
         </small>
       </span>
       <Scales scale={hand.scale} />
       <Chosen hand={hand} />
       {kept ? (
         <Button variant="plain" size="sm" onClick={() => remove(kept.id)}>
-          Delete
+          {say('common.delete')}
         </Button>
       ) : (
         <span />
@@ -77,12 +85,9 @@ export const Hands = () => {
   const [measuring, setMeasuring] = useState(false);
   if (measuring) return <MeasureHand done={() => setMeasuring(false)} />;
   return (
-    <section aria-label="Hands">
-      <p className="lead-in">
-        Every tempo ceiling is for a hand. A tapping test of a minute measures one: each digit as fast as it goes
-        evenly, then pairs.
-      </p>
-      <Button onClick={() => setMeasuring(true)}>Measure a hand</Button>
+    <section aria-label={say('settings.hand-profiles')}>
+      <p className="lead-in">{say('settings.max-tempo-always-depends-on-the')}</p>
+      <Button onClick={() => setMeasuring(true)}>{say('settings.measure-a-hand')}</Button>
       <ul className="plain-list hand-list">
         {hands.map((hand) => (
           <HandLine key={hand.key} hand={hand} kept={kept.find(({ id }) => hand.key === `own:${id}`)} />

@@ -1,12 +1,6 @@
-import {
-  findSchool,
-  miniatureOf,
-  sentence,
-  stringCount,
-  valueOrThrow,
-  type Digit,
-  type LearntSchool,
-} from '@fleet-wren/core';
+import { Say } from '../parts/say/Say.tsx';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { findSchool, miniatureOf, stringCount, valueOrThrow, type Digit, type LearntSchool } from '@fleet-wren/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -32,14 +26,14 @@ interface Asked {
 const learn = async (asked: Asked): Promise<LearntSchool> => {
   const patterns = await latestPatterns(LOOKED_AT);
   const answer = await studyWorker.ask('learn', [{ ...asked, patterns }], { deadline: DEADLINE });
-  if (!answer.ok) throw new Error(answer.problems.map(sentence).join(' '));
+  if (!answer.ok) throw new Error(sayProblems(answer.problems));
   return answer.value;
 };
 
 const Share = ({ what, all, base, learnt }: { readonly what: string } & LearntSchool['pins']) => (
   <div className="learnt-share">
     <p>
-      <strong>{learnt}</strong> of {all} {what}; {base} before
+      <Say text="settings.learned-share" values={{ learned: learnt, all, what, base }} />
     </p>
     <div className="learnt-bar" aria-hidden="true">
       <span className="learnt-now" style={{ width: `${(100 * learnt) / all}%` }} />
@@ -70,10 +64,10 @@ const Effect = ({ effect: { pattern, before, after } }: { readonly effect: Learn
       <figcaption>
         <b>{pattern.name}</b>
         <span className="text-soft">
-          was <DigitsRow digits={before.slice(0, 16)} other={after} />
+          {say('settings.before')} <DigitsRow digits={before.slice(0, 16)} other={after} />
         </span>
         <span>
-          now <DigitsRow digits={after.slice(0, 16)} other={before} />
+          {say('settings.after')} <DigitsRow digits={after.slice(0, 16)} other={before} />
         </span>
       </figcaption>
       <Miniature
@@ -91,17 +85,17 @@ const Learnt = ({ found }: { readonly found: LearntSchool }) => {
   return (
     <div className="learnt">
       <section>
-        <h2>What it learnt</h2>
-        <Share what="pins come by themselves" {...pins} />
-        {heldBack && <Share what="on patterns it had not seen" {...heldBack} />}
-        {learnt.length + weights.length === 0 && <p>Nothing that the school does not do already.</p>}
+        <h2>{say('settings.what-it-learned')}</h2>
+        <Share what={say('settings.pins-now-follow-automatically')} {...pins} />
+        {heldBack && <Share what={say('settings.pins-predicted-in-patterns-it-had')} {...heldBack} />}
+        {learnt.length + weights.length === 0 && <p>{say('settings.nothing-new-the-school-already-does')}</p>}
         <ul>
           {learnt.map((words) => (
             <li key={words}>{words}</li>
           ))}
           {weights.map(({ label, from, to }) => (
             <li key={label} className="text-soft">
-              {to > from ? 'Dearer' : 'Cheaper'}: {label}, {from} to {to}
+              {say('settings.weight-change', { way: to > from ? 'more' : 'less', label, from, to })}
             </li>
           ))}
         </ul>
@@ -110,15 +104,11 @@ const Learnt = ({ found }: { readonly found: LearntSchool }) => {
             {words}
           </p>
         ))}
-        {againstRules > 0 && (
-          <p className="text-soft">
-            {againstRules === 1 ? 'One pin goes' : `${againstRules} pins go`} against the school’s rule and stay pins.
-          </p>
-        )}
+        {againstRules > 0 && <p className="text-soft">{say('settings.pins-against', { count: againstRules })}</p>}
       </section>
       <section>
-        <h2>What it changes</h2>
-        {effects.length === 0 && <p>No pattern of yours is fingered otherwise.</p>}
+        <h2>{say('settings.what-changes')}</h2>
+        {effects.length === 0 && <p>{say('settings.the-fingering-of-your-patterns-doesnt')}</p>}
         {effects.map((effect, index) => (
           <Effect key={index} effect={effect} />
         ))}
@@ -134,7 +124,7 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
   const learning = useMutation({ mutationFn: learn });
   const keep = useKeepSchool();
   const found = learning.data;
-  const chosen = name.trim() || `${valueOrThrow(findSchool(base)).name}, as we play it`.slice(0, 80);
+  const chosen = name.trim() || say('settings.our-way', { name: valueOrThrow(findSchool(base)).name }).slice(0, 80);
   const accept = (): void => {
     if (!found) return;
     const { id: _id, ...form } = { ...found.school, name: chosen };
@@ -142,14 +132,11 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
   };
   const error = learning.error ?? keep.error;
   return (
-    <section aria-label="A school learnt from your pins">
-      <p className="lead-in">
-        Every pin is a judgement. From the pins on your latest {LOOKED_AT} patterns a school is fitted, so that what you
-        pin comes by itself. It never breaks the rule of the school it starts from.
-      </p>
+    <section aria-label={say('settings.learn-a-school-from-your-pins')}>
+      <p className="lead-in">{say('settings.every-finger-you-pin-shows-a', { lookedAt: LOOKED_AT })}</p>
       <div className="learn-form">
         <label>
-          Start from
+          {say('settings.start-from')}
           <Form.Select
             value={base}
             onChange={({ target }) => {
@@ -161,7 +148,7 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
           </Form.Select>
         </label>
         <label>
-          Call it
+          {say('settings.name')}
           <Form.Control
             value={name}
             maxLength={80}
@@ -170,7 +157,7 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
           />
         </label>
         <Button onClick={() => learning.mutate({ base, name: chosen })} disabled={learning.isPending}>
-          {learning.isPending ? 'Learning …' : 'Learn from the pins'}
+          {learning.isPending ? say('settings.learning-more') : say('settings.learn-from-pins')}
         </Button>
       </div>
       {error && (
@@ -182,11 +169,11 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
       <div className="form-actions">
         {found && (
           <Button onClick={accept} disabled={keep.isPending}>
-            Keep this school
+            {say('settings.save-school')}
           </Button>
         )}
         <Button variant="plain" onClick={done}>
-          Leave it
+          {say('common.cancel')}
         </Button>
       </div>
     </section>

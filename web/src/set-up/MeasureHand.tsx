@@ -1,10 +1,10 @@
+import { say, sayList, sayProblems } from '@fleet-wren/wording';
 import {
   STRIKER_NAMES,
   TAP_RUNS,
   TAP_SECONDS,
   handFromTaps,
   measureTaps,
-  sentence,
   type TapRun,
   type TapTarget,
   type TappedOn,
@@ -22,7 +22,7 @@ import { useTapping, type Tapping } from './useTapping.ts';
 /** The keys two digits tap on in turn; one digit may tap on any of them. */
 const KEYS = ['f', 'j'] as const;
 
-const nameOf = (target: TapTarget): string => target.map((striker) => STRIKER_NAMES[striker]).join(' and ');
+const nameOf = (target: TapTarget): string => sayList(target.map((striker) => STRIKER_NAMES[striker]));
 
 const Tokens = ({ target, size }: { readonly target: TapTarget; readonly size: number }) => (
   <>
@@ -42,7 +42,7 @@ const Pads = ({ target, tap }: { readonly target: TapTarget; readonly tap: (seco
         key={striker}
         type="button"
         className="pad"
-        aria-label={`Tap with ${STRIKER_NAMES[striker]}`}
+        aria-label={say('settings.tap-with', { strikerName: STRIKER_NAMES[striker] })}
         onPointerDown={({ timeStamp }) => tap(timeStamp / 1000)}
       >
         <Tokens target={[striker]} size={72} />
@@ -73,9 +73,12 @@ const useKeys = (tapping: Tapping): void => {
 
 const runWords = (run: TapRun): { readonly text: string; readonly usable: boolean } => {
   const measured = measureTaps(run);
-  if (!measured.ok) return { text: measured.problems.map(sentence).join(' '), usable: false };
+  if (!measured.ok) return { text: sayProblems(measured.problems), usable: false };
   return {
-    text: `every ${measured.value.seconds.toFixed(3)} s, spread ${Math.round(measured.value.spread * 100)} %`,
+    text: say('settings.one-tap-every-s-unevenness', {
+      seconds: measured.value.seconds.toFixed(3),
+      spread: Math.round(measured.value.spread * 100),
+    }),
     usable: true,
   };
 };
@@ -88,7 +91,7 @@ const Done = ({ runs, again }: { readonly runs: readonly TapRun[]; readonly agai
         <li key={nameOf(run.target)} className={usable ? undefined : 'unusable'}>
           <Tokens target={run.target} size={22} /> <b>{nameOf(run.target)}</b> {text}{' '}
           <Button variant="plain" size="sm" onClick={() => again(index)}>
-            Again
+            {say('settings.repeat')}
           </Button>
         </li>
       );
@@ -108,25 +111,29 @@ const Keep = ({ runs, on, done }: KeepProps) => {
   const students = useStudents().data ?? [];
   const keep = useKeepHand();
   const notice = useNotice();
-  const hand = handFromTaps('new', name || 'new hand', runs, on);
-  if (!hand.ok)
-    return (
-      <p className="finding finding-trouble">
-        No run of a single digit can be used yet, so there is no hand to keep. Do one again.
-      </p>
-    );
+  const hand = handFromTaps('new', name || say('settings.new-hand-profile'), runs, on);
+  if (!hand.ok) return <p className="finding finding-trouble">{say('settings.no-single-finger-run-is-usable')}</p>;
   const { scale, times } = hand.value.hand;
   const own = { otherDigit: times.otherDigit, middleThenRing: times.middleThenRing };
   const student = students.find(({ id }) => id === studentId);
   const save = (): void =>
     keep.mutate(
-      { name: name.trim() || student?.name || 'Measured hand', scale, times: own, ...(studentId ? { studentId } : {}) },
+      {
+        name: name.trim() || student?.name || say('settings.measured-hand'),
+        scale,
+        times: own,
+        ...(studentId ? { studentId } : {}),
+      },
       { onSuccess: done, onError: (error) => notice({ text: wordsOf(error) }) },
     );
   return (
     <div className="keep-hand">
-      <Form.Select aria-label="Whose hand" value={studentId} onChange={({ target }) => setStudentId(target.value)}>
-        <option value="">The teacher’s hand</option>
+      <Form.Select
+        aria-label={say('settings.owner-of-this-hand-profile')}
+        value={studentId}
+        onChange={({ target }) => setStudentId(target.value)}
+      >
+        <option value="">{say('settings.teacher')}</option>
         {students.map(({ id, name: one }) => (
           <option key={id} value={id}>
             {one}
@@ -134,14 +141,14 @@ const Keep = ({ runs, on, done }: KeepProps) => {
         ))}
       </Form.Select>
       <Form.Control
-        aria-label="Name of the hand"
-        placeholder={student?.name ?? 'Name'}
+        aria-label={say('settings.hand-profile-name')}
+        placeholder={student?.name ?? say('settings.name')}
         maxLength={80}
         value={name}
         onChange={({ target }) => setName(target.value)}
       />
       <Button onClick={save} disabled={keep.isPending}>
-        Keep this hand
+        {say('settings.save-hand-profile')}
       </Button>
     </div>
   );
@@ -156,44 +163,47 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   const on: TappedOn = ear.on ? 'strings' : 'keys';
   const target = TAP_RUNS[run];
   return (
-    <section className="tapping" aria-label="Tapping test">
+    <section className="tapping" aria-label={say('settings.tapping-test')}>
       {target ? (
         <>
-          <h2>
-            {run + 1} of {TAP_RUNS.length}: {nameOf(target)}
-          </h2>
+          <h2>{say('settings.of', { run: run + 1, runCount: TAP_RUNS.length, nameOf: nameOf(target) })}</h2>
           {ear.on ? (
             <p className="lead-in">
-              Play {target.length > 1 ? 'in turn on two strings' : 'with it alone on one string'} as fast as it goes
-              evenly, for {TAP_SECONDS} seconds. The time starts with the first stroke. Stop if anything hurts.
+              {say('settings.play-test', { alternate: String(target.length > 1), seconds: TAP_SECONDS })}
             </p>
           ) : (
             <p className="lead-in">
-              Tap {target.length > 1 ? 'in turn' : 'with it alone'} as fast as it goes evenly, for {TAP_SECONDS}{' '}
-              seconds: on the pad{target.length > 1 ? 's' : ''}, or with the key
-              {target.length > 1 ? 's F and J' : ' Space'}. The time starts with the first tap. Stop if anything hurts.
+              {say('settings.tap-test', { alternate: String(target.length > 1), seconds: TAP_SECONDS })}
             </p>
           )}
           {ear.on ? <Tokens target={target} size={72} /> : <Pads target={target} tap={tap} />}
-          <div className="tap-clock" role="timer" aria-label="Time left">
+          <div className="tap-clock" role="timer" aria-label={say('settings.time-left')}>
             <span style={{ width: `${(100 * (taps ? left : TAP_SECONDS)) / TAP_SECONDS}%` }} />
           </div>
-          {brokenOff && <p role="status">Some sound was lost. Play this one again.</p>}
-          <p className="tap-count">{!taps ? 'Ready' : ear.on ? 'Listening …' : `${taps.length} taps`}</p>
+          {brokenOff && <p role="status">{say('settings.sound-lost')}</p>}
+          <p className="tap-count">
+            {!taps
+              ? say('settings.ready')
+              : ear.on
+                ? say('common.listening-more')
+                : say('settings.taps', { tapsCount: taps.length })}
+          </p>
         </>
       ) : (
-        <h2>That is all</h2>
+        <h2>{say('settings.test-complete')}</h2>
       )}
       <Done runs={runs} again={again} />
       {!target && <Keep runs={runs} on={on} done={done} />}
       {runs.length === 0 && (
         <Button variant="quiet" size="sm" onClick={ear.on ? ear.stop : ear.start}>
-          {ear.on ? 'On keys instead' : 'On the guitar, by listening'}
+          {ear.on
+            ? say('settings.tap-on-the-keyboard-instead')
+            : say('settings.play-guitar-into-the-microphone-instead')}
         </Button>
       )}
       {ear.trouble && <p role="alert">{ear.trouble}</p>}
       <Button variant="plain" onClick={done}>
-        Leave the test
+        {say('settings.exit-test')}
       </Button>
     </section>
   );

@@ -1,10 +1,11 @@
+import { say } from '@fleet-wren/wording';
 import { useCodesLeft, useNewCodes } from '../api/account.ts';
 import { Codes } from '../parts/codes/Codes.tsx';
 import { Ask } from './Ask.tsx';
 
 const leftWords = (left: number): string => {
-  if (left === 0) return 'You have none: without one, a forgotten password keeps you out of the studio.';
-  return left === 1 ? 'One code is left.' : `${left} codes are left.`;
+  if (left === 0) return say('settings.you-have-no-recovery-codes-without');
+  return left === 1 ? say('settings.1-code-left') : say('settings.codes-left', { left });
 };
 
 /** Codes for the day the password is forgotten: how many are left, and new ones. */
@@ -15,10 +16,16 @@ export const RecoveryCodes = () => {
   return (
     <>
       <p>
-        A code opens the studio once when the password is forgotten. {data && leftWords(data.left)}{' '}
-        {data && data.left > 0 && 'New ones make the old ones void.'}
+        {say('settings.codes-about')} {data && leftWords(data.left)}{' '}
+        {data && data.left > 0 && say('settings.new-codes-replace')}
       </p>
-      <Ask kind="password" label="Your password" button="Make eight codes" {...make} give={make.mutate} />
+      <Ask
+        kind="password"
+        label={say('settings.current-password')}
+        button={say('settings.create-8-codes')}
+        {...make}
+        give={make.mutate}
+      />
     </>
   );
 };

@@ -1,3 +1,4 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import {
   DIGITS,
   DIGIT_NAMES,
@@ -9,7 +10,6 @@ import {
   makeSchool,
   miniatureOf,
   readFigure,
-  sentence,
   stringCount,
   valueOrThrow,
   type Digit,
@@ -30,8 +30,8 @@ import { Token } from '../parts/token/Token.tsx';
 const EXAMPLES: readonly Pattern[] = (
   [
     ['Arpeggio', '6 3 2 1 2 3', 3],
-    ['Alternating thumb', '5+1 - 4 2 5 3 4 1', 2],
-    ['Line on the trebles', '3 3 2 2 1 1 2 2', 4],
+    [say('settings.alternating-thumb'), '5+1 - 4 2 5 3 4 1', 2],
+    [say('settings.treble-melody'), '3 3 2 2 1 1 2 2', 4],
   ] as const
 ).map(
   ([name, figure, subdivision]) =>
@@ -46,8 +46,10 @@ const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly scho
         <b>{pattern.name}</b>{' '}
         <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
         <span className="text-soft">
-          ceiling {judgement.ceiling ? ceilingFigure(judgement.ceiling.bpm) : '–'},{' '}
-          {judgement.findings.length === 0 ? 'nothing to mend' : `${judgement.findings.length} to mend`}
+          {say('settings.example-facts', {
+            max: judgement.ceiling ? say('common.bpm-max', { bpm: ceilingFigure(judgement.ceiling.bpm) }) : '–',
+            count: judgement.findings.length,
+          })}
         </span>
       </figcaption>
       <Miniature
@@ -71,7 +73,7 @@ interface PartProps {
 
 const DigitsPart = ({ made, change }: PartProps) => (
   <fieldset>
-    <legend>Digits</legend>
+    <legend>{say('common.fingers')}</legend>
     <div className="digit-choice">
       {DIGITS.map((digit) => (
         <button
@@ -97,7 +99,7 @@ const HomesPart = ({ made, change, base }: PartProps) => {
   const homeOf = (digit: Digit): readonly number[] => made.homes[digit] ?? base.home(digit, 6);
   return (
     <fieldset>
-      <legend>Homes</legend>
+      <legend>{say('settings.home-strings')}</legend>
       {made.digits.map((digit) => (
         <div key={digit} className="home-row">
           <span>{DIGIT_NAMES[digit]}</span>
@@ -106,7 +108,7 @@ const HomesPart = ({ made, change, base }: PartProps) => {
               key={string}
               type="button"
               aria-pressed={homeOf(digit).includes(string)}
-              aria-label={`${DIGIT_NAMES[digit]} at home on string ${string}`}
+              aria-label={say('settings.home-string-for', { digitName: DIGIT_NAMES[digit], string })}
               onClick={() => change({ homes: { ...made.homes, [digit]: toggled(homeOf(digit), string) } })}
             >
               {string}
@@ -152,7 +154,7 @@ export const SchoolForm = ({
   const keep = useKeepSchool();
   const replace = useChangeSchool();
   const change = (part: Partial<MadeSchool>): void => setMade({ ...made, ...part });
-  const named = { ...made, name: made.name.trim() || 'My school' };
+  const named = { ...made, name: made.name.trim() || say('settings.my-school') };
   const result = makeSchool(named);
   const base = valueOrThrow(findSchool(made.base));
   const rebase = (key: string): void => {
@@ -167,24 +169,28 @@ export const SchoolForm = ({
   const part = { made, change, base };
   const error = keep.error ?? replace.error;
   return (
-    <section className="school-form" aria-label="A school of your own">
+    <section className="school-form" aria-label={say('settings.custom-school')}>
       <div>
         <div className="school-head">
           <Form.Control
-            aria-label="Name of the school"
-            placeholder="Name of the school"
+            aria-label={say('settings.school-name')}
+            placeholder={say('settings.school-name')}
             maxLength={80}
             value={made.name}
             onChange={({ target }) => change({ name: target.value })}
           />
-          <Form.Select aria-label="Start from" value={made.base} onChange={({ target }) => rebase(target.value)}>
+          <Form.Select
+            aria-label={say('settings.start-from')}
+            value={made.base}
+            onChange={({ target }) => rebase(target.value)}
+          >
             <SchoolOptions own={[]} />
           </Form.Select>
         </div>
         <DigitsPart {...part} />
         <HomesPart {...part} />
         <fieldset>
-          <legend>What is dear</legend>
+          <legend>{say('settings.penalties-higher-is-avoided-more')}</legend>
           <div className="weights">
             {WEIGHT_KEYS.map((name) => (
               <WeightField key={`${made.base}${name}`} name={name} {...part} />
@@ -193,21 +199,21 @@ export const SchoolForm = ({
         </fieldset>
       </div>
       <aside>
-        <h2>What it does</h2>
+        <h2>{say('common.preview')}</h2>
         {result.ok ? (
           EXAMPLES.map((pattern) => <Example key={pattern.name} pattern={pattern} school={result.value} />)
         ) : (
           <p role="alert" className="finding finding-trouble">
-            {result.problems.map(sentence).join(' ')}
+            {sayProblems(result.problems)}
           </p>
         )}
         {error && <p role="alert">{wordsOf(error)}</p>}
         <div className="form-actions">
           <Button onClick={save} disabled={!result.ok || keep.isPending || replace.isPending}>
-            {version === undefined ? 'Keep this school' : 'Keep the change'}
+            {version === undefined ? say('settings.save-school') : say('settings.save-changes')}
           </Button>
           <Button variant="plain" onClick={done}>
-            Leave it
+            {say('common.cancel')}
           </Button>
         </div>
       </aside>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { SCHOOLS, type MadeSchool } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -30,19 +31,21 @@ const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => v
         <b>{kept.name}</b>
         <br />
         <small className="text-soft">
-          made from {SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base}; plays
-          with {kept.document.digits.join(' ')}
+          {say('settings.based-on-uses', {
+            name: SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base,
+            digits: kept.document.digits.join(' '),
+          })}
         </small>
       </span>
       <Button variant="quiet" size="sm" onClick={edit}>
-        Change
+        {say('common.edit')}
       </Button>
       <Button
         variant="plain"
         size="sm"
         onClick={() => drop.mutate(kept.id, { onError: (error) => notice({ text: wordsOf(error) }) })}
       >
-        Delete
+        {say('common.delete')}
       </Button>
     </li>
   );
@@ -56,15 +59,12 @@ export const Schools = () => {
   if (learning) return <LearnSchool done={() => setLearning(false)} />;
   if (editing) return <SchoolForm start={editing.school} version={editing.version} done={() => setEditing(null)} />;
   return (
-    <section aria-label="Schools">
-      <p className="lead-in">
-        A school decides who plays which string where nothing is pinned. Teachers disagree, so each is a choice; yours
-        can be one too.
-      </p>
+    <section aria-label={say('settings.fingering-schools')}>
+      <p className="lead-in">{say('settings.a-school-decides-which-finger-plays')}</p>
       <div className="form-actions">
-        <Button onClick={() => setEditing({ school: START })}>Make a school of your own</Button>
+        <Button onClick={() => setEditing({ school: START })}>{say('settings.create-school')}</Button>
         <Button variant="quiet" onClick={() => setLearning(true)}>
-          Learn one from your pins
+          {say('settings.learn-from-pins')}
         </Button>
       </div>
       <ul className="plain-list hand-list">

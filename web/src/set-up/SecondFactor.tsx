@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useConfirmFactor, useFactorOff, useProposeFactor, useSecondFactor } from '../api/account.ts';
@@ -17,17 +19,15 @@ const TurnOff = () => {
     event.preventDefault();
     off.mutate(
       { password, code },
-      { onSuccess: () => notice({ text: 'Your password alone opens the studio again.' }) },
+      { onSuccess: () => notice({ text: say('settings.two-factor-authentication-is-off-your') }) },
     );
   };
   return (
     <>
-      <p>
-        It is on: who signs in gives the code of your phone as well. A recovery code stands for a phone that is lost.
-      </p>
+      <p>{say('settings.two-factor-authentication-is-on-you')}</p>
       <Form className="account-form" onSubmit={give}>
         <label>
-          Your password
+          {say('settings.current-password')}
           <Form.Control
             type="password"
             autoComplete="current-password"
@@ -36,7 +36,7 @@ const TurnOff = () => {
           />
         </label>
         <label>
-          Code from your phone, or a recovery code
+          {say('settings.code-or-recovery')}
           <Form.Control autoComplete="one-time-code" value={code} onChange={({ target }) => setCode(target.value)} />
         </label>
         {off.error && (
@@ -45,7 +45,7 @@ const TurnOff = () => {
           </p>
         )}
         <Button type="submit" disabled={password === '' || code === '' || off.isPending}>
-          Turn it off
+          {say('settings.turn-off')}
         </Button>
       </Form>
     </>
@@ -56,16 +56,25 @@ const TurnOn = ({ secret, address }: { readonly secret: string; readonly address
   const confirm = useConfirmFactor();
   const notice = useNotice();
   const give = (code: string): void =>
-    confirm.mutate(code, { onSuccess: () => notice({ text: 'From now on the code of your phone is asked for.' }) });
+    confirm.mutate(code, { onSuccess: () => notice({ text: say('settings.two-factor-authentication-is-on-youll') }) });
   return (
     <div className="second-factor">
-      <QrPicture text={address} label="The secret as a picture, for your phone’s camera" />
+      <QrPicture text={address} label={say('settings.qr-code-for-your-authenticator-app')} />
       <div>
         <p>
-          Point the app at the picture, or type <code>{inFours(secret)}</code> into it. Then give the code it shows.
-          Have recovery codes as well: one stands for a phone that is lost.
+          <Say
+            text="settings.scan"
+            values={{ secret: inFours(secret) }}
+            elements={{ code: (inside) => <code>{inside}</code> }}
+          />
         </p>
-        <Ask kind="code" label="The six figures" button="Turn it on" {...confirm} give={give} />
+        <Ask
+          kind="code"
+          label={say('settings.six-digit-code')}
+          button={say('settings.turn-on')}
+          {...confirm}
+          give={give}
+        />
       </div>
     </div>
   );
@@ -76,10 +85,14 @@ const SetUp = () => {
   if (propose.data) return <TurnOn {...propose.data} />;
   return (
     <>
-      <p>
-        Any app on your phone that shows codes of six figures will do. Who knows your password alone then stays outside.
-      </p>
-      <Ask kind="password" label="Your password" button="Set it up" {...propose} give={propose.mutate} />
+      <p>{say('settings.use-any-authenticator-app-that-shows')}</p>
+      <Ask
+        kind="password"
+        label={say('settings.current-password')}
+        button={say('settings.set-up')}
+        {...propose}
+        give={propose.mutate}
+      />
     </>
   );
 };

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './set-up.scss';
 import { NavLink, Navigate, Route, Routes } from 'react-router';
 import { AccountPage } from './AccountPage.tsx';
@@ -11,14 +12,14 @@ import { Schools } from './Schools.tsx';
 const SetUp = () => (
   <div className="page set-up">
     <header className="page-head">
-      <h1>Set-up</h1>
-      <nav className="tabs" aria-label="Set-up">
-        <NavLink to="/set-up/hands">Hands</NavLink>
-        <NavLink to="/set-up/schools">Schools</NavLink>
-        <NavLink to="/set-up/estimates">Estimates</NavLink>
-        <NavLink to="/set-up/drawing">Drawing</NavLink>
-        <NavLink to="/set-up/archive">Backup</NavLink>
-        <NavLink to="/set-up/account">Account</NavLink>
+      <h1>{say('common.settings')}</h1>
+      <nav className="tabs" aria-label={say('common.settings')}>
+        <NavLink to="/set-up/hands">{say('settings.hand-profiles')}</NavLink>
+        <NavLink to="/set-up/schools">{say('settings.fingering-schools')}</NavLink>
+        <NavLink to="/set-up/estimates">{say('settings.estimates')}</NavLink>
+        <NavLink to="/set-up/drawing">{say('settings.display')}</NavLink>
+        <NavLink to="/set-up/archive">{say('settings.backup')}</NavLink>
+        <NavLink to="/set-up/account">{say('settings.account')}</NavLink>
       </nav>
     </header>
     <Routes>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -33,16 +34,16 @@ const Going = ({ teacher: { id, name, here } }: { readonly teacher: Colleague })
   if (!sure)
     return (
       <Button size="sm" variant="plain" onClick={() => setSure(true)}>
-        {here ? 'Leave' : 'Remove'}
+        {here ? say('settings.leave-studio') : say('common.remove')}
       </Button>
     );
   return (
     <>
       <Button size="sm" variant="danger" disabled={remove.isPending} onClick={go}>
-        {here ? 'Yes, leave the studio' : `Yes, remove ${name}`}
+        {here ? say('settings.leave-studio') : say('settings.remove', { name })}
       </Button>
       <Button size="sm" variant="plain" onClick={() => setSure(false)}>
-        No
+        {say('common.cancel')}
       </Button>
     </>
   );
@@ -57,13 +58,13 @@ const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner:
       <b>{name}</b>
       <span className="text-soft">
         {email}
-        {here && ', you'}
+        {here && say('settings.you')}
       </span>
       {owner ? (
         <Form.Select
           size="sm"
           className="teacher-role"
-          aria-label={`Role of ${name}`}
+          aria-label={say('settings.role-of', { name })}
           value={role}
           onChange={({ target }) =>
             setRole.mutate(
@@ -72,8 +73,8 @@ const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner:
             )
           }
         >
-          <option value="owner">owner</option>
-          <option value="teacher">teacher</option>
+          <option value="owner">{say('settings.owner')}</option>
+          <option value="teacher">{say('settings.teacher')}</option>
         </Form.Select>
       ) : (
         <span>{role}</span>
@@ -94,8 +95,13 @@ const Invitations = () => {
     <>
       {token ? (
         <label className="invitation">
-          Shown this once; good for one teacher, for {DAYS} days.
-          <input className="form-control" readOnly aria-label="Invitation" value={addressOf(token)} />
+          {say('settings.invitation-once', { days: DAYS })}
+          <input
+            className="form-control"
+            readOnly
+            aria-label={say('settings.invitation-link')}
+            value={addressOf(token)}
+          />
         </label>
       ) : (
         <Button
@@ -104,16 +110,18 @@ const Invitations = () => {
           disabled={invite.isPending}
           onClick={() => invite.mutate(DAYS, { onError, onSuccess: (made) => setToken(made.token) })}
         >
-          Invite a teacher
+          {say('settings.invite-a-teacher')}
         </Button>
       )}
       {invites.length > 0 && (
-        <ul className="sessions" aria-label="Open invitations">
+        <ul className="sessions" aria-label={say('settings.pending-invitations')}>
           {invites.map(({ id, endsAt }) => (
             <li key={id}>
-              <span className="text-soft">an invitation until {format(new Date(endsAt), 'd MMMM')}</span>
+              <span className="text-soft">
+                {say('settings.invitation-valid-until', { format: format(new Date(endsAt), 'd MMMM') })}
+              </span>
               <Button size="sm" variant="plain" onClick={() => revoke.mutate(id, { onError })}>
-                take it back
+                {say('common.revoke')}
               </Button>
             </li>
           ))}
@@ -130,7 +138,7 @@ export const Teachers = () => {
   const owner = account?.role === 'owner';
   return (
     <>
-      <ul className="sessions teachers" aria-label="Teachers">
+      <ul className="sessions teachers" aria-label={say('settings.teachers')}>
         {teachers.map((teacher) => (
           <Line key={teacher.id} teacher={teacher} owner={owner} />
         ))}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { deviceWords } from './device.ts';
 
 test.each([
@@ -11,5 +12,5 @@ test.each([
   ],
   ['Mozilla/5.0 (Windows NT 10.0; rv:130.0) Gecko/20100101 Firefox/130.0', 'Firefox on Windows'],
   ['a phone', 'a phone'],
-  ['', 'something that does not say what it is'],
+  ['', say('settings.unknown-device')],
 ])('%s is %s', (agent, words) => expect(deviceWords(agent)).toBe(words));

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 const BROWSERS: readonly (readonly [RegExp, string])[] = [
   [/Edg\//, 'Edge'],
   [/Firefox\//, 'Firefox'],
@@ -19,6 +20,6 @@ const named = (names: readonly (readonly [RegExp, string])[], text: string): str
 /** What a browser calls itself, in a teacher's words. */
 export const deviceWords = (agent: string): string => {
   const [browser, system] = [named(BROWSERS, agent), named(SYSTEMS, agent)];
-  if (browser && system) return `${browser} on ${system}`;
-  return browser ?? system ?? (agent.slice(0, 40) || 'something that does not say what it is');
+  if (browser && system) return say('settings.on', { browser, system });
+  return browser ?? system ?? (agent.slice(0, 40) || say('settings.unknown-device'));
 };

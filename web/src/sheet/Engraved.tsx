@@ -1,6 +1,6 @@
+import { say, sayProblem } from '@fleet-wren/wording';
 import {
   longBarsWords,
-  sentence,
   strokesPerLine,
   unwritten,
   writeMusicXml,
@@ -58,21 +58,21 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
   const { systems, of, trouble } = useSystems(question);
   const unsaid = useMemo(() => unwritten(score, digits), [score, digits]);
   if (trouble) return <p role="alert">{trouble}</p>;
-  if (systems.length === 0) return <p className="engraving">Being engraved …</p>;
+  if (systems.length === 0) return <p className="engraving">{say('sheet.drawing-notation-more')}</p>;
   return (
     <div className="engraved">
       {unsaid.map((one) => (
         <p key={one.code} className="sheet-who">
-          {sentence(one)}
+          {sayProblem(one)}
         </p>
       ))}
       {question.broken && <p className="sheet-who">{question.broken}</p>}
       {systems.map((svg, index) => (
-        <System key={index} svg={svg} label={`Notation, line ${index + 1} of ${of}`} />
+        <System key={index} svg={svg} label={say('sheet.notation-line-of', { index: index + 1, of })} />
       ))}
       {systems.length < of && (
         <p className="engraving" role="status">
-          {systems.length} of {of} lines are engraved …
+          {say('sheet.drawing-notation-of-lines', { systemsCount: systems.length, of })}
         </p>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { realise, type Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -9,7 +10,7 @@ import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
 import { Grids, Steps, Tablature } from './parts.tsx';
 
-const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+const stringLabel: StrokeLabel = ({ string }) => say('sheet.string', { string });
 
 /** Pixels between the margins of a sheet: what a strip of threads is laid out in. */
 const STRIP = 690;
@@ -28,7 +29,7 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
   const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
   const score = useMemo(() => realise(pattern), [pattern]);
   const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
-  if (!judgement) return <p className="engraving">Being fingered …</p>;
+  if (!judgement) return <p className="engraving">{say('sheet.working-out-fingering-more')}</p>;
   const { ceiling, digits } = judgement;
   return (
     <>
@@ -36,10 +37,14 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
         <Grids voicings={voicings} instrument={pattern.instrument} names={paper.names} />
         <Steps tempo={pattern.tempo} ceiling={ceiling?.bpm ?? null} />
       </div>
-      {pattern.strokes.length === 0 && <p>Nothing is played in it yet.</p>}
+      {pattern.strokes.length === 0 && <p>{say('sheet.no-notes-yet')}</p>}
       {paper.notes && pattern.strokes.length > 0 && <Engraved score={score} digits={order} paper={paper} />}
       {paper.threads && (
-        <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+        <div
+          className="threads sheet-threads"
+          role="img"
+          aria-label={say('sheet.notes', { strokesCount: pattern.strokes.length })}
+        >
           <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
         </div>
       )}

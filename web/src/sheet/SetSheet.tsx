@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { sheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
@@ -22,17 +23,17 @@ const SetSheet = () => {
       title={tag}
       back={`/patterns?tag=${encodeURIComponent(tag)}`}
       facts={[
-        all.length === 1 ? 'one pattern' : `${all.length} patterns`,
-        set.data.length > MOST ? `the first ${MOST} of ${set.data.length}` : '',
+        all.length === 1 ? say('sheet.1-pattern') : say('sheet.patterns', { allCount: all.length }),
+        set.data.length > MOST ? say('sheet.first-of-patterns', { most: MOST, setCount: set.data.length }) : '',
       ]}
     >
       {(paper) => (
         <>
-          {all.length === 0 && <p>There is nothing in this set.</p>}
-          <ol className="sheet-contents" aria-label="Contents">
+          {all.length === 0 && <p>{say('sheet.this-set-is-empty')}</p>}
+          <ol className="sheet-contents" aria-label={say('sheet.contents')}>
             {all.map(({ id, pattern }) => (
               <li key={id}>
-                <a href={`#${id}`}>{pattern.name}</a> <small>at {pattern.tempo}</small>
+                <a href={`#${id}`}>{pattern.name}</a> <small>{say('sheet.at-bpm', { tempo: pattern.tempo })}</small>
               </li>
             ))}
           </ol>

@@ -1,8 +1,8 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import '../parts/chords/chords.scss';
 import {
   TUNINGS,
   instrumentIn,
-  sentence,
   tuningName,
   type FoundVoicing,
   type Instrument,
@@ -41,7 +41,7 @@ const askRow = async (symbol: string, instrument: Instrument, signal: AbortSigna
   const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
   return found.ok
     ? { symbol, shapes: found.value.map(voicingOf), trouble: null }
-    : { symbol, shapes: [], trouble: found.problems.map(sentence).join(' ') };
+    : { symbol, shapes: [], trouble: sayProblems(found.problems) };
 };
 
 const askRows = async ({ symbols, instrument }: Question, signal: AbortSignal): Promise<readonly Row[]> => {
@@ -61,7 +61,7 @@ const useAsked = (tunings: readonly Tuning[]) => {
       },
       { replace: true },
     );
-  const chords = params.get('chords') ?? 'C Am F G Dm Em';
+  const chords = params.get('chords') ?? say('sheet.c-am-f-g-dm-em');
   const each = Math.min(LIMITS.each, Math.max(1, Number(params.get('each')) || 3));
   const key = params.get('tuning') ?? 'standard';
   const tuning = tunings.find((one) => one.key === key) ?? (TUNINGS[0] as Tuning);
@@ -77,11 +77,11 @@ interface ChoicesProps {
 const Choices = ({ asked: { chords, each, tuning, change }, tunings }: ChoicesProps) => (
   <>
     <label className="sheet-chords">
-      Chords
+      {say('sheet.chords')}
       <input value={chords} maxLength={400} onChange={({ target }) => change('chords', target.value)} />
     </label>
     <label>
-      Strings
+      {say('sheet.strings')}
       <select value={tuning.key} onChange={({ target }) => change('tuning', target.value)}>
         {tunings.map(({ key, name }) => (
           <option key={key} value={key}>
@@ -91,7 +91,7 @@ const Choices = ({ asked: { chords, each, tuning, change }, tunings }: ChoicesPr
       </select>
     </label>
     <label>
-      Of each
+      {say('sheet.voicings-per-chord')}
       <select value={each} onChange={({ target }) => change('each', target.value)}>
         {Array.from({ length: LIMITS.each }, (_, index) => (
           <option key={index}>{index + 1}</option>
@@ -116,7 +116,7 @@ const ShapesSheet = () => {
   const { value: rows = [], trouble } = useAnswer(question, askRows);
   return (
     <Sheet
-      title="Shapes"
+      title={say('common.chord-diagrams')}
       back={asked.from}
       facts={[tuningName(question.instrument)]}
       choices={<Choices asked={asked} tunings={tunings} />}
@@ -124,7 +124,7 @@ const ShapesSheet = () => {
       {(paper) => (
         <>
           {trouble && <p role="alert">{trouble}</p>}
-          {rows.length === 0 && !trouble && <p>Name a chord or more: C Am F#m7 G/B.</p>}
+          {rows.length === 0 && !trouble && <p>{say('sheet.enter-one-or-more-chords-such')}</p>}
           {rows.map((row) => (
             <section key={row.symbol} className="sheet-shapes">
               {row.trouble ? (

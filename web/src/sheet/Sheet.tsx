@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './sheet.scss';
 import { NAMINGS, type Naming } from '@fleet-wren/core';
 import { Printer } from 'lucide-react';
@@ -22,19 +23,23 @@ interface SheetProps {
 }
 
 /** What the note above A is called shows how all are. */
-const NAMED: Readonly<Record<Naming, string>> = { letters: 'A B C', 'letters with H': 'A H C', syllables: 'La Si Do' };
+const NAMED: Readonly<Record<Naming, string>> = {
+  letters: say('sheet.a-b-c'),
+  'letters with H': say('sheet.a-h-c'),
+  syllables: say('sheet.la-si-do'),
+};
 
 /** Ways music is written on a sheet, and what goes with them. */
 const WRITTEN = [
-  ['notes', 'notes'],
-  ['counts', 'counts'],
-  ['threads', 'threads'],
-  ['text', 'text'],
+  ['notes', say('sheet.notation')],
+  ['counts', say('sheet.counts')],
+  ['threads', say('common.fingering-diagram')],
+  ['text', say('sheet.text-tab')],
 ] as const;
 
 const Written = ({ paper, change }: ReturnType<typeof usePaper>) => (
   <fieldset className="sheet-written">
-    <legend className="visually-hidden">Written as</legend>
+    <legend className="visually-hidden">{say('sheet.show-as')}</legend>
     {WRITTEN.map(([key, words]) => (
       <label key={key}>
         <input type="checkbox" checked={paper[key]} onChange={({ target }) => change({ [key]: target.checked })} />
@@ -48,37 +53,37 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePaper> & { re
   <>
     {own}
     <label>
-      Paper
+      {say('sheet.paper-size')}
       <select
         value={paper.size}
         onChange={({ target }) => change({ size: target.value === 'letter' ? 'letter' : 'A4' })}
       >
         <option>A4</option>
-        <option value="letter">Letter</option>
+        <option value="letter">{say('sheet.letter')}</option>
       </select>
     </label>
     <label>
-      Lies
+      {say('sheet.orientation')}
       <select
         value={paper.across ? 'across' : 'upright'}
         onChange={({ target }) => change({ across: target.value === 'across' })}
       >
-        <option>upright</option>
-        <option>across</option>
+        <option>{say('sheet.portrait')}</option>
+        <option>{say('sheet.landscape')}</option>
       </select>
     </label>
     <label>
-      Print
+      {say('sheet.text-size')}
       <select
         value={paper.print}
         onChange={({ target }) => change({ print: target.value === 'large' ? 'large' : 'usual' })}
       >
-        <option value="usual">usual</option>
-        <option value="large">large</option>
+        <option value="usual">{say('sheet.normal')}</option>
+        <option value="large">{say('sheet.large')}</option>
       </select>
     </label>
     <label>
-      Notes called
+      {say('sheet.note-names')}
       <select
         value={paper.names}
         onChange={({ target }) => change({ names: NAMINGS.find((one) => one === target.value) ?? 'letters' })}
@@ -92,11 +97,11 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePaper> & { re
     </label>
     {!own && <Written paper={paper} change={change} />}
     <label>
-      For
+      {say('sheet.student')}
       <input
         value={paper.student}
         maxLength={60}
-        placeholder="a student"
+        placeholder={say('sheet.students-name')}
         onChange={({ target }) => change({ student: target.value })}
       />
     </label>
@@ -120,24 +125,24 @@ export const Sheet = ({ title, facts, back, choices, ways, children }: SheetProp
     <div className={`sheet-room sheet-${paper.print}`}>
       <div className="sheet-bar">
         <Link to={back} relative="path" className="btn btn-quiet btn-sm">
-          Back
+          {say('sheet.back')}
         </Link>
         {ways}
         <PaperChoices {...settings} own={choices} />
         <Button onClick={() => window.print()}>
-          <Printer size={15} aria-hidden /> Print
+          <Printer size={15} aria-hidden /> {say('sheet.print')}
         </Button>
       </div>
       <article
         className={`paper paper-${paper.size}${paper.across ? ' paper-across' : ''}`}
-        aria-label={`Sheet: ${title}`}
+        aria-label={say('sheet.sheet', { title })}
       >
         <header>
           <h1>{title}</h1>
           <p>{facts.filter(Boolean).join(' · ')}</p>
           <p className="sheet-who">
             {account?.studio}
-            {paper.student && `, for ${paper.student}`},{' '}
+            {paper.student && say('sheet.for', { student: paper.student })},{' '}
             {new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
           </p>
         </header>

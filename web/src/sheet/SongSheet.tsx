@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import {
   calledChord,
   ceilingFigure,
@@ -95,7 +97,7 @@ const SectionOnPaper = ({
 
 const MotifsOnPaper = ({ study }: PartProps) => (
   <section className="sheet-motifs">
-    <h2>What there is to learn, in this order</h2>
+    <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
     {learningOrder(study.motifs).map(({ motif, reached, of }) => {
       const one = study.motifs[motif];
       const bar = one?.bars[0];
@@ -104,8 +106,8 @@ const MotifsOnPaper = ({ study }: PartProps) => (
         bar !== undefined && (
           <div key={motif} className="sheet-motif">
             <p>
-              <span className="box" aria-hidden="true" /> <b>{one.letter}</b> {one.name}: then {reached} of {of} bars
-              can be played.
+              <span className="box" aria-hidden="true" />{' '}
+              <Say text="sheet.playable-after" values={{ letter: one.letter, name: one.name, reached, of }} />
             </p>
             <Tablature pattern={patternOfBars(study.written, bar, 1)} digits={study.judgement.digits} />
           </div>
@@ -118,12 +120,15 @@ const MotifsOnPaper = ({ study }: PartProps) => (
 /** What there is to learn, in a line each. */
 const OrderOnPaper = ({ study }: PartProps) => (
   <section className="sheet-order">
-    <h2>What there is to learn, in this order</h2>
+    <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
     <ol>
       {learningOrder(study.motifs).map(({ motif, reached, of }) => (
         <li key={motif}>
-          <span className="box" aria-hidden="true" /> <b>{study.motifs[motif]?.letter}</b> {study.motifs[motif]?.name}:
-          then {reached} of {of} bars can be played.
+          <span className="box" aria-hidden="true" />{' '}
+          <Say
+            text="sheet.playable-after"
+            values={{ letter: study.motifs[motif]?.letter ?? '', name: study.motifs[motif]?.name ?? '', reached, of }}
+          />
         </li>
       ))}
     </ol>
@@ -146,7 +151,7 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
   return judgement ? (
     <Engraved score={files.score} digits={digits} said={files.said} paper={paper} />
   ) : (
-    <p className="engraving">Being fingered …</p>
+    <p className="engraving">{say('sheet.working-out-fingering-more')}</p>
   );
 };
 
@@ -159,7 +164,7 @@ const Ready = ({ song, study }: PartProps) => {
       title={song.name}
       back=".."
       ways={<ToShapes voicings={voicings} instrument={instrument} />}
-      facts={[...sheetFacts(song), ceiling ? `ceiling ${ceilingFigure(ceiling.bpm)}` : '']}
+      facts={[...sheetFacts(song), ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '']}
     >
       {(paper) => (
         <>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { gateAtHand, planSitting, realise, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
 import { QRCodeSVG } from 'qrcode.react';
 import { useMemo } from 'react';
@@ -15,7 +16,7 @@ import type { Paper } from './paper.ts';
 import { Tablature } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
 
-const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+const stringLabel: StrokeLabel = ({ string }) => say('sheet.string', { string });
 
 /** Pixels between the margins of a sheet: what a strip of threads is laid out in. */
 const STRIP = 690;
@@ -31,7 +32,11 @@ const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper:
     <>
       {paper.notes && <Engraved score={score} digits={order} paper={paper} />}
       {paper.threads && (
-        <div className="threads sheet-threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+        <div
+          className="threads sheet-threads"
+          role="img"
+          aria-label={say('sheet.notes', { strokesCount: pattern.strokes.length })}
+        >
           <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
         </div>
       )}
@@ -41,7 +46,7 @@ const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper:
 };
 
 const Boxes = ({ tempos, from }: { readonly tempos: readonly number[]; readonly from: number }) => (
-  <ul className="sheet-boxes" aria-label="Tempos to tick">
+  <ul className="sheet-boxes" aria-label={say('sheet.tempos-to-tick-off')}>
     {tempos.slice(from).map((tempo) => (
       <li key={tempo}>
         <span className="box" aria-hidden="true" />
@@ -67,7 +72,7 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
   return (
     <section className="sheet-item">
       <h2>
-        {item.name} <small>to {item.target}</small>
+        {item.name} <small>{say('sheet.to-bpm', { target: item.target })}</small>
       </h2>
       {planned ? (
         <>
@@ -76,15 +81,15 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
             {stage && `: ${stage.why}`}
           </p>
           <p>
-            {gate > 0 ? `${gate} times clean in a row, then the next. ` : ''}
-            {stage && `${stage.minutes} minutes. `}
+            {gate > 0 ? say('sheet.clean-in-a-row-then-go', { gate }) : ''}
+            {stage && say('sheet.minutes', { minutes: stage.minutes })}
             {planned.remark ?? stage?.remark}
           </p>
           {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
           {figure && <Figure pattern={figure} paper={paper} />}
         </>
       ) : (
-        <p>Learnt. Twice clean at {item.target} keeps it.</p>
+        <p>{say('sheet.learned-play-it-clean-twice-at', { target: item.target })}</p>
       )}
     </section>
   );
@@ -113,12 +118,12 @@ const Plan = ({ student, items }: { readonly student: Student; readonly items: r
   if (!plan.ok) return null;
   return (
     <section className="sheet-plan">
-      <h2>A sitting of {plan.value.minutes} minutes</h2>
+      <h2>{say('sheet.practice-session-minutes', { minutes: plan.value.minutes })}</h2>
       <ol>
         {plan.value.lines.map(({ name, minutes }, index) => (
           <li key={index}>
             <span className="box" aria-hidden="true" />
-            <b>{minutes}′</b> {name}
+            <b>{say('sheet.min', { minutes })}</b> {name}
           </li>
         ))}
       </ol>
@@ -133,8 +138,13 @@ const RoomPicture = () => {
   if (!/^[\w-]{20,40}$/.test(token)) return null;
   return (
     <figure className="sheet-link">
-      <QRCodeSVG value={roomAddress(token)} size={96} marginSize={1} title="Link to the practice room" />
-      <figcaption>the practice room</figcaption>
+      <QRCodeSVG
+        value={roomAddress(token)}
+        size={96}
+        marginSize={1}
+        title={say('sheet.qr-code-for-the-practice-room')}
+      />
+      <figcaption>{say('common.practice-room')}</figcaption>
     </figure>
   );
 };
@@ -148,11 +158,11 @@ const StudentSheet = () => {
   if (!student.data || !items) return null;
   const open = items.filter(({ endedAt }) => endedAt === null);
   return (
-    <Sheet title={`For ${student.data.name}`} back=".." facts={[]}>
+    <Sheet title={say('sheet.practice-sheet-for', { name: student.data.name })} back=".." facts={[]}>
       {(paper) => (
         <>
           <RoomPicture />
-          {open.length === 0 ? <p>Nothing is set yet.</p> : <Plan student={student.data} items={open} />}
+          {open.length === 0 ? <p>{say('common.no-assignments-yet')}</p> : <Plan student={student.data} items={open} />}
           {open.map((item) => (
             <Item key={item.id} item={item} paper={paper} />
           ))}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Instrument, Voicing } from '@fleet-wren/core';
 import { Link, useLocation } from 'react-router';
 
@@ -14,7 +15,7 @@ export const ToShapes = ({
   const asked = new URLSearchParams({ chords, tuning: instrument.tuning, from: pathname });
   return (
     <Link to={`/shapes?${asked.toString()}`} className="btn btn-quiet btn-sm">
-      Shapes
+      {say('common.chord-diagrams')}
     </Link>
   );
 };

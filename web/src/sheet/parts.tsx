@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   bassString,
   calledChord,
@@ -63,8 +64,8 @@ export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; read
 
 /** Tempos to practise at, with boxes to tick. */
 export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly ceiling: number | null }) => (
-  <section className="sheet-steps" aria-label="Tempos to practise at">
-    <h2>Tempo</h2>
+  <section className="sheet-steps" aria-label={say('sheet.tempos-to-practise-at')}>
+    <h2>{say('sheet.tempo-bpm')}</h2>
     <ul>
       {sheetTempos(tempo, ceiling).map((step) => (
         <li key={step}>
@@ -73,6 +74,6 @@ export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly cei
         </li>
       ))}
     </ul>
-    <p>Three times without a slip, then the next. Shoulder, wrist and jaw stay loose; stop where anything hurts.</p>
+    <p>{say('sheet.play-it-three-times-in-a')}</p>
   </section>
 );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './shelf.scss';
 import { SHELF, countsAloud, type ShelfFigure } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -24,7 +25,7 @@ const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
       <p className="counts-aloud">{countsAloud(figure.pattern)}</p>
       <Preview pattern={figure.pattern} />
       <Button className="mt-3" onClick={take} disabled={create.isPending}>
-        Take a copy to the bench
+        {say('common.open-as-new-pattern')}
       </Button>
     </section>
   );
@@ -36,11 +37,11 @@ const Shelf = () => {
   const figure = SHELF.find((one) => one.key === key);
   return (
     <div className="shelf">
-      <nav aria-label="Standard figures">
+      <nav aria-label={say('library.standard-patterns')}>
         <Link to="/patterns" className="back-link">
-          All patterns
+          {say('common.all-patterns')}
         </Link>
-        <h1>Shelf</h1>
+        <h1>{say('common.pattern-library')}</h1>
         <div className="pick-list">
           {SHELF.map((one) => (
             <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './door.scss';
 import type { ReactNode } from 'react';
 import { Form } from 'react-bootstrap';
@@ -37,8 +38,8 @@ export const Door = ({
 }) => (
   <main className="door">
     <div className="door-words">
-      <h1>Fleet Wren</h1>
-      <p>Who plays which string, on which beat, with which finger; why; and how fast that can go.</p>
+      <h1>{say('common.fleet-wren')}</h1>
+      <p>{say('sign-in.plan-every-finger-string-and-beat')}</p>
       <Miniature strokes={SAMPLE} strings={6} width={560} height={150} />
     </div>
     <section className="door-form" aria-label={title}>
@@ -86,13 +87,13 @@ interface NewTeacherProps {
 /** The fields of who comes in for the first time. */
 export const NewTeacherFields = ({ field }: NewTeacherProps) => (
   <>
-    <DoorField label="Your name" autoComplete="name" {...field('name')} />
-    <DoorField label="E-mail" type="email" autoComplete="username" {...field('email')} />
+    <DoorField label={say('sign-in.your-name')} autoComplete="name" {...field('name')} />
+    <DoorField label={say('sign-in.email')} type="email" autoComplete="username" {...field('email')} />
     <DoorField
-      label="Password"
+      label={say('sign-in.password')}
       type="password"
       autoComplete="new-password"
-      hint="At least 12 characters"
+      hint={say('sign-in.at-least-12-characters')}
       {...field('password', { minLength: 12 })}
     />
   </>

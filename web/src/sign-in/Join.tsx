@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { useEntrance } from '../api/account.ts';
@@ -22,14 +23,14 @@ export const Join = () => {
   const trouble = invited.error ?? entrance.error;
   return (
     <Door
-      title={invited.data ? `Teach at ${invited.data.studio}` : 'An invitation'}
+      title={invited.data ? say('sign-in.join-studio', { studio: invited.data.studio }) : say('sign-in.invitation')}
       error={trouble ? wordsOf(trouble) : undefined}
     >
       {invited.data && (
         <Form onSubmit={(event) => void handleSubmit(send)(event)}>
           <NewTeacherFields field={(name, rules) => register(name, rules)} />
           <Button type="submit" className="w-100" disabled={entrance.isPending}>
-            Come in
+            {say('sign-in.join')}
           </Button>
         </Form>
       )}

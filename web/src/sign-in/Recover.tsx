@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
@@ -20,31 +22,31 @@ export const Recover = () => {
   const navigate = useNavigate();
   const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/desk') });
   return (
-    <Door title="A new password" error={entrance.error ? wordsOf(entrance.error) : undefined}>
+    <Door title={say('sign-in.reset-password')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>
-        <DoorField label="E-mail" type="email" autoComplete="username" {...register('email')} />
+        <DoorField label={say('sign-in.email')} type="email" autoComplete="username" {...register('email')} />
         <DoorField
-          label="One of your recovery codes"
+          label={say('sign-in.recovery-code')}
           autoComplete="off"
-          hint="Four groups of four, from the list you kept. Each is good once."
+          hint={say('sign-in.four-groups-of-four-characters-from')}
           {...register('code')}
         />
         <DoorField
-          label="The new password"
+          label={say('sign-in.new-password')}
           type="password"
           autoComplete="new-password"
-          hint="At least 12 characters"
+          hint={say('sign-in.at-least-12-characters')}
           {...register('password', { minLength: 12 })}
         />
         {asksForCode(entrance.error) && (
-          <SecondCode hint="You asked for it to be wanted beside everything else" field={register('second')} />
+          <SecondCode hint={say('sign-in.two-factor-authentication-is-on-for')} field={register('second')} />
         )}
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
-          Sign in with it
+          {say('sign-in.reset-password-and-sign-in')}
         </Button>
       </Form>
       <p className="mt-3 mb-0 text-soft">
-        No codes? Whoever runs this Fleet Wren can give you a new password. <Link to="/">Back to sign in</Link>
+        <Say text="sign-in.no-codes" elements={{ link: (inside) => <Link to="/">{inside}</Link> }} />
       </p>
     </Door>
   );

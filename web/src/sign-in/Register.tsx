@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
@@ -17,16 +19,16 @@ export const Register = () => {
   const letIn = useFirstTime('/patterns');
   const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => letIn(form.password) });
   return (
-    <Door title="Open a studio" error={entrance.error ? wordsOf(entrance.error) : undefined}>
+    <Door title={say('sign-in.create-a-studio')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>
-        <DoorField label="Name of the studio" autoComplete="organization" {...register('studio')} />
+        <DoorField label={say('sign-in.studio-name')} autoComplete="organization" {...register('studio')} />
         <NewTeacherFields field={(name, rules) => register(name, rules)} />
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
-          Open the studio
+          {say('sign-in.create-studio')}
         </Button>
       </Form>
       <p className="mt-3 mb-0 text-soft">
-        Already have one? <Link to="/">Sign in</Link>
+        <Say text="sign-in.already" elements={{ link: (inside) => <Link to="/">{inside}</Link> }} />
       </p>
     </Door>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 import { ApiError } from '../api/client.ts';
 import { DoorField } from './Door.tsx';
@@ -9,5 +10,5 @@ export const asksForCode = (error: Error | null): boolean => error instanceof Ap
 
 /** The code of a phone, for who has turned that on. */
 export const SecondCode = ({ hint, field }: { readonly hint: string; readonly field: UseFormRegisterReturn }) => (
-  <DoorField label="The code your phone shows" autoComplete="one-time-code" hint={hint} {...field} />
+  <DoorField label={say('sign-in.two-factor-code')} autoComplete="one-time-code" hint={hint} {...field} />
 );

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
@@ -17,22 +19,27 @@ export const SignIn = () => {
   const { register, handleSubmit } = useForm<Credentials>({ shouldUnregister: true });
   const entrance = useEntrance<Credentials>('/auth/sign-in');
   return (
-    <Door title="Sign in" error={entrance.error ? wordsOf(entrance.error) : undefined}>
+    <Door title={say('sign-in.sign-in')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit((form) => entrance.mutate(form))(event)}>
-        <DoorField label="E-mail" type="email" autoComplete="username" {...register('email')} />
-        <DoorField label="Password" type="password" autoComplete="current-password" {...register('password')} />
+        <DoorField label={say('sign-in.email')} type="email" autoComplete="username" {...register('email')} />
+        <DoorField
+          label={say('sign-in.password')}
+          type="password"
+          autoComplete="current-password"
+          {...register('password')}
+        />
         {asksForCode(entrance.error) && (
-          <SecondCode hint="Without the phone, one of your recovery codes" field={register('second')} />
+          <SecondCode hint={say('sign-in.from-your-authenticator-app-lost-your')} field={register('second')} />
         )}
         <Button type="submit" className="w-100" disabled={entrance.isPending}>
-          Sign in
+          {say('sign-in.sign-in')}
         </Button>
       </Form>
       <p className="mt-3 mb-0 text-soft">
-        New here? <Link to="/register">Open a studio</Link>
+        <Say text="sign-in.new-here" elements={{ link: (inside) => <Link to="/register">{inside}</Link> }} />
       </p>
       <p className="mt-1 mb-0 text-soft">
-        <Link to="/recover">The password is forgotten</Link> · <Link to="/about">About</Link>
+        <Link to="/recover">{say('sign-in.forgot-password')}</Link> · <Link to="/about">{say('common.about')}</Link>
       </p>
     </Door>
   );

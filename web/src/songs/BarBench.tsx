@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { figureIn, patternOfBar, setMelody, takeStrokes, type Bar, type Reach, type Stroke } from '@fleet-wren/core';
 import { useCallback, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
@@ -37,8 +39,7 @@ const Editor = ({
     <>
       <Modal.Body className="bar-bench">
         <p className="text-soft">
-          Click a string over a beat, or walk with the arrows and press <kbd>Enter</kbd>; a letter pins a digit,{' '}
-          <kbd>Space</kbd> plays.
+          <Say text="songs.bar-bench-how" />
         </p>
         <div ref={box}>{width > 0 && <ThreadsEditor judged={judged} width={width} playing={playing} />}</div>
         {refused && (
@@ -50,19 +51,19 @@ const Editor = ({
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={leave}>
-          Leave it
+          {say('common.cancel')}
         </Button>
         {hasFigure && (
           <>
             <Button variant="quiet" onClick={() => take(pattern.strokes, 'elsewhere')}>
-              Everywhere but here
+              {say('songs.apply-to-all-other-bars')}
             </Button>
             <Button variant="quiet" onClick={() => take(pattern.strokes, 'everywhere')}>
-              Everywhere this figure is
+              {say('songs.apply-everywhere')}
             </Button>
           </>
         )}
-        <Button onClick={() => take(pattern.strokes, 'here')}>Into this bar only</Button>
+        <Button onClick={() => take(pattern.strokes, 'here')}>{say('songs.apply-to-this-bar-only')}</Button>
       </Modal.Footer>
     </>
   );
@@ -100,7 +101,7 @@ export const BarBench = ({
     <Modal show onHide={hide} size="xl" centered aria-labelledby="bar-bench-title">
       <Modal.Header closeButton>
         <Modal.Title id="bar-bench-title">
-          {what === 'strokes' ? 'The strokes of this bar' : 'The melody over this bar'}
+          {what === 'strokes' ? say('songs.edit-the-notes-of-this-bar') : say('songs.edit-the-melody-of-this-bar')}
         </Modal.Title>
       </Modal.Header>
       <BenchProvider value={bench}>

@@ -1,7 +1,7 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import {
   bassString,
   barsAt,
-  sentence,
   setBarsAt,
   type Bar,
   type Metre,
@@ -25,11 +25,11 @@ import { FigureChoice } from './FigureChoice.tsx';
 import { MetreField } from './MetreField.tsx';
 import { useSong, useSongStore } from './store.ts';
 
-const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+const stringLabel: StrokeLabel = ({ string }) => say('songs.string', { string });
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
 const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<Song>> =>
-  studyWorker.ask('chartSong', [`| ${text} |`, 'Bar', { instrument, metre }]);
+  studyWorker.ask('chartSong', [`| ${text} |`, say('songs.bar'), { instrument, metre }]);
 
 const ChordField = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
@@ -42,7 +42,7 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     if (text === undefined || text === shown) return;
     const { run, refuse, chosen } = store.getState();
     const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
-    if (read && !read.ok) return refuse(read.problems.map(sentence).join(' '));
+    if (read && !read.ok) return refuse(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
     const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
     const bars = barsAt(store.getState().document, chosen.place);
@@ -62,12 +62,12 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
   };
   return (
     <label>
-      Chords
+      {say('songs.chords-2')}
       <input
         className="form-control"
-        aria-label="Chords of the bar"
-        placeholder="goes on"
-        title="C G: half each; C . . G: as the beats count; empty: the chord before goes on"
+        aria-label={say('songs.chords-of-this-bar')}
+        placeholder={say('songs.same-chord')}
+        title={say('songs.c-g-half-a-bar-each')}
         value={typed ?? shown}
         maxLength={80}
         spellCheck={false}
@@ -98,7 +98,7 @@ const Shapes = ({ bar }: { readonly bar: Bar }) => {
               key={id}
               type="button"
               onClick={() => setPicking(id)}
-              title={`Another shape for ${id}, wherever it comes`}
+              title={say('songs.change-the-voicing-of-in-the', { id })}
             >
               <b>{id}</b>
               <Neck voicing={voicing} bass={bassString(song.instrument, voicing)} />
@@ -130,10 +130,10 @@ const WordsField = ({ bar }: { readonly bar: Bar }) => {
   };
   return (
     <label>
-      Words
+      {say('songs.lyrics')}
       <input
         className="form-control"
-        aria-label="Words under the bar"
+        aria-label={say('songs.lyrics-under-this-bar')}
         value={typed ?? bar.words ?? ''}
         maxLength={200}
         onChange={({ target }) => setTyped(target.value)}
@@ -152,9 +152,9 @@ const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study:
   const width = useWidth(box);
   const layout = useMemo(() => layoutOf(shown, Math.max(width / SMALLER, 300)), [shown, width]);
   return (
-    <div ref={box} className="bar-threads" tabIndex={0} aria-label="The chosen bars as they are played">
+    <div ref={box} className="bar-threads" tabIndex={0} aria-label={say('songs.selected-bars-as-played')}>
       {width > 0 && (
-        <div className="threads" role="img" aria-label={`${shown.strokes.length} strokes`}>
+        <div className="threads" role="img" aria-label={say('songs.notes', { strokesCount: shown.strokes.length })}>
           <Threads pattern={shown} frame={shown} layout={layout} digits={study.judgement.digits} label={stringLabel} />
         </div>
       )}
@@ -182,11 +182,11 @@ export const BarPanel = ({
   if (!bar) return null;
   const last = chosen.from + chosen.count;
   return (
-    <section className="bar-panel" aria-label="The chosen bars">
+    <section className="bar-panel" aria-label={say('songs.selected-bars')}>
       <header>
         <h2>
-          {chosen.place.startsWith('ending/') && 'Ending, '}
-          {chosen.count === 1 ? `Bar ${last}` : `Bars ${chosen.from + 1} to ${last}`}
+          {chosen.place.startsWith('ending/') && say('songs.ending')}
+          {chosen.count === 1 ? say('songs.bar-2', { last }) : say('songs.bars', { from: chosen.from + 1, last })}
         </h2>
         <BarTools
           shown={shown}

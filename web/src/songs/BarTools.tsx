@@ -1,4 +1,5 @@
-import { sentence, shiftLick, type Pattern, type ShiftedLick } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { shiftLick, type Pattern, type ShiftedLick } from '@fleet-wren/core';
 import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -11,11 +12,17 @@ import { useSong, useSongStore } from './store.ts';
 /** What a moved lick comes to, in words. */
 const shiftWords = ({ by, from, to, frets, lost }: ShiftedLick): string => {
   const way =
-    by === 0 ? 'where it is' : `${Math.abs(by)} ${Math.abs(by) === 1 ? 'fret' : 'frets'} ${by > 0 ? 'up' : 'down'}`;
+    by === 0
+      ? say('songs.in-the-same-position')
+      : say('songs.frets-moved', { by: Math.abs(by), way: by > 0 ? 'up' : 'down' });
   const lands =
-    frets === null ? '' : frets[0] === frets[1] ? `, on fret ${frets[0]}` : `, on frets ${frets[0]} to ${frets[1]}`;
-  const gone = lost.map(({ string, fret }) => `string ${string} would need fret ${fret}`).join(', ');
-  return `The lick of ${from} is repeated for ${to}, ${way}${lands}.${gone && ` What no longer fits is left out: ${gone}.`}`;
+    frets === null
+      ? ''
+      : frets[0] === frets[1]
+        ? say('songs.at-fret', { frets: frets[0] })
+        : say('songs.at-frets', { from: frets[0], to: frets[1] });
+  const gone = lost.map(({ string, fret }) => say('songs.string-would-need-fret', { string, fret })).join(', ');
+  return say('songs.lick-repeated', { from, to, way, lands, count: lost.length, gone });
 };
 
 /** Takes bars to a bench of their own. */
@@ -25,12 +32,9 @@ const useToBench = (shown: Pattern | undefined) => {
   const navigate = useNavigate();
   const toBench = (): void => {
     if (!shown) return;
-    if (shown.course)
-      return store
-        .getState()
-        .refuse('These bars have several metres or tempos, and a bench holds one. Choose bars that are alike.');
+    if (shown.course) return store.getState().refuse(say('songs.these-bars-have-different-time-signatures'));
     const strokes = shown.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
-    const name = `${shown.name}, a part`.slice(0, 120);
+    const name = say('songs.excerpt', { name: shown.name }).slice(0, 120);
     create.mutate(
       { ...shown, name, cyclic: true, strokes },
       {
@@ -49,7 +53,7 @@ const useShift = (played: number | undefined) => {
   return (): void => {
     const { document, run, refuse } = store.getState();
     const shifted = shiftLick(document, played ?? -1);
-    if (!shifted.ok) return refuse(shifted.problems.map(sentence).join(' '));
+    if (!shifted.ok) return refuse(sayProblems(shifted.problems));
     if (run(shifted.value.edit)) notice({ text: shiftWords(shifted.value) });
   };
 };
@@ -74,26 +78,26 @@ export const BarTools = ({
     insertBars(store.getState().copied, 'after');
   };
   return (
-    <div className="bar-tools" role="group" aria-label="The chosen bars">
+    <div className="bar-tools" role="group" aria-label={say('songs.selected-bars')}>
       <Button variant="quiet" size="sm" onClick={() => edit?.('strokes')} disabled={!edit}>
-        Edit the strokes
+        {say('songs.edit-notes')}
       </Button>
       <Button variant="quiet" size="sm" onClick={() => edit?.('melody')} disabled={!edit}>
-        Melody
+        {say('songs.melody')}
       </Button>
       <Button
         variant="quiet"
         size="sm"
         onClick={shift}
         disabled={!edit}
-        title="Writes this bar into the next one, moved along the neck to its chord"
+        title={say('songs.copies-this-bar-to-the-next')}
       >
-        Lick to the next chord
+        {say('songs.repeat-lick-over-next-chord')}
       </Button>
-      <Button variant="quiet" size="sm" onClick={double} title="Control D">
-        Repeat
+      <Button variant="quiet" size="sm" onClick={double} title={say('songs.duplicate-ctrl-d')}>
+        {say('common.duplicate')}
       </Button>
-      <Button variant="plain" size="sm" onClick={copy} aria-label="Copy" title="Copy (Control C)">
+      <Button variant="plain" size="sm" onClick={copy} aria-label={say('common.copy')} title={say('songs.copy-ctrl-c')}>
         <Copy size={15} aria-hidden />
       </Button>
       <Button
@@ -101,22 +105,40 @@ export const BarTools = ({
         size="sm"
         disabled={copied === 0}
         onClick={() => insertBars(store.getState().copied, 'after')}
-        aria-label="Put in after"
-        title="Put in after (Control V)"
+        aria-label={say('songs.paste-after')}
+        title={say('songs.paste-after-ctrl-v')}
       >
         <ClipboardPaste size={15} aria-hidden />
       </Button>
-      <Button variant="plain" size="sm" onClick={() => moveBars(-1)} aria-label="Earlier" title="Earlier (Alt ←)">
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={() => moveBars(-1)}
+        aria-label={say('songs.move-earlier')}
+        title={say('songs.move-earlier-alt')}
+      >
         <ArrowLeft size={15} aria-hidden />
       </Button>
-      <Button variant="plain" size="sm" onClick={() => moveBars(1)} aria-label="Later" title="Later (Alt →)">
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={() => moveBars(1)}
+        aria-label={say('songs.move-later')}
+        title={say('songs.move-later-alt')}
+      >
         <ArrowRight size={15} aria-hidden />
       </Button>
-      <Button variant="plain" size="sm" onClick={removeBars} aria-label="Take out" title="Take out (Delete)">
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={removeBars}
+        aria-label={say('common.delete')}
+        title={say('songs.delete-delete-key')}
+      >
         <Trash2 size={15} aria-hidden />
       </Button>
       <Button variant="quiet" size="sm" onClick={toBench} disabled={!shown || shown.strokes.length === 0 || pending}>
-        To the bench
+        {say('common.open-as-new-pattern')}
       </Button>
     </div>
   );

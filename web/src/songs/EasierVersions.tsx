@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { ceilingFigure, type EasierVersion, type Hand, type Song } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
@@ -32,14 +33,14 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
       onError: (error) => store.getState().refuse(wordsOf(error)),
     });
   return (
-    <section aria-label="Easier versions">
-      <h2>Easier versions</h2>
+    <section aria-label={say('songs.easier-versions')}>
+      <h2>{say('songs.easier-versions')}</h2>
       <table className="levels">
         <thead>
           <tr>
-            <th scope="col">Version</th>
-            <th scope="col">Strokes</th>
-            <th scope="col">Ceiling</th>
+            <th scope="col">{say('songs.version')}</th>
+            <th scope="col">{say('common.notes-2')}</th>
+            <th scope="col">{say('common.max-tempo')}</th>
             <th />
           </tr>
         </thead>
@@ -48,17 +49,17 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
             <tr key={key}>
               <th scope="row">{name}</th>
               <td>{strokes}</td>
-              <td>{ceiling === null ? 'none' : ceilingFigure(ceiling)}</td>
+              <td>{ceiling === null ? say('songs.sign') : ceilingFigure(ceiling)}</td>
               <td>
                 {version && (
                   <Button
                     variant="plain"
                     size="sm"
                     disabled={create.isPending}
-                    aria-label={`keep it: ${name}, as a song`}
+                    aria-label={say('songs.save-as-a-song', { name })}
                     onClick={() => keep(version)}
                   >
-                    keep it
+                    {say('songs.save-as-song')}
                   </Button>
                 )}
               </td>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   BEGINNINGS,
   barTicks,
@@ -18,16 +19,16 @@ type Beginning = (typeof BEGINNINGS)[number];
 
 const Begins = ({ begins, choose }: { readonly begins: Beginning; readonly choose: (begins: Beginning) => void }) => (
   <label>
-    It begins with
+    {say('songs.restart-pattern-at')}
     <select
       className="form-select"
-      aria-label="It begins with"
+      aria-label={say('songs.restart-pattern-at')}
       value={begins}
       onChange={({ target }) => choose(BEGINNINGS.find((one) => one === target.value) ?? 'each bar')}
     >
-      <option value="each bar">each bar</option>
-      <option value="each chord">each chord</option>
-      <option value="runs on">the section, and runs on</option>
+      <option value="each bar">{say('songs.each-bar')}</option>
+      <option value="each chord">{say('songs.each-chord')}</option>
+      <option value="runs on">{say('songs.start-of-the-section-only')}</option>
     </select>
   </label>
 );
@@ -58,17 +59,17 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
     setBringing(false);
     if (longer)
       notice({
-        text: `“${figure.name}” is longer than the bar: it runs on into the next.`,
-        action: { label: 'Cut it at each bar', run: () => put({ figure: figure.id, begins: 'each bar' }) },
+        text: say('songs.is-longer-than-one-bar-and', { name: figure.name }),
+        action: { label: say('songs.restart-at-each-bar'), run: () => put({ figure: figure.id, begins: 'each bar' }) },
       });
   };
   return (
     <>
       <label>
-        Figure
+        {say('songs.pattern')}
         <select
           className="form-select"
-          aria-label="Figure"
+          aria-label={say('songs.pattern')}
           value={value}
           onChange={({ target }) => choose(target.value)}
         >
@@ -77,28 +78,28 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
               {name}
             </option>
           ))}
-          {value === 'written' && <option value="written">written for this bar</option>}
-          <option value="rest">nothing is played</option>
-          <option value="bring">from a pattern …</option>
+          {value === 'written' && <option value="written">{say('songs.written-for-this-bar')}</option>}
+          <option value="rest">{say('songs.rest-nothing-played')}</option>
+          <option value="bring">{say('songs.choose-pattern-more')}</option>
         </select>
       </label>
       <label>
-        A change goes
+        {say('songs.apply-changes-to')}
         <select
           className="form-select"
-          aria-label="A change goes"
+          aria-label={say('songs.apply-changes-to')}
           value={reach}
           onChange={({ target }) => setReach(target.value as Reach)}
         >
-          <option value="here">into these bars only</option>
-          <option value="everywhere">everywhere this figure is</option>
-          <option value="elsewhere">everywhere but here</option>
+          <option value="here">{say('songs.these-bars-only')}</option>
+          <option value="everywhere">{say('songs.every-bar-with-this-pattern')}</option>
+          <option value="elsewhere">{say('songs.every-other-bar-with-this-pattern')}</option>
         </select>
       </label>
       {now && <Begins begins={begins} choose={(next) => put({ figure: now.figure, begins: next })} />}
       {bringing && (
         <PatternPicker
-          about="It is laid over the chords of the bars: its bass strokes go to whatever carries the bass."
+          about={say('songs.the-pattern-follows-the-chords-of')}
           take={bring}
           hide={() => setBringing(false)}
         />

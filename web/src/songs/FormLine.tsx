@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { playTimes, turnEnding, type Part } from '@fleet-wren/core';
 import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
 import { useSong, useSongStore } from './store.ts';
@@ -39,24 +40,29 @@ const PartChip = ({ part, index, form }: PartProps) => {
       <span className="part-tools">
         <button
           type="button"
-          aria-label={`${name} earlier`}
+          aria-label={say('songs.move-earlier-2', { name })}
           disabled={index === 0}
           onClick={() => set(swapped(form, index, -1))}
         >
           <ChevronLeft size={13} aria-hidden />
         </button>
-        <button type="button" aria-label={`${name} once less`} disabled={part.times <= 1} onClick={() => times(-1)}>
+        <button
+          type="button"
+          aria-label={say('songs.play-one-time-fewer', { name })}
+          disabled={part.times <= 1}
+          onClick={() => times(-1)}
+        >
           <Minus size={13} aria-hidden />
         </button>
-        <button type="button" aria-label={`${name} once more`} onClick={() => times(1)}>
+        <button type="button" aria-label={say('songs.play-one-more-time', { name })} onClick={() => times(1)}>
           <Plus size={13} aria-hidden />
         </button>
         {part.times > 1 && (
           <button
             type="button"
-            aria-label={`${name}: another ending the last time`}
+            aria-label={say('songs.different-ending-the-last-time-2', { name })}
             aria-pressed={part.endings?.some(({ time }) => time === part.times) ?? false}
-            title="Another ending the last time"
+            title={say('songs.different-ending-the-last-time')}
             onClick={() => run(turnEnding(store.getState().document, index, part.times))}
           >
             {part.times}.
@@ -64,7 +70,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
         )}
         <button
           type="button"
-          aria-label={`${name} later`}
+          aria-label={say('songs.move-later-2', { name })}
           disabled={index === form.length - 1}
           onClick={() => set(swapped(form, index, 1))}
         >
@@ -72,7 +78,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
         </button>
         <button
           type="button"
-          aria-label={`Take ${name} out of the form`}
+          aria-label={say('songs.remove-from-the-form', { name })}
           onClick={() => set(form.filter((_, at) => at !== index))}
         >
           <X size={13} aria-hidden />
@@ -88,18 +94,18 @@ export const FormLine = () => {
   const form = useSong((state) => state.document.form);
   const sections = useSong((state) => state.document.sections);
   return (
-    <nav className="form-line" aria-label="Form">
+    <nav className="form-line" aria-label={say('songs.form')}>
       <ol>
         {form.map((part, index) => (
           <PartChip key={`${index}${part.section}`} part={part} index={index} form={form} />
         ))}
         <li>
           <select
-            aria-label="Add to the form"
+            aria-label={say('songs.add-section-to-the-form')}
             value=""
             onChange={({ target }) => run({ kind: 'setForm', form: [...form, { section: target.value, times: 1 }] })}
           >
-            <option value="">play …</option>
+            <option value="">{say('songs.add-section-more')}</option>
             {sections.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

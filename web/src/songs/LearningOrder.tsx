@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { learningOrder, patternOfBars, type Motif, type Pattern, type SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
@@ -34,8 +35,8 @@ const useMotifs = ({ song, study }: SideProps) => {
       onError,
       onSuccess: () =>
         notice({
-          text: `${patterns.length === 1 ? 'One drill is' : `${patterns.length} drills are`} in the set “${set}”.`,
-          action: { label: 'Show them', run: () => void navigate(`/patterns?tag=${encodeURIComponent(set)}`) },
+          text: say('songs.drills-in-set', { count: patterns.length, set }),
+          action: { label: say('common.show'), run: () => void navigate(`/patterns?tag=${encodeURIComponent(set)}`) },
         }),
     });
   };
@@ -44,8 +45,8 @@ const useMotifs = ({ song, study }: SideProps) => {
 
 const strokesFrom = (motifs: readonly Motif[], { nearest }: Motif): string => {
   if (!nearest) return '';
-  const words = nearest.differs === 1 ? 'one stroke' : `${nearest.differs} strokes`;
-  return `; ${words} from ${motifs[nearest.motif]?.letter}`;
+  const words = nearest.differs === 1 ? say('common.1-note') : say('songs.notes-2', { differs: nearest.differs });
+  return say('songs.different-from', { words, letter: motifs[nearest.motif]?.letter ?? '' });
 };
 
 /** What there is to learn in a song, in which order; each goes to the bench or to a set. */
@@ -56,8 +57,8 @@ export const LearningOrder = ({ song, study }: SideProps) => {
   const inOrder = order.flatMap(({ motif }) => study.motifs[motif] ?? []);
   if (order.length === 0) return null;
   return (
-    <section aria-label="What there is to learn">
-      <h2>What there is to learn</h2>
+    <section aria-label={say('songs.what-to-learn')}>
+      <h2>{say('songs.what-to-learn')}</h2>
       <ol className="learning">
         {order.map(({ motif, reached, of }) => {
           const one = study.motifs[motif];
@@ -72,28 +73,26 @@ export const LearningOrder = ({ song, study }: SideProps) => {
                   variant="plain"
                   size="sm"
                   disabled={pending}
-                  aria-label={`${one.letter} to the bench`}
+                  aria-label={say('songs.open-as-a-new-pattern', { letter: one.letter })}
                   onClick={() => open(one)}
                 >
-                  to the bench
+                  {say('common.open-as-new-pattern')}
                 </Button>
               </span>
               <span className="text-soft">
-                {one.bars.length === 1 ? 'one bar' : `${one.bars.length} bars`}, strain {Math.round(one.strain * 100)} %
+                {say('songs.motif-facts', { bars: one.bars.length, strain: one.strain })}
                 {strokesFrom(study.motifs, one)}
               </span>
-              <span className="reached" title={`then ${reached} of ${of} bars can be played`}>
+              <span className="reached" title={say('songs.after-this-of-bars-are-playable', { reached, of })}>
                 <span style={{ width: `${(100 * reached) / of}%` }} />
               </span>
-              <small className="text-soft">
-                then {reached} of {of} bars
-              </small>
+              <small className="text-soft">{say('songs.then-of-bars-playable', { reached, of })}</small>
             </li>
           );
         })}
       </ol>
       <Button variant="quiet" size="sm" disabled={pending} onClick={() => toSet(inOrder)}>
-        All of it to a drill set
+        {say('songs.add-all-to-a-drill-set')}
       </Button>
     </section>
   );

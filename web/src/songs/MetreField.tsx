@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Bar, Metre } from '@fleet-wren/core';
 import { useSong, useSongStore } from './store.ts';
 
@@ -29,11 +30,11 @@ export const MetreField = ({ bar }: { readonly bar: Bar }) => {
   };
   return (
     <label className="metre-field">
-      Metre
+      {say('songs.time-signature')}
       <select
         className="form-select"
-        aria-label="Metre of the bar"
-        title="A bar of one or two beats at the beginning is a pickup"
+        aria-label={say('songs.time-signature-of-this-bar')}
+        title={say('songs.choose-1-or-2-beats-for')}
         value={bar.metre ? metreText(bar.metre) : ''}
         onChange={({ target }) => choose(target.value)}
       >

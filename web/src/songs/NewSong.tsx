@@ -1,4 +1,5 @@
-import { FORMS, TUNINGS, instrumentIn, sentence, tuningByKey, type Result, type Song } from '@fleet-wren/core';
+import { say, sayProblem } from '@fleet-wren/wording';
+import { FORMS, TUNINGS, instrumentIn, tuningByKey, type Result, type Song } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -23,7 +24,7 @@ const askSong = async ({ chart, name, tuning, beats }: Question, signal: AbortSi
   );
 
 const Found = ({ song }: { readonly song: Song }) => (
-  <ul className="chart-found" aria-label="What was read">
+  <ul className="chart-found" aria-label={say('songs.preview-of-the-song')}>
     {song.sections.map(({ id, name, bars }, index) => (
       <li key={id}>
         <b>{name}</b>{' '}
@@ -66,17 +67,17 @@ interface FieldsProps {
 const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: FieldsProps) => (
   <div className="new-song-fields">
     <label>
-      Name
+      {say('songs.name-2')}
       <Form.Control
         autoFocus
         value={name}
         maxLength={120}
-        placeholder="New song"
+        placeholder={say('songs.new-song')}
         onChange={({ target }) => change({ name: target.value })}
       />
     </label>
     <label>
-      Begin from
+      {say('songs.start-from')}
       <Form.Select
         value={chart === null ? form : 'own'}
         onChange={({ target }) => change(target.value === 'own' ? { chart: '' } : { chart: null, form: target.value })}
@@ -86,11 +87,11 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
             {one.name}
           </option>
         ))}
-        <option value="own">a chord chart of your own</option>
+        <option value="own">{say('songs.my-own-chord-chart')}</option>
       </Form.Select>
     </label>
     <label>
-      Key
+      {say('songs.key')}
       <Form.Select
         value={key}
         disabled={chart !== null}
@@ -104,7 +105,7 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
       </Form.Select>
     </label>
     <label>
-      Beats in a bar
+      {say('songs.time-signature')}
       <Form.Select value={beats} onChange={({ target }) => change({ beats: Number(target.value) })}>
         {[2, 3, 4, 5, 6].map((one) => (
           <option key={one}>{one}</option>
@@ -112,7 +113,7 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
       </Form.Select>
     </label>
     <label>
-      Tuning
+      {say('songs.tuning')}
       <Form.Select value={tuning} onChange={({ target }) => change({ tuning: target.value })}>
         {TUNINGS.map((one) => (
           <option key={one.key} value={one.key}>
@@ -132,7 +133,7 @@ const Read = ({ value, trouble }: { readonly value?: Result<Song>; readonly trou
       <div role="alert" className="finding finding-trouble">
         {value.problems.slice(0, 5).map((one, index) => (
           <p key={index} className="mb-1">
-            {sentence(one)}
+            {sayProblem(one)}
           </p>
         ))}
       </div>
@@ -146,7 +147,7 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   const create = useCreateSong();
   const navigate = useNavigate();
   const { form, key, tuning, beats } = begun;
-  const name = begun.name.trim() || 'New song';
+  const name = begun.name.trim() || say('songs.new-song');
   const chart = begun.chart ?? FORMS.find((one) => one.key === form)?.chart({ key, quickChange: true }) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
   const { value, trouble } = useAnswer(question, askSong);
@@ -156,25 +157,25 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="new-song-title">
       <Modal.Header closeButton>
-        <Modal.Title id="new-song-title">A new song</Modal.Title>
+        <Modal.Title id="new-song-title">{say('songs.new-song')}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="new-song">
         <Fields begun={begun} change={(part) => setBegun({ ...begun, ...part })} />
         <Form.Control
           as="textarea"
           className="chart-text"
-          aria-label="Chord chart"
+          aria-label={say('songs.chord-chart')}
           rows={12}
           spellCheck={false}
           value={chart}
-          placeholder={'Verse:\n| C | G/B | Am . . G | F |\n||: Dm | G7 :|| x2\n\nor chords above words'}
+          placeholder={say('songs.verse-c-g-b-am-g')}
           onChange={({ target }) => setBegun({ ...begun, chart: target.value })}
         />
         <Read value={value} trouble={trouble ?? (create.isError ? wordsOf(create.error) : undefined)} />
       </Modal.Body>
       <Modal.Footer>
         <Button onClick={begin} disabled={!value?.ok || create.isPending}>
-          Begin this song
+          {say('songs.create-song')}
         </Button>
       </Modal.Footer>
     </Modal>

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import {
   barsAt,
   endingsOf,
@@ -36,7 +38,7 @@ interface BarProps {
 
 const troubleWords = (reading: BarReading | undefined): string => {
   if (!reading) return '';
-  if (reading.muted.length > 0) return 'a muted string is left out';
+  if (reading.muted.length > 0) return say('songs.a-string-muted-by-the-chord');
   return reading.worst ? reading.worst.sentence : '';
 };
 
@@ -70,7 +72,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strok
       onClick={({ shiftKey }) => choose(shiftKey)}
     >
       <span className="song-bar-head">
-        <span className="visually-hidden">Bar {index + 1}, </span>
+        <span className="visually-hidden">{say('songs.bar-3', { index: index + 1 })}</span>
         <b>{chords || '%'}</b>
         {bar.metre && (
           <small className="song-bar-metre">
@@ -80,7 +82,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strok
         <small aria-hidden="true">{letter}</small>
       </span>
       <Miniature strokes={strokes} strings={strings} width={178} height={46} />
-      {bar.melody && <span className="visually-hidden">, with a melody</span>}
+      {bar.melody && <span className="visually-hidden">{say('songs.with-a-melody')}</span>}
       {bar.words && <span className="song-words">{bar.words}</span>}
       <span className="strain-track" aria-hidden="true">
         <span
@@ -113,7 +115,7 @@ const SectionName = ({ section }: { readonly section: Section }) => {
   return (
     <input
       className="section-name"
-      aria-label="Name of the section"
+      aria-label={say('songs.section-name')}
       value={typed ?? section.name}
       maxLength={60}
       onChange={({ target }) => setTyped(target.value)}
@@ -144,7 +146,10 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
       edits: [
         {
           kind: 'setSections',
-          sections: [...document.sections, { ...section, id, name: `${section.name} again`.slice(0, 60) }],
+          sections: [
+            ...document.sections,
+            { ...section, id, name: say('songs.copy', { name: section.name }).slice(0, 60) },
+          ],
         },
         { kind: 'setForm', form: [...document.form, { section: id, times: 1 }] },
       ],
@@ -164,9 +169,15 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
   return (
     <span className="section-tools">
       <Button variant="plain" size="sm" onClick={more}>
-        <Plus size={14} aria-hidden /> four bars
+        <Plus size={14} aria-hidden /> {say('songs.4-bars')}
       </Button>
-      <Button variant="plain" size="sm" onClick={copy} aria-label={`Copy ${section.name}`} title="Copy the section">
+      <Button
+        variant="plain"
+        size="sm"
+        onClick={copy}
+        aria-label={say('songs.duplicate', { name: section.name })}
+        title={say('songs.duplicate-section')}
+      >
         <Copy size={14} aria-hidden />
       </Button>
       <Button
@@ -174,8 +185,8 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
         size="sm"
         onClick={drop}
         disabled={only}
-        aria-label={`Take ${section.name} out`}
-        title="Take the section out, with its parts of the form"
+        aria-label={say('songs.delete', { name: section.name })}
+        title={say('songs.delete-section-also-from-the-form')}
       >
         <Trash2 size={14} aria-hidden />
       </Button>
@@ -203,11 +214,11 @@ const SectionTempo = ({ section }: { readonly section: Section }) => {
   };
   return (
     <label className={section.tempo === undefined ? 'section-tempo' : 'section-tempo section-tempo-own'}>
-      at
+      {say('songs.')}
       <input
-        aria-label={`Tempo of ${section.name}`}
+        aria-label={say('songs.tempo-of-bpm', { name: section.name })}
         inputMode="numeric"
-        title="A tempo of its own; empty: the song’s"
+        title={say('songs.tempo-of-this-section-leave-empty')}
         value={typed ?? String(section.tempo ?? tempo)}
         maxLength={5}
         onChange={({ target }) => setTyped(target.value)}
@@ -277,14 +288,13 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly
   const parts = useSong((state) => state.document.form.filter((part) => part.endings).length);
   const { part, time } = ending;
   return (
-    <div className="song-ending" role="group" aria-label={`Ending of time ${time}`}>
+    <div className="song-ending" role="group" aria-label={say('songs.ending-2', { time })}>
       <p>
-        <b>{time}.</b> ending, in place of the last {count === 1 ? 'bar' : `${count} bars`}
-        {parts > 1 && `, where it stands as part ${part + 1} of the form`}
+        <Say text="songs.ending-replaces" values={{ time, count, part: parts > 1 ? part + 1 : 0 }} />
         <Button
           variant="plain"
           size="sm"
-          aria-label={`Take the ending of time ${time} out`}
+          aria-label={say('songs.delete-ending', { time })}
           onClick={() => store.getState().run(turnEnding(store.getState().document, part, time))}
         >
           <Trash2 size={14} aria-hidden />
@@ -308,7 +318,9 @@ export const SectionBlock = ({
       <header>
         <b className="section-letter">{sectionLetter(index)}</b>
         <SectionName section={section} />
-        <span className="text-soft">{section.bars.length === 1 ? 'one bar' : `${section.bars.length} bars`}</span>
+        <span className="text-soft">
+          {section.bars.length === 1 ? say('common.1-bar') : say('songs.bars-2', { barsCount: section.bars.length })}
+        </span>
         <SectionTempo section={section} />
         <SectionTools section={section} />
       </header>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Song } from '@fleet-wren/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
@@ -21,7 +22,7 @@ const Name = () => {
   return (
     <h1 className="song-name">
       <input
-        aria-label="Name of the song"
+        aria-label={say('songs.song-name')}
         value={typed ?? name}
         maxLength={120}
         onChange={({ target }) => setTyped(target.value)}
@@ -44,21 +45,21 @@ const Tempo = () => {
     <label className="tempo">
       <input
         inputMode="numeric"
-        aria-label="Tempo, beats a minute"
+        aria-label={say('common.tempo-bpm')}
         value={typed ?? String(tempo)}
         onChange={({ target }) => setTyped(target.value.replace(/[^\d.]/g, ''))}
         onBlur={settle}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />{' '}
-      a minute
+      {say('common.bpm')}
     </label>
   );
 };
 
 const SWINGS = [
-  ['50', 'straight'],
-  ['60', 'lightly swung'],
-  ['67', 'swung in three'],
+  ['50', say('songs.straight')],
+  ['60', say('songs.light-swing')],
+  ['67', say('songs.triplet-swing')],
 ] as const;
 
 const Choices = ({ song }: { readonly song: Song }) => {
@@ -68,7 +69,7 @@ const Choices = ({ song }: { readonly song: Song }) => {
   return (
     <div className="choices">
       <span className="choice choice-strong">
-        <label htmlFor="song-school">School</label>
+        <label htmlFor="song-school">{say('common.fingering-school')}</label>
         <select
           id="song-school"
           value={song.school}
@@ -90,19 +91,20 @@ const Choices = ({ song }: { readonly song: Song }) => {
       />
       <span className="choice">
         <select
-          aria-label="Swing"
+          aria-label={say('songs.swing')}
           value={swing}
           onChange={({ target }) =>
             run({ kind: 'setSwing', swing: target.value === '50' ? undefined : Number(target.value) })
           }
         >
-          {(SWINGS.some(([key]) => key === swing) ? SWINGS : [...SWINGS, [swing, `swung ${swing} %`] as const]).map(
-            ([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ),
-          )}
+          {(SWINGS.some(([key]) => key === swing)
+            ? SWINGS
+            : [...SWINGS, [swing, say('songs.swing-2', { swing })] as const]
+          ).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
         </select>
       </span>
       <span className="choice">
@@ -131,8 +133,8 @@ export const SongHead = () => {
           size="sm"
           onClick={undo}
           disabled={history.past.length === 0}
-          aria-label="Take back"
-          title="Take back (Ctrl Z)"
+          aria-label={say('common.undo')}
+          title={say('common.undo-ctrl-z')}
         >
           <Undo2 size={17} aria-hidden />
         </Button>
@@ -141,14 +143,14 @@ export const SongHead = () => {
           size="sm"
           onClick={redo}
           disabled={history.future.length === 0}
-          aria-label="Do again"
-          title="Do again (Ctrl Y)"
+          aria-label={say('common.redo')}
+          title={say('common.redo-ctrl-y')}
         >
           <Redo2 size={17} aria-hidden />
         </Button>
         <SongTakeAway />
         <Link to="/songs" className="btn btn-plain btn-sm">
-          All songs
+          {say('songs.all-songs')}
         </Link>
       </div>
       <Choices song={song} />

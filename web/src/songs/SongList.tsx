@@ -1,5 +1,7 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say, sayProblem } from '@fleet-wren/wording';
 import './songs.scss';
-import { fileKind, readSongFile, sentence, textOfBytes, tooLargeFor, type Problem, type Song } from '@fleet-wren/core';
+import { fileKind, readSongFile, textOfBytes, tooLargeFor, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -25,22 +27,24 @@ const Menu = ({ line }: { readonly line: SongLine }) => {
   const remove = useDeleteSong();
   const restore = useRestoreSong();
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
-  const undo = { label: 'Undo', run: () => restore.mutate(line.id, { onError }) };
+  const undo = { label: say('common.undo'), run: () => restore.mutate(line.id, { onError }) };
   // The row is gone when the list comes again: what follows must not hang on it.
   const drop = (): void =>
-    void remove.mutateAsync(line.id).then(() => notice({ text: `“${line.name}” is deleted.`, action: undo }), onError);
+    void remove
+      .mutateAsync(line.id)
+      .then(() => notice({ text: say('songs.deleted', { name: line.name }), action: undo }), onError);
   return (
     <Dropdown align="end">
-      <Dropdown.Toggle variant="plain" size="sm" aria-label={`More for ${line.name}`}>
+      <Dropdown.Toggle variant="plain" size="sm" aria-label={say('songs.more-actions-for', { name: line.name })}>
         <MoreHorizontal size={18} aria-hidden />
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item
           onClick={() => duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/songs/${id}`) })}
         >
-          Duplicate
+          {say('common.duplicate')}
         </Dropdown.Item>
-        <Dropdown.Item onClick={drop}>Delete</Dropdown.Item>
+        <Dropdown.Item onClick={drop}>{say('common.delete')}</Dropdown.Item>
       </Dropdown.Menu>
     </Dropdown>
   );
@@ -53,8 +57,12 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
         {name}
       </Link>
       <div className="pattern-facts">
-        {summary.metre} · {summary.tuning}
-        {summary.capo > 0 && `, capo ${summary.capo}`} · at {summary.tempo}
+        {say('songs.line-facts', {
+          metre: summary.metre,
+          tuning: summary.tuning,
+          capo: summary.capo,
+          tempo: summary.tempo,
+        })}
         {summary.tags.map((tag) => (
           <span key={tag} className="tag">
             {tag}
@@ -67,7 +75,7 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
       <div className="pattern-facts">{summary.chords.join(' ')}</div>
     </div>
     <div className="pattern-ceiling">
-      <strong>{summary.bars}</strong> bars
+      <Say text="songs.bars-figure" values={{ bars: summary.bars }} />
     </div>
     <div className="pattern-when">{formatDistanceToNowStrict(new Date(workedAt), { addSuffix: true })}</div>
     <Menu line={line} />
@@ -83,7 +91,8 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
   const create = useCreateSong();
   const navigate = useNavigate();
   const notice = useNotice();
-  const refuse = (problems: readonly Problem[]): void => notice({ text: problems.slice(0, 3).map(sentence).join(' ') });
+  const refuse = (problems: readonly Problem[]): void =>
+    notice({ text: problems.slice(0, 3).map(sayProblem).join(' ') });
   const keep = (song: Song, remarks: readonly Problem[] = []): void =>
     create.mutate(song, {
       onSuccess: ({ id }) => {
@@ -110,12 +119,12 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
   };
   return (
     <label className="btn btn-quiet">
-      Bring in
+      {say('common.import')}
       <input
         type="file"
         className="visually-hidden"
         accept=".json,.txt,.tab,.mid,.midi,.musicxml,.xml,.mxl"
-        aria-label="Song, score or chord chart to bring in"
+        aria-label={say('songs.import-a-song-score-or-chord')}
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           if (file) void take(file);
@@ -137,36 +146,32 @@ const SongList = () => {
   return (
     <div className="page">
       <header className="page-head">
-        <h1>Songs</h1>
+        <h1>{say('common.songs')}</h1>
         <Form.Control
           className="pattern-search"
           type="search"
-          aria-label="Search songs"
-          placeholder="Search by name or tag"
+          aria-label={say('common.search-songs')}
+          placeholder={say('common.search-by-name-or-tag')}
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
         <Link to="/shapes" className="btn btn-quiet">
-          Shapes to print
+          {say('common.chord-diagrams')}
         </Link>
         <Link to="/harmonics" className="btn btn-quiet">
-          Harmonics
+          {say('common.harmonics')}
         </Link>
         <BringIn chart={setMaking} />
-        <Button onClick={() => setMaking('')}>New song</Button>
+        <Button onClick={() => setMaking('')}>{say('songs.new-song')}</Button>
       </header>
       {list.isError && <p role="alert">{wordsOf(list.error)}</p>}
       {list.isSuccess && lines.length === 0 && (
         <div className="empty">
-          <p>
-            {search
-              ? `No song has “${search}” in its name or tags.`
-              : 'A song lays figures over chords, section by section. Paste a chord chart, or begin from a form.'}
-          </p>
-          {!search && <Button onClick={() => setMaking('')}>Begin the first song</Button>}
+          <p>{search ? say('songs.no-songs-match', { search }) : say('songs.a-song-plays-patterns-over-chords')}</p>
+          {!search && <Button onClick={() => setMaking('')}>{say('songs.create-your-first-song')}</Button>}
         </div>
       )}
-      <div role="list" aria-label="Songs">
+      <div role="list" aria-label={say('common.songs')}>
         {lines.map((line) => (
           <SongRow key={line.id} line={line} />
         ))}
@@ -174,7 +179,7 @@ const SongList = () => {
       {list.hasNextPage && (
         <div className="text-center mt-3">
           <Button variant="quiet" onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage}>
-            Show more
+            {say('common.show-more')}
           </Button>
         </div>
       )}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import '../bench/bench.scss';
 import './songs.scss';
 import type { Song, SongEdit } from '@fleet-wren/core';
@@ -61,9 +62,9 @@ const SongRoom = () => {
         <div className="empty">
           <p role="alert">{wordsOf(opened.error)}</p>
           <Link to="/songs" className="btn btn-quiet me-2">
-            All songs
+            {say('songs.all-songs')}
           </Link>
-          <Button onClick={() => void opened.refetch()}>Try again</Button>
+          <Button onClick={() => void opened.refetch()}>{say('common.try-again')}</Button>
         </div>
       </div>
     );

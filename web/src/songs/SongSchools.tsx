@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { ceilingFigure, type Hand, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -28,7 +29,11 @@ const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Prom
 const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
 
 const leftOut = ({ unplayed }: Pick<SongApproach, 'unplayed'>): string =>
-  unplayed === 0 ? '' : unplayed === 1 ? 'one stroke nobody can play' : `${unplayed} strokes nobody can play`;
+  unplayed === 0
+    ? ''
+    : unplayed === 1
+      ? say('songs.1-note-cant-be-played')
+      : say('songs.notes-cant-be-played', { unplayed });
 
 const Table = ({ song, own }: { readonly song: Song; readonly own: readonly MadeSchool[] }) => {
   const { run } = useSongStore().getState();
@@ -36,7 +41,7 @@ const Table = ({ song, own }: { readonly song: Song; readonly own: readonly Made
   const question = useMemo(() => ({ song, own, hand }), [song, own, hand]);
   const { value, trouble } = useAnswer(question, askApproaches);
   if (trouble) return <p className="text-soft">{trouble}</p>;
-  if (!value) return <p className="text-soft">Being worked out …</p>;
+  if (!value) return <p className="text-soft">{say('songs.calculating-more')}</p>;
   const use = (school: string): boolean =>
     run({ kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) });
   return (
@@ -46,16 +51,16 @@ const Table = ({ song, own }: { readonly song: Song; readonly own: readonly Made
           <p>
             <b>{approach.name}</b>
             {approach.school === song.school ? (
-              <span className="text-soft">in use</span>
+              <span className="text-soft">{say('common.in-use')}</span>
             ) : (
               <Button variant="plain" size="sm" onClick={() => use(approach.school)}>
-                use this one
+                {say('common.use-this-school')}
               </Button>
             )}
           </p>
           <dl>
             <div>
-              <dt>the whole</dt>
+              <dt>{say('songs.whole-song')}</dt>
               <dd>{figure(approach.ceiling)}</dd>
             </div>
             {approach.sections.map((section) => (
@@ -77,13 +82,13 @@ export const SongSchools = ({ song }: { readonly song: Song }) => {
   const [open, setOpen] = useState(false);
   const own = useOwnSchools(song.ownSchool);
   return (
-    <section aria-label="In other schools">
-      <h2>In other schools</h2>
+    <section aria-label={say('songs.other-schools')}>
+      <h2>{say('songs.other-schools')}</h2>
       {open ? (
         <Table song={song} own={own} />
       ) : (
         <Button variant="quiet" size="sm" onClick={() => setOpen(true)}>
-          Compare ceilings by section
+          {say('songs.compare-max-tempo-by-section')}
         </Button>
       )}
     </section>

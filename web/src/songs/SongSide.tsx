@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { EasierVersions } from './EasierVersions.tsx';
@@ -15,19 +17,28 @@ const CeilingOfSong = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
   const { ceiling } = study.judgement;
   const { ceilingBar } = study;
-  if (!ceiling) return <p className="text-soft">Nothing sets a tempo ceiling yet.</p>;
+  if (!ceiling) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
   return (
-    <section className={ceiling.bpm < song.tempo ? 'ceiling ceiling-over' : 'ceiling'} aria-label="Tempo ceiling">
+    <section
+      className={ceiling.bpm < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
+      aria-label={say('common.max-tempo')}
+    >
       <p className="ceiling-figure">
-        <strong>{ceilingFigure(ceiling.bpm)}</strong> a minute is the ceiling
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.bpm) }} />
       </p>
       {ceilingBar !== null && (
         <p className="ceiling-cause">
-          set in{' '}
-          <button type="button" className="link-button" onClick={() => goTo(ceilingBar)}>
-            {barName(song, study, ceilingBar)}
-          </button>
-          ; {Math.round((song.tempo / ceiling.bpm) * 100)} % of it used
+          <Say
+            text="songs.limited-by"
+            values={{ bar: barName(song, study, ceilingBar), share: song.tempo / ceiling.bpm }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(ceilingBar)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
         </p>
       )}
     </section>
@@ -45,16 +56,27 @@ const Trouble = ({ song, study }: SideProps) => {
     .sort((a, b) => (b.worst?.severity ?? 0) - (a.worst?.severity ?? 0))
     .slice(0, SHOWN);
   return (
-    <section aria-label="Trouble">
-      <h2>Where it will break</h2>
-      {!muted && worst.length === 0 && <p className="text-soft">Nowhere: nothing to mend in any bar.</p>}
+    <section aria-label={say('songs.trouble-spots')}>
+      <h2>{say('songs.trouble-spots')}</h2>
+      {!muted && worst.length === 0 && <p className="text-soft">{say('common.no-problems-found')}</p>}
       {muted && (
         <p className="finding finding-notable">
-          <button type="button" className="link-button" onClick={() => goTo(muted.bar)}>
-            {barName(song, study, muted.bar)}
-          </button>
-          : string {muted.string} is muted in {muted.chord}, so its stroke is left out
-          {muted.nearest !== null && `; string ${muted.nearest} sounds next to it`}.
+          <Say
+            text="songs.muted"
+            values={{
+              bar: barName(song, study, muted.bar),
+              string: muted.string,
+              chord: muted.chord,
+              nearest: muted.nearest ?? 0,
+            }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(muted.bar)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
         </p>
       )}
       {worst.map(({ bar, worst: finding, findings }) => (
@@ -63,7 +85,9 @@ const Trouble = ({ song, study }: SideProps) => {
             {barName(song, study, bar)}
           </button>
           : {finding?.sentence}
-          {findings > 1 && <span className="text-soft"> And {findings - 1} more there.</span>}
+          {findings > 1 && (
+            <span className="text-soft">{say('songs.more-in-this-bar', { findings: findings - 1 })}</span>
+          )}
         </p>
       ))}
     </section>
@@ -77,9 +101,13 @@ const ThumbLine = ({ song, study }: SideProps) => {
   const strings = [...new Set(study.thumb.flatMap((one) => one.strings))].sort((a, b) => b - a);
   if (strings.length === 0) return null;
   return (
-    <section aria-label="The thumb’s line">
-      <h2>The thumb’s line</h2>
-      <div className="thumb-line" role="img" aria-label={`The thumb on strings ${strings.join(', ')}, bar by bar`}>
+    <section aria-label={say('songs.thumb-line')}>
+      <h2>{say('songs.thumb-line')}</h2>
+      <div
+        className="thumb-line"
+        role="img"
+        aria-label={say('songs.strings-played-by-the-thumb-bar', { strings: strings.join(', ') })}
+      >
         {study.thumb.map(({ bar, strings: own }) => (
           <span key={bar}>
             {own.map((string, index) => (
@@ -95,16 +123,19 @@ const ThumbLine = ({ song, study }: SideProps) => {
       </div>
       <p className="text-soft">
         {jumps[0] ? (
-          <>
-            {widest === 2 ? 'Two strings' : `${widest} strings`} at once{' '}
-            {jumps.length === 1 ? 'in' : `in ${jumps.length} bars, first in`}{' '}
-            <button type="button" className="link-button" onClick={() => goTo(jumps[0]?.bar ?? 0)}>
-              {barName(song, study, jumps[0].bar)}
-            </button>
-            .
-          </>
+          <Say
+            text="songs.thumb-jumps"
+            values={{ widest, count: jumps.length, bar: barName(song, study, jumps[0].bar) }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(jumps[0]?.bar ?? 0)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
         ) : (
-          'Never more than to the next string.'
+          say('songs.the-thumb-only-moves-between-neighbouring')
         )}
       </p>
     </section>
@@ -138,18 +169,18 @@ const Keys = ({ song }: { readonly song: Song }) => {
   const { value } = useAnswer(question, askCapos);
   if (!value || value.length === 0) return null;
   return (
-    <section aria-label="Key and capo">
-      <h2>Key and capo</h2>
+    <section aria-label={say('songs.key-and-capo')}>
+      <h2>{say('songs.key-and-capo')}</h2>
       <p className="rekey">
-        Move it all:
+        {say('songs.transpose')}
         <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: -1 })}>
-          a fret down
+          {say('songs.down-a-semitone')}
         </Button>
         <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: 1 })}>
-          a fret up
+          {say('songs.up-a-semitone')}
         </Button>
       </p>
-      <p className="text-soft mb-1">Kindest for this key:</p>
+      <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
       <ol className="capos">
         {value.map(({ capo, shapes, open }) => (
           <li key={capo}>
@@ -158,15 +189,12 @@ const Keys = ({ song }: { readonly song: Song }) => {
               className="link-button"
               onClick={() => rekey({ capo })}
               disabled={capo === instrument.capo}
-              title="The same chords, with these shapes"
+              title={say('songs.keep-the-key-and-use-these')}
             >
-              {capo === 0 ? 'no capo' : `capo ${capo}`}
+              {capo === 0 ? say('common.no-capo') : say('songs.capo', { capo })}
             </button>{' '}
             {shapes.slice(0, 7).join(' ')}
-            <small className="text-soft">
-              {' '}
-              {open} of {shapes.length} known
-            </small>
+            <small className="text-soft">{say('songs.of-common-shapes', { open, shapesCount: shapes.length })}</small>
           </li>
         ))}
       </ol>
@@ -176,7 +204,7 @@ const Keys = ({ song }: { readonly song: Song }) => {
 
 /** What there is to say of a song as a whole. */
 export const SongSide = ({ song, study }: { readonly song: Song; readonly study: SongStudy | undefined }) => (
-  <aside className="bench-side song-side" aria-label="Judgement of the song">
+  <aside className="bench-side song-side" aria-label={say('songs.song-analysis')}>
     {study && (
       <>
         <CeilingOfSong song={song} study={study} />

@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say, sayList } from '@fleet-wren/wording';
 import { formLine, type Song } from '@fleet-wren/core';
 import { chartOf } from './chart-text.ts';
 
@@ -5,7 +7,7 @@ import { chartOf } from './chart-text.ts';
 export const SongState = ({ song }: { readonly song: Song }) => (
   <div className="song-state">
     <p>
-      <b>{song.name}</b>, at {song.tempo}: {formLine(song)}
+      <Say text="songs.state-facts" values={{ name: song.name, tempo: song.tempo, form: formLine(song) }} />
     </p>
     <pre>{chartOf(song)}</pre>
   </div>
@@ -16,11 +18,13 @@ const barsIn = ({ sections }: Song): number => sections.reduce((sum, { bars }) =
 /** Where two states of a song differ, in a sentence. */
 export const songDifferences = (mine: Song, theirs: Song): string => {
   const parts = [
-    mine.name === theirs.name ? '' : 'the name',
-    mine.tempo === theirs.tempo ? '' : 'the tempo',
-    formLine(mine) === formLine(theirs) ? '' : 'the form',
-    barsIn(mine) === barsIn(theirs) ? '' : 'how many bars there are',
-    chartOf(mine) === chartOf(theirs) ? '' : 'the chords',
+    mine.name === theirs.name ? '' : say('songs.name'),
+    mine.tempo === theirs.tempo ? '' : say('common.tempo'),
+    formLine(mine) === formLine(theirs) ? '' : say('songs.form-2'),
+    barsIn(mine) === barsIn(theirs) ? '' : say('songs.number-of-bars'),
+    chartOf(mine) === chartOf(theirs) ? '' : say('songs.chords'),
   ].filter(Boolean);
-  return parts.length > 0 ? `They differ in ${parts.join(', ')}.` : 'They differ in what is played in some bars.';
+  return parts.length > 0
+    ? say('songs.the-two-versions-differ-in', { parts: sayList(parts) })
+    : say('songs.the-two-versions-differ-in-what');
 };

@@ -1,7 +1,7 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import {
   leftOut,
   schoolOf,
-  sentence,
   songForFiles,
   writeMidi,
   writeMusicXml,
@@ -42,24 +42,24 @@ export const SongTakeAway = () => {
     const { digits } = await studyWorker.ask('judgeOnce', [pattern, hand]);
     return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
   };
-  const say = (score: Score, format: WrittenFormat): void => {
+  const saveFile = (score: Score, format: WrittenFormat): void => {
     const left = leftOut(score, format);
-    if (left.length > 0) notice({ text: left.map(sentence).join(' ') });
+    if (left.length > 0) notice({ text: sayProblems(left) });
   };
   const midi = (): void => {
     const { name, files } = now();
     download(`${name}.mid`, Uint8Array.from(writeMidi(files.score, files.said)), 'audio/midi');
-    say(files.score, 'midi');
+    saveFile(files.score, 'midi');
   };
   const tab = async (): Promise<void> => {
     const { name, score, said, pattern, digits } = await fingered();
     download(`${name}.txt`, writeTab(score, digits, schoolOf(pattern).name, said), 'text/plain;charset=utf-8');
-    say(score, 'tab');
+    saveFile(score, 'tab');
   };
   const xml = async (): Promise<void> => {
     const { name, score, said, digits } = await fingered();
     download(`${name}.musicxml`, writeMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
-    say(score, 'musicxml');
+    saveFile(score, 'musicxml');
   };
   const json = (): void => {
     const { song, name } = now();
@@ -72,19 +72,19 @@ export const SongTakeAway = () => {
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="quiet" size="sm">
-        <Download size={15} aria-hidden /> Take away
+        <Download size={15} aria-hidden /> {say('songs.export')}
       </Dropdown.Toggle>
       <Dropdown.Menu>
-        <Dropdown.Item onClick={() => setVersions(true)}>Versions …</Dropdown.Item>
+        <Dropdown.Item onClick={() => setVersions(true)}>{say('common.versions-more')}</Dropdown.Item>
         <Dropdown.Divider />
         <Dropdown.Item as={Link} to="sheet">
-          A sheet to print
+          {say('common.sheet-to-print')}
         </Dropdown.Item>
-        <Dropdown.Item onClick={json}>Fleet Wren song (.json)</Dropdown.Item>
-        <Dropdown.Item onClick={midi}>MIDI (.mid)</Dropdown.Item>
-        <Dropdown.Item onClick={() => void xml()}>Score (.musicxml)</Dropdown.Item>
-        <Dropdown.Item onClick={() => void tab()}>Tablature (.txt)</Dropdown.Item>
-        <Dropdown.Item onClick={chart}>Chord chart (.txt)</Dropdown.Item>
+        <Dropdown.Item onClick={json}>{say('songs.fleet-wren-song-json')}</Dropdown.Item>
+        <Dropdown.Item onClick={midi}>{say('common.midi-mid')}</Dropdown.Item>
+        <Dropdown.Item onClick={() => void xml()}>{say('common.musicxml-score-musicxml')}</Dropdown.Item>
+        <Dropdown.Item onClick={() => void tab()}>{say('common.tablature-txt')}</Dropdown.Item>
+        <Dropdown.Item onClick={chart}>{say('songs.chord-chart-txt')}</Dropdown.Item>
       </Dropdown.Menu>
       {versions && (
         <VersionsDialog

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Play, Square } from 'lucide-react';
 import type { Playing } from '../sound/usePlayer.ts';
 import type { Heard } from './SongMap.tsx';
@@ -31,13 +32,13 @@ export const SongTransport = ({ playing, heard, hear, bars, sings }: TransportPr
   const only = (voices: typeof listening.voices): void =>
     listen({ voices: listening.voices === voices ? 'all' : voices });
   return (
-    <footer className="transport" aria-label="Listening">
+    <footer className="transport" aria-label={say('common.playback')}>
       <button
         type="button"
         className="play"
         onClick={playing.toggle}
-        aria-label={playing.playing ? 'Stop' : 'Play'}
-        title={playing.playing ? 'Stop (Space)' : 'Play (Space)'}
+        aria-label={playing.playing ? say('common.stop') : say('common.play')}
+        title={playing.playing ? say('common.stop-space') : say('common.play-space')}
       >
         {playing.playing ? (
           <Square size={17} fill="currentColor" aria-hidden />
@@ -45,18 +46,38 @@ export const SongTransport = ({ playing, heard, hear, bars, sings }: TransportPr
           <Play size={19} fill="currentColor" aria-hidden />
         )}
       </button>
-      <Toggle label="whole song" on={heard === 'all'} toggle={() => hear('all')} />
-      <Toggle label="chosen bars" on={heard === 'chosen'} toggle={() => hear('chosen')} />
-      <Toggle label="half speed" on={listening.halfSpeed} toggle={() => listen({ halfSpeed: !listening.halfSpeed })} />
-      <Toggle label="thumb alone" on={listening.voices === 'thumb alone'} toggle={() => only('thumb alone')} />
-      <Toggle label="fingers alone" on={listening.voices === 'fingers alone'} toggle={() => only('fingers alone')} />
+      <Toggle label={say('songs.whole-song')} on={heard === 'all'} toggle={() => hear('all')} />
+      <Toggle label={say('songs.selected-bars')} on={heard === 'chosen'} toggle={() => hear('chosen')} />
+      <Toggle
+        label={say('common.half-speed')}
+        on={listening.halfSpeed}
+        toggle={() => listen({ halfSpeed: !listening.halfSpeed })}
+      />
+      <Toggle
+        label={say('common.thumb-only')}
+        on={listening.voices === 'thumb alone'}
+        toggle={() => only('thumb alone')}
+      />
+      <Toggle
+        label={say('common.fingers-only')}
+        on={listening.voices === 'fingers alone'}
+        toggle={() => only('fingers alone')}
+      />
       {sings && (
-        <Toggle label="melody alone" on={listening.voices === 'melody alone'} toggle={() => only('melody alone')} />
+        <Toggle
+          label={say('songs.melody-only')}
+          on={listening.voices === 'melody alone'}
+          toggle={() => only('melody alone')}
+        />
       )}
-      <Toggle label="loop" on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
-      <Toggle label="click" on={listening.click} toggle={() => listen({ click: !listening.click })} />
-      <Toggle label="count-in" on={listening.countIn} toggle={() => listen({ countIn: !listening.countIn })} />
-      <span className="transport-facts">{bars === 1 ? 'one bar' : `${bars} bars`}</span>
+      <Toggle label={say('common.loop')} on={listening.loop} toggle={() => listen({ loop: !listening.loop })} />
+      <Toggle label={say('common.metronome')} on={listening.click} toggle={() => listen({ click: !listening.click })} />
+      <Toggle
+        label={say('common.count-in')}
+        on={listening.countIn}
+        toggle={() => listen({ countIn: !listening.countIn })}
+      />
+      <span className="transport-facts">{bars === 1 ? say('common.1-bar') : say('songs.bars-3', { bars })}</span>
     </footer>
   );
 };

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   barOfStroke,
   noteNamed,
@@ -36,7 +37,9 @@ export const miniatures = ({ written, judgement }: SongStudy): readonly (readonl
 export const barName = (song: Song, { written }: SongStudy, bar: number): string => {
   const played = written.played[bar];
   const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
-  return played ? `${name}, bar ${played.index + 1}${played.ending ? `, time ${played.time}` : ''}` : '';
+  return played
+    ? say('songs.bar-name', { section: name, bar: played.index + 1, ending: played.ending ? played.time : 0 })
+    : '';
 };
 
 /** The chords of a bar as they are typed: symbols, with dots for the beats they go on. */

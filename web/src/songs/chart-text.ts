@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Song } from '@fleet-wren/core';
 import { chordText } from './bars.ts';
 import { ROW } from './keys.ts';
@@ -7,7 +8,9 @@ export const chartOf = (song: Song): string =>
   song.form
     .map(({ section, times }) => {
       const found = song.sections.find(({ id }) => id === section);
-      const bars = (found?.bars ?? []).map((bar) => chordText(bar, song) || (bar.texture === 'rest' ? 'N.C.' : '%'));
+      const bars = (found?.bars ?? []).map(
+        (bar) => chordText(bar, song) || (bar.texture === 'rest' ? say('songs.n-c') : '%'),
+      );
       const rows = Array.from({ length: Math.ceil(bars.length / ROW) }, (_, row) =>
         bars.slice(row * ROW, row * ROW + ROW).join(' | '),
       );

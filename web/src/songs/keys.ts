@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { SongStore } from './store.ts';
 
 const isField = (target: EventTarget | null): boolean =>
@@ -23,7 +24,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   'Control v': (store) => {
     const { copied, insertBars, refuse } = store.getState();
     if (copied.length > 0) insertBars(copied, 'after');
-    else refuse('No bars were copied yet. Control C copies those that are chosen.');
+    else refuse(say('songs.clipboard-is-empty-select-bars-and'));
   },
   'Control d': (store) => {
     const { copy } = store.getState();

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   SONG_KIND,
   barPlacesOf,
@@ -83,8 +84,7 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
       },
       removeBars: () => {
         const { from, count } = get().chosen;
-        if (bars().length <= count)
-          return refuse('One bar stays at least; take the section or the ending out instead.');
+        if (bars().length <= count) return refuse(say('songs.a-section-needs-at-least-one'));
         setBars(bars().filter((_, index) => index < from || index >= from + count));
       },
       insertBars: (added, where) => {
@@ -109,7 +109,7 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         const { from, count } = get().chosen;
         set({
           copied: bars().slice(from, from + count),
-          said: count === 1 ? 'One bar copied.' : `${count} bars copied.`,
+          said: count === 1 ? say('songs.1-bar-copied') : say('songs.bars-copied', { count }),
         });
       },
     };

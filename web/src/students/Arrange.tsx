@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   PLAN_LIMITS,
   TEMPO_RANGE,
@@ -47,7 +48,7 @@ const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
       className="arrange-tempo"
       inputMode="numeric"
       maxLength={3}
-      aria-label={`Tempo of ${stage.name}`}
+      aria-label={say('students.tempo-of-bpm', { name: stage.name })}
       placeholder={tempos.length > 1 ? `${tempos[0]}–${tempos.at(-1)}` : undefined}
       value={typed ?? shown}
       onChange={({ target }) => setTyped(target.value)}
@@ -62,8 +63,8 @@ const Remark = ({ ladder, plan, change, stage }: RungProps) => {
   return (
     <Form.Control
       size="sm"
-      aria-label={`Remark on ${stage.name}`}
-      placeholder={made ?? 'A remark, for the sheet and the room'}
+      aria-label={say('students.comment-on', { name: stage.name })}
+      placeholder={made ?? say('students.comment-shown-on-the-sheet-and')}
       maxLength={PLAN_LIMITS.remark}
       value={typed}
       onChange={({ target }) => setTyped(target.value)}
@@ -81,12 +82,17 @@ const Rung = (props: RungProps) => {
       {stage.tempos.length > 0 ? <TempoField {...props} /> : <span />}
       <Remark {...props} />
       <span className="arrange-tools">
-        <button type="button" aria-label={`${stage.name} earlier`} disabled={index === 0} onClick={() => to(index - 1)}>
+        <button
+          type="button"
+          aria-label={say('students.move-up', { name: stage.name })}
+          disabled={index === 0}
+          onClick={() => to(index - 1)}
+        >
           <ChevronUp size={15} aria-hidden />
         </button>
         <button
           type="button"
-          aria-label={`${stage.name} later`}
+          aria-label={say('students.move-down', { name: stage.name })}
           disabled={index === plan.stages.length - 1}
           onClick={() => to(index + 1)}
         >
@@ -94,7 +100,7 @@ const Rung = (props: RungProps) => {
         </button>
         <button
           type="button"
-          aria-label={`Leave out ${stage.name}`}
+          aria-label={say('students.remove', { name: stage.name })}
           disabled={plan.stages.length === 1}
           onClick={() => change(dropStage(plan, stage.key))}
         >
@@ -129,14 +135,14 @@ const More = ({ ladder, plan, change }: ArrangeProps) => {
       <span className="arrange-own">
         <Form.Control
           size="sm"
-          aria-label="A stage of your own"
-          placeholder="A stage of your own"
+          aria-label={say('students.new-stage')}
+          placeholder={say('students.new-stage')}
           maxLength={PLAN_LIMITS.name}
           value={name}
           onChange={({ target }) => setName(target.value)}
         />
         <Button size="sm" variant="quiet" disabled={name.trim() === '' || full} onClick={add}>
-          Add it
+          {say('students.add-stage')}
         </Button>
       </span>
     </div>
@@ -149,18 +155,18 @@ export const Arrange = ({ ladder, plan, change }: ArrangeProps) => {
   return (
     <div className="arrange">
       <div className="arrange-heads text-soft" aria-hidden="true">
-        <span>Stage</span>
-        <span>Tempo</span>
-        <span>Remark</span>
+        <span>{say('students.stage')}</span>
+        <span>{say('students.tempo')}</span>
+        <span>{say('students.comment')}</span>
       </div>
-      <ol aria-label="Stages in order">
+      <ol aria-label={say('students.stages-in-order')}>
         {plan.stages.map((stage, index) => (
           <Rung key={stage.key} {...{ ladder, plan, change, stage, index }} />
         ))}
       </ol>
       <More {...{ ladder, plan, change }} />
       {consequences.length > 0 && (
-        <div className="finding finding-notable" role="status" aria-label="What follows">
+        <div className="finding finding-notable" role="status" aria-label={say('students.effects-of-this-change')}>
           {consequences.map((sentence) => (
             <p key={sentence}>{sentence}</p>
           ))}

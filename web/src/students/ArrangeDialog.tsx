@@ -1,4 +1,5 @@
-import { sentence, type LadderPlan } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { type LadderPlan } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
@@ -12,11 +13,11 @@ export const ArrangeDialog = ({ item, hide }: { readonly item: Assignment; reado
   const { value, trouble } = useLadder({ pattern, target, way, hand: kept.hand });
   const [plan, setPlan] = useState<LadderPlan>(kept);
   const change = useChangeAssignment();
-  const refused = value && !value.ok ? value.problems.map(sentence).join(' ') : trouble;
+  const refused = value && !value.ok ? sayProblems(value.problems) : trouble;
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">
       <Modal.Header closeButton>
-        <Modal.Title id="arrange-title">The stages of {item.name}</Modal.Title>
+        <Modal.Title id="arrange-title">{say('students.stages-of', { name: item.name })}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         {refused && (
@@ -29,13 +30,13 @@ export const ArrangeDialog = ({ item, hide }: { readonly item: Assignment; reado
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={hide}>
-          Leave it
+          {say('common.cancel')}
         </Button>
         <Button
           disabled={!value?.ok || plan === kept || change.isPending}
           onClick={() => change.mutate({ id: item.id, version: item.version, plan }, { onSuccess: hide })}
         >
-          Keep it so
+          {say('students.save')}
         </Button>
       </Modal.Footer>
     </Modal>

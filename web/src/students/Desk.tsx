@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './students.scss';
 import { useNow } from '../parts/useNow.ts';
 import { useMemo, useState } from 'react';
@@ -50,9 +51,12 @@ const LessonTools = ({
         onError: (error) => notice({ text: wordsOf(error) }),
         onSuccess: (kept) =>
           notice({
-            text: to === null ? `${student.name} does not come today.` : `${student.name} comes at ${to} today.`,
+            text:
+              to === null
+                ? say('students.s-lesson-today-is-cancelled', { name: student.name })
+                : say('students.s-lesson-today-is-now-at', { name: student.name, to }),
             action: {
-              label: 'Undo',
+              label: say('common.undo'),
               run: () => change.mutate({ ...kept, about: { ...kept.about, changes: [...others, { day, time }] } }),
             },
           }),
@@ -65,18 +69,18 @@ const LessonTools = ({
         <input
           type="time"
           autoFocus
-          aria-label={`Time of ${student.name} today`}
+          aria-label={say('students.time-of-s-lesson-today', { name: student.name })}
           defaultValue={time}
           onBlur={({ target }) => (target.value && target.value !== time ? set(target.value) : setMoving(false))}
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
       ) : (
         <Button variant="plain" size="sm" onClick={() => setMoving(true)}>
-          move
+          {say('students.reschedule')}
         </Button>
       )}
       <Button variant="plain" size="sm" onClick={() => set(null)}>
-        not today
+        {say('students.skip-today')}
       </Button>
     </span>
   );
@@ -90,9 +94,9 @@ const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now:
     })
     .sort((a, b) => a.time.localeCompare(b.time));
   return (
-    <section aria-label="Today">
-      <h2>Today, {format(now, 'EEEE d MMMM')}</h2>
-      {lessons.length === 0 && <p className="text-soft">No lessons today.</p>}
+    <section aria-label={say('students.lessons-today')}>
+      <h2>{say('students.today', { format: format(now, 'EEEE d MMMM') })}</h2>
+      {lessons.length === 0 && <p className="text-soft">{say('students.no-lessons-today')}</p>}
       <ol className="plain-list">
         {lessons.map((one) => (
           <li key={one.student.id} className="lesson-line">
@@ -103,7 +107,7 @@ const Today = ({ known, now }: { readonly known: readonly Known[]; readonly now:
                 <div key={id}>
                   {sourceId ? <Link to={`/patterns/${sourceId}?lesson=${one.student.id}`}>{name}</Link> : name}:{' '}
                   <span className="text-soft">{standingWords(standing, now)}</span>
-                  {standing.stuck && <b className="text-warning"> stuck</b>}
+                  {standing.stuck && <b className="text-warning"> {say('students.stuck')}</b>}
                 </div>
               ))}
             </div>
@@ -122,9 +126,9 @@ const Stuck = ({ known }: { readonly known: readonly Known[] }) => {
     ),
   );
   return (
-    <section aria-label="Stuck">
-      <h2>Stuck</h2>
-      {stuck.length === 0 && <p className="text-soft">Nobody.</p>}
+    <section aria-label={say('students.stuck-2')}>
+      <h2>{say('students.stuck-2')}</h2>
+      {stuck.length === 0 && <p className="text-soft">{say('students.no-one-is-stuck')}</p>}
       {stuck.map((one) => (
         <div key={one.id} className="desk-entry">
           <Name {...one} /> <span className="text-soft">{one.name}</span>
@@ -140,9 +144,9 @@ const Stuck = ({ known }: { readonly known: readonly Known[] }) => {
 const Idle = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
   const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * DAY);
   return (
-    <section aria-label="Not practised for a week">
-      <h2>Not practised for a week</h2>
-      {idle.length === 0 && <p className="text-soft">Everybody has.</p>}
+    <section aria-label={say('students.not-practised-this-week')}>
+      <h2>{say('students.not-practised-this-week')}</h2>
+      {idle.length === 0 && <p className="text-soft">{say('students.everyone-has-practised')}</p>}
       {idle.map((one) => (
         <p key={one.student.id} className="desk-entry">
           <Name {...one} /> <span className="text-soft">{agoWords(lastOf(one) === 0 ? null : lastOf(one))}</span>
@@ -160,8 +164,8 @@ const Passed = ({ known, now }: { readonly known: readonly Known[]; readonly now
   );
   if (through.length === 0) return null;
   return (
-    <section aria-label="Learnt in the last two weeks">
-      <h2>Learnt in the last two weeks</h2>
+    <section aria-label={say('students.learned-in-the-last-two-weeks')}>
+      <h2>{say('students.learned-in-the-last-two-weeks')}</h2>
       {through.map((one) => (
         <p key={one.id} className="desk-entry">
           <Name {...one} /> {one.name} <span className="text-soft">{agoWords(one.at)}</span>
@@ -175,8 +179,8 @@ const LastWorked = () => {
   const { data } = usePatternList({ search: '' });
   const lines = data?.pages[0]?.patterns.slice(0, 4) ?? [];
   return (
-    <section aria-label="Last worked on">
-      <h2>Last worked on</h2>
+    <section aria-label={say('students.recently-edited')}>
+      <h2>{say('students.recently-edited')}</h2>
       {lines.map(({ id, name }) => (
         <p key={id} className="desk-entry">
           <Link to={`/patterns/${id}`} className="pattern-link">
@@ -202,7 +206,7 @@ const Desk = () => {
   return (
     <div className="page desk">
       <header className="page-head">
-        <h1>Desk</h1>
+        <h1>{say('common.today')}</h1>
       </header>
       {students && (
         <div className="desk-columns">

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
@@ -14,8 +15,8 @@ const SHOWN = { doubt: 0.15, most: 6 } as const;
 
 const percent = (factor: number): string => {
   const share = Math.round((factor - 1) * 100);
-  if (share === 0) return 'able adult';
-  return share > 0 ? `${share} % slower` : `${-share} % quicker`;
+  if (share === 0) return say('students.same-as-an-able-adult');
+  return share > 0 ? say('students.slower', { share }) : say('students.faster', { share: -share });
 };
 
 const LINE = { width: 150, height: 34, pad: 4 } as const;
@@ -33,7 +34,13 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
     ({ day }) => x(day),
     ({ slowness }) => y(slowness),
   )([...days]);
-  const words = `${name}: ${percent(values[0] ?? 1)} on ${format(first * DAY, 'd MMM')}, ${percent(values.at(-1) ?? 1)} on ${format(last * DAY, 'd MMM')}`;
+  const words = say('students.hand-days', {
+    name,
+    first: percent(values[0] ?? 1),
+    firstDay: format(first * DAY, 'd MMM'),
+    last: percent(values.at(-1) ?? 1),
+    lastDay: format(last * DAY, 'd MMM'),
+  });
   return (
     <svg viewBox={`0 0 ${LINE.width} ${LINE.height}`} className="hand-days" role="img" aria-label={words}>
       <line className="chart-rule" x1={0} x2={LINE.width} y1={y(1)} y2={y(1)} />
@@ -43,17 +50,18 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
   );
 };
 
-const doubtWords = ({ doubt }: HeardAbility): string => `± ${Math.max(1, Math.round(doubt * 100))}`;
+const doubtWords = ({ doubt }: HeardAbility): string =>
+  say('students.value', { doubt: Math.max(1, Math.round(doubt * 100)) });
 
 const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: Hand }) => (
   <table className="hand-table">
-    <caption className="visually-hidden">The hand, as practice tells it</caption>
+    <caption className="visually-hidden">{say('students.hand-profile-measured-from-practice')}</caption>
     <thead>
       <tr>
-        <th scope="col">Digits</th>
-        <th scope="col">Judged by</th>
-        <th scope="col">Heard</th>
-        <th scope="col">Over the days; the line is an able adult</th>
+        <th scope="col">{say('common.fingers')}</th>
+        <th scope="col">{say('students.current-profile')}</th>
+        <th scope="col">{say('students.measured')}</th>
+        <th scope="col">{say('students.change-over-time-line-able-adult')}</th>
       </tr>
     </thead>
     <tbody>
@@ -75,7 +83,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; reado
 
 const Measured = ({ hands }: { readonly hands: readonly KeptHand[] }) => (
   <details>
-    <summary className="text-soft">Hands kept: {hands.length}</summary>
+    <summary className="text-soft">{say('students.saved-hand-profiles', { handsCount: hands.length })}</summary>
     <ul className="text-soft">
       {hands.map(({ id, name, workedAt, document: { scale } }) => (
         <li key={id}>
@@ -102,10 +110,9 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
   if (!corrected) return null;
   return (
     <p>
-      Practice tells another hand than the one it is judged by ({corrected.changed.map((one) => one.name).join('; ')}
-      ).{' '}
+      {say('students.suggested-hand', { changed: corrected.changed.map((one) => one.name).join('; ') })}{' '}
       <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(corrected.hand)}>
-        Judge by what was heard
+        {say('students.use-measured-profile')}
       </Button>
     </p>
   );
@@ -119,11 +126,13 @@ export const HandHeard = ({ student, hand }: { readonly student: Student; readon
   const little = all.filter(({ doubt }) => doubt > SHOWN.doubt);
   if (all.length === 0 && hands.length === 0) return null;
   return (
-    <section aria-label="The hand">
-      <h2>The hand</h2>
+    <section aria-label={say('common.hand-profile')}>
+      <h2>{say('common.hand-profile')}</h2>
       {heard.length > 0 && <Table heard={heard} hand={hand} />}
       {little.length > 0 && (
-        <p className="text-soft">Too little is heard yet of: {little.map(({ name }) => name).join('; ')}.</p>
+        <p className="text-soft">
+          {say('students.not-enough-data-yet', { little: little.map(({ name }) => name).join('; ') })}
+        </p>
       )}
       <Correct student={student} hand={hand} heard={all} />
       {hands.length > 0 && <Measured hands={hands} />}

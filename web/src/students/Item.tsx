@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
 import { ceilingFigure, weakStages, type Progress } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -9,13 +10,13 @@ import { useNotice } from '../app/Notice.tsx';
 import { AtHand } from '../parts/lesson/AtHand.tsx';
 import { ArrangeDialog } from './ArrangeDialog.tsx';
 import { TempoChart } from './TempoChart.tsx';
-import { agoWords, standingWords } from './words.ts';
+import { agoWords, standingWords, tempoRange } from './words.ts';
 
 const Stages = ({ item }: { readonly item: Assignment }) => {
   const { data: progress } = useProgress(item.id);
   const passed = new Map(progress?.passed.map(({ key, at }) => [key, at]));
   return (
-    <ol className="ladder" aria-label={`Stages of ${item.name}`}>
+    <ol className="ladder" aria-label={say('students.stages-of', { name: item.name })}>
       {item.plan.stages.map(({ key, name, tempos, gate, ceiling, remark }, index) => (
         <li
           key={key}
@@ -23,10 +24,10 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
         >
           <b>{name}</b>
           <span className="text-soft">
-            {tempos.length > 0 && ` ${tempos.length > 1 ? `${tempos[0]} to ${tempos.at(-1)}` : tempos[0]}`}
-            {gate > 0 && ` · ${gate} in a row`}
-            {ceiling && ` · ceiling ${ceilingFigure(ceiling)}`}
-            {passed.has(key) && ` · passed ${agoWords(passed.get(key) ?? null)}`}
+            {tempos.length > 0 && ` ${tempoRange(tempos)}`}
+            {gate > 0 && say('students.clean-in-a-row', { gate })}
+            {ceiling && say('students.bpm-max', { ceiling: ceilingFigure(ceiling) })}
+            {passed.has(key) && say('students.passed', { agoWords: agoWords(passed.get(key) ?? null) })}
           </span>
           {remark && <span className="rung-remark">{remark}</span>}
         </li>
@@ -44,8 +45,11 @@ const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress
   const nameOf = (key: string): string => item.plan.stages.find((stage) => stage.key === key)?.name ?? key;
   return (
     <p>
-      Slips most in:{' '}
-      {weak.map(({ key, share }) => `${nameOf(key)} (${Math.round(share * 100)} % of the tries)`).join(', ')}.
+      {say('students.most-missed', {
+        weak: weak
+          .map(({ key, share }) => say('students.of-attempts', { nameOf: nameOf(key), share: Math.round(share * 100) }))
+          .join(', '),
+      })}
     </p>
   );
 };
@@ -59,7 +63,7 @@ const Detail = ({ item }: { readonly item: Assignment }) => {
       {progress && <Weak item={item} progress={progress} />}
       <Stages item={item} />
       <Button variant="quiet" size="sm" onClick={() => setArranging(true)}>
-        Arrange the stages
+        {say('students.edit-stages')}
       </Button>
       {arranging && <ArrangeDialog item={item} hide={() => setArranging(false)} />}
     </div>
@@ -86,28 +90,30 @@ export const Item = ({ item }: { readonly item: Assignment }) => {
           ) : (
             item.name
           )}{' '}
-          <small className="text-soft">to {item.target}</small>
+          <small className="text-soft">{say('students.to-bpm', { target: item.target })}</small>
         </h3>
         <span className="item-tools">
           <Button variant="plain" size="sm" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'less' : 'ladder and days'}
+            {open ? say('students.hide-ladder-and-history') : say('students.show-ladder-and-history')}
           </Button>
           <Button variant="plain" size="sm" onClick={end}>
-            {item.endedAt === null ? 'put away' : 'take up again'}
+            {item.endedAt === null ? say('students.archive') : say('common.restore')}
           </Button>
           <Button variant="plain" size="sm" onClick={() => drop.mutate(item.id, { onError })}>
-            remove
+            {say('common.delete')}
           </Button>
         </span>
       </header>
       <p className="item-standing">
         {standingWords(standing, now)} <span className="text-soft">· {agoWords(standing.last)}</span>
-        {standing.best !== null && <span className="text-soft"> · best {standing.best}</span>}
+        {standing.best !== null && (
+          <span className="text-soft">{say('students.best-bpm', { best: standing.best })}</span>
+        )}
       </p>
       <div
         className="climbed"
         role="progressbar"
-        aria-label={`Stages of ${item.name} passed`}
+        aria-label={say('students.stages-of-passed', { name: item.name })}
         aria-valuemin={0}
         aria-valuemax={standing.of}
         aria-valuenow={standing.passed}

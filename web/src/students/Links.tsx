@@ -1,3 +1,5 @@
+import { Say } from '../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
@@ -23,17 +25,17 @@ export const Links = ({ studentId }: { readonly studentId: string }) => {
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
   const good = links.filter(isGood);
   return (
-    <section aria-label="Practice room">
-      <h2>Practice room</h2>
+    <section aria-label={say('common.practice-room')}>
+      <h2>{say('common.practice-room')}</h2>
       {token ? (
         <div className="link-shown">
-          <QRCodeSVG value={roomAddress(token)} size={132} marginSize={2} title="The link as a picture" />
+          <QRCodeSVG value={roomAddress(token)} size={132} marginSize={2} title={say('students.qr-code-of-the-link')} />
           <div>
-            <p>Shown this once. Copy it, or let it be photographed.</p>
+            <p>{say('students.this-link-is-shown-only-once')}</p>
             <input
               className="form-control"
               readOnly
-              aria-label="Link to the practice room"
+              aria-label={say('students.practice-room-link')}
               value={roomAddress(token)}
             />
             <Button
@@ -43,13 +45,13 @@ export const Links = ({ studentId }: { readonly studentId: string }) => {
               onClick={() =>
                 void navigator.clipboard
                   .writeText(roomAddress(token))
-                  .then(() => notice({ text: 'The link is copied.' }))
+                  .then(() => notice({ text: say('students.link-copied') }))
               }
             >
-              Copy it
+              {say('common.copy')}
             </Button>{' '}
             <Link className="btn btn-quiet btn-sm mt-2" to={`sheet#${token}`}>
-              On a sheet
+              {say('students.print-on-a-sheet')}
             </Link>
           </div>
         </div>
@@ -60,18 +62,19 @@ export const Links = ({ studentId }: { readonly studentId: string }) => {
           disabled={make.isPending}
           onClick={() => make.mutate(DAYS, { onError, onSuccess: (link) => setToken(link.token) })}
         >
-          Make a link
+          {say('students.create-link')}
         </Button>
       )}
       <ul className="plain-list links">
         {good.map((link) => (
           <li key={link.id}>
-            good until {format(new Date(link.endsAt), 'd MMMM')}{' '}
-            <span className="text-soft">
-              {link.opened === 0 ? 'not opened yet' : `opened ${link.opened === 1 ? 'once' : `${link.opened} times`}`}
-            </span>
+            <Say
+              text="students.link-valid"
+              values={{ date: format(new Date(link.endsAt), 'd MMMM'), times: link.opened }}
+              elements={{ opened: (inside) => <span className="text-soft">{inside}</span> }}
+            />
             <Button variant="plain" size="sm" onClick={() => revoke.mutate(link.id, { onError })}>
-              revoke
+              {say('common.revoke')}
             </Button>
           </li>
         ))}

@@ -1,13 +1,5 @@
-import {
-  WAYS,
-  planOf,
-  sentence,
-  type Hand,
-  type Ladder,
-  type LadderPlan,
-  type Pattern,
-  type Way,
-} from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { WAYS, planOf, type Hand, type Ladder, type LadderPlan, type Pattern, type Way } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
@@ -17,16 +9,21 @@ import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useLadder } from '../workers/useLadder.ts';
 import { Arrange } from './Arrange.tsx';
 import { SongSection } from './SongSection.tsx';
+import { tempoRange } from './words.ts';
 
 const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (target: number) => void }) => {
   const { warning } = ladder;
   if (!warning) return null;
   return (
     <div className="finding finding-notable" role="status">
-      The target is {ladder.target > warning.ceiling ? 'beyond' : 'close to'} what this hand can do here: the ceiling is{' '}
-      {Math.floor(warning.ceiling)} ({warning.cause}). What could be done instead: {warning.offers.join('; ')}.{' '}
+      {say('students.target-warning', {
+        over: String(ladder.target > warning.ceiling),
+        max: Math.floor(warning.ceiling),
+        cause: warning.cause,
+        offers: warning.offers.join('; '),
+      })}{' '}
       <Button variant="cure" size="sm" onClick={() => take(warning.within)}>
-        Take {warning.within}
+        {say('students.use-bpm', { within: warning.within })}
       </Button>
     </div>
   );
@@ -34,20 +31,22 @@ const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (ta
 
 const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: LadderPlan }) => (
   <>
-    <ol className="ladder-preview" aria-label="Stages">
+    <ol className="ladder-preview" aria-label={say('students.stages')}>
       {plan.stages.map(({ key, name, tempos, gate }) => (
         <li key={key}>
           {name}
           <span className="text-soft">
-            {tempos.length > 0 && ` at ${tempos.length > 1 ? `${tempos[0]} to ${tempos.at(-1)}` : tempos[0]}`}
-            {gate > 0 && `, ${gate} in a row`}
+            {tempos.length > 0 && say('students.stage-tempos', { tempos: tempoRange(tempos) })}
+            {gate > 0 && say('students.clean-in-a-row-2', { gate })}
           </span>
         </li>
       ))}
     </ol>
     {ladder.leftOut.length > 0 && (
       <details>
-        <summary className="text-soft">Left out: {ladder.leftOut.length}</summary>
+        <summary className="text-soft">
+          {say('students.skipped-stages', { leftOutCount: ladder.leftOut.length })}
+        </summary>
         <ul className="text-soft">
           {ladder.leftOut.map(({ kind, reason }) => (
             <li key={kind}>
@@ -100,13 +99,13 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
       >
         <Modal.Header closeButton>
           <Modal.Title id="set-title">
-            {pattern.name}, for {student.name}
+            {say('students.pattern-for', { pattern: pattern.name, student: student.name })}
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
           <div className="aim-fields">
             <label>
-              Target, beats a minute
+              {say('students.target-tempo-bpm')}
               <Form.Control
                 inputMode="numeric"
                 value={typed}
@@ -115,7 +114,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               />
             </label>
             <label>
-              Way
+              {say('students.practice-method')}
               <Form.Select
                 value={way}
                 onChange={({ target: field }) => setWay(WAYS.find((one) => one === field.value) ?? way)}
@@ -128,7 +127,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
           </div>
           {(trouble || (value && !value.ok)) && (
             <p className="finding finding-trouble" role="alert">
-              {trouble ?? (value && !value.ok ? value.problems.map(sentence).join(' ') : '')}
+              {trouble ?? (value && !value.ok ? sayProblems(value.problems) : '')}
             </p>
           )}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
@@ -136,17 +135,17 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
           {ladder && plan && arranging && <Arrange ladder={ladder} plan={plan} change={arrange} />}
           {ladder && !arranging && (
             <Button variant="plain" size="sm" onClick={() => setArranging(true)}>
-              Arrange the stages
+              {say('students.edit-stages')}
             </Button>
           )}
           {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={hide}>
-            Leave it
+            {say('common.cancel')}
           </Button>
           <Button type="submit" disabled={!ladder || set.isPending}>
-            Set it
+            {say('students.assign')}
           </Button>
         </Modal.Footer>
       </Form>
@@ -172,7 +171,7 @@ export const SetDialog = ({
     <SongSection student={student} take={(pattern) => setChosen({ pattern })} hide={hide} />
   ) : (
     <PatternPicker
-      about={`What ${student.name} is to practise: a ladder of stages is made from it.`}
+      about={say('students.choose-what-will-practise-a-practice', { name: student.name })}
       take={(pattern, id) => setChosen({ pattern, id })}
       hide={hide}
     />

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Hand } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -46,14 +47,14 @@ export const SetOfDrills = ({
         }}
       >
         <Modal.Header closeButton>
-          <Modal.Title id="drills-title">A set of drills for {student.name}</Modal.Title>
+          <Modal.Title id="drills-title">{say('students.assign-a-drill-set-to', { name: student.name })}</Modal.Title>
         </Modal.Header>
         <Modal.Body>
           {tags.length === 0 ? (
-            <p>There is no set yet: drills, hard spots and what there is to learn in a song are taken to one.</p>
+            <p>{say('students.no-drill-sets-yet-add-drills')}</p>
           ) : (
             <label className="w-100">
-              Which set? The easiest for this hand comes first, each to its own tempo.
+              {say('students.drill-set-easiest-first-for-this')}
               <Form.Select value={chosen} onChange={({ target }) => setTag(target.value)}>
                 {tags.map(({ tag: name, count }) => (
                   <option key={name} value={name}>
@@ -71,10 +72,10 @@ export const SetOfDrills = ({
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={hide}>
-            Leave it
+            {say('common.cancel')}
           </Button>
           <Button type="submit" disabled={tags.length === 0 || set.isPending}>
-            {set.isPending ? 'Being set …' : 'Set them'}
+            {set.isPending ? say('students.assigning-more') : say('students.assign')}
           </Button>
         </Modal.Footer>
       </Form>

@@ -1,5 +1,6 @@
+import { say, sayProblems } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
-import { planSitting, sentence } from '@fleet-wren/core';
+import { planSitting } from '@fleet-wren/core';
 import { useState } from 'react';
 import type { AssignmentLine } from '../api/practice.ts';
 import { hurtLately, sittingItem } from '../parts/practice.ts';
@@ -13,19 +14,19 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
     { minutes: Number(typed), discomfort: hurtLately(lines, now) },
   );
   return (
-    <section aria-label="The next sitting">
+    <section aria-label={say('students.next-practice-session')}>
       <h2>
-        The next sitting{' '}
+        {say('students.next-practice-session')}{' '}
         <label className="sitting-minutes">
-          of
+          {say('students.session-length')}
           <input
             inputMode="numeric"
-            aria-label="Minutes of the sitting"
+            aria-label={say('students.session-length-in-minutes')}
             value={typed}
             maxLength={3}
             onChange={({ target }) => setTyped(target.value)}
           />
-          minutes
+          {say('students.minutes-unit')}
         </label>
       </h2>
       {plan.ok ? (
@@ -33,7 +34,7 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
           <ol className="sitting">
             {plan.value.lines.map(({ name, minutes, why, kind }, index) => (
               <li key={index} className={`sitting-${kind.replace(' ', '-')}`}>
-                <b>{minutes}′</b>
+                <b>{say('students.min', { minutes })}</b>
                 <span>
                   {name} <span className="text-soft">{why}</span>
                 </span>
@@ -43,7 +44,7 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
           <p className="text-soft">{plan.value.caution}</p>
         </>
       ) : (
-        <p className="text-soft">{plan.problems.map(sentence).join(' ')}</p>
+        <p className="text-soft">{sayProblems(plan.problems)}</p>
       )}
     </section>
   );

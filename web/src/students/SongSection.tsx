@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { sectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -21,13 +22,15 @@ const Sections = ({ id, take }: SectionsProps) => {
   const sections = useMemo(() => (data ? sectionPatterns(data.document) : []), [data]);
   if (error) return <p role="alert">{wordsOf(error)}</p>;
   return (
-    <ul className="song-sections" aria-label="Sections">
+    <ul className="section-picks" aria-label={say('students.sections')}>
       {sections.map(({ section, name, bars, pattern, reason }) => (
         <li key={section}>
           <Button variant="quiet" disabled={!pattern} onClick={() => pattern && take(pattern)}>
             {name}
           </Button>{' '}
-          <span className="text-soft">{reason ?? (bars === 1 ? 'one bar' : `${bars} bars`)}</span>
+          <span className="text-soft">
+            {reason ?? (bars === 1 ? say('common.1-bar') : say('students.bars', { bars }))}
+          </span>
         </li>
       ))}
     </ul>
@@ -49,22 +52,20 @@ export const SongSection = ({ student, take, hide }: SongSectionProps) => {
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="section-title">
       <Modal.Header closeButton>
-        <Modal.Title id="section-title">Which part of which song?</Modal.Title>
+        <Modal.Title id="section-title">{say('students.assign-a-song-section')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p className="text-soft">
-          What {student.name} is to practise: a section goes round by itself, over its chords.
-        </p>
+        <p className="text-soft">{say('students.choose-what-will-practise-the-section', { name: student.name })}</p>
         <Form.Control
           autoFocus
           type="search"
-          aria-label="Search songs"
-          placeholder="Search by name or tag"
+          aria-label={say('common.search-songs')}
+          placeholder={say('common.search-by-name-or-tag')}
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
-        {list.isSuccess && lines.length === 0 && <p className="text-soft mt-3">No song is called that.</p>}
-        <ul className="song-choice" aria-label="Songs">
+        {list.isSuccess && lines.length === 0 && <p className="text-soft mt-3">{say('students.no-songs-found')}</p>}
+        <ul className="song-choice" aria-label={say('common.songs')}>
           {lines.map(({ id, name, summary }) => (
             <li key={id}>
               <button
@@ -75,9 +76,7 @@ export const SongSection = ({ student, take, hide }: SongSectionProps) => {
               >
                 {name}
               </button>{' '}
-              <small className="text-soft">
-                {summary.metre}, at {summary.tempo}
-              </small>
+              <small className="text-soft">{say('students.bpm', { metre: summary.metre, tempo: summary.tempo })}</small>
               {song === id && <Sections id={id} take={take} />}
             </li>
           ))}

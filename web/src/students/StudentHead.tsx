@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { WAYS, type AboutStudent } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -20,14 +21,14 @@ const without = (about: AboutStudent, key: keyof AboutStudent): AboutStudent => 
 const LessonFields = ({ about, change }: FieldsProps) => (
   <>
     <label>
-      Lesson on
+      {say('students.lesson-day')}
       <Form.Select
         value={about.lessonDay ?? ''}
         onChange={({ target }) =>
           change(target.value === '' ? without(about, 'lessonDay') : { ...about, lessonDay: Number(target.value) })
         }
       >
-        <option value="">no fixed day</option>
+        <option value="">{say('students.no-fixed-day')}</option>
         {WEEKDAYS.map((day, index) => (
           <option key={day} value={index + 1}>
             {day}
@@ -36,7 +37,7 @@ const LessonFields = ({ about, change }: FieldsProps) => (
       </Form.Select>
     </label>
     <label>
-      at
+      {say('students.time')}
       <Form.Control
         type="time"
         value={about.lessonTime ?? ''}
@@ -51,7 +52,7 @@ const LessonFields = ({ about, change }: FieldsProps) => (
 const PracticeFields = ({ about, change }: FieldsProps) => (
   <>
     <label>
-      Minutes a week
+      {say('students.practice-per-week-minutes')}
       <Form.Control
         inputMode="numeric"
         value={about.weeklyMinutes ?? ''}
@@ -65,7 +66,7 @@ const PracticeFields = ({ about, change }: FieldsProps) => (
       />
     </label>
     <label className="wide">
-      Way
+      {say('students.practice-method')}
       <Form.Select
         value={about.way ?? WAYS[0]}
         onChange={({ target }) => change({ ...about, way: WAYS.find((one) => one === target.value) })}
@@ -76,7 +77,7 @@ const PracticeFields = ({ about, change }: FieldsProps) => (
       </Form.Select>
     </label>
     <label className="wide">
-      Notes, for the studio alone
+      {say('students.notes-visible-to-teachers-only')}
       <Form.Control
         as="textarea"
         rows={3}
@@ -101,11 +102,13 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
         }}
       >
         <Modal.Header closeButton>
-          <Modal.Title id="student-title">About {student.name}</Modal.Title>
+          <Modal.Title id="student-title">
+            {say('students.details')} {student.name}
+          </Modal.Title>
         </Modal.Header>
         <Modal.Body className="student-form">
           <label>
-            Name
+            {say('students.name')}
             <Form.Control value={name} maxLength={80} onChange={({ target }) => setName(target.value)} />
           </label>
           <LessonFields about={about} change={setAbout} />
@@ -114,10 +117,10 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={hide}>
-            Leave it
+            {say('common.cancel')}
           </Button>
           <Button type="submit" disabled={name.trim() === '' || change.isPending}>
-            Keep it
+            {say('students.save')}
           </Button>
         </Modal.Footer>
       </Form>
@@ -131,25 +134,24 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
   return (
     <Modal show onHide={hide} centered aria-labelledby="remove-title">
       <Modal.Header closeButton>
-        <Modal.Title id="remove-title">Remove {student.name}?</Modal.Title>
+        <Modal.Title id="remove-title">
+          {say('common.delete')} {student.name}?
+        </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p>
-          Everything goes: the hand, what was set, the whole log, the links. It cannot be taken back. To keep it out of
-          the way, put the student away instead.
-        </p>
+        <p>{say('students.this-deletes-the-hand-profile-assignments')}</p>
         {remove.isError && <p role="alert">{wordsOf(remove.error)}</p>}
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={hide}>
-          Leave it
+          {say('common.cancel')}
         </Button>
         <Button
           variant="danger"
           disabled={remove.isPending}
           onClick={() => remove.mutate(student.id, { onSuccess: () => void navigate('/students') })}
         >
-          Remove everything
+          {say('students.delete-everything')}
         </Button>
       </Modal.Footer>
     </Modal>
@@ -172,24 +174,25 @@ export const StudentHead = ({ student, take }: { readonly student: Student; read
       <h1>{student.name}</h1>
       <span className="text-soft">
         {lessonWords(student.about)}
-        {student.about.weeklyMinutes !== undefined && ` · ${student.about.weeklyMinutes} minutes a week`}
-        {student.archivedAt !== null && ' · put away'}
+        {student.about.weeklyMinutes !== undefined &&
+          say('students.min-per-week', { weeklyMinutes: student.about.weeklyMinutes })}
+        {student.archivedAt !== null && say('students.archived')}
       </span>
       <span className="student-tools">
         <Link to="sheet" className="btn btn-plain btn-sm">
-          A sheet to print
+          {say('common.sheet-to-print')}
         </Link>
         <Button variant="plain" size="sm" onClick={() => setShown('edit')}>
-          About
+          {say('students.details')}
         </Button>
         <Button variant="plain" size="sm" onClick={take}>
-          Take the data away
+          {say('students.export-student-data')}
         </Button>
         <Button variant="plain" size="sm" onClick={put}>
-          {student.archivedAt === null ? 'Put away' : 'Take up again'}
+          {student.archivedAt === null ? say('students.archive') : say('common.restore')}
         </Button>
         <Button variant="plain" size="sm" onClick={() => setShown('remove')}>
-          Remove
+          {say('common.delete')}
         </Button>
       </span>
       {shown === 'edit' && <EditDialog student={student} hide={hide} />}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './students.scss';
 import type { PracticeEvent } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
@@ -20,21 +21,29 @@ import { StudentHead } from './StudentHead.tsx';
 import { Takes } from './Takes.tsx';
 
 const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
-  started: 'began',
-  clean: 'clean',
-  slipped: 'slipped',
-  undone: 'took the last back',
-  done: 'done',
-  passed: 'taken as learnt',
-  minutes: 'practised',
-  rest: 'rested',
-  discomfort: 'said something hurt',
-  note: 'note',
-  take: 'take heard:',
+  started: say('students.started'),
+  clean: say('students.clean'),
+  slipped: say('students.missed'),
+  undone: say('students.undid-the-last-entry'),
+  done: say('students.done'),
+  passed: say('students.marked-as-learned'),
+  minutes: say('students.practised'),
+  rest: say('students.took-a-break'),
+  discomfort: say('students.reported-pain'),
+  note: say('common.note'),
+  take: say('students.take-analysed'),
 };
 
 const eventWords = ({ kind, tempo, minutes, text }: PracticeEvent, stage = ''): string =>
-  [KIND_WORDS[kind], stage, tempo && `at ${tempo}`, minutes && `${minutes} minutes`, text].filter(Boolean).join(' ');
+  [
+    KIND_WORDS[kind],
+    stage,
+    tempo && say('students.at-bpm', { tempo }),
+    minutes && say('students.min', { minutes }),
+    text,
+  ]
+    .filter(Boolean)
+    .join(' ');
 
 interface LogProps {
   readonly student: Student;
@@ -58,10 +67,10 @@ const Log = ({ student, items }: LogProps) => {
   const { data: log = [] } = useLog(student.id);
   const nameOf = (id: string | null): string => items.find((item) => item.id === id)?.name ?? '';
   return (
-    <section aria-label="Log">
-      <h2>Log</h2>
+    <section aria-label={say('students.practice-log')}>
+      <h2>{say('students.practice-log')}</h2>
       <NoteForm studentId={student.id} />
-      <ol className="log" aria-label="What happened, newest first" tabIndex={0}>
+      <ol className="log" aria-label={say('students.practice-log-newest-first')} tabIndex={0}>
         {gathered(log, items)
           .slice(0, 60)
           .map(({ event, assignment, words, count }) => (
@@ -71,7 +80,7 @@ const Log = ({ student, items }: LogProps) => {
             </li>
           ))}
       </ol>
-      {log.length === 0 && <p className="text-soft">Nothing has happened yet.</p>}
+      {log.length === 0 && <p className="text-soft">{say('students.no-practice-yet')}</p>}
     </section>
   );
 };
@@ -115,26 +124,26 @@ const Page = ({ student }: { readonly student: Student }) => {
       />
       <div className="student-columns">
         <div>
-          <section aria-label="What is practised">
+          <section aria-label={say('students.assignments')}>
             <h2>
-              What is practised{' '}
+              {say('students.assignments')}{' '}
               <Button size="sm" onClick={() => setSetting('patterns')}>
-                Set something
+                {say('students.assign-pattern')}
               </Button>
               <Button size="sm" variant="quiet" onClick={() => setSetting('songs')}>
-                Set part of a song
+                {say('students.assign-song-section')}
               </Button>
               <Button size="sm" variant="quiet" onClick={() => setSetting('drills')}>
-                Set drills
+                {say('students.assign-drill-set')}
               </Button>
             </h2>
-            {open.length === 0 && <p className="text-soft">Nothing is set yet.</p>}
+            {open.length === 0 && <p className="text-soft">{say('common.no-assignments-yet')}</p>}
             {open.map((item) => (
               <Item key={item.id} item={item} />
             ))}
             {ended.length > 0 && (
               <details>
-                <summary className="text-soft">Put away: {ended.length}</summary>
+                <summary className="text-soft">{say('students.archived-2', { endedCount: ended.length })}</summary>
                 {ended.map((item) => (
                   <Item key={item.id} item={item} />
                 ))}
@@ -147,8 +156,8 @@ const Page = ({ student }: { readonly student: Student }) => {
           <SittingPlan lines={open} />
           <Links studentId={student.id} />
           {student.about.notes && (
-            <section aria-label="Notes">
-              <h2>Notes</h2>
+            <section aria-label={say('common.notes-2')}>
+              <h2>{say('common.notes-2')}</h2>
               <p className="student-notes">{student.about.notes}</p>
             </section>
           )}
@@ -174,7 +183,7 @@ const StudentPage = () => {
         <div className="empty">
           <p role="alert">{wordsOf(student.error)}</p>
           <Link to="/students" className="btn btn-quiet">
-            All students
+            {say('students.all-students')}
           </Link>
         </div>
       </div>

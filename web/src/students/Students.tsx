@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './students.scss';
 import { useNow } from '../parts/useNow.ts';
 import { useMemo, useState } from 'react';
@@ -21,14 +22,14 @@ const NewStudent = () => {
       }}
     >
       <Form.Control
-        aria-label="Name of a new student"
-        placeholder="Name of a new student"
+        aria-label={say('students.new-students-name')}
+        placeholder={say('students.new-students-name')}
         value={name}
         maxLength={80}
         onChange={({ target }) => setName(target.value)}
       />
       <Button type="submit" disabled={name.trim() === '' || add.isPending}>
-        Add
+        {say('students.add-student')}
       </Button>
       {add.isError && <p role="alert">{wordsOf(add.error)}</p>}
     </Form>
@@ -52,10 +53,12 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
         {shown ? (
           <>
             <b>{shown.name}</b> <span className="text-soft">{standingWords(shown.standing, now)}</span>
-            {lines.length > 1 && <span className="text-soft"> and {lines.length - 1} more</span>}
+            {lines.length > 1 && (
+              <span className="text-soft">{say('students.and-more', { linesCount: lines.length - 1 })}</span>
+            )}
           </>
         ) : (
-          <span className="text-soft">nothing is set yet</span>
+          <span className="text-soft">{say('students.no-assignments-yet')}</span>
         )}
         {stuck?.standing.stuck && <div className="finding finding-notable">{stuck.standing.stuck.sentence}</div>}
       </div>
@@ -84,18 +87,24 @@ export const Students = () => {
   return (
     <div className="page">
       <header className="page-head">
-        <h1>Students</h1>
+        <h1>{say('common.students')}</h1>
         {archived && (
-          <Form.Check type="switch" id="past" label="put away" checked={past} onChange={() => setPast(!past)} />
+          <Form.Check
+            type="switch"
+            id="past"
+            label={say('students.show-archived')}
+            checked={past}
+            onChange={() => setPast(!past)}
+          />
         )}
         <NewStudent />
       </header>
       {isSuccess && students.length === 0 && (
         <div className="empty">
-          <p>Nobody is on the roster yet. A name is enough to begin with.</p>
+          <p>{say('students.no-students-yet-add-one-by')}</p>
         </div>
       )}
-      <ul className="plain-list" aria-label="Students">
+      <ul className="plain-list" aria-label={say('common.students')}>
         {shown.map((student) => (
           <Row key={student.id} student={student} lines={of.get(student.id) ?? []} />
         ))}

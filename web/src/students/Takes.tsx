@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { Link } from 'react-router';
 import { useTakes } from '../api/takes.ts';
@@ -8,8 +9,8 @@ export const Takes = ({ studentId }: { readonly studentId: string }) => {
   const whole = takes.filter(({ completeAt }) => completeAt !== null);
   if (whole.length === 0) return null;
   return (
-    <section aria-label="Takes">
-      <h2>Takes</h2>
+    <section aria-label={say('students.takes')}>
+      <h2>{say('students.takes')}</h2>
       <ul className="student-takes">
         {whole.map(({ id, name, createdAt, headline, by }) => (
           <li key={id}>
@@ -17,7 +18,10 @@ export const Takes = ({ studentId }: { readonly studentId: string }) => {
             <time className="text-soft">{format(new Date(createdAt), 'd MMM HH:mm')}</time>
             <br />
             <span>
-              {headline ?? (by === 'student' ? 'from the practice room, not listened to yet' : 'not listened to yet')}
+              {headline ??
+                (by === 'student'
+                  ? say('students.from-the-practice-room-not-analysed')
+                  : say('students.not-analysed-yet'))}
             </span>
           </li>
         ))}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Progress } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
@@ -19,7 +20,7 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
   const days = progress.days.filter(({ clean, slipped }) => clean + slipped > 0);
   const points = days.flatMap(({ day, best }) => (best === null ? [] : [{ day, best }]));
   const [first, last] = [days[0]?.day, days.at(-1)?.day];
-  if (first === undefined || last === undefined) return <p className="text-soft">Nothing has been practised yet.</p>;
+  if (first === undefined || last === undefined) return <p className="text-soft">{say('students.no-practice-yet')}</p>;
   const x = scaleLinear([first, Math.max(last, first + 6)], [CHART.left, CHART.width - CHART.right]);
   const y = scaleLinear(
     [0, Math.max(target * 1.1, ...points.map(({ best }) => best))],
@@ -31,11 +32,11 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
   );
   return (
     <figure className="tempo-chart">
-      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} role="img" aria-label="Clean tempo against days">
+      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} role="img" aria-label={say('students.clean-tempo-by-day')}>
         <ChartRules ticks={y.ticks(4)} y={y} from={CHART.left} to={CHART.width - CHART.right} label={String} />
         <line className="chart-target" x1={CHART.left} x2={CHART.width - CHART.right} y1={y(target)} y2={y(target)} />
         <text className="chart-tick" x={CHART.width - CHART.right} y={y(target) - 5} textAnchor="end">
-          target {target}
+          {say('students.target-bpm', { target })}
         </text>
         {days.map(({ day, clean, slipped }) => (
           <rect
@@ -63,24 +64,22 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
           </text>
         ))}
       </svg>
-      <figcaption className="text-soft">
-        Quickest tempo passed, by day; the bars below are the share of slips.
-      </figcaption>
+      <figcaption className="text-soft">{say('students.fastest-clean-tempo-each-day-the')}</figcaption>
       <table className="visually-hidden">
-        <caption>Clean tempo against days</caption>
+        <caption>{say('students.clean-tempo-by-day')}</caption>
         <thead>
           <tr>
-            <th scope="col">Day</th>
-            <th scope="col">Quickest tempo passed</th>
-            <th scope="col">Clean</th>
-            <th scope="col">Slipped</th>
+            <th scope="col">{say('students.day')}</th>
+            <th scope="col">{say('students.fastest-clean-tempo-bpm')}</th>
+            <th scope="col">{say('common.clean')}</th>
+            <th scope="col">{say('common.missed')}</th>
           </tr>
         </thead>
         <tbody>
           {days.map(({ day, best, clean, slipped }) => (
             <tr key={day}>
               <th scope="row">{dayName(day)}</th>
-              <td>{best ?? 'none'}</td>
+              <td>{best ?? say('common.none')}</td>
               <td>{clean}</td>
               <td>{slipped}</td>
             </tr>

@@ -1,9 +1,10 @@
+import { say, weekdayNames } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import type { AboutStudent, Standing } from '@fleet-wren/core';
 
 /** Days of the week, Monday first. */
-export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+export const WEEKDAYS = weekdayNames();
 
 /** When somebody has lessons. */
 export const lessonWords = ({ lessonDay, lessonTime }: AboutStudent): string =>
@@ -19,11 +20,19 @@ export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: AboutStudent, 
 
 /** What is at hand of something that is practised. */
 export const standingWords = ({ stage, tempo, due }: Standing, now: number): string => {
-  if (stage !== null) return tempo === null ? stage : `${stage} at ${tempo}`;
-  if (due === null) return 'learnt';
-  return due <= now ? 'learnt, and due to be reviewed' : `learnt; review ${format(due, 'd MMMM')}`;
+  if (stage !== null) return tempo === null ? stage : say('students.at-bpm-2', { stage, tempo });
+  if (due === null) return say('students.learned');
+  return due <= now
+    ? say('students.learned-review-due')
+    : say('students.learned-review-on', { format: format(due, 'd MMMM') });
 };
 
 /** How long ago something happened. */
 export const agoWords = (at: number | null): string =>
-  at === null ? 'not begun' : `${formatDistanceToNowStrict(at, { addSuffix: true })}`;
+  at === null ? say('students.not-started') : `${formatDistanceToNowStrict(at, { addSuffix: true })}`;
+
+/** The tempo of a stage, or the range it climbs through. */
+export const tempoRange = (tempos: readonly number[]): string => {
+  const [from, to] = [tempos[0] ?? 0, tempos.at(-1) ?? 0];
+  return from === to ? say('common.bpm-figure', { tempo: from }) : say('common.tempo-range', { from, to });
+};

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { drillOfStrokes } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -27,8 +28,14 @@ export const AsDrill = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
     });
   };
   return (
-    <Button size="sm" variant="cure" title="These strokes alone, on the bench" disabled={keep.isPending} onClick={open}>
-      As a drill
+    <Button
+      size="sm"
+      variant="cure"
+      title={say('takes.open-only-these-notes-as-a')}
+      disabled={keep.isPending}
+      onClick={open}
+    >
+      {say('takes.open-as-drill')}
     </Button>
   );
 };

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { STRIKER_NAMES, type DigitInTake, type TakeJudgement } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
@@ -8,9 +9,10 @@ import { signed } from './signed.ts';
 const milliseconds = (seconds: number): string => signed(seconds * 1000);
 
 const cleanShare = ({ cycles }: TakeJudgement): string =>
-  `${cycles.filter(({ verdict }) => verdict === 'clean').length} of ${cycles.length}`;
+  say('takes.share-clean', { clean: cycles.filter(({ verdict }) => verdict === 'clean').length, all: cycles.length });
 
-const tempoOf = ({ tempo: [from, to] }: TakeJudgement): string => `${Math.round(from)} to ${Math.round(to)}`;
+const tempoOf = ({ tempo: [from, to] }: TakeJudgement): string =>
+  say('takes.bpm', { from: Math.round(from), to: Math.round(to) });
 
 interface Row {
   readonly what: string;
@@ -26,15 +28,17 @@ const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly 
     now: of(now),
   });
   return [
-    row('late, ms', ({ timed, lateness }) => (timed ? milliseconds(lateness) : 'untold')),
-    row('uneven, ms', ({ placed, spread }) => (placed ? `± ${Math.round(spread * 1000)}` : 'untold')),
-    row('lost', ({ lost, strokes }) => `${lost} of ${strokes}`),
+    row(say('takes.late-ms'), ({ timed, lateness }) => (timed ? milliseconds(lateness) : say('takes.not-measurable'))),
+    row(say('takes.unevenness-ms'), ({ placed, spread }) =>
+      placed ? `± ${Math.round(spread * 1000)}` : say('takes.not-measurable'),
+    ),
+    row(say('takes.lost'), ({ lost, strokes }) => say('takes.share-clean', { clean: lost, all: strokes })),
   ];
 };
 
 const rowsOf = (before: TakeJudgement, now: TakeJudgement): readonly Row[] => [
-  { what: 'times through clean', before: cleanShare(before), now: cleanShare(now) },
-  { what: 'tempo', before: tempoOf(before), now: tempoOf(now) },
+  { what: say('takes.clean-passes'), before: cleanShare(before), now: cleanShare(now) },
+  { what: say('common.tempo'), before: tempoOf(before), now: tempoOf(now) },
   ...now.digits.flatMap((digit) =>
     digitRows(
       before.digits.find(({ striker }) => striker === digit.striker),
@@ -46,15 +50,15 @@ const rowsOf = (before: TakeJudgement, now: TakeJudgement): readonly Row[] => [
 const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: TakeJudgement }) => {
   const { data: other } = useKeptTake(otherId);
   if (!other) return null;
-  if (!other.judgement) return <p className="text-soft">That take has not been listened to yet: open it once.</p>;
+  if (!other.judgement) return <p className="text-soft">{say('takes.this-take-hasnt-been-analysed-yet')}</p>;
   return (
     <table className="hand-table take-compared">
-      <caption className="visually-hidden">Two takes</caption>
+      <caption className="visually-hidden">{say('takes.comparison-of-two-takes')}</caption>
       <thead>
         <tr>
-          <th scope="col">What</th>
+          <th scope="col">{say('takes.measure')}</th>
           <th scope="col">{format(new Date(other.createdAt), 'd MMM HH:mm')}</th>
-          <th scope="col">this one</th>
+          <th scope="col">{say('takes.this-take')}</th>
         </tr>
       </thead>
       <tbody>
@@ -77,14 +81,14 @@ export const Compared = ({ take, judgement }: { readonly take: KeptTake; readonl
   const [chosen, setChosen] = useState('');
   if (others.length === 0) return null;
   return (
-    <section aria-label="Compared">
+    <section aria-label={say('takes.comparison')}>
       <Form.Select
         size="sm"
-        aria-label="Compare with"
+        aria-label={say('takes.compare-with')}
         value={chosen}
         onChange={({ target }) => setChosen(target.value)}
       >
-        <option value="">Compare with …</option>
+        <option value="">{say('takes.compare-with-more')}</option>
         {others.map(({ id, createdAt, headline }) => (
           <option key={id} value={id}>
             {format(new Date(createdAt), 'd MMM HH:mm')} {headline}

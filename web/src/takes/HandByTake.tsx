@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { handByTake, type Hand, type HeardTime } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -6,14 +7,14 @@ import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { useJudgeBy } from '../app/useJudgeBy.ts';
 import type { JudgedTake } from './Judged.tsx';
 
-const milliseconds = (seconds: number): string => `${Math.round(seconds * 1000)} ms`;
+const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: Math.round(seconds * 1000) });
 
 const Said = ({ said: { name, heard, needs, says } }: { readonly said: HeardTime }) => (
   <li>
     <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>:{' '}
     {says === 'quicker'
-      ? `heard ${milliseconds(heard)} apart, where the hand is taken to need ${milliseconds(needs)}`
-      : `came ${milliseconds(heard)} apart, and no nearer, where the hand is taken to manage ${milliseconds(needs)}`}
+      ? say('takes.played-apart-the-current-hand-profile', { heard: milliseconds(heard), needs: milliseconds(needs) })
+      : say('takes.never-closer-than-apart-the-current', { heard: milliseconds(heard), needs: milliseconds(needs) })}
   </li>
 );
 
@@ -30,17 +31,17 @@ export const HandByTake = ({ student, take: { pattern, judgement, hand: played }
   const { pending, judgeBy } = useJudgeBy(student);
   if (!by || left) return null;
   return (
-    <section className="take-hand" aria-label={`The hand of ${student.name}`}>
+    <section className="take-hand" aria-label={say('takes.hand-profile-of', { name: student.name })}>
       <ul>
         {by.said.map((said) => (
           <Said key={said.constraint} said={said} />
         ))}
       </ul>
       <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(by.hand)}>
-        Judge {student.name} by this
+        {say('takes.update-s-hand-profile', { name: student.name })}
       </Button>{' '}
       <Button size="sm" variant="plain" onClick={() => setLeft(true)}>
-        Leave it
+        {say('takes.dismiss')}
       </Button>
     </section>
   );

@@ -1,4 +1,5 @@
-import { TAKE, type CycleInTake } from '@fleet-wren/core';
+import { say } from '@fleet-wren/wording';
+import { type CycleInTake } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
 import { takeWorker } from '../workers/client.ts';
@@ -15,7 +16,7 @@ const SPEEDS = [1, 0.75, 0.5] as const;
 const BEFORE = 0.1;
 
 /** What is heard: the take, or the score on the left with the take on the right. */
-const WHAT = { take: 'the take', both: 'score left, take right' } as const;
+const WHAT = { take: say('takes.take'), both: say('takes.score-left-take-right') } as const;
 type What = keyof typeof WHAT;
 
 interface PlaybackProps {
@@ -42,20 +43,19 @@ interface CyclesProps {
 
 /** Each time through, how it went, to be heard. */
 const Cycles = ({ cycles, hear }: CyclesProps) => (
-  <ol className="take-cycles" aria-label="Each time through">
+  <ol className="take-cycles" aria-label={say('takes.passes')}>
     {cycles.map((cycle) => (
       <li key={cycle.cycle}>
         <button
           type="button"
           className={`take-cycle take-cycle-${cycle.verdict === 'cannot be told' ? 'untold' : cycle.verdict}`}
-          title={cycle.why ?? 'clean'}
+          title={cycle.why ?? say('takes.pass-clean')}
           onClick={() => hear(cycle)}
         >
           {cycle.cycle + 1}
           <span className="visually-hidden">
             {' '}
-            {cycle.verdict}
-            {cycle.why && `, ${cycle.why}`}: hear it
+            {say('takes.pass-play', { verdict: cycle.verdict, why: cycle.why ?? 'none' })}
           </span>
         </button>
       </li>
@@ -101,7 +101,7 @@ export const Playback = ({ take, asked }: PlaybackProps) => {
     if (audio.current) audio.current.playbackRate = next;
   };
   return (
-    <section aria-label="The take" className="take-playback">
+    <section aria-label={say('takes.take')} className="take-playback">
       <TakePicture asked={asked} judgement={judgement}>
         <TakeCursor audio={audio} judgement={judgement} each={each} span={PICTURE_SPAN} />
       </TakePicture>
@@ -110,24 +110,24 @@ export const Playback = ({ take, asked }: PlaybackProps) => {
           ref={audio}
           src={address}
           controls
-          aria-label={`The take at ${TAKE.sampleRate} samples a second`}
+          aria-label={say('takes.recorded-take')}
           onTimeUpdate={({ currentTarget }) => goRound(currentTarget)}
           onLoadedMetadata={({ currentTarget }) => {
             currentTarget.currentTime = place.current;
             currentTarget.playbackRate = speed;
           }}
         />
-        <span role="group" aria-label="What is heard" className="view-switch">
+        <span role="group" aria-label={say('takes.sound-source')} className="view-switch">
           {(Object.keys(WHAT) as What[]).map((one) => (
             <button key={one} type="button" aria-pressed={what === one} onClick={() => choose(one)}>
               {WHAT[one]}
             </button>
           ))}
         </span>
-        <span role="group" aria-label="Speed" className="view-switch">
+        <span role="group" aria-label={say('takes.playback-speed')} className="view-switch">
           {SPEEDS.map((one) => (
             <button key={one} type="button" aria-pressed={speed === one} onClick={() => changeSpeed(one)}>
-              {one === 1 ? 'as it was' : `${one * 100} %`}
+              {one === 1 ? say('takes.100') : `${one * 100} %`}
             </button>
           ))}
         </span>
@@ -136,13 +136,13 @@ export const Playback = ({ take, asked }: PlaybackProps) => {
           className="take-cycle"
           aria-pressed={looped}
           onClick={() => setLooped(!looped)}
-          title="The time through that was chosen goes round"
+          title={say('takes.loop-the-selected-pass')}
         >
-          {looped ? `${heard + 1} goes round` : 'go round'}
+          {looped ? say('takes.looping-pass', { heard: heard + 1 }) : say('takes.loop-pass')}
         </button>
       </div>
       {trouble && <p role="alert">{trouble}</p>}
-      {what === 'both' && !beside && !trouble && <p className="text-soft">The score is being played to it …</p>}
+      {what === 'both' && !beside && !trouble && <p className="text-soft">{say('takes.preparing-the-score-more')}</p>}
       <Cycles cycles={judgement.cycles} hear={hear} />
     </section>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './takes.scss';
 import { TAKE_ENGINE, type TakeJudgement } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
@@ -60,7 +61,9 @@ const Waiting = ({ opened }: { readonly opened: Opened }) => {
     );
   return (
     <p className="take-empty" role="status">
-      {opened.kind === 'coming' ? `The sound comes, ${Math.round(100 * opened.share)} %` : 'Listening to it …'}
+      {opened.kind === 'coming'
+        ? say('takes.loading', { share: Math.round(100 * opened.share) })
+        : say('takes.analysing-more')}
     </p>
   );
 };
@@ -85,8 +88,7 @@ const Page = ({ take }: { readonly take: KeptTake }) => {
         </Link>
         <h1>{take.name}</h1>
         <span className="text-soft">
-          a take of {format(new Date(take.createdAt), 'd MMMM, HH:mm')}
-          {take.by === 'student' && ', kept by the student'}
+          {say('takes.take-of', { date: format(new Date(take.createdAt), 'd MMMM, HH:mm'), by: take.by })}
         </span>
       </header>
       {heard ? (
@@ -96,11 +98,11 @@ const Page = ({ take }: { readonly take: KeptTake }) => {
             <Compared take={take} judgement={heard.judgement} />
             {take.earlier.map(({ engine, headline }) => (
               <p key={engine} className="text-soft">
-                Heard before by an earlier ear: {headline}.
+                {say('takes.analysed-by-an-earlier-version', { headline })}
               </p>
             ))}
             <Button size="sm" variant="plain" onClick={remove} disabled={drop.isPending}>
-              Delete this take
+              {say('takes.delete-take')}
             </Button>
           </div>
         </Judged>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { STRIKER_NAMES, strikerOf, type HeardStroke, type Striker, type TakeJudgement } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import type { ReactNode } from 'react';
@@ -55,7 +56,7 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
       <svg
         viewBox={`0 0 ${PICTURE.width} ${height}`}
         role="img"
-        aria-label={`${drawn.length} strokes where they fell; the same by digit in the table`}
+        aria-label={say('takes.notes-and-when-they-were-played', { drawnCount: drawn.length })}
       >
         {Array.from({ length: strings }, (_, index) => (
           <line
@@ -108,10 +109,7 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
         )}
       </svg>
       {children}
-      <figcaption className="text-soft">
-        Each dot is a stroke, from the first time through (above its string) to the last (below). Right of the line is
-        late, left is early, three times as wide as it was; a cross did not come or was another string.
-      </figcaption>
+      <figcaption className="text-soft">{say('takes.each-dot-is-a-note-from')}</figcaption>
     </figure>
   );
 };
@@ -120,15 +118,15 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
 export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
   <div className="take-digits">
     <table className="hand-table">
-      <caption className="visually-hidden">By digit</caption>
+      <caption className="visually-hidden">{say('takes.by-finger')}</caption>
       <thead>
         <tr>
-          <th scope="col">Digit</th>
-          <th scope="col">Strokes</th>
-          <th scope="col">Late, ms</th>
-          <th scope="col">Uneven, ms</th>
-          <th scope="col">Loud, dB</th>
-          <th scope="col">Lost</th>
+          <th scope="col">{say('takes.finger')}</th>
+          <th scope="col">{say('common.notes-2')}</th>
+          <th scope="col">{say('takes.late-ms-2')}</th>
+          <th scope="col">{say('takes.unevenness-ms-2')}</th>
+          <th scope="col">{say('takes.volume-db')}</th>
+          <th scope="col">{say('common.missed')}</th>
         </tr>
       </thead>
       <tbody>
@@ -138,8 +136,8 @@ export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement })
               {STRIKER_NAMES[striker]}
             </th>
             <td>{strokes}</td>
-            <td>{timed ? signed(lateness * 1000) : 'untold'}</td>
-            <td>{placed ? `± ${Math.round(spread * 1000)}` : 'untold'}</td>
+            <td>{timed ? signed(lateness * 1000) : say('takes.not-measurable')}</td>
+            <td>{placed ? `± ${Math.round(spread * 1000)}` : say('takes.not-measurable')}</td>
             <td>{signed(decibels)}</td>
             <td>{lost}</td>
           </tr>
@@ -147,10 +145,7 @@ export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement })
       </tbody>
     </table>
     {judgement.digits.some(({ timed }) => !timed) && (
-      <p className="text-soft">
-        Untold is what cannot be timed: strokes in pinches, strings that begin too softly, and a digit that no other one
-        can be held against.
-      </p>
+      <p className="text-soft">{say('takes.some-notes-cant-be-timed-pinches')}</p>
     )}
   </div>
 );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './takes.scss';
 import { PLAYERS, TAKE, writeWav, type Hand, type NotePlayed, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
@@ -68,15 +69,25 @@ const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
     <div className="take-microphone">
       {recording ? (
         <Button onClick={stop}>
-          <Square size={14} aria-hidden /> Stop after {Math.floor(seconds)} s
+          <Square size={14} aria-hidden /> {say('takes.stop-seconds', { seconds: Math.floor(seconds) })}
         </Button>
       ) : (
         <Button onClick={() => void start()}>
-          <Mic size={15} aria-hidden /> Record
+          <Mic size={15} aria-hidden /> {say('takes.record')}
         </Button>
       )}
-      {recording && <meter aria-label="Level" min={0} max={1} low={0.05} high={0.95} optimum={0.5} value={level} />}
-      <small className="text-soft">The sound stays on this device, unless you keep it.</small>
+      {recording && (
+        <meter
+          aria-label={say('takes.input-level')}
+          min={0}
+          max={1}
+          low={0.05}
+          high={0.95}
+          optimum={0.5}
+          value={level}
+        />
+      )}
+      <small className="text-soft">{say('takes.recordings-stay-on-this-device-unless')}</small>
       {trouble && (
         <p className="finding finding-trouble" role="alert">
           {trouble}
@@ -91,7 +102,7 @@ const MidiInstrument = ({ bringNotes }: Pick<Bring, 'bringNotes'>) => {
   return (
     <>
       <Button variant="quiet" onClick={playing ? stop : start}>
-        {playing ? `Stop after ${notes} notes` : 'MIDI instrument'}
+        {playing ? say('takes.stop-notes', { notes }) : say('takes.midi-instrument')}
       </Button>
       {trouble && <small className="take-trouble">{trouble}</small>}
     </>
@@ -105,7 +116,7 @@ const Sources = ({ bring, bringNotes, example }: Bring) => {
     <div className="take-sources">
       <Microphone bring={bring} />
       <label className="btn btn-quiet take-file">
-        Open a recording
+        {say('takes.open-recording')}
         <input
           type="file"
           accept="audio/*,.wav,.mid,.midi"
@@ -121,7 +132,7 @@ const Sources = ({ bring, bringNotes, example }: Bring) => {
       <span className="take-example">
         <Form.Select
           size="sm"
-          aria-label="Invented player"
+          aria-label={say('takes.simulated-player')}
           value={player}
           onChange={({ target }) => setPlayer(target.value)}
         >
@@ -138,7 +149,7 @@ const Sources = ({ bring, bringNotes, example }: Bring) => {
             setSeed(seed + 1);
           }}
         >
-          Hear an invented player
+          {say('takes.play-simulated-player')}
         </Button>
       </span>
     </div>
@@ -157,19 +168,14 @@ const TakeRoom = () => {
         <Link to=".." relative="path" className="back-link">
           <ArrowLeft size={16} aria-hidden /> {pattern.name}
         </Link>
-        <h1>A take</h1>
-        <span className="text-soft">asked at {pattern.tempo}</span>
+        <h1>{say('takes.record-a-take')}</h1>
+        <span className="text-soft">{say('takes.target-bpm', { tempo: pattern.tempo })}</span>
       </header>
       <Sources bring={bring} bringNotes={bringNotes} example={example} />
-      {take.kind === 'none' && (
-        <p className="take-empty">
-          Play it round and round, four times or more. Each stroke is heard against what is asked: who comes early or
-          late, who is weak, what did not come, and how many times through were clean.
-        </p>
-      )}
+      {take.kind === 'none' && <p className="take-empty">{say('takes.play-the-pattern-at-least-four')}</p>}
       {take.kind === 'listening' && (
         <p className="take-empty" role="status">
-          Listening to it …
+          {say('takes.analysing-more')}
         </p>
       )}
       {take.kind === 'refused' && (

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   STRIKER_NAMES,
   stripsOf,
@@ -26,13 +27,19 @@ interface Measure {
 
 const MEASURES: readonly Measure[] = [
   {
-    title: 'How late',
+    title: say('takes.timing'),
     of: ({ late }) => (late === null ? null : late * 1000),
     least: 30,
-    unit: 'ms',
-    ends: ['late', 'early'],
+    unit: say('takes.ms'),
+    ends: [say('takes.late'), say('takes.early')],
   },
-  { title: 'How loud', of: ({ decibels }) => decibels, least: 6, unit: 'dB', ends: ['louder', 'softer'] },
+  {
+    title: say('takes.volume'),
+    of: ({ decibels }) => decibels,
+    least: 6,
+    unit: say('takes.db'),
+    ends: [say('takes.louder'), say('takes.softer')],
+  },
 ];
 
 /** Where a stroke is drawn. */
@@ -88,7 +95,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
       <svg
         viewBox={`0 0 ${STRIP.width} ${STRIP.height}`}
         role="img"
-        aria-label={`${title} over the take by digit; the same in the table`}
+        aria-label={say('takes.of-each-finger-over-the-take', { title })}
       >
         <ChartRules
           ticks={y.ticks(3)}
@@ -110,7 +117,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
           </text>
         ))}
         <text className="chart-tick" x={x(cycles / 2)} y={STRIP.height - 6} textAnchor="middle">
-          times through
+          {say('takes.pass')}
         </text>
         {strips.flatMap(({ striker, strokes }) =>
           strokes
@@ -151,15 +158,15 @@ const figuresOf = ({ late, decibels }: StripStroke): string =>
 /** The same in figures: the middle of each time through by digit. */
 const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
   <details>
-    <summary className="text-soft">In figures, time through by time through</summary>
+    <summary className="text-soft">{say('takes.values-for-each-pass')}</summary>
     <table className="hand-table">
-      <caption className="visually-hidden">How late and how loud each digit was, time through by time through</caption>
+      <caption className="visually-hidden">{say('takes.timing-and-volume-of-each-finger')}</caption>
       <thead>
         <tr>
-          <th scope="col">Time through</th>
+          <th scope="col">{say('takes.pass-2')}</th>
           {strips.map(({ striker }) => (
             <th key={striker} scope="col">
-              {STRIKER_NAMES[striker]}, ms · dB
+              {say('takes.ms-db', { strikerName: STRIKER_NAMES[striker] })}
             </th>
           ))}
         </tr>
@@ -170,7 +177,7 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
             <th scope="row">{cycle + 1}</th>
             {strips.map(({ striker, middles }) => {
               const middle = middles[cycle];
-              return <td key={striker}>{middle ? figuresOf(middle) : 'not heard'}</td>;
+              return <td key={striker}>{middle ? figuresOf(middle) : say('takes.not-heard')}</td>;
             })}
           </tr>
         ))}
@@ -190,7 +197,7 @@ export const TakeStrips = ({ asked, heard }: TakeStripsProps) => {
   if (strips.length === 0) return null;
   const { cycles } = heard;
   return (
-    <section className="take-strips" aria-label="As the take went on">
+    <section className="take-strips" aria-label={say('takes.over-the-take')}>
       {MEASURES.map((measure) => (
         <Strip key={measure.title} strips={strips} cycles={cycles} measure={measure} />
       ))}

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { EVENT_LIMITS, takeHeadline, type TakeJudgement } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -38,9 +39,9 @@ const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
     await keepJudgement(line.id, take.judgement);
     setKept(line.id);
     changed();
-    notice({ text: `It is kept with ${name}.` });
+    notice({ text: say('takes.take-saved-for', { name }) });
   };
-  if (kept) return <Link to={`/takes/${kept}`}>Kept</Link>;
+  if (kept) return <Link to={`/takes/${kept}`}>{say('common.saved')}</Link>;
   return (
     <Button
       size="sm"
@@ -53,7 +54,7 @@ const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
         })
       }
     >
-      {share === null ? 'Keep it with its sound' : `Sending, ${Math.round(100 * share)} %`}
+      {share === null ? say('takes.save-take') : say('takes.uploading', { share: Math.round(100 * share) })}
     </Button>
   );
 };
@@ -70,13 +71,13 @@ const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent
       by: 'listening' as const,
     };
     tell.mutate([{ assignment, event }], {
-      onSuccess: () => notice({ text: `It stands in the log of ${name}.` }),
+      onSuccess: () => notice({ text: say('takes.added-to-s-practice-log', { name }) }),
       onError: (error) => notice({ text: wordsOf(error) }),
     });
   };
   return (
     <Button size="sm" variant="quiet" disabled={tell.isPending || tell.isSuccess} onClick={write}>
-      {tell.isSuccess ? 'Written down' : 'Into the log'}
+      {tell.isSuccess ? say('takes.added') : say('takes.add-to-practice-log')}
     </Button>
   );
 };
@@ -97,7 +98,7 @@ export const ToLog = ({ patternId, take }: { readonly patternId: string; readonl
       {own.length > 1 ? (
         <Form.Select
           size="sm"
-          aria-label="Whose take"
+          aria-label={say('takes.student')}
           value={line.id}
           onChange={({ target }) => setChosen(target.value)}
         >

@@ -1,4 +1,5 @@
-import { sentence, type Hand, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
+import { sayProblems } from '@fleet-wren/wording';
+import { type Hand, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
 import { takeWorker } from '../workers/client.ts';
 
 /** Milliseconds the judging of the longest take may last. */
@@ -9,7 +10,7 @@ export type Verdict =
   { readonly ok: true; readonly judgement: TakeJudgement } | { readonly ok: false; readonly why: string };
 
 const verdictOf = (result: Result<TakeJudgement>): Verdict =>
-  result.ok ? { ok: true, judgement: result.value } : { ok: false, why: result.problems.map(sentence).join(' ') };
+  result.ok ? { ok: true, judgement: result.value } : { ok: false, why: sayProblems(result.problems) };
 
 /** Judges a take in its worker. */
 export const judged = async (samples: Float32Array, pattern: Pattern, hand: Hand | undefined): Promise<Verdict> =>

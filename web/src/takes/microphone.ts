@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 /** What the browser does to speech is no good for a guitar. */
 const PLAIN = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const;
 
@@ -10,7 +11,7 @@ export const closeMicrophone = (stream: MediaStream): void => stream.getTracks()
 /** Why there is no microphone, and what to do instead. */
 export const microphoneTrouble = (error: unknown, instead: string): string => {
   const name = error instanceof DOMException ? error.name : '';
-  if (name === 'NotAllowedError') return `The microphone was refused. Allow it in the browser, or ${instead}.`;
-  if (name === 'NotFoundError') return `There is no microphone. Plug one in, or ${instead}.`;
-  return `The microphone cannot be used just now. Another program may have it; or ${instead}.`;
+  if (name === 'NotAllowedError') return say('takes.microphone-access-was-denied-allow-it', { instead });
+  if (name === 'NotFoundError') return say('takes.no-microphone-found-connect-one-or', { instead });
+  return say('takes.the-microphone-isnt-available-close-other', { instead });
 };

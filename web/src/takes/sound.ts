@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { LARGEST_SOUND, TAKE, WrenError, problem } from '@fleet-wren/core';
 
 /** Seconds of a take at the most: longer ones are cut. */
@@ -17,10 +18,14 @@ const mixed = (buffer: AudioBuffer): Float32Array => {
 /** The samples of a recording at core’s own rate, whatever the browser can decode. Errors: `sound-wrong`. */
 export const decoded = async (blob: Blob): Promise<Float32Array> => {
   if (blob.size > LARGEST_SOUND)
-    throw new WrenError(problem('sound-wrong', { problem: `it is larger than ${LARGEST_SOUND / 1e6} MB` }));
+    throw new WrenError(
+      problem('sound-wrong', {
+        problem: say('takes.the-file-is-larger-than-mb', { largestSound: LARGEST_SOUND / 1e6 }),
+      }),
+    );
   const context = new OfflineAudioContext(1, 1, TAKE.sampleRate);
   const bytes = await blob.arrayBuffer();
   const buffer = await context.decodeAudioData(bytes).catch(() => null);
-  if (!buffer) throw new WrenError(problem('sound-wrong', { problem: 'it is no sound this browser knows' }));
+  if (!buffer) throw new WrenError(problem('sound-wrong', { problem: say('takes.this-browser-cant-read-the-audio') }));
   return mixed(buffer);
 };

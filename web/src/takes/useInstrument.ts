@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { NotePlayed } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 
@@ -19,8 +20,7 @@ export const noteIn = (data: Uint8Array | null | undefined, at: number): NotePla
   return (status & 0xf0) === 0x90 && velocity > 0 ? { at, pitch, loudness: velocity / 127 } : undefined;
 };
 
-const NONE =
-  'No MIDI instrument can be reached: this browser does not allow it, or there is none. A MIDI file does as well.';
+const NONE = say('takes.no-midi-instrument-found-or-this');
 
 /** Takes down what is played on MIDI instruments, whichever are there; when it stops, all of it. */
 export const useInstrument = (take: (notes: readonly NotePlayed[]) => void): Instrument => {

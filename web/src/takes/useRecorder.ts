@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useEffect, useRef, useState } from 'react';
 import { closeMicrophone, microphoneTrouble, openMicrophone } from './microphone.ts';
 import { LONGEST } from './sound.ts';
@@ -66,7 +67,7 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
         recording: false,
         level: 0,
         seconds: 0,
-        trouble: microphoneTrouble(error, 'open a recording instead'),
+        trouble: microphoneTrouble(error, say('takes.open-a-recording-instead')),
       });
     }
   };

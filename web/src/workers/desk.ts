@@ -1,4 +1,5 @@
-import { problem, sentence, WrenError } from '@fleet-wren/core';
+import { say, sayProblem } from '@fleet-wren/wording';
+import { problem, WrenError } from '@fleet-wren/core';
 import type { Answered, Asked } from './protocol.ts';
 
 /** As much of a worker as a desk needs. */
@@ -28,7 +29,7 @@ const GRACE = 150;
 /** A question was called off by who asked it. */
 export class CalledOff extends Error {
   constructor() {
-    super('It was called off.');
+    super(say('saving.cancelled'));
     this.name = 'CalledOff';
   }
 }
@@ -94,7 +95,7 @@ export class Desk<W extends Work<W>> {
     if (this.worker) return this.worker;
     const worker = this.start();
     worker.onmessage = ({ data }) => this.answered(data);
-    worker.onerror = ({ message }) => this.end(new Error(message || sentence(problem('internal'))));
+    worker.onerror = ({ message }) => this.end(new Error(message || sayProblem(problem('internal'))));
     this.worker = worker;
     return worker;
   }

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import type { OwnEdit } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
@@ -44,31 +45,35 @@ export const ConflictDialog = <Own extends OwnEdit, Doc>(props: ConflictProps<Ow
       refuse(wordsOf(error));
     }
   };
-  const saved = `saved ${formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true })}`;
+  const saved = say('saving.saved', {
+    formatDistanceToNowStrict: formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true }),
+  });
   return (
     <Modal show centered size="lg" backdrop="static" keyboard={false} aria-labelledby="conflict-title">
       <Modal.Header>
-        <Modal.Title id="conflict-title">This {records.kind.name} was changed in another window</Modal.Title>
+        <Modal.Title id="conflict-title">
+          {say('saving.this-was-changed-in-another-window', { name: records.kind.name })}
+        </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p>{differences(mine, theirs.document)} Nothing is lost yet; choose which to go on with.</p>
+        <p>{say('saving.nothing-is-lost-choose-which-version', { differences: differences(mine, theirs.document) })}</p>
         <div className="conflict">
-          <State title="Here" note="not saved yet">
+          <State title={say('saving.this-window')} note={say('saving.not-saved')}>
             {show(mine)}
           </State>
-          <State title="In the other window" note={saved}>
+          <State title={say('saving.other-window')} note={saved}>
             {show(theirs.document)}
           </State>
         </div>
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={() => takeOver(theirs)}>
-          Take the other
+          {say('saving.use-other-version')}
         </Button>
         <Button variant="quiet" onClick={() => void keepBoth()}>
-          Keep both
+          {say('saving.keep-both')}
         </Button>
-        <Button onClick={keepMine}>Keep what is here</Button>
+        <Button onClick={keepMine}>{say('saving.keep-this-version')}</Button>
       </Modal.Footer>
     </Modal>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { OwnEdit } from '@fleet-wren/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns/format';
@@ -41,19 +42,19 @@ const Keep = ({ path }: { readonly path: string }) => {
       className="keep-version"
       onSubmit={(event) => {
         event.preventDefault();
-        keep.mutate(label.trim() || 'Kept');
+        keep.mutate(label.trim() || say('saving.saved-version'));
       }}
     >
       <Form.Control
         size="sm"
-        aria-label="Name of this version"
-        placeholder="Keep it as it is now, as …"
+        aria-label={say('saving.version-name')}
+        placeholder={say('saving.name-of-this-version')}
         maxLength={80}
         value={label}
         onChange={({ target }) => setLabel(target.value)}
       />
       <Button size="sm" variant="quiet" type="submit" disabled={keep.isPending}>
-        Keep
+        {say('saving.save-version')}
       </Button>
       {keep.isError && <p role="alert">{wordsOf(keep.error)}</p>}
     </form>
@@ -89,13 +90,13 @@ export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Ow
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="versions-title">
       <Modal.Header closeButton>
-        <Modal.Title id="versions-title">Versions</Modal.Title>
+        <Modal.Title id="versions-title">{say('saving.versions')}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list">
           <Keep path={path} />
           {list.data?.length === 0 && (
-            <p className="text-soft">The state before each sitting is kept by itself, once something has changed.</p>
+            <p className="text-soft">{say('saving.a-version-is-saved-automatically-each')}</p>
           )}
           <div className="pick-list">
             {list.data?.map((line) => (
@@ -110,7 +111,7 @@ export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Ow
             <>
               <p className="text-soft">{differences(now, old)}</p>
               {show(old)}
-              <h3 className="mt-3">Now</h3>
+              <h3 className="mt-3">{say('saving.current-version')}</h3>
               {show(now)}
             </>
           )}
@@ -118,7 +119,7 @@ export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Ow
       </Modal.Body>
       <Modal.Footer>
         <Button onClick={() => old !== undefined && restore(old)} disabled={old === undefined}>
-          Bring this one back
+          {say('saving.restore-this-version')}
         </Button>
       </Modal.Footer>
     </Modal>

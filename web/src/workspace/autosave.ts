@@ -1,6 +1,6 @@
 import type { ErrorCode, OwnEdit } from '@fleet-wren/core';
 import type { StoreApi } from 'zustand/vanilla';
-import { ApiError } from '../api/client.ts';
+import { ApiError, wordsOf } from '../api/client.ts';
 import type { Kept, Records } from './kept.ts';
 import type { Keeper } from './keeper.ts';
 import type { Saving, WorkspaceActions, WorkspaceState } from './workspace.ts';
@@ -84,7 +84,7 @@ export const autosave = <Own extends OwnEdit, Doc>({ store, records, keeper, kep
       if (isSaved(theirs.document, sent)) return confirmed(theirs, sent);
       return set({ saving: 'conflict', theirs });
     }
-    set({ saving: savingAfter(code), refused: error instanceof Error ? error.message : null });
+    set({ saving: savingAfter(code), refused: error instanceof Error ? wordsOf(error) : null });
     const again = TRY_AGAIN[code];
     if (again !== undefined && !stopped) later(again);
   };

@@ -1,12 +1,13 @@
+import { say } from '@fleet-wren/wording';
 import type { Saving } from './workspace.ts';
 
 /** Whether what is worked on is kept, as it is said beside its name. */
 export const SAVING_WORDS: Readonly<Record<Saving, string>> = {
-  saved: 'saved',
-  saving: 'saving …',
-  'not saved': 'not saved yet, kept in this browser',
-  refused: 'not saved: it was refused, kept in this browser',
-  conflict: 'changed in another window',
-  'signed out': 'signed out; kept in this browser',
-  deleted: 'deleted elsewhere; kept in this browser',
+  saved: say('common.saved'),
+  saving: say('saving.saving-more'),
+  'not saved': say('saving.not-saved-yet-stored-in-this'),
+  refused: say('saving.couldnt-save-stored-in-this-browser'),
+  conflict: say('saving.changed-in-another-window'),
+  'signed out': say('saving.signed-out-stored-in-this-browser'),
+  deleted: say('saving.deleted-elsewhere-stored-in-this-browser'),
 };

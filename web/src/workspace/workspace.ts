@@ -1,4 +1,5 @@
-import { editOf, sentence, type OwnEdit, type Result } from '@fleet-wren/core';
+import { say, sayProblems } from '@fleet-wren/wording';
+import { editOf, type OwnEdit, type Result } from '@fleet-wren/core';
 import { EMPTY_HISTORY, remembered, type History } from './history.ts';
 import type { EditOf, Kept, Records } from './kept.ts';
 
@@ -103,7 +104,7 @@ export const workspaceActions = <Own extends OwnEdit, Doc>(
     const { document, history } = get();
     const done = editOf(kind, document, change);
     if (!done.ok) {
-      refuse(done.problems.map(sentence).join(' '));
+      refuse(sayProblems(done.problems));
       return false;
     }
     // What changes nothing is no step to take back.
@@ -128,11 +129,11 @@ export const workspaceActions = <Own extends OwnEdit, Doc>(
     refuse,
     attempt: (made) => {
       if (made.ok) return run(made.value);
-      refuse(made.problems.map(sentence).join(' '));
+      refuse(sayProblems(made.problems));
       return false;
     },
-    undo: () => step('past', 'future', 'There is nothing to take back.'),
-    redo: () => step('future', 'past', 'There is nothing to do again.'),
+    undo: () => step('past', 'future', say('saving.nothing-to-undo')),
+    redo: () => step('future', 'past', say('saving.nothing-to-redo')),
     takeOver: ({ document, version }) => {
       const { document: mine, history } = get();
       joins(undefined);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
-import { sentence, valueOrThrow } from '../../errors/index.ts';
+import { valueOrThrow } from '../../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../../formats/index.ts';
 import { compareSchools, gradeOf, judge, schoolsToCompare, stringChanges, type Comparison } from '../index.ts';
 import { SCHOOLS, taskOf, type School } from '../../fingering/index.ts';
@@ -55,7 +56,7 @@ describe('the same notes under several schools', () => {
     'fewer than two or more than six are refused: %j',
     (keys) => {
       const result = schoolsToCompare(valueOrThrow(readFigure('5 3 2 3')).pattern, keys);
-      expect(result.ok ? '' : result.problems.map(sentence).join('')).toMatch(/Compare 2 to 6 schools/);
+      expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(/Compare 2 to 6 schools/);
     },
   );
 

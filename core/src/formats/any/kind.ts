@@ -36,17 +36,11 @@ export const fileKind = (name: string, start: string): FileKind => {
 };
 
 /** Kinds of files that are known, and are not read. */
-const UNREAD: readonly (readonly [begins: RegExp, kind: string, instead: string])[] = [
-  [/^%PDF/, 'A PDF', 'Ask for the score it was printed from, as MusicXML.'],
-  [
-    /^(\u0089PNG|\u00ff\u00d8\u00ff|GIF8)/,
-    'A picture',
-    'Copy the tablature as text, or ask for the score as MusicXML.',
-  ],
-  [/^(RIFF[^]{4}WAVE|ID3|OggS|fLaC)/, 'A recording', 'Only what is written is read here.'],
+const UNREAD: readonly (readonly [begins: RegExp, kind: 'pdf' | 'picture' | 'recording'])[] = [
+  [/^%PDF/, 'pdf'],
+  [/^(\u0089PNG|\u00ff\u00d8\u00ff|GIF8)/, 'picture'],
+  [/^(RIFF[^]{4}WAVE|ID3|OggS|fLaC)/, 'recording'],
 ];
-
-const ABC_INSTEAD = 'Save it as MusicXML or MIDI with a program that reads it, and bring that in.';
 
 /** Text notation that begins with its number and has a key before its notes. */
 const isAbc = (name: string, text: string): boolean =>
@@ -55,10 +49,8 @@ const isAbc = (name: string, text: string): boolean =>
 /** Why a file is not read though its kind is known; undefined where it may be. */
 export const notRead = (name: string, start: string, text: string): Problem | undefined => {
   const known = UNREAD.find(([begins]) => begins.test(start));
-  if (known) return problem('not-read', { kind: known[1], instead: known[2] });
-  return isAbc(name, text.slice(0, 4000))
-    ? problem('not-read', { kind: 'ABC notation', instead: ABC_INSTEAD })
-    : undefined;
+  if (known) return problem('not-read', { kind: known[1] });
+  return isAbc(name, text.slice(0, 4000)) ? problem('not-read', { kind: 'abc' }) : undefined;
 };
 
 /** Bytes a file of each kind may have: those of the longest text of its kind that is read. */

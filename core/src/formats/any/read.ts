@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/index.ts';
 import { WrenError, failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import type { Imported } from '../imported.ts';
@@ -55,7 +56,7 @@ export interface Found {
 
 const startOf = (bytes: Uint8Array): string => String.fromCharCode(...bytes.subarray(0, 64));
 
-const damaged = (reason: string): Problem => problem('file-damaged', { reason });
+const damaged = (reason: Message): Problem => problem('file-damaged', { reason });
 
 /** The score inside an archive: the one its table of contents names, else the first there is. */
 const scoreIn = (files: Unpacked): Uint8Array | undefined => {
@@ -69,10 +70,10 @@ const scoreIn = (files: Unpacked): Uint8Array | undefined => {
 const unpacked = (bytes: Uint8Array, { unpack }: ReadingTools): Result<string> => {
   try {
     const score = scoreIn(unpack(bytes, XML_LIMITS.characters));
-    return score ? success(textOfBytes(score)) : failure(damaged('there is no score in it'));
+    return score ? success(textOfBytes(score)) : failure(damaged(message('file-problem.no-score')));
   } catch (error) {
     if (error instanceof WrenError) return failure(...error.problems);
-    return failure(damaged(error instanceof Error && error.message !== '' ? error.message : 'it is no whole archive'));
+    return failure(damaged(message('file-problem.archive-damaged')));
   }
 };
 

@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { object, oneOf, problemsBy, type Field } from '../../fields/index.ts';
 
@@ -65,7 +66,10 @@ const syntaxProblem = (source: string): Problem => {
   const position = slipPosition(source);
   const at = lineAndColumn(source, position);
   if (position >= source.trimEnd().length && /^\s*[{[]/.test(source)) return problem('truncated', at);
-  return problem('not-json', { ...at, reason: source.trim() === '' ? 'it is empty' : 'something there is not JSON' });
+  return problem('not-json', {
+    ...at,
+    reason: message(source.trim() === '' ? 'file-problem.empty' : 'file-problem.not-json'),
+  });
 };
 
 const parse = (source: string): Result<unknown> => {

@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { problem, type Problem } from '../../errors/index.ts';
 import {
   TEXT_LIMITS,
@@ -106,7 +107,8 @@ export const schoolField: Field<string> = {
     const before = findings.problems.length;
     text(TEXT_LIMITS.key).check(value, path, findings);
     if (findings.problems.length > before || SCHOOL_KEYS.has(value as string)) return;
-    if (!(value as string).startsWith('own:')) findings.wrong(path, `one of ${[...SCHOOL_KEYS].join(', ')} is wanted`);
+    if (!(value as string).startsWith('own:'))
+      findings.wrong(path, message('field.choice', { values: [...SCHOOL_KEYS].join(', ') }));
   },
 };
 
@@ -191,7 +193,7 @@ const carriedSchool = (pattern: TypeOf<typeof patternShape>, path: string): read
   const { school, ownSchool } = pattern;
   const carried = !school.startsWith('own:') || school === `own:${ownSchool?.id}`;
   const where = path ? `${path}.ownSchool` : 'ownSchool';
-  return carried ? [] : [problem('field-wrong', { where, problem: 'the school that is named is not there' })];
+  return carried ? [] : [problem('field-wrong', { where, problem: message('field.own-school-missing') })];
 };
 
 /** A pattern as it is read from outside. */

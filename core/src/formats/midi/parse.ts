@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/index.ts';
 import { problem, type Problem } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import { BEAT_UNITS, TICKS_PER_QUARTER, type BeatUnit, type Metre } from '../../time/index.ts';
@@ -34,8 +35,8 @@ export interface MidiFile {
 /** Something that is wrong at a byte of the file; caught at the door and made a problem. */
 export class MidiTrouble extends Error {
   readonly problem: Problem;
-  constructor(position: number, reason: string) {
-    super(reason);
+  constructor(position: number, reason: Message) {
+    super(reason.code);
     this.problem = problem('midi-unreadable', { position, reason });
   }
 }
@@ -57,7 +58,7 @@ class Bytes {
   }
 
   byte(): number {
-    if (this.left < 1) throw new MidiTrouble(this.place, 'it breaks off there');
+    if (this.left < 1) throw new MidiTrouble(this.place, message('file-problem.midi-ends-early'));
     this.position += 1;
     return this.bytes[this.position - 1] as number;
   }
@@ -74,7 +75,7 @@ class Bytes {
 
   take(count: number): Bytes {
     if (this.left < count)
-      throw new MidiTrouble(this.place, `it should go on for ${count} bytes and breaks off after ${this.left}`);
+      throw new MidiTrouble(this.place, message('file-problem.midi-cut', { bytes: count, left: this.left }));
     const part = new Bytes(this.bytes.subarray(this.position, this.position + count), this.place);
     this.position += count;
     return part;
@@ -99,7 +100,7 @@ class Bytes {
       value = value * 128 + (byte & 127);
       if (byte < 128) return value;
     }
-    throw new MidiTrouble(this.place, 'a length there never ends');
+    throw new MidiTrouble(this.place, message('file-problem.midi-length'));
   }
 }
 
@@ -145,7 +146,7 @@ const readTrack = (track: Bytes, scale: number, index: number, file: MidiFile): 
   while (track.left > 0) {
     now += track.variable();
     if (track.peek() >= 0x80) status = track.byte();
-    if (status < 0x80) throw new MidiTrouble(track.place, 'a message there has no kind');
+    if (status < 0x80) throw new MidiTrouble(track.place, message('file-problem.midi-status'));
     if (status === 0xff) {
       if (readMeta(track, Math.round(now * scale), index, file)) return;
     } else if (status === 0xf0 || status === 0xf7) track.take(track.variable());
@@ -158,7 +159,7 @@ const readTrack = (track: Bytes, scale: number, index: number, file: MidiFile): 
         file.notes.push({ at: Math.round(now * scale), midi, velocity, track: index, channel });
     }
   }
-  throw new MidiTrouble(track.place, 'the track has no end');
+  throw new MidiTrouble(track.place, message('file-problem.midi-track-end'));
 };
 
 /** The file inside a wrapper some programs put around it, or the file itself. */
@@ -173,7 +174,7 @@ const unwrapped = (bytes: Uint8Array): Bytes => {
     if (kind === 'data') return file.take(Math.min(length, file.left));
     file.take(Math.min(file.left, length + (length % 2)));
   }
-  throw new MidiTrouble(12, 'there is no MIDI in it');
+  throw new MidiTrouble(12, message('file-problem.midi-none'));
 };
 
 /** Ticks of the file in a quarter. Where it counts in frames, a quarter is half a second: 120 a minute. */
@@ -186,12 +187,12 @@ const quarterOf = (division: number): number => {
 /** Reads a file of any type. Throws a MidiTrouble with the byte that is wrong. */
 export const parseMidi = (bytes: Uint8Array): MidiFile => {
   const file = unwrapped(bytes);
-  if (file.left < 14 || file.text(4) !== 'MThd') throw new MidiTrouble(0, 'it does not begin as a MIDI file does');
+  if (file.left < 14 || file.text(4) !== 'MThd') throw new MidiTrouble(0, message('file-problem.midi-header'));
   const header = file.take(file.number(4));
   const [format, tracks, division] = [header.number(2), header.number(2), header.number(2)];
   const quarter = quarterOf(division);
-  if (!(quarter > 0)) throw new MidiTrouble(12, 'it does not say how its time is counted');
-  if (format > 2) throw new MidiTrouble(8, `it is of a type that is not known (${format})`);
+  if (!(quarter > 0)) throw new MidiTrouble(12, message('file-problem.midi-division'));
+  if (format > 2) throw new MidiTrouble(8, message('file-problem.midi-type', { type: format }));
   const read: MidiFile = { notes: [], names: new Map(), tempos: [], metres: [], markers: [], apart: format === 2 };
   let index = 0;
   while (index < tracks) {

@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { failure, problem, success, type Result } from '../../errors/index.ts';
 import { STRING_RANGE } from '../../instrument/index.ts';
 import { TICKS_PER_QUARTER } from '../../time/index.ts';
@@ -67,7 +68,12 @@ const clockOf = ({ tempos }: MidiFile): ((tick: number) => number) => {
  */
 export const readMidiPerformance = (bytes: Uint8Array): Result<readonly NotePlayed[]> => {
   if (bytes.length > LARGEST_MIDI)
-    return failure(problem('midi-unreadable', { position: 0, reason: `it is larger than ${LARGEST_MIDI / 1e6} MB` }));
+    return failure(
+      problem('midi-unreadable', {
+        position: 0,
+        reason: message('file-problem.too-large', { size: LARGEST_MIDI / 1e6 }),
+      }),
+    );
   try {
     const file = parseMidi(bytes);
     const seconds = clockOf(file);

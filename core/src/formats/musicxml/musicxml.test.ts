@@ -10,7 +10,8 @@ import { SaxesParser } from 'saxes';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
-import { sentence, valueOrThrow, type Result } from '../../errors/index.ts';
+import { valueOrThrow, type Result } from '../../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { digitsInOrder, judge } from '../../analysis/index.ts';
 import { readFigure, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
 import { strokePitch, type Pattern } from '../../pattern/index.ts';
@@ -32,7 +33,7 @@ const notes = (pattern: Pattern): string[] =>
     .sort();
 const readXmlText = (source: string): Result<Imported> => readMusicXmlText(source, new SaxesParser());
 
-const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.problems.map(sentence).join(' '));
+const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.problems.map(sayProblem).join(' '));
 
 /** Natural harmonics on a string that a chord mutes or stops are sounded on the open string; all of that is written. */
 const plain = patternArbitrary.filter(({ strokes }) => strokes.length > 0);
@@ -60,7 +61,7 @@ describe('fingers of the other hand', () => {
   test('that are no fingers are counted as left out', () => {
     const { pattern, remarks } = first(fingered('<fingering>T</fingering>'));
     expect(pattern.strokes.every(({ fretted }) => fretted === undefined)).toBe(true);
-    expect(remarks.map(sentence).join(' ')).toMatch(/left-hand finger/);
+    expect(remarks.map(sayProblem).join(' ')).toMatch(/left-hand finger/);
   });
 });
 
@@ -183,7 +184,9 @@ test('a beat that no tuplet holds is named, and its bar is full all the same', (
   const stroke = (at: number, string: number) => ({ id: `s${at}`, at, string });
   const pattern = { ...roll(), strokes: [stroke(0, 6), stroke(168, 3), stroke(280, 2), stroke(840, 1)] };
   const digits = ['p', 'i', 'm', 'a'] as const;
-  expect(unwritten(realise(pattern), digits).map(sentence).join(' ')).toMatch(/beat 1 .*no one tuplet can write/);
+  expect(unwritten(realise(pattern), digits).map(sayProblem).join(' ')).toMatch(
+    /beat 1 .*does not fit notes or a single tuplet/,
+  );
   expect(unwritten(realise(roll()), ['p', 'i', 'm', 'a', 'm', 'i'])).toEqual([]);
 });
 
@@ -224,7 +227,7 @@ describe('read back', () => {
     const bare = scored(roll()).replaceAll(/<string>\d+<\/string>|<fret>\d+<\/fret>/g, '');
     const read = valueOrThrow(readXmlText(bare));
     expect(read.guessed).toBe(true);
-    expect(read.remarks.map(sentence).join(' ')).toMatch(/strings.*were guessed for \d+ notes/);
+    expect(read.remarks.map(sayProblem).join(' ')).toMatch(/strings.*were chosen for \d+ notes/);
     const pitches = (pattern: Pattern): string =>
       pattern.strokes.map((stroke) => `${stroke.at}/${strokePitch(pattern, stroke)}`).join(' ');
     expect(pitches(read.pattern)).toBe(pitches(roll()));
@@ -235,14 +238,14 @@ describe('what cannot be read is refused in a sentence with its place', () => {
   test.each([
     ['not XML', 'hello', /line 1, column \d+/],
     ['cut off', '<score-partwise><part id="P1"><measure>', /line 1, column \d+: .*unclosed tag/],
-    ['another document', '<html><body/></html>', /begins with <html>/],
-    ['empty', '<score-partwise><part id="P1"><measure number="1"/></part></score-partwise>', /no notes/],
+    ['another document', '<html><body/></html>', /starts with <html>/],
+    ['empty', '<score-partwise><part id="P1"><measure number="1"/></part></score-partwise>', /No readable notes/],
     [
       'an entity bomb',
       '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>',
       /undefined entity/,
     ],
-    ['far too deep', '<a>'.repeat(200), /larger or deeper than any score/],
+    ['far too deep', '<a>'.repeat(200), /larger or more deeply nested than any score/],
   ])('%s', (_what, source, words) => {
     expect(said(readXmlText(source))).toMatch(words);
   });

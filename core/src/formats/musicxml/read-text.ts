@@ -25,13 +25,13 @@ const asStrings = (attributes: OpenedTag['attributes']): Readonly<Record<string,
 
 const build = (source: string, parser: XmlParser): XmlBuilder => {
   const builder = new XmlBuilder();
-  parser.on('error', ({ message }) => {
+  parser.on('error', ({ message: words }) => {
     // The parser writes the place before its words; the problem says it itself.
     throw new WrenError(
       problem('xml-unreadable', {
         line: parser.line,
         column: parser.column,
-        reason: message.replace(/^\d+:\d+: |\.+$/g, ''),
+        reason: `${words.replace(/^\d+:\d+: |\.+$/g, '')}.`,
       }),
     );
   });

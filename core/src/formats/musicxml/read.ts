@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { failure, problem, success, type Result } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import { TICKS_PER_QUARTER, ticksPerBar, type Metre } from '../../time/index.ts';
@@ -271,7 +272,9 @@ const musicOf = (score: XmlNode, part: XmlNode): Omit<ScoreMusic, 'parts' | 'par
  */
 export const readMusicXml = (root: XmlNode, chosen?: number): Result<ScoreMusic> => {
   if (root.name !== 'score-timewise' && root.name !== 'score-partwise')
-    return failure(problem('not-musicxml', { reason: `it begins with <${root.name.slice(0, 40)}>` }));
+    return failure(
+      problem('not-musicxml', { reason: message('file-problem.unexpected-root', { root: root.name.slice(0, 40) }) }),
+    );
   const score = root.name === 'score-timewise' ? byParts(root) : root;
   const all = childrenOf(score, 'part');
   const index = chosen !== undefined && all[chosen] ? chosen : usualPart(all);

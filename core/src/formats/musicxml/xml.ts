@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { WrenError, problem } from '../../errors/index.ts';
 
 /** An element of an XML document as a parser hands it over; core parses no XML itself. */
@@ -33,7 +34,7 @@ export class XmlBuilder {
   open(name: string, attributes: Readonly<Record<string, string>>, line: number, column: number): void {
     this.nodes += 1;
     if (this.stack.length >= XML_LIMITS.depth || this.nodes > XML_LIMITS.nodes)
-      throw new WrenError(problem('xml-unreadable', { line, column, reason: 'it is larger or deeper than any score' }));
+      throw new WrenError(problem('xml-unreadable', { line, column, reason: message('file-problem.xml-limit') }));
     this.stack.push({ name, attributes, children: [], text: '', line, column });
   }
 

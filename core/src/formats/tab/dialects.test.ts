@@ -1,4 +1,5 @@
-import { sentence, valueOrThrow } from '../../errors/index.ts';
+import { valueOrThrow } from '../../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { stoppedFret, type Pattern } from '../../pattern/index.ts';
 import { readTab, readTabMusic } from '../index.ts';
 
@@ -141,7 +142,7 @@ describe('signs', () => {
   test('what is not known is named with its place, and the rest is read', () => {
     const { pattern, remarks } = read(on('-1--?--3-----'));
     expect(pattern.strokes.map(({ fret }) => fret)).toEqual([1, 3]);
-    expect(remarks.map(sentence).join(' ')).toContain('Line 6, column 7: the sign “?”');
+    expect(remarks.map(sayProblem).join(' ')).toContain('Line 6, column 7: “?” is unknown');
   });
 });
 

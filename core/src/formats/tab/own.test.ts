@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { digitsInOrder, judge } from '../../analysis/index.ts';
-import { sentence } from '../../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
 import { schoolOf } from '../../fingering/index.ts';
 import { stoppedFret, type Pattern } from '../../pattern/index.ts';
 import { realise } from '../../score/index.ts';
@@ -26,7 +26,7 @@ test('our own tablature comes back with every time, string and fret', () => {
       fc.pre(pattern.strokes.length > 0);
       const text = there(pattern);
       const read = readTab(text);
-      if (!read.ok) throw new Error(`${read.problems.map(sentence).join(' ')}\n${text}`);
+      if (!read.ok) throw new Error(`${read.problems.map(sayProblem).join(' ')}\n${text}`);
       expect(strokesOf(read.value.pattern)).toEqual(strokesOf(pattern));
       expect(read.value.pattern).toMatchObject({ metre: pattern.metre, bars: pattern.bars, tempo: pattern.tempo });
       expect(read.value.pattern.instrument.pitches).toEqual(pattern.instrument.pitches);

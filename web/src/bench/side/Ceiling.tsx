@@ -1,9 +1,12 @@
+import { Say } from '../../parts/say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import { STRIKER_NAMES, ceilingFigure, type Judgement } from '@fleet-wren/core';
 import { digitColour } from '../../parts/token/shapes.ts';
 
 type PartCeiling = Judgement['ceilings'][number];
 
-const partName = ({ striker }: PartCeiling): string => (striker === null ? 'two in turn' : STRIKER_NAMES[striker]);
+const partName = ({ striker }: PartCeiling): string =>
+  striker === null ? say('bench.two-fingers-alternating') : STRIKER_NAMES[striker];
 
 /** The ceilings each digit would set by itself, so that a teacher sees what comes next once the first is mended. */
 const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
@@ -22,16 +25,17 @@ const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
 /** The one serious number: the tempo ceiling, with its cause. */
 export const Ceiling = ({ judgement, tempo }: { readonly judgement: Judgement; readonly tempo: number }) => {
   const { ceiling, ceilings, difficulty } = judgement;
-  if (!ceiling) return <p className="text-soft">No stroke follows another yet, so nothing sets a tempo ceiling.</p>;
+  if (!ceiling) return <p className="text-soft">{say('bench.add-notes-to-see-the-max')}</p>;
   const over = ceiling.bpm < tempo;
   return (
-    <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label="Tempo ceiling">
+    <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label={say('common.max-tempo')}>
       <p className="ceiling-figure">
-        <strong>{ceilingFigure(ceiling.bpm)}</strong> a minute is the ceiling
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.bpm) }} />
       </p>
       <p className="ceiling-cause">
-        set by {ceiling.cause}
-        {difficulty !== null && <>; {Math.round(difficulty * 100)} % of it used</>}
+        {difficulty === null
+          ? say('bench.limited-by', { cause: ceiling.cause })
+          : say('bench.limited-by-share', { cause: ceiling.cause, share: difficulty })}
       </p>
       {ceilings.length > 1 && <Parts ceilings={ceilings} />}
     </section>

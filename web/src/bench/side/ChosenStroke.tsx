@@ -1,3 +1,5 @@
+import { Say } from '../../parts/say/Say.tsx';
+import { say, sayList } from '@fleet-wren/wording';
 import {
   DIGIT_NAMES,
   ROLES,
@@ -42,8 +44,12 @@ const DigitButton = ({
       type="button"
       className={digit === current ? 'digit-button current' : 'digit-button'}
       aria-pressed={pinned}
-      aria-label={pinned ? `${DIGIT_NAMES[digit]} is pinned; let the digit follow` : `Pin ${DIGIT_NAMES[digit]}`}
-      title={pinned ? 'Let the digit follow (=)' : `Pin ${DIGIT_NAMES[digit]} (${digit[0] ?? ''})`}
+      aria-label={
+        pinned ? say('bench.unpin', { finger: DIGIT_NAMES[digit] }) : say('bench.pin', { finger: DIGIT_NAMES[digit] })
+      }
+      title={
+        pinned ? say('bench.unpin-key') : say('bench.pin-key', { finger: DIGIT_NAMES[digit], key: digit[0] ?? '' })
+      }
       onClick={() => put(pinned ? undefined : digit)}
     >
       <svg viewBox="-16 -16 32 32" width={32} height={32} aria-hidden="true">
@@ -60,16 +66,18 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
     <p>
       <b style={{ color: digitColour(digit) }}>{digitWord(digit)}</b> {reason}.{' '}
       {next && (
-        <>
-          Next best: <b style={{ color: digitColour(next.digit) }}>{digitWord(next.digit)}</b>, {next.against}.
-        </>
+        <Say
+          text="bench.next-best"
+          values={{ finger: digitWord(next.digit), against: next.against }}
+          elements={{ b: (inside) => <b style={{ color: digitColour(next.digit) }}>{inside}</b> }}
+        />
       )}
     </p>
   );
 };
 
 const ceilingThen = ({ ceiling }: Instead): string =>
-  ceiling === null ? 'without a limit' : `up to ${ceilingFigure(ceiling)}`;
+  ceiling === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(ceiling) });
 
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
 const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
@@ -78,7 +86,7 @@ const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
   if (instead.length === 0) return null;
   return (
     <p className="instead">
-      Could take it instead:
+      {free.length > 0 && say('bench.other-fingers')}
       {free.map((one) => (
         <span key={one.digit}>
           {' '}
@@ -86,25 +94,25 @@ const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
           {(one !== free.at(-1) || against.length > 0) && ' ·'}
         </span>
       ))}
-      {against.length > 0 && ` ${against.join(', ')} only against the rule`}.
+      {against.length > 0 && ` ${say('bench.against-rules', { fingers: sayList(against) })}`}
     </p>
   );
 };
 
 const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
-  ['accent', 'accent', "'"],
-  ['ring', 'ring', 'G'],
-  ['damped', 'damp', 'X'],
-  ['rake', 'rake', 'R'],
-  ['brush', 'brush', 'B'],
-  ['silent', 'silent', '0'],
-  ['unplanted', 'no plant', ''],
+  ['accent', say('bench.accent'), "'"],
+  ['ring', say('bench.let-ring'), 'G'],
+  ['damped', say('bench.palm-mute'), 'X'],
+  ['rake', say('bench.rake'), 'R'],
+  ['brush', say('bench.brush'), 'B'],
+  ['silent', say('bench.silent-2'), '0'],
+  ['unplanted', say('bench.no-planting-2'), ''],
 ];
 
 const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
   const { toggleMark } = useBenchStore().getState();
   return (
-    <div className="mark-buttons" role="group" aria-label="Marks">
+    <div className="mark-buttons" role="group" aria-label={say('bench.articulation')}>
       {MARK_BUTTONS.map(([mark, label, key]) => (
         <button
           key={mark}
@@ -121,15 +129,15 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
 };
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  bass: 'the chord’s bass',
-  alternate: 'what alternates',
-  'second alternate': 'a third bass string',
+  bass: say('bench.bass-note-of-the-chord'),
+  alternate: say('bench.alternating-bass-note'),
+  'second alternate': say('bench.third-bass-note'),
 };
 
 /** Where a role lands on the chord at hand. */
 const landing = ({ instrument, voicing }: Pattern, role: Role): string => {
   const string = roleString(instrument, voicing, role);
-  return string === null ? 'no string' : `string ${string}`;
+  return string === null ? say('bench.no-string') : say('bench.string', { string });
 };
 
 const withRole =
@@ -148,9 +156,9 @@ const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
   };
   return (
     <label>
-      on
+      {say('bench.string-2')}
       <select value={stroke.role ?? ''} onChange={({ target }) => choose(target.value)}>
-        <option value="">string {stroke.string}, whatever the chord</option>
+        <option value="">{say('bench.always-string', { string: stroke.string })}</option>
         {ROLES.map((role) => (
           <option key={role} value={role}>
             {ROLE_WORDS[role]} ({landing(pattern, role)})
@@ -171,11 +179,11 @@ const FretField = ({ stroke }: { readonly stroke: Stroke }) => {
   };
   return (
     <label>
-      fret
+      {say('bench.fret')}
       <input
         inputMode="numeric"
-        aria-label="Fret of this stroke"
-        placeholder="chord"
+        aria-label={say('bench.fret-of-this-note')}
+        placeholder={say('bench.from-chord')}
         value={typed ?? (stroke.fret === undefined ? '' : String(stroke.fret))}
         onChange={({ target }) => setTyped(target.value.replace(/\D/g, ''))}
         onBlur={settle}
@@ -193,12 +201,12 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
   };
   return (
     <label>
-      sounded by
+      {say('bench.played-by')}
       <select value={stroke.slur ?? ''} onChange={({ target }) => choose(target.value as Slur)}>
-        <option value="">a stroke</option>
+        <option value="">{say('bench.picked')}</option>
         {SLURS.map((slur) => (
           <option key={slur} value={slur}>
-            {slur === 'slide' ? 'a slide' : `a ${slur}`}
+            {slur === 'slide' ? say('bench.slide') : slur}
           </option>
         ))}
       </select>
@@ -216,11 +224,11 @@ export const BeatChoice = () => {
   return (
     <p className="beat-choice">
       <label>
-        {pattern.bars > 1 ? `Bar ${bar}, beat ${beat}` : `Beat ${beat}`} in
+        {say('bench.divide-beat', { bar: pattern.bars > 1 ? bar : 0, beat })}
         <select value={parts} onChange={({ target }) => run(cutBeat(pattern, at, Number(target.value)))}>
           {SUBDIVISIONS.filter((one) => canSubdivide(pattern.metre, one)).map((one) => (
             <option key={one} value={one}>
-              {one === pattern.subdivision ? `${one}, as the others` : one}
+              {one === pattern.subdivision ? say('bench.as-in-the-other-beats', { one }) : one}
             </option>
           ))}
         </select>
@@ -243,8 +251,8 @@ export const ChosenStroke = ({
   const ownSchool = useBench((state) => state.document.ownSchool);
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
   return (
-    <section aria-label="Chosen stroke" className="chosen-stroke">
-      <h2>{explanation?.where ?? 'Chosen stroke'}</h2>
+    <section aria-label={say('bench.selected-note')} className="chosen-stroke">
+      <h2>{explanation?.where ?? say('bench.selected-note')}</h2>
       {explanation && <Reason explanation={explanation} />}
       {explanation && <InsteadLine instead={explanation.instead} />}
       {!stroke.slur && (

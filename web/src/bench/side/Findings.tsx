@@ -1,3 +1,4 @@
+import { say, sayProblem } from '@fleet-wren/wording';
 import { severityWord, type Cause, type Cure, type Judgement } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import type { Judged } from '../../parts/judged.ts';
@@ -5,9 +6,7 @@ import { useBenchStore } from '../context.ts';
 import { numberedCauses } from '../findings.ts';
 
 const quietWords = (judgement: Judgement): string =>
-  Object.keys(judgement.digits).length > 1
-    ? 'All is well: no finger doubles, none crosses, none is rushed.'
-    : 'Nothing to judge yet.';
+  Object.keys(judgement.digits).length > 1 ? say('common.no-problems-found') : say('bench.nothing-to-review-yet');
 
 interface OneProps {
   readonly cause: Cause;
@@ -43,11 +42,11 @@ export const Findings = ({
   const { shown, more } = numberedCauses(judged);
   const { judgement } = judged;
   return (
-    <section aria-label="Judgement">
-      <h2>Judgement</h2>
-      {judgement.troubles.map(({ sentence, strokes }) => (
-        <p key={`${sentence}${strokes.join()}`} className="finding finding-trouble">
-          {sentence}
+    <section aria-label={say('bench.review')}>
+      <h2>{say('bench.review')}</h2>
+      {judgement.troubles.map((trouble) => (
+        <p key={`${trouble.code}${trouble.strokes.join()}`} className="finding finding-trouble">
+          {sayProblem(trouble)}
         </p>
       ))}
       <ol className="findings">
@@ -55,7 +54,7 @@ export const Findings = ({
           <One key={`${cause.kind}${cause.sentence}`} cause={cause} number={index + 1} cure={cures?.[index]} />
         ))}
       </ol>
-      {more > 0 && <p className="text-soft">and {more} more like these.</p>}
+      {more > 0 && <p className="text-soft">{say('bench.and-more-like-these', { more })}</p>}
       {shown.length === 0 && <p className="finding finding-quiet">{quietWords(judgement)}</p>}
     </section>
   );

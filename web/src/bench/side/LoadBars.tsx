@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import type { Load } from '@fleet-wren/core';
 import { digitColour } from '../../parts/token/shapes.ts';
 
@@ -7,18 +8,18 @@ const colourOf = (striker: Load['striker']): string => digitColour(striker === '
 export const LoadBars = ({ load, tempo }: { readonly load: readonly Load[]; readonly tempo: number }) => {
   const most = Math.max(4, ...load.map(({ rate }) => rate));
   return (
-    <section aria-label="Load">
-      <h2>Load at {tempo}</h2>
+    <section aria-label={say('bench.finger-load')}>
+      <h2>{say('bench.notes-per-second-at-bpm', { tempo })}</h2>
       <ul className="loads">
         {load.map(({ striker, rate, longestRest }) => (
-          <li key={striker} title={`Longest rest ${longestRest.toFixed(2)} s`}>
+          <li key={striker} title={say('bench.longest-rest-s', { longestRest: longestRest.toFixed(2) })}>
             <span style={{ color: colourOf(striker) }} className="load-digit">
               {striker}
             </span>
             <span className="load-track">
               <span style={{ width: `${(100 * rate) / most}%`, background: colourOf(striker) }} />
             </span>
-            <span>{rate.toFixed(1)} a second</span>
+            <span>{say('bench.per-second', { rate: rate.toFixed(1) })}</span>
           </li>
         ))}
       </ul>

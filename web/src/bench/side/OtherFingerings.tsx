@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { digitMark, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
@@ -40,13 +41,15 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
   const [best, ...others] = found ?? [];
   const current = judged?.pattern === pattern;
   return (
-    <section aria-label="Other fingerings">
+    <section aria-label={say('bench.other-fingerings')}>
       <h2>
         <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>
-          Other fingerings
+          {say('bench.other-fingerings')}
         </button>
       </h2>
-      {open && best && current && others.length === 0 && <p className="text-soft">The school leaves no other way.</p>}
+      {open && best && current && others.length === 0 && (
+        <p className="text-soft">{say('bench.no-other-fingering-fits-this-school')}</p>
+      )}
       {open && best && current && (
         <ul className="plain-list alternatives">
           {others.map((other, index) => (
@@ -54,7 +57,7 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
               <button
                 type="button"
                 onClick={() => run(pinning(pattern, [best, ...others.slice(0, index)], other))}
-                title="Take this one: its digits are pinned"
+                title={say('bench.use-this-fingering-and-pin-its')}
               >
                 <Digits pattern={pattern} digits={other.digits} />
                 <span className="trade">{other.trade}</span>

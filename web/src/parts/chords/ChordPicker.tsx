@@ -1,9 +1,10 @@
+import { Say } from '../say/Say.tsx';
+import { say, sayProblems } from '@fleet-wren/wording';
 import './chords.scss';
 import {
   alternateBassStrings,
   bassString,
   possibleBasses,
-  sentence,
   shapesFor,
   stringCount,
   type FoundVoicing,
@@ -39,14 +40,14 @@ const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal):
   const own = ownShape(symbol, instrument);
   if (own) return { shapes: [{ voicing: own, known: false }] };
   const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
-  return found.ok ? { shapes: found.value } : { shapes: [], trouble: found.problems.map(sentence).join(' ') };
+  return found.ok ? { shapes: found.value } : { shapes: [], trouble: sayProblems(found.problems) };
 };
 
 const bassWords = (instrument: Instrument, voicing: Voicing): string => {
   const bass = bassString(instrument, voicing);
   const others = alternateBassStrings(instrument, voicing);
-  if (bass === null) return 'no bass';
-  return others.length > 0 ? `bass ${[bass, ...others.slice(0, 2)].join(' · ')}` : `bass ${bass}`;
+  if (bass === null) return say('parts.no-bass');
+  return say('parts.bass', { strings: [bass, ...others.slice(0, 2)].join(' · ') });
 };
 
 interface PickerProps {
@@ -77,7 +78,7 @@ const Shape = ({
   return (
     <li className={current ? 'shape shape-current' : 'shape'}>
       <button type="button" className="shape-take" onClick={pick}>
-        <span className="visually-hidden">Take </span>
+        <span className="visually-hidden">{say('common.use')} </span>
         <b>{voicing.chord}</b>
         <span className="visually-hidden"> {fretWords(voicing.frets)} </span>
         <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
@@ -87,8 +88,8 @@ const Shape = ({
         type="button"
         className="shape-hear"
         onClick={() => strum(instrument, voicing)}
-        aria-label={`Hear ${voicing.chord}, ${fretWords(voicing.frets)}`}
-        title="Hear it"
+        aria-label={say('parts.play', { chord: voicing.chord, fretWords: fretWords(voicing.frets) })}
+        title={say('common.play')}
       >
         <Volume2 size={14} aria-hidden />
       </button>
@@ -97,8 +98,8 @@ const Shape = ({
         className={liked ? 'shape-like shape-liked' : 'shape-like'}
         onClick={like}
         aria-pressed={liked}
-        aria-label={`Keep ${voicing.chord}, ${fretWords(voicing.frets)} at hand`}
-        title={liked ? 'It stands first; let it go' : 'Let it stand first'}
+        aria-label={say('parts.add-to-favourites', { chord: voicing.chord, fretWords: fretWords(voicing.frets) })}
+        title={liked ? say('parts.remove-from-favourites-2') : say('parts.add-to-favourites-2')}
       >
         <Star size={14} aria-hidden />
       </button>
@@ -122,9 +123,9 @@ const BassChoice = ({
   const strings = possibleBasses(instrument, voicing);
   if (strings.length < 2) return null;
   return (
-    <div className="bass-choice" role="group" aria-label={`Bass of ${voicing.chord}`}>
+    <div className="bass-choice" role="group" aria-label={say('parts.bass-string-of', { chord: voicing.chord })}>
       <span>
-        The bass of <b>{voicing.chord}</b> lies on string
+        <Say text="parts.bass-of" values={{ chord: voicing.chord }} />
       </span>
       {strings.map((string) => (
         <Button
@@ -135,10 +136,10 @@ const BassChoice = ({
           onClick={() => pick(string === usual ? shape : { ...shape, bass: string })}
         >
           {string}
-          {string === usual && <span className="visually-hidden"> as the chord says</span>}
+          {string === usual && <span className="visually-hidden"> {say('parts.default')}</span>}
         </Button>
       ))}
-      {now !== usual && usual !== null && <small>the chord itself says string {usual}</small>}
+      {now !== usual && usual !== null && <small>{say('parts.default-string', { usual })}</small>}
     </div>
   );
 };
@@ -155,7 +156,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   return (
     <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
       <Modal.Header closeButton>
-        <Modal.Title id="chords-title">Which chord?</Modal.Title>
+        <Modal.Title id="chords-title">{say('parts.choose-a-chord')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <form
@@ -166,8 +167,8 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
         >
           <Form.Control
             autoFocus
-            aria-label="Chord symbol or frets"
-            placeholder="Am7/G, or frets from the lowest string: x 3 2 0 1 0"
+            aria-label={say('parts.chord-symbol-or-frets')}
+            placeholder={say('parts.am7-g-or-frets-from-the')}
             value={typed}
             maxLength={40}
             spellCheck={false}
@@ -180,7 +181,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
             {trouble ?? value?.trouble}
           </p>
         )}
-        <ul className="shapes" aria-label="Shapes, the easiest first">
+        <ul className="shapes" aria-label={say('parts.voicings-easiest-first')}>
           {shapes.map(({ voicing }) => (
             <Shape
               key={voicing.chord + fretWords(voicing.frets)}

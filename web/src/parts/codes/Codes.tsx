@@ -1,8 +1,9 @@
+import { say } from '@fleet-wren/wording';
 import './codes.scss';
 import { useAccount } from '../../api/account.ts';
 
 const asText = (codes: readonly string[], email: string): string =>
-  `Recovery codes for ${email} in Fleet Wren, each good once:\n\n${codes.join('\n')}\n`;
+  say('parts.fleet-wren-recovery-codes-for-each', { email, codes: codes.join('\n') });
 
 /** Recovery codes, shown once, to be written down or kept as a file. */
 export const Codes = ({ codes }: { readonly codes: readonly string[] }) => {
@@ -10,14 +11,14 @@ export const Codes = ({ codes }: { readonly codes: readonly string[] }) => {
   const file = `data:text/plain;charset=utf-8,${encodeURIComponent(asText(codes, account?.email ?? ''))}`;
   return (
     <>
-      <p>Write these down or keep the file where only you find it. They are not shown again.</p>
-      <ol className="recovery-codes" aria-label="Recovery codes">
+      <p>{say('parts.write-these-codes-down-or-save')}</p>
+      <ol className="recovery-codes" aria-label={say('common.recovery-codes')}>
         {codes.map((code) => (
           <li key={code}>{code}</li>
         ))}
       </ol>
       <a className="btn btn-quiet btn-sm" href={file} download="recovery-codes.txt">
-        Keep as a file
+        {say('parts.save-as-file')}
       </a>
     </>
   );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { Form } from 'react-bootstrap';
 
 /** Whether a figure comes round again or ends: a cycle and a line are fingered otherwise. */
@@ -9,10 +10,10 @@ export const EndingField = ({
   readonly choose: (cyclic: boolean) => void;
 }) => (
   <label>
-    At its end it
+    {say('common.loop')}
     <Form.Select value={cyclic ? 'round' : 'line'} onChange={({ target }) => choose(target.value === 'round')}>
-      <option value="round">goes round</option>
-      <option value="line">ends</option>
+      <option value="round">{say('common.loops')}</option>
+      <option value="line">{say('common.plays-once')}</option>
     </Form.Select>
   </label>
 );

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './lanes.scss';
 import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
 import { memo, useCallback, useMemo } from 'react';
@@ -127,9 +128,9 @@ export const Lanes = ({ judged, width, at, playing }: LanesProps) => {
   if (judged.pattern.strokes.length === 0) return null;
   const height = LANE * judged.judgement.load.length;
   return (
-    <figure className="lanes" aria-label="Lanes">
+    <figure className="lanes" aria-label={say('common.fingers')}>
       <figcaption>
-        Lanes: who works, who rests, where a finger can plant
+        {say('parts.lanes-caption')}
         {barsText(system, judged.pattern.bars)}
       </figcaption>
       <svg width={width} height={height} aria-hidden="true">

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { gateAtHand, type PracticeEvent } from '@fleet-wren/core';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
@@ -42,22 +43,22 @@ export const AtHand = ({ item, byEar = false }: { readonly item: Assignment; rea
       {gate > 0 ? (
         <>
           <span className="streak" aria-live="polite">
-            {progress.streak} of {gate} in a row
+            {say('parts.of-clean-in-a-row', { streak: progress.streak, gate })}
           </span>
           <Button size="sm" onClick={() => told({ kind: 'clean', ...at })}>
-            Clean
+            {say('common.clean')}
           </Button>
           <Button size="sm" variant="quiet" onClick={() => told({ kind: 'slipped', ...at })}>
-            Slipped
+            {say('common.missed')}
           </Button>
         </>
       ) : (
         <Button size="sm" onClick={() => told({ kind: 'done', stage: stage.key })}>
-          Done
+          {say('common.done')}
         </Button>
       )}
       <Button size="sm" variant="plain" onClick={() => told({ kind: 'passed', stage: stage.key })}>
-        take it as learnt
+        {say('parts.mark-as-learned')}
       </Button>
       {byEar && gate > 0 && (
         <LessonEar

@@ -1,3 +1,5 @@
+import { Say } from '../say/Say.tsx';
+import { say } from '@fleet-wren/wording';
 import './lesson.scss';
 import { Link } from 'react-router';
 import { useAssignments, useProgress, type Assignment } from '../../api/practice.ts';
@@ -11,11 +13,11 @@ const Stage = ({ item }: { readonly item: Assignment }) => {
   const stage = item.plan.stages[progress.stage];
   return (
     <span className="lesson-stage">
-      {stage ? stage.name : 'Learnt'}
+      {stage ? stage.name : say('parts.learned')}
       {progress.tempo !== null && (
         <>
           {' '}
-          at <b>{progress.tempo}</b>
+          <Say text="parts.at-tempo" values={{ tempo: progress.tempo }} />
         </>
       )}
       {item.standing.stuck && <span className="lesson-stuck"> · {item.standing.stuck.sentence}</span>}
@@ -34,23 +36,23 @@ export const LessonStrip = ({ studentId, patternId }: { readonly studentId: stri
   const item = items.find(({ sourceId, endedAt }) => sourceId === patternId && endedAt === null);
   const others = items.filter((one) => one.endedAt === null && one.sourceId !== null && one.sourceId !== patternId);
   return (
-    <aside className="lesson" aria-label={`Lesson with ${student.name}`}>
+    <aside className="lesson" aria-label={say('parts.lesson-with', { name: student.name })}>
       <div className="lesson-who">
         <Link to={`/students/${studentId}`}>
           <b>{student.name}</b>
         </Link>
-        {item ? <Stage item={item} /> : <span className="text-soft">has not been set this</span>}
+        {item ? <Stage item={item} /> : <span className="text-soft">{say('parts.not-assigned')}</span>}
       </div>
       {item && <AtHand item={item} byEar />}
       <NoteForm studentId={studentId} />
-      <nav className="lesson-ways" aria-label="In this lesson">
+      <nav className="lesson-ways" aria-label={say('parts.lesson-links')}>
         {others.slice(0, 6).map((one) => (
           <Link key={one.id} to={`/patterns/${one.sourceId}?lesson=${studentId}`}>
             {one.name}
           </Link>
         ))}
-        <Link to={`/students/${studentId}`}>Set the next thing</Link>
-        <Link to={`/students/${studentId}/sheet`}>The sheet to print</Link>
+        <Link to={`/students/${studentId}`}>{say('parts.assign-next')}</Link>
+        <Link to={`/students/${studentId}/sheet`}>{say('common.sheet-to-print')}</Link>
       </nav>
     </aside>
   );

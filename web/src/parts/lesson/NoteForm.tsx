@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { wordsOf } from '../../api/client.ts';
@@ -19,14 +20,14 @@ export const NoteForm = ({ studentId }: { readonly studentId: string }) => {
       >
         <Form.Control
           size="sm"
-          aria-label="A note"
-          placeholder="A note"
+          aria-label={say('parts.note')}
+          placeholder={say('parts.note')}
           value={note}
           maxLength={500}
           onChange={({ target }) => setNote(target.value)}
         />
         <Button size="sm" variant="quiet" type="submit" disabled={note.trim() === '' || tell.isPending}>
-          Write it down
+          {say('parts.save-note')}
         </Button>
       </Form>
       {tell.isError && <p role="alert">{wordsOf(tell.error)}</p>}

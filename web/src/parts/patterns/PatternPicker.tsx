@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import '../chords/chords.scss';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
@@ -30,20 +31,20 @@ export const PatternPicker = ({
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="figure-title">
       <Modal.Header closeButton>
-        <Modal.Title id="figure-title">Which pattern?</Modal.Title>
+        <Modal.Title id="figure-title">{say('parts.choose-a-pattern')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <p className="text-soft">{about}</p>
         <Form.Control
           autoFocus
           type="search"
-          aria-label="Search patterns"
-          placeholder="Search by name or tag"
+          aria-label={say('common.search-patterns')}
+          placeholder={say('common.search-by-name-or-tag')}
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
         {trouble && <p role="alert">{trouble}</p>}
-        <ul className="shapes figure-list" aria-label="Patterns">
+        <ul className="shapes figure-list" aria-label={say('common.patterns')}>
           {lines.map(({ id, name, summary }) => (
             <li key={id} className="shape">
               <button type="button" className="shape-take" onClick={() => choose(id)}>

@@ -1,5 +1,6 @@
+import { say, sayProblem } from '@fleet-wren/wording';
 import './preview.scss';
-import { ceilingFigure, stringCount, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
+import { ceilingFigure, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../sound/usePlayer.ts';
@@ -10,7 +11,7 @@ import { useHand } from '../hand/useHand.ts';
 import { layoutOf } from '../threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../threads/Threads.tsx';
 
-const stringLabel: StrokeLabel = ({ string }) => `string ${string}`;
+const stringLabel: StrokeLabel = ({ string }) => say('parts.string', { string });
 
 interface Question {
   readonly pattern: Pattern;
@@ -37,15 +38,17 @@ const useJudged = (pattern: Pattern): Judgement | null => {
 
 /** What a judgement comes to in a few words. */
 const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
-  const trouble = troubles[0]?.sentence;
-  if (trouble) return trouble;
+  const [trouble] = troubles;
+  if (trouble) return sayProblem(trouble);
   const mend =
     findings.length === 0
-      ? 'nothing to mend'
+      ? say('common.no-problems')
       : findings.length === 1
-        ? 'one thing to mend'
-        : `${findings.length} things to mend`;
-  return ceiling ? `Ceiling ${ceilingFigure(ceiling.bpm)}, at ${tempo} now; ${mend}.` : `At ${tempo}; ${mend}.`;
+        ? say('parts.1-issue')
+        : say('parts.issues', { findingsCount: findings.length });
+  return ceiling
+    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(ceiling.bpm), tempo, mend })
+    : say('parts.bpm', { tempo, mend });
 };
 
 const PlayButton = ({
@@ -61,8 +64,8 @@ const PlayButton = ({
       type="button"
       className="play play-small"
       onClick={toggle}
-      aria-label={playing ? 'Stop' : 'Play'}
-      title={playing ? 'Stop' : 'Play'}
+      aria-label={playing ? say('common.stop') : say('common.play')}
+      title={playing ? say('common.stop') : say('common.play')}
     >
       {playing ? (
         <Square size={13} fill="currentColor" aria-hidden />
@@ -81,22 +84,25 @@ export const Preview = ({ pattern }: { readonly pattern: Pattern }) => {
   const judgement = useJudged(pattern);
   const digits = useMemo(() => judgement?.digits ?? {}, [judgement]);
   return (
-    <figure className="preview" aria-label={`Preview of ${pattern.name}`}>
+    <figure className="preview" aria-label={say('parts.preview-of', { name: pattern.name })}>
       <figcaption>
         <PlayButton pattern={pattern} digits={digits} />
         <span>
           <b>{pattern.name}</b>
           <br />
           <span className="text-soft">
-            {pattern.metre.beats}/{pattern.metre.unit}, {pattern.bars === 1 ? 'one bar' : `${pattern.bars} bars`},{' '}
-            {pattern.strokes.length} strokes on {stringCount(pattern.instrument)} strings.{' '}
-            {judgement && verdictWords(judgement, pattern.tempo)}
+            {say('parts.preview-facts', {
+              metre: `${pattern.metre.beats}/${pattern.metre.unit}`,
+              bars: pattern.bars,
+              notes: pattern.strokes.length,
+              verdict: judgement ? verdictWords(judgement, pattern.tempo) : '',
+            })}
           </span>
         </span>
       </figcaption>
-      <div ref={box} className="preview-threads" tabIndex={0} aria-label="Threads">
+      <div ref={box} className="preview-threads" tabIndex={0} aria-label={say('common.fingering-diagram')}>
         {width > 0 && (
-          <div className="threads" role="img" aria-label={`${pattern.strokes.length} strokes`}>
+          <div className="threads" role="img" aria-label={say('parts.notes', { strokesCount: pattern.strokes.length })}>
             <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
           </div>
         )}

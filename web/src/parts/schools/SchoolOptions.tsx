@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS, type MadeSchool } from '@fleet-wren/core';
 import { madeSchool, useKeptSchools } from '../../api/set-up.ts';
 
@@ -28,10 +29,12 @@ export const SchoolOptions = ({
   return (
     <>
       {own.length > 0 && (
-        <optgroup label="Your own">{offered(own.map(({ id, name }) => ({ key: `own:${id}`, name })))}</optgroup>
+        <optgroup label={say('parts.your-schools')}>
+          {offered(own.map(({ id, name }) => ({ key: `own:${id}`, name })))}
+        </optgroup>
       )}
-      <optgroup label="Schools">{offered(SCHOOLS)}</optgroup>
-      <optgroup label="Variants">{offered(VARIANTS)}</optgroup>
+      <optgroup label={say('parts.schools')}>{offered(SCHOOLS)}</optgroup>
+      <optgroup label={say('parts.variants')}>{offered(VARIANTS)}</optgroup>
     </>
   );
 };

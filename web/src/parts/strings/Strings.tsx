@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './strings.scss';
 import { openStringName, stepsText, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
@@ -82,13 +83,13 @@ const Changes = ({
   const most = Math.max(1, ...changes.map(({ count }) => count));
   return (
     <table className="changes">
-      <caption>From string (down) to string (across): how often, and how</caption>
+      <caption>{say('parts.moves-from-string-row-to-string')}</caption>
       <thead>
         <tr>
           <td />
           {strings.map((to) => (
             <th key={to} scope="col">
-              to {to}
+              {say('parts.to', { to })}
             </th>
           ))}
         </tr>
@@ -136,9 +137,9 @@ const Shown = ({ judged, study, width, at }: Studied & Pick<StringsProps, 'width
   const strings = useMemo(() => playedStrings(study.rings, study.changes), [study]);
   const system = systemAt(layout, at);
   return (
-    <figure className="strings" aria-label="Strings">
+    <figure className="strings" aria-label={say('common.sustain')}>
       <figcaption>
-        Strings: how long each note rings, until its string is struck again, planted on or damped
+        {say('parts.sustain-caption')}
         {barsText(system, pattern.bars)}
       </figcaption>
       <RingRows pattern={pattern} study={study} strings={strings} layout={layout} system={system} />

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './threads.scss';
 import {
   fretOn,
@@ -84,14 +85,18 @@ const Ruling = memo(({ frame, layout, system }: SystemProps) => {
       ))}
       {frame.bars > 1 && (
         <text className="bar-number" x={8} y={18}>
-          bar {system.fromBar + 1}
+          {say('parts.bar', { fromBar: system.fromBar + 1 })}
         </text>
       )}
     </g>
   );
 });
 
-const ROLE_LETTERS: Readonly<Record<Role, string>> = { bass: 'B', alternate: 'A', 'second alternate': 'A2' };
+const ROLE_LETTERS: Readonly<Record<Role, string>> = {
+  bass: say('parts.b1'),
+  alternate: say('parts.b2'),
+  'second alternate': say('parts.b3'),
+};
 
 /** Tokens this narrow leave no room beside them: what stands there is set below. */
 const ROOM_BESIDE = 11;

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import {
   beatPartsOf,
   countOf,
@@ -147,7 +148,9 @@ export const systemAt = (layout: Layout, at: number): System =>
 /** Which bars of all a row shows, to be said after something else; nothing where it shows them all. */
 export const barsText = ({ fromBar, bars }: System, all: number): string => {
   if (bars === all) return '';
-  return bars === 1 ? `, bar ${fromBar + 1}` : `, bars ${fromBar + 1} to ${fromBar + bars}`;
+  return bars === 1
+    ? say('parts.bar-2', { fromBar: fromBar + 1 })
+    : say('parts.bars-shown', { from: fromBar + 1, to: fromBar + bars });
 };
 
 /** Where a tick lies: the beginning of a stroke is drawn in the middle of its slot. */

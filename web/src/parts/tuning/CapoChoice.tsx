@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 /** Frets a capo is put on at the most. */
 const HIGHEST = 9;
 
@@ -5,8 +6,8 @@ const HIGHEST = 9;
 export const CapoChoice = ({ capo, choose }: { readonly capo: number; readonly choose: (capo: number) => void }) => (
   <span className="choice">
     <select
-      aria-label="Capo"
-      title="Capo"
+      aria-label={say('parts.capo')}
+      title={say('parts.capo')}
       value={capo}
       onChange={({ target }) => {
         choose(Number(target.value));
@@ -15,7 +16,7 @@ export const CapoChoice = ({ capo, choose }: { readonly capo: number; readonly c
     >
       {Array.from({ length: Math.max(HIGHEST, capo) + 1 }, (_, fret) => (
         <option key={fret} value={fret}>
-          {fret === 0 ? 'no capo' : `capo ${fret}`}
+          {fret === 0 ? say('common.no-capo') : say('parts.capo-2', { fret })}
         </option>
       ))}
     </select>

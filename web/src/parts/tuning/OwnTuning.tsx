@@ -1,32 +1,24 @@
-import {
-  noteName,
-  readTuning,
-  retunePlan,
-  sentence,
-  type Instrument,
-  type RetunedString,
-  type Tuning,
-} from '@fleet-wren/core';
+import { say, sayList, sayProblems } from '@fleet-wren/wording';
+import { noteName, readTuning, retunePlan, type Instrument, type RetunedString, type Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useChangeSettings } from '../../api/settings.ts';
 
 const semitones = ({ string, by }: RetunedString): string =>
-  `string ${string}: ${Math.abs(by) === 1 ? 'one semitone' : `${Math.abs(by)} semitones`} ${by > 0 ? 'up' : 'down'}`;
+  say('parts.semitones', { string, by: Math.abs(by), way: by > 0 ? 'up' : 'down' });
 
 /** What is done to the strings, and the caution where one is pulled tighter. */
 const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
   if (from.pitches.length !== to.pitches.length)
-    return <p className="text-soft">Another instrument: nothing to retune.</p>;
+    return <p className="text-soft">{say('parts.this-is-a-different-instrument-so')}</p>;
   const { strings, tighter } = retunePlan(from, to);
-  if (strings.length === 0) return <p className="text-soft">The strings are tuned so already.</p>;
+  if (strings.length === 0) return <p className="text-soft">{say('parts.the-guitar-is-already-in-this')}</p>;
   return (
     <>
-      <p>From now: {strings.map(semitones).join('; ')}.</p>
+      <p>{say('parts.retune', { strings: strings.map(semitones).join('; ') })}</p>
       {tighter.length > 0 && (
         <p className="finding finding-notable">
-          {tighter.length === 1 ? `String ${tighter[0]} goes up` : `Strings ${tighter.join(', ')} go up`}: a string that
-          is pulled tighter can break. Go slowly, and face away.
+          {say('parts.tighter', { count: tighter.length, strings: sayList(tighter.map(String)) })}
         </p>
       )}
     </>
@@ -60,13 +52,13 @@ export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
         }}
       >
         <Modal.Header closeButton>
-          <Modal.Title id="tuning-title">A tuning of your own</Modal.Title>
+          <Modal.Title id="tuning-title">{say('parts.custom-tuning')}</Modal.Title>
         </Modal.Header>
         <Modal.Body>
           <Form.Control
             autoFocus
-            aria-label="Notes from the lowest string up"
-            placeholder="Notes from the lowest string up: C G D G B D"
+            aria-label={say('parts.notes-lowest-string-first')}
+            placeholder={say('parts.notes-lowest-string-first-c-g')}
             value={typed}
             maxLength={40}
             spellCheck={false}
@@ -74,7 +66,7 @@ export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
           />
           {read && !read.ok && (
             <p className="finding finding-trouble mt-3" role="alert">
-              {read.problems.map(sentence).join(' ')}
+              {sayProblems(read.problems)}
             </p>
           )}
           {read?.ok && (
@@ -91,10 +83,10 @@ export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={hide}>
-            Leave it
+            {say('common.cancel')}
           </Button>
           <Button type="submit" disabled={!read?.ok}>
-            Tune so
+            {say('parts.use-tuning')}
           </Button>
         </Modal.Footer>
       </Form>

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { instrumentIn, type Instrument, type Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { OwnTuning } from './OwnTuning.tsx';
@@ -21,8 +22,8 @@ export const TuningChoice = ({ instrument, choose }: TuningChoiceProps) => {
   return (
     <span className="choice">
       <select
-        aria-label="Tuning"
-        title="Tuning"
+        aria-label={say('parts.tuning')}
+        title={say('parts.tuning')}
         value={instrument.tuning}
         onChange={({ target }) => {
           const next = tunings.find(({ key }) => key === target.value);
@@ -36,7 +37,7 @@ export const TuningChoice = ({ instrument, choose }: TuningChoiceProps) => {
             {name}
           </option>
         ))}
-        <option value={OTHER}>another tuning …</option>
+        <option value={OTHER}>{say('parts.other-tuning-more')}</option>
       </select>
       {asking && (
         <OwnTuning

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import './wheel.scss';
 import { DIGIT_NAMES, slotTicks, type Digit, type Pattern } from '@fleet-wren/core';
 import { RotateCcw, RotateCw } from 'lucide-react';
@@ -13,7 +14,8 @@ interface WheelProps {
   readonly turn: (ticks: number) => void;
 }
 
-const groupsText = (labels: readonly string[]): string => (labels.length > 0 ? labels.join(' + ') : 'one group');
+const groupsText = (labels: readonly string[]): string =>
+  labels.length > 0 ? labels.join(' + ') : say('parts.1-group');
 
 /** One cycle as a ring: digits as beads on their strings, groups as arcs; shifting the start is turning the ring. */
 export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
@@ -26,29 +28,37 @@ export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
   const groups = groupsText(arcs.map(({ label }) => label));
   const half = WHEEL.size / 2 + 16;
   return (
-    <figure className="wheel" aria-label="Wheel">
+    <figure className="wheel" aria-label={say('common.wheel')}>
       <figcaption>
-        <span>The cycle, opened by the thumb or the pick in groups of</span>
+        <span>{say('parts.groups-that-start-on-the-thumb')}</span>
         <strong>{groups}</strong>
-        <span>Turning it lets the figure begin elsewhere.</span>
+        <span>{say('parts.turn-the-wheel-to-start-the')}</span>
         <span className="wheel-turns">
           <Button
             variant="quiet"
             size="sm"
             onClick={() => turn(-slot)}
-            title="Begin a part of the beat earlier (Shift <)"
+            title={say('parts.start-one-subdivision-earlier', { key: '<' })}
           >
-            <RotateCcw size={15} aria-hidden /> Earlier
+            <RotateCcw size={15} aria-hidden /> {say('parts.earlier')}
           </Button>
-          <Button variant="quiet" size="sm" onClick={() => turn(slot)} title="Begin a part of the beat later (Shift >)">
-            <RotateCw size={15} aria-hidden /> Later
+          <Button
+            variant="quiet"
+            size="sm"
+            onClick={() => turn(slot)}
+            title={say('parts.start-one-subdivision-later-shift')}
+          >
+            <RotateCw size={15} aria-hidden /> {say('parts.later')}
           </Button>
         </span>
       </figcaption>
       <svg
         viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`}
         role="img"
-        aria-label={`Groups of ${groups}; ${beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', ')}`}
+        aria-label={say('parts.groups-of', {
+          groups,
+          beads: beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', '),
+        })}
       >
         {Array.from({ length: strings }, (_, index) => (
           <circle

@@ -1,0 +1,1 @@
+export { message, type Message, type MessageValue, type ParamsOf } from './message.ts';

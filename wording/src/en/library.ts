@@ -1,0 +1,3 @@
+export const library = {
+  'library.standard-patterns': 'Standard patterns',
+} as const;

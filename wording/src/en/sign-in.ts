@@ -1,0 +1,28 @@
+export const signIn = {
+  'sign-in.plan-every-finger-string-and-beat': 'Plan every finger, string and beat, and see how fast it can be played.',
+  'sign-in.your-name': 'Your name',
+  'sign-in.email': 'Email',
+  'sign-in.password': 'Password',
+  'sign-in.at-least-12-characters': 'At least 12 characters',
+  'sign-in.join': 'Join',
+  'sign-in.reset-password': 'Reset password',
+  'sign-in.recovery-code': 'Recovery code',
+  'sign-in.four-groups-of-four-characters-from':
+    'Four groups of four characters from your saved list. Each code works once.',
+  'sign-in.new-password': 'New password',
+  'sign-in.two-factor-authentication-is-on-for': 'Two-factor authentication is on for this account',
+  'sign-in.reset-password-and-sign-in': 'Reset password and sign in',
+  'sign-in.create-a-studio': 'Create a studio',
+  'sign-in.studio-name': 'Studio name',
+  'sign-in.create-studio': 'Create studio',
+  'sign-in.two-factor-code': 'Two-factor code',
+  'sign-in.sign-in': 'Sign in',
+  'sign-in.from-your-authenticator-app-lost-your': 'From your authenticator app. Lost your phone? Use a recovery code.',
+  'sign-in.forgot-password': 'Forgot password?',
+  'sign-in.join-studio': 'Join {studio}',
+  'sign-in.invitation': 'Invitation',
+  'sign-in.no-codes':
+    'No recovery codes? Ask the person who runs this server for a new password. <link>Back to sign in</link>',
+  'sign-in.already': 'Already have a studio? <link>Sign in</link>',
+  'sign-in.new-here': 'New here? <link>Create a studio</link>',
+} as const;
