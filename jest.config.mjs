@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 
 const swc = (decorators) => [
-  fileURLToPath(new URL('scripts/jest/transform.mjs', import.meta.url)),
+  '@swc/jest',
   {
     jsc: {
       parser: { syntax: 'typescript', decorators, tsx: true },

@@ -7,9 +7,9 @@ export default defineConfig({
   outputDir: '../test-results',
   fullyParallel: true,
   workers: 3,
-  timeout: Number(process.env.E2E_LONG ?? 90_000),
+  timeout: 90_000,
   // Long enough for a machine that others use too.
-  expect: { timeout: Number(process.env.E2E_WAIT ?? 20_000) },
+  expect: { timeout: 20_000 },
   // What needs a second try is broken.
   retries: 0,
   reporter: [

@@ -202,7 +202,7 @@ test('the strokes of a bar on a bench of its own: into this bar, or everywhere b
   await page.keyboard.press(say('common.delete'));
   await page.getByRole('button', { name: say('songs.apply-to-all-other-bars') }).click();
   await expect(learn).toContainText('3 bars');
-  await expect(learn).toContainText(say('common.1-bar'));
+  await expect(learn).toContainText(say('term.bars', { count: 1 }));
   await saved(page);
 });
 

@@ -10,7 +10,10 @@ const contextified = vm.createContext;
 export default class OrdinaryGlobals extends TestEnvironment {
   constructor(config, context) {
     vm.createContext = () => contextified(vm.constants.DONT_CONTEXTIFY);
-    super(config, context);
-    vm.createContext = contextified;
+    try {
+      super(config, context);
+    } finally {
+      vm.createContext = contextified;
+    }
   }
 }

@@ -35,7 +35,9 @@ test('a teacher gets a new password, and every session ends', async () => {
   await agent.get('/api/auth/me').expect(401);
   await agent.post('/api/auth/sign-in').send({ email, password: PASSWORD }).expect(401);
   await agent.post('/api/auth/sign-in').send({ email, password }).expect(200);
-  await expect(resetPassword(server.db, 'nobody@studio.example')).rejects.toThrow(/No teacher has the address nobody/);
+  await expect(resetPassword(server.db, 'nobody@studio.example')).rejects.toThrow(
+    /No teacher has the email address nobody/,
+  );
 });
 
 test('what was backed up comes back when all is lost; a file that is cut changes nothing', async () => {

@@ -12,8 +12,8 @@ export {
   type Catalogue,
   type Elements,
   type TextKey,
-  type Unsaid,
-  type UnsaidProblem,
-  type UnsaidValue,
+  type Message,
+  type MessageValue,
+  type SayableProblem,
 } from './speak.ts';
 export { english } from './en/index.ts';

@@ -76,18 +76,18 @@ export const sayList = (items: readonly string[]): string =>
 /** Whether a text is the key of one in the catalogue. */
 export const isTextKey = (text: string): text is TextKey => Object.hasOwn(english, text);
 
-/** A value of a message: said as it is, as a message in its turn, or as a list. */
-export type UnsaidValue = string | number | Unsaid | readonly (string | number | Unsaid)[];
+/** A value of a message: a number or name as it is, a message in its turn, or a list of them. */
+export type MessageValue = string | number | Message | readonly (string | number | Message)[];
 
-/** A text that is still to be said, as core and the server make it: its key and its values. */
-export interface Unsaid {
+/** A text that is still to be said, as core and the server make it: its key in the catalogue, and the values it takes. */
+export interface Message {
   readonly code: string;
-  readonly params?: Readonly<Record<string, UnsaidValue>>;
+  readonly params?: Readonly<Record<string, MessageValue>>;
 }
 
-const isList = (value: UnsaidValue): value is readonly (string | number | Unsaid)[] => Array.isArray(value);
+const isList = (value: MessageValue): value is readonly (string | number | Message)[] => Array.isArray(value);
 
-const sayValue = (value: UnsaidValue): string | number => {
+const sayValue = (value: MessageValue): string | number => {
   if (isList(value)) return sayList(value.map((item) => String(sayValue(item))));
   return typeof value === 'object' ? sayMessage(value) : value;
 };
@@ -97,16 +97,16 @@ const sayValue = (value: UnsaidValue): string | number => {
  * @example
  * sayMessage({ code: 'term.bars', params: { count: 2 } }) // => '2 bars'
  */
-export const sayMessage = ({ code, params = {} }: Unsaid): string => {
+export const sayMessage = ({ code, params = {} }: Message): string => {
   if (!Object.hasOwn(language.texts, code)) return code;
   const values = Object.fromEntries(Object.entries(params).map(([name, value]) => [name, sayValue(value)]));
   return say(code as 'common.undo', ...([values] as unknown as []));
 };
 
 /** A problem as the registry of errors has it. */
-export interface UnsaidProblem {
+export interface SayableProblem {
   readonly code: string;
-  readonly details?: Readonly<Record<string, UnsaidValue>>;
+  readonly details?: Readonly<Record<string, MessageValue>>;
 }
 
 const starting = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -116,8 +116,8 @@ const starting = (text: string): string => text.charAt(0).toUpperCase() + text.s
  * @example
  * sayProblem({ code: 'strings-out-of-range', details: { value: 3 } }) // => 'A tuning has 4 to 8 strings (not 3).'
  */
-export const sayProblem = ({ code, details }: UnsaidProblem): string =>
+export const sayProblem = ({ code, details }: SayableProblem): string =>
   starting(sayMessage({ code: `error.${code}`, params: details ?? {} }));
 
 /** Says what is wrong, one problem after another. */
-export const sayProblems = (problems: readonly UnsaidProblem[]): string => problems.map(sayProblem).join(' ');
+export const sayProblems = (problems: readonly SayableProblem[]): string => problems.map(sayProblem).join(' ');

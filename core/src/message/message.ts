@@ -1,13 +1,6 @@
-import type { ArgumentsFor, TextKey } from '@fleet-wren/wording';
+import type { ArgumentsFor, Message, MessageValue, TextKey } from '@fleet-wren/wording';
 
-/** A value of a message: a number or name as it is, a message in its turn, or a list of them. */
-export type MessageValue = string | number | Message | readonly (string | number | Message)[];
-
-/** A text that is still to be said: its key in the catalogue, and the values it takes. */
-export interface Message {
-  readonly code: TextKey;
-  readonly params?: Readonly<Record<string, MessageValue>>;
-}
+export type { Message, MessageValue };
 
 /** What an argument may be filled with: numbers stay numbers, where a text is wanted a message will do. */
 type Filled<Argument> = string extends Argument ? MessageValue : Argument;

@@ -3,13 +3,13 @@ import { resetPassword } from './reset.ts';
 
 const run = async (): Promise<void> => {
   const [command, email] = process.argv.slice(2);
-  if (command !== 'reset' || !email) throw new Error('What is meant? npm run admin -- reset EMAIL');
+  if (command !== 'reset' || !email) throw new Error('Usage: npm run admin -- reset EMAIL');
   const db = connect(process.env.DATABASE_URL ?? '', { patient: true });
   try {
     await migrate(db);
     console.log(`The new password of ${email} is ${await resetPassword(db, email)}`);
     console.log(
-      'It is to be changed after signing in (Set-up, Account). All sessions are ended, and no code is asked for beside it.',
+      'Change it after signing in (Settings, Account). All devices have been signed out, and two-factor authentication is off.',
     );
   } finally {
     await db.destroy();

@@ -11,7 +11,8 @@ import type { Db } from '../db/connection.ts';
 export const resetPassword = async (db: Db, email: string): Promise<string> => {
   const store = new AuthStore(db);
   const teacher = await store.findByEmail(email.trim().toLowerCase());
-  if (!teacher) throw new Error(`No teacher has the address ${email}. Write it as it is used to sign in.`);
+  if (!teacher)
+    throw new Error(`No teacher has the email address ${email}. Write it exactly as it is used to sign in.`);
   const password = randomBytes(12).toString('base64url');
   await store.changePassword(teacher, await hash(password));
   await new SecondFactorStore(db).remove(teacher);

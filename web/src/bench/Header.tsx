@@ -131,22 +131,22 @@ const PARTS: Readonly<Record<number, string>> = {
   12: say('bench.12-per-beat'),
 };
 const NOTE_PARTS: Readonly<Record<string, string>> = {
-  '4/1': say('bench.4-per-beat'),
-  '4/2': say('bench.8-per-beat'),
+  '4/1': say('bench.quarters'),
+  '4/2': say('bench.eighths'),
   '4/3': say('bench.triplets'),
   '4/4': say('bench.sixteenths'),
   '4/6': say('bench.sixteenth-triplets'),
   '4/8': say('bench.thirty-seconds'),
-  '8/1': say('bench.8-per-beat'),
+  '8/1': say('bench.eighths'),
   '8/2': say('bench.sixteenths'),
   '8/3': say('bench.sixteenth-triplets'),
-  '2/1': say('bench.2-per-beat'),
-  '2/2': say('bench.4-per-beat'),
-  '2/4': say('bench.8-per-beat'),
+  '2/1': say('bench.halves'),
+  '2/2': say('bench.quarters'),
+  '2/4': say('bench.eighths'),
 };
 
 const partName = ({ metre }: Pattern, parts: number): string =>
-  NOTE_PARTS[`${metre.unit}/${parts}`] ?? say('bench.value', { partName: PARTS[parts] ?? parts });
+  NOTE_PARTS[`${metre.unit}/${parts}`] ?? PARTS[parts] ?? String(parts);
 
 const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
   options.includes(own as T) ? options : [own, ...options];
@@ -180,7 +180,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
         value={String(pattern.bars)}
         options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
           one,
-          one === '1' ? say('common.1-bar') : say('bench.bars-2', { one: Number(one) }),
+          say('term.bars', { count: Number(one) }),
         ])}
         choose={(bars) => run(resize(bench.getState().document, { bars: Number(bars) }))}
         plain

@@ -110,8 +110,7 @@ export const Transport = memo(({ playing, showKeys }: { readonly playing: Playin
         toggle={() => listen({ countIn: !listening.countIn })}
       />
       <span className="transport-facts">
-        {bars === 1 ? say('common.1-bar') : say('bench.bars-3', { bars })},{' '}
-        {strokes === 1 ? say('common.1-note') : say('bench.notes', { strokes })}
+        {say('term.bars', { count: bars })}, {say('term.notes', { count: strokes })}
       </span>
       <Button variant="plain" size="sm" onClick={showKeys}>
         <Say text="bench.shortcuts" />

@@ -24,9 +24,9 @@ export const shownKey = (key: string): string => {
   const bare = key.replace(/^(Ctrl|Shift)\+/, '');
   const name =
     SHOWN[bare] ??
-    (/^[A-Z]$/.test(bare) ? say('bench.shift-2', { bare }) : bare.length === 1 ? bare.toUpperCase() : bare);
+    (/^[A-Z]$/.test(bare) ? say('bench.key-with-shift', { bare }) : bare.length === 1 ? bare.toUpperCase() : bare);
   const held = /^(Ctrl|Shift)\+/.exec(key)?.[1];
-  return held ? say('bench.value-2', { held, name }) : name;
+  return held ? say('bench.key-held', { held, name }) : name;
 };
 
 /** Whether a dialog lies over the bench; one that holds a bench itself does not. */

@@ -3,8 +3,6 @@ import type { Choice, Offer } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 
-const count = (number: number, one: string, more: string): string => (number === 1 ? one : `${number} ${more}`);
-
 const NAMES: Readonly<Record<Offer['kind'], string>> = {
   ours: say('import.fleet-wren-pattern'),
   midi: say('import.midi-file'),
@@ -28,7 +26,7 @@ const PartField = ({ offer, choice, choose }: ChoicesProps) => (
     >
       {offer.parts.map(({ name, notes }, index) => (
         <option key={index} value={index}>
-          {name}, {count(notes, say('common.1-note'), 'notes')}
+          {name}, {say('term.notes', { count: notes })}
         </option>
       ))}
     </Form.Select>

@@ -23,7 +23,7 @@ export const SetBar = ({ count, send, none, student, setFor }: SetBarProps) => {
         send(name.trim() || say('common.drills'));
       }}
     >
-      <span>{count === 1 ? say('drills.1-drill-selected') : say('drills.drills-selected', { count })}</span>
+      <span>{say('drills.drills-selected', { count })}</span>
       <Form.Control
         size="sm"
         aria-label={say('drills.set-name')}

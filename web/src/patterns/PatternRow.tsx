@@ -49,8 +49,7 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
           {line.name}
         </Link>
         <div className="pattern-facts">
-          {summary.metre} · {summary.chord} · {summary.schoolName} · {summary.strokes}{' '}
-          {summary.strokes === 1 ? say('common.note') : say('common.notes')}
+          {summary.metre} · {summary.chord} · {summary.schoolName} · {say('term.notes', { count: summary.strokes })}
           {summary.tags.map((tag) => (
             <Link key={tag} className="tag" to={`/patterns?tag=${encodeURIComponent(tag)}`}>
               {tag}

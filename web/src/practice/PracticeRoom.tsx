@@ -64,11 +64,7 @@ const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
       aria-label={say('practice.notes', { name: atHand.name, strokesCount: pattern.strokes.length })}
     >
       {width > 0 && pattern.strokes.length > 0 && (
-        <div
-          className="threads"
-          role="img"
-          aria-label={say('practice.notes-2', { strokesCount: pattern.strokes.length })}
-        >
+        <div className="threads" role="img" aria-label={say('term.notes', { count: pattern.strokes.length })}>
           <Threads
             pattern={pattern}
             frame={pattern}

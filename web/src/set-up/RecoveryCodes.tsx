@@ -5,7 +5,7 @@ import { Ask } from './Ask.tsx';
 
 const leftWords = (left: number): string => {
   if (left === 0) return say('settings.you-have-no-recovery-codes-without');
-  return left === 1 ? say('settings.1-code-left') : say('settings.codes-left', { left });
+  return say('settings.codes-left', { count: left });
 };
 
 /** Codes for the day the password is forgotten: how many are left, and new ones. */

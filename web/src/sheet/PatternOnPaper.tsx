@@ -43,7 +43,7 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
         <div
           className="threads sheet-threads"
           role="img"
-          aria-label={say('sheet.notes', { strokesCount: pattern.strokes.length })}
+          aria-label={say('term.notes', { count: pattern.strokes.length })}
         >
           <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
         </div>

@@ -23,7 +23,7 @@ const SetSheet = () => {
       title={tag}
       back={`/patterns?tag=${encodeURIComponent(tag)}`}
       facts={[
-        all.length === 1 ? say('sheet.1-pattern') : say('sheet.patterns', { allCount: all.length }),
+        say('sheet.patterns', { count: all.length }),
         set.data.length > MOST ? say('sheet.first-of-patterns', { most: MOST, setCount: set.data.length }) : '',
       ]}
     >

@@ -35,7 +35,7 @@ const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper:
         <div
           className="threads sheet-threads"
           role="img"
-          aria-label={say('sheet.notes', { strokesCount: pattern.strokes.length })}
+          aria-label={say('term.notes', { count: pattern.strokes.length })}
         >
           <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
         </div>

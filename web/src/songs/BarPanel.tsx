@@ -154,7 +154,7 @@ const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study:
   return (
     <div ref={box} className="bar-threads" tabIndex={0} aria-label={say('songs.selected-bars-as-played')}>
       {width > 0 && (
-        <div className="threads" role="img" aria-label={say('songs.notes', { strokesCount: shown.strokes.length })}>
+        <div className="threads" role="img" aria-label={say('term.notes', { count: shown.strokes.length })}>
           <Threads pattern={shown} frame={shown} layout={layout} digits={study.judgement.digits} label={stringLabel} />
         </div>
       )}

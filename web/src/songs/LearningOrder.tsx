@@ -45,7 +45,7 @@ const useMotifs = ({ song, study }: SideProps) => {
 
 const strokesFrom = (motifs: readonly Motif[], { nearest }: Motif): string => {
   if (!nearest) return '';
-  const words = nearest.differs === 1 ? say('common.1-note') : say('songs.notes-2', { differs: nearest.differs });
+  const words = say('term.notes', { count: nearest.differs });
   return say('songs.different-from', { words, letter: motifs[nearest.motif]?.letter ?? '' });
 };
 

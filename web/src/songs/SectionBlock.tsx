@@ -318,9 +318,7 @@ export const SectionBlock = ({
       <header>
         <b className="section-letter">{sectionLetter(index)}</b>
         <SectionName section={section} />
-        <span className="text-soft">
-          {section.bars.length === 1 ? say('common.1-bar') : say('songs.bars-2', { barsCount: section.bars.length })}
-        </span>
+        <span className="text-soft">{say('term.bars', { count: section.bars.length })}</span>
         <SectionTempo section={section} />
         <SectionTools section={section} />
       </header>

@@ -29,11 +29,7 @@ const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Prom
 const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
 
 const leftOut = ({ unplayed }: Pick<SongApproach, 'unplayed'>): string =>
-  unplayed === 0
-    ? ''
-    : unplayed === 1
-      ? say('songs.1-note-cant-be-played')
-      : say('songs.notes-cant-be-played', { unplayed });
+  unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });
 
 const Table = ({ song, own }: { readonly song: Song; readonly own: readonly MadeSchool[] }) => {
   const { run } = useSongStore().getState();

@@ -77,7 +77,7 @@ export const SongTransport = ({ playing, heard, hear, bars, sings }: TransportPr
         on={listening.countIn}
         toggle={() => listen({ countIn: !listening.countIn })}
       />
-      <span className="transport-facts">{bars === 1 ? say('common.1-bar') : say('songs.bars-3', { bars })}</span>
+      <span className="transport-facts">{say('term.bars', { count: bars })}</span>
     </footer>
   );
 };

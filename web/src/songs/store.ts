@@ -109,7 +109,7 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         const { from, count } = get().chosen;
         set({
           copied: bars().slice(from, from + count),
-          said: count === 1 ? say('songs.1-bar-copied') : say('songs.bars-copied', { count }),
+          said: say('songs.bars-copied', { count }),
         });
       },
     };

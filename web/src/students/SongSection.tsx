@@ -28,9 +28,7 @@ const Sections = ({ id, take }: SectionsProps) => {
           <Button variant="quiet" disabled={!pattern} onClick={() => pattern && take(pattern)}>
             {name}
           </Button>{' '}
-          <span className="text-soft">
-            {reason ?? (bars === 1 ? say('common.1-bar') : say('students.bars', { bars }))}
-          </span>
+          <span className="text-soft">{reason ?? say('term.bars', { count: bars })}</span>
         </li>
       ))}
     </ul>

@@ -102,9 +102,7 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
         }}
       >
         <Modal.Header closeButton>
-          <Modal.Title id="student-title">
-            {say('students.details')} {student.name}
-          </Modal.Title>
+          <Modal.Title id="student-title">{say('students.details-of', { name: student.name })}</Modal.Title>
         </Modal.Header>
         <Modal.Body className="student-form">
           <label>
@@ -134,9 +132,7 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
   return (
     <Modal show onHide={hide} centered aria-labelledby="remove-title">
       <Modal.Header closeButton>
-        <Modal.Title id="remove-title">
-          {say('common.delete')} {student.name}?
-        </Modal.Title>
+        <Modal.Title id="remove-title">{say('students.delete-question', { name: student.name })}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
         <p>{say('students.this-deletes-the-hand-profile-assignments')}</p>

@@ -9,7 +9,6 @@ export const drills = {
   'drills.tabs': 'Tabs',
   'drills.any-student': 'Any student',
   'drills.drill-grid': 'Drill grid',
-  'drills.1-drill-selected': '1 drill selected',
   'drills.set-name': 'Set name',
   'drills.add-to-set': 'Add to set',
   'drills.bpm-is-of-max-tempo': '{tempo} bpm is {share}% of max tempo',

@@ -29,7 +29,6 @@ export const practice = {
   'practice.sending-to-your-teacher': 'Sending to your teacher… {share}%',
   'practice.string': 'string {string}',
   'practice.notes': '{name}: {strokesCount, plural, one {# note} other {# notes}}',
-  'practice.notes-2': '{strokesCount, plural, one {# note} other {# notes}}',
   'practice.stop-for-today': 'Stop for today. {cautionAfterDiscomfort}',
   'practice.of-stages': '{name}, {passed} of {of}',
   'practice.nothing-to-practise-yet-your-teacher':

@@ -52,7 +52,6 @@ export const settings = {
   'settings.exit-test': 'Exit test',
   'settings.you-have-no-recovery-codes-without':
     'You have no recovery codes. Without one, you can’t get back in if you forget your password.',
-  'settings.1-code-left': '1 code left.',
   'settings.current-password': 'Current password',
   'settings.create-8-codes': 'Create 8 codes',
   'settings.alternating-thumb': 'Alternating thumb',
@@ -104,7 +103,7 @@ export const settings = {
   'settings.one-tap-every-s-unevenness': 'one tap every {seconds} s, unevenness {spread}%',
   'settings.of': '{run} of {runCount}: {nameOf}',
   'settings.taps': '{tapsCount, plural, one {# tap} other {# taps}}',
-  'settings.codes-left': '{left, plural, one {# code} other {# codes}} left.',
+  'settings.codes-left': '{count, plural, one {# code} other {# codes}} left.',
   'settings.home-string-for': 'Home string {string} for {digitName}',
   'settings.based-on-uses': 'based on {name}, uses {digits}',
   'settings.remove': 'Remove {name}',

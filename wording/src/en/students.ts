@@ -115,7 +115,6 @@ export const students = {
     'Choose what {name} will practise. A practice ladder is made from it.',
   'students.assign-a-drill-set-to': 'Assign a drill set to {name}',
   'students.min': '{minutes} min',
-  'students.bars': '{bars, plural, one {# bar} other {# bars}}',
   'students.choose-what-will-practise-the-section':
     'Choose what {name} will practise. The section loops over its own chords.',
   'students.bpm': '{metre}, {tempo} bpm',
@@ -145,4 +144,6 @@ export const students = {
   'students.session-length': 'Length',
   'students.minutes-unit': 'minutes',
   'students.learned': 'learned',
+  'students.details-of': 'Details of {name}',
+  'students.delete-question': 'Delete {name}?',
 } as const;

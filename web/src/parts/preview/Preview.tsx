@@ -40,12 +40,7 @@ const useJudged = (pattern: Pattern): Judgement | null => {
 const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
   const [trouble] = troubles;
   if (trouble) return sayProblem(trouble);
-  const mend =
-    findings.length === 0
-      ? say('common.no-problems')
-      : findings.length === 1
-        ? say('parts.1-issue')
-        : say('parts.issues', { findingsCount: findings.length });
+  const mend = findings.length === 0 ? say('common.no-problems') : say('term.issues', { count: findings.length });
   return ceiling
     ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(ceiling.bpm), tempo, mend })
     : say('parts.bpm', { tempo, mend });
@@ -102,7 +97,7 @@ export const Preview = ({ pattern }: { readonly pattern: Pattern }) => {
       </figcaption>
       <div ref={box} className="preview-threads" tabIndex={0} aria-label={say('common.fingering-diagram')}>
         {width > 0 && (
-          <div className="threads" role="img" aria-label={say('parts.notes', { strokesCount: pattern.strokes.length })}>
+          <div className="threads" role="img" aria-label={say('term.notes', { count: pattern.strokes.length })}>
             <Threads pattern={pattern} frame={pattern} layout={layout} digits={digits} label={stringLabel} />
           </div>
         )}
