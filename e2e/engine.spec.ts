@@ -63,7 +63,7 @@ test('another hand has another ceiling', async ({ bench }) => {
 });
 
 test('the wheel shows the groups, and turning it lets the figure begin elsewhere', async ({ bench }) => {
-  await bench.choose(say('bench.subdivision'), say('bench.8-per-beat'));
+  await bench.choose(say('bench.subdivision'), say('bench.eighths'));
   for (const [slot, string] of [
     [0, 5],
     [1, 3],

@@ -70,7 +70,7 @@ test.describe('what is drawn does not grow with the pattern', () => {
   test('scrolled down, what comes in sight is drawn', async ({ bench }) => {
     await openLong(bench, 63);
     await expect(bench.page.getByText('bar 63', { exact: true })).toBeHidden();
-    await bench.press(say('bench.end'));
+    await bench.press('End');
     await bench.page.locator('.bench-main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
     await expect(bench.page.getByText(/^bar 6[1-3]$/).first()).toBeVisible();
     await expect(bench.page.locator('[data-stroke="s1007"]')).toBeVisible();

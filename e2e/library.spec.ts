@@ -125,7 +125,7 @@ test.describe('transforms and marks', () => {
     ]);
     await bench.press('Control+c', 'Escape');
     await bench.click(8, 6 - 1);
-    await bench.press(say('common.delete'), 'Control+v');
+    await bench.press('Delete', 'Control+v');
     expect(await bench.strokes()).toHaveLength(5);
     await bench.press('Control+x');
     expect(await bench.strokes()).toHaveLength(3);

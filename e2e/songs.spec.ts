@@ -38,7 +38,7 @@ test('by keyboard alone: bars are walked, repeated, moved, taken out, and taken 
   await expect(page.getByRole('heading', { name: say('songs.bars', { from: 2, last: 3 }) })).toBeVisible();
   await page.keyboard.press('Control+d');
   await expect(bars(page)).toHaveCount(6);
-  await page.keyboard.press(say('common.delete'));
+  await page.keyboard.press('Delete');
   await expect(bars(page)).toHaveCount(4);
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Alt+ArrowRight');
@@ -190,7 +190,7 @@ test('the strokes of a bar on a bench of its own: into this bar, or everywhere b
   const dialog = page.getByRole('dialog');
   await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
   expect(await violations(page)).toEqual([]);
-  await page.keyboard.press(say('common.delete'));
+  await page.keyboard.press('Delete');
   await expect(dialog.locator('[data-stroke]')).toHaveCount(7);
   await page.getByRole('button', { name: say('songs.apply-to-this-bar-only') }).click();
   await expect(learn.getByRole('listitem')).toHaveCount(2);
@@ -199,7 +199,7 @@ test('the strokes of a bar on a bench of its own: into this bar, or everywhere b
   await expect(learn.getByRole('listitem')).toHaveCount(1);
   await page.getByRole('button', { name: say('songs.edit-notes') }).click();
   await expect(dialog.locator('.threads')).toHaveAttribute('data-judged', 'yes');
-  await page.keyboard.press(say('common.delete'));
+  await page.keyboard.press('Delete');
   await page.getByRole('button', { name: say('songs.apply-to-all-other-bars') }).click();
   await expect(learn).toContainText('3 bars');
   await expect(learn).toContainText(say('term.bars', { count: 1 }));
