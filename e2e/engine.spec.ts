@@ -1,5 +1,9 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
+import { schoolOf } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
+
+/** What a school is called, by its key. */
+const school = (key: string): string => sayLabel(schoolOf({ school: key }).name);
 
 const fourOnOne = [
   [0, 1],
@@ -23,7 +27,7 @@ test('a finding stands where it is with a cure; the cure mends it and can be tak
   await bench.judged();
   const judgement = bench.page.getByLabel(say('bench.review'), { exact: true });
   const first = judgement.getByRole('listitem').first();
-  await expect(first).toContainText(/^\d On beat 1/);
+  await expect(first).toContainText(/^\d Beat 1/);
   const before = await judgement.getByRole('listitem').count();
   await expect(bench.page.locator('.threads .flag')).not.toHaveCount(0);
   await judgement.getByRole('button').first().click();
@@ -43,7 +47,7 @@ test('other fingerings are offered with what they trade, and one click pins one 
   const section = bench.page.getByLabel(say('bench.other-fingerings'));
   await section.getByRole('button', { name: say('bench.other-fingerings') }).click();
   const offer = section.getByRole('listitem').first();
-  await expect(offer).toContainText(/It spares|Just as good/);
+  await expect(offer).toContainText(/Avoids|Worse at|As good/);
   const wanted = (await offer.locator('.digits-line').innerText()).replaceAll(/\s/g, '');
   await offer.getByRole('button').click();
   await expect
@@ -58,7 +62,7 @@ test('another hand has another ceiling', async ({ bench }) => {
   const ceiling = async (): Promise<number> => Number(await bench.page.locator('.ceiling-figure strong').innerText());
   await bench.judged();
   const able = await ceiling();
-  await bench.choose(say('bench.hand'), 'new to it');
+  await bench.choose(say('bench.hand'), say('hand-preset.new'));
   await expect.poll(ceiling).toBeLessThan(able);
 });
 
@@ -96,7 +100,7 @@ test('the strings: how long each note rings, and a table of the changes', async 
   await bench.press('W');
   const strings = bench.page.getByLabel(say('common.sustain'), { exact: true });
   await expect(strings.getByRole('table', { name: /Moves from string/ })).toBeVisible();
-  await expect(strings.getByRole('row', { name: /^3 / })).toContainText('next digit');
+  await expect(strings.getByRole('row', { name: /^3 / })).toContainText('with another finger');
   await expect(strings.locator('.ring-bar')).toHaveCount(4);
   expect(await violations(bench.page)).toEqual([]);
 });
@@ -105,20 +109,18 @@ test('approaches: the winner and why in a sentence, hover linked, “use this on
   bench,
 }) => {
   for (const [slot, string] of fourOnOne) await bench.click(slot, string);
-  await bench.choose(say('bench.school'), 'thumb and index, strict');
+  await bench.choose(say('bench.school'), school('thumb-index:strict'));
   await bench.page.getByLabel(say('common.tempo-bpm')).fill('120');
   await bench.page.keyboard.press('Enter');
   await bench.judged();
   const { page } = bench;
   await page.getByRole('link', { name: say('bench.compare-schools') }).click();
-  for (const name of ['rolling', 'thumb and two fingers'])
+  for (const name of [school('rolling'), school('three-finger')])
     await page.getByRole('button', { name: say('approaches.remove', { name }) }).click();
-  await page
-    .getByLabel(say('approaches.add-a-school'))
-    .selectOption({ label: 'strict alternation, index leads, then middle' });
+  await page.getByLabel(say('approaches.add-a-school')).selectOption({ label: school('alternation:i-m') });
   const heading = page.getByRole('heading', { level: 1 });
-  await expect(heading).toContainText('Strict alternation, index leads, then middle is best at 120');
-  const row = page.getByRole('article', { name: 'strict alternation, index leads, then middle' });
+  await expect(heading).toContainText(`Best at 120 bpm: “${school('alternation:i-m')}”`);
+  const row = page.getByRole('article', { name: school('alternation:i-m') });
   await expect(row).toContainText(say('approaches.best-at-bpm', { tempo: 120 }));
   // Rows grow while their figures come in, and may move away from under a pointer that rests.
   await expect(async () => {
@@ -192,10 +194,10 @@ test('a school of one’s own shows its effect at once, is kept, and plays on th
   await page.getByLabel(say('settings.home-string-for', { digitName: 'thumb', string: 4 })).click();
   await page.getByLabel(say('settings.home-string-for', { digitName: 'thumb', string: 5 })).click();
   await expect(effect).not.toHaveText(before);
-  const weight = page.getByLabel('fingers crossed');
+  const weight = page.getByLabel(say('penalty.cross.label'));
   await weight.fill('lots');
   await weight.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('“fingers crossed” must be a number');
+  await expect(page.getByRole('alert')).toContainText(`“${say('penalty.cross.label')}” must be a number`);
   await weight.fill('3');
   await weight.press('Enter');
   await page.getByRole('button', { name: say('settings.save-school') }).click();
@@ -208,7 +210,7 @@ test('a school of one’s own shows its effect at once, is kept, and plays on th
 test('estimates are changed and set back, and what no hand can have is refused', async ({ page }) => {
   await openStudio(page);
   await page.goto('/set-up/estimates');
-  const index = page.getByLabel('index, from one stroke to the next on one string');
+  const index = page.getByLabel(say('estimate.same-finger.label', { finger: say('finger.name', { finger: 'i' }) }));
   await index.fill('0.2');
   await index.press('Enter');
   await expect(page.getByRole('button', { name: say('settings.reset-to', { value: '0.235' }) })).toBeVisible();

@@ -1,4 +1,3 @@
-import { say } from '@fleet-wren/wording';
 import { expect, newBench, test, type Bench } from './studio.ts';
 
 /** So many bars of sixteenths, put on a bench of its own through the server. */

@@ -1,10 +1,10 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { GENERATORS, readFigure, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 test.describe('generators', () => {
   for (const { key, name } of GENERATORS)
-    test(`${name}: a form with a live preview, taken to the bench`, async ({ page }) => {
+    test(`${sayMessage(name)}: a form with a live preview, taken to the bench`, async ({ page }) => {
       await openStudio(page);
       await page.goto(`/patterns/make?figure=${key}`);
       const preview = page.locator('.make-preview');
@@ -19,15 +19,15 @@ test.describe('generators', () => {
   test('the preview follows the form, plays, and says why something cannot be', async ({ page }) => {
     await openStudio(page);
     await page.getByRole('link', { name: say('patterns.generate'), exact: true }).click();
-    await page.getByRole('link', { name: 'Even spread' }).click();
+    await page.getByRole('link', { name: say('generator.even-spread.name') }).click();
     const preview = page.locator('.make-preview');
     await expect(preview.locator('[data-stroke]')).toHaveCount(3);
-    await page.getByLabel('Strokes', { exact: true }).fill('5');
+    await page.getByLabel(say('generator.even-spread.notes.label'), { exact: true }).fill('5');
     await expect(preview.locator('[data-stroke]')).toHaveCount(5);
     await page.getByRole('button', { name: say('common.play') }).click();
     await expect(page.getByRole('button', { name: say('common.stop') })).toBeVisible();
     await page.getByRole('button', { name: say('common.stop') }).click();
-    await page.getByLabel('Strokes', { exact: true }).fill('20');
+    await page.getByLabel(say('generator.even-spread.notes.label'), { exact: true }).fill('20');
     await expect(page.getByRole('alert')).toContainText('8 steps hold at most 8');
     await expect(page.getByRole('button', { name: say('common.open-as-new-pattern') })).toBeDisabled();
     expect(await violations(page)).toEqual([]);
@@ -37,12 +37,12 @@ test.describe('generators', () => {
 test('the shelf: a standard figure is looked at, counted and copied', async ({ page }) => {
   await openStudio(page);
   await page.getByRole('link', { name: say('common.pattern-library'), exact: true }).click();
-  await page.getByRole('button', { name: 'Three, three, two' }).click();
+  await page.getByRole('button', { name: say('library.three-three-two.name') }).click();
   await expect(page.locator('.counts-aloud')).toHaveText('1 & 2 & 3 & 4 &');
   await expect(page.getByText(/no problems/)).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: say('common.open-as-new-pattern') }).click();
-  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue('Three, three, two');
+  await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue(say('library.three-three-two.name'));
 });
 
 test.describe('transforms and marks', () => {
@@ -59,11 +59,17 @@ test.describe('transforms and marks', () => {
     await page.getByRole('button', { name: say('common.edit') }).click();
     await page.getByRole('button', { name: say('bench.vary-more') }).click();
     const dialog = page.getByRole('dialog');
-    await dialog.getByRole('button', { name: 'Backwards' }).first().click();
+    await dialog
+      .getByRole('button', { name: say('transform.reverse.name') })
+      .first()
+      .click();
     await expect(dialog.locator('[data-stroke]').first()).toHaveAttribute('aria-label', 'string 1');
     expect(await bench.page.locator('.bench [data-stroke]').first().getAttribute('aria-label')).toBe(before[0]);
-    await dialog.getByRole('button', { name: 'A string lower' }).click();
-    await dialog.getByRole('button', { name: 'A string lower' }).last().click();
+    await dialog.getByRole('button', { name: say('transform.lower.name') }).click();
+    await dialog
+      .getByRole('button', { name: say('transform.lower.name') })
+      .last()
+      .click();
     await expect(dialog).toBeHidden();
     expect((await bench.strokes())[0]).toContain('string 6');
     await bench.press('Control+z');
@@ -95,9 +101,9 @@ test.describe('transforms and marks', () => {
       .selectOption({ label: 'bass note of the chord (string 5)' });
     await expect(bench.page.locator('.mark-role')).toHaveText(say('parts.b1'));
     await bench.choose(say('bench.chord'), 'G');
-    expect(await bench.strokes()).toEqual(['beat 1, string 6, thumb, bass']);
+    expect(await bench.strokes()).toEqual(['beat 1, string 6, thumb, bass note of the chord']);
     await bench.press('Control+z');
-    expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb, bass']);
+    expect(await bench.strokes()).toEqual(['beat 1, string 5, thumb, bass note of the chord']);
   });
 
   test('selection: rectangle, move together, copy and paste, cut, beats in and out', async ({ bench }) => {
@@ -174,10 +180,10 @@ test('the drill grid: every combination, next to learn, plays, opens, goes to a 
   await first.getByRole('button', { name: /^Play/ }).click();
   await expect(first.getByRole('button', { name: /^Stop/ })).toBeVisible();
   await first.getByRole('button', { name: /^Stop/ }).click();
-  await first.getByRole('button', { name: 'known' }).click();
+  await first.getByRole('button', { name: say('drills.known') }).click();
   await expect(page.getByText('Next to learn:')).toContainText('the smallest step from what is already known');
   expect(await violations(page)).toEqual([]);
-  await page.getByLabel(say('drills.tabs')).selectOption({ label: 'Direction' });
+  await page.getByLabel(say('drills.tabs')).selectOption({ label: say('drill-axis.direction.name') });
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('24 drills');
   for (const box of [0, 1]) await page.getByRole('checkbox').nth(box).check();
   await page.getByLabel(say('drills.set-name')).fill('Thursday');
@@ -203,7 +209,9 @@ test('the hardest spots alone are offered and kept', async ({ bench }) => {
   await page.getByRole('button', { name: say('common.edit') }).click();
   await page.getByRole('button', { name: say('bench.hard-spots-as-drills-more') }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: /^From string \d to \d, as on .*, alone\.$/ }).first()).toBeVisible();
+  await expect(
+    dialog.getByRole('button', { name: /^From string \d to string \d, as at .*, alone\.$/ }).first(),
+  ).toBeVisible();
   await dialog.getByRole('button', { name: say('common.open') }).click();
   await expect(page.getByLabel(say('bench.pattern-name'))).toHaveValue(/New pattern: strings \d and \d/);
 });

@@ -3,6 +3,9 @@ import type { Route } from '@playwright/test';
 import { phoneIn, setPattern, withStudent } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
+/** The stage for the thumb by itself. */
+const THUMB = say('stage.thumb.name', { finger: 'p' });
+
 type Answer = (route: Route) => Promise<void>;
 
 const html =
@@ -78,7 +81,7 @@ test('whatever answers in the place of our server, a phone loses nothing', async
   await phone.context().setOffline(false);
   await expect(waits).toBeHidden();
   await page.reload();
-  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The thumb alone');
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText(THUMB);
   await phone.context().close();
 });
 
@@ -110,8 +113,8 @@ test('a link that ended stays shut without a connection; what was not sent goes 
   await phone.goto('about:blank');
   await phone.goto(link);
   await phone.getByRole('button', { name: /Hand position/ }).click();
-  await expect(phone.getByRole('heading', { name: 'The thumb alone' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: THUMB })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The thumb alone');
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText(THUMB);
   await phone.context().close();
 });

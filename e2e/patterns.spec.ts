@@ -133,7 +133,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByRole('link', { name: 'Lantern pinches' }).click();
     await expect(page.locator('.threads')).toHaveAttribute('data-judged', 'yes');
     await page.locator('[data-stroke]').nth(4).click();
-    await expect(page.getByLabel(say('bench.selected-note'))).toContainText('because');
+    await expect(page.getByLabel(say('bench.selected-note'))).toContainText('Next choice');
     expect(await violations(page)).toEqual([]);
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toBeVisible();

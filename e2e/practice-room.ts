@@ -24,7 +24,9 @@ export const withStudent = async (page: Page, name = 'Imre Sallow'): Promise<voi
 export const setPattern = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: say('students.assign-pattern') }).click();
   await page.getByRole('button', { name: /Towpath roll/ }).click();
-  await expect(page.getByRole('list', { name: say('students.stages') })).toContainText('The thumb alone');
+  await expect(page.getByRole('list', { name: say('students.stages') })).toContainText(
+    say('stage.thumb.name', { finger: 'p' }),
+  );
   await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
   await expect(page.getByRole('article', { name: 'Towpath roll' })).toBeVisible();
 };

@@ -5,6 +5,9 @@ import type { Page } from '@playwright/test';
 import { PATTERN, phoneIn, setPattern, withStudent } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
 
+/** The stage for the thumb by itself. */
+const THUMB = say('stage.thumb.name', { finger: 'p' });
+
 /** A song whose first section has something to practise. */
 const SONG = newSong('Ash lane');
 
@@ -36,7 +39,7 @@ test('a lesson: a student is added, a pattern set with its ladder, counted, note
   await expect(page.getByText('Wednesday')).toBeVisible();
   await setPattern(page);
   const item = page.getByRole('article', { name: 'Towpath roll' });
-  await expect(item).toContainText('Position');
+  await expect(item).toContainText(say('stage.position.name'));
   await item.getByRole('button', { name: say('common.done') }).click();
   await expect(item).toContainText(say('parts.of-clean-in-a-row', { streak: 0, gate: 5 }));
   await item.getByRole('button', { name: say('common.clean') }).click();
@@ -44,7 +47,7 @@ test('a lesson: a student is added, a pattern set with its ladder, counted, note
   await item.getByRole('button', { name: say('common.missed') }).click();
   await expect(item).toContainText(say('parts.of-clean-in-a-row', { streak: 0, gate: 5 }));
   await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
-  await expect(item).toContainText('The fingers alone');
+  await expect(item).toContainText(say('stage.fingers.name'));
   await item.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
   await expect(item.getByRole('img', { name: say('students.clean-tempo-by-day') })).toBeVisible();
   await page.getByLabel(say('parts.note'), { exact: true }).fill('Lets the thumb wait.');
@@ -54,7 +57,7 @@ test('a lesson: a student is added, a pattern set with its ladder, counted, note
   await expect(page.getByText('A practice session is 5 to 120 minutes')).toBeVisible();
   await page.getByLabel(say('students.session-length-in-minutes')).fill('15');
   await expect(page.getByRole('region', { name: say('students.next-practice-session') })).toContainText(
-    'Towpath roll: The fingers alone',
+    `Towpath roll: ${say('stage.fingers.name')}`,
   );
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
@@ -93,29 +96,29 @@ test('stages are arranged while a song’s section is set, and again later; the 
     .click();
   await page.getByRole('button', { name: say('students.edit-stages') }).click();
   const stages = page.getByRole('list', { name: say('students.stages-in-order') });
-  await page.getByRole('button', { name: say('students.remove', { name: 'Position' }) }).click();
+  await page.getByRole('button', { name: say('students.remove', { name: say('stage.position.name') }) }).click();
   await expect(page.getByRole('status', { name: say('students.effects-of-this-change') })).toContainText(
-    'begins without “Position”',
+    `starts without “${say('stage.position.name')}”`,
   );
-  await page.getByLabel(say('students.comment-on', { name: 'The thumb alone' })).fill('Let it walk like the ferryman.');
-  await page.getByLabel(say('students.tempo-of-bpm', { name: 'The thumb alone' })).fill('51');
+  await page.getByLabel(say('students.comment-on', { name: THUMB })).fill('Let it walk like the ferryman.');
+  await page.getByLabel(say('students.tempo-of-bpm', { name: THUMB })).fill('51');
   await page.getByLabel(say('students.new-stage')).fill('For the neighbours');
   await page.getByRole('button', { name: say('students.add-stage') }).click();
   await expect(stages).toContainText('For the neighbours');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: say('students.assign'), exact: true }).click();
   const item = page.getByRole('article', { name: /^Ash lane/ });
-  await expect(item).toContainText('The thumb alone at 51');
+  await expect(item).toContainText(`${THUMB} at 51 bpm`);
   await item.getByRole('button', { name: say('students.show-ladder-and-history') }).click();
   await item.getByRole('button', { name: say('students.edit-stages') }).click();
-  await page.getByRole('button', { name: say('students.move-down', { name: 'The thumb alone' }) }).click();
-  await page.getByRole('button', { name: 'Position', exact: true }).click();
+  await page.getByRole('button', { name: say('students.move-down', { name: THUMB }) }).click();
+  await page.getByRole('button', { name: say('stage.position.name'), exact: true }).click();
   await page.getByRole('button', { name: say('students.save'), exact: true }).click();
-  await expect(item).toContainText(/^(?!.*The thumb alone at 51).*Position/s);
+  await expect(item).toContainText(new RegExp(`^(?!.*${THUMB} at 51 bpm).*${say('stage.position.name')}`, 's'));
   await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
-  await expect(item.locator('.item-standing')).toContainText('The fingers alone');
+  await expect(item.locator('.item-standing')).toContainText(say('stage.fingers.name'));
   await item.getByRole('button', { name: say('parts.mark-as-learned') }).click();
-  await expect(item.locator('.item-standing')).toContainText('The thumb alone at 51');
+  await expect(item.locator('.item-standing')).toContainText(`${THUMB} at 51 bpm`);
   await page.getByRole('link', { name: say('common.sheet-to-print') }).click();
   await expect(page.getByRole('article', { name: /Practice sheet for/ })).toContainText(
     'Let it walk like the ferryman.',
@@ -144,7 +147,7 @@ test('what practice says of the hand is shown, and taken for the hand', async ({
   }
   await page.reload();
   const hand = page.getByRole('region', { name: say('common.hand-profile') });
-  await expect(hand.getByRole('table')).toContainText(/again|in turn/);
+  await expect(hand.getByRole('table')).toContainText('repeated');
   await expect(hand.getByRole('table')).toContainText('% slower');
   expect(await violations(page)).toEqual([]);
   await hand.getByRole('button', { name: say('students.use-measured-profile') }).click();
@@ -158,8 +161,8 @@ test('a target beyond the hand is said before it is set, with what could be done
   await page.getByRole('button', { name: say('students.assign-pattern') }).click();
   await page.getByRole('button', { name: /Towpath roll/ }).click();
   await page.getByLabel(say('students.target-tempo-bpm')).fill('390');
-  await expect(page.getByText(/The target is above what this hand can do here/)).toBeVisible();
-  await page.getByRole('button', { name: /^Use \d+ bpm$/ }).click();
+  await expect(page.getByText(/The target is above this hand’s max tempo here/)).toBeVisible();
+  await page.getByRole('button', { name: /^Set the target to \d+ bpm$/ }).click();
   await expect(page.getByText(/The target is above/)).toBeHidden();
   expect(await violations(page)).toEqual([]);
 });
@@ -175,7 +178,7 @@ test('a sitting on a phone with a pedal: counted, taken back, and nothing lost w
   expect(await violations(phone)).toEqual([]);
   await phone.getByRole('button', { name: /Hand position/ }).click();
   await phone.getByRole('button', { name: /Done/ }).click();
-  await expect(phone.getByRole('heading', { name: 'The thumb alone' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: THUMB })).toBeVisible();
   expect(await violations(phone)).toEqual([]);
   await cleanTo(phone, 0, 2);
   await phone.getByRole('button', { name: say('common.undo') }).click();
@@ -188,10 +191,10 @@ test('a sitting on a phone with a pedal: counted, taken back, and nothing lost w
   await phone.getByRole('button', { name: /Hand position/ }).click();
   await expect(streak(phone)).toContainText('4 of 5');
   await phone.keyboard.press('PageDown');
-  await expect(phone.getByRole('heading', { name: 'The fingers alone' })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: say('stage.fingers.name') })).toBeVisible();
   await expect(phone.getByText(/Offline|Syncing/)).toBeHidden();
   await page.reload();
-  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText('The fingers alone');
+  await expect(page.getByRole('article', { name: 'Towpath roll' })).toContainText(say('stage.fingers.name'));
   await phone.context().close();
 });
 
@@ -303,7 +306,7 @@ test('a lesson beside the bench: counted where the pattern lies, noted, and on t
   await setPattern(page);
   await page.getByRole('article', { name: 'Towpath roll' }).getByRole('link', { name: 'Towpath roll' }).click();
   const lesson = page.getByRole('complementary', { name: say('parts.lesson-with', { name: 'Imre Sallow' }) });
-  await expect(lesson).toContainText('Position');
+  await expect(lesson).toContainText(say('stage.position.name'));
   await lesson.getByRole('button', { name: say('common.done') }).click();
   await lesson.getByRole('button', { name: say('common.clean') }).click();
   await expect(lesson).toContainText(say('parts.of-clean-in-a-row', { streak: 1, gate: 5 }));

@@ -2,6 +2,9 @@ import { say } from '@fleet-wren/wording';
 import { expect, openStudio, test, violations } from './studio.ts';
 import { beginSong } from './song-studio.ts';
 
+/** The version for the thumb by itself. */
+const THUMB = say('song-version.pulse-only', { pulse: 'p' });
+
 test('endings, a bar of another metre, a melody, a section’s tempo; a lick to the next chord', async ({ page }) => {
   await beginSong(page, 'Ferry lane', '| C | F | G | C |');
   await page.locator('.part').first().hover();
@@ -37,8 +40,8 @@ test('easier versions are kept as songs, other schools compared, motifs go to a 
   await expect(page.getByRole('region', { name: say('songs.other-schools') }).getByRole('article')).toHaveCount(4);
   await page.getByRole('button', { name: say('songs.add-all-to-a-drill-set') }).click();
   await expect(page.getByText(/to the set “Ferry lane”/)).toBeVisible();
-  await page.getByRole('button', { name: say('songs.save-as-a-song', { name: 'the thumb alone' }) }).click();
-  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('Ferry lane, the thumb alone');
+  await page.getByRole('button', { name: say('songs.save-as-a-song', { name: THUMB }) }).click();
+  await expect(page.getByLabel(say('songs.song-name'))).toHaveValue(`Ferry lane (${THUMB})`);
 });
 
 test('harmonics: what each string sounds, a cascade by clicking, in a tuning of one’s own, to the bench', async ({

@@ -37,7 +37,8 @@ export class Bench {
       (sentence) =>
         sentence
           .split(', ')
-          .find((part) => /^(thumb|index|middle|ring|little finger|pick down|pick up|no digit yet)$/.test(part)) ?? '',
+          .find((part) => /^(thumb|index|middle|ring|little finger|downstroke|upstroke|no finger yet)$/.test(part)) ??
+        '',
     );
   }
 
@@ -67,8 +68,8 @@ export class Bench {
   }
 }
 
-/** Opens a studio of its own and stands in its list of patterns. The form at the door has a test of its own. */
-export const openStudio = async (page: Page): Promise<{ readonly email: string; readonly password: string }> => {
+/** A new studio, signed in to. The form at the door has a test of its own. */
+export const newStudio = async (page: Page) => {
   const data = {
     studio: 'Lock house',
     name: 'Nell Sluice',
@@ -77,6 +78,12 @@ export const openStudio = async (page: Page): Promise<{ readonly email: string; 
   };
   const answer = await page.request.post('/api/auth/register', { data });
   expect(answer.status()).toBe(201);
+  return data;
+};
+
+/** Opens a studio of its own and stands in its list of patterns. */
+export const openStudio = async (page: Page): Promise<{ readonly email: string; readonly password: string }> => {
+  const data = await newStudio(page);
   await page.goto('/patterns');
   await expect(page.getByRole('heading', { name: say('common.patterns') })).toBeVisible();
   return data;

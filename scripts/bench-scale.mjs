@@ -161,7 +161,7 @@ function* assignmentRows() {
           'Weir roll',
           documentText,
           80,
-          'short bursts early',
+          'bursts',
           planText,
           standingText,
           studio.size.events,

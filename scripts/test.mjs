@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromiumHere, ensureChromium } from './lib/browser.mjs';
-import { buildIfStale } from './lib/build.mjs';
+import { buildIfStale, buildPseudo } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { COMPILER, ROOT, bin } from './lib/paths.mjs';
 import { startPooler } from './lib/pooler.mjs';
@@ -69,6 +69,7 @@ const countSpecs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).f
 
 const interfaceTests = async (databaseUrl) => {
   console.log('\n— the real interface, in Chromium');
+  buildPseudo();
   const file = `${results}-playwright.json`;
   const server = await startServer({
     databaseUrl: createDatabase(databaseUrl, 'interface_tests'),

@@ -51,10 +51,13 @@ export interface Options {
 /** What a command answers: text, or bytes for a file. */
 export type Answer = string | Uint8Array;
 
+type SummaryKey = 'cli.finger.summary' | 'cli.analyse.summary' | 'cli.compare.summary' | 'cli.export.summary';
+
 /** One command: its name, a line on what it does, and what it answers. */
 export interface Command {
   readonly name: string;
-  readonly summary: string;
+  /** The text of the catalogue that says what it does. */
+  readonly summary: SummaryKey;
   /** Whether a figure is written out until it ends on a beat before the command sees it. */
   readonly wholeBeats?: boolean;
   readonly run: (request: Request) => Result<Answer>;

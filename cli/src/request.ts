@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { readFileSync, statSync } from 'node:fs';
 import {
   ABLE_ADULT,
@@ -16,16 +17,23 @@ import {
   type Hand,
   type Pattern,
   type Result,
+  message,
+  type Message,
 } from '@fleet-wren/core';
 import type { Command, Options, Request } from './command.ts';
 
 /** A command that was not given as it is meant: says how. */
-export const badUsage = (words: string): Result<never> => failure(problem('usage', { problem: words }));
+export const badUsage = (said: Message): Result<never> => failure(problem('usage', { problem: said }));
 
-const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+const megabytes = (bytes: number): Message => message('size.megabytes', { megabytes: bytes / 1e6 });
 
 const unreadable = (file: string, error: unknown): Result<never> =>
-  failure(problem('file-unreadable', { value: file, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }));
+  failure(
+    problem('file-unreadable', {
+      value: file,
+      reason: (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason'),
+    }),
+  );
 
 /** The bytes of a file that is no larger than so many. */
 export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => {
@@ -46,7 +54,7 @@ export const readText = (file: string): Result<string> => {
       return failure(
         problem('too-large', {
           value: megabytes(size),
-          most: `${(LARGEST_FILE / 1e6).toFixed(1)} million characters`,
+          most: message('size.million-characters', { millions: LARGEST_FILE / 1e6 }),
         }),
       );
     return success(readFileSync(file, 'utf8'));
@@ -66,7 +74,7 @@ const numberFlag = (name: string, text: string | undefined): Result<number | und
   const value = Number(text);
   return Number.isFinite(value) && text.trim() !== ''
     ? success(value)
-    : failure(problem('usage', { problem: `--${name} wants a number, not “${text}”.` }));
+    : badUsage(message('cli.number-invalid', { name, value: text }));
 };
 
 const keyOf = (school: string): Result<string> => {
@@ -90,17 +98,14 @@ const withFlags = (pattern: Pattern, { school, line }: Options, tempo: number | 
 };
 
 const usage = (): Result<never> =>
-  failure(
-    problem('usage', {
-      problem: `Name a Fleet Wren file, or give a figure with --strings "6 3 2+1 2 3". Schools: ${SCHOOLS.map(({ key }) => key).join(', ')}.`,
-    }),
-  );
+  badUsage(message('cli.input-missing', { known: SCHOOLS.map(({ key }) => key).join(', ') }));
 
 const figure = (command: Command, options: Options): Result<{ pattern: Pattern; cycleTicks: number }> => {
   const subdivision = numberFlag('subdivision', options.subdivision);
   if (!subdivision.ok) return subdivision;
   const { chord } = options;
-  return readFigure(options.strings ?? '', { subdivision: subdivision.value, chord, wholeBeats: command.wholeBeats });
+  const named = { name: say('cli.untitled-figure'), chord, wholeBeats: command.wholeBeats };
+  return readFigure(options.strings ?? '', { subdivision: subdivision.value, ...named });
 };
 
 const source = (
@@ -125,7 +130,7 @@ const parseHand = (file: string, text: string): Result<Hand> => {
     const { name, scale, times } = JSON.parse(text) as HandFile;
     return makeHand({ key: file, name: name ?? file, scale, times });
   } catch {
-    return failure(problem('file-unreadable', { value: file, reason: 'it is not JSON' }));
+    return failure(problem('file-unreadable', { value: file, reason: message('cli.not-json') }));
   }
 };
 

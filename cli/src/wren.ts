@@ -1,6 +1,15 @@
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, say } from '@fleet-wren/wording';
 import { parseArgs } from 'node:util';
-import { failure, problem, readSongFile, success, type Problem, type Result, type Song } from '@fleet-wren/core';
+import {
+  failure,
+  problem,
+  readSongFile,
+  success,
+  type Problem,
+  type Result,
+  type Song,
+  message,
+} from '@fleet-wren/core';
 import { analyse } from './commands/analyse.ts';
 import { compare } from './commands/compare.ts';
 import { exportPattern } from './commands/export.ts';
@@ -20,34 +29,36 @@ const COMMANDS: readonly Command[] = [finger, analyse, compare, exportPattern];
 
 /** Commands that are not about one pattern: each has a word of its own after its name. */
 const OTHERS: Readonly<Record<string, Other>> = {
-  song: { summary: 'a song’s map, motifs, trouble and ceiling: wren song FILE', run: song },
-  capo: { summary: 'the kindest capos and keys for a song: wren capo FILE', run: capo },
+  song: { summary: 'cli.song.summary', run: song },
+  capo: { summary: 'cli.capo.summary', run: capo },
   harmonics: {
-    summary: 'touch frets and sounding pitches over a shape: wren harmonics --frets "3 5 5 4 3 3"',
+    summary: 'cli.harmonics.summary',
     run: harmonics,
   },
   voicings: {
-    summary: 'the shapes of a chord by ease: wren voicings Am7/G [--tuning KEY] [--capo N]',
+    summary: 'cli.voicings.summary',
     run: voicings,
   },
   take: {
-    summary: 'a recording judged against a pattern: wren take FILE.wav|FILE.mid --against PATTERN [--tempo N]',
+    summary: 'cli.take.summary',
     run: take,
   },
   play: {
-    summary:
-      'a take by an invented player: wren play PATTERN --as PLAYER [--seed N] [--cycles N] --to take.wav|take.mid',
+    summary: 'cli.play.summary',
     run: play,
     file: takeFile,
   },
   learn: {
-    summary: 'a school from the pins of a folder of patterns: wren learn FOLDER --base KEY [--name NAME]',
+    summary: 'cli.learn.summary',
     run: learn,
   },
 };
 
+type OtherSummary = `cli.${'song' | 'capo' | 'harmonics' | 'voicings' | 'take' | 'play' | 'learn'}.summary`;
+
 interface Other {
-  readonly summary: string;
+  /** The text of the catalogue that says what it does. */
+  readonly summary: OtherSummary;
   readonly run: (word: string | undefined, options: Options) => Result<Answer>;
   /** Where its answer goes, for a command that says so otherwise than by `--out`. */
   readonly file?: (options: Options) => string | undefined;
@@ -85,16 +96,17 @@ const FLAGS = {
   help: { type: 'boolean', short: 'h' },
 } as const;
 
+const commandLine = (name: string, summary: string): string => `  ${name.padEnd(9)} ${summary}`;
+
 const help = (): string =>
   [
-    'wren COMMAND [FILE] [--strings "6 3 2+1 2 3" --subdivision N --chord C] [--school KEY] [--tempo N] [--profile HAND] [--line] [--json]',
-    ...Object.entries(OTHERS).map(([name, { summary }]) => `  ${name.padEnd(9)} ${summary}`),
-    '  sheet     a pattern or a song on paper: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large]',
-    '            [--notes abc|ahc|lasido]',
-    '  import    a score, MIDI file or tablature as ours: wren import FILE [--part N] [--bars 1-8] [--repeats played] [--song]',
-    ...COMMANDS.map(({ name, summary }) => `  ${name.padEnd(9)} ${summary}`),
-    'HAND: new-to-it, able-adult, advanced, or a JSON file {"name": …, "scale": {"p": 1.1, …}, "times": {…}}. finger --k N gives the N best.',
-    'A figure: string numbers in time order, + joins a pinch, - is a rest; it repeats as a cycle; with --line it ends.',
+    say('cli.usage'),
+    ...COMMANDS.map(({ name, summary }) => commandLine(name, say(summary))),
+    ...Object.entries(OTHERS).map(([name, { summary }]) => commandLine(name, say(summary))),
+    commandLine('sheet', say('cli.sheet.summary')),
+    commandLine('import', say('cli.import.summary')),
+    say('cli.profile-help'),
+    say('cli.figure-help'),
   ].join('\n');
 
 /** What a run of the command line ends with: text or bytes for the output, a sentence for errors, an exit code. */
@@ -126,7 +138,9 @@ const parse = (args: readonly string[]): Result<{ words: readonly string[]; opti
     const { values, positionals } = parseArgs({ args: joinFigure(args), options: FLAGS, allowPositionals: true });
     return success({ words: positionals, options: values });
   } catch (error) {
-    return failure(problem('usage', { problem: `${(error as Error).message}\n${help()}` }));
+    return failure(
+      problem('usage', { problem: message('cli.bad-usage', { problem: (error as Error).message, help: help() }) }),
+    );
   }
 };
 
@@ -161,7 +175,14 @@ export const wren = (args: readonly string[]): Outcome => {
   if (other) return outcomeOf(other.run(file, options), { ...options, out: other.file?.(options) ?? options.out });
   const command = COMMANDS.find((one) => one.name === name);
   if (!command)
-    return failed([problem('usage', { problem: `There is no command “${name}”.\n${help()}` })], options.json);
+    return failed(
+      [
+        problem('usage', {
+          problem: message('cli.bad-usage', { problem: message('cli.command-unknown', { value: name }), help: help() }),
+        }),
+      ],
+      options.json,
+    );
   const request = readRequest(command, file, options);
   if (!request.ok) return failed(request.problems, options.json);
   const answer = command.run(request.value);

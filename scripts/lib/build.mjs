@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { dirname, join } from 'node:path';
 import { COMPILER, ROOT, bin } from './paths.mjs';
 
-const SKIPPED = new Set(['dist', 'dist-types', 'node_modules', 'test']);
+const SKIPPED = new Set(['dist', 'dist-pseudo', 'dist-types', 'node_modules', 'test']);
 
 const filesIn = (folder) =>
   readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
@@ -44,6 +44,10 @@ const COMPILE = {
     run(bin('vite'), ['build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn'], options);
   },
 };
+
+/** Builds the interface once more in the language that nobody speaks, for the test of its texts. */
+export const buildPseudo = () =>
+  run(bin('vite'), ['build', '--config', 'vite.pseudo.config.ts', '--logLevel', 'error'], { cwd: join(ROOT, 'web') });
 
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
 export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {

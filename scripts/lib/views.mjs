@@ -135,7 +135,7 @@ export const VIEWS = [
     name: 'shelf',
     take: async (page) => {
       await page.goto('/patterns/shelf');
-      await page.getByRole('button', { name: 'Forward roll of a bar' }).click();
+      await page.getByRole('button', { name: say('library.forward-roll-bar.name') }).click();
       await page.getByText(/no problems/).waitFor();
     },
   },
@@ -207,7 +207,7 @@ export const VIEWS = [
       await page.getByRole('link', { name: say('bench.record'), exact: true }).click();
       await page.getByLabel(say('takes.simulated-player')).selectOption('tiring');
       await page.getByRole('button', { name: say('takes.play-simulated-player') }).click();
-      await page.getByRole('heading', { name: /times through clean/ }).waitFor({ timeout: 60_000 });
+      await page.getByRole('heading', { name: /passes clean/ }).waitFor({ timeout: 60_000 });
     },
   },
 ];

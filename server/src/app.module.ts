@@ -21,6 +21,8 @@ import { CONFIG, type Config } from './config.ts';
 import { DB, QUICK_CONNECTIONS, QUICK_DB, connect, type Db } from './db/connection.ts';
 import { QuickConnections } from './db/quick.ts';
 import { StudioDb } from './db/studio-db.ts';
+import { DemoController } from './demo/demo.controller.ts';
+import { DemoService } from './demo/demo.service.ts';
 import { KeptDocuments } from './documents/kept-documents.ts';
 import { DocumentListStore } from './documents/list.store.ts';
 import { DocumentsStore } from './documents/documents.store.ts';
@@ -68,6 +70,7 @@ const CONTROLLERS = [
   RoomTakesController,
   TeachersController,
   JoiningController,
+  DemoController,
   HealthController,
 ] as const;
 
@@ -114,6 +117,7 @@ export class AppModule {
         StudentsService,
         PracticeStore,
         LinksStore,
+        DemoService,
         FoldPool,
         PracticeService,
         SetUpService,

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -27,7 +28,7 @@ export interface Config {
 
 /** Reads the configuration from environment variables. */
 export const configFrom = (env: NodeJS.ProcessEnv): Config => {
-  if (!env.DATABASE_URL) throw new Error('DATABASE_URL says which PostgreSQL to use, and it is not set.');
+  if (!env.DATABASE_URL) throw new Error(say('operator.no-database'));
   return {
     databaseUrl: env.DATABASE_URL,
     port: Number(env.PORT ?? 4340),

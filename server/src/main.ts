@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import cluster from 'node:cluster';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
@@ -28,7 +29,8 @@ const UNREACHED: ReadonlySet<unknown> = new Set([
 /** Why a database does not answer, without its password. */
 const unreachedWords = (databaseUrl: string, code: unknown): string => {
   const { hostname, port, pathname } = new URL(databaseUrl);
-  return `The database ${pathname.slice(1)} at ${hostname}:${port || '5432'} cannot be reached (${String(code)}). Look whether it runs, and whether DATABASE_URL names it, its user and its password rightly.`;
+  const where = { name: pathname.slice(1), host: `${hostname}:${port || '5432'}` };
+  return say('operator.database-unreached', { ...where, code: String(code) });
 };
 
 const prepare = async ({ databaseUrl, demo, uploadsFolder }: Config): Promise<void> => {
@@ -57,9 +59,8 @@ const config: Config = {
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 
 const announce = (): void => {
-  console.log(`\nFleet Wren is ready at http://localhost:${config.port}`);
-  if (config.demo)
-    console.log(`Demo studio: sign in as ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
+  console.log(`\n${say('operator.ready', { address: `http://localhost:${config.port}` })}`);
+  if (config.demo) console.log(say('operator.demo', { email: DEMO_SIGN_IN.email, password: DEMO_SIGN_IN.password }));
   readyToServe();
 };
 
@@ -77,9 +78,9 @@ const stopServing = async (app: NestExpressApplication, db: Db, code: number): P
  * exception the state of this process is not known any more: it takes no new requests, ends those under way, and is started again.
  */
 const surviveErrors = (stop: (code: number) => void): void => {
-  process.on('unhandledRejection', (error) => console.error('Unhandled rejection:', error));
+  process.on('unhandledRejection', (error) => console.error(say('operator.unhandled-rejection'), error));
   process.on('uncaughtException', (error) => {
-    console.error('Uncaught exception:', error);
+    console.error(say('operator.uncaught-exception'), error);
     stop(1);
   });
 };
@@ -114,6 +115,6 @@ const run = async (): Promise<void> => {
 };
 
 run().catch((error: unknown) => {
-  console.error('The server could not start:', error instanceof Error ? error.message : error);
+  console.error(say('operator.not-started'), error instanceof Error ? error.message : error);
   process.exit(1);
 });

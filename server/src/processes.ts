@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import cluster, { type Worker } from 'node:cluster';
 
 /** Milliseconds before a process that ended is replaced: the first time, at the most, and after how long all counts as well again. */
@@ -25,7 +26,7 @@ export const superviseWorkers = (count: number, ready: () => void): void => {
     if (!announced) process.exit(1);
     pause = Date.now() - lastEnd > PAUSE.well ? PAUSE.first : Math.min(PAUSE.longest, 2 * pause);
     lastEnd = Date.now();
-    console.error(`A server process stopped unexpectedly (${signal ?? `code ${code}`}). Restarting it.`);
+    console.error(say('operator.process-ended', { why: signal ?? String(code) }));
     setTimeout(fork, pause);
   });
   const stop = (): void => {

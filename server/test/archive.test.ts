@@ -16,7 +16,7 @@ const practising = async (agent: Agent): Promise<void> => {
     id: string;
   };
   const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-  const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'short bursts early', plan };
+  const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'bursts', plan };
   const { body } = await agent.post(`/api/students/${student.id}/assignments`).send(set).expect(201);
   const event = { id: randomUUID(), at: 1_750_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60 };
   const events = [{ assignment: (body as { id: string }).id, event }];
@@ -42,7 +42,11 @@ const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
         .expect(200);
     await agent
       .put(`/api/takes/${id}/judgement`)
-      .send({ engine: sent, headline: 'Clean', judgement: '{}' })
+      .send({
+        engine: sent,
+        headline: { code: 'take.headline', params: { clean: 3, passes: 4, tempo: 80 } },
+        judgement: '{}',
+      })
       .expect(200);
   }
 };
@@ -171,7 +175,7 @@ describe('the archive of a studio', () => {
     ['cut off', (text) => text.slice(0, Math.floor(text.length * 0.7)), /incomplete|is not part of a backup/],
     ['without its end', (text) => `${text.trim().split('\n').slice(0, -1).join('\n')}\n`, /is incomplete/],
     ['changed in one place', (text) => text.replaceAll('Low water', 'Low-water'), /checksum differs/],
-    ['of a newer version', (text) => text.replace('"version":3', '"version":9'), /newer/],
+    ['of a newer version', (text) => text.replace('"version":4', '"version":9'), /newer/],
     ['with a row of another table', (text) => text.replace(/"table" : "documents"/, '"table" : "teachers"'), /Line 3/],
     [
       'with a document that cannot stand',
@@ -211,7 +215,7 @@ describe('the archive of a studio', () => {
     }
     let writing = true;
     const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-    const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'short bursts early', plan };
+    const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'bursts', plan };
     const writer = (async () => {
       for (let count = 0; writing; count += 1) {
         const student = made[count % made.length] as string;
@@ -278,4 +282,30 @@ describe('the archive of a studio', () => {
     }
     expect(found).toEqual([]);
   }, 3_600_000);
+});
+
+const CAUSE = 'm on string 2 again, beat 1 let to beat 2: needs 0.23 s, has 0.50 s at 60';
+
+test('a backup of the version before, with sentences in it, comes back in codes', async () => {
+  const inProse = (line: string): string =>
+    line
+      .replace('"version":4', '"version":3')
+      .replace(/"way" ?: "bursts"/, '"way": "short bursts early"')
+      .replace(/"name" ?: "Thumb"/, `"name": "The thumb alone", "cause": "${CAUSE}"`)
+      .replace(/"headline" ?: \{.*?\}\}/g, '"headline": "3 of 4 times through clean, at 80 a minute"');
+  const lines = (await archiveOf(await filled())).trimEnd().split('\n');
+  const prose = lines.slice(0, -1).map(inProse);
+  expect(prose.join('')).toMatch(/short bursts early.*The thumb alone.*3 of 4 times through clean/s);
+  const agent = await server.newStudio();
+  await readBack(agent, ended(prose)).expect(201);
+  const back = await archiveOf(agent);
+  const assignment = JSON.parse(back.split('\n').find((line) => /"table" ?: "assignments"/.test(line)) ?? '{}') as {
+    row: { way: string; plan: { stages: object[] } };
+  };
+  expect(assignment.row.way).toBe('bursts');
+  expect(assignment.row.plan.stages[0]).toMatchObject({
+    name: { code: 'stage.thumb.name', params: { finger: 'p' } },
+    cause: { code: 'limit.same-string', params: { string: 2 } },
+  });
+  expect(back.match(/"headline" ?: \{.*?\}\}/g)).toHaveLength(2);
 });

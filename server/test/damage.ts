@@ -20,7 +20,7 @@ const school = { id: 'x', name: 'Own', base: 'one-per-string', digits: ['p', 'i'
 const hand = { name: 'Small', base: 'able', times: {}, scale: {} };
 
 const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60], cause: null }] };
-const assignment = { name: 'A', pattern, target: 80, way: 'slowly until clean, then faster', plan };
+const assignment = { name: 'A', pattern, target: 80, way: 'slow', plan };
 const event = { id: ID, at: 1_700_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60, minutes: 1, text: 'x' };
 
 const take = { name: 'T', assignment: null, pattern, mime: 'audio/webm', bytes: 1000 };
@@ -90,6 +90,9 @@ export const ROUTES: readonly {
     path: '/api/settings',
     body: { settings: { leftHanded: true, favourites: [], tunings: [] }, version: 0 },
   },
+  { method: 'get', path: '/api/demo' },
+  { method: 'post', path: '/api/demo' },
+  { method: 'delete', path: '/api/demo' },
   { method: 'get', path: '/api/students' },
   {
     method: 'post',
@@ -130,7 +133,15 @@ export const ROUTES: readonly {
   { method: 'get', path: `/api/takes/${ID}` },
   { method: 'put', path: `/api/takes/${ID}/parts/0`, body: {} },
   { method: 'get', path: `/api/takes/${ID}/sound` },
-  { method: 'put', path: `/api/takes/${ID}/judgement`, body: { engine: 1, headline: 'Clean', judgement: '{}' } },
+  {
+    method: 'put',
+    path: `/api/takes/${ID}/judgement`,
+    body: {
+      engine: 1,
+      headline: { code: 'take.headline', params: { clean: 3, passes: 4, tempo: 80 } },
+      judgement: '{}',
+    },
+  },
   { method: 'delete', path: `/api/takes/${ID}` },
   { method: 'post', path: '/api/practice/takes', body: take },
   { method: 'put', path: `/api/practice/takes/${ID}/parts/0`, body: {} },

@@ -61,7 +61,7 @@ const furnished = async (agent: Agent): Promise<Owned> => {
   const pattern = newPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
   const student = idOf(await post('/api/students', { name: 'Imre Sallow', about: {} }));
   const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-  const way = 'slowly until clean, then faster';
+  const way = 'slow';
   return {
     student,
     pattern: idOf(await post('/api/patterns', { pattern })),

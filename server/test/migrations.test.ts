@@ -198,3 +198,86 @@ describe('a log of practice from before it was partitioned', () => {
     expect([unfolded?.folded, (JSON.parse(unfolded?.log ?? '[]') as object[]).length]).toEqual([0, 3]);
   });
 });
+
+describe('practice that was stored as sentences', () => {
+  const before = `test_${randomUUID().replaceAll('-', '')}`;
+  let old: Knex;
+  beforeAll(async () => {
+    await admin.raw(`create database ${before}`);
+    const url = new URL(process.env.TEST_DATABASE_URL as string);
+    url.pathname = `/${before}`;
+    old = knex({ client: 'pg', connection: url.href });
+  });
+  afterAll(async () => {
+    await old.destroy();
+    await admin.raw(`drop database ${before}`);
+  });
+
+  test('means the same in codes: method, stages, what limits them, the log, takes', async () => {
+    const own = { studio_id: randomUUID(), student_id: randomUUID() };
+    await migratedBefore(old, 12);
+    await old('studios').insert({ id: own.studio_id, name: 'Old house' });
+    const about = JSON.stringify({ way: 'short bursts early', lessonDay: 2 });
+    await old('students').insert({ studio_id: own.studio_id, id: own.student_id, name: 'S', about });
+    const plan = {
+      target: 80,
+      stages: [
+        { key: 'layers-1', name: 'The thumb and ring and index', gate: 5, tempos: [60], cause: null },
+        { key: 'own-1', name: 'For somebody', gate: 5, tempos: [60] },
+      ],
+    };
+    const set = { ...own, id: randomUUID(), name: 'A', pattern: JSON.stringify(document), target: 80 };
+    await old('assignments').insert({ ...set, way: 'slowly until clean, then faster', plan: JSON.stringify(plan) });
+    const event = { ...own, assignment_id: set.id, kind: 'take' };
+    const texts = [
+      '8 of 8 times through clean, at 78 to 84 a minute. The ring comes 18 ms late on beat 2 &, after the index.',
+      'Heard on the bus.',
+    ];
+    for (const [index, text] of texts.entries())
+      await old('practice_events').insert({
+        ...event,
+        id: randomUUID(),
+        at: Date.UTC(2026, 5, 1 + index),
+        body: JSON.stringify({ text, by: 'listening' }),
+      });
+    const sound = { name: 'T', mime: 'audio/webm', bytes: 5, told_by: 'teacher', pattern: JSON.stringify(document) };
+    const said = { engine: 4, headline: '3 of 4 times through clean, at 80 a minute', judgement: '{}' };
+    const earlier = JSON.stringify([{ ...said, engine: 3, headline: 'Something else' }]);
+    await old('takes').insert({ ...own, id: randomUUID(), ...sound, ...said, earlier });
+    await migrate(old);
+
+    expect(await old('students').first('about')).toEqual({ about: { way: 'bursts', lessonDay: 2 } });
+    expect(await old('assignments').first('way', 'plan')).toMatchObject({
+      way: 'slow',
+      plan: {
+        stages: [
+          {
+            key: 'layers-1',
+            name: {
+              code: 'stage.layers.name',
+              params: { pulse: 'p', fingers: [{ params: { finger: 'a' } }, { params: { finger: 'i' } }] },
+            },
+          },
+          { key: 'own-1', name: 'For somebody' },
+        ],
+      },
+    });
+    expect(await old('practice_events').orderBy('at').pluck('body')).toMatchObject([
+      {
+        by: 'listening',
+        said: [
+          { code: 'take.headline-tempo-change', params: { clean: 8, passes: 8, from: 78, to: 84 } },
+          {
+            code: 'take.place-off-time',
+            params: { place: { code: 'place.syllable', params: { beat: 2, syllable: '&' } }, when: 'late', same: 'no' },
+          },
+        ],
+      },
+      { by: 'listening', said: [], text: 'Heard on the bus.' },
+    ]);
+    expect(await old('takes').first('headline', 'earlier')).toMatchObject({
+      headline: { code: 'take.headline', params: { clean: 3, passes: 4, tempo: 80 } },
+      earlier: [{ engine: 3, headline: { code: 'take.analysed' } }],
+    });
+  });
+});

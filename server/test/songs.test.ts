@@ -28,7 +28,7 @@ describe('songs of a studio', () => {
     await agent.put(`/api/songs/${id}`).send({ version: 1, song: changed }).expect(200);
     expect((await agent.get(`/api/songs/${id}`).expect(200)).body).toMatchObject({ version: 2, song: { tempo: 96 } });
     const { songs } = (await agent.get('/api/songs').expect(200)).body as { songs: { summary: object }[] };
-    expect(songs).toMatchObject([{ id, name: 'Low water', summary: { bars: 4, tempo: 96, form: 'Verse' } }]);
+    expect(songs).toMatchObject([{ id, name: 'Low water', summary: { bars: 4, tempo: 96, form: 'A' } }]);
   });
 
   test('two windows never overwrite each other: the later one is told what is there', async () => {

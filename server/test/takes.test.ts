@@ -178,19 +178,19 @@ test('what another engine says takes the place of what was said, and that stays 
   const judge = (engine: number, headline: string) =>
     agent
       .put(`/api/takes/${take.id}/judgement`)
-      .send({ engine, headline, judgement: JSON.stringify({ said: headline }) })
+      .send({ engine, headline: { code: headline }, judgement: JSON.stringify({ said: headline }) })
       .expect(200);
   await judge(1, 'Slipped');
   await judge(1, 'Clean');
   const { body } = await judge(2, 'Cleaner');
   expect(body).toMatchObject({
     engine: 2,
-    headline: 'Cleaner',
+    headline: { code: 'Cleaner' },
     judgement: '{"said":"Cleaner"}',
-    earlier: [{ engine: 1, headline: 'Clean', judgement: '{"said":"Clean"}' }],
+    earlier: [{ engine: 1, headline: { code: 'Clean' }, judgement: '{"said":"Clean"}' }],
   });
   const lines = (await agent.get(`/api/students/${id}/takes`).expect(200)).body as readonly object[];
-  expect(lines).toEqual([expect.objectContaining({ headline: 'Cleaner', bytes: 1000 })]);
+  expect(lines).toEqual([expect.objectContaining({ headline: { code: 'Cleaner' }, bytes: 1000 })]);
   expect(lines[0]).not.toHaveProperty('judgement');
 });
 

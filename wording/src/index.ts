@@ -2,10 +2,12 @@ export {
   isTextKey,
   say,
   sayInParts,
+  sayLabel,
   sayMessage,
   sayProblem,
   sayProblems,
   sayList,
+  saySentence,
   setLanguage,
   weekdayNames,
   type ArgumentsFor,
@@ -17,3 +19,4 @@ export {
   type SayableProblem,
 } from './speak.ts';
 export { english } from './en/index.ts';
+export { TERMS, type TermName } from './glossary.ts';

@@ -19,7 +19,8 @@ const accented = (text: string): string =>
 /** Two fifths longer, as other languages are. */
 const longer = (text: string): string => {
   const letters = text.replace(/[^\p{L}]/gu, '').length;
-  return letters === 0 ? text : `${text}${'~'.repeat(Math.ceil(letters * 0.4))}`;
+  const more = Math.ceil(letters * 0.4);
+  return letters === 0 ? text : `${text}${'~'.repeat(more).replace(/~{8}(?=~)/g, '$& ')}`;
 };
 
 const disguised = (elements: readonly MessageFormatElement[]): MessageFormatElement[] =>

@@ -85,6 +85,8 @@ export interface Message {
   readonly params?: Readonly<Record<string, MessageValue>>;
 }
 
+const starting = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 const isList = (value: MessageValue): value is readonly (string | number | Message)[] => Array.isArray(value);
 
 const sayValue = (value: MessageValue): string | number => {
@@ -103,13 +105,21 @@ export const sayMessage = ({ code, params = {} }: Message): string => {
   return say(code as 'common.undo', ...([values] as unknown as []));
 };
 
+/** Says what a thing is called: a user's own words as they are, or a text of the catalogue. */
+export const sayLabel = (label: string | Message): string => (typeof label === 'string' ? label : sayMessage(label));
+
+/**
+ * Says a message that stands by itself as a sentence, whatever it begins with.
+ * @example
+ * saySentence({ code: 'place.beat', params: { beat: 2 } }) // => 'Beat 2'
+ */
+export const saySentence = (message: Message): string => starting(sayMessage(message));
+
 /** A problem as the registry of errors has it. */
 export interface SayableProblem {
   readonly code: string;
   readonly details?: Readonly<Record<string, MessageValue>>;
 }
-
-const starting = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
  * Says what is wrong.

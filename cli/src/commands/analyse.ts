@@ -1,29 +1,34 @@
+import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
-  STRIKER_NAMES,
   causesOf,
   judge,
-  severityWord,
-  stepsText,
+  severityGrade,
+  stepsCounted,
   studyStrings,
   success,
   type Judgement,
   type Load,
-  type Pattern,
+  type Cause,
   type StringChange,
+  fingerName,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
 const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =>
-  `  ${striker.padEnd(5)}${STRIKER_NAMES[striker].padEnd(15)}${String(strokes).padStart(4)} strokes, ${rate.toFixed(2)} a second, ` +
-  `longest rest ${longestRest.toFixed(2)} s, free ${Math.round(free * 100)} %`;
+  `  ${striker.padEnd(5)}${sayMessage(fingerName(striker)).padEnd(15)}${say('cli.load', { count: strokes, rate, rest: longestRest, free })}`;
 
-const findingLines = (pattern: Pattern, { findings }: Judgement): readonly string[] =>
-  findings.length === 0
-    ? ['Nothing to mend.']
-    : causesOf(pattern, findings).map(({ sentence, severity }) => `- ${sentence} (${severityWord(severity)})`);
+const findingLine = (cause: Cause): string =>
+  say('cli.finding', {
+    finding: saySentence(cause.message),
+    severity: say(`severity.${severityGrade(cause.severity)}`),
+  });
 
-const changeLine = ({ from, to, kinds }: StringChange): string => `  string ${from} to ${to}: ${stepsText(kinds)}`;
+const findingLines = ({ findings }: Judgement): readonly string[] =>
+  findings.length === 0 ? [say('cli.no-problems')] : causesOf(findings).map(findingLine);
+
+const changeLine = ({ from, to, kinds }: StringChange): string =>
+  `  ${say('cli.string-change', { from, to, kinds: stepsCounted(kinds).map(sayMessage).join(', ') })}`;
 
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const judgement = judge(pattern, { cycleTicks, hand });
@@ -31,10 +36,10 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
   return success(
     [
-      `${pattern.name}, ${pattern.tempo} a minute`,
+      say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }),
       ...judgement.load.map(loadLine),
       ...strings.changes.map(changeLine),
-      ...findingLines(pattern, judgement),
+      ...findingLines(judgement),
       ...verdict(judgement),
     ].join('\n'),
   );
@@ -43,6 +48,6 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
 /** How busy each digit is, what doubles or crosses, and what sets the ceiling. */
 export const analyse: Command = {
   name: 'analyse',
-  summary: 'how busy each digit is, what doubles or crosses, what sets the ceiling',
+  summary: 'cli.analyse.summary',
   run,
 };

@@ -1,11 +1,12 @@
+import { sayMessage, say, sayLabel, saySentence } from '@fleet-wren/wording';
 import {
-  STRIKER_NAMES,
   ceilingFigure,
   compareSchools,
   schoolsToCompare,
-  stepsText,
+  stepsCounted,
   success,
   type Approach,
+  fingerName,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
@@ -18,12 +19,23 @@ const attacksText = ({ attacks }: Approach): string =>
     .join(', ');
 
 const busiestText = ({ busiest }: Approach): string =>
-  busiest ? `${STRIKER_NAMES[busiest.striker]} every ${busiest.gap.toFixed(2)} s` : 'none plays twice';
+  busiest
+    ? say('cli.busiest', { finger: sayMessage(fingerName(busiest.striker)), gap: busiest.gap })
+    : say('cli.busiest-none');
 
 const lines = (approach: Approach): readonly string[] => [
-  `${approach.name} (${approach.school})`,
-  `  ceiling ${approach.judgement.ceiling ? ceilingFigure(approach.judgement.ceiling.bpm) : '–'}; attacks ${attacksText(approach)}; busiest ${busiestText(approach)}`,
-  `  steps ${stepsText(approach.steps)}; slurs ${approach.slurs}; doubled ${approach.doubled}; to mend ${approach.judgement.findings.length}`,
+  say('cli.school-title', { name: sayLabel(approach.name), key: approach.school }),
+  `  ${say('cli.compare-facts', {
+    max: approach.judgement.ceiling ? ceilingFigure(approach.judgement.ceiling.bpm) : '–',
+    notes: attacksText(approach),
+    busiest: busiestText(approach),
+  })}`,
+  `  ${say('cli.compare-changes', {
+    changes: stepsCounted(approach.steps).map(sayMessage).join(', '),
+    slurs: approach.slurs,
+    doubled: approach.doubled,
+    issues: approach.judgement.findings.length,
+  })}`,
 ];
 
 const forMachines = ({
@@ -51,8 +63,15 @@ const forMachines = ({
   strain,
   bestStrain,
   slurred,
-  ceiling: judgement.ceiling && { bpm: Number(judgement.ceiling.bpm.toFixed(3)), cause: judgement.ceiling.cause },
-  findings: judgement.findings.map(({ kind, sentence, severity }) => ({ kind, sentence, severity })),
+  ceiling: judgement.ceiling && {
+    bpm: Number(judgement.ceiling.bpm.toFixed(3)),
+    cause: sayMessage(judgement.ceiling.cause),
+  },
+  findings: judgement.findings.map(({ kind, message, severity }) => ({
+    kind,
+    message: saySentence(message),
+    severity,
+  })),
 });
 
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
@@ -61,16 +80,24 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const { approaches, verdict } = compareSchools(pattern, schools.value, { cycleTicks, hand });
   if (options.json)
     return success(
-      JSON.stringify({ approaches: approaches.map(forMachines), best: verdict.best, why: verdict.sentence }),
+      JSON.stringify({
+        approaches: approaches.map(forMachines),
+        best: verdict.best,
+        why: saySentence(verdict.message),
+      }),
     );
   return success(
-    [`${pattern.name}, ${pattern.tempo} a minute`, ...approaches.flatMap(lines), verdict.sentence].join('\n'),
+    [
+      say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }),
+      ...approaches.flatMap(lines),
+      saySentence(verdict.message),
+    ].join('\n'),
   );
 };
 
 /** The same notes under several schools, side by side. */
 export const compare: Command = {
   name: 'compare',
-  summary: 'the same notes under several schools: --schools a,b,c',
+  summary: 'cli.compare.summary',
   run,
 };

@@ -1,9 +1,8 @@
 import {
   digitsInOrder,
-  failure,
   judge,
   leftOut,
-  problem,
+  message,
   schoolOf,
   songForFiles,
   success,
@@ -17,6 +16,7 @@ import {
   type WrittenFormat,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
+import { badUsage } from '../request.ts';
 
 /** A song as a file, and what the format had no place for. */
 interface ExportedSong {
@@ -29,11 +29,11 @@ const FORMATS: readonly WrittenFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 /** A song as tablature, MIDI, MusicXML or our own JSON: as it is played, with its sections and chords. */
 export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
   const format = FORMATS.find((one) => one === to);
-  if (!format) return failure(problem('usage', { problem: `Say what to export to: --to ${FORMATS.join(', ')}.` }));
+  if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
   const { written, score, said } = songForFiles(song);
   const digits = () => digitsInOrder(written.pattern, judge(written.pattern));
   const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
-    tab: () => writeTab(score, digits(), schoolOf(song).name, said),
+    tab: () => writeTab(score, digits(), schoolOf(song).key, said),
     midi: () => writeMidi(score, said),
     musicxml: () => writeMusicXml(score, digits(), said),
     json: () => writeSongFile(song),

@@ -1,9 +1,8 @@
 import {
   digitsInOrder,
-  failure,
   judge,
   leftOut,
-  problem,
+  message,
   realise,
   schoolOf,
   success,
@@ -17,6 +16,7 @@ import {
   type WrittenFormat,
 } from '@fleet-wren/core';
 import type { Answer, Command, Request } from '../command.ts';
+import { badUsage } from '../request.ts';
 
 interface Written {
   readonly request: Request;
@@ -26,7 +26,7 @@ interface Written {
 }
 
 const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => Answer>> = {
-  tab: ({ request, score, digits }) => writeTab(score, digits(), schoolOf(request.pattern).name),
+  tab: ({ request, score, digits }) => writeTab(score, digits(), schoolOf(request.pattern).key),
   midi: ({ score }) => writeMidi(score),
   json: ({ request }) => writePatternFile(request.pattern),
   musicxml: ({ score, digits }) => writeMusicXml(score, digits()),
@@ -38,8 +38,7 @@ const formatOf = (to: string | undefined): WrittenFormat | undefined =>
 const run = (request: Request): Result<Answer> => {
   const { pattern, hand, options } = request;
   const format = formatOf(options.to);
-  if (!format)
-    return failure(problem('usage', { problem: `Say what to export to: --to ${Object.keys(WRITERS).join(', ')}.` }));
+  if (!format) return badUsage(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
   const digits = () => digitsInOrder(pattern, judge(pattern, { hand }));
   return success(WRITERS[format]({ request, score: realise(pattern), digits }));
 };
@@ -47,7 +46,7 @@ const run = (request: Request): Result<Answer> => {
 /** A pattern as tablature, MIDI, MusicXML or our own JSON. */
 export const exportPattern: Command = {
   name: 'export',
-  summary: 'as tablature, MIDI, MusicXML or JSON: --to tab|midi|musicxml|json',
+  summary: 'cli.export.summary',
   wholeBeats: true,
   run,
   remarks: ({ pattern, options }) => {

@@ -1,4 +1,4 @@
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   alternatives,
   ceilingFigure,
@@ -14,6 +14,7 @@ import {
   type Judgement,
   type Pattern,
   type Result,
+  message,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
@@ -22,7 +23,7 @@ const forMachines = (pattern: Pattern, { digits, secondTime, cost, ceiling, trou
     strokes: pattern.strokes.map(({ id, at, string }) => ({ at, string, digit: digits[id] ?? null })),
     ...(secondTime ? { secondTime: pattern.strokes.map(({ id }) => secondTime[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
-    ceiling: ceiling && { bpm: Number(ceiling.bpm.toFixed(3)), cause: ceiling.cause },
+    ceiling: ceiling && { bpm: Number(ceiling.bpm.toFixed(3)), cause: sayMessage(ceiling.cause) },
     conflicts: troubles.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
   });
 
@@ -30,27 +31,34 @@ const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): str
   const stroke = pattern.strokes[index];
   if (!stroke) return '';
   const digit = digits[stroke.id];
-  const pinned = stroke.pin ? '  pinned' : '';
-  return `  ${whereIs(pattern, stroke.at).padEnd(20)} string ${stroke.string}  ${markOf(digit)}${pinned}`;
+  const pinned = stroke.pin ? `  ${say('cli.pinned')}` : '';
+  const place = sayMessage(whereIs(pattern, stroke.at)).padEnd(20);
+  return `  ${place} ${say('cli.string', { string: stroke.string })}  ${markOf(digit)}${pinned}`;
 };
 
 const markOf = (digit: Digit | null | undefined): string => (digit ? digitMark(digit) : '–');
 
 /** The digits of the second time round, where they are others. */
 const secondTimeLine = ({ strokes }: Pattern, { secondTime }: Judgement): readonly string[] =>
-  secondTime ? [`  the second time round  ${strokes.map(({ id }) => markOf(secondTime[id])).join(' ')}`] : [];
+  secondTime
+    ? [`  ${say('cli.second-pass', { marks: strokes.map(({ id }) => markOf(secondTime[id])).join(' ') })}`]
+    : [];
 
 /** The ceiling and the troubles, in sentences. */
 export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => [
   ceiling
-    ? `Tempo ceiling ${ceilingFigure(ceiling.bpm)} a minute: ${ceiling.cause}.`
-    : 'No stroke follows another, so there is no tempo ceiling.',
+    ? say('cli.max-tempo', { max: ceilingFigure(ceiling.bpm), limit: sayMessage(ceiling.cause) })
+    : say('cli.no-max-tempo'),
   ...troubles.map((trouble) => `! ${sayProblem(trouble)}`),
 ];
 
 const forPeople = (pattern: Pattern, judgement: Judgement): string => {
   return [
-    `${pattern.name}, ${schoolOf(pattern).name}, ${pattern.tempo} a minute`,
+    say('cli.fingering-title', {
+      name: pattern.name,
+      school: sayLabel(schoolOf(pattern).name),
+      tempo: pattern.tempo,
+    }),
     ...pattern.strokes.map((_, index) => strokeLine(pattern, judgement, index)),
     ...secondTimeLine(pattern, judgement),
     ...verdict(judgement),
@@ -60,7 +68,7 @@ const forPeople = (pattern: Pattern, judgement: Judgement): string => {
 const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result<string> => {
   const count = Number(options.k);
   if (!Number.isInteger(count) || count < 1 || count > 20)
-    return failure(problem('usage', { problem: `--k wants a whole number from 1 to 20, not “${options.k}”.` }));
+    return failure(problem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
   const found = alternatives(pattern, count, { cycleTicks, hand });
   if (options.json)
     return success(
@@ -68,13 +76,15 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
         found.map(({ digits, cost, trade }) => ({
           digits: pattern.strokes.map(({ id }) => digits[id] ?? null),
           cost: Number(cost.toFixed(6)),
-          trade,
+          trade: sayMessage(trade),
         })),
       ),
     );
   const line = ({ digits, trade }: Alternative): string =>
-    `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${trade}`;
-  return success([`${pattern.name}, ${pattern.tempo} a minute`, ...found.map(line)].join('\n'));
+    `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${sayMessage(trade)}`;
+  return success(
+    [say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }), ...found.map(line)].join('\n'),
+  );
 };
 
 const run = (request: Request) => {
@@ -87,6 +97,6 @@ const run = (request: Request) => {
 /** Which digit plays each stroke, and how fast that can go. */
 export const finger: Command = {
   name: 'finger',
-  summary: 'which digit plays each stroke, and how fast it can go',
+  summary: 'cli.finger.summary',
   run,
 };

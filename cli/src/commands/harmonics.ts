@@ -1,16 +1,17 @@
+import { say, sayMessage } from '@fleet-wren/wording';
 import {
   cascadeOver,
-  failure,
   harmonicsOver,
-  problem,
   success,
   usualCascade,
   type HarmonicPoint,
   type Instrument,
   type Result,
   type Voicing,
+  message,
 } from '@fleet-wren/core';
 import type { Options } from '../command.ts';
+import { badUsage } from '../request.ts';
 import { instrumentOf } from './instrument.ts';
 
 const readFrets = (text: string | undefined, instrument: Instrument): Result<Voicing> => {
@@ -20,15 +21,20 @@ const readFrets = (text: string | undefined, instrument: Instrument): Result<Voi
   const right = frets.every((fret) => fret === null || (Number.isInteger(fret) && fret >= 0 && fret <= most));
   return frets.length === instrument.pitches.length && right
     ? success({ chord: 'shape', frets })
-    : failure(
-        problem('usage', {
-          problem: `--frets wants ${instrument.pitches.length} frets from the lowest string up, x for a muted one: --frets "3 5 5 4 3 3".`,
-        }),
-      );
+    : badUsage(message('cli.frets-invalid', { count: instrument.pitches.length }));
 };
 
-const line = ({ string, stopped, touch, note, reachable, remedies }: HarmonicPoint): string =>
-  `  string ${string}  fret ${String(stopped).padStart(2)}  touch ${String(touch).padStart(2)}  sounds ${note}${reachable ? '' : `  out of reach: ${remedies.join('; ')}`}`;
+const line = ({ string, stopped, touch, note, reachable, remedies }: HarmonicPoint): string => {
+  const said = say('cli.harmonic', {
+    string,
+    fret: String(stopped).padStart(2),
+    touch: String(touch).padStart(2),
+    note,
+  });
+  return reachable
+    ? `  ${said}`
+    : `  ${said}, ${say('cli.out-of-reach', { remedies: remedies.map(sayMessage).join(' ') })}`;
+};
 
 /** Touch frets and sounding pitches over a shape, and the usual cascade. */
 export const harmonics = (_word: string | undefined, options: Options): Result<string> => {
@@ -42,9 +48,11 @@ export const harmonics = (_word: string | undefined, options: Options): Result<s
   const order = cascade.notes.map(({ string, harmonic, note }) => `${harmonic ? 'H' : ''}${string} ${note}`).join(', ');
   return success(
     [
-      'Octave harmonics',
+      say('cli.octave-harmonics'),
       ...points.map(line),
-      `Cascade: ${order}${cascade.makes ? `; it makes ${cascade.makes}` : ''}.`,
+      cascade.makes
+        ? say('cli.cascade-makes', { order, makes: sayMessage(cascade.makes) })
+        : say('cli.cascade', { order }),
     ].join('\n'),
   );
 };

@@ -12,6 +12,7 @@ import {
   type ReadingTools,
   type Result,
   type SourceFile,
+  message,
 } from '@fleet-wren/core';
 import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser } from 'saxes';
@@ -19,9 +20,6 @@ import type { Options } from '../command.ts';
 import { badUsage, readBytes } from '../request.ts';
 
 const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
-
-const USAGE =
-  'Name a file: wren import FILE [--part N] [--bars 1-8] [--repeats once|played] [--song] [--out FILE.json]';
 
 /** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
@@ -31,10 +29,10 @@ const sourceAt = (file: string): Result<SourceFile> => {
 
 const choiceOf = ({ part, bars, repeats }: Options): Result<Choice> => {
   const range = /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(bars ?? '');
-  if (bars !== undefined && !range) return badUsage(`--bars wants bars like 1-8, not “${bars}”.`);
-  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return badUsage(`--part wants a number from 1, not “${part}”.`);
+  if (bars !== undefined && !range) return badUsage(message('cli.bars-invalid', { value: bars }));
+  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return badUsage(message('cli.part-invalid', { value: part }));
   if (repeats !== undefined && repeats !== 'once' && repeats !== 'played')
-    return badUsage(`--repeats wants once or played, not “${repeats}”.`);
+    return badUsage(message('cli.repeats-invalid', { value: repeats }));
   return success({
     ...(part === undefined ? {} : { part: Number(part) - 1 }),
     ...(range ? { bars: [Number(range[1]), Number(range[2] ?? range[1])] as const } : {}),
@@ -62,7 +60,7 @@ const asSong = (file: SourceFile, { part }: Choice): Result<ImportedFile> => {
 
 /** Reads a file of any kind as a pattern of ours, or as a song. */
 export const importFile = (file: string | undefined, options: Options): Result<ImportedFile> => {
-  if (file === undefined) return badUsage(USAGE);
+  if (file === undefined) return badUsage(message('cli.import-file-missing'));
   const choice = choiceOf(options);
   if (!choice.ok) return choice;
   const source = sourceAt(file);

@@ -1,14 +1,22 @@
-import { TUNINGS, failure, instrumentIn, problem, success, type Instrument, type Result } from '@fleet-wren/core';
+import {
+  TUNINGS,
+  failure,
+  instrumentIn,
+  problem,
+  success,
+  type Instrument,
+  type Result,
+  message,
+} from '@fleet-wren/core';
 import type { Options } from '../command.ts';
+import { badUsage } from '../request.ts';
 
 /** The instrument of the flags: a tuning by its key, a capo. */
 export const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Result<Instrument> => {
   const found = TUNINGS.find(({ key }) => key === tuning);
   if (!found)
-    return failure(
-      problem('usage', {
-        problem: `There is no tuning “${tuning}”. Choose one of: ${TUNINGS.map(({ key }) => key).join(', ')}.`,
-      }),
+    return badUsage(
+      message('cli.tuning-unknown', { value: tuning, tunings: TUNINGS.map(({ key }) => key).join(', ') }),
     );
   const instrument = { ...instrumentIn(found), capo: Number(capo) };
   const most = instrument.frets - 5;

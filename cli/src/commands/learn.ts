@@ -1,8 +1,18 @@
+import { say, sayMessage, saySentence } from '@fleet-wren/wording';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { failure, learnSchool, problem, success, type LearntSchool, type Pattern, type Result } from '@fleet-wren/core';
+import {
+  failure,
+  learnSchool,
+  problem,
+  success,
+  type LearntSchool,
+  type Pattern,
+  type Result,
+  message,
+} from '@fleet-wren/core';
 import type { Options } from '../command.ts';
-import { readPatternAt } from '../request.ts';
+import { badUsage, readPatternAt } from '../request.ts';
 
 const filesIn = (folder: string): Result<readonly string[]> => {
   try {
@@ -10,7 +20,10 @@ const filesIn = (folder: string): Result<readonly string[]> => {
     return success(names.sort().map((name) => join(folder, name)));
   } catch (error) {
     return failure(
-      problem('file-unreadable', { value: folder, reason: (error as NodeJS.ErrnoException).code ?? 'unknown' }),
+      problem('file-unreadable', {
+        value: folder,
+        reason: (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason'),
+      }),
     );
   }
 };
@@ -28,26 +41,25 @@ const shownDigits = (digits: readonly (string | null)[]): string => digits.map((
 
 const forPeople = ({ learnt, weights, pins, heldBack, effects, contradictions, againstRules }: LearntSchool): string =>
   [
-    `${pins.learnt} of ${pins.all} pins come by themselves; ${pins.base} did before.`,
-    heldBack
-      ? `Tried on patterns held back: ${heldBack.learnt} of ${heldBack.all}; ${heldBack.base} before.`
-      : 'One pattern only, so nothing could be held back to try it on.',
-    ...learnt,
-    ...weights.map(({ label, from, to }) => `${to > from ? 'Dearer' : 'Cheaper'}: ${label} (${from} to ${to}).`),
+    say('cli.learn.fit', pins),
+    heldBack ? say('cli.learn.held-out', heldBack) : say('cli.learn.no-held-out'),
+    ...learnt.map(saySentence),
+    ...weights.map(({ label, from, to }) =>
+      say('cli.learn.penalty', { label: sayMessage(label), way: to > from ? 'up' : 'down', from, to }),
+    ),
     ...effects.map(({ pattern, before, after }) => `${pattern.name}: ${shownDigits(before)} → ${shownDigits(after)}`),
-    ...contradictions,
-    ...(againstRules > 0 ? [`Pins against the school’s rule, which stay pins: ${againstRules}.`] : []),
+    ...contradictions.map(saySentence),
+    ...(againstRules > 0 ? [say('cli.learn.pins-against-rules', { count: againstRules })] : []),
   ].join('\n');
 
 /** Learns a school from the pins of a folder of patterns. */
 export const learn = (folder: string | undefined, options: Options): Result<string> => {
-  if (folder === undefined)
-    return failure(problem('usage', { problem: 'Name a folder of Fleet Wren files: wren learn FOLDER --base KEY.' }));
+  if (folder === undefined) return badUsage(message('cli.folder-missing'));
   const patterns = patternsIn(folder);
   if (!patterns.ok) return patterns;
   const learnt = learnSchool({
     base: options.base ?? 'one-per-string',
-    name: options.name ?? 'Our school',
+    name: options.name ?? say('cli.learn.default-name'),
     patterns: patterns.value,
   });
   if (!learnt.ok) return learnt;

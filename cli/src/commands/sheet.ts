@@ -7,6 +7,7 @@ import {
   success,
   type Naming,
   type Result,
+  message,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
 import { badUsage, readText } from '../request.ts';
@@ -39,16 +40,13 @@ export const sheet = async (
   file: string | undefined,
   { to, paper = 'a4', large, notes = 'abc' }: Options,
 ): Promise<Result<Answer>> => {
-  if (file === undefined)
-    return badUsage(
-      'Name a file: wren sheet FILE --to pdf|svg [--paper a4|letter] [--large] [--notes abc|ahc|lasido] [--out FILE]',
-    );
-  if (to !== 'pdf' && to !== 'svg') return badUsage('Say what the sheet is to be: --to pdf or --to svg.');
+  if (file === undefined) return badUsage(message('cli.sheet-file-missing'));
+  if (to !== 'pdf' && to !== 'svg') return badUsage(message('cli.sheet-format'));
   const size = paper.toLowerCase();
-  if (!isPaper(size)) return badUsage(`--paper wants a4 or letter, not “${paper}”.`);
+  if (!isPaper(size)) return badUsage(message('cli.paper-invalid', { value: paper }));
   const width = { points: printedWidth(size), scale: large ? SCALE.large : SCALE.usual };
   const naming = NAMES[notes];
-  if (!naming) return badUsage(`--notes wants abc, ahc or lasido, not “${notes}”.`);
+  if (!naming) return badUsage(message('cli.notes-invalid', { value: notes }));
   const most = strokesPerLine({ width: (width.points * 4) / 3, scale: width.scale });
   const content = contentAt(file, { most, naming });
   if (!content.ok) return content;

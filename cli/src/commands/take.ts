@@ -1,8 +1,8 @@
+import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
   LARGEST_MIDI,
   LARGEST_SOUND,
   PLAYERS,
-  STRIKER_NAMES,
   TAKE,
   failure,
   judgePatternNotes,
@@ -21,6 +21,8 @@ import {
   type Result,
   type DigitInTake,
   type TakeJudgement,
+  fingerName,
+  message,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
 import { badUsage, readBytes, readPatternAt } from '../request.ts';
@@ -50,15 +52,11 @@ export const takeFile = ({ out, to }: Options): string | undefined => out ?? to;
 /** A take by an invented player: as sound, or as a MIDI file where it is to go to one. */
 export const play = (file: string | undefined, options: Options): Result<Answer> => {
   const { as = 'steady', seed, cycles } = options;
-  if (file === undefined)
-    return badUsage(
-      'Name a pattern: wren play PATTERN --as PLAYER [--seed N] [--cycles N] [--tempo N] --to take.wav|take.mid',
-    );
+  if (file === undefined) return badUsage(message('cli.play-missing'));
   const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
-  if (!being) return badUsage(`There is no player “${as}”. There are: ${Object.keys(PLAYERS).join(', ')}.`);
+  if (!being) return badUsage(message('cli.player-unknown', { name: as, players: Object.keys(PLAYERS).join(', ') }));
   const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
-  if (seeded === null || times === null || times < 1 || times > 200)
-    return badUsage('--seed wants a whole number, --cycles one from 1 to 200.');
+  if (seeded === null || times === null || times < 1 || times > 200) return badUsage(message('cli.seed-invalid'));
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
   if (isMidi(takeFile(options)))
@@ -71,20 +69,29 @@ const signed = (value: number, unit: string): string => `${value > 0 ? '+' : ''}
 
 /** How late and how even a digit is, as far as it can be told. */
 const timeInWords = ({ placed, timed, lateness, spread }: DigitInTake): string =>
-  `${(timed ? signed(lateness * 1000, 'ms') : 'untold').padStart(7)} ${(placed ? `±${(spread * 1000).toFixed(0)}` : '').padStart(3)}`;
+  `${(timed ? signed(lateness * 1000, 'ms') : say('cli.take.untimed')).padStart(9)} ${(placed ? `±${(spread * 1000).toFixed(0)}` : '').padStart(3)}`;
 
 const digitInWords = (digit: DigitInTake): string => {
-  const { striker, strokes, decibels, lost } = digit;
-  return `  ${STRIKER_NAMES[striker].padEnd(14)} ${String(strokes).padStart(4)} strokes  ${timeInWords(digit)}  ${signed(decibels, 'dB').padStart(6)}${lost > 0 ? `  ${lost} lost` : ''}`;
+  const { striker, strokes, decibels, missed, wrong } = digit;
+  return [
+    `  ${sayMessage(fingerName(striker)).padEnd(14)}`,
+    say('cli.take.notes', { count: strokes }).padStart(9),
+    timeInWords(digit),
+    signed(decibels, 'dB').padStart(6),
+    ...(missed > 0 ? [say('cli.take.missed', { count: missed })] : []),
+    ...(wrong > 0 ? [say('cli.take.wrong-string', { count: wrong })] : []),
+  ].join('  ');
 };
 
 const inWords = (judgement: TakeJudgement): string => {
   const { digits, cycles, findings } = judgement;
   return [
-    takeHeadline(judgement),
+    sayMessage(takeHeadline(judgement)),
     ...digits.map(digitInWords),
-    ...findings.map(({ sentence, advice }) => `${sentence} ${advice}`),
-    ...cycles.filter(({ why }) => why).map(({ cycle, verdict, why }) => `  time ${cycle + 1}: ${verdict}, ${why}`),
+    ...findings.map((finding) => `${saySentence(finding.message)} ${sayMessage(finding.advice)}`),
+    ...cycles.flatMap(({ cycle, verdict, why }) =>
+      why ? [`  ${say('cli.take.pass', { number: cycle + 1, verdict, why: sayMessage(why) })}`] : [],
+    ),
   ].join('\n');
 };
 
@@ -105,8 +112,7 @@ const judgedMidi = (file: string, pattern: Pattern): Result<TakeJudgement> => {
 
 /** A take, recorded as sound or MIDI, judged against a pattern. */
 export const take = (file: string | undefined, options: Options): Result<Answer> => {
-  if (file === undefined || options.against === undefined)
-    return badUsage('Name a sound and a pattern: wren take FILE.wav|FILE.mid --against PATTERN [--tempo N] [--json]');
+  if (file === undefined || options.against === undefined) return badUsage(message('cli.take-missing'));
   const pattern = patternFor(options.against, options);
   if (!pattern.ok) return pattern;
   const judged = isMidi(file) ? judgedMidi(file, pattern.value) : judgedSound(file, pattern.value);

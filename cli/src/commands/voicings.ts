@@ -1,8 +1,8 @@
+import { say } from '@fleet-wren/wording';
 import {
   alternateBassStrings,
   bassString,
-  failure,
-  problem,
+  message,
   success,
   voicingsFor,
   type FoundVoicing,
@@ -10,6 +10,7 @@ import {
   type Result,
 } from '@fleet-wren/core';
 import type { Options } from '../command.ts';
+import { badUsage } from '../request.ts';
 import { instrumentOf } from './instrument.ts';
 
 const fretsText = ({ voicing }: FoundVoicing): string => voicing.frets.map((fret) => fret ?? 'x').join(' ');
@@ -17,14 +18,19 @@ const fretsText = ({ voicing }: FoundVoicing): string => voicing.frets.map((fret
 const line = (instrument: Instrument, found: FoundVoicing): string => {
   const bass = bassString(instrument, found.voicing);
   const others = alternateBassStrings(instrument, found.voicing).slice(0, 2).join(', ');
-  const barre = found.barre > 0 ? `, barre at ${found.barre}` : '';
-  return `  ${fretsText(found).padEnd(20)} bass ${bass ?? '–'}${others ? `, then ${others}` : ''}; fingers ${found.fingers}${barre}${found.known ? '; known to all' : ''}`;
+  const facts = [
+    say('cli.voicing.bass', { bass: bass ?? '–' }),
+    ...(others ? [say('cli.voicing.then', { strings: others })] : []),
+    say('cli.voicing.fingers', { fingers: found.fingers }),
+    ...(found.barre > 0 ? [say('cli.voicing.barre', { fret: found.barre })] : []),
+    ...(found.known ? [say('cli.voicing.common')] : []),
+  ];
+  return `  ${fretsText(found).padEnd(20)} ${facts.join(', ')}`;
 };
 
 /** The shapes of a chord by ease. */
 export const voicings = (symbol: string | undefined, options: Options): Result<string> => {
-  if (symbol === undefined)
-    return failure(problem('usage', { problem: 'Name a chord: wren voicings Am7/G --tuning drop-d --capo 2.' }));
+  if (symbol === undefined) return badUsage(message('cli.chord-missing'));
   const instrument = instrumentOf(options);
   if (!instrument.ok) return instrument;
   const found = voicingsFor(symbol, instrument.value);

@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { createRequire } from 'node:module';
 import { failure, problem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
 import type { SheetContent } from './sheet.ts';
@@ -73,7 +74,7 @@ const numberPages = (document: Document, title: string): void => {
     document
       .font('serif')
       .fontSize(8.5)
-      .text(`${title}, page ${page + 1} of ${count}`, margins.left, height - 11 * MM, {
+      .text(say('cli.page-number', { title, page: page + 1, count }), margins.left, height - 11 * MM, {
         width: width - margins.left - margins.right,
         align: 'right',
         lineBreak: false,

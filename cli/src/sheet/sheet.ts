@@ -1,3 +1,4 @@
+import { sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   calledChord,
   digitsInOrder,
@@ -12,6 +13,7 @@ import {
   type ScoreLook,
   type Song,
   type Voicing,
+  type Message,
 } from '@fleet-wren/core';
 
 /** What stands on a sheet: words over the music, tempos to tick, shapes, and the score to be engraved. */
@@ -39,14 +41,16 @@ const LOOK = { digitsShown: true, counts: true } as const;
 const called = (voicings: readonly Voicing[], { naming }: SheetLook): readonly Voicing[] =>
   voicings.map((voicing) => ({ ...voicing, chord: calledChord(voicing.chord, naming) }));
 
+const said = (remark: Message | null): string | null => remark && sayMessage(remark);
+
 /** A pattern as it stands on a sheet. */
 export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent => {
   const judgement = judge(pattern);
   return {
     title: pattern.name,
-    facts: sheetFacts(pattern).join(' · '),
+    facts: sheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
-    remark: longBarsWords(realise(pattern), look.most),
+    remark: said(longBarsWords(realise(pattern), look.most)),
     tempos: sheetTempos(pattern.tempo, judgement.ceiling?.bpm ?? null),
     score: withoutMetronome(
       writeMusicXml(realise(pattern), digitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
@@ -57,19 +61,23 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
 
 /** A song as it stands on a sheet: every section once. */
 export const songContent = (song: Song, look: SheetLook): SheetContent => {
-  const { written, score, said } = songForFiles({
+  const {
+    written,
+    score,
+    said: words,
+  } = songForFiles({
     ...song,
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
   });
   const judgement = judge(written.pattern);
   return {
     title: song.name,
-    facts: sheetFacts(song).join(' · '),
+    facts: sheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
-    remark: longBarsWords(score, look.most),
+    remark: said(longBarsWords(score, look.most)),
     tempos: sheetTempos(song.tempo, judgement.ceiling?.bpm ?? null),
     score: withoutMetronome(
-      writeMusicXml(score, digitsInOrder(written.pattern, judgement), said, { ...LOOK, ...look }),
+      writeMusicXml(score, digitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
     ),
     sections: song.sections.map(({ name }) => name),
   };

@@ -3,20 +3,20 @@ import {
   costItems,
   taskOf,
   type CostItem,
-  type Digits,
   type FingerOptions,
   type Solution,
   type Task,
 } from '../fingering/index.ts';
-import { digitWord, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
-import { costText } from './words.ts';
+import { message, type Message } from '../message/message.ts';
+import { whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { costMessage } from './words.ts';
 
 /** One of the best few fingerings, and what it trades against the best. */
 export interface Alternative {
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly cost: number;
-  /** What it gains and what it costs, in a sentence. */
-  readonly trade: string;
+  /** What it gains and what it costs. */
+  readonly trade: Message;
 }
 
 const sameItem = (a: CostItem, b: CostItem): boolean =>
@@ -29,17 +29,20 @@ const worstAgainst = (items: readonly CostItem[], others: readonly CostItem[]): 
   return worst && extra(worst) > 1e-9 ? worst : undefined;
 };
 
-const itemText = (pattern: Pattern, task: Task, digits: Digits, item: CostItem): string => {
-  const digit = digits[item.stroke];
-  return `${digit ? digitWord(digit) : 'nobody'} ${costText(task, digits, item)} on ${whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0)}`;
-};
+const placeOf = (pattern: Pattern, item: CostItem): Message => whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0);
 
-const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution): string => {
+const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution): Message => {
+  if (other.cost - best.cost < 1e-9) return message('alternative.equal');
   const [mine, theirs] = [costItems(task, other.digits), costItems(task, best.digits)];
   const [costs, spares] = [worstAgainst(mine, theirs), worstAgainst(theirs, mine)];
-  if (other.cost - best.cost < 1e-9) return 'Just as good as the best.';
-  const spared = spares ? `It spares you that ${itemText(pattern, task, best.digits, spares)}` : 'It spares nothing';
-  return costs ? `${spared}, but ${itemText(pattern, task, other.digits, costs)}.` : `${spared}.`;
+  const gain = spares && {
+    gain: costMessage(task, best.digits, spares),
+    gainPlace: placeOf(pattern, spares),
+  };
+  const cost = costs && { cost: costMessage(task, other.digits, costs), costPlace: placeOf(pattern, costs) };
+  if (gain && cost) return message('alternative.trade-off', { ...gain, ...cost });
+  if (cost) return message('alternative.cost-only', cost);
+  return gain ? message('alternative.gain-only', gain) : message('alternative.equal');
 };
 
 /**
@@ -54,6 +57,6 @@ export const alternatives = (pattern: Pattern, count: number, options: FingerOpt
   return found.map((solution) => ({
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, solution.digits[index] ?? null])),
     cost: solution.cost,
-    trade: !best || solution === best ? 'The best by this school.' : tradeOf(pattern, task, best, solution),
+    trade: !best || solution === best ? message('alternative.best') : tradeOf(pattern, task, best, solution),
   }));
 };

@@ -1,3 +1,4 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -66,8 +67,10 @@ describe('findings', () => {
   test('a doubled finger and a crossing are named where they are', () => {
     const { findings } = judge(pinned(figure('1 1 3 2', 'one-per-string', 120), { 0: 'm', 1: 'm', 2: 'a', 3: 'i' }));
     expect(findings.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['doubled', 'crossing']));
-    expect(findings.find(({ kind }) => kind === 'doubled')?.sentence).toBe(
-      'On beat 1 e, m plays twice running, 0.13 s apart.',
+    const doubled = findings.find(({ kind }) => kind === 'doubled');
+    expect(doubled && saySentence(doubled.message)).toBe('Beat 1 e: the middle finger plays twice in a row.');
+    expect(doubled?.details && sayMessage(doubled.details)).toMatch(
+      /^0\.13 s between the two notes; .* about 0\.\d\d s\.$/,
     );
   });
 });
@@ -103,15 +106,14 @@ describe('the reason for a digit', () => {
   test('says where it lives, how long it has rested, and what speaks against the next best', () => {
     const pattern = figure('6 3 2 1 2 3', 'one-per-string', 80, 3);
     const why = explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2);
-    expect(why).toMatchObject({ where: 'beat 1 let, string 2', digit: 'm', pinned: false });
-    expect(why.reason).toMatch(/lives on string 2 and has rested \d\.\d\d s/);
-    expect(why.next?.against).toMatch(/^which is a string away from home|twice running/);
+    expect(why).toMatchObject({ digit: 'm', pinned: false });
+    expect(sayMessage(why.where)).toBe('beat 1 let, string 2');
+    expect(sayMessage(why.reason)).toBe('The middle finger is at home on string 2 and has had time to recover.');
+    expect(why.next && sayMessage(why.next.against)).toMatch(/away from its home string\.|twice in a row\./);
   });
 
   test('names a pin as a pin', () => {
     const pattern = pinned(figure('6 3 2 1', 'one-per-string', 80), { 3: 'm' });
-    expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 3).reason).toBe(
-      'because you pinned it',
-    );
+    expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 3).reason.code).toBe('why.pinned');
   });
 });

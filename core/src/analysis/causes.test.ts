@@ -1,42 +1,47 @@
+import { saySentence } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { newPattern } from '../pattern/index.ts';
+import { message, type Message } from '../message/index.ts';
+import { fingerWord } from '../pattern/index.ts';
+import { placeName } from '../time/index.ts';
 import { causesOf, judge, type NamedFinding } from './index.ts';
 
-const finding = (id: string, sentence: string, severity = 0.3): NamedFinding => ({
+const beat = (number: number): Message => placeName({ beats: 4, unit: 4 }, (number - 1) * 840, 2);
+
+const doubled = (number: number, severity = 0.3): NamedFinding => ({
   kind: 'doubled',
-  strokes: [id],
-  sentence,
+  strokes: [String(number)],
+  message: message('finding.doubled', { place: beat(number), finger: fingerWord('m') }),
   severity,
 });
 
-const pattern = newPattern('P', {
-  strokes: [0, 840, 1680, 2520].map((at) => ({ id: String(at), at, string: 2 })),
-});
+const crossing: NamedFinding = {
+  ...doubled(2),
+  kind: 'crossing',
+  message: message('finding.crossing', { place: beat(2), finger: fingerWord('i'), other: fingerWord('m') }),
+};
 
 test('what is the same but for its place is said once, with its places and the worst of them', () => {
-  const [one, other] = causesOf(pattern, [
-    finding('0', 'On beat 1, m plays twice running.'),
-    finding('840', 'On beat 2, i crosses m.'),
-    finding('1680', 'On beat 3, m plays twice running.', 0.7),
-  ]);
-  expect(one).toMatchObject({ sentence: 'On beat 1 and beat 3, m plays twice running.', severity: 0.7 });
+  const [one, other] = causesOf([doubled(1), crossing, doubled(3, 0.7)]);
+  expect(one?.severity).toBe(0.7);
+  expect(one && saySentence(one.message)).toBe(
+    'Bar 1 beat 1 and bar 1 beat 3: the middle finger plays twice in a row.',
+  );
   expect(one?.findings).toHaveLength(2);
-  expect(other?.sentence).toBe('On beat 2, i crosses m.');
+  expect(other && saySentence(other.message)).toBe('Bar 1, beat 2: the index finger crosses the middle finger.');
 });
 
-test('more than three places are counted', () => {
-  const [cause] = causesOf(
-    pattern,
-    pattern.strokes.map(({ id }, index) => finding(id, `On beat ${index + 1}, m plays twice running.`)),
-  );
-  expect(cause?.sentence).toBe('On beat 1, beat 2, beat 3 and 1 more place, m plays twice running.');
+test('more than four places are counted', () => {
+  const [four] = causesOf([1, 2, 3, 4].map((number) => doubled(number)));
+  expect(four && saySentence(four.message)).toMatch(/^Bar 1 beat 1, bar 1 beat 2, bar 1 beat 3 and bar 1 beat 4: /);
+  const [six] = causesOf([1, 2, 3, 4, 5, 6].map((number) => doubled(number)));
+  expect(six && saySentence(six.message)).toMatch(/^Bar 1 beat 1, bar 1 beat 2, bar 1 beat 3 and 3 more places: /);
 });
 
 test('no finding is lost', () => {
   const hard = valueOrThrow(readFigure('1 1 1 1 2 2 1 1', { school: 'thumb-index:strict', tempo: 140 })).pattern;
   const { findings } = judge(hard);
-  const causes = causesOf(hard, findings);
+  const causes = causesOf(findings);
   expect(findings.length).toBeGreaterThan(2);
   expect(causes.length).toBeLessThan(findings.length);
   expect(causes.flatMap((cause) => cause.findings).length).toBe(findings.length);

@@ -1,10 +1,11 @@
-import { whereIs, type Pattern } from '../pattern/index.ts';
+import { message, type Message } from '../message/message.ts';
 import type { NamedFinding } from './judge.ts';
 
 /** One thing to say of a fingering, and everywhere it is so. */
 export interface Cause {
   readonly kind: NamedFinding['kind'];
-  readonly sentence: string;
+  readonly message: Message;
+  readonly details?: Message;
   /** The findings it stands for, in the order they come; the first one's cure is offered. */
   readonly findings: readonly NamedFinding[];
   /** The worst of them: 0 hardly to 1 as bad as it gets. */
@@ -14,51 +15,49 @@ export interface Cause {
 /** Places named in a sentence before the rest is only counted. */
 const NAMED = 3;
 
-const listed = (places: readonly string[]): string => {
-  const named = places.slice(0, NAMED);
-  const rest = places.length - named.length;
-  const last = rest > 0 ? `${rest} more ${rest === 1 ? 'place' : 'places'}` : named.pop();
-  return named.length > 0 ? `${named.join(', ')} and ${last ?? ''}` : (last ?? '');
+const listed = (places: readonly Message[]): readonly Message[] => {
+  const rest = places.length - NAMED;
+  // One place more takes no more room than its count.
+  return rest > 1 ? [...places.slice(0, NAMED), message('place.more', { count: rest })] : places;
 };
 
-interface Said {
-  readonly finding: NamedFinding;
-  readonly place: string;
-  /** What is said after the place; null where the sentence does not begin with one. */
-  readonly tail: string | null;
-}
+/** A place as one of several: without the comma that would part bar from beat. */
+const inList = (place: Message): Message =>
+  place.code === 'place.in-bar' ? { ...place, code: 'place.in-bar-in-list' } : place;
 
-const saidOf = (pattern: Pattern, times: ReadonlyMap<string, number>, finding: NamedFinding): Said => {
-  const at = times.get(finding.strokes[finding.strokes.length - 1] ?? '');
-  const place = at === undefined ? '' : whereIs(pattern, at);
-  const head = `On ${place}, `;
-  const tail = finding.sentence.startsWith(head) ? finding.sentence.slice(head.length) : null;
-  return { finding, place, tail };
-};
+const placeOfFinding = ({ params }: Message): Message => params?.place as Message;
 
-const causeOf = (said: readonly Said[]): Cause => {
-  const [first] = said as readonly [Said];
-  const places = [...new Set(said.map(({ place }) => place))];
+/** What is the same of two findings that differ only in their place. */
+const sameness = ({ kind, message: { code, params } }: NamedFinding): string =>
+  JSON.stringify([kind, code, { ...params, place: undefined }]);
+
+const distinct = (places: readonly Message[]): readonly Message[] => [
+  ...new Map(places.map((place) => [JSON.stringify(place), place])).values(),
+];
+
+const causeOf = (findings: readonly NamedFinding[]): Cause => {
+  const [first] = findings as readonly [NamedFinding];
+  const places = distinct(findings.map((finding) => placeOfFinding(finding.message)));
+  const place = places.length > 1 ? listed(places.map(inList)) : places;
   return {
-    kind: first.finding.kind,
-    sentence: said.length === 1 ? first.finding.sentence : `On ${listed(places)}, ${first.tail ?? ''}`,
-    findings: said.map(({ finding }) => finding),
-    severity: Math.max(...said.map(({ finding }) => finding.severity)),
+    kind: first.kind,
+    message: { code: first.message.code, params: { ...first.message.params, place } },
+    ...(findings.length === 1 && first.details ? { details: first.details } : {}),
+    findings,
+    severity: Math.max(...findings.map(({ severity }) => severity)),
   };
 };
 
 /**
- * Findings gathered by cause: what is the same but for its place is said once, with its places.
+ * Findings grouped by cause: what is the same but for its place is said once, with its places.
  * @example
- * causesOf(newPattern('P'), []).length // => 0
+ * causesOf([]).length // => 0
  */
-export const causesOf = (pattern: Pattern, findings: readonly NamedFinding[]): readonly Cause[] => {
-  const times = new Map(pattern.strokes.map(({ id, at }) => [id, at]));
-  const groups = new Map<string, Said[]>();
-  findings.forEach((finding, index) => {
-    const said = saidOf(pattern, times, finding);
-    const key = said.tail === null ? String(index) : `${finding.kind} ${said.tail}`;
-    groups.set(key, [...(groups.get(key) ?? []), said]);
-  });
+export const causesOf = (findings: readonly NamedFinding[]): readonly Cause[] => {
+  const groups = new Map<string, NamedFinding[]>();
+  for (const finding of findings) {
+    const key = sameness(finding);
+    groups.set(key, [...(groups.get(key) ?? []), finding]);
+  }
   return [...groups.values()].map(causeOf);
 };

@@ -7,32 +7,31 @@ import {
   type PickChangeKind,
   type Task,
 } from '../fingering/index.ts';
+import { message, type Message } from '../message/message.ts';
 import { strikerOf, type Digit } from '../pattern/index.ts';
 
 /** What kind of step it is from stroke to stroke: the pick's way, or who plays. */
-export type StepKind = PickChangeKind | 'same digit' | 'next digit' | 'crossing';
+export type StepKind = PickChangeKind | 'same-finger' | 'next-finger' | 'crossing';
 
-/** The kinds of step as a teacher reads them. */
-const STEP_NAMES: Readonly<Record<StepKind, string>> = {
-  'same-string': 'on one string',
-  outside: 'outside',
-  inside: 'inside',
-  sweep: 'swept',
-  against: 'lifted back',
-  'same digit': 'same digit',
-  'next digit': 'next digit',
-  crossing: 'crossing',
-};
+/** What a kind of step is called, by how many there are. */
+const STEP_TEXTS = {
+  'same-string': 'string-change.same-string',
+  outside: 'string-change.outside',
+  inside: 'string-change.inside',
+  sweep: 'string-change.sweep',
+  against: 'string-change.against',
+  'same-finger': 'string-change.same-finger',
+  'next-finger': 'string-change.next-finger',
+  crossing: 'string-change.crossing',
+} as const satisfies Readonly<Record<StepKind, string>>;
 
 /**
- * Steps counted by kind, in words.
+ * Steps counted by kind.
  * @example
- * stepsText({ 'next digit': 5, crossing: 1 }) // => '5 next digit, 1 crossing'
+ * stepsCounted({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1 } }
  */
-export const stepsText = (kinds: StringChange['kinds']): string =>
-  Object.entries(kinds)
-    .map(([kind, count]) => `${count} ${STEP_NAMES[kind as StepKind]}`)
-    .join(', ');
+export const stepsCounted = (kinds: StringChange['kinds']): readonly Message[] =>
+  Object.entries(kinds).map(([kind, count]) => message(STEP_TEXTS[kind as StepKind], { count }));
 
 /** How often the hand goes from one string to another, and how. */
 export interface StringChange {
@@ -49,8 +48,8 @@ interface Played {
 
 const stepKind = (a: Played, b: Played): StepKind => {
   if (strikerOf(a.digit) === 'pick' && strikerOf(b.digit) === 'pick') return pickChange(a, b).kind;
-  if (a.digit === b.digit) return 'same digit';
-  return crossed(a, b) ? 'crossing' : 'next digit';
+  if (a.digit === b.digit) return 'same-finger';
+  return crossed(a, b) ? 'crossing' : 'next-finger';
 };
 
 const add = (matrix: Map<string, StringChange>, a: Played, b: Played): void => {

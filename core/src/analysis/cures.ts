@@ -1,6 +1,7 @@
 import { schoolOf, type FingerOptions } from '../fingering/index.ts';
 import { edit, type Edit } from '../edit/index.ts';
-import { DIGIT_NAMES, digitWord, strikerOf, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
+import { message, type Message } from '../message/message.ts';
+import { fingerWord, strikerOf, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 import type { CureIdea } from './findings/index.ts';
 import { judge, type Judgement, type NamedFinding } from './judge.ts';
@@ -23,13 +24,25 @@ const strokesOf = (pattern: Pattern, { strokes }: NamedFinding): readonly Stroke
 
 const put = (stroke: Stroke, pin: Digit | undefined): Edit => ({ kind: 'put', strokes: [{ ...stroke, pin }] });
 
+const unpinLabel = (pin: Digit): Message =>
+  strikerOf(pin) === 'pick'
+    ? message('fix.unpin-pick', { stroke: pin })
+    : message('fix.unpin', { finger: fingerWord(pin) });
+
 const unpinIdeas = (pattern: Pattern, finding: NamedFinding): readonly CureIdea[] =>
   strokesOf(pattern, finding)
     .filter(({ pin }) => pin)
-    .map((stroke) => ({ label: `Unpin ${digitWord(stroke.pin as Digit)}`, edit: put(stroke, undefined) }));
+    .map((stroke) => ({ label: unpinLabel(stroke.pin as Digit), edit: put(stroke, undefined) }));
 
-const handOverText = (digit: Digit): string =>
-  strikerOf(digit) === 'pick' ? `Play it ${DIGIT_NAMES[digit].replace('pick ', '')}` : `Give it to ${digitWord(digit)}`;
+const handOverLabel = (digit: Digit): Message =>
+  strikerOf(digit) === 'pick'
+    ? message('fix.pick-stroke', { stroke: digit })
+    : message('fix.give-to', { finger: fingerWord(digit) });
+
+const handOverBefore = (digit: Digit, string: number): Message =>
+  strikerOf(digit) === 'pick'
+    ? message('fix.previous-pick-stroke', { stroke: digit, string })
+    : message('fix.give-previous-to', { finger: fingerWord(digit), string });
 
 /** The stroke where it shows, given to each other digit of the school; then the one before it. */
 const handOverIdeas = (
@@ -40,32 +53,30 @@ const handOverIdeas = (
 ): readonly CureIdea[] => {
   const { digits } = options.school ?? schoolOf(pattern);
   const [first, ...earlier] = [...strokesOf(pattern, finding)].reverse();
-  const ideas = (stroke: Stroke, text: (digit: Digit) => string): readonly CureIdea[] =>
+  const ideas = (stroke: Stroke, label: (digit: Digit) => Message): readonly CureIdea[] =>
     digits
       .filter((digit) => digit !== judgement.digits[stroke.id])
-      .map((digit) => ({ label: text(digit), edit: put(stroke, digit) }));
+      .map((digit) => ({ label: label(digit), edit: put(stroke, digit) }));
   return [
-    ...(first ? ideas(first, handOverText) : []),
-    ...earlier
-      .slice(0, 1)
-      .flatMap((stroke) => ideas(stroke, (digit) => `${handOverText(digit)} on string ${stroke.string} before`)),
+    ...(first ? ideas(first, handOverLabel) : []),
+    ...earlier.slice(0, 1).flatMap((stroke) => ideas(stroke, (digit) => handOverBefore(digit, stroke.string))),
   ];
 };
 
 /** Findings that a teacher may simply accept: a pin says so. */
 const ACCEPTABLE: readonly NamedFinding['kind'][] = [
   'cramped',
-  'inside change',
-  'skipped string',
-  'thumb high',
-  'off home',
+  'inside-change',
+  'string-skip',
+  'thumb-on-treble',
+  'off-home',
 ];
 
 const acceptIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgement): readonly CureIdea[] => {
   const [stroke] = [...strokesOf(pattern, finding)].reverse();
   const digit = stroke && judgement.digits[stroke.id];
   return stroke && digit && ACCEPTABLE.includes(finding.kind)
-    ? [{ label: 'Keep it so', edit: put(stroke, digit) }]
+    ? [{ label: message('fix.accept'), edit: put(stroke, digit) }]
     : [];
 };
 
@@ -73,7 +84,7 @@ const acceptIdeas = (pattern: Pattern, finding: NamedFinding, judgement: Judgeme
 const SLOWER = [0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3];
 
 /** Findings that a slower tempo does not mend but only makes less of. */
-const NOT_OF_TEMPO: readonly NamedFinding['kind'][] = ['thumb high', 'off home'];
+const NOT_OF_TEMPO: readonly NamedFinding['kind'][] = ['thumb-on-treble', 'off-home'];
 
 /** Slower tempos to try, quickest first: among the steps stands the ceiling, which is what the hand needs. */
 const slowerIdeas = (
@@ -86,7 +97,10 @@ const slowerIdeas = (
   return [...new Set(steps)]
     .filter((slower) => slower >= TEMPO_RANGE.least && slower < tempo)
     .sort((a, b) => b - a)
-    .map((slower) => ({ label: `Slow to ${slower}`, edit: { kind: 'setTempo', tempo: slower } }));
+    .map((slower) => ({
+      label: message('fix.slow-down', { tempo: slower }),
+      edit: { kind: 'setTempo', tempo: slower },
+    }));
 };
 
 const tried =
@@ -104,7 +118,7 @@ const tried =
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  * @example
- * cureFor(newPattern('P'), judge(newPattern('P')), { kind: 'rushed', strokes: [], sentence: '', severity: 1 }) // => undefined
+ * cureFor(newPattern('P'), judge(newPattern('P')), { kind: 'rushed', strokes: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
  */
 export const cureFor = (
   pattern: Pattern,

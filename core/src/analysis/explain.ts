@@ -1,17 +1,19 @@
-import { digitWord, strikerOf, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
-import { eventsOf, itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
+import { message, type Message } from '../message/message.ts';
+import { fingerWord, whereIs, type Digit, type Pattern } from '../pattern/index.ts';
+import { eventsOf, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
 import { ceilingOf } from './ceiling.ts';
 import { needsOf } from './needs.ts';
-import { costText, secondsText } from './words.ts';
+import { itemsAround, otherFingers, withFinger } from './substitutes.ts';
+import { costMessage } from './words.ts';
 
 /** Why a stroke has its digit. */
 export interface Explanation {
-  readonly where: string;
+  readonly where: Message;
   readonly digit: Digit | null;
   readonly pinned: boolean;
-  readonly reason: string;
+  readonly reason: Message;
   /** The second best digit, and what speaks against it. */
-  readonly next?: { readonly digit: Digit; readonly against: string };
+  readonly next?: { readonly digit: Digit; readonly against: Message };
   /** Who else could take it as the rest stands, the best first. */
   readonly instead: readonly Instead[];
 }
@@ -28,40 +30,12 @@ export interface Instead {
 /** Digits that are offered in place of one. */
 const OFFERED = 3;
 
-/** The events whose cost a change at one event can touch: itself and those within the window after it. */
-const touched = (task: Task, events: readonly Event[], at: number): readonly number[] => {
-  const after = [at, at + 1, at + 2, at + 3];
-  const indexes = task.cyclic
-    ? after.map((index) => index % events.length)
-    : after.filter((index) => index < events.length);
-  return [...new Set(indexes)];
-};
-
-const localItems = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] =>
-  touched(task, events, at).flatMap((index) => itemsOfEvent(task, events, digits, index));
-
 const sum = (items: readonly CostItem[]): number => items.reduce((total, { amount }) => total + amount, 0);
-
-const others = (task: Task, event: Event, digits: Digits, index: number): readonly Digit[] => {
-  const taken = event.strokes.filter((other) => other !== index).map((other) => digits[other]);
-  const setting = {
-    string: task.strokes[index]?.string ?? 1,
-    strings: task.strings,
-    together: event.strokes.length,
-    line: task.strokes[index]?.line,
-  };
-  return task.school.digits.filter(
-    (digit) =>
-      digit !== digits[index] &&
-      task.school.permits(digit, setting) &&
-      !taken.some((other) => other && strikerOf(other) === strikerOf(digit)),
-  );
-};
 
 interface Alternative {
   readonly digit: Digit;
   readonly extra: number;
-  readonly text: string;
+  readonly against: Message;
   readonly breaksRule: boolean;
 }
 
@@ -74,46 +48,40 @@ const worstExtra = (mine: readonly CostItem[], theirs: readonly CostItem[]): Cos
   return [...theirs].sort((a, b) => b.amount - same(b) - (a.amount - same(a)))[0];
 };
 
-const againstText = (task: Task, digits: Digits, worst: CostItem, index: number): string => {
-  const text = costText(task, digits, worst);
-  return worst.stroke === index ? `which ${text}` : `but then ${digitWord(digits[worst.stroke] ?? 'p')} ${text}`;
-};
-
 const alternative = (
   task: Task,
   events: readonly Event[],
   digits: Digits,
   [at, index, digit]: readonly [number, number, Digit],
 ): Alternative => {
-  const changed = digits.map((old, place) => (place === index ? digit : old));
-  const mine = localItems(task, events, digits, at);
-  const theirs = localItems(task, events, changed, at);
+  const changed = withFinger(digits, index, digit);
+  const mine = itemsAround(task, events, digits, at);
+  const theirs = itemsAround(task, events, changed, at);
   const worst = worstExtra(mine, theirs);
   return {
     digit,
     extra: sum(theirs) - sum(mine),
-    text: worst ? againstText(task, changed, worst, index) : 'just as good',
+    against: worst ? costMessage(task, changed, worst) : message('why.equal'),
     breaksRule: brokenRules(theirs) > brokenRules(mine),
   };
 };
 
-const homeReason = (task: Task, digit: Digit, string: number): string | undefined => {
+/** Whether a finger is on a string that is its home, in a school where not every string is. */
+const isAtHome = (task: Task, digit: Digit, string: number): boolean => {
   const homes = task.school.home(digit, task.strings);
-  if (homes.length >= task.strings) return undefined;
-  return homes.includes(string) ? `lives on string ${string}` : undefined;
+  return homes.length < task.strings && homes.includes(string);
 };
 
-const restReason = (task: Task, digits: Digits, index: number): string | undefined => {
-  const own = needsOf(task, digits).find((need) => need.kind === 'own' && need.to === index);
-  return own ? `has rested ${secondsText(own.has)}` : undefined;
-};
+/** Whether a finger has had more time since its last note than it needs. */
+const isRested = (task: Task, digits: Digits, index: number): boolean =>
+  needsOf(task, digits).some(({ kind, to, has, seconds }) => kind === 'own' && to === index && has > seconds);
 
-const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): string => {
+const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): Message => {
   const string = task.strokes[index]?.string ?? 1;
-  const reasons = [homeReason(task, digit, string), restReason(task, digits, index)].filter(
-    (text) => text !== undefined,
-  );
-  return reasons.length > 0 ? `because it ${reasons.join(' and ')}` : 'because it comes to the least trouble here';
+  const finger = fingerWord(digit);
+  const rested = isRested(task, digits, index);
+  if (!isAtHome(task, digit, string)) return rested ? message('why.rested', { finger }) : message('why.lowest-penalty');
+  return rested ? message('why.home-and-rested', { finger, string }) : message('why.home', { finger, string });
 };
 
 const insteadOf = (
@@ -123,7 +91,7 @@ const insteadOf = (
   index: number,
   { digit, breaksRule }: Alternative,
 ): Instead => {
-  const changed = digits.map((old, place) => (place === index ? digit : old));
+  const changed = withFinger(digits, index, digit);
   const ceiling = ceilingOf(pattern.tempo, needsOf(task, changed));
   return { digit, breaksRule, ceiling: ceiling?.bpm ?? null };
 };
@@ -131,7 +99,7 @@ const insteadOf = (
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
  * @example
- * explain(valueOrThrow(readFigure('5 3 2 3')).pattern, taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where // => 'beat 1, string 5'
+ * explain(valueOrThrow(readFigure('5 3 2 3')).pattern, taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where.code // => 'why.place'
  */
 export const explain = (pattern: Pattern, task: Task, digits: Digits, index: number): Explanation => {
   const events = eventsOf(task.strokes);
@@ -139,18 +107,18 @@ export const explain = (pattern: Pattern, task: Task, digits: Digits, index: num
   const stroke = pattern.strokes[index];
   const digit = digits[index] ?? null;
   const place = {
-    where: `${whereIs(pattern, stroke?.at ?? 0)}, string ${stroke?.string ?? 1}`,
+    where: message('why.place', { place: whereIs(pattern, stroke?.at ?? 0), string: stroke?.string ?? 1 }),
     digit,
     pinned: stroke?.pin !== undefined,
     instead: [],
   };
-  if (stroke?.slur) return { ...place, reason: `the other hand sounds it with a ${stroke.slur}` };
-  if (!digit) return { ...place, reason: 'no digit is left for it' };
-  const ranked = others(task, events[at] as Event, digits, index)
+  if (stroke?.slur) return { ...place, reason: message('why.slurred', { slur: message(`slur.${stroke.slur}`) }) };
+  if (!digit) return { ...place, reason: message('why.no-finger-left') };
+  const ranked = otherFingers(task, events[at] as Event, digits, index)
     .map((other) => alternative(task, events, digits, [at, index, other]))
     .sort((a, b) => a.extra - b.extra);
   const best = ranked[0];
   const instead = ranked.slice(0, OFFERED).map((other) => insteadOf(pattern, task, digits, index, other));
-  const reason = place.pinned ? 'because you pinned it' : reasonFor(task, digits, index, digit);
-  return { ...place, instead, reason, next: best && { digit: best.digit, against: best.text } };
+  const reason = place.pinned ? message('why.pinned') : reasonFor(task, digits, index, digit);
+  return { ...place, instead, reason, next: best && { digit: best.digit, against: best.against } };
 };

@@ -3,7 +3,7 @@ export * from './needs.ts';
 export * from './ceiling.ts';
 export * from './load.ts';
 export { explain, type Explanation, type Instead } from './explain.ts';
-export { severityWord, type CureIdea, type Finding, type FindingKind } from './findings/index.ts';
+export { severityGrade, type CureIdea, type Finding, type FindingKind } from './findings/index.ts';
 export * from './ring.ts';
 export * from './changes.ts';
 export * from './groups.ts';

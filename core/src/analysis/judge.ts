@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.ts';
 import type { Problem } from '../errors/index.ts';
 import {
   fingerScore,
@@ -24,7 +25,7 @@ import { findingsOf, type Finding, type Fingered } from './findings/index.ts';
 import { loads, type Load } from './load.ts';
 import { needsOf, type Need } from './needs.ts';
 import { broughtBack, needsTwoTimes, writtenTwice } from './second-time.ts';
-import { needText } from './words.ts';
+import { limitMessage } from './words.ts';
 
 /** A problem with the IDs of the strokes it concerns. */
 export interface Trouble extends Problem {
@@ -34,7 +35,8 @@ export interface Trouble extends Problem {
 /** The quickest tempo the fingering can reach and the two strokes that set it. */
 export interface TempoCeiling {
   readonly bpm: number;
-  readonly cause: string;
+  /** What limits the tempo. */
+  readonly cause: Message;
   readonly strokes: readonly string[];
   /** Seconds needed, and seconds there are at the pattern's tempo. */
   readonly need: number;
@@ -82,12 +84,12 @@ export interface Judgement {
 const namesOf = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');
 
-const ceilingFor = (fingered: Fingered, tempo: number, ceiling: Ceiling | undefined): TempoCeiling | null => {
+const ceilingFor = (fingered: Fingered, ceiling: Ceiling | undefined): TempoCeiling | null => {
   if (!ceiling) return null;
   const { need, bpm } = ceiling;
   return {
     bpm,
-    cause: needText(fingered, need, tempo),
+    cause: limitMessage(fingered, need),
     strokes: namesOf(fingered.pattern, [need.from, need.to]),
     need: need.seconds,
     has: need.has,
@@ -153,7 +155,7 @@ const judgeOn = (
   return {
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
     cost,
-    ceiling: ceilingFor(fingered, tempo, ceiling),
+    ceiling: ceilingFor(fingered, ceiling),
     ceilings: ceilingsByPart(tempo, needs).map(({ striker, bpm, need }) => ({
       striker,
       bpm,

@@ -1,3 +1,5 @@
+import { sayMessage } from '@fleet-wren/wording';
+import { message } from '../message/index.ts';
 import { realise } from '../score/index.ts';
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
@@ -13,7 +15,7 @@ import {
   judge,
   ringEndWanted,
   ringMap,
-  stepsText,
+  stepsCounted,
   studyStrings,
   summaryOf,
   miniatureOf,
@@ -90,9 +92,9 @@ describe('groups', () => {
 describe('alternatives', () => {
   test('say what they trade against the best, in a teacher’s words', () => {
     const [best, ...others] = alternatives(figure('5 3 2 1'), 4);
-    expect(best?.trade).toBe('The best by this school.');
+    expect(best?.trade.code).toBe('alternative.best');
     for (const { trade, cost } of others) {
-      expect(trade).toMatch(/^(It spares .*|Just as good as the best)\.$/);
+      expect(sayMessage(trade)).toMatch(/^(Avoids at beat .*\.|Worse at beat .*\.|As good as the best)$/);
       expect(cost).toBeGreaterThanOrEqual(best?.cost ?? 0);
     }
   });
@@ -104,8 +106,8 @@ describe('alternatives', () => {
 
 test('a slurred stroke is explained as the other hand’s', () => {
   const pattern = marked(figure('5 3 3 2'), 2, { slur: 'pull-off' });
-  expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2).reason).toBe(
-    'the other hand sounds it with a pull-off',
+  expect(explain(pattern, taskOf(pattern), digitsInOrder(pattern, judge(pattern)), 2).reason).toEqual(
+    message('why.slurred', { slur: message('slur.pull-off') }),
   );
 });
 
@@ -119,7 +121,7 @@ describe('a summary', () => {
       stringsUsed: [2, 3, 5],
       digitsUsed: ['p', 'i', 'm'],
       tags: ['rolls'],
-      schoolName: 'one finger per string',
+      schoolName: message('school.one-per-string.name'),
     });
   });
 
@@ -143,17 +145,19 @@ describe('the study of the strings', () => {
   test('5 3 2 3 under an open chord, going round: four changes, each note until its string comes again', () => {
     const pattern = valueOrThrow(readFigure('5 3 2 3', { subdivision: 4 })).pattern;
     const { rings, changes } = studyStrings(pattern, judge(pattern));
-    expect(changes.map(({ from, to, count, kinds }) => [from, to, count, stepsText(kinds)])).toEqual([
-      [5, 3, 1, '1 next digit'],
-      [3, 5, 1, '1 next digit'],
-      [3, 2, 1, '1 next digit'],
-      [2, 3, 1, '1 next digit'],
+    expect(
+      changes.map(({ from, to, count, kinds }) => [from, to, count, stepsCounted(kinds).map(sayMessage).join(', ')]),
+    ).toEqual([
+      [5, 3, 1, '1 with another finger'],
+      [3, 5, 1, '1 with another finger'],
+      [3, 2, 1, '1 with another finger'],
+      [2, 3, 1, '1 with another finger'],
     ]);
     expect(rings.map(({ string, digit, how }) => [string, digit, how])).toEqual([
-      [5, 'p', 'struck again'],
-      [3, 'i', 'struck again'],
-      [2, 'm', 'struck again'],
-      [3, 'i', 'struck again'],
+      [5, 'p', 'ring-cut-by-note'],
+      [3, 'i', 'ring-cut-by-note'],
+      [2, 'm', 'ring-cut-by-note'],
+      [3, 'i', 'ring-cut-by-note'],
     ]);
   });
 

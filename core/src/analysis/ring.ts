@@ -8,7 +8,7 @@ export interface Ring {
   readonly stroke: number;
   readonly from: number;
   readonly to: number;
-  readonly how: 'struck again' | 'planted on' | 'damped' | 'end';
+  readonly how: 'ring-cut-by-note' | 'planted-on' | 'damped' | 'end';
   /** Index of the stroke that ends it. */
   readonly endedBy?: number;
 }
@@ -67,7 +67,7 @@ export const ringMap = (score: Score, task: Task, digits: Digits): readonly Ring
     const plant = plantSeconds(score, task, digits, next.index);
     const to = plant > 0 ? tickAt(score, secondsAt(score, next.at) - plant) : next.at;
     const wanted = ring ? ringEndWanted(score, { at }) : next.at;
-    const how = ring && plant > 0 && next.at >= wanted ? 'planted on' : 'struck again';
+    const how = ring && plant > 0 && next.at >= wanted ? 'planted-on' : 'ring-cut-by-note';
     return [{ stroke: index, from: at, to, how, endedBy: next.index }];
   });
 };

@@ -1,4 +1,5 @@
 import { schoolOf, type FingerOptions, type School } from '../fingering/index.ts';
+import type { Message, MessageValue } from '../message/message.ts';
 import { isFinger, patternLength, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
 import type { Judgement, NamedFinding } from './judge.ts';
 
@@ -52,15 +53,27 @@ const isSecond = (id: string): boolean => id.endsWith(SECOND);
 
 const first = (id: string): string => (isSecond(id) ? id.slice(0, -SECOND.length) : id);
 
-/** Places of the second time said as those of the first. */
-const saidOfFirst = (text: string, bars: number): string =>
-  text.replace(/bar (\d+), /g, (_, number: string) => (bars === 1 ? '' : `bar ${((Number(number) - 1) % bars) + 1}, `));
+/** A value of a message with its places of the second time through as those of the first. */
+const valueOfFirst = (value: MessageValue, bars: number): MessageValue => {
+  if (Array.isArray(value)) return value.map((item) => valueOfFirst(item, bars) as Message);
+  return typeof value === 'object' ? saidOfFirst(value as Message, bars) : value;
+};
+
+/** A message with its places of the second time through as those of the first. */
+const saidOfFirst = (said: Message, bars: number): Message => {
+  const { code, params } = said;
+  if (!params) return said;
+  if (code === 'place.in-bar' && bars === 1) return params.place as Message;
+  if (code === 'place.in-bar') return { code, params: { ...params, bar: ((Number(params.bar) - 1) % bars) + 1 } };
+  const changed = Object.entries(params).map(([name, value]) => [name, valueOfFirst(value, bars)]);
+  return { code, params: Object.fromEntries(changed) as Message['params'] };
+};
 
 const findingsOfBoth = (findings: readonly NamedFinding[], bars: number): readonly NamedFinding[] => {
   const said = findings.map((finding) => ({
     ...finding,
     strokes: finding.strokes.map(first),
-    sentence: saidOfFirst(finding.sentence, bars),
+    message: saidOfFirst(finding.message, bars),
   }));
   const key = ({ kind, strokes }: NamedFinding): string => `${kind} ${strokes.join()}`;
   return [...new Map([...said].reverse().map((finding) => [key(finding), finding])).values()].reverse();
@@ -69,13 +82,16 @@ const findingsOfBoth = (findings: readonly NamedFinding[], bars: number): readon
 /** What was found of a figure written out twice, said of its strokes. */
 export const broughtBack = (pattern: Pattern, both: Judgement): Judgement => {
   const { ceiling, ceilings, motions, load, troubles } = both;
-  const cause = ceiling ? saidOfFirst(ceiling.cause, pattern.bars) : '';
   return {
     ...both,
     digits: Object.fromEntries(pattern.strokes.map(({ id }) => [id, both.digits[id] ?? null])),
     secondTime: Object.fromEntries(pattern.strokes.map(({ id }) => [id, both.digits[id + SECOND] ?? null])),
     cost: both.cost / 2,
-    ceiling: ceiling && { ...ceiling, cause, strokes: ceiling.strokes.map(first) },
+    ceiling: ceiling && {
+      ...ceiling,
+      cause: saidOfFirst(ceiling.cause, pattern.bars),
+      strokes: ceiling.strokes.map(first),
+    },
     ceilings: ceilings.map((part) => ({ ...part, strokes: part.strokes.map(first) })),
     motions: motions.map((motion) => ({ ...motion, from: first(motion.from), to: first(motion.to) })),
     load: load.map((one) => ({ ...one, strokes: one.strokes / 2 })),

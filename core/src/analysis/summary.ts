@@ -1,3 +1,4 @@
+import type { Label } from '../message/index.ts';
 import { schoolOf, schoolProblems, type FingerOptions } from '../fingering/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { DIGITS, patternLength, type Digit, type Pattern } from '../pattern/index.ts';
@@ -13,14 +14,14 @@ export interface PatternSummary {
   readonly chord: string;
   readonly strings: number;
   readonly strokes: number;
-  /** Beats a minute, null where nothing limits it. */
+  /** Beats per minute, null where nothing limits it. */
   readonly ceiling: number | null;
   /** Share of the ceiling used at the tempo, null where nothing limits it. */
   readonly difficulty: number | null;
   readonly stringsUsed: readonly number[];
   readonly digitsUsed: readonly Digit[];
   readonly tags: readonly string[];
-  readonly schoolName: string;
+  readonly schoolName: Label;
   readonly miniature: readonly MiniatureStroke[];
   /** Whether it has no figures yet, because it could not be judged in time. */
   readonly unjudged?: true;
@@ -42,7 +43,7 @@ export const miniatureOf = (
   pattern.strokes.map(({ id, at, string }) => [Number((at / length).toFixed(4)), string, digits[id] ?? null]);
 
 /** Counted up when a summary holds something new: those of an older version are made again. */
-export const SUMMARY_VERSION = 5;
+export const SUMMARY_VERSION = 6;
 
 const factsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>) => {
   const shown = pattern.strokes.slice(0, MINIATURE_STROKES);

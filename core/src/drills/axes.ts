@@ -1,23 +1,31 @@
-import { message } from '../message/index.ts';
+import { message, type Label, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
 import { bassStrings, stringCount } from '../instrument/index.ts';
 import { edit, freshNames, type Edit } from '../edit/index.ts';
-import { isThumbStroke, patternLength, slotTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  fingerName,
+  isThumbStroke,
+  patternLength,
+  slotTicks,
+  type Digit,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { displace, mirrorStrings, moveStrings, reverse, type Transform } from '../transform/index.ts';
 import { canSubdivide, ticksPerBeat } from '../time/index.ts';
 
 /** One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is none. */
 export interface AxisValue {
   readonly key: string;
-  readonly name: string;
+  readonly name: Label;
   readonly make: (pattern: Pattern) => Result<Pattern>;
 }
 
 /** A way in which a pattern can be varied. */
 export interface Axis {
   readonly key: string;
-  readonly name: string;
+  readonly name: Message;
   readonly values: (pattern: Pattern) => readonly AxisValue[];
 }
 
@@ -78,12 +86,12 @@ const displaceFingers =
 
 const displacement: Axis = {
   key: 'displacement',
-  name: 'Displacement',
+  name: message('drill-axis.displacement.name'),
   values: (pattern) => {
     const { ticks, count } = displacementsOf(pattern);
     return Array.from({ length: count }, (_, index): AxisValue => ({
       key: String(index),
-      name: index === 0 ? 'as it is' : `${index} later`,
+      name: index === 0 ? message('drill-axis.unchanged') : message('drill-axis.displacement.later', { steps: index }),
       make: index === 0 ? same : transformed(displaceFingers(index * ticks)),
     }));
   },
@@ -117,12 +125,12 @@ const currentPair = ({ school }: Pattern): readonly [Digit, Digit] => {
 
 const lead: Axis = {
   key: 'lead',
-  name: 'Leading finger',
+  name: message('drill-axis.lead.name'),
   values: (pattern) => {
     const pair = currentPair(pattern);
     return [pair, [pair[1], pair[0]] as const].map(([a, b]) => ({
       key: a,
-      name: `${a} leads`,
+      name: message('drill-axis.lead.option', { finger: fingerName(a) }),
       make: (one: Pattern) => inSchool(`alternation:${a}-${b}`)(one),
     }));
   },
@@ -130,9 +138,13 @@ const lead: Axis = {
 
 const pair: Axis = {
   key: 'pair',
-  name: 'Finger pair',
+  name: message('drill-axis.pair.name'),
   values: () =>
-    PAIRS.map(([a, b]) => ({ key: `${a}-${b}`, name: `${a} and ${b}`, make: inSchool(`alternation:${a}-${b}`) })),
+    PAIRS.map(([a, b]) => ({
+      key: `${a}-${b}`,
+      name: message('drill-axis.pair.option', { first: fingerName(a), second: fingerName(b) }),
+      make: inSchool(`alternation:${a}-${b}`),
+    })),
 };
 
 /** Moves the thumb's strokes that are on one string to another. */
@@ -150,27 +162,27 @@ const pulseTo =
 
 const pulseString: Axis = {
   key: 'pulse string',
-  name: 'Pulse string',
+  name: message('drill-axis.pulse-string.name'),
   values: ({ instrument }) =>
     bassStrings(stringCount(instrument)).map((string) => ({
       key: String(string),
-      name: `thumb on ${string}`,
+      name: message('drill-axis.pulse-string.option', { string }),
       make: pulseTo(string),
     })),
 };
 
 const stringSet: Axis = {
   key: 'strings',
-  name: 'String set',
+  name: message('drill-axis.strings.name'),
   values: (pattern) => {
     const used = pattern.strokes.filter(({ role }) => !role).map(({ string }) => string);
     // Where every stroke follows the chord, or there is none, no string set can be moved.
-    if (used.length === 0) return [{ key: '0', name: 'as it is', make: same }];
+    if (used.length === 0) return [{ key: '0', name: message('drill-axis.unchanged'), make: same }];
     const [top, bottom] = [Math.min(...used), Math.max(...used)];
     const room = Array.from({ length: stringCount(pattern.instrument) + top - bottom }, (_, index) => index + 1 - top);
     return room.map((by) => ({
       key: String(by),
-      name: `strings ${bottom + by} to ${top + by}`,
+      name: message('drill-axis.strings.option', { from: bottom + by, to: top + by }),
       make: by === 0 ? same : transformed(moveStrings(by)),
     }));
   },
@@ -178,11 +190,11 @@ const stringSet: Axis = {
 
 const direction: Axis = {
   key: 'direction',
-  name: 'Direction',
+  name: message('drill-axis.direction.name'),
   values: () => [
-    { key: 'forward', name: 'as it is', make: same },
-    { key: 'backward', name: 'backwards', make: transformed(reverse) },
-    { key: 'mirrored', name: 'upside down', make: transformed(mirrorStrings) },
+    { key: 'forward', name: message('drill-axis.unchanged'), make: same },
+    { key: 'backward', name: message('drill-axis.direction.backwards'), make: transformed(reverse) },
+    { key: 'mirrored', name: message('drill-axis.direction.mirrored'), make: transformed(mirrorStrings) },
   ],
 };
 
@@ -196,7 +208,7 @@ const sameGrip = (pattern: Pattern): readonly string[] => {
 
 const school: Axis = {
   key: 'school',
-  name: 'School',
+  name: message('drill-axis.school.name'),
   values: (pattern) =>
     sameGrip(pattern).flatMap((key) => {
       const found = findSchool(key);
@@ -221,11 +233,15 @@ const inParts =
 
 const subdivision: Axis = {
   key: 'subdivision',
-  name: 'Subdivision',
+  name: message('drill-axis.subdivision.name'),
   values: ({ metre }) =>
     [2, 3, 4, 6]
       .filter((parts) => canSubdivide(metre, parts))
-      .map((parts) => ({ key: String(parts), name: `${parts} a beat`, make: inParts(parts) })),
+      .map((parts) => ({
+        key: String(parts),
+        name: message('drill-axis.subdivision.option', { parts }),
+        make: inParts(parts),
+      })),
 };
 
 /** All axes a drill grid can have. */

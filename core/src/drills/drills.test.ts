@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { GENERATORS, generate, type Generator } from '../generate/index.ts';
 import { problemsOfPattern, newPattern, type Pattern } from '../pattern/index.ts';
@@ -20,7 +20,7 @@ import {
 const pulse = (values: Record<string, string | number>): Pattern => {
   const { instrument, voicing, tempo } = newPattern('x');
   const generator = GENERATORS.find(({ key }) => key === 'scale-over-pulse') as Generator;
-  return valueOrThrow(generate(generator, values, { instrument, voicing, tempo }));
+  return valueOrThrow(generate(generator, values, { instrument, voicing, tempo, say: sayMessage }));
 };
 const gridOf = (pattern: Pattern, ...axes: string[]): DrillGrid =>
   valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes))));
@@ -111,13 +111,14 @@ describe('isolate', () => {
     for (const { id, pin } of drills.at(-1)?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
     for (const drill of drills) {
       expect(problemsOfPattern(drill.pattern)).toEqual([]);
-      expect(drill.about).toMatch(/\.$/);
+      expect(sayMessage(drill.about)).toMatch(/^[A-Z].*\.$/);
+      expect(sayMessage(drill.name)).toMatch(/^Whole: /);
     }
   });
 
   test('never twice the same string pair, at most three spots', () => {
     const pairs = drills
-      .filter(({ about }) => about.endsWith('alone.'))
+      .filter(({ about }) => about.code === 'drill.string-change.description')
       .map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);
@@ -133,7 +134,8 @@ describe('strokes of a pattern as a drill', () => {
     const digits = judge(pattern).digits;
     expect(drill?.pattern.strokes.slice(0, 4).map(({ string }) => string)).toEqual([2, 1, 2, 1]);
     expect(drill?.pattern.strokes[1]?.pin).toBe(digits[idOf(3)]);
-    expect(drill?.about).toMatch(/^From string 2 to 1, as on beat 2/);
+    expect(drill && sayMessage(drill.about)).toBe('From string 2 to string 1, as at beat 2, alone.');
+    expect(drill && sayMessage(drill.name)).toMatch(/: beat 1 let and beat 2 only$/);
   });
 
   test('those of one digit stay where they are in time; all of them, or none, are no drill', () => {

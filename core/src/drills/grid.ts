@@ -1,18 +1,20 @@
-import { message } from '../message/index.ts';
+import { message, type Label, type Message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
-import { PATTERN_LIMITS, problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
+import { problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
 import { judge } from '../analysis/index.ts';
 import { AXES, type Axis, type AxisValue } from './axes.ts';
 
 /** One drill of a grid: a variant of the pattern, and how hard it is. */
 export interface DrillCell {
   readonly key: string;
-  /** What it is, in words. */
-  readonly name: string;
+  /** Its values, in the order of the axes. */
+  readonly values: readonly Label[];
+  /** What to call its pattern: it says the axes too, so that drills of different grids never have the same name. */
+  readonly name: Message;
   /** Place of its value on each axis. */
   readonly at: readonly number[];
-  /** The variant, or why there is none. */
+  /** The variant, still under the name of its pattern, or why there is none. */
   readonly pattern: Pattern | null;
   readonly problems?: readonly Problem[];
   readonly digits: Readonly<Record<string, Digit | null>>;
@@ -24,7 +26,7 @@ export interface DrillCell {
 
 /** A family of variants of a pattern: every combination of the values of its axes. */
 export interface DrillGrid {
-  readonly axes: readonly { readonly key: string; readonly name: string; readonly values: readonly string[] }[];
+  readonly axes: readonly { readonly key: string; readonly name: Message; readonly values: readonly Label[] }[];
   readonly cells: readonly DrillCell[];
   /** Keys of the cells that can be played, easiest first. */
   readonly order: readonly string[];
@@ -36,7 +38,7 @@ export const MOST_DRILLS = 200;
 /**
  * The axes behind keys: two or three different ones. Error: `cannot-transform`.
  * @example
- * valueOrThrow(axesByKey(['displacement'])).map(({ name }) => name).join() // => 'Displacement'
+ * valueOrThrow(axesByKey(['displacement'])).map(({ key }) => key).join() // => 'displacement'
  */
 export const axesByKey = (keys: readonly string[]): Result<readonly Axis[]> => {
   const found = [...new Set(keys)].flatMap((key) => AXES.find((axis) => axis.key === key) ?? []);
@@ -70,10 +72,14 @@ interface Coordinate {
   readonly value: AxisValue;
 }
 
-/** The name of a drill's pattern: it says the axes too, so that drills of different grids never bear the same one. */
-const patternName = ({ name }: Pattern, place: readonly Coordinate[]): string => {
-  const variation = place.map(({ axis, value }) => `${axis.name.toLowerCase()} ${value.name}`).join(', ');
-  return `${name.slice(0, Math.max(1, PATTERN_LIMITS.name - variation.length - 2))}, ${variation}`;
+const UNCHANGED = message('drill-axis.unchanged');
+
+const isUnchanged = (label: Label): boolean => typeof label !== 'string' && label.code === UNCHANGED.code;
+
+/** The pattern's name with what was changed about it. */
+const patternName = ({ name }: Pattern, place: readonly Coordinate[]): Message => {
+  const changed = place.map(({ value }) => value.name).filter((value) => !isUnchanged(value));
+  return message('drill.pattern-name', { name, values: changed.length > 0 ? changed : [UNCHANGED] });
 };
 
 const cellAt = (
@@ -83,19 +89,20 @@ const cellAt = (
   options: FingerOptions,
 ): DrillCell => {
   const key = place.map(({ axis, value }) => `${axis.key}=${value.key}`).join(' · ');
-  const name = place.map(({ value }) => value.name).join(', ');
+  const values = place.map(({ value }) => value.name);
+  const name = patternName(pattern, place);
   const made = variant(
     pattern,
     place.map(({ value }) => value),
   );
-  if (!made.ok) return { key, name, at, pattern: null, problems: made.problems, ...NOTHING };
-  const named = { ...made.value, name: patternName(pattern, place) };
-  const { digits, ceiling, difficulty, findings } = judge(named, options);
+  if (!made.ok) return { key, values, name, at, pattern: null, problems: made.problems, ...NOTHING };
+  const { digits, ceiling, difficulty, findings } = judge(made.value, options);
   return {
     key,
+    values,
     name,
     at,
-    pattern: named,
+    pattern: made.value,
     digits,
     ceiling: ceiling?.bpm ?? null,
     difficulty,

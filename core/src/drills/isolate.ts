@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.ts';
 import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
 import { taskOf, type FingerOptions } from '../fingering/index.ts';
 import {
@@ -12,9 +13,12 @@ import {
 
 /** A drill made to loop one hard spot: its two strings, then three, then all. */
 export interface IsolatedDrill {
+  /** The drill, still under the name of the pattern it comes from. */
   readonly pattern: Pattern;
+  /** What to call it. */
+  readonly name: Message;
   /** What it is about, in a sentence. */
-  readonly about: string;
+  readonly about: Message;
 }
 
 interface Spot {
@@ -63,7 +67,7 @@ const pinnedOn = (pattern: Pattern, digits: Judgement['digits'], strings: readon
 /** The two strokes of the spot, over and over, one part of the beat after another. */
 const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: Spot): Pattern => {
   const slot = slotTicks(pattern);
-  const base = newPattern('', {
+  const base = newPattern(pattern.name, {
     metre: pattern.metre,
     subdivision: pattern.subdivision,
     tempo: pattern.tempo,
@@ -86,6 +90,13 @@ const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: 
   return { ...base, strokes: [...strokes].sort(byTimeThenString) };
 };
 
+const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
+  message('drill.string-change.description', {
+    from: from.string,
+    to: to.string,
+    place: whereIs(pattern, to.at),
+  });
+
 /**
  * Some strokes of a pattern by themselves, with the digits they have in the whole: two on two strings over and over, more of them
  * in their own time. Null where they are all of it, or none.
@@ -101,16 +112,20 @@ export const drillOfStrokes = (
   const [from, to] = own;
   if (!from || own.length === pattern.strokes.length) return null;
   const { digits } = judge(pattern, options);
-  const where = own.map(({ at }) => whereIs(pattern, at));
-  const name = `${pattern.name}: ${own.length > 2 ? 'some strokes' : where.join(' and ')} alone`.slice(0, 120);
+  const name =
+    own.length > 2
+      ? message('drill.isolated.name-many', { name: pattern.name, count: own.length })
+      : message('drill.isolated.name', { name: pattern.name, places: own.map(({ at }) => whereIs(pattern, at)) });
   if (to && own.length === 2 && from.string !== to.string)
     return {
-      pattern: { ...pairDrill(pattern, digits, { from, to, strain: 1 }), name },
-      about: `From string ${from.string} to ${to.string}, as on ${whereIs(pattern, to.at)}, alone.`,
+      pattern: pairDrill(pattern, digits, { from, to, strain: 1 }),
+      name,
+      about: changeAlone(pattern, from, to),
     };
   return {
-    pattern: { ...pattern, strokes: own.map((stroke) => pinned(stroke, digits)), name },
-    about: 'These strokes alone, in their own time.',
+    pattern: { ...pattern, strokes: own.map((stroke) => pinned(stroke, digits)) },
+    name,
+    about: message('drill.isolated.description'),
   };
 };
 
@@ -130,30 +145,30 @@ const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | un
  */
 export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
   const judgement = judge(pattern, options);
-  const name = (text: string): string => `${pattern.name}: ${text}`.slice(0, 120);
+  const { name } = pattern;
+  const onStrings = (strings: readonly number[]): Message =>
+    message('drill.part-name', { name, part: message('drill.strings.name', { strings }) });
   const spots = worstSpots(pattern, judgement, options, count).flatMap((spot): IsolatedDrill[] => {
     const pair = [spot.from.string, spot.to.string];
     const third = thirdString(pattern, pair);
     const two = {
-      pattern: { ...pairDrill(pattern, judgement.digits, spot), name: name(`strings ${pair.join(' and ')}`) },
-      about: `From string ${pair[0]} to ${pair[1]}, as on ${whereIs(pattern, spot.to.at)}, alone.`,
+      pattern: pairDrill(pattern, judgement.digits, spot),
+      name: onStrings(pair),
+      about: changeAlone(pattern, spot.from, spot.to),
     };
     if (third === undefined) return [two];
     const three = {
-      ...pattern,
-      strokes: pinnedOn(pattern, judgement.digits, [...pair, third]),
-      name: name(`strings ${[...pair, third].join(', ')}`),
+      pattern: { ...pattern, strokes: pinnedOn(pattern, judgement.digits, [...pair, third]) },
+      name: onStrings([...pair, third]),
+      about: message('drill.strings-added.description', { string: third }),
     };
-    return [two, { pattern: three, about: `The same with string ${third}, in its own time.` }];
+    return [two, three];
   });
+  const strings = pattern.strokes.map(({ string }) => string);
   const whole = {
-    ...pattern,
-    strokes: pinnedOn(
-      pattern,
-      judgement.digits,
-      pattern.strokes.map(({ string }) => string),
-    ),
-    name: name('whole again'),
+    pattern: { ...pattern, strokes: pinnedOn(pattern, judgement.digits, strings) },
+    name: message('drill.part-name', { name, part: message('drill.whole.name') }),
+    about: message('drill.whole.description'),
   };
-  return spots.length === 0 ? [] : [...spots, { pattern: whole, about: 'All strings again.' }];
+  return spots.length === 0 ? [] : [...spots, whole];
 };

@@ -80,7 +80,7 @@ describe('what is refused, and how it is said', () => {
     [
       'a stroke outside the length',
       { kind: 'put', strokes: [stroke('x', 3360, 3)] },
-      /bar 2|beat 1.*outside the pattern, which is one bar long/,
+      /bar 2|beat 1.*outside the pattern, which is 1 bar long/,
     ],
     [
       'a string that is not there',

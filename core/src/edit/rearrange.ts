@@ -51,7 +51,7 @@ export const moveStrokes = (pattern: Pattern, ids: readonly string[], parts: num
   const length = patternLength(pattern);
   const outside = moved.find(({ at }) => at < 0 || at >= length);
   if (outside || (parts !== 0 && shift === 0))
-    return failure(problem('stroke-outside-length', { where: 'the edge', length: lengthWords(pattern) }));
+    return failure(problem('stroke-outside-length', { where: message('place.edge'), length: lengthWords(pattern) }));
   const off = moved.find(({ string }) => string < 1 || string > stringCount(pattern.instrument));
   if (off)
     return failure(
@@ -93,7 +93,8 @@ export const copied = (pattern: Pattern, ids: readonly string[]): readonly Strok
 export const pasted = (pattern: Pattern, strokes: readonly Stroke[], at: number, newId: NewName): Result<Edit> => {
   const fresh = strokes.map((stroke) => ({ ...stroke, id: newId(), at: stroke.at + at }));
   const outside = fresh.find((stroke) => stroke.at >= patternLength(pattern));
-  if (outside) return failure(problem('stroke-outside-length', { where: 'the end', length: lengthWords(pattern) }));
+  if (outside)
+    return failure(problem('stroke-outside-length', { where: message('place.end'), length: lengthWords(pattern) }));
   const off = fresh.find(({ string }) => string > stringCount(pattern.instrument));
   if (off)
     return failure(

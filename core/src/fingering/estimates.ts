@@ -1,42 +1,49 @@
+import { fingerName } from '../pattern/index.ts';
+import { message, type Message } from '../message/message.ts';
 /** One number the engine has to assume about a hand. */
 export interface Estimate {
   readonly value: number;
   /** What it says, as a teacher reads it. */
-  readonly label: string;
+  readonly label: Message;
   readonly unit: 's' | '';
-  readonly source: string;
+  readonly source: Message;
 }
 
-const TEMPOS = 'est., fitted to the tempos an able player reaches in standard figures (docs/judgement.md)';
-const EST = 'est.';
+const TEMPOS = message('estimate.source-fitted');
+const EST = message('estimate.source');
 
-const seconds = (value: number, label: string, source: string = EST): Estimate => ({ value, label, unit: 's', source });
+const seconds = (value: number, label: Message, source: Message = EST): Estimate => ({
+  value,
+  label,
+  unit: 's',
+  source,
+});
 
 /**
  * All estimates about the picking hand in one table: an able adult's least times, and how costs fade. A studio can
  * change each of them and set it back.
  */
 export const ESTIMATES = {
-  p: seconds(0.2435, 'thumb, from one stroke to the next on one string', TEMPOS),
-  i: seconds(0.235, 'index, from one stroke to the next on one string', TEMPOS),
-  m: seconds(0.235, 'middle, from one stroke to the next on one string', TEMPOS),
-  a: seconds(0.29, 'ring, from one stroke to the next on one string', TEMPOS),
-  c: seconds(0.33, 'little finger, from one stroke to the next on one string', TEMPOS),
-  pick: seconds(0.15, 'pick, twice in one direction', TEMPOS),
-  pickAlternate: seconds(0.095, 'pick, down then up', TEMPOS),
-  travelPerString: seconds(0.009, 'for each string a digit travels', TEMPOS),
-  passedString: seconds(0.03, 'each string the pick passes over adds', TEMPOS),
-  outside: seconds(0.001, 'a change of string round the outside adds', TEMPOS),
-  inside: seconds(0.003, 'a change of string on the inside adds', TEMPOS),
-  sweep: seconds(0.05, 'a sweep or rake to the next string, in all'),
-  otherDigit: seconds(0.105, 'two different digits one after another', TEMPOS),
-  middleThenRing: seconds(0.11, 'middle and ring one after another', TEMPOS),
-  plant: seconds(0.08, 'a digit that plants is on its string before it plays by'),
-  touch: seconds(0.12, 'index, from touching a harmonic to playing, or back'),
-  fade: seconds(0.45, 'most of a cost between two strokes has faded after'),
+  p: seconds(0.2435, message('estimate.same-finger.label', { finger: fingerName('p') }), TEMPOS),
+  i: seconds(0.235, message('estimate.same-finger.label', { finger: fingerName('i') }), TEMPOS),
+  m: seconds(0.235, message('estimate.same-finger.label', { finger: fingerName('m') }), TEMPOS),
+  a: seconds(0.29, message('estimate.same-finger.label', { finger: fingerName('a') }), TEMPOS),
+  c: seconds(0.33, message('estimate.same-finger.label', { finger: fingerName('c') }), TEMPOS),
+  pick: seconds(0.15, message('estimate.pick-same-direction.label'), TEMPOS),
+  pickAlternate: seconds(0.095, message('estimate.pick-alternate.label'), TEMPOS),
+  travelPerString: seconds(0.009, message('estimate.travel.label'), TEMPOS),
+  passedString: seconds(0.03, message('estimate.pick-skip.label'), TEMPOS),
+  outside: seconds(0.001, message('estimate.pick-outside.label'), TEMPOS),
+  inside: seconds(0.003, message('estimate.pick-inside.label'), TEMPOS),
+  sweep: seconds(0.05, message('estimate.sweep.label')),
+  otherDigit: seconds(0.105, message('estimate.two-fingers.label'), TEMPOS),
+  middleThenRing: seconds(0.11, message('estimate.middle-then-ring.label'), TEMPOS),
+  plant: seconds(0.08, message('estimate.plant-lead.label')),
+  touch: seconds(0.12, message('estimate.touch.label')),
+  fade: seconds(0.45, message('estimate.fade.label')),
   rushFree: {
     value: 1,
-    label: 'share of the time there is that a digit may need before it is rushed',
+    label: message('estimate.rush-free.label'),
     unit: '',
     source: EST,
   },

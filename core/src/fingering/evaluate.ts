@@ -58,7 +58,7 @@ const holds = (scope: Scope, from: Striker, to: Striker, distance: number, betwe
       return distance > 0;
     case 'own':
       return distance > 0 && from === to && !between.has(from);
-    case 'across thumb':
+    case 'across-thumb':
       return distance > 1 && !(between.size > 1 || (between.size === 1 && !between.has('p')));
   }
 };
@@ -174,7 +174,7 @@ const turnItems = (task: Task, events: readonly Event[], digits: Digits, at: num
     if (!before || other === undefined) continue;
     const placed = (one: number) => placedStroke(task.strokes[one] as TaskStroke, digits[one] as Digit);
     const amount = turnCost(placed(other), placed(index), contextOf(task));
-    return [{ family: 'pick change', stroke: index, other, seconds: before.seconds, amount }];
+    return [{ family: 'pick-change', stroke: index, other, seconds: before.seconds, amount }];
   }
   return [];
 };

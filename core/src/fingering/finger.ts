@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
 import { placeIn, realise, type Score } from '../score/index.ts';
 import type { Digits } from './evaluate.ts';
@@ -66,7 +67,7 @@ const settledTask = (score: Score, task: Task, first: Solution): Task => {
  * fingerScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
  */
 export const fingerScore = (score: Score, task: Task, memory?: FingeringMemory): Solution => {
-  const where = (at: number): string => placeIn(score, at);
+  const where = (at: number): Message => placeIn(score, at);
   const first = solve(task, where, memory?.first);
   const settled = settledTask(score, task, first);
   return settled === task ? first : solve(settled, where, memory?.settled);
@@ -91,6 +92,6 @@ export const fingerPattern = (pattern: Pattern, options: FingerOptions = {}): So
 export const bestFingerings = (pattern: Pattern, count: number, options: FingerOptions = {}): readonly Solution[] => {
   const score = realise(pattern, options);
   const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
-  const where = (at: number): string => placeIn(score, at);
+  const where = (at: number): Message => placeIn(score, at);
   return solveBest(settledTask(score, task, solve(task, where)), where, count);
 };

@@ -1,5 +1,6 @@
+import { message, type Label } from '../message/message.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
-import { STRIKERS, STRIKER_NAMES, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { STRIKERS, fingerName, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import { ESTIMATES, ESTIMATE_KEYS, ESTIMATE_RANGE, HAND_TIMES, type EstimateKey, type HandTimes } from './estimates.ts';
 import { pickChange } from './pick-path.ts';
 import type { PlacedStroke } from './placed-stroke.ts';
@@ -10,7 +11,7 @@ import type { PlacedStroke } from './placed-stroke.ts';
  */
 export interface Hand {
   readonly key: string;
-  readonly name: string;
+  readonly name: Label;
   readonly scale: Readonly<Record<Striker, number>>;
   readonly times: HandTimes;
 }
@@ -26,9 +27,9 @@ const evenly = (scale: number): Readonly<Record<Striker, number>> => ({
 
 /** Hands to start from before a person's own is measured (est.). */
 export const HANDS: readonly Hand[] = [
-  { key: 'new-to-it', name: 'new to it', scale: evenly(1.4), times: HAND_TIMES },
-  { key: 'able-adult', name: 'able adult', scale: evenly(1), times: HAND_TIMES },
-  { key: 'advanced', name: 'advanced', scale: evenly(0.82), times: HAND_TIMES },
+  { key: 'new-to-it', name: message('hand-preset.new'), scale: evenly(1.4), times: HAND_TIMES },
+  { key: 'able-adult', name: message('hand-preset.able-adult'), scale: evenly(1), times: HAND_TIMES },
+  { key: 'advanced', name: message('hand-preset.advanced'), scale: evenly(0.82), times: HAND_TIMES },
 ];
 
 /** The able adult's hand. */
@@ -42,8 +43,7 @@ const within = (value: number, least: number, most: number): boolean =>
 
 const scaleProblems = (scale: Readonly<Record<string, number>>): readonly Problem[] =>
   STRIKERS.filter((striker) => !within(scale[striker] ?? Number.NaN, SCALE_RANGE.least, SCALE_RANGE.most)).map(
-    (striker) =>
-      problem('hand-wrong', { digit: STRIKER_NAMES[striker], value: String(scale[striker]), ...SCALE_RANGE }),
+    (striker) => problem('hand-wrong', { digit: fingerName(striker), value: String(scale[striker]), ...SCALE_RANGE }),
   );
 
 const timeProblems = (times: Readonly<Partial<Record<EstimateKey, number>>>): readonly Problem[] =>
@@ -74,7 +74,7 @@ export const makeHand = ({
   times = {},
 }: {
   readonly key: string;
-  readonly name: string;
+  readonly name: Label;
   readonly scale?: Readonly<Partial<Record<Striker, number>>>;
   readonly times?: Readonly<Partial<Record<EstimateKey, number>>>;
 }): Result<Hand> => {

@@ -67,7 +67,7 @@ const withScope = (...scopes: readonly Scope[]): readonly PairCost[] =>
 const NEXT = withScope('next', 'within');
 const WITHIN = withScope('within');
 const OWN = withScope('own');
-const ACROSS = withScope('across thumb');
+const ACROSS = withScope('across-thumb');
 
 type Fill = (from: readonly PlacedStroke[], to: readonly PlacedStroke[]) => number;
 

@@ -1,3 +1,4 @@
+import { message, type Label, type Message } from '../message/message.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { DIGITS, isDigit, type MadeSchool } from '../pattern/index.ts';
 import { COMMON_WEIGHTS, type School, type Weights } from './school.ts';
@@ -9,33 +10,33 @@ export type WeightKey = {
 }[keyof Weights];
 
 /** The weights a studio can set, and what each makes dear, as a teacher reads it. */
-export const WEIGHT_LABELS: Readonly<Record<WeightKey, string>> = {
-  home: 'a string away from home',
-  thumbUp: 'the thumb above the basses, a string',
-  repeat: 'a finger twice running',
-  thumbRepeat: 'the thumb twice running',
-  cross: 'fingers crossed',
-  span: 'two fingers off their natural gap, a string',
-  rush: 'a digit that needs all the time there is',
-  outside: 'the pick round the outside',
-  inside: 'the pick back on the inside',
-  sweep: 'the pick sweeping on',
-  against: 'the pick lifted back against its way',
-  skip: 'the pick over a string',
-  sameDirection: 'the pick twice the same way',
-  strictTurn: 'breaking down, up, down, up',
-  openingUp: 'opening with an upstroke',
-  gridTurn: 'the pick against the grid',
-  weakAccent: 'an accent on a weak stroke',
-  lead: 'another finger leading',
-  returning: 'coming back toward the bass with another digit',
-  confined: 'pick and middle side by side',
-  rake: 'a rake to the next string',
-  brush: 'one digit over a further string at once',
-  move: 'a finger moving to another string, a string',
-  pickAgain: 'the pick twice running in a group',
-  towards: 'the pick against its way to the next string',
-  consistency: 'a figure fingered otherwise than before',
+export const WEIGHT_LABELS: Readonly<Record<WeightKey, Message>> = {
+  home: message('penalty.home.label'),
+  thumbUp: message('penalty.thumb-up.label'),
+  repeat: message('penalty.repeat.label'),
+  thumbRepeat: message('penalty.thumb-repeat.label'),
+  cross: message('penalty.cross.label'),
+  span: message('penalty.span.label'),
+  rush: message('penalty.rush.label'),
+  outside: message('penalty.outside.label'),
+  inside: message('penalty.inside.label'),
+  sweep: message('penalty.sweep.label'),
+  against: message('penalty.against.label'),
+  skip: message('penalty.skip.label'),
+  sameDirection: message('penalty.same-direction.label'),
+  strictTurn: message('penalty.strict-turn.label'),
+  openingUp: message('penalty.opening-up.label'),
+  gridTurn: message('penalty.grid-turn.label'),
+  weakAccent: message('penalty.weak-accent.label'),
+  lead: message('penalty.lead.label'),
+  returning: message('penalty.returning.label'),
+  confined: message('penalty.confined.label'),
+  rake: message('penalty.rake.label'),
+  brush: message('penalty.brush.label'),
+  move: message('penalty.move.label'),
+  pickAgain: message('penalty.pick-again.label'),
+  towards: message('penalty.towards.label'),
+  consistency: message('penalty.consistency.label'),
 };
 
 /** All names of weights that can be set. */
@@ -61,7 +62,7 @@ const weightProblems = (weights: MadeSchool['weights']): readonly Problem[] =>
   Object.entries(weights).flatMap(([key, value]) => {
     const known = (WEIGHT_KEYS as readonly string[]).includes(key);
     const right = Number.isFinite(value) && value >= 0 && value <= LARGEST_WEIGHT;
-    const label = known ? WEIGHT_LABELS[key as WeightKey] : key;
+    const label: Label = known ? WEIGHT_LABELS[key as WeightKey] : key;
     return known && right
       ? []
       : [problem('school-weight-wrong', { label, value: String(value), most: LARGEST_WEIGHT })];
@@ -88,7 +89,7 @@ const build = (made: MadeSchool, base: School): School => ({
   ...base,
   key: `own:${made.id}`,
   name: made.name,
-  rule: `${made.name}: made from ${base.name}.`,
+  rule: message('school.custom.rule', { name: made.name, school: base.name }),
   digits: DIGITS.filter((digit) => made.digits.includes(digit)),
   home: (digit, strings) => made.homes[digit]?.filter((string) => string <= strings) ?? base.home(digit, strings),
   weights: { ...COMMON_WEIGHTS, ...base.weights, ...made.weights },

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { judge } from '../analysis/index.ts';
@@ -9,6 +10,8 @@ import { seededRandom } from '../sound/index.ts';
 import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from './index.ts';
 import { linkTable } from './links.ts';
 import { stagesOf, type Stage } from './stages.ts';
+
+const place = (at: number): Message => message('place.beat', { beat: at });
 
 const after = (pattern: Pattern, change: Edit): Pattern => {
   const done = edit(pattern, change);
@@ -128,7 +131,7 @@ test.each(SCHOOLS.map(({ key }) => key))('long lines cost what a pass without an
       const text = strings.join(' ');
       const line = { ...valueOrThrow(readFigure(text, { tempo: 110, subdivision: 4, school })).pattern, cyclic: false };
       const task = taskOf(line);
-      const answer = solve(task, String);
+      const answer = solve(task, place);
       expect(answer.cost).toBeCloseTo(leastByHand(task), 6);
       expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
     }),

@@ -1,7 +1,8 @@
+import type { Label, Message } from '../message/message.ts';
 import { strikerOf, type Digit } from '../pattern/index.ts';
 
 /** What holds the strings: bare fingers, a thumb pick with fingers, a flat pick with fingers, a flat pick alone. */
-export type Grip = 'fingers' | 'thumb pick' | 'flat pick and fingers' | 'flat pick';
+export type Grip = 'fingers' | 'thumb-pick' | 'flat-pick-and-fingers' | 'flat-pick';
 
 /** How much each thing costs in a school. All are estimates to be calibrated (docs/checks.md). */
 export interface Weights {
@@ -77,8 +78,8 @@ export type Rakes = 'both' | 'fingers' | 'thumb';
 /** A named choice within a school, where its teachers disagree. */
 export interface Variant {
   readonly key: string;
-  readonly name: string;
-  readonly rule: string;
+  readonly name: Label;
+  readonly rule: Message;
   /** What differs from the school it belongs to. */
   readonly change: (
     school: School,
@@ -88,10 +89,10 @@ export interface Variant {
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
 export interface School {
   readonly key: string;
-  readonly name: string;
+  readonly name: Label;
   readonly grips: readonly Grip[];
   /** The rule in a sentence a teacher would say. */
-  readonly rule: string;
+  readonly rule: Message;
   readonly digits: readonly Digit[];
   /** Strings where a digit is at home; the cost of leaving grows with the distance to the nearest. */
   readonly home: (digit: Digit, strings: number) => readonly number[];

@@ -174,7 +174,7 @@ describe('a school of a studio’s own', () => {
     [
       'with a weight that is no number',
       { weights: { cross: Number.NaN } },
-      /“fingers crossed” must be a number from 0 to 1000 \(not NaN\)/,
+      /“Crossed fingers” must be a number from 0 to 1000 \(not NaN\)/,
     ],
     ['with a negative weight', { weights: { home: -1 } }, /not -1/],
     ['with an unknown weight', { weights: { luck: 1 } }, /“luck”/],

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import fc from 'fast-check';
 import { strikerOf, handOrder, type Digit } from '../pattern/index.ts';
 import {
@@ -15,6 +16,8 @@ import {
   type TaskStroke,
 } from './index.ts';
 import { valueOrThrow } from '../errors/index.ts';
+
+const place = (at: number): Message => message('place.beat', { beat: at });
 
 /** Every assignment of digits, found without the solver's own enumeration: all words over the school's digits. */
 const allWords = (task: Task): Digits[] =>
@@ -132,7 +135,7 @@ describe('the exact optimum (paradigm: Sayegh, Computer Music Journal 13(3), 198
           fc.pre(task.strokes.length <= (school.digits.length > 4 ? 5 : school.digits.length > 3 ? 6 : 7));
           const [least] = costsByForce(task);
           fc.pre(least !== undefined);
-          const answer = solve(task, String);
+          const answer = solve(task, place);
           expect(answer.cost).toBeCloseTo(least as number, 6);
           expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
         }),
@@ -151,7 +154,7 @@ describe('the best few answers equal those of brute force', () => {
           fc.pre(task.strokes.length <= 5);
           const costs = costsByForce(task);
           fc.pre(costs.length > 0);
-          const answers = solveBest(task, String, count);
+          const answers = solveBest(task, place, count);
           expect(answers).toHaveLength(Math.min(count, costs.length));
           answers.forEach(({ cost, digits }, rank) => {
             expect(cost).toBeCloseTo(costs[rank] as number, 6);
@@ -185,7 +188,7 @@ describe('laws of the solver', () => {
             hand: ABLE_ADULT,
           });
           const turned = [...strings.slice(by), ...strings.slice(0, by)];
-          expect(solve(taskFor(turned), String).cost).toBeCloseTo(solve(taskFor(strings), String).cost, 6);
+          expect(solve(taskFor(turned), place).cost).toBeCloseTo(solve(taskFor(strings), place).cost, 6);
         },
       ),
       { seed: 3, numRuns: 60 },
@@ -200,9 +203,9 @@ describe('laws of the solver', () => {
           ...free,
           strokes: free.strokes.map((stroke, index) => (index === 0 ? { ...stroke, pin } : stroke)),
         };
-        const answer = solve(pinned, String);
+        const answer = solve(pinned, place);
         expect(answer.digits[0]).toBe(pin);
-        expect(answer.cost).toBeGreaterThanOrEqual(solve(free, String).cost - 1e-9);
+        expect(answer.cost).toBeGreaterThanOrEqual(solve(free, place).cost - 1e-9);
       }),
       { seed: 4, numRuns: 60 },
     );
@@ -216,9 +219,9 @@ describe('laws of the solver', () => {
         const bare = { ...task, strokes };
         const at = strokes.filter((stroke) => stroke.at < 105).length;
         const withSlur = { ...task, strokes: [...strokes.slice(0, at), slurred, ...strokes.slice(at)] };
-        const answer = solve(withSlur, String);
+        const answer = solve(withSlur, place);
         expect(answer.digits[at]).toBeNull();
-        expect(answer.cost).toBeCloseTo(solve(bare, String).cost, 9);
+        expect(answer.cost).toBeCloseTo(solve(bare, place).cost, 9);
       }),
       { seed: 5, numRuns: 40 },
     );

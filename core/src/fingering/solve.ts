@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import { problem, type Problem } from '../errors/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { totalCost, type Digits } from './evaluate.ts';
@@ -72,7 +73,7 @@ const shortCycles = (task: Task, events: readonly Event[], stages: readonly Stag
 const conflictsOf = (
   { conflicts }: Stage,
   { at, strokes }: Event,
-  where: (at: number) => string,
+  where: (at: number) => Message,
 ): readonly Conflict[] =>
   conflicts.map(({ code, details }) => ({ problem: { code, details: { ...details, where: where(at) } }, strokes }));
 
@@ -114,7 +115,7 @@ const BOUNDED: Conflict = { problem: problem('fingering-bounded'), strokes: [] }
  */
 export const solveBest = (
   task: Task,
-  where: (at: number) => string,
+  where: (at: number) => Message,
   count: number,
   memory?: SolverMemory,
 ): readonly Solution[] => {
@@ -142,5 +143,5 @@ export const solveBest = (
  * @example
  * solve(taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
-export const solve = (task: Task, where: (at: number) => string, memory?: SolverMemory): Solution =>
+export const solve = (task: Task, where: (at: number) => Message, memory?: SolverMemory): Solution =>
   solveBest(task, where, 1, memory)[0] as Solution;

@@ -1,3 +1,4 @@
+import { message, type Label, type Message } from '../message/index.ts';
 import { problem, type Problem } from '../errors/index.ts';
 import { unwritten } from './written/unwritten.ts';
 import { mutedIn, placeIn, type Score } from '../score/index.ts';
@@ -5,27 +6,18 @@ import { mutedIn, placeIn, type Score } from '../score/index.ts';
 /** Formats that a score can be written in, as far as they leave things out. */
 export type WrittenFormat = 'tab' | 'midi' | 'musicxml' | 'json';
 
-const NAMES: Readonly<Record<WrittenFormat, string>> = {
-  tab: 'Tablature',
+const NAMES: Readonly<Record<WrittenFormat, Label>> = {
+  tab: message('format.tablature'),
   midi: 'MIDI',
   musicxml: 'MusicXML',
   json: 'JSON',
 };
 
-/** Marks of strokes and what they are called where they are lost. */
-const MARKS = [
-  ['rake', 'rakes'],
-  ['brush', 'brushes'],
-  ['unplanted', 'strokes without planting'],
-  ['accent', 'accents'],
-  ['damped', 'damping'],
-  ['ring', 'ringing on'],
-  ['silent', 'silent strokes'],
-  ['fretted', 'fingers of the other hand'],
-] as const;
+/** Marks of strokes. */
+const MARKS = ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'] as const;
 
 /** Marks a format has no sign for. */
-const WITHOUT: Readonly<Record<WrittenFormat, readonly (typeof MARKS)[number][0][]>> = {
+const WITHOUT: Readonly<Record<WrittenFormat, readonly (typeof MARKS)[number][]>> = {
   json: [],
   musicxml: ['rake', 'brush', 'unplanted'],
   tab: ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'],
@@ -33,20 +25,19 @@ const WITHOUT: Readonly<Record<WrittenFormat, readonly (typeof MARKS)[number][0]
 };
 
 /** What of a score a format has no place for. */
-const unkept = ({ strokes }: Score, format: WrittenFormat): readonly string[] => [
-  ...(format === 'midi' ? ['digits', 'chords'] : []),
-  ...MARKS.filter(([mark]) => WITHOUT[format].includes(mark) && strokes.some((stroke) => stroke[mark])).map(
-    ([, name]) => name,
-  ),
-];
+const unkept = ({ strokes }: Score, format: WrittenFormat): readonly Message[] =>
+  [
+    ...(format === 'midi' ? ['digits', 'chords'] : []),
+    ...MARKS.filter((mark) => WITHOUT[format].includes(mark) && strokes.some((stroke) => stroke[mark])),
+  ].map((mark) => message('format-mark.name', { mark }));
 
 /** Strokes named by their place before the rest is only counted. */
 const NAMED = 3;
 
-const places = (score: Score, all: readonly { readonly at: number; readonly string: number }[]): string => {
-  const named = all.slice(0, NAMED).map(({ at, string }) => `${placeIn(score, at)} on string ${string}`);
-  return all.length > NAMED ? `${named.join('; ')} and ${all.length - NAMED} more` : named.join('; ');
-};
+const places = (score: Score, all: readonly { readonly at: number; readonly string: number }[]): readonly Message[] => [
+  ...all.slice(0, NAMED).map(({ at, string }) => message('place.on-string', { place: placeIn(score, at), string })),
+  ...(all.length > NAMED ? [message('place.more', { count: all.length - NAMED })] : []),
+];
 
 /**
  * What a format cannot hold of a score, each with a count: strokes on strings that the chord mutes are heard nowhere.
@@ -59,7 +50,7 @@ export const leftOut = (score: Score, format: WrittenFormat): readonly Problem[]
   const what = unkept(score, format);
   return [
     ...(format === 'musicxml' ? unwritten(score, []) : []),
-    ...(what.length > 0 ? [problem('format-keeps-no', { format: NAMES[format], what: what.join(', ') })] : []),
+    ...(what.length > 0 ? [problem('format-keeps-no', { format: NAMES[format], what })] : []),
     ...(muted.length === 0 ? [] : [problem('muted-left-out', { value: muted.length, where: places(score, muted) })]),
   ];
 };

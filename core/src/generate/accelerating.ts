@@ -1,3 +1,4 @@
+import { message } from '../message/message.ts';
 import { success } from '../errors/index.ts';
 import { byTimeThenString, beatPartsOf, newPattern, type Stroke } from '../pattern/index.ts';
 import { numberOf, readStrings, textOf, type Generator } from './generator.ts';
@@ -7,12 +8,25 @@ const BEATS = 4;
 /** An accelerating bar: the figure in sixteenths, then in sixteenth triplets at the end, so that the bar pushes. */
 export const accelerating: Generator = {
   key: 'accelerating',
-  name: 'Accelerating bar',
-  use: 'The figure in sixteenths, then in sixteenth triplets at the end of the bar: a short burst, then rest in the pulse again.',
+  name: message('generator.accelerating.name'),
+  use: message('generator.accelerating.description'),
   fields: [
-    { kind: 'text', key: 'figure', label: 'Figure', initial: '5 3 2 3', hint: 'write strings, such as 5 3 2 3' },
-    { kind: 'number', key: 'pushed', label: 'Beats that push', least: 1, most: 3, initial: 1 },
-    { kind: 'number', key: 'bars', label: 'Bars', least: 1, most: 8, initial: 1 },
+    {
+      kind: 'text',
+      key: 'figure',
+      label: message('generator.figure.label'),
+      initial: '5 3 2 3',
+      hint: message('generator.accelerating.figure.hint'),
+    },
+    {
+      kind: 'number',
+      key: 'pushed',
+      label: message('generator.accelerating.burst-beats.label'),
+      least: 1,
+      most: 3,
+      initial: 1,
+    },
+    { kind: 'number', key: 'bars', label: message('generator.bars.label'), least: 1, most: 8, initial: 1 },
   ],
   make: (values, frame) => {
     const strings = readStrings(textOf(values, 'figure'), frame.instrument);
@@ -21,7 +35,7 @@ export const accelerating: Generator = {
     const divisions = Array.from({ length: bars * BEATS }, (_, beat) => beat)
       .filter((beat) => beat % BEATS >= BEATS - pushed)
       .map((beat) => ({ beat, parts: 6 }));
-    const base = newPattern('Accelerating bar', {
+    const base = newPattern(frame.say(message('generator.accelerating.name')), {
       bars,
       subdivision: 4,
       divisions,

@@ -1,3 +1,4 @@
+import { message } from '../message/message.ts';
 import { success } from '../errors/index.ts';
 import type { Role } from '../pattern/index.ts';
 import { roleString } from '../pattern/index.ts';
@@ -23,40 +24,47 @@ const thumb = ({ instrument, voicing }: Frame, role: Role): Cell => ({
 /** Alternating thumb: a bass pair or triple that follows the chord, pinches, fingers off the beat, straight or swung. */
 export const alternatingThumb: Generator = {
   key: 'alternating-thumb',
-  name: 'Alternating thumb',
-  use: 'The thumb swings between bass strings on the beat, following the chord; fingers pinch with it or fall between.',
+  name: message('generator.alternating-thumb.name'),
+  use: message('generator.alternating-thumb.description'),
   fields: [
     {
       kind: 'choice',
       key: 'bass',
-      label: 'Bass',
+      label: message('generator.alternating-thumb.bass.label'),
       initial: 'pair',
       options: [
-        ['pair', 'two strings in turn'],
-        ['triple', 'three strings'],
+        ['pair', message('generator.alternating-thumb.two-strings')],
+        ['triple', message('generator.alternating-thumb.three-strings')],
       ],
     },
     {
       kind: 'choice',
       key: 'pinch',
-      label: 'Pinch on',
+      label: message('generator.alternating-thumb.pinch.label'),
       initial: 'first',
       options: [
-        ['none', 'no beat'],
-        ['first', 'the first beat'],
-        ['first and third', 'beats 1 and 3'],
-        ['all', 'every beat'],
+        ['none', message('generator.none')],
+        ['first', message('generator.alternating-thumb.first-beat')],
+        ['first and third', message('generator.alternating-thumb.first-and-third')],
+        ['all', message('generator.alternating-thumb.every-beat')],
       ],
     },
-    { kind: 'number', key: 'pinchString', label: 'Pinched string', least: 1, most: 3, initial: 1 },
+    {
+      kind: 'number',
+      key: 'pinchString',
+      label: message('generator.alternating-thumb.pinch-string.label'),
+      least: 1,
+      most: 3,
+      initial: 1,
+    },
     {
       kind: 'text',
       key: 'offbeats',
-      label: 'Off the beat',
+      label: message('generator.alternating-thumb.offbeats.label'),
       initial: '- 2 3 1',
-      hint: 'write four strings, - for none',
+      hint: message('generator.alternating-thumb.offbeats.hint'),
     },
-    { kind: 'number', key: 'swing', label: 'Swing, per cent', least: 50, most: 75, initial: 50 },
+    { kind: 'number', key: 'swing', label: message('generator.swing.label'), least: 50, most: 75, initial: 50 },
   ],
   make: (values, frame) => {
     const read = readStrings(textOf(values, 'offbeats'), frame.instrument, true);
@@ -71,7 +79,12 @@ export const alternatingThumb: Generator = {
     return success(
       written(
         cells,
-        { name: 'Alternating thumb', subdivision: 2, school: 'three-finger', ...(swing > 50 ? { swing } : {}) },
+        {
+          name: message('generator.alternating-thumb.name'),
+          subdivision: 2,
+          school: 'three-finger',
+          ...(swing > 50 ? { swing } : {}),
+        },
         frame,
       ),
     );

@@ -16,7 +16,12 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
   const wrong = words.findIndex((word) => !isDigit(word) || word === 'down' || word === 'up');
   return wrong < 0
     ? success(words as readonly Digit[])
-    : failure(problem('generator-value', { label: 'Order', problem: message('reason.write-fingers') }));
+    : failure(
+        problem('generator-value', {
+          label: message('generator.arpeggio.order.label'),
+          problem: message('reason.write-fingers'),
+        }),
+      );
 };
 
 /**
@@ -37,11 +42,17 @@ const MOST_PERMUTED = 5;
 /** Arpeggios: any order of digits on their own strings, or all orders of them, each once. */
 export const arpeggio: Generator = {
   key: 'arpeggio',
-  name: 'Arpeggio',
-  use: 'The chord broken in a chosen order of the digits, or in every order there is, each once.',
+  name: message('generator.arpeggio.name'),
+  use: message('generator.arpeggio.description'),
   fields: [
-    { kind: 'text', key: 'order', label: 'Order', initial: 'p i m a m i', hint: 'write digits, p i m a' },
-    { kind: 'truth', key: 'all', label: 'All orders of these digits, each once', initial: false },
+    {
+      kind: 'text',
+      key: 'order',
+      label: message('generator.arpeggio.order.label'),
+      initial: 'p i m a m i',
+      hint: message('generator.arpeggio.order.hint'),
+    },
+    { kind: 'truth', key: 'all', label: message('generator.arpeggio.all-orders.label'), initial: false },
     { ...PARTS_FIELD, initial: '3' } as typeof PARTS_FIELD,
   ],
   make: (values, frame) => {
@@ -52,14 +63,17 @@ export const arpeggio: Generator = {
     if (all && digits.length > MOST_PERMUTED)
       return failure(
         problem('generator-value', {
-          label: 'Order',
+          label: message('generator.arpeggio.order.label'),
           problem: message('reason.orders-up-to-five', { count: digits.length }),
         }),
       );
     const order = all ? permutations(digits).flat() : read.value;
     const name = all
-      ? `All ${permutations(digits).length} orders of ${digits.join(' ')}`
-      : `Arpeggio ${read.value.join(' ')}`;
+      ? message('generator.arpeggio.all-orders.pattern-name', {
+          count: permutations(digits).length,
+          fingers: digits.join(' '),
+        })
+      : message('generator.arpeggio.pattern-name', { fingers: read.value.join(' ') });
     return success(
       written(
         order.map((digit) => [cellOf(frame, digit)]),

@@ -1,3 +1,4 @@
+import { message } from '../message/message.ts';
 import { failure, problem, success } from '../errors/index.ts';
 import { fretOn } from '../harmony/index.ts';
 import { stringCount } from '../instrument/index.ts';
@@ -21,10 +22,10 @@ const beyondNeck = (
 /** Harp-harmonic cascades: harmonics on the lower strings in turn with natural notes two or three strings higher. */
 export const cascade: Generator = {
   key: 'cascade',
-  name: 'Harp-harmonic cascade',
-  use: 'Harmonics an octave up on the lower strings in turn with natural notes higher: H6 3 H5 2 H4 1.',
+  name: message('generator.cascade.name'),
+  use: message('generator.cascade.description'),
   fields: [
-    { kind: 'number', key: 'gap', label: 'Strings between', least: 2, most: 3, initial: 3 },
+    { kind: 'number', key: 'gap', label: message('generator.cascade.gap.label'), least: 2, most: 3, initial: 3 },
     { ...PARTS_FIELD, initial: '2' } as typeof PARTS_FIELD,
   ],
   make: (values, frame) => {
@@ -57,7 +58,11 @@ export const cascade: Generator = {
     return success(
       written(
         cells,
-        { name: 'Harp-harmonic cascade', subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' },
+        {
+          name: message('generator.cascade.name'),
+          subdivision: numberOf(values, 'subdivision'),
+          school: 'one-per-string',
+        },
         frame,
       ),
     );

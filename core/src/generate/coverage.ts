@@ -73,17 +73,34 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
   const words = [...new Set(text.trim().split(/[\s,]+/))];
   const wrong = words.find((word) => !isDigit(word) || word === 'p' || word === 'down' || word === 'up');
   if (wrong === undefined && words.length >= 2) return success(words as readonly Digit[]);
-  return failure(problem('generator-value', { label: 'Fingers', problem: message('reason.write-two-fingers') }));
+  return failure(
+    problem('generator-value', {
+      label: message('generator.fingers.label'),
+      problem: message('reason.write-two-fingers'),
+    }),
+  );
 };
 
 /** Crossing coverage: every change between some strings with every order of two fingers, in the shortest cycle. */
 export const crossingCoverage: Generator = {
   key: 'coverage',
-  name: 'Crossing coverage',
-  use: 'The shortest drill in which every change of string comes with every order of the fingers, each exactly once.',
+  name: message('generator.coverage.name'),
+  use: message('generator.coverage.description'),
   fields: [
-    { kind: 'text', key: 'strings', label: 'Strings', initial: '3 2 1', hint: 'write two or more strings' },
-    { kind: 'text', key: 'fingers', label: 'Fingers', initial: 'i m', hint: 'write two or more of i m a c' },
+    {
+      kind: 'text',
+      key: 'strings',
+      label: message('generator.strings.label'),
+      initial: '3 2 1',
+      hint: message('generator.coverage.strings.hint'),
+    },
+    {
+      kind: 'text',
+      key: 'fingers',
+      label: message('generator.fingers.label'),
+      initial: 'i m',
+      hint: message('generator.coverage.fingers.hint'),
+    },
     PARTS_FIELD,
   ],
   make: (values, frame) => {
@@ -94,7 +111,7 @@ export const crossingCoverage: Generator = {
     const distinct = [...new Set(strings.value)];
     if (distinct.length < 2) return failure(problem('no-string-left', { who: 'crossing' }));
     const { steps, wanted, added } = coverage(distinct, digits.value);
-    const name = `${wanted} changes, each once${added > 0 ? `, and ${added} between` : ''}`;
+    const name = message('generator.coverage.pattern-name', { added, wanted });
     const cells = steps.map(({ string, digit }) => [{ string, pin: digit }]);
     return success(
       written(cells, { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' }, frame),

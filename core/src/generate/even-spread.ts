@@ -28,18 +28,39 @@ const rotated = <T>(items: readonly T[], by: number): readonly T[] =>
 /** Even spread: k strokes over n steps, turned to begin on any of them. */
 export const evenSpreadGenerator: Generator = {
   key: 'even-spread',
-  name: 'Even spread',
-  use: 'So many strokes spread over so many steps as evenly as they go, such as three over eight: 3+3+2.',
+  name: message('generator.even-spread.name'),
+  use: message('generator.even-spread.description'),
   fields: [
-    { kind: 'number', key: 'strokes', label: 'Strokes', least: 1, most: 32, initial: 3 },
-    { kind: 'number', key: 'steps', label: 'Steps', least: 2, most: 32, initial: 8 },
-    { kind: 'number', key: 'rotation', label: 'Turned by', least: 0, most: 31, initial: 0 },
+    {
+      kind: 'number',
+      key: 'strokes',
+      label: message('generator.even-spread.notes.label'),
+      least: 1,
+      most: 32,
+      initial: 3,
+    },
+    {
+      kind: 'number',
+      key: 'steps',
+      label: message('generator.even-spread.steps.label'),
+      least: 2,
+      most: 32,
+      initial: 8,
+    },
+    {
+      kind: 'number',
+      key: 'rotation',
+      label: message('generator.even-spread.rotation.label'),
+      least: 0,
+      most: 31,
+      initial: 0,
+    },
     {
       kind: 'text',
       key: 'strings',
-      label: 'On strings, in turn',
+      label: message('generator.even-spread.strings.label'),
       initial: '5 3 2',
-      hint: 'write strings, such as 5 3 2',
+      hint: message('generator.strings.hint'),
     },
     { ...PARTS_FIELD, initial: '2' } as typeof PARTS_FIELD,
   ],
@@ -48,7 +69,7 @@ export const evenSpreadGenerator: Generator = {
     if (strokes > steps)
       return failure(
         problem('generator-value', {
-          label: 'Strokes',
+          label: message('generator.even-spread.notes.label'),
           problem: message('reason.steps-hold', { steps, count: strokes }),
         }),
       );
@@ -63,7 +84,11 @@ export const evenSpreadGenerator: Generator = {
     return success(
       written(
         cells,
-        { name: `${strokes} over ${steps}`, subdivision: numberOf(values, 'subdivision'), school: 'three-finger' },
+        {
+          name: message('generator.even-spread.pattern-name', { notes: strokes, steps }),
+          subdivision: numberOf(values, 'subdivision'),
+          school: 'three-finger',
+        },
         frame,
       ),
     );

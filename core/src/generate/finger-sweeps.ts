@@ -1,3 +1,4 @@
+import { message } from '../message/message.ts';
 import { failure, problem, success } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { fretOn } from '../harmony/index.ts';
@@ -32,30 +33,30 @@ const movingFives = (lowest: number): readonly Cell[] =>
 /** Finger sweeps: out with one digit after another, back by raking, with hammer-ons, or in moving groups of five. */
 export const fingerSweeps: Generator = {
   key: 'finger-sweeps',
-  name: 'Finger sweep',
-  use: 'Out over three to five strings with one digit after another, back by raking one of them.',
+  name: message('generator.finger-sweeps.name'),
+  use: message('generator.finger-sweeps.description'),
   fields: [
     {
       kind: 'choice',
       key: 'shape',
-      label: 'Shape',
+      label: message('generator.shape.label'),
       initial: 'sweep',
       options: [
-        ['sweep', 'out and back'],
-        ['fives', 'groups of five that move on'],
+        ['sweep', message('generator.finger-sweeps.out-and-back')],
+        ['fives', message('generator.finger-sweeps.fives')],
       ],
     },
-    { kind: 'number', key: 'strings', label: 'Strings', least: 3, most: 5, initial: 4 },
-    { kind: 'number', key: 'lowest', label: 'Lowest string', least: 3, most: 8, initial: 4 },
+    { kind: 'number', key: 'strings', label: message('generator.string-count.label'), least: 3, most: 5, initial: 4 },
+    { kind: 'number', key: 'lowest', label: message('generator.lowest-string.label'), least: 3, most: 8, initial: 4 },
     {
       kind: 'choice',
       key: 'hammer',
-      label: 'Hammer-on',
+      label: message('generator.finger-sweeps.hammer-on.label'),
       initial: 'none',
       options: [
-        ['none', 'none'],
-        ['top', 'at the top'],
-        ['bottom', 'at the bottom'],
+        ['none', message('generator.none')],
+        ['top', message('generator.finger-sweeps.at-the-top')],
+        ['bottom', message('generator.finger-sweeps.at-the-bottom')],
       ],
     },
     PARTS_FIELD,
@@ -66,7 +67,9 @@ export const fingerSweeps: Generator = {
     if (lowest > stringCount(frame.instrument) || lowest < (fives ? 4 : count))
       return failure(problem('no-string-left', { who: 'sweep' }));
     const cells = fives ? movingFives(lowest) : outAndBack(frame, lowest, count, textOf(values, 'hammer'));
-    const name = fives ? 'Moving groups of five' : `Sweep over ${count} strings`;
+    const name = fives
+      ? message('generator.finger-sweeps.fives')
+      : message('generator.finger-sweeps.pattern-name', { count });
     return success(
       written(
         cells.map((cell) => [cell]),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { RhythmPattern } from 'tonal';
 import { valueOrThrow } from '../errors/index.ts';
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { revoice, edit } from '../edit/index.ts';
@@ -41,6 +41,7 @@ const frameOn = (chord: string): Frame => ({
   instrument: standard,
   voicing: shapeOf(standard, chord) as Voicing,
   tempo: 80,
+  say: sayMessage,
 });
 const byKey = (key: string): Generator => GENERATORS.find((generator) => generator.key === key) as Generator;
 const made = (key: string, values: Values = {}, chord = 'C'): Pattern =>
@@ -290,7 +291,7 @@ describe('crossing coverage, checked against the graph library graphology', () =
   });
 
   test('says its length', () => {
-    expect(made('coverage').name).toBe('12 changes, each once');
+    expect(made('coverage').name).toBe('12 changes, once each');
   });
 });
 
@@ -333,7 +334,12 @@ describe('harp-harmonic cascade', () => {
   });
 
   test('10 10 9 9 10 10 needs 22 frets: a neck of 21 is too short, and the strings are named (2-domain)', () => {
-    const frame: Frame = { instrument: standard, voicing: { chord: 'D', frets: [10, 10, 9, 9, 10, 10] }, tempo: 80 };
+    const frame: Frame = {
+      instrument: standard,
+      voicing: { chord: 'D', frets: [10, 10, 9, 9, 10, 10] },
+      tempo: 80,
+      say: sayMessage,
+    };
     const result = generate(byKey('cascade'), { gap: 3 }, frame);
     expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(
       /Out of reach on string 6, 5: needs 22 frets, the neck has 21/,

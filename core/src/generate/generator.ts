@@ -1,4 +1,4 @@
-import { message, type MessageValue } from '../message/index.ts';
+import { message, type Label, type Message, type MessageValue } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
@@ -20,14 +20,14 @@ export type Field =
   | {
       readonly kind: 'choice';
       readonly key: string;
-      readonly label: string;
-      readonly options: readonly (readonly [value: string, label: string])[];
+      readonly label: Message;
+      readonly options: readonly (readonly [value: string, label: Label])[];
       readonly initial: string;
     }
   | {
       readonly kind: 'number';
       readonly key: string;
-      readonly label: string;
+      readonly label: Message;
       readonly least: number;
       readonly most: number;
       readonly initial: number;
@@ -35,11 +35,11 @@ export type Field =
   | {
       readonly kind: 'text';
       readonly key: string;
-      readonly label: string;
+      readonly label: Message;
       readonly initial: string;
-      readonly hint: string;
+      readonly hint: Message;
     }
-  | { readonly kind: 'truth'; readonly key: string; readonly label: string; readonly initial: boolean };
+  | { readonly kind: 'truth'; readonly key: string; readonly label: Message; readonly initial: boolean };
 
 /** What was answered, by the keys of the fields. */
 export type Values = Readonly<Record<string, string | number | boolean>>;
@@ -49,14 +49,16 @@ export interface Frame {
   readonly instrument: Instrument;
   readonly voicing: Voicing;
   readonly tempo: number;
+  /** Says what the new pattern is called, in the language of its user. */
+  readonly say: (name: Message) => string;
 }
 
 /** A way to lay a standard figure without laying it stroke by stroke. */
 export interface Generator {
   readonly key: string;
-  readonly name: string;
+  readonly name: Message;
   /** What it is good for, in a sentence. */
-  readonly use: string;
+  readonly use: Message;
   readonly fields: readonly Field[];
   readonly make: (values: Values, frame: Frame) => Result<Pattern>;
 }
@@ -95,7 +97,7 @@ export const initialValues = ({ fields }: Generator): Values =>
  * The pattern a generator makes of some values; what is not given is as first offered. Errors: `generator-value` for
  * each value that cannot be, and those of the generator and of patterns.
  * @example
- * generate(GENERATORS[0], initialValues(GENERATORS[0]), newPattern('P')).ok // => true
+ * generate(GENERATORS[0], initialValues(GENERATORS[0]), { ...newPattern('P'), say: ({ code }) => code }).ok // => true
  */
 export const generate = (generator: Generator, values: Values, frame: Frame): Result<Pattern> => {
   const all = { ...initialValues(generator), ...values };
@@ -113,7 +115,7 @@ export type Cell = Omit<Stroke, 'id' | 'at'>;
 
 /** How the cells of a figure are written down. */
 export interface Writing {
-  readonly name: string;
+  readonly name: Message;
   readonly subdivision: number;
   readonly school: string;
   readonly metre?: Metre;
@@ -134,11 +136,11 @@ const strokesOf = (cells: readonly (readonly Cell[])[], ticks: number): readonly
 export const written = (
   cells: readonly (readonly Cell[])[],
   { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, whole = true }: Writing,
-  { instrument, voicing, tempo }: Frame,
+  { instrument, voicing, tempo, say }: Frame,
 ): Pattern => {
   const slots = whole ? wholeBeats(cells, subdivision) : cells;
   const shape = metreFor(Math.max(1, Math.ceil(slots.length / subdivision)), metre);
-  const base = newPattern(name, {
+  const base = newPattern(say(name), {
     ...shape,
     subdivision,
     instrument,
@@ -171,12 +173,12 @@ export const truthOf = (values: Values, key: string): boolean => values[key] ===
 export const PARTS_FIELD: Field = {
   kind: 'choice',
   key: 'subdivision',
-  label: 'In',
+  label: message('generator.note-value.label'),
   initial: '4',
   options: [
-    ['2', 'eighths'],
-    ['3', 'triplets'],
-    ['4', 'sixteenths'],
-    ['6', 'sixteenth triplets'],
+    ['2', message('note-value.eighths')],
+    ['3', message('note-value.triplets')],
+    ['4', message('note-value.sixteenths')],
+    ['6', message('note-value.sixteenth-triplets')],
   ],
 };

@@ -1,9 +1,10 @@
+import { message, type Message } from '../message/message.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { PARTS_FIELD, numberOf, textOf, written, type Cell, type Generator } from './generator.ts';
 
 interface Figure {
-  readonly name: string;
+  readonly name: Message;
   readonly cells: (low: number, frame: { readonly position: number }) => readonly (readonly Cell[])[];
   /** Strings above the low one that the figure needs. */
   readonly above: number;
@@ -12,9 +13,13 @@ interface Figure {
 
 /** Hybrid figures by kind; `low` is the pick's string. */
 const FIGURES: Readonly<Record<string, Figure>> = {
-  toggle: { name: 'Pick and finger in turn', above: 2, cells: (low) => [[{ string: low }], [{ string: low - 2 }]] },
+  toggle: {
+    name: message('generator.hybrid-figures.toggle'),
+    above: 2,
+    cells: (low) => [[{ string: low }], [{ string: low - 2 }]],
+  },
   'double stop': {
-    name: 'Bass against a double stop',
+    name: message('generator.hybrid-figures.double-stop'),
     above: 3,
     cells: (low) => [
       [{ string: low }],
@@ -24,12 +29,12 @@ const FIGURES: Readonly<Record<string, Figure>> = {
     ],
   },
   skips: {
-    name: 'String skips',
+    name: message('generator.hybrid-figures.skips'),
     above: 3,
     cells: (low) => [low, low - 2, low - 1, low - 3].map((string) => [{ string }]),
   },
   slurs: {
-    name: 'Pick and finger with slurs',
+    name: message('generator.hybrid-figures.slurs'),
     above: 1,
     school: 'hybrid-legato',
     cells: (low, { position }) =>
@@ -48,29 +53,43 @@ const figureFor = (kind: string, low: number): Result<Figure> => {
 /** Hybrid figures: pick and finger in turn, bass against a double stop, string skips, slurs in between. */
 export const hybridFigures: Generator = {
   key: 'hybrid-figures',
-  name: 'Pick and fingers',
-  use: 'The pick on a low string, fingers above it: in turn, against a double stop, over skipped strings, or with slurs.',
+  name: message('generator.hybrid-figures.name'),
+  use: message('generator.hybrid-figures.description'),
   fields: [
     {
       kind: 'choice',
       key: 'figure',
-      label: 'Figure',
+      label: message('generator.figure.label'),
       initial: 'toggle',
       options: Object.entries(FIGURES).map(([key, { name }]) => [key, name] as const),
     },
     {
       kind: 'choice',
       key: 'pick',
-      label: 'Pick',
+      label: message('generator.hybrid-figures.pick.label'),
       initial: 'pick-down',
       options: [
-        ['pick-down', 'down'],
-        ['pick-up', 'up'],
-        ['pick-alternating', 'down and up in turn'],
+        ['pick-down', message('school.hybrid.pick-down.name')],
+        ['pick-up', message('school.hybrid.pick-up.name')],
+        ['pick-alternating', message('school.hybrid.pick-alternating.name')],
       ],
     },
-    { kind: 'number', key: 'low', label: 'Pick on string', least: 2, most: 8, initial: 5 },
-    { kind: 'number', key: 'position', label: 'Slurs from fret', least: 0, most: 15, initial: 5 },
+    {
+      kind: 'number',
+      key: 'low',
+      label: message('generator.hybrid-figures.low-string.label'),
+      least: 2,
+      most: 8,
+      initial: 5,
+    },
+    {
+      kind: 'number',
+      key: 'position',
+      label: message('generator.hybrid-figures.position.label'),
+      least: 0,
+      most: 15,
+      initial: 5,
+    },
     PARTS_FIELD,
   ],
   make: (values, frame) => {

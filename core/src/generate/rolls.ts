@@ -1,3 +1,4 @@
+import { message } from '../message/message.ts';
 import { failure, problem, success } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
 import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Generator } from './generator.ts';
@@ -22,33 +23,33 @@ const BAR = 8;
 /** Rolls: three or four strings, one direction or both, as a short group or a figure of a bar, walking over string sets. */
 export const rolls: Generator = {
   key: 'rolls',
-  name: 'Roll',
-  use: 'One digit after another over neighbouring strings, in groups or as a figure of a bar.',
+  name: message('generator.rolls.name'),
+  use: message('generator.rolls.description'),
   fields: [
     {
       kind: 'choice',
       key: 'direction',
-      label: 'Direction',
+      label: message('generator.direction.label'),
       initial: 'forward',
       options: [
-        ['forward', 'forward, toward the treble'],
-        ['backward', 'backward'],
-        ['both', 'forward and back'],
+        ['forward', message('generator.rolls.forward')],
+        ['backward', message('generator.rolls.backward')],
+        ['both', message('generator.rolls.both')],
       ],
     },
-    { kind: 'number', key: 'strings', label: 'Strings', least: 3, most: 4, initial: 3 },
-    { kind: 'number', key: 'lowest', label: 'Lowest string', least: 3, most: 8, initial: 3 },
+    { kind: 'number', key: 'strings', label: message('generator.string-count.label'), least: 3, most: 4, initial: 3 },
+    { kind: 'number', key: 'lowest', label: message('generator.lowest-string.label'), least: 3, most: 8, initial: 3 },
     {
       kind: 'choice',
       key: 'shape',
-      label: 'As',
+      label: message('generator.rolls.length.label'),
       initial: 'group',
       options: [
-        ['group', 'a short group, until it comes round on the beat'],
-        ['bar', 'a figure of one bar, 3+3+2 and the like'],
+        ['group', message('generator.rolls.group')],
+        ['bar', message('generator.rolls.bar')],
       ],
     },
-    { kind: 'truth', key: 'walk', label: 'Walk over the string sets and back', initial: false },
+    { kind: 'truth', key: 'walk', label: message('generator.rolls.walk.label'), initial: false },
     PARTS_FIELD,
   ],
   make: (values, frame) => {
@@ -60,7 +61,7 @@ export const rolls: Generator = {
     const bar = textOf(values, 'shape') === 'bar';
     const strings = bar ? Array.from({ length: BAR }, (_, index) => once[index % once.length] as number) : once;
     const subdivision = bar ? 2 : numberOf(values, 'subdivision');
-    const name = `${textOf(values, 'direction') === 'both' ? 'Forward and back' : textOf(values, 'direction') === 'forward' ? 'Forward' : 'Backward'} roll`;
+    const name = message('generator.rolls.pattern-name', { direction: textOf(values, 'direction') });
     return success(
       written(
         strings.map((string) => [{ string }]),

@@ -1,20 +1,43 @@
-import { message } from '../message/index.ts';
+import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { sounds } from '../harmony/index.ts';
 import { pitchAt, pitchClassName, pitchClassOf } from '../instrument/index.ts';
-import { byTimeThenString, metreFor, newPattern, type Pattern, type Stroke } from '../pattern/index.ts';
+import {
+  byTimeThenString,
+  fingerName,
+  metreFor,
+  newPattern,
+  type Digit,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
 import { TICKS_PER_QUARTER } from '../time/index.ts';
 import { numberOf, readStrings, textOf, type Frame, type Generator, type Values } from './generator.ts';
 
 /** Steps of scales above their root, in semitones. */
-const SCALES: Readonly<Record<string, readonly number[]>> = {
+const SCALES = {
   major: [0, 2, 4, 5, 7, 9, 11],
   'natural minor': [0, 2, 3, 5, 7, 8, 10],
   'major pentatonic': [0, 2, 4, 7, 9],
   'minor pentatonic': [0, 3, 5, 7, 10],
   dorian: [0, 2, 3, 5, 7, 9, 10],
   mixolydian: [0, 2, 4, 5, 7, 9, 10],
+} as const satisfies Readonly<Record<string, readonly number[]>>;
+
+type Scale = keyof typeof SCALES;
+
+const stepsOfScale = (scale: string): readonly number[] => (Object.hasOwn(SCALES, scale) ? SCALES[scale as Scale] : []);
+
+const SCALE_NAMES: Readonly<Record<Scale, Message>> = {
+  major: message('scale.major'),
+  'natural minor': message('scale.natural-minor'),
+  'major pentatonic': message('scale.major-pentatonic'),
+  'minor pentatonic': message('scale.minor-pentatonic'),
+  dorian: message('scale.dorian'),
+  mixolydian: message('scale.mixolydian'),
 };
+
+const scaleName = (scale: string): Message => SCALE_NAMES[scale as Scale];
 
 /** Frets a hand covers in one position. */
 const BOX = 4;
@@ -41,7 +64,9 @@ export const scaleBox = (
     .sort((a, b) => b - a)
     .flatMap((string) =>
       Array.from({ length: BOX }, (_, index) => position + index)
-        .filter((fret) => SCALES[scale]?.includes((pitchClassOf(pitchAt(instrument, string, fret)) - root + 12) % 12))
+        .filter((fret) =>
+          stepsOfScale(scale).includes((pitchClassOf(pitchAt(instrument, string, fret)) - root + 12) % 12),
+        )
         .map((fret) => ({ string, fret })),
     );
 
@@ -80,7 +105,7 @@ const planOf = (values: Values, frame: Frame): Result<Plan> => {
   if (displacement >= count.value)
     return failure(
       problem('generator-value', {
-        label: 'Displacement',
+        label: message('generator.scale-over-pulse.displacement.label'),
         problem: message('reason.shifts-counted', { count: count.value }),
       }),
     );
@@ -127,70 +152,94 @@ const roundLength = ({ pulse, fingers, line }: Plan): number => {
   return (whole * beat) / greatestDivisor(whole, beat);
 };
 
+const leading = (first: Digit, second: Digit): Message =>
+  message('school.alternation.pair.name', { first: fingerName(first), second: fingerName(second) });
+
 /** A scale over a thumb pulse: the line goes on in turn of two fingers while the thumb keeps its string. */
 export const scaleOverPulse: Generator = {
   key: 'scale-over-pulse',
-  name: 'Scale over a pulse',
-  use: 'The thumb keeps a pulse on one string while two fingers run a scale on those left free, from any displacement.',
+  name: message('generator.scale-over-pulse.name'),
+  use: message('generator.scale-over-pulse.description'),
   fields: [
-    { kind: 'number', key: 'pulseString', label: 'Pulse on string', least: 4, most: 8, initial: 6 },
+    {
+      kind: 'number',
+      key: 'pulseString',
+      label: message('generator.scale-over-pulse.pulse-string.label'),
+      least: 4,
+      most: 8,
+      initial: 6,
+    },
     {
       kind: 'choice',
       key: 'pulse',
-      label: 'Pulse in',
+      label: message('generator.scale-over-pulse.pulse.label'),
       initial: 'quarters',
       options: [
-        ['quarters', 'quarters'],
-        ['eighths', 'eighths'],
+        ['quarters', message('note-value.quarters')],
+        ['eighths', message('note-value.eighths')],
       ],
     },
     {
       kind: 'choice',
       key: 'fingers',
-      label: 'Fingers in',
+      label: message('generator.scale-over-pulse.line.label'),
       initial: 'sixteenths',
       options: [
-        ['eighths', 'eighths'],
-        ['triplets', 'triplets'],
-        ['sixteenths', 'sixteenths'],
+        ['eighths', message('note-value.eighths')],
+        ['triplets', message('note-value.triplets')],
+        ['sixteenths', message('note-value.sixteenths')],
       ],
     },
-    { kind: 'number', key: 'displacement', label: 'Displacement', least: 0, most: 7, initial: 0 },
+    {
+      kind: 'number',
+      key: 'displacement',
+      label: message('generator.scale-over-pulse.displacement.label'),
+      least: 0,
+      most: 7,
+      initial: 0,
+    },
     {
       kind: 'choice',
       key: 'pair',
-      label: 'Fingers',
+      label: message('generator.fingers.label'),
       initial: 'i-m',
       options: [
-        ['i-m', 'index leads, then middle'],
-        ['m-i', 'middle leads, then index'],
-        ['m-a', 'middle leads, then ring'],
-        ['a-m', 'ring leads, then middle'],
-        ['i-a', 'index leads, then ring'],
-        ['a-i', 'ring leads, then index'],
+        ['i-m', leading('i', 'm')],
+        ['m-i', leading('m', 'i')],
+        ['m-a', leading('m', 'a')],
+        ['a-m', leading('a', 'm')],
+        ['i-a', leading('i', 'a')],
+        ['a-i', leading('a', 'i')],
       ],
     },
     {
       kind: 'choice',
       key: 'scale',
-      label: 'Scale',
+      label: message('generator.scale-over-pulse.scale.label'),
       initial: 'major',
-      options: Object.keys(SCALES).map((name) => [name, name] as const),
+      options: Object.keys(SCALES).map((scale) => [scale, scaleName(scale)] as const),
     },
     {
       kind: 'choice',
       key: 'root',
-      label: 'On',
+      label: message('generator.scale-over-pulse.root.label'),
       initial: '7',
       options: Array.from({ length: 12 }, (_, pitchClass) => [String(pitchClass), pitchClassName(pitchClass)] as const),
     },
-    { kind: 'number', key: 'position', label: 'From fret', least: 0, most: 12, initial: 0 },
+    {
+      kind: 'number',
+      key: 'position',
+      label: message('generator.scale-over-pulse.position.label'),
+      least: 0,
+      most: 12,
+      initial: 0,
+    },
     {
       kind: 'text',
       key: 'strings',
-      label: 'Strings of the scale',
+      label: message('generator.scale-over-pulse.strings.label'),
       initial: '3 2 1',
-      hint: 'write strings, such as 3 2 1',
+      hint: message('generator.scale-over-pulse.strings.hint'),
     },
   ],
   make: (values, frame) => {
@@ -199,8 +248,11 @@ export const scaleOverPulse: Generator = {
     const length = roundLength(plan.value);
     const shape = metreFor(length / TICKS_PER_QUARTER, { beats: 4, unit: 4 });
     const subdivision = TICKS_PER_QUARTER / plan.value.fingers;
-    const name = `${pitchClassName(numberOf(values, 'root'))} ${textOf(values, 'scale')} over a pulse`;
-    const pattern: Pattern = newPattern(name, {
+    const name = message('generator.scale-over-pulse.pattern-name', {
+      root: pitchClassName(numberOf(values, 'root')),
+      scale: scaleName(textOf(values, 'scale')),
+    });
+    const pattern: Pattern = newPattern(frame.say(name), {
       ...shape,
       subdivision,
       tempo: frame.tempo,

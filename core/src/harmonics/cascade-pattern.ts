@@ -8,7 +8,6 @@ import type { HarmonicNode } from './nodes.ts';
 /** A way of plucking harmonics that the picking hand touches itself; the finger that touches never plucks. */
 export interface CascadeWay {
   readonly key: 'thumb' | 'ring' | 'pick';
-  readonly name: string;
   /** Who plucks the touched note, and who the natural ones. */
   readonly harmonic: Digit;
   readonly natural: Digit;
@@ -16,20 +15,20 @@ export interface CascadeWay {
 
 /** The three ways (common practice, no source). */
 export const CASCADE_WAYS: readonly CascadeWay[] = [
-  { key: 'thumb', name: 'index touches, thumb plucks', harmonic: 'p', natural: 'a' },
-  { key: 'ring', name: 'index touches, ring plucks', harmonic: 'a', natural: 'p' },
-  { key: 'pick', name: 'index holds the pick and touches, thumb and middle pluck', harmonic: 'p', natural: 'm' },
+  { key: 'thumb', harmonic: 'p', natural: 'a' },
+  { key: 'ring', harmonic: 'a', natural: 'p' },
+  { key: 'pick', harmonic: 'p', natural: 'm' },
 ];
 
 /** Which of the two stands out. */
-export const CASCADE_BALANCES = ['harmonics louder', 'both alike', 'natural notes louder'] as const;
+export const CASCADE_BALANCES = ['harmonics', 'even', 'natural'] as const;
 
 /** Which of the two stands out. */
 export type CascadeBalance = (typeof CASCADE_BALANCES)[number];
 
 const loudnessIn = (balance: CascadeBalance, harmonic: boolean): Pick<Stroke, 'loudness'> => {
-  if (balance === 'both alike') return {};
-  return { loudness: harmonic === (balance === 'harmonics louder') ? 'loud' : 'soft' };
+  if (balance === 'even') return {};
+  return { loudness: harmonic === (balance === 'harmonics') ? 'loud' : 'soft' };
 };
 
 /** Eighths in a bar of four beats. */
@@ -39,14 +38,18 @@ const SLOTS = 8;
  * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over, and
  * so are harmonics beyond the neck.
  * @example
- * cascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0]).strokes.length // => 2
+ * cascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0], { name: 'Cascade' }).strokes.length // => 2
  */
 export const cascadePattern = (
   instrument: Instrument,
   voicing: Voicing,
   steps: readonly CascadeStep[],
   way: CascadeWay,
-  { node, balance = 'harmonics louder' }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance } = {},
+  {
+    node,
+    balance = 'harmonics',
+    name,
+  }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance; readonly name: string },
 ): Pattern => {
   const sounding = steps.flatMap(({ string, harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
     const fret = fretOn(voicing, string);
@@ -59,7 +62,7 @@ export const cascadePattern = (
     ];
   });
   const bars = Math.max(1, Math.ceil(sounding.length / SLOTS));
-  const frame = newPattern(`Cascade over ${voicing.chord}`, { instrument, voicing, bars, subdivision: 2 });
+  const frame = newPattern(name, { instrument, voicing, bars, subdivision: 2 });
   const step = slotTicks(frame);
   return { ...frame, strokes: sounding.map((stroke, index) => ({ ...stroke, id: `c${index}`, at: index * step })) };
 };

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { fretOn, type Voicing } from '../harmony/index.ts';
 import { noteName, pitchAt, pitchClassName, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
 import { harmonicPoint, type HarmonicPoint } from './reach.ts';
@@ -16,7 +17,7 @@ export interface CascadeNote {
 export interface Cascade {
   readonly notes: readonly CascadeNote[];
   /** `G major`, `a G pentatonic scale` …; null where they make nothing that has a name. */
-  readonly makes: string | null;
+  readonly makes: Message | null;
   /** Whether each note is higher than the one before, or each lower. */
   readonly oneWay: boolean;
 }
@@ -27,22 +28,38 @@ export interface CascadeStep {
   readonly harmonic: boolean;
 }
 
+type Named =
+  | 'major-scale'
+  | 'natural-minor-scale'
+  | 'dorian-scale'
+  | 'mixolydian-scale'
+  | 'pentatonic-scale'
+  | 'minor-pentatonic-scale'
+  | 'major-seventh'
+  | 'seventh'
+  | 'minor-seventh'
+  | 'added-ninth'
+  | 'suspended-fourth'
+  | 'suspended-second'
+  | 'major'
+  | 'minor';
+
 /**
  * Scales and chords by the semitones above their root, the fullest first (handbook tables, from memory).
  */
-const NAMED: readonly (readonly [name: string, steps: readonly number[]])[] = [
-  ['major scale', [0, 2, 4, 5, 7, 9, 11]],
-  ['natural minor scale', [0, 2, 3, 5, 7, 8, 10]],
-  ['dorian scale', [0, 2, 3, 5, 7, 9, 10]],
-  ['mixolydian scale', [0, 2, 4, 5, 7, 9, 10]],
-  ['pentatonic scale', [0, 2, 4, 7, 9]],
-  ['minor pentatonic scale', [0, 3, 5, 7, 10]],
-  ['major seventh', [0, 4, 7, 11]],
+const NAMED: readonly (readonly [name: Named, steps: readonly number[]])[] = [
+  ['major-scale', [0, 2, 4, 5, 7, 9, 11]],
+  ['natural-minor-scale', [0, 2, 3, 5, 7, 8, 10]],
+  ['dorian-scale', [0, 2, 3, 5, 7, 9, 10]],
+  ['mixolydian-scale', [0, 2, 4, 5, 7, 9, 10]],
+  ['pentatonic-scale', [0, 2, 4, 7, 9]],
+  ['minor-pentatonic-scale', [0, 3, 5, 7, 10]],
+  ['major-seventh', [0, 4, 7, 11]],
   ['seventh', [0, 4, 7, 10]],
-  ['minor seventh', [0, 3, 7, 10]],
-  ['major with an added ninth', [0, 2, 4, 7]],
-  ['suspended fourth', [0, 5, 7]],
-  ['suspended second', [0, 2, 7]],
+  ['minor-seventh', [0, 3, 7, 10]],
+  ['added-ninth', [0, 2, 4, 7]],
+  ['suspended-fourth', [0, 5, 7]],
+  ['suspended-second', [0, 2, 7]],
   ['major', [0, 4, 7]],
   ['minor', [0, 3, 7]],
 ];
@@ -50,9 +67,9 @@ const NAMED: readonly (readonly [name: string, steps: readonly number[]])[] = [
 /**
  * What some pitches make: the chord or scale whose tones they are all and no others; the lowest note first as root.
  * @example
- * madeBy([60, 64, 67]) // => 'C major'
+ * madeBy([60, 64, 67]).params // => { root: 'C', what: { code: 'cascade.major' } }
  */
-export const madeBy = (pitches: readonly number[]): string | null => {
+export const madeBy = (pitches: readonly number[]): Message | null => {
   if (pitches.length === 0) return null;
   const classes = [...new Set(pitches.map(pitchClassOf))];
   const lowest = pitchClassOf(Math.min(...pitches));
@@ -60,7 +77,7 @@ export const madeBy = (pitches: readonly number[]): string | null => {
   for (const root of roots) {
     const steps = new Set(classes.map((one) => (one - root + 12) % 12));
     const found = NAMED.find(([, wanted]) => wanted.length === steps.size && wanted.every((step) => steps.has(step)));
-    if (found) return `${pitchClassName(root)} ${found[0]}`;
+    if (found) return message('cascade.makes', { root: pitchClassName(root), what: message(`cascade.${found[0]}`) });
   }
   return null;
 };

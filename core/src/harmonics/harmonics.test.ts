@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { strokePitch, newPattern } from '../pattern/index.ts';
 import { HARMONIC_NODES, cascadeOver, harmonicPoint, harmonicsOver, madeBy, nodeAt, usualCascade } from './index.ts';
@@ -32,9 +33,11 @@ test('it sounds what a pattern’s harmonic sounds', () => {
 test('what is out of reach is a value with its remedies, never an error', () => {
   const { reachable, remedies } = harmonicPoint(standard, { string: 1, stopped: 12 });
   expect(reachable).toBe(false);
-  expect(remedies.join('; ')).toMatch(
-    /ring open and touch fret 12; touch fret 19: an octave and a fifth.*; take the shape 3 frets lower/,
-  );
+  expect(remedies.map(sayMessage)).toEqual([
+    'Play the string open and touch fret 12 (different note).',
+    'Touch fret 19 (an octave and a fifth above the fretted note).',
+    'Move the shape down 3 frets (transposes it).',
+  ]);
   expect(harmonicPoint({ ...standard, capo: 12 }, { string: 6, stopped: 0 }).remedies.length).toBeGreaterThan(0);
 });
 
@@ -59,8 +62,11 @@ test('muted strings are passed over', () => {
 test.each([
   [[60, 64, 67], 'C major'],
   [[57, 60, 64, 67], 'A minor seventh'],
-  [[55, 57, 59, 62, 64], 'G pentatonic scale'],
+  [[55, 57, 59, 62, 64], 'G major pentatonic scale'],
   [[60, 62, 64, 65, 67, 69, 71], 'C major scale'],
   [[60, 61, 62], null],
   [[], null],
-])('%j make %s (handbook tables, from memory)', (pitches, name) => expect(madeBy(pitches)).toBe(name));
+])('%j make %s (handbook tables, from memory)', (pitches, name) => {
+  const made = madeBy(pitches);
+  expect(made && sayMessage(made)).toBe(name);
+});

@@ -1,4 +1,4 @@
-export { HARMONIC_NODES, nodeAt, type HarmonicNode } from './nodes.ts';
+export { HARMONIC_NODES, nodeAt, nodeInterval, type HarmonicNode } from './nodes.ts';
 export { harmonicPoint, harmonicsOver, type HarmonicPoint } from './reach.ts';
 export { cascadeOver, madeBy, usualCascade, type Cascade, type CascadeNote, type CascadeStep } from './cascade.ts';
 export {

@@ -1,6 +1,7 @@
+import { message, type Message } from '../message/index.ts';
 import { fretOn, type Voicing } from '../harmony/index.ts';
 import { noteName, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
-import { HARMONIC_NODES, type HarmonicNode } from './nodes.ts';
+import { HARMONIC_NODES, nodeInterval, type HarmonicNode } from './nodes.ts';
 
 /** A harmonic of one string of a shape: where it is touched, what it sounds, and what to do where that is out of reach. */
 export interface HarmonicPoint {
@@ -15,22 +16,24 @@ export interface HarmonicPoint {
   readonly note: string;
   readonly reachable: boolean;
   /** Ways out where it is beyond the last fret; none where it is not. */
-  readonly remedies: readonly string[];
+  readonly remedies: readonly Message[];
 }
 
 /** Other nodes of a string that lie on the neck, the best that speaks first. */
 const nodesOnNeck = (stopped: number, frets: number): readonly HarmonicNode[] =>
   HARMONIC_NODES.filter((node) => stopped + node.frets <= frets);
 
-const remediesFor = (stopped: number, node: HarmonicNode, frets: number): readonly string[] => {
+const remediesFor = (stopped: number, node: HarmonicNode, frets: number): readonly Message[] => {
   const other = nodesOnNeck(stopped, frets).find(({ partial }) => partial !== node.partial);
   const same = nodesOnNeck(stopped, frets).find(({ partial }) => partial === node.partial);
   const lower = frets - node.frets;
   return [
-    ...(same ? [`touch fret ${stopped + same.frets} instead: the same note`] : []),
-    ...(stopped > 0 && node.frets <= frets ? [`let the string ring open and touch fret ${node.frets}`] : []),
-    ...(other ? [`touch fret ${stopped + other.frets}: ${other.name} above the stopped note`] : []),
-    ...(lower >= 0 && lower < stopped ? [`take the shape ${stopped - lower} frets lower`] : []),
+    ...(same ? [message('harmonic-remedy.same-note', { fret: stopped + same.frets })] : []),
+    ...(stopped > 0 && node.frets <= frets ? [message('harmonic-remedy.open-string', { fret: node.frets })] : []),
+    ...(other
+      ? [message('harmonic-remedy.other-node', { fret: stopped + other.frets, interval: nodeInterval(other) })]
+      : []),
+    ...(lower >= 0 && lower < stopped ? [message('harmonic-remedy.lower-shape', { frets: stopped - lower })] : []),
   ];
 };
 

@@ -21,7 +21,7 @@ export const DEFAULT_FRETS = 21;
  * @example
  * instrumentIn(tuningByKey('standard')).pitches.length // => 6
  */
-export const instrumentIn = (tuning: Tuning): Instrument => ({
+export const instrumentIn = (tuning: Pick<Tuning, 'key' | 'pitches'>): Instrument => ({
   tuning: tuning.key,
   pitches: tuning.pitches,
   capo: 0,

@@ -1,4 +1,4 @@
-import { message } from '../message/index.ts';
+import { type Label, message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { STRING_RANGE, retune } from './instrument.ts';
 import { noteName, parsePitchClass, pitchClassOf } from './pitch.ts';
@@ -69,7 +69,7 @@ export const retunePlan = (from: Tuning, to: Tuning): RetunePlan => {
 /**
  * What a tuning is called: its name where it is one that ships, else as it was written.
  * @example
- * tuningName({ tuning: 'drop-d', pitches: [38, 45, 50, 55, 59, 64] }) // => 'Drop D'
+ * tuningName({ tuning: 'drop-d', pitches: [38, 45, 50, 55, 59, 64] }).code // => 'tuning.drop-d.name'
  */
 export const tuningName = ({
   tuning,
@@ -77,4 +77,4 @@ export const tuningName = ({
 }: {
   readonly tuning: string;
   readonly pitches: readonly number[];
-}): string => TUNINGS.find(({ key, pitches: own }) => key === tuning && own.join() === pitches.join())?.name ?? tuning;
+}): Label => TUNINGS.find(({ key, pitches: own }) => key === tuning && own.join() === pitches.join())?.name ?? tuning;

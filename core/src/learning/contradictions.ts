@@ -1,13 +1,14 @@
-import { digitWord, whereIs, type Digit } from '../pattern/index.ts';
+import { message, type Message } from '../message/index.ts';
+import { fingerWord, whereIs, type Digit } from '../pattern/index.ts';
 import type { LessonPattern } from './examples.ts';
 
 /** Two pins in the same surroundings that ask for different digits. */
 export interface Contradiction {
-  readonly sentence: string;
+  readonly message: Message;
 }
 
 interface Pinned {
-  readonly place: string;
+  readonly place: Message;
   readonly digit: Digit;
 }
 
@@ -32,12 +33,20 @@ export const contradictionsIn = (lessons: readonly LessonPattern[]): readonly Co
     lesson.example.wanted.forEach((digit, index) => {
       if (!digit) return;
       const key = stringsAround(lesson, index);
-      const place = `“${lesson.pattern.name}”, ${whereIs(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0)}`;
+      const place = message('place.in-pattern', {
+        name: lesson.pattern.name,
+        place: whereIs(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0),
+      });
       const before = seen.get(key);
       if (!before) seen.set(key, { place, digit });
       else if (before.digit !== digit)
         found.push({
-          sentence: `${before.place} pins ${digitWord(before.digit)}, and ${place} pins ${digitWord(digit)} on the same strings in the same order: no school gives both.`,
+          message: message('learned-school.pins-contradict', {
+            first: before.place,
+            other: fingerWord(before.digit),
+            second: place,
+            finger: fingerWord(digit),
+          }),
         });
     });
   return found;

@@ -1,6 +1,10 @@
+import { message, type Message } from '../message/index.ts';
 import { solveBest, type Digits, type School, type Task, type Weights } from '../fingering/index.ts';
 import type { RandomSource } from '../sound/index.ts';
 import { COMFORT_KEYS, usesOf, type ByComfort, type ComfortKey } from './uses.ts';
+
+/** While a school is fitted nobody is told where. */
+export const nowhere = (): Message => message('place.several');
 
 /**
  * Fits weights so that wanted fingerings become the solver's own: the structured perceptron (Collins, EMNLP 2002) with a
@@ -43,8 +47,6 @@ const pinned = (task: Task, wanted: Digits): Task => ({
     return pin ? { ...stroke, pin } : stroke;
   }),
 });
-
-const nowhere = (): string => '';
 
 /** Whether a fingering has all that is wanted of it. */
 const meets = (digits: Digits, wanted: Digits): boolean =>

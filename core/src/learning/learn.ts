@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { WEIGHT_LABELS, fingerPattern, findSchool, makeSchool, type Hand, type School } from '../fingering/index.ts';
 import type { Digit, MadeSchool, Pattern } from '../pattern/index.ts';
@@ -37,9 +38,9 @@ export interface LearnEffect {
 export interface LearntSchool {
   readonly school: MadeSchool;
   /** What it learnt, in words. */
-  readonly learnt: readonly string[];
+  readonly learnt: readonly Message[];
   /** What was made dearer or cheaper. */
-  readonly weights: readonly { readonly label: string; readonly from: number; readonly to: number }[];
+  readonly weights: readonly { readonly label: Message; readonly from: number; readonly to: number }[];
   /** The pins it was fitted to. */
   readonly pins: PinCount;
   /** Pins held back: each part of the patterns tried with what the others taught. Null with fewer than two patterns. */
@@ -47,7 +48,7 @@ export interface LearntSchool {
   /** The patterns it changes most, at most three. */
   readonly effects: readonly LearnEffect[];
   /** Pins that no school can keep both. */
-  readonly contradictions: readonly string[];
+  readonly contradictions: readonly Message[];
   /** Pins that go against the school's rules, and stay pins. */
   readonly againstRules: number;
 }
@@ -149,7 +150,7 @@ const learnFrom = (base: School, request: LearnRequest, lessons: readonly Lesson
     pins,
     heldBack: heldBackCount(base, lessons, request),
     effects,
-    contradictions: contradictionsIn(lessons).map(({ sentence }) => sentence),
+    contradictions: contradictionsIn(lessons).map((one) => one.message),
     againstRules: pinsIn(patterns) - pins.all,
   });
 };
@@ -170,6 +171,6 @@ export const learnSchool = (request: LearnRequest): Result<LearntSchool> => {
   if (lessons.length === 0) return failure(problem('no-pins', { school: base.value.name }));
   const contradictions = contradictionsIn(lessons);
   if (contradictions.length > 0 && 2 * contradictions.length >= pinCount(lessons))
-    return failure(problem('pins-contradict', { which: (contradictions[0] as (typeof contradictions)[0]).sentence }));
+    return failure(problem('pins-contradict', { which: (contradictions[0] as (typeof contradictions)[0]).message }));
   return learnFrom(base.value, request, lessons);
 };

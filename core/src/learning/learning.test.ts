@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { SCHOOLS, costItems, fingerPattern, makeSchool, taskOf, totalCost, schoolOf } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
@@ -61,7 +61,9 @@ describe('a school learns from pins', () => {
   });
 
   test('it says what it learnt, and shows what it changes', () => {
-    expect(found.learnt.join(' ')).toMatch(/i take string 2 after p on 4/);
+    expect(found.learnt.map(sayMessage).join(' ')).toMatch(
+      /After the thumb on string 4 you give string 2 to the index finger \((once|\d+ times)\)\./,
+    );
     expect(found.effects).toHaveLength(3);
     expect(found.effects[0]?.before).not.toEqual(found.effects[0]?.after);
   });
@@ -122,13 +124,13 @@ describe('what cannot be learnt from', () => {
 
   test('pins the school has no digit for', () => {
     expect(said([pinned('A', '5 3 2 3', '-a-a')], 'thumb-index')).toMatch(
-      /^No pins to learn from that thumb and index/,
+      /^No pins to learn from that “Thumb and index”/,
     );
   });
 
   test('pins that contradict each other: both are named', () => {
     expect(said([pinned('One', '5 3 2 3', '-i--'), pinned('Other', '5 3 2 3', '-m--')])).toMatch(
-      /“One”, beat 1 & pins i, and “Other”, beat 1 & pins m/,
+      /“One”, beat 1 & pins the index finger and “Other”, beat 1 & pins the middle finger/,
     );
   });
 

@@ -1,1 +1,1 @@
-export { message, type Message, type MessageValue, type ParamsOf } from './message.ts';
+export { message, type Label, type Message, type MessageValue, type ParamsOf } from './message.ts';

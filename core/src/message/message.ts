@@ -2,6 +2,9 @@ import type { ArgumentsFor, Message, MessageValue, TextKey } from '@fleet-wren/w
 
 export type { Message, MessageValue };
 
+/** What a thing is called: a user's own words as they are, or a text that is still to be said. */
+export type Label = string | Message;
+
 /** What an argument may be filled with: numbers stay numbers, where a text is wanted a message will do. */
 type Filled<Argument> = string extends Argument ? MessageValue : Argument;
 

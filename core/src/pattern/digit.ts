@@ -1,3 +1,5 @@
+import { message, type Message } from '../message/message.ts';
+
 /**
  * What strikes a string: thumb `p`, index `i`, middle `m`, ring `a`, little finger `c` (names as in MusicXML 4.0's
  * `<pluck>`), or a flat pick going `down` (toward the floor) or `up`.
@@ -7,25 +9,11 @@ export type Digit = 'p' | 'i' | 'm' | 'a' | 'c' | 'down' | 'up';
 /** All digits, thumb side first. */
 export const DIGITS: readonly Digit[] = ['p', 'i', 'm', 'a', 'c', 'down', 'up'];
 
-/** Names of the digits as a teacher says them. */
-export const DIGIT_NAMES: Readonly<Record<Digit, string>> = {
-  p: 'thumb',
-  i: 'index',
-  m: 'middle',
-  a: 'ring',
-  c: 'little finger',
-  down: 'pick down',
-  up: 'pick up',
-};
-
 /** What moves: each finger is its own, and both directions of the pick are one thing in the hand. */
 export type Striker = 'p' | 'i' | 'm' | 'a' | 'c' | 'pick';
 
 /** All strikers, thumb side first. */
 export const STRIKERS: readonly Striker[] = ['pick', 'p', 'i', 'm', 'a', 'c'];
-
-/** Names of the strikers as a teacher says them. */
-export const STRIKER_NAMES: Readonly<Record<Striker, string>> = { ...DIGIT_NAMES, pick: 'pick' };
 
 /**
  * What moves when a digit strikes.
@@ -58,11 +46,18 @@ export const handOrder = (digit: Digit): number => HAND_ORDER[digit];
 export const isDigit = (text: unknown): text is Digit => DIGITS.includes(text as Digit);
 
 /**
- * A digit in a sentence: its letter, and a pick by its way.
+ * The name of a finger, or of a stroke of the pick, as it labels a button or a row.
  * @example
- * digitWord('down') // => 'the pick, down'
+ * fingerName('m').code // => 'finger.name'
  */
-export const digitWord = (digit: Digit): string => (digit === 'down' || digit === 'up' ? `the pick, ${digit}` : digit);
+export const fingerName = (digit: Digit | Striker): Message => message('finger.name', { finger: digit });
+
+/**
+ * The name of a finger within a sentence, after “the”; both strokes of the pick are the pick.
+ * @example
+ * fingerWord('m').code // => 'finger.word'
+ */
+export const fingerWord = (digit: Digit | Striker): Message => message('finger.word', { finger: digit });
 
 /**
  * One character for a digit where space is tight; `v` is the pick down and `^` the pick up.

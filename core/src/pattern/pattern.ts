@@ -106,7 +106,7 @@ export interface Pattern {
   readonly bars: number;
   /** Parts a beat is cut in on the bench. */
   readonly subdivision: number;
-  /** Beats a minute; a beat is the metre's unit. */
+  /** Beats per minute; a beat is the metre's unit. */
   readonly tempo: number;
   readonly instrument: Instrument;
   readonly voicing: Voicing;
@@ -127,6 +127,9 @@ export interface Pattern {
   /** Bar by bar, where they differ: only in songs written out; no file holds it. */
   readonly course?: readonly CourseBar[];
 }
+
+/** What a document is called that nothing names. */
+export const UNTITLED = '–';
 
 /** How long a pattern and its name may be. */
 export const PATTERN_LIMITS = { bars: 128, strokes: 4000, name: 120, beats: 16, tags: 12, tag: 30 } as const;
@@ -200,3 +203,13 @@ export const sameValue = (a: unknown, b: unknown): boolean => {
  * samePattern(newPattern('Roll'), { ...newPattern('Roll') }) // => true
  */
 export const samePattern = (a: Pattern, b: Pattern): boolean => sameValue(a, b);
+
+/**
+ * A pattern under another name, cut to the length a name may have.
+ * @example
+ * named(newPattern('Roll'), 'Roll, slower').name // => 'Roll, slower'
+ */
+export const named = <Document extends Pick<Pattern, 'name'>>(document: Document, name: string): Document => ({
+  ...document,
+  name: name.slice(0, PATTERN_LIMITS.name),
+});

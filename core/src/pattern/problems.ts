@@ -1,7 +1,8 @@
 import { problem, type Problem } from '../errors/index.ts';
+import { message, type Message } from '../message/message.ts';
 import { isUsableText } from '../fields/text.ts';
 import { problemsOfInstrument, stringCount } from '../instrument/index.ts';
-import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeName, ticksPerBar } from '../time/index.ts';
+import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, placeInBarOf, placeName, ticksPerBar } from '../time/index.ts';
 import { PATTERN_LIMITS, SWING_RANGE, patternLength, type Pattern, type Stroke } from './pattern.ts';
 import { HIGHEST_PITCH, NODE_FRETS, stoppedFret, strokePitch, touchInterval } from './sounding.ts';
 
@@ -11,25 +12,25 @@ const whole = (value: number, least: number, most: number): boolean =>
 /**
  * Where a stroke stands, as a teacher says it.
  * @example
- * whereIs(newPattern('P'), 840) // => 'beat 2'
+ * whereIs(newPattern('P'), 840).params // => { beat: 2 }
  */
-export const whereIs = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>, at: number): string => {
+export const whereIs = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>, at: number): Message => {
   if (!course) return placeName(metre, at, bars);
   let start = 0;
   for (const [index, bar] of course.entries()) {
     const ticks = ticksPerBar(bar.metre);
-    if (at < start + ticks) return `bar ${index + 1}, ${placeName(bar.metre, at - start, 1)}`;
+    if (at < start + ticks) return placeInBarOf(index + 1, placeName(bar.metre, at - start, 1));
     start += ticks;
   }
   return placeName(metre, at, bars);
 };
 
 /**
- * How long a pattern is, as a teacher says it: `one bar`, `2 bars`.
+ * How long a pattern is, in bars.
  * @example
- * lengthWords({ bars: 2 }) // => '2 bars'
+ * lengthWords({ bars: 2 }).params // => { count: 2 }
  */
-export const lengthWords = ({ bars }: Pick<Pattern, 'bars'>): string => (bars === 1 ? 'one bar' : `${bars} bars`);
+export const lengthWords = ({ bars }: Pick<Pattern, 'bars'>): Message => message('term.bars', { count: bars });
 
 type Rule = (pattern: Pattern) => Problem | undefined;
 

@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
@@ -28,8 +29,8 @@ describe('arranging a ladder', () => {
   test('a stage dropped is said by the one it prepared, and can be taken up at its place', () => {
     const without = dropStage(plan, 'thumb');
     expect(keys(without)).not.toContain('thumb');
-    expect(consequencesOf(ladder, without)).toEqual([
-      '“The fingers alone” begins without “The thumb alone”, which prepares it.',
+    expect(consequencesOf(ladder, without).map(sayMessage)).toEqual([
+      '“Fingers only” now starts without “Thumb only”, which prepares for it.',
     ]);
     expect(stagesLeftOut(ladder, without).map(({ key }) => key)).toEqual(['thumb']);
     expect(takeUpStage(ladder, without, 'thumb')).toEqual(plan);
@@ -57,8 +58,8 @@ describe('arranging a ladder', () => {
     const moved = moveStage(plan, 'thumb', plan.stages.length - 1);
     expect(keys(moved).split(' ').sort()).toEqual(keys(plan).split(' ').sort());
     expect(moved.stages.at(-1)?.key).toBe('thumb');
-    expect(consequencesOf(ladder, moved)).toContain(
-      '“The fingers alone” now comes before “The thumb alone”, which prepares it.',
+    expect(consequencesOf(ladder, moved).map(sayMessage)).toContain(
+      '“Fingers only” now comes before “Thumb only”, which prepares for it.',
     );
     expect(moveStage(plan, 'nothing of the kind', 0)).toBe(plan);
   });
@@ -66,13 +67,12 @@ describe('arranging a ladder', () => {
   test('a tempo pinned beyond the hand says so, and one below the target that it ends there', () => {
     const ceiling = Math.floor(ladder.ceiling ?? 0);
     const beyond = changeStage(plan, 'tempo', { tempos: [ceiling + 20] });
-    expect(consequencesOf(ladder, beyond).join()).toMatch(
-      new RegExp(
-        `“Up to tempo” at ${ceiling + 20} is beyond what this hand can do there: ${ceiling} \\((thumb|index|middle)`,
-      ),
-    );
+    expect(consequencesOf(ladder, beyond).map(sayMessage)).toEqual([
+      `“Up to tempo” at ${ceiling + 20} bpm is above this hand’s max tempo there (${ceiling} bpm).`,
+      expect.stringMatching(/^Limited by: (thumb|index|middle).*\.$/),
+    ]);
     const low = changeStage(plan, 'tempo', { tempos: [70] });
-    expect(consequencesOf(ladder, low)).toEqual(['The quickest it comes to is 70; the target is 96.']);
+    expect(consequencesOf(ladder, low).map(sayMessage)).toEqual(['The fastest stage is 70 bpm; the target is 96 bpm.']);
   });
 
   test('a stage of the teacher’s own has a key of its own, the whole figure’s ceiling, and can be practised', () => {

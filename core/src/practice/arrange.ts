@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { constraintName } from './constraint.ts';
 import { plannedStage, type Ladder, type LadderPlan, type PlannedStage } from './ladder.ts';
 import { NEAR_CEILING } from './steps.ts';
@@ -44,7 +45,7 @@ export const stagesLeftOut = ({ stages }: Ladder, plan: LadderPlan): readonly Pl
 /**
  * A plan with a stage of its ladder taken up again, before the first that comes after it in the ladder.
  * @example
- * takeUpStage(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].name // => 'The whole, slowly'
+ * takeUpStage(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
  */
 export const takeUpStage = (ladder: Ladder, plan: LadderPlan, key: string): LadderPlan => {
   const order = ladder.stages.map((stage) => stage.key);
@@ -74,7 +75,7 @@ export const changeStage = (
 /** What a teacher adds to a ladder: the whole figure, with words of their own. */
 export interface OwnStage {
   readonly name: string;
-  /** Beats a minute. */
+  /** Beats per minute. */
   readonly tempo: number;
   readonly remark?: string;
 }
@@ -103,49 +104,56 @@ export const addStage = (plan: LadderPlan, { name, tempo, remark }: OwnStage): L
   return withStages(plan, [...plan.stages, stage]);
 };
 
-const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly string[] => {
+const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly Message[] => {
   const gone = new Set(stagesLeftOut(ladder, plan).map(({ key }) => key));
   return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
     const before = ladder.stages[index];
     return before && gone.has(before.key) && !gone.has(key)
-      ? [`“${name}” begins without “${before.name}”, which prepares it.`]
+      ? [message('ladder-note.prerequisite-removed', { stage: name, other: before.name })]
       : [];
   });
 };
 
-const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly string[] => {
+const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly Message[] => {
   const place = new Map(stages.map(({ key }, index) => [key, index]));
   return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
     const before = ladder.stages[index];
     const [own, its] = [place.get(key), place.get(before?.key ?? '')];
-    return own !== undefined && its !== undefined && own < its
-      ? [`“${name}” now comes before “${before?.name}”, which prepares it.`]
+    return before && own !== undefined && its !== undefined && own < its
+      ? [message('ladder-note.order-changed', { stage: name, other: before.name })]
       : [];
   });
 };
 
-const strainWords = ({ stages }: LadderPlan): readonly string[] =>
+const strainWords = ({ stages }: LadderPlan): readonly Message[] =>
   stages.flatMap(({ name, tempos, ceiling, constraint }) => {
     const most = Math.max(0, ...tempos);
     if (!ceiling || most <= ceiling * NEAR_CEILING) return [];
-    const how = most > ceiling ? 'beyond' : 'close to';
-    return [
-      `“${name}” at ${most} is ${how} what this hand can do there: ${Math.floor(ceiling)}${constraint ? ` (${constraintName(constraint)})` : ''}.`,
-    ];
+    const near = message(most > ceiling ? 'ladder-note.above-max-tempo' : 'ladder-note.near-max-tempo', {
+      stage: name,
+      tempo: most,
+      max: Math.floor(ceiling),
+    });
+    return constraint ? [near, message('ladder-note.limited-by', { limit: constraintName(constraint) })] : [near];
   });
 
-const endWords = ({ stages, target }: LadderPlan): readonly string[] => {
+const endWords = ({ stages, target }: LadderPlan): readonly Message[] => {
   const most = Math.max(0, ...stages.flatMap(({ tempos }) => tempos));
-  return most < target ? [`The quickest it comes to is ${most || 'no tempo at all'}; the target is ${target}.`] : [];
+  if (most >= target) return [];
+  return [
+    most === 0
+      ? message('ladder-note.no-tempo-stage', { target })
+      : message('ladder-note.target-not-reached', { most, target }),
+  ];
 };
 
 /**
- * What follows from how a teacher arranged a ladder, in sentences: what begins unprepared, what is near or beyond the hand,
+ * What follows from how a teacher arranged a ladder: what begins unprepared, what is near or beyond the hand,
  * and whether the target is reached at all.
  * @example
- * consequencesOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1) // => 'The quickest it comes to is no tempo at all; the target is 60.'
+ * consequencesOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
  */
-export const consequencesOf = (ladder: Ladder, plan: LadderPlan): readonly string[] => [
+export const consequencesOf = (ladder: Ladder, plan: LadderPlan): readonly Message[] => [
   ...leftOutWords(ladder, plan),
   ...orderWords(ladder, plan),
   ...strainWords(plan),

@@ -1,6 +1,7 @@
 import type { Judgement } from '../analysis/index.ts';
 import { HAND_TIMES, type Hand } from '../fingering/index.ts';
-import { STRIKERS, STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
+import { message, type Message } from '../message/index.ts';
+import { STRIKERS, fingerName, strikerOf, type Striker } from '../pattern/index.ts';
 
 /** What a hand is held up by: one digit that plays again (`m`), or two in turn (`i m`). */
 export type Constraint = string;
@@ -22,14 +23,16 @@ export const constraintOf = ({ ceilings, digits }: Pick<Judgement, 'ceilings' | 
 };
 
 /**
- * A constraint as a teacher says it.
+ * What a constraint is called.
  * @example
- * constraintName('m') // => 'middle again'
- * constraintName('i m') // => 'index and middle in turn'
+ * constraintName('m').code // => 'constraint.same-finger'
+ * constraintName('i m').code // => 'constraint.two-fingers'
  */
-export const constraintName = (constraint: Constraint): string => {
-  const names = strikersIn(constraint).map((striker) => STRIKER_NAMES[striker]);
-  return names.length > 1 ? `${names.join(' and ')} in turn` : `${names[0] ?? constraint} again`;
+export const constraintName = (constraint: Constraint): Message => {
+  const fingers = strikersIn(constraint).map(fingerName);
+  return fingers.length > 1
+    ? message('constraint.two-fingers', { fingers })
+    : message('constraint.same-finger', { finger: fingers[0] ?? constraint });
 };
 
 /**

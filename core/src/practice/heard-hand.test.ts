@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -49,11 +50,11 @@ describe('what a hand is held up by', () => {
   });
 
   test.each([
-    ['p', 'thumb again'],
-    ['i m', 'index and middle in turn'],
-    ['pick', 'pick again'],
+    ['p', 'thumb, repeated'],
+    ['i m', 'index and middle alternating'],
+    ['pick', 'pick, repeated'],
   ])('%s is said as “%s”', (constraint, words) => {
-    expect(constraintName(constraint)).toBe(words);
+    expect(sayMessage(constraintName(constraint))).toBe(words);
   });
 
   test('nothing, where nothing follows anything', () => {

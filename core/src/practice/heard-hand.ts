@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import { ABLE_ADULT, ESTIMATES, ESTIMATE_RANGE, HAND_TIMES, SCALE_RANGE, type Hand } from '../fingering/index.ts';
 import { STRIKERS } from '../pattern/index.ts';
 import { within } from '../statistics/index.ts';
@@ -17,7 +18,7 @@ export interface Practised {
 export interface HeardAbility {
   readonly constraint: Constraint;
   /** As a teacher says it. */
-  readonly name: string;
+  readonly name: Message;
   /** How long the hand takes against an able adult's: 1 is as long, 1.2 a fifth longer. */
   readonly slowness: number;
   /** Standard deviation of its logarithm: .1 is about a tenth either way. */

@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import { needsOf, type Need } from '../analysis/index.ts';
 import { taskOf, type Hand } from '../fingering/index.ts';
 import { STRIKERS, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
@@ -10,7 +11,7 @@ import { withAbilities, type HeardAbility } from './heard-hand.ts';
 export interface HeardTime {
   readonly constraint: Constraint;
   /** As a teacher says it. */
-  readonly name: string;
+  readonly name: Message;
   /** Seconds from stroke to stroke the hand is taken to need where this was heard. */
   readonly needs: number;
   /** Seconds from stroke to stroke as they were heard there (median). */
@@ -44,7 +45,7 @@ const sureStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<string, HeardS
   new Map(
     heard.strokes.flatMap((stroke) => {
       const one = asked.strokes[stroke.asked];
-      return one && stroke.at !== null && stroke.sure && stroke.what === 'as asked'
+      return one && stroke.at !== null && stroke.sure && stroke.what === 'matched'
         ? [[`${one.cycle} ${one.stroke}`, stroke] as const]
         : [];
     }),

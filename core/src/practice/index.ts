@@ -38,6 +38,14 @@ export {
   readEvent,
   type PracticeEvent,
 } from './log.ts';
+export {
+  causeFromProse,
+  headlineFromProse,
+  planFromProse,
+  saidFromProse,
+  wayFromProse,
+  type SaidInLog,
+} from './prose.ts';
 export { gateAtHand } from './climb.ts';
 export {
   DAY,

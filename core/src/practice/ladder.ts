@@ -1,4 +1,4 @@
-import { message, type Message } from '../message/index.ts';
+import { message, type Label, type Message } from '../message/index.ts';
 import { judge, type Judgement } from '../analysis/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import { ABLE_ADULT, SCHOOLS, type Hand } from '../fingering/index.ts';
@@ -10,7 +10,7 @@ import { rawStages, type LeftOut, type RawStage } from './stages.ts';
 import { NEAR_CEILING, easyTempo, tempoSteps } from './steps.ts';
 
 /** Two ways of getting fast: slowly until clean, then faster; or with short bursts early. */
-export const WAYS = ['slowly until clean, then faster', 'short bursts early'] as const;
+export const WAYS = ['slow', 'bursts'] as const;
 
 /** A way of getting fast. */
 export type Way = (typeof WAYS)[number];
@@ -21,20 +21,20 @@ export interface Stage extends RawStage {
   readonly tempos: readonly number[];
   /** The quickest the hand could play it; null where nothing limits. */
   readonly ceiling: number | null;
-  /** What limits it, in a teacher's words; null where nothing does. */
-  readonly cause: string | null;
+  /** What limits it; null where nothing does. */
+  readonly cause: Message | null;
   /** Which digit, or which two in turn, that is about. */
   readonly constraint: Constraint | null;
   /** The stage it prepares; null for the last. */
-  readonly prepares: string | null;
+  readonly prepares: Message | null;
 }
 
 /** A target near or beyond what the hand can do, and what could be done instead. */
 export interface TargetWarning {
   readonly ceiling: number;
-  /** What sets the ceiling, in a teacher's words. */
-  readonly cause: string;
-  readonly offers: readonly string[];
+  /** What sets the ceiling. */
+  readonly cause: Message;
+  readonly offers: readonly Message[];
   /** The highest target that is within reach. */
   readonly within: number;
 }
@@ -52,7 +52,7 @@ export interface Ladder {
 
 /** What a ladder is made for. */
 export interface LadderAim {
-  /** Beats a minute. */
+  /** Beats per minute. */
   readonly target: number;
   readonly way?: Way;
   readonly hand?: Hand;
@@ -74,7 +74,7 @@ const pinned = (pattern: Pattern, { digits }: Judgement): Pattern => ({
 });
 
 /** Schools in which the same strokes have a higher ceiling: at most two, the highest first. */
-const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly string[] =>
+const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly Message[] =>
   SCHOOLS.filter(({ key }) => key !== pattern.school)
     .map((school) => {
       const judgement = judge(pattern, { school, hand });
@@ -84,7 +84,7 @@ const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly
     .filter(({ bpm }) => bpm > ceiling * 1.03)
     .sort((a, b) => b.bpm - a.bpm)
     .slice(0, 2)
-    .map(({ name, bpm }) => `the school “${name}”, whose ceiling is ${Math.floor(bpm)}`);
+    .map(({ name, bpm }) => message('target-offer.school', { school: name, max: Math.floor(bpm) }));
 
 const warningFor = (
   pattern: Pattern,
@@ -101,8 +101,8 @@ const warningFor = (
     within,
     offers: [
       ...quickerSchools(pattern, hand, ceiling.bpm),
-      'the change that sets it, practised alone',
-      `a target of ${within}`,
+      message('target-offer.practise-limit'),
+      message('target-offer.lower-target', { target: within }),
     ],
   };
 };
@@ -134,7 +134,7 @@ export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
     return refuse(message('reason.target-out-of-range', { ...TEMPO_RANGE, target }));
   const judgement = judge({ ...given, cyclic: true }, { hand });
   const pattern = pinned(given, judgement);
-  const source = { pattern, judgement, options: { hand }, voicings, bursts: way === WAYS[1] };
+  const source = { pattern, judgement, options: { hand }, voicings, bursts: way === 'bursts' };
   const { stages, leftOut } = rawStages(source);
   // What the whole cannot reach is no aim for its parts either.
   const within = Math.min(target, Math.floor(judgement.ceiling?.bpm ?? target));
@@ -149,8 +149,10 @@ export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
 };
 
 /** A stage as practising has to know it: without what is played. */
-export interface PlannedStage extends Pick<Stage, 'key' | 'name' | 'gate' | 'tempos'> {
-  readonly cause?: string | null;
+export interface PlannedStage extends Pick<Stage, 'key' | 'gate' | 'tempos'> {
+  /** A text of the catalogue, or the teacher's own words. */
+  readonly name: Label;
+  readonly cause?: Message | null;
   /** The quickest the hand could play it, in beats a minute, and what it is held up by. */
   readonly ceiling?: number | null;
   readonly constraint?: Constraint | null;

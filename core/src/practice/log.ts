@@ -1,6 +1,17 @@
 import { message, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
-import { TEXT_LIMITS, problemsBy, number, object, oneOf, text, whole, type Field } from '../fields/index.ts';
+import {
+  TEXT_LIMITS,
+  list,
+  messageField,
+  problemsBy,
+  number,
+  object,
+  oneOf,
+  text,
+  whole,
+  type Field,
+} from '../fields/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
 
 /** What can happen in practice. */
@@ -21,25 +32,28 @@ export const EVENT_KINDS = [
 /**
  * Something that happened, with a name made where it happened, so that telling it twice changes nothing. `at` is
  * milliseconds since 1970. `undone` takes back the attempt it names; `done` is a stage without attempts; `passed` is a
- * stage the teacher takes as learnt; `take` is what was heard of a recording, in words.
+ * stage the teacher takes as learnt; `take` is what was heard of a recording.
  */
 export interface PracticeEvent {
   readonly id: string;
   readonly at: number;
   readonly kind: (typeof EVENT_KINDS)[number];
   readonly stage?: string;
-  /** Beats a minute. */
+  /** Beats per minute. */
   readonly tempo?: number;
   readonly minutes?: number;
+  /** The teacher's or student's own words. */
   readonly text?: string;
+  /** What the program says of it: of a take, what it came to and what there is to work on. */
+  readonly said?: readonly Message[];
   /** The event that is taken back. */
   readonly of?: string;
   /** Who counted: by key, pedal, touch or listening. */
   readonly by?: 'key' | 'touch' | 'pedal' | 'listening' | 'teacher';
 }
 
-/** The longest text an event holds, and the most minutes it can tell of. */
-export const EVENT_LIMITS = { text: 500, minutes: 600 } as const;
+/** The longest text an event holds, the most it says by itself, and the most minutes it can tell of. */
+export const EVENT_LIMITS = { text: 500, said: 8, minutes: 600 } as const;
 
 const eventField: Field<PracticeEvent> = object(
   { id: text(TEXT_LIMITS.id), at: whole(), kind: oneOf(EVENT_KINDS) },
@@ -48,6 +62,7 @@ const eventField: Field<PracticeEvent> = object(
     tempo: number(),
     minutes: number(),
     text: text(EVENT_LIMITS.text),
+    said: list(messageField, EVENT_LIMITS.said),
     of: text(TEXT_LIMITS.id),
     by: oneOf(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },

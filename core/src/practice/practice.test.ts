@@ -1,4 +1,5 @@
-import { sayProblems } from '@fleet-wren/wording';
+import { message } from '../message/index.ts';
+import { sayProblems, sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -81,7 +82,9 @@ describe('a ladder', () => {
     expect(thumb?.gate).toBe(5);
     expect(thumb?.pattern.strokes.map(({ pin }) => pin)).toEqual(thumb?.pattern.strokes.map(({ id }) => digits[id]));
     expect(stages.find(({ kind }) => kind === 'memory')?.gate).toBe(10);
-    expect(stages.every(({ why, remark }) => why.length > 0 && remark.length > 0)).toBe(true);
+    expect(stages.every(({ why, remark }) => sayMessage(why).endsWith('.') && sayMessage(remark).endsWith('.'))).toBe(
+      true,
+    );
     expect(stages.at(-1)?.tempos.at(-1)).toBe(80);
   });
 
@@ -96,15 +99,17 @@ describe('a ladder', () => {
 
   test('what a pattern does not need is left out, with the reason', () => {
     const { leftOut } = ladder('3 2 1 2', 80);
-    expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason).toMatch(/thumb|one digit/);
-    expect(leftOut.find(({ kind }) => kind === 'bursts')?.reason).toMatch(/slowly until clean/);
-    expect(ladder('5 3 2 3', 80, { way: 'short bursts early' }).stages.map(({ kind }) => kind)).toContain('bursts');
+    expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason.code).toBe('stage.thumb.none');
+    expect(leftOut.find(({ kind }) => kind === 'bursts')?.reason.code).toBe('stage.bursts.other-method');
+    expect(ladder('5 3 2 3', 80, { way: 'bursts' }).stages.map(({ kind }) => kind)).toContain('bursts');
   });
 
   test('a target beyond 92 % of the ceiling says so, why, and what instead; the ladder stays within reach', () => {
     const made = ladder('6 4 3 2 1 2 3 4', 300);
-    expect(made.warning?.cause).toMatch(/needs .* has/);
-    expect(made.warning?.offers.at(-1)).toBe(`a target of ${made.warning?.within}`);
+    expect(made.warning?.cause.code).toMatch(/^limit\./);
+    expect(made.warning?.offers.at(-1)).toEqual(
+      message('target-offer.lower-target', { target: made.warning?.within ?? 0 }),
+    );
     expect(Math.max(...made.stages.flatMap(({ tempos }) => tempos))).toBeLessThanOrEqual(Math.floor(made.ceiling ?? 0));
     expect(ladder('6 4 3 2 1 2 3 4', 60).warning).toBeNull();
   });
@@ -302,13 +307,13 @@ describe('a sitting', () => {
           const plan = valueOrThrow(planSitting(items, { minutes, discomfort }));
           expect(plan.minutes).toBeLessThanOrEqual(minutes);
           expect(plan.lines[0]?.kind).toBe('position');
-          expect(plan.lines.every((line) => line.minutes >= 1 && line.why.length > 0)).toBe(true);
+          expect(plan.lines.every((line) => line.minutes >= 1 && sayMessage(line.why).length > 0)).toBe(true);
           let since = 0;
           for (const line of plan.lines) {
             since = line.kind === 'rest' ? 0 : since + line.minutes;
             if (line.minutes <= 20) expect(since).toBeLessThanOrEqual(20 + (minutes > 100 ? line.minutes : 0));
           }
-          if (discomfort) expect(plan.caution).toMatch(/lighter/);
+          if (discomfort) expect(plan.caution.code).toBe('session.caution-after-pain');
         },
       ),
     );

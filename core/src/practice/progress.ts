@@ -1,3 +1,5 @@
+import type { Label } from '../message/index.ts';
+import type { Stuck } from './stuck.ts';
 import type { LadderPlan } from './ladder.ts';
 import type { PracticeEvent } from './log.ts';
 import {
@@ -14,7 +16,7 @@ export interface Progress {
   readonly stage: number;
   /** Index of the tempo at hand among the stage's. */
   readonly step: number;
-  /** Beats a minute to practise at; null where the stage has none. */
+  /** Beats per minute to practise at; null where the stage has none. */
   readonly tempo: number | null;
   readonly streak: number;
   /** Slips since half a gate was last reached: three lead back. */
@@ -34,7 +36,7 @@ export interface Progress {
 
 /** How something that is practised stands, in short: what lists show without going through the log. */
 export interface Standing {
-  readonly stage: string | null;
+  readonly stage: Label | null;
   readonly tempo: number | null;
   /** Stages passed, of how many. */
   readonly passed: number;
@@ -43,7 +45,7 @@ export interface Standing {
   readonly minutes: number;
   readonly last: number | null;
   readonly discomfort: number | null;
-  readonly stuck: { readonly sentence: string; readonly advice: string } | null;
+  readonly stuck: Pick<Stuck, 'message' | 'advice'> | null;
   /** When the last stage was passed, and when it comes back for review. */
   readonly through: number | null;
   readonly due: number | null;

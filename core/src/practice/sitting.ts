@@ -1,4 +1,4 @@
-import { message } from '../message/index.ts';
+import { message, type Label, type Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 
 /** One item as a sitting sees it. */
@@ -6,7 +6,7 @@ export interface SittingItem {
   readonly id: string;
   readonly name: string;
   /** The stage at hand, and its tempo; null where the item is through. */
-  readonly stage: { readonly key: string; readonly name: string; readonly tempo: number | null } | null;
+  readonly stage: { readonly name: Label; readonly tempo: number | null } | null;
   readonly stuck: boolean;
   /** Whether it is due to be reviewed. */
   readonly due: boolean;
@@ -16,11 +16,11 @@ export interface SittingItem {
 
 /** One line of a plan: what, for how long, and why. */
 export interface SittingLine {
-  readonly kind: 'position' | 'warm-up' | 'review' | 'stage' | 'hard spot' | 'rest' | 'whole';
+  readonly kind: 'position' | 'warm-up' | 'review' | 'stage' | 'hard-spot' | 'rest' | 'whole';
   readonly item: string | null;
-  readonly name: string;
+  readonly name: Message;
   readonly minutes: number;
-  readonly why: string;
+  readonly why: Message;
 }
 
 /** A plan for one sitting. */
@@ -28,25 +28,31 @@ export interface Sitting {
   readonly lines: readonly SittingLine[];
   readonly minutes: number;
   /** What to mind before beginning. */
-  readonly caution: string;
+  readonly caution: Message;
 }
 
 /** Shares of the minutes, and where a rest comes (est.). */
 const PLAN = { least: 5, most: 120, warmUp: 0.1, reviews: 0.25, hard: 0.2, whole: 0.15, rest: 20, light: 0.6 } as const;
 
 /** What is said before practice: warm up, loosen, stop at pain. Never a diagnosis. */
-export const CAUTION = 'Warm up, keep the grip loose, and stop at pain.';
+export const CAUTION: Message = message('session.caution');
 
 /** What is said where discomfort was spoken of in the last sitting. */
-export const CAUTION_AFTER_DISCOMFORT =
-  'Something hurt last time: this plan is lighter. Numbness, or pain that lasts, is for a physician or a therapist.';
+export const CAUTION_AFTER_DISCOMFORT: Message = message('session.caution-after-pain');
 
 const whole = (minutes: number): number => Math.max(1, Math.floor(minutes));
 
-const stageLine = ({ id, name, stage }: SittingItem, minutes: number, why: string): SittingLine => ({
+const stageName = ({ name, stage }: SittingItem): Message => {
+  if (!stage) return message('session-line.play-through', { name });
+  return stage.tempo === null
+    ? message('session-line.stage-untimed', { name, stage: stage.name })
+    : message('session-line.stage', { name, stage: stage.name, tempo: stage.tempo });
+};
+
+const stageLine = (item: SittingItem, minutes: number, why: Message): SittingLine => ({
   kind: 'stage',
-  item: id,
-  name: stage ? `${name}: ${stage.name}${stage.tempo === null ? '' : ` at ${stage.tempo}`}` : name,
+  item: item.id,
+  name: stageName(item),
   minutes,
   why,
 });
@@ -60,9 +66,9 @@ const withRests = (lines: readonly SittingLine[]): readonly SittingLine[] => {
     const pause: SittingLine = {
       kind: 'rest',
       item: null,
-      name: 'Rest',
+      name: message('session-line.rest'),
       minutes: 1,
-      why: 'The hand rests before it has to.',
+      why: message('session-line.rest.why'),
     };
     return rest ? [pause, line] : [line];
   });
@@ -96,17 +102,22 @@ const reviewLines = ({ items, minutes }: Share): readonly SittingLine[] =>
     .map(({ id, name }): SittingLine => ({
       kind: 'review',
       item: id,
-      name: `${name}, twice clean`,
+      name: message('session-line.review', { name }),
       minutes: 2,
-      why: 'It was learnt, and would soon be forgotten.',
+      why: message('session-line.review.why'),
     }));
 
 const hardLine = ({ items, minutes }: Share): readonly SittingLine[] => {
   const stuck = items.find((item) => item.stuck && item.stage);
   if (!stuck) return [];
-  const name = `The hardest change of ${stuck.name}, alone`;
   return [
-    { kind: 'hard spot', item: stuck.id, name, minutes: whole(minutes * PLAN.hard), why: 'It does not get on there.' },
+    {
+      kind: 'hard-spot',
+      item: stuck.id,
+      name: message('session-line.hard-spot', { name: stuck.name }),
+      minutes: whole(minutes * PLAN.hard),
+      why: message('session-line.hard-spot.why'),
+    },
   ];
 };
 
@@ -117,9 +128,9 @@ const endLine = ({ items, minutes }: Share): readonly SittingLine[] => {
         {
           kind: 'whole',
           item: known.id,
-          name: `${known.name}, through`,
+          name: message('session-line.play-through', { name: known.name }),
           minutes: whole(minutes * PLAN.whole),
-          why: 'Something whole to end with.',
+          why: message('session-line.play-through.why'),
         },
       ]
     : [];
@@ -146,13 +157,19 @@ export const planSitting = (
   const minutes = discomfort ? Math.max(PLAN.least, Math.floor(asked * PLAN.light)) : Math.floor(asked);
   const share = { items, minutes };
   const begin: readonly SittingLine[] = [
-    { kind: 'position', item: null, name: 'Position', minutes: 1, why: 'Before anything sounds.' },
+    {
+      kind: 'position',
+      item: null,
+      name: message('session-line.position'),
+      minutes: 1,
+      why: message('session-line.position.why'),
+    },
     {
       kind: 'warm-up',
       item: null,
-      name: 'Warm up: open strings, slowly',
+      name: message('session-line.warm-up'),
       minutes: whole(minutes * PLAN.warmUp),
-      why: 'Cold hands learn slowly and hurt easily.',
+      why: message('session-line.warm-up.why'),
     },
   ];
   const [reviews, hard, end] = [reviewLines(share), discomfort ? [] : hardLine(share), endLine(share)];
@@ -160,7 +177,11 @@ export const planSitting = (
   const spent = [...begin, ...reviews, ...hard, ...end].reduce((sum, line) => sum + line.minutes, 0);
   const each = open.length > 0 ? whole((minutes - spent) / open.length) : 0;
   const stages = open.map((item) =>
-    stageLine(item, each, item.fresh ? 'It is new.' : item.stuck ? 'It waits for a change.' : 'The stage at hand.'),
+    stageLine(
+      item,
+      each,
+      message('session-line.why', { state: item.fresh ? 'new' : item.stuck ? 'stuck' : 'current' }),
+    ),
   );
   const lines = fitted(withRests([...begin, ...reviews, ...stages, ...hard, ...end]), minutes);
   return success({

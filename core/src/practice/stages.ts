@@ -1,10 +1,13 @@
+import { message, type Message } from '../message/index.ts';
 import { displace } from '../transform/index.ts';
 import { edit, freshNames } from '../edit/index.ts';
 import { isolate } from '../drills/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import {
   PATTERN_LIMITS,
-  STRIKER_NAMES,
+  STRIKERS,
+  fingerName,
+  fingerWord,
   slotTicks,
   strikerOf,
   type Digit,
@@ -41,9 +44,10 @@ export interface RawStage {
   /** Its kind, with a number where there are several of one kind. */
   readonly key: string;
   readonly kind: StageKind;
-  readonly name: string;
-  readonly why: string;
-  readonly remark: string;
+  readonly name: Message;
+  readonly why: Message;
+  readonly remark: Message;
+  /** What is played, under the name of the pattern it comes from. */
   readonly pattern: Pattern;
   /** Clean times in a row that pass it; 0 where it is done once. */
   readonly gate: number;
@@ -53,7 +57,7 @@ export interface RawStage {
 /** A kind of stage a pattern has no need of, and why. */
 export interface LeftOut {
   readonly kind: StageKind;
-  readonly reason: string;
+  readonly reason: Message;
 }
 
 /** What a stage needs to be made. */
@@ -67,15 +71,14 @@ export interface StageSource {
   readonly bursts: boolean;
 }
 
-type Made = readonly RawStage[] | string;
+type Made = readonly RawStage[] | Message;
 
 const GATE = { usual: 5, memory: 10 } as const;
 
 const digitOf = ({ judgement }: StageSource, { id }: Stroke): Digit | null => judgement.digits[id] ?? null;
 
-const only = (pattern: Pattern, name: string, keep: (stroke: Stroke) => boolean): Pattern => ({
+const only = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Pattern => ({
   ...pattern,
-  name,
   strokes: pattern.strokes.filter(keep),
 });
 
@@ -94,15 +97,32 @@ const isOf = (source: StageSource, strikers: readonly Striker[]): ((stroke: Stro
   };
 };
 
-const position = ({ pattern }: StageSource): Made => [
+/** The string a finger plays most. */
+const stringOf = (source: StageSource, striker: Striker): number => {
+  const counts = new Map<number, number>();
+  for (const { string } of source.pattern.strokes.filter(isOf(source, [striker])))
+    counts.set(string, (counts.get(string) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 1;
+};
+
+const positionTip = (source: StageSource): Message => {
+  const strikers = STRIKERS.filter((striker) => countsOf(source).has(striker));
+  if (strikers.includes('pick')) return message('stage.position.tip-pick');
+  return message('stage.position.tip', {
+    homes: strikers.map((striker) =>
+      message('stage.position.home', { finger: fingerName(striker), string: stringOf(source, striker) }),
+    ),
+  });
+};
+
+const position = (source: StageSource): Made => [
   {
     key: 'position',
     kind: 'position',
-    name: 'Position',
-    why: 'Ten seconds before anything sounds: what is crooked now is practised crooked.',
-    remark:
-      'Rest the fingers on string 3, thumb in front; then thumb to its bass, i on 3, m on 2, a on 1. Rest, do not grip.',
-    pattern: { ...pattern, name: 'Position', strokes: [] },
+    name: message('stage.position.name'),
+    why: message('stage.position.why'),
+    remark: positionTip(source),
+    pattern: { ...source.pattern, strokes: [] },
     gate: 0,
     minutes: 1,
   },
@@ -110,16 +130,16 @@ const position = ({ pattern }: StageSource): Made => [
 
 const thumb = (source: StageSource): Made => {
   const pulse = pulseOf(countsOf(source));
-  if (!pulse) return 'nothing is played by thumb or pick';
-  const part = only(source.pattern, `The ${STRIKER_NAMES[pulse]} alone`, isOf(source, [pulse]));
-  if (part.strokes.length === source.pattern.strokes.length) return 'the whole is played by one digit';
+  if (!pulse) return message('stage.thumb.none');
+  const part = only(source.pattern, isOf(source, [pulse]));
+  if (part.strokes.length === source.pattern.strokes.length) return message('stage.thumb.single-finger');
   return [
     {
       key: 'thumb',
       kind: 'thumb',
-      name: part.name,
-      why: 'It has to go on by itself before anything is laid over it.',
-      remark: 'Start it and let it run for four to eight beats before anything joins.',
+      name: message('stage.thumb.name', { finger: pulse }),
+      why: message('stage.thumb.why'),
+      remark: message('stage.thumb.tip'),
       pattern: part,
       gate: GATE.usual,
       minutes: 4,
@@ -130,16 +150,16 @@ const thumb = (source: StageSource): Made => {
 const fingers = (source: StageSource): Made => {
   const count = countsOf(source);
   const pulse = pulseOf(count);
-  const part = only(source.pattern, 'The fingers alone', isOf(source, fingersOf(count, pulse)));
-  if (part.strokes.length === 0) return 'no finger plays in it';
-  if (part.strokes.length === source.pattern.strokes.length) return 'nothing but fingers plays in it';
+  const part = only(source.pattern, isOf(source, fingersOf(count, pulse)));
+  if (part.strokes.length === 0) return message('stage.fingers.none');
+  if (part.strokes.length === source.pattern.strokes.length) return message('stage.fingers.only-fingers');
   return [
     {
       key: 'fingers',
       kind: 'fingers',
-      name: part.name,
-      why: 'The fingers learn their strings without having to mind the pulse.',
-      remark: 'Move the fingers, not the hand; do not pull the strings away from the top.',
+      name: message('stage.fingers.name'),
+      why: message('stage.fingers.why'),
+      remark: message('stage.fingers.tip'),
       pattern: part,
       gate: GATE.usual,
       minutes: 3,
@@ -151,16 +171,16 @@ const layers = (source: StageSource): Made => {
   const count = countsOf(source);
   const pulse = pulseOf(count);
   const order = fingersOf(count, pulse);
-  if (!pulse || order.length < 2) return 'there are not two fingers to be laid over a pulse one after the other';
+  if (!pulse || order.length < 2) return message('stage.layers.none');
   return order.slice(0, -1).map((finger, place): RawStage => {
     const added = order.slice(0, place + 1);
     return {
       key: `layers-${place + 1}`,
       kind: 'layers',
-      name: `The ${STRIKER_NAMES[pulse]} and ${added.map((one) => STRIKER_NAMES[one]).join(' and ')}`,
-      why: `The ${STRIKER_NAMES[finger]} comes ${place === 0 ? 'first: it has the most to play' : 'next'}.`,
-      remark: 'The same crossing with the same finger every time.',
-      pattern: only(source.pattern, `With ${STRIKER_NAMES[finger]}`, isOf(source, [pulse, ...added])),
+      name: message('stage.layers.name', { pulse, fingers: added.map(fingerName) }),
+      why: message(place === 0 ? 'stage.layers.first' : 'stage.layers.next', { finger: fingerWord(finger) }),
+      remark: message('stage.layers.tip'),
+      pattern: only(source.pattern, isOf(source, [pulse, ...added])),
       gate: GATE.usual,
       minutes: 3,
     };
@@ -168,20 +188,19 @@ const layers = (source: StageSource): Made => {
 };
 
 const half = ({ pattern }: StageSource): Made => {
-  if (pattern.bars * 2 > PATTERN_LIMITS.bars) return 'it is too long to be written in twice the bars';
+  if (pattern.bars * 2 > PATTERN_LIMITS.bars) return message('stage.half.too-long');
   const gaps = pattern.strokes.map(({ at }, index) => at - (pattern.strokes[index - 1]?.at ?? -Infinity));
-  if (!gaps.some((gap) => gap > 0 && gap < ticksPerBeat(pattern.metre)))
-    return 'nothing in it is quicker than the beat';
+  if (!gaps.some((gap) => gap > 0 && gap < ticksPerBeat(pattern.metre))) return message('stage.half.slow-already');
   const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at * 2 }));
   const { divisions: _divisions, ...rest } = pattern;
   return [
     {
       key: 'half',
       kind: 'half',
-      name: 'At half the values',
-      why: 'The same strokes with twice the time: the beat stays, the hand can look ahead.',
-      remark: 'Look in a mirror: the fingers alternate and cross the strings straight, without scraping.',
-      pattern: { ...rest, name: 'Half the values', bars: pattern.bars * 2, strokes },
+      name: message('stage.half.name'),
+      why: message('stage.half.why'),
+      remark: message('stage.half.tip'),
+      pattern: { ...rest, bars: pattern.bars * 2, strokes },
       gate: GATE.usual,
       minutes: 4,
     },
@@ -192,10 +211,10 @@ const muted = ({ pattern }: StageSource): Made => [
   {
     key: 'muted',
     kind: 'muted',
-    name: 'On damped strings',
-    why: 'Without pitch the ear hears the rhythm, and a wrong string at once.',
-    remark: 'Loosen before going faster.',
-    pattern: { ...pattern, name: 'Damped', strokes: pattern.strokes.map((stroke) => ({ ...stroke, damped: true })) },
+    name: message('stage.muted.name'),
+    why: message('stage.muted.why'),
+    remark: message('stage.muted.tip'),
+    pattern: { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, damped: true })) },
     gate: GATE.usual,
     minutes: 3,
   },
@@ -206,13 +225,13 @@ const HARD_SPOTS = 2;
 
 const hardest = ({ pattern, options }: StageSource): Made => {
   const spots = isolate(pattern, options, HARD_SPOTS);
-  if (spots.length === 0) return 'no change of string in it stands out';
+  if (spots.length === 0) return message('stage.hardest.none');
   return spots.slice(0, HARD_SPOTS).map(({ pattern: part, about }, place): RawStage => ({
     key: `hardest-${place + 1}`,
     kind: 'hardest',
-    name: `The hardest change${spots.length > 1 ? `, ${place + 1}` : ''}`,
+    name: message('stage.hardest.name', { number: spots.length > 1 ? place + 1 : 0 }),
     why: about,
-    remark: 'The same crossing with the same finger every time.',
+    remark: message('stage.layers.tip'),
     pattern: part,
     gate: GATE.usual,
     minutes: 3,
@@ -222,42 +241,42 @@ const hardest = ({ pattern, options }: StageSource): Made => {
 const whole = (
   { pattern }: StageSource,
   stage: Pick<RawStage, 'key' | 'kind' | 'name' | 'why' | 'remark' | 'minutes'> & { readonly gate?: number },
-): Made => [{ gate: GATE.usual, ...stage, pattern: { ...pattern, name: stage.name } }];
+): Made => [{ gate: GATE.usual, ...stage, pattern }];
 
 const slowly = (source: StageSource): Made =>
   whole(source, {
     key: 'slowly',
     kind: 'slowly',
-    name: 'The whole, slowly',
-    why: 'Everything together on one chord, reading.',
-    remark: 'Loosen before going faster.',
+    name: message('stage.slowly.name'),
+    why: message('stage.slowly.why'),
+    remark: message('stage.muted.tip'),
     minutes: 5,
   });
 
 const planting = (source: StageSource): Made => {
-  if (source.pattern.strokes.every(({ slur, brush }) => slur || brush)) return 'there is no stroke to plant for';
+  if (source.pattern.strokes.every(({ slur, brush }) => slur || brush)) return message('stage.planting.none');
   return whole(source, {
     key: 'planting',
     kind: 'planting',
-    name: 'Planting',
-    why: 'The next finger lies on its string before it plays: no stroke has to be looked for.',
-    remark: 'Set the next finger down as the one before it plays.',
+    name: message('stage.planting.name'),
+    why: message('stage.planting.why'),
+    remark: message('stage.planting.tip'),
     minutes: 3,
   });
 };
 
 const chords = ({ pattern, voicings }: StageSource): Made => {
   const others = voicings.filter(({ chord }) => chord !== pattern.voicing.chord);
-  if (others.length === 0) return 'there is only one chord';
-  const names = [pattern.voicing.chord, ...others.map(({ chord }) => chord)].join(', ');
+  if (others.length === 0) return message('stage.chords.none');
+  const names = [pattern.voicing.chord, ...others.map(({ chord }) => chord)];
   return [
     {
       key: 'chords',
       kind: 'chords',
-      name: 'Over the chords',
-      why: `Twice round on each of ${names}; then once.`,
-      remark: 'Let the thumb find its bass; the fingers stay.',
-      pattern: { ...pattern, name: `Over ${names}`.slice(0, PATTERN_LIMITS.name) },
+      name: message('stage.chords.name'),
+      why: message('stage.chords.why', { chords: names }),
+      remark: message('stage.chords.tip'),
+      pattern,
       gate: GATE.usual,
       minutes: 4,
     },
@@ -267,15 +286,15 @@ const chords = ({ pattern, voicings }: StageSource): Made => {
 const displaced = ({ pattern }: StageSource): Made => {
   const move = displace(slotTicks(pattern))(pattern, [], freshNames(pattern));
   const done = move.ok ? edit(pattern, move.value) : move;
-  if (!done.ok) return 'moved by one part of the beat it would meet itself';
+  if (!done.ok) return message('stage.displaced.none');
   return [
     {
       key: 'displaced',
       kind: 'displaced',
-      name: 'One part of the beat later',
-      why: 'The same figure against another beat: what was luck before has to be known now.',
-      remark: 'Count aloud.',
-      pattern: { ...done.value.document, name: 'One part later' },
+      name: message('stage.displaced.name'),
+      why: message('stage.displaced.why'),
+      remark: message('stage.displaced.tip'),
+      pattern: done.value.document,
       gate: GATE.usual,
       minutes: 4,
     },
@@ -286,32 +305,32 @@ const memory = (source: StageSource): Made =>
   whole(source, {
     key: 'memory',
     kind: 'memory',
-    name: 'From memory',
-    why: 'Without the picture, at an easy tempo: only what is known can be made fast.',
-    remark: 'Look away. Where it stops is what to look at again.',
+    name: message('stage.memory.name'),
+    why: message('stage.memory.why'),
+    remark: message('stage.memory.tip'),
     gate: GATE.memory,
     minutes: 5,
   });
 
 /** The last beat twice as quick, and twice. */
 const bursts = ({ pattern, bursts: wanted }: StageSource): Made => {
-  if (!wanted) return 'the way chosen is slowly until clean, then faster';
+  if (!wanted) return message('stage.bursts.other-method');
   const beat = ticksPerBeat(pattern.metre);
   const from = beat * (pattern.metre.beats * pattern.bars - 1);
   const last = pattern.strokes.filter(({ at }) => at >= from);
-  if (last.length < 2) return 'its last beat has nothing to double';
+  if (last.length < 2) return message('stage.bursts.empty');
   const twice = [0, beat / 2].flatMap((later, round) =>
     last.map((stroke) => ({ ...stroke, id: `${stroke.id}-b${round}`, at: from + (stroke.at - from) / 2 + later })),
   );
-  if (twice.some(({ at }) => !Number.isInteger(at))) return 'its last beat cannot be cut in half once more';
+  if (twice.some(({ at }) => !Number.isInteger(at))) return message('stage.bursts.too-fine');
   return [
     {
       key: 'bursts',
       kind: 'bursts',
-      name: 'Bursts',
-      why: 'One beat at double speed, then back: speed comes in short pieces first.',
-      remark: 'Relax at once after each burst.',
-      pattern: { ...pattern, name: 'Bursts', strokes: [...pattern.strokes.filter(({ at }) => at < from), ...twice] },
+      name: message('stage.bursts.name'),
+      why: message('stage.bursts.why'),
+      remark: message('stage.bursts.tip'),
+      pattern: { ...pattern, strokes: [...pattern.strokes.filter(({ at }) => at < from), ...twice] },
       gate: GATE.usual,
       minutes: 4,
     },
@@ -322,9 +341,9 @@ const tempo = (source: StageSource): Made =>
   whole(source, {
     key: 'tempo',
     kind: 'tempo',
-    name: 'Up to tempo',
-    why: 'In steps of equal strain to the tempo that is wanted.',
-    remark: 'Keep what was learnt polished: skills that are not gone through daily fade first.',
+    name: message('stage.tempo.name'),
+    why: message('stage.tempo.why'),
+    remark: message('stage.tempo.tip'),
     gate: GATE.memory,
     minutes: 8,
   });
@@ -346,13 +365,15 @@ const MAKERS: Readonly<Record<StageKind, (source: StageSource) => Made>> = {
   tempo,
 };
 
+const isReason = (made: Made): made is Message => 'code' in made;
+
 /** All stages a pattern has need of, in order, and the kinds it has not, each with the reason. */
 export const rawStages = (
   source: StageSource,
 ): { readonly stages: readonly RawStage[]; readonly leftOut: readonly LeftOut[] } => {
   const made = STAGE_KINDS.map((kind) => ({ kind, made: MAKERS[kind](source) }));
   return {
-    stages: made.flatMap(({ made: stages }) => (typeof stages === 'string' ? [] : stages)),
-    leftOut: made.flatMap(({ kind, made: reason }) => (typeof reason === 'string' ? [{ kind, reason }] : [])),
+    stages: made.flatMap(({ made: stages }) => (isReason(stages) ? [] : stages)),
+    leftOut: made.flatMap(({ kind, made: reason }) => (isReason(reason) ? [{ kind, reason }] : [])),
   };
 };

@@ -1,6 +1,7 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { HAND_TIMES, SCALE_RANGE, makeHand, type EstimateKey, type Hand } from '../fingering/index.ts';
-import { STRIKER_NAMES, type Striker } from '../pattern/index.ts';
+import type { Message } from '../message/index.ts';
+import { fingerName, type Striker } from '../pattern/index.ts';
 import { median, within } from '../statistics/index.ts';
 
 /** What a run of the tapping test is about: one digit as fast as it goes, or two in turn. */
@@ -36,7 +37,7 @@ const quantile = (values: readonly number[], share: number): number => {
 /** Spread between the quartiles as a standard deviation would be for normal errors (1.349 of them apart). */
 const quartileSpread = (values: readonly number[]): number => (quantile(values, 0.75) - quantile(values, 0.25)) / 1.349;
 
-const nameOf = (target: TapTarget): string => target.map((striker) => STRIKER_NAMES[striker]).join(' and ');
+const nameOf = (target: TapTarget): readonly Message[] => target.map(fingerName);
 
 /**
  * Measures a run: the median of the gaps between its taps and the spread between their quartiles, both robust against

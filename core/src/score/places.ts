@@ -1,4 +1,5 @@
-import { placeName } from '../time/index.ts';
+import type { Message } from '../message/message.ts';
+import { placeInBarOf, placeName } from '../time/index.ts';
 import { lastIndexBefore } from './clock.ts';
 import type { Score, ScoreBar, ScoreStroke } from './score.ts';
 
@@ -16,14 +17,14 @@ export const barAt = (
 };
 
 /**
- * A tick of a score as a teacher says it: `beat 2 &`, with the bar in front where there is more than one.
+ * A tick of a score as a teacher says it: “beat 2 &”, with the bar in front where there is more than one.
  * @example
- * placeIn(realise(newPattern('Roll', { bars: 2 })), 3360 + 420) // => 'bar 2, beat 1 &'
+ * placeIn(realise(newPattern('Roll', { bars: 2 })), 3360 + 420).code // => 'place.in-bar'
  */
-export const placeIn = (score: Pick<Score, 'bars'>, at: number): string => {
+export const placeIn = (score: Pick<Score, 'bars'>, at: number): Message => {
   const { bar, number } = barAt(score, at);
-  const name = placeName(bar.metre, at - bar.at, 1);
-  return score.bars.length > 1 ? `bar ${number}, ${name}` : name;
+  const place = placeName(bar.metre, at - bar.at, 1);
+  return score.bars.length > 1 ? placeInBarOf(number, place) : place;
 };
 
 /**

@@ -12,7 +12,7 @@ import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoMark } from './score
 
 /** How a document is realised, where it differs from what it says. */
 export interface RealiseOptions {
-  /** Beats a minute. */
+  /** Beats per minute. */
   readonly tempo?: number;
   /** Ticks after which a figure begins again, where it is shorter than its bars. */
   readonly cycleTicks?: number;

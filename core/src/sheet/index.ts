@@ -1,3 +1,4 @@
+import { message, type Label, type Message } from '../message/index.ts';
 import { schoolOf } from '../fingering/index.ts';
 import { barsBroken } from '../formats/index.ts';
 import { tuningName } from '../instrument/index.ts';
@@ -10,15 +11,16 @@ import { TEMPO_RANGE } from '../time/index.ts';
 /**
  * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning, capo.
  * @example
- * sheetFacts(newPattern('Roll')).join(' · ') // => 'one finger per string · 4/4 at 80 · Standard'
+ * sheetFacts(newPattern('Roll')).length // => 3
  */
-export const sheetFacts = (document: Pattern | Song): readonly string[] => {
+export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
   return [
     schoolOf(document).name,
-    `${metre.beats}/${metre.unit} at ${tempo}${swing && swing > 50 ? `, swung ${swing} %` : ''}`,
+    message('sheet.tempo-line', { metre: `${metre.beats}/${metre.unit}`, tempo }),
+    ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
     tuningName(instrument),
-    ...(instrument.capo > 0 ? [`capo ${instrument.capo}`] : []),
+    ...(instrument.capo > 0 ? [message('sheet.capo', { fret: instrument.capo })] : []),
   ];
 };
 
@@ -38,8 +40,7 @@ export const sheetTempos = (tempo: number, ceiling: number | null): readonly num
  * @example
  * longBarsWords(realise(newPattern('Roll')), 49) // => null
  */
-export const longBarsWords = (score: Score, most: number): string | null => {
+export const longBarsWords = (score: Score, most: number): Message | null => {
   const count = barsBroken(score, most);
-  if (count === 0) return null;
-  return `${count === 1 ? 'One bar is' : `${count} bars are`} too long for a line of this paper and broken at a dashed bar line.`;
+  return count === 0 ? null : message('sheet.bars-broken', { count });
 };

@@ -1,15 +1,17 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { SHELF, countsAloud } from './index.ts';
 import { judge } from '../analysis/index.ts';
 import { problemsOfPattern } from '../pattern/index.ts';
 
-test.each(SHELF.map((figure) => [figure.name, figure] as const))(
+test.each(SHELF.map((figure) => [figure.key, figure] as const))(
   '%s stands, can be played at its tempo, and raises nothing',
-  (_name, { pattern, use }) => {
+  (_name, { pattern, use, name }) => {
     expect(problemsOfPattern(pattern)).toEqual([]);
-    expect(use).toMatch(/^[A-Z].*\.$/);
+    expect(sayMessage(use)).toMatch(/^[A-Z].*\.$/);
+    expect(sayMessage(name)).toMatch(/^[A-Z0-9]/);
     const { difficulty, findings, troubles } = judge(pattern);
     expect(difficulty).toBeLessThan(0.85);
-    expect(findings.map(({ sentence }) => sentence)).toEqual([]);
+    expect(findings.map((finding) => saySentence(finding.message))).toEqual([]);
     expect(troubles).toEqual([]);
   },
 );

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure, type FigureOptions } from '../formats/index.ts';
 import { GENERATORS, generate, type Generator, type Values } from '../generate/index.ts';
@@ -8,24 +9,25 @@ import { beatPartsOf, countOf, newPattern, type Pattern } from '../pattern/index
 /** A standard figure: its usual name, what it is good for, and itself (common practice, no source). */
 export interface ShelfFigure {
   readonly key: string;
-  readonly name: string;
-  readonly use: string;
+  readonly name: Message;
+  readonly use: Message;
+  /** The figure, under its key for a name. */
   readonly pattern: Pattern;
 }
 
 const standard = instrumentIn(tuningByKey('standard'));
 
-const written = (key: string, name: string, use: string, figure: string, options: FigureOptions): ShelfFigure => ({
+const written = (key: string, name: Message, use: Message, figure: string, options: FigureOptions): ShelfFigure => ({
   key,
   name,
   use,
-  pattern: valueOrThrow(readFigure(figure, { wholeBeats: true, ...options, name })).pattern,
+  pattern: valueOrThrow(readFigure(figure, { wholeBeats: true, ...options, name: key })).pattern,
 });
 
 const generated = (
   key: string,
-  name: string,
-  use: string,
+  name: Message,
+  use: Message,
   generator: string,
   chord: string,
   tempo: number,
@@ -37,50 +39,62 @@ const generated = (
     key,
     name,
     use,
-    pattern: { ...valueOrThrow(generate(found, values, { instrument: standard, voicing, tempo })), name },
+    pattern: valueOrThrow(generate(found, values, { instrument: standard, voicing, tempo, say: () => key })),
   };
 };
 
 /** The shelf of standard figures that ships, in the order a beginner would meet them. */
 export const SHELF: readonly ShelfFigure[] = [
-  written('arpeggio-up', 'Arpeggio, upward', 'The first figure: one finger a string, thumb to ring.', '5 3 2 1', {
+  written('arpeggio-up', message('library.arpeggio-up.name'), message('library.arpeggio-up.description'), '5 3 2 1', {
     chord: 'C',
     tempo: 60,
     subdivision: 2,
   }),
   written(
     'arpeggio-up-down',
-    'Arpeggio, up and down',
-    'Six notes to two beats in triplets; the fingers turn round at the top.',
+    message('library.arpeggio-up-down.name'),
+    message('library.arpeggio-up-down.description'),
     '5 3 2 1 2 3',
     { chord: 'Am', tempo: 66, subdivision: 3 },
   ),
-  written('arpeggio-six-eight', 'Arpeggio in six', 'The same as a bar of 6/8, counted in six.', '6 3 2 1 2 3', {
-    chord: 'Em',
-    tempo: 132,
-    subdivision: 1,
-    metre: { beats: 6, unit: 8 },
-  }),
+  written(
+    'arpeggio-six-eight',
+    message('library.arpeggio-six-eight.name'),
+    message('library.arpeggio-six-eight.description'),
+    '6 3 2 1 2 3',
+    {
+      chord: 'Em',
+      tempo: 132,
+      subdivision: 1,
+      metre: { beats: 6, unit: 8 },
+    },
+  ),
   written(
     'arpeggio-four',
-    'Four-note arpeggio',
-    'Thumb, index, middle, index: the plainest accompaniment.',
+    message('library.four-note-arpeggio.name'),
+    message('library.four-note-arpeggio.description'),
     '5 3 2 3',
     { chord: 'C', tempo: 72, subdivision: 2 },
   ),
   written(
     'moving-top',
-    'Arpeggio with a moving top',
-    'The top voice goes between middle and ring over a steady index.',
+    message('library.arpeggio-moving-top.name'),
+    message('library.arpeggio-moving-top.description'),
     '5 3 2 3 1 3 2 3',
     { chord: 'C', tempo: 66, subdivision: 4 },
   ),
-  written('pinch-inner', 'Pinch, then inner strings', 'Thumb and ring together, then index and middle.', '5+1 3 2 3', {
-    chord: 'C',
-    tempo: 76,
-    subdivision: 2,
-  }),
-  written('chord-bass', 'Bass, chord, chord', 'A waltz: the bass alone, then three strings at once.', '5 3+2+1 3+2+1', {
+  written(
+    'pinch-inner',
+    message('library.pinch-inner-strings.name'),
+    message('library.pinch-inner-strings.description'),
+    '5+1 3 2 3',
+    {
+      chord: 'C',
+      tempo: 76,
+      subdivision: 2,
+    },
+  ),
+  written('chord-bass', message('library.waltz.name'), message('library.waltz.description'), '5 3+2+1 3+2+1', {
     chord: 'Am',
     tempo: 96,
     subdivision: 1,
@@ -88,8 +102,8 @@ export const SHELF: readonly ShelfFigure[] = [
   }),
   generated(
     'thumb-alone',
-    'Thumb alone',
-    'The alternating thumb before anything is added: it follows the chord.',
+    message('library.thumb-only.name'),
+    message('library.thumb-only.description'),
     'alternating-thumb',
     'C',
     100,
@@ -97,16 +111,16 @@ export const SHELF: readonly ShelfFigure[] = [
   ),
   generated(
     'alternating-thumb',
-    'Alternating thumb with a pinch',
-    'A pinch on one, fingers off the beat.',
+    message('library.alternating-bass-pinch.name'),
+    message('library.alternating-bass-pinch.description'),
     'alternating-thumb',
     'C',
     104,
   ),
   generated(
     'alternating-triple',
-    'Alternating thumb on three strings',
-    'Bass, alternate, second alternate, alternate.',
+    message('library.alternating-bass-three.name'),
+    message('library.alternating-bass-three.description'),
     'alternating-thumb',
     'E',
     96,
@@ -114,49 +128,61 @@ export const SHELF: readonly ShelfFigure[] = [
   ),
   written(
     'three-three-two',
-    'Three, three, two',
-    'Eight eighths in groups of three, three and two, each opened by the thumb.',
+    message('library.three-three-two.name'),
+    message('library.three-three-two.description'),
     '5 3 2 5 3 2 5 3',
     { chord: 'Am', tempo: 112, subdivision: 2, school: 'three-finger' },
   ),
   written(
     'forward-roll',
-    'Forward roll of a bar',
-    'Thumb, index, middle over the trebles; the last group is cut short.',
+    message('library.forward-roll-bar.name'),
+    message('library.forward-roll-bar.description'),
     '3 2 1 3 2 1 3 1',
     { chord: 'G', tempo: 120, subdivision: 2, school: 'rolling' },
   ),
-  written('backward-roll', 'Backward roll of a bar', 'Middle, index, thumb, from the top down.', '1 2 3 1 2 3 1 2', {
-    chord: 'G',
-    tempo: 116,
-    subdivision: 2,
-    school: 'rolling',
-  }),
-  written('forward-back-roll', 'Forward and back roll', 'Out and back in four notes.', '3 2 1 2', {
-    chord: 'G',
-    tempo: 92,
-    subdivision: 4,
-    school: 'rolling',
-  }),
+  written(
+    'backward-roll',
+    message('library.backward-roll-bar.name'),
+    message('library.backward-roll-bar.description'),
+    '1 2 3 1 2 3 1 2',
+    {
+      chord: 'G',
+      tempo: 116,
+      subdivision: 2,
+      school: 'rolling',
+    },
+  ),
+  written(
+    'forward-back-roll',
+    message('library.forward-backward-roll.name'),
+    message('library.forward-backward-roll.description'),
+    '3 2 1 2',
+    {
+      chord: 'G',
+      tempo: 92,
+      subdivision: 4,
+      school: 'rolling',
+    },
+  ),
   generated(
     'scale-pulse',
-    'Scale over a thumb pulse',
-    'Index and middle run a scale in turn while the thumb keeps the beat.',
+    message('library.scale-over-pulse.name'),
+    message('library.scale-over-pulse.description'),
     'scale-over-pulse',
     'G',
     60,
   ),
   written(
     'hybrid-three',
-    'Pick and two fingers',
-    'The pick takes the lowest of three, middle and ring the others.',
+    message('library.pick-two-fingers.name'),
+    message('library.pick-two-fingers.description'),
     '5 3 2',
     { chord: 'Am', tempo: 92, subdivision: 3, school: 'hybrid' },
   ),
   generated(
     'hybrid-double',
-    'Pick against a double stop',
-    'A bass with the pick, two fingers answering.',
+    message('library.pick-double-stop.name'),
+    message('library.pick-double-stop.description'),
     'hybrid-figures',
     'Am',
     108,
@@ -164,8 +190,8 @@ export const SHELF: readonly ShelfFigure[] = [
   ),
   generated(
     'sweep-four',
-    'Finger sweep over four strings',
-    'Out with one digit after another, back by raking the ring finger.',
+    message('library.finger-sweep-four.name'),
+    message('library.finger-sweep-four.description'),
     'finger-sweeps',
     'G',
     66,

@@ -54,19 +54,19 @@ describe('chord charts', () => {
       .join(' / ');
 
   test.each([
-    ['| C | G |', 'Part 1×1: C@0 | G@0'],
-    ['C | G', 'Part 1×1: C@0 | G@0'],
-    ['| C G |', 'Part 1×1: C@0 G@0.5'],
-    ['| C . . G |', 'Part 1×1: C@0 G@0.75'],
-    ['| C | % | G |', 'Part 1×1: C@0 | C@0 | G@0'],
+    ['| C | G |', 'A×1: C@0 | G@0'],
+    ['C | G', 'A×1: C@0 | G@0'],
+    ['| C G |', 'A×1: C@0 G@0.5'],
+    ['| C . . G |', 'A×1: C@0 G@0.75'],
+    ['| C | % | G |', 'A×1: C@0 | C@0 | G@0'],
     ['Verse:\n| C |\nChorus:\n| G |', 'Verse×1: C@0 / Chorus×1: G@0'],
     ['[Verse]\n| C |', 'Verse×1: C@0'],
-    ['||: C | G :||', 'Part 1×2: C@0 | G@0'],
-    ['| C | G | x3', 'Part 1×3: C@0 | G@0'],
-    ['| Am |\n| C | G | x2', 'Part 1×1: Am@0 | C@0 | G@0 | C@0 | G@0'],
-    ['| C | N.C. |', 'Part 1×1: C@0 | -'],
-    ['| F#m7b5/E |', 'Part 1×1: F#m7b5/E@0'],
-    ['C   G\nlow  water', 'Part 1×1: C@0 | G@0'],
+    ['||: C | G :||', 'A×2: C@0 | G@0'],
+    ['| C | G | x3', 'A×3: C@0 | G@0'],
+    ['| Am |\n| C | G | x2', 'A×1: Am@0 | C@0 | G@0 | C@0 | G@0'],
+    ['| C | N.C. |', 'A×1: C@0 | -'],
+    ['| F#m7b5/E |', 'A×1: F#m7b5/E@0'],
+    ['C   G\nlow  water', 'A×1: C@0 | G@0'],
   ])('%j', (chart, expected) => expect(bars(chart)).toBe(expected));
 
   test('words stay with their bars', () => {

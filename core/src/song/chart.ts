@@ -1,5 +1,7 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import { readChord } from '../harmony/index.ts';
+import { rehearsalLetter } from './rehearsal-letter.ts';
 
 /** A chord of a chart and the share of its bar at which it begins, 0 to 1. */
 export interface ChartChord {
@@ -81,7 +83,7 @@ const readBar = (reading: Reading, line: number, words: readonly Word[]): ChartB
 const sectionNow = (reading: Reading): Reading['sections'][number] => {
   const last = reading.sections.at(-1);
   if (last) return last;
-  const first = { name: 'Part 1', bars: [], times: 1 };
+  const first = { name: rehearsalLetter(0), bars: [], times: 1 };
   reading.sections.push(first);
   return first;
 };
@@ -90,7 +92,7 @@ const sectionNow = (reading: Reading): Reading['sections'][number] => {
 const begin = (reading: Reading, name?: string): void => {
   const last = reading.sections.at(-1);
   if (last && last.bars.length === 0) last.name = name ?? last.name;
-  else reading.sections.push({ name: name ?? `Part ${reading.sections.length + 1}`, bars: [], times: 1 });
+  else reading.sections.push({ name: name ?? rehearsalLetter(reading.sections.length), bars: [], times: 1 });
 };
 
 const readBars = (reading: Reading, text: string, line: number): void => {
@@ -166,13 +168,24 @@ const readLines = (lines: readonly string[], reading: Reading): void => {
  */
 export const readChart = (text: string): Result<Chart> => {
   if (text.length > MOST.characters)
-    return failure(problem('too-large', { value: `${text.length} characters`, most: `${MOST.characters} characters` }));
+    return failure(
+      problem('too-large', {
+        value: message('size.characters', { count: text.length }),
+        most: message('size.characters', { count: MOST.characters }),
+      }),
+    );
   const reading: Reading = { sections: [], problems: [] };
   readLines(text.replace(/\r\n?/g, '\n').split('\n'), reading);
   if (reading.problems.length > 0) return failure(...reading.problems);
   const sections = reading.sections.filter(({ bars }) => bars.length > 0);
   const bars = sections.reduce((sum, section) => sum + section.bars.length, 0);
   if (bars === 0) return failure(problem('chart-empty'));
-  if (bars > MOST.bars) return failure(problem('too-large', { value: `${bars} bars`, most: `${MOST.bars} bars` }));
+  if (bars > MOST.bars)
+    return failure(
+      problem('too-large', {
+        value: message('term.bars', { count: bars }),
+        most: message('term.bars', { count: MOST.bars }),
+      }),
+    );
   return success({ sections });
 };

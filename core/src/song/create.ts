@@ -1,6 +1,7 @@
 import { shapeOf, openStrings } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import { rehearsalLetter } from './rehearsal-letter.ts';
 import type { Bar, SongFigure, Song } from './song.ts';
 
 /** A thumb in turn with index and middle: what a song begins with until a figure is chosen. */
@@ -15,7 +16,7 @@ const firstFigure = (metre: Song['metre']): SongFigure => {
     },
     { id: `f${beat}`, at: (beat * 2 + 1) * half, string: beat % 2 === 0 ? 2 : 1 },
   ]).flat() as SongFigure['strokes'];
-  return { id: 'figure-1', name: 'Thumb in turn', length: ticksPerBar(metre), strokes };
+  return { id: 'figure-1', name: '1', length: ticksPerBar(metre), strokes };
 };
 
 /**
@@ -38,7 +39,7 @@ export const newSong = (name: string, changes: Partial<Song> = {}): Song => {
     school: 'one-per-string',
     voicings: { [shape.chord]: shape },
     figures: [firstFigure(metre)],
-    sections: [{ id: 'section-1', name: 'Verse', bars: [first, bar, bar, bar] }],
+    sections: [{ id: 'section-1', name: rehearsalLetter(0), bars: [first, bar, bar, bar] }],
     form: [{ section: 'section-1', times: 1 }],
     ...changes,
   };

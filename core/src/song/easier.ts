@@ -1,6 +1,7 @@
+import { message, type Message } from '../message/index.ts';
 import { countStrikers, judge, pulseOf } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
-import { strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../pattern/index.ts';
+import { fingerName, strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
 import { looseBars, writeSong } from './realise-song.ts';
 import { SONG_LIMITS, type Bar, type Part, type Section, type Song } from './song.ts';
@@ -10,12 +11,11 @@ import type { PlayedBar } from './unfold.ts';
 /** A song made easier: what is left out, and how far that gets. */
 export interface EasierVersion {
   readonly key: 'thumb' | 'melody' | 'finger' | 'half' | 'written';
-  /** As a teacher says it: `the thumb alone`. */
-  readonly name: string;
-  /** The song with only those strokes: bars written out. Undefined where it is the song as it is. */
+  readonly name: Message;
+  /** The song with only those strokes, still under its own name: bars written out. Undefined where it is the song as it is. */
   readonly song?: Song;
   readonly strokes: number;
-  /** Beats a minute; null where nothing limits. */
+  /** Beats per minute; null where nothing limits. */
   readonly ceiling: number | null;
 }
 
@@ -28,8 +28,6 @@ const busiestFinger = (count: ReadonlyMap<Striker, number>, pulse: Striker | und
   (['i', 'm', 'a', 'c'] as const)
     .filter((striker) => striker !== pulse && count.has(striker))
     .sort((a, b) => (count.get(b) as number) - (count.get(a) as number))[0];
-
-const FINGER_NAMES: Readonly<Partial<Record<Striker, string>>> = { i: 'index', m: 'middle', a: 'ring', c: 'little' };
 
 /** A bar with strokes of its own in place of its figure and its melody. */
 const barOf = ({ melody: _melody, ...bar }: Bar, strokes: readonly Stroke[]): Bar => ({
@@ -47,7 +45,7 @@ const twoBars = ({ bar, ticks }: PlayedBar, strokes: readonly Stroke[]): readonl
   });
 
 /** A song whose form is played once through, bar by bar as given; parts that are alike share a section. */
-const songOf = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly number[], name: string): Song => {
+const songOf = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly number[]): Song => {
   const byPart = song.form.map((_, part) => bars.filter((_bar, index) => parts[index] === part).flat());
   const known = new Map<string, Section>();
   const form = song.form.flatMap(({ section }, part): readonly Part[] => {
@@ -65,15 +63,14 @@ const songOf = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly n
     known.set(look, made);
     return [{ section: made.id, times: 1 }];
   });
-  const title = `${song.name}, ${name}`.slice(0, SONG_LIMITS.name);
-  return { ...song, name: title, figures: [], sections: [...known.values()], form };
+  return { ...song, figures: [], sections: [...known.values()], form };
 };
 
 const fits = ({ sections }: Song): boolean =>
   sections.length <= SONG_LIMITS.sections && sections.every(({ bars }) => bars.length <= SONG_LIMITS.bars);
 
 /** A song with only some of its strokes, each bar written out; undefined where it cannot be held. */
-const only = (song: Song, { written, judgement }: SongStudy, name: string, keep: Keep): Song | undefined => {
+const only = (song: Song, { written, judgement }: SongStudy, keep: Keep): Song | undefined => {
   const bars = looseBars(song).map((strokes, index) =>
     barOf(
       (written.played[index] as PlayedBar).bar,
@@ -84,20 +81,18 @@ const only = (song: Song, { written, judgement }: SongStudy, name: string, keep:
     song,
     bars.map((bar) => [bar]),
     written.played.map(({ part }) => part),
-    name,
   );
   return fits(made) ? made : undefined;
 };
 
 /** A song at half its speed: twice the bars, every length doubled. */
-const halved = (song: Song, { written }: SongStudy, name: string): Song | undefined => {
+const halved = (song: Song, { written }: SongStudy): Song | undefined => {
   if (written.played.length * 2 > SONG_LIMITS.unfolded) return undefined;
   const bars = looseBars(song).map((strokes, index) => twoBars(written.played[index] as PlayedBar, strokes));
   const made = songOf(
     song,
     bars,
     written.played.map(({ part }) => part),
-    name,
   );
   return fits(made) ? made : undefined;
 };
@@ -116,7 +111,7 @@ const hasQuick = ({ strokes, metre }: Pattern): boolean => {
 /** A level before it is judged: what it is called and the song it comes to. */
 interface Level {
   readonly key: EasierVersion['key'];
-  readonly name: string;
+  readonly name: Message;
   readonly song: Song | undefined;
 }
 
@@ -125,28 +120,35 @@ const levelsOf = (song: Song, study: SongStudy): readonly Level[] => {
   const count = countStrikers(Object.values(digits));
   const pulse = pulseOf(count);
   const finger = busiestFinger(count, pulse);
-  const pulseName = pulse === 'p' ? 'the thumb' : 'the pick';
   const isPulse = (digit: Digit | null): boolean => digit !== null && strikerOf(digit) === pulse;
   const sings = study.written.pattern.strokes.some(({ id }) => isMelody(id));
-  const level = (key: Level['key'], name: string, keep: Keep): Level => ({
+  const level = (key: Level['key'], name: Message, keep: Keep): Level => ({
     key,
     name,
-    song: only(song, study, name, keep),
+    song: only(song, study, keep),
   });
   return [
-    ...(pulse ? [level('thumb', `${pulseName} alone`, isPulse)] : []),
-    ...(sings ? [level('melody', `${pulseName} and the melody`, (digit, id) => isPulse(digit) || isMelody(id))] : []),
+    ...(pulse ? [level('thumb', message('song-version.pulse-only', { pulse }), isPulse)] : []),
+    ...(sings
+      ? [
+          level(
+            'melody',
+            message('song-version.pulse-and-melody', { pulse: pulse ?? 'p' }),
+            (digit, id) => isPulse(digit) || isMelody(id),
+          ),
+        ]
+      : []),
     ...(finger
       ? [
           level(
             'finger',
-            `${pulseName} and the ${FINGER_NAMES[finger]}`,
+            message('song-version.pulse-and-finger', { pulse: pulse ?? 'p', finger: fingerName(finger) }),
             (digit) => isPulse(digit) || (digit !== null && strikerOf(digit) === finger),
           ),
         ]
       : []),
     ...(hasQuick(study.written.pattern)
-      ? [{ key: 'half' as const, name: 'at half the speed', song: halved(song, study, 'at half the speed') }]
+      ? [{ key: 'half' as const, name: message('song-version.half-speed'), song: halved(song, study) }]
       : []),
   ];
 };
@@ -155,7 +157,7 @@ const levelsOf = (song: Song, study: SongStudy): readonly Level[] => {
  * Easier versions of a song, each a song by itself, the easiest first, with what is played and its tempo ceiling; the
  * song as it is written comes last. What would leave nothing out, or everything, is left out itself.
  * @example
- * easierVersions(newSong('Song'), studySong(newSong('Song'))).map(({ name }) => name).join(', ') // => 'the thumb alone, the thumb and the middle, as written'
+ * easierVersions(newSong('Song'), studySong(newSong('Song'))).map(({ key }) => key).join(' ') // => 'thumb finger written'
  */
 export const easierVersions = (song: Song, study: SongStudy, options: FingerOptions = {}): readonly EasierVersion[] => {
   const whole = study.written.pattern.strokes.length;
@@ -167,5 +169,5 @@ export const easierVersions = (song: Song, study: SongStudy, options: FingerOpti
     return [{ key, name, song: easier, strokes: pattern.strokes.length, ceiling: ceiling?.bpm ?? null }];
   });
   const ceiling = study.judgement.ceiling?.bpm ?? null;
-  return [...made, { key: 'written', name: 'as written', strokes: whole, ceiling }];
+  return [...made, { key: 'written', name: message('song-version.as-written'), strokes: whole, ceiling }];
 };

@@ -95,7 +95,7 @@ describe('edits of songs', () => {
     [
       'a shape that is not there',
       { kind: 'setBars', section: 'section-1', bars: [bar('Zz')] },
-      /“Verse”, bar 1: the voicing “Zz”/,
+      /“A”, bar 1: the voicing “Zz”/,
     ],
     ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the pattern “figure-1”/],
     [
@@ -172,6 +172,6 @@ describe('files', () => {
 });
 
 test('a form as a line', () => {
-  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('Verse ×2');
+  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('A ×2');
   expect(SONG_KIND.name).toBe('song');
 });

@@ -13,7 +13,7 @@ export interface SongForFiles {
 /**
  * A song as it is played, with the names of its sections where they begin and its words, for tablature, scores and MIDI.
  * @example
- * songForFiles(newSong('Song')).said.sections.get(0) // => 'Verse'
+ * songForFiles(newSong('Song')).said.sections.get(0) // => 'A'
  */
 export const songForFiles = (song: Song): SongForFiles => {
   const written = writeSong(song);

@@ -1,6 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { valueOrThrow } from '../errors/index.ts';
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import {
   readMidiMusic,
   readMusicXmlMusic,
@@ -18,7 +18,7 @@ const SONGS: readonly Song[] = FORMS.flatMap((form, index) =>
   [0, 4, 7].map((key) => {
     const random = seededRandom(index * 12 + key + 1);
     const metre = { beats: [4, 3, 6][key % 3] as number, unit: 4 } as const;
-    const chart = valueOrThrow(readChart(form.chart({ key, quickChange: true, turnaround: true })));
+    const chart = valueOrThrow(readChart(form.chart({ key, quickChange: true, turnaround: true }, sayMessage)));
     const song = valueOrThrow(songFromChart(chart, `Song ${index} in ${key}`, { metre, tempo: 60 + 7 * key }));
     const strokes = Array.from({ length: metre.beats * 2 }, (_, slot) => ({
       id: `f${slot}`,

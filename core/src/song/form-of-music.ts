@@ -1,3 +1,4 @@
+import { rehearsalLetter } from './rehearsal-letter.ts';
 import { repeatsOf, type ReadBar, type Repeat } from '../formats/index.ts';
 import { sameValue } from '../pattern/index.ts';
 import { SONG_LIMITS, type Bar, type Part } from './song.ts';
@@ -15,8 +16,6 @@ export interface FormOfMusic {
   readonly sections: readonly WrittenSection[];
   readonly form: readonly Part[];
 }
-
-const letter = (index: number): string => String.fromCharCode(65 + (index % 26));
 
 /** Collects sections; one that comes again with the same bars is the same section. */
 class Sections {
@@ -37,7 +36,7 @@ class Sections {
     );
     if (known) return known.id;
     const id = `section-${this.sections.length + 1}`;
-    const free = name ?? letter(this.sections.length);
+    const free = name ?? rehearsalLetter(this.sections.length);
     this.sections.push({
       id,
       name: free.slice(0, 60),

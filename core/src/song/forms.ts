@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.ts';
 import { noteNamed, writesFlats } from './transpose.ts';
 
 /** Answers to what a form leaves open. */
@@ -14,9 +15,10 @@ export interface FormChoices {
 /** A form to begin a song with: a chord chart in the key that is asked for. */
 export interface FormTemplate {
   readonly key: string;
-  readonly name: string;
-  readonly use: string;
-  readonly chart: (choices: FormChoices) => string;
+  readonly name: Message;
+  readonly use: Message;
+  /** The chart; `say` says the names of its sections, in the language of its user. */
+  readonly chart: (choices: FormChoices, say: (name: Message) => string) => string;
 }
 
 const STEPS: Readonly<Record<string, number>> = { I: 0, II: 2, III: 4, IV: 5, V: 7, VI: 9 };
@@ -34,44 +36,46 @@ const inKey = (text: string, { key, minor = false }: FormChoices): string => {
 export const FORMS: readonly FormTemplate[] = [
   {
     key: 'twelve-bar',
-    name: 'Twelve bars',
-    use: 'Four bars on the first, two on the fourth, back, and over the fifth home.',
-    chart: (choices) =>
+    name: message('song-form.twelve-bar.name'),
+    use: message('song-form.twelve-bar.description'),
+    chart: (choices, say) =>
       inKey(
-        `Twelve bars:\n| I | ${choices.quickChange ? 'IV' : 'I'} | I | I7 |\n| IV7 | IV7 | I | I |\n| V7 | IV7 | I | ${choices.turnaround === false ? 'I' : 'V7'} |`,
+        `${say(message('song-form.section.twelve-bars'))}:\n| I | ${choices.quickChange ? 'IV' : 'I'} | I | I7 |\n| IV7 | IV7 | I | I |\n| V7 | IV7 | I | ${choices.turnaround === false ? 'I' : 'V7'} |`,
         choices,
       ),
   },
   {
     key: 'eight-bar',
-    name: 'Eight bars',
-    use: 'Half as long, with the fifth at the halfway mark.',
-    chart: (choices) => inKey('Eight bars:\n| I | V7 | IV7 | IV7 |\n| I | V7 | I | V7 |', choices),
+    name: message('song-form.eight-bar.name'),
+    use: message('song-form.eight-bar.description'),
+    chart: (choices, say) =>
+      inKey(`${say(message('song-form.section.eight-bars'))}:\n| I | V7 | IV7 | IV7 |\n| I | V7 | I | V7 |`, choices),
   },
   {
     key: 'aaba',
-    name: 'A A B A',
-    use: 'A tune of eight bars twice, a bridge, and the tune again.',
-    chart: (choices) =>
+    name: message('song-form.aaba.name'),
+    use: message('song-form.aaba.description'),
+    chart: (choices, say) =>
       inKey(
-        'A:\n||: I | VIm | IV | V7 | I | VIm | V7 | I :|| x2\nB:\n| IV | IV | I | I | IV | IV | V7 | V7 |\nA again:\n| I | VIm | IV | V7 | I | VIm | V7 | I |',
+        `A:\n||: I | VIm | IV | V7 | I | VIm | V7 | I :|| x2\nB:\n| IV | IV | I | I | IV | IV | V7 | V7 |\n${say(message('song-form.section.a-again'))}:\n| I | VIm | IV | V7 | I | VIm | V7 | I |`,
         choices,
       ),
   },
   {
     key: 'verse-chorus-bridge',
-    name: 'Verse, chorus, bridge',
-    use: 'Verse and chorus in turn, a bridge once.',
-    chart: (choices) =>
+    name: message('song-form.verse-chorus-bridge.name'),
+    use: message('song-form.verse-chorus-bridge.description'),
+    chart: (choices, say) =>
       inKey(
-        'Verse:\n| I | I | IV | I | I | VIm | V7 | V7 |\nChorus:\n| IV | V | I | VIm | IV | V | I | I |\nBridge:\n| VIm | VIm | IV | IV | VIm | IV | V7 | V7 |',
+        `${say(message('song-form.section.verse'))}:\n| I | I | IV | I | I | VIm | V7 | V7 |\n${say(message('song-form.section.chorus'))}:\n| IV | V | I | VIm | IV | V | I | I |\n${say(message('song-form.section.bridge'))}:\n| VIm | VIm | IV | IV | VIm | IV | V7 | V7 |`,
         choices,
       ),
   },
   {
     key: 'through-written',
-    name: 'Through-written',
-    use: 'Eight bars to be written as they come.',
-    chart: (choices) => inKey('Part 1:\n| I | I | IV | IV | V7 | V7 | I | I |', choices),
+    name: message('song-form.through-composed.name'),
+    use: message('song-form.through-composed.description'),
+    chart: (choices, say) =>
+      inKey(`${say(message('song-form.section.part-one'))}:\n| I | I | IV | IV | V7 | V7 | I | I |`, choices),
   },
 ];

@@ -1,3 +1,4 @@
+import { message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import {
   gridOf,
@@ -11,7 +12,7 @@ import {
 } from '../formats/index.ts';
 import { alternateBassStrings, bassString, openStrings, shapeOf, voicingsFor, type Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
-import { byTimeThenString, type Role, type Stroke } from '../pattern/index.ts';
+import { UNTITLED, byTimeThenString, type Role, type Stroke } from '../pattern/index.ts';
 import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../time/index.ts';
 import { newSong } from './create.ts';
 import { formOfMusic, type WrittenSection } from './form-of-music.ts';
@@ -160,7 +161,7 @@ const figuresOf = (bars: readonly { readonly strokes: readonly Stroke[]; readonl
     if (strokes.length === 0 || (counts.get(look) ?? 0) < 2 || figures.has(look)) continue;
     if (figures.size >= SONG_LIMITS.figures) break;
     const number = figures.size + 1;
-    figures.set(look, { id: `figure-${number}`, name: `Figure ${number}`, length: ticks, strokes });
+    figures.set(look, { id: `figure-${number}`, name: String(number), length: ticks, strokes });
   }
   return figures;
 };
@@ -257,7 +258,9 @@ const remarksOf = (
         }),
       ]
     : []),
-  ...(found.lost.length > 0 ? [problem('notes-left-out', { value: found.lost.length, where: 'here and there' })] : []),
+  ...(found.lost.length > 0
+    ? [problem('notes-left-out', { value: found.lost.length, where: message('place.several') })]
+    : []),
   ...(found.doubled > 0 ? [problem('notes-doubled', { value: found.doubled })] : []),
   ...(made.heard ? [problem('chords-heard', { value: made.shapes.byName.size })] : []),
   ...[...made.shapes.unheld].map((symbol) => problem('chord-unheld', { symbol })),
@@ -286,7 +289,7 @@ export const songFromMusic = (given: ReadMusic): Result<ImportedSong> => {
     strungOnes.flatMap(({ strokes }) => strokes.map(({ at }) => at)),
     metre,
   );
-  const song = newSong((music.name || 'From a file').slice(0, SONG_LIMITS.name), {
+  const song = newSong((music.name || UNTITLED).slice(0, SONG_LIMITS.name), {
     instrument: music.instrument,
     metre,
     tempo,

@@ -41,3 +41,4 @@ export {
 } from './places.ts';
 export { figureIn, putTexture, setMelody, takeStrokes, type BarRange, type Reach } from './bar-edits.ts';
 export { approachesOfSong, type SectionApproach, type SongApproach } from './song-approaches.ts';
+export { rehearsalLetter } from './rehearsal-letter.ts';

@@ -1,3 +1,4 @@
+import { message, type Label } from '../message/index.ts';
 import type { Stroke } from '../pattern/index.ts';
 import { barOfStroke, type WrittenSong } from './realise-song.ts';
 import type { Song } from './song.ts';
@@ -5,9 +6,9 @@ import type { PlayedBar } from './unfold.ts';
 
 /** A figure to be learnt: the same strokes, equal up to the chord, wherever they come. */
 export interface Motif {
-  /** A letter: A, B, C … in the order they come. */
-  readonly letter: string;
-  readonly name: string;
+  /** 1, 2, 3 … in the order they come. */
+  readonly number: number;
+  readonly name: Label;
   /** Bars it comes in, counted from 0 as played. */
   readonly bars: readonly number[];
   readonly strokes: number;
@@ -32,13 +33,10 @@ const lookOf = (strokes: readonly Stroke[], from: number): ReadonlySet<string> =
 const differing = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
   [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
 
-const letterOf = (index: number): string =>
-  index < 26 ? String.fromCharCode(65 + index) : `${letterOf(Math.floor(index / 26) - 1)}${letterOf(index % 26)}`;
-
-const nameOf = (song: Song, { played }: WrittenSong, bar: number, letter: string): string => {
+const nameOf = (song: Song, { played }: WrittenSong, bar: number, number: number): Label => {
   const { texture } = played[bar]?.bar ?? {};
   const figure = typeof texture === 'object' && 'figure' in texture ? texture.figure : undefined;
-  return song.figures.find(({ id }) => id === figure)?.name ?? `Figure ${letter}`;
+  return song.figures.find(({ id }) => id === figure)?.name ?? message('figure.default-name', { number });
 };
 
 interface Group {
@@ -73,10 +71,10 @@ const nearestTo = (groups: readonly Group[], index: number): Motif['nearest'] =>
 export const motifsOf = (song: Song, written: WrittenSong, strain: Float64Array): readonly Motif[] => {
   const groups = groupsOf(written);
   return groups.map(({ look, bars }, index): Motif => {
-    const letter = letterOf(index);
+    const number = index + 1;
     return {
-      letter,
-      name: nameOf(song, written, bars[0] as number, letter),
+      number,
+      name: nameOf(song, written, bars[0] as number, number),
       bars,
       strokes: look.size,
       strain: Math.max(0, ...bars.map((bar) => strain[bar] as number)),

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { PATTERN_LIMITS, type Pattern } from '../pattern/index.ts';
 import { patternOfBars } from './figure.ts';
 import { writeSong, type WrittenSong } from './realise-song.ts';
@@ -11,13 +12,13 @@ export interface SectionPattern {
   readonly bars: number;
   /** The section as it is played the first time, going round; null with the reason where it cannot go round by itself. */
   readonly pattern: Pattern | null;
-  readonly reason: string | null;
+  readonly reason: Message | null;
 }
 
-const cannot = ({ strokes, course }: Pattern, bars: number): string | null => {
-  if (strokes.length === 0) return 'nothing is played in it';
-  if (course) return 'its bars change metre or tempo; take its motifs from the song';
-  if (bars > PATTERN_LIMITS.bars) return `it has more than ${PATTERN_LIMITS.bars} bars`;
+const cannot = ({ strokes, course }: Pattern, bars: number): Message | null => {
+  if (strokes.length === 0) return message('section-pattern.empty');
+  if (course) return message('section-pattern.changes');
+  if (bars > PATTERN_LIMITS.bars) return message('section-pattern.too-long', { limit: PATTERN_LIMITS.bars });
   return null;
 };
 
@@ -26,7 +27,7 @@ const sectionPattern = (song: Song, { name, id }: Song['sections'][number], writ
   const own = written.played.slice(Math.max(0, from)).findIndex(({ section, time }) => section !== id || time > 1);
   const bars = from < 0 ? 0 : own < 0 ? written.played.length - from : own;
   const taken = patternOfBars(written, Math.max(0, from), bars);
-  const reason = bars === 0 ? 'it is not played in the form' : cannot(taken, bars);
+  const reason = bars === 0 ? message('section-pattern.unused') : cannot(taken, bars);
   const strokes = taken.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = `${song.name}, ${name}`.slice(0, PATTERN_LIMITS.name);
   const pattern = reason === null ? { ...taken, name: called, cyclic: true, strokes } : null;
@@ -37,7 +38,7 @@ const sectionPattern = (song: Song, { name, id }: Song['sections'][number], writ
  * The sections of a song as patterns to practise, in the order they are kept: each as it is played the first time, or why
  * it cannot go round by itself.
  * @example
- * sectionPatterns(newSong('Song')).map(({ name, bars }) => name + bars) // => ['Verse4']
+ * sectionPatterns(newSong('Song')).map(({ name, bars }) => name + bars) // => ['A4']
  */
 export const sectionPatterns = (song: Song, written: WrittenSong = writeSong(song)): readonly SectionPattern[] =>
   song.sections.map((section) => sectionPattern(song, section, written));

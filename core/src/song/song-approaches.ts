@@ -1,3 +1,4 @@
+import type { Label } from '../message/index.ts';
 import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
 import { taskOf, type FingerOptions, type School } from '../fingering/index.ts';
 import type { Pattern } from '../pattern/index.ts';
@@ -18,7 +19,7 @@ export interface SectionApproach {
 /** A song in one school: as a whole and by section. */
 export interface SongApproach {
   readonly school: string;
-  readonly name: string;
+  readonly name: Label;
   readonly ceiling: number | null;
   readonly unplayed: number;
   readonly findings: number;

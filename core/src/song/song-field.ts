@@ -58,7 +58,7 @@ const songField = object(
     name: withBounds(text(SONG_LIMITS.name), { minLength: 1 }),
     instrument: instrumentField,
     metre: metreField,
-    tempo: described(number(), 'Beats a minute.'),
+    tempo: described(number(), 'Beats per minute.'),
     subdivision: whole(),
     school: schoolField,
     voicings: mapOf(voicingField, SONG_LIMITS.voicings),

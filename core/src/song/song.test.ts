@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import { parseMidi } from 'midi-file';
 import { judge } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
@@ -173,7 +174,7 @@ describe('forms unfolded, against forms written out by hand', () => {
     'the template “%s” makes a song that stands',
     (_key, form) => {
       for (const key of [0, 1, 4, 9]) {
-        const song = fromChart(form.chart({ key, quickChange: true, turnaround: true }));
+        const song = fromChart(form.chart({ key, quickChange: true, turnaround: true }, sayMessage));
         expect(problemsOfSong(song)).toEqual([]);
       }
     },
@@ -181,7 +182,7 @@ describe('forms unfolded, against forms written out by hand', () => {
 
   test('twelve bars in E with a quick change and a turnaround (common practice, no source)', () => {
     const twelve = FORMS.find(({ key }) => key === 'twelve-bar');
-    const song = fromChart(twelve?.chart({ key: 4, quickChange: true, turnaround: true }) ?? '');
+    const song = fromChart(twelve?.chart({ key: 4, quickChange: true, turnaround: true }, sayMessage) ?? '');
     expect(
       unfoldForm(song)
         .map(({ bar: { chords } }) => chords[0]?.voicing)
@@ -370,7 +371,7 @@ describe('what is said of a song', () => {
   test('motifs are equal up to the chord, and every bar with strokes has one', () => {
     expect(study.motifs.reduce((sum, { bars }) => sum + bars.length, 0)).toBe(8);
     expect(study.bars.every(({ motif }) => motif !== null)).toBe(true);
-    expect(study.motifs.map(({ letter }) => letter)).toEqual(['A', 'B', 'C', 'D'].slice(0, study.motifs.length));
+    expect(study.motifs.map(({ number }) => number)).toEqual([1, 2, 3, 4].slice(0, study.motifs.length));
   });
 
   test('the order of learning reaches every bar, the most bars for the least strain first', () => {

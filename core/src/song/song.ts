@@ -71,7 +71,7 @@ export interface Song {
   readonly name: string;
   readonly instrument: Instrument;
   readonly metre: Metre;
-  /** Beats a minute. */
+  /** Beats per minute. */
   readonly tempo: number;
   /** Parts a beat is cut in where bars are edited. */
   readonly subdivision: number;

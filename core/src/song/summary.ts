@@ -1,3 +1,4 @@
+import type { Label } from '../message/index.ts';
 import { tuningName } from '../instrument/index.ts';
 import type { Song } from './song.ts';
 import { unfoldForm } from './unfold.ts';
@@ -7,7 +8,7 @@ export interface SongSummary {
   readonly bars: number;
   readonly tempo: number;
   readonly metre: string;
-  readonly tuning: string;
+  readonly tuning: Label;
   readonly capo: number;
   /** The form as a line: sections with how often each is played. */
   readonly form: string;
@@ -18,7 +19,7 @@ export interface SongSummary {
 /**
  * The form of a song as a line.
  * @example
- * formLine(newSong('Song')) // => 'Verse'
+ * formLine(newSong('Song')) // => 'A'
  */
 export const formLine = ({ sections, form }: Pick<Song, 'sections' | 'form'>): string =>
   form

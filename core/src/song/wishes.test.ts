@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import { valueOrThrow } from '../errors/index.ts';
 import { schoolOf } from '../fingering/index.ts';
 import {
@@ -101,7 +102,7 @@ describe('easier versions', () => {
     const range = { place: 'section-1', from: 0, count: 1 };
     const sung = edited(song, setMelody(song, range, [{ id: 'a', at: 0, string: 1, fret: 3 }]));
     const names = easierVersions(sung, studySong(sung)).map(({ name }) => name);
-    expect(names).toContain('the thumb and the melody');
+    expect(names.map(sayMessage)).toContain('Thumb and melody');
   });
 });
 

@@ -33,7 +33,7 @@ export interface Asked {
   /** Seconds of one time through. */
   readonly cycleSeconds: number;
   readonly cycles: number;
-  /** Beats a minute at the beginning. */
+  /** Beats per minute at the beginning. */
   readonly tempo: number;
   /** MIDI note numbers other strings of the chords would sound, which a wrong string is told by. */
   readonly neighbours: readonly number[];

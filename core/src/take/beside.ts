@@ -29,7 +29,7 @@ export const soundOfNotes = (notes: readonly NotePlayed[], sampleRate: number): 
     string: note.pitch,
     digit: null,
     asked: null,
-    what: 'as asked',
+    what: 'matched',
   }));
   const seconds = (taken.at(-1)?.at ?? 0) + AFTER;
   return renderTake({ strokes, missed: [], seconds }, { sampleRate, random: seededRandom(1) });
@@ -53,7 +53,7 @@ export const scoreBeside = (
     const stroke = strokes[asked];
     if (!stroke) return [];
     const { string, pitch, digit } = stroke;
-    return [{ at: pulse, string, pitch, digit, asked, what: 'as asked', loudness: LOUDNESS }];
+    return [{ at: pulse, string, pitch, digit, asked, what: 'matched', loudness: LOUDNESS }];
   });
   const performance = {
     strokes: [...played].sort((a, b) => a.at - b.at),

@@ -1,4 +1,5 @@
-import { STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
+import { message } from '../message/index.ts';
+import { fingerWord, strikerOf, type Striker } from '../pattern/index.ts';
 import { median, spreadOf } from '../statistics/index.ts';
 import type { AskedStroke } from './asked.ts';
 import {
@@ -45,7 +46,7 @@ export const placesOf = (now: Case): readonly Place[] => {
   const once = now.asked.strokes.filter(({ cycle, struck }) => cycle === 0 && struck);
   const heard = new Map<number, HeardStroke[]>();
   for (const stroke of now.heard.strokes)
-    if (stroke.what === 'as asked') {
+    if (stroke.what === 'matched') {
       const { stroke: place } = askedOfHeard(now, stroke);
       heard.set(place, [...(heard.get(place) ?? []), stroke]);
     }
@@ -73,8 +74,7 @@ export const placesOf = (now: Case): readonly Place[] => {
 const often = (now: Case, { heard }: Place): boolean =>
   heard.length >= SAID.places && heard.length >= 0.5 * now.heard.cycles;
 
-const named = (stroke: AskedStroke | undefined): string | null =>
-  stroke?.digit ? STRIKER_NAMES[strikerOf(stroke.digit)] : null;
+const playedBy = (stroke: AskedStroke | undefined): Striker | null => (stroke?.digit ? strikerOf(stroke.digit) : null);
 
 const commonOf = (all: readonly Place[]): number => median(sureLateness(all.flatMap(({ heard }) => heard)));
 
@@ -100,16 +100,16 @@ const lateAt = (now: Case, place: Place, all: readonly Place[], common: number):
     Math.abs(here - usual) < SAID.beyond * doubtOf(sureLateness(place.heard))
   )
     return [];
-  const [name, other] = [STRIKER_NAMES[striker], named(before)];
-  const after = other && other !== name ? `, after the ${other}` : '';
-  const both = after ? `the ${other} and the ${name}` : `the two strokes of the ${name}`;
+  const played = playedBy(before);
+  const finger = fingerWord(striker);
+  const other = fingerWord(played ?? striker);
+  const same = played === null || played === striker ? 'yes' : 'no';
+  const when = here > 0 ? 'late' : 'early';
   return [
     {
-      sentence: `The ${name} comes ${milliseconds(here)} ${here > 0 ? 'late' : 'early'} on ${placeOf(now, index)}${after}.`,
-      advice:
-        here > 0
-          ? `Take ${both} alone, half as fast, until the gap between them is the same every time.`
-          : `Take ${both} alone, half as fast, and let the second one wait for its count.`,
+      message: message('take.place-off-time', { place: placeOf(now, index), finger, when, same, other }),
+      details: message('take.off-time-details', { ms: milliseconds(here), when }),
+      advice: message(here > 0 ? 'take.place-late.advice' : 'take.place-early.advice', { same, finger, other }),
       strokes: [...(before ? [before.origin] : []), asked.origin],
       weight: Math.abs(here - usual) / SAID.place,
     },
@@ -117,22 +117,22 @@ const lateAt = (now: Case, place: Place, all: readonly Place[], common: number):
 };
 
 /** A stroke that stands out where no accent is asked for, and an accent that does not. */
-const accentAt = (now: Case, place: Place, all: readonly Place[]): readonly Weighed[] => {
-  const { asked, index, striker, own } = place;
+const accentAt = (now: Case, here: Place, all: readonly Place[]): readonly Weighed[] => {
+  const { asked, index, striker, own } = here;
   // Strength is known against the other strokes of a pitch alone.
   const others = all.filter(
-    (one) => one !== place && one.asked.pitch === asked.pitch && !one.asked.accent && often(now, one),
+    (one) => one !== here && one.asked.pitch === asked.pitch && !one.asked.accent && often(now, one),
   );
-  if (!often(now, place) || others.length === 0) return [];
-  const more = place.loud - Math.max(...others.map(({ loud }) => loud));
-  const [name, where] = [STRIKER_NAMES[striker], placeOf(now, index)];
+  if (!often(now, here) || others.length === 0) return [];
+  const more = here.loud - Math.max(...others.map(({ loud }) => loud));
+  const [finger, place] = [fingerWord(striker), placeOf(now, index)];
   if (asked.accent)
     return more > SAID.unheard
       ? []
       : [
           {
-            sentence: `The accent on ${where} is not heard: it is as loud as its neighbours.`,
-            advice: `Play every other stroke as softly as it will sound, and the ${name} on ${where} as before.`,
+            message: message('take.accent-not-heard', { place }),
+            advice: message('take.accent-not-heard.advice', { finger, place }),
             strokes: [asked.origin],
             weight: 1.2,
           },
@@ -141,10 +141,11 @@ const accentAt = (now: Case, place: Place, all: readonly Place[]): readonly Weig
   const moves = own !== undefined && own.string !== asked.string;
   return [
     {
-      sentence: `The ${name} stands out by ${more.toFixed(0)} dB on ${where}, where no accent is asked for${moves ? ': it comes there from another string' : ''}.`,
+      message: message('take.unwanted-accent', { place, finger, changes: moves ? 'yes' : 'no' }),
+      details: message('take.unwanted-accent.details', { decibels: Math.round(more) }),
       advice: moves
-        ? `Let the ${name} lie on its string before it plays there, and play it as softly as the stroke before.`
-        : `Play the ${name} on ${where} as softly as it will sound, and let it come up to the others.`,
+        ? message('take.unwanted-accent.advice-string-change', { finger })
+        : message('take.unwanted-accent.advice', { finger, place }),
       strokes: [asked.origin],
       weight: more / SAID.accent,
     },
@@ -163,11 +164,15 @@ const unevenAtChanges = (all: readonly Place[], striker: Striker): readonly Weig
   if (moving.length < SAID.changes || staying.length < SAID.changes) return [];
   const [moved, stayed] = [spreadOf(moving), spreadOf(staying)];
   if (moved < SAID.uneven || moved < SAID.times * stayed) return [];
-  const name = STRIKER_NAMES[striker];
+  const finger = fingerWord(striker);
   return [
     {
-      sentence: `The ${name} is uneven where it changes string: ${milliseconds(moved)} either way, ${milliseconds(stayed)} where it stays.`,
-      advice: `Let the ${name} go to its next string as soon as it has played, and lie there until its turn.`,
+      message: message('take.uneven-string-changes', { finger }),
+      details: message('take.uneven-string-changes.details', {
+        moved: milliseconds(moved),
+        stayed: milliseconds(stayed),
+      }),
+      advice: message('take.uneven-string-changes.advice', { finger }),
       strokes: own.filter((place) => place.own?.string !== place.asked.string).map(({ asked }) => asked.origin),
       weight: moved / SAID.uneven,
     },

@@ -1,3 +1,4 @@
+import type { Message } from '../message/index.ts';
 import { strikerOf, type Striker } from '../pattern/index.ts';
 import { spreadOf } from '../statistics/index.ts';
 import { placeIn, type Score } from '../score/index.ts';
@@ -18,14 +19,17 @@ export interface DigitInTake {
   readonly spread: number;
   /** Median decibels against all digits. */
   readonly decibels: number;
-  /** Strokes that did not come, or came on another string. */
-  readonly lost: number;
+  /** Notes that did not come, and notes that came on another string. */
+  readonly missed: number;
+  readonly wrong: number;
 }
 
 /** Something to say of a take, and one thing to do. */
 export interface TakeFinding {
-  readonly sentence: string;
-  readonly advice: string;
+  readonly message: Message;
+  /** The figures behind it, where there are any. */
+  readonly details?: Message;
+  readonly advice: Message;
   /** Names of the strokes it is about, in the document. */
   readonly strokes: readonly string[];
 }
@@ -93,10 +97,10 @@ export const sureLateness = (strokes: readonly HeardStroke[]): readonly number[]
 export const mostlySure = (strokes: readonly HeardStroke[]): boolean =>
   strokes.length > 0 && strokes.filter(({ sure }) => sure).length >= SAID.alone * strokes.length;
 
-export const placeOf = ({ asked, score }: Pick<Case, 'asked' | 'score'>, index: number): string =>
+export const placeOf = ({ asked, score }: Pick<Case, 'asked' | 'score'>, index: number): Message =>
   placeIn(score, score.strokes[asked.strokes[index]?.stroke ?? 0]?.at ?? 0);
 
-export const milliseconds = (seconds: number): string => `${Math.round(Math.abs(seconds) * 1000)} ms`;
+export const milliseconds = (seconds: number): number => Math.round(Math.abs(seconds) * 1000);
 
 export const namesOf = (now: Case, striker: Striker): readonly string[] => [
   ...new Set(

@@ -88,7 +88,7 @@ describe('against an independent pitch detector (pitchy 4.1.0)', () => {
       neighbours: walk.asked.neighbours.map(higher),
     };
     const said = judgeTake(samples, walk.score, asked);
-    const words = ['a semitone', 'a whole tone', 'three semitones', 'two whole tones'][by - 1];
+    const words = ['a semitone', 'a whole tone', 'a minor third', 'a major third'][by - 1];
     expect(said.ok ? 'judged' : said.problems.map(sayProblem).join(' ')).toContain(`${words} lower`);
     // The first stroke sounds alone for a second, from .6 s on.
     const from = Math.round(0.75 * TAKE.sampleRate);

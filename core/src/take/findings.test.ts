@@ -1,3 +1,4 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
 import type { Pattern } from '../pattern/index.ts';
@@ -13,6 +14,7 @@ import {
   TAKE,
   type PlayedStroke,
   type PlayerBeing,
+  type TakeFinding,
 } from './index.ts';
 
 const STEADY: PlayerBeing = { ...(PLAYERS.steady as PlayerBeing), spread: 0.004, loudnessSpread: 0.5 };
@@ -21,6 +23,10 @@ const figure = (text: string, tempo = 84): Pattern => ({
   ...valueOrThrow(readFigure(text, { subdivision: 2, tempo, chord: 'Am' })).pattern,
   cyclic: true,
 });
+
+/** A finding with the figures behind it. */
+const inFull = (finding: TakeFinding): string =>
+  [saySentence(finding.message), ...(finding.details ? [sayMessage(finding.details)] : [])].join(' ');
 
 /** What is said of a take of notes that somebody steady plays, changed stroke by stroke. */
 const said = (
@@ -34,7 +40,7 @@ const said = (
     return change(stroke, asked % each, Math.floor(asked / each));
   });
   const sorted = [...notes].sort((a, b) => a.at - b.at);
-  return valueOrThrow(judgePatternNotes(sorted, pattern)).findings.map(({ sentence }) => sentence);
+  return valueOrThrow(judgePatternNotes(sorted, pattern)).findings.map(inFull);
 };
 
 const louder = (stroke: PlayedStroke, decibels: number): PlayedStroke => ({
@@ -53,7 +59,9 @@ describe('what is said of a place', () => {
   test('a digit late at one place is named with its place and what it follows; its other strokes are not', () => {
     const sentences = said(roll, (stroke, place) => (place === 6 ? { ...stroke, at: stroke.at + 0.024 } : stroke));
     expect(sentences).toEqual([
-      expect.stringMatching(/^The middle comes 2[2-6] ms late on beat 4, after the index\.$/),
+      expect.stringMatching(
+        /^Beat 4: the middle finger is late, after the index finger\. 2[2-6] ms behind \(median\)\.$/,
+      ),
     ]);
   });
 
@@ -63,7 +71,7 @@ describe('what is said of a place', () => {
     const sentences = said(pinned, (stroke, place) => (place === 2 ? louder(stroke, 7) : stroke));
     expect(sentences).toEqual([
       expect.stringMatching(
-        /^The index stands out by [67] dB on beat 2, where no accent is asked for: it comes there from another string\.$/,
+        /^Beat 2: the index finger is louder than the same note elsewhere, with no accent written; it has just changed strings\. [67] dB louder\.$/,
       ),
     ]);
   });
@@ -75,7 +83,7 @@ describe('what is said of a place', () => {
     };
     expect(said(accented)).toEqual([]);
     const flat = said(accented, (stroke, place) => (place === 2 ? louder(stroke, -4) : stroke));
-    expect(flat).toEqual(['The accent on beat 2 is not heard: it is as loud as its neighbours.']);
+    expect(flat).toEqual(['Beat 2: the accent is barely audible, hardly louder than the same note elsewhere.']);
   });
 
   test('a digit that is even where it stays and uneven where it changes string', () => {
@@ -86,7 +94,7 @@ describe('what is said of a place', () => {
     );
     expect(sentences).toContainEqual(
       expect.stringMatching(
-        /^The index is uneven where it changes string: \d\d ms either way, \d ms where it stays\.$/,
+        /^The index finger is less even where it changes strings than where it stays\. ± \d\d ms at string changes, ± \d ms on one string\.$/,
       ),
     );
   });
@@ -98,11 +106,13 @@ describe('who tires', () => {
   test('a digit that gets later and softer is named, by notes and by sound', () => {
     const being = { ...STEADY, tired: { a: 0.9 } };
     expect(said(roll, undefined, being)).toContainEqual(
-      expect.stringMatching(/^The ring tires: 1\d ms later and [4-7] dB softer at the end/),
+      expect.stringMatching(
+        /^The ring finger gets later and softer towards the end\. 1\d ms later and [4-7] dB softer than at the start/,
+      ),
     );
     const sound = playPattern(roll, being, { cycles: 12, seed: 5, sampleRate: TAKE.sampleRate });
-    expect(valueOrThrow(judgePatternTake(sound, roll)).findings.map(({ sentence }) => sentence)).toContainEqual(
-      expect.stringMatching(/^The ring tires: .*softer/),
+    expect(valueOrThrow(judgePatternTake(sound, roll)).findings.map(inFull)).toContainEqual(
+      expect.stringMatching(/^The ring finger gets .*softer towards the end/),
     );
   });
 

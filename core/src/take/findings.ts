@@ -1,4 +1,5 @@
-import { STRIKER_NAMES, strikerOf, type Striker } from '../pattern/index.ts';
+import { message, type Message } from '../message/index.ts';
+import { fingerWord, strikerOf, type Striker } from '../pattern/index.ts';
 import { placeIn } from '../score/index.ts';
 import { findingsByPlace, isHabit, placesOf, type Place } from './by-place.ts';
 import { findingsOfTiring } from './tiring.ts';
@@ -23,75 +24,114 @@ const playsAlone = ({ asked: { strokes } }: Case, striker: Striker): boolean => 
   return alone.length >= SAID.alone * own.length;
 };
 
-const digitFindings = (
-  now: Case,
-  places: readonly Place[],
-  { striker, strokes, placed, timed, lateness, spread, decibels, lost }: DigitInTake,
-): readonly Weighed[] => {
-  if (strokes < SAID.strokes) return [];
-  const name = STRIKER_NAMES[striker];
-  const named = namesOf(now, striker);
-  const found: Weighed[] = [];
-  if (timed && Math.abs(lateness) >= SAID.lateness && isHabit(places, striker, lateness))
-    found.push({
-      sentence: `The ${name} comes ${milliseconds(lateness)} ${lateness > 0 ? 'late' : 'early'}.`,
-      advice:
-        lateness > 0
-          ? `Plant the ${name} before it plays: down on the string while the digit before it sounds.`
-          : `Let the ${name} wait: count aloud, and play it on the count alone.`,
-      strokes: named,
+type OfFinger = (now: Case, digit: DigitInTake, places: readonly Place[]) => readonly Weighed[];
+
+/** A finger that is late or early at most of its places. */
+const offTime: OfFinger = (now, { striker, timed, lateness }, places) => {
+  if (!timed || Math.abs(lateness) < SAID.lateness || !isHabit(places, striker, lateness)) return [];
+  const finger = fingerWord(striker);
+  const when = lateness > 0 ? 'late' : 'early';
+  return [
+    {
+      message: message('take.finger-off-time', { finger, when }),
+      details: message('take.off-time-details', { ms: milliseconds(lateness), when }),
+      advice: message(lateness > 0 ? 'take.finger-late.advice' : 'take.finger-early.advice', { finger }),
+      strokes: namesOf(now, striker),
       weight: Math.abs(lateness) / SAID.lateness,
-    });
-  if (placed && spread >= SAID.spread)
-    found.push({
-      sentence: `The ${name} is uneven: ${milliseconds(spread)} either way.`,
-      advice: `Take the ${name} alone with the click on every part of the beat, slower, ten times in a row.`,
-      strokes: named,
-      weight: spread / SAID.spread,
-    });
-  if (striker !== 'p' && Math.abs(decibels) >= SAID.decibels && playsAlone(now, striker))
-    found.push({
-      sentence: `The ${name} is ${Math.abs(decibels).toFixed(0)} dB ${decibels < 0 ? 'softer' : 'louder'} than the other fingers.`,
-      advice:
-        decibels < 0
-          ? `Accent the ${name} for a few rounds, then let it fall back among the others.`
-          : `Play the ${name} as softly as it will sound, and let the others come up to it.`,
-      strokes: named,
-      weight: Math.abs(decibels) / SAID.decibels,
-    });
-  if (lost >= 2 && lost / strokes >= SAID.lost)
-    found.push({
-      sentence: `The ${name} loses ${lost} of ${strokes} strokes.`,
-      advice: `Mute the strings with the other hand and play the ${name}’s strokes alone: every one has to be heard.`,
-      strokes: named,
-      weight: 1 + lost / strokes / SAID.lost,
-    });
-  return found;
+    },
+  ];
 };
 
-/** Places that go wrong again and again. */
-const placeFindings = (now: Case): readonly Weighed[] => {
+const uneven: OfFinger = (now, { striker, placed, spread }) => {
+  if (!placed || spread < SAID.spread) return [];
+  const finger = fingerWord(striker);
+  return [
+    {
+      message: message('take.finger-uneven', { finger }),
+      details: message('take.finger-uneven.details', { ms: milliseconds(spread) }),
+      advice: message('take.finger-uneven.advice', { finger }),
+      strokes: namesOf(now, striker),
+      weight: spread / SAID.spread,
+    },
+  ];
+};
+
+const softOrLoud: OfFinger = (now, { striker, decibels }) => {
+  if (striker === 'p' || Math.abs(decibels) < SAID.decibels || !playsAlone(now, striker)) return [];
+  const finger = fingerWord(striker);
+  const how = decibels < 0 ? 'softer' : 'louder';
+  return [
+    {
+      message: message('take.finger-loudness', { finger, how }),
+      details: message('take.finger-loudness.details', { decibels: Math.round(Math.abs(decibels)), how }),
+      advice: message(decibels < 0 ? 'take.finger-softer.advice' : 'take.finger-louder.advice', { finger }),
+      strokes: namesOf(now, striker),
+      weight: Math.abs(decibels) / SAID.decibels,
+    },
+  ];
+};
+
+/** Notes a finger leaves out, and notes that come on another string: two faults, each with its own advice. */
+const lostNotes: OfFinger = (now, { striker, strokes, missed, wrong }) => {
+  const finger = fingerWord(striker);
+  const often = (count: number): boolean => count >= 2 && count / strokes >= SAID.lost;
+  const found = (count: number, said: Message, advice: Message): readonly Weighed[] =>
+    often(count)
+      ? [{ message: said, advice, strokes: namesOf(now, striker), weight: 1 + count / strokes / SAID.lost }]
+      : [];
+  return [
+    ...found(
+      missed,
+      message('take.finger-misses', { finger, count: missed, total: strokes }),
+      message('take.finger-misses.advice', { finger }),
+    ),
+    ...found(
+      wrong,
+      message('take.finger-wrong-string', { finger, count: wrong, total: strokes }),
+      message('take.finger-wrong-string.advice', { finger }),
+    ),
+  ];
+};
+
+const digitFindings = (now: Case, places: readonly Place[], digit: DigitInTake): readonly Weighed[] =>
+  digit.strokes < SAID.strokes
+    ? []
+    : [offTime, uneven, softOrLoud, lostNotes].flatMap((finding) => finding(now, digit, places));
+
+/** Notes that go wrong in one way again and again: missed, or on another string. */
+const placesOften = (
+  now: Case,
+  what: 'missed' | 'wrong-string',
+  key: 'take.note-missed-often' | 'take.note-wrong-string-often',
+): readonly Weighed[] => {
   const times = new Map<number, number>();
-  for (const stroke of now.heard.strokes)
-    if (stroke.what === 'missed' || stroke.what === 'wrong string')
-      times.set(askedOfHeard(now, stroke).stroke, (times.get(askedOfHeard(now, stroke).stroke) ?? 0) + 1);
+  for (const heard of now.heard.strokes) {
+    const { stroke } = askedOfHeard(now, heard);
+    if (heard.what === what) times.set(stroke, (times.get(stroke) ?? 0) + 1);
+  }
+  const passes = now.heard.cycles;
   return [...times]
-    .filter(([, count]) => count >= 3 && count >= 0.25 * now.heard.cycles)
+    .filter(([, count]) => count >= 3 && count >= 0.25 * passes)
     .map(([stroke, count]) => ({
-      sentence: `${count} of ${now.heard.cycles} times the stroke on ${placeIn(now.score, now.score.strokes[stroke]?.at ?? 0)} did not come.`,
-      advice: 'Take that stroke and the two before it as a drill of its own.',
+      message: message(key, { place: placeIn(now.score, now.score.strokes[stroke]?.at ?? 0), count, passes }),
+      advice: message('take.note-missed-often.advice'),
       strokes: [now.score.strokes[stroke]?.origin ?? ''],
-      weight: 1 + count / now.heard.cycles,
+      weight: 1 + count / passes,
     }));
 };
+
+const placeFindings = (now: Case): readonly Weighed[] => [
+  ...placesOften(now, 'missed', 'take.note-missed-often'),
+  ...placesOften(now, 'wrong-string', 'take.note-wrong-string-often'),
+];
 
 const driftFindings = ({ heard: { slower } }: Case): readonly Weighed[] => {
   const change = slower[0] / slower[1] - 1;
   if (Math.abs(change) < SAID.drift) return [];
   return [
     {
-      sentence: `It gets ${change > 0 ? 'quicker' : 'slower'} by ${Math.round(Math.abs(change) * 100)} % from the beginning to the end.`,
-      advice: 'Play it with the click silent in every other bar, and see where the click finds you.',
+      message: message('take.tempo-drift', { way: change > 0 ? 'faster' : 'slower', share: Math.abs(change) }),
+      advice: message('take.tempo-drift.advice'),
       strokes: [],
       weight: Math.abs(change) / SAID.drift,
     },
@@ -110,5 +150,5 @@ export const findingsOf = (now: Case, digits: readonly DigitInTake[]): readonly 
   ]
     .sort((a, b) => b.weight - a.weight)
     .slice(0, SAID.most)
-    .map(({ sentence, advice, strokes }) => ({ sentence, advice, strokes }));
+    .map(({ weight: _weight, ...finding }) => finding);
 };

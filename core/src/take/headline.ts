@@ -1,25 +1,31 @@
+import { message, type Message } from '../message/index.ts';
+import { fingerWord } from '../pattern/index.ts';
 import type { TakeJudgement } from './verdict.ts';
 
 /**
- * What a take comes to, in a line.
+ * What a take comes to, in a line: passes that were clean, and the tempo.
  * @example
- * takeHeadline({ cycles: [{ cycle: 0, verdict: 'clean', why: null }], tempo: [90, 90.2] }) // => '1 of 1 times through clean, at 90 a minute'
+ * takeHeadline({ cycles: [{ cycle: 0, verdict: 'clean', why: null }], tempo: [90, 90.2] }) // => { code: 'take.headline', params: { clean: 1, passes: 1, tempo: 90 } }
  */
-export const takeHeadline = ({ cycles, tempo }: Pick<TakeJudgement, 'cycles' | 'tempo'>): string => {
+export const takeHeadline = ({ cycles, tempo }: Pick<TakeJudgement, 'cycles' | 'tempo'>): Message => {
   const clean = cycles.filter(({ verdict }) => verdict === 'clean').length;
-  const [from, to] = tempo.map(Math.round);
-  return `${clean} of ${cycles.length} times through clean, at ${from === to ? from : `${from} to ${to}`} a minute`;
+  const passes = cycles.length;
+  const [from, to] = [Math.round(tempo[0]), Math.round(tempo[1])];
+  return from === to
+    ? message('take.headline', { clean, passes, tempo: from })
+    : message('take.headline-tempo-change', { clean, passes, from, to });
 };
 
 /**
  * What is said of a take of which nothing is to be named: no more than is known of it.
  * @example
- * nothingSaid({ digits: [], cycles: [{ cycle: 0, verdict: 'slipped', why: 'late on beat 2' }] }) // => 'Nothing comes back often enough to be worked on by itself.'
+ * nothingSaid({ digits: [], cycles: [{ cycle: 0, verdict: 'slipped', why: null }] }).code // => 'take.no-pattern-found'
  */
-export const nothingSaid = ({ digits, cycles }: Pick<TakeJudgement, 'digits' | 'cycles'>): string => {
-  if (digits.some(({ lost }) => lost > 0) || cycles.some(({ verdict }) => verdict !== 'clean'))
-    return 'Nothing comes back often enough to be worked on by itself.';
-  return digits.every(({ timed }) => timed)
-    ? 'Nothing stands out: even, in time, every stroke there.'
-    : 'Every stroke is there, and nothing stands out of what can be told. How late some digits are cannot.';
+export const nothingSaid = ({ digits, cycles }: Pick<TakeJudgement, 'digits' | 'cycles'>): Message => {
+  if (digits.some(({ missed, wrong }) => missed + wrong > 0) || cycles.some(({ verdict }) => verdict !== 'clean'))
+    return message('take.no-pattern-found');
+  const untimed = digits.filter(({ timed }) => !timed);
+  return untimed.length === 0
+    ? message('take.nothing-stands-out')
+    : message('take.nothing-stands-out-partly-timed', { fingers: untimed.map(({ striker }) => fingerWord(striker)) });
 };

@@ -12,7 +12,7 @@ export interface HeardStroke {
   readonly decibels: number | null;
   /** How strong it was in itself, in decibels; null where it was not heard. */
   readonly level: number | null;
-  readonly what: 'as asked' | 'missed' | 'wrong string' | 'cannot be told';
+  readonly what: 'matched' | 'missed' | 'wrong-string' | 'unclear';
   /** The pitch that sounded in its place, where another string was struck. */
   readonly instead: number | null;
   /** 0 to 1. */

@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
@@ -84,11 +85,11 @@ describe('listening while somebody plays', () => {
     const gone = ROLL.asked.strokes.findIndex(({ cycle, stroke }) => cycle === 3 && stroke === 3);
     const strokes = performance.strokes.filter(({ asked }) => asked !== gone);
     const cycles = cyclesIn(saidOf(recorded({ ...performance, strokes }), [500]));
-    expect(cycles.map(({ verdict, why }) => why ?? verdict)).toEqual([
+    expect(cycles.map(({ verdict, why }) => (why ? sayMessage(why) : verdict))).toEqual([
       'clean',
       'clean',
       'clean',
-      'nothing was heard on beat 2',
+      'no note at beat 2',
       'clean',
       'clean',
     ]);
@@ -156,10 +157,10 @@ describe('a check of the sound', () => {
 
   test.each([
     ['good', 0.3, 0.002],
-    ['too quiet', 0.004, 0.0001],
-    ['too loud', 4, 0.001],
-    ['too noisy', 0.05, 0.2],
-    ['nothing is heard', 0, 0.0001],
+    ['too-quiet', 0.004, 0.0001],
+    ['too-loud', 4, 0.001],
+    ['noisy', 0.05, 0.2],
+    ['silent', 0, 0.0001],
   ])('%s', (words, height, noise) => {
     expect(checkSound(tone(height, noise)).says).toBe(words);
   });

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import type { Score } from '../score/index.ts';
 import { askedOf, type Asked } from './asked.ts';
@@ -26,7 +27,7 @@ export type LiveEvent =
       readonly at: number;
       readonly verdict: CycleInTake['verdict'];
       /** Why it was not clean, in a teacher's words; null where it was. */
-      readonly why: string | null;
+      readonly why: Message | null;
       readonly tempo: number;
     }
   /** Nothing that was asked for is heard any more. */
@@ -204,7 +205,7 @@ export class LiveEar {
     const cycle = followed.judged - first;
     const heard = { ...tell(listened, cycle + 1), slower: [1, 1] as const, cycles: cycle + 1 };
     const own = heard.strokes.filter((stroke) => asked.strokes[stroke.asked]?.cycle === cycle);
-    const share = own.filter(({ what }) => what === 'as asked').length / own.length;
+    const share = own.filter(({ what }) => what === 'matched').length / own.length;
     const each = this.once.strokes.length;
     const [begin, next] = [cycle, cycle + 1].map((one) => listened.pulse[one * each] as number) as [number, number];
     const slower = (next - begin) / this.once.cycleSeconds;
@@ -244,7 +245,7 @@ export class LiveEar {
 
   private verdictOf({ verdict, why }: CycleInTake, share: number): Pick<CycleInTake, 'verdict' | 'why'> {
     return share < LIVE.broken && verdict !== 'slipped'
-      ? { verdict: 'slipped', why: 'it was broken off' }
+      ? { verdict: 'slipped', why: message('pass.interrupted') }
       : { verdict, why };
   }
 

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { strikerOf, type Digit, type Striker } from '../pattern/index.ts';
 import type { RandomSource } from '../sound/index.ts';
 import type { Asked, AskedStroke } from './asked.ts';
@@ -5,7 +6,7 @@ import { normal } from './random.ts';
 
 /** How an invented player plays: seconds, decibels, shares. */
 export interface PlayerBeing {
-  readonly name: string;
+  readonly name: Message;
   /** Seconds a digit comes late; early is negative. */
   readonly lateness: Readonly<Partial<Record<Striker, number>>>;
   /** Standard deviation of every stroke's time, in seconds. */
@@ -25,7 +26,7 @@ export interface PlayerBeing {
 }
 
 const STEADY: PlayerBeing = {
-  name: 'steady',
+  name: message('player.steady'),
   lateness: {},
   spread: 0.006,
   drift: 0,
@@ -39,14 +40,14 @@ const STEADY: PlayerBeing = {
 /** Invented players that ship, to try what a take says (est.). */
 export const PLAYERS: Readonly<Record<string, PlayerBeing>> = {
   steady: STEADY,
-  'late-ring': { ...STEADY, name: 'late ring', lateness: { a: 0.022 }, spread: 0.009 },
-  'late-middle': { ...STEADY, name: 'late middle', lateness: { m: 0.02 }, spread: 0.009 },
-  'early-thumb': { ...STEADY, name: 'early thumb', lateness: { p: -0.018 }, spread: 0.01 },
-  'weak-ring': { ...STEADY, name: 'weak ring', loudness: { a: -6, m: -1 }, spread: 0.008 },
-  tiring: { ...STEADY, name: 'ring that tires', spread: 0.008, tired: { a: 0.9 } },
-  rushing: { ...STEADY, name: 'rushing', drift: 0.08, spread: 0.01 },
+  'late-ring': { ...STEADY, name: message('player.late-ring'), lateness: { a: 0.022 }, spread: 0.009 },
+  'late-middle': { ...STEADY, name: message('player.late-middle'), lateness: { m: 0.02 }, spread: 0.009 },
+  'early-thumb': { ...STEADY, name: message('player.early-thumb'), lateness: { p: -0.018 }, spread: 0.01 },
+  'weak-ring': { ...STEADY, name: message('player.weak-ring'), loudness: { a: -6, m: -1 }, spread: 0.008 },
+  tiring: { ...STEADY, name: message('player.tiring-ring'), spread: 0.008, tired: { a: 0.9 } },
+  rushing: { ...STEADY, name: message('player.rushing'), drift: 0.08, spread: 0.01 },
   beginner: {
-    name: 'beginner',
+    name: message('player.beginner'),
     lateness: { m: 0.012, a: 0.02 },
     spread: 0.02,
     drift: -0.03,
@@ -68,7 +69,7 @@ export interface PlayedStroke {
   readonly digit: Digit | null;
   /** Index among what was asked; null for one that was not. */
   readonly asked: number | null;
-  readonly what: 'as asked' | 'wrong string' | 'extra';
+  readonly what: 'matched' | 'wrong-string' | 'extra';
 }
 
 /** A take as it was played, and what of it was left out. */
@@ -123,13 +124,13 @@ export const playAs = (asked: Asked, being: PlayerBeing, random: RandomSource): 
     const at = BASE.before + drifted(stroke.at, whole, being.drift) + late;
     const loudness = BASE.loudness * 10 ** (decibels / 20);
     const chance = random();
-    const played: PlayedStroke = { at, string, pitch, loudness, digit, asked: index, what: 'as asked' };
+    const played: PlayedStroke = { at, string, pitch, loudness, digit, asked: index, what: 'matched' };
     if (chance < being.missed) {
       missed.push(index);
       return [];
     }
     const other = chance < being.missed + being.wrong ? beside(stroke, asked.strokes, random) : null;
-    const own: PlayedStroke = other ? { ...played, ...other, what: 'wrong string' } : played;
+    const own: PlayedStroke = other ? { ...played, ...other, what: 'wrong-string' } : played;
     if (random() >= being.extra) return [own];
     const more = beside(stroke, asked.strokes, random);
     const later = at + 0.06 + 0.06 * random();

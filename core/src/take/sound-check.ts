@@ -9,7 +9,7 @@ export interface SoundCheck {
   /** The quiet moments, and the loud ones. */
   readonly noise: number;
   readonly played: number;
-  readonly says: 'good' | 'nothing is heard' | 'too quiet' | 'too loud' | 'too noisy';
+  readonly says: 'good' | 'silent' | 'too-quiet' | 'too-loud' | 'noisy';
 }
 
 /** From what on a sound is no good for listening to (est.): decibels, share of samples at the limit. */
@@ -21,7 +21,7 @@ const decibels = (value: number): number => 20 * Math.log10(Math.max(1e-6, value
  * Whether a few seconds of somebody playing can be listened to: loud enough, not cut off, and well above the noise of the room.
  * Samples come at `TAKE.sampleRate` a second, −1 to 1.
  * @example
- * checkSound(new Float32Array(22050)).says // => 'nothing is heard'
+ * checkSound(new Float32Array(22050)).says // => 'silent'
  */
 export const checkSound = (samples: Float32Array): SoundCheck => {
   const size = Math.round(CHECK.seconds * TAKE.sampleRate);
@@ -31,10 +31,10 @@ export const checkSound = (samples: Float32Array): SoundCheck => {
   const [noise, played] = [quantile(levels, 0.1), quantile(levels, 0.9)];
   const clipped = samples.reduce((sum, value) => sum + (Math.abs(value) >= CHECK.limit ? 1 : 0), 0);
   const says = (): SoundCheck['says'] => {
-    if (played < CHECK.silent) return 'nothing is heard';
-    if (clipped > CHECK.clipped * samples.length) return 'too loud';
-    if (played - noise < CHECK.above) return 'too noisy';
-    return played < CHECK.quiet ? 'too quiet' : 'good';
+    if (played < CHECK.silent) return 'silent';
+    if (clipped > CHECK.clipped * samples.length) return 'too-loud';
+    if (played - noise < CHECK.above) return 'noisy';
+    return played < CHECK.quiet ? 'too-quiet' : 'good';
   };
   return { noise, played, says: says() };
 };

@@ -16,7 +16,7 @@ const strokes = (gap: number, pitches: readonly number[]): readonly PlayedStroke
     loudness: 0.45 + 0.15 * random(),
     digit: index % 2 === 0 && pitches.length > 1 ? 'p' : 'i',
     asked: index,
-    what: 'as asked',
+    what: 'matched',
   }));
 };
 

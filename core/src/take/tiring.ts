@@ -1,4 +1,5 @@
-import { STRIKERS, STRIKER_NAMES, type Striker } from '../pattern/index.ts';
+import { message } from '../message/index.ts';
+import { STRIKERS, fingerWord, type Striker } from '../pattern/index.ts';
 import { median } from '../statistics/index.ts';
 import {
   SAID,
@@ -38,7 +39,7 @@ const decibelsOf = ({ decibels }: HeardStroke): readonly number[] => (decibels =
 const partOf = (now: Case, striker: Striker, from: number, to: number): Part => {
   const all = now.heard.strokes.filter((stroke) => {
     const { cycle } = askedOfHeard(now, stroke);
-    return stroke.what === 'as asked' && cycle >= from && cycle < to;
+    return stroke.what === 'matched' && cycle >= from && cycle < to;
   });
   const own = all.filter((stroke) => strikerOfHeard(now, stroke) === striker);
   const sure = own.filter((stroke) => stroke.sure);
@@ -64,15 +65,13 @@ export const findingsOfTiring = (now: Case): readonly Weighed[] => {
     const [first, last] = [partOf(now, striker, 0, third), partOf(now, striker, cycles - third, cycles)];
     const later = moreBy(first.late, last.late, SAID.tires);
     const softer = moreBy(last.decibels, first.decibels, SAID.fades);
-    const said = [
-      ...(later > 0 ? [`${milliseconds(later)} later`] : []),
-      ...(softer > 0 ? [`${softer.toFixed(0)} dB softer`] : []),
-    ];
-    if (said.length === 0) return [];
+    if (later === 0 && softer === 0) return [];
+    const how = softer === 0 ? 'later' : later === 0 ? 'softer' : 'both';
     return [
       {
-        sentence: `The ${STRIKER_NAMES[striker]} tires: ${said.join(' and ')} at the end than at the beginning.`,
-        advice: 'Stop before it tires: fewer times through, more often, the hand let hang between them.',
+        message: message('take.finger-fades', { finger: fingerWord(striker), how }),
+        details: message('take.finger-fades.details', { how, ms: milliseconds(later), decibels: Math.round(softer) }),
+        advice: message('take.finger-fades.advice'),
         strokes: namesOf(now, striker),
         weight: Math.max(later / SAID.tires, softer / SAID.fades),
       },

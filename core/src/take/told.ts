@@ -83,7 +83,7 @@ export const heardStroke = (listened: Listened, index: number, used: Set<Peak>):
       at,
       decibels: 20 * log10(strength / level.reference),
       level: 20 * log10(strength),
-      what: 'as asked',
+      what: 'matched',
       instead: null,
       confidence: min(1, 0.4 + 0.4 * log(over) + 0.1),
     };
@@ -140,7 +140,7 @@ const heardAstray = (
     at: struckAstray(listened, peak, expected),
     decibels: 20 * log10(peak.strength / reference),
     level: 20 * log10(peak.strength),
-    what: 'as asked',
+    what: 'matched',
     confidence: 0.5,
   };
 };
@@ -165,7 +165,7 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
   if (other && others > FAINT.instead && others > FAINT.more * own) {
     used.add(other.peak);
     const instead = scene.pitches[other.pitch] as number;
-    return { ...missed, at: other.peak.at, what: 'wrong string', instead, confidence: pluck === null ? 0.55 : 0.75 };
+    return { ...missed, at: other.peak.at, what: 'wrong-string', instead, confidence: pluck === null ? 0.55 : 0.75 };
   }
   const leaks = (levels[pitch] as Level).threshold / reference;
   const pinched = scene.pinched[missed.asked] as boolean;
@@ -175,13 +175,12 @@ const heardFaintly = (listened: Listened, missed: HeardStroke, used: Set<Peak>):
       at: pluck?.at ?? at,
       decibels: 20 * log10(own),
       level: 20 * log10(own * reference),
-      what: 'as asked',
+      what: 'matched',
       confidence: 0.45,
     };
   // In a pinch the others sound into it: some of it is no proof, and none that it did not come.
-  if (pinched && own > FAINT.open * leaks)
-    return { ...missed, at: pluck?.at ?? at, what: 'cannot be told', confidence: 0.4 };
-  return pluck ? { ...missed, at: pluck.at, what: 'cannot be told', confidence: 0.4 } : missed;
+  if (pinched && own > FAINT.open * leaks) return { ...missed, at: pluck?.at ?? at, what: 'unclear', confidence: 0.4 };
+  return pluck ? { ...missed, at: pluck.at, what: 'unclear', confidence: 0.4 } : missed;
 };
 
 /** Shares of a pitch's own strokes by which a faint one is told, and seconds its pluck may be beside it (est.). */

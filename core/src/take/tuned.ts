@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import type { Asked } from './asked.ts';
 import { lookOf } from './look.ts';
 import { firstLevels, sceneOf } from './pairing.ts';
@@ -15,15 +16,13 @@ const BETTER = 0.87;
 const DOUBTFUL = 0.985;
 const FITS_WORSE = 0.05;
 
-const TONES = ['', 'a semitone', 'a whole tone', 'three semitones', 'two whole tones'] as const;
-
 /**
- * By how much, and which way, strings are tuned otherwise, in a teacher's words. Semitones, up to four.
+ * By how much, and which way, strings are tuned otherwise. Semitones, up to four.
  * @example
- * tunedWords(-2) // => { by: 'a whole tone', way: 'lower' }
+ * tunedWords(-2).way // => 'lower'
  */
-export const tunedWords = (by: number): { readonly by: string; readonly way: 'higher' | 'lower' } => ({
-  by: TONES[Math.abs(by)] ?? `${Math.abs(by)} semitones`,
+export const tunedWords = (by: number): { readonly by: Message; readonly way: 'higher' | 'lower' } => ({
+  by: message('interval.semitones', { count: Math.abs(by) }),
   way: by > 0 ? 'higher' : 'lower',
 });
 

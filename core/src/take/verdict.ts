@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/index.ts';
 import { STRIKERS } from '../pattern/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
 import type { NotePlayed } from '../formats/index.ts';
@@ -26,14 +27,14 @@ import { median, spreadOf } from '../statistics/index.ts';
 import { tunedWords, tuningOf } from './tuned.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
-export const TAKE_ENGINE = 4;
+export const TAKE_ENGINE = 5;
 
 /** How one time through went. */
 export interface CycleInTake {
   readonly cycle: number;
-  readonly verdict: 'clean' | 'slipped' | 'cannot be told';
-  /** Why not clean, in a teacher's words; null where it was. */
-  readonly why: string | null;
+  readonly verdict: 'clean' | 'slipped' | 'unclear';
+  /** Why not clean; null where it was. */
+  readonly why: Message | null;
 }
 
 /** A take, judged. Times are seconds, loudness decibels. */
@@ -43,19 +44,19 @@ export interface TakeJudgement {
   readonly digits: readonly DigitInTake[];
   readonly cycles: readonly CycleInTake[];
   readonly findings: readonly TakeFinding[];
-  /** Beats a minute at the beginning and at the end. */
+  /** Beats per minute at the beginning and at the end. */
   readonly tempo: readonly [number, number];
 }
 
 const digitsOf = (now: Case): readonly DigitInTake[] => {
-  const played = now.heard.strokes.filter(({ what }) => what === 'as asked');
+  const played = now.heard.strokes.filter(({ what }) => what === 'matched');
   const common = median(sureLateness(played));
   // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
   const fingers = played.filter((stroke) => strikerOfHeard(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
   const digits = STRIKERS.flatMap((striker): readonly Omit<DigitInTake, 'timed'>[] => {
     const all = now.heard.strokes.filter((stroke) => strikerOfHeard(now, stroke) === striker);
-    const own = all.filter(({ what }) => what === 'as asked');
+    const own = all.filter(({ what }) => what === 'matched');
     if (all.length === 0) return [];
     const late = sureLateness(own);
     return [
@@ -66,7 +67,8 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
         lateness: own.length > 0 ? median(late) - common : 0,
         spread: spreadOf(late),
         decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
-        lost: all.filter(({ what }) => what === 'missed' || what === 'wrong string').length,
+        missed: all.filter(({ what }) => what === 'missed').length,
+        wrong: all.filter(({ what }) => what === 'wrong-string').length,
       },
     ];
   });
@@ -76,25 +78,34 @@ const digitsOf = (now: Case): readonly DigitInTake[] => {
 
 const noteName = (pitch: number): string => pitchClassName(pitchClassOf(pitch));
 
-const slipIn = (now: Case, own: readonly HeardStroke[]): string | null => {
+const wrongString = (place: Message, instead: number | null | undefined): Message =>
+  instead === null || instead === undefined
+    ? message('pass.wrong-string', { place })
+    : message('pass.wrong-string-sounded', { place, note: noteName(instead) });
+
+const slipIn = (now: Case, own: readonly HeardStroke[]): Message | null => {
   const lost = own.find(({ what }) => what === 'missed');
-  if (lost) return `nothing was heard on ${placeOf(now, lost.asked)}`;
-  const wrong = own.find(({ what }) => what === 'wrong string');
-  if (wrong) return `another string sounded on ${placeOf(now, wrong.asked)} (${noteName(wrong.instead ?? 0)})`;
+  if (lost) return message('pass.note-missed', { place: placeOf(now, lost.asked) });
+  const wrong = own.find(({ what }) => what === 'wrong-string');
+  if (wrong) return wrongString(placeOf(now, wrong.asked), wrong.instead);
   const far = own.find((stroke) => latenessOf(stroke).some((late) => Math.abs(late) > SAID.wide));
-  if (far) return `${(far.at ?? 0) > far.pulse ? 'late' : 'early'} on ${placeOf(now, far.asked)}`;
+  if (far)
+    return message('pass.off-time', {
+      when: (far.at ?? 0) > far.pulse ? 'late' : 'early',
+      place: placeOf(now, far.asked),
+    });
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
   const extra = now.heard.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
-  return extra ? `a ${noteName(extra.pitch)} that was not asked for` : null;
+  return extra ? message('pass.extra-note', { note: noteName(extra.pitch) }) : null;
 };
 
 /** How one time through went, by its strokes. */
 const cycleBy = (now: Case, cycle: number, own: readonly HeardStroke[]): CycleInTake => {
-  const untold = own.filter(({ what }) => what === 'cannot be told').length;
+  const untold = own.filter(({ what }) => what === 'unclear').length;
   const why = slipIn(now, own);
   if (why) return { cycle, verdict: 'slipped', why };
   return untold > 0.25 * own.length
-    ? { cycle, verdict: 'cannot be told', why: 'too little of it can be told from the recording' }
+    ? { cycle, verdict: 'unclear', why: message('pass.unclear') }
     : { cycle, verdict: 'clean', why: null };
 };
 
@@ -136,7 +147,7 @@ const refusal = (asked: Asked, innovation: Innovation): Result<never> | null => 
 
 /** What was heard of a take judged; refused where it does not fit. */
 const judgeHeard = (heard: HeardTake, score: Score, asked: Asked): Result<TakeJudgement> => {
-  const told = heard.strokes.filter(({ what }) => what === 'as asked').length;
+  const told = heard.strokes.filter(({ what }) => what === 'matched').length;
   const share = told / Math.max(1, heard.strokes.length);
   const doubtful = heard.fit < SAID.surely && share < SAID.mostly;
   if (heard.cycles === 0 || heard.fit < SAID.fit || share < SAID.heard || doubtful)

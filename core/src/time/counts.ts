@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from './ticks.ts';
 
 /** What is said on the parts of a beat after its number, by how many parts it has (common practice). */
@@ -48,23 +49,40 @@ export const placeOf = (metre: Metre, at: number): Place => {
   return { bar: Math.floor(at / ticksPerBar(metre)) + 1, beat: Math.floor(inBar / beat) + 1, past: inBar % beat };
 };
 
-const NAMED_PARTS: readonly number[] = [2, 3, 4];
+/** Parts of a beat that have a syllable of their own (common practice). */
+const SPOKEN_PARTS: readonly number[] = [2, 3, 4];
 
-/** The spoken part of a beat at some ticks past it, whatever the subdivision; a fraction if no word fits. */
-const partName = (past: number, beatTicks: number): string => {
-  if (past === 0) return '';
-  const parts = NAMED_PARTS.find((n) => (past * n) % beatTicks === 0);
-  if (parts) return ` ${spokenPart(parts, (past * parts) / beatTicks)}`;
-  return ` + ${(past / beatTicks).toFixed(2)}`;
+/** Parts of a beat that are counted: from quintuplets on nobody agrees on syllables. */
+const COUNTED_PARTS: readonly number[] = [5, 6, 7, 8, 9, 10, 12, 14, 15, 16, 24];
+
+const dividesAt = (past: number, beatTicks: number) => (parts: number) => (past * parts) % beatTicks === 0;
+
+/** A place within a bar: its beat, and the part of the beat by its syllable, its number or its share. */
+const placeInBar = (beat: number, past: number, beatTicks: number): Message => {
+  if (past === 0) return message('place.beat', { beat });
+  const divides = dividesAt(past, beatTicks);
+  const spoken = SPOKEN_PARTS.find(divides);
+  if (spoken) return message('place.syllable', { beat, syllable: spokenPart(spoken, (past * spoken) / beatTicks) });
+  const parts = COUNTED_PARTS.find(divides);
+  return parts
+    ? message('place.part', { beat, part: (past * parts) / beatTicks + 1, parts })
+    : message('place.share', { beat, share: past / beatTicks });
 };
 
 /**
- * A tick as a teacher says it: "2 &", with the bar in front where there is more than one.
+ * A tick as a teacher says it: “beat 2 &”, with the bar in front where there is more than one.
  * @example
- * placeName({ beats: 4, unit: 4 }, 840 + 420, 1) // => 'beat 2 &'
+ * placeName({ beats: 4, unit: 4 }, 840 + 420, 1).params // => { beat: 2, syllable: '&' }
  */
-export const placeName = (metre: Metre, at: number, bars: number): string => {
+export const placeName = (metre: Metre, at: number, bars: number): Message => {
   const { bar, beat, past } = placeOf(metre, at);
-  const name = `beat ${beat}${partName(past, ticksPerBeat(metre))}`;
-  return bars > 1 ? `bar ${bar}, ${name}` : name;
+  const place = placeInBar(beat, past, ticksPerBeat(metre));
+  return bars > 1 ? placeInBarOf(bar, place) : place;
 };
+
+/**
+ * A place of a bar with the number of its bar in front.
+ * @example
+ * placeInBarOf(2, placeName({ beats: 4, unit: 4 }, 0, 1)).code // => 'place.in-bar'
+ */
+export const placeInBarOf = (bar: number, place: Message): Message => message('place.in-bar', { bar, place });

@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import {
   SUBDIVISIONS,
   canSubdivide,
@@ -43,7 +44,10 @@ test.each([
   [840 + 210, 1, 'beat 2 e'],
   [840 + 280, 1, 'beat 2 trip'],
   [3360 + 630, 2, 'bar 2, beat 1 a'],
-  [168, 1, 'beat 1 + 0.20'],
+  [168, 1, 'beat 1, 2nd of 5'],
+  [840 + 700, 1, 'beat 2, 6th of 6'],
+  [315, 1, 'beat 1, 4th of 8'],
+  [840 - 70, 1, 'beat 1, 12th of 12'],
 ])('tick %i of %i bars is called %s', (at, bars, name) => {
-  expect(placeName({ beats: 4, unit: 4 }, at, bars)).toBe(name);
+  expect(sayMessage(placeName({ beats: 4, unit: 4 }, at, bars))).toBe(name);
 });

@@ -1,16 +1,14 @@
+import { say } from '@fleet-wren/wording';
 import { connect, migrate } from '../db/connection.ts';
 import { resetPassword } from './reset.ts';
 
 const run = async (): Promise<void> => {
   const [command, email] = process.argv.slice(2);
-  if (command !== 'reset' || !email) throw new Error('Usage: npm run admin -- reset EMAIL');
+  if (command !== 'reset' || !email) throw new Error(say('operator.reset-usage'));
   const db = connect(process.env.DATABASE_URL ?? '', { patient: true });
   try {
     await migrate(db);
-    console.log(`The new password of ${email} is ${await resetPassword(db, email)}`);
-    console.log(
-      'Change it after signing in (Settings, Account). All devices have been signed out, and two-factor authentication is off.',
-    );
+    console.log(say('operator.new-password', { email, password: await resetPassword(db, email) }));
   } finally {
     await db.destroy();
   }

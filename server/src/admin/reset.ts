@@ -1,3 +1,4 @@
+import { say } from '@fleet-wren/wording';
 import { randomBytes } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import { AuthStore } from '../auth/auth.store.ts';
@@ -11,8 +12,7 @@ import type { Db } from '../db/connection.ts';
 export const resetPassword = async (db: Db, email: string): Promise<string> => {
   const store = new AuthStore(db);
   const teacher = await store.findByEmail(email.trim().toLowerCase());
-  if (!teacher)
-    throw new Error(`No teacher has the email address ${email}. Write it exactly as it is used to sign in.`);
+  if (!teacher) throw new Error(say('operator.no-teacher', { email }));
   const password = randomBytes(12).toString('base64url');
   await store.changePassword(teacher, await hash(password));
   await new SecondFactorStore(db).remove(teacher);

@@ -2,7 +2,7 @@ import { createHash, type Hash } from 'node:crypto';
 import { message, type MessageValue, problem, WrenError } from '@fleet-wren/core';
 
 /** The version of the backup that is written. */
-const ARCHIVE_VERSION = 3;
+const ARCHIVE_VERSION = 4;
 
 /** The tables a backup holds, in the order they are restored. */
 export const TABLES = [

@@ -16,6 +16,7 @@ import {
   type Result,
   type Song,
   success,
+  wayFromProse,
 } from '@fleet-wren/core';
 import { UUID } from '../common/ids.ts';
 import { readStored, type Kind, type Kinds } from '../documents/kinds.ts';
@@ -24,7 +25,8 @@ import { settingsDocument } from '../set-up/set-up.schema.ts';
 import { writingOf } from '../songs/songs.service.ts';
 import { aboutSchema } from '../students/students.schema.ts';
 import { besideOf } from '../summaries/summaries.service.ts';
-import { TAKE_LIMITS, judgementSchema, takeSchema } from '../takes/takes.schema.ts';
+import { TAKE_LIMITS, judgementSchema, takeSchema, type JudgementForm } from '../takes/takes.schema.ts';
+import { aboutFromProse, bodyInCodes, judgementInCodes, planInCodes } from './prose.ts';
 import { wrongLine, type ArchiveLine, type ArchiveTable } from './format.ts';
 
 /** A row as it is kept, without the studio's column. */
@@ -144,7 +146,7 @@ const studentRow = (columns: Columns): Row => {
   if (columns.isMissing('about')) return known;
   return {
     ...known,
-    about: JSON.stringify(columns.by('about', aboutSchema)),
+    about: JSON.stringify(columns.by('about', aboutSchema, aboutFromProse(columns.value('about')))),
     version: columns.count('version'),
     created_at: columns.time('created_at'),
     archived_at: columns.timeOrNull('archived_at'),
@@ -154,7 +156,8 @@ const studentRow = (columns: Columns): Row => {
 /** An assignment; how it stands is worked out from its log when all of that is there. */
 const assignmentRow = (columns: Columns): Row => {
   const pattern = columns.read(readPattern(columns.value('pattern')));
-  const [name, target, way, plan] = ['name', 'target', 'way', 'plan'].map((one) => columns.value(one));
+  const [name, target] = ['name', 'target'].map((one) => columns.value(one));
+  const [way, plan] = [wayFromProse(columns.value('way')), planInCodes(columns.value('plan'))];
   const form = columns.by('plan', assignmentSchema, { name, pattern: {}, target, way, plan });
   return {
     id: columns.id('id'),
@@ -178,7 +181,7 @@ const TOLD_BY = ['teacher', 'student'] as const;
 const eventRow = (columns: Columns): Row => {
   const [id, kind, body] = ['id', 'kind', 'body'].map((one) => columns.value(one));
   const at = Number(columns.value('at'));
-  const event = columns.read(readEvent({ ...(body as object), id, at, kind }));
+  const event = columns.read(readEvent({ ...bodyInCodes(kind, body), id, at, kind }));
   const { id: _id, at: _at, kind: _kind, ...rest } = event;
   return {
     id: columns.id('id'),
@@ -231,16 +234,18 @@ const versionRow = (columns: Columns): Row => {
   };
 };
 
+const inColumns = ({ headline, ...form }: JudgementForm): Row => ({ ...form, headline: JSON.stringify(headline) });
+
 /** What engines said of a take: the latest in columns, the earlier ones as a list. */
 const judgedColumns = (columns: Columns): Row => {
   const earlier = columns.value('earlier') ?? [];
   if (!Array.isArray(earlier) || earlier.length > 20)
     throw columns.wrong(message('backup.invalid', { field: 'earlier' }));
-  const all = earlier.map((one: unknown) => columns.by('earlier', judgementSchema, one));
+  const all = earlier.map((one: unknown) => columns.by('earlier', judgementSchema, judgementInCodes(one)));
   if (columns.isMissing('engine')) return { earlier: JSON.stringify(all) };
   const [engine, headline, judgement] = ['engine', 'headline', 'judgement'].map((one) => columns.value(one));
   return {
-    ...columns.by('judgement', judgementSchema, { engine, headline, judgement }),
+    ...inColumns(columns.by('judgement', judgementSchema, judgementInCodes({ engine, headline, judgement }))),
     earlier: JSON.stringify(all),
   };
 };

@@ -3,7 +3,7 @@ import { mkdir, readdir, rm, statfs } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { WrenError, message, problem } from '@fleet-wren/core';
 import type { Request } from 'express';
 import { CONFIG, type Config } from '../config.ts';
 
@@ -40,7 +40,10 @@ export const emptyUploads = async (folder: string): Promise<void> => {
 /** The answer to a large file where there are as many as can be dealt with. */
 export const busy = (): WrenError => new WrenError(problem('busy', { seconds: 30 }));
 
-const tooLarge = (): WrenError => new WrenError(problem('too-large', { value: 'more than 2.2 GB', most: '2.2 GB' }));
+const tooLarge = (): WrenError => {
+  const most = message('size.gigabytes', { gigabytes: 2.2 });
+  return new WrenError(problem('too-large', { value: message('size.more-than', { size: most }), most }));
+};
 
 /** Whole files of studios on their way in or out: on the disk, so that no database connection waits for a slow line. */
 @Injectable()

@@ -1,5 +1,5 @@
 /** Values a request may hold besides its documents: far more than any form, far less than would take time. */
-const MOST_VALUES = 300;
+const MOST_VALUES = 2_000;
 
 /** Items of a list that a request may hold. */
 const MOST_ITEMS = 200;

@@ -31,10 +31,15 @@ const fromStatus = (status: number): Problem => {
   return problem('internal');
 };
 
+const tooLarge = (): Problem => {
+  const most = message('size.megabytes', { megabytes: 2 });
+  return problem('too-large', { value: message('size.more-than', { size: most }), most });
+};
+
 /** The problems behind anything that was thrown. */
 export const problemsBehind = (error: unknown): readonly Problem[] => {
   if (error instanceof WrenError) return error.problems;
-  if (isTooLarge(error)) return [problem('too-large', { value: 'more than 2 MB', most: '2 MB' })];
+  if (isTooLarge(error)) return [tooLarge()];
   if (FULL.has(codeOf(error))) return [problem('storage-full')];
   if (UNREACHABLE.has(codeOf(error)) || GIVEN_UP.test(String(error))) return [problem('unavailable')];
   return [fromStatus(statusOf(error))];

@@ -14,7 +14,8 @@ export type StudioTable =
   | 'practice_events'
   | 'practice_links'
   | 'takes'
-  | 'take_parts';
+  | 'take_parts'
+  | 'demo_content';
 
 interface Opened {
   /** The column by which a link's scope names the rows of a table. */

@@ -10,13 +10,14 @@ import {
   simulatePractice,
   valueOrThrow,
   type Pattern,
+  type PracticeEvent,
+  type Standing,
   type SimulatedStudent,
   type AboutStudent,
+  WAYS,
 } from '@fleet-wren/core';
-import type { StudioScope } from '../db/studio-db.ts';
-import { PracticeStore, type AddedEvent } from '../practice/practice.store.ts';
+import type { AssignmentForm } from '../practice/practice.schema.ts';
 import { standingOf } from '../practice/standing.ts';
-import { StudentsStore } from '../students/students.store.ts';
 
 /** Something an invented student practises: which pattern, to which share of its ceiling, begun how long ago. */
 interface DemoItem {
@@ -60,7 +61,7 @@ const STUDENTS: readonly DemoStudent[] = [
   },
   {
     name: 'Junia Weir',
-    about: { lessonDay: 3, lessonTime: '18:00', weeklyMinutes: 150, way: 'short bursts early' },
+    about: { lessonDay: 3, lessonTime: '18:00', weeklyMinutes: 150, way: 'bursts' },
     being: { skill: -0.55, learning: 0.0005, diligence: 0.8 },
     items: [
       { pattern: 'Reed bed, three three two', share: 0.78, weeksAgo: 9 },
@@ -86,7 +87,7 @@ const STUDENTS: readonly DemoStudent[] = [
 const ATTEMPTS = 26;
 
 const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: number) => {
-  const way = student.about.way ?? 'slowly until clean, then faster';
+  const way = student.about.way ?? WAYS[0];
   const ceiling = valueOrThrow(ladderFor(pattern, { target: pattern.tempo, way })).ceiling ?? pattern.tempo;
   const target = Math.min(240, Math.round(ceiling * item.share));
   const ladder = valueOrThrow(ladderFor(pattern, { target, way }));
@@ -102,31 +103,24 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
   return { way, target, plan: planOf(ladder), events: events.map((event) => ({ ...event, id: randomUUID() })) };
 };
 
+/** A student of the demo, and everything practised. */
+export interface DemoPractice {
+  readonly student: { readonly name: string; readonly about: AboutStudent };
+  readonly items: readonly (Omit<AssignmentForm, 'sourceId' | 'sourceVersion'> & {
+    readonly events: readonly PracticeEvent[];
+    readonly standing: Standing;
+  })[];
+}
+
 /** Twelve weeks of invented practice: two are stuck for different reasons, one has stopped, one flies. */
-export const loadDemoPractice = async (
-  scope: StudioScope,
-  { patterns, sources }: { readonly patterns: readonly Pattern[]; readonly sources: ReadonlyMap<string, string> },
-  now: number,
-): Promise<void> => {
-  const [students, practice] = [new StudentsStore(), new PracticeStore()];
-  const kept = await students.insert(scope, STUDENTS);
-  for (const student of STUDENTS) {
-    const { id } = kept.find(({ name }) => name === student.name) as { readonly id: string };
-    for (const [place, item] of student.items.entries()) {
+export const practiceOfDemo = (patterns: readonly Pattern[], now: number): readonly DemoPractice[] =>
+  STUDENTS.map((student) => ({
+    student: { name: student.name, about: student.about },
+    items: student.items.flatMap((item) => {
       const pattern = patterns.find(({ name }) => name === item.pattern);
-      if (!pattern) continue;
-      const { way, target, plan, events } = eventsFor(item, pattern, student, now);
+      if (!pattern) return [];
+      const { events, plan, way, target } = eventsFor(item, pattern, student, now);
       const standing = standingOf(plan, foldPractice(plan, NOTHING_PRACTISED, events), now);
-      const form = { name: pattern.name, pattern, sourceId: sources.get(pattern.name), target, way, plan };
-      const assignment = await practice.insert(scope, id, form, { standing, place });
-      const rows = events.map((event): AddedEvent => ({
-        assignment: assignment.id,
-        event,
-        toldAt: null,
-        toldBy: 'student',
-      }));
-      for (let from = 0; from < rows.length; from += 500)
-        await practice.append(scope, id, rows.slice(from, from + 500));
-    }
-  }
-};
+      return [{ name: pattern.name, pattern, way, target, plan, events, standing }];
+    }),
+  }));

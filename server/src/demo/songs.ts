@@ -1,3 +1,4 @@
+import { sayMessage } from '@fleet-wren/wording';
 import {
   FORMS,
   instrumentIn,
@@ -100,7 +101,8 @@ export const demoSongs = (): readonly Song[] => [
     },
   ),
   made(
-    FORMS.find(({ key }) => key === 'twelve-bar')?.chart({ key: 2, quickChange: true, turnaround: true }) ?? '',
+    FORMS.find(({ key }) => key === 'twelve-bar')?.chart({ key: 2, quickChange: true, turnaround: true }, sayMessage) ??
+      '',
     'Slow ferry',
     { tempo: 104, swing: 64, figures: thumbInTurn, instrument: instrumentIn(tuningByKey('open-d')), tags: ['thumb'] },
   ),

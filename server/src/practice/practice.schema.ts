@@ -10,7 +10,7 @@ import {
   type Pattern,
   type Way,
 } from '@fleet-wren/core';
-import { versionNumber, words } from '../common/words.ts';
+import { aLabel, aMessage, versionNumber, words } from '../common/words.ts';
 
 /** Something to be practised, as it is set. */
 export interface AssignmentForm {
@@ -49,7 +49,7 @@ const numbers = Joi.object().pattern(words(40), Joi.number()).max(40).required()
 /** A hand that can be: its values are checked as core checks them. */
 export const handSchema = Joi.object<Hand>({
   key: words(80).min(1).required(),
-  name: words(80).min(1).required(),
+  name: aLabel(80).required(),
   scale: numbers,
   times: numbers,
 })
@@ -64,10 +64,10 @@ const planSchema = Joi.object<LadderPlan>({
     .items(
       Joi.object({
         key: words(40).min(1).required(),
-        name: words(PLAN_LIMITS.name).min(1).required(),
+        name: aLabel(PLAN_LIMITS.name).required(),
         gate: Joi.number().integer().min(0).max(50).required(),
         tempos: Joi.array().items(tempo).max(60).required(),
-        cause: words(400).allow(null),
+        cause: aMessage().allow(null),
         ceiling: Joi.number().greater(0).max(1e6).allow(null),
         constraint: words(20).allow(null),
         remark: words(PLAN_LIMITS.remark),

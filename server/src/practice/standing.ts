@@ -17,7 +17,7 @@ export const standingOf = (plan: LadderPlan, snapshot: PracticeSnapshot, now: nu
     minutes: progress.minutes,
     last: progress.last,
     discomfort: progress.discomfort,
-    stuck: stuck && { sentence: stuck.sentence, advice: stuck.advice },
+    stuck: stuck && { message: stuck.message, advice: stuck.advice },
     through,
     due: through === null ? null : reviewDue(snapshot.reviews, through),
   };

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { PATTERN_LIMITS, type Hand, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, type Hand, type Message, type Pattern } from '@fleet-wren/core';
 import { handSchema } from '../practice/practice.schema.ts';
-import { words } from '../common/words.ts';
+import { aMessage, words } from '../common/words.ts';
 
 /** Bytes of a part, of a take and of all takes of a studio; takes of a student; days an unfinished one is kept. */
 export const TAKE_LIMITS = {
@@ -19,7 +19,7 @@ export const SOUNDS = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/mpeg', 'au
 /** What engines say of a take. */
 export interface JudgementForm {
   readonly engine: number;
-  readonly headline: string;
+  readonly headline: Message;
   /** As JSON text: it is kept as it is. */
   readonly judgement: string;
 }
@@ -47,6 +47,6 @@ export const takeSchema = Joi.object<TakeForm>({
 
 export const judgementSchema = Joi.object<JudgementForm>({
   engine: Joi.number().integer().min(1).max(100_000).required(),
-  headline: words(300).min(1).required(),
+  headline: aMessage().required(),
   judgement: words(TAKE_LIMITS.judgement).min(2).required(),
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { Hand, Pattern } from '@fleet-wren/core';
+import type { Hand, Message, Pattern } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
 import { TAKE_LIMITS, type JudgementForm, type TakeForm } from './takes.schema.ts';
 
@@ -14,7 +14,7 @@ export interface TakeLine {
   readonly bytes: number;
   readonly by: 'teacher' | 'student';
   readonly engine: number | null;
-  readonly headline: string | null;
+  readonly headline: Message | null;
   readonly createdAt: Date;
   readonly completeAt: Date | null;
 }
@@ -147,7 +147,7 @@ export class TakesStore {
     const [kept] = (await scope
       .rows('takes')
       .where({ id })
-      .update({ engine, headline, judgement, earlier: JSON.stringify(earlier) })
+      .update({ engine, headline: JSON.stringify(headline), judgement, earlier: JSON.stringify(earlier) })
       .returning([...WHOLE])) as readonly Take[];
     return kept;
   }

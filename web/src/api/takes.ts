@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { takeHeadline, type Hand, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { takeHeadline, type Hand, type Message, type Pattern, type TakeJudgement } from '@fleet-wren/core';
 import { ApiError, ask, reach } from './client.ts';
 
 /** A take that is kept, as a list shows it. */
@@ -13,7 +13,7 @@ export interface TakeLine {
   readonly bytes: number;
   readonly by: 'teacher' | 'student';
   readonly engine: number | null;
-  readonly headline: string | null;
+  readonly headline: Message | null;
   readonly createdAt: string;
   readonly completeAt: string | null;
 }
@@ -23,7 +23,7 @@ export interface KeptTake extends TakeLine {
   readonly pattern: Pattern;
   readonly hand: Hand | null;
   readonly judgement: TakeJudgement | null;
-  readonly earlier: readonly { readonly engine: number; readonly headline: string }[];
+  readonly earlier: readonly { readonly engine: number; readonly headline: Message }[];
 }
 
 interface Coming extends TakeLine {

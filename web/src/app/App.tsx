@@ -29,6 +29,7 @@ const StudentSheet = lazy(() => import('../sheet/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
 const TakePage = lazy(() => import('../takes/TakePage.tsx'));
 const About = lazy(() => import('../about/About.tsx'));
+const Help = lazy(() => import('../help/Help.tsx'));
 const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
 
 const client = new QueryClient({
@@ -64,6 +65,7 @@ const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/students/:id/sheet', StudentSheet],
   ['/takes/:id', TakePage],
   ['/set-up/*', SetUp],
+  ['/help', Help],
 ];
 
 const Rooms = () => (

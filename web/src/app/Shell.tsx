@@ -42,6 +42,9 @@ export const Shell = () => {
           <span>{account?.studio}</span>
           <span className="text-soft">{account?.name}</span>
           <ThemeButton />
+          <Link to="/help" className="btn btn-plain">
+            {say('help.title')}
+          </Link>
           <Link to="/about" className="btn btn-plain">
             {say('common.about')}
           </Link>

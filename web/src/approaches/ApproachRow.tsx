@@ -1,13 +1,13 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  STRIKER_NAMES,
   ceilingFigure,
   miniatureOf,
-  stepsText,
+  stepsCounted,
   stringCount,
   type Approach,
   type Pattern,
   type Striker,
+  fingerName,
 } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
@@ -55,13 +55,16 @@ const Facts = ({ approach }: { readonly approach: Approach }) => {
         <dt>{say('approaches.busiest-finger')}</dt>
         <dd>
           {busiest
-            ? say('approaches.every-s', { strikerName: STRIKER_NAMES[busiest.striker], gap: busiest.gap.toFixed(2) })
+            ? say('approaches.every-s', {
+                strikerName: sayMessage(fingerName(busiest.striker)),
+                gap: busiest.gap.toFixed(2),
+              })
             : say('approaches.no-finger-plays-twice')}
         </dd>
       </div>
       <div>
         <dt>{say('approaches.string-changes')}</dt>
-        <dd>{stepsText(approach.steps)}</dd>
+        <dd>{stepsCounted(approach.steps).map(sayMessage).join(', ')}</dd>
       </div>
       <div>
         <dt>{say('approaches.issues')}</dt>
@@ -83,13 +86,13 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
   return (
     <article
       className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`}
-      aria-label={approach.name}
+      aria-label={sayLabel(approach.name)}
       onPointerMove={() => point(approach.school)}
       onPointerLeave={() => point(null)}
     >
       <header>
         <span className={`approach-number series-${number}`}>{number}</span>
-        <h2>{approach.name}</h2>
+        <h2>{sayLabel(approach.name)}</h2>
         {standing && (
           <span className="approach-tag">
             {standing === 'best' ? say('approaches.best-at-bpm', { tempo: pattern.tempo }) : say('approaches.equal')}
@@ -107,7 +110,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
               variant="plain"
               size="sm"
               onClick={drop}
-              aria-label={say('approaches.remove', { name: approach.name })}
+              aria-label={say('approaches.remove', { name: sayLabel(approach.name) })}
               title={say('common.remove')}
             >
               <X size={15} aria-hidden />

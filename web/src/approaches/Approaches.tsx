@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './approaches.scss';
 import {
   COMPARED,
@@ -87,10 +87,10 @@ const Approaches = () => {
           <ArrowLeft size={16} aria-hidden /> {pattern.name}
         </Link>
         <h1 className="verdict" aria-live="polite">
-          {trouble ?? comparison?.verdict.sentence ?? ''}
+          {trouble ?? (comparison ? saySentence(comparison.verdict.message) : '')}
         </h1>
         <p className="text-soft">
-          {say('approaches.same-notes', { tempo: pattern.tempo, hand: hand.name })}{' '}
+          {say('approaches.same-notes', { tempo: pattern.tempo, hand: sayLabel(hand.name) })}{' '}
           {schools.length < COMPARED.most && (
             <select
               className="add-school"

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { ceilingFigure, type Approach } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { CHART, strainChart } from './geometry.ts';
@@ -27,7 +27,7 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
         aria-label={approaches
           .map(({ name, judgement }) =>
             say('approaches.max-of', {
-              name,
+              name: sayLabel(name),
               max: judgement.ceiling
                 ? say('common.bpm-max', { bpm: ceilingFigure(judgement.ceiling.bpm) })
                 : say('common.no-max-tempo'),
@@ -52,7 +52,7 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
               y2={y(share)}
             />
             <text className="strain-tick" x={CHART.left - 7} y={y(share)} dy="0.34em" textAnchor="end">
-              {share * 100} %
+              {share * 100}%
             </text>
           </g>
         ))}

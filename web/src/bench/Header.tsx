@@ -1,4 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { chordWords } from '../parts/chords/chord-words.ts';
+import { say, sayLabel } from '@fleet-wren/wording';
 import {
   BEAT_UNITS,
   SUBDIVISIONS,
@@ -23,6 +24,7 @@ import { useRestorePattern } from '../api/patterns.ts';
 import { wordsOf } from '../api/client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
+import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
@@ -219,7 +221,10 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
       <Choice
         label={say('bench.chord')}
         value={voicing.chord}
-        options={[...known.map(({ chord }) => [chord, chord] as const), [OTHER_SHAPE, say('bench.other-voicing-more')]]}
+        options={[
+          ...known.map(({ chord }) => [chord, chordWords(chord)] as const),
+          [OTHER_SHAPE, say('bench.other-voicing-more')],
+        ]}
         choose={(chord) => {
           if (chord === OTHER_SHAPE) setPicking(true);
           const next = known.find((shape) => shape.chord === chord);
@@ -280,7 +285,7 @@ const HandChoice = memo(() => {
     <Choice
       label={say('bench.hand')}
       value={hand.key}
-      options={hands.map(({ key, name }) => [key, name])}
+      options={hands.map(({ key, name }) => [key, sayLabel(name)])}
       choose={choose}
       strong
     />
@@ -358,7 +363,7 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
         <TimeChoices pattern={pattern} />
       </div>
       <p className="bench-chord">
-        <strong>{pattern.voicing.chord}</strong>
+        <strong>{chordWords(pattern.voicing.chord)}</strong>
         <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
         <span className="text-soft">{bassWords(pattern)}</span>
         <span className="bench-rooms">
@@ -366,6 +371,7 @@ export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<
           <Link to="approaches" title={say('bench.see-the-same-notes-in-several')}>
             {say('bench.compare-schools')}
           </Link>
+          <TermHelp term="school" />
           <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
             {say('common.drills')}
           </Link>

@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { isolate, type IsolatedDrill } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { isolate, named, type IsolatedDrill } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -18,7 +18,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
   const shown = drills[place];
   const take = (chosen: readonly IsolatedDrill[]): void =>
     keep.mutate(
-      chosen.map(({ pattern }) => pattern),
+      chosen.map(({ pattern, name }) => named(pattern, sayMessage(name))),
       {
         onError: (error) => notice({ text: wordsOf(error) }),
         onSuccess: (kept) => {
@@ -36,14 +36,9 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
     <>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
-          {drills.map(({ about, pattern }, index) => (
-            <button
-              key={`${pattern.name}${about}`}
-              type="button"
-              aria-pressed={index === place}
-              onClick={() => setPlace(index)}
-            >
-              {about}
+          {drills.map(({ about, name }, index) => (
+            <button key={sayMessage(name)} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
+              {sayMessage(about)}
             </button>
           ))}
         </div>
@@ -68,7 +63,7 @@ export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
   const drills = useMemo(() => isolate(pattern, { hand }), [pattern, hand]);
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="isolate-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="isolate-title">{say('bench.hard-spots-as-drills')}</Modal.Title>
       </Modal.Header>
       {drills.length > 0 ? (

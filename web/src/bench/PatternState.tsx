@@ -1,3 +1,4 @@
+import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayList } from '@fleet-wren/wording';
 import { miniatureOf, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
@@ -34,7 +35,7 @@ export const PatternState = ({ pattern }: { readonly pattern: Pattern }) => (
         text="bench.state-facts"
         values={{
           name: pattern.name,
-          chord: pattern.voicing.chord,
+          chord: chordWords(pattern.voicing.chord),
           tempo: pattern.tempo,
           notes: pattern.strokes.length,
         }}

@@ -18,7 +18,7 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   const offered = known.map(({ tag }) => tag).filter((tag) => !tags.includes(tag));
   return (
     <Modal show onHide={hide} centered aria-labelledby="tags-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="tags-title">{say('bench.tags-and-sets')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>

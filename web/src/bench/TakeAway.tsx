@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
   leftOut,
   realise,
@@ -23,7 +23,7 @@ type Digits = Readonly<Record<string, Digit | null>>;
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-  return writeTab(realise(pattern), order, schoolOf(pattern).name);
+  return writeTab(realise(pattern), order, sayLabel(schoolOf(pattern).name));
 };
 
 /** The files a pattern can be taken away as. */

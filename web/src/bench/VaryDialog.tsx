@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { TRANSFORMS, edit, freshNames, type NamedTransform, type Pattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
@@ -6,7 +6,7 @@ import { Preview } from '../parts/preview/Preview.tsx';
 import { runTransform } from './commands.ts';
 import { useBench, useBenchStore } from './context.ts';
 
-const GROUPS: readonly NamedTransform['group'][] = ['Time', 'Strings', 'Hand', 'Thumb', 'Whole'];
+const GROUPS: readonly NamedTransform['group'][] = ['time', 'strings', 'hand', 'thumb', 'whole'];
 
 type Outcome = { readonly pattern: Pattern } | { readonly trouble: string };
 
@@ -30,14 +30,14 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="vary-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="vary-title">{say('bench.vary-title', { count: selection.size })}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
           {GROUPS.map((group) => (
-            <section key={group} aria-label={group}>
-              <h3>{group}</h3>
+            <section key={group} aria-label={say('transform.group', { group })}>
+              <h3>{say('transform.group', { group })}</h3>
               {TRANSFORMS.filter((one) => one.group === group).map((one) => (
                 <button
                   key={one.key}
@@ -46,7 +46,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
                   onClick={() => setKey(one.key)}
                   onDoubleClick={apply}
                 >
-                  {one.name}
+                  {sayMessage(one.name)}
                 </button>
               ))}
             </section>
@@ -65,7 +65,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
           {say('common.cancel')}
         </Button>
         <Button onClick={apply} disabled={!('pattern' in outcome)}>
-          {named.name}
+          {sayMessage(named.name)}
         </Button>
       </Modal.Footer>
     </Modal>

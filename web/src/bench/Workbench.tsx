@@ -4,6 +4,7 @@ import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
 import { Strings } from '../parts/strings/Strings.tsx';
+import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
 import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { runTransform } from './commands.ts';
@@ -25,6 +26,8 @@ const VIEWS = { lanes: say('common.fingers'), wheel: say('common.wheel'), string
 
 type View = keyof typeof VIEWS;
 
+const VIEW_TERMS = { lanes: 'fingers-view', wheel: 'wheel', strings: 'sustain' } as const;
+
 const VIEW_KEYS = Object.keys(VIEWS) as readonly View[];
 
 const nextView = (view: View): View => VIEW_KEYS[(VIEW_KEYS.indexOf(view) + 1) % VIEW_KEYS.length] ?? 'lanes';
@@ -42,6 +45,7 @@ const ViewSwitch = memo(({ view, choose }: { readonly view: View; readonly choos
         {VIEWS[one]}
       </button>
     ))}
+    <TermHelp term={VIEW_TERMS[view]} />
   </div>
 ));
 

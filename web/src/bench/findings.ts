@@ -16,8 +16,8 @@ const lastStroke = ({ strokes }: NamedFinding): string | undefined => strokes[st
 const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
 
 /** Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a cause. */
-const number = ({ pattern, judgement }: Judged): NumberedCauses => {
-  const all = causesOf(pattern, judgement.findings);
+const number = ({ judgement }: Judged): NumberedCauses => {
+  const all = causesOf(judgement.findings);
   const shown = all.slice(0, CAUSES_SHOWN);
   const flags = new Map<string, number>();
   shown.forEach(({ findings }, index) => {

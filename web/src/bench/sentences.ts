@@ -1,6 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import {
-  DIGIT_NAMES,
   MARKS,
   strokeAt,
   whereIs,
@@ -8,6 +7,8 @@ import {
   type Mark,
   type Pattern,
   type Stroke,
+  fingerName,
+  type Role,
 } from '@fleet-wren/core';
 import type { Cell } from './store.ts';
 
@@ -21,17 +22,24 @@ const MARK_WORDS: Readonly<Record<Mark, string>> = {
   unplanted: say('bench.no-planting'),
 };
 
+/** What a note bound to the chord is called. */
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  bass: say('bench.bass-note-of-the-chord'),
+  alternate: say('bench.alternating-bass-note'),
+  'second alternate': say('bench.third-bass-note'),
+};
+
 /** A stroke as a sentence for screen readers. */
 export const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
   [
-    whereIs(pattern, stroke.at),
+    sayMessage(whereIs(pattern, stroke.at)),
     say('bench.string', { string: stroke.string }),
-    digit ? DIGIT_NAMES[digit] : (stroke.slur ?? say('bench.no-finger-yet')),
+    digit ? sayMessage(fingerName(digit)) : stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet'),
     stroke.pin ? say('bench.pinned') : '',
     stroke.accent ? say('bench.accented') : '',
     ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
     stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
-    stroke.role ?? '',
+    stroke.role ? ROLE_WORDS[stroke.role] : '',
   ]
     .filter(Boolean)
     .join(', ');
@@ -41,5 +49,5 @@ export const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Reco
   const stroke = strokeAt(pattern, cell.at, cell.string);
   return stroke
     ? strokeSentence(pattern, stroke, digits[stroke.id])
-    : say('bench.string-empty', { whereIs: whereIs(pattern, cell.at), string: cell.string });
+    : say('bench.string-empty', { whereIs: sayMessage(whereIs(pattern, cell.at)), string: cell.string });
 };

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import type { Choice, Offer } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
@@ -26,7 +26,7 @@ const PartField = ({ offer, choice, choose }: ChoicesProps) => (
     >
       {offer.parts.map(({ name, notes }, index) => (
         <option key={index} value={index}>
-          {name}, {say('term.notes', { count: notes })}
+          {sayLabel(name)}, {say('term.notes', { count: notes })}
         </option>
       ))}
     </Form.Select>

@@ -75,7 +75,7 @@ describe('packed scores', () => {
 
   test('one that says it is small, and is not, is refused where it has grown too large', async () => {
     const blown = belittled(zipped({ 'a.xml': new Uint8Array(13_000_000).fill(32) }));
-    expect(said(await read(file('song.mxl', blown)))).toMatch(/more than 12 MB unpacked; the limit is 12 MB/);
+    expect(said(await read(file('song.mxl', blown)))).toMatch(/more than 12 MB when unpacked; the limit is 12 MB/);
   });
 });
 

@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { ceilingFigure, miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { Miniature } from '../parts/threads/Miniature.tsx';
@@ -49,13 +49,17 @@ export const DrillCard = ({
     <article
       style={{ width: width + 18 }}
       className={`drill${known ? ' drill-known' : ''}${next ? ' drill-next' : ''}`}
-      aria-label={cell.name}
+      aria-label={sayMessage(cell.name)}
     >
       <button
         type="button"
         className="drill-play"
         onClick={play}
-        aria-label={playing ? say('drills.stop', { name: cell.name }) : say('drills.play', { name: cell.name })}
+        aria-label={
+          playing
+            ? say('drills.stop', { name: sayMessage(cell.name) })
+            : say('drills.play', { name: sayMessage(cell.name) })
+        }
         aria-pressed={playing}
       >
         <Miniature
@@ -94,7 +98,7 @@ export const DrillCard = ({
             type="checkbox"
             checked={chosen}
             onChange={toggleChosen}
-            aria-label={say('drills.add-to-the-set', { name: cell.name })}
+            aria-label={say('drills.add-to-the-set', { name: sayMessage(cell.name) })}
           />{' '}
           {say('drills.add-to-set')}
         </label>

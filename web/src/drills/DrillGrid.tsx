@@ -1,7 +1,15 @@
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './drills.scss';
-import { AXES, nextDrill, type DrillCell, type DrillGrid as Grid, type Hand, type Pattern } from '@fleet-wren/core';
+import {
+  AXES,
+  nextDrill,
+  type DrillCell,
+  type DrillGrid as Grid,
+  type Hand,
+  type Pattern,
+  named,
+} from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -29,8 +37,14 @@ interface Question {
   readonly hand: Hand;
 }
 
-const askDrills = ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>
-  studyWorker.ask('drills', [pattern, axes.split(','), hand], { signal });
+/** A grid whose drills are called what they are. */
+const withNames = (grid: Grid): Grid => ({
+  ...grid,
+  cells: grid.cells.map((cell) => ({ ...cell, pattern: cell.pattern && named(cell.pattern, sayMessage(cell.name)) })),
+});
+
+const askDrills = async ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>
+  withNames(await studyWorker.ask('drills', [pattern, axes.split(','), hand], { signal }));
 
 const usualAxes = (pattern: Pattern): readonly string[] =>
   pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction'];
@@ -50,7 +64,7 @@ const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) 
       {optional && <option value="">{say('drills.none')}</option>}
       {AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
         <option key={key} value={key}>
-          {name}
+          {sayMessage(name)}
         </option>
       ))}
     </Form.Select>
@@ -150,19 +164,19 @@ const GridTable = ({ grid, tab, card }: TableProps) => {
         <tr>
           <th />
           {(columns?.values ?? ['']).map((name) => (
-            <th key={name} scope="col">
-              {name}
+            <th key={sayLabel(name)} scope="col">
+              {sayLabel(name)}
             </th>
           ))}
         </tr>
       </thead>
       <tbody>
         {rows?.values.map((name, row) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
+          <tr key={sayLabel(name)}>
+            <th scope="row">{sayLabel(name)}</th>
             {(columns?.values ?? ['']).map((other, column) => {
               const cell = at(row, column);
-              return <td key={other}>{cell && card(cell)}</td>;
+              return <td key={sayLabel(other)}>{cell && card(cell)}</td>;
             })}
           </tr>
         ))}
@@ -224,7 +238,7 @@ const Head = ({ name, title, axes, choose, next, begun, open, student, students,
     </div>
     {next && (
       <p className="next-drill">
-        <Say text="drills.next" values={{ name: next.name, begun: String(begun) }} />{' '}
+        <Say text="drills.next" values={{ name: sayMessage(next.name), begun: String(begun) }} />{' '}
         <Button variant="cure" size="sm" onClick={() => open(next)}>
           {say('common.open')}
         </Button>
@@ -330,7 +344,7 @@ const DrillGrid = () => {
         students={students}
         chooseStudent={chooseStudent}
       />
-      {tabs && <Tabs name={tabs.name} values={tabs.values} shown={shownTab} show={setTab} />}
+      {tabs && <Tabs name={sayMessage(tabs.name)} values={tabs.values.map(sayLabel)} shown={shownTab} show={setTab} />}
       {grid && (
         <div className="drill-scroll" tabIndex={0} role="region" aria-label={say('drills.drill-grid')}>
           <GridTable grid={grid} tab={shownTab} card={card(grid)} />

@@ -1,7 +1,8 @@
 import { say } from '@fleet-wren/wording';
+import { message, type Message } from '@fleet-wren/core';
 import { countOf, heardWords } from './words.ts';
 
-const cycle = (verdict: 'clean' | 'slipped' | 'cannot be told', tempo = 90, why: string | null = null) =>
+const cycle = (verdict: 'clean' | 'slipped' | 'unclear', tempo = 90, why: Message | null = null) =>
   ({ kind: 'cycle', at: 3, verdict, why, tempo }) as const;
 
 test.each([
@@ -10,7 +11,7 @@ test.each([
   ['clean and quicker', cycle('clean', 110), 90, 'clean'],
   ['clean and much slower counts for nothing', cycle('clean', 80), 90, null],
   ['a slip counts at any tempo', cycle('slipped', 60), 90, 'slipped'],
-  ['what cannot be told counts for nothing', cycle('cannot be told'), 90, null],
+  ['what cannot be told counts for nothing', cycle('unclear'), 90, null],
   ['without a tempo all that is clean counts', cycle('clean', 40), null, 'clean'],
   ['what was found counts for nothing', { kind: 'found', at: 1, tempo: 90 } as const, 90, null],
 ])('%s', (_what, event, asked, counted) => {
@@ -19,12 +20,16 @@ test.each([
 
 test('a student reads what was heard, and what to do where it cannot be', () => {
   expect(heardWords(null, null, 90)).toBe(say('listening.keep-playing-clean-passes-are-counted'));
-  expect(heardWords(null, 'too quiet', 90)).toBe(say('listening.too-quiet-move-closer-to-the'));
+  expect(heardWords(null, 'too-quiet', 90)).toBe(say('listening.too-quiet-move-closer-to-the'));
   expect(heardWords(cycle('clean', 90.3), 'good', 90)).toBe('Clean at 90 bpm.');
   expect(heardWords(cycle('clean', 70), 'good', 90)).toBe('Clean at 70 bpm, but the target is 90 bpm.');
-  expect(heardWords(cycle('slipped', 90, 'nothing was heard on beat 2'), 'good', 90)).toBe(
-    'Missed: nothing was heard on beat 2.',
-  );
+  expect(
+    heardWords(
+      cycle('slipped', 90, message('pass.note-missed', { place: message('place.beat', { beat: 2 }) })),
+      'good',
+      90,
+    ),
+  ).toBe('Missed: no note at beat 2.');
   expect(heardWords({ kind: 'strange', at: 9, by: -2 }, 'good', 90)).toMatch(/a whole tone lower/);
   expect(heardWords({ kind: 'strange', at: 9, by: 0 }, 'good', 90)).toBe(
     say('listening.this-doesnt-match-the-pattern'),

@@ -1,19 +1,19 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { LIVE_TEMPO, tunedWords, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
 const CHECKS: Readonly<Record<SoundCheck['says'], string | null>> = {
   good: null,
-  'nothing is heard': say('listening.no-sound-detected-play-something-or'),
-  'too quiet': say('listening.too-quiet-move-closer-to-the'),
-  'too loud': say('listening.too-loud-the-sound-is-clipping'),
-  'too noisy': say('listening.too-much-background-noise-to-hear'),
+  silent: say('listening.no-sound-detected-play-something-or'),
+  'too-quiet': say('listening.too-quiet-move-closer-to-the'),
+  'too-loud': say('listening.too-loud-the-sound-is-clipping'),
+  noisy: say('listening.too-much-background-noise-to-hear'),
 };
 
 const strange = (semitones: number): string => {
   if (semitones === 0) return say('listening.this-doesnt-match-the-pattern');
   const { by, way } = tunedWords(semitones);
-  return say('listening.your-guitar-seems-to-be-tuned', { by, way });
+  return say('listening.your-guitar-seems-to-be-tuned', { by: sayMessage(by), way });
 };
 
 /** What was heard last, in a few words. */
@@ -23,8 +23,8 @@ export const heardWords = (event: LiveEvent | null, check: SoundCheck['says'] | 
   if (event.kind === 'strange') return trouble ?? strange(event.by);
   const tempo = Math.round(event.tempo);
   if (event.kind === 'found') return say('listening.recognised-at-bpm', { tempo });
-  if (event.verdict === 'slipped') return say('listening.missed', { why: event.why ?? '' });
-  if (event.verdict === 'cannot be told') return say('listening.couldnt-score-that-one');
+  if (event.verdict === 'slipped') return say('listening.missed', { why: event.why ? sayMessage(event.why) : '' });
+  if (event.verdict === 'unclear') return say('listening.couldnt-score-that-one');
   return tooSlow(event.tempo, asked)
     ? say('listening.clean-at-bpm-but-the-target', { tempo, asked: asked ?? tempo })
     : say('listening.clean-at-bpm', { tempo });
@@ -35,7 +35,7 @@ const tooSlow = (tempo: number, asked: number | null): boolean => asked !== null
 
 /** What a time through counts for; null where it counts for nothing. */
 export const countOf = (event: LiveEvent, asked: number | null): 'clean' | 'slipped' | null => {
-  if (event.kind !== 'cycle' || event.verdict === 'cannot be told') return null;
+  if (event.kind !== 'cycle' || event.verdict === 'unclear') return null;
   if (event.verdict === 'slipped') return 'slipped';
   return tooSlow(event.tempo, asked) ? null : 'clean';
 };

@@ -1,3 +1,4 @@
+import { chordWords } from '../parts/chords/chord-words.ts';
 import { say } from '@fleet-wren/wording';
 import { stringCount, type CascadeStep, type HarmonicPoint, type Instrument, type Voicing } from '@fleet-wren/core';
 import { useSettings } from '../api/settings.ts';
@@ -67,7 +68,7 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
       className="fret-board"
       viewBox={`0 0 ${BOARD.width} ${height}`}
       role="group"
-      aria-label={say('chords.fretboard-with', { chord: voicing.chord })}
+      aria-label={say('chords.fretboard-with', { chord: chordWords(voicing.chord) })}
     >
       {Array.from({ length: strings }, (_, index) => (
         <line

@@ -1,5 +1,6 @@
+import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import '../bench/bench.scss';
 import './harmonics.scss';
 import {
@@ -8,6 +9,7 @@ import {
   HARMONIC_NODES,
   cascadeOver,
   cascadePattern,
+  nodeInterval,
   harmonicsOver,
   instrumentIn,
   openStrings,
@@ -66,7 +68,7 @@ const Points = ({ points }: { readonly points: readonly HarmonicPoint[] }) => (
               note
             ) : (
               <span className="text-warning">
-                {say('chords.beyond-fretboard', { instead: remedies[0] ?? say('chords.use-another-string') })}
+                {say('chords.beyond-fretboard', { instead: sayLabel(remedies[0] ?? say('chords.use-another-string')) })}
               </span>
             )}
           </td>
@@ -106,7 +108,7 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
       </ol>
       <p>
         {cascade.makes ? (
-          <Say text="chords.together" values={{ makes: cascade.makes }} />
+          <Say text="chords.together" values={{ makes: sayMessage(cascade.makes) }} />
         ) : (
           say('chords.no-common-chord-name')
         )}
@@ -145,9 +147,9 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
         <button
           type="button"
           onClick={() => setPicking(true)}
-          aria-label={say('chords.voicing-2', { chord: voicing.chord })}
+          aria-label={say('chords.voicing-2', { chord: chordWords(voicing.chord) })}
         >
-          <span className="text-soft">{say('chords.voicing')}</span> {voicing.chord}
+          <span className="text-soft">{say('chords.voicing')}</span> {chordWords(voicing.chord)}
         </button>
       </span>
       <TuningChoice instrument={instrument} choose={tune} />
@@ -160,9 +162,9 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
             change({ node: HARMONIC_NODES.find(({ frets }) => frets === Number(target.value)) ?? node })
           }
         >
-          {HARMONIC_NODES.map(({ frets, name }) => (
-            <option key={frets} value={frets}>
-              {say('chords.frets-above', { frets, name })}
+          {HARMONIC_NODES.map((one) => (
+            <option key={one.frets} value={one.frets}>
+              {say('chords.frets-above', { frets: one.frets, name: sayMessage(nodeInterval(one)) })}
             </option>
           ))}
         </select>
@@ -185,11 +187,11 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
 /** Hears a cascade in one of the ways to pluck it, and takes it to the bench. */
 const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) => {
   const [way, setWay] = useState<CascadeWay>(CASCADE_WAYS[0] as CascadeWay);
-  const [balance, setBalance] = useState<CascadeBalance>('harmonics louder');
-  const pattern = useMemo(
-    () => cascadePattern(instrument, voicing, steps, way, { node, balance }),
-    [instrument, voicing, steps, way, node, balance],
-  );
+  const [balance, setBalance] = useState<CascadeBalance>('harmonics');
+  const pattern = useMemo(() => {
+    const name = say('cascade.pattern-name', { chord: chordWords(voicing.chord) });
+    return cascadePattern(instrument, voicing, steps, way, { node, balance, name });
+  }, [instrument, voicing, steps, way, node, balance]);
   const { playing, toggle } = usePlayer(pattern, NO_DIGITS);
   const create = useCreatePattern();
   const navigate = useNavigate();
@@ -224,9 +226,9 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
             value={way.key}
             onChange={({ target }) => setWay(CASCADE_WAYS.find(({ key }) => key === target.value) ?? way)}
           >
-            {CASCADE_WAYS.map(({ key, name }) => (
+            {CASCADE_WAYS.map(({ key }) => (
               <option key={key} value={key}>
-                {name}
+                {say('harmonic-method.name', { method: key })}
               </option>
             ))}
           </select>
@@ -239,7 +241,9 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
             onChange={({ target }) => setBalance(CASCADE_BALANCES.find((one) => one === target.value) ?? balance)}
           >
             {CASCADE_BALANCES.map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {say('harmonic-balance.name', { balance: one })}
+              </option>
             ))}
           </select>
         </label>

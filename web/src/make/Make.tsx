@@ -1,4 +1,5 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { chordWords } from '../parts/chords/chord-words.ts';
+import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import './make.scss';
 import '../parts/fields.scss';
 import {
@@ -37,11 +38,11 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
     case 'choice':
       return (
         <label>
-          {field.label}
+          {sayMessage(field.label)}
           <Form.Select value={String(value)} onChange={({ target }) => change(target.value)}>
             {field.options.map(([key, label]) => (
               <option key={key} value={key}>
-                {label}
+                {sayLabel(label)}
               </option>
             ))}
           </Form.Select>
@@ -50,7 +51,7 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
     case 'number':
       return (
         <label>
-          {field.label}
+          {sayMessage(field.label)}
           <Form.Control
             type="number"
             min={field.least}
@@ -63,10 +64,10 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
     case 'text':
       return (
         <label>
-          {field.label}
+          {sayMessage(field.label)}
           <Form.Control
             value={String(value)}
-            title={field.hint}
+            title={sayMessage(field.hint)}
             maxLength={200}
             onChange={({ target }) => change(target.value)}
           />
@@ -76,7 +77,7 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
       return (
         <Form.Check
           id={`field-${field.key}`}
-          label={field.label}
+          label={sayMessage(field.label)}
           checked={value === true}
           onChange={({ target }) => change(target.checked)}
         />
@@ -109,7 +110,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
         <Form.Select value={instrument.tuning} onChange={({ target }) => retune(target.value)}>
           {TUNINGS.map(({ key, name }) => (
             <option key={key} value={key}>
-              {name}
+              {sayLabel(name)}
             </option>
           ))}
         </Form.Select>
@@ -124,7 +125,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
         >
           {shapes.map(({ chord }) => (
             <option key={chord} value={chord}>
-              {chord}
+              {chordWords(chord)}
             </option>
           ))}
         </Form.Select>
@@ -143,7 +144,12 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
   );
 };
 
-const START: Frame = { instrument: newPattern('').instrument, voicing: newPattern('').voicing, tempo: 80 };
+const START: Frame = {
+  instrument: newPattern('').instrument,
+  voicing: newPattern('').voicing,
+  tempo: 80,
+  say: sayMessage,
+};
 
 const useMaking = (generator: Generator) => {
   const [values, setValues] = useState<Values>({});
@@ -179,8 +185,8 @@ const Maker = ({ generator }: { readonly generator: Generator }) => {
   };
   return (
     <>
-      <form className="field-form" aria-label={generator.name} onSubmit={(event) => event.preventDefault()}>
-        <p className="text-soft mb-0">{generator.use}</p>
+      <form className="field-form" aria-label={sayMessage(generator.name)} onSubmit={(event) => event.preventDefault()}>
+        <p className="text-soft mb-0">{sayMessage(generator.use)}</p>
         {generator.fields.map((field) => (
           <FieldInput key={field.key} field={field} value={all[field.key]} change={change(field.key)} />
         ))}
@@ -219,7 +225,7 @@ const Make = () => {
             className={key === generator.key ? 'active' : undefined}
             aria-current={key === generator.key}
           >
-            {name}
+            {sayMessage(name)}
           </Link>
         ))}
       </nav>

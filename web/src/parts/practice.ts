@@ -8,7 +8,7 @@ export const sittingItem = (
 ): SittingItem => ({
   id,
   name,
-  stage: standing.stage === null ? null : { key: standing.stage, name: standing.stage, tempo: standing.tempo },
+  stage: standing.stage === null ? null : { name: standing.stage, tempo: standing.tempo },
   stuck: standing.stuck !== null,
   due: standing.due !== null && standing.due <= now,
   fresh: standing.last === null,

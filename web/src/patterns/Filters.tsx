@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { SCHOOLS } from '@fleet-wren/core';
 import { X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
@@ -69,7 +69,7 @@ export const Filters = ({ filter, change }: FilterProps) => {
       <One
         label={say('patterns.any-school')}
         value={filter.school}
-        options={SCHOOLS.map(({ key, name }) => [key, name])}
+        options={SCHOOLS.map(({ key, name }) => [key, sayLabel(name)])}
         choose={(school) => change({ school })}
       />
       <One

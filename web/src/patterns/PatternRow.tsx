@@ -1,5 +1,6 @@
+import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { ceilingFigure } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
@@ -49,7 +50,8 @@ export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
           {line.name}
         </Link>
         <div className="pattern-facts">
-          {summary.metre} · {summary.chord} · {summary.schoolName} · {say('term.notes', { count: summary.strokes })}
+          {summary.metre} · {chordWords(summary.chord)} · {sayLabel(summary.schoolName)} ·{' '}
+          {say('term.notes', { count: summary.strokes })}
           {summary.tags.map((tag) => (
             <Link key={tag} className="tag" to={`/patterns?tag=${encodeURIComponent(tag)}`}>
               {tag}

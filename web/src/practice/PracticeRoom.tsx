@@ -1,5 +1,6 @@
+import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
 import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
@@ -61,7 +62,7 @@ const Figure = ({ atHand }: { readonly atHand: AtHand }) => {
       className="room-figure"
       role="region"
       tabIndex={0}
-      aria-label={say('practice.notes', { name: atHand.name, strokesCount: pattern.strokes.length })}
+      aria-label={say('practice.notes', { name: sayLabel(atHand.name), strokesCount: pattern.strokes.length })}
     >
       {width > 0 && pattern.strokes.length > 0 && (
         <div className="threads" role="img" aria-label={say('term.notes', { count: pattern.strokes.length })}>
@@ -142,7 +143,7 @@ const Chord = ({ pattern }: AtHand) => {
   const { voicing, instrument } = pattern;
   return (
     <figure className="room-chord">
-      <figcaption>{voicing.chord}</figcaption>
+      <figcaption>{chordWords(voicing.chord)}</figcaption>
       <NeckPicture voicing={voicing} bass={bassString(instrument, voicing)} leftHanded={leftHanded} />
     </figure>
   );
@@ -254,7 +255,7 @@ const Session = (props: SessionProps) => {
     return (
       <Interrupted
         interruption={sitting.interruption}
-        caution={caution}
+        caution={sayMessage(caution)}
         goOn={() => {
           if (sitting.interruption === 'rest') tell({ kind: 'rest' });
           sitting.goOn();
@@ -264,7 +265,7 @@ const Session = (props: SessionProps) => {
   return (
     <div className="room-session">
       <div className="room-stage">
-        <h1>{atHand.name}</h1>
+        <h1>{sayLabel(atHand.name)}</h1>
         {tempo !== null && (
           <p className="room-tempo">
             <Say text="practice.tempo" values={{ tempo }} />
@@ -273,7 +274,7 @@ const Session = (props: SessionProps) => {
             )}
           </p>
         )}
-        <p className="room-remark">{atHand.remark}</p>
+        <p className="room-remark">{sayLabel(atHand.remark)}</p>
         <Chord {...atHand} />
       </div>
       <Figure atHand={atHand} />
@@ -287,7 +288,7 @@ const Session = (props: SessionProps) => {
       <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">
-          {say('practice.stop-for-today', { cautionAfterDiscomfort: CAUTION_AFTER_DISCOMFORT })}
+          {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(CAUTION_AFTER_DISCOMFORT) })}
         </p>
       )}
     </div>

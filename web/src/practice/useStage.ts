@@ -1,5 +1,13 @@
 import { say } from '@fleet-wren/wording';
-import { REVIEW_STAGE, gateAtHand, progressAt, type Pattern, type Progress } from '@fleet-wren/core';
+import {
+  REVIEW_STAGE,
+  gateAtHand,
+  progressAt,
+  type Pattern,
+  type Progress,
+  type Label,
+  type Message,
+} from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { playedIn, stageOf, useLadder } from '../workers/useLadder.ts';
 import { eventsOf, practisedIn, type RoomItem, type RoomState } from './room.ts';
@@ -8,14 +16,14 @@ import { eventsOf, practisedIn, type RoomItem, type RoomState } from './room.ts'
 export interface AtHand {
   readonly progress: Progress;
   /** Name of the stage, or that all of it is learnt. */
-  readonly name: string;
+  readonly name: Label;
   readonly key: string;
   readonly tempo: number | null;
   readonly gate: number;
   readonly streak: number;
   readonly pattern: Pattern;
-  readonly why: string;
-  readonly remark: string;
+  readonly why: Message | null;
+  readonly remark: Label;
 }
 
 /** Clean rounds that make a review. */
@@ -48,7 +56,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
       gate: stage ? gateAtHand(plan, progress) : REVIEW.gate,
       streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
       pattern: tempo === null ? played : { ...played, tempo },
-      why: made?.why ?? '',
+      why: made?.why ?? null,
       remark: stage?.remark ?? made?.remark ?? '',
     };
   }, [item, waiting, plan, ladder, pattern, target]);

@@ -1,4 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { chordWords } from '../parts/chords/chord-words.ts';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { bassString, instrumentIn, shapeOf, tuningByKey } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useShownAtOnce } from '../parts/useShownAtOnce.ts';
@@ -17,11 +18,11 @@ const Tunings = () => {
     <ul className="own-tunings">
       {tunings.map(({ key, name }) => (
         <li key={key}>
-          <b>{name}</b>{' '}
+          <b>{sayLabel(name)}</b>{' '}
           <Button
             variant="plain"
             size="sm"
-            aria-label={say('settings.delete-tuning', { name })}
+            aria-label={say('settings.delete-tuning', { name: sayLabel(name) })}
             onClick={() =>
               change.mutate((settings) => ({
                 ...settings,
@@ -60,7 +61,7 @@ export const Drawing = () => {
         <div className="sheet-grids">
           {shown.map((voicing) => (
             <figure key={voicing.chord}>
-              <figcaption>{voicing.chord}</figcaption>
+              <figcaption>{chordWords(voicing.chord)}</figcaption>
               <Neck voicing={voicing} bass={bassString(standard, voicing)} />
             </figure>
           ))}

@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { ESTIMATES, ESTIMATE_KEYS, makeHand, type EstimateKey } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -26,12 +26,12 @@ const Line = ({
   return (
     <tr className={own === undefined ? undefined : 'changed'}>
       <td>
-        {label}
+        {sayMessage(label)}
         {trouble && <div className="text-warning">{trouble}</div>}
       </td>
       <td>
         <input
-          aria-label={label}
+          aria-label={sayMessage(label)}
           inputMode="decimal"
           value={typed ?? String(own ?? value)}
           onChange={({ target }) => setTyped(target.value)}
@@ -40,7 +40,7 @@ const Line = ({
         />{' '}
         {unit}
       </td>
-      <td className="text-soft">{source}</td>
+      <td className="text-soft">{sayMessage(source)}</td>
       <td>
         {own !== undefined && (
           <Button variant="plain" size="sm" onClick={() => setTrouble(change(undefined))}>

@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { HANDS, STRIKERS, STRIKER_NAMES, type Hand, type Striker } from '@fleet-wren/core';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
+import { HANDS, STRIKERS, type Hand, type Striker, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useDropHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
@@ -19,7 +19,7 @@ const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
       <span
         key={striker}
         title={say('settings.is-times-as-slow-as-an', {
-          strikerName: STRIKER_NAMES[striker],
+          strikerName: sayMessage(fingerName(striker)),
           scale: scale[striker].toFixed(2),
         })}
       >
@@ -57,7 +57,7 @@ const HandLine = ({ hand, kept }: { readonly hand: Hand; readonly kept: KeptHand
   return (
     <li className="hand-line">
       <span>
-        <b>{hand.name}</b>
+        <b>{sayLabel(hand.name)}</b>
         <br />
         <small className="text-soft">
           {shipped

@@ -1,5 +1,5 @@
 import { Say } from '../parts/say/Say.tsx';
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage, sayProblems, saySentence } from '@fleet-wren/wording';
 import { findSchool, miniatureOf, stringCount, valueOrThrow, type Digit, type LearntSchool } from '@fleet-wren/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -91,17 +91,17 @@ const Learnt = ({ found }: { readonly found: LearntSchool }) => {
         {learnt.length + weights.length === 0 && <p>{say('settings.nothing-new-the-school-already-does')}</p>}
         <ul>
           {learnt.map((words) => (
-            <li key={words}>{words}</li>
+            <li key={sayMessage(words)}>{saySentence(words)}</li>
           ))}
           {weights.map(({ label, from, to }) => (
-            <li key={label} className="text-soft">
-              {say('settings.weight-change', { way: to > from ? 'more' : 'less', label, from, to })}
+            <li key={sayMessage(label)} className="text-soft">
+              {say('settings.weight-change', { way: to > from ? 'more' : 'less', label: sayMessage(label), from, to })}
             </li>
           ))}
         </ul>
         {contradictions.map((words) => (
-          <p key={words} className="finding finding-notable">
-            {words}
+          <p key={sayMessage(words)} className="finding finding-notable">
+            {saySentence(words)}
           </p>
         ))}
         {againstRules > 0 && <p className="text-soft">{say('settings.pins-against', { count: againstRules })}</p>}
@@ -124,7 +124,8 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
   const learning = useMutation({ mutationFn: learn });
   const keep = useKeepSchool();
   const found = learning.data;
-  const chosen = name.trim() || say('settings.our-way', { name: valueOrThrow(findSchool(base)).name }).slice(0, 80);
+  const chosen =
+    name.trim() || say('settings.our-way', { name: sayLabel(valueOrThrow(findSchool(base)).name) }).slice(0, 80);
   const accept = (): void => {
     if (!found) return;
     const { id: _id, ...form } = { ...found.school, name: chosen };

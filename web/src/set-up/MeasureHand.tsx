@@ -1,6 +1,5 @@
-import { say, sayList, sayProblems } from '@fleet-wren/wording';
+import { say, sayList, sayProblems, sayMessage } from '@fleet-wren/wording';
 import {
-  STRIKER_NAMES,
   TAP_RUNS,
   TAP_SECONDS,
   handFromTaps,
@@ -8,6 +7,7 @@ import {
   type TapRun,
   type TapTarget,
   type TappedOn,
+  fingerName,
 } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -22,7 +22,7 @@ import { useTapping, type Tapping } from './useTapping.ts';
 /** The keys two digits tap on in turn; one digit may tap on any of them. */
 const KEYS = ['f', 'j'] as const;
 
-const nameOf = (target: TapTarget): string => sayList(target.map((striker) => STRIKER_NAMES[striker]));
+const nameOf = (target: TapTarget): string => sayList(target.map((striker) => sayMessage(fingerName(striker))));
 
 const Tokens = ({ target, size }: { readonly target: TapTarget; readonly size: number }) => (
   <>
@@ -42,7 +42,7 @@ const Pads = ({ target, tap }: { readonly target: TapTarget; readonly tap: (seco
         key={striker}
         type="button"
         className="pad"
-        aria-label={say('settings.tap-with', { strikerName: STRIKER_NAMES[striker] })}
+        aria-label={say('settings.tap-with', { strikerName: sayMessage(fingerName(striker)) })}
         onPointerDown={({ timeStamp }) => tap(timeStamp / 1000)}
       >
         <Tokens target={[striker]} size={72} />

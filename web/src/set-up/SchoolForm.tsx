@@ -1,7 +1,6 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   DIGITS,
-  DIGIT_NAMES,
   WEIGHT_KEYS,
   WEIGHT_LABELS,
   ceilingFigure,
@@ -17,6 +16,7 @@ import {
   type Pattern,
   type School,
   type WeightKey,
+  fingerName,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -80,8 +80,8 @@ const DigitsPart = ({ made, change }: PartProps) => (
           key={digit}
           type="button"
           aria-pressed={made.digits.includes(digit)}
-          aria-label={DIGIT_NAMES[digit]}
-          title={DIGIT_NAMES[digit]}
+          aria-label={sayMessage(fingerName(digit))}
+          title={sayMessage(fingerName(digit))}
           onClick={() => change({ digits: DIGITS.filter((one) => toggled(made.digits, digit).includes(one)) })}
         >
           <svg viewBox="-16 -16 32 32" width={34} height={34} aria-hidden="true">
@@ -102,13 +102,13 @@ const HomesPart = ({ made, change, base }: PartProps) => {
       <legend>{say('settings.home-strings')}</legend>
       {made.digits.map((digit) => (
         <div key={digit} className="home-row">
-          <span>{DIGIT_NAMES[digit]}</span>
+          <span>{sayMessage(fingerName(digit))}</span>
           {STRINGS.map((string) => (
             <button
               key={string}
               type="button"
               aria-pressed={homeOf(digit).includes(string)}
-              aria-label={say('settings.home-string-for', { digitName: DIGIT_NAMES[digit], string })}
+              aria-label={say('settings.home-string-for', { digitName: sayMessage(fingerName(digit)), string })}
               onClick={() => change({ homes: { ...made.homes, [digit]: toggled(homeOf(digit), string) } })}
             >
               {string}
@@ -135,7 +135,7 @@ const WeightField = ({ name, made, change, base }: PartProps & { readonly name: 
         }}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />
-      {WEIGHT_LABELS[name]}
+      {sayMessage(WEIGHT_LABELS[name])}
     </label>
   );
 };

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { SCHOOLS, type MadeSchool } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -32,7 +32,7 @@ const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => v
         <br />
         <small className="text-soft">
           {say('settings.based-on-uses', {
-            name: SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base,
+            name: sayLabel(SCHOOLS.find(({ key }) => kept.document.base.startsWith(key))?.name ?? kept.document.base),
             digits: kept.document.digits.join(' '),
           })}
         </small>
@@ -73,14 +73,14 @@ export const Schools = () => {
         ))}
         {SCHOOLS.map(({ key, name, rule, variants }) => (
           <li key={key}>
-            <b>{name}</b>
+            <b>{sayLabel(name)}</b>
             <br />
-            <span className="text-soft">{rule}</span>
+            <span className="text-soft">{sayMessage(rule)}</span>
             {variants && (
               <span className="variants">
                 {variants.map((variant) => (
-                  <span key={variant.key} title={variant.rule}>
-                    {variant.name}
+                  <span key={variant.key} title={sayMessage(variant.rule)}>
+                    {sayLabel(variant.name)}
                   </span>
                 ))}
               </span>

@@ -77,7 +77,7 @@ const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner:
           <option value="teacher">{say('settings.teacher')}</option>
         </Form.Select>
       ) : (
-        <span>{role}</span>
+        <span>{role === 'owner' ? say('settings.owner') : say('settings.teacher')}</span>
       )}
       {(here || owner) && <Going teacher={teacher} />}
     </li>

@@ -1,4 +1,4 @@
-import { say, sayProblem } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
   longBarsWords,
   strokesPerLine,
@@ -66,7 +66,7 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
           {sayProblem(one)}
         </p>
       ))}
-      {question.broken && <p className="sheet-who">{question.broken}</p>}
+      {question.broken && <p className="sheet-who">{sayMessage(question.broken)}</p>}
       {systems.map((svg, index) => (
         <System key={index} svg={svg} label={say('sheet.notation-line-of', { index: index + 1, of })} />
       ))}

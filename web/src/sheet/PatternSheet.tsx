@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { ceilingFigure, sheetFacts } from '@fleet-wren/core';
 import { useBench } from '../bench/context.ts';
 import { PatternOnPaper, useJudged } from './PatternOnPaper.tsx';
@@ -14,7 +14,10 @@ const PatternSheet = () => {
       title={pattern.name}
       back=".."
       ways={<ToShapes voicings={[pattern.voicing]} instrument={pattern.instrument} />}
-      facts={[...sheetFacts(pattern), ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '']}
+      facts={[
+        ...sheetFacts(pattern).map(sayLabel),
+        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '',
+      ]}
     >
       {(paper) => <PatternOnPaper pattern={pattern} paper={paper} />}
     </Sheet>

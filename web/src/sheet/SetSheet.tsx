@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { sheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
@@ -40,7 +40,7 @@ const SetSheet = () => {
           {all.map(({ id, pattern }) => (
             <section key={id} id={id} className="sheet-one">
               <h2>{pattern.name}</h2>
-              <p className="sheet-who">{sheetFacts(pattern).filter(Boolean).join(' · ')}</p>
+              <p className="sheet-who">{sheetFacts(pattern).map(sayLabel).join(' · ')}</p>
               <PatternOnPaper pattern={pattern} paper={paper} />
             </section>
           ))}

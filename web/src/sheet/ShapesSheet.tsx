@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import '../parts/chords/chords.scss';
 import {
   TUNINGS,
@@ -85,7 +85,7 @@ const Choices = ({ asked: { chords, each, tuning, change }, tunings }: ChoicesPr
       <select value={tuning.key} onChange={({ target }) => change('tuning', target.value)}>
         {tunings.map(({ key, name }) => (
           <option key={key} value={key}>
-            {name}
+            {sayLabel(name)}
           </option>
         ))}
       </select>
@@ -118,7 +118,7 @@ const ShapesSheet = () => {
     <Sheet
       title={say('common.chord-diagrams')}
       back={asked.from}
-      facts={[tuningName(question.instrument)]}
+      facts={[sayLabel(tuningName(question.instrument))]}
       choices={<Choices asked={asked} tunings={tunings} />}
     >
       {(paper) => (

@@ -1,5 +1,6 @@
+import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import {
   calledChord,
   ceilingFigure,
@@ -78,7 +79,7 @@ const SectionOnPaper = ({
             <div key={place}>
               <span>
                 <b>{calledChords(chordText(bar, song), names) || '%'}</b>{' '}
-                <small>{motif === null ? '' : study.motifs[motif]?.letter}</small>
+                {motif !== null && <FigureBadge number={motif + 1} />}
               </span>
               <Miniature
                 strokes={played === undefined ? [] : (small[played] ?? [])}
@@ -106,8 +107,8 @@ const MotifsOnPaper = ({ study }: PartProps) => (
         bar !== undefined && (
           <div key={motif} className="sheet-motif">
             <p>
-              <span className="box" aria-hidden="true" />{' '}
-              <Say text="sheet.playable-after" values={{ letter: one.letter, name: one.name, reached, of }} />
+              <span className="box" aria-hidden="true" /> <FigureBadge number={one.number} />{' '}
+              <Say text="sheet.playable-after" values={{ name: sayLabel(one.name), reached, of }} />
             </p>
             <Tablature pattern={patternOfBars(study.written, bar, 1)} digits={study.judgement.digits} />
           </div>
@@ -124,10 +125,14 @@ const OrderOnPaper = ({ study }: PartProps) => (
     <ol>
       {learningOrder(study.motifs).map(({ motif, reached, of }) => (
         <li key={motif}>
-          <span className="box" aria-hidden="true" />{' '}
+          <span className="box" aria-hidden="true" /> <FigureBadge number={motif + 1} />{' '}
           <Say
             text="sheet.playable-after"
-            values={{ letter: study.motifs[motif]?.letter ?? '', name: study.motifs[motif]?.name ?? '', reached, of }}
+            values={{
+              name: sayLabel(study.motifs[motif]?.name ?? ''),
+              reached,
+              of,
+            }}
           />
         </li>
       ))}
@@ -164,7 +169,10 @@ const Ready = ({ song, study }: PartProps) => {
       title={song.name}
       back=".."
       ways={<ToShapes voicings={voicings} instrument={instrument} />}
-      facts={[...sheetFacts(song), ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '']}
+      facts={[
+        ...sheetFacts(song).map(sayLabel),
+        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '',
+      ]}
     >
       {(paper) => (
         <>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { gateAtHand, planSitting, realise, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
 import { QRCodeSVG } from 'qrcode.react';
 import { useMemo } from 'react';
@@ -77,13 +77,13 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
       {planned ? (
         <>
           <p>
-            <b>{planned.name}</b>
-            {stage && `: ${stage.why}`}
+            <b>{sayLabel(planned.name)}</b>
+            {stage && `: ${sayMessage(stage.why)}`}
           </p>
           <p>
             {gate > 0 ? say('sheet.clean-in-a-row-then-go', { gate }) : ''}
             {stage && say('sheet.minutes', { minutes: stage.minutes })}
-            {planned.remark ?? stage?.remark}
+            {planned.remark ?? (stage && sayMessage(stage.remark))}
           </p>
           {planned.tempos.length > 0 && <Boxes tempos={planned.tempos} from={progress.step} />}
           {figure && <Figure pattern={figure} paper={paper} />}
@@ -123,11 +123,11 @@ const Plan = ({ student, items }: { readonly student: Student; readonly items: r
         {plan.value.lines.map(({ name, minutes }, index) => (
           <li key={index}>
             <span className="box" aria-hidden="true" />
-            <b>{say('sheet.min', { minutes })}</b> {name}
+            <b>{say('sheet.min', { minutes })}</b> {sayMessage(name)}
           </li>
         ))}
       </ol>
-      <p>{plan.value.caution}</p>
+      <p>{sayMessage(plan.value.caution)}</p>
     </section>
   );
 };

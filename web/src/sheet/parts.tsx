@@ -1,4 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { chordWords } from '../parts/chords/chord-words.ts';
+import { say, sayLabel } from '@fleet-wren/wording';
 import {
   bassString,
   calledChord,
@@ -30,7 +31,7 @@ export const Grids = ({
   <div className="sheet-grids">
     {voicings.map((voicing) => (
       <figure key={voicing.chord + voicing.frets.join()}>
-        <figcaption>{calledChord(voicing.chord, names)}</figcaption>
+        <figcaption>{chordWords(calledChord(voicing.chord, names))}</figcaption>
         <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
       </figure>
     ))}
@@ -51,7 +52,7 @@ const withoutHead = (text: string): string => {
 export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Digits }) => {
   const systems = useMemo(() => {
     const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-    return withoutHead(writeTab(realise(pattern), order, schoolOf(pattern).name)).split(/\n\s*\n/);
+    return withoutHead(writeTab(realise(pattern), order, sayLabel(schoolOf(pattern).name))).split(/\n\s*\n/);
   }, [pattern, digits]);
   return (
     <div className="sheet-tab">

@@ -1,7 +1,7 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './shelf.scss';
-import { SHELF, countsAloud, type ShelfFigure } from '@fleet-wren/core';
-import { useState } from 'react';
+import { SHELF, countsAloud, named, type ShelfFigure } from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
@@ -13,17 +13,18 @@ const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useNotice();
+  const pattern = useMemo(() => named(figure.pattern, sayMessage(figure.name)), [figure]);
   const take = (): void =>
-    create.mutate(figure.pattern, {
+    create.mutate(pattern, {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
       onError: (error) => notice({ text: wordsOf(error) }),
     });
   return (
-    <section aria-label={figure.name}>
-      <h2>{figure.name}</h2>
-      <p>{figure.use}</p>
+    <section aria-label={sayMessage(figure.name)}>
+      <h2>{sayMessage(figure.name)}</h2>
+      <p>{sayMessage(figure.use)}</p>
       <p className="counts-aloud">{countsAloud(figure.pattern)}</p>
-      <Preview pattern={figure.pattern} />
+      <Preview pattern={pattern} />
       <Button className="mt-3" onClick={take} disabled={create.isPending}>
         {say('common.open-as-new-pattern')}
       </Button>
@@ -45,7 +46,7 @@ const Shelf = () => {
         <div className="pick-list">
           {SHELF.map((one) => (
             <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
-              {one.name}
+              {sayMessage(one.name)}
             </button>
           ))}
         </div>

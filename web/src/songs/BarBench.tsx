@@ -99,7 +99,7 @@ export const BarBench = ({
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="bar-bench-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="bar-bench-title">
           {what === 'strokes' ? say('songs.edit-the-notes-of-this-bar') : say('songs.edit-the-melody-of-this-bar')}
         </Modal.Title>

@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { ceilingFigure, type EasierVersion, type Hand, type Song } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { ceilingFigure, type EasierVersion, type Hand, type Song, named, type Message } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -27,8 +27,8 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
   const create = useCreateSong();
   const navigate = useNavigate();
   if (!value || value.length < 2) return null;
-  const keep = (version: Song): void =>
-    create.mutate(version, {
+  const keep = (version: Song, name: Message): void =>
+    create.mutate(named(version, say('songs.version-name', { song: song.name, version: sayMessage(name) })), {
       onSuccess: ({ id }) => void navigate(`/songs/${id}`),
       onError: (error) => store.getState().refuse(wordsOf(error)),
     });
@@ -47,7 +47,7 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
         <tbody>
           {value.map(({ key, name, song: version, strokes, ceiling }) => (
             <tr key={key}>
-              <th scope="row">{name}</th>
+              <th scope="row">{sayMessage(name)}</th>
               <td>{strokes}</td>
               <td>{ceiling === null ? say('songs.sign') : ceilingFigure(ceiling)}</td>
               <td>
@@ -56,8 +56,8 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
                     variant="plain"
                     size="sm"
                     disabled={create.isPending}
-                    aria-label={say('songs.save-as-a-song', { name })}
-                    onClick={() => keep(version)}
+                    aria-label={say('songs.save-as-a-song', { name: sayMessage(name) })}
+                    onClick={() => keep(version, name)}
                   >
                     {say('songs.save-as-song')}
                   </Button>

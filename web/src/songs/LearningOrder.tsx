@@ -1,11 +1,12 @@
-import { say } from '@fleet-wren/wording';
-import { learningOrder, patternOfBars, type Motif, type Pattern, type SongStudy } from '@fleet-wren/core';
+import { say, sayLabel } from '@fleet-wren/wording';
+import { learningOrder, named, patternOfBars, type Motif, type Pattern, type SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
 import { useSongStore } from './store.ts';
 import { useGoTo, type SideProps } from './useGoTo.ts';
 
@@ -13,10 +14,11 @@ import { useGoTo, type SideProps } from './useGoTo.ts';
 const TAG = 30;
 
 /** A motif as a pattern to practise: the first bar it comes in, going round. */
-const patternOfMotif = ({ written }: SongStudy, { name, letter, bars }: Motif): Pattern => {
+const patternOfMotif = ({ written }: SongStudy, { name, number, bars }: Motif): Pattern => {
   const pattern = patternOfBars(written, bars[0] ?? 0, 1);
   const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
-  return { ...pattern, name: `${pattern.name}, ${letter} ${name}`.slice(0, 120), cyclic: true, strokes };
+  const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
+  return named({ ...pattern, cyclic: true, strokes }, called);
 };
 
 const useMotifs = ({ song, study }: SideProps) => {
@@ -43,10 +45,10 @@ const useMotifs = ({ song, study }: SideProps) => {
   return { open, toSet, pending: create.isPending || createAll.isPending };
 };
 
-const strokesFrom = (motifs: readonly Motif[], { nearest }: Motif): string => {
+const strokesFrom = ({ nearest }: Motif): string => {
   if (!nearest) return '';
   const words = say('term.notes', { count: nearest.differs });
-  return say('songs.different-from', { words, letter: motifs[nearest.motif]?.letter ?? '' });
+  return say('songs.different-from', { words, number: nearest.motif + 1 });
 };
 
 /** What there is to learn in a song, in which order; each goes to the bench or to a set. */
@@ -66,14 +68,17 @@ export const LearningOrder = ({ song, study }: SideProps) => {
           return (
             <li key={motif}>
               <span className="learning-head">
-                <button type="button" className="link-button" onClick={() => goTo(one.bars[0] ?? 0)}>
-                  <b>{one.letter}</b> {one.name}
-                </button>
+                <span>
+                  <FigureBadge number={one.number} />{' '}
+                  <button type="button" className="link-button" onClick={() => goTo(one.bars[0] ?? 0)}>
+                    {sayLabel(one.name)}
+                  </button>
+                </span>
                 <Button
                   variant="plain"
                   size="sm"
                   disabled={pending}
-                  aria-label={say('songs.open-as-a-new-pattern', { letter: one.letter })}
+                  aria-label={say('songs.open-as-a-new-pattern', { number: one.number })}
                   onClick={() => open(one)}
                 >
                   {say('common.open-as-new-pattern')}
@@ -81,7 +86,7 @@ export const LearningOrder = ({ song, study }: SideProps) => {
               </span>
               <span className="text-soft">
                 {say('songs.motif-facts', { bars: one.bars.length, strain: one.strain })}
-                {strokesFrom(study.motifs, one)}
+                {strokesFrom(one)}
               </span>
               <span className="reached" title={say('songs.after-this-of-bars-are-playable', { reached, of })}>
                 <span style={{ width: `${(100 * reached) / of}%` }} />

@@ -1,4 +1,4 @@
-import { say, sayProblem } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
 import { FORMS, TUNINGS, instrumentIn, tuningByKey, type Result, type Song } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -84,7 +84,7 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
       >
         {FORMS.map((one) => (
           <option key={one.key} value={one.key}>
-            {one.name}
+            {sayMessage(one.name)}
           </option>
         ))}
         <option value="own">{say('songs.my-own-chord-chart')}</option>
@@ -117,7 +117,7 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
       <Form.Select value={tuning} onChange={({ target }) => change({ tuning: target.value })}>
         {TUNINGS.map((one) => (
           <option key={one.key} value={one.key}>
-            {one.name}
+            {sayLabel(one.name)}
           </option>
         ))}
       </Form.Select>
@@ -148,7 +148,8 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   const navigate = useNavigate();
   const { form, key, tuning, beats } = begun;
   const name = begun.name.trim() || say('songs.new-song');
-  const chart = begun.chart ?? FORMS.find((one) => one.key === form)?.chart({ key, quickChange: true }) ?? '';
+  const chart =
+    begun.chart ?? FORMS.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
   const { value, trouble } = useAnswer(question, askSong);
   const begin = (): void => {
@@ -156,7 +157,7 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="new-song-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="new-song-title">{say('songs.new-song')}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="new-song">

@@ -1,9 +1,10 @@
+import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, saySentence } from '@fleet-wren/wording';
 import {
   barsAt,
   endingsOf,
-  severityWord,
+  severityGrade,
   turnEnding,
   type Bar,
   type BarReading,
@@ -32,17 +33,18 @@ interface BarProps {
   readonly chosen: boolean;
   readonly heard: boolean;
   readonly reading?: BarReading;
-  readonly letter?: string;
+  /** Number of its figure, from 1. */
+  readonly figure?: number;
   readonly strokes: readonly MiniatureStroke[];
 }
 
 const troubleWords = (reading: BarReading | undefined): string => {
   if (!reading) return '';
   if (reading.muted.length > 0) return say('songs.a-string-muted-by-the-chord');
-  return reading.worst ? reading.worst.sentence : '';
+  return reading.worst ? saySentence(reading.worst.message) : '';
 };
 
-const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strokes }: BarProps) => {
+const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strokes }: BarProps) => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
   const strings = useSong((state) => stringCount(state.document.instrument));
@@ -56,7 +58,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strok
     );
   };
   const trouble = troubleWords(reading);
-  const worst = reading?.muted.length ? 'notable' : reading?.worst ? severityWord(reading.worst.severity) : '';
+  const worst = reading?.muted.length ? 'notable' : reading?.worst ? severityGrade(reading.worst.severity) : '';
   const chords = chordText(bar, song);
   const strain = reading?.strain ?? 0;
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: String(index) });
@@ -79,7 +81,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, letter, strok
             {bar.metre.beats}/{bar.metre.unit}
           </small>
         )}
-        <small aria-hidden="true">{letter}</small>
+        {figure !== undefined && <FigureBadge number={figure} />}
       </span>
       <Miniature strokes={strokes} strings={strings} width={178} height={46} />
       {bar.melody && <span className="visually-hidden">{say('songs.with-a-melody')}</span>}
@@ -271,7 +273,7 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
                 chosen={chosen.place === place && index >= chosen.from && index < chosen.from + chosen.count}
                 heard={heard?.place === place && heard.index === index}
                 reading={reading}
-                letter={motif === null ? undefined : study?.motifs[motif]?.letter}
+                figure={motif === null ? undefined : motif + 1}
                 strokes={(played === undefined ? undefined : small[played]) ?? NONE}
               />
             );

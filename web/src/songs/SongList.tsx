@@ -1,5 +1,5 @@
 import { Say } from '../parts/say/Say.tsx';
-import { say, sayProblem } from '@fleet-wren/wording';
+import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import './songs.scss';
 import { fileKind, readSongFile, textOfBytes, tooLargeFor, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
@@ -59,7 +59,7 @@ const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly lin
       <div className="pattern-facts">
         {say('songs.line-facts', {
           metre: summary.metre,
-          tuning: summary.tuning,
+          tuning: sayLabel(summary.tuning),
           capo: summary.capo,
           tempo: summary.tempo,
         })}

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { ceilingFigure, type Hand, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -43,9 +43,9 @@ const Table = ({ song, own }: { readonly song: Song; readonly own: readonly Made
   return (
     <div className="song-schools">
       {value.map((approach) => (
-        <article key={approach.school} aria-label={approach.name}>
+        <article key={approach.school} aria-label={sayLabel(approach.name)}>
           <p>
-            <b>{approach.name}</b>
+            <b>{sayLabel(approach.name)}</b>
             {approach.school === song.school ? (
               <span className="text-soft">{say('common.in-use')}</span>
             ) : (

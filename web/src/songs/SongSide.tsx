@@ -1,5 +1,5 @@
 import { Say } from '../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, saySentence } from '@fleet-wren/wording';
 import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { EasierVersions } from './EasierVersions.tsx';
@@ -84,7 +84,7 @@ const Trouble = ({ song, study }: SideProps) => {
           <button type="button" className="link-button" onClick={() => goTo(bar)}>
             {barName(song, study, bar)}
           </button>
-          : {finding?.sentence}
+          : {finding && saySentence(finding.message)}
           {findings > 1 && (
             <span className="text-soft">{say('songs.more-in-this-bar', { findings: findings - 1 })}</span>
           )}

@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
   leftOut,
   schoolOf,
@@ -53,7 +53,11 @@ export const SongTakeAway = () => {
   };
   const tab = async (): Promise<void> => {
     const { name, score, said, pattern, digits } = await fingered();
-    download(`${name}.txt`, writeTab(score, digits, schoolOf(pattern).name, said), 'text/plain;charset=utf-8');
+    download(
+      `${name}.txt`,
+      writeTab(score, digits, sayLabel(schoolOf(pattern).name), said),
+      'text/plain;charset=utf-8',
+    );
     saveFile(score, 'tab');
   };
   const xml = async (): Promise<void> => {

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   PLAN_LIMITS,
   TEMPO_RANGE,
@@ -48,7 +48,7 @@ const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
       className="arrange-tempo"
       inputMode="numeric"
       maxLength={3}
-      aria-label={say('students.tempo-of-bpm', { name: stage.name })}
+      aria-label={say('students.tempo-of-bpm', { name: sayLabel(stage.name) })}
       placeholder={tempos.length > 1 ? `${tempos[0]}–${tempos.at(-1)}` : undefined}
       value={typed ?? shown}
       onChange={({ target }) => setTyped(target.value)}
@@ -63,8 +63,8 @@ const Remark = ({ ladder, plan, change, stage }: RungProps) => {
   return (
     <Form.Control
       size="sm"
-      aria-label={say('students.comment-on', { name: stage.name })}
-      placeholder={made ?? say('students.comment-shown-on-the-sheet-and')}
+      aria-label={say('students.comment-on', { name: sayLabel(stage.name) })}
+      placeholder={sayLabel(made ?? say('students.comment-shown-on-the-sheet-and'))}
       maxLength={PLAN_LIMITS.remark}
       value={typed}
       onChange={({ target }) => setTyped(target.value)}
@@ -78,13 +78,13 @@ const Rung = (props: RungProps) => {
   const to = (place: number): void => change(moveStage(plan, stage.key, place));
   return (
     <li className="arrange-rung">
-      <span className="arrange-name">{stage.name}</span>
+      <span className="arrange-name">{sayLabel(stage.name)}</span>
       {stage.tempos.length > 0 ? <TempoField {...props} /> : <span />}
       <Remark {...props} />
       <span className="arrange-tools">
         <button
           type="button"
-          aria-label={say('students.move-up', { name: stage.name })}
+          aria-label={say('students.move-up', { name: sayLabel(stage.name) })}
           disabled={index === 0}
           onClick={() => to(index - 1)}
         >
@@ -92,7 +92,7 @@ const Rung = (props: RungProps) => {
         </button>
         <button
           type="button"
-          aria-label={say('students.move-down', { name: stage.name })}
+          aria-label={say('students.move-down', { name: sayLabel(stage.name) })}
           disabled={index === plan.stages.length - 1}
           onClick={() => to(index + 1)}
         >
@@ -100,7 +100,7 @@ const Rung = (props: RungProps) => {
         </button>
         <button
           type="button"
-          aria-label={say('students.remove', { name: stage.name })}
+          aria-label={say('students.remove', { name: sayLabel(stage.name) })}
           disabled={plan.stages.length === 1}
           onClick={() => change(dropStage(plan, stage.key))}
         >
@@ -129,7 +129,7 @@ const More = ({ ladder, plan, change }: ArrangeProps) => {
           disabled={full}
           onClick={() => change(takeUpStage(ladder, plan, key))}
         >
-          <Plus size={14} aria-hidden /> {left}
+          <Plus size={14} aria-hidden /> {sayLabel(left)}
         </Button>
       ))}
       <span className="arrange-own">
@@ -168,7 +168,7 @@ export const Arrange = ({ ladder, plan, change }: ArrangeProps) => {
       {consequences.length > 0 && (
         <div className="finding finding-notable" role="status" aria-label={say('students.effects-of-this-change')}>
           {consequences.map((sentence) => (
-            <p key={sentence}>{sentence}</p>
+            <p key={sayMessage(sentence)}>{sayMessage(sentence)}</p>
           ))}
         </div>
       )}

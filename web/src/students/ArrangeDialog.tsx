@@ -16,7 +16,7 @@ export const ArrangeDialog = ({ item, hide }: { readonly item: Assignment; reado
   const refused = value && !value.ok ? sayProblems(value.problems) : trouble;
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="arrange-title">{say('students.stages-of', { name: item.name })}</Modal.Title>
       </Modal.Header>
       <Modal.Body>

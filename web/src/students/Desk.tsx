@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage, saySentence } from '@fleet-wren/wording';
 import './students.scss';
 import { useNow } from '../parts/useNow.ts';
 import { useMemo, useState } from 'react';
@@ -11,6 +11,8 @@ import { useNotice } from '../app/Notice.tsx';
 import { usePatternList } from '../api/patterns.ts';
 import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
 import { useChangeStudent, useStudents, type Student } from '../api/students.ts';
+import { DemoThere } from './Demo.tsx';
+import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
 import { byStudent } from './Students.tsx';
 import { agoWords, lessonOn, standingWords } from './words.ts';
 
@@ -133,7 +135,7 @@ const Stuck = ({ known }: { readonly known: readonly Known[] }) => {
         <div key={one.id} className="desk-entry">
           <Name {...one} /> <span className="text-soft">{one.name}</span>
           <p className="finding finding-notable">
-            {one.stuck.sentence} <b>{one.stuck.advice}</b>
+            {saySentence(one.stuck.message)} <b>{sayMessage(one.stuck.advice)}</b>
           </p>
         </div>
       ))}
@@ -203,12 +205,17 @@ const Desk = () => {
       .map((student) => ({ student, lines: of.get(student.id) ?? [] }));
   }, [students, lines]);
   const now = useNow();
+  const steps = useFirstSteps();
+  // Whoever has patterns and students is no longer new, with whatever hand.
+  const first = steps && !(steps[1] && steps[2]) ? steps : null;
   return (
     <div className="page desk">
       <header className="page-head">
         <h1>{say('common.today')}</h1>
       </header>
-      {students && (
+      {first && <FirstSteps done={first} />}
+      <DemoThere />
+      {students && students.length > 0 && (
         <div className="desk-columns">
           <div>
             <Today known={known} now={now} />

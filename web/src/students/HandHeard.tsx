@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
@@ -35,7 +35,7 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
     ({ slowness }) => y(slowness),
   )([...days]);
   const words = say('students.hand-days', {
-    name,
+    name: sayMessage(name),
     first: percent(values[0] ?? 1),
     firstDay: format(first * DAY, 'd MMM'),
     last: percent(values.at(-1) ?? 1),
@@ -67,7 +67,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; reado
     <tbody>
       {heard.map((one) => (
         <tr key={one.constraint}>
-          <th scope="row">{one.name}</th>
+          <th scope="row">{sayMessage(one.name)}</th>
           <td>{percent(slownessOf(hand, one.constraint))}</td>
           <td>
             {percent(one.slowness)} <span className="text-soft">{doubtWords(one)}</span>
@@ -110,7 +110,7 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
   if (!corrected) return null;
   return (
     <p>
-      {say('students.suggested-hand', { changed: corrected.changed.map((one) => one.name).join('; ') })}{' '}
+      {say('students.suggested-hand', { changed: corrected.changed.map((one) => sayMessage(one.name)).join('; ') })}{' '}
       <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(corrected.hand)}>
         {say('students.use-measured-profile')}
       </Button>
@@ -131,7 +131,7 @@ export const HandHeard = ({ student, hand }: { readonly student: Student; readon
       {heard.length > 0 && <Table heard={heard} hand={hand} />}
       {little.length > 0 && (
         <p className="text-soft">
-          {say('students.not-enough-data-yet', { little: little.map(({ name }) => name).join('; ') })}
+          {say('students.not-enough-data-yet', { little: little.map(({ name }) => sayMessage(name)).join('; ') })}
         </p>
       )}
       <Correct student={student} hand={hand} heard={all} />

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, sayMessage, saySentence } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
 import { ceilingFigure, weakStages, type Progress } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useChangeAssignment, useDropAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { AtHand } from '../parts/lesson/AtHand.tsx';
 import { ArrangeDialog } from './ArrangeDialog.tsx';
 import { TempoChart } from './TempoChart.tsx';
@@ -22,7 +23,7 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
           key={key}
           className={passed.has(key) ? 'rung rung-passed' : index === progress?.stage ? 'rung rung-now' : 'rung'}
         >
-          <b>{name}</b>
+          <b>{sayLabel(name)}</b>
           <span className="text-soft">
             {tempos.length > 0 && ` ${tempoRange(tempos)}`}
             {gate > 0 && say('students.clean-in-a-row', { gate })}
@@ -42,7 +43,7 @@ const NAMED = 3;
 const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress: Progress }) => {
   const weak = weakStages(progress.attempts).slice(0, NAMED);
   if (weak.length === 0) return null;
-  const nameOf = (key: string): string => item.plan.stages.find((stage) => stage.key === key)?.name ?? key;
+  const nameOf = (key: string): string => sayLabel(item.plan.stages.find((stage) => stage.key === key)?.name ?? key);
   return (
     <p>
       {say('students.most-missed', {
@@ -61,6 +62,9 @@ const Detail = ({ item }: { readonly item: Assignment }) => {
     <div className="item-detail">
       {progress && <TempoChart progress={progress} target={item.target} />}
       {progress && <Weak item={item} progress={progress} />}
+      <h4 className="ladder-title">
+        {say('glossary.ladder.term')} <TermHelp term="ladder" />
+      </h4>
       <Stages item={item} />
       <Button variant="quiet" size="sm" onClick={() => setArranging(true)}>
         {say('students.edit-stages')}
@@ -122,7 +126,7 @@ export const Item = ({ item }: { readonly item: Assignment }) => {
       </div>
       {standing.stuck && (
         <p className="finding finding-notable">
-          {standing.stuck.sentence} <b>{standing.stuck.advice}</b>
+          {saySentence(standing.stuck.message)} <b>{sayMessage(standing.stuck.advice)}</b>
         </p>
       )}
       {item.endedAt === null && <AtHand item={item} />}

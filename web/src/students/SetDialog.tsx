@@ -1,5 +1,14 @@
-import { say, sayProblems } from '@fleet-wren/wording';
-import { WAYS, planOf, type Hand, type Ladder, type LadderPlan, type Pattern, type Way } from '@fleet-wren/core';
+import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
+import {
+  WAYS,
+  planOf,
+  type Hand,
+  type Ladder,
+  type LadderPlan,
+  type Pattern,
+  type Way,
+  message,
+} from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/client.ts';
@@ -19,11 +28,15 @@ const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (ta
       {say('students.target-warning', {
         over: String(ladder.target > warning.ceiling),
         max: Math.floor(warning.ceiling),
-        cause: warning.cause,
-        offers: warning.offers.join('; '),
-      })}{' '}
+        cause: sayMessage(warning.cause),
+      })}
+      <ul>
+        {warning.offers.slice(0, -1).map((offer) => (
+          <li key={sayMessage(offer)}>{sayMessage(offer)}</li>
+        ))}
+      </ul>
       <Button variant="cure" size="sm" onClick={() => take(warning.within)}>
-        {say('students.use-bpm', { within: warning.within })}
+        {sayMessage(message('target-offer.lower-target', { target: warning.within }))}
       </Button>
     </div>
   );
@@ -34,7 +47,7 @@ const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: Ladd
     <ol className="ladder-preview" aria-label={say('students.stages')}>
       {plan.stages.map(({ key, name, tempos, gate }) => (
         <li key={key}>
-          {name}
+          {sayLabel(name)}
           <span className="text-soft">
             {tempos.length > 0 && say('students.stage-tempos', { tempos: tempoRange(tempos) })}
             {gate > 0 && say('students.clean-in-a-row-2', { gate })}
@@ -50,7 +63,7 @@ const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: Ladd
         <ul className="text-soft">
           {ladder.leftOut.map(({ kind, reason }) => (
             <li key={kind}>
-              {kind}: {reason}
+              {kind}: {sayMessage(reason)}
             </li>
           ))}
         </ul>
@@ -97,7 +110,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
           if (plan) keep(plan);
         }}
       >
-        <Modal.Header closeButton>
+        <Modal.Header closeButton closeLabel={say('common.close')}>
           <Modal.Title id="set-title">
             {say('students.pattern-for', { pattern: pattern.name, student: student.name })}
           </Modal.Title>
@@ -120,7 +133,9 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
                 onChange={({ target: field }) => setWay(WAYS.find((one) => one === field.value) ?? way)}
               >
                 {WAYS.map((one) => (
-                  <option key={one}>{one}</option>
+                  <option key={one} value={one}>
+                    {say('practice-method.name', { method: one })}
+                  </option>
                 ))}
               </Form.Select>
             </label>

@@ -46,7 +46,7 @@ export const SetOfDrills = ({
           set.mutate();
         }}
       >
-        <Modal.Header closeButton>
+        <Modal.Header closeButton closeLabel={say('common.close')}>
           <Modal.Title id="drills-title">{say('students.assign-a-drill-set-to', { name: student.name })}</Modal.Title>
         </Modal.Header>
         <Modal.Body>

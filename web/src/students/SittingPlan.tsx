@@ -1,4 +1,4 @@
-import { say, sayProblems } from '@fleet-wren/wording';
+import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
 import { planSitting } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -36,12 +36,12 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
               <li key={index} className={`sitting-${kind.replace(' ', '-')}`}>
                 <b>{say('students.min', { minutes })}</b>
                 <span>
-                  {name} <span className="text-soft">{why}</span>
+                  {sayMessage(name)} <span className="text-soft">{sayMessage(why)}</span>
                 </span>
               </li>
             ))}
           </ol>
-          <p className="text-soft">{plan.value.caution}</p>
+          <p className="text-soft">{sayMessage(plan.value.caution)}</p>
         </>
       ) : (
         <p className="text-soft">{sayProblems(plan.problems)}</p>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { sectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -28,7 +28,7 @@ const Sections = ({ id, take }: SectionsProps) => {
           <Button variant="quiet" disabled={!pattern} onClick={() => pattern && take(pattern)}>
             {name}
           </Button>{' '}
-          <span className="text-soft">{reason ?? say('term.bars', { count: bars })}</span>
+          <span className="text-soft">{sayLabel(reason ?? say('term.bars', { count: bars }))}</span>
         </li>
       ))}
     </ul>
@@ -49,7 +49,7 @@ export const SongSection = ({ student, take, hide }: SongSectionProps) => {
   const lines = list.data?.pages.flatMap(({ songs }) => songs) ?? [];
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="section-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="section-title">{say('students.assign-a-song-section')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>

@@ -72,7 +72,9 @@ const PracticeFields = ({ about, change }: FieldsProps) => (
         onChange={({ target }) => change({ ...about, way: WAYS.find((one) => one === target.value) })}
       >
         {WAYS.map((one) => (
-          <option key={one}>{one}</option>
+          <option key={one} value={one}>
+            {say('practice-method.name', { method: one })}
+          </option>
         ))}
       </Form.Select>
     </label>
@@ -101,7 +103,7 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
           change.mutate({ ...student, name: name.trim(), about }, { onSuccess: hide });
         }}
       >
-        <Modal.Header closeButton>
+        <Modal.Header closeButton closeLabel={say('common.close')}>
           <Modal.Title id="student-title">{say('students.details-of', { name: student.name })}</Modal.Title>
         </Modal.Header>
         <Modal.Body className="student-form">
@@ -131,7 +133,7 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
   const navigate = useNavigate();
   return (
     <Modal show onHide={hide} centered aria-labelledby="remove-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="remove-title">{say('students.delete-question', { name: student.name })}</Modal.Title>
       </Modal.Header>
       <Modal.Body>

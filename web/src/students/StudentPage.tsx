@@ -1,4 +1,5 @@
-import { say } from '@fleet-wren/wording';
+import { type Label } from '@fleet-wren/core';
+import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './students.scss';
 import type { PracticeEvent } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
@@ -34,12 +35,13 @@ const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   take: say('students.take-analysed'),
 };
 
-const eventWords = ({ kind, tempo, minutes, text }: PracticeEvent, stage = ''): string =>
+const eventWords = ({ kind, tempo, minutes, text, said = [] }: PracticeEvent, stage: Label = ''): string =>
   [
     KIND_WORDS[kind],
-    stage,
+    sayLabel(stage),
     tempo && say('students.at-bpm', { tempo }),
     minutes && say('students.min', { minutes }),
+    said.map(saySentence).join(' '),
     text,
   ]
     .filter(Boolean)
@@ -56,7 +58,7 @@ const gathered = (log: readonly KeptEvent[], items: readonly Assignment[]) => {
   for (const one of log) {
     const last = found.at(-1);
     const plan = items.find(({ id }) => id === one.assignment)?.plan;
-    const words = eventWords(one.event, plan?.stages.find(({ key }) => key === one.event.stage)?.name.toLowerCase());
+    const words = eventWords(one.event, plan?.stages.find(({ key }) => key === one.event.stage)?.name);
     if (last?.assignment === one.assignment && last.words === words) last.count += 1;
     else found.push({ ...one, words, count: 1 });
   }

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, saySentence } from '@fleet-wren/wording';
 import './students.scss';
 import { useNow } from '../parts/useNow.ts';
 import { useMemo, useState } from 'react';
@@ -60,7 +60,9 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
         ) : (
           <span className="text-soft">{say('students.no-assignments-yet')}</span>
         )}
-        {stuck?.standing.stuck && <div className="finding finding-notable">{stuck.standing.stuck.sentence}</div>}
+        {stuck?.standing.stuck && (
+          <div className="finding finding-notable">{saySentence(stuck.standing.stuck.message)}</div>
+        )}
       </div>
       <div className="text-soft student-last">{lines.length > 0 && agoWords(last === 0 ? null : last)}</div>
     </li>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { Link } from 'react-router';
 import { useTakes } from '../api/takes.ts';
@@ -18,10 +18,12 @@ export const Takes = ({ studentId }: { readonly studentId: string }) => {
             <time className="text-soft">{format(new Date(createdAt), 'd MMM HH:mm')}</time>
             <br />
             <span>
-              {headline ??
-                (by === 'student'
-                  ? say('students.from-the-practice-room-not-analysed')
-                  : say('students.not-analysed-yet'))}
+              {sayLabel(
+                headline ??
+                  (by === 'student'
+                    ? say('students.from-the-practice-room-not-analysed')
+                    : say('students.not-analysed-yet')),
+              )}
             </span>
           </li>
         ))}

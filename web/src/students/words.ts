@@ -1,4 +1,4 @@
-import { say, weekdayNames } from '@fleet-wren/wording';
+import { say, sayLabel, weekdayNames } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import type { AboutStudent, Standing } from '@fleet-wren/core';
@@ -20,7 +20,8 @@ export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: AboutStudent, 
 
 /** What is at hand of something that is practised. */
 export const standingWords = ({ stage, tempo, due }: Standing, now: number): string => {
-  if (stage !== null) return tempo === null ? stage : say('students.at-bpm-2', { stage, tempo });
+  if (stage !== null)
+    return tempo === null ? sayLabel(stage) : say('students.at-bpm-2', { stage: sayLabel(stage), tempo });
   if (due === null) return say('students.learned');
   return due <= now
     ? say('students.learned-review-due')

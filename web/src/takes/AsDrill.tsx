@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { drillOfStrokes } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { drillOfStrokes, named } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
@@ -22,7 +22,7 @@ export const AsDrill = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
   const open = (): void => {
     const drill = drillOfStrokes(pattern, strokes, { hand });
     if (!drill) return;
-    keep.mutate([drill.pattern], {
+    keep.mutate([named(drill.pattern, sayMessage(drill.name))], {
       onError: (error) => notice({ text: wordsOf(error) }),
       onSuccess: ([kept]) => kept && void navigate(`/patterns/${kept.id}`),
     });

@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { STRIKER_NAMES, type DigitInTake, type TakeJudgement } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { type DigitInTake, type TakeJudgement, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { format } from 'date-fns/format';
@@ -21,7 +21,7 @@ interface Row {
 }
 
 const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly Row[] => {
-  const name = STRIKER_NAMES[now.striker];
+  const name = sayMessage(fingerName(now.striker));
   const row = (what: string, of: (digit: DigitInTake) => string): Row => ({
     what: `${name}, ${what}`,
     before: before ? of(before) : '',
@@ -32,7 +32,10 @@ const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly 
     row(say('takes.unevenness-ms'), ({ placed, spread }) =>
       placed ? `± ${Math.round(spread * 1000)}` : say('takes.not-measurable'),
     ),
-    row(say('takes.lost'), ({ lost, strokes }) => say('takes.share-clean', { clean: lost, all: strokes })),
+    row(say('takes.missed-notes'), ({ missed, strokes }) => say('takes.share-clean', { clean: missed, all: strokes })),
+    row(say('takes.wrong-string-notes'), ({ wrong, strokes }) =>
+      say('takes.share-clean', { clean: wrong, all: strokes }),
+    ),
   ];
 };
 
@@ -91,7 +94,7 @@ export const Compared = ({ take, judgement }: { readonly take: KeptTake; readonl
         <option value="">{say('takes.compare-with-more')}</option>
         {others.map(({ id, createdAt, headline }) => (
           <option key={id} value={id}>
-            {format(new Date(createdAt), 'd MMM HH:mm')} {headline}
+            {format(new Date(createdAt), 'd MMM HH:mm')} {headline && sayMessage(headline)}
           </option>
         ))}
       </Form.Select>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, saySentence } from '@fleet-wren/wording';
 import { handByTake, type Hand, type HeardTime } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
@@ -11,7 +11,7 @@ const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: M
 
 const Said = ({ said: { name, heard, needs, says } }: { readonly said: HeardTime }) => (
   <li>
-    <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>:{' '}
+    <b>{saySentence(name)}</b>:{' '}
     {says === 'quicker'
       ? say('takes.played-apart-the-current-hand-profile', { heard: milliseconds(heard), needs: milliseconds(needs) })
       : say('takes.never-closer-than-apart-the-current', { heard: milliseconds(heard), needs: milliseconds(needs) })}

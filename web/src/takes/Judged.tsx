@@ -1,3 +1,4 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
 import {
   askedOf,
   heardIn,
@@ -52,13 +53,14 @@ export const Judged = ({ take, children }: JudgedProps) => {
   return (
     <>
       <div role="status">
-        <h2 className="take-headline">{takeHeadline(judgement)}</h2>
+        <h2 className="take-headline">{sayMessage(takeHeadline(judgement))}</h2>
       </div>
-      {judgement.findings.length === 0 && <p>{nothingSaid(judgement)}</p>}
+      {judgement.findings.length === 0 && <p>{sayMessage(nothingSaid(judgement))}</p>}
       <ul className="take-findings">
         {judgement.findings.map((finding) => (
-          <li key={finding.sentence} className="finding finding-notable">
-            <b>{finding.sentence}</b> {finding.advice} <AsDrill take={take} strokes={finding.strokes} />
+          <li key={sayMessage(finding.message)} className="finding finding-notable">
+            <b title={finding.details && sayMessage(finding.details)}>{saySentence(finding.message)}</b>{' '}
+            {sayMessage(finding.advice)} <AsDrill take={take} strokes={finding.strokes} />
           </li>
         ))}
       </ul>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage, saySentence } from '@fleet-wren/wording';
 import { type CycleInTake } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
@@ -48,14 +48,14 @@ const Cycles = ({ cycles, hear }: CyclesProps) => (
       <li key={cycle.cycle}>
         <button
           type="button"
-          className={`take-cycle take-cycle-${cycle.verdict === 'cannot be told' ? 'untold' : cycle.verdict}`}
-          title={cycle.why ?? say('takes.pass-clean')}
+          className={`take-cycle take-cycle-${cycle.verdict}`}
+          title={cycle.why ? saySentence(cycle.why) : say('takes.pass-clean')}
           onClick={() => hear(cycle)}
         >
           {cycle.cycle + 1}
           <span className="visually-hidden">
             {' '}
-            {say('takes.pass-play', { verdict: cycle.verdict, why: cycle.why ?? 'none' })}
+            {say('takes.pass-play', { verdict: cycle.verdict, why: cycle.why ? sayMessage(cycle.why) : 'none' })}
           </span>
         </button>
       </li>
@@ -127,7 +127,7 @@ export const Playback = ({ take, asked }: PlaybackProps) => {
         <span role="group" aria-label={say('takes.playback-speed')} className="view-switch">
           {SPEEDS.map((one) => (
             <button key={one} type="button" aria-pressed={speed === one} onClick={() => changeSpeed(one)}>
-              {one === 1 ? say('takes.100') : `${one * 100} %`}
+              {one * 100}%
             </button>
           ))}
         </span>

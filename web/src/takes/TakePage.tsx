@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
 import { TAKE_ENGINE, type TakeJudgement } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
@@ -98,7 +98,7 @@ const Page = ({ take }: { readonly take: KeptTake }) => {
             <Compared take={take} judgement={heard.judgement} />
             {take.earlier.map(({ engine, headline }) => (
               <p key={engine} className="text-soft">
-                {say('takes.analysed-by-an-earlier-version', { headline })}
+                {say('takes.analysed-by-an-earlier-version', { headline: sayMessage(headline) })}
               </p>
             ))}
             <Button size="sm" variant="plain" onClick={remove} disabled={drop.isPending}>

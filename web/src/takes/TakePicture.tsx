@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { STRIKER_NAMES, strikerOf, type HeardStroke, type Striker, type TakeJudgement } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { strikerOf, type HeardStroke, type Striker, type TakeJudgement, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import type { ReactNode } from 'react';
 import type { AskedInTake } from './Judged.tsx';
@@ -97,12 +97,12 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
           />
         ))}
         {drawn.map(({ key, x: cx, y: cy, striker, what }) =>
-          what === 'as asked' ? (
+          what === 'matched' ? (
             <circle key={key} cx={cx} cy={cy} r={2.6} style={{ fill: `var(--digit-${striker ?? 'c'})` }} />
           ) : (
             <path
               key={key}
-              className={what === 'cannot be told' ? 'take-untold' : 'take-lost'}
+              className={what === 'unclear' ? 'take-untold' : 'take-lost'}
               d={`M${cx - 3.4} ${cy - 3.4}l6.8 6.8m0-6.8l-6.8 6.8`}
             />
           ),
@@ -127,19 +127,21 @@ export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement })
           <th scope="col">{say('takes.unevenness-ms-2')}</th>
           <th scope="col">{say('takes.volume-db')}</th>
           <th scope="col">{say('common.missed')}</th>
+          <th scope="col">{say('takes.wrong-string')}</th>
         </tr>
       </thead>
       <tbody>
-        {judgement.digits.map(({ striker, strokes, placed, timed, lateness, spread, decibels, lost }) => (
+        {judgement.digits.map(({ striker, strokes, placed, timed, lateness, spread, decibels, missed, wrong }) => (
           <tr key={striker}>
             <th scope="row" style={{ color: `var(--digit-${striker})` }}>
-              {STRIKER_NAMES[striker]}
+              {sayMessage(fingerName(striker))}
             </th>
             <td>{strokes}</td>
             <td>{timed ? signed(lateness * 1000) : say('takes.not-measurable')}</td>
             <td>{placed ? `± ${Math.round(spread * 1000)}` : say('takes.not-measurable')}</td>
             <td>{signed(decibels)}</td>
-            <td>{lost}</td>
+            <td>{missed}</td>
+            <td>{wrong}</td>
           </tr>
         ))}
       </tbody>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
 import { PLAYERS, TAKE, writeWav, type Hand, type NotePlayed, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
@@ -138,7 +138,7 @@ const Sources = ({ bring, bringNotes, example }: Bring) => {
         >
           {Object.entries(PLAYERS).map(([key, { name }]) => (
             <option key={key} value={key}>
-              {name}
+              {sayMessage(name)}
             </option>
           ))}
         </Form.Select>

@@ -1,12 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import {
-  STRIKER_NAMES,
-  stripsOf,
-  type Asked,
-  type DigitStrip,
-  type HeardTake,
-  type StripStroke,
-} from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { stripsOf, type Asked, type DigitStrip, type HeardTake, type StripStroke, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
@@ -143,7 +136,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
               dy="0.34em"
               style={{ fill: `var(--digit-${striker})` }}
             >
-              {STRIKER_NAMES[striker]}
+              {sayMessage(fingerName(striker))}
             </text>
           </g>
         ))}
@@ -153,7 +146,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
 };
 
 const figuresOf = ({ late, decibels }: StripStroke): string =>
-  `${late === null ? 'untold' : signed(late * 1000)} · ${signed(decibels)}`;
+  `${late === null ? say('takes.not-measurable') : signed(late * 1000)} · ${signed(decibels)}`;
 
 /** The same in figures: the middle of each time through by digit. */
 const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
@@ -166,7 +159,7 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
           <th scope="col">{say('takes.pass-2')}</th>
           {strips.map(({ striker }) => (
             <th key={striker} scope="col">
-              {say('takes.ms-db', { strikerName: STRIKER_NAMES[striker] })}
+              {say('takes.ms-db', { strikerName: sayMessage(fingerName(striker)) })}
             </th>
           ))}
         </tr>

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { EVENT_LIMITS, takeHeadline, type TakeJudgement } from '@fleet-wren/core';
+import { EVENT_LIMITS, takeHeadline, type TakeJudgement, type Message } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -11,10 +11,9 @@ import { useNotice } from '../app/Notice.tsx';
 import { HandByTake } from './HandByTake.tsx';
 import type { JudgedTake } from './Judged.tsx';
 
-const summaryOf = (judgement: TakeJudgement): string =>
-  [`${takeHeadline(judgement)}.`, ...judgement.findings.map(({ sentence }) => sentence)]
-    .join(' ')
-    .slice(0, EVENT_LIMITS.text);
+/** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */
+const summaryOf = (judgement: TakeJudgement): readonly Message[] =>
+  [takeHeadline(judgement), ...judgement.findings.map((finding) => finding.message)].slice(0, EVENT_LIMITS.said);
 
 interface OfStudent {
   readonly studentId: string;
@@ -67,7 +66,7 @@ const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent
       id: crypto.randomUUID(),
       at: Date.now(),
       kind: 'take' as const,
-      text: summaryOf(judgement),
+      said: summaryOf(judgement),
       by: 'listening' as const,
     };
     tell.mutate([{ assignment, event }], {

@@ -25,6 +25,7 @@ import {
   studyStrings,
   transposeSong,
   taskOf,
+  success,
   valueOrThrow,
   voicingsFor,
   type Edit,
@@ -33,6 +34,7 @@ import {
   type Pattern,
 } from '@fleet-wren/core';
 import { judgementChange } from './judgement-change.ts';
+import { withFigureNames } from './figure-names.ts';
 import type { CoreWork } from './protocol.ts';
 import { readContent, readSongContent } from './read-content.ts';
 import { serve, type Scope } from './serve.ts';
@@ -126,7 +128,8 @@ const work: CoreWork = {
   capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
   chartSong: (chart, name, changes) => {
     const read = readChart(chart);
-    return read.ok ? songFromChart(read.value, name, changes) : read;
+    const made = read.ok ? songFromChart(read.value, name, changes) : read;
+    return made.ok ? success(withFigureNames(made.value, 'chart')) : made;
   },
   voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
   learn: learnSchool,

@@ -1,6 +1,7 @@
 import {
   readAnyFile,
   readAnySong,
+  success,
   unpackerOf,
   type Choice,
   type Found,
@@ -9,6 +10,7 @@ import {
   type Result,
   type SourceFile,
 } from '@fleet-wren/core';
+import { withFigureNames } from './figure-names.ts';
 
 /** What reading takes from elsewhere is fetched when the first file comes. */
 const tools = async (): Promise<ReadingTools> => {
@@ -21,5 +23,7 @@ export const readContent = async (file: SourceFile, choice: Choice): Promise<Res
   readAnyFile(file, await tools(), choice);
 
 /** Reads a song out of what is brought in. */
-export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<FoundSong>> =>
-  readAnySong(file, await tools(), part);
+export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<FoundSong>> => {
+  const read = readAnySong(file, await tools(), part);
+  return read.ok ? success({ ...read.value, song: withFigureNames(read.value.song, 'file') }) : read;
+};

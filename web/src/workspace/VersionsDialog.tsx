@@ -89,7 +89,7 @@ export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Ow
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="versions-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="versions-title">{say('saving.versions')}</Modal.Title>
       </Modal.Header>
       <Modal.Body className="vary">

@@ -1,4 +1,6 @@
 export const chords = {
+  'chord.open-strings': 'open strings',
+  'chord.four-strings': '{symbol} (four strings)',
   'chords.string': 'String',
   'chords.fretted': 'Fretted',
   'chords.touched': 'Touched',

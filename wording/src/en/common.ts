@@ -45,6 +45,7 @@ export const common = {
   'common.wheel': 'Wheel',
   'common.sustain': 'Sustain',
   'common.clear-selection': 'Clear selection',
+  'common.close': 'Close',
   'common.copy': 'Copy',
   'common.max-tempo': 'Max tempo',
   'common.no-problems-found': 'No problems found.',

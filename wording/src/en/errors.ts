@@ -81,7 +81,7 @@ export const errors = {
   'error.out-of-reach':
     'Out of reach on string {strings}: needs {needed} frets, the neck has {frets}. Use another harmonic, a lower voicing or the open string (both change the note).',
   'error.cannot-transform': '{problem}',
-  'error.no-pins': 'No pins to learn from that {school} allows. Pin fingers on a few patterns first.',
+  'error.no-pins': 'No pins to learn from that “{school}” allows. Pin fingers on a few patterns first.',
   'error.pins-contradict': 'The pins contradict each other. {which} Unpin one of them.',
   'error.school-without-digits': 'A school needs at least one finger. Choose one.',
   'error.school-digit-unknown': '“{value}” is not a finger. Use {known}.',

@@ -1,18 +1,25 @@
 import { about } from './about.ts';
+import { analysis } from './analysis.ts';
 import { approaches } from './approaches.ts';
 import { bench } from './bench.ts';
 import { chords } from './chords.ts';
+import { cli } from './cli.ts';
 import { common } from './common.ts';
 import { drills } from './drills.ts';
 import { errors } from './errors.ts';
 import { generate } from './generate.ts';
+import { glossary } from './glossary.ts';
+import { help } from './help.ts';
 import { importing } from './import.ts';
 import { library } from './library.ts';
 import { listening } from './listening.ts';
+import { operator } from './operator.ts';
 import { parts } from './parts.ts';
 import { patterns } from './patterns.ts';
+import { plans } from './plans.ts';
 import { practice } from './practice.ts';
 import { reasons } from './reasons.ts';
+import { recordings } from './recordings.ts';
 import { requests } from './requests.ts';
 import { saving } from './saving.ts';
 import { settings } from './settings.ts';
@@ -23,24 +30,38 @@ import { songs } from './songs.ts';
 import { students } from './students.ts';
 import { takes } from './takes.ts';
 import { terms } from './terms.ts';
+import { schools } from './schools.ts';
+import { generators } from './generators.ts';
+import { libraryFigures } from './library-figures.ts';
+import { transforms } from './transforms.ts';
+import { drillAxes } from './drill-axes.ts';
+import { songForms } from './song-forms.ts';
+import { instruments } from './instruments.ts';
 
 /** Every text in English: ICU messages by key. */
 export const english = {
   ...about,
+  ...analysis,
   ...approaches,
   ...bench,
   ...chords,
+  ...cli,
   ...common,
   ...drills,
   ...errors,
   ...generate,
+  ...glossary,
+  ...help,
   ...importing,
   ...library,
   ...listening,
+  ...operator,
   ...parts,
   ...patterns,
+  ...plans,
   ...practice,
   ...reasons,
+  ...recordings,
   ...requests,
   ...saving,
   ...settings,
@@ -51,4 +72,11 @@ export const english = {
   ...students,
   ...takes,
   ...terms,
+  ...schools,
+  ...generators,
+  ...libraryFigures,
+  ...transforms,
+  ...drillAxes,
+  ...songForms,
+  ...instruments,
 } as const;

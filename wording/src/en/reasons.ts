@@ -86,6 +86,8 @@ export const reasons = {
   'field.unknown': 'this field is not part of the format.',
   'field.root': 'the top level',
   'field.own-school-missing': 'the school named here is missing.',
+  'file-problem.nothing': 'nothing',
+  'file-problem.not-text': 'something else',
   'file-problem.empty': 'The file is empty.',
   'file-problem.not-json': 'Something there is not JSON.',
   'file-problem.no-score': 'It contains no score.',
@@ -107,4 +109,18 @@ export const reasons = {
   'reason.steps-hold': '{steps} steps hold at most {steps} notes (not {count}).',
   'reason.shifts-counted': 'there are {count} shifts, counted from 0.',
   'file-problem.midi-type': 'its type ({type}) is unknown.',
+
+  'format.tablature': 'Tablature',
+  'format-mark.name':
+    '{mark, select, rake {rakes} brush {brushes} unplanted {notes without planting} accent {accents} damped {palm mutes} ring {let ring} silent {silent notes} fretted {fretting-hand fingers} digits {fingers} other {chords}}',
+  'import-mark.counted': '{mark} ({count})',
+  'import-mark.grace': 'grace notes',
+  'import-mark.unpitched': 'notes without pitch',
+  'import-mark.unreadable-chord': 'unreadable chord symbols',
+  'import-mark.arpeggiated': 'arpeggiated chords',
+  'import-mark.fretting-finger': 'fretting-hand fingers',
+  'import-mark.bend': 'bends',
+  'import-mark.tap': 'taps',
+  'import-mark.ornament': 'ornaments',
+  'field.message': 'A text code with its values is expected.',
 } as const;

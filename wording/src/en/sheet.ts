@@ -52,5 +52,11 @@ export const sheet = {
   'sheet.note-names': 'Note names',
   'sheet.student': 'Student',
   'sheet.print': 'Print',
-  'sheet.playable-after': '<b>{letter}</b> {name}: after this, {reached} of {of} bars are playable.',
+  'sheet.playable-after': '<b>{name}</b>: after this, {reached} of {of} bars are playable.',
+
+  'sheet.tempo-line': '{metre} · {tempo} bpm',
+  'sheet.swing': 'swing {share, number, percent}',
+  'sheet.capo': 'capo {fret}',
+  'sheet.bars-broken':
+    '{count, plural, one {# bar is too long for the paper and continues} other {# bars are too long for the paper and continue}} after a dashed bar line.',
 } as const;

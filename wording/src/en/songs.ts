@@ -48,6 +48,7 @@ export const songs = {
   'songs.the-pattern-follows-the-chords-of':
     'The pattern follows the chords of these bars: its bass notes move to the bass string of each chord.',
   'songs.different-ending-the-last-time': 'Different ending the last time',
+  'songs.alternating-bass': 'Alternating bass',
   'songs.form': 'Form',
   'songs.add-section-to-the-form': 'Add section to the form',
   'songs.add-section-more': 'Add section…',
@@ -118,8 +119,8 @@ export const songs = {
   'songs.different-ending-the-last-time-2': '{name}: different ending the last time',
   'songs.move-later-2': 'Move {name} later',
   'songs.remove-from-the-form': 'Remove {name} from the form',
-  'songs.different-from': '; {words} different from {letter}',
-  'songs.open-as-a-new-pattern': 'Open as new pattern: {letter}',
+  'songs.different-from': '; {words} different from figure {number}',
+  'songs.open-as-a-new-pattern': 'Open as new pattern: figure {number}',
   'songs.after-this-of-bars-are-playable':
     'After this, {reached} of {of, plural, one {# bar} other {# bars}} are playable',
   'songs.then-of-bars-playable': 'then {reached} of {of, plural, one {# bar} other {# bars}} playable',
@@ -171,4 +172,7 @@ export const songs = {
     'Thumb {widest, plural, =2 {skips a string} other {jumps # strings}} {count, plural, one {in} other {in # bars, first in}} <place>{bar}</place>.',
   'songs.state-facts': '<b>{name}</b>, {tempo} bpm: {form}',
   'songs.bar-name': '{section}, bar {bar}{ending, plural, =0 {} other {, ending #}}',
+  'songs.figure': 'Figure {number}',
+  'songs.figure-of-song': '{song}, figure {number} ({name})',
+  'songs.version-name': '{song} ({version})',
 } as const;

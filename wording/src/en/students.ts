@@ -73,7 +73,8 @@ export const students = {
   'students.add-student': 'Add student',
   'students.no-assignments-yet': 'No assignments yet',
   'students.show-archived': 'Show archived',
-  'students.no-students-yet-add-one-by': 'No students yet. Add one by name.',
+  'students.no-students-yet-add-one-by':
+    'Each student has assignments, a practice ladder for each of them, and a practice room on the phone. Add the first student by name.',
   'students.takes': 'Takes',
   'students.from-the-practice-room-not-analysed': 'from the practice room, not analysed yet',
   'students.not-analysed-yet': 'not analysed yet',
@@ -108,7 +109,6 @@ export const students = {
   'students.to-bpm': 'to {target} bpm',
   'students.best-bpm': ' · best {best} bpm',
   'students.stages-of-passed': 'Stages of {name} passed',
-  'students.use-bpm': 'Use {within} bpm',
   'students.clean-in-a-row-2': ', {gate} clean in a row',
   'students.skipped-stages': 'Skipped stages: {leftOutCount}',
   'students.choose-what-will-practise-a-practice':
@@ -138,7 +138,7 @@ export const students = {
   'students.link-valid':
     'Valid until {date} <opened>{times, plural, =0 {not opened yet} one {opened once} other {opened # times}}</opened>',
   'students.target-warning':
-    'The target is {over, select, true {above} other {close to}} what this hand can do here: max tempo is {max} bpm ({cause}). Instead you could: {offers}.',
+    'The target is {over, select, true {above} other {close to}} this hand’s max tempo here ({max} bpm, limited by {cause}). Instead you could:',
   'students.stage-tempos': ' at {tempos}',
   'students.pattern-for': '{pattern} for {student}',
   'students.session-length': 'Length',

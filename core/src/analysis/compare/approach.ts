@@ -1,3 +1,4 @@
+import type { Label } from '../../message/message.ts';
 import { STRIKERS, strikerOf, type Pattern, type Slur, type Striker } from '../../pattern/index.ts';
 import { taskOf, type FingerOptions, type School } from '../../fingering/index.ts';
 import { stepsByKind, stringChanges, type StepKind, type StringChange } from '../changes.ts';
@@ -7,7 +8,7 @@ import { slurredFor } from './prepare.ts';
 /** One school's way to play the same notes, and what it comes to. */
 export interface Approach {
   readonly school: string;
-  readonly name: string;
+  readonly name: Label;
   readonly judgement: Judgement;
   readonly attacks: Readonly<Partial<Record<Striker, number>>>;
   /** The striker with the least time between two of its strokes, against what it needs; null where none plays twice. */

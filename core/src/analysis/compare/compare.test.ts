@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { sayProblem } from '@fleet-wren/wording';
+import { sayProblem, saySentence } from '@fleet-wren/wording';
 import { readFigure } from '../../formats/index.ts';
 import { compareSchools, gradeOf, judge, schoolsToCompare, stringChanges, type Comparison } from '../index.ts';
 import { SCHOOLS, taskOf, type School } from '../../fingering/index.ts';
@@ -16,8 +16,8 @@ describe('the same notes under several schools', () => {
   test('one finger repeating loses to two in turn, and the sentence says why', () => {
     const { verdict, approaches } = compared('1 1 1 1', 120, ['thumb-index:strict', 'alternation:i-m']);
     expect(verdict.best).toEqual(['alternation:i-m']);
-    expect(verdict.sentence).toMatch(
-      /^Strict alternation, index leads, then middle is best at 120: a ceiling of \d+ and nothing to mend.* Next comes thumb and index, strict with a ceiling of 63/,
+    expect(saySentence(verdict.message)).toMatch(
+      /^Best at 120 bpm: “Strict alternation: index–middle, index leads” \(\d+ bpm max, no issues\)\..* Next: “Thumb and index: Strict” \(63 bpm max, /,
     );
     expect(approaches[0]?.attacks).toEqual({ i: 4 });
     expect(approaches[1]?.attacks).toEqual({ i: 2, m: 2 });
@@ -28,19 +28,21 @@ describe('the same notes under several schools', () => {
   test('schools that come to the same are said to be level', () => {
     const { verdict } = compared('5 3 2 3', 60, ['one-per-string', 'three-finger']);
     expect(verdict.best).toEqual(['one-per-string', 'three-finger']);
-    expect(verdict.sentence).toMatch(/^Both are level at 60: nothing to mend, .*\. Choose by taste\.$/);
+    expect(saySentence(verdict.message)).toMatch(
+      /^All these schools are equally good at 60 bpm\. Choose the one you prefer\./,
+    );
   });
 
   test('of those that are level, the ones with the most room above the tempo are named, and no other’s ceiling is claimed for them', () => {
     // The thumb from 5 to 4 in a sixteenth: 60 · 0.25 ÷ 0.2525; middle and ring in turn: 60 · 0.25 ÷ 0.11.
     const { verdict, approaches } = compared('5 4 3 2', 30, ['one-per-string', 'rolling']);
     expect(approaches.map(({ judgement }) => Math.floor(judgement.ceiling?.bpm ?? 0))).toEqual([59, 136]);
-    expect(verdict.sentence).toMatch(/^Both are level at 30: nothing to mend, rolling with the most room, up to 136/);
+    expect(saySentence(verdict.message)).toMatch(/equally good at 30 bpm.* Most headroom: “Rolls” \(136 bpm max\)\.$/);
   });
 
   test('where none reaches the tempo it says so', () => {
-    expect(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.sentence).toMatch(
-      /^None of these reaches 300; .* comes nearest/,
+    expect(saySentence(compared('1 1 1 1', 300, ['thumb-index:strict', 'alternation:i-m']).verdict.message)).toMatch(
+      /^None of these schools reaches 300 bpm\. Closest: /,
     );
   });
 

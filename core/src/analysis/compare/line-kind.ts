@@ -3,16 +3,16 @@ import { strokePitch, type Pattern, type Stroke } from '../../pattern/index.ts';
 
 /** What sort of line a pattern is, as far as it tells schools apart. */
 export type LineKind =
-  'repeated notes' | 'tremolo' | 'scale line' | 'block chords' | 'string skips' | 'alternating thumb' | 'rolls';
+  'repeated-notes' | 'tremolo' | 'scale-line' | 'block-chords' | 'string-skips' | 'alternating-thumb' | 'rolls';
 
 /** Schools a kind of line is native to (common practice, no source). */
 export const NATIVE: Readonly<Record<LineKind, readonly string[]>> = {
-  'repeated notes': ['alternation', 'alternate'],
+  'repeated-notes': ['alternation', 'alternate'],
   tremolo: ['one-per-string'],
-  'scale line': ['alternation', 'alternate', 'economy'],
-  'block chords': ['one-per-string', 'three-finger'],
-  'string skips': ['hybrid'],
-  'alternating thumb': ['one-per-string', 'three-finger', 'thumb-index'],
+  'scale-line': ['alternation', 'alternate', 'economy'],
+  'block-chords': ['one-per-string', 'three-finger'],
+  'string-skips': ['hybrid'],
+  'alternating-thumb': ['one-per-string', 'three-finger', 'thumb-index'],
   rolls: ['rolling'],
 };
 
@@ -90,14 +90,14 @@ const isRoll = (singles: readonly Stroke[]): boolean =>
 export const lineKindOf = (pattern: Pattern): LineKind | undefined => {
   const events = eventsIn(pattern);
   if (events.length < 2) return undefined;
-  if (events.filter(({ length }) => length > 2).length >= SHARE.chords * events.length) return 'block chords';
-  if (isAlternatingThumb(events)) return 'alternating thumb';
+  if (events.filter(({ length }) => length > 2).length >= SHARE.chords * events.length) return 'block-chords';
+  if (isAlternatingThumb(events)) return 'alternating-thumb';
   if (events.some(({ length }) => length > 1)) return undefined;
   const singles = events.flat();
   if (isTremolo(singles)) return 'tremolo';
   const { all, repeated, onString, next, skips } = stepsIn(pattern, singles);
-  if (repeated >= SHARE.most * all) return 'repeated notes';
-  if (onString >= SHARE.scale * all && onString + next + repeated >= 0.9 * all) return 'scale line';
-  if (skips >= SHARE.most * all && singles.every(({ string }) => string < 5)) return 'string skips';
+  if (repeated >= SHARE.most * all) return 'repeated-notes';
+  if (onString >= SHARE.scale * all && onString + next + repeated >= 0.9 * all) return 'scale-line';
+  if (skips >= SHARE.most * all && singles.every(({ string }) => string < 5)) return 'string-skips';
   return isRoll(singles) ? 'rolls' : undefined;
 };

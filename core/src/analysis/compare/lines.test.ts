@@ -36,12 +36,12 @@ test.each(['choose', 'test'] as const)('the school is the one common practice ha
 });
 
 test.each([
-  ['1 1 1 1', 'repeated notes'],
+  ['1 1 1 1', 'repeated-notes'],
   ['5 1 1 1', 'tremolo'],
-  ['3:0 3:2 3:4 2:0 2:1 2:3 1:0 1:1', 'scale line'],
-  ['6+3+2+1 - 6+3+2+1 -', 'block chords'],
-  ['4 1 4 2 4 1 4 2', 'string skips'],
-  ['5 2 4 1 5 2 4 1', 'alternating thumb'],
+  ['3:0 3:2 3:4 2:0 2:1 2:3 1:0 1:1', 'scale-line'],
+  ['6+3+2+1 - 6+3+2+1 -', 'block-chords'],
+  ['4 1 4 2 4 1 4 2', 'string-skips'],
+  ['5 2 4 1 5 2 4 1', 'alternating-thumb'],
   ['3 2 1 3 2 1 3 1', 'rolls'],
   ['5 3 2 1', undefined],
 ])('%s is %s', (line, kind) => {

@@ -1,4 +1,5 @@
-import { STRIKER_NAMES, type Pattern } from '../../pattern/index.ts';
+import { message, type Message } from '../../message/message.ts';
+import { fingerWord, type Pattern } from '../../pattern/index.ts';
 import { ceilingFigure } from '../ceiling.ts';
 import type { Approach } from './approach.ts';
 import { NATIVE, lineKindOf } from './line-kind.ts';
@@ -7,7 +8,7 @@ import { NATIVE, lineKindOf } from './line-kind.ts';
 export interface Verdict {
   /** Keys of the schools that stand first: one, or several that are level. */
   readonly best: readonly string[];
-  readonly sentence: string;
+  readonly message: Message;
 }
 
 /** Strain below this share of the ceiling is comfortable and does not count (est.). */
@@ -36,21 +37,23 @@ export const gradeOf = (pattern: Pattern, approach: Approach): number => {
   return strained + (severities(approach) * WEIGHTS.findings) / beatsOf(pattern) + approach.unplayed * WEIGHTS.unplayed;
 };
 
-const ceilingText = ({ judgement }: Approach): string =>
-  judgement.ceiling ? `a ceiling of ${ceilingFigure(judgement.ceiling.bpm)}` : 'no ceiling';
+const maxOf = ({ judgement }: Approach): Message =>
+  judgement.ceiling ? message('compare.max', { bpm: ceilingFigure(judgement.ceiling.bpm) }) : message('compare.no-max');
 
-const findingCount = ({ judgement }: Approach): string => {
-  const { length } = judgement.findings;
-  return length === 0 ? 'nothing to mend' : length === 1 ? 'one thing to mend' : `${length} things to mend`;
-};
+/** The name of a school within a sentence. */
+const quoted = ({ name }: Approach): Message => message('school.quoted', { school: name });
 
-const busiestText = ({ busiest }: Approach): string =>
-  busiest ? `; its ${STRIKER_NAMES[busiest.striker]} works hardest, every ${busiest.gap.toFixed(2)} s` : '';
+/** What the sentences say of one approach. */
+const factsOf = (approach: Approach) => ({
+  school: quoted(approach),
+  max: maxOf(approach),
+  issues: message('compare.issues', { count: approach.judgement.findings.length }),
+});
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const namesOf = (approaches: readonly Approach[]): readonly Message[] => approaches.map(quoted);
 
-const namesText = (names: readonly string[]): string =>
-  names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : (names[0] ?? '');
+const joined = (first: Message, second: Message | undefined): Message =>
+  second ? message('compare.sentences', { first, second }) : first;
 
 const bpmOf = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Infinity;
 
@@ -58,28 +61,30 @@ const bpmOf = ({ judgement }: Approach): number => judgement.ceiling?.bpm ?? Inf
 const reaches = (pattern: Pattern, approach: Approach): boolean =>
   approach.unplayed === 0 && bpmOf(approach) >= pattern.tempo;
 
-const why = (pattern: Pattern, best: Approach, second: Approach | undefined): string => {
-  const head = !reaches(pattern, best)
-    ? `None of these reaches ${pattern.tempo}; ${best.name} comes nearest with ${Math.floor(bpmOf(best))} and ${findingCount(best)}`
-    : `${capital(best.name)} is best at ${pattern.tempo}: ${ceilingText(best)} and ${findingCount(best)}${busiestText(best)}`;
-  return second
-    ? `${head}. Next comes ${second.name} with ${ceilingText(second)} and ${findingCount(second)}.`
-    : `${head}.`;
+const why = ({ tempo }: Pattern, best: Approach, second: Approach | undefined, reached: boolean): Message => {
+  const head = message(reached ? 'compare.best' : 'compare.none-reaches', { tempo, ...factsOf(best) });
+  const { busiest } = best;
+  const busy = busiest && message('compare.busiest', { finger: fingerWord(busiest.striker), gap: busiest.gap });
+  const next = second && message('compare.next', factsOf(second));
+  return joined(joined(head, reached ? (busy ?? undefined) : undefined), next);
 };
 
-const COUNTS = ['None', 'One', 'Both', 'All three', 'All four', 'All five', 'All six'];
-
-const levelNames = (level: readonly Approach[], all: number): string =>
-  level.length === all ? (COUNTS[all] ?? 'All') : capital(namesText(level.map(({ name }) => name)));
-
-/** Which of several leave the most room above the tempo. */
-const roomText = (level: readonly Approach[]): string => {
+/** Those of several level approaches that leave the most room above the tempo; undefined where all leave as much. */
+const roomiestOf = (level: readonly Approach[]): readonly Approach[] | undefined => {
   const highest = Math.max(...level.map(bpmOf));
   const roomiest = level.filter((approach) => bpmOf(approach) >= highest - 1);
-  const most = roomiest[0];
-  if (roomiest.length === level.length)
-    return most?.judgement.ceiling ? `each with ${ceilingText(most)}` : 'none with a ceiling';
-  return `${namesText(roomiest.map(({ name }) => name))} with the most room, ${most?.judgement.ceiling ? `up to ${ceilingFigure(highest)}` : 'without a ceiling'}`;
+  return roomiest.length < level.length ? roomiest : undefined;
+};
+
+const tied = ({ tempo }: Pattern, level: readonly Approach[], all: number): Message => {
+  const head = message('compare.tied', {
+    all: level.length === all ? 'yes' : 'no',
+    schools: namesOf(level),
+    tempo,
+  });
+  const roomiest = roomiestOf(level);
+  const [most] = roomiest ?? [];
+  return joined(head, most && message('compare.most-headroom', { schools: namesOf(roomiest ?? []), max: maxOf(most) }));
 };
 
 /** Those of several level approaches that the kind of line is native to; undefined where that tells none apart. */
@@ -92,17 +97,18 @@ const nativeAmong = (pattern: Pattern, level: readonly Approach[]): readonly App
   return native.length > 0 && native.length < level.length ? native : undefined;
 };
 
-const nativeText = (pattern: Pattern, native: readonly Approach[], level: readonly Approach[]): string => {
-  const others = level.filter((approach) => !native.includes(approach)).map(({ name }) => name);
+const naturalFit = (pattern: Pattern, native: readonly Approach[], level: readonly Approach[]): Message => {
+  const { tempo } = pattern;
+  const line = message(`line-kind.${lineKindOf(pattern) ?? 'rolls'}`);
+  const others = namesOf(level.filter((approach) => !native.includes(approach)));
   const [only] = native;
-  const names = namesText(native.map(({ name }) => name));
-  const what = `${lineKindOf(pattern)}`;
   return native.length === 1 && only
-    ? `${capital(names)} is best at ${pattern.tempo}: ${what} ${isAre(what)} native to it, with ${ceilingText(only)}; ${namesText(others)} would do as well.`
-    : `${capital(names)} are level at ${pattern.tempo}: ${what} ${isAre(what)} native to them; ${namesText(others)} would do as well.`;
+    ? message('compare.best-for-line', { tempo, school: quoted(only), line, max: maxOf(only), others })
+    : message('compare.tied-for-line', { tempo, schools: namesOf(native), line, others });
 };
 
-const isAre = (what: string): string => (what.endsWith('s') ? 'are' : 'is');
+const noneReaches = ({ tempo }: Pattern, level: readonly [Approach, ...Approach[]]): Message =>
+  message('compare.none-reaches-tied', { tempo, schools: namesOf(level), max: maxOf(level[0]) });
 
 /**
  * Says which approach to choose at the pattern's tempo, and why; where some are level it says so.
@@ -114,17 +120,16 @@ export const verdictOf = (pattern: Pattern, approaches: readonly Approach[]): Ve
     .map((approach) => ({ approach, grade: gradeOf(pattern, approach) }))
     .sort((a, b) => a.grade - b.grade);
   const [first] = graded;
-  if (!first) return { best: [], sentence: 'Choose some schools to compare.' };
+  if (!first) return { best: [], message: message('compare.choose-schools') };
   const level = graded.filter(({ grade }) => grade - first.grade < LEVEL).map(({ approach }) => approach);
+  const verdict = (best: readonly Approach[], said: Message): Verdict => ({
+    best: best.map(({ school }) => school),
+    message: said,
+  });
   const native = nativeAmong(pattern, level);
-  if (native) return { best: native.map(({ school }) => school), sentence: nativeText(pattern, native, level) };
-  if (level.length === 1)
-    return { best: [first.approach.school], sentence: why(pattern, first.approach, graded[1]?.approach) };
-  if (!reaches(pattern, first.approach))
-    return {
-      best: level.map(({ school }) => school),
-      sentence: `None of these reaches ${pattern.tempo}; ${namesText(level.map(({ name }) => name))} come nearest, level with ${Math.floor(bpmOf(first.approach))} and ${findingCount(first.approach)} each.`,
-    };
-  const sentence = `${levelNames(level, approaches.length)} are level at ${pattern.tempo}: ${findingCount(first.approach)}, ${roomText(level)}. Choose by taste.`;
-  return { best: level.map(({ school }) => school), sentence };
+  if (native) return verdict(native, naturalFit(pattern, native, level));
+  const reached = reaches(pattern, first.approach);
+  if (level.length === 1) return verdict(level, why(pattern, first.approach, graded[1]?.approach, reached));
+  if (!reached) return verdict(level, noneReaches(pattern, [first.approach, ...level.slice(1)]));
+  return verdict(level, tied(pattern, level, approaches.length));
 };

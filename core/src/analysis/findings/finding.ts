@@ -1,3 +1,4 @@
+import type { Message } from '../../message/message.ts';
 import type { CostItem, Digits, Event, Task } from '../../fingering/index.ts';
 import type { Edit } from '../../edit/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
@@ -9,23 +10,23 @@ export type FindingKind =
   | 'doubled'
   | 'crossing'
   | 'cramped'
-  | 'thumb high'
-  | 'off home'
-  | 'rule broken'
+  | 'thumb-on-treble'
+  | 'off-home'
+  | 'rule-broken'
   | 'rushed'
-  | 'inside change'
-  | 'skipped string'
-  | 'plant cuts ring'
-  | 'struck again'
-  | 'weak accent'
-  | 'accent on slur'
-  | 'change off accent'
-  | 'fingered two ways'
-  | 'idle digit';
+  | 'inside-change'
+  | 'string-skip'
+  | 'ring-cut-by-planting'
+  | 'ring-cut-by-note'
+  | 'weak-accent'
+  | 'accent-on-slur'
+  | 'attack-beside-accent'
+  | 'fingered-two-ways'
+  | 'hardly-used';
 
 /** A way out of a finding: what it is called on a button, and the edit it makes. */
 export interface CureIdea {
-  readonly label: string;
+  readonly label: Message;
   readonly edit: Edit;
 }
 
@@ -34,7 +35,10 @@ export interface Finding {
   readonly kind: FindingKind;
   /** Indexes of the strokes concerned, the one where it shows last. */
   readonly strokes: readonly number[];
-  readonly sentence: string;
+  /** What is the matter; its parameter `place` says where. */
+  readonly message: Message;
+  /** The figures behind it, where there are any. */
+  readonly details?: Message;
   /** 0 hardly to 1 as bad as it gets. */
   readonly severity: number;
   /** Ways out that belong to this kind alone; those that any finding may have are added by cures. */
@@ -56,11 +60,11 @@ export interface FindingContext {
 export type FindingRule = (context: FindingContext) => readonly Finding[];
 
 /**
- * How bad, in a word.
+ * How bad, in three grades.
  * @example
- * severityWord(0.9) // => 'serious'
+ * severityGrade(0.9) // => 'serious'
  */
-export const severityWord = (severity: number): 'slight' | 'notable' | 'serious' =>
+export const severityGrade = (severity: number): 'slight' | 'notable' | 'serious' =>
   severity < 0.34 ? 'slight' : severity < 0.67 ? 'notable' : 'serious';
 
 /** A severity from an amount: 0 at nothing, 1 at the most. */

@@ -1,3 +1,4 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
 import { makeSchool } from '../../fingering/index.ts';
 import { readFigure } from '../../formats/index.ts';
@@ -50,7 +51,9 @@ const STANDARD: readonly (readonly [school: string, figure: string, subdivision:
 ];
 
 test.each(STANDARD)('all is well: %s playing %s', (school, strings, subdivision, tempo) => {
-  expect(judge(figure(strings, school, tempo, subdivision)).findings.map(({ sentence }) => sentence)).toEqual([]);
+  expect(
+    judge(figure(strings, school, tempo, subdivision)).findings.map((finding) => saySentence(finding.message)),
+  ).toEqual([]);
 });
 
 /** For each kind a pattern that has it. */
@@ -59,16 +62,16 @@ const CASES: Readonly<Partial<Record<FindingKind, () => Pattern>>> = {
   crossing: () => marked(figure('5 3 2 1', 'one-per-string', 90), { 1: { pin: 'a' }, 2: { pin: 'i' } }),
   rushed: () => figure('1 1 1 1', 'thumb-index:strict', 110),
   cramped: () => marked(figure('3 2 3 2', 'hybrid:pick-pick-m', 110), { 0: { pin: 'down' }, 1: { pin: 'm' } }),
-  'thumb high': () => figure('2 1 2 1 2 1 2 1', 'thumb-index', 90),
-  'off home': () => figure('5 2 2 1', 'one-per-string', 80),
-  'inside change': () => figure('4 4 3 3 2 2 1 1', 'alternate', 140),
-  'skipped string': () => figure('6 4 6 4', 'alternate', 120),
-  'struck again': () => marked(figure('5 3 2 3', 'one-per-string', 80), { 1: { ring: true } }),
-  'plant cuts ring': () =>
+  'thumb-on-treble': () => figure('2 1 2 1 2 1 2 1', 'thumb-index', 90),
+  'off-home': () => marked(figure('5 3 2 1', 'one-per-string', 80), { 1: { pin: 'm' } }),
+  'inside-change': () => figure('4 4 3 3 2 2 1 1', 'alternate', 140),
+  'string-skip': () => figure('6 4 6 4', 'alternate', 120),
+  'ring-cut-by-note': () => marked(figure('5 3 2 3', 'one-per-string', 80), { 1: { ring: true } }),
+  'ring-cut-by-planting': () =>
     marked(figure('5 3 2 1 - - - - - - - - - - - -', 'one-per-string', 80), { 3: { ring: true }, 0: { ring: true } }),
-  'weak accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true, pin: 'up' } }),
-  'accent on slur': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on', accent: true } }),
-  'change off accent': () =>
+  'weak-accent': () => marked(figure('6 - 6 -', 'hybrid:pick-up', 80), { 1: { accent: true, pin: 'up' } }),
+  'accent-on-slur': () => marked(figure('4 4 3 3', 'pick-legato', 80), { 1: { slur: 'hammer-on', accent: true } }),
+  'attack-beside-accent': () =>
     marked(figure('4 4 3 3', 'pick-legato', 80), {
       1: { slur: 'hammer-on' },
       2: {},
@@ -83,7 +86,7 @@ describe.each(Object.entries(CASES) as [FindingKind, () => Pattern][])('%s', (ki
 
   test('is found where it is, with a reason and how bad it is', () => {
     expect(judgement.findings.map((one) => one.kind)).toContain(kind);
-    expect(finding.sentence).toMatch(/beat \d/);
+    expect(saySentence(finding.message)).toMatch(/^(Bar \d+, b|B)eat \d.*: .*\.$/);
     expect(finding.severity).toBeGreaterThanOrEqual(0);
     expect(finding.severity).toBeLessThanOrEqual(1);
     for (const id of finding.strokes) expect(pattern.strokes.some((stroke) => stroke.id === id)).toBe(true);
@@ -91,7 +94,7 @@ describe.each(Object.entries(CASES) as [FindingKind, () => Pattern][])('%s', (ki
 
   test('has a cure after which it is gone, and which can be taken back', () => {
     const cure = cureFor(pattern, judgement, finding);
-    expect(cure?.label).toMatch(/\w/);
+    expect(cure && sayMessage(cure.label)).toMatch(/\w/);
     const cured = after(pattern, cure?.edit as Edit);
     const last = finding.strokes[finding.strokes.length - 1];
     expect(judge(cured.document).findings.filter((one) => one.kind === kind && one.strokes.at(-1) === last)).toEqual(
@@ -105,11 +108,13 @@ test('a figure of odd length in strict alternation comes again the other way rou
   const bar = '1 2 3 1 2 3 2 - ';
   const pattern = figure(`${bar}${bar}`.trim().replace(/ - 1/, ' - 1'), 'alternation:i-m', 70, 2);
   const judgement = judge(pattern);
-  const finding = judgement.findings.find(({ kind }) => kind === 'fingered two ways');
-  expect(finding?.sentence).toBe('From bar 2, beat 1 the figure of bar 1, beat 1 comes again with other digits.');
+  const finding = judgement.findings.find(({ kind }) => kind === 'fingered-two-ways');
+  expect(finding && saySentence(finding.message)).toBe(
+    'Bar 2, beat 1: the figure from bar 1, beat 1 returns here with different fingers.',
+  );
   const cure = cureFor(pattern, judgement, finding as NamedFinding);
   const cured = after(pattern, cure?.edit as Edit);
-  expect(judge(cured.document).findings.filter(({ kind }) => kind === 'fingered two ways')).toEqual([]);
+  expect(judge(cured.document).findings.filter(({ kind }) => kind === 'fingered-two-ways')).toEqual([]);
 });
 
 test('a digit that is idle while another can hardly keep up is offered the work', () => {
@@ -125,7 +130,12 @@ test('a digit that is idle while another can hardly keep up is offered the work'
   );
   const pattern = figure('3 1 2 1 2 1 2 1 2 1 2 1 2 1 2 1', 'one-per-string', 100);
   const judgement = judge(pattern, { school });
-  const finding = judgement.findings.find(({ kind }) => kind === 'idle digit') as NamedFinding;
-  expect(finding.sentence).toMatch(/^[pim] is idle while the ring can hardly keep up on beat \d/);
-  expect(cureFor(pattern, judgement, finding, { school })?.label).toMatch(/^(Give it to [pim]|Slow to \d+)/);
+  const finding = judgement.findings.find(({ kind }) => kind === 'hardly-used') as NamedFinding;
+  expect(saySentence(finding.message)).toMatch(
+    /^Beat \d.*: the ring finger can barely keep up while the (thumb|index finger|middle finger) is hardly used\.$/,
+  );
+  const cure = cureFor(pattern, judgement, finding, { school });
+  expect(cure && sayMessage(cure.label)).toMatch(
+    /^(Give it to the (thumb|index finger|middle finger)|Slow down to \d+ bpm)$/,
+  );
 });

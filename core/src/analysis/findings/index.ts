@@ -43,4 +43,4 @@ export const findingsOf = (fingered: Fingered, memory?: FingeringMemory): readon
   return worst(RULES.flatMap((rule) => rule(context))).sort((a, b) => lastOf(a) - lastOf(b));
 };
 
-export { severityWord, type CureIdea, type Finding, type FindingKind } from './finding.ts';
+export { severityGrade, type CureIdea, type Finding, type FindingKind } from './finding.ts';

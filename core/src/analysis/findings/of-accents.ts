@@ -1,8 +1,9 @@
+import { message, type Message } from '../../message/message.ts';
 import { type Edit } from '../../edit/index.ts';
-import { digitWord, whereIs, type Stroke } from '../../pattern/index.ts';
+import { whereIs, type Stroke } from '../../pattern/index.ts';
 import { severityOf, type Finding, type FindingContext, type FindingRule } from './finding.ts';
 
-const place = ({ pattern }: FindingContext, stroke: Stroke): string => whereIs(pattern, stroke.at);
+const place = ({ pattern }: FindingContext, stroke: Stroke): Message => whereIs(pattern, stroke.at);
 
 const without = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({
   kind: 'put',
@@ -19,11 +20,11 @@ export const weakAccent: FindingRule = (context) =>
       if (!stroke || !digit) return [];
       return [
         {
-          kind: 'weak accent',
+          kind: 'weak-accent',
           strokes: [index],
-          sentence: `The accent on ${place(context, stroke)} falls on ${digit === 'up' ? 'an upstroke' : digitWord(digit)}, the weaker stroke.`,
+          message: message('finding.weak-accent', { place: place(context, stroke), stroke: digit }),
           severity: severityOf(amount, 1.5),
-          ideas: [{ label: 'Take the accent off', edit: without(stroke, 'accent') }],
+          ideas: [{ label: message('fix.remove-accent'), edit: without(stroke, 'accent') }],
         },
       ];
     });
@@ -34,13 +35,16 @@ export const accentOnSlur: FindingRule = (context) =>
     stroke.accent && stroke.slur
       ? [
           {
-            kind: 'accent on slur',
+            kind: 'accent-on-slur',
             strokes: [index],
-            sentence: `The accent on ${place(context, stroke)} falls on a ${stroke.slur}, which the picking hand cannot lean on.`,
+            message: message('finding.accent-on-slur', {
+              place: place(context, stroke),
+              slur: message(`slur.${stroke.slur}`),
+            }),
             severity: 0.5,
             ideas: [
-              { label: 'Strike it instead', edit: without(stroke, 'slur') },
-              { label: 'Take the accent off', edit: without(stroke, 'accent') },
+              { label: message('fix.pick-instead'), edit: without(stroke, 'slur') },
+              { label: message('fix.remove-accent'), edit: without(stroke, 'accent') },
             ],
           },
         ]
@@ -62,13 +66,16 @@ export const changeOffAccent: FindingRule = (context) => {
     if (stroke.slur || stroke.accent || !before || before.string === stroke.string || !beside) return [];
     return [
       {
-        kind: 'change off accent',
+        kind: 'attack-beside-accent',
         strokes: [index],
-        sentence: `On ${place(context, stroke)} the string changes and is struck, right beside the accent on ${place(context, beside)}: it will sound as the accent.`,
+        message: message('finding.attack-beside-accent', {
+          place: place(context, stroke),
+          other: place(context, beside),
+        }),
         severity: 0.35,
         ideas: [
           {
-            label: 'Move the accent here',
+            label: message('fix.move-accent'),
             edit: {
               kind: 'put',
               strokes: [

@@ -1,5 +1,6 @@
 import { type Edit } from '../../edit/index.ts';
-import { digitWord, whereIs, type Stroke } from '../../pattern/index.ts';
+import { message } from '../../message/message.ts';
+import { fingerWord, whereIs, type Stroke } from '../../pattern/index.ts';
 import { ringEndWanted, ringMap, type Ring } from '../ring.ts';
 import { severityOf, type Finding, type FindingContext, type FindingRule } from './finding.ts';
 
@@ -32,29 +33,38 @@ const cuts = ({ pattern, score, task, digits }: FindingContext): readonly Cut[] 
 /** A string struck again while a note on it should still ring. */
 export const struckAgain: FindingRule = (context) =>
   cuts(context)
-    .filter(({ ring }) => ring.how === 'struck again')
+    .filter(({ ring }) => ring.how === 'ring-cut-by-note')
     .map(({ ring, held, by, byIndex, short }): Finding => ({
-      kind: 'struck again',
+      kind: 'ring-cut-by-note',
       strokes: [ring.stroke, byIndex],
-      sentence: `On ${whereIs(context.pattern, by.at)}, string ${by.string} is struck again while its note from ${whereIs(context.pattern, held.at)} should ring.`,
+      message: message('finding.ring-cut-by-note', {
+        place: whereIs(context.pattern, by.at),
+        string: by.string,
+        from: whereIs(context.pattern, held.at),
+      }),
       severity: severityOf(short, context.score.length / context.score.bars.length),
-      ideas: [{ label: 'Let that note go', edit: change(held, { ring: undefined }) }],
+      ideas: [{ label: message('fix.end-ring'), edit: change(held, { ring: undefined }) }],
     }));
 
 /** A digit that plants on a string early enough to stop a note that should still ring. */
 export const plantCutsRing: FindingRule = (context) =>
   cuts(context)
-    .filter(({ ring }) => ring.how === 'planted on')
+    .filter(({ ring }) => ring.how === 'planted-on')
     .map(({ ring, held, by, byIndex }): Finding => {
       const digit = context.digits[byIndex];
       return {
-        kind: 'plant cuts ring',
+        kind: 'ring-cut-by-planting',
         strokes: [ring.stroke, byIndex],
-        sentence: `Planting ${digit ? digitWord(digit).split(',')[0] : 'there'} for ${whereIs(context.pattern, by.at)} stops string ${by.string}, which should ring to the end of its bar.`,
+        message: message('finding.ring-cut-by-planting', {
+          place: whereIs(context.pattern, by.at),
+          known: digit ? 'yes' : 'no',
+          finger: fingerWord(digit ?? 'p'),
+          string: by.string,
+        }),
         severity: 0.4,
         ideas: [
-          { label: 'Come down without planting', edit: change(by, { unplanted: true }) },
-          { label: 'Let that note go', edit: change(held, { ring: undefined }) },
+          { label: message('fix.no-planting'), edit: change(by, { unplanted: true }) },
+          { label: message('fix.end-ring'), edit: change(held, { ring: undefined }) },
         ],
       };
     });

@@ -1,10 +1,10 @@
+import { message } from '../../message/message.ts';
 import { figuresOf } from '../../fingering/index.ts';
 import { isBassString } from '../../instrument/index.ts';
 import { type Edit } from '../../edit/index.ts';
 import {
   STRIKERS,
-  STRIKER_NAMES,
-  digitWord,
+  fingerWord,
   strikerOf,
   whereIs,
   type Digit,
@@ -30,13 +30,16 @@ export const fingeredTwoWays: FindingRule = ({ pattern, score, digits }) =>
       const strokes = bar.map((index) => pattern.strokes[index] as Stroke);
       return [
         {
-          kind: 'fingered two ways',
+          kind: 'fingered-two-ways',
           strokes: differs,
-          sentence: `From ${whereIs(pattern, pattern.strokes[first]?.at ?? 0)} the figure of ${whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0)} comes again with other digits.`,
+          message: message('finding.fingered-two-ways', {
+            place: whereIs(pattern, pattern.strokes[first]?.at ?? 0),
+            from: whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0),
+          }),
           severity: severityOf(differs.length, bar.length),
           ideas: [
             {
-              label: 'Finger it as before',
+              label: message('fix.same-as-before'),
               edit: pins(
                 strokes,
                 model.map((index) => digits[index]),
@@ -88,11 +91,15 @@ export const idleDigit: FindingRule = (context) => {
   if (!idle || stroke.pin) return [];
   return [
     {
-      kind: 'idle digit',
+      kind: 'hardly-used',
       strokes: busy.strokes,
-      sentence: `${digitWord(idle)} is idle while the ${STRIKER_NAMES[busy.striker]} can hardly keep up on ${whereIs(pattern, stroke.at)}.`,
+      message: message('finding.hardly-used', {
+        place: whereIs(pattern, stroke.at),
+        busy: fingerWord(busy.striker),
+        finger: fingerWord(idle),
+      }),
       severity: severityOf(busy.strain - IDLE.strain, 0.6),
-      ideas: [{ label: `Give it to ${digitWord(idle)}`, edit: pins([stroke], [idle]) }],
+      ideas: [{ label: message('fix.give-to', { finger: fingerWord(idle) }), edit: pins([stroke], [idle]) }],
     },
   ];
 };

@@ -1,3 +1,4 @@
+import { saySentence } from '@fleet-wren/wording';
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../../errors/index.ts';
 import { readFigure } from '../../formats/index.ts';
@@ -35,7 +36,7 @@ test('there are at least sixty standard figures, from every family of schools', 
 
 test('standard practice raises nothing', () => {
   const raised = standard.flatMap(({ row, judgement: { findings, troubles } }) =>
-    [...findings.map(({ sentence }) => sentence), ...troubles.map(({ code }) => code)].map(
+    [...findings.map((finding) => saySentence(finding.message)), ...troubles.map(({ code }) => code)].map(
       (what) => `${row.school} ${row.figure}: ${what}`,
     ),
   );

@@ -8,12 +8,12 @@ export type Family =
   | 'ease'
   | 'rule'
   | 'move'
-  | 'thumb up'
+  | 'thumb-up'
   | 'repeat'
   | 'cross'
   | 'span'
   | 'rush'
-  | 'pick change'
+  | 'pick-change'
   | 'brush'
   | 'consistency'
   | 'unplayed'
@@ -45,7 +45,7 @@ export interface OwnCost {
  * - `own`: by one striker that does not play in between;
  * - `across thumb`: nothing but the thumb plays in between.
  */
-export type Scope = 'together' | 'next' | 'within' | 'own' | 'across thumb';
+export type Scope = 'together' | 'next' | 'within' | 'own' | 'across-thumb';
 
 /**
  * What lies between two strokes. Who plays what is a matter of comfort, which must not hang on the tempo: it fades with

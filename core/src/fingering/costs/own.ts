@@ -43,19 +43,19 @@ export const ease: OwnCost = {
 
 /** The thumb above the bass strings. */
 export const thumbUp: OwnCost = {
-  family: 'thumb up',
+  family: 'thumb-up',
   of: ({ digit, string }, { school }) => (digit === 'p' ? school.weights.thumbUp * Math.max(0, 4 - string) : 0),
 };
 
 /** Opening with an upstroke where the school counts from a downstroke. */
 export const openingUp: OwnCost = {
-  family: 'pick change',
+  family: 'pick-change',
   of: ({ digit, opening }, { school }) => (opening && digit === 'up' ? school.weights.openingUp : 0),
 };
 
 /** The pick against the grid, in schools that count down and up by where a stroke falls in the beat. */
 export const gridTurn: OwnCost = {
-  family: 'pick change',
+  family: 'pick-change',
   of: ({ digit, off }, { school }) => {
     const against = (digit === 'down' && off) || (digit === 'up' && !off);
     return against ? school.weights.gridTurn : 0;

@@ -63,7 +63,7 @@ export const returning: PairCost = {
 /** The same finger twice running but for thumb strokes in between, in schools where that counts. */
 export const repeatAcrossThumb: PairCost = {
   family: 'repeat',
-  scopes: ['across thumb'],
+  scopes: ['across-thumb'],
   of: (from, to, gap, context) =>
     context.school.weights.runsAcrossThumb && isFinger(from.digit) ? repeatCost(from, to, gap, context) : 0,
 };
@@ -140,7 +140,7 @@ export const move: PairCost = {
 
 /** The pick twice running over the strings of a group, which its fingers should share. */
 export const pickAgain: PairCost = {
-  family: 'pick change',
+  family: 'pick-change',
   scopes: ['next'],
   of: (from, to, gap, context) => {
     const both = strikerOf(from.digit) === 'pick' && strikerOf(to.digit) === 'pick';
@@ -154,7 +154,7 @@ export const turnCost = (from: PlacedStroke, to: PlacedStroke, { school }: CostC
 
 /** The pick's way from string to string, and the same direction twice. */
 export const pickPath: PairCost = {
-  family: 'pick change',
+  family: 'pick-change',
   scopes: ['own'],
   of: (from, to, gap, context) => {
     if (strikerOf(from.digit) !== 'pick') return 0;

@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** Strictly down, up, down, up (common practice, no source). */
 export const alternate: School = {
   key: 'alternate',
-  name: 'alternate picking',
-  grips: ['flat pick'],
-  rule: 'Down, up, down, up by attack, whatever the string.',
+  name: message('school.alternate.name'),
+  grips: ['flat-pick'],
+  rule: message('school.alternate.rule'),
   digits: ['down', 'up'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -22,8 +23,8 @@ export const alternate: School = {
   variants: [
     {
       key: 'by-grid',
-      name: 'by the grid',
-      rule: 'Down on the parts of the beat that are counted, up between them; a rest keeps the hand going.',
+      name: message('school.alternate.by-grid.name'),
+      rule: message('school.alternate.by-grid.rule'),
       change: ({ weights }) => ({ weights: { ...weights, strictTurn: 0, openingUp: 0, gridTurn: 1000 } }),
     },
   ],

@@ -1,20 +1,21 @@
-import { DIGIT_NAMES, type Digit } from '../../pattern/index.ts';
+import { message } from '../../message/message.ts';
+import { fingerName, fingerWord, type Digit } from '../../pattern/index.ts';
 import { COMMON_WEIGHTS, basses, stringsFrom, type School, type Variant } from '../school.ts';
 
 /** Two fingers in turn, the first of them opening the line. */
 const pair = (lead: Digit, other: Digit): Variant => ({
   key: `${lead}-${other}`,
-  name: `${DIGIT_NAMES[lead]} leads, then ${DIGIT_NAMES[other]}`,
-  rule: `${lead} and ${other} in turn, ${lead} first, whatever the string; thumb only for a pulse.`,
+  name: message('school.alternation.pair.name', { first: fingerName(lead), second: fingerName(other) }),
+  rule: message('school.alternation.pair.rule', { first: fingerWord(lead), second: fingerWord(other) }),
   change: () => ({ digits: ['p', lead, other], lead }),
 });
 
 /** Strict alternation of two fingers wherever the melody goes (common practice, no source). */
 export const alternation: School = {
   key: 'alternation',
-  name: 'strict alternation',
-  grips: ['fingers', 'thumb pick'],
-  rule: 'Index and middle in turn, never the same twice running, whatever the string; thumb only for a pulse.',
+  name: message('school.alternation.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.alternation.rule'),
   digits: ['p', 'i', 'm'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : stringsFrom(3, 1)),
   permits: (digit, { string, line }) => digit !== 'p' || (string > 3 && !line),

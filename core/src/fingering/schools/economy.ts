@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** Alternate on a string, sweep on to the next where the stroke goes that way anyhow (common practice, no source). */
 export const economy: School = {
   key: 'economy',
-  name: 'economy picking',
-  grips: ['flat pick'],
-  rule: 'Alternate on a string; moving on to the next string in the stroke’s own direction goes on in that direction.',
+  name: message('school.economy.name'),
+  grips: ['flat-pick'],
+  rule: message('school.economy.rule'),
   digits: ['down', 'up'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -22,8 +23,8 @@ export const economy: School = {
   variants: [
     {
       key: 'free-start',
-      name: 'either way first',
-      rule: 'As economy, opening down or up, whichever sweeps more.',
+      name: message('school.economy.free-start.name'),
+      rule: message('school.economy.free-start.rule'),
       change: ({ weights }) => ({ weights: { ...weights, openingUp: 0 } }),
     },
   ],

@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** Out with one digit after another, back by raking the last one over the strings (common practice, no source). */
 export const fingerSweep: School = {
   key: 'finger-sweep',
-  name: 'finger sweep',
+  name: message('school.finger-sweep.name'),
   grips: ['fingers'],
-  rule: 'Out with thumb, index, middle and ring in turn; back by raking one finger, or the thumb, over neighbouring strings.',
+  rule: message('school.finger-sweep.rule'),
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -25,14 +26,14 @@ export const fingerSweep: School = {
   variants: [
     {
       key: 'rake-back',
-      name: 'fingers rake back',
-      rule: 'Out with one digit after another; only the fingers rake, back toward the bass.',
+      name: message('school.finger-sweep.rake-back.name'),
+      rule: message('school.finger-sweep.rake-back.rule'),
       change: () => ({ rakes: 'fingers' }),
     },
     {
       key: 'thumb-rake',
-      name: 'thumb rakes out',
-      rule: 'The thumb rakes over the basses toward the treble; the fingers play one string each.',
+      name: message('school.finger-sweep.thumb-rake.name'),
+      rule: message('school.finger-sweep.thumb-rake.rule'),
       change: ({ weights }) => ({ rakes: 'thumb', weights: { ...weights, returning: 0 } }),
     },
   ],

@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** Pick and middle in turn, one attack a string, the other hand slurring in between (common practice, no source). */
 export const hybridLegato: School = {
   key: 'hybrid-legato',
-  name: 'pick and middle with slurs',
-  grips: ['flat pick and fingers'],
-  rule: 'One attack a string, pick and middle in turn, slurs in between.',
+  name: message('school.hybrid-legato.name'),
+  grips: ['flat-pick-and-fingers'],
+  rule: message('school.hybrid-legato.rule'),
   digits: ['down', 'm'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -14,8 +15,8 @@ export const hybridLegato: School = {
   variants: [
     {
       key: 'with-ring',
-      name: 'pick and ring',
-      rule: 'Pick and ring in turn, slurs in between.',
+      name: message('school.hybrid-legato.with-ring.name'),
+      rule: message('school.hybrid-legato.with-ring.rule'),
       change: () => ({ digits: ['down', 'a'] }),
     },
   ],

@@ -1,3 +1,4 @@
+import { message } from '../../message/message.ts';
 import type { Digit } from '../../pattern/index.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
@@ -10,9 +11,9 @@ const HOMES: Readonly<Partial<Record<Digit, readonly number[]>>> = {
 /** Flat pick between thumb and index, middle and ring free beside it (common practice, no source). */
 export const hybrid: School = {
   key: 'hybrid',
-  name: 'pick and fingers',
-  grips: ['flat pick and fingers'],
-  rule: 'The pick takes the lowest string of the group, middle and ring the higher ones.',
+  name: message('school.hybrid.name'),
+  grips: ['flat-pick-and-fingers'],
+  rule: message('school.hybrid.rule'),
   digits: ['down', 'up', 'm', 'a'],
   home: (digit, strings) => HOMES[digit] ?? stringsFrom(strings, 3),
   permits: anyDigit,
@@ -28,28 +29,28 @@ export const hybrid: School = {
   variants: [
     {
       key: 'pick-down',
-      name: 'pick always down',
-      rule: 'The pick only ever goes down.',
+      name: message('school.hybrid.pick-down.name'),
+      rule: message('school.hybrid.pick-down.rule'),
       change: () => ({ digits: ['down', 'm', 'a'] }),
     },
     {
       key: 'pick-up',
-      name: 'pick always up',
-      rule: 'The pick only ever goes up.',
+      name: message('school.hybrid.pick-up.name'),
+      rule: message('school.hybrid.pick-up.rule'),
       change: () => ({ digits: ['up', 'm', 'a'] }),
     },
     {
       key: 'pick-alternating',
-      name: 'pick in turn down and up',
-      rule: 'The pick goes down and up in turn, whatever the fingers do in between.',
+      name: message('school.hybrid.pick-alternating.name'),
+      rule: message('school.hybrid.pick-alternating.rule'),
       change: ({ weights }) => ({
         weights: { ...weights, strictTurn: 1000, openingUp: 1000, ease: { ...weights.ease, up: 0.01 } },
       }),
     },
     {
       key: 'pick-pick-m',
-      name: 'pick, pick, middle',
-      rule: 'On three neighbouring strings the pick takes two and middle the third: pick and middle side by side are cramped.',
+      name: message('school.hybrid.pick-pick-m.name'),
+      rule: message('school.hybrid.pick-pick-m.rule'),
       change: ({ weights }) => ({
         digits: ['down', 'up', 'm'],
         home: (digit, strings) => (digit === 'm' ? [2, 1] : stringsFrom(strings, 3)),
@@ -58,8 +59,8 @@ export const hybrid: School = {
     },
     {
       key: 'with-little-finger',
-      name: 'with the little finger',
-      rule: 'Pick, middle, ring and little finger.',
+      name: message('school.hybrid.with-little-finger.name'),
+      rule: message('school.hybrid.with-little-finger.rule'),
       change: ({ weights }) => ({
         digits: ['down', 'up', 'm', 'a', 'c'],
         weights: { ...weights, ease: { ...weights.ease, c: 0.4 }, sweep: 1.5 },

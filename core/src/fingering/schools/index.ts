@@ -1,4 +1,5 @@
 import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { message } from '../../message/message.ts';
 import type { School, Variant } from '../school.ts';
 import { alternate } from './alternate.ts';
 import { alternation } from './alternation.ts';
@@ -32,7 +33,7 @@ const inVariant = (school: School, variant: Variant): School => ({
   ...school,
   ...variant.change(school),
   key: `${school.key}:${variant.key}`,
-  name: `${school.name}, ${variant.name}`,
+  name: message('school.with-variant', { school: school.name, variant: variant.name }),
   rule: variant.rule,
   variants: undefined,
 });

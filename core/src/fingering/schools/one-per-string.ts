@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, basses, type School } from '../school.ts';
 
 /** Homes after Carcassi, Méthode complète pour la guitare op. 59 (1836), from memory. */
 export const onePerString: School = {
   key: 'one-per-string',
-  name: 'one finger per string',
-  grips: ['fingers', 'thumb pick'],
-  rule: 'Thumb on the bass strings, index on 3, middle on 2, ring on 1.',
+  name: message('school.one-per-string.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.one-per-string.rule'),
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1]),
   permits: anyDigit,
@@ -14,8 +15,8 @@ export const onePerString: School = {
   variants: [
     {
       key: 'strict',
-      name: 'strict',
-      rule: 'No digit ever leaves its own string.',
+      name: message('school.strict.name'),
+      rule: message('school.one-per-string.strict.rule'),
       change: (school) => ({ permits: (digit, { string, strings }) => school.home(digit, strings).includes(string) }),
     },
   ],

@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** One downstroke a string, slurs in between (common practice, no source). */
 export const pickLegato: School = {
   key: 'pick-legato',
-  name: 'one stroke a string',
-  grips: ['flat pick'],
-  rule: 'One downstroke a string, slurs in between.',
+  name: message('school.pick-legato.name'),
+  grips: ['flat-pick'],
+  rule: message('school.pick-legato.rule'),
   digits: ['down'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -14,8 +15,8 @@ export const pickLegato: School = {
   variants: [
     {
       key: 'up',
-      name: 'upstrokes',
-      rule: 'One upstroke a string, slurs in between.',
+      name: message('school.pick-legato.up.name'),
+      rule: message('school.pick-legato.up.rule'),
       change: () => ({ digits: ['up'] }),
     },
   ],

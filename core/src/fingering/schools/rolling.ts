@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
 
 /** One digit after another over any neighbouring strings (common practice, no source). */
 export const rolling: School = {
   key: 'rolling',
-  name: 'rolling',
-  grips: ['fingers', 'thumb pick'],
-  rule: 'Thumb, index and middle one after another over any three strings, the ring joining over four; playing twice running costs, leaving home does not.',
+  name: message('school.rolling.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.rolling.rule'),
   digits: ['p', 'i', 'm', 'a'],
   home: (_digit, strings) => stringsFrom(strings, 1),
   permits: anyDigit,
@@ -21,14 +22,14 @@ export const rolling: School = {
   variants: [
     {
       key: 'three',
-      name: 'three digits',
-      rule: 'Thumb, index and middle only.',
+      name: message('school.rolling.three.name'),
+      rule: message('school.rolling.three.rule'),
       change: () => ({ digits: ['p', 'i', 'm'] }),
     },
     {
       key: 'four',
-      name: 'four digits',
-      rule: 'Thumb, index, middle and ring as equals.',
+      name: message('school.rolling.four.name'),
+      rule: message('school.rolling.four.rule'),
       change: ({ weights }) => ({ weights: { ...weights, ease: { a: 0.1, c: 2 } } }),
     },
   ],

@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, basses, type School } from '../school.ts';
 
 /** Thumb and two fingers first, the ring only for a fourth voice: Sor, Méthode pour la guitare (1830), from memory. */
 export const threeFinger: School = {
   key: 'three-finger',
-  name: 'thumb and two fingers',
-  grips: ['fingers', 'thumb pick'],
-  rule: 'Thumb on the basses; index and middle share the trebles, index on the lower; ring only for a fourth note at once.',
+  name: message('school.three-finger.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.three-finger.rule'),
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
   permits: (digit, { together }) => digit !== 'a' || together >= 4,
@@ -14,8 +15,8 @@ export const threeFinger: School = {
   variants: [
     {
       key: 'no-ring',
-      name: 'without the ring',
-      rule: 'Thumb, index and middle only; a fourth note at once is left to a brush of the thumb.',
+      name: message('school.three-finger.no-ring.name'),
+      rule: message('school.three-finger.no-ring.rule'),
       change: () => ({ digits: ['p', 'i', 'm'], permits: () => true }),
     },
   ],

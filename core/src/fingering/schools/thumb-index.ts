@@ -1,11 +1,12 @@
+import { message } from '../../message/message.ts';
 import { COMMON_WEIGHTS, basses, stringsFrom, type School } from '../school.ts';
 
 /** Thumb against index, as many pulse players do (common practice, no source). */
 export const thumbIndex: School = {
   key: 'thumb-index',
-  name: 'thumb and index',
-  grips: ['fingers', 'thumb pick'],
-  rule: 'Thumb on the basses, index on all the trebles.',
+  name: message('school.thumb-index.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.thumb-index.rule'),
   digits: ['p', 'i'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : stringsFrom(3, 1)),
   permits: () => true,
@@ -14,8 +15,8 @@ export const thumbIndex: School = {
   variants: [
     {
       key: 'strict',
-      name: 'strict',
-      rule: 'The thumb never leaves the basses, the index never the trebles.',
+      name: message('school.strict.name'),
+      rule: message('school.thumb-index.strict.rule'),
       change: (school) => ({ permits: (digit, { string, strings }) => school.home(digit, strings).includes(string) }),
     },
   ],

@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { problem, type Problem } from '../../errors/index.ts';
 import { LARGEST_FILE } from '../json/envelope.ts';
 import { LARGEST_MIDI } from '../midi/read.ts';
@@ -69,6 +70,9 @@ const LARGEST: Readonly<Record<FileKind, number>> = {
  */
 export const tooLargeFor = (kind: FileKind, bytes: number): Problem | undefined => {
   if (bytes <= LARGEST[kind]) return undefined;
-  const most = kind === 'ours' ? `${LARGEST_FILE / 1e6} million characters` : `${(LARGEST[kind] / 1e6).toFixed(0)} MB`;
-  return problem('too-large', { value: `${(bytes / 1e6).toFixed(0)} MB`, most });
+  const most =
+    kind === 'ours'
+      ? message('size.million-characters', { millions: LARGEST_FILE / 1e6 })
+      : message('size.megabytes', { megabytes: LARGEST[kind] / 1e6 });
+  return problem('too-large', { value: message('size.megabytes', { megabytes: bytes / 1e6 }), most });
 };

@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import { WrenError, failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { PATTERN_LIMITS } from '../../pattern/index.ts';
+import { PATTERN_LIMITS, UNTITLED } from '../../pattern/index.ts';
 import type { Imported } from '../imported.ts';
 import { readPatternFile } from '../json/read.ts';
 import { readMidiMusic } from '../midi/read.ts';
@@ -77,11 +77,20 @@ const unpacked = (bytes: Uint8Array, { unpack }: ReadingTools): Result<string> =
   }
 };
 
+/** What music without a title is called: what its file is called. */
+const titled = (music: ReadMusic, file: string): ReadMusic => ({
+  ...music,
+  name: music.name?.trim() || file.replace(/\.[^.]*$/, '').trim() || UNTITLED,
+});
+
+/** What was read of a file of this name. */
 const ofKind = (
-  kind: FileKind,
+  { kind, name }: { readonly kind: FileKind; readonly name: string },
   read: Result<ReadMusic & { readonly parts?: readonly ReadPart[]; readonly part?: number }>,
 ): Result<FileMusic> =>
-  read.ok ? success({ kind, music: read.value, parts: read.value.parts ?? [], part: read.value.part ?? 0 }) : read;
+  read.ok
+    ? success({ kind, music: titled(read.value, name), parts: read.value.parts ?? [], part: read.value.part ?? 0 })
+    : read;
 
 /**
  * Reads what a file holds as music as it is written, whatever kind it is. Errors: `too-large`, `not-read` for kinds that are
@@ -91,13 +100,13 @@ export const readFileMusic = ({ name, bytes }: SourceFile, tools: ReadingTools, 
   const kind = fileKind(name, startOf(bytes));
   const large = tooLargeFor(kind, bytes.length);
   if (large) return failure(large);
-  if (kind === 'midi') return ofKind(kind, readMidiMusic(bytes, part));
+  if (kind === 'midi') return ofKind({ kind, name }, readMidiMusic(bytes, part));
   const text = kind === 'packed' ? unpacked(bytes, tools) : success(textOfBytes(bytes));
   if (!text.ok) return text;
   const refused = notRead(name, startOf(bytes), text.value);
   if (refused) return failure(refused);
-  if (kind === 'tablature') return ofKind(kind, readTabMusic(text.value));
-  return ofKind(kind, readMusicXmlMusic(text.value, tools.parser(), part));
+  if (kind === 'tablature') return ofKind({ kind, name }, readTabMusic(text.value));
+  return ofKind({ kind, name }, readMusicXmlMusic(text.value, tools.parser(), part));
 };
 
 /** Bars of a long file that are taken where nothing is chosen. */
@@ -112,17 +121,9 @@ const barsOf = ({ bars }: ReadMusic, choice: Choice): readonly [number, number] 
   return [first, Math.min(Math.max(first, to), Math.max(1, bars.length))];
 };
 
-const NAMES: Readonly<Record<FileKind, string>> = {
-  ours: 'A pattern',
-  midi: 'From a MIDI file',
-  musicxml: 'From a score',
-  packed: 'From a score',
-  tablature: 'From a tablature',
-};
-
 const foundIn = ({ kind, music, parts, part }: FileMusic, choice: Choice): Result<Found> => {
   const taken = barsOf(music, choice);
-  const made = patternOfMusic({ ...music, name: music.name || NAMES[kind] }, { ...choice, bars: taken });
+  const made = patternOfMusic(music, { ...choice, bars: taken });
   if (!made.ok) return made;
   const offer = { kind, parts, part, bars: music.bars.length, taken, repeats: repeatsOf(music.bars).length };
   return success({ imported: made.value, offer });

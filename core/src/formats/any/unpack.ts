@@ -1,3 +1,4 @@
+import { message } from '../../message/index.ts';
 import { WrenError, problem } from '../../errors/index.ts';
 import type { Unpacked } from './read.ts';
 
@@ -26,7 +27,12 @@ const FED = 4096;
 const isWanted = ({ name }: PackedFile): boolean => /\.(musicxml|xml)$/i.test(name);
 
 const tooLarge = (most: number): WrenError =>
-  new WrenError(problem('too-large', { value: `more than ${most / 1e6} MB unpacked`, most: `${most / 1e6} MB` }));
+  new WrenError(
+    problem('too-large', {
+      value: message('size.unpacks-to-more', { megabytes: most / 1e6 }),
+      most: message('size.megabytes', { megabytes: most / 1e6 }),
+    }),
+  );
 
 /** What has come out of an archive so far. */
 class Basket {

@@ -3,6 +3,7 @@ import { instrumentIn, stringCount, tuningByKey, type Instrument } from '../../i
 import { openStrings, shapeOf, shapesNear, type Voicing } from '../../harmony/index.ts';
 import {
   byTimeThenString,
+  UNTITLED,
   metreFor,
   newPattern,
   problemsOfPattern,
@@ -91,7 +92,7 @@ export const readFigure = (text: string, options: FigureOptions = {}): Result<Fi
   const shaped = voicingFor(instrument, options.chord);
   if (!shaped.ok) return shaped;
   const voicing = shaped.value;
-  const base = newPattern(options.name ?? 'A figure', { ...shape, subdivision, instrument, voicing });
+  const base = newPattern(options.name ?? UNTITLED, { ...shape, subdivision, instrument, voicing });
   const pattern: Pattern = {
     ...base,
     tempo: options.tempo ?? base.tempo,

@@ -1,4 +1,4 @@
-import { message } from '../../message/index.ts';
+import { type Message, message } from '../../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { object, oneOf, problemsBy, type Field } from '../../fields/index.ts';
 
@@ -23,10 +23,10 @@ const toldPosition = (source: string): number | undefined => {
     JSON.parse(source);
     return source.length;
   } catch (error) {
-    const message = String((error as Error).message);
-    const position = /position (\d+)/.exec(message)?.[1];
+    const said = String((error as Error).message);
+    const position = /position (\d+)/.exec(said)?.[1];
     if (position !== undefined) return Number(position);
-    return message.startsWith('Unexpected end') ? source.length : undefined;
+    return /^Unexpected end/.test(said) ? source.length : undefined;
   }
 };
 
@@ -80,7 +80,8 @@ const parse = (source: string): Result<unknown> => {
   }
 };
 
-const megabytes = (characters: number): string => `${(characters / 1_000_000).toFixed(1)} million characters`;
+const megabytes = (characters: number): Message =>
+  message('size.million-characters', { millions: characters / 1_000_000 });
 
 /** The envelope of a file: what it is, its version, and under one more name what it holds. */
 export const envelopeField = (kind: FileKind, inner: Record<string, Field<unknown>>) =>
@@ -97,7 +98,9 @@ const opened = (kind: FileKind, holds: string, value: unknown): Result<{ version
   const { format, version } = envelope;
   if (format !== kind.format) {
     const found =
-      typeof format === 'string' ? `"${format.slice(0, 60)}"` : format === undefined ? 'nothing' : 'no text';
+      typeof format === 'string'
+        ? `"${format.slice(0, 60)}"`
+        : message(format === undefined ? 'file-problem.nothing' : 'file-problem.not-text');
     return failure(problem('not-ours', { format: kind.format, value: found }));
   }
   if (Number.isInteger(version) && (version as number) > kind.version)

@@ -33,19 +33,17 @@ import {
 } from '../../pattern/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE } from '../../time/index.ts';
 
-const MARK_WORDS: Readonly<Partial<Record<Mark, string>>> = {
-  rake: 'The digit of the stroke before carries on to this string.',
-  brush: 'Struck by one digit together with the other brushed strokes of this time.',
-  damped: 'Damped with the palm.',
-  ring: 'Rings at least to the end of its bar.',
-  silent: 'Played without sounding.',
-  unplanted: 'The digit comes down without planting first.',
+/** Marks whose names say too little; any other is a plain truth value. */
+const MARK_FIELDS: Readonly<Partial<Record<Mark, Field<boolean>>>> = {
+  rake: described(truth(), 'The digit of the stroke before carries on to this string.'),
+  brush: described(truth(), 'Struck by one digit together with the other brushed strokes of this time.'),
+  damped: described(truth(), 'Damped with the palm.'),
+  ring: described(truth(), 'Rings at least to the end of its bar.'),
+  silent: described(truth(), 'Played without sounding.'),
+  unplanted: described(truth(), 'The digit comes down without planting first.'),
 };
 
-const markField = (mark: Mark): Field<boolean> => {
-  const words = MARK_WORDS[mark];
-  return words ? described(truth(), words) : truth();
-};
+const markField = (mark: Mark): Field<boolean> => MARK_FIELDS[mark] ?? truth();
 
 const marks = Object.fromEntries(MARKS.map((mark) => [mark, markField(mark)])) as Record<Mark, Field<boolean>>;
 
@@ -160,7 +158,7 @@ const patternShape = object(
     subdivision: described(withBounds(whole(), { enum: SUBDIVISIONS }), 'Parts a beat is cut in on the bench.'),
     tempo: described(
       withBounds(number(), { minimum: TEMPO_RANGE.least, maximum: TEMPO_RANGE.most }),
-      'Beats a minute.',
+      'Beats per minute.',
     ),
     instrument: instrumentField,
     voicing: voicingField,

@@ -1,6 +1,8 @@
+import { message } from '../../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { TUNINGS, instrumentIn, noteName, tuningByKey, type Instrument } from '../../instrument/index.ts';
 import { SUBDIVISIONS, canSubdivide, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { UNTITLED } from '../../pattern/index.ts';
 import type { Imported } from '../imported.ts';
 import type { ReadBar, ReadMusic, ReadNote } from '../music/music.ts';
 import { patternOfMusic, type Choice } from '../music/pattern-of.ts';
@@ -25,12 +27,12 @@ const partsOf = ({ notes, names, strings }: MidiFile): readonly MidiPart[] => {
     counts.set(track, channels);
   }
   return [...counts].flatMap(([track, channels]): MidiPart[] => {
-    const name = names.get(track) || `Track ${track + 1}`;
+    const name = names.get(track) || message('import-part.track', { number: track + 1 });
     const all = [...channels.values()].reduce((sum, count) => sum + count, 0);
     const whole: MidiPart = { name, notes: all, track, channel: null };
     if (channels.size === 1 || strings) return [whole];
     const apart = [...channels].map(([channel, count]): MidiPart => ({
-      name: `${name}, channel ${channel + 1}`,
+      name: message('import-part.channel', { name, channel: channel + 1 }),
       notes: count,
       track,
       channel,
@@ -159,7 +161,7 @@ const chosenNotes = ({ notes }: MidiFile, part: MidiPart | undefined): readonly 
   part ? notes.filter(({ track, channel }) => track === part.track && (part.channel ?? channel) === channel) : notes;
 
 /** All tracks are one piece, unless one is chosen or they are pieces of their own. */
-const EVERYTHING = 'All of it';
+const EVERYTHING = message('import-part.whole');
 
 const withWhole = (file: MidiFile, parts: readonly MidiPart[]): readonly (MidiPart | null)[] => {
   const tracks = new Set(parts.map(({ track }) => track));
@@ -208,7 +210,10 @@ const musicOf = (file: MidiFile, given: Instrument | undefined, chosen = 0): Res
 export const readMidiMusic = (bytes: Uint8Array, part?: number, instrument?: Instrument): Result<MidiMusic> => {
   if (bytes.length > LARGEST_MIDI)
     return failure(
-      problem('too-large', { value: `${(bytes.length / 1e6).toFixed(1)} MB`, most: `${LARGEST_MIDI / 1e6} MB` }),
+      problem('too-large', {
+        value: message('size.megabytes', { megabytes: bytes.length / 1e6 }),
+        most: message('size.megabytes', { megabytes: LARGEST_MIDI / 1e6 }),
+      }),
     );
   try {
     return musicOf(parseMidi(bytes), instrument, part);
@@ -225,5 +230,5 @@ export const readMidiMusic = (bytes: Uint8Array, part?: number, instrument?: Ins
  */
 export const readMidi = (bytes: Uint8Array, instrument?: Instrument, choice: Choice = {}): Result<Imported> => {
   const read = readMidiMusic(bytes, choice.part, instrument);
-  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || 'From a MIDI file' }, choice) : read;
+  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || UNTITLED }, choice) : read;
 };

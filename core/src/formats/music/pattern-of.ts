@@ -1,6 +1,13 @@
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { MOST_PROBLEMS } from '../../fields/index.ts';
-import { PATTERN_LIMITS, byTimeThenString, newPattern, problemsOfPattern, type Pattern } from '../../pattern/index.ts';
+import {
+  PATTERN_LIMITS,
+  UNTITLED,
+  byTimeThenString,
+  newPattern,
+  problemsOfPattern,
+  type Pattern,
+} from '../../pattern/index.ts';
 import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { Imported } from '../imported.ts';
 import { gridOf } from './grid.ts';
@@ -142,7 +149,7 @@ export const patternOfMusic = (music: ReadMusic, choice: Choice = {}): Result<Im
     metre,
     parts,
   );
-  const base: Pattern = newPattern(music.name?.trim().slice(0, PATTERN_LIMITS.name) || 'From a file', {
+  const base: Pattern = newPattern(music.name?.trim().slice(0, PATTERN_LIMITS.name) || UNTITLED, {
     ...frameOf(music, whole.bars, metre),
     bars,
     subdivision,

@@ -61,7 +61,7 @@ describe('fingers of the other hand', () => {
   test('that are no fingers are counted as left out', () => {
     const { pattern, remarks } = first(fingered('<fingering>T</fingering>'));
     expect(pattern.strokes.every(({ fretted }) => fretted === undefined)).toBe(true);
-    expect(remarks.map(sayProblem).join(' ')).toMatch(/left-hand finger/);
+    expect(remarks.map(sayProblem).join(' ')).toMatch(/fretting-hand fingers \(1\)/);
   });
 });
 

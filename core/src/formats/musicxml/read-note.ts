@@ -89,15 +89,19 @@ export const noteOf = (note: XmlNode, at: number, ticks: number, transpose: numb
   };
 };
 
+/** What of a score is counted where it is left out. */
+export type LeftMark =
+  'grace' | 'unpitched' | 'unreadable-chord' | 'bend' | 'tap' | 'fretting-finger' | 'arpeggiated' | 'ornament';
+
 /** What of a note is counted as left out, by what it is called. */
-export const leftOutOf = (note: XmlNode): readonly string[] => {
+export const leftOutOf = (note: XmlNode): readonly LeftMark[] => {
   const notations = child(note, 'notations');
   const technical = child(notations, 'technical');
   return [
-    ...(child(technical, 'bend') ? ['bend'] : []),
-    ...(child(technical, 'tap') ? ['tap'] : []),
-    ...(child(technical, 'fingering') && !fingerOf(technical) ? ['left-hand finger'] : []),
-    ...(child(notations, 'arpeggiate') ? ['broken chord'] : []),
-    ...(child(notations, 'ornament') ? ['ornament'] : []),
+    ...(child(technical, 'bend') ? ['bend' as const] : []),
+    ...(child(technical, 'tap') ? ['tap' as const] : []),
+    ...(child(technical, 'fingering') && !fingerOf(technical) ? ['fretting-finger' as const] : []),
+    ...(child(notations, 'arpeggiate') ? ['arpeggiated' as const] : []),
+    ...(child(notations, 'ornament') ? ['ornament' as const] : []),
   ];
 };

@@ -1,4 +1,5 @@
 import { WrenError, failure, problem, type Result } from '../../errors/index.ts';
+import { UNTITLED } from '../../pattern/index.ts';
 import type { Imported } from '../imported.ts';
 import { patternOfMusic, type Choice } from '../music/pattern-of.ts';
 import { readMusicXml, type ScoreMusic } from './read.ts';
@@ -66,5 +67,5 @@ export const readMusicXmlMusic = (source: string, parser: XmlParser, part?: numb
  */
 export const readMusicXmlText = (source: string, parser: XmlParser, choice: Choice = {}): Result<Imported> => {
   const read = readMusicXmlMusic(source, parser, choice.part);
-  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || 'From a score' }, choice) : read;
+  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || UNTITLED }, choice) : read;
 };

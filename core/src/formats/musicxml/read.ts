@@ -1,4 +1,4 @@
-import { message } from '../../message/index.ts';
+import { message, type Label } from '../../message/index.ts';
 import { failure, problem, success, type Result } from '../../errors/index.ts';
 import { PATTERN_LIMITS } from '../../pattern/index.ts';
 import { TICKS_PER_QUARTER, ticksPerBar, type Metre } from '../../time/index.ts';
@@ -6,7 +6,7 @@ import type { ReadBar, ReadChord, ReadMusic, ReadNote } from '../music/music.ts'
 import { instrumentOf, metreByLength, metreOf, transposeOf, withoutOctaves } from './read-attributes.ts';
 import { barLinesOf, sectionIn, swingIn, tempoIn, wordsIn } from './read-directions.ts';
 import { chordOf } from './read-harmony.ts';
-import { isTiedOn, leftOutOf, noteOf } from './read-note.ts';
+import { isTiedOn, leftOutOf, noteOf, type LeftMark } from './read-note.ts';
 import { child, childrenOf, descend, numberAt, textAt, type XmlNode } from './xml.ts';
 
 /** A bar while it is read: its metre may not be known yet. */
@@ -27,10 +27,10 @@ interface Walk {
   transpose: ReadonlyMap<string, number>;
   ending: readonly number[] | undefined;
   readonly strings: number;
-  readonly left: Map<string, number>;
+  readonly left: Map<LeftMark, number>;
 }
 
-const leaveOut = ({ left }: Walk, name: string): void => void left.set(name, (left.get(name) ?? 0) + 1);
+const leaveOut = ({ left }: Walk, name: LeftMark): void => void left.set(name, (left.get(name) ?? 0) + 1);
 
 /** Reads one measure from its first element to its last. */
 class MeasureReader {
@@ -81,7 +81,7 @@ class MeasureReader {
     const units = grace ? 0 : Math.max(0, numberAt(node, 'duration') ?? 0);
     const chord = child(node, 'chord') !== undefined;
     const at = chord ? this.last : this.now;
-    if (grace) leaveOut(this.walk, 'grace note');
+    if (grace) leaveOut(this.walk, 'grace');
     else if (!child(node, 'rest') && !child(node, 'cue')) this.pitched(node, at, units);
     if (chord || grace) return;
     this.last = this.now;
@@ -92,7 +92,7 @@ class MeasureReader {
     if (isTiedOn(node)) return;
     const note = noteOf(node, this.toTicks(at), this.toTicks(units), this.transposeFor(node));
     if (note) this.notes.push(note);
-    else leaveOut(this.walk, 'note without a pitch');
+    else leaveOut(this.walk, 'unpitched');
     for (const name of leftOutOf(node)) leaveOut(this.walk, name);
   }
 
@@ -100,7 +100,7 @@ class MeasureReader {
     const offset = numberAt(node, 'offset') ?? 0;
     const chord = chordOf(node, this.toTicks(Math.max(0, this.now + offset)), this.walk.strings);
     if (chord) this.chords.push(chord);
-    else if (chord === undefined) leaveOut(this.walk, 'chord symbol that cannot be read');
+    else if (chord === undefined) leaveOut(this.walk, 'unreadable-chord');
   }
 }
 
@@ -136,7 +136,8 @@ const barOf = ({ measure, ticks, notes, chords, endings }: OpenBar, metre: Metre
 
 /** A part of a score that can be chosen. */
 export interface ReadPart {
-  readonly name: string;
+  /** As the file calls it, else its number. */
+  readonly name: Label;
   readonly notes: number;
 }
 
@@ -152,7 +153,7 @@ const partsOf = (score: XmlNode): readonly ReadPart[] => {
     childrenOf(child(score, 'part-list'), 'score-part').map((one) => [one.attributes.id, textAt(one, 'part-name')]),
   );
   return childrenOf(score, 'part').map((part, index) => ({
-    name: names.get(part.attributes.id)?.slice(0, 60) || `Part ${index + 1}`,
+    name: names.get(part.attributes.id)?.slice(0, 60) || message('import-part.part', { number: index + 1 }),
     notes: notesIn(part).length,
   }));
 };
@@ -222,7 +223,9 @@ export interface ScoreMusic extends ReadMusic {
 const MOST_BARS = 2000;
 
 const remarksOf = ({ left }: Walk) => {
-  const names = [...left].map(([name, count]) => (count === 1 ? name : `${name} (${count})`)).join(', ');
+  const names = [...left].map(([mark, count]) =>
+    message('import-mark.counted', { mark: message(`import-mark.${mark}`), count }),
+  );
   const value = [...left.values()].reduce((sum, one) => sum + one, 0);
   return value === 0 ? [] : [problem('marks-left-out', { value, names })];
 };

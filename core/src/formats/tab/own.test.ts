@@ -18,7 +18,7 @@ const strokesOf = (pattern: Pattern): readonly string[] =>
     .sort();
 
 const there = (pattern: Pattern): string =>
-  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).name);
+  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).key);
 
 test('our own tablature comes back with every time, string and fret', () => {
   fc.assert(

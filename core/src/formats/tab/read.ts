@@ -1,7 +1,8 @@
+import { message } from '../../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
 import { MOST_PROBLEMS } from '../../fields/index.ts';
-import { NODE_FRETS, PATTERN_LIMITS, type Stroke } from '../../pattern/index.ts';
-import { SCHOOLS } from '../../fingering/index.ts';
+import { NODE_FRETS, PATTERN_LIMITS, UNTITLED, type Stroke } from '../../pattern/index.ts';
+import { SCHOOLS_AND_VARIANTS } from '../../fingering/index.ts';
 import type { Metre } from '../../time/index.ts';
 import type { Imported } from '../imported.ts';
 import type { ReadBar, ReadMusic, ReadNote } from '../music/music.ts';
@@ -12,6 +13,7 @@ import { MOST_CELLS, newReading, readCells, type Reading, type TabCell } from '.
 import { countsOf } from './counts.ts';
 import { pinned } from './digits.ts';
 import { headingOf, type Heading } from './heading.ts';
+import { schoolNamedBefore } from './named-before.ts';
 import { stringsOf } from './strings.ts';
 import { findSystems, type TabSystem } from './systems.ts';
 import { plainLines } from './text.ts';
@@ -178,19 +180,27 @@ const turnedOver = (bars: readonly ReadBar[], strings: number): readonly ReadBar
     notes: bar.notes.map((note) => ({ ...note, string: strings + 1 - (note.string ?? 1) })),
   }));
 
+/** The school a line of facts ends with: its key, or its name as earlier versions wrote it. */
+const schoolIn = (facts: string): string | undefined => {
+  const key = / · school ([a-z:-]+)$/i.exec(facts)?.[1];
+  return key ? SCHOOLS_AND_VARIANTS.find((school) => school.key === key)?.key : schoolNamedBefore(facts);
+};
+
 /** The school and the shape our own exports name. */
 const oursIn = (lines: readonly string[]) => {
-  const facts = lines.slice(0, 4).find((line) => line.includes(' · ') && line.includes(' a minute'));
+  const facts = lines.slice(0, 4).find((line) => line.includes(' · ') && / (?:bpm|a minute)(?: |$)/.test(line));
   const shape = / · ([^·()]{1,20}) \(((?:x|\d{1,2})(?: (?:x|\d{1,2})){3,7})\)/.exec(facts ?? '');
-  const school = SCHOOLS.find(({ name }) => facts?.endsWith(` · ${name}`));
   const frets = shape?.[2]?.split(' ').map((fret) => (fret === 'x' ? null : Number(fret)));
-  return { school: school?.key, chord: shape && frets ? { at: 0, symbol: shape[1] as string, frets } : undefined };
+  return {
+    school: facts && schoolIn(facts),
+    chord: shape && frets ? { at: 0, symbol: shape[1] as string, frets } : undefined,
+  };
 };
 
 const tooLarge = (source: string): Problem =>
   problem('too-large', {
-    value: `${(source.length / 1e6).toFixed(1)} million characters`,
-    most: `${LARGEST_TAB / 1e6} million`,
+    value: message('size.million-characters', { millions: source.length / 1e6 }),
+    most: message('size.million-characters', { millions: LARGEST_TAB / 1e6 }),
   });
 
 const timesRemarks = (timed: readonly Timed[], parts: number): readonly Problem[] => {
@@ -293,5 +303,5 @@ export const readTabMusic = (source: string): Result<ReadMusic> => {
  */
 export const readTab = (source: string, choice: Choice = {}): Result<Imported> => {
   const read = readTabMusic(source);
-  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name ?? 'From a tablature' }, choice) : read;
+  return read.ok ? patternOfMusic({ ...read.value, name: read.value.name || UNTITLED }, choice) : read;
 };

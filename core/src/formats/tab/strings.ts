@@ -49,7 +49,7 @@ const nameOf = (pitches: readonly number[]): string =>
 
 const withPitches = (pitches: readonly number[]): Instrument => {
   const known = TUNINGS.find((tuning) => tuning.pitches.join() === pitches.join());
-  return instrumentIn(known ?? { key: nameOf(pitches), name: nameOf(pitches), pitches });
+  return instrumentIn(known ?? { key: nameOf(pitches), pitches });
 };
 
 /** A tuning whose strings bear the labels, as they are or raised by the capo. */

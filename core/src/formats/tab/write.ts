@@ -1,4 +1,4 @@
-import { openStringName, stringCount, tuningName } from '../../instrument/index.ts';
+import { openStringName, pitchClassName, pitchClassOf, stringCount } from '../../instrument/index.ts';
 import { digitMark, handOrder, type Digit, type Slur } from '../../pattern/index.ts';
 import type { ScoreWords } from '../words.ts';
 import { tempoAt, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
@@ -172,17 +172,22 @@ const shapeText = ({ chords }: Score): string =>
     .map(({ voicing }) => `${voicing.chord} (${voicing.frets.map((fret) => fret ?? 'x').join(' ')})`)
     .join(', ');
 
+/** Open strings from the lowest up: what the file says is the same in every language. */
+const tuningWords = ({ instrument }: Score): string =>
+  instrument.pitches.map((pitch) => pitchClassName(pitchClassOf(pitch))).join(' ');
+
 const metreText = ({ metre }: ScoreBar): string => `${metre.beats}/${metre.unit}`;
 
-const heading = (score: Score, schoolName: string): readonly string[] => [
+const heading = (score: Score, school: string): readonly string[] => [
   score.name,
   [
     metreText(score.bars[0] as ScoreBar),
-    `${tempoAt(score, 0)} a minute`,
+    `${tempoAt(score, 0)} bpm`,
     ...(score.swing === 50 ? [] : [`swing ${score.swing} %`]),
-    `${tuningName(score.instrument)}, ${score.instrument.capo > 0 ? `capo ${score.instrument.capo}` : 'no capo'}`,
+    `tuning ${tuningWords(score)}`,
+    ...(score.instrument.capo > 0 ? [`capo ${score.instrument.capo}`] : []),
     shapeText(score),
-    schoolName,
+    `school ${school}`,
   ]
     .filter((fact) => fact !== '')
     .join(' · '),
@@ -192,18 +197,18 @@ const heading = (score: Score, schoolName: string): readonly string[] => [
 /**
  * A score as plain-text tablature: the counts above, the digits below (`v` pick down, `^` pick up; of a pinch the highest
  * digit on top). Frets are what is really played; `h` `p` `/` `\` lead to slurred notes, `<12>` is a harmonic at the fret
- * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `digits` come in the order of
+ * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `school` is its key. `digits` come in the order of
  * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example
- * writeTab(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'School').split('\n')[0] // => 'A figure'
+ * writeTab(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'one-per-string').split('\n')[0] // => '–'
  */
 export const writeTab = (
   score: Score,
   digits: readonly (Digit | null)[],
-  schoolName: string,
+  school: string,
   said: ScoreWords = {},
 ): string => {
   const systems = systemsOf(columnsOf(score, digits), said);
   const lines = systems.flatMap((bars, index) => [...system(score, bars, index === systems.length - 1, said), '']);
-  return `${[...heading(score, schoolName), ...lines].join('\n').trimEnd()}\n`;
+  return `${[...heading(score, school), ...lines].join('\n').trimEnd()}\n`;
 };

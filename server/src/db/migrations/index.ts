@@ -11,6 +11,8 @@ import * as ninth from './0009-teachers.ts';
 import * as tenth from './0010-second-factors.ts';
 import * as eleventh from './0011-holds.ts';
 import * as twelfth from './0012-search.ts';
+import * as thirteenth from './0013-codes.ts';
+import * as fourteenth from './0014-demo.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -26,4 +28,6 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0010-second-factors': tenth,
   '0011-holds': eleventh,
   '0012-search': twelfth,
+  '0013-codes': thirteenth,
+  '0014-demo': fourteenth,
 };

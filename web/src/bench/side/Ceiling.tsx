@@ -1,12 +1,12 @@
 import { Say } from '../../parts/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
-import { STRIKER_NAMES, ceilingFigure, type Judgement } from '@fleet-wren/core';
+import { say, sayMessage } from '@fleet-wren/wording';
+import { ceilingFigure, type Judgement, fingerName } from '@fleet-wren/core';
 import { digitColour } from '../../parts/token/shapes.ts';
 
 type PartCeiling = Judgement['ceilings'][number];
 
 const partName = ({ striker }: PartCeiling): string =>
-  striker === null ? say('bench.two-fingers-alternating') : STRIKER_NAMES[striker];
+  striker === null ? say('bench.two-fingers-alternating') : sayMessage(fingerName(striker));
 
 /** The ceilings each digit would set by itself, so that a teacher sees what comes next once the first is mended. */
 const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
@@ -32,10 +32,13 @@ export const Ceiling = ({ judgement, tempo }: { readonly judgement: Judgement; r
       <p className="ceiling-figure">
         <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.bpm) }} />
       </p>
-      <p className="ceiling-cause">
+      <p
+        className="ceiling-cause"
+        title={say('limit.details', { tempo, need: ceiling.need, has: ceiling.has, share: ceiling.need / ceiling.has })}
+      >
         {difficulty === null
-          ? say('bench.limited-by', { cause: ceiling.cause })
-          : say('bench.limited-by-share', { cause: ceiling.cause, share: difficulty })}
+          ? say('bench.limited-by', { cause: sayMessage(ceiling.cause) })
+          : say('bench.limited-by-share', { cause: sayMessage(ceiling.cause), share: difficulty })}
       </p>
       {ceilings.length > 1 && <Parts ceilings={ceilings} />}
     </section>

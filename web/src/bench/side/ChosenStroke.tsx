@@ -1,12 +1,10 @@
 import { Say } from '../../parts/say/Say.tsx';
-import { say, sayList } from '@fleet-wren/wording';
+import { say, sayList, sayMessage, saySentence } from '@fleet-wren/wording';
 import {
-  DIGIT_NAMES,
   ROLES,
   SLURS,
   ceilingFigure,
   cutBeat,
-  digitWord,
   partsOfBeat,
   placeOf,
   roleString,
@@ -22,11 +20,14 @@ import {
   type Role,
   type Slur,
   type Stroke,
+  fingerName,
+  fingerWord,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { Token } from '../../parts/token/Token.tsx';
 import { useBench, useBenchStore } from '../context.ts';
+import { ROLE_WORDS } from '../sentences.ts';
 
 const DigitButton = ({
   digit,
@@ -45,10 +46,14 @@ const DigitButton = ({
       className={digit === current ? 'digit-button current' : 'digit-button'}
       aria-pressed={pinned}
       aria-label={
-        pinned ? say('bench.unpin', { finger: DIGIT_NAMES[digit] }) : say('bench.pin', { finger: DIGIT_NAMES[digit] })
+        pinned
+          ? say('bench.unpin', { finger: sayMessage(fingerName(digit)) })
+          : say('bench.pin', { finger: sayMessage(fingerName(digit)) })
       }
       title={
-        pinned ? say('bench.unpin-key') : say('bench.pin-key', { finger: DIGIT_NAMES[digit], key: digit[0] ?? '' })
+        pinned
+          ? say('bench.unpin-key')
+          : say('bench.pin-key', { finger: sayMessage(fingerName(digit)), key: digit[0] ?? '' })
       }
       onClick={() => put(pinned ? undefined : digit)}
     >
@@ -60,15 +65,14 @@ const DigitButton = ({
 };
 
 const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
-  const { digit, reason, next } = explanation;
-  if (!digit) return <p>{reason.charAt(0).toUpperCase() + reason.slice(1)}.</p>;
+  const { reason, next } = explanation;
   return (
     <p>
-      <b style={{ color: digitColour(digit) }}>{digitWord(digit)}</b> {reason}.{' '}
+      {sayMessage(reason)}{' '}
       {next && (
         <Say
           text="bench.next-best"
-          values={{ finger: digitWord(next.digit), against: next.against }}
+          values={{ finger: sayMessage(fingerWord(next.digit)), against: sayMessage(next.against) }}
           elements={{ b: (inside) => <b style={{ color: digitColour(next.digit) }}>{inside}</b> }}
         />
       )}
@@ -82,7 +86,7 @@ const ceilingThen = ({ ceiling }: Instead): string =>
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
 const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
   const free = instead.filter(({ breaksRule }) => !breaksRule);
-  const against = instead.filter(({ breaksRule }) => breaksRule).map(({ digit }) => digitWord(digit));
+  const against = instead.filter(({ breaksRule }) => breaksRule).map(({ digit }) => sayMessage(fingerWord(digit)));
   if (instead.length === 0) return null;
   return (
     <p className="instead">
@@ -90,7 +94,7 @@ const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
       {free.map((one) => (
         <span key={one.digit}>
           {' '}
-          <b style={{ color: digitColour(one.digit) }}>{digitWord(one.digit)}</b> {ceilingThen(one)}
+          <b style={{ color: digitColour(one.digit) }}>{sayMessage(fingerWord(one.digit))}</b> {ceilingThen(one)}
           {(one !== free.at(-1) || against.length > 0) && ' ·'}
         </span>
       ))}
@@ -126,12 +130,6 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
       ))}
     </div>
   );
-};
-
-const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  bass: say('bench.bass-note-of-the-chord'),
-  alternate: say('bench.alternating-bass-note'),
-  'second alternate': say('bench.third-bass-note'),
 };
 
 /** Where a role lands on the chord at hand. */
@@ -206,7 +204,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
         <option value="">{say('bench.picked')}</option>
         {SLURS.map((slur) => (
           <option key={slur} value={slur}>
-            {slur === 'slide' ? say('bench.slide') : slur}
+            {say(`slur.${slur}`)}
           </option>
         ))}
       </select>
@@ -252,7 +250,7 @@ export const ChosenStroke = ({
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
   return (
     <section aria-label={say('bench.selected-note')} className="chosen-stroke">
-      <h2>{explanation?.where ?? say('bench.selected-note')}</h2>
+      <h2>{explanation ? saySentence(explanation.where) : say('bench.selected-note')}</h2>
       {explanation && <Reason explanation={explanation} />}
       {explanation && <InsteadLine instead={explanation.instead} />}
       {!stroke.slur && (

@@ -1,5 +1,5 @@
-import { say, sayProblem } from '@fleet-wren/wording';
-import { severityWord, type Cause, type Cure, type Judgement } from '@fleet-wren/core';
+import { say, sayMessage, saySentence, sayProblem } from '@fleet-wren/wording';
+import { severityGrade, type Cause, type Cure, type Judgement } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import type { Judged } from '../../parts/judged.ts';
 import { useBenchStore } from '../context.ts';
@@ -16,14 +16,15 @@ interface OneProps {
 
 const One = ({ cause, number, cure }: OneProps) => {
   const { run } = useBenchStore().getState();
-  const how = severityWord(cause.severity);
+  const how = severityGrade(cause.severity);
   return (
     <li className={`finding finding-${how}`}>
-      <b>{number}</b> {cause.sentence} <span className="finding-how">{how}</span>
+      <b>{number}</b> <span title={cause.details && sayMessage(cause.details)}>{saySentence(cause.message)}</span>{' '}
+      <span className="finding-how">{say(`severity.${how}`)}</span>
       {cure && (
         <div>
           <Button variant="cure" size="sm" onClick={() => run(cure.edit)}>
-            {cure.label}
+            {sayMessage(cure.label)}
           </Button>
         </div>
       )}
@@ -51,7 +52,12 @@ export const Findings = ({
       ))}
       <ol className="findings">
         {shown.map((cause, index) => (
-          <One key={`${cause.kind}${cause.sentence}`} cause={cause} number={index + 1} cure={cures?.[index]} />
+          <One
+            key={`${cause.kind}${sayMessage(cause.message)}`}
+            cause={cause}
+            number={index + 1}
+            cure={cures?.[index]}
+          />
         ))}
       </ol>
       {more > 0 && <p className="text-soft">{say('bench.and-more-like-these', { more })}</p>}

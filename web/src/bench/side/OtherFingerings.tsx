@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { digitMark, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
@@ -60,7 +60,7 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
                 title={say('bench.use-this-fingering-and-pin-its')}
               >
                 <Digits pattern={pattern} digits={other.digits} />
-                <span className="trade">{other.trade}</span>
+                <span className="trade">{sayMessage(other.trade)}</span>
               </button>
             </li>
           ))}

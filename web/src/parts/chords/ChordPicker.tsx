@@ -1,3 +1,4 @@
+import { chordWords } from './chord-words.ts';
 import { Say } from '../say/Say.tsx';
 import { say, sayProblems } from '@fleet-wren/wording';
 import './chords.scss';
@@ -79,7 +80,7 @@ const Shape = ({
     <li className={current ? 'shape shape-current' : 'shape'}>
       <button type="button" className="shape-take" onClick={pick}>
         <span className="visually-hidden">{say('common.use')} </span>
-        <b>{voicing.chord}</b>
+        <b>{chordWords(voicing.chord)}</b>
         <span className="visually-hidden"> {fretWords(voicing.frets)} </span>
         <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
         <small>{bassWords(instrument, voicing)}</small>
@@ -88,7 +89,7 @@ const Shape = ({
         type="button"
         className="shape-hear"
         onClick={() => strum(instrument, voicing)}
-        aria-label={say('parts.play', { chord: voicing.chord, fretWords: fretWords(voicing.frets) })}
+        aria-label={say('parts.play', { chord: chordWords(voicing.chord), fretWords: fretWords(voicing.frets) })}
         title={say('common.play')}
       >
         <Volume2 size={14} aria-hidden />
@@ -98,7 +99,10 @@ const Shape = ({
         className={liked ? 'shape-like shape-liked' : 'shape-like'}
         onClick={like}
         aria-pressed={liked}
-        aria-label={say('parts.add-to-favourites', { chord: voicing.chord, fretWords: fretWords(voicing.frets) })}
+        aria-label={say('parts.add-to-favourites', {
+          chord: chordWords(voicing.chord),
+          fretWords: fretWords(voicing.frets),
+        })}
         title={liked ? say('parts.remove-from-favourites-2') : say('parts.add-to-favourites-2')}
       >
         <Star size={14} aria-hidden />
@@ -123,9 +127,13 @@ const BassChoice = ({
   const strings = possibleBasses(instrument, voicing);
   if (strings.length < 2) return null;
   return (
-    <div className="bass-choice" role="group" aria-label={say('parts.bass-string-of', { chord: voicing.chord })}>
+    <div
+      className="bass-choice"
+      role="group"
+      aria-label={say('parts.bass-string-of', { chord: chordWords(voicing.chord) })}
+    >
       <span>
-        <Say text="parts.bass-of" values={{ chord: voicing.chord }} />
+        <Say text="parts.bass-of" values={{ chord: chordWords(voicing.chord) }} />
       </span>
       {strings.map((string) => (
         <Button
@@ -155,7 +163,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   const first = shapes[0]?.voicing;
   return (
     <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="chords-title">{say('parts.choose-a-chord')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>

@@ -5,12 +5,20 @@ import { useEstimates, useKeptHands, type KeptHand, type StudioEstimates } from 
 
 const KEY = 'hand';
 
+interface ChosenHand {
+  readonly key: string;
+  /** Whether somebody chose it. */
+  readonly chosen: boolean;
+  readonly choose: (key: string) => void;
+}
+
 /** Which hand this browser judges for. */
-const useChosenHand = create<{ readonly key: string; readonly choose: (key: string) => void }>((set) => ({
+const useChosenHand = create<ChosenHand>((set) => ({
   key: localStorage.getItem(KEY) ?? ABLE_ADULT.key,
+  chosen: localStorage.getItem(KEY) !== null,
   choose: (key) => {
     localStorage.setItem(KEY, key);
-    set({ key });
+    set({ key, chosen: true });
   },
 }));
 
@@ -35,12 +43,13 @@ const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly 
 export const useHand = (): {
   readonly hand: Hand;
   readonly hands: readonly Hand[];
+  readonly chosen: boolean;
   readonly choose: (key: string) => void;
 } => {
-  const { key, choose } = useChosenHand();
+  const { key, chosen, choose } = useChosenHand();
   const estimates = useEstimates().data;
   const own = useKeptHands().data;
   const hands = useMemo(() => [...shipped(estimates ?? {}), ...kept(own ?? [], estimates ?? {})], [estimates, own]);
   const hand = hands.find((one) => one.key === key) ?? hands.find((one) => one.key === ABLE_ADULT.key) ?? ABLE_ADULT;
-  return { hand, hands, choose };
+  return { hand, hands, chosen, choose };
 };

@@ -1,6 +1,6 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './lanes.scss';
-import { STRIKER_NAMES, secondsPerTick } from '@fleet-wren/core';
+import { secondsPerTick, fingerName } from '@fleet-wren/core';
 import { memo, useCallback, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import type { Playing } from '../../sound/usePlayer.ts';
@@ -55,7 +55,7 @@ const Row = ({ lane, index, width }: { readonly lane: Lane; readonly index: numb
         {lane.striker === 'pick' ? '' : lane.striker}
       </text>
       <text className="lane-name" x={lane.striker === 'pick' ? 8 : 26} dy="0.34em">
-        {STRIKER_NAMES[lane.striker].split(' ')[0]}
+        {sayMessage(fingerName(lane.striker)).split(' ')[0]}
       </text>
       <line className="lane-line" x1={SPACE.left} x2={width - SPACE.right} y1={0} y2={0} />
       {lane.ways.map((way) => (

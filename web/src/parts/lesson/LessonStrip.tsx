@@ -1,5 +1,5 @@
 import { Say } from '../say/Say.tsx';
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './lesson.scss';
 import { Link } from 'react-router';
 import { useAssignments, useProgress, type Assignment } from '../../api/practice.ts';
@@ -13,14 +13,14 @@ const Stage = ({ item }: { readonly item: Assignment }) => {
   const stage = item.plan.stages[progress.stage];
   return (
     <span className="lesson-stage">
-      {stage ? stage.name : say('parts.learned')}
+      {sayLabel(stage ? stage.name : say('parts.learned'))}
       {progress.tempo !== null && (
         <>
           {' '}
           <Say text="parts.at-tempo" values={{ tempo: progress.tempo }} />
         </>
       )}
-      {item.standing.stuck && <span className="lesson-stuck"> · {item.standing.stuck.sentence}</span>}
+      {item.standing.stuck && <span className="lesson-stuck"> · {saySentence(item.standing.stuck.message)}</span>}
     </span>
   );
 };

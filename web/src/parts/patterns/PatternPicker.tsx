@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import '../chords/chords.scss';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
@@ -30,7 +30,7 @@ export const PatternPicker = ({
   };
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="figure-title">
-      <Modal.Header closeButton>
+      <Modal.Header closeButton closeLabel={say('common.close')}>
         <Modal.Title id="figure-title">{say('parts.choose-a-pattern')}</Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -51,7 +51,7 @@ export const PatternPicker = ({
                 <b>{name}</b>
                 <Miniature strokes={summary.miniature} strings={summary.strings} />
                 <small>
-                  {summary.metre}, {summary.schoolName}
+                  {summary.metre}, {sayLabel(summary.schoolName)}
                 </small>
               </button>
             </li>

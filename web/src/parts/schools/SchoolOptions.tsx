@@ -1,5 +1,5 @@
-import { say } from '@fleet-wren/wording';
-import { SCHOOLS, SCHOOLS_AND_VARIANTS, type MadeSchool } from '@fleet-wren/core';
+import { say, sayLabel } from '@fleet-wren/wording';
+import { SCHOOLS, SCHOOLS_AND_VARIANTS, type Label, type MadeSchool } from '@fleet-wren/core';
 import { madeSchool, useKeptSchools } from '../../api/set-up.ts';
 
 const VARIANTS = SCHOOLS_AND_VARIANTS.filter(({ key }) => key.includes(':'));
@@ -18,12 +18,12 @@ export const SchoolOptions = ({
   readonly own: readonly MadeSchool[];
   readonly without?: readonly string[];
 }) => {
-  const offered = (options: readonly { readonly key: string; readonly name: string }[]) =>
+  const offered = (options: readonly { readonly key: string; readonly name: Label }[]) =>
     options
       .filter(({ key }) => !without.includes(key))
       .map(({ key, name }) => (
         <option key={key} value={key}>
-          {name}
+          {sayLabel(name)}
         </option>
       ));
   return (

@@ -1,6 +1,6 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './strings.scss';
-import { openStringName, stepsText, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
+import { openStringName, stepsCounted, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
@@ -12,8 +12,8 @@ import { STRING_ROW, playedStrings, ringBarsOf, type RingBar } from './geometry.
 
 /** What ends a note: a stroke across the bar, a finger's box, a cross for damping; a note that rings on has none. */
 const END_MARKS: Readonly<Record<RingBar['how'], string>> = {
-  'struck again': 'M0 -7V7',
-  'planted on': 'M-3 -4H3V4H-3Z',
+  'ring-cut-by-note': 'M0 -7V7',
+  'planted-on': 'M-3 -4H3V4H-3Z',
   damped: 'M-4 -4L4 4M-4 4L4 -4',
   end: '',
 };
@@ -67,7 +67,7 @@ const ChangeCell = ({ change, most }: { readonly change: StringChange | undefine
   change ? (
     <td style={{ '--share': change.count / most } as React.CSSProperties}>
       <b>{change.count}</b>
-      <small>{stepsText(change.kinds).replace(/^\d+ (?!.*,)/, '')}</small>
+      <small>{stepsCounted(change.kinds).map(sayMessage).join(', ')}</small>
     </td>
   ) : (
     <td className="never">–</td>

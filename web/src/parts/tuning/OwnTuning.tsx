@@ -51,7 +51,7 @@ export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
           if (read?.ok) keep(read.value);
         }}
       >
-        <Modal.Header closeButton>
+        <Modal.Header closeButton closeLabel={say('common.close')}>
           <Modal.Title id="tuning-title">{say('parts.custom-tuning')}</Modal.Title>
         </Modal.Header>
         <Modal.Body>

@@ -1,4 +1,4 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayLabel } from '@fleet-wren/wording';
 import { instrumentIn, type Instrument, type Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { OwnTuning } from './OwnTuning.tsx';
@@ -34,7 +34,7 @@ export const TuningChoice = ({ instrument, choose }: TuningChoiceProps) => {
       >
         {tunings.map(({ key, name }) => (
           <option key={key} value={key}>
-            {name}
+            {sayLabel(name)}
           </option>
         ))}
         <option value={OTHER}>{say('parts.other-tuning-more')}</option>

@@ -1,6 +1,6 @@
-import { say } from '@fleet-wren/wording';
+import { say, sayMessage } from '@fleet-wren/wording';
 import './wheel.scss';
-import { DIGIT_NAMES, slotTicks, type Digit, type Pattern } from '@fleet-wren/core';
+import { slotTicks, type Digit, type Pattern, fingerName } from '@fleet-wren/core';
 import { RotateCcw, RotateCw } from 'lucide-react';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
@@ -57,7 +57,7 @@ export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
         role="img"
         aria-label={say('parts.groups-of', {
           groups,
-          beads: beads.map(({ digit }) => (digit ? DIGIT_NAMES[digit] : 'slurred')).join(', '),
+          beads: beads.map(({ digit }) => (digit ? sayMessage(fingerName(digit)) : 'slurred')).join(', '),
         })}
       >
         {Array.from({ length: strings }, (_, index) => (

@@ -1,0 +1,43 @@
+import { itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
+import { strikerOf, type Digit } from '../pattern/index.ts';
+
+/** Events after one whose cost it can touch. */
+export const REACH = 3;
+
+/** The events within reach of one: of what comes round, those of the next pass too. */
+const within = (task: Task, events: readonly Event[], at: number, first: number, last: number): readonly number[] => {
+  const near = Array.from({ length: last - first + 1 }, (_, step) => at + first + step);
+  const indexes = task.cyclic
+    ? near.map((index) => (index + events.length) % events.length)
+    : near.filter((index) => index >= 0 && index < events.length);
+  return [...new Set(indexes)];
+};
+
+/** What a fingering costs at the events that a change at one of them can touch. */
+export const itemsAround = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] =>
+  within(task, events, at, 0, REACH).flatMap((index) => itemsOfEvent(task, events, digits, index));
+
+/** The strokes of the events near one, itself among them. */
+export const strokesNear = (task: Task, events: readonly Event[], at: number): readonly number[] =>
+  within(task, events, at, -REACH, REACH).flatMap((index) => events[index]?.strokes ?? []);
+
+/** The fingers that could play a stroke in place of the one that does, while the rest stays as it is. */
+export const otherFingers = (task: Task, event: Event, digits: Digits, index: number): readonly Digit[] => {
+  const taken = event.strokes.filter((other) => other !== index).map((other) => digits[other]);
+  const setting = {
+    string: task.strokes[index]?.string ?? 1,
+    strings: task.strings,
+    together: event.strokes.length,
+    line: task.strokes[index]?.line,
+  };
+  return task.school.digits.filter(
+    (digit) =>
+      digit !== digits[index] &&
+      task.school.permits(digit, setting) &&
+      !taken.some((other) => other && strikerOf(other) === strikerOf(digit)),
+  );
+};
+
+/** A fingering with another finger on one stroke. */
+export const withFinger = (digits: Digits, index: number, digit: Digit): Digits =>
+  digits.map((old, place) => (place === index ? digit : old));

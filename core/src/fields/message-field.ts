@@ -1,0 +1,58 @@
+import { message, type Label, type Message } from '../message/index.ts';
+import { refined, type Field } from './field.ts';
+import { isUsableText } from './text.ts';
+import { problem, type Problem } from '../errors/index.ts';
+
+/** The longest code and text of a message, the values it takes, and how deep messages may lie in one another. */
+export const MESSAGE_LIMITS = { code: 80, text: 200, values: 12, depth: 5 } as const;
+
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const isShortText = (value: unknown, most: number): boolean =>
+  typeof value === 'string' && value.length <= most && isUsableText(value);
+
+const isValue = (value: unknown, depth: number): boolean => {
+  if (typeof value === 'number') return Number.isFinite(value);
+  if (Array.isArray(value)) return value.length <= MESSAGE_LIMITS.values && value.every((one) => isValue(one, depth));
+  return isShortText(value, MESSAGE_LIMITS.text) || isMessage(value, depth);
+};
+
+/**
+ * Whether a value from outside has the form of a message: a code, and values that are texts, numbers, messages or lists of them.
+ * @example
+ * isMessage({ code: 'stage.tempo.name' }) // => true
+ */
+export const isMessage = (value: unknown, depth = 0): value is Message => {
+  if (!isRecord(value) || depth > MESSAGE_LIMITS.depth) return false;
+  const { code, params = {}, ...others } = value;
+  if (Object.keys(others).length > 0 || !isShortText(code, MESSAGE_LIMITS.code) || !isRecord(params)) return false;
+  const values = Object.entries(params);
+  return (
+    values.length <= MESSAGE_LIMITS.values &&
+    values.every(([name, one]) => isShortText(name, MESSAGE_LIMITS.code) && isValue(one, depth + 1))
+  );
+};
+
+const anything = (schema: Field<unknown>['schema']): Field<unknown> => ({ check: () => undefined, schema });
+
+const messageProblem = (path: string): Problem =>
+  problem('field-wrong', { where: path, problem: message('field.message') });
+
+const SCHEMA = {
+  type: 'object',
+  required: ['code'],
+  additionalProperties: false,
+  properties: { code: { type: 'string', maxLength: MESSAGE_LIMITS.code }, params: { type: 'object' } },
+};
+
+/** A text of the catalogue with its values, as data. */
+export const messageField: Field<Message> = refined(anything(SCHEMA) as Field<Message>, (value, path) =>
+  isMessage(value) ? [] : [messageProblem(path)],
+);
+
+/** What a thing is called: own words, or a text of the catalogue. */
+export const labelField = (most: number): Field<Label> =>
+  refined(anything({ oneOf: [{ type: 'string', maxLength: most }, SCHEMA] }) as Field<Label>, (value, path) =>
+    isShortText(value, most) || isMessage(value) ? [] : [messageProblem(path)],
+  );

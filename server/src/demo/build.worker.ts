@@ -1,0 +1,5 @@
+import { threadOf } from '../common/thread-pool.ts';
+import { buildDemo, type DemoContent } from './build.ts';
+
+/** What a thread does to make a demo. */
+export default threadOf((now: number): DemoContent => buildDemo(now));

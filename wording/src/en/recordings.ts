@@ -1,0 +1,83 @@
+/** What is said of a take: its headline, its issues with advice, its passes; simulated players. */
+export const recordings = {
+  'take.headline': '{clean} of {passes, plural, one {# pass} other {# passes}} clean at {tempo} bpm',
+  'take.headline-tempo-change':
+    '{clean} of {passes, plural, one {# pass} other {# passes}} clean, from {from} to {to} bpm',
+  'take.no-pattern-found': 'No single problem came up often enough to work on by itself.',
+  'take.nothing-stands-out': 'Nothing stands out: even, in time, every note there.',
+  'take.nothing-stands-out-partly-timed':
+    'Every note is there and nothing stands out. The timing of these fingers could not be measured: {fingers}.',
+
+  'take.finger-off-time': 'The {finger} is {when, select, late {late} other {early}} compared with the other fingers.',
+  'take.off-time-details': '{ms} ms {when, select, late {behind} other {ahead}} (median).',
+  'take.finger-late.advice':
+    'Prepare the {finger} early: rest it on its string while the previous note sounds, unless that string should keep ringing.',
+  'take.finger-early.advice': 'Count aloud and let the {finger} wait for its count.',
+  'take.finger-uneven': 'The {finger} is uneven.',
+  'take.finger-uneven.details': 'Its notes vary by ± {ms} ms.',
+  'take.finger-uneven.advice':
+    'Practise the {finger} alone, slowly, with the click on every subdivision, ten times in a row.',
+  'take.finger-loudness':
+    'The {finger} is {how, select, softer {softer} other {louder}} than the average of your fingers.',
+  'take.finger-loudness.details':
+    '{decibels} dB {how, select, softer {below} other {above}} the median of the fingers.',
+  'take.finger-softer.advice': 'Accent the {finger} for a few passes, then blend it back in.',
+  'take.finger-louder.advice': 'Play the {finger} as softly as still sounds clear, and bring the others up to it.',
+  'take.finger-misses': 'The {finger} misses {count} of {total} notes.',
+  'take.finger-misses.advice':
+    'Mute the strings with your fretting hand and play only the {finger}: you should hear every note.',
+  'take.finger-wrong-string': 'The {finger} plays {count} of {total} notes on a wrong string.',
+  'take.finger-wrong-string.advice':
+    'Play only the {finger}, slowly and without looking: rest it on its string before each note.',
+  'take.note-missed-often': '{place}: missing in {count} of {passes} passes.',
+  'take.note-wrong-string-often': '{place}: wrong string in {count} of {passes} passes.',
+  'take.note-missed-often.advice': 'Practise that note with the two before it as a separate drill.',
+  'take.tempo-drift':
+    'You {way, select, faster {speed up} other {slow down}} by {share, number, percent} from start to finish.',
+  'take.tempo-drift.advice': 'Mute the click every other bar and check whether you are still with it when it returns.',
+  'take.place-off-time':
+    '{place}: the {finger} is {when, select, late {late} other {early}}{same, select, yes {} other {, after the {other}}}.',
+  'take.place-late.advice':
+    'Practise {same, select, yes {both notes of the {finger}} other {the {other} and the {finger}}} alone at half speed until the gap is the same every time.',
+  'take.place-early.advice':
+    'Practise {same, select, yes {both notes of the {finger}} other {the {other} and the {finger}}} alone at half speed; let the second one wait for its count.',
+  'take.accent-not-heard': '{place}: the accent is barely audible, hardly louder than the same note elsewhere.',
+  'take.accent-not-heard.advice': 'Keep the {finger} as it is at {place} and play everything around it more softly.',
+  'take.unwanted-accent':
+    '{place}: the {finger} is louder than the same note elsewhere, with no accent written{changes, select, yes {; it has just changed strings} other {}}.',
+  'take.unwanted-accent.details': '{decibels} dB louder.',
+  'take.unwanted-accent.advice-string-change':
+    'Rest the {finger} on its string before it plays there, and play as softly as the note before.',
+  'take.unwanted-accent.advice':
+    'Play the {finger} at {place} as softly as still sounds clear, then build it up to match the others.',
+  'take.uneven-string-changes': 'The {finger} is less even where it changes strings than where it stays.',
+  'take.uneven-string-changes.details': '± {moved} ms at string changes, ± {stayed} ms on one string.',
+  'take.uneven-string-changes.advice': 'Move the {finger} to its next string as soon as it has played, and wait there.',
+  'take.finger-fades':
+    'The {finger} gets {how, select, later {later} softer {softer} other {later and softer}} towards the end.',
+  'take.finger-fades.details':
+    '{how, select, later {{ms} ms later} softer {{decibels} dB softer} other {{ms} ms later and {decibels} dB softer}} than at the start, compared with the other fingers.',
+  'take.finger-fades.advice':
+    'Stop before it fades: fewer passes at a time, more often, with the hand relaxed between them.',
+
+  'pass.note-missed': 'no note at {place}',
+  'pass.wrong-string': 'wrong string at {place}',
+  'pass.wrong-string-sounded': 'wrong string at {place} ({note} sounded)',
+  'pass.off-time': '{when, select, late {late} other {early}} at {place}',
+  'pass.extra-note': 'an extra note ({note})',
+  'pass.unclear': 'too little of this pass could be measured in the recording',
+  'pass.interrupted': 'interrupted before the end',
+
+  'player.steady': 'Steady player',
+  'player.late-ring': 'Late ring finger',
+  'player.late-middle': 'Late middle finger',
+  'player.early-thumb': 'Early thumb',
+  'player.weak-ring': 'Weak ring finger',
+  'player.tiring-ring': 'Ring finger that tires',
+  'player.rushing': 'Rushes',
+  'player.beginner': 'Beginner',
+
+  'interval.semitones':
+    '{count, plural, one {a semitone} =2 {a whole tone} =3 {a minor third} =4 {a major third} other {# semitones}}',
+  'take.analysed': 'Analysed by an earlier version.',
+} as const;

@@ -1,0 +1,32 @@
+/** Forms to begin a song with. */
+export const songForms = {
+  'song-form.twelve-bar.name': 'Twelve-bar blues',
+  'song-form.twelve-bar.description': 'Four bars of I, two of IV, two of I, then V7–IV7 and home.',
+  'song-form.eight-bar.name': 'Eight-bar blues',
+  'song-form.eight-bar.description': 'A shorter blues that reaches V7 in bar 2 and IV in bar 3.',
+  'song-form.aaba.name': 'AABA',
+  'song-form.aaba.description': 'An eight-bar tune played twice, a bridge, and the tune again.',
+  'song-form.verse-chorus-bridge.name': 'Verse, chorus, bridge',
+  'song-form.verse-chorus-bridge.description': 'Alternating verses and choruses with one bridge.',
+  'song-form.through-composed.name': 'Through-composed',
+  'song-form.through-composed.description': 'Eight bars to fill in freely.',
+
+  'song-form.section.twelve-bars': 'Twelve bars',
+  'song-form.section.eight-bars': 'Eight bars',
+  'song-form.section.a-again': 'A again',
+  'song-form.section.verse': 'Verse',
+  'song-form.section.chorus': 'Chorus',
+  'song-form.section.bridge': 'Bridge',
+  'song-form.section.part-one': 'Part 1',
+
+  'section-pattern.empty': 'Nothing is played in this section.',
+  'section-pattern.changes': 'Its time signature or tempo changes. Take its figures from the song instead.',
+  'section-pattern.too-long': 'It is longer than {limit} bars.',
+  'section-pattern.unused': 'Not played in this song’s form.',
+  'figure.default-name': 'Figure {number}',
+  'song-version.pulse-only': '{pulse, select, pick {Pick} other {Thumb}} only',
+  'song-version.pulse-and-melody': '{pulse, select, pick {Pick} other {Thumb}} and melody',
+  'song-version.pulse-and-finger': '{pulse, select, pick {Pick} other {Thumb}} and {finger}',
+  'song-version.half-speed': 'Half speed (double note lengths)',
+  'song-version.as-written': 'As written',
+} as const;

@@ -1,0 +1,26 @@
+/** Transforms of a pattern. */
+export const transforms = {
+  'transform.reverse.name': 'Reverse',
+  'transform.later.name': 'Shift later by one subdivision',
+  'transform.earlier.name': 'Shift earlier by one subdivision',
+  'transform.beat-later.name': 'Shift later by one beat',
+  'transform.augment.name': 'Double note lengths',
+  'transform.diminish.name': 'Halve note lengths',
+  'transform.lower.name': 'Move down one string',
+  'transform.higher.name': 'Move up one string',
+  'transform.mirror.name': 'Mirror strings',
+  'transform.swap-lead.name': 'Swap leading finger',
+  'transform.bind-bass.name': 'Bass follows the chord',
+  'transform.halve-thumb.name': 'Half as many thumb notes',
+  'transform.double-thumb.name': 'Twice as many thumb notes',
+  'transform.pinch.name': 'Pinches ↔ offbeats',
+  'transform.add-thumb.name': 'Add thumb on the beats',
+  'transform.only-thumb.name': 'Keep thumb only',
+  'transform.only-fingers.name': 'Keep fingers only',
+  'transform.twice.name': 'Repeat twice, following the chord',
+  'transform.straight.name': 'Straight',
+  'transform.swing.name': 'Swing (67%)',
+
+  'transform.accent-group.name': 'Accent every {count, plural, =3 {third} =4 {fourth} =5 {fifth} other {#th}} note',
+  'transform.group': '{group, select, time {Timing} strings {Strings} hand {Hand} thumb {Thumb} other {Whole pattern}}',
+} as const;
