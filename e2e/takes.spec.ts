@@ -70,6 +70,50 @@ test('the true microphone is recorded, and what came of it is said', async ({ pa
   });
 });
 
+/** Lets the page ask for a microphone that is given when the test says so; tells how many were given and are still open. */
+const microphoneOnRequest = async (page: Page) => {
+  await page.addInitScript(() => {
+    const asked = { count: 0 };
+    const waiting: (() => void)[] = [];
+    const tracks: MediaStreamTrack[] = [];
+    navigator.mediaDevices.getUserMedia = () =>
+      new Promise((resolve) => {
+        asked.count += 1;
+        waiting.push(() => {
+          const { stream } = new AudioContext().createMediaStreamDestination();
+          tracks.push(...stream.getTracks());
+          resolve(stream);
+        });
+      });
+    Object.assign(window, { asked, waiting, tracks });
+  });
+  const told = () =>
+    page.evaluate(() => {
+      const { asked, tracks } = window as unknown as { asked: { count: number }; tracks: MediaStreamTrack[] };
+      return { asked: asked.count, open: tracks.filter(({ readyState }) => readyState === 'live').length };
+    });
+  const give = () =>
+    page.evaluate(() => (window as unknown as { waiting: (() => void)[] }).waiting.splice(0).forEach((one) => one()));
+  return { told, give };
+};
+
+test('the microphone is asked for once and let go of, however Record is pressed and left', async ({ page }) => {
+  const { told, give } = await microphoneOnRequest(page);
+  await openTakes(page);
+  const record = page.getByRole('button', { name: say('takes.record'), exact: true });
+  await record.dblclick();
+  expect(await told()).toEqual({ asked: 1, open: 0 });
+  await give();
+  await page.getByRole('button', { name: /^Stop \(/ }).click();
+  await expect.poll(told).toEqual({ asked: 1, open: 0 });
+  await record.click();
+  await expect.poll(told).toEqual({ asked: 2, open: 0 });
+  await page.getByRole('link', { name: say('common.songs') }).click();
+  await expect(page.getByRole('heading', { name: say('common.songs') })).toBeVisible();
+  await give();
+  await expect.poll(told).toEqual({ asked: 2, open: 0 });
+});
+
 test('what is said of a take is taken to the bench as a drill', async ({ page }) => {
   await openTakes(page);
   await page.getByLabel(say('takes.open-recording')).setInputFiles(take('late2.wav', 'late-ring', 6));

@@ -34,43 +34,66 @@ const levelIn = (analyser: AnalyserNode): number => {
   return values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
 };
 
+/** Begins to record a stream that is open. */
+const begin = (
+  stream: MediaStream,
+  tell: (level: number, seconds: number) => void,
+  take: (sound: Blob) => void,
+): Running => {
+  const recorder = new MediaRecorder(stream);
+  const context = new AudioContext();
+  const analyser = context.createAnalyser();
+  context.createMediaStreamSource(stream).connect(analyser);
+  const began = performance.now();
+  const parts: Blob[] = [];
+  recorder.ondataavailable = ({ data }) => void parts.push(data);
+  recorder.onstop = () => take(new Blob(parts, { type: recorder.mimeType }));
+  const timer = setInterval(() => tell(levelIn(analyser), (performance.now() - began) / 1000), 100);
+  recorder.start(1000);
+  return { recorder, context, stream, timer };
+};
+
+const IDLE = { recording: false, level: 0, seconds: 0, trouble: null as string | null };
+
 /** Records from the microphone; the sound stays on this device. */
 export const useRecorder = (take: (sound: Blob) => void): Recorder => {
   const running = useRef<Running | null>(null);
-  const [state, setState] = useState({ recording: false, level: 0, seconds: 0, trouble: null as string | null });
-  const stop = (): void => {
+  /** Whether the microphone was asked for; what is given after that was called off is let go at once. */
+  const asked = useRef(false);
+  const [state, setState] = useState(IDLE);
+  const letGo = (): void => {
+    asked.current = false;
     if (running.current) end(running.current);
     running.current = null;
+  };
+  const stop = (): void => {
+    letGo();
     setState((now) => ({ ...now, recording: false, level: 0 }));
   };
-  const start = async (): Promise<void> => {
+  const tell = (level: number, seconds: number): void => {
+    setState((now) => ({ ...now, level, seconds }));
+    if (seconds > LONGEST) stop();
+  };
+  const record = (stream: MediaStream): void => {
+    if (!asked.current) return closeMicrophone(stream);
     try {
-      const stream = await openMicrophone();
-      const recorder = new MediaRecorder(stream);
-      const context = new AudioContext();
-      const analyser = context.createAnalyser();
-      context.createMediaStreamSource(stream).connect(analyser);
-      const began = performance.now();
-      const parts: Blob[] = [];
-      recorder.ondataavailable = ({ data }) => void parts.push(data);
-      recorder.onstop = () => take(new Blob(parts, { type: recorder.mimeType }));
-      const timer = setInterval(() => {
-        const seconds = (performance.now() - began) / 1000;
-        setState((now) => ({ ...now, level: levelIn(analyser), seconds }));
-        if (seconds > LONGEST) stop();
-      }, 100);
-      running.current = { recorder, context, stream, timer };
-      recorder.start(1000);
-      setState({ recording: true, level: 0, seconds: 0, trouble: null });
+      running.current = begin(stream, tell, take);
+      setState({ ...IDLE, recording: true });
     } catch (error) {
-      setState({
-        recording: false,
-        level: 0,
-        seconds: 0,
-        trouble: microphoneTrouble(error, say('takes.open-a-recording-instead')),
-      });
+      closeMicrophone(stream);
+      throw error;
     }
   };
-  useEffect(() => () => void (running.current && end(running.current)), []);
+  const start = async (): Promise<void> => {
+    if (asked.current) return;
+    asked.current = true;
+    try {
+      record(await openMicrophone());
+    } catch (error) {
+      asked.current = false;
+      setState({ ...IDLE, trouble: microphoneTrouble(error, say('takes.open-a-recording-instead')) });
+    }
+  };
+  useEffect(() => letGo, []);
   return { ...state, start, stop };
 };
