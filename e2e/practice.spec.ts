@@ -212,6 +212,33 @@ test('a room opens without a connection once it was opened here', async ({ page,
   await phone.context().close();
 });
 
+test('keys on a focused button press the button and count nothing; a pedal goes on counting', async ({
+  page,
+  browser,
+}) => {
+  await withStudent(page, 'Tamsin Holt');
+  await setPattern(page);
+  const phone = await phoneIn(page, browser);
+  await phone.getByRole('button', { name: /Hand position/ }).click();
+  await phone.getByRole('button', { name: /Done/ }).click();
+  await expect(phone.getByRole('heading', { name: THUMB })).toBeVisible();
+  await cleanTo(phone, 0, 2);
+  const settings = phone.getByRole('button', { name: say('practice.sound-and-display') });
+  await settings.focus();
+  await phone.keyboard.press('Enter');
+  await expect(settings).toHaveAttribute('aria-expanded', 'true');
+  await phone.keyboard.press('Space');
+  await expect(settings).toHaveAttribute('aria-expanded', 'false');
+  await expect(streak(phone)).toContainText('2 of');
+  await phone.keyboard.press('PageDown');
+  await expect(streak(phone)).toContainText('3 of');
+  await settings.click();
+  await phone.keyboard.press('Enter');
+  await expect(settings).toHaveAttribute('aria-expanded', 'true');
+  await expect(streak(phone)).toContainText('4 of');
+  await expect(phone.getByRole('status').filter({ hasText: '4 of' })).toBeAttached();
+});
+
 test('a link that was revoked, or never was, says the same', async ({ page, browser }) => {
   await withStudent(page);
   const phone = await phoneIn(page, browser);

@@ -1,8 +1,9 @@
 import { say } from '@fleet-wren/wording';
-import { useState, type MouseEvent } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOut } from '../api/account.ts';
+import { letGo } from '../parts/let-go.ts';
 import { FirstCodes } from './FirstCodes.tsx';
 import { currentTheme, toggleTheme } from './theme.ts';
 
@@ -13,12 +14,6 @@ const ThemeButton = () => {
       {theme === 'dark' ? say('shell.light-theme') : say('shell.dark-theme')}
     </Button>
   );
-};
-
-/** After a click with the mouse the keys belong to the screen again, not to the button: Space plays, Enter puts. */
-const letGo = ({ detail, target }: MouseEvent): void => {
-  const button = target instanceof Element ? target.closest('button') : null;
-  if (detail > 0 && button && !button.closest('.dropdown')) button.blur();
 };
 
 /** The frame around every screen: where one is, and who. */

@@ -1,3 +1,4 @@
+import { letGo } from '../parts/let-go.ts';
 import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
@@ -25,6 +26,7 @@ import { usePreferences } from './usePreferences.ts';
 import { risenTempo, useRounds } from './rise.ts';
 import { Room, type RoomItem, type RoomState } from './room.ts';
 import { useSitting, type Interruption } from './sitting.ts';
+import { Surface } from './Surface.tsx';
 import { useAtHand, type AtHand } from './useStage.ts';
 import { useAwake } from './useAwake.ts';
 
@@ -103,19 +105,6 @@ const Interrupted = ({
     </button>
   );
 };
-
-const Streak = ({ atHand }: { readonly atHand: AtHand }) => (
-  <>
-    <span className="room-streak">
-      <Say text="practice.streak" values={{ streak: atHand.streak, gate: atHand.gate }} />
-    </span>
-    <span className="room-dots" aria-hidden="true">
-      {Array.from({ length: atHand.gate }, (_, index) => (
-        <i key={index} className={index < atHand.streak ? 'dot-clean' : undefined} />
-      ))}
-    </span>
-  </>
-);
 
 /** Plays the stage as this browser likes it; says the tempo that is heard, which may still be on its way. */
 const useHeard = (atHand: AtHand, byEar: boolean) => {
@@ -278,11 +267,7 @@ const Session = (props: SessionProps) => {
         <Chord {...atHand} />
       </div>
       <Figure atHand={atHand} />
-      <button type="button" className="room-surface" onClick={() => count('clean', 'touch')} aria-live="polite">
-        {beat !== null && <span className="room-beat">{beat}</span>}
-        {atHand.gate === 0 ? <span className="room-streak">{say('practice.done')}</span> : <Streak atHand={atHand} />}
-        <small>{atHand.gate === 0 ? say('practice.tap-when-ready') : say('practice.tap-if-clean')}</small>
-      </button>
+      <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
       <EarStrip ear={ear} asked={atHand.tempo} correct={correct} keeps />
       <KeepTake ear={ear} keeping={keeping} />
       <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
@@ -368,7 +353,10 @@ const PracticeRoom = () => {
     void navigator.serviceWorker?.register('/practice-worker.js', { scope: '/practice' }).catch(() => undefined);
   }, []);
   return (
-    <main className={['room', largePrint && 'room-large', leftHanded && 'room-left'].filter(Boolean).join(' ')}>
+    <main
+      onClick={letGo}
+      className={['room', largePrint && 'room-large', leftHanded && 'room-left'].filter(Boolean).join(' ')}
+    >
       <Inside room={room} />
     </main>
   );

@@ -28,8 +28,18 @@ export const saidByMidi = (data: Uint8Array | null | undefined): Said | undefine
   return (status & 0xf0) === 0xb0 && value >= 64 ? PEDALS[controller] : undefined;
 };
 
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, dialog, [role="dialog"]') !== null;
+/** Keys that a control which has the focus keeps for itself. */
+const OF_CONTROLS: ReadonlySet<string> = new Set([' ', 'Enter']);
+
+/** The large surface says the same as the keys, so it needs none of them. */
+const CONTROLS = 'button:not(.room-surface), a, summary, [role="button"], [role="link"]';
+
+/** Whether a key belongs to what has the focus: a field or a dialog keeps all of them, a button those that press it. */
+export const belongsToFocus = (target: EventTarget | null, key: string): boolean => {
+  if (!(target instanceof Element)) return false;
+  if (target.closest('input, textarea, select, dialog, [role="dialog"]')) return true;
+  return OF_CONTROLS.has(key) && target.closest(CONTROLS) !== null;
+};
 
 /** Listens to keys, pedals and pretended pedals; each says something once. Answers how to stop. */
 export const listenToPedals = (say: (said: Said, by: 'key' | 'pedal') => void): (() => void) => {
@@ -41,7 +51,8 @@ export const listenToPedals = (say: (said: Said, by: 'key' | 'pedal') => void): 
   };
   const onKey = (event: KeyboardEvent): void => {
     const said = KEYS[event.key];
-    if (!said || event.repeat || event.ctrlKey || event.metaKey || event.altKey || isField(event.target)) return;
+    if (!said || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (belongsToFocus(event.target, event.key)) return;
     event.preventDefault();
     once(said, event.key.startsWith('Page') ? 'pedal' : 'key', event.timeStamp);
   };

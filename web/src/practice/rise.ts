@@ -8,24 +8,37 @@ const RISE = { from: 0.8, rounds: 8 } as const;
 export const risenTempo = (asked: number, round: number): number =>
   Math.round(asked * Math.min(1, RISE.from + ((1 - RISE.from) * round) / RISE.rounds));
 
+/** A place in what is played, in ticks, and the rounds that were finished before it. */
+export interface Rounds {
+  readonly finished: number;
+  readonly tick: number;
+}
+
+/** What the rounds come to at the next place. A count-in lies before the first tick and finishes none. */
+export const roundsAt = ({ finished, tick: before }: Rounds, tick: number): Rounds => {
+  const now = Math.max(0, tick);
+  // A jump back over most of the figure is a new round; a change of tempo moves the place a little.
+  return { finished: now < before / 2 ? finished + 1 : finished, tick: now };
+};
+
+const NONE: Rounds = { finished: 0, tick: 0 };
+
 /** Counts the rounds that were played since the beginning; 0 while nothing is. */
 export const useRounds = (playing: boolean, position: Playing['position']): number => {
   const [round, setRound] = useState(0);
-  const last = useRef(0);
+  const rounds = useRef(NONE);
   useEffect(() => {
     if (!playing) return;
     let frame = 0;
     const look = (): void => {
-      const tick = position() ?? 0;
-      // A jump back over most of the figure is a new round; a change of tempo moves the place a little.
-      if (tick < last.current / 2) setRound((count) => count + 1);
-      last.current = tick;
+      rounds.current = roundsAt(rounds.current, position() ?? 0);
+      setRound(rounds.current.finished);
       frame = requestAnimationFrame(look);
     };
     frame = requestAnimationFrame(look);
     return () => {
       cancelAnimationFrame(frame);
-      last.current = 0;
+      rounds.current = NONE;
       setRound(0);
     };
   }, [playing, position]);
