@@ -147,6 +147,7 @@ export const ERRORS = {
   busy: { status: 503 },
   'storage-full': { status: 503 },
   'password-weak': { status: 400 },
+  'answer-incomplete': { status: 502 },
   unavailable: { status: 503 },
   internal: { status: 500 },
 } as const satisfies Record<string, { status: number }>;

@@ -36,6 +36,26 @@ export const reach = async (path: string, init: RequestInit): Promise<Response> 
   return response;
 };
 
+const incomplete = (): ApiError => new ApiError('answer-incomplete', sayProblem(problem('answer-incomplete')));
+
+/** Milliseconds an answer may take to begin and to arrive. */
+const LONGEST = 60_000;
+
+/** What an answer holds; undefined for one without content. One that is cut off, or is no JSON, is none of our server's. */
+const contentOf = async (response: Response): Promise<unknown> => {
+  const text = await response.text().catch(() => {
+    throw incomplete();
+  });
+  const type = response.headers.get('content-type');
+  if (response.status === 204 || (text === '' && type === null)) return undefined;
+  if (!type?.startsWith('application/json')) throw incomplete();
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw incomplete();
+  }
+};
+
 /** Asks the server; answers JSON, or throws an ApiError. */
 export const ask = async <T>(
   method: 'GET' | 'POST' | 'PUT' | 'DELETE',
@@ -47,10 +67,10 @@ export const ask = async <T>(
     method,
     headers: body === undefined ? {} : { 'content-type': 'application/json' },
     body: body === undefined ? undefined : JSON.stringify(body),
+    signal: AbortSignal.timeout(LONGEST),
     ...more,
   });
-  if (response.status === 204) return undefined as T;
-  return (await response.json().catch(() => undefined)) as T;
+  return (await contentOf(response)) as T;
 };
 
 /** What went wrong, as a teacher reads it. */

@@ -172,6 +172,8 @@ export const errors = {
     'Server storage is full. Your work is kept in this window and will be saved when there is space again.',
   'error.password-weak':
     'This password is too easy to guess{problem, select, common {: it is a very common password} repeated {: it repeats a few characters} personal {: it is close to your name, studio or email address} other {}}. Use several unrelated words.',
+  'error.answer-incomplete':
+    'The answer did not arrive complete, or something other than the server answered. Check the connection and try again.',
   'error.unavailable':
     'The server cannot reach its data right now. Your work is kept in this window and will be saved as soon as it can.',
   'error.internal': 'Something went wrong on the server. Nothing was changed. Try again.',
