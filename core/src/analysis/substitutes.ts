@@ -2,7 +2,7 @@ import { itemsOfEvent, type CostItem, type Digits, type Event, type Task } from 
 import { strikerOf, type Digit } from '../pattern/index.ts';
 
 /** Events after one whose cost it can touch. */
-export const REACH = 3;
+const REACH = 3;
 
 /** The events within reach of one: of what comes round, those of the next pass too. */
 const within = (task: Task, events: readonly Event[], at: number, first: number, last: number): readonly number[] => {

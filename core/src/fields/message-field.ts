@@ -1,10 +1,10 @@
-import { message, type Label, type Message } from '../message/index.ts';
+import { message, type Message } from '../message/index.ts';
 import { refined, type Field } from './field.ts';
 import { isUsableText } from './text.ts';
 import { problem, type Problem } from '../errors/index.ts';
 
 /** The longest code and text of a message, the values it takes, and how deep messages may lie in one another. */
-export const MESSAGE_LIMITS = { code: 80, text: 200, values: 12, depth: 5 } as const;
+const MESSAGE_LIMITS = { code: 80, text: 200, values: 12, depth: 5 } as const;
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -50,9 +50,3 @@ const SCHEMA = {
 export const messageField: Field<Message> = refined(anything(SCHEMA) as Field<Message>, (value, path) =>
   isMessage(value) ? [] : [messageProblem(path)],
 );
-
-/** What a thing is called: own words, or a text of the catalogue. */
-export const labelField = (most: number): Field<Label> =>
-  refined(anything({ oneOf: [{ type: 'string', maxLength: most }, SCHEMA] }) as Field<Label>, (value, path) =>
-    isShortText(value, most) || isMessage(value) ? [] : [messageProblem(path)],
-  );

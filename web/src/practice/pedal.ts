@@ -35,7 +35,7 @@ const OF_CONTROLS: ReadonlySet<string> = new Set([' ', 'Enter']);
 const CONTROLS = 'button:not(.room-surface), a, summary, [role="button"], [role="link"]';
 
 /** Whether a key belongs to what has the focus: a field or a dialog keeps all of them, a button those that press it. */
-export const belongsToFocus = (target: EventTarget | null, key: string): boolean => {
+const belongsToFocus = (target: EventTarget | null, key: string): boolean => {
   if (!(target instanceof Element)) return false;
   if (target.closest('input, textarea, select, dialog, [role="dialog"]')) return true;
   return OF_CONTROLS.has(key) && target.closest(CONTROLS) !== null;
