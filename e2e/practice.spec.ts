@@ -239,6 +239,30 @@ test('keys on a focused button press the button and count nothing; a pedal goes 
   await expect(phone.getByRole('status').filter({ hasText: '4 of' })).toBeAttached();
 });
 
+test('a deleted assignment can be brought back for a while, and is gone when the page is left', async ({ page }) => {
+  await withStudent(page, 'Tamsin Holt');
+  await setPattern(page);
+  const item = page.getByRole('article', { name: 'Towpath roll' });
+  await item.getByRole('button', { name: say('common.delete') }).click();
+  await expect(item).toBeHidden();
+  await page
+    .getByRole('status')
+    .getByRole('button', { name: say('common.undo') })
+    .click();
+  await expect(item).toBeVisible();
+  await page.reload();
+  await item.getByRole('button', { name: say('common.delete') }).click();
+  await expect(item).toBeHidden();
+  await page.goto('/desk');
+  await expect
+    .poll(async () => {
+      const students = (await (await page.request.get('/api/students')).json()) as readonly { readonly id: string }[];
+      const answer = await page.request.get(`/api/students/${students[0]?.id ?? ''}/assignments`);
+      return ((await answer.json()) as readonly unknown[]).length;
+    })
+    .toBe(0);
+});
+
 test('a link that was revoked, or never was, says the same', async ({ page, browser }) => {
   await withStudent(page);
   const phone = await phoneIn(page, browser);

@@ -8,8 +8,10 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { applyTheme } from './app/theme.ts';
+import { finishRemovals } from './workspace/removals.ts';
 
 applyTheme();
+window.addEventListener('pagehide', finishRemovals);
 const root = document.getElementById('root');
 if (root)
   createRoot(root).render(

@@ -113,7 +113,9 @@ export const useChangeAssignment = () =>
     }) => ask<Assignment>('PUT', `/assignments/${id}`, change),
   );
 
-export const useDropAssignment = () => useChange((id: string) => ask<void>('DELETE', `/assignments/${id}`));
+export const useDropAssignment = () =>
+  // Goes out even when it is the page's last.
+  useChange((id: string) => ask<void>('DELETE', `/assignments/${id}`, undefined, { keepalive: true }));
 
 /** Tells what happened in a lesson. */
 export const useTell = (studentId: string) =>

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { wordsOf } from '../api/client.ts';
 import { useChangeAssignment, useDropAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
+import { bringBack, removeLater, useRemovals } from '../workspace/removals.ts';
 import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { AtHand } from '../parts/lesson/AtHand.tsx';
 import { ArrangeDialog } from './ArrangeDialog.tsx';
@@ -85,6 +86,13 @@ export const Item = ({ item }: { readonly item: Assignment }) => {
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
   const end = (): void =>
     change.mutate({ id: item.id, version: item.version, ended: item.endedAt === null }, { onError });
+  const isRemoved = useRemovals(({ waiting }) => waiting.has(item.id));
+  const remove = (): void => {
+    removeLater(item.id, () => drop.mutate(item.id, { onError }));
+    const undo = { label: say('common.undo'), run: () => bringBack(item.id) };
+    notice({ text: say('students.assignment-deleted', { name: item.name }), action: undo });
+  };
+  if (isRemoved) return null;
   return (
     <article className="practice-item" aria-label={item.name}>
       <header>
@@ -103,7 +111,7 @@ export const Item = ({ item }: { readonly item: Assignment }) => {
           <Button variant="plain" size="sm" onClick={end}>
             {item.endedAt === null ? say('students.archive') : say('common.restore')}
           </Button>
-          <Button variant="plain" size="sm" onClick={() => drop.mutate(item.id, { onError })}>
+          <Button variant="plain" size="sm" onClick={remove}>
             {say('common.delete')}
           </Button>
         </span>

@@ -65,6 +65,7 @@ export const students = {
   'students.practice-log-newest-first': 'Practice log, newest first',
   'students.no-practice-yet': 'No practice yet.',
   'students.assignments': 'Assignments',
+  'students.assignment-deleted': 'Deleted “{name}” with its practice log.',
   'students.assign-pattern': 'Assign pattern',
   'students.assign-song-section': 'Assign song section',
   'students.assign-drill-set': 'Assign drill set',
