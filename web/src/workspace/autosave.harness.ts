@@ -50,7 +50,7 @@ const listen = (_path: string, request: RequestInit): Promise<Response> =>
       keepalive: request.keepalive ?? false,
       body: request.body === undefined ? undefined : JSON.parse(request.body as string),
       answer: (status, body) => (
-        resolve({ status, ok: status < 400, json: () => Promise.resolve(body) } as Response),
+        resolve(new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })),
         settled()
       ),
       lose: () => (reject(new TypeError('network')), settled()),
