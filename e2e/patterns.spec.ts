@@ -97,6 +97,14 @@ test('take it away as tablature, MIDI and JSON, and bring the JSON in again', as
   expect(await bench.strokes()).toEqual(strokes);
 });
 
+test('an address that never was one is said to be none', async ({ page }) => {
+  await openStudio(page);
+  await page.goto('/patterns/anything');
+  await expect(page.getByRole('heading', { name: say('shell.no-page') })).toBeVisible();
+  await page.getByRole('link', { name: say('shell.go-to-today') }).click();
+  await expect(page.getByRole('heading', { name: say('common.today'), level: 1 })).toBeVisible();
+});
+
 test('files that cannot be taken in are refused in a sentence, and nothing is added', async ({ page }) => {
   await openStudio(page);
   const good = JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { name: 'x' } });

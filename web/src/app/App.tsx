@@ -9,6 +9,7 @@ import { Recover } from '../sign-in/Recover.tsx';
 import { Register } from '../sign-in/Register.tsx';
 import { SignIn } from '../sign-in/SignIn.tsx';
 import { Students } from '../students/Students.tsx';
+import { ById } from './ById.tsx';
 import { NoticeProvider } from './Notice.tsx';
 import { Screen } from './Screen.tsx';
 import { Shell } from './Shell.tsx';
@@ -77,7 +78,13 @@ const Rooms = () => (
           path={path}
           element={
             <Screen key={path}>
-              <Room />
+              {path.includes(':id') ? (
+                <ById>
+                  <Room />
+                </ById>
+              ) : (
+                <Room />
+              )}
             </Screen>
           }
         />

@@ -7,6 +7,8 @@ export const shell = {
   'shell.reload-screen': 'Reload screen',
   'shell.light-theme': 'Light theme',
   'shell.dark-theme': 'Dark theme',
+  'shell.no-page': 'There is no page at this address',
+  'shell.go-to-today': 'Go to Today',
   'shell.main-menu': 'Main menu',
   'shell.from-practice': '{name}, from practice',
   'shell.new-assignments-for-now-use-this': 'New assignments for {name} now use this hand profile.',
