@@ -6,16 +6,17 @@ import { HouseSecret } from './doors.ts';
 /** Tries that are free, seconds to wait after them, which double with each further try up to the longest, and until all is forgotten. */
 const DELAY = { free: 10, first: 5, longest: 300, forget: 3600 } as const;
 
+// The clock as each try gets its turn: now() is when its transaction began, which of tries at once may be before the last one's.
 const COUNT = `
   insert into failed_tries (key, failures, next_at, forget_at)
-    values (:key, 1, now(), now() + :forget * interval '1 second')
+    values (:key, 1, clock_timestamp(), clock_timestamp() + :forget * interval '1 second')
   on conflict (key) do update set
-    failures = case when failed_tries.forget_at < now() then 1 else failed_tries.failures + 1 end,
-    next_at = now() + interval '1 second' * case
-      when failed_tries.forget_at < now() or failed_tries.failures + 1 < :free then 0
+    failures = case when failed_tries.forget_at < clock_timestamp() then 1 else failed_tries.failures + 1 end,
+    next_at = clock_timestamp() + interval '1 second' * case
+      when failed_tries.forget_at < clock_timestamp() or failed_tries.failures + 1 < :free then 0
       else least(:longest, :first * power(2, least(30, failed_tries.failures + 1 - :free))) end,
-    forget_at = now() + :forget * interval '1 second'
-  where failed_tries.next_at <= now() or failed_tries.forget_at < now()
+    forget_at = clock_timestamp() + :forget * interval '1 second'
+  where failed_tries.next_at <= clock_timestamp() or failed_tries.forget_at < clock_timestamp()
   returning key`;
 
 /**
