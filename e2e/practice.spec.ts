@@ -230,12 +230,14 @@ test('keys on a focused button press the button and count nothing; a pedal goes 
   await phone.keyboard.press('Space');
   await expect(settings).toHaveAttribute('aria-expanded', 'false');
   await expect(streak(phone)).toContainText('2 of');
-  await phone.keyboard.press('PageDown');
-  await expect(streak(phone)).toContainText('3 of');
+  await cleanTo(phone, 2, 3);
   await settings.click();
-  await phone.keyboard.press('Enter');
+  // A press right after another is a worn switch’s chatter, and counts once.
+  await expect(async () => {
+    await phone.keyboard.press('Enter');
+    await expect(streak(phone)).toContainText('4 of', { timeout: 400 });
+  }).toPass();
   await expect(settings).toHaveAttribute('aria-expanded', 'true');
-  await expect(streak(phone)).toContainText('4 of');
   await expect(phone.getByRole('status').filter({ hasText: '4 of' })).toBeAttached();
 });
 
