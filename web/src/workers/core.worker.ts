@@ -34,7 +34,7 @@ import {
   type Pattern,
 } from '@fleet-wren/core';
 import { judgementChange } from './judgement-change.ts';
-import { withFigureNames } from './figure-names.ts';
+import { withFirstFigureName } from './figure-names.ts';
 import type { CoreWork } from './protocol.ts';
 import { readContent, readSongContent } from './read-content.ts';
 import { serve, type Scope } from './serve.ts';
@@ -129,7 +129,7 @@ const work: CoreWork = {
   chartSong: (chart, name, changes) => {
     const read = readChart(chart);
     const made = read.ok ? songFromChart(read.value, name, changes) : read;
-    return made.ok ? success(withFigureNames(made.value, 'chart')) : made;
+    return made.ok ? success(withFirstFigureName(made.value)) : made;
   },
   voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
   learn: learnSchool,

@@ -1,16 +1,18 @@
-import type { Song } from '@fleet-wren/core';
+import type { Song, SongFigure } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 
-const FIRST = '1';
+const NUMBER = /^\d+$/;
 
-/** A song that was just made, its figures called by words instead of bare numbers; the first of a chart is an alternating bass. */
-export const withFigureNames = (song: Song, source: 'chart' | 'file'): Song => ({
+const named = (figure: SongFigure, name: (number: string) => string): SongFigure =>
+  NUMBER.test(figure.name) ? { ...figure, name: name(figure.name) } : figure;
+
+const withNames = (song: Song, name: (number: string) => string): Song => ({
   ...song,
-  figures: song.figures.map((figure) => ({
-    ...figure,
-    name:
-      source === 'chart' && figure.name === FIRST
-        ? say('songs.alternating-bass')
-        : say('songs.figure', { number: figure.name }),
-  })),
+  figures: song.figures.map((figure) => named(figure, name)),
 });
+
+/** A song read of a file, its figures called by words where they are only numbered. */
+export const withFigureNames = (song: Song): Song => withNames(song, (number) => say('songs.figure', { number }));
+
+/** A song made from a chart: where no figure was given, it begins with an alternating bass. */
+export const withFirstFigureName = (song: Song): Song => withNames(song, () => say('songs.alternating-bass'));

@@ -25,5 +25,5 @@ export const readContent = async (file: SourceFile, choice: Choice): Promise<Res
 /** Reads a song out of what is brought in. */
 export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<FoundSong>> => {
   const read = readAnySong(file, await tools(), part);
-  return read.ok ? success({ ...read.value, song: withFigureNames(read.value.song, 'file') }) : read;
+  return read.ok ? success({ ...read.value, song: withFigureNames(read.value.song) }) : read;
 };
