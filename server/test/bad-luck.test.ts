@@ -12,7 +12,7 @@ afterAll(() => server.close());
 
 const codeOf = (body: unknown): string => (body as { error: { code: string } }).error.code;
 
-test('a table that answers nobody is told, and the house goes on when it answers again', async () => {
+test('a table that does not answer is reported, and the server goes on when it answers again', async () => {
   const agent = await server.newStudio();
   const holder = server.patient();
   const held = await holder.transaction();
@@ -25,7 +25,7 @@ test('a table that answers nobody is told, and the house goes on when it answers
   await agent.get('/api/students').expect(200);
 });
 
-test('a full disk has words of its own, and nothing is kept by half', async () => {
+test('a full disk is reported as such, and nothing is half saved', async () => {
   const agent = await server.newStudio();
   await server.db.raw(`create function disk_full() returns trigger language plpgsql as
     $$ begin raise exception 'could not extend file' using errcode = '53100'; end $$`);

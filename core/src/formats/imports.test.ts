@@ -138,7 +138,7 @@ describe('MIDI in', () => {
     }
   });
 
-  test('fuzzed: any bytes give a result or a sentence (seeded)', () => {
+  test('fuzzed: any bytes give a result or an error (seeded)', () => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.nat(whole.length - 1), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 8 }),
@@ -262,7 +262,7 @@ describe('plain-text tablature in', () => {
     expect(saidOf(readTab(tab))).toMatch(words);
   });
 
-  test('fuzzed: any text gives a result or a sentence (seeded)', () => {
+  test('fuzzed: any text gives a result or an error (seeded)', () => {
     const whole = fingered({
       ...newPattern('x'),
       ...valueOrThrow(readFigure('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,

@@ -39,7 +39,7 @@ export const permutations = <T>(items: readonly T[]): readonly (readonly T[])[] 
 /** Most digits whose orders are all written out: 120 orders of five. */
 const MOST_PERMUTED = 5;
 
-/** Arpeggios: any order of digits on their own strings, or all orders of them, each once. */
+/** Arpeggios: fingers on their own strings in a given order, or in every order once. */
 export const arpeggio: Generator = {
   key: 'arpeggio',
   name: message('generator.arpeggio.name'),
