@@ -31,8 +31,8 @@ const microphone = ((): string => {
   const { score, digits } = playedPattern(ROLL);
   const asked = askedOf(score, digits, 5);
   const performance = playAs(asked, PLAYERS.steady as PlayerBeing, seededRandom(2));
-  const gone = asked.strokes.findIndex(({ cycle, stroke }) => cycle === 2 && stroke === 3);
-  const strokes = performance.strokes.filter((stroke) => stroke.asked !== gone);
+  const gone = asked.strokes.findIndex(({ pass: cycle, scoreIndex: stroke }) => cycle === 2 && stroke === 3);
+  const strokes = performance.strokes.filter((stroke) => stroke.referenceIndex !== gone);
   const sampleRate = 2 * TAKE.sampleRate;
   const samples = renderTake({ ...performance, strokes }, { sampleRate, random: seededRandom(3) });
   return soundFile('played.wav', samples, sampleRate);

@@ -78,7 +78,7 @@ const middle = (values) => quantile(values, 0.5);
 
 const askedFor = ([text, options]) => {
   const played = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
-  const { cycleSeconds } = askedOf(played.score, played.digits, 1);
+  const { passSeconds: cycleSeconds } = askedOf(played.score, played.digits, 1);
   return { played, asked: askedOf(played.score, played.digits, Math.max(2, Math.round(20 / cycleSeconds))) };
 };
 
@@ -205,7 +205,7 @@ const measureLive = (total, { score, digits }, asked, performance, drift, sample
   const ear = new LiveEar(score, digits);
   for (let at = 0; at < samples.length; at += PIECE) {
     const began = globalThis.performance.now();
-    const events = ear.hear(samples.subarray(at, at + PIECE));
+    const events = ear.push(samples.subarray(at, at + PIECE));
     const took = globalThis.performance.now() - began;
     total.liveMs += took;
     for (const event of events) {
@@ -268,8 +268,8 @@ for (const [group, figures] of Object.entries(FIGURES))
           const judged = valueOrThrow(judgeTake(samples, played.score, asked));
           total.ms += globalThis.performance.now() - began;
           total.seconds += samples.length / TAKE.sampleRate;
-          measure(total, asked, performance, being.drift, judged);
-          measureLive(total, played, asked, performance, being.drift, samples);
+          measure(total, asked, performance, being.tempoDrift, judged);
+          measureLive(total, played, asked, performance, being.tempoDrift, samples);
         }),
       );
       console.log(row(`${group}, ${sound}, ${condition}`, total));

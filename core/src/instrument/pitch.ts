@@ -23,7 +23,7 @@ export const pitchClassOf = (midi: number): number => ((midi % 12) + 12) % 12;
 /**
  * Note name of a MIDI note number, without and with its octave (middle C = C4 = 60).
  * @example
- * noteName(40) // => 'E2'
+ * formatNoteName(40) // => 'E2'
  */
 export const noteName = (midi: number): string => `${SHARP_NAMES[pitchClassOf(midi)]}${Math.floor(midi / 12) - 1}`;
 

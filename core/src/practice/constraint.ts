@@ -38,7 +38,7 @@ export const constraintName = (constraint: Constraint): Message => {
 /**
  * How much longer a hand takes in a constraint than an able adult's: 1 is as long.
  * @example
- * slownessOf(ABLE_ADULT, 'i m') // => 1
+ * computeTempoRatios(ABLE_ADULT, 'i m') // => 1
  */
 export const slownessOf = ({ scale, times }: Pick<Hand, 'scale' | 'times'>, constraint: Constraint): number => {
   const [first, second] = strikersIn(constraint);

@@ -24,7 +24,7 @@ const STEADY = PLAYERS.steady as PlayerBeing;
 const NEW = HANDS[0] as Hand;
 
 /** A take as notes: every stroke known to the millisecond. */
-const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, spread: 0.003 }): HeardTake =>
+const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, timingSpread: 0.003 }): HeardTake =>
   valueOrThrow(judgePatternNotes(notesOfPlayer(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
 
 const said = (pattern: Pattern, hand: Hand, take: HeardTake) =>
@@ -74,8 +74,11 @@ describe('the times of a hand as a take tells them', () => {
     });
     const twice = (tempo: number): Pattern => thumb(figure('5 5 - - - - - -', tempo));
     const late = (pattern: Pattern): HeardTake => {
-      const notes = notesOfPlayer(pattern, { ...STEADY, spread: 0.002 }, { cycles: 12, seed: 3 });
-      const second = notes.map((note) => ({ ...note, at: note.at + ((note.asked ?? 0) % 2 === 1 ? 0.03 : 0) }));
+      const notes = notesOfPlayer(pattern, { ...STEADY, timingSpread: 0.002 }, { cycles: 12, seed: 3 });
+      const second = notes.map((note) => ({
+        ...note,
+        at: note.at + ((note.referenceIndex ?? 0) % 2 === 1 ? 0.03 : 0),
+      }));
       return valueOrThrow(judgePatternNotes(second, pattern)).heard;
     };
     const ceiling = judge(twice(90)).ceiling?.bpm ?? 0;
@@ -87,7 +90,7 @@ describe('the times of a hand as a take tells them', () => {
 
   test('a habit of coming late, made up for by the next digit, says nothing of the hand', () => {
     const strained = figure('5 2 3 2', 130);
-    const take = heard(strained, { ...STEADY, spread: 0.003, lateness: { m: 0.03 } });
+    const take = heard(strained, { ...STEADY, timingSpread: 0.003, asynchrony: { m: 0.03 } });
     expect(said(strained, ABLE_ADULT, take).filter((one) => one.includes(' '))).toEqual([]);
   });
 

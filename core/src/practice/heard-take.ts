@@ -46,7 +46,7 @@ const sureStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<string, HeardS
     heard.strokes.flatMap((stroke) => {
       const one = asked.strokes[stroke.asked];
       return one && stroke.at !== null && stroke.sure && stroke.what === 'matched'
-        ? [[`${one.cycle} ${one.stroke}`, stroke] as const]
+        ? [[`${one.pass} ${one.scoreIndex}`, stroke] as const]
         : [];
     }),
   );

@@ -18,7 +18,7 @@ export const lastIndexBefore = (sorted: readonly { readonly at: number }[], at: 
 /**
  * The last of some things, sorted by `at`, that is not after a tick; the first where all are.
  * @example
- * lastBefore([{ at: 0 }, { at: 10 }], 7).at // => 0
+ * findPreviousStroke([{ at: 0 }, { at: 10 }], 7).at // => 0
  */
 export const lastBefore = <T extends { readonly at: number }>(sorted: readonly T[], at: number): T =>
   sorted[lastIndexBefore(sorted, at)] as T;

@@ -1,27 +1,64 @@
-export { askedOf, type Asked, type AskedStroke } from './asked.ts';
-export { PLAYERS, playAs, type Performance, type PlayedStroke, type PlayerBeing } from './player.ts';
-export { inRecording, renderTake, type Recording } from './render.ts';
-export { Resampler, resampled } from './resample.ts';
-export { TAKE } from './estimates.ts';
-export { hearNotes } from './hear-notes.ts';
-export { hearTake } from './hear.ts';
-export { LIVE, LIVE_TEMPO, LiveEar, type LiveEvent } from './live.ts';
-export { scoreBeside, soundOfNotes } from './beside.ts';
-export { tunedWords } from './tuned.ts';
-export { joined } from './samples.ts';
-export { strokesIn } from './strokes.ts';
-export { checkSound, type SoundCheck } from './sound-check.ts';
-export type { ExtraStroke, HeardStroke, HeardTake } from './heard.ts';
-export { TAKE_ENGINE, cyclesFor, judgeNotes, judgeTake, type CycleInTake, type TakeJudgement } from './verdict.ts';
-export { stripsOf, type DigitStrip, type StripStroke } from './strips.ts';
-export type { DigitInTake, TakeFinding } from './case.ts';
-export { nothingSaid, takeHeadline } from './headline.ts';
-export { LARGEST_SOUND, readWav, writeWav, type Recorded } from './wav.ts';
 export {
-  judgePatternNotes,
-  judgePatternTake,
-  notesOfPlayer,
-  playPattern,
-  playedPattern,
-  type PlayedPattern,
-} from './of-pattern.ts';
+  createTakeReference as askedOf,
+  type TakeReference as Asked,
+  type ReferenceStroke as AskedStroke,
+} from './model/reference.ts';
+export {
+  PLAYER_MODELS as PLAYERS,
+  simulatePerformance as playAs,
+  type SimulatedPerformance as Performance,
+  type SimulatedStroke as PlayedStroke,
+  type PlayerModel as PlayerBeing,
+} from './simulation/player-model.ts';
+export {
+  applyRecordingConditions as inRecording,
+  renderTake,
+  type RecordingConditions as Recording,
+} from './simulation/render.ts';
+export { Resampler, resample as resampled } from './signal/resample.ts';
+export { TAKE_PARAMETERS as TAKE } from './model/parameters.ts';
+export { alignNotesToScore as hearNotes } from './alignment/align-notes.ts';
+export { alignToScore as hearTake } from './alignment/align-to-score.ts';
+export {
+  LIVE_PARAMETERS as LIVE,
+  MIN_TEMPO_SHARE as LIVE_TEMPO,
+  LiveListener as LiveEar,
+  type LiveEvent,
+} from './live/live-listener.ts';
+export { renderScoreAtTakeTempo as scoreBeside, renderNotes as soundOfNotes } from './pattern/reference-audio.ts';
+export { tunedWords } from './alignment/tuning-offset.ts';
+export { concatenateSamples as joined } from './signal/concatenate.ts';
+export { detectOnsets as strokesIn } from './onsets/detect-onsets.ts';
+export { checkLevel as checkSound, type LevelCheck as SoundCheck } from './io/level-check.ts';
+export type {
+  InsertedStroke as ExtraStroke,
+  AlignedStroke as HeardStroke,
+  TakeAlignment as HeardTake,
+} from './model/take-alignment.ts';
+export {
+  TAKE_ENGINE_VERSION as TAKE_ENGINE,
+  computeMaxPasses as cyclesFor,
+  assessNotes as judgeNotes,
+  assessTake as judgeTake,
+  type PassAssessment as CycleInTake,
+  type TakeAssessment as TakeJudgement,
+} from './assessment/assess-take.ts';
+export {
+  createTimingStrips as stripsOf,
+  type TimingStrip as DigitStrip,
+  type TimingPoint as StripStroke,
+} from './assessment/timing-strips.ts';
+export type {
+  ActuatorStatistics as DigitInTake,
+  TakeDiagnostic as TakeFinding,
+} from './assessment/assessment-context.ts';
+export { nothingSaid, takeHeadline } from './assessment/headline.ts';
+export { MAX_AUDIO_BYTES as LARGEST_SOUND, readWav, writeWav, type AudioRecording as Recorded } from './io/wav.ts';
+export {
+  assessPatternNotes as judgePatternNotes,
+  assessPatternTake as judgePatternTake,
+  simulateNotes as notesOfPlayer,
+  simulateAudio as playPattern,
+  createPatternReference as playedPattern,
+  type PatternReference as PlayedPattern,
+} from './pattern/pattern-take.ts';

@@ -7,7 +7,7 @@ import { useEarWorker, type EarWorker } from './useEarWorker.ts';
 interface Heard {
   /** 0 to 1. */
   readonly level: number;
-  readonly check: SoundCheck['says'] | null;
+  readonly check: SoundCheck['code'] | null;
   /** What was heard last. */
   readonly last: LiveEvent | null;
   /** Whether sound was lost since. */
@@ -30,7 +30,7 @@ export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: L
   const [heard, setHeard] = useState<Heard>(NOTHING);
   const said = (message: FromListener): void => {
     if (message.kind === 'level') setHeard((now) => ({ ...now, level: message.level }));
-    else if (message.kind === 'check') setHeard((now) => ({ ...now, check: message.check.says }));
+    else if (message.kind === 'check') setHeard((now) => ({ ...now, check: message.check.code }));
     else if (message.kind === 'gap') setHeard((now) => ({ ...now, last: null, gap: true }));
     else if (message.kind === 'heard') {
       setHeard((now) => ({ ...now, last: message.event, gap: false }));

@@ -2,7 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { LIVE_TEMPO, tunedWords, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
-const CHECKS: Readonly<Record<SoundCheck['says'], string | null>> = {
+const CHECKS: Readonly<Record<SoundCheck['code'], string | null>> = {
   good: null,
   silent: say('listening.no-sound-detected-play-something-or'),
   'too-quiet': say('listening.too-quiet-move-closer-to-the'),
@@ -17,7 +17,7 @@ const strange = (semitones: number): string => {
 };
 
 /** What was heard last, in a few words. */
-export const heardWords = (event: LiveEvent | null, check: SoundCheck['says'] | null, asked: number | null): string => {
+export const heardWords = (event: LiveEvent | null, check: SoundCheck['code'] | null, asked: number | null): string => {
   const trouble = check && CHECKS[check];
   if (!event || event.kind === 'lost') return trouble ?? say('listening.keep-playing-clean-passes-are-counted');
   if (event.kind === 'strange') return trouble ?? strange(event.by);

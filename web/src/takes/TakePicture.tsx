@@ -38,16 +38,16 @@ interface Drawn {
 export const TakePicture = ({ asked: { score, asked }, judgement, children }: PictureProps) => {
   const strings = score.instrument.pitches.length;
   const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
-  const x = scaleLinear([0, asked.cycleSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
+  const x = scaleLinear([0, asked.passSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
   const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;
-  const once = asked.strokes.filter(({ cycle }) => cycle === 0);
+  const once = asked.strokes.filter(({ pass: cycle }) => cycle === 0);
   const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
     const one = asked.strokes[stroke.asked];
     if (!one) return [];
-    const at = one.at - one.cycle * asked.cycleSeconds;
+    const at = one.onset - one.pass * asked.passSeconds;
     const beside = stroke.at === null ? 0 : (stroke.at - stroke.pulse) * WIDER;
     const spread =
-      (judgement.heard.cycles > 1 ? one.cycle / (judgement.heard.cycles - 1) - 0.5 : 0) * 0.62 * PICTURE.row;
+      (judgement.heard.cycles > 1 ? one.pass / (judgement.heard.cycles - 1) - 0.5 : 0) * 0.62 * PICTURE.row;
     const striker = one.digit && strikerOf(one.digit);
     return [{ x: x(at + beside), y: y(one.string) + spread, striker, what: stroke.what, key: String(stroke.asked) }];
   });
@@ -79,14 +79,14 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
             <text
               key={at}
               className="chart-tick"
-              x={x((at / score.length) * asked.cycleSeconds)}
+              x={x((at / score.length) * asked.passSeconds)}
               y={14}
               textAnchor="middle"
             >
               {number}
             </text>
           ))}
-        {once.map(({ at, string, stroke }) => (
+        {once.map(({ onset: at, string, scoreIndex: stroke }) => (
           <line
             key={stroke}
             className="take-asked"

@@ -21,14 +21,14 @@ interface Measure {
 const MEASURES: readonly Measure[] = [
   {
     title: say('takes.timing'),
-    of: ({ late }) => (late === null ? null : late * 1000),
+    of: ({ asynchrony: late }) => (late === null ? null : late * 1000),
     least: 30,
     unit: say('takes.ms'),
     ends: [say('takes.late'), say('takes.early')],
   },
   {
     title: say('takes.volume'),
-    of: ({ decibels }) => decibels,
+    of: ({ relativeLevel: decibels }) => decibels,
     least: 6,
     unit: say('takes.db'),
     ends: [say('takes.louder'), say('takes.softer')],
@@ -53,8 +53,8 @@ const reachOf = (strips: readonly DigitStrip[], { of, least }: Measure): number 
     const value = of(stroke);
     return value === null ? [] : [Math.abs(value)];
   };
-  const all = strips.flatMap(({ strokes }) => strokes.flatMap(far)).sort((a, b) => a - b);
-  const middles = strips.flatMap((strip) => strip.middles.flatMap((middle) => (middle ? far(middle) : [])));
+  const all = strips.flatMap(({ points: strokes }) => strokes.flatMap(far)).sort((a, b) => a - b);
+  const middles = strips.flatMap((strip) => strip.passMedians.flatMap((middle) => (middle ? far(middle) : [])));
   return Math.max(least, all[Math.floor(0.95 * all.length)] ?? 0, ...middles) * 1.1;
 };
 
@@ -66,13 +66,13 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   const y = scaleLinear([reach, -reach], [STRIP.top, STRIP.height - STRIP.bottom]).clamp(true);
   const placed = (stroke: StripStroke): readonly Placed[] => {
     const value = of(stroke);
-    return value === null ? [] : [{ x: x(stroke.cycles), y: y(value) }];
+    return value === null ? [] : [{ x: x(stroke.passPosition), y: y(value) }];
   };
   const path = line<Placed>(
     (place) => place.x,
     (place) => place.y,
   );
-  const lines = strips.flatMap(({ striker, middles }) => {
+  const lines = strips.flatMap(({ actuator: striker, passMedians: middles }) => {
     const heard = middles.flatMap((middle) => (middle ? placed(middle) : []));
     const last = heard.at(-1);
     return last ? [{ striker, d: path(heard) ?? '', at: last.y }] : [];
@@ -112,7 +112,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
         <text className="chart-tick" x={x(cycles / 2)} y={STRIP.height - 6} textAnchor="middle">
           {say('takes.pass')}
         </text>
-        {strips.flatMap(({ striker, strokes }) =>
+        {strips.flatMap(({ actuator: striker, points: strokes }) =>
           strokes
             .flatMap(placed)
             .map((place, index) => (
@@ -145,7 +145,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   );
 };
 
-const figuresOf = ({ late, decibels }: StripStroke): string =>
+const figuresOf = ({ asynchrony: late, relativeLevel: decibels }: StripStroke): string =>
   `${late === null ? say('takes.not-measurable') : signed(late * 1000)} · ${signed(decibels)}`;
 
 /** The same in figures: the middle of each time through by digit. */
@@ -157,7 +157,7 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
       <thead>
         <tr>
           <th scope="col">{say('takes.pass-2')}</th>
-          {strips.map(({ striker }) => (
+          {strips.map(({ actuator: striker }) => (
             <th key={striker} scope="col">
               {say('takes.ms-db', { strikerName: sayMessage(fingerName(striker)) })}
             </th>
@@ -168,7 +168,7 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
         {Array.from({ length: cycles }, (_, cycle) => (
           <tr key={cycle}>
             <th scope="row">{cycle + 1}</th>
-            {strips.map(({ striker, middles }) => {
+            {strips.map(({ actuator: striker, passMedians: middles }) => {
               const middle = middles[cycle];
               return <td key={striker}>{middle ? figuresOf(middle) : say('takes.not-heard')}</td>;
             })}

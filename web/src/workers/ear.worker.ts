@@ -83,7 +83,7 @@ const newEar = (): void => {
 const listenTo = (sound: MessagePort, sampleRate: number): void =>
   listenWhole(sound, sampleRate, () => {
     newEar();
-    return (samples) => (ear?.hear(samples) ?? []).map((event) => ({ kind: 'heard', event }) as const);
+    return (samples) => (ear?.push(samples) ?? []).map((event) => ({ kind: 'heard', event }) as const);
   });
 
 /** A run begins when it is so loud, and the next one after so many seconds. */

@@ -24,7 +24,7 @@ const LIMITS = { span: 4, grasps: 40 } as const;
 /**
  * All places of a pitch on a neck.
  * @example
- * placesOf(newPattern('P').instrument, 64).length // => 5
+ * groupByScorePosition(newPattern('P').instrument, 64).length // => 5
  */
 export const placesOf = (instrument: Instrument, midi: number): readonly NeckPlace[] =>
   Array.from({ length: stringCount(instrument) }, (_, index) => index + 1)

@@ -1,0 +1,203 @@
+import type { TakeReference } from '../model/reference.ts';
+import type { OnsetPeak } from '../onsets/align-peaks.ts';
+import { TAKE_PARAMETERS } from '../model/parameters.ts';
+import { findInsertions } from './insertions.ts';
+import type { TakeAlignment } from '../model/take-alignment.ts';
+import { createSearchInput } from './salience-input.ts';
+import { estimateTimingModel, estimateBeatTimes } from './player-timing.ts';
+import {
+  estimateInitialLevels,
+  computeOnsetLags,
+  updateLevels,
+  pairOnsets,
+  createAlignmentScene,
+  type PitchLevel,
+  type PairingResult,
+  type AlignmentScene,
+} from './onset-pairing.ts';
+import { OnsetRefiner } from '../onsets/onset-refiner.ts';
+import { computeAttackEnvelope } from '../signal/attack-envelope.ts';
+import { trackBeats, findTakeStart, type TempoHypothesis } from './tempo-hypotheses.ts';
+import {
+  createHarmonicTemplates,
+  adaptTemplates,
+  computeActivations,
+  type TemplateAnchor,
+  type PitchActivations,
+} from '../signal/pitch-activations.ts';
+import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
+import { classifyStroke, type AlignmentEvidence } from './classify-notes.ts';
+
+/** Times through that were begun and for the most part heard. */
+const countDetectedPasses = ({ strokes, passes: cycles }: TakeReference, times: readonly (number | null)[]): number => {
+  for (let cycle = cycles; cycle > 0; cycle -= 1) {
+    const own = times.filter((_, index) => strokes[index]?.pass === cycle - 1);
+    if (own.filter((at) => at !== null).length >= 0.4 * own.length) return cycle;
+  }
+  return 0;
+};
+
+/** How much slower than asked the first and the last quarter of what was heard are played. */
+const computeTempoRatios = (
+  { strokes }: TakeReference,
+  pulse: readonly number[],
+  cycles: number,
+): readonly [number, number] => {
+  const count = strokes.filter(({ pass: cycle }) => cycle < cycles).length;
+  const between = (from: number, to: number): number => {
+    const [a, b] = [strokes[from], strokes[to]];
+    if (!a || !b || b.onset <= a.onset) return 1;
+    return ((pulse[to] as number) - (pulse[from] as number)) / (b.onset - a.onset);
+  };
+  const part = Math.max(1, Math.floor(count / 4));
+  return [between(0, Math.min(part, count - 1)), between(Math.max(0, count - 1 - part), count - 1)];
+};
+
+/** The times of moments at each of their strokes. */
+const expandMomentsToStrokes = ({ moments }: AlignmentScene, times: readonly number[]): readonly number[] => {
+  const pulse: number[] = [];
+  moments.forEach(({ strokeIndexes: strokes }, moment) =>
+    strokes.forEach((index) => (pulse[index] = times[moment] as number)),
+  );
+  return pulse;
+};
+
+/** A take as far as it is understood. */
+export interface AlignmentState {
+  readonly activations: PitchActivations;
+  readonly levels: readonly PitchLevel[];
+  readonly hypothesis: TempoHypothesis & { readonly score: number };
+  readonly beatTimes: readonly number[];
+  readonly pairing: PairingResult;
+}
+
+/** Where strokes were found, to learn their sound from. */
+export const collectAnchors = (
+  { pitchIndex: pitchOf }: AlignmentScene,
+  { onsets: times }: PairingResult,
+): readonly TemplateAnchor[] =>
+  times.flatMap((at, index): readonly TemplateAnchor[] =>
+    at === null ? [] : [{ pitch: pitchOf[index] as number, frame: Math.round(at / TAKE_PARAMETERS.hopSeconds) }],
+  );
+
+/** Lays what is asked over what is heard: its beginning, where that is not known, its pulse, and its strokes. */
+const alignOnce = (
+  scene: AlignmentScene,
+  strengths: PitchActivations,
+  levels: readonly PitchLevel[],
+  known?: AlignmentState['hypothesis'],
+): AlignmentState => {
+  const looked = createSearchInput(scene, strengths, levels);
+  const start = known ?? findTakeStart(looked);
+  const pulse = expandMomentsToStrokes(scene, trackBeats(looked, scene.moments, start));
+  const pass = pairOnsets(scene, strengths, levels, {
+    beatTimes: pulse,
+    getAsynchrony: () => 0,
+    onsetScale: TAKE_PARAMETERS.onsetScale,
+  });
+  return { activations: strengths, levels, hypothesis: start, beatTimes: pulse, pairing: pass };
+};
+
+/** Looked at twice: first by levels that are only supposed, then by those that follow. */
+export const alignWithAdaptedLevels = (
+  scene: AlignmentScene,
+  strengths: PitchActivations,
+  known?: AlignmentState['hypothesis'],
+): AlignmentState => {
+  const first = estimateInitialLevels(strengths);
+  const rough = alignOnce(scene, strengths, first, known);
+  const levels = updateLevels(strengths, scene, rough.pairing.onsets, first);
+  const pass = pairOnsets(scene, strengths, levels, {
+    beatTimes: rough.beatTimes,
+    getAsynchrony: () => 0,
+    onsetScale: TAKE_PARAMETERS.onsetScale,
+  });
+  return { ...rough, levels, pairing: pass };
+};
+
+/** First with strings as they are supposed to sound, then as they sound in this take. */
+const alignWithAdaptedTemplates = (scene: AlignmentScene, innovation: SpectralFlux): AlignmentState => {
+  const templates = createHarmonicTemplates(scene.pitches);
+  const strengths = computeActivations(innovation, templates);
+  const { pairing: pass, hypothesis: start } = alignOnce(scene, strengths, estimateInitialLevels(strengths));
+  const learnt = computeActivations(
+    innovation,
+    adaptTemplates(innovation, templates, strengths, collectAnchors(scene, pass)),
+  );
+  return alignOnce(scene, learnt, updateLevels(learnt, scene, pass.onsets, estimateInitialLevels(learnt)), start);
+};
+
+/** Strokes placed to the millisecond, and looked for once more with what is known of the player. */
+export const refineAlignment = (
+  scene: AlignmentScene,
+  { activations: strengths, levels: before, pairing: first, beatTimes: rough }: AlignmentState,
+  plucks: OnsetRefiner,
+  exact = false,
+): AlignmentEvidence => {
+  const times = plucks.refineOnsets(first.onsets, scene.pitchIndex);
+  const pulse = estimateBeatTimes(scene, times, rough);
+  const { getAsynchrony: late, onsetScale: scale } = estimateTimingModel(scene.reference, times, pulse);
+  const levels = updateLevels(strengths, scene, first.onsets, before);
+  // Peaks come a little after the pluck: what they are paired by is moved there.
+  const pass = pairOnsets(scene, strengths, levels, {
+    beatTimes: pulse.map((at) => at + plucks.typicalDelay),
+    getAsynchrony: late,
+    onsetScale: scale,
+  });
+  const refined = plucks.refineOnsets(pass.onsets, scene.pitchIndex);
+  return {
+    scene,
+    activations: strengths,
+    levels,
+    pairing: { ...pass, onsets: refined },
+    beatTimes: estimateBeatTimes(scene, refined, pulse),
+    onsetRefiner: plucks,
+    getAsynchrony: late,
+    hasExactOnsets: exact,
+  };
+};
+
+/** Every stroke of so many times through told, and those nobody asked for. */
+export const classifyNotes = (
+  listened: AlignmentEvidence,
+  cycles: number,
+): Pick<TakeAlignment, 'strokes' | 'extras'> => {
+  const used = new Set<OnsetPeak>();
+  const strokes = listened.scene.reference.strokes.flatMap(({ pass: cycle }, index) =>
+    cycle < cycles ? [classifyStroke(listened, index, used)] : [],
+  );
+  return { strokes, extras: findInsertions(listened, strokes, used) };
+};
+
+/** A take as it was heard, once it is understood: how well it fits is known by its beginning. */
+export const createTakeAlignment = (listened: AlignmentEvidence, fit: number): TakeAlignment => {
+  const { reference: asked } = listened.scene;
+  const cycles = countDetectedPasses(asked, listened.pairing.onsets);
+  return {
+    ...classifyNotes(listened, cycles),
+    fit,
+    slower: computeTempoRatios(asked, listened.beatTimes, cycles),
+    cycles,
+  };
+};
+
+/**
+ * Hears a take at `TAKE.sampleRate` samples a second against what was asked: every stroke with its time, or why there is none.
+ * `innovation` is what `computeSpectralFlux` makes of the samples, where that is known.
+ * @example
+ * alignToScore(new Float32Array(9000), createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
+ */
+export const alignToScore = (
+  samples: Float32Array,
+  asked: TakeReference,
+  innovation: SpectralFlux = computeSpectralFlux(samples),
+): TakeAlignment => {
+  const scene = createAlignmentScene(asked);
+  const understood = alignWithAdaptedTemplates(scene, innovation);
+  const listened = refineAlignment(
+    scene,
+    understood,
+    new OnsetRefiner(computeAttackEnvelope(samples), computeOnsetLags(scene)),
+  );
+  return createTakeAlignment(listened, understood.hypothesis.score);
+};

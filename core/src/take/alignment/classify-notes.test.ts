@@ -1,0 +1,124 @@
+import fc from 'fast-check';
+import { valueOrThrow } from '../../errors/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { seededRandom } from '../../sound/index.ts';
+import { distanceToNearest, lowerBound, hasOtherNear, hasValueNear } from '../onsets/sorted-times.ts';
+import {
+  PLAYERS,
+  TAKE,
+  askedOf,
+  hearTake,
+  judgeTake,
+  playAs,
+  playedPattern,
+  renderTake,
+  type Performance,
+  type PlayedStroke,
+  type PlayerBeing,
+} from '../index.ts';
+
+const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
+  const { score, digits } = playedPattern({ ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true });
+  return { score, asked: askedOf(score, digits, cycles) };
+};
+
+const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }, 6);
+const STEADY = PLAYERS.steady as PlayerBeing;
+
+const sound = (performance: Performance): Float32Array =>
+  renderTake(performance, { sampleRate: TAKE.sampleRate, random: seededRandom(9) });
+
+/** A steady take of which some strokes are changed, left out or joined by others. */
+const changed = (
+  { asked }: typeof ROLL,
+  change: (stroke: PlayedStroke) => readonly PlayedStroke[],
+  being = STEADY,
+): Performance => {
+  const performance = playAs(asked, being, seededRandom(5));
+  return { ...performance, strokes: performance.strokes.flatMap(change).sort((a, b) => a.at - b.at) };
+};
+
+describe('a stroke far from its place', () => {
+  // Beyond what a steady player's strokes scatter, and within half the way to the next one.
+  test.each([-0.07, -0.05, 0.05, 0.07])('is heard where it fell, %d s beside it, and is no extra one', (beside) => {
+    const moved = new Set([7, 12, 20]);
+    const performance = changed(ROLL, (stroke) => [
+      moved.has(stroke.referenceIndex ?? -1) ? { ...stroke, at: stroke.at + beside } : stroke,
+    ]);
+    const { strokes, extras } = hearTake(sound(performance), ROLL.asked);
+    expect(strokes.filter(({ what }) => what !== 'matched')).toEqual([]);
+    expect(extras).toEqual([]);
+    for (const index of moved) {
+      const truth = performance.strokes.find(({ referenceIndex: asked }) => asked === index)?.at ?? 0;
+      expect(Math.abs((strokes[index]?.at ?? 9) - truth)).toBeLessThan(0.012);
+    }
+  });
+});
+
+describe('a stroke nobody asked for', () => {
+  test('of a steady player none is claimed, in rolls, pinches and chords whose low strings beat', () => {
+    for (const [text, options] of [
+      ['6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }],
+      ['6+3+2+1 4 3 2', { subdivision: 2, tempo: 70, chord: 'Em' }],
+      ['5+1 3 4+2 3', { subdivision: 2, tempo: 90, chord: 'C' }],
+    ] as const) {
+      const now = scene(text, options, 6);
+      expect(hearTake(sound(playAs(now.asked, STEADY, seededRandom(5))), now.asked).extras).toEqual([]);
+    }
+  });
+
+  test('none is claimed, and none on another string, in pinches over octaves of an open chord', () => {
+    const now = scene('6+3+2+1 3 2 5+3+2+1 3 2 4+3+2+1 3 2', { subdivision: 4, tempo: 66, chord: 'E' }, 6);
+    for (const seed of [1, 2]) {
+      const { strokes, extras } = hearTake(sound(playAs(now.asked, STEADY, seededRandom(seed))), now.asked);
+      expect(extras).toEqual([]);
+      expect(strokes.filter(({ what }) => what === 'wrong-string' || what === 'missed')).toEqual([]);
+    }
+  });
+
+  test('is named with its pitch and its time where it stands by itself', () => {
+    const performance = changed(ROLL, (stroke) =>
+      stroke.referenceIndex === 14
+        ? [stroke, { ...stroke, at: stroke.at + 0.11, string: 3, pitch: 55, referenceIndex: null, label: 'extra' }]
+        : [stroke],
+    );
+    const { extras } = hearTake(sound(performance), ROLL.asked);
+    expect(extras.map(({ pitch }) => pitch)).toEqual([55]);
+    const truth = performance.strokes.find(({ label: what }) => what === 'extra')?.at ?? 0;
+    expect(Math.abs((extras[0]?.at ?? 9) - truth)).toBeLessThan(0.012);
+  });
+});
+
+test('a digit that is the only one to be timed is late against nobody, and nothing is said of it', () => {
+  const pinches = scene('5+1 3 4+2 3', { subdivision: 2, tempo: 88, chord: 'C' }, 8);
+  const performance = changed(pinches, (stroke) => [{ ...stroke, at: stroke.at + (stroke.string === 3 ? 0.03 : 0) }]);
+  const { digits, findings } = valueOrThrow(judgeTake(sound(performance), pinches.score, pinches.asked));
+  expect(digits.map(({ striker, placed, timed }) => [striker, placed, timed])).toEqual([
+    ['p', false, false],
+    ['i', true, false],
+    ['m', false, false],
+    ['a', false, false],
+  ]);
+  expect(findings.filter((finding) => finding.message.code === 'take.finger-off-time')).toEqual([]);
+});
+
+describe('lists in order', () => {
+  const lists = fc.array(fc.integer({ min: 0, max: 60 }), { maxLength: 30 }).map((all) => all.sort((a, b) => a - b));
+  const values = fc.integer({ min: -5, max: 65 });
+  const reaches = fc.integer({ min: 0, max: 9 });
+
+  test('what is near is found as by looking at all of them', () => {
+    fc.assert(
+      fc.property(lists, values, reaches, (sorted, value, reach) => {
+        const near = (one: number): boolean => Math.abs(one - value) <= reach;
+        expect(hasValueNear(sorted, value, reach)).toBe(sorted.some(near));
+        if (sorted.includes(value)) expect(hasOtherNear(sorted, value, reach)).toBe(sorted.filter(near).length > 1);
+        expect(distanceToNearest(sorted, value)).toBe(
+          Math.min(Infinity, ...sorted.map((one) => Math.abs(one - value))),
+        );
+        const first = sorted.findIndex((one) => one >= value);
+        expect(lowerBound(sorted, value)).toBe(first < 0 ? sorted.length : first);
+      }),
+    );
+  });
+});

@@ -1,0 +1,212 @@
+import { message, type Message } from '../../message/index.ts';
+import { STRIKERS } from '../../pattern/index.ts';
+import { failure, problem, success, type Result } from '../../errors/index.ts';
+import type { NotePlayed } from '../../formats/index.ts';
+import { pitchClassName, pitchClassOf } from '../../instrument/index.ts';
+import type { Score } from '../../score/index.ts';
+import type { TakeReference } from '../model/reference.ts';
+import {
+  TAKE_DIAGNOSTIC_THRESHOLDS,
+  getReferenceStroke,
+  getAsynchrony,
+  hasReliableTiming,
+  getReliableAsynchronies,
+  placeOf,
+  getAlignedActuator,
+  type AssessmentContext,
+  type ActuatorStatistics,
+  type TakeDiagnostic,
+} from './assessment-context.ts';
+import { TAKE_PARAMETERS } from '../model/parameters.ts';
+import { findTakeDiagnostics } from './take-diagnostics.ts';
+import { alignNotesToScore } from '../alignment/align-notes.ts';
+import { alignToScore } from '../alignment/align-to-score.ts';
+import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
+import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
+import { median, spreadOf } from '../../statistics/index.ts';
+import { tunedWords, estimateTuningOffset } from '../alignment/tuning-offset.ts';
+
+/** The version of what listens: takes judged by another one can be judged again. */
+export const TAKE_ENGINE_VERSION = 5;
+
+/** How one time through went. */
+export interface PassAssessment {
+  readonly cycle: number;
+  readonly verdict: 'clean' | 'slipped' | 'unclear';
+  /** Why not clean; null where it was. */
+  readonly why: Message | null;
+}
+
+/** A take, judged. Times are seconds, loudness decibels. */
+export interface TakeAssessment {
+  readonly engine: number;
+  readonly heard: TakeAlignment;
+  readonly digits: readonly ActuatorStatistics[];
+  readonly cycles: readonly PassAssessment[];
+  readonly findings: readonly TakeDiagnostic[];
+  /** Beats per minute at the beginning and at the end. */
+  readonly tempo: readonly [number, number];
+}
+
+const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorStatistics[] => {
+  const played = now.alignment.strokes.filter(({ what }) => what === 'matched');
+  const common = median(getReliableAsynchronies(played));
+  // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
+  const fingers = played.filter((stroke) => getAlignedActuator(now, stroke) !== 'p');
+  const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
+  const digits = STRIKERS.flatMap((striker): readonly Omit<ActuatorStatistics, 'timed'>[] => {
+    const all = now.alignment.strokes.filter((stroke) => getAlignedActuator(now, stroke) === striker);
+    const own = all.filter(({ what }) => what === 'matched');
+    if (all.length === 0) return [];
+    const late = getReliableAsynchronies(own);
+    return [
+      {
+        striker,
+        strokes: all.length,
+        placed: hasReliableTiming(own),
+        lateness: own.length > 0 ? median(late) - common : 0,
+        spread: spreadOf(late),
+        decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
+        missed: all.filter(({ what }) => what === 'missed').length,
+        wrong: all.filter(({ what }) => what === 'wrong-string').length,
+      },
+    ];
+  });
+  const placed = digits.filter((digit) => digit.placed).length;
+  return digits.map((digit) => ({ ...digit, timed: digit.placed && placed > 1 }));
+};
+
+const formatNoteName = (pitch: number): string => pitchClassName(pitchClassOf(pitch));
+
+const wrongString = (place: Message, instead: number | null | undefined): Message =>
+  instead === null || instead === undefined
+    ? message('pass.wrong-string', { place })
+    : message('pass.wrong-string-sounded', { place, note: formatNoteName(instead) });
+
+const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): Message | null => {
+  const lost = own.find(({ what }) => what === 'missed');
+  if (lost) return message('pass.note-missed', { place: placeOf(now, lost.asked) });
+  const wrong = own.find(({ what }) => what === 'wrong-string');
+  if (wrong) return wrongString(placeOf(now, wrong.asked), wrong.instead);
+  const far = own.find((stroke) =>
+    getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
+  );
+  if (far)
+    return message('pass.off-time', {
+      when: (far.at ?? 0) > far.pulse ? 'late' : 'early',
+      place: placeOf(now, far.asked),
+    });
+  const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
+  const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
+  return extra ? message('pass.extra-note', { note: formatNoteName(extra.pitch) }) : null;
+};
+
+/** How one time through went, by its strokes. */
+const assessPassStrokes = (now: AssessmentContext, cycle: number, own: readonly AlignedStroke[]): PassAssessment => {
+  const untold = own.filter(({ what }) => what === 'unclear').length;
+  const why = findPassError(now, own);
+  if (why) return { cycle, verdict: 'slipped', why };
+  return untold > 0.25 * own.length
+    ? { cycle, verdict: 'unclear', why: message('pass.unclear') }
+    : { cycle, verdict: 'clean', why: null };
+};
+
+/** How one time through went. */
+export const assessPass = (now: AssessmentContext, cycle: number): PassAssessment =>
+  assessPassStrokes(
+    now,
+    cycle,
+    now.alignment.strokes.filter((stroke) => getReferenceStroke(now, stroke).pass === cycle),
+  );
+
+const assessPasses = (now: AssessmentContext): readonly PassAssessment[] => {
+  const by: AlignedStroke[][] = Array.from({ length: now.alignment.cycles }, () => []);
+  for (const stroke of now.alignment.strokes) by[getReferenceStroke(now, stroke).pass]?.push(stroke);
+  return by.map((own, cycle) => assessPassStrokes(now, cycle, own));
+};
+
+const findPeakLevel = (samples: Float32Array): number =>
+  samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+
+const computeClippedShare = (samples: Float32Array, peak: number): number => {
+  let count = 0;
+  for (const value of samples) if (Math.abs(value) >= 0.995 * peak && peak > 0.9) count += 1;
+  return count / Math.max(1, samples.length);
+};
+
+/** Why a recording is no use whatever is on it; null where it is. */
+const checkRecording = (samples: Float32Array, { passSeconds: cycleSeconds }: TakeReference): Result<never> | null => {
+  const peak = findPeakLevel(samples);
+  if (peak < TAKE_DIAGNOSTIC_THRESHOLDS.silenceLevel) return failure(problem('take-silent'));
+  if (samples.length < TAKE_PARAMETERS.sampleRate * 0.5 * cycleSeconds) return failure(problem('take-too-short'));
+  return computeClippedShare(samples, peak) > TAKE_DIAGNOSTIC_THRESHOLDS.maxClippedShare
+    ? failure(problem('take-clipped'))
+    : null;
+};
+
+/** A guitar that is tuned otherwise than asked; null where it is not. */
+const checkTuning = (asked: TakeReference, innovation: SpectralFlux): Result<never> | null => {
+  const by = estimateTuningOffset(innovation, asked);
+  return by === 0 ? null : failure(problem('take-tuned', tunedWords(by)));
+};
+
+/** What was heard of a take judged; refused where it does not fit. */
+const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReference): Result<TakeAssessment> => {
+  const told = heard.strokes.filter(({ what }) => what === 'matched').length;
+  const share = told / Math.max(1, heard.strokes.length);
+  const doubtful =
+    heard.fit < TAKE_DIAGNOSTIC_THRESHOLDS.minConfidence && share < TAKE_DIAGNOSTIC_THRESHOLDS.minMatchedShare;
+  if (
+    heard.cycles === 0 ||
+    heard.fit < TAKE_DIAGNOSTIC_THRESHOLDS.minFit ||
+    share < TAKE_DIAGNOSTIC_THRESHOLDS.minDetectedShare ||
+    doubtful
+  )
+    return failure(problem('take-does-not-fit'));
+  const now: AssessmentContext = { reference: asked, score, alignment: heard };
+  const digits = computeActuatorStatistics(now);
+  return success({
+    engine: TAKE_ENGINE_VERSION,
+    heard,
+    digits,
+    cycles: assessPasses(now),
+    findings: findTakeDiagnostics(now, digits),
+    tempo: [asked.tempo / heard.slower[0], asked.tempo / heard.slower[1]],
+  });
+};
+
+/**
+ * A take that came as notes, judged as one that came as sound is. Errors: `take-silent`, `take-does-not-fit`.
+ * @example
+ * assessNotes([], realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ */
+export const assessNotes = (
+  notes: readonly NotePlayed[],
+  score: Score,
+  asked: TakeReference,
+): Result<TakeAssessment> =>
+  notes.length === 0 ? failure(problem('take-silent')) : assessAlignment(alignNotesToScore(notes, asked), score, asked);
+
+/**
+ * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
+ * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
+ * @example
+ * assessTake(new Float32Array(44100), realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ */
+export const assessTake = (samples: Float32Array, score: Score, asked: TakeReference): Result<TakeAssessment> => {
+  const unfit = checkRecording(samples, asked);
+  if (unfit) return unfit;
+  const innovation = computeSpectralFlux(samples);
+  const refused = checkTuning(asked, innovation);
+  if (refused) return refused;
+  return assessAlignment(alignToScore(samples, asked, innovation), score, asked);
+};
+
+/**
+ * How many times through fit into a take at most, one more than at the tempo that is asked for: what comes beyond its end is
+ * left aside.
+ * @example
+ * computeMaxPasses(20, 4) // => 6
+ */
+export const computeMaxPasses = (seconds: number, cycleSeconds: number): number =>
+  Math.max(1, Math.min(400, Math.ceil((seconds * 1.15) / cycleSeconds)));

@@ -1,0 +1,125 @@
+import type { Message } from '../../message/index.ts';
+import { strikerOf, type Striker } from '../../pattern/index.ts';
+import { spreadOf } from '../../statistics/index.ts';
+import { placeIn, type Score } from '../../score/index.ts';
+import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
+import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
+
+/** How one digit played in a take. */
+export interface ActuatorStatistics {
+  readonly striker: Striker;
+  readonly strokes: number;
+  /** Whether enough of them are placed surely enough for their evenness to be told. */
+  readonly placed: boolean;
+  /** Whether its lateness can be told too: against itself alone nobody is late. */
+  readonly timed: boolean;
+  /** Median seconds after the player's own pulse, against all digits; early is negative. */
+  readonly lateness: number;
+  /** Spread of that, in seconds. */
+  readonly spread: number;
+  /** Median decibels against all digits. */
+  readonly decibels: number;
+  /** Notes that did not come, and notes that came on another string. */
+  readonly missed: number;
+  readonly wrong: number;
+}
+
+/** Something to say of a take, and one thing to do. */
+export interface TakeDiagnostic {
+  readonly message: Message;
+  /** The figures behind it, where there are any. */
+  readonly details?: Message;
+  readonly advice: Message;
+  /** Names of the strokes it is about, in the document. */
+  readonly strokes: readonly string[];
+}
+
+/** From what on something is said (est.): seconds, decibels, shares, strokes. */
+export const TAKE_DIAGNOSTIC_THRESHOLDS = {
+  asynchronySeconds: 0.012,
+  spreadSeconds: 0.03,
+  // Strings and microphones differ by about 3 dB between pitches: less says nothing of a digit.
+  levelDifference: 4.5,
+  tempoDrift: 0.03,
+  minStrokes: 6,
+  offTimeSeconds: 0.06,
+  missedShare: 0.08,
+  reliableShare: 0.5,
+  maxDiagnostics: 6,
+  // Beyond chance: true takes come to .45 and more, noise to .27, other pieces mostly below .5.
+  minFit: 0.38,
+  minConfidence: 0.5,
+  minMatchedShare: 0.8,
+  minDetectedShare: 0.65,
+  silenceLevel: 1e-3,
+  maxClippedShare: 0.002,
+  // By place: strokes of it that are needed, seconds beside the digit's own habit, decibels beside the pitch's other places.
+  minPositionStrokes: 4,
+  positionAsynchronySeconds: 0.015,
+  accentDifference: 4,
+  missingAccentDifference: 1,
+  // At changes of string: strokes needed, seconds of spread, and how many times that of strokes that stay.
+  minStringChanges: 8,
+  stringChangeSpreadSeconds: 0.018,
+  stringChangeSpreadRatio: 1.8,
+  // How many times its own doubt a difference between medians has to be.
+  standardErrors: 3,
+  // From the first third of a take to its last: times through needed, seconds, decibels.
+  minPassesForFatigue: 6,
+  fatigueSeconds: 0.015,
+  fatigueDecibels: 3.5,
+} as const;
+
+/** What was asked and what was heard of it. */
+export interface AssessmentContext {
+  readonly reference: TakeReference;
+  readonly score: Score;
+  readonly alignment: Pick<TakeAlignment, 'strokes' | 'extras' | 'cycles' | 'slower'>;
+}
+
+export const getReferenceStroke = (
+  { reference: asked }: Pick<AssessmentContext, 'reference'>,
+  stroke: AlignedStroke,
+): ReferenceStroke => asked.strokes[stroke.asked] as ReferenceStroke;
+
+export const getAlignedActuator = (now: AssessmentContext, stroke: AlignedStroke): Striker | null => {
+  const { digit } = getReferenceStroke(now, stroke);
+  return digit && strikerOf(digit);
+};
+
+export const getAsynchrony = ({ at, pulse }: AlignedStroke): readonly number[] => (at === null ? [] : [at - pulse]);
+
+/** The same of strokes whose time is sure, where there are any. */
+export const getReliableAsynchronies = (strokes: readonly AlignedStroke[]): readonly number[] => {
+  const sure = strokes.filter((stroke) => stroke.sure);
+  return (sure.length > 0 ? sure : strokes).flatMap(getAsynchrony);
+};
+
+/** Whether enough of some strokes are sure of their time. */
+export const hasReliableTiming = (strokes: readonly AlignedStroke[]): boolean =>
+  strokes.length > 0 &&
+  strokes.filter(({ sure }) => sure).length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * strokes.length;
+
+export const placeOf = (
+  { reference: asked, score }: Pick<AssessmentContext, 'reference' | 'score'>,
+  index: number,
+): Message => placeIn(score, score.strokes[asked.strokes[index]?.scoreIndex ?? 0]?.at ?? 0);
+
+export const milliseconds = (seconds: number): number => Math.round(Math.abs(seconds) * 1000);
+
+export const listActuatorStrokeIds = (now: AssessmentContext, striker: Striker): readonly string[] => [
+  ...new Set(
+    now.reference.strokes
+      .filter(({ digit }) => digit && strikerOf(digit) === striker)
+      .map(({ strokeId: origin }) => origin),
+  ),
+];
+
+/** A finding and how much it matters. */
+export interface RankedTakeDiagnostic extends TakeDiagnostic {
+  readonly weight: number;
+}
+
+/** Standard error of a median of values that scatter so far (asymptotic for the normal distribution: √(π/2) of the mean's). */
+export const computeMedianStandardError = (values: readonly number[]): number =>
+  (Math.sqrt(Math.PI / 2) * spreadOf(values)) / Math.sqrt(Math.max(1, values.length));

@@ -1,0 +1,86 @@
+import { message } from '../../message/index.ts';
+import { STRIKERS, fingerWord, type Striker } from '../../pattern/index.ts';
+import { median } from '../../statistics/index.ts';
+import {
+  TAKE_DIAGNOSTIC_THRESHOLDS,
+  getReferenceStroke,
+  computeMedianStandardError,
+  getAsynchrony,
+  milliseconds,
+  listActuatorStrokeIds,
+  getAlignedActuator,
+  getReliableAsynchronies,
+  type AssessmentContext,
+  type RankedTakeDiagnostic,
+} from './assessment-context.ts';
+import type { AlignedStroke } from '../model/take-alignment.ts';
+
+/** A median with its doubt, of so many values. */
+interface MedianEstimate {
+  readonly count: number;
+  readonly value: number;
+  readonly doubt: number;
+}
+
+/** What a part of a take comes to for a digit, against all digits there. */
+interface SegmentEstimate {
+  readonly late: MedianEstimate;
+  readonly decibels: MedianEstimate;
+}
+
+const estimateMedian = (own: readonly number[], all: readonly number[]): MedianEstimate => ({
+  count: own.length,
+  value: median(own) - median(all),
+  doubt: computeMedianStandardError(own),
+});
+
+const getLevels = ({ decibels }: AlignedStroke): readonly number[] => (decibels === null ? [] : [decibels]);
+
+const estimateSegment = (now: AssessmentContext, striker: Striker, from: number, to: number): SegmentEstimate => {
+  const all = now.alignment.strokes.filter((stroke) => {
+    const { pass: cycle } = getReferenceStroke(now, stroke);
+    return stroke.what === 'matched' && cycle >= from && cycle < to;
+  });
+  const own = all.filter((stroke) => getAlignedActuator(now, stroke) === striker);
+  const sure = own.filter((stroke) => stroke.sure);
+  return {
+    late: estimateMedian(sure.flatMap(getAsynchrony), getReliableAsynchronies(all)),
+    decibels: estimateMedian(own.flatMap(getLevels), all.flatMap(getLevels)),
+  };
+};
+
+/** How much more one is than another, where that is enough and beyond doubt; else 0. */
+const significantDifference = (less: MedianEstimate, more: MedianEstimate, least: number): number => {
+  const by = more.value - less.value;
+  const enough = Math.min(less.count, more.count) >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes && by >= least;
+  return enough && by >= TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors * Math.hypot(less.doubt, more.doubt) ? by : 0;
+};
+
+/** A digit that is later or softer at the end of a take than at its beginning, against the others. */
+export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+  const { cycles } = now.alignment;
+  if (cycles < TAKE_DIAGNOSTIC_THRESHOLDS.minPassesForFatigue) return [];
+  const third = Math.floor(cycles / 3);
+  return STRIKERS.flatMap((striker): readonly RankedTakeDiagnostic[] => {
+    const [first, last] = [
+      estimateSegment(now, striker, 0, third),
+      estimateSegment(now, striker, cycles - third, cycles),
+    ];
+    const later = significantDifference(first.late, last.late, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds);
+    const softer = significantDifference(last.decibels, first.decibels, TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels);
+    if (later === 0 && softer === 0) return [];
+    const how = softer === 0 ? 'later' : later === 0 ? 'softer' : 'both';
+    return [
+      {
+        message: message('take.finger-fades', { finger: fingerWord(striker), how }),
+        details: message('take.finger-fades.details', { how, ms: milliseconds(later), decibels: Math.round(softer) }),
+        advice: message('take.finger-fades.advice'),
+        strokes: listActuatorStrokeIds(now, striker),
+        weight: Math.max(
+          later / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueSeconds,
+          softer / TAKE_DIAGNOSTIC_THRESHOLDS.fatigueDecibels,
+        ),
+      },
+    ];
+  });
+};

@@ -1,0 +1,222 @@
+import { message } from '../../message/index.ts';
+import { fingerWord, strikerOf, type Striker } from '../../pattern/index.ts';
+import { median, spreadOf } from '../../statistics/index.ts';
+import type { ReferenceStroke } from '../model/reference.ts';
+import {
+  TAKE_DIAGNOSTIC_THRESHOLDS,
+  getReferenceStroke,
+  computeMedianStandardError,
+  milliseconds,
+  hasReliableTiming,
+  getReliableAsynchronies,
+  placeOf,
+  type AssessmentContext,
+  type RankedTakeDiagnostic,
+} from './assessment-context.ts';
+import type { AlignedStroke } from '../model/take-alignment.ts';
+
+/** A stroke of the score, and how it came each time. */
+export interface ScorePosition {
+  readonly reference: ReferenceStroke;
+  /** Index of its first time among what was asked. */
+  readonly index: number;
+  readonly actuator: Striker;
+  readonly observations: readonly AlignedStroke[];
+  /** Median seconds beside the pulse, where enough of its strokes are sure of their time; else null. */
+  readonly asynchrony: number | null;
+  /** Median decibels against its pitch's other strokes. */
+  readonly relativeLevel: number;
+  /** The stroke before it, of whatever digit, and the one before it of its own. */
+  readonly previousStroke: ReferenceStroke | undefined;
+  readonly previousOwnStroke: ReferenceStroke | undefined;
+}
+
+/** The last stroke before one that some test finds: where a figure comes round, in the time through before. */
+const findPreviousStroke = (
+  once: readonly ReferenceStroke[],
+  asked: ReferenceStroke,
+  fits: (one: ReferenceStroke) => boolean,
+): ReferenceStroke | undefined => {
+  const others = once.filter(fits);
+  return others.filter(({ onset: at }) => at < asked.onset - 1e-4).at(-1) ?? others.at(-1);
+};
+
+/** What was asked once round, each with how it came. */
+export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosition[] => {
+  const once = now.reference.strokes.filter(({ pass: cycle, isPlucked: struck }) => cycle === 0 && struck);
+  const heard = new Map<number, AlignedStroke[]>();
+  for (const stroke of now.alignment.strokes)
+    if (stroke.what === 'matched') {
+      const { scoreIndex: place } = getReferenceStroke(now, stroke);
+      heard.set(place, [...(heard.get(place) ?? []), stroke]);
+    }
+  return now.reference.strokes.flatMap((asked, index): readonly ScorePosition[] => {
+    const { pass: cycle, digit, scoreIndex: stroke } = asked;
+    if (cycle !== 0 || !digit) return [];
+    const striker = strikerOf(digit);
+    const own = heard.get(stroke) ?? [];
+    const same = (one: ReferenceStroke): boolean => one.digit !== null && strikerOf(one.digit) === striker;
+    return [
+      {
+        reference: asked,
+        index,
+        actuator: striker,
+        observations: own,
+        asynchrony: hasReliableTiming(own) ? median(getReliableAsynchronies(own)) : null,
+        relativeLevel: median(own.flatMap(({ decibels }) => decibels ?? [])),
+        previousStroke: findPreviousStroke(once, asked, () => true),
+        previousOwnStroke: findPreviousStroke(once, asked, same),
+      },
+    ];
+  });
+};
+
+const hasEnoughObservations = (now: AssessmentContext, { observations: heard }: ScorePosition): boolean =>
+  heard.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes && heard.length >= 0.5 * now.alignment.cycles;
+
+const playedBy = (stroke: ReferenceStroke | undefined): Striker | null =>
+  stroke?.digit ? strikerOf(stroke.digit) : null;
+
+const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
+  median(getReliableAsynchronies(all.flatMap(({ observations: heard }) => heard)));
+
+/** Whether a digit is late, or early, at most of its places rather than at one of them. */
+export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Striker, lateness: number): boolean => {
+  const common = computeMedianAsynchrony(all);
+  const own = all.flatMap((place) => (place.actuator === striker ? (place.asynchrony ?? []) : []));
+  const beside = own.map((late) => (late - common) * Math.sign(lateness));
+  return beside.filter((one) => one >= 0.5 * TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds).length > 0.5 * own.length;
+};
+
+/** A digit that comes late or early at one place, beyond what it does everywhere. */
+const findAsynchrony = (
+  now: AssessmentContext,
+  place: ScorePosition,
+  all: readonly ScorePosition[],
+  common: number,
+): readonly RankedTakeDiagnostic[] => {
+  const { reference: asked, index, actuator: striker, previousStroke: before } = place;
+  if (!hasEnoughObservations(now, place) || place.asynchrony === null) return [];
+  const here = place.asynchrony - common;
+  const elsewhere = all.flatMap((one) => (one !== place && one.actuator === striker ? (one.asynchrony ?? []) : []));
+  if (elsewhere.length === 0) return [];
+  const usual = median(elsewhere) - common;
+  if (
+    Math.abs(here) < TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds ||
+    Math.abs(here - usual) < TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds ||
+    Math.abs(here - usual) <
+      TAKE_DIAGNOSTIC_THRESHOLDS.standardErrors *
+        computeMedianStandardError(getReliableAsynchronies(place.observations))
+  )
+    return [];
+  const played = playedBy(before);
+  const finger = fingerWord(striker);
+  const other = fingerWord(played ?? striker);
+  const same = played === null || played === striker ? 'yes' : 'no';
+  const when = here > 0 ? 'late' : 'early';
+  return [
+    {
+      message: message('take.place-off-time', { place: placeOf(now, index), finger, when, same, other }),
+      details: message('take.off-time-details', { ms: milliseconds(here), when }),
+      advice: message(here > 0 ? 'take.place-late.advice' : 'take.place-early.advice', { same, finger, other }),
+      strokes: [...(before ? [before.strokeId] : []), asked.strokeId],
+      weight: Math.abs(here - usual) / TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds,
+    },
+  ];
+};
+
+/** A stroke that stands out where no accent is asked for, and an accent that does not. */
+const findAccentErrors = (
+  now: AssessmentContext,
+  here: ScorePosition,
+  all: readonly ScorePosition[],
+): readonly RankedTakeDiagnostic[] => {
+  const { reference: asked, index, actuator: striker, previousOwnStroke: own } = here;
+  // Strength is known against the other strokes of a pitch alone.
+  const others = all.filter(
+    (one) =>
+      one !== here && one.reference.pitch === asked.pitch && !one.reference.accent && hasEnoughObservations(now, one),
+  );
+  if (!hasEnoughObservations(now, here) || others.length === 0) return [];
+  const more = here.relativeLevel - Math.max(...others.map(({ relativeLevel: loud }) => loud));
+  const [finger, place] = [fingerWord(striker), placeOf(now, index)];
+  if (asked.accent)
+    return more > TAKE_DIAGNOSTIC_THRESHOLDS.missingAccentDifference
+      ? []
+      : [
+          {
+            message: message('take.accent-not-heard', { place }),
+            advice: message('take.accent-not-heard.advice', { finger, place }),
+            strokes: [asked.strokeId],
+            weight: 1.2,
+          },
+        ];
+  if (more < TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference) return [];
+  const moves = own !== undefined && own.string !== asked.string;
+  return [
+    {
+      message: message('take.unwanted-accent', { place, finger, changes: moves ? 'yes' : 'no' }),
+      details: message('take.unwanted-accent.details', { decibels: Math.round(more) }),
+      advice: moves
+        ? message('take.unwanted-accent.advice-string-change', { finger })
+        : message('take.unwanted-accent.advice', { finger, place }),
+      strokes: [asked.strokeId],
+      weight: more / TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference,
+    },
+  ];
+};
+
+/** A digit that is even where it stays on its string, and not where it changes. */
+const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Striker): readonly RankedTakeDiagnostic[] => {
+  const own = all.filter((place) => place.actuator === striker && place.asynchrony !== null);
+  const beside = (changes: boolean): readonly number[] =>
+    own
+      .filter(
+        (place) => place.previousOwnStroke && (place.previousOwnStroke.string !== place.reference.string) === changes,
+      )
+      // Each place against its own middle: being late there is said by itself.
+      .flatMap(({ observations: heard, asynchrony: late }) =>
+        getReliableAsynchronies(heard).map((one) => one - (late ?? 0)),
+      );
+  const [moving, staying] = [beside(true), beside(false)];
+  if (
+    moving.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStringChanges ||
+    staying.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStringChanges
+  )
+    return [];
+  const [moved, stayed] = [spreadOf(moving), spreadOf(staying)];
+  if (
+    moved < TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds ||
+    moved < TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadRatio * stayed
+  )
+    return [];
+  const finger = fingerWord(striker);
+  return [
+    {
+      message: message('take.uneven-string-changes', { finger }),
+      details: message('take.uneven-string-changes.details', {
+        moved: milliseconds(moved),
+        stayed: milliseconds(stayed),
+      }),
+      advice: message('take.uneven-string-changes.advice', { finger }),
+      strokes: own
+        .filter((place) => place.previousOwnStroke?.string !== place.reference.string)
+        .map(({ reference: asked }) => asked.strokeId),
+      weight: moved / TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds,
+    },
+  ];
+};
+
+/** What goes wrong at one place again and again: late or early there, louder than its neighbours, uneven at changes of string. */
+export const findPositionDiagnostics = (
+  now: AssessmentContext,
+  all: readonly ScorePosition[],
+): readonly RankedTakeDiagnostic[] => {
+  const common = computeMedianAsynchrony(all);
+  const strikers = [...new Set(all.map(({ actuator: striker }) => striker))];
+  return [
+    ...all.flatMap((place) => findAsynchrony(now, place, all, common)),
+    ...all.flatMap((place) => findAccentErrors(now, place, all)),
+    ...strikers.flatMap((striker) => findUnevenStringChanges(all, striker)),
+  ];
+};

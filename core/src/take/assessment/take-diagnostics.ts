@@ -1,0 +1,183 @@
+import { message, type Message } from '../../message/index.ts';
+import { fingerWord, strikerOf, type Striker } from '../../pattern/index.ts';
+import { placeIn } from '../../score/index.ts';
+import {
+  findPositionDiagnostics,
+  isHabitualAsynchrony,
+  groupByScorePosition,
+  type ScorePosition,
+} from './position-diagnostics.ts';
+import { findFatigue } from './fatigue.ts';
+import {
+  TAKE_DIAGNOSTIC_THRESHOLDS,
+  getReferenceStroke,
+  milliseconds,
+  listActuatorStrokeIds,
+  type AssessmentContext,
+  type ActuatorStatistics,
+  type TakeDiagnostic,
+  type RankedTakeDiagnostic,
+} from './assessment-context.ts';
+
+/** Whether a digit plays mostly by itself: how loud it is in a pinch is known only of both together. */
+const isMostlySolo = ({ reference: { strokes } }: AssessmentContext, striker: Striker): boolean => {
+  const at = (index: number): number => strokes[index]?.onset ?? -1;
+  const own = strokes.flatMap(({ pass: cycle, digit }, index) =>
+    cycle === 0 && digit && strikerOf(digit) === striker ? [index] : [],
+  );
+  const alone = own.filter((one) => at(one) - at(one - 1) > 1e-4 && Math.abs(at(one + 1) - at(one)) > 1e-4);
+  return alone.length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * own.length;
+};
+
+type OfFinger = (
+  now: AssessmentContext,
+  digit: ActuatorStatistics,
+  places: readonly ScorePosition[],
+) => readonly RankedTakeDiagnostic[];
+
+/** A finger that is late or early at most of its places. */
+const offTime: OfFinger = (now, { striker, timed, lateness }, places) => {
+  if (
+    !timed ||
+    Math.abs(lateness) < TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds ||
+    !isHabitualAsynchrony(places, striker, lateness)
+  )
+    return [];
+  const finger = fingerWord(striker);
+  const when = lateness > 0 ? 'late' : 'early';
+  return [
+    {
+      message: message('take.finger-off-time', { finger, when }),
+      details: message('take.off-time-details', { ms: milliseconds(lateness), when }),
+      advice: message(lateness > 0 ? 'take.finger-late.advice' : 'take.finger-early.advice', { finger }),
+      strokes: listActuatorStrokeIds(now, striker),
+      weight: Math.abs(lateness) / TAKE_DIAGNOSTIC_THRESHOLDS.asynchronySeconds,
+    },
+  ];
+};
+
+const uneven: OfFinger = (now, { striker, placed, spread }) => {
+  if (!placed || spread < TAKE_DIAGNOSTIC_THRESHOLDS.spreadSeconds) return [];
+  const finger = fingerWord(striker);
+  return [
+    {
+      message: message('take.finger-uneven', { finger }),
+      details: message('take.finger-uneven.details', { ms: milliseconds(spread) }),
+      advice: message('take.finger-uneven.advice', { finger }),
+      strokes: listActuatorStrokeIds(now, striker),
+      weight: spread / TAKE_DIAGNOSTIC_THRESHOLDS.spreadSeconds,
+    },
+  ];
+};
+
+const softOrLoud: OfFinger = (now, { striker, decibels }) => {
+  if (striker === 'p' || Math.abs(decibels) < TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference || !isMostlySolo(now, striker))
+    return [];
+  const finger = fingerWord(striker);
+  const how = decibels < 0 ? 'softer' : 'louder';
+  return [
+    {
+      message: message('take.finger-loudness', { finger, how }),
+      details: message('take.finger-loudness.details', { decibels: Math.round(Math.abs(decibels)), how }),
+      advice: message(decibels < 0 ? 'take.finger-softer.advice' : 'take.finger-louder.advice', { finger }),
+      strokes: listActuatorStrokeIds(now, striker),
+      weight: Math.abs(decibels) / TAKE_DIAGNOSTIC_THRESHOLDS.levelDifference,
+    },
+  ];
+};
+
+/** Notes a finger leaves out, and notes that come on another string: two faults, each with its own advice. */
+const lostNotes: OfFinger = (now, { striker, strokes, missed, wrong }) => {
+  const finger = fingerWord(striker);
+  const often = (count: number): boolean => count >= 2 && count / strokes >= TAKE_DIAGNOSTIC_THRESHOLDS.missedShare;
+  const found = (count: number, said: Message, advice: Message): readonly RankedTakeDiagnostic[] =>
+    often(count)
+      ? [
+          {
+            message: said,
+            advice,
+            strokes: listActuatorStrokeIds(now, striker),
+            weight: 1 + count / strokes / TAKE_DIAGNOSTIC_THRESHOLDS.missedShare,
+          },
+        ]
+      : [];
+  return [
+    ...found(
+      missed,
+      message('take.finger-misses', { finger, count: missed, total: strokes }),
+      message('take.finger-misses.advice', { finger }),
+    ),
+    ...found(
+      wrong,
+      message('take.finger-wrong-string', { finger, count: wrong, total: strokes }),
+      message('take.finger-wrong-string.advice', { finger }),
+    ),
+  ];
+};
+
+const findActuatorDiagnostics = (
+  now: AssessmentContext,
+  places: readonly ScorePosition[],
+  digit: ActuatorStatistics,
+): readonly RankedTakeDiagnostic[] =>
+  digit.strokes < TAKE_DIAGNOSTIC_THRESHOLDS.minStrokes
+    ? []
+    : [offTime, uneven, softOrLoud, lostNotes].flatMap((finding) => finding(now, digit, places));
+
+/** Notes that go wrong in one way again and again: missed, or on another string. */
+const placesOften = (
+  now: AssessmentContext,
+  what: 'missed' | 'wrong-string',
+  key: 'take.note-missed-often' | 'take.note-wrong-string-often',
+): readonly RankedTakeDiagnostic[] => {
+  const times = new Map<number, number>();
+  for (const heard of now.alignment.strokes) {
+    const { scoreIndex: stroke } = getReferenceStroke(now, heard);
+    if (heard.what === what) times.set(stroke, (times.get(stroke) ?? 0) + 1);
+  }
+  const passes = now.alignment.cycles;
+  return [...times]
+    .filter(([, count]) => count >= 3 && count >= 0.25 * passes)
+    .map(([stroke, count]) => ({
+      message: message(key, { place: placeIn(now.score, now.score.strokes[stroke]?.at ?? 0), count, passes }),
+      advice: message('take.note-missed-often.advice'),
+      strokes: [now.score.strokes[stroke]?.origin ?? ''],
+      weight: 1 + count / passes,
+    }));
+};
+
+const findMissedPositions = (now: AssessmentContext): readonly RankedTakeDiagnostic[] => [
+  ...placesOften(now, 'missed', 'take.note-missed-often'),
+  ...placesOften(now, 'wrong-string', 'take.note-wrong-string-often'),
+];
+
+const findTempoDrift = ({ alignment: { slower } }: AssessmentContext): readonly RankedTakeDiagnostic[] => {
+  const change = slower[0] / slower[1] - 1;
+  if (Math.abs(change) < TAKE_DIAGNOSTIC_THRESHOLDS.tempoDrift) return [];
+  return [
+    {
+      message: message('take.tempo-drift', { way: change > 0 ? 'faster' : 'slower', share: Math.abs(change) }),
+      advice: message('take.tempo-drift.advice'),
+      strokes: [],
+      weight: Math.abs(change) / TAKE_DIAGNOSTIC_THRESHOLDS.tempoDrift,
+    },
+  ];
+};
+
+/** What there is to say of a take, the weightiest first. */
+export const findTakeDiagnostics = (
+  now: AssessmentContext,
+  digits: readonly ActuatorStatistics[],
+): readonly TakeDiagnostic[] => {
+  const places = groupByScorePosition(now);
+  return [
+    ...digits.flatMap((digit) => findActuatorDiagnostics(now, places, digit)),
+    ...findMissedPositions(now),
+    ...findTempoDrift(now),
+    ...findPositionDiagnostics(now, places),
+    ...findFatigue(now),
+  ]
+    .sort((a, b) => b.weight - a.weight)
+    .slice(0, TAKE_DIAGNOSTIC_THRESHOLDS.maxDiagnostics)
+    .map(({ weight: _weight, ...finding }) => finding);
+};
