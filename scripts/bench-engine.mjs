@@ -4,7 +4,7 @@ import {
   bestFingerings,
   fingerPattern,
   fingerScore,
-  judge,
+  analysePattern,
   newFingeringMemory,
   readChart,
   valueOrThrow,
@@ -134,7 +134,7 @@ for (const size of [64, 1000, 4000])
 console.log('\nJudging whole (digits, load, ceiling, findings)');
 for (const size of [16, 64, 256, 2000])
   console.log(
-    `  ${size} strokes: ${timed(() => judge(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`,
+    `  ${size} strokes: ${timed(() => analysePattern(patternOf(size, 'figure', 'one-per-string', 4, 120))).toFixed(1)} ms`,
   );
 
 console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after a bar was changed');
@@ -151,7 +151,7 @@ console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after 
   let song = { ...first, subdivision: 4, figures: [{ ...first.figures[0], length: 3360, strokes }] };
   const memory = newFingeringMemory();
   const began = performance.now();
-  studySong(song, { memory });
+  studySong(song, { cache: memory });
   const whole = performance.now() - began;
   const times = Array.from({ length: 20 }, (_, round) => {
     const [section] = song.sections;
@@ -161,7 +161,7 @@ console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after 
     );
     song = { ...song, sections: [{ ...section, bars }] };
     const start = performance.now();
-    studySong(song, { memory });
+    studySong(song, { cache: memory });
     return performance.now() - start;
   });
   console.log(

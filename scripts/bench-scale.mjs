@@ -12,7 +12,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { ladderFor, newPattern, planOf, summaryOf, valueOrThrow } from '../core/dist/index.js';
+import { ladderFor, newPattern, planOf, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { startPooler } from './lib/pooler.mjs';
@@ -54,7 +54,7 @@ const pattern = newPattern('Weir roll', {
 });
 const plan = planOf(valueOrThrow(ladderFor(pattern, { target: 80 })));
 const stage = plan.stages.find(({ gate }) => gate > 0);
-const summary = summaryOf(pattern);
+const summary = createPatternSummary(pattern);
 const standing = { stage: null, tempo: null, passed: 0, of: plan.stages.length, best: null, minutes: 0 };
 const STANDING = { ...standing, last: null, discomfort: null, stuck: null, through: null, due: null };
 

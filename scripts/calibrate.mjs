@@ -6,13 +6,13 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   COMFORT_KEYS,
-  COMMON_WEIGHTS,
+  DEFAULT_PENALTY_WEIGHTS,
   SCHOOLS,
-  ceilingOf,
+  computeMaxTempo,
   findSchool,
   fingerPattern,
   fitWeights,
-  needsOf,
+  computeTimedTransitions,
   readFigure,
   seededRandom,
   solveBest,
@@ -31,12 +31,12 @@ const figure = ({ figure: text, subdivision, tempo, cyclic }, share = 1) => {
 
 const answer = (row, school, share = 1) => {
   const { pattern, cycleTicks } = figure(row, share);
-  return fingerPattern(pattern, { school, cycleTicks }).digits.join(' ');
+  return fingerPattern(pattern, { school, loopTicks: cycleTicks }).digits.join(' ');
 };
 
 const exampleOf = (row, school) => {
   const { pattern, cycleTicks } = figure(row);
-  return { task: taskOf(pattern, { school, cycleTicks }), wanted: row.digits.split(' ') };
+  return { task: taskOf(pattern, { school, loopTicks: cycleTicks }), wanted: row.digits.split(' ') };
 };
 
 /** The school with the common weights of comfort: digits, homes, rules and what it does not know stay its own. */
@@ -44,7 +44,9 @@ const uncalibrated = (school) => ({
   ...school,
   weights: {
     ...school.weights,
-    ...Object.fromEntries(COMFORT_KEYS.map((key) => [key, school.weights[key] === 0 ? 0 : COMMON_WEIGHTS[key]])),
+    ...Object.fromEntries(
+      COMFORT_KEYS.map((key) => [key, school.weights[key] === 0 ? 0 : DEFAULT_PENALTY_WEIGHTS[key]]),
+    ),
   },
 });
 
@@ -72,7 +74,10 @@ const changesNeedlessly = (row, school) => {
   const shares = [0.5, 1, 1.4];
   const [slow, ...others] = shares.map((share) => answer(row, school, share));
   const { pattern, cycleTicks } = figure(row);
-  const ceiling = ceilingOf(row.tempo, needsOf(taskOf(pattern, { school, cycleTicks }), slow.split(' ')))?.bpm;
+  const ceiling = computeMaxTempo(
+    row.tempo,
+    computeTimedTransitions(taskOf(pattern, { school, loopTicks: cycleTicks }), slow.split(' ')),
+  )?.bpm;
   return others.some((one, index) => one !== slow && row.tempo * shares[index + 1] < (ceiling ?? Infinity));
 };
 
@@ -180,7 +185,7 @@ ${weightLines.length === 0 ? 'None: the common weights do.' : table(['school', '
 
 ## The estimates of the hand
 
-The least times of the hand (\`core/src/fingering/estimates.ts\`) are not calibrated by this table: they are set so that the
+The least times of the hand (\`core/src/fingering/hand-estimates.ts\`) are not calibrated by this table: they are set so that the
 ranges of docs/judgement.md are reached, and are marked “est.”. A tapping test scales them for a person, and a studio can
 change each of them.
 

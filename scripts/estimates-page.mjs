@@ -1,11 +1,11 @@
 /* Writes the table of estimates in docs/judgement.md: node scripts/estimates-page.mjs, after a build of core. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ESTIMATES } from '../core/dist/index.js';
+import { ESTIMATE_DEFINITIONS } from '../core/dist/index.js';
 import { ROOT } from './lib/paths.mjs';
 
 const file = join(ROOT, 'docs', 'judgement.md');
-const rows = Object.values(ESTIMATES).map(
+const rows = Object.values(ESTIMATE_DEFINITIONS).map(
   ({ label, value, unit, source }) => `| ${label} | ${value} ${unit} | ${source} |`,
 );
 const table = ['| estimate | value | where it comes from |', '|---|---|---|', ...rows].join('\n');

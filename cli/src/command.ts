@@ -1,11 +1,11 @@
-import type { Hand, Pattern, Problem, Result } from '@fleet-wren/core';
+import type { HandProfile, Pattern, Problem, Result } from '@fleet-wren/core';
 
 /** What the words after the command's name asked for. */
 export interface Request {
   readonly pattern: Pattern;
   /** Ticks after which the figure begins again. */
   readonly cycleTicks: number;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly options: Options;
 }
 

@@ -1,12 +1,12 @@
 import { say } from '@fleet-wren/wording';
 import { readFileSync, statSync } from 'node:fs';
 import {
-  ABLE_ADULT,
-  HANDS,
+  ABLE_ADULT_HAND,
+  HAND_PRESETS,
   LARGEST_FILE,
   SCHOOLS,
   failure,
-  makeHand,
+  createHandProfile,
   findSchool,
   patternLength,
   problem,
@@ -14,7 +14,7 @@ import {
   readFigure,
   readPatternFile,
   success,
-  type Hand,
+  type HandProfile,
   type Pattern,
   type Result,
   message,
@@ -125,19 +125,19 @@ interface HandFile {
   readonly times?: Record<string, number>;
 }
 
-const parseHand = (file: string, text: string): Result<Hand> => {
+const parseHand = (file: string, text: string): Result<HandProfile> => {
   try {
     const { name, scale, times } = JSON.parse(text) as HandFile;
-    return makeHand({ key: file, name: name ?? file, scale, times });
+    return createHandProfile({ key: file, name: name ?? file, scale, times });
   } catch {
     return failure(problem('file-unreadable', { value: file, reason: message('cli.not-json') }));
   }
 };
 
 /** A hand by its name, or from a file. */
-const readHand = (profile: string | undefined): Result<Hand> => {
-  if (profile === undefined) return success(ABLE_ADULT);
-  const known = HANDS.find(({ key }) => key === profile);
+const readHand = (profile: string | undefined): Result<HandProfile> => {
+  if (profile === undefined) return success(ABLE_ADULT_HAND);
+  const known = HAND_PRESETS.find(({ key }) => key === profile);
   if (known) return success(known);
   const text = readText(profile);
   return text.ok ? parseHand(profile, text.value) : text;

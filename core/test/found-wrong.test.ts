@@ -8,7 +8,7 @@ import {
   edit,
   fingerPattern,
   freshNames,
-  judge,
+  analysePattern,
   leftOut,
   newPattern,
   problemsOfPattern,
@@ -17,8 +17,8 @@ import {
   repeatTwice,
   resize,
   reverse,
-  schoolsToCompare,
-  studyStrings,
+  findSchoolsToCompare,
+  analyseStringUsage,
   valueOrThrow,
   writeMidi,
   writeTab,
@@ -144,13 +144,15 @@ describe('fingering', () => {
 
   test('a harp harmonic whose touch lies beyond the neck is said', () => {
     const pattern = withStrokes([{ id: 'a', at: 0, string: 3, fret: 12, harmonic: { kind: 'harp', touch: 24 } }]);
-    expect(judge(pattern).troubles.map(({ strokes }) => strokes)).toContainEqual(['a']);
+    expect(analysePattern(pattern).warnings.map(({ strokes }) => strokes)).toContainEqual(['a']);
   });
 
   test('swing takes time from the second of a pair: the ceiling is lower', () => {
     const strokes = [0, 420, 840, 1260].map((at, index): Stroke => ({ id: String(index), at, string: 3, pin: 'i' }));
     const even = withStrokes(strokes, { subdivision: 2, cyclic: false });
-    expect(judge({ ...even, swing: 70 }).ceiling?.bpm).toBeLessThan(judge(even).ceiling?.bpm ?? 0);
+    expect(analysePattern({ ...even, swing: 70 }).limit?.maxTempo).toBeLessThan(
+      analysePattern(even).limit?.maxTempo ?? 0,
+    );
   });
 });
 
@@ -216,12 +218,12 @@ test('two schools of a studio’s own can be compared', () => {
     { id: 'b', at: 210, string: 3 },
   ]);
   const own = ['first', 'second'].map(school);
-  const asked = schoolsToCompare(pattern, ['own:first', 'own:second'], own);
+  const asked = findSchoolsToCompare(pattern, ['own:first', 'own:second'], own);
   expect(asked.ok).toBe(true);
-  if (asked.ok) expect(compareSchools(pattern, asked.value).approaches).toHaveLength(2);
+  if (asked.ok) expect(compareSchools(pattern, asked.value).results).toHaveLength(2);
 });
 
 test('a study of strings needs no judgement of another pattern', () => {
   const pattern = withStrokes([{ id: 'a', at: 0, string: 5 }]);
-  expect(studyStrings(pattern, judge(pattern)).rings).toHaveLength(1);
+  expect(analyseStringUsage(pattern, analysePattern(pattern)).rings).toHaveLength(1);
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern, summaryOf, type Pattern } from '@fleet-wren/core';
+import { newPattern, createPatternSummary, type Pattern } from '@fleet-wren/core';
 import knex, { type Knex } from 'knex';
 import { migrate } from '../src/db/connection.ts';
 import { MIGRATIONS } from '../src/db/migrations/index.ts';
@@ -59,7 +59,7 @@ const fill = async (): Promise<void> => {
     name: document.name,
     school: document.school,
     document: JSON.stringify(document),
-    summary: JSON.stringify(summaryOf(document)),
+    summary: JSON.stringify(createPatternSummary(document)),
     tags: document.tags as string[],
   });
   await db('pattern_versions').insert({

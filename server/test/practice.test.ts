@@ -1,10 +1,10 @@
 import {
   DAY,
-  HANDS,
+  HAND_PRESETS,
   changeStage,
   dropStage,
   newPattern,
-  type Hand,
+  type HandProfile,
   type HeardAbility,
   type LadderPlan,
   type PracticeEvent,
@@ -24,7 +24,7 @@ const codeOf = (body: unknown): string => (body as { error: { code: string } }).
 test('a plan keeps the hand it was made for; no hand is taken that nobody has', async () => {
   const agent = await server.newStudio();
   const { id } = await student(agent);
-  const hand = HANDS[0] as Hand;
+  const hand = HAND_PRESETS[0] as HandProfile;
   await set(agent, id, { plan: { ...plan, hand } });
   const [kept] = (await agent.get(`/api/students/${id}/assignments`).expect(200)).body as readonly {
     readonly plan: LadderPlan;

@@ -1,13 +1,13 @@
 import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
   causesOf,
-  judge,
+  analysePattern,
   severityGrade,
   stepsCounted,
-  studyStrings,
+  analyseStringUsage,
   success,
-  type Judgement,
-  type Load,
+  type PatternAnalysis,
+  type ActuatorLoad,
   type Cause,
   type StringChange,
   fingerName,
@@ -15,7 +15,13 @@ import {
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
-const loadLine = ({ striker, strokes, rate, longestRest, free }: Load): string =>
+const loadLine = ({
+  actuator: striker,
+  strokes,
+  strokesPerSecond: rate,
+  longestRest,
+  idleShare: free,
+}: ActuatorLoad): string =>
   `  ${striker.padEnd(5)}${sayMessage(fingerName(striker)).padEnd(15)}${say('cli.load', { count: strokes, rate, rest: longestRest, free })}`;
 
 const findingLine = (cause: Cause): string =>
@@ -24,20 +30,20 @@ const findingLine = (cause: Cause): string =>
     severity: say(`severity.${severityGrade(cause.severity)}`),
   });
 
-const findingLines = ({ findings }: Judgement): readonly string[] =>
+const findingLines = ({ diagnostics: findings }: PatternAnalysis): readonly string[] =>
   findings.length === 0 ? [say('cli.no-problems')] : causesOf(findings).map(findingLine);
 
 const changeLine = ({ from, to, kinds }: StringChange): string =>
   `  ${say('cli.string-change', { from, to, kinds: stepsCounted(kinds).map(sayMessage).join(', ') })}`;
 
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
-  const judgement = judge(pattern, { cycleTicks, hand });
-  const strings = studyStrings(pattern, judgement, { cycleTicks, hand });
+  const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
+  const strings = analyseStringUsage(pattern, judgement, { loopTicks: cycleTicks, hand });
   if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
   return success(
     [
       say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }),
-      ...judgement.load.map(loadLine),
+      ...judgement.actuatorLoads.map(loadLine),
       ...strings.changes.map(changeLine),
       ...findingLines(judgement),
       ...verdict(judgement),

@@ -2,7 +2,7 @@ import { sayMessage, say, sayLabel, saySentence } from '@fleet-wren/wording';
 import {
   ceilingFigure,
   compareSchools,
-  schoolsToCompare,
+  findSchoolsToCompare,
   stepsCounted,
   success,
   type Approach,
@@ -18,7 +18,7 @@ const attacksText = ({ attacks }: Approach): string =>
     .map(([striker, count]) => `${striker} ${count}`)
     .join(', ');
 
-const busiestText = ({ busiest }: Approach): string =>
+const busiestText = ({ busiestActuator: busiest }: Approach): string =>
   busiest
     ? say('cli.busiest', { finger: sayMessage(fingerName(busiest.striker)), gap: busiest.gap })
     : say('cli.busiest-none');
@@ -26,30 +26,30 @@ const busiestText = ({ busiest }: Approach): string =>
 const lines = (approach: Approach): readonly string[] => [
   say('cli.school-title', { name: sayLabel(approach.name), key: approach.school }),
   `  ${say('cli.compare-facts', {
-    max: approach.judgement.ceiling ? ceilingFigure(approach.judgement.ceiling.bpm) : '–',
+    max: approach.analysis.limit ? ceilingFigure(approach.analysis.limit.maxTempo) : '–',
     notes: attacksText(approach),
     busiest: busiestText(approach),
   })}`,
   `  ${say('cli.compare-changes', {
     changes: stepsCounted(approach.steps).map(sayMessage).join(', '),
     slurs: approach.slurs,
-    doubled: approach.doubled,
-    issues: approach.judgement.findings.length,
+    doubled: approach.doubledStrokes,
+    issues: approach.analysis.diagnostics.length,
   })}`,
 ];
 
 const forMachines = ({
   school,
   attacks,
-  busiest,
+  busiestActuator: busiest,
   steps,
   slurs,
-  doubled,
-  unplayed,
-  judgement,
+  doubledStrokes: doubled,
+  unplayedStrokes: unplayed,
+  analysis: judgement,
   strain,
-  bestStrain,
-  slurred,
+  optimalStrainCurve: bestStrain,
+  slurredNotes: slurred,
   changes,
 }: Approach) => ({
   school,
@@ -63,11 +63,11 @@ const forMachines = ({
   strain,
   bestStrain,
   slurred,
-  ceiling: judgement.ceiling && {
-    bpm: Number(judgement.ceiling.bpm.toFixed(3)),
-    cause: sayMessage(judgement.ceiling.cause),
+  ceiling: judgement.limit && {
+    bpm: Number(judgement.limit.maxTempo.toFixed(3)),
+    cause: sayMessage(judgement.limit.code),
   },
-  findings: judgement.findings.map(({ kind, message, severity }) => ({
+  findings: judgement.diagnostics.map(({ code: kind, message, severity }) => ({
     kind,
     message: saySentence(message),
     severity,
@@ -75,9 +75,12 @@ const forMachines = ({
 });
 
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
-  const schools = schoolsToCompare(pattern, options.schools?.split(',').map((key) => key.trim()) ?? USUAL);
+  const schools = findSchoolsToCompare(pattern, options.schools?.split(',').map((key) => key.trim()) ?? USUAL);
   if (!schools.ok) return schools;
-  const { approaches, verdict } = compareSchools(pattern, schools.value, { cycleTicks, hand });
+  const { results: approaches, recommendation: verdict } = compareSchools(pattern, schools.value, {
+    loopTicks: cycleTicks,
+    hand,
+  });
   if (options.json)
     return success(
       JSON.stringify({

@@ -1,6 +1,6 @@
 import {
-  digitsInOrder,
-  judge,
+  listDigitsInOrder,
+  analysePattern,
   leftOut,
   message,
   schoolOf,
@@ -31,7 +31,7 @@ export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> =>
   const format = FORMATS.find((one) => one === to);
   if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
   const { written, score, said } = songForFiles(song);
-  const digits = () => digitsInOrder(written.pattern, judge(written.pattern));
+  const digits = () => listDigitsInOrder(written.pattern, analysePattern(written.pattern));
   const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
     tab: () => writeTab(score, digits(), schoolOf(song).key, said),
     midi: () => writeMidi(score, said),

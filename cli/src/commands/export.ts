@@ -1,6 +1,6 @@
 import {
-  digitsInOrder,
-  judge,
+  listDigitsInOrder,
+  analysePattern,
   leftOut,
   message,
   realise,
@@ -39,7 +39,7 @@ const run = (request: Request): Result<Answer> => {
   const { pattern, hand, options } = request;
   const format = formatOf(options.to);
   if (!format) return badUsage(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
-  const digits = () => digitsInOrder(pattern, judge(pattern, { hand }));
+  const digits = () => listDigitsInOrder(pattern, analysePattern(pattern, { hand }));
   return success(WRITERS[format]({ request, score: realise(pattern), digits }));
 };
 

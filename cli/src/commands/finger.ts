@@ -1,33 +1,36 @@
 import { sayProblem, say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  alternatives,
+  listAlternativeFingerings,
   ceilingFigure,
   digitMark,
   failure,
-  judge,
+  analysePattern,
   problem,
   schoolOf,
   success,
   whereIs,
-  type Alternative,
+  type AlternativeFingering,
   type Digit,
-  type Judgement,
+  type PatternAnalysis,
   type Pattern,
   type Result,
   message,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
-const forMachines = (pattern: Pattern, { digits, secondTime, cost, ceiling, troubles }: Judgement): string =>
+const forMachines = (
+  pattern: Pattern,
+  { digits, secondPassDigits: secondTime, cost, limit: ceiling, warnings: troubles }: PatternAnalysis,
+): string =>
   JSON.stringify({
     strokes: pattern.strokes.map(({ id, at, string }) => ({ at, string, digit: digits[id] ?? null })),
     ...(secondTime ? { secondTime: pattern.strokes.map(({ id }) => secondTime[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
-    ceiling: ceiling && { bpm: Number(ceiling.bpm.toFixed(3)), cause: sayMessage(ceiling.cause) },
+    ceiling: ceiling && { bpm: Number(ceiling.maxTempo.toFixed(3)), cause: sayMessage(ceiling.code) },
     conflicts: troubles.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
   });
 
-const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): string => {
+const strokeLine = (pattern: Pattern, { digits }: PatternAnalysis, index: number): string => {
   const stroke = pattern.strokes[index];
   if (!stroke) return '';
   const digit = digits[stroke.id];
@@ -39,20 +42,20 @@ const strokeLine = (pattern: Pattern, { digits }: Judgement, index: number): str
 const markOf = (digit: Digit | null | undefined): string => (digit ? digitMark(digit) : '–');
 
 /** The digits of the second time round, where they are others. */
-const secondTimeLine = ({ strokes }: Pattern, { secondTime }: Judgement): readonly string[] =>
+const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits: secondTime }: PatternAnalysis): readonly string[] =>
   secondTime
     ? [`  ${say('cli.second-pass', { marks: strokes.map(({ id }) => markOf(secondTime[id])).join(' ') })}`]
     : [];
 
 /** The ceiling and the troubles, in sentences. */
-export const verdict = ({ ceiling, troubles }: Judgement): readonly string[] => [
+export const verdict = ({ limit: ceiling, warnings: troubles }: PatternAnalysis): readonly string[] => [
   ceiling
-    ? say('cli.max-tempo', { max: ceilingFigure(ceiling.bpm), limit: sayMessage(ceiling.cause) })
+    ? say('cli.max-tempo', { max: ceilingFigure(ceiling.maxTempo), limit: sayMessage(ceiling.code) })
     : say('cli.no-max-tempo'),
   ...troubles.map((trouble) => `! ${sayProblem(trouble)}`),
 ];
 
-const forPeople = (pattern: Pattern, judgement: Judgement): string => {
+const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
   return [
     say('cli.fingering-title', {
       name: pattern.name,
@@ -69,18 +72,18 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
   const count = Number(options.k);
   if (!Number.isInteger(count) || count < 1 || count > 20)
     return failure(problem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
-  const found = alternatives(pattern, count, { cycleTicks, hand });
+  const found = listAlternativeFingerings(pattern, count, { loopTicks: cycleTicks, hand });
   if (options.json)
     return success(
       JSON.stringify(
-        found.map(({ digits, cost, trade }) => ({
+        found.map(({ digits, cost, tradeOff: trade }) => ({
           digits: pattern.strokes.map(({ id }) => digits[id] ?? null),
           cost: Number(cost.toFixed(6)),
           trade: sayMessage(trade),
         })),
       ),
     );
-  const line = ({ digits, trade }: Alternative): string =>
+  const line = ({ digits, tradeOff: trade }: AlternativeFingering): string =>
     `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${sayMessage(trade)}`;
   return success(
     [say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }), ...found.map(line)].join('\n'),
@@ -90,7 +93,7 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
 const run = (request: Request) => {
   const { pattern, cycleTicks, hand, options } = request;
   if (options.k !== undefined) return alternativesOf(request);
-  const judgement = judge(pattern, { cycleTicks, hand });
+  const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
   return success(options.json ? forMachines(pattern, judgement) : forPeople(pattern, judgement));
 };
 

@@ -38,8 +38,8 @@ const forPeople = (song: Song, study: SongStudy): string => {
   return [
     say('cli.song-title', { name: song.name, form: formLine(song), tempo: song.tempo }),
     ...written.played.map((_, bar) => barText(song, study, bar)),
-    judgement.ceiling
-      ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.ceiling.bpm), bar: (study.ceilingBar ?? 0) + 1 })
+    judgement.limit
+      ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.limit.maxTempo), bar: (study.ceilingBar ?? 0) + 1 })
       : say('cli.no-max-tempo'),
     ...learningOrder(motifs).map(({ motif, reached, of }, step) =>
       say('cli.song.step', {
@@ -64,9 +64,9 @@ const forMachines = (song: Song, study: SongStudy): string =>
       chords: study.written.played[bar]?.bar.chords.map(({ voicing }) => voicing),
       strain: Number(strain.toFixed(4)),
       figure: motif === null ? null : motif + 1,
-      trouble: worst && { kind: worst.kind, message: saySentence(worst.message) },
+      trouble: worst && { kind: worst.code, message: saySentence(worst.message) },
     })),
-    ceiling: study.judgement.ceiling && { bpm: Number(study.judgement.ceiling.bpm.toFixed(3)), bar: study.ceilingBar },
+    ceiling: study.judgement.limit && { bpm: Number(study.judgement.limit.maxTempo.toFixed(3)), bar: study.ceilingBar },
     motifs: study.motifs,
     order: learningOrder(study.motifs),
     muted: study.written.muted,

@@ -1,8 +1,8 @@
 import { sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   calledChord,
-  digitsInOrder,
-  judge,
+  listDigitsInOrder,
+  analysePattern,
   longBarsWords,
   realise,
   sheetFacts,
@@ -45,15 +45,15 @@ const said = (remark: Message | null): string | null => remark && sayMessage(rem
 
 /** A pattern as it stands on a sheet. */
 export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent => {
-  const judgement = judge(pattern);
+  const judgement = analysePattern(pattern);
   return {
     title: pattern.name,
     facts: sheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
     remark: said(longBarsWords(realise(pattern), look.most)),
-    tempos: sheetTempos(pattern.tempo, judgement.ceiling?.bpm ?? null),
+    tempos: sheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
-      writeMusicXml(realise(pattern), digitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
+      writeMusicXml(realise(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
     ),
     sections: [],
   };
@@ -69,15 +69,15 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     ...song,
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
   });
-  const judgement = judge(written.pattern);
+  const judgement = analysePattern(written.pattern);
   return {
     title: song.name,
     facts: sheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
     remark: said(longBarsWords(score, look.most)),
-    tempos: sheetTempos(song.tempo, judgement.ceiling?.bpm ?? null),
+    tempos: sheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
-      writeMusicXml(score, digitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
+      writeMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
     ),
     sections: song.sections.map(({ name }) => name),
   };

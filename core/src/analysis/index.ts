@@ -1,16 +1,20 @@
-export { causesOf, type Cause } from './causes.ts';
-export * from './needs.ts';
-export * from './ceiling.ts';
-export * from './load.ts';
-export { explain, type Explanation, type Instead } from './explain.ts';
-export { severityGrade, type CureIdea, type Finding, type FindingKind } from './findings/index.ts';
-export * from './ring.ts';
-export * from './changes.ts';
-export * from './groups.ts';
-export * from './judge.ts';
-export * from './summary.ts';
-export * from './cures.ts';
-export * from './string-study.ts';
-export * from './alternatives.ts';
+export { groupDiagnostics as causesOf, type DiagnosticGroup as Cause } from './pattern/group-diagnostics.ts';
+export * from './tempo/timed-transitions.ts';
+export * from './tempo/max-tempo.ts';
+export * from './tempo/actuator-load.ts';
+export {
+  explainDigit as explain,
+  type DigitExplanation as Explanation,
+  type DigitAlternative as Instead,
+} from './pattern/explain-digit.ts';
+export { severityGrade, type CureIdea, type Finding, type FindingKind } from './diagnostics/index.ts';
+export * from './strings/sustain.ts';
+export * from './strings/string-changes.ts';
+export * from './strings/stroke-groups.ts';
+export * from './pattern/analyse-pattern.ts';
+export * from './pattern/pattern-summary.ts';
+export * from './pattern/quick-fixes.ts';
+export * from './pattern/string-usage.ts';
+export * from './pattern/alternative-fingerings.ts';
 export * from './compare/index.ts';
-export * from './strikers.ts';
+export * from './strings/count-actuators.ts';

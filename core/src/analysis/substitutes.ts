@@ -7,7 +7,7 @@ const REACH = 3;
 /** The events within reach of one: of what comes round, those of the next pass too. */
 const within = (task: Task, events: readonly Event[], at: number, first: number, last: number): readonly number[] => {
   const near = Array.from({ length: last - first + 1 }, (_, step) => at + first + step);
-  const indexes = task.cyclic
+  const indexes = task.loop
     ? near.map((index) => (index + events.length) % events.length)
     : near.filter((index) => index >= 0 && index < events.length);
   return [...new Set(indexes)];
@@ -28,12 +28,12 @@ export const otherFingers = (task: Task, event: Event, digits: Digits, index: nu
     string: task.strokes[index]?.string ?? 1,
     strings: task.strings,
     together: event.strokes.length,
-    line: task.strokes[index]?.line,
+    line: task.strokes[index]?.isInBassLine,
   };
   return task.school.digits.filter(
     (digit) =>
       digit !== digits[index] &&
-      task.school.permits(digit, setting) &&
+      task.school.isDigitAllowed(digit, setting) &&
       !taken.some((other) => other && strikerOf(other) === strikerOf(digit)),
   );
 };

@@ -5,7 +5,7 @@ import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import { GENERATORS, generate, type Generator } from '../generate/index.ts';
 import { problemsOfPattern, newPattern, type Pattern } from '../pattern/index.ts';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import {
   AXES,
   axesByKey,
@@ -107,7 +107,7 @@ describe('isolate', () => {
     const strings = drills.map((drill) => new Set(drill.pattern.strokes.map(({ string }) => string)).size);
     expect(strings.slice(0, 2)).toEqual([2, 3]);
     expect(strings.at(-1)).toBe(5);
-    const { digits } = judge(pattern);
+    const { digits } = analysePattern(pattern);
     for (const { id, pin } of drills.at(-1)?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
     for (const drill of drills) {
       expect(problemsOfPattern(drill.pattern)).toEqual([]);
@@ -131,7 +131,7 @@ describe('strokes of a pattern as a drill', () => {
 
   test('two on two strings go in turn, as many as a bar holds, with the digits they have in the whole', () => {
     const drill = drillOfStrokes(pattern, [idOf(2), idOf(3)]);
-    const digits = judge(pattern).digits;
+    const digits = analysePattern(pattern).digits;
     expect(drill?.pattern.strokes.slice(0, 4).map(({ string }) => string)).toEqual([2, 1, 2, 1]);
     expect(drill?.pattern.strokes[1]?.pin).toBe(digits[idOf(3)]);
     expect(drill && sayMessage(drill.about)).toBe('From string 2 to string 1, as at beat 2, alone.');

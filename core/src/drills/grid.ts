@@ -2,7 +2,7 @@ import { message, type Label, type Message } from '../message/index.ts';
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { AXES, type Axis, type AxisValue } from './axes.ts';
 
 /** One drill of a grid: a variant of the pattern, and how hard it is. */
@@ -96,7 +96,7 @@ const cellAt = (
     place.map(({ value }) => value),
   );
   if (!made.ok) return { key, values, name, at, pattern: null, problems: made.problems, ...NOTHING };
-  const { digits, ceiling, difficulty, findings } = judge(made.value, options);
+  const { digits, limit: ceiling, difficulty, diagnostics: findings } = analysePattern(made.value, options);
   return {
     key,
     values,
@@ -104,7 +104,7 @@ const cellAt = (
     at,
     pattern: made.value,
     digits,
-    ceiling: ceiling?.bpm ?? null,
+    ceiling: ceiling?.maxTempo ?? null,
     difficulty,
     severity: findings.reduce((sum, { severity }) => sum + severity, 0),
   };

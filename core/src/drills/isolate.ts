@@ -1,5 +1,5 @@
 import { message, type Message } from '../message/message.ts';
-import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
+import { listDigitsInOrder, analysePattern, computeTimedTransitions, type PatternAnalysis } from '../analysis/index.ts';
 import { taskOf, type FingerOptions } from '../fingering/index.ts';
 import {
   byTimeThenString,
@@ -28,19 +28,25 @@ interface Spot {
 }
 
 /** The hardest ways from stroke to stroke: what there is to find first, then what needs most of its time. */
-const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptions, count: number): readonly Spot[] => {
-  const { findings } = judgement;
+const worstSpots = (
+  pattern: Pattern,
+  judgement: PatternAnalysis,
+  options: FingerOptions,
+  count: number,
+): readonly Spot[] => {
+  const { diagnostics: findings } = judgement;
   const task = taskOf(pattern, options);
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const spot = (from: string | undefined, to: string | undefined, strain: number): Spot[] => {
     const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
     return a && b && a.string !== b.string ? [{ from: a, to: b, strain }] : [];
   };
-  const found = findings.flatMap(({ strokes, severity }) =>
+  const found = findings.flatMap(({ strokeIds: strokes, severity }) =>
     spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity),
   );
-  const strained = needsOf(task, digitsInOrder(pattern, judgement)).flatMap(({ from, to, seconds, has }) =>
-    spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / has),
+  const strained = computeTimedTransitions(task, listDigitsInOrder(pattern, judgement)).flatMap(
+    ({ from, to, neededSeconds: seconds, availableSeconds: has }) =>
+      spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / has),
   );
   const seen = new Set<string>();
   return [...found, ...strained]
@@ -55,17 +61,17 @@ const worstSpots = (pattern: Pattern, judgement: Judgement, options: FingerOptio
 };
 
 /** A stroke pinned to the digit it has in the whole. */
-const pinned = (stroke: Stroke, digits: Judgement['digits']): Stroke => {
+const pinned = (stroke: Stroke, digits: PatternAnalysis['digits']): Stroke => {
   const digit = digits[stroke.id];
   return digit ? { ...stroke, pin: digit } : stroke;
 };
 
 /** Strokes of some strings, pinned to the digits they have in the whole. */
-const pinnedOn = (pattern: Pattern, digits: Judgement['digits'], strings: readonly number[]): readonly Stroke[] =>
+const pinnedOn = (pattern: Pattern, digits: PatternAnalysis['digits'], strings: readonly number[]): readonly Stroke[] =>
   pattern.strokes.filter(({ string }) => strings.includes(string)).map((stroke) => pinned(stroke, digits));
 
 /** The two strokes of the spot, over and over, one part of the beat after another. */
-const pairDrill = (pattern: Pattern, digits: Judgement['digits'], { from, to }: Spot): Pattern => {
+const pairDrill = (pattern: Pattern, digits: PatternAnalysis['digits'], { from, to }: Spot): Pattern => {
   const slot = slotTicks(pattern);
   const base = newPattern(pattern.name, {
     metre: pattern.metre,
@@ -111,7 +117,7 @@ export const drillOfStrokes = (
   const own = pattern.strokes.filter(({ id }) => ids.includes(id));
   const [from, to] = own;
   if (!from || own.length === pattern.strokes.length) return null;
-  const { digits } = judge(pattern, options);
+  const { digits } = analysePattern(pattern, options);
   const name =
     own.length > 2
       ? message('drill.isolated.name-many', { name: pattern.name, count: own.length })
@@ -144,7 +150,7 @@ const thirdString = ({ strokes }: Pattern, pair: readonly number[]): number | un
  * isolate(valueOrThrow(readFigure('5 3 2 3')).pattern).length <= 9 // => true
  */
 export const isolate = (pattern: Pattern, options: FingerOptions = {}, count = 3): readonly IsolatedDrill[] => {
-  const judgement = judge(pattern, options);
+  const judgement = analysePattern(pattern, options);
   const { name } = pattern;
   const onStrings = (strings: readonly number[]): Message =>
     message('drill.part-name', { name, part: message('drill.strings.name', { strings }) });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { ceilingOf, needsOf } from '../analysis/index.ts';
+import { computeMaxTempo, computeTimedTransitions } from '../analysis/index.ts';
 import { countMet, fitWeights } from '../learning/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { seededRandom } from '../sound/index.ts';
@@ -22,7 +22,7 @@ const rows = JSON.parse(readFileSync(new URL('../../test/calibration/figures.jso
 
 const agrees = ({ school, figure, digits, subdivision, tempo, cyclic }: Row): boolean => {
   const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo }));
-  return fingerPattern({ ...pattern, cyclic }, { cycleTicks }).digits.join(' ') === digits;
+  return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ') === digits;
 };
 
 test('the table holds at least 240 figures, and every school', () => {
@@ -47,7 +47,7 @@ test('the method comes to the same agreement from the common weights, and its se
       .map(({ figure, digits, subdivision, tempo, cyclic }) => {
         const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { subdivision, tempo }));
         return {
-          task: taskOf({ ...pattern, cyclic }, { school: common, cycleTicks }),
+          task: taskOf({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
           wanted: digits.split(' ') as Digit[],
         };
       });
@@ -62,9 +62,13 @@ test('slower never changes a fingering that is comfortable: whatever changes had
   for (const row of rows) {
     const { pattern, cycleTicks } = valueOrThrow(readFigure(row.figure, row));
     const at = (share: number): readonly (Digit | null)[] =>
-      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { cycleTicks }).digits;
+      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks: cycleTicks })
+        .digits;
     const [slow, quick] = [at(0.5), at(1)];
-    const ceiling = ceilingOf(row.tempo, needsOf(taskOf({ ...pattern, cyclic: row.cyclic }, { cycleTicks }), slow));
+    const ceiling = computeMaxTempo(
+      row.tempo,
+      computeTimedTransitions(taskOf({ ...pattern, cyclic: row.cyclic }, { loopTicks: cycleTicks }), slow),
+    );
     if ((ceiling?.bpm ?? Infinity) > row.tempo)
       expect([row.school, row.figure, quick]).toEqual([row.school, row.figure, slow]);
   }

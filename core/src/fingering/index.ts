@@ -1,11 +1,19 @@
-export * from './estimates.ts';
-export * from './hand.ts';
-export type { PlacedStroke } from './placed-stroke.ts';
-export * from './pick-path.ts';
+export * from './hand-estimates.ts';
+export * from './hand-profile.ts';
+export type { FingeredStroke as PlacedStroke } from './task/fingered-stroke.ts';
+export * from './pick-string-change.ts';
 export * from './school.ts';
 export * from './schools/index.ts';
-export * from './made-school.ts';
-export { placedStroke, WINDOW, eventsOf, eventBefore, type Event, type Task, type TaskStroke } from './task.ts';
+export * from './custom-school.ts';
+export {
+  createFingeredStroke as placedStroke,
+  EVENT_WINDOW as WINDOW,
+  groupIntoEvents as eventsOf,
+  findPrecedingEvent as eventBefore,
+  type StrokeEvent as Event,
+  type FingeringTask as Task,
+  type TaskStroke,
+} from './task/fingering-task.ts';
 export {
   crossed,
   distanceFrom,
@@ -14,19 +22,33 @@ export {
   rakesOn,
   rushCost,
   type CostContext,
-  type Family,
+  type CostCategory as Family,
 } from './costs/index.ts';
-export { costItems, itemsOfEvent, totalCost, type CostItem, type Digits } from './evaluate.ts';
-export { newFingeringMemory, type FingeringMemory } from './memory.ts';
-export { costItemsAgain } from './evaluate-again.ts';
-export { solve, solveBest, type Conflict, type Solution } from './solve.ts';
 export {
-  figuresOf,
-  schoolOf,
-  schoolProblems,
-  taskOf,
-  taskOfScore,
-  type FingerOptions,
-  type SchoolChoice,
-} from './pattern-task.ts';
-export { bestFingerings, fingerPattern, fingerScore } from './finger.ts';
+  listCostItems as costItems,
+  listEventCostItems as itemsOfEvent,
+  sumCosts as totalCost,
+  type CostItem,
+  type Fingering as Digits,
+} from './evaluation/cost-items.ts';
+export {
+  createFingeringCache as newFingeringMemory,
+  type FingeringCache as FingeringMemory,
+} from './solver/solver-cache.ts';
+export { updateCostItems as costItemsAgain } from './evaluation/update-cost-items.ts';
+export {
+  solveFingering as solve,
+  solveKBest as solveBest,
+  type FingeringConflict as Conflict,
+  type FingeringSolution as Solution,
+} from './solver/solve-fingering.ts';
+export {
+  getRecurringBars as figuresOf,
+  resolveSchoolOrThrow as schoolOf,
+  validateSchoolReference as schoolProblems,
+  createTaskFromPattern as taskOf,
+  createTaskFromScore as taskOfScore,
+  type FingeringOptions as FingerOptions,
+  type SchoolReference as SchoolChoice,
+} from './task/pattern-task.ts';
+export { findBestFingerings as bestFingerings, fingerPattern, fingerScore } from './finger-pattern.ts';

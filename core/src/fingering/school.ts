@@ -5,7 +5,7 @@ import { strikerOf, type Digit } from '../pattern/index.ts';
 export type Grip = 'fingers' | 'thumb-pick' | 'flat-pick-and-fingers' | 'flat-pick';
 
 /** How much each thing costs in a school. All are estimates to be calibrated (docs/checks.md). */
-export interface Weights {
+export interface PenaltyWeights {
   /** For each string a digit is away from its home. */
   readonly home: number;
   /** For using a digit at all. */
@@ -62,7 +62,7 @@ export interface Weights {
 }
 
 /** What a school knows about a stroke when it says which digits may play it. */
-export interface Setting {
+export interface DigitRuleContext {
   readonly string: number;
   /** How many strings the instrument has. */
   readonly strings: number;
@@ -73,17 +73,17 @@ export interface Setting {
 }
 
 /** Which way a school rakes: fingers toward the bass, the thumb toward the treble. */
-export type Rakes = 'both' | 'fingers' | 'thumb';
+export type RakeDirection = 'both' | 'fingers' | 'thumb';
 
 /** A named choice within a school, where its teachers disagree. */
-export interface Variant {
+export interface SchoolVariant {
   readonly key: string;
   readonly name: Label;
   readonly rule: Message;
   /** What differs from the school it belongs to. */
   readonly change: (
     school: School,
-  ) => Partial<Pick<School, 'digits' | 'home' | 'permits' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
+  ) => Partial<Pick<School, 'digits' | 'home' | 'isDigitAllowed' | 'weights' | 'lead' | 'rakes' | 'grips'>>;
 }
 
 /** A policy for the solver: which digits there are, where each is at home, and what costs how much. */
@@ -97,22 +97,22 @@ export interface School {
   /** Strings where a digit is at home; the cost of leaving grows with the distance to the nearest. */
   readonly home: (digit: Digit, strings: number) => readonly number[];
   /** Hard rules; where they leave no digit at all they are set aside, and that is said. */
-  readonly permits: (digit: Digit, setting: Setting) => boolean;
-  readonly weights: Weights;
+  readonly isDigitAllowed: (digit: Digit, setting: DigitRuleContext) => boolean;
+  readonly weights: PenaltyWeights;
   /** Whether the basses are the thumb's and the trebles the fingers', chords apart. */
-  readonly thumbOwnsBasses?: boolean;
+  readonly isBassReservedForThumb?: boolean;
   /** The finger that opens a line, where the school says. */
   readonly lead?: Digit;
-  readonly rakes?: Rakes;
+  readonly rakes?: RakeDirection;
   /** The whole hand goes along over the strings, so that fingers cross only when one follows the other at once. */
-  readonly handMoves?: boolean;
+  readonly hasMovingHand?: boolean;
   /** Whether the other hand sounds what follows the first note of a run on one string. */
   readonly slurs?: boolean;
-  readonly variants?: readonly Variant[];
+  readonly variants?: readonly SchoolVariant[];
 }
 
 /** Weights every school starts from (est.). */
-export const COMMON_WEIGHTS: Weights = {
+export const DEFAULT_PENALTY_WEIGHTS: PenaltyWeights = {
   home: 1.5,
   ease: { a: 0.3, c: 1.2, up: 0.2 },
   thumbUp: 0.6,
@@ -145,37 +145,37 @@ export const COMMON_WEIGHTS: Weights = {
 /**
  * Whether the pick's direction is counted through whatever its fingers play in between.
  * @example
- * carriesPick(schoolOf({ school: 'hybrid:pick-alternating' })) // => true
+ * hasContinuousPickDirection(resolveSchoolOrThrow({ school: 'hybrid:pick-alternating' })) // => true
  */
-export const carriesPick = ({ weights, digits }: School): boolean =>
+export const hasContinuousPickDirection = ({ weights, digits }: School): boolean =>
   weights.strictTurn > 0 && digits.some((digit) => strikerOf(digit) !== 'pick');
 
 /**
  * Strings from one number down to another, e.g. 6 to 4.
  * @example
- * stringsFrom(6, 4).join(' ') // => '6 5 4'
+ * stringRange(6, 4).join(' ') // => '6 5 4'
  */
-export const stringsFrom = (lowest: number, highest: number): readonly number[] => {
-  const known = strings.get(lowest * 16 + highest);
+export const stringRange = (lowest: number, highest: number): readonly number[] => {
+  const known = stringRangeCache.get(lowest * 16 + highest);
   if (known) return known;
   const made = Array.from({ length: Math.max(0, lowest - highest + 1) }, (_, index) => lowest - index);
-  strings.set(lowest * 16 + highest, made);
+  stringRangeCache.set(lowest * 16 + highest, made);
   return made;
 };
 
 /** Asked for with every stroke: made once for each pair. */
-const strings = new Map<number, readonly number[]>();
+const stringRangeCache = new Map<number, readonly number[]>();
 
 /**
  * The bass strings of any instrument: N to 4.
  * @example
  * basses(6).join(' ') // => '6 5 4'
  */
-export const basses = (strings: number): readonly number[] => stringsFrom(strings, 4);
+export const basses = (strings: number): readonly number[] => stringRange(strings, 4);
 
 /**
  * A school without hard rules.
  * @example
- * anyDigit() // => true
+ * allowAnyDigit() // => true
  */
-export const anyDigit = (): boolean => true;
+export const allowAnyDigit = (): boolean => true;

@@ -2,11 +2,11 @@ import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../formats/index.ts';
 import type { MadeSchool, Stroke } from '../pattern/index.ts';
-import { SCHOOLS_AND_VARIANTS, fingerPattern, makeHand, makeSchool } from './index.ts';
+import { SCHOOLS_AND_VARIANTS, fingerPattern, createHandProfile, buildCustomSchool } from './index.ts';
 
 const fingered = (figure: string, school: string, subdivision = 4, cyclic = true): string => {
   const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo: 90 }));
-  return fingerPattern({ ...pattern, cyclic }, { cycleTicks }).digits.join(' ');
+  return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ');
 };
 
 describe('one finger per string (Carcassi, Méthode complète op. 59, 1836, from memory)', () => {
@@ -105,7 +105,7 @@ describe('marks of strokes', () => {
   const marked = (figure: string, school: string, marks: Readonly<Record<number, Partial<Stroke>>>): string => {
     const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, tempo: 80 }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
-    return fingerPattern({ ...pattern, strokes }, { cycleTicks })
+    return fingerPattern({ ...pattern, strokes }, { loopTicks: cycleTicks })
       .digits.map((digit) => digit ?? '-')
       .join(' ');
   };
@@ -182,13 +182,13 @@ describe('a school of a studio’s own', () => {
     ['with a home off the neck', { homes: { p: [9] } }, /home of p/],
     ['without a name', { name: ' ' }, /A school name needs/],
   ])('%s is refused in a sentence', (_what, change, words) => {
-    const result = makeSchool({ ...made, ...change });
+    const result = buildCustomSchool({ ...made, ...change });
     expect(result.ok ? 'made' : result.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
 
 test.each([[0], [-1], [Number.NaN], [99]])('a hand whose index takes %p times as long is refused', (value) => {
-  const result = makeHand({ key: 'x', name: 'X', scale: { i: value } });
+  const result = createHandProfile({ key: 'x', name: 'X', scale: { i: value } });
   expect(result.ok ? 'made' : result.problems.map(sayProblem).join(' ')).toMatch(
     /The index cannot be .* times as slow/,
   );

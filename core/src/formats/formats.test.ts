@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { digitsInOrder, judge } from '../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { ticksPerBeat } from '../time/index.ts';
@@ -180,7 +180,9 @@ describe('Standard MIDI File, read back by independent readers', () => {
 
 describe('plain-text tablature', () => {
   const tab = (pattern: Pattern): string[] =>
-    writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), 'one finger per string').split('\n');
+    writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'one finger per string').split(
+      '\n',
+    );
 
   test('has counts above and digits below, each in the column of its stroke', () => {
     const lines = tab(roll());

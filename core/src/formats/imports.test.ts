@@ -5,7 +5,7 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
-import { digitsInOrder, judge } from '../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import { newPattern, strokePitch, type Pattern } from '../pattern/index.ts';
 import { guessPositions, type NeckPlace, readFigure, readMidi, readTab, writeMidi, writeTab } from './index.ts';
 
@@ -159,7 +159,7 @@ describe('MIDI in', () => {
 });
 
 const fingered = (pattern: Pattern): string =>
-  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), 'school');
+  writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'school');
 
 describe('plain-text tablature in', () => {
   test('our own comes back: notes, times, digits, metre, tempo', () => {
@@ -175,7 +175,7 @@ describe('plain-text tablature in', () => {
       const read = valueOrThrow(readTab(fingered(pattern))).pattern;
       expect(heard(read)).toEqual(heard(pattern));
       expect(read).toMatchObject({ name: 'Back again', tempo, subdivision, metre: pattern.metre, bars: pattern.bars });
-      const digits = judge(pattern).digits;
+      const digits = analysePattern(pattern).digits;
       expect(read.strokes.map(({ pin }) => pin)).toEqual(pattern.strokes.map(({ id }) => digits[id]));
     }
   });

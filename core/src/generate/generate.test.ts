@@ -7,7 +7,7 @@ import { shapeOf, type Voicing } from '../harmony/index.ts';
 import { instrumentIn, tuningByKey } from '../instrument/index.ts';
 import { revoice, edit } from '../edit/index.ts';
 import { problemsOfPattern, strokePitch, type Digit, type Pattern } from '../pattern/index.ts';
-import { digitsInOrder, judge } from '../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import {
   GENERATORS,
   coverage,
@@ -48,7 +48,7 @@ const made = (key: string, values: Values = {}, chord = 'C'): Pattern =>
   valueOrThrow(generate(byKey(key), values, frameOn(chord)));
 const strings = ({ strokes }: Pattern): string => strokes.map(({ string }) => string).join(' ');
 const digitsOf = (pattern: Pattern): string =>
-  digitsInOrder(pattern, judge(pattern))
+  listDigitsInOrder(pattern, analysePattern(pattern))
     .map((digit) => digit ?? '-')
     .join(' ');
 const refused = (key: string, values: Values, chord = 'C'): string => {
@@ -63,7 +63,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
       const pattern = valueOrThrow(generate(generator, initialValues(generator), frameOn(chord)));
       expect(pattern.strokes.length).toBeGreaterThan(1);
       expect(problemsOfPattern(pattern)).toEqual([]);
-      expect(judge(pattern).troubles.filter(({ code }) => code !== 'string-muted')).toEqual([]);
+      expect(analysePattern(pattern).warnings.filter(({ code }) => code !== 'string-muted')).toEqual([]);
     }
   },
 );
@@ -242,7 +242,7 @@ describe('scale over a pulse', () => {
 
   test('the fingers alternate strictly above a steady thumb', () => {
     const pattern = made('scale-over-pulse', { displacement: 1 }, 'G');
-    const digits = judge(pattern).digits;
+    const digits = analysePattern(pattern).digits;
     const line = pattern.strokes.filter(({ string }) => string <= 3).map(({ id }) => digits[id] as Digit);
     line.slice(1).forEach((digit, index) => expect(digit).not.toBe(line[index]));
     expect(line[0]).toBe('i');

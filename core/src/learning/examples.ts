@@ -1,4 +1,4 @@
-import { taskOf, type Hand, type School } from '../fingering/index.ts';
+import { taskOf, type HandProfile, type School } from '../fingering/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
 import type { FitExample } from './fit.ts';
 
@@ -18,10 +18,10 @@ const unpinned = (pattern: Pattern): Pattern => ({
 
 /** Whether a school could ever give a digit to a string. */
 const possible = (school: School, strings: number, string: number, digit: Digit): boolean =>
-  school.digits.includes(digit) && school.permits(digit, { string, strings, together: 1 });
+  school.digits.includes(digit) && school.isDigitAllowed(digit, { string, strings, together: 1 });
 
 /** The pins of a pattern as something to learn from: those the school's rules forbid are none. */
-export const lessonOf = (pattern: Pattern, school: School, hand?: Hand): LessonPattern => {
+export const lessonOf = (pattern: Pattern, school: School, hand?: HandProfile): LessonPattern => {
   const task = taskOf(unpinned(pattern), { school, hand });
   const wanted = pattern.strokes.map(({ pin, string, slur }) =>
     pin && !slur && possible(school, task.strings, string, pin) ? pin : null,

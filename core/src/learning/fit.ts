@@ -1,5 +1,5 @@
 import { message, type Message } from '../message/index.ts';
-import { solveBest, type Digits, type School, type Task, type Weights } from '../fingering/index.ts';
+import { solveBest, type Digits, type School, type Task, type PenaltyWeights } from '../fingering/index.ts';
 import type { RandomSource } from '../sound/index.ts';
 import { COMFORT_KEYS, usesOf, type ByComfort, type ComfortKey } from './uses.ts';
 
@@ -54,13 +54,13 @@ const meets = (digits: Digits, wanted: Digits): boolean =>
 
 const schoolWith = (base: School, weights: ByComfort): School => ({
   ...base,
-  weights: { ...base.weights, ...weights } as Weights,
+  weights: { ...base.weights, ...weights } as PenaltyWeights,
 });
 
 /**
  * The weights of comfort a school has.
  * @example
- * comfortOf(schoolOf({ school: 'rolling' })).home === schoolOf({ school: 'rolling' }).weights.home // => true
+ * comfortOf(resolveSchoolOrThrow({ school: 'rolling' })).home === resolveSchoolOrThrow({ school: 'rolling' }).weights.home // => true
  */
 export const comfortOf = ({ weights }: School): ByComfort =>
   Object.fromEntries(COMFORT_KEYS.map((key) => [key, weights[key]])) as unknown as ByComfort;
@@ -114,7 +114,7 @@ const shuffled = <T>(items: readonly T[], random: RandomSource): readonly T[] =>
 /**
  * How many of the examples a school fingers as wanted.
  * @example
- * countMet([{ task: taskOf(valueOrThrow(readFigure('5 3 2 3')).pattern), wanted: ['p', 'i', 'm', 'i'] }], schoolOf({ school: 'one-per-string' })) // => 1
+ * countMet([{ task: createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), wanted: ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
  */
 export const countMet = (examples: readonly FitExample[], school: School): number =>
   examples.filter(({ task, wanted }) => {
@@ -155,7 +155,7 @@ const rounded = (weights: ByComfort): ByComfort =>
 /**
  * The weights of comfort under which the most of what is wanted is the solver's own answer, near the base.
  * @example
- * fitWeights(schoolOf({ school: 'rolling' }), [], { random: seededRandom(1) }).cross === schoolOf({ school: 'rolling' }).weights.cross // => true
+ * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: seededRandom(1) }).cross === resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
  */
 export const fitWeights = (base: School, examples: readonly FitExample[], options: FitOptions): ByComfort => {
   const { random, rounds = ROUNDS, reach = REACH, margin = MARGIN } = options;

@@ -1,6 +1,13 @@
 import type { Message } from '../message/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
-import { WEIGHT_LABELS, fingerPattern, findSchool, makeSchool, type Hand, type School } from '../fingering/index.ts';
+import {
+  PENALTY_LABELS,
+  fingerPattern,
+  findSchool,
+  buildCustomSchool,
+  type HandProfile,
+  type School,
+} from '../fingering/index.ts';
 import type { Digit, MadeSchool, Pattern } from '../pattern/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import { contradictionsIn } from './contradictions.ts';
@@ -17,7 +24,7 @@ export interface LearnRequest {
   readonly name: string;
   readonly patterns: readonly Pattern[];
   readonly seed?: number;
-  readonly hand?: Hand;
+  readonly hand?: HandProfile;
 }
 
 /** Pins there are, and those a school would give by itself. */
@@ -96,7 +103,12 @@ const withoutPins = (pattern: Pattern): Pattern => ({
   strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke),
 });
 
-const effectsOf = (base: School, school: School, patterns: readonly Pattern[], hand?: Hand): readonly LearnEffect[] =>
+const effectsOf = (
+  base: School,
+  school: School,
+  patterns: readonly Pattern[],
+  hand?: HandProfile,
+): readonly LearnEffect[] =>
   patterns
     .map((pattern) => {
       const free = withoutPins(pattern);
@@ -112,7 +124,7 @@ const effectsOf = (base: School, school: School, patterns: readonly Pattern[], h
 const changesOf = (base: School, school: School): LearntSchool['weights'] => {
   const [from, to] = [comfortOf(base), comfortOf(school)];
   return COMFORT_KEYS.filter((key) => from[key] !== to[key]).map((key) => ({
-    label: WEIGHT_LABELS[key],
+    label: PENALTY_LABELS[key],
     from: from[key],
     to: to[key],
   }));
@@ -137,7 +149,7 @@ const pinsIn = (patterns: readonly Pattern[]): number =>
 const learnFrom = (base: School, request: LearnRequest, lessons: readonly LessonPattern[]): Result<LearntSchool> => {
   const { name, patterns, hand } = request;
   const made = madeFrom(name, base, fittedTo(base, lessons, request));
-  const built = makeSchool(made);
+  const built = buildCustomSchool(made);
   if (!built.ok) return built;
   const school = { ...built.value, rule: base.rule };
   const pins = { all: pinCount(lessons), base: kept(lessons, base), learnt: kept(lessons, school) };

@@ -1,11 +1,11 @@
 import {
-  WEIGHT_KEYS,
+  PENALTY_KEYS,
   totalCost,
   type Digits,
   type School,
   type Task,
-  type WeightKey,
-  type Weights,
+  type PenaltyKey,
+  type PenaltyWeights,
 } from '../fingering/index.ts';
 
 /** The weights of comfort: what a school's rules forbid is none of them, and no learning touches it. */
@@ -28,7 +28,7 @@ export const COMFORT_KEYS = [
   'brush',
   'move',
   'pickAgain',
-] as const satisfies readonly WeightKey[];
+] as const satisfies readonly PenaltyKey[];
 
 /** A weight that can be learnt. */
 export type ComfortKey = (typeof COMFORT_KEYS)[number];
@@ -37,20 +37,20 @@ export type ComfortKey = (typeof COMFORT_KEYS)[number];
 export type ByComfort = Readonly<Record<ComfortKey, number>>;
 
 /** All weights nought: only costs that no weight scales are left. */
-const noWeights = ({ weights }: School): Weights => ({
+const noWeights = ({ weights }: School): PenaltyWeights => ({
   ...weights,
-  ...Object.fromEntries(WEIGHT_KEYS.map((key) => [key, key === 'rake' ? weights.rake : 0])),
+  ...Object.fromEntries(PENALTY_KEYS.map((key) => [key, key === 'rake' ? weights.rake : 0])),
   ease: {},
 });
 
-const costWith = (task: Task, digits: Digits, weights: Weights): number =>
+const costWith = (task: Task, digits: Digits, weights: PenaltyWeights): number =>
   totalCost({ ...task, school: { ...task.school, weights } }, digits);
 
 /**
  * How much of each weight of comfort a fingering uses: the cost is the sum of the weights times these, and of what no
  * weight of comfort scales.
  * @example
- * usesOf(taskOf(valueOrThrow(readFigure('5 3 3')).pattern), ['p', 'i', 'i']).repeat > 0 // => true
+ * usesOf(createTaskFromPattern(valueOrThrow(readFigure('5 3 3')).pattern), ['p', 'i', 'i']).repeat > 0 // => true
  */
 export const usesOf = (task: Task, digits: Digits): ByComfort => {
   const none = noWeights(task.school);

@@ -44,7 +44,7 @@ export const beatPartsOf = (pattern: Cut): readonly BeatPart[] => {
 /**
  * How a part of a beat is counted aloud.
  * @example
- * countOf(newPattern('P'), beatPartsOf(newPattern('P'))[2]) // => '&'
+ * countStrokes(newPattern('P'), beatPartsOf(newPattern('P'))[2]) // => '&'
  */
 export const countOf = ({ metre }: Pick<Pattern, 'metre'>, { beat, part, parts }: BeatPart): string =>
   spokenCount(beat % metre.beats, part, parts);

@@ -1,5 +1,5 @@
-import type { Judgement } from '../analysis/index.ts';
-import { HAND_TIMES, type Hand } from '../fingering/index.ts';
+import type { PatternAnalysis } from '../analysis/index.ts';
+import { DEFAULT_ESTIMATES, type HandProfile } from '../fingering/index.ts';
 import { message, type Message } from '../message/index.ts';
 import { STRIKERS, fingerName, strikerOf, type Striker } from '../pattern/index.ts';
 
@@ -14,10 +14,13 @@ const strikersIn = (constraint: Constraint): readonly Striker[] =>
  * @example
  * constraintOf(judge(valueOrThrow(readFigure('3 3')).pattern)) // => 'i m'
  */
-export const constraintOf = ({ ceilings, digits }: Pick<Judgement, 'ceilings' | 'digits'>): Constraint | null => {
+export const constraintOf = ({
+  limitsByConstraint: ceilings,
+  digits,
+}: Pick<PatternAnalysis, 'limitsByConstraint' | 'digits'>): Constraint | null => {
   const lowest = ceilings[0];
   if (!lowest) return null;
-  if (lowest.striker) return lowest.striker;
+  if (lowest.actuator) return lowest.actuator;
   const met = new Set(lowest.strokes.flatMap((id) => (digits[id] ? [strikerOf(digits[id])] : [])));
   return STRIKERS.filter((striker) => met.has(striker)).join(' ') || null;
 };
@@ -40,12 +43,12 @@ export const constraintName = (constraint: Constraint): Message => {
  * @example
  * computeTempoRatios(ABLE_ADULT, 'i m') // => 1
  */
-export const slownessOf = ({ scale, times }: Pick<Hand, 'scale' | 'times'>, constraint: Constraint): number => {
+export const slownessOf = ({ scale, times }: Pick<HandProfile, 'scale' | 'times'>, constraint: Constraint): number => {
   const [first, second] = strikersIn(constraint);
   if (!first) return 1;
-  if (!second) return (scale[first] * times[first]) / HAND_TIMES[first];
+  if (!second) return (scale[first] * times[first]) / DEFAULT_ESTIMATES[first];
   const key = pairTime(constraint);
-  return (Math.max(scale[first], scale[second]) * times[key]) / HAND_TIMES[key];
+  return (Math.max(scale[first], scale[second]) * times[key]) / DEFAULT_ESTIMATES[key];
 };
 
 /** The estimate two digits in turn go by. */

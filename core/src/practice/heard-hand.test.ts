@@ -1,8 +1,8 @@
 import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { ABLE_ADULT, HANDS, makeHand, type Hand } from '../fingering/index.ts';
+import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
@@ -41,12 +41,14 @@ const attempts = (slow: number, count: number, seed = 7): readonly PracticeEvent
   });
 };
 
-const slow = (scale: number): Hand =>
-  valueOrThrow(makeHand({ key: 'slow', name: 'Slow', scale: { p: scale, i: scale, m: scale, a: scale, c: scale } }));
+const slow = (scale: number): HandProfile =>
+  valueOrThrow(
+    createHandProfile({ key: 'slow', name: 'Slow', scale: { p: scale, i: scale, m: scale, a: scale, c: scale } }),
+  );
 
 describe('what a hand is held up by', () => {
   test('a thumb alone follows only itself', () => {
-    expect(constraintOf(judge({ ...figure('6'), cyclic: true }))).toBe('p');
+    expect(constraintOf(analysePattern({ ...figure('6'), cyclic: true }))).toBe('p');
   });
 
   test.each([
@@ -58,7 +60,7 @@ describe('what a hand is held up by', () => {
   });
 
   test('nothing, where nothing follows anything', () => {
-    expect(constraintOf(judge({ ...figure('6'), cyclic: false }))).toBeNull();
+    expect(constraintOf(analysePattern({ ...figure('6'), cyclic: false }))).toBeNull();
   });
 
   test('a hand half as quick again takes 1.5 times as long in everything', () => {
@@ -67,7 +69,7 @@ describe('what a hand is held up by', () => {
   });
 
   test('two in turn go by the slower of them', () => {
-    const hand = valueOrThrow(makeHand({ key: 'x', name: 'X', scale: { i: 1, m: 1.3 } }));
+    const hand = valueOrThrow(createHandProfile({ key: 'x', name: 'X', scale: { i: 1, m: 1.3 } }));
     expect(slownessOf(hand, 'i m')).toBeCloseTo(1.3, 9);
   });
 
@@ -140,28 +142,28 @@ describe('a hand corrected by practice', () => {
 
   test('a digit takes the scale that was heard; the others stay', () => {
     const abilities = heard('m', 1.3);
-    const corrected = correctedHand(ABLE_ADULT, abilities);
+    const corrected = correctedHand(ABLE_ADULT_HAND, abilities);
     expect(corrected?.hand.scale.m).toBeCloseTo(abilities[0]?.slowness ?? 0, 6);
     expect(corrected?.hand.scale.i).toBe(1);
     expect(corrected?.changed.map(({ constraint }) => constraint)).toEqual(['m']);
-    expect(makeHand({ ...(corrected?.hand as Hand) }).ok).toBe(true);
+    expect(createHandProfile({ ...(corrected?.hand as HandProfile) }).ok).toBe(true);
   });
 
   test('after that nothing is left to correct', () => {
     for (const constraint of ['m', 'i m', 'm a', 'p']) {
       const abilities = heard(constraint, 1.3);
-      expect(correctedHand(correctedHand(ABLE_ADULT, abilities)?.hand as Hand, abilities)).toBeNull();
+      expect(correctedHand(correctedHand(ABLE_ADULT_HAND, abilities)?.hand as HandProfile, abilities)).toBeNull();
     }
   });
 
   test('few attempts, or a hand as it was taken to be, correct nothing', () => {
-    expect(correctedHand(ABLE_ADULT, heard('m', 1.3, 8))).toBeNull();
+    expect(correctedHand(ABLE_ADULT_HAND, heard('m', 1.3, 8))).toBeNull();
     expect(
       correctedHand(
-        ABLE_ADULT,
+        ABLE_ADULT_HAND,
         heard('m', 1).map((one) => ({ ...one, slowness: 1.02 })),
       ),
     ).toBeNull();
-    expect(correctedHand(HANDS[0] as Hand, [])).toBeNull();
+    expect(correctedHand(HAND_PRESETS[0] as HandProfile, [])).toBeNull();
   });
 });

@@ -1,7 +1,14 @@
 import type { Message } from '../message/index.ts';
-import { ABLE_ADULT, ESTIMATES, ESTIMATE_RANGE, HAND_TIMES, SCALE_RANGE, type Hand } from '../fingering/index.ts';
+import {
+  ABLE_ADULT_HAND,
+  ESTIMATE_DEFINITIONS,
+  ESTIMATE_RANGE,
+  DEFAULT_ESTIMATES,
+  HAND_SCALE_RANGE,
+  type HandProfile,
+} from '../fingering/index.ts';
 import { STRIKERS } from '../pattern/index.ts';
-import { within } from '../statistics/index.ts';
+import { clamp } from '../statistics/index.ts';
 import { ABILITY, afterAttempt, afterDays, type Ability } from './ability.ts';
 import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
 import type { LadderPlan, PlannedStage } from './ladder.ts';
@@ -50,7 +57,7 @@ interface Following {
 
 const slownessBy = ({ mean }: Ability): number => Math.exp(ABILITY.mean - mean);
 
-const triedAt = (event: PracticeEvent, stage: PlannedStage | undefined, hand: Hand): readonly Tried[] => {
+const triedAt = (event: PracticeEvent, stage: PlannedStage | undefined, hand: HandProfile): readonly Tried[] => {
   const { at, id, kind, tempo } = event;
   if ((kind !== 'clean' && kind !== 'slipped') || tempo === undefined || !stage?.ceiling || !stage.constraint)
     return [];
@@ -61,7 +68,9 @@ const triedAt = (event: PracticeEvent, stage: PlannedStage | undefined, hand: Ha
 
 const attemptsIn = ({ plan, events }: Practised): readonly Tried[] => {
   const stages = new Map(plan.stages.map((stage) => [stage.key, stage]));
-  return inOrder(events).flatMap((event) => triedAt(event, stages.get(event.stage ?? ''), plan.hand ?? ABLE_ADULT));
+  return inOrder(events).flatMap((event) =>
+    triedAt(event, stages.get(event.stage ?? ''), plan.hand ?? ABLE_ADULT_HAND),
+  );
 };
 
 /** What is believed before anything was heard: that the hand is as slow as it was taken to be. */
@@ -111,27 +120,27 @@ export const abilitiesOf = (practised: readonly Practised[], now: number): reado
 /** From how many attempts, within what doubt, and from what difference on practice corrects a hand (est.). */
 const SURE = { attempts: 20, doubt: 0.12, differs: 0.04 } as const;
 
-const differs = (hand: Hand, { constraint, slowness, doubt, attempts }: HeardAbility): boolean =>
+const differs = (hand: HandProfile, { constraint, slowness, doubt, attempts }: HeardAbility): boolean =>
   attempts >= SURE.attempts &&
   doubt <= SURE.doubt &&
   Math.abs(Math.log(slowness / slownessOf(hand, constraint))) >= SURE.differs;
 
-const withDigit = (hand: Hand, { constraint, slowness }: HeardAbility): Hand => {
+const withDigit = (hand: HandProfile, { constraint, slowness }: HeardAbility): HandProfile => {
   const striker = STRIKERS.find((one) => one === constraint);
   if (!striker) return hand;
-  const scale = within((slowness * HAND_TIMES[striker]) / hand.times[striker], SCALE_RANGE);
+  const scale = clamp((slowness * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
   return { ...hand, scale: { ...hand.scale, [striker]: scale } };
 };
 
-const withPair = (hand: Hand, { constraint, slowness }: HeardAbility): Hand => {
+const withPair = (hand: HandProfile, { constraint, slowness }: HeardAbility): HandProfile => {
   if (!constraint.includes(' ')) return hand;
   const key = pairTime(constraint);
-  const share = (slowness / slownessOf(hand, constraint)) * (hand.times[key] / ESTIMATES[key].value);
-  return { ...hand, times: { ...hand.times, [key]: ESTIMATES[key].value * within(share, ESTIMATE_RANGE) } };
+  const share = (slowness / slownessOf(hand, constraint)) * (hand.times[key] / ESTIMATE_DEFINITIONS[key].value);
+  return { ...hand, times: { ...hand.times, [key]: ESTIMATE_DEFINITIONS[key].value * clamp(share, ESTIMATE_RANGE) } };
 };
 
 /** A hand as slow as it was heard to be: each digit, then each pair of them. */
-export const withAbilities = (hand: Hand, abilities: readonly HeardAbility[]): Hand => {
+export const withAbilities = (hand: HandProfile, abilities: readonly HeardAbility[]): HandProfile => {
   const isPair = ({ constraint }: HeardAbility): boolean => constraint.includes(' ');
   const withDigits = abilities.filter((one) => !isPair(one)).reduce(withDigit, hand);
   return abilities.filter(isPair).reduce(withPair, withDigits);
@@ -139,7 +148,7 @@ export const withAbilities = (hand: Hand, abilities: readonly HeardAbility[]): H
 
 /** A hand as practice corrects it, and in what. */
 export interface CorrectedHand {
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly changed: readonly HeardAbility[];
 }
 
@@ -149,7 +158,7 @@ export interface CorrectedHand {
  * @example
  * correctedHand(ABLE_ADULT, []) // => null
  */
-export const correctedHand = (hand: Hand, abilities: readonly HeardAbility[]): CorrectedHand | null => {
+export const correctedHand = (hand: HandProfile, abilities: readonly HeardAbility[]): CorrectedHand | null => {
   const digits = abilities.filter((one) => !one.constraint.includes(' ') && differs(hand, one));
   const withDigits = digits.reduce(withDigit, hand);
   const pairs = abilities.filter((one) => one.constraint.includes(' ') && differs(withDigits, one));

@@ -1,6 +1,6 @@
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { ABLE_ADULT, HANDS, type Hand } from '../fingering/index.ts';
+import { ABLE_ADULT_HAND, HAND_PRESETS, type HandProfile } from '../fingering/index.ts';
 import { readFigure } from '../formats/index.ts';
 import { STRIKERS, type Pattern } from '../pattern/index.ts';
 import {
@@ -21,13 +21,13 @@ const figure = (text: string, tempo: number, subdivision = 4): Pattern => ({
 });
 
 const STEADY = PLAYERS.steady as PlayerBeing;
-const NEW = HANDS[0] as Hand;
+const NEW = HAND_PRESETS[0] as HandProfile;
 
 /** A take as notes: every stroke known to the millisecond. */
 const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, timingSpread: 0.003 }): HeardTake =>
   valueOrThrow(judgePatternNotes(notesOfPlayer(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
 
-const said = (pattern: Pattern, hand: Hand, take: HeardTake) =>
+const said = (pattern: Pattern, hand: HandProfile, take: HeardTake) =>
   timesInTake(pattern, hand, take).map(({ constraint, says }) => `${constraint} ${says}`);
 
 describe('the times of a hand as a take tells them', () => {
@@ -59,11 +59,11 @@ describe('the times of a hand as a take tells them', () => {
     ] as const)
       for (const scale of [1.5, 3]) {
         const pattern = figure(text, tempo);
-        const slow = { ...NEW, scale: Object.fromEntries(STRIKERS.map((one) => [one, scale])) as Hand['scale'] };
+        const slow = { ...NEW, scale: Object.fromEntries(STRIKERS.map((one) => [one, scale])) as HandProfile['scale'] };
         const take = heard(pattern);
-        const by = handByTake(pattern, slow, take, ABLE_ADULT);
+        const by = handByTake(pattern, slow, take, ABLE_ADULT_HAND);
         expect(by?.said).not.toEqual([]);
-        expect(timesInTake(pattern, by?.hand ?? slow, take, ABLE_ADULT)).toEqual([]);
+        expect(timesInTake(pattern, by?.hand ?? slow, take, ABLE_ADULT_HAND)).toEqual([]);
       }
   });
 
@@ -81,17 +81,17 @@ describe('the times of a hand as a take tells them', () => {
       }));
       return valueOrThrow(judgePatternNotes(second, pattern)).heard;
     };
-    const ceiling = judge(twice(90)).ceiling?.bpm ?? 0;
+    const ceiling = analysePattern(twice(90)).limit?.maxTempo ?? 0;
     const strained = twice(Math.round(0.97 * ceiling));
-    expect(said(strained, ABLE_ADULT, late(strained))).toEqual(['p slower']);
+    expect(said(strained, ABLE_ADULT_HAND, late(strained))).toEqual(['p slower']);
     const leisure = twice(Math.round(0.5 * ceiling));
-    expect(said(leisure, ABLE_ADULT, late(leisure))).toEqual([]);
+    expect(said(leisure, ABLE_ADULT_HAND, late(leisure))).toEqual([]);
   });
 
   test('a habit of coming late, made up for by the next digit, says nothing of the hand', () => {
     const strained = figure('5 2 3 2', 130);
     const take = heard(strained, { ...STEADY, timingSpread: 0.003, asynchrony: { m: 0.03 } });
-    expect(said(strained, ABLE_ADULT, take).filter((one) => one.includes(' '))).toEqual([]);
+    expect(said(strained, ABLE_ADULT_HAND, take).filter((one) => one.includes(' '))).toEqual([]);
   });
 
   test('pinches in sound, and takes of a few times through, say nothing', () => {

@@ -1,8 +1,8 @@
 import type { Message } from '../message/index.ts';
-import { needsOf, type Need } from '../analysis/index.ts';
-import { taskOf, type Hand } from '../fingering/index.ts';
+import { computeTimedTransitions, type TimedTransition } from '../analysis/index.ts';
+import { taskOf, type HandProfile } from '../fingering/index.ts';
 import { STRIKERS, strikerOf, type Digit, type Pattern } from '../pattern/index.ts';
-import { median, spreadOf } from '../statistics/index.ts';
+import { median, robustStandardDeviation } from '../statistics/index.ts';
 import { askedOf, playedPattern, type Asked, type HeardStroke, type HeardTake } from '../take/index.ts';
 import { constraintName, pairTime, slownessOf, type Constraint } from './constraint.ts';
 import { withAbilities, type HeardAbility } from './heard-hand.ts';
@@ -27,7 +27,10 @@ export interface HeardTime {
  */
 const TOLD = { gaps: 4, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.15 } as const;
 
-const constraintOfNeed = ({ kind, from, striker }: Need, digits: readonly (Digit | null)[]): Constraint => {
+const constraintOfNeed = (
+  { kind, from, actuator: striker }: TimedTransition,
+  digits: readonly (Digit | null)[],
+): Constraint => {
   const first = digits[from];
   if (kind !== 'other' || !first) return striker;
   const both = new Set([strikerOf(first), striker]);
@@ -51,7 +54,11 @@ const sureStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<string, HeardS
     }),
   );
 
-const gapsOf = ({ from, to }: Need, cycles: number, strokes: ReadonlyMap<string, HeardStroke>): readonly Gap[] => {
+const gapsOf = (
+  { from, to }: TimedTransition,
+  cycles: number,
+  strokes: ReadonlyMap<string, HeardStroke>,
+): readonly Gap[] => {
   // Where a figure comes round, what a stroke follows was in the time through before.
   const back = from >= to ? 1 : 0;
   return Array.from({ length: cycles }, (_, cycle) => cycle).flatMap((cycle): readonly Gap[] => {
@@ -62,15 +69,15 @@ const gapsOf = ({ from, to }: Need, cycles: number, strokes: ReadonlyMap<string,
 };
 
 /** What the gaps of one need say; null where they say nothing. */
-const saidBy = (need: Need, gaps: readonly Gap[], constraint: Constraint): HeardTime | null => {
+const saidBy = (need: TimedTransition, gaps: readonly Gap[], constraint: Constraint): HeardTime | null => {
   if (gaps.length < TOLD.gaps) return null;
   const heard = median(gaps.map((gap) => gap.heard));
   const pulse = median(gaps.map((gap) => gap.pulse));
-  if (spreadOf(gaps.map((gap) => gap.heard)) > TOLD.scatter * heard) return null;
-  const found = { constraint, name: constraintName(constraint), needs: need.seconds, heard, gaps: gaps.length };
-  if (heard < need.seconds * (1 - TOLD.differs)) return { ...found, says: 'quicker' };
-  const strained = pulse < need.seconds * TOLD.near && heard > pulse + TOLD.late;
-  return strained && heard > need.seconds * (1 + TOLD.differs) ? { ...found, says: 'slower' } : null;
+  if (robustStandardDeviation(gaps.map((gap) => gap.heard)) > TOLD.scatter * heard) return null;
+  const found = { constraint, name: constraintName(constraint), needs: need.neededSeconds, heard, gaps: gaps.length };
+  if (heard < need.neededSeconds * (1 - TOLD.differs)) return { ...found, says: 'quicker' };
+  const strained = pulse < need.neededSeconds * TOLD.near && heard > pulse + TOLD.late;
+  return strained && heard > need.neededSeconds * (1 + TOLD.differs) ? { ...found, says: 'slower' } : null;
 };
 
 const share = ({ heard, needs }: HeardTime): number => heard / needs;
@@ -95,14 +102,14 @@ interface Told {
   readonly cycles: number;
 }
 
-const toldBy = (pattern: Pattern, heard: HeardTake, played: Hand): Told => {
+const toldBy = (pattern: Pattern, heard: HeardTake, played: HandProfile): Told => {
   const { score, digits } = playedPattern(pattern, played);
   const strokes = sureStrokes(askedOf(score, digits, heard.cycles), heard);
   return { pattern: { ...pattern, cyclic: true }, digits, strokes, cycles: heard.cycles };
 };
 
-const timesOf = ({ pattern, digits, strokes, cycles }: Told, hand: Hand): readonly HeardTime[] => {
-  const said = needsOf(taskOf(pattern, { hand }), digits)
+const timesOf = ({ pattern, digits, strokes, cycles }: Told, hand: HandProfile): readonly HeardTime[] => {
+  const said = computeTimedTransitions(taskOf(pattern, { hand }), digits)
     .filter(({ kind }) => kind !== 'touch')
     .flatMap((need) => saidBy(need, gapsOf(need, cycles, strokes), constraintOfNeed(need, digits)) ?? []);
   const times = [...new Set(said.map(({ constraint }) => reckonedBy(constraint)))];
@@ -118,13 +125,13 @@ const timesOf = ({ pattern, digits, strokes, cycles }: Told, hand: Hand): readon
  */
 export const timesInTake = (
   pattern: Pattern,
-  hand: Hand,
+  hand: HandProfile,
   heard: HeardTake,
-  played: Hand = hand,
+  played: HandProfile = hand,
 ): readonly HeardTime[] => timesOf(toldBy(pattern, heard, played), hand);
 
 /** A hand with some times taken over. */
-const withTimes = (hand: Hand, times: readonly HeardTime[]): Hand =>
+const withTimes = (hand: HandProfile, times: readonly HeardTime[]): HandProfile =>
   withAbilities(
     hand,
     times.map((time): HeardAbility => ({
@@ -140,7 +147,7 @@ const withTimes = (hand: Hand, times: readonly HeardTime[]): Hand =>
 
 /** A hand by a take, and what the take says of the one it was taken to be. */
 export interface HandByTake {
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly said: readonly HeardTime[];
 }
 
@@ -152,7 +159,12 @@ const ROUNDS = 6;
  * @example
  * handByTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
-export const handByTake = (pattern: Pattern, hand: Hand, heard: HeardTake, played: Hand = hand): HandByTake | null => {
+export const handByTake = (
+  pattern: Pattern,
+  hand: HandProfile,
+  heard: HeardTake,
+  played: HandProfile = hand,
+): HandByTake | null => {
   const told = toldBy(pattern, heard, played);
   const said = timesOf(told, hand);
   if (said.length === 0) return null;

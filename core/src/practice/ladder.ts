@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
-import { judge, type Judgement } from '../analysis/index.ts';
+import { analysePattern, type PatternAnalysis } from '../analysis/index.ts';
 import { failure, problem, success, type Result } from '../errors/index.ts';
-import { ABLE_ADULT, SCHOOLS, type Hand } from '../fingering/index.ts';
+import { ABLE_ADULT_HAND, SCHOOLS, type HandProfile } from '../fingering/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -47,7 +47,7 @@ export interface Ladder {
   readonly ceiling: number | null;
   readonly warning: TargetWarning | null;
   /** The hand it was made for: the same stages come again for the same hand. */
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 /** What a ladder is made for. */
@@ -55,7 +55,7 @@ export interface LadderAim {
   /** Beats per minute. */
   readonly target: number;
   readonly way?: Way;
-  readonly hand?: Hand;
+  readonly hand?: HandProfile;
   /** Shapes to take it over. */
   readonly voicings?: readonly Voicing[];
 }
@@ -64,7 +64,7 @@ export interface LadderAim {
 const AIM = { strokes: 400 } as const;
 
 /** The pattern with the digits it is given: parts of it keep them. */
-const pinned = (pattern: Pattern, { digits }: Judgement): Pattern => ({
+const pinned = (pattern: Pattern, { digits }: PatternAnalysis): Pattern => ({
   ...pattern,
   cyclic: true,
   strokes: pattern.strokes.map((stroke) => {
@@ -74,12 +74,12 @@ const pinned = (pattern: Pattern, { digits }: Judgement): Pattern => ({
 });
 
 /** Schools in which the same strokes have a higher ceiling: at most two, the highest first. */
-const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly Message[] =>
+const quickerSchools = (pattern: Pattern, hand: HandProfile, ceiling: number): readonly Message[] =>
   SCHOOLS.filter(({ key }) => key !== pattern.school)
     .map((school) => {
-      const judgement = judge(pattern, { school, hand });
+      const judgement = analysePattern(pattern, { school, hand });
       const whole = pattern.strokes.every(({ id, slur }) => slur || judgement.digits[id]);
-      return { name: school.name, bpm: whole ? (judgement.ceiling?.bpm ?? 0) : 0 };
+      return { name: school.name, bpm: whole ? (judgement.limit?.maxTempo ?? 0) : 0 };
     })
     .filter(({ bpm }) => bpm > ceiling * 1.03)
     .sort((a, b) => b.bpm - a.bpm)
@@ -88,33 +88,33 @@ const quickerSchools = (pattern: Pattern, hand: Hand, ceiling: number): readonly
 
 const warningFor = (
   pattern: Pattern,
-  judgement: Judgement,
+  judgement: PatternAnalysis,
   { target }: LadderAim,
-  hand: Hand,
+  hand: HandProfile,
 ): TargetWarning | null => {
-  const { ceiling } = judgement;
-  if (!ceiling || target <= NEAR_CEILING * ceiling.bpm) return null;
-  const within = Math.floor(NEAR_CEILING * ceiling.bpm);
+  const { limit: ceiling } = judgement;
+  if (!ceiling || target <= NEAR_CEILING * ceiling.maxTempo) return null;
+  const within = Math.floor(NEAR_CEILING * ceiling.maxTempo);
   return {
-    ceiling: ceiling.bpm,
-    cause: ceiling.cause,
+    ceiling: ceiling.maxTempo,
+    cause: ceiling.code,
     within,
     offers: [
-      ...quickerSchools(pattern, hand, ceiling.bpm),
+      ...quickerSchools(pattern, hand, ceiling.maxTempo),
       message('target-offer.practise-limit'),
       message('target-offer.lower-target', { target: within }),
     ],
   };
 };
 
-const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, hand: Hand): Stage => {
-  const judgement = raw.pattern.strokes.length === 0 ? null : judge(raw.pattern, { hand });
-  const limit = judgement?.ceiling;
-  const ceiling = limit?.bpm ?? null;
+const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, hand: HandProfile): Stage => {
+  const judgement = raw.pattern.strokes.length === 0 ? null : analysePattern(raw.pattern, { hand });
+  const limit = judgement?.limit;
+  const ceiling = limit?.maxTempo ?? null;
   const reach = ceiling === null ? target : Math.min(target, Math.floor(ceiling));
   const tempos = raw.kind === 'tempo' ? tempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [easyTempo(reach, ceiling)];
   const constraint = judgement && constraintOf(judgement);
-  return { ...raw, tempos, ceiling, cause: limit?.cause ?? null, constraint, prepares: next?.name ?? null };
+  return { ...raw, tempos, ceiling, cause: limit?.code ?? null, constraint, prepares: next?.name ?? null };
 };
 
 /**
@@ -125,24 +125,24 @@ const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, h
  * valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
  */
 export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
-  const { target, hand = ABLE_ADULT, voicings = [], way = WAYS[0] } = aim;
+  const { target, hand = ABLE_ADULT_HAND, voicings = [], way = WAYS[0] } = aim;
   const refuse = (why: Message): Result<Ladder> => failure(problem('ladder-impossible', { problem: why }));
   if (given.strokes.length === 0) return refuse(message('reason.ladder-empty'));
   if (given.strokes.length > AIM.strokes)
     return refuse(message('reason.ladder-too-long', { count: given.strokes.length, limit: AIM.strokes }));
   if (!(target >= TEMPO_RANGE.least && target <= TEMPO_RANGE.most))
     return refuse(message('reason.target-out-of-range', { ...TEMPO_RANGE, target }));
-  const judgement = judge({ ...given, cyclic: true }, { hand });
+  const judgement = analysePattern({ ...given, cyclic: true }, { hand });
   const pattern = pinned(given, judgement);
   const source = { pattern, judgement, options: { hand }, voicings, bursts: way === 'bursts' };
   const { stages, leftOut } = rawStages(source);
   // What the whole cannot reach is no aim for its parts either.
-  const within = Math.min(target, Math.floor(judgement.ceiling?.bpm ?? target));
+  const within = Math.min(target, Math.floor(judgement.limit?.maxTempo ?? target));
   return success({
     stages: stages.map((stage, index) => withTempos(stage, stages[index + 1], within, hand)),
     leftOut,
     target,
-    ceiling: judgement.ceiling?.bpm ?? null,
+    ceiling: judgement.limit?.maxTempo ?? null,
     warning: warningFor(given, judgement, aim, hand),
     hand,
   });
@@ -165,7 +165,7 @@ export interface LadderPlan {
   readonly stages: readonly PlannedStage[];
   readonly target: number;
   /** The hand the ladder was made for, where it is not the able adult's. */
-  readonly hand?: Hand;
+  readonly hand?: HandProfile;
 }
 
 /** A stage of a ladder as a plan holds it. */
@@ -186,6 +186,6 @@ export const plannedStage = ({ key, name, gate, tempos, cause, ceiling, constrai
  */
 export const planOf = ({ stages, target, hand }: Ladder): LadderPlan => ({
   target,
-  ...(hand === ABLE_ADULT ? {} : { hand }),
+  ...(hand === ABLE_ADULT_HAND ? {} : { hand }),
   stages: stages.map(plannedStage),
 });

@@ -1,10 +1,10 @@
 import { message } from '../message/index.ts';
 import { sayProblems, sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure } from '../formats/index.ts';
-import { ABLE_ADULT, HANDS } from '../fingering/index.ts';
+import { ABLE_ADULT_HAND, HAND_PRESETS } from '../fingering/index.ts';
 import { seededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import {
@@ -64,11 +64,11 @@ describe('a ladder', () => {
   const FIGURES = ['5 3 2 3', '6 4 3 2 1 2 3 4', '5+1 3 2 3', '6 3 4 2 6 1 4 3', '3 2 1 2', '5 5 5 5'];
 
   test.each(FIGURES)('%s: every stage can be played by the hand at each of its tempos', (text) => {
-    for (const hand of HANDS) {
+    for (const hand of HAND_PRESETS) {
       const { stages } = ladder(text, 96, { hand });
       for (const { pattern, tempos } of stages.filter((stage) => stage.pattern.strokes.length > 0))
         for (const tempo of tempos) {
-          const ceiling = judge({ ...pattern, tempo }, { hand }).ceiling?.bpm ?? Infinity;
+          const ceiling = analysePattern({ ...pattern, tempo }, { hand }).limit?.maxTempo ?? Infinity;
           expect(tempo).toBeLessThanOrEqual(Math.max(ceiling, 20) + 1e-6);
         }
     }
@@ -76,7 +76,7 @@ describe('a ladder', () => {
 
   test('parts keep the digits of the whole, and their gates and reasons', () => {
     const whole = figure('5 3 2 3 5 3 1 3');
-    const { digits } = judge({ ...whole, cyclic: true });
+    const { digits } = analysePattern({ ...whole, cyclic: true });
     const { stages } = valueOrThrow(ladderFor(whole, { target: 80 }));
     const thumb = stages.find(({ kind }) => kind === 'thumb');
     expect(thumb?.gate).toBe(5);
@@ -89,7 +89,7 @@ describe('a ladder', () => {
   });
 
   test('the plan carries the hand it was made for, so that the same stages come again', () => {
-    const slow = HANDS[0];
+    const slow = HAND_PRESETS[0];
     const whole = figure('6 4 3 2 1 2 3 4');
     const made = valueOrThrow(ladderFor(whole, { target: 90, hand: slow }));
     const kept = JSON.parse(JSON.stringify(planOf(made))) as LadderPlan;
@@ -354,9 +354,9 @@ describe('invented students', () => {
   });
 
   test('forty of them for twelve weeks, and no attempt above what the hand can do', () => {
-    const hand = ABLE_ADULT;
+    const hand = ABLE_ADULT_HAND;
     const most = new Map(
-      made.stages.map(({ key, pattern }) => [key, judge(pattern, { hand }).ceiling?.bpm ?? Infinity]),
+      made.stages.map(({ key, pattern }) => [key, analysePattern(pattern, { hand }).limit?.maxTempo ?? Infinity]),
     );
     for (let seed = 0; seed < 40; seed += 1)
       for (const { stage = '', tempo = 0 } of weeks(SENSIBLE_STUDENT, seed).events)

@@ -16,7 +16,7 @@ import {
   type Striker,
 } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
-import { countStrikers, pulseOf, type Judgement } from '../analysis/index.ts';
+import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../analysis/index.ts';
 
 /** The kinds of stages a ladder has, in the order they usually come. */
 export const STAGE_KINDS = [
@@ -64,7 +64,7 @@ export interface LeftOut {
 export interface StageSource {
   /** The pattern with its digits pinned: parts of it keep the fingering of the whole. */
   readonly pattern: Pattern;
-  readonly judgement: Judgement;
+  readonly judgement: PatternAnalysis;
   readonly options: FingerOptions;
   /** Shapes to take it over, where it belongs to a song or a set. */
   readonly voicings: readonly Pattern['voicing'][];
@@ -83,7 +83,7 @@ const only = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Pattern => (
 });
 
 const countsOf = (source: StageSource): ReadonlyMap<Striker, number> =>
-  countStrikers(source.pattern.strokes.map((stroke) => digitOf(source, stroke)));
+  countActuatorStrokes(source.pattern.strokes.map((stroke) => digitOf(source, stroke)));
 
 /** The fingers, the busiest first. */
 const fingersOf = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): readonly Striker[] =>
@@ -129,7 +129,7 @@ const position = (source: StageSource): Made => [
 ];
 
 const thumb = (source: StageSource): Made => {
-  const pulse = pulseOf(countsOf(source));
+  const pulse = findPulseActuator(countsOf(source));
   if (!pulse) return message('stage.thumb.none');
   const part = only(source.pattern, isOf(source, [pulse]));
   if (part.strokes.length === source.pattern.strokes.length) return message('stage.thumb.single-finger');
@@ -149,7 +149,7 @@ const thumb = (source: StageSource): Made => {
 
 const fingers = (source: StageSource): Made => {
   const count = countsOf(source);
-  const pulse = pulseOf(count);
+  const pulse = findPulseActuator(count);
   const part = only(source.pattern, isOf(source, fingersOf(count, pulse)));
   if (part.strokes.length === 0) return message('stage.fingers.none');
   if (part.strokes.length === source.pattern.strokes.length) return message('stage.fingers.only-fingers');
@@ -169,7 +169,7 @@ const fingers = (source: StageSource): Made => {
 
 const layers = (source: StageSource): Made => {
   const count = countsOf(source);
-  const pulse = pulseOf(count);
+  const pulse = findPulseActuator(count);
   const order = fingersOf(count, pulse);
   if (!pulse || order.length < 2) return message('stage.layers.none');
   return order.slice(0, -1).map((finger, place): RawStage => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { HAND_TIMES } from '../fingering/index.ts';
+import { DEFAULT_ESTIMATES } from '../fingering/index.ts';
 import { handFromTaps, TAPPED, measureTaps, type TapTarget } from './index.ts';
 
 const taps = (gap: number, count: number, jitter: (index: number) => number = () => 0): readonly number[] =>
@@ -36,12 +36,12 @@ describe('a run of taps', () => {
 
 describe('a hand from taps', () => {
   test('on the strings an able adult is whoever strikes as the engine supposes', () => {
-    const able = (['p', 'i', 'm', 'a'] as const).map((digit) => run([digit], HAND_TIMES[digit]));
-    const pairs = [run(['i', 'm'], HAND_TIMES.otherDigit), run(['m', 'a'], HAND_TIMES.middleThenRing)];
+    const able = (['p', 'i', 'm', 'a'] as const).map((digit) => run([digit], DEFAULT_ESTIMATES[digit]));
+    const pairs = [run(['i', 'm'], DEFAULT_ESTIMATES.otherDigit), run(['m', 'a'], DEFAULT_ESTIMATES.middleThenRing)];
     const { hand } = valueOrThrow(handFromTaps('own', 'Own', [...able, ...pairs], 'strings'));
     for (const digit of ['p', 'i', 'm', 'a'] as const) expect(hand.scale[digit]).toBeCloseTo(1, 6);
-    expect(hand.times.otherDigit).toBeCloseTo(HAND_TIMES.otherDigit, 6);
-    expect(hand.times.middleThenRing).toBeCloseTo(HAND_TIMES.middleThenRing, 6);
+    expect(hand.times.otherDigit).toBeCloseTo(DEFAULT_ESTIMATES.otherDigit, 6);
+    expect(hand.times.middleThenRing).toBeCloseTo(DEFAULT_ESTIMATES.middleThenRing, 6);
   });
 
   const run = (target: TapTarget, gap: number) => ({ target, taps: taps(gap, 24) });
@@ -62,7 +62,7 @@ describe('a hand from taps', () => {
     expect(hand.scale.a).toBeCloseTo(1.2, 6);
     // Two in turn take longer by what their taps took longer: the engine multiplies by the slower digit’s scale.
     expect(hand.times.otherDigit * hand.scale.m).toBeCloseTo(
-      (HAND_TIMES.otherDigit * 0.09) / TAPPED.pair.otherDigit,
+      (DEFAULT_ESTIMATES.otherDigit * 0.09) / TAPPED.pair.otherDigit,
       6,
     );
   });

@@ -1,8 +1,14 @@
 import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
-import { HAND_TIMES, SCALE_RANGE, makeHand, type EstimateKey, type Hand } from '../fingering/index.ts';
+import {
+  DEFAULT_ESTIMATES,
+  HAND_SCALE_RANGE,
+  createHandProfile,
+  type EstimateKey,
+  type HandProfile,
+} from '../fingering/index.ts';
 import type { Message } from '../message/index.ts';
 import { fingerName, type Striker } from '../pattern/index.ts';
-import { median, within } from '../statistics/index.ts';
+import { median, clamp } from '../statistics/index.ts';
 
 /** What a run of the tapping test is about: one digit as fast as it goes, or two in turn. */
 export type TapTarget = readonly [Striker] | readonly [Striker, Striker];
@@ -89,13 +95,13 @@ const REFERENCE: Readonly<
   >
 > = {
   keys: TAPPED,
-  strings: { ...HAND_TIMES, pair: HAND_TIMES },
+  strings: { ...DEFAULT_ESTIMATES, pair: DEFAULT_ESTIMATES },
 };
 
 const scalesOf = (measured: readonly Measured[], on: TappedOn): Readonly<Partial<Record<Striker, number>>> => {
   const found = measured
     .filter(isSingle)
-    .map(({ target, seconds }) => [target[0], within(seconds / REFERENCE[on][target[0]], SCALE_RANGE)] as const);
+    .map(({ target, seconds }) => [target[0], clamp(seconds / REFERENCE[on][target[0]], HAND_SCALE_RANGE)] as const);
   const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.
@@ -119,14 +125,14 @@ const pairTimes = (
   const bounded = (key: 'otherDigit' | 'middleThenRing', values: readonly number[]) => {
     if (values.length === 0) return {};
     const share = median(values) / REFERENCE[on].pair[key];
-    return { [key]: HAND_TIMES[key] * Math.min(4, Math.max(0.5, share)) };
+    return { [key]: DEFAULT_ESTIMATES[key] * Math.min(4, Math.max(0.5, share)) };
   };
   return { ...bounded('otherDigit', others), ...bounded('middleThenRing', ring) };
 };
 
 /** A hand from a tapping test, and the runs that could not be used. */
 export interface TappedHand {
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly unusable: readonly Problem[];
 }
 
@@ -149,6 +155,6 @@ export const handFromTaps = (
   );
   if (!measured.some(isSingle)) return failure(...unusable);
   const scale = scalesOf(measured, on);
-  const hand = makeHand({ key, name, scale, times: pairTimes(measured, scale, on) });
+  const hand = createHandProfile({ key, name, scale, times: pairTimes(measured, scale, on) });
   return hand.ok ? success({ hand: hand.value, unusable }) : hand;
 };

@@ -1,6 +1,6 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { SHELF, countsAloud } from './index.ts';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { problemsOfPattern } from '../pattern/index.ts';
 
 test.each(SHELF.map((figure) => [figure.key, figure] as const))(
@@ -9,7 +9,7 @@ test.each(SHELF.map((figure) => [figure.key, figure] as const))(
     expect(problemsOfPattern(pattern)).toEqual([]);
     expect(sayMessage(use)).toMatch(/^[A-Z].*\.$/);
     expect(sayMessage(name)).toMatch(/^[A-Z0-9]/);
-    const { difficulty, findings, troubles } = judge(pattern);
+    const { difficulty, diagnostics: findings, warnings: troubles } = analysePattern(pattern);
     expect(difficulty).toBeLessThan(0.85);
     expect(findings.map((finding) => saySentence(finding.message))).toEqual([]);
     expect(troubles).toEqual([]);

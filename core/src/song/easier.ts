@@ -1,5 +1,5 @@
 import { message, type Message } from '../message/index.ts';
-import { countStrikers, judge, pulseOf } from '../analysis/index.ts';
+import { countActuatorStrokes, analysePattern, findPulseActuator } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { fingerName, strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../pattern/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
@@ -117,8 +117,8 @@ interface Level {
 
 const levelsOf = (song: Song, study: SongStudy): readonly Level[] => {
   const { digits } = study.judgement;
-  const count = countStrikers(Object.values(digits));
-  const pulse = pulseOf(count);
+  const count = countActuatorStrokes(Object.values(digits));
+  const pulse = findPulseActuator(count);
   const finger = busiestFinger(count, pulse);
   const isPulse = (digit: Digit | null): boolean => digit !== null && strikerOf(digit) === pulse;
   const sings = study.written.pattern.strokes.some(({ id }) => isMelody(id));
@@ -165,9 +165,9 @@ export const easierVersions = (song: Song, study: SongStudy, options: FingerOpti
     if (!easier) return [];
     const { pattern } = writeSong(easier);
     if (pattern.strokes.length === 0 || (key !== 'half' && pattern.strokes.length === whole)) return [];
-    const { ceiling } = judge(pattern, options);
-    return [{ key, name, song: easier, strokes: pattern.strokes.length, ceiling: ceiling?.bpm ?? null }];
+    const { limit: ceiling } = analysePattern(pattern, options);
+    return [{ key, name, song: easier, strokes: pattern.strokes.length, ceiling: ceiling?.maxTempo ?? null }];
   });
-  const ceiling = study.judgement.ceiling?.bpm ?? null;
+  const ceiling = study.judgement.limit?.maxTempo ?? null;
   return [...made, { key: 'written', name: message('song-version.as-written'), strokes: whole, ceiling }];
 };

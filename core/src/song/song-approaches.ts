@@ -1,5 +1,5 @@
 import type { Label } from '../message/index.ts';
-import { digitsInOrder, judge, needsOf, type Judgement } from '../analysis/index.ts';
+import { listDigitsInOrder, analysePattern, computeTimedTransitions, type PatternAnalysis } from '../analysis/index.ts';
 import { taskOf, type FingerOptions, type School } from '../fingering/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import { barOfStroke, writeSong } from './realise-song.ts';
@@ -29,9 +29,16 @@ export interface SongApproach {
 const least = (values: readonly number[]): number | null => (values.length > 0 ? Math.min(...values) : null);
 
 /** Tempos at which each need takes all the time there is, by the bar in which it ends. */
-const limitsByBar = (pattern: Pattern, judgement: Judgement, options: FingerOptions): ReadonlyMap<number, number> => {
+const limitsByBar = (
+  pattern: Pattern,
+  judgement: PatternAnalysis,
+  options: FingerOptions,
+): ReadonlyMap<number, number> => {
   const limits = new Map<number, number>();
-  for (const { to, seconds, has } of needsOf(taskOf(pattern, options), digitsInOrder(pattern, judgement))) {
+  for (const { to, neededSeconds: seconds, availableSeconds: has } of computeTimedTransitions(
+    taskOf(pattern, options),
+    listDigitsInOrder(pattern, judgement),
+  )) {
     const bar = barOfStroke(pattern.strokes[to]?.id ?? '0/');
     limits.set(bar, Math.min(limits.get(bar) ?? Infinity, (pattern.tempo * has) / seconds));
   }
@@ -42,7 +49,7 @@ const limitsByBar = (pattern: Pattern, judgement: Judgement, options: FingerOpti
  * A song in several schools, each as a whole and section by section. A section's ceiling is
  * the least of what its strokes need.
  * @example
- * approachesOfSong(newSong('Song'), [schoolOf({ school: 'rolling' })])[0].sections.length // => 1
+ * approachesOfSong(newSong('Song'), [resolveSchoolOrThrow({ school: 'rolling' })])[0].sections.length // => 1
  */
 export const approachesOfSong = (
   song: Song,
@@ -51,7 +58,7 @@ export const approachesOfSong = (
 ): readonly SongApproach[] => {
   const { pattern, played } = writeSong(song);
   return schools.map((school): SongApproach => {
-    const judgement = judge(pattern, { ...options, school });
+    const judgement = analysePattern(pattern, { ...options, school });
     const limits = limitsByBar(pattern, judgement, { ...options, school });
     const unplayed = pattern.strokes.filter(({ id, slur }) => !slur && !judgement.digits[id]).map(({ id }) => id);
     const sections = song.sections.flatMap(({ id, name }): readonly SectionApproach[] => {
@@ -64,16 +71,16 @@ export const approachesOfSong = (
           name,
           ceiling: least([...limits].flatMap(([bar, bpm]) => (bars.has(bar) ? [bpm] : []))),
           unplayed: unplayed.filter(inside).length,
-          findings: judgement.findings.filter(({ strokes }) => inside(strokes.at(-1))).length,
+          findings: judgement.diagnostics.filter(({ strokeIds: strokes }) => inside(strokes.at(-1))).length,
         },
       ];
     });
     return {
       school: school.key,
       name: school.name,
-      ceiling: judgement.ceiling?.bpm ?? null,
+      ceiling: judgement.limit?.maxTempo ?? null,
       unplayed: unplayed.length,
-      findings: judgement.findings.length,
+      findings: judgement.diagnostics.length,
       sections,
     };
   });

@@ -1,6 +1,6 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { parseMidi } from 'midi-file';
-import { judge } from '../analysis/index.ts';
+import { analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { readFigure, writeMidi } from '../formats/index.ts';
 import { shapeOf, type Voicing } from '../harmony/index.ts';
@@ -357,7 +357,7 @@ describe('what is said of a song', () => {
   const study = studySong(song);
 
   test('it is fingered as one, as the written-out pattern is', () => {
-    expect(study.judgement).toEqual(judge(study.written.pattern));
+    expect(study.judgement).toEqual(analysePattern(study.written.pattern));
     expect(study.bars).toHaveLength(8);
   });
 
@@ -365,7 +365,7 @@ describe('what is said of a song', () => {
     const strains = study.bars.map(({ strain }) => strain);
     expect(study.ceilingBar).not.toBeNull();
     expect(strains[study.ceilingBar ?? 0]).toBeCloseTo(Math.max(...strains), 9);
-    expect(100 / Math.max(...strains)).toBeCloseTo(study.judgement.ceiling?.bpm ?? 0, 6);
+    expect(100 / Math.max(...strains)).toBeCloseTo(study.judgement.limit?.maxTempo ?? 0, 6);
   });
 
   test('motifs are equal up to the chord, and every bar with strokes has one', () => {

@@ -1,4 +1,4 @@
-import { judge, type Judgement, type NamedFinding } from '../analysis/index.ts';
+import { analysePattern, type PatternAnalysis, type Diagnostic } from '../analysis/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
 import { motifsOf, type Motif } from './motifs.ts';
 import { barOfStroke, writeSong, type MutedStroke, type WrittenSong } from './realise-song.ts';
@@ -11,7 +11,7 @@ export interface BarReading {
   readonly bar: number;
   /** Share of the time there is that its tightest need takes at the song's tempo: 1 is at the limit. */
   readonly strain: number;
-  readonly worst: NamedFinding | null;
+  readonly worst: Diagnostic | null;
   readonly findings: number;
   readonly muted: readonly MutedStroke[];
   /** Index of its motif; null where nothing is played. */
@@ -21,7 +21,7 @@ export interface BarReading {
 /** A song fingered as one, and what there is to say of it bar by bar. */
 export interface SongStudy {
   readonly written: WrittenSong;
-  readonly judgement: Judgement;
+  readonly judgement: PatternAnalysis;
   readonly bars: readonly BarReading[];
   /** The bar that sets the tempo ceiling, counted from 0 as played. */
   readonly ceilingBar: number | null;
@@ -29,25 +29,29 @@ export interface SongStudy {
   readonly thumb: readonly ThumbBar[];
 }
 
-const strainByBar = ({ motions }: Judgement, bars: number): Float64Array => {
+const strainByBar = ({ transitions: motions }: PatternAnalysis, bars: number): Float64Array => {
   const strain = new Float64Array(bars);
-  for (const { to, need, has } of motions) {
+  for (const { to, neededSeconds: need, availableSeconds: has } of motions) {
     const bar = barOfStroke(to);
     strain[bar] = Math.max(strain[bar] as number, need / has);
   }
   return strain;
 };
 
-const findingsByBar = ({ findings }: Judgement): ReadonlyMap<number, readonly NamedFinding[]> => {
-  const found = new Map<number, NamedFinding[]>();
+const findingsByBar = ({ diagnostics: findings }: PatternAnalysis): ReadonlyMap<number, readonly Diagnostic[]> => {
+  const found = new Map<number, Diagnostic[]>();
   for (const finding of findings) {
-    const bar = barOfStroke(finding.strokes.at(-1) ?? '0/');
+    const bar = barOfStroke(finding.strokeIds.at(-1) ?? '0/');
     found.set(bar, [...(found.get(bar) ?? []), finding]);
   }
   return found;
 };
 
-const readingsOf = (written: WrittenSong, judgement: Judgement, motifs: readonly Motif[]): readonly BarReading[] => {
+const readingsOf = (
+  written: WrittenSong,
+  judgement: PatternAnalysis,
+  motifs: readonly Motif[],
+): readonly BarReading[] => {
   const strain = strainByBar(judgement, written.played.length);
   const findings = findingsByBar(judgement);
   const motifOf = new Map(motifs.flatMap(({ bars }, index) => bars.map((bar) => [bar, index] as const)));
@@ -72,10 +76,10 @@ const readingsOf = (written: WrittenSong, judgement: Judgement, motifs: readonly
  */
 export const studySong = (song: Song, options: FingerOptions = {}): SongStudy => {
   const written = writeSong(song);
-  const judgement = judge(written.pattern, options);
+  const judgement = analysePattern(written.pattern, options);
   const strain = strainByBar(judgement, Math.max(1, written.played.length));
   const motifs = motifsOf(song, written, strain);
-  const set = judgement.ceiling?.strokes.at(-1);
+  const set = judgement.limit?.strokeIds.at(-1);
   return {
     written,
     judgement,

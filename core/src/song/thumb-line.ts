@@ -1,4 +1,4 @@
-import type { Judgement } from '../analysis/index.ts';
+import type { PatternAnalysis } from '../analysis/index.ts';
 import { barOfStroke, type WrittenSong } from './realise-song.ts';
 
 /** What the thumb does in one bar. */
@@ -11,7 +11,7 @@ export interface ThumbBar {
 }
 
 /** The thumb's way through a song, bar by bar. */
-export const thumbLineOf = ({ pattern, played }: WrittenSong, { digits }: Judgement): readonly ThumbBar[] => {
+export const thumbLineOf = ({ pattern, played }: WrittenSong, { digits }: PatternAnalysis): readonly ThumbBar[] => {
   const line = played.map((_, bar) => ({ bar, strings: [] as number[], widest: 0 }));
   let before: number | undefined;
   for (const { id, string } of pattern.strokes) {

@@ -95,7 +95,7 @@ describe('easier versions', () => {
     const { pattern } = writeSong(half?.song as Song);
     expect(pattern.bars).toBe(2 * study.written.pattern.bars);
     expect(pattern.strokes.map(({ at }) => at)).toEqual(study.written.pattern.strokes.map(({ at }) => 2 * at));
-    expect(half?.ceiling).toBeCloseTo(2 * (study.judgement.ceiling?.bpm ?? 0), 3);
+    expect(half?.ceiling).toBeCloseTo(2 * (study.judgement.limit?.maxTempo ?? 0), 3);
   });
 
   test('a melody makes a version of its own', () => {

@@ -12,7 +12,7 @@ export const quantile = (values: readonly number[], share: number): number => {
 };
 
 /** The spread of some values, as a standard deviation would be for normal errors: 1.4826 median deviations. */
-export const spreadOf = (values: readonly number[]): number => {
+export const robustStandardDeviation = (values: readonly number[]): number => {
   const middle = median(values);
   return 1.4826 * median(values.map((value) => Math.abs(value - middle)));
 };
@@ -25,5 +25,5 @@ export const rootMeanSquare = (samples: Float32Array): number => {
 };
 
 /** A value brought within a range. */
-export const within = (value: number, { least, most }: { readonly least: number; readonly most: number }): number =>
+export const clamp = (value: number, { least, most }: { readonly least: number; readonly most: number }): number =>
   Math.min(most, Math.max(least, value));

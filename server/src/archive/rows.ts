@@ -1,10 +1,10 @@
 import type Joi from 'joi';
 import {
-  bareSummaryOf,
+  createBasicSummary,
   failure,
   isUsableText,
-  makeHand,
-  makeSchool,
+  createHandProfile,
+  buildCustomSchool,
   message,
   messageOf,
   type MessageValue,
@@ -112,17 +112,17 @@ const checkedSettings = (document: object): Result<object> => {
 const CHECKS: Readonly<{ [K in Kind]: (document: Kinds[K], name: string) => Result<object> }> = {
   pattern: readPattern,
   song: readSong,
-  hand: (document, name) => makeHand({ key: 'archive', name, ...document }),
-  school: (document, name) => makeSchool({ id: 'archive', name, ...document }),
+  hand: (document, name) => createHandProfile({ key: 'archive', name, ...document }),
+  school: (document, name) => buildCustomSchool({ id: 'archive', name, ...document }),
   settings: (document) => checkedSettings(document),
-  estimates: (times) => makeHand({ key: 'archive', name: 'archive', times }),
+  estimates: (times) => createHandProfile({ key: 'archive', name: 'archive', times }),
 };
 
 const KINDS = Object.keys(CHECKS) as readonly Kind[];
 
 /** The columns beside a document that its list is searched by; figures are worked out in the background. */
 const beside = (kind: Kind, document: object): Row => {
-  if (kind === 'pattern') return besideOf(document as Pattern, bareSummaryOf(document as Pattern));
+  if (kind === 'pattern') return besideOf(document as Pattern, createBasicSummary(document as Pattern));
   return kind === 'song' ? writingOf(document as Song).beside : {};
 };
 

@@ -4,8 +4,8 @@ import {
   PLAN_LIMITS,
   TEMPO_RANGE,
   WAYS,
-  makeHand,
-  type Hand,
+  createHandProfile,
+  type HandProfile,
   type LadderPlan,
   type Pattern,
   type Way,
@@ -47,13 +47,13 @@ const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
 const numbers = Joi.object().pattern(words(40), Joi.number()).max(40).required();
 
 /** A hand that can be: its values are checked as core checks them. */
-export const handSchema = Joi.object<Hand>({
+export const handSchema = Joi.object<HandProfile>({
   key: words(80).min(1).required(),
   name: aLabel(80).required(),
   scale: numbers,
   times: numbers,
 })
-  .custom((hand: Hand, { error }) => (makeHand(hand).ok ? hand : error('any.invalid')))
+  .custom((hand: HandProfile, { error }) => (createHandProfile(hand).ok ? hand : error('any.invalid')))
   .messages({ 'any.invalid': 'request.hand-impossible' });
 
 /** The plan of a ladder as it may be kept. */

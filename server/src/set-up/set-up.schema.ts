@@ -1,6 +1,6 @@
 import { type TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
-import { DIGITS, ESTIMATE_KEYS, NAMINGS, STRIKERS, WEIGHT_KEYS, type MadeSchool } from '@fleet-wren/core';
+import { DIGITS, ESTIMATE_KEYS, NAMINGS, STRIKERS, PENALTY_KEYS, type MadeSchool } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
 import type { Estimates, HandDocument, Settings } from '../documents/kinds.ts';
 
@@ -36,7 +36,7 @@ export const schoolSchema = Joi.object<SchoolForm>({
   homes: Joi.object()
     .pattern(Joi.string().valid(...DIGITS), Joi.array().items(Joi.number().integer()).max(8))
     .default({}),
-  weights: numbers(WEIGHT_KEYS).default({}),
+  weights: numbers(PENALTY_KEYS).default({}),
   version: versionNumber(),
 });
 

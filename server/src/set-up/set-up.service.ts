@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { makeHand, makeSchool, message, problem, valueOrThrow, WrenError } from '@fleet-wren/core';
+import { createHandProfile, buildCustomSchool, message, problem, valueOrThrow, WrenError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -41,7 +41,7 @@ export class SetUpService {
   }
 
   async keepHand(principal: Principal, { name, studentId, scale, times }: NewHand): Promise<KeptDocument<'hand'>> {
-    valueOrThrow(makeHand({ key: 'new', name, scale, times }));
+    valueOrThrow(createHandProfile({ key: 'new', name, scale, times }));
     const scope = this.studios.for(principal);
     if (studentId !== undefined) orNotFound(await this.students.find(scope, checkedId(studentId)));
     const writing = { name, document: { scale, times }, beside: { student_id: studentId ?? null } };
@@ -60,7 +60,7 @@ export class SetUpService {
     principal: Principal,
     { name, version: _version, ...document }: SchoolForm,
   ): Promise<KeptDocument<'school'>> {
-    valueOrThrow(makeSchool({ id: 'new', name, ...document }));
+    valueOrThrow(buildCustomSchool({ id: 'new', name, ...document }));
     return this.keep(this.studios.for(principal), 'school', { name, document });
   }
 
@@ -69,7 +69,7 @@ export class SetUpService {
     id: string,
     { name, version, ...document }: SchoolForm,
   ): Promise<KeptDocument<'school'>> {
-    valueOrThrow(makeSchool({ id, name, ...document }));
+    valueOrThrow(buildCustomSchool({ id, name, ...document }));
     if (version === undefined)
       throw new WrenError(problem('request-wrong', { problem: message('request.version-missing') }));
     const scope = this.studios.for(principal);
@@ -91,7 +91,7 @@ export class SetUpService {
 
   /** Writes the studio's estimates on the version read (0 where there were none); the list is judged anew by them. */
   async setEstimates(principal: Principal, { estimates, version }: KeptEstimates): Promise<KeptEstimates> {
-    valueOrThrow(makeHand({ key: 'new', name: 'new', times: estimates }));
+    valueOrThrow(createHandProfile({ key: 'new', name: 'new', times: estimates }));
     const scope = this.studios.for(principal);
     const written = await this.writeOnly(principal, 'estimates', estimates, version);
     if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.estimates(principal) });

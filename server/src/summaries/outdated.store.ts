@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { SUMMARY_VERSION } from '@fleet-wren/core';
+import { PATTERN_SUMMARY_VERSION } from '@fleet-wren/core';
 import { DB, type Db } from '../db/connection.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 
@@ -24,7 +24,7 @@ export class OutdatedStore {
     const query = this.db('documents').where({ kind: 'pattern' }).whereNull('deleted_at').limit(BATCH);
     if (studioId !== undefined) void query.where({ studio_id: studioId });
     return query
-      .andWhere('summary_version', '<', SUMMARY_VERSION)
+      .andWhere('summary_version', '<', PATTERN_SUMMARY_VERSION)
       .select('studio_id as studioId', 'id', 'version', 'format', 'document');
   }
 

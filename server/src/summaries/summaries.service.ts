@@ -1,5 +1,5 @@
 import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
-import { SUMMARY_VERSION, bareSummaryOf, type Pattern, type PatternSummary } from '@fleet-wren/core';
+import { PATTERN_SUMMARY_VERSION, createBasicSummary, type Pattern, type PatternSummary } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { DocumentsStore, type Beside, type KeptDocument } from '../documents/documents.store.ts';
@@ -13,7 +13,7 @@ const PATIENCE = 250;
 /** The columns beside a pattern that its list is searched by. */
 export const besideOf = (pattern: Pattern, summary: PatternSummary): Beside => ({
   summary: JSON.stringify(summary),
-  summary_version: summary.unjudged ? 0 : SUMMARY_VERSION,
+  summary_version: summary.unjudged ? 0 : PATTERN_SUMMARY_VERSION,
   school: pattern.school,
   tags: pattern.tags ?? [],
   strings_used: summary.stringsUsed,
@@ -57,7 +57,7 @@ export class SummariesService implements OnModuleDestroy {
   /** Begins to sum a pattern up, and waits a little for it. */
   async begin(scope: StudioScope, pattern: Pattern): Promise<Coming> {
     const later = this.pool.summarise({ pattern, estimates: await this.estimates(scope) });
-    return { now: (await within(later, PATIENCE)) ?? bareSummaryOf(pattern), later };
+    return { now: (await within(later, PATIENCE)) ?? createBasicSummary(pattern), later };
   }
 
   /** Writes a summary that came after its request was answered, unless the pattern has moved on. */
@@ -96,7 +96,7 @@ export class SummariesService implements OnModuleDestroy {
       await this.write(studioId, { id, version }, pattern, summary);
     } catch (error) {
       this.log.error(error);
-      await this.documents.annotate(scope, 'pattern', { id, version }, { summary_version: SUMMARY_VERSION });
+      await this.documents.annotate(scope, 'pattern', { id, version }, { summary_version: PATTERN_SUMMARY_VERSION });
     }
   }
 
@@ -109,8 +109,8 @@ export class SummariesService implements OnModuleDestroy {
   ): Promise<void> {
     if (this.stopped) return;
     const scope = this.studios.for({ kind: 'house', studioId });
-    const beside = besideOf(pattern, summary ?? bareSummaryOf(pattern));
-    await this.documents.annotate(scope, 'pattern', at, { ...beside, summary_version: SUMMARY_VERSION });
+    const beside = besideOf(pattern, summary ?? createBasicSummary(pattern));
+    await this.documents.annotate(scope, 'pattern', at, { ...beside, summary_version: PATTERN_SUMMARY_VERSION });
   }
 
   private async estimates(scope: StudioScope): Promise<Estimates> {

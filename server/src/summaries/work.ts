@@ -1,4 +1,10 @@
-import { valueOrThrow, makeHand, summaryOf, type Pattern, type PatternSummary } from '@fleet-wren/core';
+import {
+  valueOrThrow,
+  createHandProfile,
+  createPatternSummary,
+  type Pattern,
+  type PatternSummary,
+} from '@fleet-wren/core';
 import type { Estimates } from '../documents/kinds.ts';
 
 /** What a summary is made of: a pattern, and what the studio assumes about an able adult's hand. */
@@ -9,6 +15,6 @@ export interface SummaryTask {
 
 /** Sums a pattern up for the hand that the bench judges for when nothing else is chosen. */
 export const summarise = ({ pattern, estimates }: SummaryTask): PatternSummary => {
-  const hand = valueOrThrow(makeHand({ key: 'able-adult', name: 'able adult', times: estimates }));
-  return summaryOf(pattern, { hand });
+  const hand = valueOrThrow(createHandProfile({ key: 'able-adult', name: 'able adult', times: estimates }));
+  return createPatternSummary(pattern, { hand });
 };

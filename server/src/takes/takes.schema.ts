@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { PATTERN_LIMITS, type Hand, type Message, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, type HandProfile, type Message, type Pattern } from '@fleet-wren/core';
 import { handSchema } from '../practice/practice.schema.ts';
 import { aMessage, words } from '../common/words.ts';
 
@@ -29,7 +29,7 @@ export interface TakeForm {
   readonly name: string;
   readonly assignment: string | null;
   readonly pattern: Pattern;
-  readonly hand?: Hand;
+  readonly hand?: HandProfile;
   readonly mime: (typeof SOUNDS)[number];
   readonly bytes: number;
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { Hand, Message, Pattern } from '@fleet-wren/core';
+import type { HandProfile, Message, Pattern } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
 import { TAKE_LIMITS, type JudgementForm, type TakeForm } from './takes.schema.ts';
 
@@ -22,7 +22,7 @@ export interface TakeLine {
 /** A take with what it is judged against, and what was said of it. */
 export interface Take extends TakeLine {
   readonly pattern: Pattern;
-  readonly hand: Hand | null;
+  readonly hand: HandProfile | null;
   readonly judgement: string | null;
   /** What earlier engines said. */
   readonly earlier: readonly JudgementForm[];

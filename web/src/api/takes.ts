@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { takeHeadline, type Hand, type Message, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { takeHeadline, type HandProfile, type Message, type Pattern, type TakeJudgement } from '@fleet-wren/core';
 import { ApiError, ask, reach } from './client.ts';
 
 /** A take that is kept, as a list shows it. */
@@ -21,7 +21,7 @@ export interface TakeLine {
 /** A take with what it is judged against, and what was said of it. */
 export interface KeptTake extends TakeLine {
   readonly pattern: Pattern;
-  readonly hand: Hand | null;
+  readonly hand: HandProfile | null;
   readonly judgement: TakeJudgement | null;
   readonly earlier: readonly { readonly engine: number; readonly headline: Message }[];
 }
@@ -36,7 +36,7 @@ export interface TakeToKeep {
   readonly name: string;
   readonly assignment: string | null;
   readonly pattern: Pattern;
-  readonly hand?: Hand;
+  readonly hand?: HandProfile;
   readonly sound: Blob;
 }
 

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { ABLE_ADULT, ESTIMATE_KEYS, type Hand } from '@fleet-wren/core';
+import { ABLE_ADULT_HAND, ESTIMATE_KEYS, type HandProfile } from '@fleet-wren/core';
 import { wordsOf } from '../api/client.ts';
 import { useKeepHand } from '../api/set-up.ts';
 import { useNotice } from './Notice.tsx';
@@ -8,9 +8,9 @@ import { useNotice } from './Notice.tsx';
 export const useJudgeBy = ({ id, name }: { readonly id: string; readonly name: string }) => {
   const keep = useKeepHand();
   const notice = useNotice();
-  const judgeBy = ({ scale, times }: Hand): void => {
+  const judgeBy = ({ scale, times }: HandProfile): void => {
     const own = Object.fromEntries(
-      ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT.times[key]).map((key) => [key, times[key]]),
+      ESTIMATE_KEYS.filter((key) => times[key] !== ABLE_ADULT_HAND.times[key]).map((key) => [key, times[key]]),
     );
     keep.mutate(
       { name: say('shell.from-practice', { name }).slice(0, 80), studentId: id, scale, times: own },

@@ -1,7 +1,7 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   ceilingFigure,
-  miniatureOf,
+  createThumbnail,
   stepsCounted,
   stringCount,
   type Approach,
@@ -42,7 +42,14 @@ const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
 );
 
 const Facts = ({ approach }: { readonly approach: Approach }) => {
-  const { attacks, busiest, slurs, doubled, judgement, unplayed } = approach;
+  const {
+    attacks,
+    busiestActuator: busiest,
+    slurs,
+    doubledStrokes: doubled,
+    analysis: judgement,
+    unplayedStrokes: unplayed,
+  } = approach;
   return (
     <dl className="approach-facts">
       <div>
@@ -69,7 +76,7 @@ const Facts = ({ approach }: { readonly approach: Approach }) => {
       <div>
         <dt>{say('approaches.issues')}</dt>
         <dd>
-          {judgement.findings.length === 0 ? say('common.no-problems') : judgement.findings.length}
+          {judgement.diagnostics.length === 0 ? say('common.no-problems') : judgement.diagnostics.length}
           {doubled > 0 && say('approaches.with-a-repeated-finger', { doubled })}
           {slurs > 0 && say('approaches.slurred', { slurs })}
           {unplayed > 0 && <b className="text-warning">{say('approaches.not-playable', { unplayed })}</b>}
@@ -81,8 +88,8 @@ const Facts = ({ approach }: { readonly approach: Approach }) => {
 
 /** One school's way with the notes: its threads in small, what it asks of the hand, its ceiling. */
 export const ApproachRow = ({ approach, number, pattern, standing, current, pointed, point, use, drop }: RowProps) => {
-  const { ceiling } = approach.judgement;
-  const over = ceiling !== null && ceiling.bpm < pattern.tempo;
+  const { limit: ceiling } = approach.analysis;
+  const over = ceiling !== null && ceiling.maxTempo < pattern.tempo;
   return (
     <article
       className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`}
@@ -119,14 +126,14 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
         </span>
       </header>
       <Miniature
-        strokes={miniatureOf(pattern, approach.judgement.digits)}
+        strokes={createThumbnail(pattern, approach.analysis.digits)}
         strings={stringCount(pattern.instrument)}
         width={252}
         height={74}
       />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
-        <strong>{ceiling ? ceilingFigure(ceiling.bpm) : '–'}</strong>
+        <strong>{ceiling ? ceilingFigure(ceiling.maxTempo) : '–'}</strong>
         <span>{say('approaches.max-tempo')}</span>
       </p>
     </article>

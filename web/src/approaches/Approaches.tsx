@@ -1,11 +1,11 @@
 import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './approaches.scss';
 import {
-  COMPARED,
+  COMPARISON_LIMITS,
   sameValue,
   type Approach,
-  type Comparison,
-  type Hand,
+  type SchoolComparison,
+  type HandProfile,
   type MadeSchool,
   type Pattern,
 } from '@fleet-wren/core';
@@ -27,23 +27,23 @@ const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[
   const wanted = asked
     ? asked.split(',')
     : [pattern.school, ...USUAL.filter((key) => key !== pattern.school.split(':')[0])].slice(0, 4);
-  return [...new Set(wanted)].slice(0, COMPARED.most);
+  return [...new Set(wanted)].slice(0, COMPARISON_LIMITS.most);
 };
 
 interface Question {
   readonly pattern: Pattern;
   readonly schools: string;
   readonly own: readonly MadeSchool[];
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
-const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal): Promise<Comparison> =>
+const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal): Promise<SchoolComparison> =>
   studyWorker.ask('compare', [pattern, schools.split(','), own, hand], { signal });
 
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
-  return ({ school, slurred }: Approach, own: ReturnType<typeof useOwnSchools>): void => {
+  return ({ school, slurredNotes: slurred }: Approach, own: ReturnType<typeof useOwnSchools>): void => {
     const { document: pattern, run } = bench.getState();
     const slurs = new Map(slurred.map(({ stroke, slur }) => [stroke, slur]));
     const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));
@@ -79,7 +79,7 @@ const Approaches = () => {
   const { value: comparison, trouble } = useAnswer(question, compare);
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
-  const best = comparison?.verdict.best ?? [];
+  const best = comparison?.recommendation.best ?? [];
   return (
     <div className="approaches">
       <header>
@@ -87,11 +87,11 @@ const Approaches = () => {
           <ArrowLeft size={16} aria-hidden /> {pattern.name}
         </Link>
         <h1 className="verdict" aria-live="polite">
-          {trouble ?? (comparison ? saySentence(comparison.verdict.message) : '')}
+          {trouble ?? (comparison ? saySentence(comparison.recommendation.message) : '')}
         </h1>
         <p className="text-soft">
           {say('approaches.same-notes', { tempo: pattern.tempo, hand: sayLabel(hand.name) })}{' '}
-          {schools.length < COMPARED.most && (
+          {schools.length < COMPARISON_LIMITS.most && (
             <select
               className="add-school"
               aria-label={say('approaches.add-a-school')}
@@ -107,7 +107,7 @@ const Approaches = () => {
       {comparison && (
         <div className="approaches-body">
           <div className="approaches-rows">
-            {comparison.approaches.map((approach, index) => (
+            {comparison.results.map((approach, index) => (
               <ApproachRow
                 key={approach.school}
                 approach={approach}
@@ -119,7 +119,7 @@ const Approaches = () => {
                 point={setPointed}
                 use={() => use(approach, own)}
                 drop={
-                  schools.length > COMPARED.least
+                  schools.length > COMPARISON_LIMITS.least
                     ? () => choose(schools.filter((key) => key !== approach.school))
                     : undefined
                 }
@@ -127,7 +127,7 @@ const Approaches = () => {
             ))}
           </div>
           <StrainChartView
-            approaches={comparison.approaches}
+            approaches={comparison.results}
             tempo={pattern.tempo}
             best={best}
             pointed={pointed}

@@ -25,11 +25,11 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
         height={CHART.height}
         role="img"
         aria-label={approaches
-          .map(({ name, judgement }) =>
+          .map(({ name, analysis: judgement }) =>
             say('approaches.max-of', {
               name: sayLabel(name),
-              max: judgement.ceiling
-                ? say('common.bpm-max', { bpm: ceilingFigure(judgement.ceiling.bpm) })
+              max: judgement.limit
+                ? say('common.bpm-max', { bpm: ceilingFigure(judgement.limit.maxTempo) })
                 : say('common.no-max-tempo'),
             }),
           )

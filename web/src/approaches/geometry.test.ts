@@ -1,13 +1,13 @@
 import {
   DIGITS,
   compareSchools,
-  judge,
+  analysePattern,
   newPattern,
   patternLength,
   readFigure,
-  schoolsToCompare,
+  findSchoolsToCompare,
   secondsPerTick,
-  studyStrings,
+  analyseStringUsage,
   valueOrThrow,
   type Pattern,
 } from '@fleet-wren/core';
@@ -26,7 +26,7 @@ const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pat
 
 describe('the wheel', () => {
   const pattern = figure('5 3 2 5 3 2 5 3', {}, 2);
-  const { digits } = judge(pattern);
+  const { digits } = analysePattern(pattern);
 
   test('begins at the top and goes round with the clock', () => {
     const [first, second] = spokesOf(pattern);
@@ -44,7 +44,7 @@ describe('the wheel', () => {
 
   test('groups are arcs with their lengths; a single group is none', () => {
     expect(groupArcsOf(pattern, digits).map(({ label }) => label)).toEqual(['3', '3', '2']);
-    expect(groupArcsOf(figure('5 3 2 3'), judge(figure('5 3 2 3')).digits)).toEqual([]);
+    expect(groupArcsOf(figure('5 3 2 3'), analysePattern(figure('5 3 2 3')).digits)).toEqual([]);
   });
 
   test('turning the figure turns every bead by the same angle', () => {
@@ -71,18 +71,18 @@ describe('the wheel', () => {
 
 describe('lanes', () => {
   const pattern = figure('5 3 2 1 5 3 2 1', { tempo: 90 });
-  const judgement = judge(pattern);
+  const judgement = analysePattern(pattern);
   const layout = layoutOf(pattern, 900);
   const lanes = lanesOf(
     {
       pattern,
       digits: judgement.digits,
-      motions: judgement.motions,
+      motions: judgement.transitions,
       layout,
       system: layout.systems[0] as never,
       secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
     },
-    judgement.load.map(({ striker }) => striker),
+    judgement.actuatorLoads.map(({ actuator: striker }) => striker),
   );
 
   test('one a digit, the little-finger side on top, marks under their tokens', () => {
@@ -115,15 +115,18 @@ describe('lanes', () => {
 
   test('the strain of a way is what it needs of the time there is', () => {
     const strains = lanes.flatMap(({ ways }) => ways.map(({ strain }) => strain));
-    expect(Math.max(...strains)).toBeCloseTo(Math.max(...judgement.motions.map(({ need, has }) => need / has)), 9);
+    expect(Math.max(...strains)).toBeCloseTo(
+      Math.max(...judgement.transitions.map(({ neededSeconds: need, availableSeconds: has }) => need / has)),
+      9,
+    );
   });
 });
 
 describe('the chart of strain', () => {
   const pattern = newPattern('x', { ...figure('1 1 1 1'), tempo: 100 });
-  const { approaches } = compareSchools(
+  const { results: approaches } = compareSchools(
     pattern,
-    valueOrThrow(schoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])),
+    valueOrThrow(findSchoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])),
   );
   const { x, y, lines } = strainChart(approaches);
 
@@ -164,7 +167,7 @@ test('every digit has a shape and a colour of its own, so that letter, shape and
 
 describe('the strings', () => {
   const pattern = figure('5 3 2 3', { bars: 3 });
-  const { rings, changes } = studyStrings(pattern, judge(pattern));
+  const { rings, changes } = analyseStringUsage(pattern, analysePattern(pattern));
 
   test('each played string has a row, the highest first', () => {
     expect(playedStrings(rings, changes)).toEqual([2, 3, 5]);

@@ -1,7 +1,7 @@
 import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayList } from '@fleet-wren/wording';
-import { miniatureOf, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+import { createThumbnail, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
 const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> =>
@@ -42,7 +42,7 @@ export const PatternState = ({ pattern }: { readonly pattern: Pattern }) => (
       />
     </p>
     <Miniature
-      strokes={miniatureOf(pattern, pins(pattern))}
+      strokes={createThumbnail(pattern, pins(pattern))}
       strings={stringCount(pattern.instrument)}
       width={320}
       height={90}

@@ -43,7 +43,7 @@ const Refused = () => {
 
 /** The digits of the second time round, where a figure in strict turn only comes out after two times. */
 const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: HeldJudged }) => {
-  const { secondTime } = judgement;
+  const { secondPassDigits: secondTime } = judgement;
   if (!secondTime) return null;
   return (
     <p className="second-time">
@@ -68,7 +68,7 @@ const Verdict = memo(({ judged }: { readonly judged: HeldJudged }) => {
     <>
       <Ceiling judgement={judgement} tempo={pattern.tempo} />
       <SecondTime judged={judged} />
-      <LoadBars load={judgement.load} tempo={pattern.tempo} />
+      <LoadBars load={judgement.actuatorLoads} tempo={pattern.tempo} />
       <Findings judged={judged} cures={cures} />
     </>
   );

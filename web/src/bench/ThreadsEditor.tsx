@@ -67,7 +67,7 @@ const at = (layout: Layout, stroke: Pick<Stroke, 'at' | 'string'>): string => {
 const FlagLayer = memo(({ judged, layout }: { readonly judged: Judged | null; readonly layout: Layout }) => {
   const pattern = useBench((state) => state.document);
   const shown = useMemo(() => {
-    const troubled = new Set(judged?.judgement.troubles.flatMap(({ strokes }) => strokes));
+    const troubled = new Set(judged?.judgement.warnings.flatMap(({ strokes }) => strokes));
     const { flags } = numberedCauses(judged);
     if (troubled.size === 0 && flags.size === 0) return [];
     return pattern.strokes.flatMap((stroke) => {

@@ -1,4 +1,4 @@
-import { causesOf, type Cause, type NamedFinding } from '@fleet-wren/core';
+import { causesOf, type Cause, type Diagnostic } from '@fleet-wren/core';
 import type { Judged } from '../parts/judged.ts';
 
 /** Causes shown with a number on their tokens; the rest is counted. */
@@ -11,16 +11,16 @@ interface NumberedCauses {
   readonly flags: ReadonlyMap<string, number>;
 }
 
-const lastStroke = ({ strokes }: NamedFinding): string | undefined => strokes[strokes.length - 1];
+const lastStroke = ({ strokeIds: strokes }: Diagnostic): string | undefined => strokes[strokes.length - 1];
 
 const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
 
 /** Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a cause. */
 const number = ({ judgement }: Judged): NumberedCauses => {
-  const all = causesOf(judgement.findings);
+  const all = causesOf(judgement.diagnostics);
   const shown = all.slice(0, CAUSES_SHOWN);
   const flags = new Map<string, number>();
-  shown.forEach(({ findings }, index) => {
+  shown.forEach(({ diagnostics: findings }, index) => {
     for (const finding of findings) {
       const last = lastStroke(finding);
       if (last !== undefined && !flags.has(last)) flags.set(last, index + 1);

@@ -1,12 +1,12 @@
 import {
-  judge,
+  analysePattern,
   newFingeringMemory,
-  type Alternative,
-  type Cure,
+  type AlternativeFingering,
+  type QuickFix,
   type Edit,
   type Explanation,
-  type Hand,
-  type Judgement,
+  type HandProfile,
+  type PatternAnalysis,
   type Pattern,
 } from '@fleet-wren/core';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
@@ -41,9 +41,9 @@ class JudgeLine {
   private known: HeldJudged | null = null;
   /** Edits since the state that was asked about last; null where they do not lead on from it. */
   private edits: Edit[] | null = null;
-  private readonly hand: Hand;
+  private readonly hand: HandProfile;
 
-  constructor(hand: Hand) {
+  constructor(hand: HandProfile) {
     this.hand = hand;
   }
 
@@ -73,7 +73,7 @@ class JudgeLine {
     return this.known;
   }
 
-  private judgementOf(answer: Exclude<JudgeAnswer, { readonly kind: 'lost' }>): Judgement | null {
+  private judgementOf(answer: Exclude<JudgeAnswer, { readonly kind: 'lost' }>): PatternAnalysis | null {
     if (answer.kind === 'whole') return answer.judgement;
     return this.known && changedJudgement(this.known.judgement, answer.change);
   }
@@ -95,9 +95,9 @@ const CATCH_UP = 150;
 class QuickJudge {
   private took = Infinity;
   private readonly memory = newFingeringMemory();
-  private readonly hand: Hand;
+  private readonly hand: HandProfile;
 
-  constructor(hand: Hand) {
+  constructor(hand: HandProfile) {
     this.hand = hand;
   }
 
@@ -107,10 +107,10 @@ class QuickJudge {
   }
 
   /** The judgement, where it can be had at once. A studio's own school may allow so much that nobody can tell before. */
-  judge(pattern: Pattern): Judgement | null {
+  judge(pattern: Pattern): PatternAnalysis | null {
     if (this.took > AT_ONCE.milliseconds || pattern.strokes.length > AT_ONCE.strokes || pattern.ownSchool) return null;
     const began = performance.now();
-    const judgement = judge(pattern, { hand: this.hand, memory: this.memory });
+    const judgement = analysePattern(pattern, { hand: this.hand, cache: this.memory });
     this.took = performance.now() - began;
     return judgement;
   }
@@ -121,7 +121,7 @@ class QuickJudge {
  * the edit itself, so that the worker is at it while the page is drawn. One question is under way at a time; what comes
  * meanwhile waits, only the latest of it, and answers about a pattern that has moved on are not shown.
  */
-export const useJudgement = (bench: BenchStore, hand: Hand): HeldJudged | null => {
+export const useJudgement = (bench: BenchStore, hand: HandProfile): HeldJudged | null => {
   const [judged, setJudged] = useState<HeldJudged | null>(null);
   useLayoutEffect(() => {
     let current = true;
@@ -218,19 +218,19 @@ const useStudy = <T>(
 };
 
 /** The best way out of each cause that is shown. */
-export const useCures = (judged: Judged | null): readonly (Cure | null)[] | null =>
-  useStudy(judged, (judged?.judgement.findings.length ?? 0) > 0, (shown, signal) => {
+export const useCures = (judged: Judged | null): readonly (QuickFix | null)[] | null =>
+  useStudy(judged, (judged?.judgement.diagnostics.length ?? 0) > 0, (shown, signal) => {
     const { pattern, judgement, hand } = shown;
     // Only what is shown is asked about: the first finding of each cause.
-    const findings = numberedCauses(shown).shown.flatMap(({ findings: [first] }) => first ?? []);
-    return studyWorker.ask('cures', [pattern, { ...judgement, motions: [] }, findings, hand], { signal });
+    const findings = numberedCauses(shown).shown.flatMap(({ diagnostics: [first] }) => first ?? []);
+    return studyWorker.ask('cures', [pattern, { ...judgement, transitions: [] }, findings, hand], { signal });
   });
 
 /** How many fingerings are offered. */
 const OFFERED = 4;
 
 /** The best few fingerings, when they are asked for. */
-export const useAlternatives = (judged: Judged | null, wanted: boolean): readonly Alternative[] | null =>
+export const useAlternatives = (judged: Judged | null, wanted: boolean): readonly AlternativeFingering[] | null =>
   useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }, signal) =>
     studyWorker.ask('alternatives', [pattern, OFFERED, hand], { signal }),
   );

@@ -1,5 +1,5 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { ceilingFigure, miniatureOf, stringCount, type DrillCell } from '@fleet-wren/core';
+import { ceilingFigure, createThumbnail, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
@@ -63,7 +63,7 @@ export const DrillCard = ({
         aria-pressed={playing}
       >
         <Miniature
-          strokes={miniatureOf(pattern, cell.digits)}
+          strokes={createThumbnail(pattern, cell.digits)}
           strings={stringCount(pattern.instrument)}
           width={width}
           height={Math.round(width * 0.31)}

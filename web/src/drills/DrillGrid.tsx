@@ -6,7 +6,7 @@ import {
   nextDrill,
   type DrillCell,
   type DrillGrid as Grid,
-  type Hand,
+  type HandProfile,
   type Pattern,
   named,
 } from '@fleet-wren/core';
@@ -34,7 +34,7 @@ import { useDrillsOf, useKnown } from './known.ts';
 interface Question {
   readonly pattern: Pattern;
   readonly axes: string;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 /** A grid whose drills are called what they are. */
@@ -121,7 +121,7 @@ const useSetFor = (
     student,
     hand,
     sourceId,
-  }: { readonly student: Student | undefined; readonly hand: Hand; readonly sourceId: string },
+  }: { readonly student: Student | undefined; readonly hand: HandProfile; readonly sourceId: string },
   clear: () => void,
 ) => {
   const notice = useNotice();

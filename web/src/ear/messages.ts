@@ -1,11 +1,11 @@
-import type { Hand, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
+import type { HandProfile, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
 
 /** What the listening worker is told. */
 export type ToListener =
   | {
       readonly kind: 'listen';
       readonly pattern: Pattern;
-      readonly hand: Hand | undefined;
+      readonly hand: HandProfile | undefined;
       readonly sampleRate: number;
       /** Where the sound comes in. */
       readonly sound: MessagePort;
@@ -13,7 +13,7 @@ export type ToListener =
   /** Strokes of a tapping test, run by run. */
   | { readonly kind: 'strokes'; readonly sampleRate: number; readonly sound: MessagePort }
   /** Another figure from now on. */
-  | { readonly kind: 'figure'; readonly pattern: Pattern; readonly hand: Hand | undefined };
+  | { readonly kind: 'figure'; readonly pattern: Pattern; readonly hand: HandProfile | undefined };
 
 /** What the listening worker says. */
 export type FromListener =

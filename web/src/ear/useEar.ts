@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { Hand, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
+import type { HandProfile, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import type { FromListener } from './messages.ts';
 import { useEarWorker, type EarWorker } from './useEarWorker.ts';
@@ -26,7 +26,7 @@ const figureOf = (pattern: Pattern): string => JSON.stringify({ ...pattern, name
  * Listens to a figure while it is played, and tells what is heard as it is heard. The sound never leaves this device. Another
  * figure is listened for as soon as it is given.
  */
-export const useEar = (pattern: Pattern, hand: Hand | undefined, hear: (event: LiveEvent) => void): Ear => {
+export const useEar = (pattern: Pattern, hand: HandProfile | undefined, hear: (event: LiveEvent) => void): Ear => {
   const [heard, setHeard] = useState<Heard>(NOTHING);
   const said = (message: FromListener): void => {
     if (message.kind === 'level') setHeard((now) => ({ ...now, level: message.level }));

@@ -1,11 +1,11 @@
-import type { Hand, Judgement, Pattern } from '@fleet-wren/core';
+import type { HandProfile, PatternAnalysis, Pattern } from '@fleet-wren/core';
 
 /** A judgement, and the pattern and the hand it is about. */
 export interface Judged {
   readonly pattern: Pattern;
-  readonly hand: Hand;
-  readonly judgement: Judgement;
+  readonly hand: HandProfile;
+  readonly judgement: PatternAnalysis;
 }
 
 /** The digits of what is not judged yet: always the same value, so that nothing is drawn anew for it. */
-export const NO_DIGITS: Judgement['digits'] = {};
+export const NO_DIGITS: PatternAnalysis['digits'] = {};

@@ -1,5 +1,5 @@
 import { say, sayProblems } from '@fleet-wren/wording';
-import { WAYS, planOf, type Hand, type Pattern } from '@fleet-wren/core';
+import { WAYS, planOf, type HandProfile, type Pattern } from '@fleet-wren/core';
 import { setAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
 import { studyWorker } from '../workers/client.ts';
@@ -11,7 +11,7 @@ export interface DrillToSet {
 }
 
 /** The drills of a set by the strain each has for a hand at its tempo, the easiest first. */
-const easiestFirst = async (drills: readonly DrillToSet[], hand: Hand): Promise<readonly DrillToSet[]> => {
+const easiestFirst = async (drills: readonly DrillToSet[], hand: HandProfile): Promise<readonly DrillToSet[]> => {
   const judged: { readonly drill: DrillToSet; readonly strain: number }[] = [];
   for (const drill of drills) {
     const { difficulty } = await studyWorker.ask('judgeOnce', [drill.pattern, hand]);
@@ -27,7 +27,11 @@ export interface DrillsSet {
 }
 
 /** Sets drills for a student one after another, the easiest for the hand first, each to its own tempo. */
-export const setDrills = async (student: Student, drills: readonly DrillToSet[], hand: Hand): Promise<DrillsSet> => {
+export const setDrills = async (
+  student: Student,
+  drills: readonly DrillToSet[],
+  hand: HandProfile,
+): Promise<DrillsSet> => {
   const way = student.about.way ?? WAYS[0];
   const refused: string[] = [];
   for (const { pattern, sourceId } of await easiestFirst(drills, hand)) {

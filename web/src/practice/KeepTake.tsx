@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { Hand, Pattern } from '@fleet-wren/core';
+import type { HandProfile, Pattern } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
 import { newSending, type Sending } from '../api/takes.ts';
@@ -20,7 +20,7 @@ interface Kept {
   readonly name: string;
   readonly assignment: string;
   readonly pattern: Pattern;
-  readonly hand: Hand | undefined;
+  readonly hand: HandProfile | undefined;
 }
 
 /** Records, sends, and keeps what could not be sent; held by who stays while the room is interrupted. */

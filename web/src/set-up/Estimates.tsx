@@ -1,5 +1,5 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { ESTIMATES, ESTIMATE_KEYS, makeHand, type EstimateKey } from '@fleet-wren/core';
+import { ESTIMATE_DEFINITIONS, ESTIMATE_KEYS, createHandProfile, type EstimateKey } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useEstimates, useSetEstimates, type StudioEstimates } from '../api/set-up.ts';
@@ -14,7 +14,7 @@ const Line = ({
   readonly own: number | undefined;
   readonly change: (value: number | undefined) => string | null;
 }) => {
-  const { label, unit, value, source } = ESTIMATES[name];
+  const { label, unit, value, source } = ESTIMATE_DEFINITIONS[name];
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const settle = (): void => {
@@ -61,7 +61,7 @@ export const Estimates = () => {
     (value: number | undefined): string | null => {
       const { [name]: _old, ...rest } = own;
       const next: StudioEstimates = value === undefined ? rest : { ...rest, [name]: value };
-      const made = makeHand({ key: 'try', name: 'try', times: next });
+      const made = createHandProfile({ key: 'try', name: 'try', times: next });
       if (!made.ok) return sayProblems(made.problems);
       set.mutate(next);
       return null;

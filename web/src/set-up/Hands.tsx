@@ -1,5 +1,5 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
-import { HANDS, STRIKERS, type Hand, type Striker, fingerName } from '@fleet-wren/core';
+import { HAND_PRESETS, STRIKERS, type HandProfile, type Striker, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useDropHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
@@ -13,7 +13,7 @@ import { MeasureHand } from './MeasureHand.tsx';
 const colourOf = (striker: Striker): string => digitColour(striker === 'pick' ? 'down' : striker);
 
 /** A hand's scales as bars around the able adult's: longer is slower. */
-const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
+const Scales = ({ scale }: { readonly scale: HandProfile['scale'] }) => (
   <span className="scales">
     {STRIKERS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
       <span
@@ -33,7 +33,7 @@ const Scales = ({ scale }: { readonly scale: Hand['scale'] }) => (
   </span>
 );
 
-const Chosen = ({ hand }: { readonly hand: Hand }) => {
+const Chosen = ({ hand }: { readonly hand: HandProfile }) => {
   const { hand: now, choose } = useHand();
   if (now.key === hand.key) return <span className="text-soft">{say('common.in-use')}</span>;
   return (
@@ -48,12 +48,12 @@ const ownerName = (kept: KeptHand | undefined, students: readonly { id: string; 
     ? (students.find(({ id }) => id === kept.studentId)?.name ?? say('settings.a-student'))
     : say('settings.the-studio');
 
-const HandLine = ({ hand, kept }: { readonly hand: Hand; readonly kept: KeptHand | undefined }) => {
+const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: KeptHand | undefined }) => {
   const drop = useDropHand();
   const notice = useNotice();
   const students = useStudents().data ?? [];
   const remove = (id: string): void => drop.mutate(id, { onError: (error) => notice({ text: wordsOf(error) }) });
-  const shipped = HANDS.some(({ key }) => key === hand.key);
+  const shipped = HAND_PRESETS.some(({ key }) => key === hand.key);
   return (
     <li className="hand-line">
       <span>

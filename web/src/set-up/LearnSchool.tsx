@@ -1,6 +1,13 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayMessage, sayProblems, saySentence } from '@fleet-wren/wording';
-import { findSchool, miniatureOf, stringCount, valueOrThrow, type Digit, type LearntSchool } from '@fleet-wren/core';
+import {
+  findSchool,
+  createThumbnail,
+  stringCount,
+  valueOrThrow,
+  type Digit,
+  type LearntSchool,
+} from '@fleet-wren/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -71,7 +78,7 @@ const Effect = ({ effect: { pattern, before, after } }: { readonly effect: Learn
         </span>
       </figcaption>
       <Miniature
-        strokes={miniatureOf(pattern, digits)}
+        strokes={createThumbnail(pattern, digits)}
         strings={stringCount(pattern.instrument)}
         width={330}
         height={84}

@@ -1,13 +1,13 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   DIGITS,
-  WEIGHT_KEYS,
-  WEIGHT_LABELS,
+  PENALTY_KEYS,
+  PENALTY_LABELS,
   ceilingFigure,
   findSchool,
-  judge,
-  makeSchool,
-  miniatureOf,
+  analysePattern,
+  buildCustomSchool,
+  createThumbnail,
   readFigure,
   stringCount,
   valueOrThrow,
@@ -15,7 +15,7 @@ import {
   type MadeSchool,
   type Pattern,
   type School,
-  type WeightKey,
+  type PenaltyKey,
   fingerName,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
@@ -39,7 +39,7 @@ const EXAMPLES: readonly Pattern[] = (
 );
 
 const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly school: School }) => {
-  const judgement = useMemo(() => judge(pattern, { school }), [pattern, school]);
+  const judgement = useMemo(() => analysePattern(pattern, { school }), [pattern, school]);
   return (
     <figure className="school-example">
       <figcaption>
@@ -47,13 +47,13 @@ const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly scho
         <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
         <span className="text-soft">
           {say('settings.example-facts', {
-            max: judgement.ceiling ? say('common.bpm-max', { bpm: ceilingFigure(judgement.ceiling.bpm) }) : '–',
-            count: judgement.findings.length,
+            max: judgement.limit ? say('common.bpm-max', { bpm: ceilingFigure(judgement.limit.maxTempo) }) : '–',
+            count: judgement.diagnostics.length,
           })}
         </span>
       </figcaption>
       <Miniature
-        strokes={miniatureOf(pattern, judgement.digits)}
+        strokes={createThumbnail(pattern, judgement.digits)}
         strings={stringCount(pattern.instrument)}
         width={330}
         height={84}
@@ -120,7 +120,7 @@ const HomesPart = ({ made, change, base }: PartProps) => {
   );
 };
 
-const WeightField = ({ name, made, change, base }: PartProps & { readonly name: WeightKey }) => {
+const WeightField = ({ name, made, change, base }: PartProps & { readonly name: PenaltyKey }) => {
   const value = made.weights[name] ?? base.weights[name] ?? 0;
   const [typed, setTyped] = useState<string | null>(null);
   return (
@@ -135,7 +135,7 @@ const WeightField = ({ name, made, change, base }: PartProps & { readonly name: 
         }}
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       />
-      {sayMessage(WEIGHT_LABELS[name])}
+      {sayMessage(PENALTY_LABELS[name])}
     </label>
   );
 };
@@ -155,7 +155,7 @@ export const SchoolForm = ({
   const replace = useChangeSchool();
   const change = (part: Partial<MadeSchool>): void => setMade({ ...made, ...part });
   const named = { ...made, name: made.name.trim() || say('settings.my-school') };
-  const result = makeSchool(named);
+  const result = buildCustomSchool(named);
   const base = valueOrThrow(findSchool(made.base));
   const rebase = (key: string): void => {
     const next = findSchool(key);
@@ -192,7 +192,7 @@ export const SchoolForm = ({
         <fieldset>
           <legend>{say('settings.penalties-higher-is-avoided-more')}</legend>
           <div className="weights">
-            {WEIGHT_KEYS.map((name) => (
+            {PENALTY_KEYS.map((name) => (
               <WeightField key={`${made.base}${name}`} name={name} {...part} />
             ))}
           </div>

@@ -8,7 +8,7 @@ import { ToShapes } from './ToShapes.tsx';
 /** A pattern on paper, by itself. */
 const PatternSheet = () => {
   const pattern = useBench((state) => state.document);
-  const ceiling = useJudged(pattern)?.ceiling;
+  const ceiling = useJudged(pattern)?.limit;
   return (
     <Sheet
       title={pattern.name}
@@ -16,7 +16,7 @@ const PatternSheet = () => {
       ways={<ToShapes voicings={[pattern.voicing]} instrument={pattern.instrument} />}
       facts={[
         ...sheetFacts(pattern).map(sayLabel),
-        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '',
+        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.maxTempo) }) : '',
       ]}
     >
       {(paper) => <PatternOnPaper pattern={pattern} paper={paper} />}

@@ -163,7 +163,7 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
 const Ready = ({ song, study }: PartProps) => {
   const { instrument, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
-  const { ceiling } = study.judgement;
+  const { limit: ceiling } = study.judgement;
   return (
     <Sheet
       title={song.name}
@@ -171,7 +171,7 @@ const Ready = ({ song, study }: PartProps) => {
       ways={<ToShapes voicings={voicings} instrument={instrument} />}
       facts={[
         ...sheetFacts(song).map(sayLabel),
-        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.bpm) }) : '',
+        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.maxTempo) }) : '',
       ]}
     >
       {(paper) => (
@@ -192,7 +192,7 @@ const Ready = ({ song, study }: PartProps) => {
           {paper.notes && <SectionsInNotes song={song} paper={paper} />}
           {paper.text && <MotifsOnPaper song={song} study={study} />}
           {!paper.text && <OrderOnPaper song={song} study={study} />}
-          <Steps tempo={tempo} ceiling={ceiling?.bpm ?? null} />
+          <Steps tempo={tempo} ceiling={ceiling?.maxTempo ?? null} />
         </>
       )}
     </Sheet>

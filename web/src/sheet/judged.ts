@@ -1,11 +1,11 @@
-import type { Hand, Judgement, Pattern } from '@fleet-wren/core';
+import type { HandProfile, PatternAnalysis, Pattern } from '@fleet-wren/core';
 import { studyWorker } from '../workers/client.ts';
 
 interface Question {
   readonly pattern: Pattern;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 /** The judgement of what is put on paper, made off the page's thread. */
-export const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<Judgement> =>
+export const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<PatternAnalysis> =>
   studyWorker.ask('judgeOnce', [pattern, hand], { signal });

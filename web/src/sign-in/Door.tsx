@@ -4,10 +4,10 @@ import type { ReactNode } from 'react';
 import { Form } from 'react-bootstrap';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 import { Miniature } from '../parts/threads/Miniature.tsx';
-import type { MiniatureStroke } from '@fleet-wren/core';
+import type { ThumbnailStroke } from '@fleet-wren/core';
 
 /** A roll over an alternating thumb, to show at the door what the house is about. */
-const SAMPLE: readonly MiniatureStroke[] = [
+const SAMPLE: readonly ThumbnailStroke[] = [
   [0, 5, 'p'],
   [0, 2, 'm'],
   [0.125, 4, 'p'],

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { ceilingFigure, type EasierVersion, type Hand, type Song, named, type Message } from '@fleet-wren/core';
+import { ceilingFigure, type EasierVersion, type HandProfile, type Song, named, type Message } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -12,7 +12,7 @@ import { useSongStore } from './store.ts';
 
 interface Question {
   readonly song: Song;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 const askEasier = ({ song, hand }: Question, signal: AbortSignal): Promise<readonly EasierVersion[]> =>

@@ -9,7 +9,7 @@ import {
   type Bar,
   type BarReading,
   type EndingPlace,
-  type MiniatureStroke,
+  type ThumbnailStroke,
   type Section,
   type SongStudy,
 } from '@fleet-wren/core';
@@ -35,7 +35,7 @@ interface BarProps {
   readonly reading?: BarReading;
   /** Number of its figure, from 1. */
   readonly figure?: number;
-  readonly strokes: readonly MiniatureStroke[];
+  readonly strokes: readonly ThumbnailStroke[];
 }
 
 const troubleWords = (reading: BarReading | undefined): string => {
@@ -236,12 +236,12 @@ interface Known {
   readonly study: SongStudy | undefined;
   /** The first time each bar is played, by place and index. */
   readonly places: ReadonlyMap<string, number>;
-  readonly small: readonly (readonly MiniatureStroke[])[];
+  readonly small: readonly (readonly ThumbnailStroke[])[];
   /** The bar that is heard now. */
   readonly heard: { readonly place: string; readonly index: number } | null;
 }
 
-const NONE: readonly MiniatureStroke[] = [];
+const NONE: readonly ThumbnailStroke[] = [];
 
 /** The bars of a section or an ending, which can be pulled to other places in it. */
 const BarRow = ({ place, study, places, small, heard }: Known & { readonly place: string }) => {

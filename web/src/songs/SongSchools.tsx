@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type Hand, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
+import { ceilingFigure, type HandProfile, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -20,7 +20,7 @@ const schoolsFor = ({ school }: Song): readonly string[] =>
 interface Question {
   readonly song: Song;
   readonly own: readonly MadeSchool[];
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongApproach[]> =>

@@ -15,22 +15,22 @@ import { useSongStore } from './store.ts';
 
 const CeilingOfSong = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
-  const { ceiling } = study.judgement;
+  const { limit: ceiling } = study.judgement;
   const { ceilingBar } = study;
   if (!ceiling) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
   return (
     <section
-      className={ceiling.bpm < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
+      className={ceiling.maxTempo < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
       aria-label={say('common.max-tempo')}
     >
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.bpm) }} />
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.maxTempo) }} />
       </p>
       {ceilingBar !== null && (
         <p className="ceiling-cause">
           <Say
             text="songs.limited-by"
-            values={{ bar: barName(song, study, ceilingBar), share: song.tempo / ceiling.bpm }}
+            values={{ bar: barName(song, study, ceilingBar), share: song.tempo / ceiling.maxTempo }}
             elements={{
               place: (inside) => (
                 <button type="button" className="link-button" onClick={() => goTo(ceilingBar)}>

@@ -6,7 +6,7 @@ import {
   ticksPerBar,
   ticksPerBeat,
   type Bar,
-  type MiniatureStroke,
+  type ThumbnailStroke,
   type Song,
   type SongStudy,
 } from '@fleet-wren/core';
@@ -23,8 +23,8 @@ export const firstPlayed = (song: Song, { written }: SongStudy): ReadonlyMap<str
 };
 
 /** The strokes of each bar as it is played, in small. */
-export const miniatures = ({ written, judgement }: SongStudy): readonly (readonly MiniatureStroke[])[] => {
-  const bars: MiniatureStroke[][] = written.played.map(() => []);
+export const miniatures = ({ written, judgement }: SongStudy): readonly (readonly ThumbnailStroke[])[] => {
+  const bars: ThumbnailStroke[][] = written.played.map(() => []);
   for (const { id, at, string } of written.pattern.strokes) {
     const bar = barOfStroke(id);
     const played = written.played[bar];

@@ -1,4 +1,4 @@
-import type { Hand, Song, SongStudy } from '@fleet-wren/core';
+import type { HandProfile, Song, SongStudy } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { songWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
@@ -6,7 +6,7 @@ import { useHand } from '../parts/hand/useHand.ts';
 
 interface Question {
   readonly song: Song;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 /** A study, and the song it is of. */

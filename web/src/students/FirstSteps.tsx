@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { ABLE_ADULT, newPattern } from '@fleet-wren/core';
+import { ABLE_ADULT_HAND, newPattern } from '@fleet-wren/core';
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
@@ -66,7 +66,7 @@ export const FirstSteps = ({ done }: { readonly done: readonly [boolean, boolean
           <Link to="/set-up/hands" className="btn btn-primary">
             {say('first-steps.hand-measure')}
           </Link>
-          <Button variant="quiet" onClick={() => choose(ABLE_ADULT.key)}>
+          <Button variant="quiet" onClick={() => choose(ABLE_ADULT_HAND.key)}>
             {say('first-steps.hand-keep')}
           </Button>
         </Step>

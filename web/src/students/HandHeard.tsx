@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { DAY, correctedHand, slownessOf, type Hand, type HeardAbility } from '@fleet-wren/core';
+import { DAY, correctedHand, slownessOf, type HandProfile, type HeardAbility } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -53,7 +53,7 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
 const doubtWords = ({ doubt }: HeardAbility): string =>
   say('students.value', { doubt: Math.max(1, Math.round(doubt * 100)) });
 
-const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: Hand }) => (
+const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: HandProfile }) => (
   <table className="hand-table">
     <caption className="visually-hidden">{say('students.hand-profile-measured-from-practice')}</caption>
     <thead>
@@ -99,7 +99,7 @@ const Measured = ({ hands }: { readonly hands: readonly KeptHand[] }) => (
 
 interface CorrectProps {
   readonly student: Student;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly heard: readonly HeardAbility[];
 }
 
@@ -119,7 +119,7 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
 };
 
 /** A student's hand over time: what it is judged by, and what practice says of it. */
-export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: Hand }) => {
+export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: HandProfile }) => {
   const { data: all = [] } = useAbility(student.id);
   const hands = (useKeptHands().data ?? []).filter(({ studentId }) => studentId === student.id);
   const heard = all.filter(({ doubt }) => doubt <= SHOWN.doubt).slice(0, SHOWN.most);

@@ -2,7 +2,7 @@ import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   WAYS,
   planOf,
-  type Hand,
+  type HandProfile,
   type Ladder,
   type LadderPlan,
   type Pattern,
@@ -74,7 +74,7 @@ const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: Ladd
 
 interface ChosenProps {
   readonly student: Student;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly pattern: Pattern;
   readonly sourceId?: string;
   readonly hide: () => void;
@@ -176,7 +176,7 @@ export const SetDialog = ({
   hide,
 }: {
   readonly student: Student;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly from: 'patterns' | 'songs';
   readonly hide: () => void;
 }) => {

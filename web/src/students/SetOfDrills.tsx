@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { Hand } from '@fleet-wren/core';
+import type { HandProfile } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -22,7 +22,7 @@ export const SetOfDrills = ({
   hide,
 }: {
   readonly student: Student;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly hide: () => void;
 }) => {
   const { data: tags = [] } = useTags();

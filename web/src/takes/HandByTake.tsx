@@ -1,5 +1,5 @@
 import { say, saySentence } from '@fleet-wren/wording';
-import { handByTake, type Hand, type HeardTime } from '@fleet-wren/core';
+import { handByTake, type HandProfile, type HeardTime } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Student } from '../api/students.ts';
@@ -25,7 +25,7 @@ interface HandByTakeProps {
 
 /** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
 export const HandByTake = ({ student, take: { pattern, judgement, hand: played } }: HandByTakeProps) => {
-  const hand: Hand = useHandOf(student.id);
+  const hand: HandProfile = useHandOf(student.id);
   const by = useMemo(() => handByTake(pattern, hand, judgement.heard, played), [pattern, hand, judgement, played]);
   const [left, setLeft] = useState(false);
   const { pending, judgeBy } = useJudgeBy(student);

@@ -6,7 +6,7 @@ import {
   nothingSaid,
   takeHeadline,
   type Asked,
-  type Hand,
+  type HandProfile,
   type Pattern,
   type Score,
   type TakeJudgement,
@@ -21,7 +21,7 @@ import { TakeStrips } from './TakeStrips.tsx';
 export interface JudgedTake {
   readonly sound: Blob;
   readonly pattern: Pattern;
-  readonly hand: Hand | undefined;
+  readonly hand: HandProfile | undefined;
   readonly judgement: TakeJudgement;
 }
 

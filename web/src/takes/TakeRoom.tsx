@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
-import { PLAYERS, TAKE, writeWav, type Hand, type NotePlayed, type Pattern } from '@fleet-wren/core';
+import { PLAYERS, TAKE, writeWav, type HandProfile, type NotePlayed, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -27,7 +27,7 @@ const wavOf = (samples: Float32Array): Blob =>
   new Blob([new Uint8Array(writeWav({ samples, sampleRate: TAKE.sampleRate }))], { type: 'audio/wav' });
 
 /** Judges what is brought in, one take after another; the last one asked for is the one that is shown. */
-const useTake = (pattern: Pattern, hand: Hand) => {
+const useTake = (pattern: Pattern, hand: HandProfile) => {
   const [take, setTake] = useState<Take>({ kind: 'none' });
   const judge = async (sound: Blob, samples: Float32Array): Promise<void> => {
     const verdict = await judged(samples, pattern, hand);

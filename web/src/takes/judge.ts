@@ -1,5 +1,5 @@
 import { sayProblems } from '@fleet-wren/wording';
-import { type Hand, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
+import { type HandProfile, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
 import { takeWorker } from '../workers/client.ts';
 
 /** Milliseconds the judging of the longest take may last. */
@@ -13,12 +13,15 @@ const verdictOf = (result: Result<TakeJudgement>): Verdict =>
   result.ok ? { ok: true, judgement: result.value } : { ok: false, why: sayProblems(result.problems) };
 
 /** Judges a take in its worker. */
-export const judged = async (samples: Float32Array, pattern: Pattern, hand: Hand | undefined): Promise<Verdict> =>
-  verdictOf(await takeWorker.ask('judgeTake', [samples, pattern, hand], { deadline: PATIENCE }));
+export const judged = async (
+  samples: Float32Array,
+  pattern: Pattern,
+  hand: HandProfile | undefined,
+): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeTake', [samples, pattern, hand], { deadline: PATIENCE }));
 
 /** Judges a take that came as notes, from a file or an instrument, in its worker. */
 export const judgedNotes = async (
   notes: Uint8Array | readonly NotePlayed[],
   pattern: Pattern,
-  hand: Hand | undefined,
+  hand: HandProfile | undefined,
 ): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeNotes', [notes, pattern, hand], { deadline: PATIENCE }));

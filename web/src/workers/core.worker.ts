@@ -1,36 +1,36 @@
 import {
-  alternatives,
+  listAlternativeFingerings,
   approachesOfSong,
   axesByKey,
   capoProposals,
   capoSong,
   compareSchools,
-  cureFor,
-  digitsInOrder,
+  findQuickFix,
+  listDigitsInOrder,
   drillGrid,
   easierVersions,
   edit,
   explain,
   frequencyOf,
-  judge,
+  analysePattern,
   ladderFor,
   learnSchool,
   newFingeringMemory,
   pluckedString,
   readChart,
-  schoolsToCompare,
+  findSchoolsToCompare,
   seededRandom,
   songFromChart,
   studySong,
-  studyStrings,
+  analyseStringUsage,
   transposeSong,
   taskOf,
   success,
   valueOrThrow,
   voicingsFor,
   type Edit,
-  type Hand,
-  type Judgement,
+  type HandProfile,
+  type PatternAnalysis,
   type Pattern,
 } from '@fleet-wren/core';
 import { judgementChange } from './judgement-change.ts';
@@ -45,10 +45,10 @@ const RING = 4;
 /** Rounds of the same work until the browser has compiled it to run at full speed. */
 const WARM_UP = 25;
 
-const hands = new Map<string, Hand>();
+const hands = new Map<string, HandProfile>();
 
 /** The same value for a hand that says the same: core keeps its tables by hand. */
-const sameHand = (hand: Hand): Hand => {
+const sameHand = (hand: HandProfile): HandProfile => {
   const words = JSON.stringify(hand);
   const known = hands.get(words) ?? hand;
   hands.set(words, known);
@@ -56,15 +56,15 @@ const sameHand = (hand: Hand): Hand => {
 };
 
 /** After the first judgement goes over it again in small steps, so that the edits to come are judged within a frame. */
-const warmUp = (pattern: Pattern, hand: Hand, left: number): void => {
+const warmUp = (pattern: Pattern, hand: HandProfile, left: number): void => {
   if (left === 0) return;
-  judge(pattern, { hand });
+  analysePattern(pattern, { hand });
   setTimeout(() => warmUp(pattern, hand, left - 1), 15);
 };
 
 let cold = true;
 
-const warmOnce = (pattern: Pattern, hand: Hand): void => {
+const warmOnce = (pattern: Pattern, hand: HandProfile): void => {
   if (!cold || pattern.strokes.length === 0) return;
   cold = false;
   const shown = { ...pattern, strokes: pattern.strokes.slice(0, 64) };
@@ -75,8 +75,8 @@ const warmOnce = (pattern: Pattern, hand: Hand): void => {
 interface Held {
   readonly token: number;
   readonly pattern: Pattern;
-  readonly hand: Hand;
-  readonly judgement: Judgement;
+  readonly hand: HandProfile;
+  readonly judgement: PatternAnalysis;
 }
 
 let held: Held | undefined;
@@ -101,29 +101,29 @@ const work: CoreWork = {
     const hand = sameHand(given);
     const pattern = whole ?? edited((known as Held).pattern, edits);
     const began = performance.now();
-    const judgement = judge(pattern, { hand, memory });
+    const judgement = analysePattern(pattern, { hand, cache: memory });
     const took = performance.now() - began;
     held = { token, pattern, hand, judgement };
     warmOnce(pattern, hand);
     if (whole || !known) return { kind: 'whole', judgement, took };
     return { kind: 'changed', change: judgementChange(known.judgement, judgement), took };
   },
-  judgeOnce: (pattern, hand) => judge(pattern, { hand: sameHand(hand) }),
+  judgeOnce: (pattern, hand) => analysePattern(pattern, { hand: sameHand(hand) }),
   explain: (token, index) => {
     if (held?.token !== token) return null;
     const { pattern, hand, judgement } = held;
-    return explain(pattern, taskOf(pattern, { hand }), digitsInOrder(pattern, judgement), index);
+    return explain(pattern, taskOf(pattern, { hand }), listDigitsInOrder(pattern, judgement), index);
   },
   cures: (pattern, judgement, findings, hand) =>
-    findings.map((finding) => cureFor(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
-  alternatives: (pattern, count, hand) => alternatives(pattern, count, { hand: sameHand(hand) }),
-  strings: (pattern, judgement, hand) => studyStrings(pattern, judgement, { hand: sameHand(hand) }),
+    findings.map((finding) => findQuickFix(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
+  alternatives: (pattern, count, hand) => listAlternativeFingerings(pattern, count, { hand: sameHand(hand) }),
+  strings: (pattern, judgement, hand) => analyseStringUsage(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>
-    compareSchools(pattern, valueOrThrow(schoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
-  studySong: (song, hand) => studySong(song, { hand: sameHand(hand), memory: songMemory }),
+    compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
+  studySong: (song, hand) => studySong(song, { hand: sameHand(hand), cache: songMemory }),
   easier: (song, hand) => easierVersions(song, studySong(song, { hand: sameHand(hand) }), { hand: sameHand(hand) }),
   songApproaches: (song, schools, own, hand) =>
-    approachesOfSong(song, valueOrThrow(schoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
+    approachesOfSong(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
   rekey: (song, to) => ('capo' in to ? capoSong(song, to.capo) : transposeSong(song, to.semitones)),
   capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
   chartSong: (chart, name, changes) => {

@@ -7,7 +7,7 @@ import {
   joined,
   playedPattern,
   strokesIn,
-  type Hand,
+  type HandProfile,
   type Pattern,
 } from '@fleet-wren/core';
 import { Continuity, type Piece } from '../ear/continuity.ts';
@@ -18,7 +18,7 @@ const SECONDS = { check: 4, level: 0.1 } as const;
 
 const say = (message: FromListener): void => self.postMessage(message);
 
-const earFor = (pattern: Pattern, hand: Hand | undefined): LiveEar => {
+const earFor = (pattern: Pattern, hand: HandProfile | undefined): LiveEar => {
   const { score, digits } = playedPattern(pattern, hand);
   return new LiveEar(score, digits);
 };
@@ -73,7 +73,7 @@ const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen)
   };
 };
 
-let wanted: { readonly pattern: Pattern; readonly hand: Hand | undefined } | null = null;
+let wanted: { readonly pattern: Pattern; readonly hand: HandProfile | undefined } | null = null;
 let ear: LiveEar | null = null;
 
 const newEar = (): void => {

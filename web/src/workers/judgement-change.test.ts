@@ -1,4 +1,4 @@
-import { judge, newPattern, sameValue, type Pattern } from '@fleet-wren/core';
+import { analysePattern, newPattern, sameValue, type Pattern } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { changedJudgement, judgementChange } from './judgement-change.ts';
 
@@ -17,7 +17,7 @@ const patternOf = (strokes: readonly (readonly [number, number])[]): Pattern =>
 test('a judgement changed is the judgement of what was changed to (seeded)', () => {
   fc.assert(
     fc.property(places, places, (a, b) => {
-      const [before, after] = [judge(patternOf(a)), judge(patternOf(b))];
+      const [before, after] = [analysePattern(patternOf(a)), analysePattern(patternOf(b))];
       const sent = structuredClone(judgementChange(before, after));
       expect(sameValue(changedJudgement(before, sent), after)).toBe(true);
     }),
@@ -27,9 +27,9 @@ test('a judgement changed is the judgement of what was changed to (seeded)', () 
 
 test('little is sent for a little edit, and what stayed is the same value', () => {
   const line = Array.from({ length: 16 }, (_, slot) => [slot, (slot % 3) + 1] as const);
-  const before = judge(patternOf(line));
-  const after = judge(patternOf([...line.slice(0, 15), [15, 5]]));
+  const before = analysePattern(patternOf(line));
+  const after = analysePattern(patternOf([...line.slice(0, 15), [15, 5]]));
   const change = judgementChange(before, after);
   expect(change.motions?.between.length).toBeLessThan(4);
-  expect(changedJudgement(before, judgementChange(before, before)).motions).toBe(before.motions);
+  expect(changedJudgement(before, judgementChange(before, before)).transitions).toBe(before.transitions);
 });

@@ -1,4 +1,4 @@
-import { sameValue, type Digit, type Judgement } from '@fleet-wren/core';
+import { sameValue, type Digit, type PatternAnalysis } from '@fleet-wren/core';
 
 /** What changed in a list: so many first and last entries stay, others stand between them. */
 interface Splice<T> {
@@ -12,8 +12,8 @@ export interface JudgementChange {
   /** Digits that are new or other, by stroke. */
   readonly digits: Readonly<Record<string, Digit | null>>;
   readonly gone: readonly string[];
-  readonly motions: Splice<Judgement['motions'][number]> | null;
-  readonly others: Partial<Omit<Judgement, 'digits' | 'motions'>>;
+  readonly motions: Splice<PatternAnalysis['transitions'][number]> | null;
+  readonly others: Partial<Omit<PatternAnalysis, 'digits' | 'transitions'>>;
 }
 
 const spliceOf = <T>(before: readonly T[], after: readonly T[]): Splice<T> | null => {
@@ -31,22 +31,31 @@ const spliced = <T>(before: readonly T[], change: Splice<T> | null): readonly T[
   return [...before.slice(0, change.head), ...change.between, ...before.slice(before.length - change.tail)];
 };
 
-const OTHERS = ['secondTime', 'cost', 'ceiling', 'ceilings', 'difficulty', 'load', 'findings', 'troubles'] as const;
+const OTHERS = [
+  'secondPassDigits',
+  'cost',
+  'limit',
+  'limitsByConstraint',
+  'difficulty',
+  'actuatorLoads',
+  'diagnostics',
+  'warnings',
+] as const;
 
 /** What changed from one judgement to the next. */
-export const judgementChange = (before: Judgement, after: Judgement): JudgementChange => ({
+export const judgementChange = (before: PatternAnalysis, after: PatternAnalysis): JudgementChange => ({
   digits: Object.fromEntries(
     Object.entries(after.digits).filter(([id, digit]) => !(id in before.digits) || before.digits[id] !== digit),
   ),
   gone: Object.keys(before.digits).filter((id) => !(id in after.digits)),
-  motions: spliceOf(before.motions, after.motions),
+  motions: spliceOf(before.transitions, after.transitions),
   others: Object.fromEntries(
     OTHERS.filter((key) => !sameValue(before[key], after[key])).map((key) => [key, after[key]]),
   ),
 });
 
 /** The judgement after a change; what did not change stays the same value, so that it is not drawn anew. */
-export const changedJudgement = (before: Judgement, change: JudgementChange): Judgement => {
+export const changedJudgement = (before: PatternAnalysis, change: JudgementChange): PatternAnalysis => {
   const digits = { ...before.digits, ...change.digits };
   for (const id of change.gone) delete (digits as Record<string, unknown>)[id];
   const same = change.gone.length === 0 && Object.keys(change.digits).length === 0;
@@ -54,6 +63,6 @@ export const changedJudgement = (before: Judgement, change: JudgementChange): Ju
     ...before,
     ...change.others,
     digits: same ? before.digits : digits,
-    motions: spliced(before.motions, change.motions),
+    transitions: spliced(before.transitions, change.motions),
   };
 };

@@ -1,10 +1,10 @@
 import type {
-  Alternative,
+  AlternativeFingering,
   Choice,
   AnySongEdit,
   CapoProposal,
-  Comparison,
-  Cure,
+  SchoolComparison,
+  QuickFix,
   DrillGrid,
   EasierVersion,
   Edit,
@@ -13,9 +13,9 @@ import type {
   FoundSong,
   FoundVoicing,
   SourceFile,
-  Hand,
+  HandProfile,
   Instrument,
-  Judgement,
+  PatternAnalysis,
   Ladder,
   LadderAim,
   LearnRequest,
@@ -28,7 +28,7 @@ import type {
   Song,
   SongApproach,
   SongStudy,
-  StringStudy,
+  StringUsage,
   TakeJudgement,
 } from '@fleet-wren/core';
 import type { JudgementChange } from './judgement-change.ts';
@@ -41,47 +41,47 @@ interface JudgeQuestion {
   readonly base: number | null;
   readonly edits: readonly Edit[];
   readonly whole?: Pattern;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 /** Milliseconds the judging took, and what changed against the judgement of the base; the whole of it; or that the base is not held (any more). */
 export type JudgeAnswer =
   | { readonly kind: 'changed'; readonly change: JudgementChange; readonly took: number }
-  | { readonly kind: 'whole'; readonly judgement: Judgement; readonly took: number }
+  | { readonly kind: 'whole'; readonly judgement: PatternAnalysis; readonly took: number }
   | { readonly kind: 'lost' };
 
 /** What a worker does off the page's thread. */
 export interface CoreWork {
   readonly judge: (question: JudgeQuestion) => JudgeAnswer;
   /** Judges a pattern that is only looked at. */
-  readonly judgeOnce: (pattern: Pattern, hand: Hand) => Judgement;
+  readonly judgeOnce: (pattern: Pattern, hand: HandProfile) => PatternAnalysis;
   /** Why a stroke of the held state has its digit; null where that state is not held any more. */
   readonly explain: (token: number, index: number) => Explanation | null;
   /** The best way out of each of some findings of a judgement, null where nothing helps. */
   readonly cures: (
     pattern: Pattern,
-    judgement: Judgement,
-    findings: Judgement['findings'],
-    hand: Hand,
-  ) => readonly (Cure | null)[];
-  readonly alternatives: (pattern: Pattern, count: number, hand: Hand) => readonly Alternative[];
-  readonly strings: (pattern: Pattern, judgement: Judgement, hand: Hand) => StringStudy;
+    judgement: PatternAnalysis,
+    findings: PatternAnalysis['diagnostics'],
+    hand: HandProfile,
+  ) => readonly (QuickFix | null)[];
+  readonly alternatives: (pattern: Pattern, count: number, hand: HandProfile) => readonly AlternativeFingering[];
+  readonly strings: (pattern: Pattern, judgement: PatternAnalysis, hand: HandProfile) => StringUsage;
   readonly compare: (
     pattern: Pattern,
     schools: readonly string[],
     own: readonly MadeSchool[],
-    hand: Hand,
-  ) => Comparison;
+    hand: HandProfile,
+  ) => SchoolComparison;
   /** A song fingered as one and read bar by bar. */
-  readonly studySong: (song: Song, hand: Hand) => SongStudy;
+  readonly studySong: (song: Song, hand: HandProfile) => SongStudy;
   /** Easier versions of a song, the easiest first. */
-  readonly easier: (song: Song, hand: Hand) => readonly EasierVersion[];
+  readonly easier: (song: Song, hand: HandProfile) => readonly EasierVersion[];
   /** A song in several schools, section by section. */
   readonly songApproaches: (
     song: Song,
     schools: readonly string[],
     own: readonly MadeSchool[],
-    hand: Hand,
+    hand: HandProfile,
   ) => readonly SongApproach[];
   /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
   readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<AnySongEdit>;
@@ -95,7 +95,7 @@ export interface CoreWork {
   readonly learn: (request: LearnRequest) => Result<LearntSchool>;
   /** The way of a pattern to its tempo. */
   readonly ladder: (pattern: Pattern, aim: LadderAim) => Result<Ladder>;
-  readonly drills: (pattern: Pattern, axes: readonly string[], hand: Hand) => DrillGrid;
+  readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
   readonly readSong: (file: SourceFile, part?: number) => Promise<Result<FoundSong>>;
@@ -124,12 +124,12 @@ export interface EngraveWork {
 /** What the listening worker does; it is started by takes alone. */
 export interface TakeWork {
   /** Judges a take of a pattern: samples at core's own rate. */
-  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: Hand | undefined) => Result<TakeJudgement>;
+  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: HandProfile | undefined) => Result<TakeJudgement>;
   /** Judges a take that came as notes: from a MIDI file as it is, or from an instrument. */
   readonly judgeNotes: (
     notes: Uint8Array | readonly NotePlayed[],
     pattern: Pattern,
-    hand: Hand | undefined,
+    hand: HandProfile | undefined,
   ) => Result<TakeJudgement>;
   /** What a take that came as notes sounds like, as a sound file. */
   readonly notesSound: (notes: Uint8Array | readonly NotePlayed[]) => Uint8Array;
@@ -137,7 +137,7 @@ export interface TakeWork {
   readonly beside: (
     samples: Float32Array,
     pattern: Pattern,
-    hand: Hand | undefined,
+    hand: HandProfile | undefined,
     heard: Pick<TakeJudgement['heard'], 'strokes' | 'cycles'>,
   ) => Uint8Array;
   /** A take by an invented player, at core's own rate. */

@@ -1,4 +1,4 @@
-import type { Hand, Ladder, LadderStage, Pattern, Result, Way } from '@fleet-wren/core';
+import type { HandProfile, Ladder, LadderStage, Pattern, Result, Way } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { studyWorker } from './client.ts';
 import { useAnswer, type Answer } from './useAnswer.ts';
@@ -8,7 +8,7 @@ export interface LadderQuestion {
   readonly pattern: Pattern;
   readonly target: number;
   readonly way: Way;
-  readonly hand: Hand | undefined;
+  readonly hand: HandProfile | undefined;
 }
 
 const askLadder = ({ pattern, ...aim }: LadderQuestion, signal: AbortSignal): Promise<Result<Ladder>> =>

@@ -1,20 +1,20 @@
 import { failure, problem, success, type Result } from '../../errors/index.ts';
-import { findSchool, makeSchool, type FingerOptions, type School } from '../../fingering/index.ts';
+import { findSchool, buildCustomSchool, type FingerOptions, type School } from '../../fingering/index.ts';
 import type { MadeSchool, Pattern } from '../../pattern/index.ts';
-import { approachOf, type Approach } from './approach.ts';
-import { verdictOf, type Verdict } from './verdict.ts';
+import { evaluateSchool, type SchoolResult } from './school-result.ts';
+import { recommendSchool, type SchoolRecommendation } from './recommendation.ts';
 
 /** The same notes under several schools, and which to choose. */
-export interface Comparison {
-  readonly approaches: readonly Approach[];
-  readonly verdict: Verdict;
+export interface SchoolComparison {
+  readonly results: readonly SchoolResult[];
+  readonly recommendation: SchoolRecommendation;
 }
 
 /** How many schools can be compared at once. */
-export const COMPARED = { least: 2, most: 6 } as const;
+export const COMPARISON_LIMITS = { least: 2, most: 6 } as const;
 
 /** Pins belong to the fingering they were made for: a comparison of schools leaves them aside. */
-const withoutPins = (pattern: Pattern): Pattern => ({
+const removePins = (pattern: Pattern): Pattern => ({
   ...pattern,
   strokes: pattern.strokes.map(({ pin: _pin, ...stroke }) => stroke),
 });
@@ -22,25 +22,25 @@ const withoutPins = (pattern: Pattern): Pattern => ({
 /**
  * Compares schools on the notes of a pattern at its tempo, its pins left aside.
  * @example
- * compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [schoolOf({ school: 'one-per-string' }), schoolOf({ school: 'rolling' })]).approaches.length // => 2
+ * compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string' }), resolveSchoolOrThrow({ school: 'rolling' })]).approaches.length // => 2
  */
 export const compareSchools = (
   pattern: Pattern,
   schools: readonly School[],
   options: FingerOptions = {},
-): Comparison => {
-  const bare = withoutPins(pattern);
-  const approaches = schools.map((school) => approachOf(bare, school, options));
-  return { approaches, verdict: verdictOf(bare, approaches) };
+): SchoolComparison => {
+  const bare = removePins(pattern);
+  const approaches = schools.map((school) => evaluateSchool(bare, school, options));
+  return { results: approaches, recommendation: recommendSchool(bare, approaches) };
 };
 
 /**
  * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors: `school-unknown`, `compared-wrong` for fewer than
  * two or more than six.
  * @example
- * schoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
+ * findSchoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
  */
-export const schoolsToCompare = (
+export const findSchoolsToCompare = (
   pattern: Pick<Pattern, 'ownSchool'>,
   keys: readonly string[],
   own: readonly MadeSchool[] = [],
@@ -48,11 +48,11 @@ export const schoolsToCompare = (
   const made = [...own, ...(pattern.ownSchool ? [pattern.ownSchool] : [])];
   const schoolBy = (key: string): Result<School> => {
     const mine = made.find(({ id }) => key === `own:${id}`);
-    return mine ? makeSchool(mine) : findSchool(key);
+    return mine ? buildCustomSchool(mine) : findSchool(key);
   };
   const distinct = [...new Set(keys)];
-  if (distinct.length < COMPARED.least || distinct.length > COMPARED.most)
-    return failure(problem('compared-wrong', { value: distinct.length, ...COMPARED }));
+  if (distinct.length < COMPARISON_LIMITS.least || distinct.length > COMPARISON_LIMITS.most)
+    return failure(problem('compared-wrong', { value: distinct.length, ...COMPARISON_LIMITS }));
   const found = distinct.map(schoolBy);
   const problems = found.flatMap((result) => (result.ok ? [] : result.problems));
   return problems.length > 0
@@ -60,7 +60,11 @@ export const schoolsToCompare = (
     : success(found.flatMap((result) => (result.ok ? [result.value] : [])));
 };
 
-export type { Approach } from './approach.ts';
-export { lineKindOf, type LineKind } from './line-kind.ts';
-export { slurredFor } from './prepare.ts';
-export { gradeOf, verdictOf, type Verdict } from './verdict.ts';
+export type { SchoolResult as Approach } from './school-result.ts';
+export { classifyPassage as lineKindOf, type PassageKind as LineKind } from './passage-kind.ts';
+export { applySchoolSlurs as slurredFor } from './apply-slurs.ts';
+export {
+  scoreSchool as gradeOf,
+  recommendSchool as verdictOf,
+  type SchoolRecommendation as Verdict,
+} from './recommendation.ts';

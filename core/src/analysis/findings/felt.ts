@@ -17,7 +17,7 @@ export const LEAST = {
   home: 2,
   'thumb-up': 0.6,
   rule: 0,
-} as const satisfies Partial<Record<CostItem['family'], number>>;
+} as const satisfies Partial<Record<CostItem['category'], number>>;
 
 /** A cost at which a finding is as bad as it gets (est.). */
 export const MOST = {
@@ -33,12 +33,12 @@ export const MOST = {
 
 type Reported = keyof typeof LEAST;
 
-const isReported = (item: CostItem): item is CostItem & { readonly family: Reported } => item.family in LEAST;
+const isReported = (item: CostItem): item is CostItem & { readonly category: Reported } => item.category in LEAST;
 
 /** What of some costs would be reported: the sum of their severities. */
 export const reportedOf = (items: readonly CostItem[]): number =>
   items.reduce((sum, item) => {
     if (!isReported(item)) return sum;
-    const amount = item.family === 'home' || item.family === 'thumb-up' ? item.amount : felt(item);
-    return amount >= LEAST[item.family] ? sum + Math.min(1, amount / MOST[item.family]) : sum;
+    const amount = item.category === 'home' || item.category === 'thumb-up' ? item.amount : felt(item);
+    return amount >= LEAST[item.category] ? sum + Math.min(1, amount / MOST[item.category]) : sum;
   }, 0);

@@ -1,9 +1,9 @@
-import type { Hand } from '../hand.ts';
-import type { PlacedStroke } from '../placed-stroke.ts';
+import type { HandProfile } from '../hand-profile.ts';
+import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import type { School } from '../school.ts';
 
 /** The families of cost. */
-export type Family =
+export type CostCategory =
   | 'home'
   | 'ease'
   | 'rule'
@@ -27,14 +27,14 @@ export type Family =
 /** What every cost may look at besides the strokes. */
 export interface CostContext {
   readonly school: School;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
   readonly strings: number;
 }
 
 /** A cost of one stroke by itself. */
-export interface OwnCost {
-  readonly family: Family;
-  readonly of: (stroke: PlacedStroke, context: CostContext) => number;
+export interface StrokeCost {
+  readonly category: CostCategory;
+  readonly cost: (stroke: FingeredStroke, context: CostContext) => number;
 }
 
 /**
@@ -45,25 +45,25 @@ export interface OwnCost {
  * - `own`: by one striker that does not play in between;
  * - `across thumb`: nothing but the thumb plays in between.
  */
-export type Scope = 'together' | 'next' | 'within' | 'own' | 'across-thumb';
+export type PairCostScope = 'together' | 'next' | 'within' | 'own' | 'across-thumb';
 
 /**
  * What lies between two strokes. Who plays what is a matter of comfort, which must not hang on the tempo: it fades with
  * `rest`, the seconds between them at one fixed tempo. Only hurry looks at the real `seconds`.
  */
-export interface Gap {
+export interface TimeGap {
   readonly seconds: number;
-  readonly rest: number;
+  readonly decayUnits: number;
 }
 
 /** Nothing between two strokes: they are struck at the same time. */
-export const NO_GAP: Gap = { seconds: 0, rest: 0 };
+export const ZERO_GAP: TimeGap = { seconds: 0, decayUnits: 0 };
 
 /** A cost between two strokes, the earlier one first (the lower-pitched one first when together). */
-export interface PairCost {
-  readonly family: Family;
-  readonly scopes: readonly Scope[];
-  readonly of: (from: PlacedStroke, to: PlacedStroke, gap: Gap, context: CostContext) => number;
+export interface StrokePairCost {
+  readonly category: CostCategory;
+  readonly scopes: readonly PairCostScope[];
+  readonly cost: (from: FingeredStroke, to: FingeredStroke, gap: TimeGap, context: CostContext) => number;
 }
 
 /**
@@ -71,9 +71,14 @@ export interface PairCost {
  * it comes from, and only its last string leads on to what the striker does next.
  * `strokes` are lowest-pitched first.
  */
-export const brushEnd = (strokes: readonly PlacedStroke[], side: 'first' | 'last'): PlacedStroke | undefined =>
+export const findBrushEdge = (
+  strokes: readonly FingeredStroke[],
+  side: 'first' | 'last',
+): FingeredStroke | undefined =>
   (strokes[0]?.digit === 'up') === (side === 'first') ? strokes[strokes.length - 1] : strokes[0];
 
 /** How much of a cost between two strokes is left after some rest: exp(−rest / fade), fade being an estimate. */
-export const near = ({ rest }: Pick<Gap, 'rest'>, { hand }: Pick<CostContext, 'hand'>): number =>
-  Math.exp(-rest / hand.times.fade);
+export const decayWithRest = (
+  { decayUnits: rest }: Pick<TimeGap, 'decayUnits'>,
+  { hand }: Pick<CostContext, 'hand'>,
+): number => Math.exp(-rest / hand.times.fade);

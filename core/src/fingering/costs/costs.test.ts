@@ -1,35 +1,41 @@
-import { ABLE_ADULT, HAND_TIMES, makeHand } from '../index.ts';
+import { ABLE_ADULT_HAND, DEFAULT_ESTIMATES, createHandProfile } from '../index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import { findSchool } from '../schools/index.ts';
 import type { School } from '../school.ts';
-import type { PlacedStroke } from '../placed-stroke.ts';
+import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import {
-  OWN_COSTS,
-  PAIR_COSTS,
-  near,
+  STROKE_COSTS,
+  STROKE_PAIR_COSTS,
+  decayWithRest,
   needOther,
   needOwn,
   rakesOn,
   rushCost,
-  type Family,
+  type CostCategory,
   type CostContext,
 } from './index.ts';
 
 const context = (key: string, weights: Partial<School['weights']> = {}): CostContext => {
   const school = valueOrThrow(findSchool(key));
-  return { school: { ...school, weights: { ...school.weights, ...weights } }, hand: ABLE_ADULT, strings: 6 };
+  return { school: { ...school, weights: { ...school.weights, ...weights } }, hand: ABLE_ADULT_HAND, strings: 6 };
 };
-const on = (digit: Digit, string: number, more: Partial<PlacedStroke> = {}): PlacedStroke => ({
+const on = (digit: Digit, string: number, more: Partial<FingeredStroke> = {}): FingeredStroke => ({
   digit,
   string,
   ...more,
 });
-const own = (family: Family, stroke: PlacedStroke, where: CostContext): number =>
-  OWN_COSTS.filter((cost) => cost.family === family).reduce((sum, cost) => sum + cost.of(stroke, where), 0);
-const pair = (family: Family, from: PlacedStroke, to: PlacedStroke, seconds: number, where: CostContext): number =>
-  PAIR_COSTS.filter((cost) => cost.family === family).reduce(
-    (most, cost) => Math.max(most, cost.of(from, to, { seconds, rest: seconds }, where)),
+const own = (category: CostCategory, stroke: FingeredStroke, where: CostContext): number =>
+  STROKE_COSTS.filter((cost) => cost.category === category).reduce((sum, cost) => sum + cost.cost(stroke, where), 0);
+const pair = (
+  category: CostCategory,
+  from: FingeredStroke,
+  to: FingeredStroke,
+  seconds: number,
+  where: CostContext,
+): number =>
+  STROKE_PAIR_COSTS.filter((cost) => cost.category === category).reduce(
+    (most, cost) => Math.max(most, cost.cost(from, to, { seconds, decayUnits: seconds }, where)),
     0,
   );
 
@@ -39,17 +45,17 @@ describe('a cost fades with time: exp(−Δt / 0.45 s) (2-domain)', () => {
     [0.45, Math.exp(-1)],
     [0.9, Math.exp(-2)],
   ])('%f s leaves %f', (seconds, left) => {
-    expect(near({ rest: seconds }, { hand: ABLE_ADULT })).toBeCloseTo(left, 12);
+    expect(decayWithRest({ decayUnits: seconds }, { hand: ABLE_ADULT_HAND })).toBeCloseTo(left, 12);
   });
 
   test('as the studio sets the estimate', () => {
-    const hand = valueOrThrow(makeHand({ key: 'x', name: 'x', times: { fade: 0.9 } }));
-    expect(near({ rest: 0.9 }, { hand })).toBeCloseTo(Math.exp(-1), 12);
+    const hand = valueOrThrow(createHandProfile({ key: 'x', name: 'x', times: { fade: 0.9 } }));
+    expect(decayWithRest({ decayUnits: 0.9 }, { hand })).toBeCloseTo(Math.exp(-1), 12);
   });
 });
 
 describe('own costs, from the table of 2-domain', () => {
-  test.each<[string, Family, PlacedStroke, string, number]>([
+  test.each<[string, CostCategory, FingeredStroke, string, number]>([
     ['home: index a string away', 'home', on('i', 2), 'one-per-string', 2.5],
     ['home: ring two strings away', 'home', on('a', 3), 'one-per-string', 5],
     ['home: the thumb is at home on any bass', 'home', on('p', 5), 'one-per-string', 0],
@@ -62,10 +68,10 @@ describe('own costs, from the table of 2-domain', () => {
     ['an accent on an upstroke', 'accent', on('up', 3, { accent: true }), 'hybrid', 0.6],
     ['an accent on the ring', 'accent', on('a', 1, { accent: true }), 'one-per-string', 0.3],
     ['an accent on the index', 'accent', on('i', 1, { accent: true }), 'one-per-string', 0],
-    ['the other finger leading', 'lead', on('m', 1, { leads: true }), 'alternation:i-m', 60],
-    ['the right one leading', 'lead', on('i', 1, { leads: true }), 'alternation:i-m', 0],
-    ['down where the grid says up', 'pick-change', on('down', 3, { off: true }), 'alternate:by-grid', 1000],
-    ['up where the grid says up', 'pick-change', on('up', 3, { off: true }), 'alternate:by-grid', 0],
+    ['the other finger leading', 'lead', on('m', 1, { isLeadStroke: true }), 'alternation:i-m', 60],
+    ['the right one leading', 'lead', on('i', 1, { isLeadStroke: true }), 'alternation:i-m', 0],
+    ['down where the grid says up', 'pick-change', on('down', 3, { isOffGrid: true }), 'alternate:by-grid', 1000],
+    ['up where the grid says up', 'pick-change', on('up', 3, { isOffGrid: true }), 'alternate:by-grid', 0],
   ])('%s', (_what, family, stroke, school, amount) => {
     expect(own(family, stroke, context(school))).toBeCloseTo(amount, 9);
   });
@@ -73,8 +79,8 @@ describe('own costs, from the table of 2-domain', () => {
 
 describe('costs of two strokes, from the table of 2-domain', () => {
   const soon = 0.2;
-  const fading = near({ rest: soon }, { hand: ABLE_ADULT });
-  test.each<[string, Family, PlacedStroke, PlacedStroke, string, number]>([
+  const fading = decayWithRest({ decayUnits: soon }, { hand: ABLE_ADULT_HAND });
+  test.each<[string, CostCategory, FingeredStroke, FingeredStroke, string, number]>([
     ['a finger twice running', 'repeat', on('m', 2), on('m', 2), 'one-per-string', 3.75 * fading],
     ['the thumb twice running', 'repeat', on('p', 6), on('p', 4), 'one-per-string', 0.9 * fading],
     ['two fingers in turn', 'repeat', on('i', 2), on('m', 2), 'one-per-string', 0],
@@ -131,7 +137,7 @@ describe('rush: nothing up to 45 %, the weight at 100 %, then steep (2-domain)',
 });
 
 describe('seconds needed, an able adult (est., fitted to the ranges of docs/judgement.md)', () => {
-  test.each<[string, PlacedStroke, PlacedStroke, number]>([
+  test.each<[string, FingeredStroke, FingeredStroke, number]>([
     ['thumb from 6 to 4', on('p', 6), on('p', 4), 0.2435 + 2 * 0.009],
     ['index on one string', on('i', 2), on('i', 2), 0.235],
     ['ring a string away', on('a', 1), on('a', 2), 0.29 + 0.009],
@@ -150,13 +156,15 @@ describe('seconds needed, an able adult (est., fitted to the ranges of docs/judg
   });
 
   test('a rake takes a sweep’s time, where the school rakes or the stroke asks for it', () => {
-    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep'))).toBe(HAND_TIMES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2, { rake: true }), context('one-per-string'))).toBe(HAND_TIMES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep:thumb-rake'))).toBeGreaterThan(HAND_TIMES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep'))).toBe(DEFAULT_ESTIMATES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2, { rake: true }), context('one-per-string'))).toBe(DEFAULT_ESTIMATES.sweep);
+    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep:thumb-rake'))).toBeGreaterThan(
+      DEFAULT_ESTIMATES.sweep,
+    );
   });
 
   test('a slower hand needs longer, the slower of two digits deciding', () => {
-    const hand = valueOrThrow(makeHand({ key: 'x', name: 'x', scale: { p: 2 } }));
+    const hand = valueOrThrow(createHandProfile({ key: 'x', name: 'x', scale: { p: 2 } }));
     const where = { ...context('one-per-string'), hand };
     expect(needOwn(on('p', 6), on('p', 6), where)).toBeCloseTo(0.487, 12);
     expect(needOther(on('p', 6), on('i', 3), where)).toBeCloseTo(0.21, 12);
@@ -164,7 +172,7 @@ describe('seconds needed, an able adult (est., fitted to the ranges of docs/judg
 });
 
 describe('who rakes which way', () => {
-  test.each<[string, PlacedStroke, PlacedStroke, boolean]>([
+  test.each<[string, FingeredStroke, FingeredStroke, boolean]>([
     ['finger-sweep', on('a', 1), on('a', 2), true],
     ['finger-sweep', on('a', 2), on('a', 1), false],
     ['finger-sweep', on('p', 6), on('p', 5), true],

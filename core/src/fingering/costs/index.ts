@@ -1,61 +1,87 @@
-import type { OwnCost, PairCost } from './cost.ts';
-import { brush, confined, cross, crossNext, span } from './hand-shape.ts';
-import { accentWeak, ease, gridTurn, home, openingUp, thumbOwns, thumbUp, wrongLead } from './own.ts';
+import type { StrokeCost, StrokePairCost } from './cost.ts';
+import { brushCost, crampedPickCost, crossingCost, consecutiveCrossingCost, spanCost } from './hand-shape-costs.ts';
 import {
-  move,
-  pickAgain,
-  pickPath,
-  rakeMark,
-  repeat,
-  repeatAcrossThumb,
-  returning,
-  rushOther,
-  rushOwn,
-  touchRush,
-} from './succession.ts';
+  weakAccentCost,
+  weakDigitCost,
+  pickAgainstGridCost,
+  homeStringCost,
+  openingUpstrokeCost,
+  bassReservedForThumbCost,
+  thumbOnTrebleCost,
+  leadFingerCost,
+} from './stroke-costs.ts';
+import {
+  stringChangeCost,
+  repeatedPickCost,
+  pickPathCost,
+  rakeMarkCost,
+  repeatedFingerCost,
+  repeatedFingerAcrossThumbCost,
+  returnStrokeCost,
+  otherActuatorTimePressureCost,
+  sameActuatorTimePressureCost,
+  harmonicTouchTimePressureCost,
+} from './stroke-pair-costs.ts';
 
-const OWN: readonly OwnCost[] = [home, thumbOwns, ease, thumbUp, openingUp, gridTurn, accentWeak, wrongLead];
+const UNQUANTISED_STROKE_COSTS: readonly StrokeCost[] = [
+  homeStringCost,
+  bassReservedForThumbCost,
+  weakDigitCost,
+  thumbOnTrebleCost,
+  openingUpstrokeCost,
+  pickAgainstGridCost,
+  weakAccentCost,
+  leadFingerCost,
+];
 
-const PAIRS: readonly PairCost[] = [
-  cross,
-  crossNext,
-  span,
-  brush,
-  confined,
-  move,
-  pickAgain,
-  repeat,
-  repeatAcrossThumb,
-  rakeMark,
-  returning,
-  rushOwn,
-  rushOther,
-  touchRush,
-  pickPath,
+const UNQUANTISED_PAIR_COSTS: readonly StrokePairCost[] = [
+  crossingCost,
+  consecutiveCrossingCost,
+  spanCost,
+  brushCost,
+  crampedPickCost,
+  stringChangeCost,
+  repeatedPickCost,
+  repeatedFingerCost,
+  repeatedFingerAcrossThumbCost,
+  rakeMarkCost,
+  returnStrokeCost,
+  sameActuatorTimePressureCost,
+  otherActuatorTimePressureCost,
+  harmonicTouchTimePressureCost,
+  pickPathCost,
 ];
 
 /** The least step of a cost: a fraction of two, so that sums of a whole piece's costs are exact in any order. */
-const STEP = 2 ** -31;
+const COST_QUANTUM = 2 ** -31;
 
-const inSteps = (cost: number): number => Math.round(cost / STEP) * STEP;
+const quantiseCost = (cost: number): number => Math.round(cost / COST_QUANTUM) * COST_QUANTUM;
 
 /** Every cost of a stroke by itself. */
-export const OWN_COSTS: readonly OwnCost[] = OWN.map(({ family, of }) => ({
-  family,
-  of: (stroke, context) => inSteps(of(stroke, context)),
+export const STROKE_COSTS: readonly StrokeCost[] = UNQUANTISED_STROKE_COSTS.map(({ category, cost: of }) => ({
+  category,
+  cost: (stroke, context) => quantiseCost(of(stroke, context)),
 }));
 
 /** Every cost between two strokes. */
-export const PAIR_COSTS: readonly PairCost[] = PAIRS.map(({ family, scopes, of }) => ({
-  family,
-  scopes,
-  of: (from, to, gap, context) => inSteps(of(from, to, gap, context)),
-}));
+export const STROKE_PAIR_COSTS: readonly StrokePairCost[] = UNQUANTISED_PAIR_COSTS.map(
+  ({ category, scopes, cost: of }) => ({
+    category,
+    scopes,
+    cost: (from, to, gap, context) => quantiseCost(of(from, to, gap, context)),
+  }),
+);
 
 /** Cost of a stroke that no digit is left for. */
 export const UNPLAYED_COST = 40;
 
 export * from './cost.ts';
-export { crossed } from './hand-shape.ts';
-export { distanceFrom } from './own.ts';
-export { needOther, needOwn, rakesOn, rushCost, turnCost } from './succession.ts';
+export { areFingersCrossed as crossed } from './hand-shape-costs.ts';
+export { distanceToHomeString as distanceFrom } from './stroke-costs.ts';
+export {
+  minIntervalOtherActuator as needOther,
+  minIntervalSameActuator as needOwn,
+  isRakeContinuation as rakesOn,
+  computeTimePressure as rushCost,
+  computePickReversalCost as turnCost,
+} from './stroke-pair-costs.ts';

@@ -1,17 +1,17 @@
 import { message } from '../../message/message.ts';
-import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, stringRange, type School } from '../school.ts';
 
 /** Out with one digit after another, back by raking the last one over the strings (common practice, no source). */
-export const fingerSweep: School = {
+export const fingerSweepSchool: School = {
   key: 'finger-sweep',
   name: message('school.finger-sweep.name'),
   grips: ['fingers'],
   rule: message('school.finger-sweep.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (_digit, strings) => stringsFrom(strings, 1),
-  permits: anyDigit,
+  home: (_digit, strings) => stringRange(strings, 1),
+  isDigitAllowed: allowAnyDigit,
   weights: {
-    ...COMMON_WEIGHTS,
+    ...DEFAULT_PENALTY_WEIGHTS,
     home: 0,
     ease: { a: 0.1, c: 1.2 },
     thumbUp: 0.1,
@@ -22,7 +22,7 @@ export const fingerSweep: School = {
     span: 0.3,
   },
   rakes: 'both',
-  handMoves: true,
+  hasMovingHand: true,
   variants: [
     {
       key: 'rake-back',

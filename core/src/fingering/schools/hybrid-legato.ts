@@ -1,17 +1,17 @@
 import { message } from '../../message/message.ts';
-import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, stringRange, type School } from '../school.ts';
 
 /** Pick and middle in turn, one attack a string, the other hand slurring in between (common practice, no source). */
-export const hybridLegato: School = {
+export const hybridLegatoSchool: School = {
   key: 'hybrid-legato',
   name: message('school.hybrid-legato.name'),
   grips: ['flat-pick-and-fingers'],
   rule: message('school.hybrid-legato.rule'),
   digits: ['down', 'm'],
-  home: (_digit, strings) => stringsFrom(strings, 1),
-  permits: anyDigit,
+  home: (_digit, strings) => stringRange(strings, 1),
+  isDigitAllowed: allowAnyDigit,
   slurs: true,
-  weights: { ...COMMON_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2, weakAccent: 0 },
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0, repeat: 6, sameDirection: 6, sweep: 3, cross: 1.2, weakAccent: 0 },
   variants: [
     {
       key: 'with-ring',

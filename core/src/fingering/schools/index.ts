@@ -1,35 +1,35 @@
 import { failure, problem, success, type Result } from '../../errors/index.ts';
 import { message } from '../../message/message.ts';
-import type { School, Variant } from '../school.ts';
-import { alternate } from './alternate.ts';
-import { alternation } from './alternation.ts';
-import { economy } from './economy.ts';
-import { fingerSweep } from './finger-sweep.ts';
-import { hybridLegato } from './hybrid-legato.ts';
-import { hybrid } from './hybrid.ts';
-import { onePerString } from './one-per-string.ts';
-import { pickLegato } from './pick-legato.ts';
-import { rolling } from './rolling.ts';
-import { threeFinger } from './three-finger.ts';
-import { thumbIndex } from './thumb-index.ts';
+import type { School, SchoolVariant } from '../school.ts';
+import { alternatePickingSchool } from './alternate-picking.ts';
+import { strictAlternationSchool } from './strict-alternation.ts';
+import { economyPickingSchool } from './economy-picking.ts';
+import { fingerSweepSchool } from './finger-sweep.ts';
+import { hybridLegatoSchool } from './hybrid-legato.ts';
+import { hybridPickingSchool } from './hybrid-picking.ts';
+import { oneFingerPerStringSchool } from './one-finger-per-string.ts';
+import { pickLegatoSchool } from './pick-legato.ts';
+import { rollingSchool } from './rolling.ts';
+import { threeFingerSchool } from './three-finger.ts';
+import { thumbIndexSchool } from './thumb-index.ts';
 
 /** All schools, in the order they are offered. */
 export const SCHOOLS: readonly School[] = [
-  onePerString,
-  threeFinger,
-  thumbIndex,
-  alternation,
-  rolling,
-  fingerSweep,
-  hybrid,
-  hybridLegato,
-  alternate,
-  economy,
-  pickLegato,
+  oneFingerPerStringSchool,
+  threeFingerSchool,
+  thumbIndexSchool,
+  strictAlternationSchool,
+  rollingSchool,
+  fingerSweepSchool,
+  hybridPickingSchool,
+  hybridLegatoSchool,
+  alternatePickingSchool,
+  economyPickingSchool,
+  pickLegatoSchool,
 ];
 
 /** A school as one of its variants has it: `school:variant` is its key. */
-const inVariant = (school: School, variant: Variant): School => ({
+const applyVariant = (school: School, variant: SchoolVariant): School => ({
   ...school,
   ...variant.change(school),
   key: `${school.key}:${variant.key}`,
@@ -41,15 +41,15 @@ const inVariant = (school: School, variant: Variant): School => ({
 /** Every school followed by its variants. The values stay the same, so that tables can be kept by school. */
 export const SCHOOLS_AND_VARIANTS: readonly School[] = SCHOOLS.flatMap((school) => [
   school,
-  ...(school.variants ?? []).map((variant) => inVariant(school, variant)),
+  ...(school.variants ?? []).map((variant) => applyVariant(school, variant)),
 ]);
 
 /**
  * The variants of a school as schools of their own; none for a key that is itself a variant.
  * @example
- * variantsOf(schoolOf({ school: 'alternation' })).length > 1 // => true
+ * listVariants(resolveSchoolOrThrow({ school: 'alternation' })).length > 1 // => true
  */
-export const variantsOf = (school: School): readonly School[] =>
+export const listVariants = (school: School): readonly School[] =>
   SCHOOLS_AND_VARIANTS.filter(({ key }) => key.startsWith(`${school.key}:`));
 
 /**

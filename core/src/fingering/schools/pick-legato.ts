@@ -1,17 +1,17 @@
 import { message } from '../../message/message.ts';
-import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, stringRange, type School } from '../school.ts';
 
 /** One downstroke a string, slurs in between (common practice, no source). */
-export const pickLegato: School = {
+export const pickLegatoSchool: School = {
   key: 'pick-legato',
   name: message('school.pick-legato.name'),
   grips: ['flat-pick'],
   rule: message('school.pick-legato.rule'),
   digits: ['down'],
-  home: (_digit, strings) => stringsFrom(strings, 1),
-  permits: anyDigit,
+  home: (_digit, strings) => stringRange(strings, 1),
+  isDigitAllowed: allowAnyDigit,
   slurs: true,
-  weights: { ...COMMON_WEIGHTS, home: 0, brush: 0.1 },
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0, brush: 0.1 },
   variants: [
     {
       key: 'up',

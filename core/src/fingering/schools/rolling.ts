@@ -1,17 +1,17 @@
 import { message } from '../../message/message.ts';
-import { COMMON_WEIGHTS, anyDigit, stringsFrom, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, stringRange, type School } from '../school.ts';
 
 /** One digit after another over any neighbouring strings (common practice, no source). */
-export const rolling: School = {
+export const rollingSchool: School = {
   key: 'rolling',
   name: message('school.rolling.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.rolling.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (_digit, strings) => stringsFrom(strings, 1),
-  permits: anyDigit,
+  home: (_digit, strings) => stringRange(strings, 1),
+  isDigitAllowed: allowAnyDigit,
   weights: {
-    ...COMMON_WEIGHTS,
+    ...DEFAULT_PENALTY_WEIGHTS,
     home: 0,
     ease: { a: 1.2, c: 2 },
     thumbUp: 0.05,

@@ -1,23 +1,23 @@
 import { message } from '../../message/message.ts';
-import { COMMON_WEIGHTS, basses, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, basses, type School } from '../school.ts';
 
 /** Thumb and two fingers first, the ring only for a fourth voice: Sor, Méthode pour la guitare (1830), from memory. */
-export const threeFinger: School = {
+export const threeFingerSchool: School = {
   key: 'three-finger',
   name: message('school.three-finger.name'),
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.three-finger.rule'),
   digits: ['p', 'i', 'm', 'a'],
   home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
-  permits: (digit, { together }) => digit !== 'a' || together >= 4,
-  thumbOwnsBasses: true,
-  weights: { ...COMMON_WEIGHTS, home: 0.9 },
+  isDigitAllowed: (digit, { together }) => digit !== 'a' || together >= 4,
+  isBassReservedForThumb: true,
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.9 },
   variants: [
     {
       key: 'no-ring',
       name: message('school.three-finger.no-ring.name'),
       rule: message('school.three-finger.no-ring.rule'),
-      change: () => ({ digits: ['p', 'i', 'm'], permits: () => true }),
+      change: () => ({ digits: ['p', 'i', 'm'], isDigitAllowed: () => true }),
     },
   ],
 };

@@ -18,7 +18,7 @@ import {
   type Field,
   type TypeOf,
 } from '../../fields/index.ts';
-import { LARGEST_WEIGHT, SCHOOLS, SCHOOLS_AND_VARIANTS, problemsOfMadeSchool } from '../../fingering/index.ts';
+import { MAX_PENALTY, SCHOOLS, SCHOOLS_AND_VARIANTS, validateCustomSchool } from '../../fingering/index.ts';
 import { STRING_RANGE } from '../../instrument/index.ts';
 import {
   DIGITS,
@@ -86,9 +86,9 @@ export const madeSchoolField = refined(
     base: text(TEXT_LIMITS.key),
     digits: withBounds(list(oneOf(DIGITS), DIGITS.length), { minItems: 1 }),
     homes: mapBy(DIGITS, list(withBounds(whole(), { minimum: 1, maximum: STRING_RANGE.most }), STRING_RANGE.most)),
-    weights: mapOf(withBounds(number(), { minimum: 0, maximum: LARGEST_WEIGHT }), 60),
+    weights: mapOf(withBounds(number(), { minimum: 0, maximum: MAX_PENALTY }), 60),
   }),
-  (made) => problemsOfMadeSchool(made as MadeSchool),
+  (made) => validateCustomSchool(made as MadeSchool),
 );
 
 const SCHOOL_KEYS = new Set(SCHOOLS_AND_VARIANTS.map(({ key }) => key));

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
-import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { newPattern, type Pattern } from '../../pattern/index.ts';
 import { realise } from '../../score/index.ts';
 import { newSong, songForFiles } from '../../song/index.ts';
@@ -14,7 +14,7 @@ import { brokenBars } from './long-bars.ts';
 const scored = (pattern: Pattern, most?: number): string =>
   writeMusicXml(
     realise(pattern),
-    digitsInOrder(pattern, judge(pattern)),
+    listDigitsInOrder(pattern, analysePattern(pattern)),
     {},
     { digitsShown: true, counts: true, most },
   );

@@ -12,7 +12,7 @@ import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow, type Result } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { readFigure, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
 import { strokePitch, type Pattern } from '../../pattern/index.ts';
 
@@ -21,7 +21,8 @@ const require = createRequire(import.meta.url);
 /** The whole of it is part of `npm run test:hard`. */
 const HARD = process.env.TEST_HARD === '1';
 
-const scored = (pattern: Pattern): string => writeMusicXml(realise(pattern), digitsInOrder(pattern, judge(pattern)));
+const scored = (pattern: Pattern): string =>
+  writeMusicXml(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)));
 const roll = (): Pattern =>
   valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }))
     .pattern;

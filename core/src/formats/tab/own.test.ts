@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
-import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { schoolOf } from '../../fingering/index.ts';
 import { stoppedFret, type Pattern } from '../../pattern/index.ts';
@@ -18,7 +18,7 @@ const strokesOf = (pattern: Pattern): readonly string[] =>
     .sort();
 
 const there = (pattern: Pattern): string =>
-  writeTab(realise(pattern), digitsInOrder(pattern, judge(pattern)), schoolOf(pattern).key);
+  writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), schoolOf(pattern).key);
 
 test('our own tablature comes back with every time, string and fret', () => {
   fc.assert(

@@ -3,7 +3,7 @@ import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import type { AlignmentScene } from './onset-pairing.ts';
 import { smoothBeatTimes, type OnsetPair as Placed } from './smooth-beats.ts';
-import { median, spreadOf } from '../../statistics/index.ts';
+import { median, robustStandardDeviation } from '../../statistics/index.ts';
 
 const getActuator = ({ digit }: ReferenceStroke): Striker | null => digit && strikerOf(digit);
 
@@ -75,5 +75,8 @@ export const estimateTimingModel = (
   const past = times.flatMap((at, index) =>
     at === null ? [] : [at - (pulse[index] as number) - late(asked.strokes[index] as ReferenceStroke)],
   );
-  return { getAsynchrony: late, onsetScale: Math.max(TAKE_PARAMETERS.minOnsetScale, 1.3 * spreadOf(past)) };
+  return {
+    getAsynchrony: late,
+    onsetScale: Math.max(TAKE_PARAMETERS.minOnsetScale, 1.3 * robustStandardDeviation(past)),
+  };
 };

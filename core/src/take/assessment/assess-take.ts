@@ -23,7 +23,7 @@ import { alignNotesToScore } from '../alignment/align-notes.ts';
 import { alignToScore } from '../alignment/align-to-score.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
-import { median, spreadOf } from '../../statistics/index.ts';
+import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { tunedWords, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
@@ -65,7 +65,7 @@ const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorSta
         strokes: all.length,
         placed: hasReliableTiming(own),
         lateness: own.length > 0 ? median(late) - common : 0,
-        spread: spreadOf(late),
+        spread: robustStandardDeviation(late),
         decibels: own.length > 0 ? median(own.flatMap(({ level }) => level ?? [])) - loud : 0,
         missed: all.filter(({ what }) => what === 'missed').length,
         wrong: all.filter(({ what }) => what === 'wrong-string').length,

@@ -1,6 +1,6 @@
 import type { Message } from '../../message/index.ts';
 import { strikerOf, type Striker } from '../../pattern/index.ts';
-import { spreadOf } from '../../statistics/index.ts';
+import { robustStandardDeviation } from '../../statistics/index.ts';
 import { placeIn, type Score } from '../../score/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
@@ -122,4 +122,4 @@ export interface RankedTakeDiagnostic extends TakeDiagnostic {
 
 /** Standard error of a median of values that scatter so far (asymptotic for the normal distribution: √(π/2) of the mean's). */
 export const computeMedianStandardError = (values: readonly number[]): number =>
-  (Math.sqrt(Math.PI / 2) * spreadOf(values)) / Math.sqrt(Math.max(1, values.length));
+  (Math.sqrt(Math.PI / 2) * robustStandardDeviation(values)) / Math.sqrt(Math.max(1, values.length));

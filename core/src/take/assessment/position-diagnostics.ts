@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
 import { fingerWord, strikerOf, type Striker } from '../../pattern/index.ts';
-import { median, spreadOf } from '../../statistics/index.ts';
+import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import type { ReferenceStroke } from '../model/reference.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
@@ -184,7 +184,7 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Striker
     staying.length < TAKE_DIAGNOSTIC_THRESHOLDS.minStringChanges
   )
     return [];
-  const [moved, stayed] = [spreadOf(moving), spreadOf(staying)];
+  const [moved, stayed] = [robustStandardDeviation(moving), robustStandardDeviation(staying)];
   if (
     moved < TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds ||
     moved < TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadRatio * stayed

@@ -1,7 +1,7 @@
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { lowerBound, hasOtherNear, hasValueNear } from './sorted-times.ts';
 import { ATTACK_STEP } from '../signal/attack-envelope.ts';
-import { median, spreadOf } from '../../statistics/index.ts';
+import { median, robustStandardDeviation } from '../../statistics/index.ts';
 
 /** How sudden a pluck has to be, as the logarithm of energy after over before (est.). */
 const MIN_ONSET_STRENGTH = 0.8;
@@ -99,7 +99,7 @@ export class OnsetRefiner {
     const past = [...this.measureDelays(swells, pitchOf)].map(([pitch, all]) => {
       const plucked = all.flatMap((one) => one ?? []);
       const often = plucked.length >= RELIABILITY.strokes && plucked.length >= RELIABILITY.share * all.length;
-      return { pitch, plucked, sure: often && spreadOf(plucked) <= RELIABILITY.spread };
+      return { pitch, plucked, sure: often && robustStandardDeviation(plucked) <= RELIABILITY.spread };
     });
     const sure = past.filter((one) => one.sure);
     const every = median((sure.length > 0 ? sure : past).flatMap(({ plucked }) => plucked));

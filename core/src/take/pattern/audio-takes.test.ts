@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow, type Result } from '../../errors/index.ts';
 import { sayProblem, saySentence } from '@fleet-wren/wording';
 import { readFigure } from '../../formats/index.ts';
@@ -9,7 +9,7 @@ import { realise } from '../../score/index.ts';
 import { seededRandom } from '../../sound/index.ts';
 import { alignPeaks, pickPeaks } from '../onsets/align-peaks.ts';
 import { createRealFft } from '../signal/fft.ts';
-import { median, quantile, spreadOf } from '../../statistics/index.ts';
+import { median, quantile, robustStandardDeviation } from '../../statistics/index.ts';
 import {
   PLAYERS,
   TAKE,
@@ -33,7 +33,7 @@ import {
 const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
   const pattern = { ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true };
   const score = realise(pattern);
-  const digits = digitsInOrder(pattern, judge(pattern));
+  const digits = listDigitsInOrder(pattern, analysePattern(pattern));
   return { score, digits, asked: askedOf(score, digits, cycles) };
 };
 
@@ -117,8 +117,10 @@ describe('another rate', () => {
 
 test('middle, quantile and spread of handbook samples', () => {
   // By hand: deviations from 3 are 2 1 0 1 2, their middle 1.
-  expect([median([5, 1, 3, 2, 4]), quantile([1, 2, 3, 4], 0.5), spreadOf([1, 2, 3, 4, 5])]).toEqual([3, 2.5, 1.4826]);
-  expect([median([]), spreadOf([])]).toEqual([0, 0]);
+  expect([median([5, 1, 3, 2, 4]), quantile([1, 2, 3, 4], 0.5), robustStandardDeviation([1, 2, 3, 4, 5])]).toEqual([
+    3, 2.5, 1.4826,
+  ]);
+  expect([median([]), robustStandardDeviation([])]).toEqual([0, 0]);
 });
 
 describe('pairing strokes with peaks', () => {

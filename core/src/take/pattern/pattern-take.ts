@@ -1,7 +1,7 @@
-import { digitsInOrder, judge } from '../../analysis/index.ts';
+import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { failure, problem, type Result } from '../../errors/index.ts';
 import type { NotePlayed } from '../../formats/index.ts';
-import type { Hand } from '../../fingering/index.ts';
+import type { HandProfile } from '../../fingering/index.ts';
 import type { Digit, Pattern } from '../../pattern/index.ts';
 import { realise, type Score } from '../../score/index.ts';
 import { seededRandom } from '../../sound/index.ts';
@@ -28,9 +28,9 @@ export interface PatternReference {
  * @example
  * createPatternReference(valueOrThrow(readFigure('5 3 2 3')).pattern).score.cyclic // => true
  */
-export const createPatternReference = (pattern: Pattern, hand?: Hand): PatternReference => {
+export const createPatternReference = (pattern: Pattern, hand?: HandProfile): PatternReference => {
   const cyclic = { ...pattern, cyclic: true };
-  return { score: realise(cyclic), digits: digitsInOrder(cyclic, judge(cyclic, { hand })) };
+  return { score: realise(cyclic), digits: listDigitsInOrder(cyclic, analysePattern(cyclic, { hand })) };
 };
 
 /**
@@ -39,7 +39,11 @@ export const createPatternReference = (pattern: Pattern, hand?: Hand): PatternRe
  * @example
  * assessPatternTake(new Float32Array(99000), valueOrThrow(readFigure('5 3 2 3')).pattern).ok // => false
  */
-export const assessPatternTake = (samples: Float32Array, pattern: Pattern, hand?: Hand): Result<TakeAssessment> => {
+export const assessPatternTake = (
+  samples: Float32Array,
+  pattern: Pattern,
+  hand?: HandProfile,
+): Result<TakeAssessment> => {
   const { score, digits } = createPatternReference(pattern, hand);
   const once = createTakeReference(score, digits, 1);
   if (once.strokes.length === 0) return failure(problem('pattern-empty'));
@@ -56,7 +60,7 @@ export const assessPatternTake = (samples: Float32Array, pattern: Pattern, hand?
 export const assessPatternNotes = (
   notes: readonly NotePlayed[],
   pattern: Pattern,
-  hand?: Hand,
+  hand?: HandProfile,
 ): Result<TakeAssessment> => {
   const { score, digits } = createPatternReference(pattern, hand);
   const once = createTakeReference(score, digits, 1);

@@ -1,5 +1,5 @@
 import { seededRandom } from '../../sound/index.ts';
-import type { Hand } from '../../fingering/index.ts';
+import type { HandProfile } from '../../fingering/index.ts';
 import type { NotePlayed } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { createTakeReference } from '../model/reference.ts';
@@ -43,7 +43,7 @@ export const renderNotes = (notes: readonly NotePlayed[], sampleRate: number): F
  */
 export const renderScoreAtTakeTempo = (
   pattern: Pattern,
-  hand: Hand | undefined,
+  hand: HandProfile | undefined,
   { strokes: heard, cycles }: Pick<TakeAlignment, 'strokes' | 'cycles'>,
   length: number,
 ): Float32Array => {

@@ -1,11 +1,11 @@
 import { Say } from '../../parts/say/Say.tsx';
 import { say, sayMessage } from '@fleet-wren/wording';
-import { ceilingFigure, type Judgement, fingerName } from '@fleet-wren/core';
+import { ceilingFigure, type PatternAnalysis, fingerName } from '@fleet-wren/core';
 import { digitColour } from '../../parts/token/shapes.ts';
 
-type PartCeiling = Judgement['ceilings'][number];
+type PartCeiling = PatternAnalysis['limitsByConstraint'][number];
 
-const partName = ({ striker }: PartCeiling): string =>
+const partName = ({ actuator: striker }: PartCeiling): string =>
   striker === null ? say('bench.two-fingers-alternating') : sayMessage(fingerName(striker));
 
 /** The ceilings each digit would set by itself, so that a teacher sees what comes next once the first is mended. */
@@ -13,32 +13,37 @@ const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
   <p className="ceiling-parts">
     {ceilings.map((part) => (
       <span
-        key={part.striker ?? 'turn'}
-        style={part.striker ? { color: digitColour(part.striker === 'pick' ? 'down' : part.striker) } : undefined}
+        key={part.actuator ?? 'turn'}
+        style={part.actuator ? { color: digitColour(part.actuator === 'pick' ? 'down' : part.actuator) } : undefined}
       >
-        {partName(part)} <b>{ceilingFigure(part.bpm)}</b>
+        {partName(part)} <b>{ceilingFigure(part.maxTempo)}</b>
       </span>
     ))}
   </p>
 );
 
 /** The one serious number: the tempo ceiling, with its cause. */
-export const Ceiling = ({ judgement, tempo }: { readonly judgement: Judgement; readonly tempo: number }) => {
-  const { ceiling, ceilings, difficulty } = judgement;
+export const Ceiling = ({ judgement, tempo }: { readonly judgement: PatternAnalysis; readonly tempo: number }) => {
+  const { limit: ceiling, limitsByConstraint: ceilings, difficulty } = judgement;
   if (!ceiling) return <p className="text-soft">{say('bench.add-notes-to-see-the-max')}</p>;
-  const over = ceiling.bpm < tempo;
+  const over = ceiling.maxTempo < tempo;
   return (
     <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label={say('common.max-tempo')}>
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.bpm) }} />
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.maxTempo) }} />
       </p>
       <p
         className="ceiling-cause"
-        title={say('limit.details', { tempo, need: ceiling.need, has: ceiling.has, share: ceiling.need / ceiling.has })}
+        title={say('limit.details', {
+          tempo,
+          need: ceiling.neededSeconds,
+          has: ceiling.availableSeconds,
+          share: ceiling.neededSeconds / ceiling.availableSeconds,
+        })}
       >
         {difficulty === null
-          ? say('bench.limited-by', { cause: sayMessage(ceiling.cause) })
-          : say('bench.limited-by-share', { cause: sayMessage(ceiling.cause), share: difficulty })}
+          ? say('bench.limited-by', { cause: sayMessage(ceiling.code) })
+          : say('bench.limited-by-share', { cause: sayMessage(ceiling.code), share: difficulty })}
       </p>
       {ceilings.length > 1 && <Parts ceilings={ceilings} />}
     </section>

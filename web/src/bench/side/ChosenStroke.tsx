@@ -65,7 +65,7 @@ const DigitButton = ({
 };
 
 const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
-  const { reason, next } = explanation;
+  const { reason, runnerUp: next } = explanation;
   return (
     <p>
       {sayMessage(reason)}{' '}
@@ -80,7 +80,7 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   );
 };
 
-const ceilingThen = ({ ceiling }: Instead): string =>
+const ceilingThen = ({ maxTempo: ceiling }: Instead): string =>
   ceiling === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(ceiling) });
 
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
@@ -250,9 +250,9 @@ export const ChosenStroke = ({
   const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
   return (
     <section aria-label={say('bench.selected-note')} className="chosen-stroke">
-      <h2>{explanation ? saySentence(explanation.where) : say('bench.selected-note')}</h2>
+      <h2>{explanation ? saySentence(explanation.position) : say('bench.selected-note')}</h2>
       {explanation && <Reason explanation={explanation} />}
-      {explanation && <InsteadLine instead={explanation.instead} />}
+      {explanation && <InsteadLine instead={explanation.alternatives} />}
       {!stroke.slur && (
         <div className="digit-buttons">
           {digits.map((one) => (

@@ -1,17 +1,17 @@
 import { say, sayMessage, saySentence, sayProblem } from '@fleet-wren/wording';
-import { severityGrade, type Cause, type Cure, type Judgement } from '@fleet-wren/core';
+import { severityGrade, type Cause, type QuickFix, type PatternAnalysis } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import type { Judged } from '../../parts/judged.ts';
 import { useBenchStore } from '../context.ts';
 import { numberedCauses } from '../findings.ts';
 
-const quietWords = (judgement: Judgement): string =>
+const quietWords = (judgement: PatternAnalysis): string =>
   Object.keys(judgement.digits).length > 1 ? say('common.no-problems-found') : say('bench.nothing-to-review-yet');
 
 interface OneProps {
   readonly cause: Cause;
   readonly number: number;
-  readonly cure: Cure | null | undefined;
+  readonly cure: QuickFix | null | undefined;
 }
 
 const One = ({ cause, number, cure }: OneProps) => {
@@ -38,14 +38,14 @@ export const Findings = ({
   cures,
 }: {
   readonly judged: Judged;
-  readonly cures: readonly (Cure | null)[] | null;
+  readonly cures: readonly (QuickFix | null)[] | null;
 }) => {
   const { shown, more } = numberedCauses(judged);
   const { judgement } = judged;
   return (
     <section aria-label={say('bench.review')}>
       <h2>{say('bench.review')}</h2>
-      {judgement.troubles.map((trouble) => (
+      {judgement.warnings.map((trouble) => (
         <p key={`${trouble.code}${trouble.strokes.join()}`} className="finding finding-trouble">
           {sayProblem(trouble)}
         </p>

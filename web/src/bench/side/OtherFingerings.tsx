@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { digitMark, type Alternative, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
+import { digitMark, type AlternativeFingering, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { useBench, useBenchStore } from '../context.ts';
@@ -9,7 +9,13 @@ import { useAlternatives } from '../useJudgement.ts';
 /** Digits shown of a long fingering: enough to tell it from another. */
 const SHOWN = 24;
 
-const Digits = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Alternative['digits'] }) => (
+const Digits = ({
+  pattern,
+  digits,
+}: {
+  readonly pattern: Pattern;
+  readonly digits: AlternativeFingering['digits'];
+}) => (
   <span className="digits-line">
     {pattern.strokes.slice(0, SHOWN).map(({ id }) => {
       const digit: Digit | null = digits[id] ?? null;
@@ -24,7 +30,7 @@ const Digits = ({ pattern, digits }: { readonly pattern: Pattern; readonly digit
 );
 
 /** The edit that pins a fingering down wherever it differs from those that would come before it. */
-const pinning = (pattern: Pattern, before: readonly Alternative[], wanted: Alternative): Edit => ({
+const pinning = (pattern: Pattern, before: readonly AlternativeFingering[], wanted: AlternativeFingering): Edit => ({
   kind: 'put',
   strokes: pattern.strokes.flatMap((stroke) => {
     const digit = wanted.digits[stroke.id];
@@ -60,7 +66,7 @@ export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) 
                 title={say('bench.use-this-fingering-and-pin-its')}
               >
                 <Digits pattern={pattern} digits={other.digits} />
-                <span className="trade">{sayMessage(other.trade)}</span>
+                <span className="trade">{sayMessage(other.tradeOff)}</span>
               </button>
             </li>
           ))}

@@ -1,4 +1,4 @@
-import { ABLE_ADULT, HANDS, makeHand, type Hand } from '@fleet-wren/core';
+import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { useEstimates, useKeptHands, type KeptHand, type StudioEstimates } from '../../api/set-up.ts';
@@ -14,7 +14,7 @@ interface ChosenHand {
 
 /** Which hand this browser judges for. */
 const useChosenHand = create<ChosenHand>((set) => ({
-  key: localStorage.getItem(KEY) ?? ABLE_ADULT.key,
+  key: localStorage.getItem(KEY) ?? ABLE_ADULT_HAND.key,
   chosen: localStorage.getItem(KEY) !== null,
   choose: (key) => {
     localStorage.setItem(KEY, key);
@@ -22,15 +22,15 @@ const useChosenHand = create<ChosenHand>((set) => ({
   },
 }));
 
-const shipped = (estimates: StudioEstimates): readonly Hand[] =>
-  HANDS.flatMap(({ key, name, scale }) => {
-    const made = makeHand({ key, name, scale, times: estimates });
+const shipped = (estimates: StudioEstimates): readonly HandProfile[] =>
+  HAND_PRESETS.flatMap(({ key, name, scale }) => {
+    const made = createHandProfile({ key, name, scale, times: estimates });
     return made.ok ? [made.value] : [];
   });
 
-const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly Hand[] =>
+const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly HandProfile[] =>
   hands.flatMap(({ id, name, document }) => {
-    const made = makeHand({
+    const made = createHandProfile({
       key: `own:${id}`,
       name,
       scale: document.scale,
@@ -41,8 +41,8 @@ const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly 
 
 /** The hands there are, the one that is chosen, and how to choose another. */
 export const useHand = (): {
-  readonly hand: Hand;
-  readonly hands: readonly Hand[];
+  readonly hand: HandProfile;
+  readonly hands: readonly HandProfile[];
   readonly chosen: boolean;
   readonly choose: (key: string) => void;
 } => {
@@ -50,6 +50,7 @@ export const useHand = (): {
   const estimates = useEstimates().data;
   const own = useKeptHands().data;
   const hands = useMemo(() => [...shipped(estimates ?? {}), ...kept(own ?? [], estimates ?? {})], [estimates, own]);
-  const hand = hands.find((one) => one.key === key) ?? hands.find((one) => one.key === ABLE_ADULT.key) ?? ABLE_ADULT;
+  const hand =
+    hands.find((one) => one.key === key) ?? hands.find((one) => one.key === ABLE_ADULT_HAND.key) ?? ABLE_ADULT_HAND;
   return { hand, hands, chosen, choose };
 };

@@ -1,9 +1,9 @@
-import type { Hand } from '@fleet-wren/core';
+import type { HandProfile } from '@fleet-wren/core';
 import { useKeptHands } from '../../api/set-up.ts';
 import { useHand } from './useHand.ts';
 
 /** The hand of a student: the latest that was measured, else the one this browser judges for. */
-export const useHandOf = (studentId: string | null): Hand => {
+export const useHandOf = (studentId: string | null): HandProfile => {
   const { hand, hands } = useHand();
   const own = useKeptHands()
     .data?.filter((kept) => kept.studentId === studentId)

@@ -82,12 +82,12 @@ const Rows = memo(
           {
             pattern,
             digits: judgement.digits,
-            motions: judgement.motions,
+            motions: judgement.transitions,
             layout,
             system,
             secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
           },
-          judgement.load.map(({ striker }) => striker),
+          judgement.actuatorLoads.map(({ actuator: striker }) => striker),
         ),
       [pattern, judgement, layout, system],
     );
@@ -126,7 +126,7 @@ export const Lanes = ({ judged, width, at, playing }: LanesProps) => {
   const layout = useMemo(() => layoutOf(frame, width), [frame, width]);
   const system = systemAt(layout, at);
   if (judged.pattern.strokes.length === 0) return null;
-  const height = LANE * judged.judgement.load.length;
+  const height = LANE * judged.judgement.actuatorLoads.length;
   return (
     <figure className="lanes" aria-label={say('common.fingers')}>
       <figcaption>

@@ -1,4 +1,4 @@
-import { strikerOf, type Digit, type Motion, type Pattern, type Striker } from '@fleet-wren/core';
+import { strikerOf, type Digit, type ActuatorTransition, type Pattern, type Striker } from '@fleet-wren/core';
 import { SPACE, pointAt, type Layout, type System } from '../threads/geometry.ts';
 
 /** Height of one lane in pixels. */
@@ -50,7 +50,7 @@ const plantOf = (
 interface LaneInput {
   readonly pattern: Pattern;
   readonly digits: Readonly<Record<string, Digit | null>>;
-  readonly motions: readonly Motion[];
+  readonly motions: readonly ActuatorTransition[];
   readonly layout: Layout;
   readonly system: System;
   readonly secondsPerTick: number;
@@ -64,19 +64,19 @@ const waysOf = (
   const right = layout.width - SPACE.right;
   const pixels = (seconds: number): number => widthOf(layout, seconds, secondsPerTick);
   return motions
-    .filter((motion) => motion.striker === striker)
+    .filter((motion) => motion.actuator === striker)
     .flatMap((motion): LaneWay[] => {
       const from = at.get(motion.from);
       if (!from || from.at < system.fromTick || from.at >= system.toTick) return [];
       const x = pointAt(layout, from.at, from.string).x;
-      const to = x + pixels(motion.has);
-      const plant = to <= right ? plantOf(x, to, motion.need, motion.has, pixels) : undefined;
+      const to = x + pixels(motion.availableSeconds);
+      const plant = to <= right ? plantOf(x, to, motion.neededSeconds, motion.availableSeconds, pixels) : undefined;
       return [
         {
           key: `${motion.from}-${motion.to}`,
           from: x,
           to: Math.min(to, right),
-          strain: motion.need / motion.has,
+          strain: motion.neededSeconds / motion.availableSeconds,
           plant,
         },
       ];

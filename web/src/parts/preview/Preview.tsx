@@ -1,6 +1,6 @@
 import { say, sayProblem } from '@fleet-wren/wording';
 import './preview.scss';
-import { ceilingFigure, type Digit, type Hand, type Judgement, type Pattern } from '@fleet-wren/core';
+import { ceilingFigure, type Digit, type HandProfile, type PatternAnalysis, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../sound/usePlayer.ts';
@@ -15,12 +15,12 @@ const stringLabel: StrokeLabel = ({ string }) => say('parts.string', { string })
 
 interface Question {
   readonly pattern: Pattern;
-  readonly hand: Hand;
+  readonly hand: HandProfile;
 }
 
 interface Looked {
   readonly pattern: Pattern;
-  readonly judgement: Judgement;
+  readonly judgement: PatternAnalysis;
 }
 
 const askJudged = async ({ pattern, hand }: Question, signal: AbortSignal): Promise<Looked> => ({
@@ -29,7 +29,7 @@ const askJudged = async ({ pattern, hand }: Question, signal: AbortSignal): Prom
 });
 
 /** The judgement of a pattern that is only looked at; null until it comes. */
-const useJudged = (pattern: Pattern): Judgement | null => {
+const useJudged = (pattern: Pattern): PatternAnalysis | null => {
   const { hand } = useHand();
   const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
   const { value } = useAnswer(question, askJudged);
@@ -37,12 +37,15 @@ const useJudged = (pattern: Pattern): Judgement | null => {
 };
 
 /** What a judgement comes to in a few words. */
-const verdictWords = ({ ceiling, findings, troubles }: Judgement, tempo: number): string => {
+const verdictWords = (
+  { limit: ceiling, diagnostics: findings, warnings: troubles }: PatternAnalysis,
+  tempo: number,
+): string => {
   const [trouble] = troubles;
   if (trouble) return sayProblem(trouble);
   const mend = findings.length === 0 ? say('common.no-problems') : say('term.issues', { count: findings.length });
   return ceiling
-    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(ceiling.bpm), tempo, mend })
+    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(ceiling.maxTempo), tempo, mend })
     : say('parts.bpm', { tempo, mend });
 };
 

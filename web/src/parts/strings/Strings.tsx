@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './strings.scss';
-import { openStringName, stepsCounted, type Pattern, type StringChange, type StringStudy } from '@fleet-wren/core';
+import { openStringName, stepsCounted, type Pattern, type StringChange, type StringUsage } from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
@@ -38,7 +38,7 @@ const Bar = ({ bar }: { readonly bar: RingBar }) => {
 
 interface RingRowsProps {
   readonly pattern: Pattern;
-  readonly study: StringStudy;
+  readonly study: StringUsage;
   readonly strings: readonly number[];
   readonly layout: Layout;
   readonly system: System;
@@ -122,7 +122,7 @@ interface StringsProps {
 /** What was studied of a judged pattern. */
 interface Studied {
   readonly judged: Judged;
-  readonly study: StringStudy;
+  readonly study: StringUsage;
 }
 
 const askStrings = async (judged: Judged, signal: AbortSignal): Promise<Studied> => {

@@ -1,4 +1,4 @@
-import type { Digit, NamedRing, StringChange } from '@fleet-wren/core';
+import type { Digit, SustainSpan, StringChange } from '@fleet-wren/core';
 import { SPACE, pointAt, type Layout, type System } from '../threads/geometry.ts';
 
 /** Height of one string's row in pixels. */
@@ -10,21 +10,21 @@ export interface RingBar {
   readonly digit: Digit | null;
   readonly x: number;
   readonly to: number;
-  readonly how: NamedRing['how'];
+  readonly how: SustainSpan['endReason'];
   /** Whether it rings on beyond what is shown. */
   readonly on: boolean;
 }
 
 /** The bars of one string in one row of bars; a note that rings over from the row before is drawn where it began. */
 export const ringBarsOf = (
-  rings: readonly NamedRing[],
+  rings: readonly SustainSpan[],
   string: number,
   layout: Layout,
   system: System,
 ): readonly RingBar[] =>
   rings
     .filter((ring) => ring.string === string && ring.from >= system.fromTick && ring.from < system.toTick)
-    .map(({ stroke, digit, from, to, how }) => {
+    .map(({ stroke, digit, from, to, endReason: how }) => {
       const { x } = pointAt(layout, from, string);
       const end = x + (to - from) * layout.pixelsPerTick;
       const right = layout.width - SPACE.right;
@@ -32,7 +32,7 @@ export const ringBarsOf = (
     });
 
 /** Strings that are played at all, the highest first. */
-export const playedStrings = (rings: readonly NamedRing[], changes: readonly StringChange[]): readonly number[] =>
+export const playedStrings = (rings: readonly SustainSpan[], changes: readonly StringChange[]): readonly number[] =>
   [...new Set([...rings.map(({ string }) => string), ...changes.flatMap(({ from, to }) => [from, to])])].sort(
     (a, b) => a - b,
   );

@@ -1,10 +1,10 @@
-import { STRIKERS, strikerOf, type MiniatureStroke } from '@fleet-wren/core';
+import { STRIKERS, strikerOf, type ThumbnailStroke } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
 import { memo } from 'react';
 import { digitColour, tokenPath } from '../token/shapes.ts';
 
 interface MiniatureProps {
-  readonly strokes: readonly MiniatureStroke[];
+  readonly strokes: readonly ThumbnailStroke[];
   readonly strings: number;
   readonly width?: number;
   readonly height?: number;
@@ -15,7 +15,7 @@ export const Miniature = memo(({ strokes, strings, width = 168, height = 46 }: M
   const radius = Math.min(height / strings / 2.6, (width / Math.max(16, strokes.length)) * 0.42, 9);
   const x = (place: number): number => 6 + place * (width - 12);
   const y = (string: number): number => ((string - 0.5) * height) / strings;
-  const bump = line<MiniatureStroke>()
+  const bump = line<ThumbnailStroke>()
     .curve(curveBumpX)
     .x(([place]) => x(place))
     .y(([, string]) => y(string));

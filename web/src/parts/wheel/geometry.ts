@@ -1,7 +1,7 @@
 import {
   beatPartsOf,
   countOf,
-  groupsOf,
+  computeStrokeGroups,
   patternLength,
   ticksPerBeat,
   type Digit,
@@ -73,9 +73,9 @@ const GAP = 0.035;
 
 /** The groups around the rim, none where the thumb only marks one. */
 export const groupArcsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): readonly GroupArc[] => {
-  const groups = groupsOf(pattern, digits);
+  const groups = computeStrokeGroups(pattern, digits);
   if (groups.length < 2) return [];
-  return groups.map(({ from, ticks, slots }) => {
+  return groups.map(({ startTick: from, ticks, slotCount: slots }) => {
     const [startAngle, endAngle] = [angleOf(pattern, from) - GAP, angleOf(pattern, from + ticks) - 3 * GAP];
     const path = drawArc({ startAngle, endAngle, innerRadius: WHEEL.arcs[1], outerRadius: WHEEL.arcs[0] }) ?? '';
     return {

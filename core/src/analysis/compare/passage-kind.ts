@@ -1,0 +1,106 @@
+import { isBassString } from '../../instrument/index.ts';
+import { strokePitch, type Pattern, type Stroke } from '../../pattern/index.ts';
+
+/** What sort of line a pattern is, as far as it tells schools apart. */
+export type PassageKind =
+  'repeated-notes' | 'tremolo' | 'scale-line' | 'block-chords' | 'string-skips' | 'alternating-thumb' | 'rolls';
+
+/** Schools a kind of line is native to (common practice, no source). */
+export const IDIOMATIC_SCHOOLS: Readonly<Record<PassageKind, readonly string[]>> = {
+  'repeated-notes': ['alternation', 'alternate'],
+  tremolo: ['one-per-string'],
+  'scale-line': ['alternation', 'alternate', 'economy'],
+  'block-chords': ['one-per-string', 'three-finger'],
+  'string-skips': ['hybrid'],
+  'alternating-thumb': ['one-per-string', 'three-finger', 'thumb-index'],
+  rolls: ['rolling'],
+};
+
+const groupSimultaneous = ({ strokes }: Pattern): readonly (readonly Stroke[])[] => {
+  const events: Stroke[][] = [];
+  for (const stroke of strokes) {
+    const last = events.at(-1);
+    if (last?.[0]?.at === stroke.at) last.push(stroke);
+    else events.push([stroke]);
+  }
+  return events;
+};
+
+/** Shares of the steps from one single stroke to the next that make a line what it is. */
+const PASSAGE_THRESHOLDS = { most: 0.6, chords: 0.5, scale: 0.45 } as const;
+
+interface StepCounts {
+  readonly all: number;
+  readonly repeated: number;
+  /** On the same string, to another note. */
+  readonly onString: number;
+  /** To a neighbouring string. */
+  readonly next: number;
+  /** Over a string or more. */
+  readonly skips: number;
+}
+
+const countSteps = (pattern: Pattern, singles: readonly Stroke[]): StepCounts => {
+  const steps = { all: 0, repeated: 0, onString: 0, next: 0, skips: 0 };
+  singles.slice(1).forEach((here, index) => {
+    const before = singles[index] as Stroke;
+    const apart = Math.abs(here.string - before.string);
+    steps.all += 1;
+    if (apart === 0 && strokePitch(pattern, here) === strokePitch(pattern, before)) steps.repeated += 1;
+    else if (apart === 0) steps.onString += 1;
+    else if (apart === 1) steps.next += 1;
+    else steps.skips += 1;
+  });
+  return steps;
+};
+
+const isTremolo = (singles: readonly Stroke[]): boolean => {
+  const runs = singles
+    .map(({ string }) => (isBassString(string) ? '|' : String(string)))
+    .join('')
+    .split('|')
+    .filter((run) => run.length > 0);
+  return (
+    runs.length > 0 &&
+    singles.some(({ string }) => isBassString(string)) &&
+    runs.every((run) => /^(\d)\1\1+$/.test(run))
+  );
+};
+
+/** A bass on one string, then on another, in turn, with trebles between them. */
+const hasAlternatingThumb = (events: readonly (readonly Stroke[])[]): boolean => {
+  const basses = events.flatMap((strokes) => strokes.filter(({ string }) => isBassString(string)));
+  const turns = basses.slice(1).filter(({ string }, index) => string !== basses[index]?.string).length;
+  const even = new Set(basses.slice(1).map(({ at }, index) => at - (basses[index]?.at ?? 0))).size === 1;
+  const trebles = events.flat().length - basses.length;
+  return (
+    basses.length >= 4 && even && turns >= PASSAGE_THRESHOLDS.most * (basses.length - 1) && trebles >= basses.length / 2
+  );
+};
+
+/** Single strokes over three strings or more above the fifth, never twice running on one. */
+const isRoll = (singles: readonly Stroke[]): boolean =>
+  new Set(singles.map(({ string }) => string)).size >= 3 &&
+  singles.every(({ string }, index) => string < 5 && string !== singles[index - 1]?.string);
+
+/**
+ * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more than
+ * to another.
+ * @example
+ * classifyPassage(valueOrThrow(readFigure('5 1 1 1')).pattern) // => 'tremolo'
+ */
+export const classifyPassage = (pattern: Pattern): PassageKind | undefined => {
+  const events = groupSimultaneous(pattern);
+  if (events.length < 2) return undefined;
+  if (events.filter(({ length }) => length > 2).length >= PASSAGE_THRESHOLDS.chords * events.length)
+    return 'block-chords';
+  if (hasAlternatingThumb(events)) return 'alternating-thumb';
+  if (events.some(({ length }) => length > 1)) return undefined;
+  const singles = events.flat();
+  if (isTremolo(singles)) return 'tremolo';
+  const { all, repeated, onString, next, skips } = countSteps(pattern, singles);
+  if (repeated >= PASSAGE_THRESHOLDS.most * all) return 'repeated-notes';
+  if (onString >= PASSAGE_THRESHOLDS.scale * all && onString + next + repeated >= 0.9 * all) return 'scale-line';
+  if (skips >= PASSAGE_THRESHOLDS.most * all && singles.every(({ string }) => string < 5)) return 'string-skips';
+  return isRoll(singles) ? 'rolls' : undefined;
+};

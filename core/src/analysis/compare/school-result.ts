@@ -1,0 +1,96 @@
+import type { Label } from '../../message/message.ts';
+import { STRIKERS, strikerOf, type Pattern, type Slur, type Striker } from '../../pattern/index.ts';
+import { taskOf, type FingerOptions, type School } from '../../fingering/index.ts';
+import {
+  countStringChangesByKind,
+  computeStringChanges,
+  type StringChangeKind,
+  type StringChange,
+} from '../strings/string-changes.ts';
+import { listDigitsInOrder, analysePattern, type PatternAnalysis } from '../pattern/analyse-pattern.ts';
+import { applySchoolSlurs } from './apply-slurs.ts';
+
+/** One school's way to play the same notes, and what it comes to. */
+export interface SchoolResult {
+  readonly school: string;
+  readonly name: Label;
+  readonly analysis: PatternAnalysis;
+  readonly attacks: Readonly<Partial<Record<Striker, number>>>;
+  /** The striker with the least time between two of its strokes, against what it needs; null where none plays twice. */
+  readonly busiestActuator: { readonly striker: Striker; readonly gap: number; readonly strainCurve: number } | null;
+  readonly changes: readonly StringChange[];
+  readonly steps: Readonly<Partial<Record<StringChangeKind, number>>>;
+  readonly slurs: number;
+  /** The strokes the school leaves to the other hand, which the pattern has struck. */
+  readonly slurredNotes: readonly { readonly stroke: string; readonly slur: Slur }[];
+  readonly doubledStrokes: number;
+  /** Strokes that nobody is left for. */
+  readonly unplayedStrokes: number;
+  /** Share of the ceiling used, by tempo: of the fingering in use, and of the best at each tempo. */
+  readonly strain: readonly StrainPoint[];
+  readonly optimalStrainCurve: readonly StrainPoint[];
+}
+
+/** The share of the ceiling used at a tempo. */
+interface StrainPoint {
+  readonly tempo: number;
+  readonly strain: number;
+}
+
+const countAttacks = (digits: PatternAnalysis['digits']): SchoolResult['attacks'] => {
+  const count: Partial<Record<Striker, number>> = {};
+  for (const digit of Object.values(digits)) if (digit) count[strikerOf(digit)] = (count[strikerOf(digit)] ?? 0) + 1;
+  return Object.fromEntries(STRIKERS.flatMap((striker) => (count[striker] ? [[striker, count[striker]]] : [])));
+};
+
+const findBusiestActuator = ({ transitions: motions }: PatternAnalysis): SchoolResult['busiestActuator'] => {
+  const all = motions.map(({ actuator: striker, neededSeconds: need, availableSeconds: has }) => ({
+    striker,
+    gap: has,
+    strainCurve: need / has,
+  }));
+  return all.sort((a, b) => b.strainCurve - a.strainCurve)[0] ?? null;
+};
+
+/** Tempos the strain is worked out at: from half to twice the pattern's, by tenths. */
+const TEMPO_SHARES = Array.from({ length: 16 }, (_, step) => 0.5 + step / 10);
+
+const listTempos = ({ tempo }: Pattern): readonly number[] => TEMPO_SHARES.map((share) => Math.round(tempo * share));
+
+/** One fingering at all tempos: what it needs stays, and the time there is shrinks. */
+const computeStrainCurve = (pattern: Pattern, { limit: ceiling }: PatternAnalysis): SchoolResult['strain'] =>
+  listTempos(pattern).map((tempo) => ({ tempo, strain: ceiling ? tempo / ceiling.maxTempo : 0 }));
+
+const computeOptimalStrainCurve = (
+  pattern: Pattern,
+  school: School,
+  options: FingerOptions,
+): SchoolResult['optimalStrainCurve'] =>
+  listTempos(pattern).map((tempo) => {
+    return { tempo, strain: analysePattern(pattern, { ...options, school, tempo }).difficulty ?? 0 };
+  });
+
+/** How a school plays a pattern. */
+export const evaluateSchool = (given: Pattern, school: School, options: FingerOptions = {}): SchoolResult => {
+  const pattern = { ...given, strokes: applySchoolSlurs(given, school) };
+  const judgement = analysePattern(pattern, { ...options, school });
+  const changes = computeStringChanges(taskOf(pattern, { ...options, school }), listDigitsInOrder(pattern, judgement));
+  const doubled = judgement.diagnostics.filter(({ code: kind }) => kind === 'doubled').length;
+  return {
+    school: school.key,
+    name: school.name,
+    analysis: judgement,
+    attacks: countAttacks(judgement.digits),
+    busiestActuator: findBusiestActuator(judgement),
+    changes,
+    steps: countStringChangesByKind(changes),
+    slurs: pattern.strokes.filter(({ slur }) => slur).length,
+    doubledStrokes: doubled,
+    unplayedStrokes: pattern.strokes.filter(({ id, slur }) => !slur && !judgement.digits[id]).length,
+    slurredNotes: pattern.strokes.flatMap(({ id, slur }, index) =>
+      slur && !given.strokes[index]?.slur ? [{ stroke: id, slur }] : [],
+    ),
+    strain: computeStrainCurve(pattern, judgement),
+    optimalStrainCurve: computeOptimalStrainCurve(pattern, school, options),
+  };
+};

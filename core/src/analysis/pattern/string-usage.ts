@@ -1,0 +1,39 @@
+import { schoolOf, taskOfScore, type FingerOptions } from '../../fingering/index.ts';
+import type { Digit, Pattern, Stroke } from '../../pattern/index.ts';
+import { realise } from '../../score/index.ts';
+import { computeStringChanges, type StringChange } from '../strings/string-changes.ts';
+import { listDigitsInOrder, type PatternAnalysis } from './analyse-pattern.ts';
+import { computeSustain, type NoteSustain } from '../strings/sustain.ts';
+
+/** How long a note rings, with the stroke it belongs to. Ticks from the start of the pattern. */
+export interface SustainSpan extends Pick<NoteSustain, 'from' | 'to' | 'endReason'> {
+  readonly stroke: string;
+  readonly string: number;
+  readonly digit: Digit | null;
+}
+
+/** What happens on the strings: how long each note rings, and how the hand goes from string to string. */
+export interface StringUsage {
+  readonly rings: readonly SustainSpan[];
+  readonly changes: readonly StringChange[];
+}
+
+/**
+ * Studies the strings of a judged pattern: plain data that can cross to another thread.
+ * @example
+ * analyseStringUsage(valueOrThrow(readFigure('5 3 2 3')).pattern, { digits: {} }).rings.length // => 4
+ */
+export const analyseStringUsage = (
+  pattern: Pattern,
+  judgement: Pick<PatternAnalysis, 'digits'>,
+  options: FingerOptions = {},
+): StringUsage => {
+  const score = realise(pattern, options);
+  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
+  const digits = listDigitsInOrder(pattern, judgement);
+  const rings = computeSustain(score, task, digits).map(({ stroke, from, to, endReason: how }): SustainSpan => {
+    const { id, string } = pattern.strokes[stroke] as Stroke;
+    return { stroke: id, string, digit: digits[stroke] ?? null, from, to, endReason: how };
+  });
+  return { rings, changes: computeStringChanges(task, digits) };
+};

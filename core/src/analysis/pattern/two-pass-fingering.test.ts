@@ -1,0 +1,49 @@
+import { sayMessage } from '@fleet-wren/wording';
+import { valueOrThrow } from '../../errors/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { digitMark, type Digit } from '../../pattern/index.ts';
+import { analysePattern, type PatternAnalysis } from './analyse-pattern.ts';
+
+const judged = (figure: string, school: string, subdivision = 3): PatternAnalysis =>
+  analysePattern(valueOrThrow(readFigure(figure, { school, subdivision, wholeBeats: true })).pattern);
+
+const inWords = (digits: Readonly<Record<string, Digit | null>> | undefined): string =>
+  Object.values(digits ?? {})
+    .map((digit) => (digit ? digitMark(digit) : '–'))
+    .join(' ');
+
+// Common practice, no source: strict turn is never broken; an odd figure comes out over two times.
+test.each([
+  ['3 2 1', 'alternation:i-m', 'i m i', 'm i m'],
+  ['1 1 1', 'alternation:m-a', 'm a m', 'a m a'],
+  ['3 3 3', 'alternate', 'v ^ v', '^ v ^'],
+  ['5 3 2', 'hybrid:pick-alternating', 'v m a', '^ m a'],
+])('%s in %s: %s, then %s', (figure, school, once, twice) => {
+  const { digits, secondPassDigits: secondTime, diagnostics: findings, warnings: troubles } = judged(figure, school);
+  expect([inWords(digits), inWords(secondTime)]).toEqual([once, twice]);
+  expect(findings.filter(({ code: kind }) => kind === 'doubled' || kind === 'rule-broken')).toEqual([]);
+  expect(troubles).toEqual([]);
+});
+
+test.each([
+  ['3 2', 'alternation:i-m', 2],
+  ['3 2 1', 'rolling', 3],
+  ['5 3 2', 'one-per-string', 3],
+])('%s in %s comes out the first time', (figure, school, subdivision) => {
+  expect(judged(figure, school, subdivision).secondPassDigits).toBeUndefined();
+});
+
+test('a figure that ends has no second time', () => {
+  const { pattern } = valueOrThrow(readFigure('3 2 1', { school: 'alternate', subdivision: 3, wholeBeats: true }));
+  expect(analysePattern({ ...pattern, cyclic: false }).secondPassDigits).toBeUndefined();
+});
+
+test('what the second time brings is said of the strokes and places there are', () => {
+  const { diagnostics: findings, limit: ceiling, transitions: motions } = judged('6 5 4 3 2 1 1 1 1', 'alternate', 3);
+  const ids = new Set(
+    valueOrThrow(readFigure('6 5 4 3 2 1 1 1 1', { subdivision: 3 })).pattern.strokes.map(({ id }) => id),
+  );
+  for (const { strokeIds: strokes } of findings) expect(strokes.every((id) => ids.has(id))).toBe(true);
+  expect(motions.every(({ from, to }) => ids.has(from) && ids.has(to))).toBe(true);
+  expect(ceiling && sayMessage(ceiling.code)).not.toMatch(/²|bar 3/);
+});

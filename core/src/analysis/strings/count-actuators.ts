@@ -1,0 +1,20 @@
+import { strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+
+/**
+ * How many strokes each striker has, in the order they come.
+ * @example
+ * countActuatorStrokes(['p', 'i', 'p', null]).get('p') // => 2
+ */
+export const countActuatorStrokes = (digits: Iterable<Digit | null>): ReadonlyMap<Striker, number> => {
+  const count = new Map<Striker, number>();
+  for (const digit of digits) if (digit) count.set(strikerOf(digit), (count.get(strikerOf(digit)) ?? 0) + 1);
+  return count;
+};
+
+/**
+ * What keeps the pulse: the thumb, or the pick where the thumb plays nothing; undefined where neither plays.
+ * @example
+ * findPulseActuator(countActuatorStrokes(['down', 'm'])) // => 'pick'
+ */
+export const findPulseActuator = (count: ReadonlyMap<Striker, number>): Striker | undefined =>
+  count.has('p') ? 'p' : count.has('pick') ? 'pick' : undefined;

@@ -1,0 +1,58 @@
+import { STRIKERS, strikerOf, type Striker } from '../../pattern/index.ts';
+import type { Digits, Task } from '../../fingering/index.ts';
+import type { TimedTransition } from './timed-transitions.ts';
+
+/** How busy a striker is over the length of a task. */
+export interface ActuatorLoad {
+  readonly actuator: Striker;
+  readonly strokes: number;
+  /** Strokes a second. */
+  readonly strokesPerSecond: number;
+  /** The longest time it does not play, in seconds. */
+  readonly longestRest: number;
+  /** Share of the time it is free, 0 to 1. */
+  readonly idleShare: number;
+  /** The largest share of the time there is that it needs between two of its strokes. */
+  readonly strain: number;
+}
+
+const countStrokes = (digits: Digits, striker: Striker): number => {
+  let count = 0;
+  for (const digit of digits) if (digit && strikerOf(digit) === striker) count += 1;
+  return count;
+};
+
+const computeLoad = (task: Task, digits: Digits, needs: readonly TimedTransition[], striker: Striker): ActuatorLoad => {
+  const strokes = countStrokes(digits, striker);
+  const total = task.seconds;
+  let [gap, strain] = [0, 0];
+  for (const { kind, actuator: own, neededSeconds: seconds, availableSeconds: has } of needs)
+    if (kind === 'own' && own === striker) {
+      gap = Math.max(gap, has);
+      strain = Math.max(strain, seconds / has);
+    }
+  const busy = strokes * task.hand.times[striker] * task.hand.scale[striker];
+  return {
+    actuator: striker,
+    strokes,
+    strokesPerSecond: strokes / total,
+    longestRest: gap > 0 ? gap : total,
+    idleShare: Math.max(0, 1 - busy / total),
+    strain,
+  };
+};
+
+/**
+ * The load of every striker the school has, thumb side first.
+ * @example
+ * loads(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], computeTimedTransitions(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
+ */
+export const computeLoads = (
+  task: Task,
+  digits: Digits,
+  needs: readonly TimedTransition[],
+): readonly ActuatorLoad[] => {
+  const used = new Set(task.school.digits.map(strikerOf));
+  for (const digit of digits) if (digit) used.add(strikerOf(digit));
+  return STRIKERS.filter((striker) => used.has(striker)).map((striker) => computeLoad(task, digits, needs, striker));
+};

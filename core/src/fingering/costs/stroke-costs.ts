@@ -1,0 +1,86 @@
+import { isFinger } from '../../pattern/index.ts';
+import type { StrokeCost } from './cost.ts';
+
+/**
+ * Distance in strings to the nearest home; 0 for a digit that is at home everywhere.
+ * @example
+ * distanceToHomeString(4, [1, 2]) // => 2
+ */
+export const distanceToHomeString = (string: number, homes: readonly number[]): number =>
+  homes.length === 0 ? 0 : Math.min(...homes.map((home) => Math.abs(home - string)));
+
+/** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
+export const homeStringCost: StrokeCost = {
+  category: 'home',
+  cost: ({ digit, string, isInRun: run, tremolo }, { school, strings }) => {
+    if (!run || !isFinger(digit))
+      return school.weights.home * distanceToHomeString(string, school.home(digit, strings));
+    const other = tremolo && school.digits.includes('a') && digit !== tremolo;
+    return other ? TREMOLO_FINGERING_PENALTY : 0;
+  },
+};
+
+/** What it costs to play a run of three between thumb strokes with other fingers than ring, middle, index (est.). */
+const TREMOLO_FINGERING_PENALTY = 2;
+
+/** What breaking a school's rule costs: more than any comfort, less than what no hand can do (est.). */
+const RULE_PENALTY = 30;
+
+/** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
+export const bassReservedForThumbCost: StrokeCost = {
+  category: 'rule',
+  cost: ({ digit, string, isInChord: chord, isInRun: run }, { school }) => {
+    if (!school.isBassReservedForThumb || chord) return 0;
+    if (digit === 'p') return string < 4 ? RULE_PENALTY : 0;
+    return string > 3 && !run ? RULE_PENALTY : 0;
+  },
+};
+
+/** What a digit costs by itself: the ring and the little finger are weaker. */
+export const weakDigitCost: StrokeCost = {
+  category: 'ease',
+  cost: ({ digit }, { school }) => school.weights.ease[digit] ?? 0,
+};
+
+/** The thumb above the bass strings. */
+export const thumbOnTrebleCost: StrokeCost = {
+  category: 'thumb-up',
+  cost: ({ digit, string }, { school }) => (digit === 'p' ? school.weights.thumbUp * Math.max(0, 4 - string) : 0),
+};
+
+/** Opening with an upstroke where the school counts from a downstroke. */
+export const openingUpstrokeCost: StrokeCost = {
+  category: 'pick-change',
+  cost: ({ digit, isFirstOfTask: opening }, { school }) => (opening && digit === 'up' ? school.weights.openingUp : 0),
+};
+
+/** The pick against the grid, in schools that count down and up by where a stroke falls in the beat. */
+export const pickAgainstGridCost: StrokeCost = {
+  category: 'pick-change',
+  cost: ({ digit, isOffGrid: off }, { school }) => {
+    const against = (digit === 'down' && off) || (digit === 'up' && !off);
+    return against ? school.weights.gridTurn : 0;
+  },
+};
+
+/** A weak stroke on an accent: the pick upward, the ring, the little finger. */
+export const weakAccentCost: StrokeCost = {
+  category: 'accent',
+  cost: ({ digit, accent }, { school }) => {
+    if (!accent) return 0;
+    return digit === 'up' || digit === 'c'
+      ? school.weights.weakAccent
+      : digit === 'a'
+        ? school.weights.weakAccent / 2
+        : 0;
+  },
+};
+
+/** Another finger than the chosen one opening the fingers' line. */
+export const leadFingerCost: StrokeCost = {
+  category: 'lead',
+  cost: ({ digit, isLeadStroke: leads }, { school }) => {
+    const { lead } = school;
+    return leads && lead && isFinger(digit) && digit !== lead ? school.weights.lead : 0;
+  },
+};

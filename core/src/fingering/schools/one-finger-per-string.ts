@@ -1,0 +1,25 @@
+import { message } from '../../message/message.ts';
+import { DEFAULT_PENALTY_WEIGHTS, allowAnyDigit, basses, type School } from '../school.ts';
+
+/** Homes after Carcassi, Méthode complète pour la guitare op. 59 (1836), from memory. */
+export const oneFingerPerStringSchool: School = {
+  key: 'one-per-string',
+  name: message('school.one-per-string.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.one-per-string.rule'),
+  digits: ['p', 'i', 'm', 'a'],
+  home: (digit, strings) => (digit === 'p' ? basses(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1]),
+  isDigitAllowed: allowAnyDigit,
+  isBassReservedForThumb: true,
+  weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 2.5 },
+  variants: [
+    {
+      key: 'strict',
+      name: message('school.strict.name'),
+      rule: message('school.one-per-string.strict.rule'),
+      change: (school) => ({
+        isDigitAllowed: (digit, { string, strings }) => school.home(digit, strings).includes(string),
+      }),
+    },
+  ],
+};

@@ -1,0 +1,42 @@
+import { message } from '../../message/message.ts';
+import { fingerName, fingerWord, type Digit } from '../../pattern/index.ts';
+import { DEFAULT_PENALTY_WEIGHTS, basses, stringRange, type School, type SchoolVariant } from '../school.ts';
+
+/** Two fingers in turn, the first of them opening the line. */
+const createPairVariant = (lead: Digit, other: Digit): SchoolVariant => ({
+  key: `${lead}-${other}`,
+  name: message('school.alternation.pair.name', { first: fingerName(lead), second: fingerName(other) }),
+  rule: message('school.alternation.pair.rule', { first: fingerWord(lead), second: fingerWord(other) }),
+  change: () => ({ digits: ['p', lead, other], lead }),
+});
+
+/** Strict alternation of two fingers wherever the melody goes (common practice, no source). */
+export const strictAlternationSchool: School = {
+  key: 'alternation',
+  name: message('school.alternation.name'),
+  grips: ['fingers', 'thumb-pick'],
+  rule: message('school.alternation.rule'),
+  digits: ['p', 'i', 'm'],
+  home: (digit, strings) => (digit === 'p' ? basses(strings) : stringRange(3, 1)),
+  isDigitAllowed: (digit, { string, line }) => digit !== 'p' || (string > 3 && !line),
+  weights: {
+    ...DEFAULT_PENALTY_WEIGHTS,
+    home: 0.3,
+    ease: { a: 0.3, c: 1.2, m: 0.02 },
+    repeat: 12,
+    thumbRepeat: 6,
+    runsAcrossThumb: true,
+    cross: 0.6,
+    span: 0.1,
+    weakAccent: 0,
+    consistency: 0,
+  },
+  variants: [
+    createPairVariant('i', 'm'),
+    createPairVariant('m', 'i'),
+    createPairVariant('m', 'a'),
+    createPairVariant('a', 'm'),
+    createPairVariant('i', 'a'),
+    createPairVariant('a', 'i'),
+  ],
+};

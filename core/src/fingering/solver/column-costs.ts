@@ -1,0 +1,117 @@
+import type { TrellisColumn } from './trellis.ts';
+
+/**
+ * Steps of passes that were met before, kept with the stages they lead to: a deterministic automaton that is made as it
+ * is walked. Costs are fractions of two (see `quantiseCost`), so that differences are exact and equal steps are found equal.
+ */
+
+/** The least costs of all states after a stage, `k` a state in ascending order, less the least of all; and where each came from. */
+export interface ColumnCosts {
+  readonly accumulatedCosts: Float64Array;
+  /** The option three events back times k, plus the rank there. */
+  readonly backpointers: Uint32Array;
+}
+
+/** A step, and by how much its costs are more than its values. */
+export interface ColumnCostsWithOffset {
+  readonly step: ColumnCosts;
+  readonly offset: number;
+}
+
+/** Numbers that all steps together may hold: some eighty megabytes. */
+const MAX_CACHED_NUMBERS = 8_000_000;
+
+/** Numbers' worth of room that a way and a step take beside their values (measured). */
+const PREDECESSOR_MEMORY = 20;
+const COLUMN_COSTS_MEMORY = 40;
+
+/** How many numbers are held; shared by all stages there are. */
+export interface MemoryBudget {
+  used: number;
+}
+
+/** Whether the room is used up: then what it holds is let go before the next task. */
+export const isBudgetExceeded = ({ used: numbers }: MemoryBudget): boolean => numbers > MAX_CACHED_NUMBERS;
+
+/** What leads to a stage and to what it comes: by the step before, and by the look of what is reached. */
+export interface ColumnCostsCache {
+  readonly byPredecessor: Map<ColumnCosts, ColumnCostsWithOffset>;
+  readonly byHash: Map<number, ColumnCosts[]>;
+  readonly room: MemoryBudget;
+}
+
+/** Nothing known yet. */
+export const createColumnCostsCache = (room: MemoryBudget): ColumnCostsCache => ({
+  byPredecessor: new Map(),
+  byHash: new Map(),
+  room,
+});
+
+/** Takes the least of some costs off all of them. Says how much that was; nothing where none is finite. */
+const subtractMinimum = (values: Float64Array): number => {
+  let least = Infinity;
+  for (let at = 0; at < values.length; at += 1) if ((values[at] as number) < least) least = values[at] as number;
+  if (least === Infinity) return 0;
+  for (let at = 0; at < values.length; at += 1) values[at] = (values[at] as number) - least;
+  return least;
+};
+
+const hashColumnCosts = ({ accumulatedCosts: values, backpointers: from }: ColumnCosts): number => {
+  let hash = values.length;
+  for (let at = 0; at < values.length; at += 1)
+    hash = (Math.imul(hash, 31) + (values[at] as number) * 4096 + (from[at] as number)) | 0;
+  return hash;
+};
+
+const hasEqualElements = (a: Float64Array | Uint32Array, b: Float64Array | Uint32Array): boolean => {
+  if (a.length !== b.length) return false;
+  for (let at = 0; at < a.length; at += 1) if (a[at] !== b[at]) return false;
+  return true;
+};
+
+/** The step that is known and equal, or this one, which is known from now on while there is room. */
+const internColumnCosts = ({ byHash: steps, room }: ColumnCostsCache, made: ColumnCosts): ColumnCosts => {
+  const hash = hashColumnCosts(made);
+  const alike = steps.get(hash);
+  const found = alike?.find(
+    ({ accumulatedCosts: values, backpointers: from }) =>
+      hasEqualElements(values, made.accumulatedCosts) && hasEqualElements(from, made.backpointers),
+  );
+  if (found) return found;
+  if (isBudgetExceeded(room)) return made;
+  room.used += COLUMN_COSTS_MEMORY + 2 * made.accumulatedCosts.length;
+  if (alike) alike.push(made);
+  else steps.set(hash, [made]);
+  return made;
+};
+
+/** The step that stands for given costs before a stage. */
+export const normaliseInitialCosts = (stage: TrellisColumn, costs: Float64Array): ColumnCostsWithOffset => {
+  const values = costs.slice();
+  const raise = subtractMinimum(values);
+  return {
+    step: internColumnCosts(stage.costsCache, {
+      accumulatedCosts: values,
+      backpointers: new Uint32Array(values.length),
+    }),
+    offset: raise,
+  };
+};
+
+/** The step a stage leads to from another, worked out where it was never met. */
+export const advanceMemoised = (
+  before: ColumnCosts,
+  stage: TrellisColumn,
+  advance: (values: Float64Array) => ColumnCosts,
+): ColumnCostsWithOffset => {
+  const way = stage.costsCache.byPredecessor.get(before);
+  if (way) return way;
+  const made = advance(before.accumulatedCosts);
+  const offset = subtractMinimum(made.accumulatedCosts);
+  const reached = { step: internColumnCosts(stage.costsCache, made), offset };
+  if (!isBudgetExceeded(stage.costsCache.room)) {
+    stage.costsCache.room.used += PREDECESSOR_MEMORY;
+    stage.costsCache.byPredecessor.set(before, reached);
+  }
+  return reached;
+};

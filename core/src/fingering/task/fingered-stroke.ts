@@ -1,0 +1,25 @@
+import type { Digit } from '../../pattern/index.ts';
+
+/** One stroke with its digit settled. */
+export interface FingeredStroke {
+  readonly digit: Digit;
+  readonly string: number;
+  readonly isFirstOfTask?: boolean;
+  readonly accent?: boolean;
+  /** Marked to be raked on to from the stroke before. */
+  readonly rake?: boolean;
+  /** Marked to be brushed together with others. */
+  readonly brush?: boolean;
+  /** A harmonic that the picking hand's index touches. */
+  readonly harp?: boolean;
+  /** Between the slots that a pick counts as down. */
+  readonly isOffGrid?: boolean;
+  /** The first stroke of the fingers' line. */
+  readonly isLeadStroke?: boolean;
+  /** Struck together with others. */
+  readonly isInChord?: boolean;
+  /** One of three or more strokes running on its string. */
+  readonly isInRun?: boolean;
+  /** The finger a run of three after a thumb stroke gives it: ring, middle, index. */
+  readonly tremolo?: Digit;
+}
