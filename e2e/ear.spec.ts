@@ -53,7 +53,7 @@ const withRoom = async (
   await openStudio(page);
   const { id } = await made<{ id: string }>(page, '/students', { name: 'Ilse Reed' });
   const pattern = await made<{ id: string }>(page, '/patterns', { pattern: ROLL });
-  const plan = planOf(valueOrThrow(ladderFor(ROLL, { target: 80, way: WAYS[0] })));
+  const plan = planOf(valueOrThrow(ladderFor(ROLL, { target: 80, method: WAYS[0] })));
   const whole = plan.stages.filter(({ gate, tempos }) => gate >= 5 && tempos.includes(80)).slice(-1);
   await made(page, `/students/${id}/assignments`, {
     name: 'Sluice roll',

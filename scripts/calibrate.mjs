@@ -56,7 +56,12 @@ const fitted = (key) => {
   const examples = figures
     .filter(({ school, half }) => school === key && half === 'choose')
     .map((row) => exampleOf(row, begun));
-  const weights = fitWeights(begun, examples, { random: seededRandom(SEED), rounds: 20, reach: 4, margin: 0.1 });
+  const weights = fitWeights(begun, examples, {
+    random: seededRandom(SEED),
+    epochs: 20,
+    maxWeightFactor: 4,
+    margin: 0.1,
+  });
   return { begun, school: { ...begun, weights: { ...begun.weights, ...weights } } };
 };
 
@@ -142,7 +147,7 @@ ${table(
 )}
 
 “Common weights” gives every school the same weights of comfort, so that only its digits, homes and rules tell it apart.
-“Fitted” starts from those and takes the method of \`core/src/learning/fit.ts\` (the structured perceptron of Collins, EMNLP
+“Fitted” starts from those and takes the method of \`core/src/learning/fit-weights.ts\` (the structured perceptron of Collins, EMNLP
 2002, with a margin; signs fixed; each weight within four times its beginning; seed ${SEED}) over the half for choosing: the
 same seed gives the same weights bit for bit. The weights in use were set by hand before the method was there; it comes to
 the same agreement, so they stay, with its weights beside them below.

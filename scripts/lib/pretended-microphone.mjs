@@ -22,7 +22,7 @@ export const playedOfStage = async (page, studentId, name) => {
   const items = await (await page.request.get(`/api/students/${studentId}/assignments`)).json();
   const { id, pattern, target, way, plan } = items.find((one) => one.name === name);
   const { stage, tempo } = await (await page.request.get(`/api/assignments/${id}/progress`)).json();
-  const ladder = core.valueOrThrow(core.ladderFor(pattern, { target, way, hand: plan.hand }));
+  const ladder = core.valueOrThrow(core.ladderFor(pattern, { target, method: way, hand: plan.hand }));
   const made = ladder.stages.find(({ key }) => key === plan.stages[stage].key);
   const sampleRate = 2 * core.TAKE.sampleRate;
   const played = { ...made.pattern, tempo: tempo ?? made.pattern.tempo };

@@ -39,7 +39,15 @@ const patternsIn = (folder: string): Result<readonly Pattern[]> => {
 
 const shownDigits = (digits: readonly (string | null)[]): string => digits.map((digit) => digit ?? '–').join(' ');
 
-const forPeople = ({ learnt, weights, pins, heldBack, effects, contradictions, againstRules }: LearntSchool): string =>
+const forPeople = ({
+  rules: learnt,
+  weightChanges: weights,
+  pins,
+  crossValidation: heldBack,
+  fingeringChanges: effects,
+  pinConflicts: contradictions,
+  againstRules,
+}: LearntSchool): string =>
   [
     say('cli.learn.fit', pins),
     heldBack ? say('cli.learn.held-out', heldBack) : say('cli.learn.no-held-out'),
@@ -63,7 +71,7 @@ export const learn = (folder: string | undefined, options: Options): Result<stri
     patterns: patterns.value,
   });
   if (!learnt.ok) return learnt;
-  const { effects, ...rest } = learnt.value;
+  const { fingeringChanges: effects, ...rest } = learnt.value;
   const plain = effects.map(({ pattern, before, after }) => ({ pattern: pattern.name, before, after }));
   return success(options.json ? JSON.stringify({ ...rest, effects: plain }) : forPeople(learnt.value));
 };

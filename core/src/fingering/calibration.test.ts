@@ -48,10 +48,10 @@ test('the method comes to the same agreement from the common weights, and its se
         const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { subdivision, tempo }));
         return {
           task: taskOf({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
-          wanted: digits.split(' ') as Digit[],
+          target: digits.split(' ') as Digit[],
         };
       });
-  const fit = () => fitWeights(common, examples('choose'), { random: seededRandom(1), reach: 4, rounds: 20 });
+  const fit = () => fitWeights(common, examples('choose'), { random: seededRandom(1), maxWeightFactor: 4, epochs: 20 });
   const fitted = { ...common, weights: { ...common.weights, ...fit() } };
   expect(countMet(examples('test'), fitted)).toBeGreaterThan(countMet(examples('test'), common));
   expect(countMet(examples('test'), fitted)).toBeGreaterThanOrEqual(0.9 * examples('test').length);

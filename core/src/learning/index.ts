@@ -1,3 +1,20 @@
-export { COMFORT_KEYS, usesOf, type ByComfort, type ComfortKey } from './uses.ts';
-export { comfortOf, countMet, fitWeights, type FitExample, type FitOptions } from './fit.ts';
-export { learnSchool, type LearnEffect, type LearnRequest, type LearntSchool, type PinCount } from './learn.ts';
+export {
+  LEARNABLE_WEIGHT_KEYS as COMFORT_KEYS,
+  computeFeatures as usesOf,
+  type LearnableWeights as ByComfort,
+  type LearnableWeightKey as ComfortKey,
+} from './weight-features.ts';
+export {
+  getLearnableWeights as comfortOf,
+  countMatchedExamples as countMet,
+  fitWeights,
+  type TrainingExample as FitExample,
+  type FitOptions,
+} from './fit-weights.ts';
+export {
+  learnSchool,
+  type FingeringChange as LearnEffect,
+  type SchoolTrainingRequest as LearnRequest,
+  type LearnedSchool as LearntSchool,
+  type PinAccuracy as PinCount,
+} from './learn-school.ts';

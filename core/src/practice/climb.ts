@@ -1,5 +1,5 @@
-import type { LadderPlan } from './ladder.ts';
-import type { PracticeEvent } from './log.ts';
+import type { LadderPlan } from './ladder/ladder.ts';
+import type { PracticeEvent } from './log/practice-event.ts';
 
 /** Slips without half a gate between them that lead back, how far, and how clean gates have to be to skip one (est.). */
 const RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;

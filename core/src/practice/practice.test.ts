@@ -82,9 +82,9 @@ describe('a ladder', () => {
     expect(thumb?.gate).toBe(5);
     expect(thumb?.pattern.strokes.map(({ pin }) => pin)).toEqual(thumb?.pattern.strokes.map(({ id }) => digits[id]));
     expect(stages.find(({ kind }) => kind === 'memory')?.gate).toBe(10);
-    expect(stages.every(({ why, remark }) => sayMessage(why).endsWith('.') && sayMessage(remark).endsWith('.'))).toBe(
-      true,
-    );
+    expect(
+      stages.every(({ reason: why, remark }) => sayMessage(why).endsWith('.') && sayMessage(remark).endsWith('.')),
+    ).toBe(true);
     expect(stages.at(-1)?.tempos.at(-1)).toBe(80);
   });
 
@@ -98,7 +98,7 @@ describe('a ladder', () => {
   });
 
   test('what a pattern does not need is left out, with the reason', () => {
-    const { leftOut } = ladder('3 2 1 2', 80);
+    const { skippedStages: leftOut } = ladder('3 2 1 2', 80);
     expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason.code).toBe('stage.thumb.none');
     expect(leftOut.find(({ kind }) => kind === 'bursts')?.reason.code).toBe('stage.bursts.other-method');
     expect(ladder('5 3 2 3', 80, { way: 'bursts' }).stages.map(({ kind }) => kind)).toContain('bursts');
@@ -106,11 +106,13 @@ describe('a ladder', () => {
 
   test('a target beyond 92 % of the ceiling says so, why, and what instead; the ladder stays within reach', () => {
     const made = ladder('6 4 3 2 1 2 3 4', 300);
-    expect(made.warning?.cause.code).toMatch(/^limit\./);
-    expect(made.warning?.offers.at(-1)).toEqual(
-      message('target-offer.lower-target', { target: made.warning?.within ?? 0 }),
+    expect(made.warning?.limitReason.code).toMatch(/^limit\./);
+    expect(made.warning?.suggestions.at(-1)).toEqual(
+      message('target-offer.lower-target', { target: made.warning?.reachableTarget ?? 0 }),
     );
-    expect(Math.max(...made.stages.flatMap(({ tempos }) => tempos))).toBeLessThanOrEqual(Math.floor(made.ceiling ?? 0));
+    expect(Math.max(...made.stages.flatMap(({ tempos }) => tempos))).toBeLessThanOrEqual(
+      Math.floor(made.maxTempo ?? 0),
+    );
     expect(ladder('6 4 3 2 1 2 3 4', 60).warning).toBeNull();
   });
 
@@ -261,8 +263,8 @@ describe('ability', () => {
   test('half of the attempts are clean at it, fewer beyond, and clean ones raise it', () => {
     expect(cleanChance({ mean: Math.log(0.8), variance: 0.01 }, 0.8)).toBeCloseTo(0.5, 12);
     expect(cleanChance(FIRST_ABILITY, 1.1)).toBeLessThan(cleanChance(FIRST_ABILITY, 0.9));
-    expect(afterAttempt(FIRST_ABILITY, { strain: 1, clean: true }).mean).toBeGreaterThan(FIRST_ABILITY.mean);
-    expect(afterAttempt(FIRST_ABILITY, { strain: 0.6, clean: false }).mean).toBeLessThan(FIRST_ABILITY.mean);
+    expect(afterAttempt(FIRST_ABILITY, { strain: 1, isClean: true }).mean).toBeGreaterThan(FIRST_ABILITY.mean);
+    expect(afterAttempt(FIRST_ABILITY, { strain: 0.6, isClean: false }).mean).toBeLessThan(FIRST_ABILITY.mean);
   });
 
   test('one hears the truth: attempts around a known ability lead there', () => {
@@ -271,7 +273,7 @@ describe('ability', () => {
     let known = FIRST_ABILITY;
     for (let attempt = 0; attempt < 300; attempt += 1) {
       const strain = 0.5 + random() * 0.5;
-      known = afterAttempt(known, { strain, clean: random() < cleanChance(truth, strain) });
+      known = afterAttempt(known, { strain, isClean: random() < cleanChance(truth, strain) });
     }
     expect(Math.exp(known.mean)).toBeGreaterThan(0.65);
     expect(Math.exp(known.mean)).toBeLessThan(0.75);
@@ -292,9 +294,9 @@ describe('a sitting', () => {
       }),
       { nil: null },
     ),
-    stuck: fc.boolean(),
-    due: fc.boolean(),
-    fresh: fc.boolean(),
+    isStuck: fc.boolean(),
+    isDue: fc.boolean(),
+    isNew: fc.boolean(),
   });
 
   test('never exceeds its minutes, begins with position and warm-up, and rests at least every twenty minutes', () => {
@@ -306,10 +308,10 @@ describe('a sitting', () => {
         (items, minutes, discomfort) => {
           const plan = valueOrThrow(planSitting(items, { minutes, discomfort }));
           expect(plan.minutes).toBeLessThanOrEqual(minutes);
-          expect(plan.lines[0]?.kind).toBe('position');
-          expect(plan.lines.every((line) => line.minutes >= 1 && sayMessage(line.why).length > 0)).toBe(true);
+          expect(plan.blocks[0]?.kind).toBe('position');
+          expect(plan.blocks.every((line) => line.minutes >= 1 && sayMessage(line.reason).length > 0)).toBe(true);
           let since = 0;
-          for (const line of plan.lines) {
+          for (const line of plan.blocks) {
             since = line.kind === 'rest' ? 0 : since + line.minutes;
             if (line.minutes <= 20) expect(since).toBeLessThanOrEqual(20 + (minutes > 100 ? line.minutes : 0));
           }
@@ -320,7 +322,7 @@ describe('a sitting', () => {
   });
 
   test.each([0, 4, 121, 600, Number.NaN])('%d minutes are none', (minutes) => {
-    const one = { id: 'a', name: 'A', stage: null, stuck: false, due: false, fresh: true };
+    const one = { id: 'a', name: 'A', stage: null, isStuck: false, isDue: false, isNew: true };
     expect(planSitting([one], { minutes, discomfort: false }).ok).toBe(false);
   });
 });

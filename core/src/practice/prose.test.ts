@@ -24,7 +24,10 @@ const STAGES: readonly (readonly [before: string, now: string])[] = [
 ];
 
 test.each(STAGES)('the stage “%s” is “%s” now', (before, now) => {
-  const [stage] = planFromProse({ target: 60, stages: [{ key: 'a', name: before, gate: 5, tempos: [] }] }).stages;
+  const [stage] = planFromProse({
+    target: 60,
+    stages: [{ key: 'a', name: before, gate: 5, tempos: [] }],
+  }).stages;
   expect(isMessage(stage?.name)).toBe(true);
   expect(typeof stage?.name === 'object' ? saySentence(stage.name) : '').toBe(now);
 });
@@ -32,7 +35,10 @@ test.each(STAGES)('the stage “%s” is “%s” now', (before, now) => {
 test('a name of the teacher’s own stays, and what is in codes stays as it is', () => {
   const plan = { target: 60, stages: [{ key: 'own-1', name: 'For the concert', gate: 5, tempos: [60] }] };
   expect(planFromProse(plan)).toEqual(plan);
-  const coded = planFromProse({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [] }] });
+  const coded = planFromProse({
+    target: 60,
+    stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [] }],
+  });
   expect(planFromProse(coded)).toEqual(coded);
 });
 

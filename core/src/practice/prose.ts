@@ -1,6 +1,6 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { fingerName, fingerWord, type Striker } from '../pattern/index.ts';
-import type { LadderPlan, PlannedStage, Way } from './ladder.ts';
+import type { LadderPlan, PlannedStage, PracticeMethod } from './ladder/ladder.ts';
 
 /**
  * Practice as versions before 1.1 stored it: names of stages, causes and what was heard of takes as English sentences. They are
@@ -239,7 +239,7 @@ export const planFromProse = (
   plan: Omit<LadderPlan, 'stages'> & { readonly stages: readonly StoredStage[] },
 ): LadderPlan => ({ ...plan, stages: plan.stages.map(stageFromProse) });
 
-const WAYS_BEFORE: Readonly<Record<string, Way>> = {
+const WAYS_BEFORE: Readonly<Record<string, PracticeMethod>> = {
   'slowly until clean, then faster': 'slow',
   'short bursts early': 'bursts',
 };

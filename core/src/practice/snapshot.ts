@@ -1,6 +1,6 @@
 import { goOn, newStanding, type Stand } from './climb.ts';
-import type { LadderPlan } from './ladder.ts';
-import { inOrder, type PracticeEvent } from './log.ts';
+import type { LadderPlan } from './ladder/ladder.ts';
+import { normaliseEvents, type PracticeEvent } from './log/practice-event.ts';
 
 /** One day of practice on an item. */
 export interface PracticeDay {
@@ -118,7 +118,7 @@ export const foldPractice = (
   const stand: Stand = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
   const counters = countersOf(from);
   let { last, discomfort } = from;
-  for (const event of inOrder(events)) {
+  for (const event of normaliseEvents(events)) {
     count(counters, event, goOn(plan, stand, event));
     last = event.at;
     if (event.kind === 'discomfort') discomfort = event.at;

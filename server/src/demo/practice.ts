@@ -88,9 +88,9 @@ const ATTEMPTS = 26;
 
 const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: number) => {
   const way = student.about.way ?? WAYS[0];
-  const ceiling = valueOrThrow(ladderFor(pattern, { target: pattern.tempo, way })).ceiling ?? pattern.tempo;
+  const ceiling = valueOrThrow(ladderFor(pattern, { target: pattern.tempo, method: way })).maxTempo ?? pattern.tempo;
   const target = Math.min(240, Math.round(ceiling * item.share));
-  const ladder = valueOrThrow(ladderFor(pattern, { target, way }));
+  const ladder = valueOrThrow(ladderFor(pattern, { target, method: way }));
   const { events } = simulatePractice(
     ladder,
     { ...SENSIBLE_STUDENT, attempts: ATTEMPTS, ...student.being },

@@ -9,9 +9,9 @@ export const sittingItem = (
   id,
   name,
   stage: standing.stage === null ? null : { name: standing.stage, tempo: standing.tempo },
-  stuck: standing.stuck !== null,
-  due: standing.due !== null && standing.due <= now,
-  fresh: standing.last === null,
+  isStuck: standing.stuck !== null,
+  isDue: standing.due !== null && standing.due <= now,
+  isNew: standing.last === null,
 });
 
 /** Days after which discomfort that was spoken of no longer makes a plan lighter. */

@@ -36,7 +36,7 @@ export const setDrills = async (
   const refused: string[] = [];
   for (const { pattern, sourceId } of await easiestFirst(drills, hand)) {
     const target = Math.round(pattern.tempo);
-    const ladder = await studyWorker.ask('ladder', [pattern, { target, way, hand }]);
+    const ladder = await studyWorker.ask('ladder', [pattern, { target, method: way, hand }]);
     if (ladder.ok)
       await setAssignment(student.id, {
         name: pattern.name,

@@ -56,7 +56,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
       gate: stage ? gateAtHand(plan, progress) : REVIEW.gate,
       streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
       pattern: tempo === null ? played : { ...played, tempo },
-      why: made?.why ?? null,
+      why: made?.reason ?? null,
       remark: stage?.remark ?? made?.remark ?? '',
     };
   }, [item, waiting, plan, ladder, pattern, target]);

@@ -64,7 +64,11 @@ const DigitsRow = ({ digits, other }: { readonly digits: readonly (Digit | null)
 
 type LearntDigits = readonly (Digit | null)[];
 
-const Effect = ({ effect: { pattern, before, after } }: { readonly effect: LearntSchool['effects'][number] }) => {
+const Effect = ({
+  effect: { pattern, before, after },
+}: {
+  readonly effect: LearntSchool['fingeringChanges'][number];
+}) => {
   const digits = Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, after[index] ?? null]));
   return (
     <figure className="school-example">
@@ -88,7 +92,15 @@ const Effect = ({ effect: { pattern, before, after } }: { readonly effect: Learn
 };
 
 const Learnt = ({ found }: { readonly found: LearntSchool }) => {
-  const { learnt, weights, pins, heldBack, effects, contradictions, againstRules } = found;
+  const {
+    rules: learnt,
+    weightChanges: weights,
+    pins,
+    crossValidation: heldBack,
+    fingeringChanges: effects,
+    pinConflicts: contradictions,
+    againstRules,
+  } = found;
   return (
     <div className="learnt">
       <section>

@@ -1,12 +1,12 @@
 import { say, sayList, sayProblems, sayMessage } from '@fleet-wren/wording';
 import {
-  TAP_RUNS,
-  TAP_SECONDS,
-  handFromTaps,
-  measureTaps,
+  TAP_TARGETS,
+  TAP_RUN_SECONDS,
+  estimateHandFromTaps,
+  measureTapRun,
   type TapRun,
   type TapTarget,
-  type TappedOn,
+  type TapSurface,
   fingerName,
 } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
@@ -72,7 +72,7 @@ const useKeys = (tapping: Tapping): void => {
 };
 
 const runWords = (run: TapRun): { readonly text: string; readonly usable: boolean } => {
-  const measured = measureTaps(run);
+  const measured = measureTapRun(run);
   if (!measured.ok) return { text: sayProblems(measured.problems), usable: false };
   return {
     text: say('settings.one-tap-every-s-unevenness', {
@@ -101,7 +101,7 @@ const Done = ({ runs, again }: { readonly runs: readonly TapRun[]; readonly agai
 
 interface KeepProps {
   readonly runs: readonly TapRun[];
-  readonly on: TappedOn;
+  readonly on: TapSurface;
   readonly done: () => void;
 }
 
@@ -111,7 +111,7 @@ const Keep = ({ runs, on, done }: KeepProps) => {
   const students = useStudents().data ?? [];
   const keep = useKeepHand();
   const notice = useNotice();
-  const hand = handFromTaps('new', name || say('settings.new-hand-profile'), runs, on);
+  const hand = estimateHandFromTaps('new', name || say('settings.new-hand-profile'), runs, on);
   if (!hand.ok) return <p className="finding finding-trouble">{say('settings.no-single-finger-run-is-usable')}</p>;
   const { scale, times } = hand.value.hand;
   const own = { otherDigit: times.otherDigit, middleThenRing: times.middleThenRing };
@@ -160,25 +160,25 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   useKeys(tapping);
   const { run, taps, left, runs, brokenOff, tap, begin, heard, breakOff, again } = tapping;
   const ear = useStrokes({ begun: begin, heard, lost: breakOff });
-  const on: TappedOn = ear.on ? 'strings' : 'keys';
-  const target = TAP_RUNS[run];
+  const on: TapSurface = ear.on ? 'strings' : 'keys';
+  const target = TAP_TARGETS[run];
   return (
     <section className="tapping" aria-label={say('settings.tapping-test')}>
       {target ? (
         <>
-          <h2>{say('settings.of', { run: run + 1, runCount: TAP_RUNS.length, nameOf: nameOf(target) })}</h2>
+          <h2>{say('settings.of', { run: run + 1, runCount: TAP_TARGETS.length, nameOf: nameOf(target) })}</h2>
           {ear.on ? (
             <p className="lead-in">
-              {say('settings.play-test', { alternate: String(target.length > 1), seconds: TAP_SECONDS })}
+              {say('settings.play-test', { alternate: String(target.length > 1), seconds: TAP_RUN_SECONDS })}
             </p>
           ) : (
             <p className="lead-in">
-              {say('settings.tap-test', { alternate: String(target.length > 1), seconds: TAP_SECONDS })}
+              {say('settings.tap-test', { alternate: String(target.length > 1), seconds: TAP_RUN_SECONDS })}
             </p>
           )}
           {ear.on ? <Tokens target={target} size={72} /> : <Pads target={target} tap={tap} />}
           <div className="tap-clock" role="timer" aria-label={say('settings.time-left')}>
-            <span style={{ width: `${(100 * (taps ? left : TAP_SECONDS)) / TAP_SECONDS}%` }} />
+            <span style={{ width: `${(100 * (taps ? left : TAP_RUN_SECONDS)) / TAP_RUN_SECONDS}%` }} />
           </div>
           {brokenOff && <p role="status">{say('settings.sound-lost')}</p>}
           <p className="tap-count">

@@ -1,4 +1,4 @@
-import { TAP_RUNS, TAP_SECONDS, type TapRun } from '@fleet-wren/core';
+import { TAP_TARGETS, TAP_RUN_SECONDS, type TapRun } from '@fleet-wren/core';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
@@ -48,19 +48,19 @@ const createTapping = () =>
     },
     tap: (seconds) => {
       const { run, taps } = get();
-      if (run < TAP_RUNS.length) set({ taps: [...(taps ?? []), seconds] });
+      if (run < TAP_TARGETS.length) set({ taps: [...(taps ?? []), seconds] });
     },
     begin: () => {
-      if (get().run < TAP_RUNS.length) set({ taps: [], brokenOff: false });
+      if (get().run < TAP_TARGETS.length) set({ taps: [], brokenOff: false });
     },
     heard: (strokes) => {
       const { run, runs } = get();
-      const target = TAP_RUNS[run];
+      const target = TAP_TARGETS[run];
       if (target) set({ run: run + 1, taps: null, runs: [...runs, { target, taps: strokes }] });
     },
     finish: () => {
       const { run, taps, runs } = get();
-      const target = TAP_RUNS[run];
+      const target = TAP_TARGETS[run];
       if (target && taps && taps.length > 0) set({ run: run + 1, taps: null, runs: [...runs, { target, taps }] });
     },
     again: (run) => set({ run, taps: null, runs: get().runs.slice(0, run) }),
@@ -70,13 +70,13 @@ const createTapping = () =>
 export const useTapping = (): Tapping => {
   const [store] = useState(createTapping);
   const { run, taps, runs, brokenOff, tap, again, begin, heard, breakOff, finish } = useStore(store);
-  const [left, setLeft] = useState(TAP_SECONDS);
+  const [left, setLeft] = useState(TAP_RUN_SECONDS);
   const on = taps !== null;
   useEffect(() => {
     if (!on) return;
     const began = secondsNow();
     const timer = setInterval(() => {
-      const remaining = TAP_SECONDS - (secondsNow() - began);
+      const remaining = TAP_RUN_SECONDS - (secondsNow() - began);
       setLeft(Math.max(0, remaining));
       if (remaining <= 0) finish();
     }, LOOK);

@@ -78,7 +78,7 @@ const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
         <>
           <p>
             <b>{sayLabel(planned.name)}</b>
-            {stage && `: ${sayMessage(stage.why)}`}
+            {stage && `: ${sayMessage(stage.reason)}`}
           </p>
           <p>
             {gate > 0 ? say('sheet.clean-in-a-row-then-go', { gate }) : ''}
@@ -120,7 +120,7 @@ const Plan = ({ student, items }: { readonly student: Student; readonly items: r
     <section className="sheet-plan">
       <h2>{say('sheet.practice-session-minutes', { minutes: plan.value.minutes })}</h2>
       <ol>
-        {plan.value.lines.map(({ name, minutes }, index) => (
+        {plan.value.blocks.map(({ name, minutes }, index) => (
           <li key={index}>
             <span className="box" aria-hidden="true" />
             <b>{say('sheet.min', { minutes })}</b> {sayMessage(name)}

@@ -50,7 +50,7 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
   );
 };
 
-const doubtWords = ({ doubt }: HeardAbility): string =>
+const doubtWords = ({ logStandardDeviation: doubt }: HeardAbility): string =>
   say('students.value', { doubt: Math.max(1, Math.round(doubt * 100)) });
 
 const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: HandProfile }) => (
@@ -70,7 +70,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; reado
           <th scope="row">{sayMessage(one.name)}</th>
           <td>{percent(slownessOf(hand, one.constraint))}</td>
           <td>
-            {percent(one.slowness)} <span className="text-soft">{doubtWords(one)}</span>
+            {percent(one.timeFactor)} <span className="text-soft">{doubtWords(one)}</span>
           </td>
           <td>
             <Days heard={one} />
@@ -110,7 +110,7 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
   if (!corrected) return null;
   return (
     <p>
-      {say('students.suggested-hand', { changed: corrected.changed.map((one) => sayMessage(one.name)).join('; ') })}{' '}
+      {say('students.suggested-hand', { changed: corrected.corrections.map((one) => sayMessage(one.name)).join('; ') })}{' '}
       <Button size="sm" variant="cure" disabled={pending} onClick={() => judgeBy(corrected.hand)}>
         {say('students.use-measured-profile')}
       </Button>
@@ -122,8 +122,8 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
 export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: HandProfile }) => {
   const { data: all = [] } = useAbility(student.id);
   const hands = (useKeptHands().data ?? []).filter(({ studentId }) => studentId === student.id);
-  const heard = all.filter(({ doubt }) => doubt <= SHOWN.doubt).slice(0, SHOWN.most);
-  const little = all.filter(({ doubt }) => doubt > SHOWN.doubt);
+  const heard = all.filter(({ logStandardDeviation: doubt }) => doubt <= SHOWN.doubt).slice(0, SHOWN.most);
+  const little = all.filter(({ logStandardDeviation: doubt }) => doubt > SHOWN.doubt);
   if (all.length === 0 && hands.length === 0) return null;
   return (
     <section aria-label={say('common.hand-profile')}>

@@ -26,17 +26,17 @@ const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (ta
   return (
     <div className="finding finding-notable" role="status">
       {say('students.target-warning', {
-        over: String(ladder.target > warning.ceiling),
-        max: Math.floor(warning.ceiling),
-        cause: sayMessage(warning.cause),
+        over: String(ladder.target > warning.maxTempo),
+        max: Math.floor(warning.maxTempo),
+        cause: sayMessage(warning.limitReason),
       })}
       <ul>
-        {warning.offers.slice(0, -1).map((offer) => (
+        {warning.suggestions.slice(0, -1).map((offer) => (
           <li key={sayMessage(offer)}>{sayMessage(offer)}</li>
         ))}
       </ul>
-      <Button variant="cure" size="sm" onClick={() => take(warning.within)}>
-        {sayMessage(message('target-offer.lower-target', { target: warning.within }))}
+      <Button variant="cure" size="sm" onClick={() => take(warning.reachableTarget)}>
+        {sayMessage(message('target-offer.lower-target', { target: warning.reachableTarget }))}
       </Button>
     </div>
   );
@@ -55,13 +55,13 @@ const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: Ladd
         </li>
       ))}
     </ol>
-    {ladder.leftOut.length > 0 && (
+    {ladder.skippedStages.length > 0 && (
       <details>
         <summary className="text-soft">
-          {say('students.skipped-stages', { leftOutCount: ladder.leftOut.length })}
+          {say('students.skipped-stages', { leftOutCount: ladder.skippedStages.length })}
         </summary>
         <ul className="text-soft">
-          {ladder.leftOut.map(({ kind, reason }) => (
+          {ladder.skippedStages.map(({ kind, reason }) => (
             <li key={kind}>
               {kind}: {sayMessage(reason)}
             </li>

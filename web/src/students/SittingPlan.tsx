@@ -32,7 +32,7 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
       {plan.ok ? (
         <>
           <ol className="sitting">
-            {plan.value.lines.map(({ name, minutes, why, kind }, index) => (
+            {plan.value.blocks.map(({ name, minutes, reason: why, kind }, index) => (
               <li key={index} className={`sitting-${kind.replace(' ', '-')}`}>
                 <b>{say('students.min', { minutes })}</b>
                 <span>

@@ -9,7 +9,11 @@ import type { JudgedTake } from './Judged.tsx';
 
 const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: Math.round(seconds * 1000) });
 
-const Said = ({ said: { name, heard, needs, says } }: { readonly said: HeardTime }) => (
+const Said = ({
+  said: { name, measuredSeconds: heard, assumedSeconds: needs, verdict: says },
+}: {
+  readonly said: HeardTime;
+}) => (
   <li>
     <b>{saySentence(name)}</b>:{' '}
     {says === 'quicker'
@@ -33,7 +37,7 @@ export const HandByTake = ({ student, take: { pattern, judgement, hand: played }
   return (
     <section className="take-hand" aria-label={say('takes.hand-profile-of', { name: student.name })}>
       <ul>
-        {by.said.map((said) => (
+        {by.estimates.map((said) => (
           <Said key={said.constraint} said={said} />
         ))}
       </ul>

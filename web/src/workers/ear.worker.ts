@@ -2,7 +2,7 @@ import {
   LiveEar,
   Resampler,
   TAKE,
-  TAP_SECONDS,
+  TAP_RUN_SECONDS,
   checkSound,
   joined,
   playedPattern,
@@ -102,7 +102,7 @@ const newRuns = (): Listen => {
     }
     parts.push(samples);
     seconds += passed;
-    if (seconds < TAP_SECONDS) return [];
+    if (seconds < TAP_RUN_SECONDS) return [];
     const at = strokesIn(joined(parts));
     [parts, rest] = [[], RUN.rest];
     return [{ kind: 'strokes', at }];

@@ -44,8 +44,8 @@ describe('load', () => {
   test('counts strokes a second and the longest rest', () => {
     const { actuatorLoads: load } = analysePattern(figure('6 3 2 1 2 3 2 3', 'one-per-string', 60));
     const of = (striker: string) => load.find((one) => one.actuator === striker);
-    expect(of('p')).toMatchObject({ strokes: 1, rate: 0.5, longestRest: 2 });
-    expect(of('i')).toMatchObject({ strokes: 3, rate: 1.5 });
+    expect(of('p')).toMatchObject({ strokes: 1, strokesPerSecond: 0.5, longestRest: 2 });
+    expect(of('i')).toMatchObject({ strokes: 3, strokesPerSecond: 1.5 });
   });
 
   test('every stroke is somebody’s', () => {
@@ -114,7 +114,7 @@ describe('the reason for a digit', () => {
   test('says where it lives, how long it has rested, and what speaks against the next best', () => {
     const pattern = figure('6 3 2 1 2 3', 'one-per-string', 80, 3);
     const why = explain(pattern, taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 2);
-    expect(why).toMatchObject({ digit: 'm', pinned: false });
+    expect(why).toMatchObject({ digit: 'm', isPinned: false });
     expect(sayMessage(why.position)).toBe('beat 1 let, string 2');
     expect(sayMessage(why.reason)).toBe('The middle finger is at home on string 2 and has had time to recover.');
     expect(why.runnerUp && sayMessage(why.runnerUp.against)).toMatch(/away from its home string\.|twice in a row\./);

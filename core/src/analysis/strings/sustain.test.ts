@@ -48,11 +48,14 @@ describe('how long a note rings', () => {
   test('round the end in a cycle, to the end where it is none', () => {
     const cycle = figure('5 3 2 1');
     expect(rings(cycle)[0]).toMatchObject({ endedBy: 0 });
-    expect(rings({ ...cycle, cyclic: false })[0]).toMatchObject({ how: 'end', to: patternLength(cycle) });
+    expect(rings({ ...cycle, cyclic: false })[0]).toMatchObject({ endReason: 'end', to: patternLength(cycle) });
   });
 
   test('a third of a beat when it is damped, and not at all when it is silent', () => {
-    expect(rings(marked(figure('5 3 2 1'), 1, { damped: true }))[1]).toMatchObject({ how: 'damped', to: 210 + 252 });
+    expect(rings(marked(figure('5 3 2 1'), 1, { damped: true }))[1]).toMatchObject({
+      endReason: 'damped',
+      to: 210 + 252,
+    });
     expect(rings(marked(figure('5 3 2 1'), 1, { silent: true })).some(({ stroke }) => stroke === 1)).toBe(false);
   });
 

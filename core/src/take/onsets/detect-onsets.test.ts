@@ -1,5 +1,5 @@
 import { seededRandom } from '../../sound/index.ts';
-import { measureTaps, type TapTarget } from '../../practice/index.ts';
+import { measureTapRun, type TapTarget } from '../../practice/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { median } from '../../statistics/index.ts';
 import { TAKE, renderTake, strokesIn, type PlayedStroke, type Recording } from '../index.ts';
@@ -36,7 +36,7 @@ describe('strokes on the strings, whatever they are', () => {
     for (const more of [{}, { noise: 25, room: true }]) {
       const taps = strokesIn(sound(played, more));
       expect(Math.abs(taps.length - played.length)).toBeLessThanOrEqual(2);
-      expect(Math.abs(valueOrThrow(measureTaps({ target, taps })).seconds - median(gaps))).toBeLessThan(0.004);
+      expect(Math.abs(valueOrThrow(measureTapRun({ target, taps })).seconds - median(gaps))).toBeLessThan(0.004);
     }
   });
 
@@ -44,7 +44,7 @@ describe('strokes on the strings, whatever they are', () => {
     const random = seededRandom(5);
     const noise = Float32Array.from({ length: 5 * TAKE.sampleRate }, () => 0.1 * (random() - 0.5));
     expect(strokesIn(new Float32Array(5 * TAKE.sampleRate))).toEqual([]);
-    const measured = measureTaps({ target: ['i'], taps: strokesIn(noise) });
+    const measured = measureTapRun({ target: ['i'], taps: strokesIn(noise) });
     expect(measured.ok).toBe(false);
   });
 });

@@ -1,23 +1,23 @@
-import type { PatternAnalysis } from '../analysis/index.ts';
-import { DEFAULT_ESTIMATES, type HandProfile } from '../fingering/index.ts';
-import { message, type Message } from '../message/index.ts';
-import { STRIKERS, fingerName, strikerOf, type Striker } from '../pattern/index.ts';
+import type { PatternAnalysis } from '../../analysis/index.ts';
+import { DEFAULT_ESTIMATES, type HandProfile } from '../../fingering/index.ts';
+import { message, type Message } from '../../message/index.ts';
+import { STRIKERS, fingerName, strikerOf, type Striker } from '../../pattern/index.ts';
 
 /** What a hand is held up by: one digit that plays again (`m`), or two in turn (`i m`). */
-export type Constraint = string;
+export type TempoConstraint = string;
 
-const strikersIn = (constraint: Constraint): readonly Striker[] =>
+const parseConstraint = (constraint: TempoConstraint): readonly Striker[] =>
   STRIKERS.filter((striker) => constraint.split(' ').includes(striker));
 
 /**
  * The constraint that sets the ceiling of what was judged; null where nothing does.
  * @example
- * constraintOf(judge(valueOrThrow(readFigure('3 3')).pattern)) // => 'i m'
+ * findLimitingConstraint(judge(valueOrThrow(readFigure('3 3')).pattern)) // => 'i m'
  */
-export const constraintOf = ({
+export const findLimitingConstraint = ({
   limitsByConstraint: ceilings,
   digits,
-}: Pick<PatternAnalysis, 'limitsByConstraint' | 'digits'>): Constraint | null => {
+}: Pick<PatternAnalysis, 'limitsByConstraint' | 'digits'>): TempoConstraint | null => {
   const lowest = ceilings[0];
   if (!lowest) return null;
   if (lowest.actuator) return lowest.actuator;
@@ -31,8 +31,8 @@ export const constraintOf = ({
  * constraintName('m').code // => 'constraint.same-finger'
  * constraintName('i m').code // => 'constraint.two-fingers'
  */
-export const constraintName = (constraint: Constraint): Message => {
-  const fingers = strikersIn(constraint).map(fingerName);
+export const constraintName = (constraint: TempoConstraint): Message => {
+  const fingers = parseConstraint(constraint).map(fingerName);
   return fingers.length > 1
     ? message('constraint.two-fingers', { fingers })
     : message('constraint.same-finger', { finger: fingers[0] ?? constraint });
@@ -43,14 +43,17 @@ export const constraintName = (constraint: Constraint): Message => {
  * @example
  * computeTempoRatios(ABLE_ADULT, 'i m') // => 1
  */
-export const slownessOf = ({ scale, times }: Pick<HandProfile, 'scale' | 'times'>, constraint: Constraint): number => {
-  const [first, second] = strikersIn(constraint);
+export const computeTimeFactor = (
+  { scale, times }: Pick<HandProfile, 'scale' | 'times'>,
+  constraint: TempoConstraint,
+): number => {
+  const [first, second] = parseConstraint(constraint);
   if (!first) return 1;
   if (!second) return (scale[first] * times[first]) / DEFAULT_ESTIMATES[first];
-  const key = pairTime(constraint);
+  const key = selectPairTime(constraint);
   return (Math.max(scale[first], scale[second]) * times[key]) / DEFAULT_ESTIMATES[key];
 };
 
 /** The estimate two digits in turn go by. */
-export const pairTime = (constraint: Constraint): 'middleThenRing' | 'otherDigit' =>
+export const selectPairTime = (constraint: TempoConstraint): 'middleThenRing' | 'otherDigit' =>
   constraint === 'm a' ? 'middleThenRing' : 'otherDigit';

@@ -1,22 +1,22 @@
-import { message, type Label, type Message } from '../message/index.ts';
-import { analysePattern, type PatternAnalysis } from '../analysis/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
-import { ABLE_ADULT_HAND, SCHOOLS, type HandProfile } from '../fingering/index.ts';
-import type { Voicing } from '../harmony/index.ts';
-import type { Pattern } from '../pattern/index.ts';
-import { TEMPO_RANGE } from '../time/index.ts';
-import { constraintOf, type Constraint } from './constraint.ts';
-import { rawStages, type LeftOut, type RawStage } from './stages.ts';
-import { NEAR_CEILING, easyTempo, tempoSteps } from './steps.ts';
+import { message, type Label, type Message } from '../../message/index.ts';
+import { analysePattern, type PatternAnalysis } from '../../analysis/index.ts';
+import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { ABLE_ADULT_HAND, SCHOOLS, type HandProfile } from '../../fingering/index.ts';
+import type { Voicing } from '../../harmony/index.ts';
+import type { Pattern } from '../../pattern/index.ts';
+import { TEMPO_RANGE } from '../../time/index.ts';
+import { findLimitingConstraint, type TempoConstraint } from './tempo-constraint.ts';
+import { createStageDrafts, type SkippedStage, type StageDraft } from './stage-drafts.ts';
+import { NEAR_MAX_TEMPO, computeEasyTempo, listTempoSteps } from './tempo-steps.ts';
 
 /** Two ways of getting fast: slowly until clean, then faster; or with short bursts early. */
-export const WAYS = ['slow', 'bursts'] as const;
+export const PRACTICE_METHODS = ['slow', 'bursts'] as const;
 
 /** A way of getting fast. */
-export type Way = (typeof WAYS)[number];
+export type PracticeMethod = (typeof PRACTICE_METHODS)[number];
 
 /** A stage of a ladder: what is played, at which tempos, and what passes it. */
-export interface Stage extends RawStage {
+export interface LadderStage extends StageDraft {
   /** Tempos in order, in beats a minute; each has to be passed. */
   readonly tempos: readonly number[];
   /** The quickest the hand could play it; null where nothing limits. */
@@ -24,47 +24,47 @@ export interface Stage extends RawStage {
   /** What limits it; null where nothing does. */
   readonly cause: Message | null;
   /** Which digit, or which two in turn, that is about. */
-  readonly constraint: Constraint | null;
+  readonly constraint: TempoConstraint | null;
   /** The stage it prepares; null for the last. */
   readonly prepares: Message | null;
 }
 
 /** A target near or beyond what the hand can do, and what could be done instead. */
-export interface TargetWarning {
-  readonly ceiling: number;
+export interface TargetTempoWarning {
+  readonly maxTempo: number;
   /** What sets the ceiling. */
-  readonly cause: Message;
-  readonly offers: readonly Message[];
+  readonly limitReason: Message;
+  readonly suggestions: readonly Message[];
   /** The highest target that is within reach. */
-  readonly within: number;
+  readonly reachableTarget: number;
 }
 
 /** The way from a pattern seen for the first time to its tempo. */
-export interface Ladder {
-  readonly stages: readonly Stage[];
-  readonly leftOut: readonly LeftOut[];
+export interface PracticeLadder {
+  readonly stages: readonly LadderStage[];
+  readonly skippedStages: readonly SkippedStage[];
   readonly target: number;
-  readonly ceiling: number | null;
-  readonly warning: TargetWarning | null;
+  readonly maxTempo: number | null;
+  readonly warning: TargetTempoWarning | null;
   /** The hand it was made for: the same stages come again for the same hand. */
   readonly hand: HandProfile;
 }
 
 /** What a ladder is made for. */
-export interface LadderAim {
+export interface LadderOptions {
   /** Beats per minute. */
   readonly target: number;
-  readonly way?: Way;
+  readonly method?: PracticeMethod;
   readonly hand?: HandProfile;
   /** Shapes to take it over. */
   readonly voicings?: readonly Voicing[];
 }
 
 /** How long a figure may be. */
-const AIM = { strokes: 400 } as const;
+const LADDER_LIMITS = { strokes: 400 } as const;
 
 /** The pattern with the digits it is given: parts of it keep them. */
-const pinned = (pattern: Pattern, { digits }: PatternAnalysis): Pattern => ({
+const pinDigits = (pattern: Pattern, { digits }: PatternAnalysis): Pattern => ({
   ...pattern,
   cyclic: true,
   strokes: pattern.strokes.map((stroke) => {
@@ -74,7 +74,7 @@ const pinned = (pattern: Pattern, { digits }: PatternAnalysis): Pattern => ({
 });
 
 /** Schools in which the same strokes have a higher ceiling: at most two, the highest first. */
-const quickerSchools = (pattern: Pattern, hand: HandProfile, ceiling: number): readonly Message[] =>
+const findFasterSchools = (pattern: Pattern, hand: HandProfile, ceiling: number): readonly Message[] =>
   SCHOOLS.filter(({ key }) => key !== pattern.school)
     .map((school) => {
       const judgement = analysePattern(pattern, { school, hand });
@@ -86,34 +86,35 @@ const quickerSchools = (pattern: Pattern, hand: HandProfile, ceiling: number): r
     .slice(0, 2)
     .map(({ name, bpm }) => message('target-offer.school', { school: name, max: Math.floor(bpm) }));
 
-const warningFor = (
+const createTargetWarning = (
   pattern: Pattern,
   judgement: PatternAnalysis,
-  { target }: LadderAim,
+  { target }: LadderOptions,
   hand: HandProfile,
-): TargetWarning | null => {
+): TargetTempoWarning | null => {
   const { limit: ceiling } = judgement;
-  if (!ceiling || target <= NEAR_CEILING * ceiling.maxTempo) return null;
-  const within = Math.floor(NEAR_CEILING * ceiling.maxTempo);
+  if (!ceiling || target <= NEAR_MAX_TEMPO * ceiling.maxTempo) return null;
+  const within = Math.floor(NEAR_MAX_TEMPO * ceiling.maxTempo);
   return {
-    ceiling: ceiling.maxTempo,
-    cause: ceiling.code,
-    within,
-    offers: [
-      ...quickerSchools(pattern, hand, ceiling.maxTempo),
+    maxTempo: ceiling.maxTempo,
+    limitReason: ceiling.code,
+    reachableTarget: within,
+    suggestions: [
+      ...findFasterSchools(pattern, hand, ceiling.maxTempo),
       message('target-offer.practise-limit'),
       message('target-offer.lower-target', { target: within }),
     ],
   };
 };
 
-const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, hand: HandProfile): Stage => {
+const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number, hand: HandProfile): LadderStage => {
   const judgement = raw.pattern.strokes.length === 0 ? null : analysePattern(raw.pattern, { hand });
   const limit = judgement?.limit;
   const ceiling = limit?.maxTempo ?? null;
   const reach = ceiling === null ? target : Math.min(target, Math.floor(ceiling));
-  const tempos = raw.kind === 'tempo' ? tempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [easyTempo(reach, ceiling)];
-  const constraint = judgement && constraintOf(judgement);
+  const tempos =
+    raw.kind === 'tempo' ? listTempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [computeEasyTempo(reach, ceiling)];
+  const constraint = judgement && findLimitingConstraint(judgement);
   return { ...raw, tempos, ceiling, cause: limit?.code ?? null, constraint, prepares: next?.name ?? null };
 };
 
@@ -122,40 +123,40 @@ const withTempos = (raw: RawStage, next: RawStage | undefined, target: number, h
  * it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
  * `ladder-impossible` for no strokes, too many of them, or a target no metronome has.
  * @example
- * valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
+ * valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
  */
-export const ladderFor = (given: Pattern, aim: LadderAim): Result<Ladder> => {
-  const { target, hand = ABLE_ADULT_HAND, voicings = [], way = WAYS[0] } = aim;
-  const refuse = (why: Message): Result<Ladder> => failure(problem('ladder-impossible', { problem: why }));
+export const createLadder = (given: Pattern, aim: LadderOptions): Result<PracticeLadder> => {
+  const { target, hand = ABLE_ADULT_HAND, voicings = [], method: way = PRACTICE_METHODS[0] } = aim;
+  const refuse = (why: Message): Result<PracticeLadder> => failure(problem('ladder-impossible', { problem: why }));
   if (given.strokes.length === 0) return refuse(message('reason.ladder-empty'));
-  if (given.strokes.length > AIM.strokes)
-    return refuse(message('reason.ladder-too-long', { count: given.strokes.length, limit: AIM.strokes }));
+  if (given.strokes.length > LADDER_LIMITS.strokes)
+    return refuse(message('reason.ladder-too-long', { count: given.strokes.length, limit: LADDER_LIMITS.strokes }));
   if (!(target >= TEMPO_RANGE.least && target <= TEMPO_RANGE.most))
     return refuse(message('reason.target-out-of-range', { ...TEMPO_RANGE, target }));
-  const judgement = analysePattern({ ...given, cyclic: true }, { hand });
-  const pattern = pinned(given, judgement);
-  const source = { pattern, judgement, options: { hand }, voicings, bursts: way === 'bursts' };
-  const { stages, leftOut } = rawStages(source);
+  const analysis = analysePattern({ ...given, cyclic: true }, { hand });
+  const pattern = pinDigits(given, analysis);
+  const source = { pattern, analysis, options: { hand }, voicings, hasBursts: way === 'bursts' };
+  const { stages, leftOut } = createStageDrafts(source);
   // What the whole cannot reach is no aim for its parts either.
-  const within = Math.min(target, Math.floor(judgement.limit?.maxTempo ?? target));
+  const within = Math.min(target, Math.floor(analysis.limit?.maxTempo ?? target));
   return success({
-    stages: stages.map((stage, index) => withTempos(stage, stages[index + 1], within, hand)),
-    leftOut,
+    stages: stages.map((stage, index) => addTempos(stage, stages[index + 1], within, hand)),
+    skippedStages: leftOut,
     target,
-    ceiling: judgement.limit?.maxTempo ?? null,
-    warning: warningFor(given, judgement, aim, hand),
+    maxTempo: analysis.limit?.maxTempo ?? null,
+    warning: createTargetWarning(given, analysis, aim, hand),
     hand,
   });
 };
 
 /** A stage as practising has to know it: without what is played. */
-export interface PlannedStage extends Pick<Stage, 'key' | 'gate' | 'tempos'> {
+export interface PlannedStage extends Pick<LadderStage, 'key' | 'gate' | 'tempos'> {
   /** A text of the catalogue, or the teacher's own words. */
   readonly name: Label;
   readonly cause?: Message | null;
   /** The quickest the hand could play it, in beats a minute, and what it is held up by. */
   readonly ceiling?: number | null;
-  readonly constraint?: Constraint | null;
+  readonly constraint?: TempoConstraint | null;
   /** The teacher's own remark, in place of the one that comes with the stage. */
   readonly remark?: string;
 }
@@ -169,7 +170,7 @@ export interface LadderPlan {
 }
 
 /** A stage of a ladder as a plan holds it. */
-export const plannedStage = ({ key, name, gate, tempos, cause, ceiling, constraint }: Stage): PlannedStage => ({
+export const toPlannedStage = ({ key, name, gate, tempos, cause, ceiling, constraint }: LadderStage): PlannedStage => ({
   key,
   name,
   gate,
@@ -182,10 +183,10 @@ export const plannedStage = ({ key, name, gate, tempos, cause, ceiling, constrai
 /**
  * The plan of a ladder: its stages with their gates and tempos and the hand it was made for, without what is played.
  * @example
- * planOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 }))).target // => 100
+ * toLadderPlan(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 }))).target // => 100
  */
-export const planOf = ({ stages, target, hand }: Ladder): LadderPlan => ({
+export const toLadderPlan = ({ stages, target, hand }: PracticeLadder): LadderPlan => ({
   target,
   ...(hand === ABLE_ADULT_HAND ? {} : { hand }),
-  stages: stages.map(plannedStage),
+  stages: stages.map(toPlannedStage),
 });

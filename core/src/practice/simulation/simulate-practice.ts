@@ -1,10 +1,10 @@
-import type { RandomSource } from '../sound/index.ts';
-import { cleanChance } from './ability.ts';
-import type { Ladder, LadderPlan } from './ladder.ts';
-import { planOf } from './ladder.ts';
-import type { PracticeEvent } from './log.ts';
-import { goOn, newStanding, type Stand } from './climb.ts';
-import { DAY } from './snapshot.ts';
+import type { RandomSource } from '../../sound/index.ts';
+import { predictCleanProbability } from '../hand/ability-model.ts';
+import type { PracticeLadder, LadderPlan } from '../ladder/ladder.ts';
+import { toLadderPlan } from '../ladder/ladder.ts';
+import type { PracticeEvent } from '../log/practice-event.ts';
+import { goOn, newStanding, type Stand } from '../climb.ts';
+import { DAY } from '../snapshot.ts';
 
 /** An invented student: how far the hand goes, how it learns and forgets, how often it practises. */
 export interface SimulatedStudent {
@@ -21,7 +21,7 @@ export interface SimulatedStudent {
 }
 
 /** A student as most are (est.). */
-export const SENSIBLE_STUDENT: SimulatedStudent = {
+export const DEFAULT_STUDENT: SimulatedStudent = {
   skill: -0.45,
   learning: 0.0035,
   forgetting: 0.012,
@@ -30,31 +30,31 @@ export const SENSIBLE_STUDENT: SimulatedStudent = {
   limit: 0.02,
 };
 
-const MINUTE = 60_000;
+const MILLISECONDS_PER_MINUTE = 60_000;
 
-interface Being {
+interface StudentState {
   skill: number;
   events: PracticeEvent[];
   readonly standing: Stand;
 }
 
-const attemptAt = (plan: LadderPlan, { stage, step }: Stand) => {
+const getCurrentAttempt = (plan: LadderPlan, { stage, step }: Stand) => {
   const now = plan.stages[stage];
   return now && { key: now.key, tempo: now.tempos[step], gate: now.gate };
 };
 
 /** One sitting: attempts at the stage at hand, each clean or not as the skill has it. */
-const sit = (
-  being: Being,
-  { ladder, plan, student, random }: World,
+const simulateSession = (
+  being: StudentState,
+  { ladder, plan, student, random }: SimulationContext,
   { start, name }: { readonly start: number; readonly name: string },
 ): void => {
   for (let attempt = 0; attempt < student.attempts; attempt += 1) {
-    const at = attemptAt(plan, being.standing);
+    const at = getCurrentAttempt(plan, being.standing);
     if (!at) break;
     const stage = ladder.stages[being.standing.stage];
     const strain = at.tempo === undefined || !stage?.ceiling ? 0.1 : at.tempo / stage.ceiling;
-    const clean = random() < cleanChance({ mean: being.skill, variance: 0 }, strain);
+    const clean = random() < predictCleanProbability({ mean: being.skill, variance: 0 }, strain);
     const kind = at.tempo === undefined ? 'done' : clean ? 'clean' : 'slipped';
     const event = {
       id: `${name}-${attempt}`,
@@ -70,15 +70,15 @@ const sit = (
   being.events.push({ id: `${name}-m`, at: start + student.attempts * 20_000, kind: 'minutes', minutes: 20 });
 };
 
-interface World {
-  readonly ladder: Ladder;
+interface SimulationContext {
+  readonly ladder: PracticeLadder;
   readonly plan: LadderPlan;
   readonly student: SimulatedStudent;
   readonly random: RandomSource;
 }
 
 /** What came of somebody’s practice: the log, and what the hand can do at the end. */
-export interface Simulated {
+export interface SimulationResult {
   readonly events: readonly PracticeEvent[];
   readonly skill: number;
 }
@@ -87,18 +87,22 @@ export interface Simulated {
  * Weeks of practice of an invented student on a ladder, from a time on (milliseconds since 1970). The same source of
  * chances gives the same weeks.
  * @example
- * simulatePractice(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), SENSIBLE_STUDENT, { from: 0, days: 1, random: seededRandom(1) }).events.length > 0 // => true
+ * simulatePractice(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), SENSIBLE_STUDENT, { from: 0, days: 1, random: seededRandom(1) }).events.length > 0 // => true
  */
 export const simulatePractice = (
-  ladder: Ladder,
+  ladder: PracticeLadder,
   student: SimulatedStudent,
   { from, days, random }: { readonly from: number; readonly days: number; readonly random: RandomSource },
-): Simulated => {
-  const plan = planOf(ladder);
-  const being: Being = { skill: student.skill, events: [], standing: newStanding() };
+): SimulationResult => {
+  const plan = toLadderPlan(ladder);
+  const being: StudentState = { skill: student.skill, events: [], standing: newStanding() };
   for (let day = 0; day < days; day += 1) {
     if (random() < student.diligence)
-      sit(being, { ladder, plan, student, random }, { start: from + day * DAY + 17 * 60 * MINUTE, name: `d${day}` });
+      simulateSession(
+        being,
+        { ladder, plan, student, random },
+        { start: from + day * DAY + 17 * 60 * MILLISECONDS_PER_MINUTE, name: `d${day}` },
+      );
     else being.skill = Math.max(student.skill, being.skill - student.forgetting);
     if (being.standing.stage >= plan.stages.length) break;
   }

@@ -65,15 +65,15 @@ describe('a school learns from pins', () => {
   test('the pins come by themselves, on patterns held back too', () => {
     expect(found.pins).toEqual({ all: 19, base: expect.any(Number), learnt: 19 });
     expect(found.pins.base).toBeLessThan(6);
-    expect(found.heldBack?.learnt).toBeGreaterThan(13);
+    expect(found.crossValidation?.learnt).toBeGreaterThan(13);
   });
 
   test('it says what it learnt, and shows what it changes', () => {
-    expect(found.learnt.map(sayMessage).join(' ')).toMatch(
+    expect(found.rules.map(sayMessage).join(' ')).toMatch(
       /After the thumb on string 4 you give string 2 to the index finger \((once|\d+ times)\)\./,
     );
-    expect(found.effects).toHaveLength(3);
-    expect(found.effects[0]?.before).not.toEqual(found.effects[0]?.after);
+    expect(found.fingeringChanges).toHaveLength(3);
+    expect(found.fingeringChanges[0]?.before).not.toEqual(found.fingeringChanges[0]?.after);
   });
 
   test('what it answers is a school that stands, near its base', () => {
@@ -90,9 +90,9 @@ describe('a school learns from pins', () => {
 
 test('pins that the school gives already change nothing', () => {
   const found = learnt([pinned('A', '5 3 2 1', 'pima'), pinned('B', '6 3 2 1 2 3', 'pimami', 3)]);
-  expect(found.weights).toEqual([]);
-  expect(found.learnt).toEqual([]);
-  expect(found.effects).toEqual([]);
+  expect(found.weightChanges).toEqual([]);
+  expect(found.rules).toEqual([]);
+  expect(found.fingeringChanges).toEqual([]);
 });
 
 test('no finger is left out: chords and harmonics may need it', () => {

@@ -1,8 +1,8 @@
-import { message, type Message } from '../message/index.ts';
-import { displace } from '../transform/index.ts';
-import { edit, freshNames } from '../edit/index.ts';
-import { isolate } from '../drills/index.ts';
-import type { FingerOptions } from '../fingering/index.ts';
+import { message, type Message } from '../../message/index.ts';
+import { displace } from '../../transform/index.ts';
+import { edit, freshNames } from '../../edit/index.ts';
+import { isolate } from '../../drills/index.ts';
+import type { FingerOptions } from '../../fingering/index.ts';
 import {
   PATTERN_LIMITS,
   STRIKERS,
@@ -14,9 +14,9 @@ import {
   type Pattern,
   type Stroke,
   type Striker,
-} from '../pattern/index.ts';
-import { ticksPerBeat } from '../time/index.ts';
-import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../analysis/index.ts';
+} from '../../pattern/index.ts';
+import { ticksPerBeat } from '../../time/index.ts';
+import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../../analysis/index.ts';
 
 /** The kinds of stages a ladder has, in the order they usually come. */
 export const STAGE_KINDS = [
@@ -40,12 +40,12 @@ export const STAGE_KINDS = [
 export type StageKind = (typeof STAGE_KINDS)[number];
 
 /** A stage before it has tempos: what is played, why, and what goes with it. */
-export interface RawStage {
+export interface StageDraft {
   /** Its kind, with a number where there are several of one kind. */
   readonly key: string;
   readonly kind: StageKind;
   readonly name: Message;
-  readonly why: Message;
+  readonly reason: Message;
   readonly remark: Message;
   /** What is played, under the name of the pattern it comes from. */
   readonly pattern: Pattern;
@@ -55,58 +55,58 @@ export interface RawStage {
 }
 
 /** A kind of stage a pattern has no need of, and why. */
-export interface LeftOut {
+export interface SkippedStage {
   readonly kind: StageKind;
   readonly reason: Message;
 }
 
 /** What a stage needs to be made. */
-export interface StageSource {
+export interface StageContext {
   /** The pattern with its digits pinned: parts of it keep the fingering of the whole. */
   readonly pattern: Pattern;
-  readonly judgement: PatternAnalysis;
+  readonly analysis: PatternAnalysis;
   readonly options: FingerOptions;
   /** Shapes to take it over, where it belongs to a song or a set. */
   readonly voicings: readonly Pattern['voicing'][];
-  readonly bursts: boolean;
+  readonly hasBursts: boolean;
 }
 
-type Made = readonly RawStage[] | Message;
+type StageResult = readonly StageDraft[] | Message;
 
-const GATE = { usual: 5, memory: 10 } as const;
+const REQUIRED_STREAK = { usual: 5, memory: 10 } as const;
 
-const digitOf = ({ judgement }: StageSource, { id }: Stroke): Digit | null => judgement.digits[id] ?? null;
+const getDigit = ({ analysis: judgement }: StageContext, { id }: Stroke): Digit | null => judgement.digits[id] ?? null;
 
-const only = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Pattern => ({
+const keepStrokes = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Pattern => ({
   ...pattern,
   strokes: pattern.strokes.filter(keep),
 });
 
-const countsOf = (source: StageSource): ReadonlyMap<Striker, number> =>
-  countActuatorStrokes(source.pattern.strokes.map((stroke) => digitOf(source, stroke)));
+const countActuators = (source: StageContext): ReadonlyMap<Striker, number> =>
+  countActuatorStrokes(source.pattern.strokes.map((stroke) => getDigit(source, stroke)));
 
 /** The fingers, the busiest first. */
-const fingersOf = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): readonly Striker[] =>
+const listFingersByCount = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): readonly Striker[] =>
   [...count.keys()].filter((striker) => striker !== pulse).sort((a, b) => (count.get(b) ?? 0) - (count.get(a) ?? 0));
 
-const isOf = (source: StageSource, strikers: readonly Striker[]): ((stroke: Stroke) => boolean) => {
+const createActuatorFilter = (source: StageContext, strikers: readonly Striker[]): ((stroke: Stroke) => boolean) => {
   const wanted = new Set(strikers);
   return (stroke) => {
-    const digit = digitOf(source, stroke);
+    const digit = getDigit(source, stroke);
     return digit !== null && wanted.has(strikerOf(digit));
   };
 };
 
 /** The string a finger plays most. */
-const stringOf = (source: StageSource, striker: Striker): number => {
+const stringOf = (source: StageContext, striker: Striker): number => {
   const counts = new Map<number, number>();
-  for (const { string } of source.pattern.strokes.filter(isOf(source, [striker])))
+  for (const { string } of source.pattern.strokes.filter(createActuatorFilter(source, [striker])))
     counts.set(string, (counts.get(string) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 1;
 };
 
-const positionTip = (source: StageSource): Message => {
-  const strikers = STRIKERS.filter((striker) => countsOf(source).has(striker));
+const positionTip = (source: StageContext): Message => {
+  const strikers = STRIKERS.filter((striker) => countActuators(source).has(striker));
   if (strikers.includes('pick')) return message('stage.position.tip-pick');
   return message('stage.position.tip', {
     homes: strikers.map((striker) =>
@@ -115,12 +115,12 @@ const positionTip = (source: StageSource): Message => {
   });
 };
 
-const position = (source: StageSource): Made => [
+const makePositionStage = (source: StageContext): StageResult => [
   {
     key: 'position',
     kind: 'position',
     name: message('stage.position.name'),
-    why: message('stage.position.why'),
+    reason: message('stage.position.why'),
     remark: positionTip(source),
     pattern: { ...source.pattern, strokes: [] },
     gate: 0,
@@ -128,29 +128,29 @@ const position = (source: StageSource): Made => [
   },
 ];
 
-const thumb = (source: StageSource): Made => {
-  const pulse = findPulseActuator(countsOf(source));
+const makeThumbStage = (source: StageContext): StageResult => {
+  const pulse = findPulseActuator(countActuators(source));
   if (!pulse) return message('stage.thumb.none');
-  const part = only(source.pattern, isOf(source, [pulse]));
+  const part = keepStrokes(source.pattern, createActuatorFilter(source, [pulse]));
   if (part.strokes.length === source.pattern.strokes.length) return message('stage.thumb.single-finger');
   return [
     {
       key: 'thumb',
       kind: 'thumb',
       name: message('stage.thumb.name', { finger: pulse }),
-      why: message('stage.thumb.why'),
+      reason: message('stage.thumb.why'),
       remark: message('stage.thumb.tip'),
       pattern: part,
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
   ];
 };
 
-const fingers = (source: StageSource): Made => {
-  const count = countsOf(source);
+const makeFingersStage = (source: StageContext): StageResult => {
+  const count = countActuators(source);
   const pulse = findPulseActuator(count);
-  const part = only(source.pattern, isOf(source, fingersOf(count, pulse)));
+  const part = keepStrokes(source.pattern, createActuatorFilter(source, listFingersByCount(count, pulse)));
   if (part.strokes.length === 0) return message('stage.fingers.none');
   if (part.strokes.length === source.pattern.strokes.length) return message('stage.fingers.only-fingers');
   return [
@@ -158,36 +158,36 @@ const fingers = (source: StageSource): Made => {
       key: 'fingers',
       kind: 'fingers',
       name: message('stage.fingers.name'),
-      why: message('stage.fingers.why'),
+      reason: message('stage.fingers.why'),
       remark: message('stage.fingers.tip'),
       pattern: part,
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 3,
     },
   ];
 };
 
-const layers = (source: StageSource): Made => {
-  const count = countsOf(source);
+const makeLayerStages = (source: StageContext): StageResult => {
+  const count = countActuators(source);
   const pulse = findPulseActuator(count);
-  const order = fingersOf(count, pulse);
+  const order = listFingersByCount(count, pulse);
   if (!pulse || order.length < 2) return message('stage.layers.none');
-  return order.slice(0, -1).map((finger, place): RawStage => {
+  return order.slice(0, -1).map((finger, place): StageDraft => {
     const added = order.slice(0, place + 1);
     return {
       key: `layers-${place + 1}`,
       kind: 'layers',
       name: message('stage.layers.name', { pulse, fingers: added.map(fingerName) }),
-      why: message(place === 0 ? 'stage.layers.first' : 'stage.layers.next', { finger: fingerWord(finger) }),
+      reason: message(place === 0 ? 'stage.layers.first' : 'stage.layers.next', { finger: fingerWord(finger) }),
       remark: message('stage.layers.tip'),
-      pattern: only(source.pattern, isOf(source, [pulse, ...added])),
-      gate: GATE.usual,
+      pattern: keepStrokes(source.pattern, createActuatorFilter(source, [pulse, ...added])),
+      gate: REQUIRED_STREAK.usual,
       minutes: 3,
     };
   });
 };
 
-const half = ({ pattern }: StageSource): Made => {
+const makeHalfSpeedStage = ({ pattern }: StageContext): StageResult => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars) return message('stage.half.too-long');
   const gaps = pattern.strokes.map(({ at }, index) => at - (pattern.strokes[index - 1]?.at ?? -Infinity));
   if (!gaps.some((gap) => gap > 0 && gap < ticksPerBeat(pattern.metre))) return message('stage.half.slow-already');
@@ -198,74 +198,74 @@ const half = ({ pattern }: StageSource): Made => {
       key: 'half',
       kind: 'half',
       name: message('stage.half.name'),
-      why: message('stage.half.why'),
+      reason: message('stage.half.why'),
       remark: message('stage.half.tip'),
       pattern: { ...rest, bars: pattern.bars * 2, strokes },
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
   ];
 };
 
-const muted = ({ pattern }: StageSource): Made => [
+const makeMutedStage = ({ pattern }: StageContext): StageResult => [
   {
     key: 'muted',
     kind: 'muted',
     name: message('stage.muted.name'),
-    why: message('stage.muted.why'),
+    reason: message('stage.muted.why'),
     remark: message('stage.muted.tip'),
     pattern: { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, damped: true })) },
-    gate: GATE.usual,
+    gate: REQUIRED_STREAK.usual,
     minutes: 3,
   },
 ];
 
 /** How many hard spots are taken alone. */
-const HARD_SPOTS = 2;
+const MAX_TROUBLE_SPOTS = 2;
 
-const hardest = ({ pattern, options }: StageSource): Made => {
-  const spots = isolate(pattern, options, HARD_SPOTS);
+const makeTroubleSpotStages = ({ pattern, options }: StageContext): StageResult => {
+  const spots = isolate(pattern, options, MAX_TROUBLE_SPOTS);
   if (spots.length === 0) return message('stage.hardest.none');
-  return spots.slice(0, HARD_SPOTS).map(({ pattern: part, about }, place): RawStage => ({
+  return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, about }, place): StageDraft => ({
     key: `hardest-${place + 1}`,
     kind: 'hardest',
     name: message('stage.hardest.name', { number: spots.length > 1 ? place + 1 : 0 }),
-    why: about,
+    reason: about,
     remark: message('stage.layers.tip'),
     pattern: part,
-    gate: GATE.usual,
+    gate: REQUIRED_STREAK.usual,
     minutes: 3,
   }));
 };
 
-const whole = (
-  { pattern }: StageSource,
-  stage: Pick<RawStage, 'key' | 'kind' | 'name' | 'why' | 'remark' | 'minutes'> & { readonly gate?: number },
-): Made => [{ gate: GATE.usual, ...stage, pattern }];
+const makeWholeStage = (
+  { pattern }: StageContext,
+  stage: Pick<StageDraft, 'key' | 'kind' | 'name' | 'reason' | 'remark' | 'minutes'> & { readonly gate?: number },
+): StageResult => [{ gate: REQUIRED_STREAK.usual, ...stage, pattern }];
 
-const slowly = (source: StageSource): Made =>
-  whole(source, {
+const makeSlowStage = (source: StageContext): StageResult =>
+  makeWholeStage(source, {
     key: 'slowly',
     kind: 'slowly',
     name: message('stage.slowly.name'),
-    why: message('stage.slowly.why'),
+    reason: message('stage.slowly.why'),
     remark: message('stage.muted.tip'),
     minutes: 5,
   });
 
-const planting = (source: StageSource): Made => {
+const makePlantingStage = (source: StageContext): StageResult => {
   if (source.pattern.strokes.every(({ slur, brush }) => slur || brush)) return message('stage.planting.none');
-  return whole(source, {
+  return makeWholeStage(source, {
     key: 'planting',
     kind: 'planting',
     name: message('stage.planting.name'),
-    why: message('stage.planting.why'),
+    reason: message('stage.planting.why'),
     remark: message('stage.planting.tip'),
     minutes: 3,
   });
 };
 
-const chords = ({ pattern, voicings }: StageSource): Made => {
+const makeChordStage = ({ pattern, voicings }: StageContext): StageResult => {
   const others = voicings.filter(({ chord }) => chord !== pattern.voicing.chord);
   if (others.length === 0) return message('stage.chords.none');
   const names = [pattern.voicing.chord, ...others.map(({ chord }) => chord)];
@@ -274,16 +274,16 @@ const chords = ({ pattern, voicings }: StageSource): Made => {
       key: 'chords',
       kind: 'chords',
       name: message('stage.chords.name'),
-      why: message('stage.chords.why', { chords: names }),
+      reason: message('stage.chords.why', { chords: names }),
       remark: message('stage.chords.tip'),
       pattern,
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
   ];
 };
 
-const displaced = ({ pattern }: StageSource): Made => {
+const makeDisplacedStage = ({ pattern }: StageContext): StageResult => {
   const move = displace(slotTicks(pattern))(pattern, [], freshNames(pattern));
   const done = move.ok ? edit(pattern, move.value) : move;
   if (!done.ok) return message('stage.displaced.none');
@@ -292,28 +292,28 @@ const displaced = ({ pattern }: StageSource): Made => {
       key: 'displaced',
       kind: 'displaced',
       name: message('stage.displaced.name'),
-      why: message('stage.displaced.why'),
+      reason: message('stage.displaced.why'),
       remark: message('stage.displaced.tip'),
       pattern: done.value.document,
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
   ];
 };
 
-const memory = (source: StageSource): Made =>
-  whole(source, {
+const makeMemoryStage = (source: StageContext): StageResult =>
+  makeWholeStage(source, {
     key: 'memory',
     kind: 'memory',
     name: message('stage.memory.name'),
-    why: message('stage.memory.why'),
+    reason: message('stage.memory.why'),
     remark: message('stage.memory.tip'),
-    gate: GATE.memory,
+    gate: REQUIRED_STREAK.memory,
     minutes: 5,
   });
 
 /** The last beat twice as quick, and twice. */
-const bursts = ({ pattern, bursts: wanted }: StageSource): Made => {
+const makeBurstStage = ({ pattern, hasBursts: wanted }: StageContext): StageResult => {
   if (!wanted) return message('stage.bursts.other-method');
   const beat = ticksPerBeat(pattern.metre);
   const from = beat * (pattern.metre.beats * pattern.bars - 1);
@@ -328,50 +328,50 @@ const bursts = ({ pattern, bursts: wanted }: StageSource): Made => {
       key: 'bursts',
       kind: 'bursts',
       name: message('stage.bursts.name'),
-      why: message('stage.bursts.why'),
+      reason: message('stage.bursts.why'),
       remark: message('stage.bursts.tip'),
       pattern: { ...pattern, strokes: [...pattern.strokes.filter(({ at }) => at < from), ...twice] },
-      gate: GATE.usual,
+      gate: REQUIRED_STREAK.usual,
       minutes: 4,
     },
   ];
 };
 
-const tempo = (source: StageSource): Made =>
-  whole(source, {
+const makeTempoStage = (source: StageContext): StageResult =>
+  makeWholeStage(source, {
     key: 'tempo',
     kind: 'tempo',
     name: message('stage.tempo.name'),
-    why: message('stage.tempo.why'),
+    reason: message('stage.tempo.why'),
     remark: message('stage.tempo.tip'),
-    gate: GATE.memory,
+    gate: REQUIRED_STREAK.memory,
     minutes: 8,
   });
 
-const MAKERS: Readonly<Record<StageKind, (source: StageSource) => Made>> = {
-  position,
-  thumb,
-  fingers,
-  layers,
-  half,
-  muted,
-  hardest,
-  slowly,
-  planting,
-  chords,
-  displaced,
-  memory,
-  bursts,
-  tempo,
+const STAGE_FACTORIES: Readonly<Record<StageKind, (source: StageContext) => StageResult>> = {
+  position: makePositionStage,
+  thumb: makeThumbStage,
+  fingers: makeFingersStage,
+  layers: makeLayerStages,
+  half: makeHalfSpeedStage,
+  muted: makeMutedStage,
+  hardest: makeTroubleSpotStages,
+  slowly: makeSlowStage,
+  planting: makePlantingStage,
+  chords: makeChordStage,
+  displaced: makeDisplacedStage,
+  memory: makeMemoryStage,
+  bursts: makeBurstStage,
+  tempo: makeTempoStage,
 };
 
-const isReason = (made: Made): made is Message => 'code' in made;
+const isReason = (made: StageResult): made is Message => 'code' in made;
 
 /** All stages a pattern has need of, in order, and the kinds it has not, each with the reason. */
-export const rawStages = (
-  source: StageSource,
-): { readonly stages: readonly RawStage[]; readonly leftOut: readonly LeftOut[] } => {
-  const made = STAGE_KINDS.map((kind) => ({ kind, made: MAKERS[kind](source) }));
+export const createStageDrafts = (
+  source: StageContext,
+): { readonly stages: readonly StageDraft[]; readonly leftOut: readonly SkippedStage[] } => {
+  const made = STAGE_KINDS.map((kind) => ({ kind, made: STAGE_FACTORIES[kind](source) }));
   return {
     stages: made.flatMap(({ made: stages }) => (isReason(stages) ? [] : stages)),
     leftOut: made.flatMap(({ kind, made: reason }) => (isReason(reason) ? [{ kind, reason }] : [])),

@@ -1,5 +1,5 @@
-import { message, type Message } from '../message/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { message, type Message } from '../../message/index.ts';
+import { failure, problem, success, type Result } from '../../errors/index.ts';
 import {
   TEXT_LIMITS,
   list,
@@ -11,11 +11,11 @@ import {
   text,
   whole,
   type Field,
-} from '../fields/index.ts';
-import { TEMPO_RANGE } from '../time/index.ts';
+} from '../../fields/index.ts';
+import { TEMPO_RANGE } from '../../time/index.ts';
 
 /** What can happen in practice. */
-export const EVENT_KINDS = [
+export const PRACTICE_EVENT_KINDS = [
   'started',
   'clean',
   'slipped',
@@ -37,7 +37,7 @@ export const EVENT_KINDS = [
 export interface PracticeEvent {
   readonly id: string;
   readonly at: number;
-  readonly kind: (typeof EVENT_KINDS)[number];
+  readonly kind: (typeof PRACTICE_EVENT_KINDS)[number];
   readonly stage?: string;
   /** Beats per minute. */
   readonly tempo?: number;
@@ -53,16 +53,16 @@ export interface PracticeEvent {
 }
 
 /** The longest text an event holds, the most it says by itself, and the most minutes it can tell of. */
-export const EVENT_LIMITS = { text: 500, said: 8, minutes: 600 } as const;
+export const PRACTICE_EVENT_LIMITS = { text: 500, said: 8, minutes: 600 } as const;
 
-const eventField: Field<PracticeEvent> = object(
-  { id: text(TEXT_LIMITS.id), at: whole(), kind: oneOf(EVENT_KINDS) },
+const practiceEventField: Field<PracticeEvent> = object(
+  { id: text(TEXT_LIMITS.id), at: whole(), kind: oneOf(PRACTICE_EVENT_KINDS) },
   {
     stage: text(40),
     tempo: number(),
     minutes: number(),
-    text: text(EVENT_LIMITS.text),
-    said: list(messageField, EVENT_LIMITS.said),
+    text: text(PRACTICE_EVENT_LIMITS.text),
+    said: list(messageField, PRACTICE_EVENT_LIMITS.said),
     of: text(TEXT_LIMITS.id),
     by: oneOf(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },
@@ -71,11 +71,11 @@ const eventField: Field<PracticeEvent> = object(
 /** The last millisecond of the year 9999: no clock shows a later one. */
 const END_OF_TIME = 253_402_300_799_999;
 
-const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent): Message | undefined => {
+const findInconsistency = ({ at, tempo, minutes, kind, stage }: PracticeEvent): Message | undefined => {
   if (at < 0 || at > END_OF_TIME) return message('reason.event-date');
   if (tempo !== undefined && !(tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most))
     return message('reason.event-tempo', { tempo, ...TEMPO_RANGE });
-  if (minutes !== undefined && !(minutes >= 0 && minutes <= EVENT_LIMITS.minutes))
+  if (minutes !== undefined && !(minutes >= 0 && minutes <= PRACTICE_EVENT_LIMITS.minutes))
     return message('reason.event-minutes', { minutes });
   if ((kind === 'clean' || kind === 'slipped') && (stage === undefined || tempo === undefined))
     return message('reason.attempt-incomplete');
@@ -85,13 +85,13 @@ const oddIn = ({ at, tempo, minutes, kind, stage }: PracticeEvent): Message | un
 /**
  * Checks an event from outside; whether its time can be is `byClockOf`'s to say. Errors: `field-wrong`, `event-wrong`.
  * @example
- * readEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
+ * parsePracticeEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
  */
-export const readEvent = (value: unknown): Result<PracticeEvent> => {
-  const shape = problemsBy(eventField, value, 'event');
+export const parsePracticeEvent = (value: unknown): Result<PracticeEvent> => {
+  const shape = problemsBy(practiceEventField, value, 'event');
   if (shape.length > 0) return failure(...shape);
   const event = value as PracticeEvent;
-  const odd = oddIn(event);
+  const odd = findInconsistency(event);
   return odd === undefined ? success(event) : failure(problem('event-wrong', { problem: odd }));
 };
 
@@ -126,9 +126,9 @@ export const isAttempt = ({ kind }: PracticeEvent): boolean => kind === 'clean' 
  * Events in the order they happened, each once, without attempts that were taken back (only attempts can be). Whatever order
  * they arrive in, and however often, the outcome is the same.
  * @example
- * inOrder([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest' }]).map(({ id }) => id).join('') // => 'ab'
+ * normaliseEvents([{ id: 'b', at: 2, kind: 'rest' }, { id: 'a', at: 1, kind: 'rest' }, { id: 'b', at: 2, kind: 'rest' }]).map(({ id }) => id).join('') // => 'ab'
  */
-export const inOrder = (events: readonly PracticeEvent[]): readonly PracticeEvent[] => {
+export const normaliseEvents = (events: readonly PracticeEvent[]): readonly PracticeEvent[] => {
   const byId = new Map<string, PracticeEvent>();
   for (const event of events) if (!byId.has(event.id)) byId.set(event.id, event);
   const undone = new Set([...byId.values()].flatMap(({ kind, of }) => (kind === 'undone' && of ? [of] : [])));

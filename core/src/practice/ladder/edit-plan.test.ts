@@ -1,7 +1,7 @@
 import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
-import { valueOrThrow } from '../errors/index.ts';
-import { readFigure } from '../formats/index.ts';
+import { valueOrThrow } from '../../errors/index.ts';
+import { readFigure } from '../../formats/index.ts';
 import {
   addStage,
   changeStage,
@@ -14,7 +14,7 @@ import {
   stagesLeftOut,
   takeUpStage,
   type LadderPlan,
-} from './index.ts';
+} from '../index.ts';
 
 const { pattern } = valueOrThrow(readFigure('5 3 2 3', { tempo: 90, subdivision: 2 }));
 const ladder = valueOrThrow(ladderFor(pattern, { target: 96 }));
@@ -65,7 +65,7 @@ describe('arranging a ladder', () => {
   });
 
   test('a tempo pinned beyond the hand says so, and one below the target that it ends there', () => {
-    const ceiling = Math.floor(ladder.ceiling ?? 0);
+    const ceiling = Math.floor(ladder.maxTempo ?? 0);
     const beyond = changeStage(plan, 'tempo', { tempos: [ceiling + 20] });
     expect(consequencesOf(ladder, beyond).map(sayMessage)).toEqual([
       `“Up to tempo” at ${ceiling + 20} bpm is above this hand’s max tempo there (${ceiling} bpm).`,

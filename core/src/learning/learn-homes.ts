@@ -1,22 +1,22 @@
 import type { School } from '../fingering/index.ts';
 import { isFinger, type Digit } from '../pattern/index.ts';
-import { countKept, type FitExample } from './fit.ts';
+import { countMatchedDigits, type TrainingExample } from './fit-weights.ts';
 
 /** Where digits are at home, as far as that differs from the school they belong to. */
-export type Homes = Readonly<Partial<Record<Digit, readonly number[]>>>;
+export type HomeStrings = Readonly<Partial<Record<Digit, readonly number[]>>>;
 
 /** The school with other homes. */
-export const withHomes = (base: School, homes: Homes): School => ({
+export const applyHomeStrings = (base: School, homes: HomeStrings): School => ({
   ...base,
   home: (digit, strings) => homes[digit]?.filter((string) => string <= strings) ?? base.home(digit, strings),
 });
 
 /** How often each digit is wanted on each string. */
-type Counts = ReadonlyMap<Digit, ReadonlyMap<number, number>>;
+type DigitStringCounts = ReadonlyMap<Digit, ReadonlyMap<number, number>>;
 
-const countWanted = (examples: readonly FitExample[]): Counts => {
+const countTargets = (examples: readonly TrainingExample[]): DigitStringCounts => {
   const counts = new Map<Digit, Map<number, number>>();
-  for (const { task, wanted } of examples)
+  for (const { task, target: wanted } of examples)
     wanted.forEach((digit, index) => {
       const string = task.strokes[index]?.string;
       if (!digit || string === undefined) return;
@@ -28,54 +28,54 @@ const countWanted = (examples: readonly FitExample[]): Counts => {
 };
 
 /** A string is a digit's when it is wanted there as often as this, in number and in share of the digit's pins. */
-const OFTEN = { times: 2, share: 0.2 } as const;
+const FREQUENCY_THRESHOLD = { times: 2, share: 0.2 } as const;
 
-const oftenOn = (counts: Counts, digit: Digit): readonly number[] => {
+const listFrequentStrings = (counts: DigitStringCounts, digit: Digit): readonly number[] => {
   const own = [...(counts.get(digit) ?? [])];
   const all = own.reduce((sum, [, times]) => sum + times, 0);
   return own
-    .filter(([, times]) => times >= OFTEN.times && times >= OFTEN.share * all)
+    .filter(([, times]) => times >= FREQUENCY_THRESHOLD.times && times >= FREQUENCY_THRESHOLD.share * all)
     .map(([string]) => string)
     .sort((a, b) => b - a);
 };
 
-const strings = (...lists: readonly (readonly number[])[]): readonly number[] =>
+const mergeStrings = (...lists: readonly (readonly number[])[]): readonly number[] =>
   [...new Set(lists.flat())].sort((a, b) => b - a);
 
-type HomesOf = (digit: Digit) => readonly number[] | undefined;
+type HomeLookup = (digit: Digit) => readonly number[] | undefined;
 
-const homesBy = (digits: readonly Digit[], of: HomesOf): Homes =>
+const collectHomes = (digits: readonly Digit[], of: HomeLookup): HomeStrings =>
   Object.fromEntries(digits.flatMap((digit) => (of(digit) ? [[digit, of(digit)]] : [])));
 
 /** Homes worth trying: widened by what is wanted, for one digit or all; or just what is wanted. */
-const candidates = (base: School, examples: readonly FitExample[]): readonly Homes[] => {
-  const counts = countWanted(examples);
+const listCandidates = (base: School, examples: readonly TrainingExample[]): readonly HomeStrings[] => {
+  const counts = countTargets(examples);
   const count = Math.max(0, ...examples.map(({ task }) => task.strings));
   const fingers = base.digits.filter(isFinger);
-  const often = new Map(fingers.map((digit) => [digit, oftenOn(counts, digit)]));
+  const often = new Map(fingers.map((digit) => [digit, listFrequentStrings(counts, digit)]));
   const moved = fingers.filter((digit) => (often.get(digit)?.length ?? 0) > 0);
-  const wider: HomesOf = (digit) => strings(base.home(digit, count), often.get(digit) ?? []);
-  const only: HomesOf = (digit) => often.get(digit);
+  const wider: HomeLookup = (digit) => mergeStrings(base.home(digit, count), often.get(digit) ?? []);
+  const only: HomeLookup = (digit) => often.get(digit);
   return [
     {},
-    ...moved.map((digit) => homesBy([digit], wider)),
-    ...moved.map((digit) => homesBy([digit], only)),
-    homesBy(moved, wider),
-    homesBy(moved, only),
+    ...moved.map((digit) => collectHomes([digit], wider)),
+    ...moved.map((digit) => collectHomes([digit], only)),
+    collectHomes(moved, wider),
+    collectHomes(moved, only),
   ];
 };
 
 /** Pins that each change of a home has to be worth, and a little more. */
-const WORTH = 1.5;
+const COMPLEXITY_PENALTY = 1.5;
 
 /**
  * The homes under which the most pins come by themselves. No finger is ever left out: chords and harmonics may need it,
  * and leaving it out is for the teacher to say.
  */
-export const learntHomes = (base: School, examples: readonly FitExample[]): Homes => {
-  const graded = candidates(base, examples).map((homes) => ({
+export const learnHomeStrings = (base: School, examples: readonly TrainingExample[]): HomeStrings => {
+  const graded = listCandidates(base, examples).map((homes) => ({
     homes,
-    grade: countKept(examples, withHomes(base, homes)) - WORTH * Object.keys(homes).length,
+    grade: countMatchedDigits(examples, applyHomeStrings(base, homes)) - COMPLEXITY_PENALTY * Object.keys(homes).length,
   }));
   return [...graded].sort((a, b) => b.grade - a.grade)[0]?.homes ?? {};
 };

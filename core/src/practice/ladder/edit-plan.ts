@@ -1,12 +1,12 @@
-import { message, type Message } from '../message/index.ts';
-import { constraintName } from './constraint.ts';
-import { plannedStage, type Ladder, type LadderPlan, type PlannedStage } from './ladder.ts';
-import { NEAR_CEILING } from './steps.ts';
+import { message, type Message } from '../../message/index.ts';
+import { constraintName } from './tempo-constraint.ts';
+import { toPlannedStage, type PracticeLadder, type LadderPlan, type PlannedStage } from './ladder.ts';
+import { NEAR_MAX_TEMPO } from './tempo-steps.ts';
 
 /** The most stages a plan holds, and the longest name and remark of a stage. */
-export const PLAN_LIMITS = { stages: 40, name: 80, remark: 200 } as const;
+export const LADDER_PLAN_LIMITS = { stages: 40, name: 80, remark: 200 } as const;
 
-const withStages = (plan: LadderPlan, stages: readonly PlannedStage[]): LadderPlan => ({ ...plan, stages });
+const replaceStages = (plan: LadderPlan, stages: readonly PlannedStage[]): LadderPlan => ({ ...plan, stages });
 
 /**
  * A plan with one stage at another place (counted from 0); the others keep their order.
@@ -16,17 +16,17 @@ const withStages = (plan: LadderPlan, stages: readonly PlannedStage[]): LadderPl
 export const moveStage = (plan: LadderPlan, key: string, to: number): LadderPlan => {
   const rest = plan.stages.filter((stage) => stage.key !== key);
   const moved = plan.stages.find((stage) => stage.key === key);
-  return moved ? withStages(plan, [...rest.slice(0, Math.max(0, to)), moved, ...rest.slice(Math.max(0, to))]) : plan;
+  return moved ? replaceStages(plan, [...rest.slice(0, Math.max(0, to)), moved, ...rest.slice(Math.max(0, to))]) : plan;
 };
 
 /**
  * A plan without a stage; the last one stays.
  * @example
- * dropStage({ target: 60, stages: ['a', 'b'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'a').stages.length // => 1
+ * removeStage({ target: 60, stages: ['a', 'b'].map((key) => ({ key, name: key, gate: 5, tempos: [] })) }, 'a').stages.length // => 1
  */
-export const dropStage = (plan: LadderPlan, key: string): LadderPlan =>
+export const removeStage = (plan: LadderPlan, key: string): LadderPlan =>
   plan.stages.length > 1
-    ? withStages(
+    ? replaceStages(
         plan,
         plan.stages.filter((stage) => stage.key !== key),
       )
@@ -35,45 +35,45 @@ export const dropStage = (plan: LadderPlan, key: string): LadderPlan =>
 /**
  * The stages of a ladder that a plan leaves out.
  * @example
- * stagesLeftOut(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] })[0].key // => 'position'
+ * listRemovedStages(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] })[0].key // => 'position'
  */
-export const stagesLeftOut = ({ stages }: Ladder, plan: LadderPlan): readonly PlannedStage[] => {
+export const listRemovedStages = ({ stages }: PracticeLadder, plan: LadderPlan): readonly PlannedStage[] => {
   const there = new Set(plan.stages.map(({ key }) => key));
-  return stages.filter(({ key }) => !there.has(key)).map(plannedStage);
+  return stages.filter(({ key }) => !there.has(key)).map(toPlannedStage);
 };
 
 /**
  * A plan with a stage of its ladder taken up again, before the first that comes after it in the ladder.
  * @example
- * takeUpStage(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
+ * restoreStage(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
  */
-export const takeUpStage = (ladder: Ladder, plan: LadderPlan, key: string): LadderPlan => {
+export const restoreStage = (ladder: PracticeLadder, plan: LadderPlan, key: string): LadderPlan => {
   const order = ladder.stages.map((stage) => stage.key);
-  const stage = stagesLeftOut(ladder, plan).find((one) => one.key === key);
+  const stage = listRemovedStages(ladder, plan).find((one) => one.key === key);
   if (!stage) return plan;
   const later = new Set(order.slice(order.indexOf(key) + 1));
   const found = plan.stages.findIndex((one) => later.has(one.key));
   const at = found < 0 ? plan.stages.length : found;
-  return withStages(plan, [...plan.stages.slice(0, at), stage, ...plan.stages.slice(at)]);
+  return replaceStages(plan, [...plan.stages.slice(0, at), stage, ...plan.stages.slice(at)]);
 };
 
 /**
  * A plan with one stage changed: a tempo of its own, a remark, another gate.
  * @example
- * changeStage({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [50, 60] }] }, 'a', { tempos: [55] }).stages[0].tempos // => [55]
+ * updateStage({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [50, 60] }] }, 'a', { tempos: [55] }).stages[0].tempos // => [55]
  */
-export const changeStage = (
+export const updateStage = (
   plan: LadderPlan,
   key: string,
   change: Partial<Pick<PlannedStage, 'tempos' | 'remark' | 'gate' | 'name'>>,
 ): LadderPlan =>
-  withStages(
+  replaceStages(
     plan,
     plan.stages.map((stage) => (stage.key === key ? { ...stage, ...change } : stage)),
   );
 
 /** What a teacher adds to a ladder: the whole figure, with words of their own. */
-export interface OwnStage {
+export interface CustomStage {
   readonly name: string;
   /** Beats per minute. */
   readonly tempo: number;
@@ -81,14 +81,14 @@ export interface OwnStage {
 }
 
 /** Clean times in a row that pass a stage of the teacher's own. */
-const OWN_GATE = 5;
+const CUSTOM_STAGE_STREAK = 5;
 
 /**
  * A plan with a stage of the teacher's own at its end: the whole figure at a tempo.
  * @example
- * addStage({ target: 60, stages: [] }, { name: 'For somebody', tempo: 55 }).stages[0].key // => 'own-1'
+ * addCustomStage({ target: 60, stages: [] }, { name: 'For somebody', tempo: 55 }).stages[0].key // => 'own-1'
  */
-export const addStage = (plan: LadderPlan, { name, tempo, remark }: OwnStage): LadderPlan => {
+export const addCustomStage = (plan: LadderPlan, { name, tempo, remark }: CustomStage): LadderPlan => {
   const keys = new Set(plan.stages.map(({ key }) => key));
   let number = 1;
   while (keys.has(`own-${number}`)) number += 1;
@@ -96,16 +96,16 @@ export const addStage = (plan: LadderPlan, { name, tempo, remark }: OwnStage): L
   const stage = {
     key: `own-${number}`,
     name,
-    gate: OWN_GATE,
+    gate: CUSTOM_STAGE_STREAK,
     tempos: [tempo],
     ...(whole ? { ceiling: whole.ceiling, cause: whole.cause, constraint: whole.constraint } : {}),
     ...(remark ? { remark } : {}),
   };
-  return withStages(plan, [...plan.stages, stage]);
+  return replaceStages(plan, [...plan.stages, stage]);
 };
 
-const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly Message[] => {
-  const gone = new Set(stagesLeftOut(ladder, plan).map(({ key }) => key));
+const leftOutWords = (ladder: PracticeLadder, plan: LadderPlan): readonly Message[] => {
+  const gone = new Set(listRemovedStages(ladder, plan).map(({ key }) => key));
   return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
     const before = ladder.stages[index];
     return before && gone.has(before.key) && !gone.has(key)
@@ -114,7 +114,7 @@ const leftOutWords = (ladder: Ladder, plan: LadderPlan): readonly Message[] => {
   });
 };
 
-const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly Message[] => {
+const orderWords = (ladder: PracticeLadder, { stages }: LadderPlan): readonly Message[] => {
   const place = new Map(stages.map(({ key }, index) => [key, index]));
   return ladder.stages.slice(1).flatMap(({ key, name }, index) => {
     const before = ladder.stages[index];
@@ -128,7 +128,7 @@ const orderWords = (ladder: Ladder, { stages }: LadderPlan): readonly Message[] 
 const strainWords = ({ stages }: LadderPlan): readonly Message[] =>
   stages.flatMap(({ name, tempos, ceiling, constraint }) => {
     const most = Math.max(0, ...tempos);
-    if (!ceiling || most <= ceiling * NEAR_CEILING) return [];
+    if (!ceiling || most <= ceiling * NEAR_MAX_TEMPO) return [];
     const near = message(most > ceiling ? 'ladder-note.above-max-tempo' : 'ladder-note.near-max-tempo', {
       stage: name,
       tempo: most,
@@ -151,9 +151,9 @@ const endWords = ({ stages, target }: LadderPlan): readonly Message[] => {
  * What follows from how a teacher arranged a ladder: what begins unprepared, what is near or beyond the hand,
  * and whether the target is reached at all.
  * @example
- * consequencesOf(valueOrThrow(ladderFor(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
+ * checkPlan(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
  */
-export const consequencesOf = (ladder: Ladder, plan: LadderPlan): readonly Message[] => [
+export const checkPlan = (ladder: PracticeLadder, plan: LadderPlan): readonly Message[] => [
   ...leftOutWords(ladder, plan),
   ...orderWords(ladder, plan),
   ...strainWords(plan),

@@ -1,11 +1,11 @@
 import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
-import { analysePattern } from '../analysis/index.ts';
-import { valueOrThrow } from '../errors/index.ts';
-import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../fingering/index.ts';
-import { readFigure } from '../formats/index.ts';
-import { seededRandom } from '../sound/index.ts';
-import type { Pattern } from '../pattern/index.ts';
+import { analysePattern } from '../../analysis/index.ts';
+import { valueOrThrow } from '../../errors/index.ts';
+import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../../fingering/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { seededRandom } from '../../sound/index.ts';
+import type { Pattern } from '../../pattern/index.ts';
 import {
   ABILITY,
   DAY,
@@ -19,7 +19,7 @@ import {
   slownessOf,
   type LadderPlan,
   type PracticeEvent,
-} from './index.ts';
+} from '../index.ts';
 
 const figure = (text: string): Pattern => valueOrThrow(readFigure(text, { tempo: 90, subdivision: 2 })).pattern;
 
@@ -33,7 +33,7 @@ const planned = (constraint: string, more: Partial<LadderPlan> = {}): LadderPlan
 /** Attempts of a hand that is slower than an able adult by a factor, at tempos round about where half are clean. */
 const attempts = (slow: number, count: number, seed = 7): readonly PracticeEvent[] => {
   const random = seededRandom(seed);
-  const mean = ABILITY.mean - Math.log(slow);
+  const mean = ABILITY.priorMean - Math.log(slow);
   return Array.from({ length: count }, (_, index) => {
     const tempo = Math.round((60 + 40 * random()) / slow);
     const clean = random() < cleanChance({ mean, variance: 0 }, tempo / 100);
@@ -87,7 +87,7 @@ describe('what practice says of a hand', () => {
     const [heard] = abilitiesOf([{ plan: planned('m'), events: attempts(factor, 400) }], 400 * 3_600_000);
     expect(heard?.constraint).toBe('m');
     expect(heard?.attempts).toBe(400);
-    expect(Math.abs(Math.log((heard?.slowness ?? 0) / factor))).toBeLessThan(0.08);
+    expect(Math.abs(Math.log((heard?.timeFactor ?? 0) / factor))).toBeLessThan(0.08);
   });
 
   test('a ladder made for a slower hand is held against that hand', () => {
@@ -95,7 +95,7 @@ describe('what practice says of a hand', () => {
     const events = attempts(1, 400);
     const [able] = abilitiesOf([{ plan: planned('m'), events }], 0);
     const [slower] = abilitiesOf([{ plan: planned('m', { hand: slow(1.4) }), events }], 0);
-    expect((slower?.slowness ?? 0) / (able?.slowness ?? 1)).toBeCloseTo(1.4, 6);
+    expect((slower?.timeFactor ?? 0) / (able?.timeFactor ?? 1)).toBeCloseTo(1.4, 6);
   });
 
   test('constraints are kept apart, and what a plan says nothing of is left aside', () => {
@@ -124,7 +124,8 @@ describe('what practice says of a hand', () => {
 
   test('the more is heard the less doubt, and days without practice bring some back', () => {
     const doubt = (count: number, later = 0): number =>
-      abilitiesOf([{ plan: planned('m'), events: attempts(1, count) }], count * 3_600_000 + later * DAY)[0]?.doubt ?? 0;
+      abilitiesOf([{ plan: planned('m'), events: attempts(1, count) }], count * 3_600_000 + later * DAY)[0]
+        ?.logStandardDeviation ?? 0;
     expect(doubt(200)).toBeLessThan(doubt(20));
     expect(doubt(200, 60)).toBeGreaterThan(doubt(200));
   });
@@ -132,7 +133,7 @@ describe('what practice says of a hand', () => {
   test('each day with attempts has its own figure', () => {
     const [heard] = abilitiesOf([{ plan: planned('m'), events: attempts(1, 72) }], 0);
     expect(heard?.days.map(({ day }) => day)).toEqual([0, 1, 2]);
-    expect(heard?.days.at(-1)?.slowness).toBe(heard?.slowness);
+    expect(heard?.days.at(-1)?.slowness).toBe(heard?.timeFactor);
   });
 });
 
@@ -143,9 +144,9 @@ describe('a hand corrected by practice', () => {
   test('a digit takes the scale that was heard; the others stay', () => {
     const abilities = heard('m', 1.3);
     const corrected = correctedHand(ABLE_ADULT_HAND, abilities);
-    expect(corrected?.hand.scale.m).toBeCloseTo(abilities[0]?.slowness ?? 0, 6);
+    expect(corrected?.hand.scale.m).toBeCloseTo(abilities[0]?.timeFactor ?? 0, 6);
     expect(corrected?.hand.scale.i).toBe(1);
-    expect(corrected?.changed.map(({ constraint }) => constraint)).toEqual(['m']);
+    expect(corrected?.corrections.map(({ constraint }) => constraint)).toEqual(['m']);
     expect(createHandProfile({ ...(corrected?.hand as HandProfile) }).ok).toBe(true);
   });
 
@@ -161,7 +162,7 @@ describe('a hand corrected by practice', () => {
     expect(
       correctedHand(
         ABLE_ADULT_HAND,
-        heard('m', 1).map((one) => ({ ...one, slowness: 1.02 })),
+        heard('m', 1).map((one) => ({ ...one, timeFactor: 1.02 })),
       ),
     ).toBeNull();
     expect(correctedHand(HAND_PRESETS[0] as HandProfile, [])).toBeNull();

@@ -1,16 +1,17 @@
 import { solveBest, type Digits, type School, type Task } from '../fingering/index.ts';
 import { message, type Message } from '../message/index.ts';
 import { fingerWord, type Digit, type MadeSchool } from '../pattern/index.ts';
-import type { LessonPattern } from './examples.ts';
-import { nowhere } from './fit.ts';
+import type { TrainingPattern } from './training-examples.ts';
+import { emptyPlace } from './fit-weights.ts';
 
 /** Habits that are told: the most frequent ones. */
-const MOST_TOLD = 4;
+const MAX_RULES = 4;
 
-const fingered = (task: Task, school: School): Digits => solveBest({ ...task, school }, nowhere, 1)[0]?.digits ?? [];
+const solveFingering = (task: Task, school: School): Digits =>
+  solveBest({ ...task, school }, emptyPlace, 1)[0]?.digits ?? [];
 
 /** A pin that the base would not have given and the learned school gives. */
-interface Habit {
+interface LearnedRule {
   readonly string: number;
   readonly digit: Digit;
   /** The stroke before it, where one follows the other. */
@@ -18,24 +19,24 @@ interface Habit {
   readonly instead: Digit | null;
 }
 
-const beforeOf = ({ example }: LessonPattern, digits: Digits, index: number): Habit['before'] => {
+const beforeOf = ({ example }: TrainingPattern, digits: Digits, index: number): LearnedRule['before'] => {
   const { strokes } = example.task;
   const [before, here] = [strokes[index - 1], strokes[index]];
   const digit = digits[index - 1];
   return before && here && before.at !== here.at && digit ? { digit, string: before.string } : null;
 };
 
-const habitsIn = (lesson: LessonPattern, base: School, school: School): readonly Habit[] => {
-  const { task, wanted } = lesson.example;
-  const [old, now] = [fingered(task, base), fingered(task, school)];
-  return wanted.flatMap((digit, index): Habit[] => {
+const findLearnedRules = (lesson: TrainingPattern, base: School, school: School): readonly LearnedRule[] => {
+  const { task, target: wanted } = lesson.example;
+  const [old, now] = [solveFingering(task, base), solveFingering(task, school)];
+  return wanted.flatMap((digit, index): LearnedRule[] => {
     const string = task.strokes[index]?.string;
     if (!digit || string === undefined || digit === old[index] || digit !== now[index]) return [];
     return [{ string, digit, before: beforeOf(lesson, now, index), instead: old[index] ?? null }];
   });
 };
 
-const habitMessage = ({ name }: School, { string, digit, before, instead }: Habit, count: number): Message => {
+const habitMessage = ({ name }: School, { string, digit, before, instead }: LearnedRule, count: number): Message => {
   const finger = fingerWord(digit);
   const taken = before
     ? message('learned-school.habit-after', {
@@ -52,20 +53,20 @@ const habitMessage = ({ name }: School, { string, digit, before, instead }: Habi
 };
 
 /** What a school learned: who takes which string after what, most frequent first. */
-export const habitsLearnt = (lessons: readonly LessonPattern[], base: School, school: School): readonly Message[] => {
-  const counts = new Map<string, { readonly habit: Habit; readonly times: number }>();
-  for (const habit of lessons.flatMap((lesson) => habitsIn(lesson, base, school))) {
+export const habitsLearnt = (lessons: readonly TrainingPattern[], base: School, school: School): readonly Message[] => {
+  const counts = new Map<string, { readonly habit: LearnedRule; readonly times: number }>();
+  for (const habit of lessons.flatMap((lesson) => findLearnedRules(lesson, base, school))) {
     const key = JSON.stringify([habit.string, habit.digit, habit.before]);
     counts.set(key, { habit, times: (counts.get(key)?.times ?? 0) + 1 });
   }
   return [...counts.values()]
     .sort((a, b) => b.times - a.times)
-    .slice(0, MOST_TOLD)
+    .slice(0, MAX_RULES)
     .map(({ habit, times }) => habitMessage(base, habit, times));
 };
 
 /** Strings an instrument of the common kind has: homes are told for it. */
-const STRINGS = 6;
+const STANDARD_STRING_COUNT = 6;
 
 /** Which digits are at home elsewhere than before. */
 export const homeWords = (base: School, { homes }: MadeSchool): readonly Message[] =>
@@ -75,6 +76,6 @@ export const homeWords = (base: School, { homes }: MadeSchool): readonly Message
     return message('learned-school.home-strings', {
       finger: fingerWord(digit),
       strings,
-      before: base.home(digit, STRINGS),
+      before: base.home(digit, STANDARD_STRING_COUNT),
     });
   });

@@ -1,24 +1,24 @@
 import { message, type Message } from '../message/index.ts';
 import { fingerWord, whereIs, type Digit } from '../pattern/index.ts';
-import type { LessonPattern } from './examples.ts';
+import type { TrainingPattern } from './training-examples.ts';
 
 /** Two pins in the same surroundings that ask for different digits. */
-export interface Contradiction {
+export interface PinConflict {
   readonly message: Message;
 }
 
-interface Pinned {
+interface PinnedContext {
   readonly place: Message;
   readonly digit: Digit;
 }
 
 /** Strokes to each side that make up the surroundings of one. */
-const AROUND = 3;
+const CONTEXT_STROKES = 3;
 
-const stringsAround = ({ pattern }: LessonPattern, index: number): string => {
+const createContextKey = ({ pattern }: TrainingPattern, index: number): string => {
   const { strokes, metre } = pattern;
   const here = strokes[index]?.at ?? 0;
-  return Array.from({ length: 2 * AROUND + 1 }, (_, step) => strokes[index - AROUND + step])
+  return Array.from({ length: 2 * CONTEXT_STROKES + 1 }, (_, step) => strokes[index - CONTEXT_STROKES + step])
     .map((stroke) =>
       stroke ? `${stroke.string}@${((stroke.at - here) * metre.unit) / 4}${stroke.accent ? '>' : ''}` : '-',
     )
@@ -26,13 +26,13 @@ const stringsAround = ({ pattern }: LessonPattern, index: number): string => {
 };
 
 /** Pins that no school can keep both: the same strings before and after, and another digit. */
-export const contradictionsIn = (lessons: readonly LessonPattern[]): readonly Contradiction[] => {
-  const seen = new Map<string, Pinned>();
-  const found: Contradiction[] = [];
+export const findPinConflicts = (lessons: readonly TrainingPattern[]): readonly PinConflict[] => {
+  const seen = new Map<string, PinnedContext>();
+  const found: PinConflict[] = [];
   for (const lesson of lessons)
-    lesson.example.wanted.forEach((digit, index) => {
+    lesson.example.target.forEach((digit, index) => {
       if (!digit) return;
-      const key = stringsAround(lesson, index);
+      const key = createContextKey(lesson, index);
       const place = message('place.in-pattern', {
         name: lesson.pattern.name,
         place: whereIs(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0),

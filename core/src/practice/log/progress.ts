@@ -1,17 +1,17 @@
-import type { Label } from '../message/index.ts';
-import type { Stuck } from './stuck.ts';
-import type { LadderPlan } from './ladder.ts';
-import type { PracticeEvent } from './log.ts';
+import type { Label } from '../../message/index.ts';
+import type { StuckDiagnosis } from './detect-stuck.ts';
+import type { LadderPlan } from '../ladder/ladder.ts';
+import type { PracticeEvent } from './practice-event.ts';
 import {
   NOTHING_PRACTISED,
   foldPractice,
   type PracticeDay,
   type PracticeSnapshot,
   type StageCount,
-} from './snapshot.ts';
+} from '../snapshot.ts';
 
 /** How an item stands: a fold over its events. */
-export interface Progress {
+export interface PracticeProgress {
   /** Index of the stage at hand; the number of stages where all are passed. */
   readonly stage: number;
   /** Index of the tempo at hand among the stage's. */
@@ -35,7 +35,7 @@ export interface Progress {
 }
 
 /** How something that is practised stands, in short: what lists show without going through the log. */
-export interface Standing {
+export interface ProgressSummary {
   readonly stage: Label | null;
   readonly tempo: number | null;
   /** Stages passed, of how many. */
@@ -45,24 +45,27 @@ export interface Standing {
   readonly minutes: number;
   readonly last: number | null;
   readonly discomfort: number | null;
-  readonly stuck: Pick<Stuck, 'message' | 'advice'> | null;
+  readonly stuck: Pick<StuckDiagnosis, 'message' | 'advice'> | null;
   /** When the last stage was passed, and when it comes back for review. */
   readonly through: number | null;
   readonly due: number | null;
 }
 
 /** Attempts from which a share of slips says something, and the share from which a stage is weak (est.). */
-const WEAK = { attempts: 12, share: 0.15 } as const;
+const WEAK_STAGE_THRESHOLDS = { attempts: 12, share: 0.15 } as const;
 
 /**
  * The stages in which most attempts slipped, the worst first; those with few attempts are left aside.
  * @example
- * weakStages([{ key: 'thumb', clean: 10, slipped: 10 }, { key: 'tempo', clean: 30, slipped: 1 }]).map(({ key }) => key).join() // => 'thumb'
+ * findWeakStages([{ key: 'thumb', clean: 10, slipped: 10 }, { key: 'tempo', clean: 30, slipped: 1 }]).map(({ key }) => key).join() // => 'thumb'
  */
-export const weakStages = (attempts: readonly StageCount[]): readonly (StageCount & { readonly share: number })[] =>
+export const findWeakStages = (attempts: readonly StageCount[]): readonly (StageCount & { readonly share: number })[] =>
   attempts
     .map((one) => ({ ...one, share: one.slipped / Math.max(1, one.clean + one.slipped) }))
-    .filter(({ clean, slipped, share }) => clean + slipped >= WEAK.attempts && share >= WEAK.share)
+    .filter(
+      ({ clean, slipped, share }) =>
+        clean + slipped >= WEAK_STAGE_THRESHOLDS.attempts && share >= WEAK_STAGE_THRESHOLDS.share,
+    )
     .sort((a, b) => b.share - a.share);
 
 /**
@@ -70,9 +73,9 @@ export const weakStages = (attempts: readonly StageCount[]): readonly (StageCoun
  * times in a row at the tempo at hand; three slips without half a gate between them lead two tempos back; two gates in a row
  * without a slip skip one (rules est.).
  * @example
- * progressOf({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [{ id: 'a', at: 5, kind: 'clean', stage: 'slowly', tempo: 60 }]).stage // => 1
+ * computeProgress({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [{ id: 'a', at: 5, kind: 'clean', stage: 'slowly', tempo: 60 }]).stage // => 1
  */
-export const progressOf = (plan: LadderPlan, events: readonly PracticeEvent[]): Progress =>
+export const computeProgress = (plan: LadderPlan, events: readonly PracticeEvent[]): PracticeProgress =>
   progressAt(plan, foldPractice(plan, NOTHING_PRACTISED, events));
 
 /**
@@ -80,7 +83,7 @@ export const progressOf = (plan: LadderPlan, events: readonly PracticeEvent[]): 
  * @example
  * progressAt({ target: 60, stages: [] }, NOTHING_PRACTISED).last // => null
  */
-export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSnapshot): Progress => ({
+export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSnapshot): PracticeProgress => ({
   stage: stand.stage,
   step: stand.step,
   tempo: plan.stages[stand.stage]?.tempos[stand.step] ?? null,

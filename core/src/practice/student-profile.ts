@@ -1,8 +1,8 @@
-import type { Way } from './ladder.ts';
+import type { PracticeMethod } from './ladder/ladder.ts';
 
 /** What a studio knows of a student besides the name. */
-export interface AboutStudent {
-  readonly way?: Way;
+export interface StudentProfile {
+  readonly way?: PracticeMethod;
   /** Key of the school that is usual for this student. */
   readonly school?: string;
   readonly weeklyMinutes?: number;

@@ -1,8 +1,8 @@
-import { analysePattern } from '../analysis/index.ts';
-import { valueOrThrow } from '../errors/index.ts';
-import { ABLE_ADULT_HAND, HAND_PRESETS, type HandProfile } from '../fingering/index.ts';
-import { readFigure } from '../formats/index.ts';
-import { STRIKERS, type Pattern } from '../pattern/index.ts';
+import { analysePattern } from '../../analysis/index.ts';
+import { valueOrThrow } from '../../errors/index.ts';
+import { ABLE_ADULT_HAND, HAND_PRESETS, type HandProfile } from '../../fingering/index.ts';
+import { readFigure } from '../../formats/index.ts';
+import { STRIKERS, type Pattern } from '../../pattern/index.ts';
 import {
   judgePatternNotes,
   judgePatternTake,
@@ -12,8 +12,8 @@ import {
   TAKE,
   type HeardTake,
   type PlayerBeing,
-} from '../take/index.ts';
-import { handByTake, slownessOf, timesInTake } from './index.ts';
+} from '../../take/index.ts';
+import { handByTake, slownessOf, timesInTake } from '../index.ts';
 
 const figure = (text: string, tempo: number, subdivision = 4): Pattern => ({
   ...valueOrThrow(readFigure(text, { tempo, subdivision, chord: 'Am' })).pattern,
@@ -28,7 +28,7 @@ const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, timingSpread:
   valueOrThrow(judgePatternNotes(notesOfPlayer(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
 
 const said = (pattern: Pattern, hand: HandProfile, take: HeardTake) =>
-  timesInTake(pattern, hand, take).map(({ constraint, says }) => `${constraint} ${says}`);
+  timesInTake(pattern, hand, take).map(({ constraint, verdict: says }) => `${constraint} ${says}`);
 
 describe('the times of a hand as a take tells them', () => {
   test('who plays in time what the hand was taken to be too slow for is quicker', () => {
@@ -43,11 +43,11 @@ describe('the times of a hand as a take tells them', () => {
     const fast = figure('5 3 2 1', 132);
     const [first] = timesInTake(fast, NEW, heard(fast));
     // A sixteenth at 132: 60 ÷ 132 ÷ 4 = .1136 s.
-    expect(first?.heard).toBeCloseTo(0.1136, 2);
+    expect(first?.measuredSeconds).toBeCloseTo(0.1136, 2);
     const told = timesInTake(fast, NEW, heard(fast));
-    const { hand, said: now } = handByTake(fast, NEW, heard(fast)) ?? { hand: NEW, said: [] };
+    const { hand, estimates: now } = handByTake(fast, NEW, heard(fast)) ?? { hand: NEW, estimates: [] };
     expect(now).toEqual(told);
-    for (const { constraint, heard: gap, needs } of told)
+    for (const { constraint, measuredSeconds: gap, assumedSeconds: needs } of told)
       expect(slownessOf(hand, constraint)).toBeLessThan(slownessOf(NEW, constraint) * (gap / needs) * 1.01);
   });
 
@@ -62,7 +62,7 @@ describe('the times of a hand as a take tells them', () => {
         const slow = { ...NEW, scale: Object.fromEntries(STRIKERS.map((one) => [one, scale])) as HandProfile['scale'] };
         const take = heard(pattern);
         const by = handByTake(pattern, slow, take, ABLE_ADULT_HAND);
-        expect(by?.said).not.toEqual([]);
+        expect(by?.estimates).not.toEqual([]);
         expect(timesInTake(pattern, by?.hand ?? slow, take, ABLE_ADULT_HAND)).toEqual([]);
       }
   });
