@@ -10,7 +10,7 @@ import {
   playAs,
   playedPattern,
   renderTake,
-  seededRandom,
+  createSeededRandom,
   valueOrThrow,
   type PlayerBeing,
 } from '@fleet-wren/core';
@@ -30,11 +30,11 @@ const ROLL = newPattern('Sluice roll', {
 const microphone = ((): string => {
   const { score, digits } = playedPattern(ROLL);
   const asked = askedOf(score, digits, 5);
-  const performance = playAs(asked, PLAYERS.steady as PlayerBeing, seededRandom(2));
+  const performance = playAs(asked, PLAYERS.steady as PlayerBeing, createSeededRandom(2));
   const gone = asked.strokes.findIndex(({ pass: cycle, scoreIndex: stroke }) => cycle === 2 && stroke === 3);
   const strokes = performance.strokes.filter((stroke) => stroke.referenceIndex !== gone);
   const sampleRate = 2 * TAKE.sampleRate;
-  const samples = renderTake({ ...performance, strokes }, { sampleRate, random: seededRandom(3) });
+  const samples = renderTake({ ...performance, strokes }, { sampleRate, random: createSeededRandom(3) });
   return soundFile('played.wav', samples, sampleRate);
 })();
 

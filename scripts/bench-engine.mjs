@@ -13,14 +13,14 @@ import {
   newPattern,
   realise,
   schoolOf,
-  seededRandom,
+  createSeededRandom,
   taskOfScore,
 } from '../core/dist/index.js';
 
 const SIZES = [16, 64, 250, 500, 1000, 2000, 4000];
 
 const strokesOf = (count, shape, ticks) => {
-  const random = seededRandom(count);
+  const random = createSeededRandom(count);
   const string = (from, to) => from + Math.floor(random() * (to - from + 1));
   const strokes = [];
   for (let slot = 0; strokes.length < count; slot += 1) {
@@ -108,7 +108,7 @@ for (const size of [64, 1000, 4000])
   for (const cyclic of [true, false]) {
     let pattern = { ...patternOf(size, 'figure', 'one-per-string', size > 2000 ? 8 : 4, 120), cyclic };
     const memory = newFingeringMemory();
-    const random = seededRandom(size);
+    const random = createSeededRandom(size);
     const solved = () => {
       const score = realise(pattern);
       const task = taskOfScore(score, schoolOf(pattern));

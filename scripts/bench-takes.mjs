@@ -19,7 +19,7 @@ const {
   playedPattern,
   readFigure,
   renderTake,
-  seededRandom,
+  createSeededRandom: seededRandom,
   strikerOf,
   valueOrThrow,
 } = core;

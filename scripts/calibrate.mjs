@@ -14,7 +14,7 @@ import {
   fitWeights,
   computeTimedTransitions,
   readFigure,
-  seededRandom,
+  createSeededRandom,
   solveBest,
   taskOf,
   valueOrThrow,
@@ -57,7 +57,7 @@ const fitted = (key) => {
     .filter(({ school, half }) => school === key && half === 'choose')
     .map((row) => exampleOf(row, begun));
   const weights = fitWeights(begun, examples, {
-    random: seededRandom(SEED),
+    random: createSeededRandom(SEED),
     epochs: 20,
     maxWeightFactor: 4,
     margin: 0.1,

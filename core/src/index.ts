@@ -20,4 +20,4 @@ export * from './learning/index.ts';
 export * from './song/index.ts';
 export * from './harmonics/index.ts';
 export * from './take/index.ts';
-export * from './sheet/index.ts';
+export * from './sheet/sheet-facts.ts';

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { newPattern, newSong, seededRandom } from '@fleet-wren/core';
+import { newPattern, newSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -28,7 +28,7 @@ const PART = 262_144;
 
 /** A take whose sound is whole, judged; and one of whose sound a part is missing. */
 const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
-  const random = seededRandom(3);
+  const random = createSeededRandom(3);
   const sound = Buffer.from(Uint8Array.from({ length: 2 * PART + 77 }, () => Math.floor(256 * random())));
   for (const sent of [3, 1]) {
     const form = { name: 'Weir', pattern: newPattern('Roll'), mime: 'audio/webm', bytes: sound.length };
@@ -258,7 +258,7 @@ describe('the archive of a studio', () => {
   test('damaged files are refused with what is wrong, never as a failure of the house (seeded)', async () => {
     const text = await archiveOf(await filled());
     const lines = text.trim().split('\n').slice(0, -1);
-    const random = seededRandom(20261130);
+    const random = createSeededRandom(20261130);
     const found: string[] = [];
     for (let done = 0; done < (process.env.TEST_HARD === '1' ? 3000 : 12); done += 1) {
       const other = await server.newStudio();

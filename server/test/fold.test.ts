@@ -1,4 +1,4 @@
-import { inOrder, progressOf, seededRandom, type LadderPlan, type PracticeEvent } from '@fleet-wren/core';
+import { inOrder, progressOf, createSeededRandom, type LadderPlan, type PracticeEvent } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { fold, type Folded, type KeptSnapshot } from '../src/practice/fold.ts';
 
@@ -65,7 +65,7 @@ class KeptLog {
 test('from snapshot to snapshot a log comes to what it comes to in one go, whatever is late or taken back', () => {
   fc.assert(
     fc.property(fc.integer(), (seed) => {
-      const random = seededRandom(seed);
+      const random = createSeededRandom(seed);
       const log = new KeptLog();
       for (let index = 0; index < 500; index += 1) {
         const folded = log.add(nextEvent(random, index, log.events));

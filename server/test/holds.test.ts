@@ -3,7 +3,7 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newPattern, seededRandom } from '@fleet-wren/core';
+import { newPattern, createSeededRandom } from '@fleet-wren/core';
 import { freePort, started } from './real-start.ts';
 import { PASSWORD } from './studio.ts';
 
@@ -73,7 +73,7 @@ const restore = ({ ask }: Studio, body: string | Uint8Array<ArrayBuffer>, type: 
   ask('/archive', { method: 'POST', headers: { 'content-type': type }, body });
 
 const noise = (bytes: number): Buffer => {
-  const random = seededRandom(11);
+  const random = createSeededRandom(11);
   return Buffer.from(Uint8Array.from({ length: bytes }, () => Math.floor(256 * random())));
 };
 

@@ -1,4 +1,4 @@
-import { newPattern, seededRandom, type Pattern, type Stroke } from '@fleet-wren/core';
+import { newPattern, createSeededRandom, type Pattern, type Stroke } from '@fleet-wren/core';
 import type { Agent, Response } from 'supertest';
 import { damagedRequest, type Sent } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -21,7 +21,7 @@ const send = (agent: Agent, { method, path, body, headers = {} }: Sent): Promise
 
 test('no damaged request is answered as a failure of the house (seeded)', async () => {
   const agent = await server.newStudio();
-  const random = seededRandom(20261125);
+  const random = createSeededRandom(20261125);
   const found: string[] = [];
   const count = HARD ? 100_000 : 1000;
   for (let done = 0; done < count; done += 1) {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern, newSong, seededRandom } from '@fleet-wren/core';
+import { newPattern, newSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { ROUTES, damagedRequest } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -131,7 +131,7 @@ test('damaged requests of another studio about what is there change nothing (see
   const [owner, other] = [await server.newStudio(), await server.newStudio()];
   const owned = await furnished(owner);
   const before = await everything(owner);
-  const random = seededRandom(20261126);
+  const random = createSeededRandom(20261126);
   const found: string[] = [];
   for (let done = 0; done < (process.env.TEST_HARD === '1' ? 20_000 : 300); done += 1) {
     const { method, path, body, headers = {} } = damagedRequest(random);

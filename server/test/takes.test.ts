@@ -1,4 +1,4 @@
-import { newPattern, seededRandom } from '@fleet-wren/core';
+import { newPattern, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -12,7 +12,7 @@ const PART = 262_144;
 const pattern = newPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
 
 const noise = (bytes: number): Buffer => {
-  const random = seededRandom(9);
+  const random = createSeededRandom(9);
   return Buffer.from(Uint8Array.from({ length: bytes }, () => Math.floor(256 * random())));
 };
 

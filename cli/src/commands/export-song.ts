@@ -30,7 +30,7 @@ const FORMATS: readonly WrittenFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
   const format = FORMATS.find((one) => one === to);
   if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
-  const { written, score, said } = songForFiles(song);
+  const { expanded: written, score, annotations: said } = songForFiles(song);
   const digits = () => listDigitsInOrder(written.pattern, analysePattern(written.pattern));
   const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
     tab: () => writeTab(score, digits(), schoolOf(song).key, said),

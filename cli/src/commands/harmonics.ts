@@ -24,7 +24,14 @@ const readFrets = (text: string | undefined, instrument: Instrument): Result<Voi
     : badUsage(message('cli.frets-invalid', { count: instrument.pitches.length }));
 };
 
-const line = ({ string, stopped, touch, note, reachable, remedies }: HarmonicPoint): string => {
+const line = ({
+  string,
+  stoppedFret: stopped,
+  touchFret: touch,
+  noteName: note,
+  isReachable: reachable,
+  remedies,
+}: HarmonicPoint): string => {
   const said = say('cli.harmonic', {
     string,
     fret: String(stopped).padStart(2),
@@ -45,13 +52,15 @@ export const harmonics = (_word: string | undefined, options: Options): Result<s
   const points = harmonicsOver(instrument.value, voicing.value);
   const cascade = cascadeOver(instrument.value, voicing.value, usualCascade(instrument.value));
   if (options.json) return success(JSON.stringify({ points, cascade }));
-  const order = cascade.notes.map(({ string, harmonic, note }) => `${harmonic ? 'H' : ''}${string} ${note}`).join(', ');
+  const order = cascade.notes
+    .map(({ string, harmonic, noteName: note }) => `${harmonic ? 'H' : ''}${string} ${note}`)
+    .join(', ');
   return success(
     [
       say('cli.octave-harmonics'),
       ...points.map(line),
-      cascade.makes
-        ? say('cli.cascade-makes', { order, makes: sayMessage(cascade.makes) })
+      cascade.pitchSetName
+        ? say('cli.cascade-makes', { order, makes: sayMessage(cascade.pitchSetName) })
         : say('cli.cascade', { order }),
     ].join('\n'),
   );

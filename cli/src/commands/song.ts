@@ -21,8 +21,8 @@ const songAt = (file: string | undefined, command: string): Result<Song> => {
   return text.ok ? readSongFile(text.value) : text;
 };
 
-const barText = (song: Song, { written, bars }: SongStudy, bar: number): string => {
-  const played = written.played[bar];
+const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongStudy, bar: number): string => {
+  const played = written.bars[bar];
   const section = song.sections.find(({ id }) => id === played?.section);
   const reading = bars[bar];
   const chords = played?.bar.chords.map(({ voicing }) => voicing).join(' ') || '%';
@@ -34,14 +34,14 @@ const barText = (song: Song, { written, bars }: SongStudy, bar: number): string 
 };
 
 const forPeople = (song: Song, study: SongStudy): string => {
-  const { judgement, motifs, written } = study;
+  const { analysis: judgement, motifs, expanded: written } = study;
   return [
     say('cli.song-title', { name: song.name, form: formLine(song), tempo: song.tempo }),
-    ...written.played.map((_, bar) => barText(song, study, bar)),
+    ...written.bars.map((_, bar) => barText(song, study, bar)),
     judgement.limit
-      ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.limit.maxTempo), bar: (study.ceilingBar ?? 0) + 1 })
+      ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
       : say('cli.no-max-tempo'),
-    ...learningOrder(motifs).map(({ motif, reached, of }, step) =>
+    ...learningOrder(motifs).map(({ motif, playableBars: reached, totalBars: of }, step) =>
       say('cli.song.step', {
         step: step + 1,
         figure: motif + 1,
@@ -50,7 +50,7 @@ const forPeople = (song: Song, study: SongStudy): string => {
         of,
       }),
     ),
-    ...written.muted.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord })),
+    ...written.mutedStrokes.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord })),
   ].join('\n');
 };
 
@@ -58,18 +58,18 @@ const forMachines = (song: Song, study: SongStudy): string =>
   JSON.stringify({
     name: song.name,
     form: formLine(song),
-    bars: study.bars.map(({ bar, strain, worst, motif }) => ({
+    bars: study.barAnalyses.map(({ bar, strain, worst, motif }) => ({
       bar,
-      section: study.written.played[bar]?.section,
-      chords: study.written.played[bar]?.bar.chords.map(({ voicing }) => voicing),
+      section: study.expanded.bars[bar]?.section,
+      chords: study.expanded.bars[bar]?.bar.chords.map(({ voicing }) => voicing),
       strain: Number(strain.toFixed(4)),
       figure: motif === null ? null : motif + 1,
       trouble: worst && { kind: worst.code, message: saySentence(worst.message) },
     })),
-    ceiling: study.judgement.limit && { bpm: Number(study.judgement.limit.maxTempo.toFixed(3)), bar: study.ceilingBar },
+    ceiling: study.analysis.limit && { bpm: Number(study.analysis.limit.maxTempo.toFixed(3)), bar: study.limitingBar },
     motifs: study.motifs,
     order: learningOrder(study.motifs),
-    muted: study.written.muted,
+    muted: study.expanded.mutedStrokes,
   });
 
 /** A song's map, its motifs, its trouble and its ceiling. */
@@ -92,7 +92,7 @@ export const capo = (file: string | undefined, options: Options): Result<string>
   const here = capoProposals(symbols, instrument).slice(0, 3);
   const keys = capoProposals(symbols, instrument, TRANSPOSITIONS).slice(0, 3);
   if (options.json) return success(JSON.stringify({ here, keys }));
-  const line = ({ transpose, capo: fret, shapes, open }: (typeof here)[number]): string =>
+  const line = ({ transpose, capo: fret, shapes, openShapeCount: open }: (typeof here)[number]): string =>
     `  ${say('cli.capo.line', {
       way: transpose === 0 ? 'none' : transpose > 0 ? 'up' : 'down',
       steps: Math.abs(transpose),

@@ -6,7 +6,7 @@ import {
   longBarsWords,
   realise,
   sheetFacts,
-  sheetTempos,
+  listSheetTempos,
   songForFiles,
   writeMusicXml,
   type Pattern,
@@ -51,7 +51,7 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
     facts: sheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
     remark: said(longBarsWords(realise(pattern), look.most)),
-    tempos: sheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
+    tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       writeMusicXml(realise(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
     ),
@@ -62,9 +62,9 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
 /** A song as it stands on a sheet: every section once. */
 export const songContent = (song: Song, look: SheetLook): SheetContent => {
   const {
-    written,
+    expanded: written,
     score,
-    said: words,
+    annotations: words,
   } = songForFiles({
     ...song,
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
@@ -75,7 +75,7 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     facts: sheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
     remark: said(longBarsWords(score, look.most)),
-    tempos: sheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
+    tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       writeMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
     ),

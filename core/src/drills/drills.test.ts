@@ -52,7 +52,7 @@ describe('a grid', () => {
           const made = drillGrid(pattern, axes);
           if (!made.ok) return expect(wanted).toBeGreaterThan(200);
           expect(made.value.cells).toHaveLength(wanted);
-          expect(new Set(made.value.cells.map(({ at }) => at.join())).size).toBe(wanted);
+          expect(new Set(made.value.cells.map(({ coordinates: at }) => at.join())).size).toBe(wanted);
           for (const cell of made.value.cells) {
             if (cell.pattern) expect(problemsOfPattern(cell.pattern)).toEqual([]);
             else expect(cell.problems?.length).toBeGreaterThan(0);
@@ -69,7 +69,7 @@ describe('a grid', () => {
       'subdivision',
       'direction',
     );
-    const difficulty = grid.order
+    const difficulty = grid.keysByDifficulty
       .map((key) => grid.cells.find((cell) => cell.key === key))
       .map((cell) => (cell?.difficulty ?? 0) + (cell?.severity ?? 0) / 4);
     expect(difficulty).toEqual([...difficulty].sort((a, b) => a - b));
@@ -77,10 +77,10 @@ describe('a grid', () => {
 
   test('the next drill is the smallest change from what is known', () => {
     const grid = gridOf(pulse({}), 'displacement', 'lead');
-    expect(nextDrill(grid, [])?.key).toBe(grid.order[0]);
+    expect(nextDrill(grid, [])?.key).toBe(grid.keysByDifficulty[0]);
     const first = grid.cells[0];
     const next = nextDrill(grid, [first?.key ?? '']);
-    const changed = next?.at.filter((place, axis) => place !== first?.at[axis]).length;
+    const changed = next?.coordinates.filter((place, axis) => place !== first?.coordinates[axis]).length;
     expect(changed).toBe(1);
     expect(
       nextDrill(
@@ -111,14 +111,14 @@ describe('isolate', () => {
     for (const { id, pin } of drills.at(-1)?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
     for (const drill of drills) {
       expect(problemsOfPattern(drill.pattern)).toEqual([]);
-      expect(sayMessage(drill.about)).toMatch(/^[A-Z].*\.$/);
+      expect(sayMessage(drill.description)).toMatch(/^[A-Z].*\.$/);
       expect(sayMessage(drill.name)).toMatch(/^Whole: /);
     }
   });
 
   test('never twice the same string pair, at most three spots', () => {
     const pairs = drills
-      .filter(({ about }) => about.code === 'drill.string-change.description')
+      .filter(({ description: about }) => about.code === 'drill.string-change.description')
       .map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);
@@ -134,7 +134,7 @@ describe('strokes of a pattern as a drill', () => {
     const digits = analysePattern(pattern).digits;
     expect(drill?.pattern.strokes.slice(0, 4).map(({ string }) => string)).toEqual([2, 1, 2, 1]);
     expect(drill?.pattern.strokes[1]?.pin).toBe(digits[idOf(3)]);
-    expect(drill && sayMessage(drill.about)).toBe('From string 2 to string 1, as at beat 2, alone.');
+    expect(drill && sayMessage(drill.description)).toBe('From string 2 to string 1, as at beat 2, alone.');
     expect(drill && sayMessage(drill.name)).toMatch(/: beat 1 let and beat 2 only$/);
   });
 

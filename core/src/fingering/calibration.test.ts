@@ -4,7 +4,7 @@ import { readFigure } from '../formats/index.ts';
 import { computeMaxTempo, computeTimedTransitions } from '../analysis/index.ts';
 import { countMet, fitWeights } from '../learning/index.ts';
 import type { Digit } from '../pattern/index.ts';
-import { seededRandom } from '../sound/index.ts';
+import { createSeededRandom } from '../sound/index.ts';
 import { SCHOOLS, findSchool, fingerPattern, taskOf } from './index.ts';
 
 interface Row {
@@ -51,7 +51,8 @@ test('the method comes to the same agreement from the common weights, and its se
           target: digits.split(' ') as Digit[],
         };
       });
-  const fit = () => fitWeights(common, examples('choose'), { random: seededRandom(1), maxWeightFactor: 4, epochs: 20 });
+  const fit = () =>
+    fitWeights(common, examples('choose'), { random: createSeededRandom(1), maxWeightFactor: 4, epochs: 20 });
   const fitted = { ...common, weights: { ...common.weights, ...fit() } };
   expect(countMet(examples('test'), fitted)).toBeGreaterThan(countMet(examples('test'), common));
   expect(countMet(examples('test'), fitted)).toBeGreaterThanOrEqual(0.9 * examples('test').length);

@@ -2,22 +2,22 @@ import { fretOn, type Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import { newPattern, slotTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
 import type { CascadeStep } from './cascade.ts';
-import { harmonicPoint } from './reach.ts';
+import { computeHarmonicPoint } from './harmonic-points.ts';
 import type { HarmonicNode } from './nodes.ts';
 
 /** A way of plucking harmonics that the picking hand touches itself; the finger that touches never plucks. */
-export interface CascadeWay {
+export interface CascadeTechnique {
   readonly key: 'thumb' | 'ring' | 'pick';
   /** Who plucks the touched note, and who the natural ones. */
-  readonly harmonic: Digit;
-  readonly natural: Digit;
+  readonly harmonicDigit: Digit;
+  readonly naturalDigit: Digit;
 }
 
 /** The three ways (common practice, no source). */
-export const CASCADE_WAYS: readonly CascadeWay[] = [
-  { key: 'thumb', harmonic: 'p', natural: 'a' },
-  { key: 'ring', harmonic: 'a', natural: 'p' },
-  { key: 'pick', harmonic: 'p', natural: 'm' },
+export const CASCADE_TECHNIQUES: readonly CascadeTechnique[] = [
+  { key: 'thumb', harmonicDigit: 'p', naturalDigit: 'a' },
+  { key: 'ring', harmonicDigit: 'a', naturalDigit: 'p' },
+  { key: 'pick', harmonicDigit: 'p', naturalDigit: 'm' },
 ];
 
 /** Which of the two stands out. */
@@ -26,42 +26,53 @@ export const CASCADE_BALANCES = ['harmonics', 'even', 'natural'] as const;
 /** Which of the two stands out. */
 export type CascadeBalance = (typeof CASCADE_BALANCES)[number];
 
-const loudnessIn = (balance: CascadeBalance, harmonic: boolean): Pick<Stroke, 'loudness'> => {
+const getLoudness = (balance: CascadeBalance, harmonic: boolean): Pick<Stroke, 'loudness'> => {
   if (balance === 'even') return {};
   return { loudness: harmonic === (balance === 'harmonics') ? 'loud' : 'soft' };
 };
 
 /** Eighths in a bar of four beats. */
-const SLOTS = 8;
+const EIGHTHS_PER_BAR = 8;
 
 /**
  * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over, and
  * so are harmonics beyond the neck.
  * @example
- * cascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0], { name: 'Cascade' }).strokes.length // => 2
+ * createCascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0], { name: 'Cascade' }).strokes.length // => 2
  */
-export const cascadePattern = (
+export const createCascadePattern = (
   instrument: Instrument,
   voicing: Voicing,
   steps: readonly CascadeStep[],
-  way: CascadeWay,
+  way: CascadeTechnique,
   {
     node,
     balance = 'harmonics',
     name,
   }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance; readonly name: string },
 ): Pattern => {
-  const sounding = steps.flatMap(({ string, harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
+  const sounding = steps.flatMap(({ string, isHarmonic: harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
     const fret = fretOn(voicing, string);
     if (fret === null) return [];
-    if (!harmonic) return [{ string, fret, pin: way.natural, ring: true, ...loudnessIn(balance, false) }];
-    const { touch, reachable } = harmonicPoint(instrument, { string, stopped: fret }, node);
+    if (!harmonic) return [{ string, fret, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
+    const { touchFret: touch, isReachable: reachable } = computeHarmonicPoint(
+      instrument,
+      { string, stopped: fret },
+      node,
+    );
     if (!reachable) return [];
     return [
-      { string, fret, pin: way.harmonic, harmonic: { kind: 'harp', touch }, ring: true, ...loudnessIn(balance, true) },
+      {
+        string,
+        fret,
+        pin: way.harmonicDigit,
+        harmonic: { kind: 'harp', touch },
+        ring: true,
+        ...getLoudness(balance, true),
+      },
     ];
   });
-  const bars = Math.max(1, Math.ceil(sounding.length / SLOTS));
+  const bars = Math.max(1, Math.ceil(sounding.length / EIGHTHS_PER_BAR));
   const frame = newPattern(name, { instrument, voicing, bars, subdivision: 2 });
   const step = slotTicks(frame);
   return { ...frame, strokes: sounding.map((stroke, index) => ({ ...stroke, id: `c${index}`, at: index * step })) };

@@ -1,7 +1,7 @@
 import { message, type Message } from '../message/index.ts';
 import { fretOn, type Voicing } from '../harmony/index.ts';
 import { noteName, pitchAt, pitchClassName, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
-import { harmonicPoint, type HarmonicPoint } from './reach.ts';
+import { computeHarmonicPoint, type HarmonicPoint } from './harmonic-points.ts';
 import type { HarmonicNode } from './nodes.ts';
 
 /** One note of a cascade in the order they sound. */
@@ -10,22 +10,22 @@ export interface CascadeNote {
   /** The touched harmonic; null for a natural note. */
   readonly harmonic: HarmonicPoint | null;
   readonly pitch: number;
-  readonly note: string;
+  readonly noteName: string;
 }
 
 /** A cascade: its notes, and what they make together. */
 export interface Cascade {
   readonly notes: readonly CascadeNote[];
   /** `G major`, `a G pentatonic scale` …; null where they make nothing that has a name. */
-  readonly makes: Message | null;
+  readonly pitchSetName: Message | null;
   /** Whether each note is higher than the one before, or each lower. */
-  readonly oneWay: boolean;
+  readonly isMonotonic: boolean;
 }
 
 /** One step asked for: a string, and whether its harmonic is touched. */
 export interface CascadeStep {
   readonly string: number;
-  readonly harmonic: boolean;
+  readonly isHarmonic: boolean;
 }
 
 type Named =
@@ -47,7 +47,7 @@ type Named =
 /**
  * Scales and chords by the semitones above their root, the fullest first (handbook tables, from memory).
  */
-const NAMED: readonly (readonly [name: Named, steps: readonly number[]])[] = [
+const NAMED_PITCH_SETS: readonly (readonly [name: Named, steps: readonly number[]])[] = [
   ['major-scale', [0, 2, 4, 5, 7, 9, 11]],
   ['natural-minor-scale', [0, 2, 3, 5, 7, 8, 10]],
   ['dorian-scale', [0, 2, 3, 5, 7, 9, 10]],
@@ -67,22 +67,24 @@ const NAMED: readonly (readonly [name: Named, steps: readonly number[]])[] = [
 /**
  * What some pitches make: the chord or scale whose tones they are all and no others; the lowest note first as root.
  * @example
- * madeBy([60, 64, 67]).params // => { root: 'C', what: { code: 'cascade.major' } }
+ * namePitchSet([60, 64, 67]).params // => { root: 'C', what: { code: 'cascade.major' } }
  */
-export const madeBy = (pitches: readonly number[]): Message | null => {
+export const namePitchSet = (pitches: readonly number[]): Message | null => {
   if (pitches.length === 0) return null;
   const classes = [...new Set(pitches.map(pitchClassOf))];
   const lowest = pitchClassOf(Math.min(...pitches));
   const roots = [lowest, ...classes.filter((one) => one !== lowest)];
   for (const root of roots) {
     const steps = new Set(classes.map((one) => (one - root + 12) % 12));
-    const found = NAMED.find(([, wanted]) => wanted.length === steps.size && wanted.every((step) => steps.has(step)));
+    const found = NAMED_PITCH_SETS.find(
+      ([, wanted]) => wanted.length === steps.size && wanted.every((step) => steps.has(step)),
+    );
     if (found) return message('cascade.makes', { root: pitchClassName(root), what: message(`cascade.${found[0]}`) });
   }
   return null;
 };
 
-const goesOneWay = (pitches: readonly number[]): boolean => {
+const isMonotonic = (pitches: readonly number[]): boolean => {
   const steps = pitches.slice(1).map((pitch, index) => pitch - (pitches[index] as number));
   return steps.every((step) => step > 0) || steps.every((step) => step < 0);
 };
@@ -91,34 +93,34 @@ const goesOneWay = (pitches: readonly number[]): boolean => {
  * A cascade over a shape: touched harmonics (an octave up unless another node is named) and natural notes in the order asked for, their sounding pitches
  * and what they make. Strings the shape mutes are passed over.
  * @example
- * cascadeOver(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
+ * createCascade(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
  */
-export const cascadeOver = (
+export const createCascade = (
   instrument: Instrument,
   voicing: Voicing,
   steps: readonly CascadeStep[],
   node?: HarmonicNode,
 ): Cascade => {
-  const notes = steps.flatMap(({ string, harmonic }): CascadeNote[] => {
+  const notes = steps.flatMap(({ string, isHarmonic: harmonic }): CascadeNote[] => {
     const stopped = fretOn(voicing, string);
     if (stopped === null) return [];
-    const point = harmonic ? harmonicPoint(instrument, { string, stopped }, node) : null;
+    const point = harmonic ? computeHarmonicPoint(instrument, { string, stopped }, node) : null;
     const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
-    return [{ string, harmonic: point, pitch, note: noteName(pitch) }];
+    return [{ string, harmonic: point, pitch, noteName: noteName(pitch) }];
   });
   const pitches = notes.map(({ pitch }) => pitch);
-  return { notes, makes: madeBy(pitches), oneWay: goesOneWay(pitches) };
+  return { notes, pitchSetName: namePitchSet(pitches), isMonotonic: isMonotonic(pitches) };
 };
 
 /**
  * The usual order of a cascade: harmonics on the lower strings in turn with natural notes some strings higher.
  * @example
- * usualCascade(newPattern('P').instrument, 3).map(({ string, harmonic }) => `${harmonic ? 'H' : ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
+ * createDefaultSteps(newPattern('P').instrument, 3).map(({ string, harmonic }) => `${harmonic ? 'H' : ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
  */
-export const usualCascade = (instrument: Instrument, gap = 3): readonly CascadeStep[] =>
+export const createDefaultSteps = (instrument: Instrument, gap = 3): readonly CascadeStep[] =>
   Array.from({ length: stringCount(instrument) - gap }, (_, index) => stringCount(instrument) - index).flatMap(
     (string) => [
-      { string, harmonic: true },
-      { string: string - gap, harmonic: false },
+      { string, isHarmonic: true },
+      { string: string - gap, isHarmonic: false },
     ],
   );

@@ -16,7 +16,7 @@ test.each(HARMONIC_NODES.map((node) => [node.partial, node] as const))(
 );
 
 test('touch frets over a shape: the stopped fret and twelve (2-domain)', () => {
-  expect(harmonicsOver(standard, shape).map(({ touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
+  expect(harmonicsOver(standard, shape).map(({ touchFret: touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
   expect(harmonicsOver(standard, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }).map(({ string }) => string)).toEqual([
     4, 3, 2, 1,
   ]);
@@ -24,14 +24,14 @@ test('touch frets over a shape: the stopped fret and twelve (2-domain)', () => {
 
 test('it sounds what a pattern’s harmonic sounds', () => {
   for (const { frets } of HARMONIC_NODES.filter((node) => node.frets <= 12)) {
-    const { pitch, touch } = harmonicPoint(standard, { string: 3, stopped: 0 }, nodeAt(frets));
+    const { pitch, touchFret: touch } = harmonicPoint(standard, { string: 3, stopped: 0 }, nodeAt(frets));
     const stroke = { id: 'a', at: 0, string: 3, harmonic: { kind: 'natural' as const, touch } };
     expect(strokePitch(newPattern('P'), stroke)).toBe(pitch);
   }
 });
 
 test('what is out of reach is a value with its remedies, never an error', () => {
-  const { reachable, remedies } = harmonicPoint(standard, { string: 1, stopped: 12 });
+  const { isReachable: reachable, remedies } = harmonicPoint(standard, { string: 1, stopped: 12 });
   expect(reachable).toBe(false);
   expect(remedies.map(sayMessage)).toEqual([
     'Play the string open and touch fret 12 (different note).',
@@ -42,8 +42,8 @@ test('what is out of reach is a value with its remedies, never an error', () => 
 });
 
 test('a cascade: H6 3 H5 2 H4 1, its pitches in the order they sound', () => {
-  const { notes, oneWay } = cascadeOver(standard, shape, usualCascade(standard));
-  expect(notes.map(({ note, harmonic }) => (harmonic ? `H${note}` : note))).toEqual([
+  const { notes, isMonotonic: oneWay } = cascadeOver(standard, shape, usualCascade(standard));
+  expect(notes.map(({ noteName: note, harmonic }) => (harmonic ? `H${note}` : note))).toEqual([
     'HG3',
     'B3',
     'HD4',

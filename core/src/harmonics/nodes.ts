@@ -25,9 +25,10 @@ export const HARMONIC_NODES: readonly HarmonicNode[] = [
 /**
  * The node a touch so many frets above the stopped note sounds; undefined where nothing speaks.
  * @example
- * nodeAt(12).partial // => 2
+ * findNodeAtFret(12).partial // => 2
  */
-export const nodeAt = (frets: number): HarmonicNode | undefined => HARMONIC_NODES.find((node) => node.frets === frets);
+export const findNodeAtFret = (frets: number): HarmonicNode | undefined =>
+  HARMONIC_NODES.find((node) => node.frets === frets);
 
 /**
  * What the interval of a node above the stopped note is called.

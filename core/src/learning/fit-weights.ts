@@ -176,7 +176,7 @@ const roundWeights = (weights: LearnableWeights): LearnableWeights =>
 /**
  * The weights of comfort under which the most of what is wanted is the solver's own answer, near the base.
  * @example
- * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: seededRandom(1) }).cross === resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
+ * fitWeights(resolveSchoolOrThrow({ school: 'rolling' }), [], { random: createSeededRandom(1) }).cross === resolveSchoolOrThrow({ school: 'rolling' }).weights.cross // => true
  */
 export const fitWeights = (
   base: School,

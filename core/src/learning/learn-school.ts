@@ -9,7 +9,7 @@ import {
   type School,
 } from '../fingering/index.ts';
 import type { Digit, MadeSchool, Pattern } from '../pattern/index.ts';
-import { seededRandom } from '../sound/index.ts';
+import { createSeededRandom } from '../sound/index.ts';
 import { findPinConflicts } from './pin-conflicts.ts';
 import {
   MAX_PATTERN_STROKES,
@@ -86,7 +86,7 @@ const fitSchool = (
   const examples = lessons.map(({ example }) => example);
   const homes = learnHomeStrings(base, examples);
   const school = applyHomeStrings(base, homes);
-  const weights = fitWeights(school, examples, { random: seededRandom(seed) });
+  const weights = fitWeights(school, examples, { random: createSeededRandom(seed) });
   return { school: { ...school, weights: { ...base.weights, ...weights } }, homes };
 };
 

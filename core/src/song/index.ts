@@ -1,44 +1,84 @@
-export * from './song.ts';
-export { newSong } from './create.ts';
-export { unfoldForm, type PlayedBar } from './unfold.ts';
+export * from './model/song.ts';
+export { createSong as newSong } from './model/create-song.ts';
+export { unfoldForm, type PlayedBar } from './model/unfold-form.ts';
 export {
-  barOfStroke,
-  patternOfBar,
-  realiseSong,
-  writeSong,
+  parseBarIndex as barOfStroke,
+  createBarPattern as patternOfBar,
+  flattenSong as realiseSong,
+  expandSong as writeSong,
   type MutedStroke,
-  type WrittenSong,
-} from './realise-song.ts';
-export { figureFrom, patternOfBars } from './figure.ts';
-export { sectionPatterns, type SectionPattern } from './section-patterns.ts';
-export { problemsOfSong } from './problems.ts';
-export { SONG_KIND, editSong, type AnySongEdit, type SongEdit } from './song-kind.ts';
-export { studySong, type BarReading, type SongStudy } from './study.ts';
-export { learningOrder, type LearningStep, type Motif } from './motifs.ts';
-export type { ThumbBar } from './thumb-line.ts';
-export { readChart, type Chart, type ChartBar, type ChartChord, type ChartSection } from './chart.ts';
-export { songFromChart } from './from-chart.ts';
-export { FORMS, type FormChoices, type FormTemplate } from './forms.ts';
-export { noteNamed, transposeSymbol, writesFlats } from './transpose.ts';
-export { capoSong, transposeSong } from './rekey.ts';
-export { capoProposals, type CapoProposal } from './capo.ts';
-export { songForFiles, type SongForFiles } from './export.ts';
-export { songFromMusic, type ImportedSong } from './from-music.ts';
-export { readAnySong, type FoundSong } from './read-any.ts';
-export { SONG_FORMAT, SONG_FORMAT_VERSION, readSong, readSongFile, writeSongFile } from './song-field.ts';
-export { formLine, summaryOfSong, type SongSummary } from './summary.ts';
-export { easierVersions, type EasierVersion } from './easier.ts';
-export { shiftLick, type ShiftedLick } from './shift-lick.ts';
+  type ExpandedSong as WrittenSong,
+} from './expansion/expand-song.ts';
+export { patternToFigure as figureFrom, extractBars as patternOfBars } from './expansion/figure-conversion.ts';
+export { createSectionPatterns as sectionPatterns, type SectionPattern } from './analysis/section-patterns.ts';
+export { validateSong as problemsOfSong } from './model/validate-song.ts';
 export {
-  barsAt,
-  endingsOf,
-  placeOfPlayed,
-  barPlacesOf,
-  playTimes,
-  setBarsAt,
-  turnEnding,
-  type EndingPlace,
-} from './places.ts';
-export { figureIn, putTexture, setMelody, takeStrokes, type BarRange, type Reach } from './bar-edits.ts';
-export { approachesOfSong, type SectionApproach, type SongApproach } from './song-approaches.ts';
+  SONG_DOCUMENT_TYPE as SONG_KIND,
+  applySongEdit as editSong,
+  type SongChange as AnySongEdit,
+  type SongEdit,
+} from './edit/song-edit.ts';
+export {
+  analyseSong as studySong,
+  type BarAnalysis as BarReading,
+  type SongAnalysis as SongStudy,
+} from './analysis/analyse-song.ts';
+export { computeLearningOrder as learningOrder, type LearningStep, type Motif } from './analysis/motifs.ts';
+export type { ThumbBar } from './analysis/thumb-line.ts';
+export {
+  parseChart as readChart,
+  type ChordChart as Chart,
+  type ChartBar,
+  type ChartChord,
+  type ChartSection,
+} from './chart/read-chart.ts';
+export { createSongFromChart as songFromChart } from './io/song-from-chart.ts';
+export { FORM_TEMPLATES as FORMS, type FormOptions as FormChoices, type FormTemplate } from './chart/form-templates.ts';
+export {
+  spellPitchClass as noteNamed,
+  transposeChordSymbol as transposeSymbol,
+  usesFlats as writesFlats,
+} from './chart/transpose-symbol.ts';
+export { createCapoEdit as capoSong, createTransposeEdit as transposeSong } from './edit/transpose-song.ts';
+export { proposeCapos as capoProposals, type CapoProposal } from './chart/capo-proposals.ts';
+export { prepareSongExport as songForFiles, type SongExport as SongForFiles } from './io/prepare-export.ts';
+export { createSongFromScore as songFromMusic, type ImportedSong } from './io/song-from-score.ts';
+export { importSong as readAnySong, type SongImport as FoundSong } from './io/import-song.ts';
+export {
+  SONG_FORMAT,
+  SONG_FORMAT_VERSION,
+  parseSong as readSong,
+  parseSongFile as readSongFile,
+  serialiseSong as writeSongFile,
+} from './io/song-file.ts';
+export {
+  formatForm as formLine,
+  createSongSummary as summaryOfSong,
+  type SongSummary,
+} from './expansion/song-summary.ts';
+export { createEasierVersions as easierVersions, type EasierVersion } from './analysis/easier-versions.ts';
+export { moveLick as shiftLick, type MovedLick as ShiftedLick } from './edit/move-lick.ts';
+export {
+  getBarsAt as barsAt,
+  listEndings as endingsOf,
+  locatePlayedBar as placeOfPlayed,
+  listBarLocations as barPlacesOf,
+  setRepeatCount as playTimes,
+  createSetBarsEdit as setBarsAt,
+  createToggleEndingEdit as turnEnding,
+  type EndingLocation as EndingPlace,
+} from './edit/bar-locations.ts';
+export {
+  getFigureTexture as figureIn,
+  createTextureEdit as putTexture,
+  createMelodyEdit as setMelody,
+  createStrokesEdit as takeStrokes,
+  type BarRange,
+  type EditScope as Reach,
+} from './edit/bar-edits.ts';
+export {
+  compareSongSchools as approachesOfSong,
+  type SectionSchoolResult as SectionApproach,
+  type SongSchoolResult as SongApproach,
+} from './analysis/compare-song-schools.ts';
 export { rehearsalLetter } from './rehearsal-letter.ts';

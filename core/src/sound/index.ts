@@ -1,3 +1,3 @@
 export * from './random.ts';
-export * from './pluck.ts';
+export * from './plucked-string.ts';
 export * from './playback.ts';

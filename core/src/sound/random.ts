@@ -4,9 +4,9 @@ export type RandomSource = () => number;
 /**
  * A repeatable source of random numbers (mulberry32, public domain): the same seed gives the same numbers.
  * @example
- * seededRandom(7)() === seededRandom(7)() // => true
+ * createSeededRandom(7)() === createSeededRandom(7)() // => true
  */
-export const seededRandom = (seed: number): RandomSource => {
+export const createSeededRandom = (seed: number): RandomSource => {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;

@@ -2,12 +2,17 @@ import { realise } from '../score/index.ts';
 import { PitchDetector } from 'pitchy';
 import { frequencyOf } from '../instrument/index.ts';
 import { newPattern, type Pattern } from '../pattern/index.ts';
-import { clicksOf, notesOf, pluckedString, seededRandom } from './index.ts';
+import { listMetronomeClicks, listPlaybackNotes, synthesisePluckedString, createSeededRandom } from './index.ts';
 
 const SAMPLE_RATE = 44100;
 const cents = (heard: number, wanted: number): number => 1200 * Math.log2(heard / wanted);
 const sounded = (midi: number): Float32Array =>
-  pluckedString({ frequency: frequencyOf(midi), seconds: 2, sampleRate: SAMPLE_RATE, random: seededRandom(midi) });
+  synthesisePluckedString({
+    frequency: frequencyOf(midi),
+    duration: 2,
+    sampleRate: SAMPLE_RATE,
+    random: createSeededRandom(midi),
+  });
 const rms = (samples: Float32Array): number =>
   Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
 
@@ -49,7 +54,7 @@ describe('what is played', () => {
 
   /** Pitches and seconds they ring, at 80 a minute: a quarter lasts 0.75 s. */
   const ringing = (one: Pattern): [number, number][] =>
-    notesOf(realise(one)).map(({ midi, seconds }) => [midi, Number(seconds.toFixed(6))]);
+    listPlaybackNotes(realise(one)).map(({ pitch: midi, duration: seconds }) => [midi, Number(seconds.toFixed(6))]);
 
   test('strings sound at the pitch of voicing and tuning until they are struck again; muted ones do not', () => {
     expect(ringing(pattern)).toEqual([
@@ -68,14 +73,14 @@ describe('what is played', () => {
 
   test('thumb alone and fingers alone part the notes between them', () => {
     const digits = ['p', 'm', 'p', 'p'] as const;
-    const thumb = notesOf(realise(pattern), digits, 'thumb alone');
-    const fingers = notesOf(realise(pattern), digits, 'fingers alone');
+    const thumb = listPlaybackNotes(realise(pattern), digits, 'thumb alone');
+    const fingers = listPlaybackNotes(realise(pattern), digits, 'fingers alone');
     expect(thumb.map(({ string }) => string)).toEqual([5, 5]);
     expect(fingers.map(({ string, loudness }) => [string, loudness])).toEqual([[2, 1]]);
   });
 
   test('a click on every beat, the first of a bar accented', () => {
-    const clicks = clicksOf(realise({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
-    expect(clicks.map(({ accent }) => accent)).toEqual([true, false, false, true, false, false]);
+    const clicks = listMetronomeClicks(realise({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
+    expect(clicks.map(({ isAccented: accent }) => accent)).toEqual([true, false, false, true, false, false]);
   });
 });

@@ -6,7 +6,7 @@ import {
   foldPractice,
   ladderFor,
   planOf,
-  seededRandom,
+  createSeededRandom,
   simulatePractice,
   valueOrThrow,
   type Pattern,
@@ -97,7 +97,7 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
     {
       from: now - item.weeksAgo * 7 * DAY - (now % DAY),
       days: (item.weeksAgo - (item.stopped ?? 0)) * 7,
-      random: seededRandom(student.name.length * 31 + item.weeksAgo),
+      random: createSeededRandom(student.name.length * 31 + item.weeksAgo),
     },
   );
   return { way, target, plan: planOf(ladder), events: events.map((event) => ({ ...event, id: randomUUID() })) };

@@ -36,7 +36,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
     <>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
-          {drills.map(({ about, name }, index) => (
+          {drills.map(({ description: about, name }, index) => (
             <button key={sayMessage(name)} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
               {sayMessage(about)}
             </button>

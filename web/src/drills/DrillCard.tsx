@@ -77,7 +77,7 @@ export const DrillCard = ({
         </span>
       </button>
       <div className="drill-facts">
-        <b>{cell.ceiling === null ? '–' : ceilingFigure(cell.ceiling)}</b>
+        <b>{cell.maxTempo === null ? '–' : ceilingFigure(cell.maxTempo)}</b>
         <span className="drill-hard" title={say('drills.bpm-is-of-max-tempo', { share, tempo: pattern.tempo })}>
           <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
         </span>

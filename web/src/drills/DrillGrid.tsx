@@ -96,7 +96,7 @@ const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => 
   const notice = useNotice();
   const navigate = useNavigate();
   return (name: string): void => {
-    const patterns = (grid?.order ?? []).flatMap((key) => {
+    const patterns = (grid?.keysByDifficulty ?? []).flatMap((key) => {
       const pattern = chosen.includes(key) ? grid?.cells.find((cell) => cell.key === key)?.pattern : undefined;
       return pattern ? [{ ...pattern, tags: [...(pattern.tags ?? []).slice(0, 11), name.slice(0, 30)] }] : [];
     });
@@ -157,7 +157,10 @@ interface TableProps {
 const GridTable = ({ grid, tab, card }: TableProps) => {
   const [rows, columns] = grid.axes;
   const at = (row: number, column: number): DrillCell | undefined =>
-    grid.cells.find((cell) => cell.at[0] === row && (cell.at[1] ?? 0) === column && (cell.at[2] ?? 0) === tab);
+    grid.cells.find(
+      (cell) =>
+        cell.coordinates[0] === row && (cell.coordinates[1] ?? 0) === column && (cell.coordinates[2] ?? 0) === tab,
+    );
   return (
     <table className="drill-table">
       <thead>
@@ -316,7 +319,7 @@ const DrillGrid = () => {
     <DrillCard
       cell={cell}
       width={cardWidth(of)}
-      rank={of.order.indexOf(cell.key) + 1}
+      rank={of.keysByDifficulty.indexOf(cell.key) + 1}
       playing={player.key === cell.key}
       known={known.includes(cell.key)}
       standing={standingWords(standingOf(cell))}
@@ -334,7 +337,7 @@ const DrillGrid = () => {
     <div className="drills">
       <Head
         name={pattern.name}
-        title={trouble ?? (grid ? say('drills.drills', { orderCount: grid.order.length }) : '')}
+        title={trouble ?? (grid ? say('drills.drills', { orderCount: grid.keysByDifficulty.length }) : '')}
         axes={axes}
         choose={choose}
         next={next}

@@ -56,7 +56,7 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
   const { leftHanded = false } = useSettings();
   const strings = stringCount(instrument);
   const frets = instrument.frets - instrument.capo;
-  const far = Math.max(frets, ...points.map(({ touch }) => touch));
+  const far = Math.max(frets, ...points.map(({ touchFret: touch }) => touch));
   const step = (BOARD.width - BOARD.left - BOARD.right) / (far + 0.5);
   const turn = (x: number): number => (leftHanded ? BOARD.width - x : x);
   const fretX = (fret: number): number => turn(BOARD.left + fret * step);
@@ -101,21 +101,21 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
           {fret}
         </text>
       ))}
-      {points.map(({ string, stopped, touch, note, reachable }) => (
+      {points.map(({ string, stoppedFret: stopped, touchFret: touch, noteName: note, isReachable: reachable }) => (
         <g key={string}>
           <Stopped
             label={say('chords.fretted-label', { string, fret: stopped })}
             x={stopX(stopped)}
             y={y(string)}
             open={stopped === 0}
-            put={() => put({ string, harmonic: false })}
+            put={() => put({ string, isHarmonic: false })}
           />
           <Touch
             label={say('chords.harmonic-label', { string, touch, note, reachable: String(reachable) })}
             x={fretX(touch)}
             y={y(string)}
             beyond={!reachable}
-            put={() => put({ string, harmonic: true })}
+            put={() => put({ string, isHarmonic: true })}
           />
         </g>
       ))}

@@ -58,22 +58,26 @@ const Points = ({ points }: { readonly points: readonly HarmonicPoint[] }) => (
       </tr>
     </thead>
     <tbody>
-      {points.map(({ string, stopped, touch, note, reachable, remedies }) => (
-        <tr key={string}>
-          <th scope="row">{string}</th>
-          <td>{stopped === 0 ? say('chords.open') : stopped}</td>
-          <td>{touch}</td>
-          <td>
-            {reachable ? (
-              note
-            ) : (
-              <span className="text-warning">
-                {say('chords.beyond-fretboard', { instead: sayLabel(remedies[0] ?? say('chords.use-another-string')) })}
-              </span>
-            )}
-          </td>
-        </tr>
-      ))}
+      {points.map(
+        ({ string, stoppedFret: stopped, touchFret: touch, noteName: note, isReachable: reachable, remedies }) => (
+          <tr key={string}>
+            <th scope="row">{string}</th>
+            <td>{stopped === 0 ? say('chords.open') : stopped}</td>
+            <td>{touch}</td>
+            <td>
+              {reachable ? (
+                note
+              ) : (
+                <span className="text-warning">
+                  {say('chords.beyond-fretboard', {
+                    instead: sayLabel(remedies[0] ?? say('chords.use-another-string')),
+                  })}
+                </span>
+              )}
+            </td>
+          </tr>
+        ),
+      )}
     </tbody>
   </table>
 );
@@ -92,10 +96,10 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
   return (
     <>
       <ol className="cascade-steps" aria-label={say('chords.harp-harmonics-cascade')}>
-        {cascade.notes.map(({ string, harmonic, note }, index) => (
+        {cascade.notes.map(({ string, harmonic, noteName: note }, index) => (
           <li key={index} className={harmonic ? 'cascade-harmonic' : undefined}>
             <b>{note}</b>
-            <small>{say('chords.step', { touch: harmonic ? harmonic.touch : 'none', string })}</small>
+            <small>{say('chords.step', { touch: harmonic ? harmonic.touchFret : 'none', string })}</small>
             <button
               type="button"
               aria-label={say('chords.remove-on-string', { note, string })}
@@ -107,12 +111,12 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
         ))}
       </ol>
       <p>
-        {cascade.makes ? (
-          <Say text="chords.together" values={{ makes: sayMessage(cascade.makes) }} />
+        {cascade.pitchSetName ? (
+          <Say text="chords.together" values={{ makes: sayMessage(cascade.pitchSetName) }} />
         ) : (
           say('chords.no-common-chord-name')
         )}
-        {steps.length > 2 && cascade.oneWay ? say('chords.all-in-one-direction') : '.'}
+        {steps.length > 2 && cascade.isMonotonic ? say('chords.all-in-one-direction') : '.'}
       </p>
     </>
   );
@@ -120,7 +124,9 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
 
 /** Sounding steps: those on strings that the shape does not mute. */
 const sounding = (steps: readonly CascadeStep[], points: readonly HarmonicPoint[]): readonly CascadeStep[] =>
-  steps.filter(({ string, harmonic }) => points.some((one) => one.string === string && (!harmonic || one.reachable)));
+  steps.filter(({ string, isHarmonic: harmonic }) =>
+    points.some((one) => one.string === string && (!harmonic || one.isReachable)),
+  );
 
 interface Bench {
   readonly instrument: Instrument;

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { SILENCES, type Silence } from '@fleet-wren/core';
+import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
 import { HEARD } from './preferences.ts';
 import { usePreferences } from './usePreferences.ts';
 
@@ -9,7 +9,7 @@ const HEARD_WORDS: Readonly<Record<(typeof HEARD)[number], string>> = {
   'figure alone': say('practice.heard-figure-alone'),
 };
 
-const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
+const SILENCE_WORDS: Readonly<Record<ClickMuteMode, string>> = {
   none: say('practice.silence-none'),
   'two of four bars': say('practice.silence-two-of-four'),
   'every other bar': say('practice.silence-every-other'),
@@ -64,7 +64,7 @@ export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
       <Choice
         label={say('practice.silent-metronome-bars')}
         value={silence}
-        options={SILENCES}
+        options={CLICK_MUTE_MODES}
         words={SILENCE_WORDS}
         choose={(value) => prefer({ silence: value })}
       />

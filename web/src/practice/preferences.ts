@@ -1,4 +1,4 @@
-import { SILENCES, type Silence } from '@fleet-wren/core';
+import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
 
 /** What is heard in the practice room. */
 export const HEARD = ['figure and click', 'click alone', 'figure alone'] as const;
@@ -8,7 +8,7 @@ export interface Preferences {
   readonly heard: (typeof HEARD)[number];
   /** Whether the click comes on each part of a beat. */
   readonly divided: boolean;
-  readonly silence: Silence;
+  readonly silence: ClickMuteMode;
   /** Whether a tempo begins slower and rises to what is asked for. */
   readonly rising: boolean;
   readonly largePrint: boolean;
@@ -32,7 +32,7 @@ export const readPreferences = (text: string | null): Preferences => {
     const kept = (JSON.parse(text ?? '{}') ?? {}) as Partial<Record<keyof Preferences, unknown>>;
     return {
       heard: isOneOf(HEARD, kept.heard) ? kept.heard : FIRST.heard,
-      silence: isOneOf(SILENCES, kept.silence) ? kept.silence : FIRST.silence,
+      silence: isOneOf(CLICK_MUTE_MODES, kept.silence) ? kept.silence : FIRST.silence,
       divided: kept.divided === true,
       rising: kept.rising === true,
       largePrint: kept.largePrint === true,

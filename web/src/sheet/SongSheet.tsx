@@ -74,7 +74,7 @@ const SectionOnPaper = ({
       <div className="sheet-bars">
         {section.bars.map((bar, place) => {
           const played = places.get(`${section.id}/${place}`);
-          const motif = played === undefined ? null : (study.bars[played]?.motif ?? null);
+          const motif = played === undefined ? null : (study.barAnalyses[played]?.motif ?? null);
           return (
             <div key={place}>
               <span>
@@ -99,7 +99,7 @@ const SectionOnPaper = ({
 const MotifsOnPaper = ({ study }: PartProps) => (
   <section className="sheet-motifs">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
-    {learningOrder(study.motifs).map(({ motif, reached, of }) => {
+    {learningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => {
       const one = study.motifs[motif];
       const bar = one?.bars[0];
       return (
@@ -110,7 +110,7 @@ const MotifsOnPaper = ({ study }: PartProps) => (
               <span className="box" aria-hidden="true" /> <FigureBadge number={one.number} />{' '}
               <Say text="sheet.playable-after" values={{ name: sayLabel(one.name), reached, of }} />
             </p>
-            <Tablature pattern={patternOfBars(study.written, bar, 1)} digits={study.judgement.digits} />
+            <Tablature pattern={patternOfBars(study.expanded, bar, 1)} digits={study.analysis.digits} />
           </div>
         )
       );
@@ -123,7 +123,7 @@ const OrderOnPaper = ({ study }: PartProps) => (
   <section className="sheet-order">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
     <ol>
-      {learningOrder(study.motifs).map(({ motif, reached, of }) => (
+      {learningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => (
         <li key={motif}>
           <span className="box" aria-hidden="true" /> <FigureBadge number={motif + 1} />{' '}
           <Say
@@ -147,14 +147,14 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
     () => songForFiles({ ...song, form: song.sections.map(({ id }) => ({ section: id, times: 1 })) }),
     [song],
   );
-  const question = useMemo(() => ({ pattern: files.written.pattern, hand }), [files, hand]);
+  const question = useMemo(() => ({ pattern: files.expanded.pattern, hand }), [files, hand]);
   const { value: judgement } = useAnswer(question, askJudged);
   const digits = useMemo(
-    () => files.written.pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null),
+    () => files.expanded.pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null),
     [files, judgement],
   );
   return judgement ? (
-    <Engraved score={files.score} digits={digits} said={files.said} paper={paper} />
+    <Engraved score={files.score} digits={digits} said={files.annotations} paper={paper} />
   ) : (
     <p className="engraving">{say('sheet.working-out-fingering-more')}</p>
   );
@@ -163,7 +163,7 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
 const Ready = ({ song, study }: PartProps) => {
   const { instrument, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
-  const { limit: ceiling } = study.judgement;
+  const { limit: ceiling } = study.analysis;
   return (
     <Sheet
       title={song.name}

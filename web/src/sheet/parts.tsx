@@ -5,7 +5,7 @@ import {
   calledChord,
   realise,
   schoolOf,
-  sheetTempos,
+  listSheetTempos,
   writeTab,
   type Digit,
   type Instrument,
@@ -68,7 +68,7 @@ export const Steps = ({ tempo, ceiling }: { readonly tempo: number; readonly cei
   <section className="sheet-steps" aria-label={say('sheet.tempos-to-practise-at')}>
     <h2>{say('sheet.tempo-bpm')}</h2>
     <ul>
-      {sheetTempos(tempo, ceiling).map((step) => (
+      {listSheetTempos(tempo, ceiling).map((step) => (
         <li key={step}>
           <span className="box" aria-hidden="true" />
           {step}

@@ -45,14 +45,14 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     if (read && !read.ok) return refuse(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
     const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
-    const bars = barsAt(store.getState().document, chosen.place);
+    const bars = barsAt(store.getState().document, chosen.location);
     run({
       kind: 'batch',
       edits: [
         ...shapes.map(([id, voicing]) => ({ kind: 'setVoicing' as const, id, voicing })),
         setBarsAt(
           store.getState().document,
-          chosen.place,
+          chosen.location,
           bars.map((one, index) =>
             index >= chosen.from && index < chosen.from + chosen.count ? { ...one, chords } : one,
           ),
@@ -155,7 +155,7 @@ const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study:
     <div ref={box} className="bar-threads" tabIndex={0} aria-label={say('songs.selected-bars-as-played')}>
       {width > 0 && (
         <div className="threads" role="img" aria-label={say('term.notes', { count: shown.strokes.length })}>
-          <Threads pattern={shown} frame={shown} layout={layout} digits={study.judgement.digits} label={stringLabel} />
+          <Threads pattern={shown} frame={shown} layout={layout} digits={study.analysis.digits} label={stringLabel} />
         </div>
       )}
     </div>
@@ -177,7 +177,7 @@ export const BarPanel = ({
   readonly played: number | undefined;
 }) => {
   const chosen = useSong((state) => state.chosen);
-  const bar = useSong((state) => barsAt(state.document, chosen.place)[chosen.from]);
+  const bar = useSong((state) => barsAt(state.document, chosen.location)[chosen.from]);
   const [editing, setEditing] = useState<Edited | null>(null);
   if (!bar) return null;
   const last = chosen.from + chosen.count;
@@ -185,7 +185,7 @@ export const BarPanel = ({
     <section className="bar-panel" aria-label={say('songs.selected-bars')}>
       <header>
         <h2>
-          {chosen.place.startsWith('ending/') && say('songs.ending')}
+          {chosen.location.startsWith('ending/') && say('songs.ending')}
           {chosen.count === 1 ? say('songs.bar-2', { last }) : say('songs.bars', { from: chosen.from + 1, last })}
         </h2>
         <BarTools
@@ -194,7 +194,7 @@ export const BarPanel = ({
           edit={played === undefined || chosen.count > 1 ? undefined : setEditing}
         />
       </header>
-      <div className="bar-fields" key={`${chosen.place}${chosen.from}`}>
+      <div className="bar-fields" key={`${chosen.location}${chosen.from}`}>
         <ChordField bar={bar} />
         <FigureChoice bar={bar} />
         <MetreField bar={bar} />

@@ -10,7 +10,7 @@ import type { Edited } from './BarBench.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 /** What a moved lick comes to, in words. */
-const shiftWords = ({ by, from, to, frets, lost }: ShiftedLick): string => {
+const shiftWords = ({ fretShift: by, from, to, frets, droppedStrokes: lost }: ShiftedLick): string => {
   const way =
     by === 0
       ? say('songs.in-the-same-position')

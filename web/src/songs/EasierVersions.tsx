@@ -45,7 +45,7 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
           </tr>
         </thead>
         <tbody>
-          {value.map(({ key, name, song: version, strokes, ceiling }) => (
+          {value.map(({ key, name, song: version, strokes, maxTempo: ceiling }) => (
             <tr key={key}>
               <th scope="row">{sayMessage(name)}</th>
               <td>{strokes}</td>

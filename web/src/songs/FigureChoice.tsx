@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import {
-  BEGINNINGS,
-  barTicks,
+  FIGURE_RESTARTS,
+  getBarTicks,
   figureFrom,
   figureIn,
   putTexture,
@@ -15,7 +15,7 @@ import { useNotice } from '../app/Notice.tsx';
 import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useSong, useSongStore } from './store.ts';
 
-type Beginning = (typeof BEGINNINGS)[number];
+type Beginning = (typeof FIGURE_RESTARTS)[number];
 
 const Begins = ({ begins, choose }: { readonly begins: Beginning; readonly choose: (begins: Beginning) => void }) => (
   <label>
@@ -24,7 +24,7 @@ const Begins = ({ begins, choose }: { readonly begins: Beginning; readonly choos
       className="form-select"
       aria-label={say('songs.restart-pattern-at')}
       value={begins}
-      onChange={({ target }) => choose(BEGINNINGS.find((one) => one === target.value) ?? 'each bar')}
+      onChange={({ target }) => choose(FIGURE_RESTARTS.find((one) => one === target.value) ?? 'each bar')}
     >
       <option value="each bar">{say('songs.each-bar')}</option>
       <option value="each chord">{say('songs.each-chord')}</option>
@@ -54,7 +54,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   };
   const bring = (pattern: Pattern): void => {
     const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
-    const longer = figure.length > barTicks(store.getState().document, bar);
+    const longer = figure.length > getBarTicks(store.getState().document, bar);
     put({ figure: figure.id, begins: longer ? 'runs on' : begins }, [figure]);
     setBringing(false);
     if (longer)

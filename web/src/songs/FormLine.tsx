@@ -1,15 +1,15 @@
 import { say } from '@fleet-wren/wording';
-import { playTimes, turnEnding, type Part } from '@fleet-wren/core';
+import { playTimes, turnEnding, type FormEntry } from '@fleet-wren/core';
 import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
 import { useSong, useSongStore } from './store.ts';
 
 /** Letters for sections, in the order they stand in the song. */
 export const sectionLetter = (index: number): string => String.fromCharCode(65 + (index % 26));
 
-const replaced = (form: readonly Part[], at: number, part: Part): readonly Part[] =>
+const replaced = (form: readonly FormEntry[], at: number, part: FormEntry): readonly FormEntry[] =>
   form.map((one, index) => (index === at ? part : one));
 
-const swapped = (form: readonly Part[], at: number, by: number): readonly Part[] => {
+const swapped = (form: readonly FormEntry[], at: number, by: number): readonly FormEntry[] => {
   const next = [...form];
   const [one] = next.splice(at, 1);
   if (one) next.splice(at + by, 0, one);
@@ -17,23 +17,23 @@ const swapped = (form: readonly Part[], at: number, by: number): readonly Part[]
 };
 
 interface PartProps {
-  readonly part: Part;
+  readonly part: FormEntry;
   readonly index: number;
-  readonly form: readonly Part[];
+  readonly form: readonly FormEntry[];
 }
 
 const PartChip = ({ part, index, form }: PartProps) => {
   const store = useSongStore();
   const { run, choose } = store.getState();
   const sections = useSong((state) => state.document.sections);
-  const chosen = useSong((state) => state.chosen.place);
+  const chosen = useSong((state) => state.chosen.location);
   const place = sections.findIndex(({ id }) => id === part.section);
   const name = sections[place]?.name ?? part.section;
-  const set = (next: readonly Part[]): boolean => run({ kind: 'setForm', form: next });
+  const set = (next: readonly FormEntry[]): boolean => run({ kind: 'setForm', form: next });
   const times = (by: number): void => void set(replaced(form, index, playTimes(part, part.times + by)));
   return (
     <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
-      <button type="button" className="part-name" onClick={() => choose({ place: part.section, from: 0, count: 1 })}>
+      <button type="button" className="part-name" onClick={() => choose({ location: part.section, from: 0, count: 1 })}>
         <b>{sectionLetter(place)}</b> {name}
         {part.times > 1 && <span className="part-times">×{part.times}</span>}
       </button>

@@ -14,7 +14,7 @@ import { useGoTo, type SideProps } from './useGoTo.ts';
 const TAG = 30;
 
 /** A motif as a pattern to practise: the first bar it comes in, going round. */
-const patternOfMotif = ({ written }: SongStudy, { name, number, bars }: Motif): Pattern => {
+const patternOfMotif = ({ expanded: written }: SongStudy, { name, number, bars }: Motif): Pattern => {
   const pattern = patternOfBars(written, bars[0] ?? 0, 1);
   const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
@@ -62,7 +62,7 @@ export const LearningOrder = ({ song, study }: SideProps) => {
     <section aria-label={say('songs.what-to-learn')}>
       <h2>{say('songs.what-to-learn')}</h2>
       <ol className="learning">
-        {order.map(({ motif, reached, of }) => {
+        {order.map(({ motif, playableBars: reached, totalBars: of }) => {
           const one = study.motifs[motif];
           if (!one) return null;
           return (

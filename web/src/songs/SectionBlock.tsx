@@ -40,7 +40,7 @@ interface BarProps {
 
 const troubleWords = (reading: BarReading | undefined): string => {
   if (!reading) return '';
-  if (reading.muted.length > 0) return say('songs.a-string-muted-by-the-chord');
+  if (reading.mutedStrokes.length > 0) return say('songs.a-string-muted-by-the-chord');
   return reading.worst ? saySentence(reading.worst.message) : '';
 };
 
@@ -50,15 +50,15 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
   const strings = useSong((state) => stringCount(state.document.instrument));
   const choose = (extend: boolean): void => {
     const { chosen: before, choose: set } = store.getState();
-    const start = before.place === place ? Math.min(before.from, index) : index;
+    const start = before.location === place ? Math.min(before.from, index) : index;
     set(
-      extend && before.place === place
-        ? { place, from: start, count: Math.abs(before.from - index) + 1 }
-        : { place, from: index, count: 1 },
+      extend && before.location === place
+        ? { location: place, from: start, count: Math.abs(before.from - index) + 1 }
+        : { location: place, from: index, count: 1 },
     );
   };
   const trouble = troubleWords(reading);
-  const worst = reading?.muted.length ? 'notable' : reading?.worst ? severityGrade(reading.worst.severity) : '';
+  const worst = reading?.mutedStrokes.length ? 'notable' : reading?.worst ? severityGrade(reading.worst.severity) : '';
   const chords = chordText(bar, song);
   const strain = reading?.strain ?? 0;
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: String(index) });
@@ -262,7 +262,7 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
         <div className="song-bars">
           {bars.map((bar, index) => {
             const played = places.get(`${place}/${index}`);
-            const reading = played === undefined ? undefined : study?.bars[played];
+            const reading = played === undefined ? undefined : study?.barAnalyses[played];
             const motif = reading?.motif ?? null;
             return (
               <BarCell
@@ -270,7 +270,7 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
                 bar={bar}
                 place={place}
                 index={index}
-                chosen={chosen.place === place && index >= chosen.from && index < chosen.from + chosen.count}
+                chosen={chosen.location === place && index >= chosen.from && index < chosen.from + chosen.count}
                 heard={heard?.place === place && heard.index === index}
                 reading={reading}
                 figure={motif === null ? undefined : motif + 1}
@@ -286,9 +286,9 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
 
 const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly known: Known }) => {
   const store = useSongStore();
-  const count = useSong((state) => barsAt(state.document, ending.place).length);
+  const count = useSong((state) => barsAt(state.document, ending.location).length);
   const parts = useSong((state) => state.document.form.filter((part) => part.endings).length);
-  const { part, time } = ending;
+  const { formIndex: part, repeat: time } = ending;
   return (
     <div className="song-ending" role="group" aria-label={say('songs.ending-2', { time })}>
       <p>
@@ -302,7 +302,7 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly
           <Trash2 size={14} aria-hidden />
         </Button>
       </p>
-      <BarRow place={ending.place} {...known} />
+      <BarRow place={ending.location} {...known} />
     </div>
   );
 };
@@ -326,7 +326,7 @@ export const SectionBlock = ({
       </header>
       <BarRow place={section.id} {...known} />
       {endings.map((ending) => (
-        <EndingBlock key={ending.place} ending={ending} known={known} />
+        <EndingBlock key={ending.location} ending={ending} known={known} />
       ))}
     </section>
   );

@@ -35,16 +35,16 @@ export const SongMap = () => {
   const study = studied?.study;
   const places = useMemo(() => (study ? firstPlayed(song, study) : new Map<string, number>()), [song, study]);
   const small = useMemo(() => (study ? miniatures(study) : []), [study]);
-  const from = places.get(`${chosen.place}/${chosen.from}`);
+  const from = places.get(`${chosen.location}/${chosen.from}`);
   const shown = useMemo(
-    () => (study && from !== undefined ? patternOfBars(study.written, from, chosen.count) : undefined),
+    () => (study && from !== undefined ? patternOfBars(study.expanded, from, chosen.count) : undefined),
     [study, from, chosen.count],
   );
-  const played = heard === 'chosen' ? shown : study?.written.pattern;
-  const playing = usePlayer(played ?? EMPTY_PATTERN, study?.judgement.digits ?? EMPTY_DIGITS);
+  const played = heard === 'chosen' ? shown : study?.expanded.pattern;
+  const playing = usePlayer(played ?? EMPTY_PATTERN, study?.analysis.digits ?? EMPTY_DIGITS);
   const { toggle } = playing;
-  const heardBar = useHeardBar(playing, study?.written.played, heard === 'chosen' ? (from ?? 0) : 0);
-  const heardAt = heardBar === null ? undefined : study?.written.played[heardBar];
+  const heardBar = useHeardBar(playing, study?.expanded.bars, heard === 'chosen' ? (from ?? 0) : 0);
+  const heardAt = heardBar === null ? undefined : study?.expanded.bars[heardBar];
   const heardPlace = heardAt ? placeOfPlayed(song, heardAt) : null;
   useEffect(() => songKeys(store, toggle), [store, toggle]);
   return (

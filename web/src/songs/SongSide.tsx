@@ -15,8 +15,8 @@ import { useSongStore } from './store.ts';
 
 const CeilingOfSong = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
-  const { limit: ceiling } = study.judgement;
-  const { ceilingBar } = study;
+  const { limit: ceiling } = study.analysis;
+  const { limitingBar: ceilingBar } = study;
   if (!ceiling) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
   return (
     <section
@@ -50,8 +50,8 @@ const SHOWN = 5;
 
 const Trouble = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
-  const muted = study.written.muted[0];
-  const worst = study.bars
+  const muted = study.expanded.mutedStrokes[0];
+  const worst = study.barAnalyses
     .filter((one) => one.worst !== null)
     .sort((a, b) => (b.worst?.severity ?? 0) - (a.worst?.severity ?? 0))
     .slice(0, SHOWN);
@@ -79,7 +79,7 @@ const Trouble = ({ song, study }: SideProps) => {
           />
         </p>
       )}
-      {worst.map(({ bar, worst: finding, findings }) => (
+      {worst.map(({ bar, worst: finding, diagnostics: findings }) => (
         <p key={bar} className="finding">
           <button type="button" className="link-button" onClick={() => goTo(bar)}>
             {barName(song, study, bar)}
@@ -96,9 +96,9 @@ const Trouble = ({ song, study }: SideProps) => {
 
 const ThumbLine = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
-  const widest = Math.max(0, ...study.thumb.map((one) => one.widest));
-  const jumps = study.thumb.filter((one) => one.widest === widest && widest >= 2);
-  const strings = [...new Set(study.thumb.flatMap((one) => one.strings))].sort((a, b) => b - a);
+  const widest = Math.max(0, ...study.thumbLine.map((one) => one.largestSkip));
+  const jumps = study.thumbLine.filter((one) => one.largestSkip === widest && widest >= 2);
+  const strings = [...new Set(study.thumbLine.flatMap((one) => one.strings))].sort((a, b) => b - a);
   if (strings.length === 0) return null;
   return (
     <section aria-label={say('songs.thumb-line')}>
@@ -108,7 +108,7 @@ const ThumbLine = ({ song, study }: SideProps) => {
         role="img"
         aria-label={say('songs.strings-played-by-the-thumb-bar', { strings: strings.join(', ') })}
       >
-        {study.thumb.map(({ bar, strings: own }) => (
+        {study.thumbLine.map(({ bar, strings: own }) => (
           <span key={bar}>
             {own.map((string, index) => (
               <i
@@ -182,7 +182,7 @@ const Keys = ({ song }: { readonly song: Song }) => {
       </p>
       <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
       <ol className="capos">
-        {value.map(({ capo, shapes, open }) => (
+        {value.map(({ capo, shapes, openShapeCount: open }) => (
           <li key={capo}>
             <button
               type="button"

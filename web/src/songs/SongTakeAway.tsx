@@ -38,7 +38,7 @@ export const SongTakeAway = () => {
   /** The song with the digits its school gives it; worked out off the page's thread. */
   const fingered = async () => {
     const { name, files } = now();
-    const { pattern } = files.written;
+    const { pattern } = files.expanded;
     const { digits } = await studyWorker.ask('judgeOnce', [pattern, hand]);
     return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
   };
@@ -48,11 +48,11 @@ export const SongTakeAway = () => {
   };
   const midi = (): void => {
     const { name, files } = now();
-    download(`${name}.mid`, Uint8Array.from(writeMidi(files.score, files.said)), 'audio/midi');
+    download(`${name}.mid`, Uint8Array.from(writeMidi(files.score, files.annotations)), 'audio/midi');
     saveFile(files.score, 'midi');
   };
   const tab = async (): Promise<void> => {
-    const { name, score, said, pattern, digits } = await fingered();
+    const { name, score, annotations: said, pattern, digits } = await fingered();
     download(
       `${name}.txt`,
       writeTab(score, digits, sayLabel(schoolOf(pattern).name), said),
@@ -61,7 +61,7 @@ export const SongTakeAway = () => {
     saveFile(score, 'tab');
   };
   const xml = async (): Promise<void> => {
-    const { name, score, said, digits } = await fingered();
+    const { name, score, annotations: said, digits } = await fingered();
     download(`${name}.musicxml`, writeMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
     saveFile(score, 'musicxml');
   };

@@ -12,9 +12,9 @@ import {
 } from '@fleet-wren/core';
 
 /** The first time each bar of each section and ending is played, counted from 0, by place and index. */
-export const firstPlayed = (song: Song, { written }: SongStudy): ReadonlyMap<string, number> => {
+export const firstPlayed = (song: Song, { expanded: written }: SongStudy): ReadonlyMap<string, number> => {
   const found = new Map<string, number>();
-  written.played.forEach((played, bar) => {
+  written.bars.forEach((played, bar) => {
     const { place, index } = placeOfPlayed(song, played);
     const key = `${place}/${index}`;
     if (!found.has(key)) found.set(key, bar);
@@ -23,22 +23,25 @@ export const firstPlayed = (song: Song, { written }: SongStudy): ReadonlyMap<str
 };
 
 /** The strokes of each bar as it is played, in small. */
-export const miniatures = ({ written, judgement }: SongStudy): readonly (readonly ThumbnailStroke[])[] => {
-  const bars: ThumbnailStroke[][] = written.played.map(() => []);
+export const miniatures = ({
+  expanded: written,
+  analysis: judgement,
+}: SongStudy): readonly (readonly ThumbnailStroke[])[] => {
+  const bars: ThumbnailStroke[][] = written.bars.map(() => []);
   for (const { id, at, string } of written.pattern.strokes) {
     const bar = barOfStroke(id);
-    const played = written.played[bar];
-    if (played) bars[bar]?.push([(at - played.at) / played.ticks, string, judgement.digits[id] ?? null]);
+    const played = written.bars[bar];
+    if (played) bars[bar]?.push([(at - played.startTick) / played.ticks, string, judgement.digits[id] ?? null]);
   }
   return bars;
 };
 
 /** A bar as played, as a teacher says it: `Chorus, bar 3`. */
-export const barName = (song: Song, { written }: SongStudy, bar: number): string => {
-  const played = written.played[bar];
+export const barName = (song: Song, { expanded: written }: SongStudy, bar: number): string => {
+  const played = written.bars[bar];
   const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
   return played
-    ? say('songs.bar-name', { section: name, bar: played.index + 1, ending: played.ending ? played.time : 0 })
+    ? say('songs.bar-name', { section: name, bar: played.index + 1, ending: played.isInEnding ? played.repeat : 0 })
     : '';
 };
 

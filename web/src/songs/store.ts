@@ -41,19 +41,19 @@ export interface SongActions extends WorkspaceActions<SongEdit, Song> {
 export type SongStore = StoreApi<SongState & SongActions>;
 
 /** A choice of bars that are there. */
-const clamped = (song: Song, { place, from, count }: BarRange): BarRange => {
+const clamped = (song: Song, { location: place, from, count }: BarRange): BarRange => {
   const known = barsAt(song, place).length > 0 ? place : (song.sections[0]?.id ?? '');
   const bars = barsAt(song, known).length;
   const first = Math.min(Math.max(0, from), Math.max(0, bars - 1));
-  return { place: known, from: first, count: Math.max(1, Math.min(count, bars - first)) };
+  return { location: known, from: first, count: Math.max(1, Math.min(count, bars - first)) };
 };
 
 /** The bar a step leads to: on into the next section or ending where one is over. */
-const stepped = (song: Song, { place, from }: BarRange, by: number): BarRange => {
+const stepped = (song: Song, { location: place, from }: BarRange, by: number): BarRange => {
   const flat = barPlacesOf(song).flatMap((one) => barsAt(song, one).map((_, index) => ({ place: one, from: index })));
   const now = flat.findIndex((one) => one.place === place && one.from === from);
   const next = flat[Math.min(flat.length - 1, Math.max(0, now + by))];
-  return { place: next?.place ?? place, from: next?.from ?? from, count: 1 };
+  return { location: next?.place ?? place, from: next?.from ?? from, count: 1 };
 };
 
 /** A song's map with its song on it. */
@@ -62,12 +62,12 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
     const settle = (song: Song): void => set({ chosen: clamped(song, get().chosen) });
     const workspace = workspaceActions<SongEdit, Song>({ kind: SONG_KIND }, { get, set, settle });
     const { run, refuse } = workspace;
-    const bars = (): readonly Bar[] => barsAt(get().document, get().chosen.place);
-    const setBars = (next: readonly Bar[]): boolean => run(setBarsAt(get().document, get().chosen.place, next));
+    const bars = (): readonly Bar[] => barsAt(get().document, get().chosen.location);
+    const setBars = (next: readonly Bar[]): boolean => run(setBarsAt(get().document, get().chosen.location, next));
     return {
       ...openedState(kept, history),
       ...workspace,
-      chosen: { place: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
+      chosen: { location: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
       copied: [],
       choose: (chosen) => set({ chosen: clamped(get().document, chosen) }),
       walk: (by, extend = false) => {
@@ -88,21 +88,21 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         setBars(bars().filter((_, index) => index < from || index >= from + count));
       },
       insertBars: (added, where) => {
-        const { place, from, count } = get().chosen;
+        const { location: place, from, count } = get().chosen;
         const first = where === 'before' ? from : from + count;
         if (setBars([...bars().slice(0, first), ...added, ...bars().slice(first)]))
-          set({ chosen: clamped(get().document, { place, from: first, count: added.length }) });
+          set({ chosen: clamped(get().document, { location: place, from: first, count: added.length }) });
       },
       moveBars: (by) => {
-        const { place, from, count } = get().chosen;
+        const { location: place, from, count } = get().chosen;
         const moved = bars().slice(from, from + count);
         const others = bars().filter((_, index) => index < from || index >= from + count);
         const first = Math.min(others.length, Math.max(0, from + by));
         if (first !== from && setBars([...others.slice(0, first), ...moved, ...others.slice(first)]))
-          set({ chosen: { place, from: first, count } });
+          set({ chosen: { location: place, from: first, count } });
       },
       dropBar: (place, from, to) => {
-        set({ chosen: clamped(get().document, { place, from, count: 1 }) });
+        set({ chosen: clamped(get().document, { location: place, from, count: 1 }) });
         get().moveBars(to - from);
       },
       copy: () => {

@@ -11,9 +11,9 @@ export interface SideProps {
 export const useGoTo = ({ study }: Pick<SideProps, 'study'>) => {
   const store = useSongStore();
   return (bar: number): void => {
-    const played = study.written.played[bar];
+    const played = study.expanded.bars[bar];
     if (!played) return;
     const { place, index } = placeOfPlayed(store.getState().document, played);
-    store.getState().choose({ place, from: index, count: 1 });
+    store.getState().choose({ location: place, from: index, count: 1 });
   };
 };

@@ -7,7 +7,7 @@ const barAt = (bars: readonly PlayedBar[], tick: number): number => {
   let [low, high] = [0, bars.length - 1];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if ((bars[middle] as PlayedBar).at <= tick) low = middle;
+    if ((bars[middle] as PlayedBar).startTick <= tick) low = middle;
     else high = middle - 1;
   }
   return low;
@@ -28,7 +28,7 @@ export const useHeardBar = (
   useEffect(() => {
     if (!playing) return;
     let frame = 0;
-    const start = bars[from]?.at ?? 0;
+    const start = bars[from]?.startTick ?? 0;
     const look = (): void => {
       const tick = position();
       setBar(tick === undefined || tick < 0 ? null : barAt(bars, tick + start));

@@ -1,4 +1,4 @@
-import type { Click } from '@fleet-wren/core';
+import type { MetronomeClick } from '@fleet-wren/core';
 import { dueBetween, type Due, type Programme } from './programme.ts';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
@@ -65,7 +65,7 @@ export class Player {
     await context.resume();
     const ready = await this.prepareWanted();
     if (!ready || this.running) return;
-    const second = Math.min(0, ...ready.countIn.map(({ at }) => at));
+    const second = Math.min(0, ...ready.countIn.map(({ time: at }) => at));
     this.begin(ready, { clock: context.currentTime + BREATH, second });
     this.timer ??= setInterval(() => this.look(), WAKE);
   }
@@ -138,7 +138,9 @@ export class Player {
   private async prepare(programme: Programme): Promise<void> {
     const { context } = this;
     if (!context) return;
-    const missing = [...new Set(programme.notes.map(({ midi }) => midi))].filter((midi) => !this.buffers.has(midi));
+    const missing = [...new Set(programme.notes.map(({ pitch: midi }) => midi))].filter(
+      (midi) => !this.buffers.has(midi),
+    );
     const rendered = await Promise.all(missing.map((midi) => this.render(midi, context.sampleRate)));
     if (this.context !== context) return;
     rendered.forEach((samples, index) => {
@@ -170,7 +172,7 @@ export class Player {
   private sound({ anchor }: Running, due: Due): void {
     const when = anchor.clock + (due.at - anchor.second);
     if ('click' in due) this.click(when, due.click);
-    else this.pluck(when, due.note.midi, due.note.loudness, due.note.seconds);
+    else this.pluck(when, due.note.pitch, due.note.loudness, due.note.duration);
   }
 
   private pluck(when: number, midi: number, loudness: number, seconds: number): void {
@@ -188,7 +190,7 @@ export class Player {
     this.sounding.push({ from: when, stop: () => source.stop() });
   }
 
-  private click(when: number, { accent, soft }: Click): void {
+  private click(when: number, { isAccented: accent, isSubdivision: soft }: MetronomeClick): void {
     const { context, output } = this;
     if (!context || !output) return;
     const source = context.createOscillator();

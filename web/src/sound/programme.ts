@@ -1,24 +1,24 @@
 import {
-  clicksOf,
-  isSilentBar,
-  notesOf,
+  listMetronomeClicks,
+  isClickMuted,
+  listPlaybackNotes,
   realise,
   secondsAt,
   secondsOf,
   tempoAt,
   tickAt,
-  type Click,
+  type MetronomeClick,
   type Digit,
   type Pattern,
   type Score,
-  type Silence,
-  type SoundingNote,
-  type Voices,
+  type ClickMuteMode,
+  type PlaybackNote,
+  type PlaybackVoices,
 } from '@fleet-wren/core';
 
 /** How the teacher wants to hear a pattern. */
 export interface Listening {
-  readonly voices: Voices;
+  readonly voices: PlaybackVoices;
   readonly halfSpeed: boolean;
   readonly loop: boolean;
   readonly click: boolean;
@@ -28,7 +28,7 @@ export interface Listening {
   /** Whether the click comes on each part of a beat. */
   readonly divided: boolean;
   /** Bars in which the click is silent. */
-  readonly silence: Silence;
+  readonly silence: ClickMuteMode;
 }
 
 /** Everything as it is first heard. */
@@ -45,34 +45,38 @@ export const FIRST_LISTENING: Listening = {
 
 /** What is to be played: times in seconds from the start. */
 export interface Programme {
-  readonly notes: readonly SoundingNote[];
-  readonly clicks: readonly Click[];
-  readonly silence: Silence;
+  readonly notes: readonly PlaybackNote[];
+  readonly clicks: readonly MetronomeClick[];
+  readonly silence: ClickMuteMode;
   /** Bars of one time through. */
   readonly bars: number;
   /** Seconds one time through takes. */
   readonly seconds: number;
   readonly loop: boolean;
   /** Clicks before the start, at negative seconds. */
-  readonly countIn: readonly Click[];
+  readonly countIn: readonly MetronomeClick[];
   /** The tick of the score that is heard at a second, and the other way round. */
   readonly tickAt: (seconds: number) => number;
   readonly secondsAt: (tick: number) => number;
 }
 
 /** One bar of clicks before the first beat, at its tempo. */
-const countInOf = (score: Score): readonly Click[] => {
+const countInOf = (score: Score): readonly MetronomeClick[] => {
   const beats = score.bars[0]?.metre.beats ?? 4;
   const beat = 60 / tempoAt(score, 0);
-  return Array.from({ length: beats }, (_, index) => ({ at: (index - beats) * beat, accent: index === 0, bar: -1 }));
+  return Array.from({ length: beats }, (_, index) => ({
+    time: (index - beats) * beat,
+    isAccented: index === 0,
+    bar: -1,
+  }));
 };
 
 /** A pattern as it is to be heard. */
 export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Programme => {
   const score = realise(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
   return {
-    notes: listening.figure ? notesOf({ ...score, cyclic: listening.loop }, digits, listening.voices) : [],
-    clicks: listening.click ? clicksOf(score, listening.divided) : [],
+    notes: listening.figure ? listPlaybackNotes({ ...score, cyclic: listening.loop }, digits, listening.voices) : [],
+    clicks: listening.click ? listMetronomeClicks(score, listening.divided) : [],
     silence: listening.silence,
     bars: score.bars.length,
     seconds: secondsOf(score),
@@ -84,19 +88,19 @@ export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[],
 };
 
 /** One thing to sound at a second counted from the very start, however often the programme has come round. */
-export type Due = { readonly at: number } & ({ readonly note: SoundingNote } | { readonly click: Click });
+export type Due = { readonly at: number } & ({ readonly note: PlaybackNote } | { readonly click: MetronomeClick });
 
 /** Everything due from one second up to another. */
 export const dueBetween = (programme: Programme, from: number, to: number): readonly Due[] => {
   const rounds = programme.loop ? Math.floor(to / programme.seconds) + 1 : 1;
   const first = Math.max(0, Math.floor(from / programme.seconds));
-  const found: Due[] = programme.countIn.map((click) => ({ at: click.at, click }));
+  const found: Due[] = programme.countIn.map((click) => ({ at: click.time, click }));
   for (let round = first; round < rounds; round += 1) {
     const start = round * programme.seconds;
-    for (const note of programme.notes) found.push({ at: start + note.at, note });
+    for (const note of programme.notes) found.push({ at: start + note.onset, note });
     for (const click of programme.clicks)
-      if (!isSilentBar(programme.silence, round * programme.bars + click.bar))
-        found.push({ at: start + click.at, click });
+      if (!isClickMuted(programme.silence, round * programme.bars + click.bar))
+        found.push({ at: start + click.time, click });
   }
   return found.filter(({ at }) => at >= from && at < to).sort((a, b) => a.at - b.at);
 };

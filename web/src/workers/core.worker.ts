@@ -16,10 +16,10 @@ import {
   ladderFor,
   learnSchool,
   newFingeringMemory,
-  pluckedString,
+  synthesisePluckedString,
   readChart,
   findSchoolsToCompare,
-  seededRandom,
+  createSeededRandom,
   songFromChart,
   studySong,
   analyseStringUsage,
@@ -138,7 +138,12 @@ const work: CoreWork = {
     valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
   // Seeded by its pitch: a note sounds the same each time it is rendered.
   pluck: (midi, sampleRate) =>
-    pluckedString({ frequency: frequencyOf(midi), seconds: RING, sampleRate, random: seededRandom(midi) }),
+    synthesisePluckedString({
+      frequency: frequencyOf(midi),
+      duration: RING,
+      sampleRate,
+      random: createSeededRandom(midi),
+    }),
   readFile: readContent,
   readSong: readSongContent,
 };

@@ -11,8 +11,10 @@ export interface LadderQuestion {
   readonly hand: HandProfile | undefined;
 }
 
-const askLadder = ({ pattern, ...aim }: LadderQuestion, signal: AbortSignal): Promise<Result<Ladder>> =>
-  studyWorker.ask('ladder', [pattern, aim], { signal });
+const askLadder = (
+  { pattern, target, way: method, hand }: LadderQuestion,
+  signal: AbortSignal,
+): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, method, hand }], { signal });
 
 /** The ladder of a pattern, made by a worker. */
 export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answer<Result<Ladder>> => {

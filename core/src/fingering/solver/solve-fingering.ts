@@ -146,7 +146,7 @@ export const solveKBest = (
   // Where the pick's last way is part of the state, a fingering may come twice.
   const twice = hasContinuousPickDirection(task.school) && count > 1;
   const { best: found, exact } = searchTrellis(task, events, stages, twice ? 2 * count : count, passes);
-  if (memory) Object.assign(memory, { staged, passes: passes.currentPasses.slice(0, MAX_REMEMBERED_PASSES) });
+  if (memory) Object.assign(memory, { trellis: staged, passes: passes.currentPasses.slice(0, MAX_REMEMBERED_PASSES) });
   const best = twice ? removeDuplicates(found).slice(0, count) : found;
   const met: FingeringConflict[] = [];
   for (let at = 0; at < stages.length; at += 1) {

@@ -6,7 +6,7 @@ import { edit, type Edit } from '../../edit/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { readFigure } from '../../formats/index.ts';
 import type { Pattern, Stroke } from '../../pattern/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from '../index.ts';
 import { getTransitionTable } from './transition-tables.ts';
 import { buildTrellis, type TrellisColumn } from './trellis.ts';
@@ -24,7 +24,7 @@ const HARD = process.env.TEST_HARD === '1';
 const FIGURES = ['6 3 4 2 6 1 4 3', '5 3 4 2 5 1 4 2', '6 4 3 2 1 2 3 4', '5+1 3 2 3 4 3 2 3'];
 
 const longPattern = (school: string, bars: number, cyclic: boolean): Pattern => {
-  const random = seededRandom(bars);
+  const random = createSeededRandom(bars);
   const figure = Array.from({ length: bars * 2 }, () => FIGURES[Math.floor(random() * FIGURES.length)]).join(' ');
   return { ...valueOrThrow(readFigure(figure, { tempo: 100, subdivision: 4, school })).pattern, cyclic };
 };

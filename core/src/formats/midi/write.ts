@@ -1,5 +1,5 @@
 import { STRING_RANGE } from '../../instrument/index.ts';
-import { loudnessOf } from '../../sound/index.ts';
+import { getLoudness } from '../../sound/index.ts';
 import { heardIn, playedTick, type Score, type ScoreStroke } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreWords } from '../words.ts';
@@ -89,7 +89,7 @@ const noteEvents = (score: Score): readonly TrackEvent[] =>
     const at = Math.round(playedTick(score, stroke.at));
     const end = Math.max(at + 1, Math.round(playedTick(score, Math.min(score.length, stroke.at + stroke.ticks))));
     return [
-      { at, rank: 11, bytes: [0x90 | channel, midi, Math.round(loudnessOf(stroke) * 112)] },
+      { at, rank: 11, bytes: [0x90 | channel, midi, Math.round(getLoudness(stroke) * 112)] },
       { at: end, rank: 10, bytes: [0x80 | channel, midi, 64] },
     ];
   });

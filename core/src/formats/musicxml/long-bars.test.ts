@@ -89,7 +89,9 @@ describe('bars too long for the paper', () => {
   });
 
   test('what a song says over its bars stays over them', () => {
-    const { score, said } = songForFiles(newSong('Ash lane', { form: [{ section: 'section-1', times: 2 }] }));
+    const { score, annotations: said } = songForFiles(
+      newSong('Ash lane', { form: [{ section: 'section-1', times: 2 }] }),
+    );
     const { said: moved, pieces } = brokenBars(score, said, 4);
     for (const [bar, words] of said.sections ?? []) {
       const first = pieces.findIndex(({ whole }) => whole === bar);

@@ -4,7 +4,7 @@ import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../../fingering/index.ts';
 import { readFigure } from '../../formats/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import {
   ABILITY,
@@ -32,7 +32,7 @@ const planned = (constraint: string, more: Partial<LadderPlan> = {}): LadderPlan
 
 /** Attempts of a hand that is slower than an able adult by a factor, at tempos round about where half are clean. */
 const attempts = (slow: number, count: number, seed = 7): readonly PracticeEvent[] => {
-  const random = seededRandom(seed);
+  const random = createSeededRandom(seed);
   const mean = ABILITY.priorMean - Math.log(slow);
   return Array.from({ length: count }, (_, index) => {
     const tempo = Math.round((60 + 40 * random()) / slow);

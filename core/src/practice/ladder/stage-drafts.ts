@@ -226,7 +226,7 @@ const MAX_TROUBLE_SPOTS = 2;
 const makeTroubleSpotStages = ({ pattern, options }: StageContext): StageResult => {
   const spots = isolate(pattern, options, MAX_TROUBLE_SPOTS);
   if (spots.length === 0) return message('stage.hardest.none');
-  return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, about }, place): StageDraft => ({
+  return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, description: about }, place): StageDraft => ({
     key: `hardest-${place + 1}`,
     kind: 'hardest',
     name: message('stage.hardest.name', { number: spots.length > 1 ? place + 1 : 0 }),

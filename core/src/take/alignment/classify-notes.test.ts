@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { readFigure } from '../../formats/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { distanceToNearest, lowerBound, hasOtherNear, hasValueNear } from '../onsets/sorted-times.ts';
 import {
   PLAYERS,
@@ -26,7 +26,7 @@ const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }, 6)
 const STEADY = PLAYERS.steady as PlayerBeing;
 
 const sound = (performance: Performance): Float32Array =>
-  renderTake(performance, { sampleRate: TAKE.sampleRate, random: seededRandom(9) });
+  renderTake(performance, { sampleRate: TAKE.sampleRate, random: createSeededRandom(9) });
 
 /** A steady take of which some strokes are changed, left out or joined by others. */
 const changed = (
@@ -34,7 +34,7 @@ const changed = (
   change: (stroke: PlayedStroke) => readonly PlayedStroke[],
   being = STEADY,
 ): Performance => {
-  const performance = playAs(asked, being, seededRandom(5));
+  const performance = playAs(asked, being, createSeededRandom(5));
   return { ...performance, strokes: performance.strokes.flatMap(change).sort((a, b) => a.at - b.at) };
 };
 
@@ -63,14 +63,14 @@ describe('a stroke nobody asked for', () => {
       ['5+1 3 4+2 3', { subdivision: 2, tempo: 90, chord: 'C' }],
     ] as const) {
       const now = scene(text, options, 6);
-      expect(hearTake(sound(playAs(now.asked, STEADY, seededRandom(5))), now.asked).extras).toEqual([]);
+      expect(hearTake(sound(playAs(now.asked, STEADY, createSeededRandom(5))), now.asked).extras).toEqual([]);
     }
   });
 
   test('none is claimed, and none on another string, in pinches over octaves of an open chord', () => {
     const now = scene('6+3+2+1 3 2 5+3+2+1 3 2 4+3+2+1 3 2', { subdivision: 4, tempo: 66, chord: 'E' }, 6);
     for (const seed of [1, 2]) {
-      const { strokes, extras } = hearTake(sound(playAs(now.asked, STEADY, seededRandom(seed))), now.asked);
+      const { strokes, extras } = hearTake(sound(playAs(now.asked, STEADY, createSeededRandom(seed))), now.asked);
       expect(extras).toEqual([]);
       expect(strokes.filter(({ what }) => what === 'wrong-string' || what === 'missed')).toEqual([]);
     }

@@ -2,7 +2,7 @@ import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { readFigure } from '../../formats/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import {
   LiveEar,
   PLAYERS,
@@ -29,8 +29,8 @@ const figure = (text: string, options: Parameters<typeof readFigure>[1], cycles:
 const ROLL = figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 6);
 const STEADY = PLAYERS.steady as PlayerBeing;
 const recorded = (performance: Performance, seed = 4): Float32Array =>
-  renderTake(performance, { sampleRate: TAKE.sampleRate, random: seededRandom(seed) });
-const played = (now = ROLL, being = STEADY): Performance => playAs(now.asked, being, seededRandom(3));
+  renderTake(performance, { sampleRate: TAKE.sampleRate, random: createSeededRandom(seed) });
+const played = (now = ROLL, being = STEADY): Performance => playAs(now.asked, being, createSeededRandom(3));
 
 /** All that is said of a sound that comes in pieces of such lengths, again and again. */
 const saidOf = (samples: Float32Array, pieces: readonly number[], now = ROLL): readonly LiveEvent[] => {
@@ -124,7 +124,7 @@ describe('listening while somebody plays', () => {
   });
 
   test('silence, noise and a figure without strokes say nothing', () => {
-    const random = seededRandom(6);
+    const random = createSeededRandom(6);
     const noise = Float32Array.from({ length: 10 * TAKE.sampleRate }, () => 0.1 * (random() - 0.5));
     expect(saidOf(silence(10), [500])).toEqual([]);
     expect(cyclesIn(saidOf(noise, [500]))).toEqual([]);
@@ -148,7 +148,7 @@ test('looks at a sound that goes on are those at the whole of it, once the noise
 
 describe('a check of the sound', () => {
   const tone = (height: number, noise: number): Float32Array => {
-    const random = seededRandom(2);
+    const random = createSeededRandom(2);
     return Float32Array.from({ length: 4 * TAKE.sampleRate }, (_, index) => {
       const played = index % TAKE.sampleRate > 0.5 * TAKE.sampleRate ? height * Math.sin(index / 9) : 0;
       return Math.max(-1, Math.min(1, played + noise * (random() - 0.5)));

@@ -1,4 +1,4 @@
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { measureTapRun, type TapTarget } from '../../practice/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { median } from '../../statistics/index.ts';
@@ -8,7 +8,7 @@ const rate = { sampleRate: TAKE.sampleRate };
 
 /** Strokes so many seconds apart, a little uneven, on pitches in turn. */
 const strokes = (gap: number, pitches: readonly number[]): readonly PlayedStroke[] => {
-  const random = seededRandom(7);
+  const random = createSeededRandom(7);
   return Array.from({ length: Math.floor(5 / gap) }, (_, index) => ({
     at: 0.3 + index * gap + 0.016 * (random() - 0.5),
     string: (index % pitches.length) + 1,
@@ -21,7 +21,7 @@ const strokes = (gap: number, pitches: readonly number[]): readonly PlayedStroke
 };
 
 const sound = (played: readonly PlayedStroke[], more: Partial<Recording> = {}): Float32Array =>
-  renderTake({ strokes: played, deletions: [], seconds: 6 }, { ...rate, random: seededRandom(3), ...more });
+  renderTake({ strokes: played, deletions: [], seconds: 6 }, { ...rate, random: createSeededRandom(3), ...more });
 
 describe('strokes on the strings, whatever they are', () => {
   test.each<[string, number, readonly number[], TapTarget]>([
@@ -41,7 +41,7 @@ describe('strokes on the strings, whatever they are', () => {
   });
 
   test('silence and noise have none that would make a hand', () => {
-    const random = seededRandom(5);
+    const random = createSeededRandom(5);
     const noise = Float32Array.from({ length: 5 * TAKE.sampleRate }, () => 0.1 * (random() - 0.5));
     expect(strokesIn(new Float32Array(5 * TAKE.sampleRate))).toEqual([]);
     const measured = measureTapRun({ target: ['i'], taps: strokesIn(noise) });

@@ -4,7 +4,7 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { readFigure } from '../../formats/index.ts';
 import { frequencyOf } from '../../instrument/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { median, quantile } from '../../statistics/index.ts';
 import {
   PLAYERS,
@@ -30,7 +30,7 @@ const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: 
 const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }, 14);
 
 const sound = (asked: Asked, being: PlayerBeing, seed = 5): Float32Array =>
-  renderTake(playAs(asked, being, seededRandom(seed)), { ...rate, random: seededRandom(9) });
+  renderTake(playAs(asked, being, createSeededRandom(seed)), { ...rate, random: createSeededRandom(9) });
 
 /** Seconds at which an independent onset detector (@audio/onset 1.0.1: spectral flux, adaptive threshold) hears something begin. */
 const onsetsIn = (samples: Float32Array): readonly number[] => {
@@ -41,8 +41,8 @@ const onsetsIn = (samples: Float32Array): readonly number[] => {
 describe('against an independent onset detector (@audio/onset)', () => {
   // Uneven strokes: a detector that was a beat late, or only guessed a grid, would not agree.
   const uneven: PlayerBeing = { ...STEADY, timingSpread: 0.014, asynchrony: { a: 0.03 } };
-  const performance = playAs(ROLL.asked, uneven, seededRandom(5));
-  const samples = renderTake(performance, { ...rate, random: seededRandom(9) });
+  const performance = playAs(ROLL.asked, uneven, createSeededRandom(5));
+  const samples = renderTake(performance, { ...rate, random: createSeededRandom(9) });
   const onsets = onsetsIn(samples);
   const nearest = (at: number): number =>
     onsets.reduce((best, one) => (Math.abs(one - at) < Math.abs(best - at) ? one : best), Infinity);

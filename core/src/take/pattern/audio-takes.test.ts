@@ -6,7 +6,7 @@ import { readFigure } from '../../formats/index.ts';
 import { message } from '../../message/index.ts';
 import { frequencyOf } from '../../instrument/index.ts';
 import { realise } from '../../score/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { alignPeaks, pickPeaks } from '../onsets/align-peaks.ts';
 import { createRealFft } from '../signal/fft.ts';
 import { median, quantile, robustStandardDeviation } from '../../statistics/index.ts';
@@ -42,9 +42,10 @@ const WALK = scene('5 4+2 4 3', { subdivision: 2, tempo: 92, chord: 'C' }, 8);
 
 const STEADY = PLAYERS.steady as PlayerBeing;
 const rate = { sampleRate: TAKE.sampleRate };
-const played = (asked: Asked, being: PlayerBeing, seed = 5): Performance => playAs(asked, being, seededRandom(seed));
+const played = (asked: Asked, being: PlayerBeing, seed = 5): Performance =>
+  playAs(asked, being, createSeededRandom(seed));
 const sound = (performance: Performance, more = {}, seed = 9): Float32Array =>
-  renderTake(performance, { ...rate, random: seededRandom(seed), ...more });
+  renderTake(performance, { ...rate, random: createSeededRandom(seed), ...more });
 const said = (result: Result<unknown>): string =>
   result.ok ? 'judged' : result.problems.map((one) => `${one.code}: ${sayProblem(one)}`).join(' ');
 const judged = (now: typeof ROLL, being: PlayerBeing, more = {}): TakeJudgement =>
@@ -53,7 +54,7 @@ const judged = (now: typeof ROLL, being: PlayerBeing, more = {}): TakeJudgement 
 describe('the transform', () => {
   test('agrees with the sum it stands for (definition of the discrete Fourier transform), under a Hann window', () => {
     const size = 64;
-    const random = seededRandom(3);
+    const random = createSeededRandom(3);
     const samples = Float32Array.from({ length: size }, () => random() - 0.5);
     const into = new Float32Array(size / 2 + 1);
     createRealFft(size).magnitudes(samples, 0, into);
@@ -90,7 +91,7 @@ describe('another rate', () => {
   });
 
   test('samples that come in pieces are the same at the other rate as all of them at once', () => {
-    const random = seededRandom(4);
+    const random = createSeededRandom(4);
     const samples = Float32Array.from({ length: 5000 }, () => random() - 0.5);
     const pieces = fc.array(fc.integer({ min: 0, max: 900 }), { maxLength: 12 });
     fc.assert(
@@ -355,7 +356,7 @@ describe('what cannot be judged says why', () => {
   });
 
   test('noise alone', () => {
-    const random = seededRandom(8);
+    const random = createSeededRandom(8);
     expect(refusal(Float32Array.from({ length: 8 * TAKE.sampleRate }, () => 0.2 * (random() - 0.5)))).toMatch(/^take-/);
   });
 });

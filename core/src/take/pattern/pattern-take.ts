@@ -4,7 +4,7 @@ import type { NotePlayed } from '../../formats/index.ts';
 import type { HandProfile } from '../../fingering/index.ts';
 import type { Digit, Pattern } from '../../pattern/index.ts';
 import { realise, type Score } from '../../score/index.ts';
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import { createTakeReference } from '../model/reference.ts';
 import { trimNotes } from '../io/trim-notes.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
@@ -84,7 +84,7 @@ export const simulateNotes = (
   { cycles, seed }: { readonly cycles: number; readonly seed: number },
 ): readonly SimulatedStroke[] => {
   const { score, digits } = createPatternReference(pattern);
-  return simulatePerformance(createTakeReference(score, digits, cycles), being, seededRandom(seed)).strokes;
+  return simulatePerformance(createTakeReference(score, digits, cycles), being, createSeededRandom(seed)).strokes;
 };
 
 /**
@@ -98,7 +98,7 @@ export const simulateAudio = (
   { cycles, seed, sampleRate }: { readonly cycles: number; readonly seed: number; readonly sampleRate: number },
 ): Float32Array => {
   const { score, digits } = createPatternReference(pattern);
-  const random = seededRandom(seed);
+  const random = createSeededRandom(seed);
   return renderTake(simulatePerformance(createTakeReference(score, digits, cycles), being, random), {
     sampleRate,
     random,

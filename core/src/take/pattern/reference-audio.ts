@@ -1,4 +1,4 @@
-import { seededRandom } from '../../sound/index.ts';
+import { createSeededRandom } from '../../sound/index.ts';
 import type { HandProfile } from '../../fingering/index.ts';
 import type { NotePlayed } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
@@ -32,7 +32,7 @@ export const renderNotes = (notes: readonly NotePlayed[], sampleRate: number): F
     label: 'matched',
   }));
   const seconds = (taken.at(-1)?.at ?? 0) + TAIL_SECONDS;
-  return renderTake({ strokes, deletions: [], seconds }, { sampleRate, random: seededRandom(1) });
+  return renderTake({ strokes, deletions: [], seconds }, { sampleRate, random: createSeededRandom(1) });
 };
 
 /**
@@ -60,7 +60,7 @@ export const renderScoreAtTakeTempo = (
     deletions: [],
     seconds: length / TAKE_PARAMETERS.sampleRate,
   };
-  const sound = renderTake(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random: seededRandom(1) });
+  const sound = renderTake(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random: createSeededRandom(1) });
   const whole = new Float32Array(length);
   whole.set(sound.subarray(0, length));
   return whole;

@@ -1,4 +1,4 @@
-import { pluckedString, type RandomSource } from '../../sound/index.ts';
+import { synthesisePluckedString, type RandomSource } from '../../sound/index.ts';
 import { rootMeanSquare } from '../../statistics/index.ts';
 import { frequencyOf } from '../../instrument/index.ts';
 import type { SimulatedPerformance, SimulatedStroke } from './player-model.ts';
@@ -40,7 +40,13 @@ const getStringSound = (
   const { sampleRate, random } = recording;
   const made =
     known.get(key) ??
-    pluckedString({ frequency: frequencyOf(pitch), seconds: STRING_DECAY.seconds, sampleRate, random, brightness });
+    synthesisePluckedString({
+      frequency: frequencyOf(pitch),
+      duration: STRING_DECAY.seconds,
+      sampleRate,
+      random,
+      brightness,
+    });
   known.set(key, made);
   return made;
 };
@@ -98,7 +104,7 @@ const addClick = (samples: Float32Array, { click, sampleRate }: RecordingConditi
 /**
  * A sound as a recording has it: in a room, with a click, through a microphone, with noise. Decibels are against the sound.
  * @example
- * applyRecordingConditions(new Float32Array(10), { sampleRate: 8000, random: seededRandom(1), room: true }).length // => 10
+ * applyRecordingConditions(new Float32Array(10), { sampleRate: 8000, random: createSeededRandom(1), room: true }).length // => 10
  */
 export const applyRecordingConditions = (sound: Float32Array, recording: RecordingConditions): Float32Array => {
   const { sampleRate, random, noise, room, highPass } = recording;
@@ -117,7 +123,7 @@ export const applyRecordingConditions = (sound: Float32Array, recording: Recordi
  * The sound of a take, −1 to 1: plucked strings, each stopped when it is struck again, in a room, through a microphone, with
  * noise, as the recording says.
  * @example
- * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: seededRandom(1) }).length // => 4000
+ * renderTake({ strokes: [], missed: [], seconds: 0.5 }, { sampleRate: 8000, random: createSeededRandom(1) }).length // => 4000
  */
 export const renderTake = (
   { strokes, seconds }: SimulatedPerformance,

@@ -1,0 +1,46 @@
+import { message, type Label, type Message } from '../message/index.ts';
+import { schoolOf } from '../fingering/index.ts';
+import { barsBroken } from '../formats/index.ts';
+import { tuningName } from '../instrument/index.ts';
+import type { Pattern } from '../pattern/index.ts';
+import { NEAR_CEILING, tempoSteps } from '../practice/index.ts';
+import type { Score } from '../score/index.ts';
+import type { Song } from '../song/index.ts';
+import { TEMPO_RANGE } from '../time/index.ts';
+
+/**
+ * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning, capo.
+ * @example
+ * sheetFacts(newPattern('Roll')).length // => 3
+ */
+export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
+  const { metre, tempo, swing, instrument } = document;
+  return [
+    schoolOf(document).name,
+    message('sheet.tempo-line', { metre: `${metre.beats}/${metre.unit}`, tempo }),
+    ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
+    tuningName(instrument),
+    ...(instrument.capo > 0 ? [message('sheet.capo', { fret: instrument.capo })] : []),
+  ];
+};
+
+/**
+ * Tempos to tick on a sheet: to the tempo that is wanted, or as near to the ceiling as one goes on paper.
+ * @example
+ * listSheetTempos(200, 100).at(-1) // => 92
+ */
+export const listSheetTempos = (tempo: number, ceiling: number | null): readonly number[] =>
+  tempoSteps(
+    ceiling === null ? tempo : Math.max(TEMPO_RANGE.least, Math.min(tempo, Math.floor(NEAR_CEILING * ceiling))),
+    ceiling,
+  );
+
+/**
+ * What a sheet says of bars that are too long for a line of so many strokes; null where all fit.
+ * @example
+ * longBarsWords(realise(newPattern('Roll')), 49) // => null
+ */
+export const longBarsWords = (score: Score, most: number): Message | null => {
+  const count = barsBroken(score, most);
+  return count === 0 ? null : message('sheet.bars-broken', { count });
+};

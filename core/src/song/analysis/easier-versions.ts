@@ -1,0 +1,183 @@
+import { message, type Message } from '../../message/index.ts';
+import { countActuatorStrokes, analysePattern, findPulseActuator } from '../../analysis/index.ts';
+import type { FingerOptions } from '../../fingering/index.ts';
+import { fingerName, strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../../pattern/index.ts';
+import { ticksPerBeat } from '../../time/index.ts';
+import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
+import { SONG_LIMITS, type Bar, type FormEntry, type Section, type Song } from '../model/song.ts';
+import type { SongAnalysis } from './analyse-song.ts';
+import type { PlayedBar } from '../model/unfold-form.ts';
+
+/** A song made easier: what is left out, and how far that gets. */
+export interface EasierVersion {
+  readonly key: 'thumb' | 'melody' | 'finger' | 'half' | 'written';
+  readonly name: Message;
+  /** The song with only those strokes, still under its own name: bars written out. Undefined where it is the song as it is. */
+  readonly song?: Song;
+  readonly strokes: number;
+  /** Beats per minute; null where nothing limits. */
+  readonly maxTempo: number | null;
+}
+
+type StrokeFilter = (digit: Digit | null, stroke: string) => boolean;
+
+const isMelodyStroke = (name: string): boolean => name.includes('/melody-');
+
+/** The finger with the most strokes, the one nearer the thumb where two are level. */
+const findBusiestFinger = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): Striker | undefined =>
+  (['i', 'm', 'a', 'c'] as const)
+    .filter((striker) => striker !== pulse && count.has(striker))
+    .sort((a, b) => (count.get(b) as number) - (count.get(a) as number))[0];
+
+/** A bar with strokes of its own in place of its figure and its melody. */
+const createWrittenBar = ({ melody: _melody, ...bar }: Bar, strokes: readonly Stroke[]): Bar => ({
+  ...bar,
+  texture: strokes.length === 0 ? 'rest' : { written: strokes },
+});
+
+/** A bar at half its speed, as two. */
+const splitIntoTwoBars = ({ bar, ticks }: PlayedBar, strokes: readonly Stroke[]): readonly Bar[] =>
+  [0, ticks].map((from) => {
+    const within = <T extends { readonly at: number }>(all: readonly T[]): readonly T[] =>
+      all.filter(({ at }) => at * 2 >= from && at * 2 < from + ticks).map((one) => ({ ...one, at: one.at * 2 - from }));
+    const { words: _words, ...rest } = bar;
+    return createWrittenBar({ ...(from === 0 ? bar : rest), chords: within(bar.chords) }, within(strokes));
+  });
+
+/** A song whose form is played once through, bar by bar as given; parts that are alike share a section. */
+const createUnrolledSong = (song: Song, bars: readonly (readonly Bar[])[], parts: readonly number[]): Song => {
+  const byPart = song.form.map((_, part) => bars.filter((_bar, index) => parts[index] === part).flat());
+  const known = new Map<string, Section>();
+  const form = song.form.flatMap(({ section }, part): readonly FormEntry[] => {
+    const own = byPart[part] as readonly Bar[];
+    if (own.length === 0) return [];
+    const look = JSON.stringify([section, own]);
+    const title = song.sections.find(({ id }) => id === section)?.name ?? 'Part';
+    const { tempo } = song.sections.find(({ id }) => id === section) ?? {};
+    const made = known.get(look) ?? {
+      id: `section-${known.size + 1}`,
+      name: title,
+      bars: own,
+      ...(tempo === undefined ? {} : { tempo }),
+    };
+    known.set(look, made);
+    return [{ section: made.id, times: 1 }];
+  });
+  return { ...song, figures: [], sections: [...known.values()], form };
+};
+
+const fitsSongLimits = ({ sections }: Song): boolean =>
+  sections.length <= SONG_LIMITS.sections && sections.every(({ bars }) => bars.length <= SONG_LIMITS.bars);
+
+/** A song with only some of its strokes, each bar written out; undefined where it cannot be held. */
+const keepStrokes = (
+  song: Song,
+  { expanded: written, analysis: judgement }: SongAnalysis,
+  keep: StrokeFilter,
+): Song | undefined => {
+  const bars = expandUnboundBars(song).map((strokes, index) =>
+    createWrittenBar(
+      (written.bars[index] as PlayedBar).bar,
+      strokes.filter(({ id }) => keep(judgement.digits[`${index}/${id}`] ?? null, `${index}/${id}`)),
+    ),
+  );
+  const made = createUnrolledSong(
+    song,
+    bars.map((bar) => [bar]),
+    written.bars.map(({ formIndex: part }) => part),
+  );
+  return fitsSongLimits(made) ? made : undefined;
+};
+
+/** A song at half its speed: twice the bars, every length doubled. */
+const createHalfSpeedSong = (song: Song, { expanded: written }: SongAnalysis): Song | undefined => {
+  if (written.bars.length * 2 > SONG_LIMITS.unfolded) return undefined;
+  const bars = expandUnboundBars(song).map((strokes, index) =>
+    splitIntoTwoBars(written.bars[index] as PlayedBar, strokes),
+  );
+  const made = createUnrolledSong(
+    song,
+    bars,
+    written.bars.map(({ formIndex: part }) => part),
+  );
+  return fitsSongLimits(made) ? made : undefined;
+};
+
+/** Whether strokes follow each other within less than half a beat. */
+const hasFastNotes = ({ strokes, metre }: Pattern): boolean => {
+  const half = ticksPerBeat(metre) / 2;
+  let before = -Infinity;
+  return strokes.some(({ at }) => {
+    const gap = at - before;
+    before = at;
+    return gap > 0 && gap < half;
+  });
+};
+
+/** A level before it is judged: what it is called and the song it comes to. */
+interface EasierDraft {
+  readonly key: EasierVersion['key'];
+  readonly name: Message;
+  readonly song: Song | undefined;
+}
+
+const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDraft[] => {
+  const { digits } = study.analysis;
+  const count = countActuatorStrokes(Object.values(digits));
+  const pulse = findPulseActuator(count);
+  const finger = findBusiestFinger(count, pulse);
+  const isPulse = (digit: Digit | null): boolean => digit !== null && strikerOf(digit) === pulse;
+  const sings = study.expanded.pattern.strokes.some(({ id }) => isMelodyStroke(id));
+  const level = (key: EasierDraft['key'], name: Message, keep: StrokeFilter): EasierDraft => ({
+    key,
+    name,
+    song: keepStrokes(song, study, keep),
+  });
+  return [
+    ...(pulse ? [level('thumb', message('song-version.pulse-only', { pulse }), isPulse)] : []),
+    ...(sings
+      ? [
+          level(
+            'melody',
+            message('song-version.pulse-and-melody', { pulse: pulse ?? 'p' }),
+            (digit, id) => isPulse(digit) || isMelodyStroke(id),
+          ),
+        ]
+      : []),
+    ...(finger
+      ? [
+          level(
+            'finger',
+            message('song-version.pulse-and-finger', { pulse: pulse ?? 'p', finger: fingerName(finger) }),
+            (digit) => isPulse(digit) || (digit !== null && strikerOf(digit) === finger),
+          ),
+        ]
+      : []),
+    ...(hasFastNotes(study.expanded.pattern)
+      ? [{ key: 'half' as const, name: message('song-version.half-speed'), song: createHalfSpeedSong(song, study) }]
+      : []),
+  ];
+};
+
+/**
+ * Easier versions of a song, each a song by itself, the easiest first, with what is played and its tempo ceiling; the
+ * song as it is written comes last. What would leave nothing out, or everything, is left out itself.
+ * @example
+ * createEasierVersions(createSong('Song'), analyseSong(createSong('Song'))).map(({ key }) => key).join(' ') // => 'thumb finger written'
+ */
+export const createEasierVersions = (
+  song: Song,
+  study: SongAnalysis,
+  options: FingerOptions = {},
+): readonly EasierVersion[] => {
+  const whole = study.expanded.pattern.strokes.length;
+  const made = createEasierDrafts(song, study).flatMap(({ key, name, song: easier }): EasierVersion[] => {
+    if (!easier) return [];
+    const { pattern } = expandSong(easier);
+    if (pattern.strokes.length === 0 || (key !== 'half' && pattern.strokes.length === whole)) return [];
+    const { limit: ceiling } = analysePattern(pattern, options);
+    return [{ key, name, song: easier, strokes: pattern.strokes.length, maxTempo: ceiling?.maxTempo ?? null }];
+  });
+  const ceiling = study.analysis.limit?.maxTempo ?? null;
+  return [...made, { key: 'written', name: message('song-version.as-written'), strokes: whole, maxTempo: ceiling }];
+};

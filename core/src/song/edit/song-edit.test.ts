@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { valueOrThrow } from '../../errors/index.ts';
+import { sayProblem } from '@fleet-wren/wording';
+import { shapeOf, type Voicing } from '../../harmony/index.ts';
+import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
+import {
+  SONG_KIND,
+  editSong,
+  formLine,
+  newSong,
+  problemsOfSong,
+  readChart,
+  readSong,
+  readSongFile,
+  songFromChart,
+  writeSongFile,
+  type AnySongEdit,
+  type Bar,
+  type Song,
+} from '../index.ts';
+
+const shape = (chord: string): Voicing => shapeOf(instrumentIn(tuningByKey('standard')), chord) as Voicing;
+
+const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
+  valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));
+
+/** A bar of one chord over a figure. */
+const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
+  chords: chord ? [{ at: 0, voicing: chord }] : [],
+  texture: { figure: 'figure-1', begins: 'each bar' },
+  ...more,
+});
+
+const editArbitrary: fc.Arbitrary<AnySongEdit> = fc.oneof(
+  fc.integer({ min: 10, max: 420 }).map((tempo): AnySongEdit => ({ kind: 'setTempo', tempo })),
+  fc.string({ maxLength: 130 }).map((name): AnySongEdit => ({ kind: 'rename', name })),
+  fc.constantFrom(undefined, 60, 67, 90).map((swing): AnySongEdit => ({ kind: 'setSwing', swing })),
+  fc.constantFrom('rolling', 'hybrid', 'nobody’s').map((school): AnySongEdit => ({ kind: 'chooseSchool', school })),
+  fc
+    .constantFrom('C', 'G', 'Q')
+    .map((id): AnySongEdit => ({ kind: 'setVoicing', id, voicing: id === 'Q' ? undefined : shape(id) })),
+  fc
+    .array(fc.constantFrom(bar('C'), bar('G'), bar(), bar('C', { texture: 'rest' })), { maxLength: 5 })
+    .map((bars): AnySongEdit => ({ kind: 'setBars', section: 'section-1', bars })),
+  fc
+    .array(
+      fc.constantFrom(
+        { section: 'section-1', times: 2 },
+        { section: 'nowhere', times: 1 },
+        { section: 'section-1', times: 0 },
+      ),
+      { maxLength: 3 },
+    )
+    .map((form): AnySongEdit => ({ kind: 'setForm', form })),
+  fc.constant<AnySongEdit>({
+    kind: 'batch',
+    edits: [
+      { kind: 'setTempo', tempo: 77 },
+      { kind: 'setTags', tags: ['slow'] },
+    ],
+  }),
+);
+
+describe('edits of songs', () => {
+  test('each can be taken back, and what is accepted can stand', () => {
+    fc.assert(
+      fc.property(fc.array(editArbitrary, { maxLength: 8 }), (edits) => {
+        let song = newSong('Song');
+        const states = [song];
+        const inverses: AnySongEdit[] = [];
+        for (const change of edits) {
+          const done = editSong(song, change);
+          if (!done.ok) continue;
+          song = done.value.document;
+          expect(problemsOfSong(song)).toEqual([]);
+          states.push(song);
+          inverses.push(done.value.inverse);
+        }
+        for (const inverse of inverses.reverse()) {
+          expect(song).toEqual(states.pop());
+          song = valueOrThrow(editSong(song, inverse)).document;
+        }
+        expect(song).toEqual(newSong('Song'));
+      }),
+    );
+  });
+
+  test.each<[string, AnySongEdit, RegExp]>([
+    [
+      'a form that names no section',
+      { kind: 'setForm', form: [{ section: 'x', times: 1 }] },
+      /Form, part 1: there is no section “x”/,
+    ],
+    ['a section taken out that the form plays', { kind: 'setSections', sections: [] }, /there is no section/],
+    [
+      'a shape that is not there',
+      { kind: 'setBars', section: 'section-1', bars: [bar('Zz')] },
+      /“A”, bar 1: the voicing “Zz”/,
+    ],
+    ['a figure that is not there', { kind: 'setFigures', figures: [] }, /the pattern “figure-1”/],
+    [
+      'two chords at one time',
+      {
+        kind: 'setBars',
+        section: 'section-1',
+        bars: [
+          bar('C', {
+            chords: [
+              { at: 0, voicing: 'C' },
+              { at: 0, voicing: 'C' },
+            ],
+          }),
+        ],
+      },
+      /must be in order/,
+    ],
+    [
+      'a form without end',
+      { kind: 'setForm', form: Array.from({ length: 40 }, () => ({ section: 'section-1', times: 16 })) },
+      /2560 bars/,
+    ],
+    ['an edit without a name', { kind: 'fly' } as unknown as AnySongEdit, /no change called/],
+  ])('%s is refused with a reason', (_what, change, words) => {
+    const done = editSong(newSong('Song'), change);
+    expect(done.ok ? '' : done.problems.map(sayProblem).join(' ')).toMatch(words);
+  });
+});
+
+describe('files', () => {
+  test('a song comes back as it went', () => {
+    const song = fromChart('Verse:\n| C | G . Am . | N.C. |\nlow\n'.replace('low\n', ''), {
+      swing: 60,
+      tags: ['slow'],
+    });
+    expect(valueOrThrow(readSongFile(writeSongFile(song)))).toEqual(song);
+    expect(valueOrThrow(readSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
+  });
+
+  test('a slip in its file is named with the line and column it stands at', () => {
+    const read = readSongFile('{\n  "format": nonsense\n}');
+    expect(read.ok ? [] : read.problems.map(({ code, details }) => [code, details?.line, details?.column])).toEqual([
+      ['not-json', 2, 14],
+    ]);
+  });
+
+  test.each([
+    ['{"format": "fleet-wren-song", "version": 1, "song": {', 'truncated'],
+    ['{"format": {"toString": 1}}', 'not-ours'],
+    ['{"format": "fleet-wren-song", "version": "one", "song": {}}', 'field-wrong'],
+    ['{"format": "fleet-wren-song", "version": 9, "song": {}}', 'too-new'],
+  ])('%s is refused as %s', (source, code) => {
+    const read = readSongFile(source);
+    expect(read.ok ? '' : read.problems[0]?.code).toBe(code);
+  });
+
+  test.each([
+    ['{', /ends early/],
+    ['{]', /JSON/],
+    ['{}', /not a Fleet Wren/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), extra: 1 } }), /song\.extra/],
+    [
+      JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }),
+      /^5 bpm is out of range/,
+    ],
+    ['x'.repeat(2_000_001), /characters/],
+  ])('what is no song is refused (%#)', (text, words) => {
+    const read = readSongFile(text);
+    expect(read.ok ? '' : read.problems.map(sayProblem).join(' ')).toMatch(words);
+  });
+});
+
+test('a form as a line', () => {
+  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('A ×2');
+  expect(SONG_KIND.name).toBe('song');
+});

@@ -1,0 +1,58 @@
+import { alternateBassStrings, bassString } from '../../harmony/index.ts';
+import { patternLength, sameValue, type CourseBar, type Pattern, type Role, type Stroke } from '../../pattern/index.ts';
+import { ticksPerBar } from '../../time/index.ts';
+import { convertSubdivision, type ExpandedSong } from './expand-song.ts';
+import type { SongFigure } from '../model/song.ts';
+
+/** What of its chord a stroke carries: on the string of the bass, or on one that alternates with it. */
+const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: Stroke): Role | undefined => {
+  if (role || fret !== undefined) return role;
+  if (string === bassString(instrument, voicing)) return 'bass';
+  const [first, second] = alternateBassStrings(instrument, voicing).filter((one) => one > 3);
+  return string === first ? 'alternate' : string === second ? 'second alternate' : undefined;
+};
+
+/**
+ * A pattern as a figure of a song: free of its chord, its bass strokes bound to whatever carries the bass.
+ * @example
+ * patternToFigure(valueOrThrow(readFigure('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // => 'bass'
+ */
+export const patternToFigure = (pattern: Pattern, id: string): SongFigure => ({
+  id,
+  name: pattern.name,
+  length: patternLength(pattern),
+  strokes: pattern.strokes.map((stroke) => {
+    const role = getChordRole(pattern, stroke);
+    return role ? { ...stroke, role } : stroke;
+  }),
+});
+
+/** The bars of a pattern from one on, with their ticks: as they come, or all alike. */
+const listPatternBars = ({ metre, tempo, bars, course }: Pattern): readonly CourseBar[] =>
+  course ?? Array.from({ length: bars }, () => ({ metre, tempo }));
+
+const listBarStarts = (bars: readonly CourseBar[]): readonly number[] => {
+  let next = 0;
+  return [0, ...bars.map(({ metre }) => (next += ticksPerBar(metre)))];
+};
+
+/**
+ * Some bars of a song as a pattern by itself, to be heard, drawn or taken to the bench. Where they are not all alike they
+ * keep their course, which no bench can hold.
+ * @example
+ * extractBars(expandSong(createSong('Song')), 0, 2).bars // => 2
+ */
+export const extractBars = ({ pattern }: ExpandedSong, from: number, count: number): Pattern => {
+  const all = listPatternBars(pattern);
+  const at = listBarStarts(all);
+  const [start, end] = [at[from] ?? 0, at[Math.min(all.length, from + count)] ?? 0];
+  const strokes = pattern.strokes
+    .filter((stroke) => stroke.at >= start && stroke.at < end)
+    .map((stroke) => ({ ...stroke, at: stroke.at - start }));
+  const { course: _course, ...rest } = pattern;
+  const own = all.slice(from, from + count);
+  const first = own[0] ?? { metre: pattern.metre, tempo: pattern.tempo };
+  const alike = own.every((bar) => sameValue(bar, first));
+  const subdivision = convertSubdivision(pattern, first.metre);
+  return { ...rest, ...first, subdivision, bars: Math.max(1, own.length), strokes, ...(alike ? {} : { course: own }) };
+};

@@ -1,0 +1,116 @@
+import { rehearsalLetter } from '../rehearsal-letter.ts';
+import { repeatsOf, type ReadBar, type Repeat } from '../../formats/index.ts';
+import { sameValue } from '../../pattern/index.ts';
+import { SONG_LIMITS, type Bar, type FormEntry } from '../model/song.ts';
+
+/** A section as it is found in a file. */
+export interface ImportedSection {
+  readonly id: string;
+  readonly name: string;
+  readonly bars: readonly Bar[];
+  readonly tempo?: number;
+}
+
+/** The sections of a file, and the order they are played in. */
+export interface ImportedForm {
+  readonly sections: readonly ImportedSection[];
+  readonly form: readonly FormEntry[];
+}
+
+/** Collects sections; one that comes again with the same bars is the same section. */
+class SectionCollector {
+  readonly sections: ImportedSection[] = [];
+  readonly form: FormEntry[] = [];
+
+  constructor(
+    private readonly read: readonly ReadBar[],
+    private readonly bars: readonly Bar[],
+  ) {}
+
+  /** The section of some bars, by their indexes. */
+  private section(indexes: readonly number[], name: string | undefined): string {
+    const bars = indexes.map((index) => this.bars[index] as Bar);
+    const first = this.read[indexes[0] ?? 0];
+    const known = this.sections.find(
+      (one) => sameValue(one.bars, bars) && one.tempo === first?.tempo && (name === undefined || one.name === name),
+    );
+    if (known) return known.id;
+    const id = `section-${this.sections.length + 1}`;
+    const free = name ?? rehearsalLetter(this.sections.length);
+    this.sections.push({
+      id,
+      name: free.slice(0, 60),
+      bars,
+      ...(first?.tempo === undefined ? {} : { tempo: first.tempo }),
+    });
+    return id;
+  }
+
+  add(indexes: readonly number[], name?: string): void {
+    if (indexes.length === 0) return;
+    const section = this.section(indexes, name);
+    const last = this.form.at(-1);
+    if (last?.section === section && !last.endings && last.times < SONG_LIMITS.times)
+      this.form[this.form.length - 1] = { ...last, times: last.times + 1 };
+    else this.form.push({ section, times: 1 });
+  }
+
+  /** A repeat whose endings are of one length: one section with endings. */
+  repeat(body: readonly number[], endings: readonly (readonly number[])[], times: number, name?: string): void {
+    const section = this.section([...body, ...(endings[0] ?? [])], name);
+    const later = endings.slice(1).map((indexes, place) => ({
+      time: place + 2,
+      bars: indexes.map((index) => this.bars[index] as Bar),
+    }));
+    this.form.push({ section, times, ...(later.length > 0 ? { endings: later } : {}) });
+  }
+}
+
+const range = (from: number, to: number): readonly number[] =>
+  Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
+
+/** Bars cut where a section begins: at a name, after a double line, where the tempo changes. */
+const splitAtBoundaries = (read: readonly ReadBar[], from: number, to: number): readonly (readonly number[])[] => {
+  const begins = range(from, to).filter((index) => {
+    const bar = read[index];
+    const before = read[index - 1];
+    return index === from || bar?.section !== undefined || before?.closes || bar?.tempo !== undefined;
+  });
+  return begins.map((start, place) => range(start, begins[place + 1] ?? to));
+};
+
+const addSegments = (made: SectionCollector, read: readonly ReadBar[], indexes: readonly (readonly number[])[]): void =>
+  indexes.forEach((some) => made.add(some, read[some[0] ?? 0]?.section));
+
+const addRepeat = (made: SectionCollector, read: readonly ReadBar[], { from, to, times }: Repeat): void => {
+  const body = range(from, to + 1).filter((index) => (read[index]?.endings ?? []).length === 0);
+  const ofTime = (time: number): readonly number[] =>
+    range(from, to + 1).filter((index) => read[index]?.endings?.includes(time));
+  const endings = range(1, times + 1).map(ofTime);
+  const name = read[from]?.section;
+  const whole =
+    splitAtBoundaries(read, from, from + body.length).length === 1 &&
+    body.every((index, place) => index === from + place);
+  const alike = endings.every(({ length }) => length === endings[0]?.length);
+  if (whole && alike) return made.repeat(body, endings, Math.min(times, SONG_LIMITS.times), name);
+  for (let time = 1; time <= times; time += 1) {
+    addSegments(made, read, splitAtBoundaries(read, from, from + body.length));
+    made.add(endings[time - 1] ?? []);
+  }
+};
+
+/**
+ * The form of what was read: what is repeated is one section played several times, with its endings; the rest is cut where
+ * a name, a double line or another tempo begins.
+ */
+export const inferForm = (read: readonly ReadBar[], bars: readonly Bar[]): ImportedForm => {
+  const made = new SectionCollector(read, bars);
+  let next = 0;
+  for (const repeat of repeatsOf(read)) {
+    addSegments(made, read, splitAtBoundaries(read, next, repeat.from));
+    addRepeat(made, read, repeat);
+    next = repeat.to + 1;
+  }
+  addSegments(made, read, splitAtBoundaries(read, next, read.length));
+  return { sections: made.sections, form: made.form };
+};

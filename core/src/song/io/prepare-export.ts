@@ -1,0 +1,30 @@
+import type { ScoreWords } from '../../formats/index.ts';
+import type { Score } from '../../score/index.ts';
+import { flattenSong, expandSong, type ExpandedSong } from '../expansion/expand-song.ts';
+import type { Song } from '../model/song.ts';
+
+/** A song as writers of files want it: written out, with what stands over its bars. */
+export interface SongExport {
+  readonly expanded: ExpandedSong;
+  readonly score: Score;
+  readonly annotations: ScoreWords;
+}
+
+/**
+ * A song as it is played, with the names of its sections where they begin and its words, for tablature, scores and MIDI.
+ * @example
+ * prepareSongExport(createSong('Song')).said.sections.get(0) // => 'A'
+ */
+export const prepareSongExport = (song: Song): SongExport => {
+  const written = expandSong(song);
+  const sections = new Map<number, string>();
+  const words = new Map<number, string>();
+  const names = new Map(song.sections.map(({ id, name }) => [id, name]));
+  written.bars.forEach(({ section, formIndex: part, repeat: time, bar }, index) => {
+    const before = written.bars[index - 1];
+    const begins = !before || before.formIndex !== part || before.repeat !== time;
+    if (begins) sections.set(index, names.get(section) ?? section);
+    if (bar.words) words.set(index, bar.words);
+  });
+  return { expanded: written, score: flattenSong(song, written), annotations: { sections, words } };
+};

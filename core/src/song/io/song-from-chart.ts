@@ -1,0 +1,76 @@
+import { message } from '../../message/index.ts';
+import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { voicingsFor, type Voicing } from '../../harmony/index.ts';
+import type { Instrument } from '../../instrument/index.ts';
+import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import type { ChordChart, ChartBar, ChartSection } from '../chart/read-chart.ts';
+import { createSong } from '../model/create-song.ts';
+import type { Bar, BarChord, Section, Song, Texture } from '../model/song.ts';
+
+/** The first shape of each symbol of a chart. */
+const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonly<Record<string, Voicing>>> => {
+  const symbols = new Set(
+    chart.sections.flatMap(({ bars }) => bars.flatMap(({ chords }) => chords.map(({ symbol }) => symbol))),
+  );
+  const problems: Problem[] = [];
+  const shapes: Record<string, Voicing> = {};
+  for (const symbol of symbols) {
+    const found = voicingsFor(symbol, instrument, { most: 1 });
+    if (!found.ok) problems.push(...found.problems);
+    else if (found.value[0]) shapes[symbol] = { ...found.value[0].voicing, chord: symbol };
+    else problems.push(problem('chord-without-shape', { value: symbol }));
+  }
+  return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(shapes);
+};
+
+/** Chords on the half beats nearest to their shares of the bar. */
+const quantiseChords = ({ chords }: ChartBar, metre: Metre): readonly BarChord[] => {
+  const step = ticksPerBeat(metre) / 2;
+  return chords.map(({ symbol, position: share }) => ({
+    at: Math.round((share * ticksPerBar(metre)) / step) * step,
+    voicing: symbol,
+  }));
+};
+
+const hasOverlappingChords = (chords: readonly BarChord[]): boolean =>
+  chords.some(({ at }, index) => index > 0 && at <= (chords[index - 1] as BarChord).at);
+
+const createBar = (bar: ChartBar, metre: Metre, texture: Texture): Bar => ({
+  chords: quantiseChords(bar, metre),
+  texture: bar.isNoChord ? 'rest' : texture,
+  ...(bar.lyrics ? { words: bar.lyrics } : {}),
+});
+
+const createSection = (section: ChartSection, index: number, metre: Metre, texture: Texture): Section => ({
+  id: `section-${index + 1}`,
+  name: section.name.slice(0, 60),
+  bars: section.bars.map((bar) => createBar(bar, metre, texture)),
+});
+
+const findOverlappingChords = (sections: readonly Section[]): readonly Problem[] =>
+  sections.flatMap(({ name, bars }) =>
+    bars.flatMap(({ chords }, index) =>
+      hasOverlappingChords(chords)
+        ? [problem('song-wrong', { problem: message('song-problem.too-many-chords', { name, bar: index + 1 }) })]
+        : [],
+    ),
+  );
+
+/**
+ * A song from a chord chart: each symbol with its easiest shape, the song's first figure under every bar. Errors: those of
+ * symbols, `chord-without-shape`, `song-wrong` for a bar whose chords overflow.
+ * @example
+ * valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | G |')), 'Song')).sections[0].bars.length // => 2
+ */
+export const createSongFromChart = (chart: ChordChart, name: string, changes: Partial<Song> = {}): Result<Song> => {
+  const base = createSong(name, changes);
+  const figure = base.figures[0]?.id;
+  const texture: Texture = figure === undefined ? 'rest' : { figure, begins: 'each bar' };
+  const shapes = chooseShapes(chart, base.instrument);
+  if (!shapes.ok) return shapes;
+  const sections = chart.sections.map((section, index) => createSection(section, index, base.metre, texture));
+  const problems = findOverlappingChords(sections);
+  if (problems.length > 0) return failure(...problems.slice(0, 20));
+  const form = chart.sections.map(({ repeatCount: times }, index) => ({ section: `section-${index + 1}`, times }));
+  return success({ ...base, voicings: shapes.value, sections, form });
+};

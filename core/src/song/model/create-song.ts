@@ -1,0 +1,46 @@
+import { shapeOf, openStrings } from '../../harmony/index.ts';
+import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
+import { ticksPerBar, ticksPerBeat } from '../../time/index.ts';
+import { rehearsalLetter } from '../rehearsal-letter.ts';
+import type { Bar, SongFigure, Song } from './song.ts';
+
+/** A thumb in turn with index and middle: what a song begins with until a figure is chosen. */
+const createDefaultFigure = (metre: Song['metre']): SongFigure => {
+  const half = ticksPerBeat(metre) / 2;
+  const strokes = Array.from({ length: metre.beats }, (_, beat) => [
+    {
+      id: `t${beat}`,
+      at: beat * 2 * half,
+      string: beat % 2 === 0 ? 5 : 4,
+      role: beat % 2 === 0 ? 'bass' : 'alternate',
+    },
+    { id: `f${beat}`, at: (beat * 2 + 1) * half, string: beat % 2 === 0 ? 2 : 1 },
+  ]).flat() as SongFigure['strokes'];
+  return { id: 'figure-1', name: '1', length: ticksPerBar(metre), strokes };
+};
+
+/**
+ * A new song: a section of four bars on one chord, over an alternating thumb.
+ * @example
+ * createSong('Song').sections[0].bars.length // => 4
+ */
+export const createSong = (name: string, changes: Partial<Song> = {}): Song => {
+  const instrument = changes.instrument ?? instrumentIn(tuningByKey('standard'));
+  const metre = changes.metre ?? { beats: 4, unit: 4 };
+  const shape = shapeOf(instrument, 'C') ?? openStrings(instrument.pitches.length);
+  const bar: Bar = { chords: [], texture: { figure: 'figure-1', begins: 'each bar' } };
+  const first: Bar = { ...bar, chords: [{ at: 0, voicing: shape.chord }] };
+  return {
+    name,
+    instrument,
+    metre,
+    tempo: 80,
+    subdivision: 2,
+    school: 'one-per-string',
+    voicings: { [shape.chord]: shape },
+    figures: [createDefaultFigure(metre)],
+    sections: [{ id: 'section-1', name: rehearsalLetter(0), bars: [first, bar, bar, bar] }],
+    form: [{ section: 'section-1', times: 1 }],
+    ...changes,
+  };
+};
