@@ -124,7 +124,7 @@ export default tseslint.config(
   },
   // Chord symbols are read through a library, in this one place.
   {
-    files: ['core/src/harmony/symbol.ts'],
+    files: ['core/src/harmony/chord-symbol.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',
@@ -175,13 +175,13 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: [
       '**/*.test.ts',
-      'core/src/harmony/shapes.ts',
+      'core/src/harmony/open-shapes.ts',
       'core/src/practice/prose.ts',
       'core/src/formats/tab/**',
       'core/src/formats/midi/**',
       'core/src/formats/musicxml/**',
-      'core/src/formats/written/rhythm.ts',
-      'core/src/formats/json/read.ts',
+      'core/src/formats/notation/notate-rhythm.ts',
+      'core/src/formats/native/parse-pattern.ts',
     ],
     plugins: { wren: { rules: { 'no-sentences': noSentences } } },
     rules: { 'wren/no-sentences': ['error', { pattern: '[A-Za-z’]{2} +[A-Za-z]{2}' }] },

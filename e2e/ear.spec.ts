@@ -5,7 +5,7 @@ import {
   WAYS,
   askedOf,
   ladderFor,
-  newPattern,
+  createPattern,
   planOf,
   playAs,
   playedPattern,
@@ -18,7 +18,7 @@ import type { Browser, Page } from '@playwright/test';
 import { hearing, listeningTo, soundFile } from './microphone.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 
-const ROLL = newPattern('Sluice roll', {
+const ROLL = createPattern('Sluice roll', {
   strokes: [5, 3, 2, 1, 2, 3].map((string, index) => ({ id: `s${index}`, at: index * 280, string })),
   metre: { beats: 2, unit: 4 },
   tempo: 80,

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { GENERATORS, readFigure, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
+import { GENERATORS, parseStringNotation, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 test.describe('generators', () => {
@@ -260,7 +260,7 @@ test('tags: put on, found by, and taken off', async ({ bench }) => {
 
 test.describe('files made elsewhere are shown before anything is stored', () => {
   const pattern = valueOrThrow(
-    readFigure('6 3 2 1 2 3', { name: 'Weir song', subdivision: 3, chord: 'Em', wholeBeats: true }),
+    parseStringNotation('6 3 2 1 2 3', { name: 'Weir song', subdivision: 3, chord: 'Em', wholeBeats: true }),
   ).pattern;
   const digits = ['p', 'i', 'm', 'a', 'm', 'i'] as const;
 

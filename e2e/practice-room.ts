@@ -1,10 +1,10 @@
 import { say } from '@fleet-wren/wording';
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
 import { expect, openStudio } from './studio.ts';
 
 /** What is practised in the tests of the room. */
-export const PATTERN = newPattern('Towpath roll', {
+export const PATTERN = createPattern('Towpath roll', {
   strokes: [5, 3, 2, 3, 5, 3, 1, 3].map((string, index) => ({ id: `s${index}`, at: index * 420, string })),
   tempo: 72,
   subdivision: 2,

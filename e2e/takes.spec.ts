@@ -1,10 +1,10 @@
 import { say } from '@fleet-wren/wording';
-import { PLAYERS, TAKE, newPattern, playPattern } from '@fleet-wren/core';
+import { PLAYERS, TAKE, createPattern, playPattern } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
 import { hearing, soundFile } from './microphone.ts';
 import { Bench, expect, openStudio, test, violations } from './studio.ts';
 
-const ROLL = newPattern('Weir roll', {
+const ROLL = createPattern('Weir roll', {
   strokes: [5, 3, 2, 1, 2, 3].map((string, index) => ({ id: `s${index}`, at: index * 560, string })),
   metre: { beats: 4, unit: 4 },
   tempo: 96,

@@ -10,7 +10,7 @@ import {
   valueOrThrow,
   songFromChart,
   studySong,
-  newPattern,
+  createPattern,
   realise,
   schoolOf,
   createSeededRandom,
@@ -39,7 +39,7 @@ const strokesOf = (count, shape, ticks) => {
 const patternOf = (count, shape, school, subdivision, tempo) => {
   const strokes = strokesOf(count, shape, 840 / subdivision);
   const bars = Math.floor((strokes.at(-1)?.at ?? 0) / 3360) + 1;
-  return newPattern('Bench', { school, subdivision, tempo, bars, cyclic: count <= 64, strokes });
+  return createPattern('Bench', { school, subdivision, tempo, bars, cyclic: count <= 64, strokes });
 };
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -12,7 +12,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { ladderFor, newPattern, planOf, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
+import { ladderFor, createPattern, planOf, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { startPooler } from './lib/pooler.mjs';
@@ -46,7 +46,7 @@ const CLIENTS = 20;
 /** Requests of each kind that are measured, in all. */
 const EACH = 1200;
 
-const pattern = newPattern('Weir roll', {
+const pattern = createPattern('Weir roll', {
   strokes: [5, 3, 2, 3, 4, 3, 1, 3].map((string, index) => ({ id: `s${index}`, at: index * 420, string })),
   tempo: 72,
   subdivision: 2,
@@ -307,7 +307,7 @@ const send = async (address, studio, path, body, headers = {}) => {
 };
 
 const strokes = Array.from({ length: 4000 }, (_, slot) => ({ id: `s${slot}`, at: slot * 105, string: (slot % 5) + 1 }));
-const longPattern = JSON.stringify({ pattern: newPattern('Long', { bars: 125, subdivision: 8, strokes }) });
+const longPattern = JSON.stringify({ pattern: createPattern('Long', { bars: 125, subdivision: 8, strokes }) });
 
 /** What may keep others waiting, each as somebody does it. */
 const LOADS = (address, ask) => {

@@ -17,10 +17,10 @@ const {
   judgeTake,
   playAs,
   playedPattern,
-  readFigure,
+  parseStringNotation: readFigure,
   renderTake,
   createSeededRandom: seededRandom,
-  strikerOf,
+  actuatorOf: strikerOf,
   valueOrThrow,
 } = core;
 

@@ -13,7 +13,7 @@ import {
   fingerPattern,
   fitWeights,
   computeTimedTransitions,
-  readFigure,
+  parseStringNotation,
   createSeededRandom,
   solveBest,
   taskOf,
@@ -25,7 +25,7 @@ const SEED = 1;
 const figures = JSON.parse(readFileSync(join(ROOT, 'core/test/calibration/figures.json'), 'utf8'));
 
 const figure = ({ figure: text, subdivision, tempo, cyclic }, share = 1) => {
-  const read = valueOrThrow(readFigure(text, { subdivision, tempo: Math.round(tempo * share) }));
+  const read = valueOrThrow(parseStringNotation(text, { subdivision, tempo: Math.round(tempo * share) }));
   return { pattern: { ...read.pattern, cyclic }, cycleTicks: read.cycleTicks };
 };
 

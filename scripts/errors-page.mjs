@@ -8,7 +8,7 @@ import { ROOT } from './lib/paths.mjs';
 const head = `# Errors
 
 Every code the project answers with. The server sends \`{"error": {"code", "message", "problems"}}\` with the status; the
-interface and the command line show the text. The registry is \`core/src/errors/registry.ts\`, the texts are in
+interface and the command line show the text. The registry is \`core/src/errors/error-registry.ts\`, the texts are in
 \`wording/src/en/errors.ts\`; a test holds this page, the registry, the texts and the code together. \`{problem}\` and \`{reason}\` are filled with
 a text of \`wording/src/en/reasons.ts\`.
 

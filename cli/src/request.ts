@@ -9,10 +9,10 @@ import {
   createHandProfile,
   findSchool,
   patternLength,
-  problem,
-  problemsOfPattern,
-  readFigure,
-  readPatternFile,
+  createProblem,
+  validatePattern,
+  parseStringNotation,
+  parsePatternFile,
   success,
   type HandProfile,
   type Pattern,
@@ -23,13 +23,13 @@ import {
 import type { Command, Options, Request } from './command.ts';
 
 /** A command that was not given as it is meant: says how. */
-export const badUsage = (said: Message): Result<never> => failure(problem('usage', { problem: said }));
+export const badUsage = (said: Message): Result<never> => failure(createProblem('usage', { problem: said }));
 
 const megabytes = (bytes: number): Message => message('size.megabytes', { megabytes: bytes / 1e6 });
 
 const unreadable = (file: string, error: unknown): Result<never> =>
   failure(
-    problem('file-unreadable', {
+    createProblem('file-unreadable', {
       value: file,
       reason: (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason'),
     }),
@@ -39,7 +39,7 @@ const unreadable = (file: string, error: unknown): Result<never> =>
 export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => {
   try {
     const { size } = statSync(file);
-    if (size > most) return failure(problem('too-large', { value: megabytes(size), most: megabytes(most) }));
+    if (size > most) return failure(createProblem('too-large', { value: megabytes(size), most: megabytes(most) }));
     return success(new Uint8Array(readFileSync(file)));
   } catch (error) {
     return unreadable(file, error);
@@ -52,7 +52,7 @@ export const readText = (file: string): Result<string> => {
     const { size } = statSync(file);
     if (size > 4 * LARGEST_FILE)
       return failure(
-        problem('too-large', {
+        createProblem('too-large', {
           value: megabytes(size),
           most: message('size.million-characters', { millions: LARGEST_FILE / 1e6 }),
         }),
@@ -66,7 +66,7 @@ export const readText = (file: string): Result<string> => {
 /** The pattern in a file. */
 export const readPatternAt = (file: string): Result<Pattern> => {
   const text = readText(file);
-  return text.ok ? readPatternFile(text.value) : text;
+  return text.ok ? parsePatternFile(text.value) : text;
 };
 
 const numberFlag = (name: string, text: string | undefined): Result<number | undefined> => {
@@ -93,7 +93,7 @@ const withFlags = (pattern: Pattern, { school, line }: Options, tempo: number | 
     tempo: tempo ?? pattern.tempo,
     cyclic: line ? false : pattern.cyclic,
   };
-  const problems = problemsOfPattern(changed);
+  const problems = validatePattern(changed);
   return problems.length > 0 ? failure(...problems) : success(changed);
 };
 
@@ -105,7 +105,7 @@ const figure = (command: Command, options: Options): Result<{ pattern: Pattern; 
   if (!subdivision.ok) return subdivision;
   const { chord } = options;
   const named = { name: say('cli.untitled-figure'), chord, wholeBeats: command.wholeBeats };
-  return readFigure(options.strings ?? '', { subdivision: subdivision.value, ...named });
+  return parseStringNotation(options.strings ?? '', { subdivision: subdivision.value, ...named });
 };
 
 const source = (
@@ -130,7 +130,7 @@ const parseHand = (file: string, text: string): Result<HandProfile> => {
     const { name, scale, times } = JSON.parse(text) as HandFile;
     return createHandProfile({ key: file, name: name ?? file, scale, times });
   } catch {
-    return failure(problem('file-unreadable', { value: file, reason: message('cli.not-json') }));
+    return failure(createProblem('file-unreadable', { value: file, reason: message('cli.not-json') }));
   }
 };
 
@@ -151,7 +151,7 @@ export const readRequest = (command: Command, file: string | undefined, options:
   if (!found.ok) return found;
   const pattern = withFlags(found.value.pattern, options, tempo.value);
   if (!pattern.ok) return pattern;
-  if (pattern.value.strokes.length === 0) return failure(problem('pattern-empty'));
+  if (pattern.value.strokes.length === 0) return failure(createProblem('pattern-empty'));
   const hand = readHand(options.profile);
   if (!hand.ok) return hand;
   return success({

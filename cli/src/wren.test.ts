@@ -1,7 +1,14 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newPattern, readChart, songFromChart, valueOrThrow, writePatternFile, writeSongFile } from '@fleet-wren/core';
+import {
+  createPattern,
+  readChart,
+  songFromChart,
+  valueOrThrow,
+  serialisePattern,
+  writeSongFile,
+} from '@fleet-wren/core';
 import { parseMidi } from 'midi-file';
 import { wren, wrenInTime } from './wren.ts';
 
@@ -296,7 +303,7 @@ describe('sheets', () => {
     ['an unknown paper', ['sheet', 'x.json', '--to', 'pdf', '--paper', 'wallpaper'], /a4 or letter/],
     [
       'nothing to print',
-      ['sheet', fileWith('bare.json', writePatternFile(newPattern('Bare'))), '--to', 'pdf'],
+      ['sheet', fileWith('bare.json', serialisePattern(createPattern('Bare'))), '--to', 'pdf'],
       /no notes to finger/,
     ],
     [

@@ -2,7 +2,7 @@ import { sayProblem, say } from '@fleet-wren/wording';
 import { parseArgs } from 'node:util';
 import {
   failure,
-  problem,
+  createProblem,
   readSongFile,
   success,
   type Problem,
@@ -139,7 +139,9 @@ const parse = (args: readonly string[]): Result<{ words: readonly string[]; opti
     return success({ words: positionals, options: values });
   } catch (error) {
     return failure(
-      problem('usage', { problem: message('cli.bad-usage', { problem: (error as Error).message, help: help() }) }),
+      createProblem('usage', {
+        problem: message('cli.bad-usage', { problem: (error as Error).message, help: help() }),
+      }),
     );
   }
 };
@@ -177,7 +179,7 @@ export const wren = (args: readonly string[]): Outcome => {
   if (!command)
     return failed(
       [
-        problem('usage', {
+        createProblem('usage', {
           problem: message('cli.bad-usage', { problem: message('cli.command-unknown', { value: name }), help: help() }),
         }),
       ],

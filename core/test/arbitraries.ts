@@ -1,21 +1,21 @@
 import fc from 'fast-check';
-import { shapesFor } from '../src/harmony/index.ts';
-import { TUNINGS, instrumentIn } from '../src/instrument/index.ts';
+import { listOpenShapes } from '../src/harmony/index.ts';
+import { TUNINGS, createInstrument } from '../src/instrument/index.ts';
 import {
   DIGITS,
-  MARKS,
+  ARTICULATIONS,
   NODE_FRETS,
-  ROLES,
+  CHORD_ROLES,
   SLURS,
-  newPattern,
+  createPattern,
   patternLength,
-  slotTicks,
+  subdivisionTicks,
   type Pattern,
   type Stroke,
 } from '../src/pattern/index.ts';
 import { cutBeat, reinstrument, resize, revoice, type Edit } from '../src/edit/index.ts';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS } from '../src/fingering/index.ts';
-import { BEAT_UNITS, SUBDIVISIONS, canSubdivide } from '../src/time/index.ts';
+import { BEAT_UNITS, SUBDIVISIONS, isSubdivisionPossible } from '../src/time/index.ts';
 
 const frame = fc
   .record({
@@ -32,15 +32,15 @@ const frame = fc
     tags: fc.option(fc.array(fc.constantFrom('rolls', 'first year', 'Thursday'), { maxLength: 2 }), { nil: undefined }),
   })
   .map(({ tuning, shape, subdivision, metre, swing, tags, ...rest }) => {
-    const shapes = shapesFor(tuning.key, tuning.pitches.length);
+    const shapes = listOpenShapes(tuning.key, tuning.pitches.length);
     const voicing = shapes[shape % shapes.length];
-    return newPattern(rest.name, {
+    return createPattern(rest.name, {
       ...rest,
       ...(swing === undefined ? {} : { swing }),
       ...(tags === undefined ? {} : { tags }),
       metre,
-      subdivision: canSubdivide(metre, subdivision) ? subdivision : 1,
-      instrument: instrumentIn(tuning),
+      subdivision: isSubdivisionPossible(metre, subdivision) ? subdivision : 1,
+      instrument: createInstrument(tuning),
       voicing,
     });
   });
@@ -48,9 +48,9 @@ const frame = fc
 /** Marks a stroke may carry: mostly none, else one kind of them. */
 const markings: fc.Arbitrary<Partial<Stroke>> = fc.oneof(
   { weight: 5, arbitrary: fc.constant({}) },
-  { weight: 1, arbitrary: fc.constantFrom(...MARKS).map((mark) => ({ [mark]: true })) },
+  { weight: 1, arbitrary: fc.constantFrom(...ARTICULATIONS).map((mark) => ({ [mark]: true })) },
   { weight: 1, arbitrary: fc.constantFrom(...SLURS).map((slur) => ({ slur })) },
-  { weight: 1, arbitrary: fc.constantFrom(...ROLES).map((role) => ({ role })) },
+  { weight: 1, arbitrary: fc.constantFrom(...CHORD_ROLES).map((role) => ({ role })) },
   { weight: 1, arbitrary: fc.constantFrom<'soft' | 'loud'>('soft', 'loud').map((loudness) => ({ loudness })) },
   { weight: 1, arbitrary: fc.integer({ min: 0, max: 9 }).map((fret) => ({ fret })) },
   {
@@ -72,7 +72,7 @@ const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
   fc
     .record({
       id: fc.uuid(),
-      slot: fc.nat(patternLength(pattern) / slotTicks(pattern) - 1),
+      slot: fc.nat(patternLength(pattern) / subdivisionTicks(pattern) - 1),
       string: fc.integer({ min: 1, max: pattern.instrument.pitches.length }),
       pin: fc.option(fc.constantFrom(...DIGITS), { nil: undefined }),
       accent: fc.option(fc.boolean(), { nil: undefined }),
@@ -80,7 +80,7 @@ const strokeFor = (pattern: Pattern): fc.Arbitrary<Stroke> =>
     })
     .map(({ slot, pin, accent, marks, ...rest }) => ({
       ...rest,
-      at: slot * slotTicks(pattern),
+      at: slot * subdivisionTicks(pattern),
       ...(pin ? { pin } : {}),
       ...(accent === undefined ? {} : { accent }),
       ...marks,
@@ -114,10 +114,10 @@ export const editArbitrary = (pattern: Pattern): fc.Arbitrary<Edit> =>
       .record({ beats: fc.integer({ min: 0, max: 9 }), unit: fc.constantFrom(...BEAT_UNITS) })
       .map((metre): Edit => resize(pattern, { metre })),
     fc.nat(20).map((shape): Edit => {
-      const shapes = shapesFor(pattern.instrument.tuning, pattern.instrument.pitches.length);
+      const shapes = listOpenShapes(pattern.instrument.tuning, pattern.instrument.pitches.length);
       return revoice(pattern, shapes[shape % shapes.length] ?? pattern.voicing);
     }),
-    fc.constantFrom(...TUNINGS).map((tuning): Edit => reinstrument(pattern, instrumentIn(tuning))),
+    fc.constantFrom(...TUNINGS).map((tuning): Edit => reinstrument(pattern, createInstrument(tuning))),
     fc.constantFrom(2, 3, 6).map((parts): Edit => cutBeat(pattern, 0, parts)),
     strokeFor(pattern).map((stroke): Edit => ({ kind: 'become', document: { ...pattern, strokes: [stroke] } })),
     fc.constant<Edit>({

@@ -10,9 +10,9 @@ import {
   freshNames,
   analysePattern,
   leftOut,
-  newPattern,
-  problemsOfPattern,
-  readPattern,
+  createPattern,
+  validatePattern,
+  parsePattern,
   realise,
   repeatTwice,
   resize,
@@ -21,9 +21,9 @@ import {
   analyseStringUsage,
   valueOrThrow,
   writeMidi,
-  writeTab,
+  exportTab,
   type Edit,
-  type MadeSchool,
+  type CustomSchool,
   type Pattern,
   type Stroke,
   type Transform,
@@ -32,7 +32,7 @@ import {
 /** Things that were once wrong when tried from outside, each held so that it does not come back. */
 
 const withStrokes = (strokes: readonly Stroke[], more: Partial<Pattern> = {}): Pattern =>
-  newPattern('Tried', { strokes, ...more });
+  createPattern('Tried', { strokes, ...more });
 
 const done = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).document;
 
@@ -47,7 +47,7 @@ describe('tablature', () => {
       { id: 'c', at: 420, string: 2, harmonic: { kind: 'natural', touch: 12 } },
       { id: 'd', at: 630, string: 6 },
     ]);
-    const text = writeTab(realise(pattern), [], 'School');
+    const text = exportTab(realise(pattern), [], 'School');
     expect(text).toMatch(/^G {2}3 \|-2-+h4/m);
     expect(text).toMatch(/^B {2}2 \|-+<12>/m);
     expect(text).toMatch(/^E {2}6 \|-+x/m);
@@ -73,7 +73,7 @@ describe('strokes on muted strings', () => {
 describe('pitches', () => {
   test('beyond what MIDI has are refused before anything is written', () => {
     const instrument = { tuning: 'own', pitches: [40, 45, 50, 55, 59, 127], capo: 0, frets: 21 };
-    const read = readPattern({ ...withStrokes([{ id: 'a', at: 0, string: 1, fret: 21 }]), instrument });
+    const read = parsePattern({ ...withStrokes([{ id: 'a', at: 0, string: 1, fret: 21 }]), instrument });
     expect(read).toMatchObject({ ok: false });
   });
 });
@@ -124,7 +124,7 @@ describe('transforms', () => {
     const shorter = done(pattern, resize(pattern, { bars: 1 }));
     expect(shorter.divisions).toEqual([{ beat: 0, parts: 3 }]);
     const other = done(pattern, resize(pattern, { metre: { beats: 3, unit: 4 } }));
-    expect(problemsOfPattern(other)).toEqual([]);
+    expect(validatePattern(other)).toEqual([]);
   });
 });
 
@@ -159,7 +159,7 @@ describe('fingering', () => {
 describe('bad input', () => {
   test('text with NUL or half a character is refused with its place', () => {
     for (const name of ['a\u0000b', 'a\ud800'])
-      expect(readPattern({ ...withStrokes([]), name })).toMatchObject({
+      expect(parsePattern({ ...withStrokes([]), name })).toMatchObject({
         ok: false,
         problems: [{ code: 'field-wrong' }],
       });
@@ -167,7 +167,7 @@ describe('bad input', () => {
 
   test('200,000 malformed strokes give a list cut off at 20', () => {
     const strokes = Array.from({ length: 200_000 }, () => 7);
-    const read = readPattern({ ...withStrokes([]), strokes });
+    const read = parsePattern({ ...withStrokes([]), strokes });
     expect(read.ok).toBe(false);
     expect(read.ok ? 0 : read.problems.length).toBeLessThanOrEqual(20);
   });
@@ -205,7 +205,7 @@ describe('drill grids', () => {
 });
 
 test('two schools of a studio’s own can be compared', () => {
-  const school = (id: string): MadeSchool => ({
+  const school = (id: string): CustomSchool => ({
     id,
     name: id,
     base: 'one-per-string',

@@ -1,4 +1,4 @@
-import { newPattern, newSong } from '@fleet-wren/core';
+import { createPattern, newSong } from '@fleet-wren/core';
 import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -23,7 +23,7 @@ describe('what is not there, or cannot be, is answered in one way', () => {
     const made = (
       await agent
         .post('/api/patterns')
-        .send({ pattern: newPattern('Weir') })
+        .send({ pattern: createPattern('Weir') })
         .expect(201)
     ).body as {
       id: string;

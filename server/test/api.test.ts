@@ -1,4 +1,4 @@
-import { newPattern, type Pattern } from '@fleet-wren/core';
+import { createPattern, type Pattern } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { PASSWORD, startServer, type TestServer } from './studio.ts';
 import { loadDemo, DEMO_SIGN_IN } from '../src/demo/load.ts';
@@ -21,7 +21,7 @@ interface Failure {
 }
 
 const pattern = (name = 'Roll'): Pattern =>
-  newPattern(name, {
+  createPattern(name, {
     strokes: [
       { id: 'one', at: 0, string: 5 },
       { id: 'two', at: 210, string: 3, pin: 'm' },

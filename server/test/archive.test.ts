@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { newPattern, newSong, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, newSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -16,7 +16,7 @@ const practising = async (agent: Agent): Promise<void> => {
     id: string;
   };
   const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-  const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'bursts', plan };
+  const set = { name: 'Roll', pattern: createPattern('Roll'), target: 80, way: 'bursts', plan };
   const { body } = await agent.post(`/api/students/${student.id}/assignments`).send(set).expect(201);
   const event = { id: randomUUID(), at: 1_750_000_000_000, kind: 'clean', stage: 'thumb', tempo: 60 };
   const events = [{ assignment: (body as { id: string }).id, event }];
@@ -31,7 +31,7 @@ const withTakes = async (agent: Agent, studentId: string): Promise<void> => {
   const random = createSeededRandom(3);
   const sound = Buffer.from(Uint8Array.from({ length: 2 * PART + 77 }, () => Math.floor(256 * random())));
   for (const sent of [3, 1]) {
-    const form = { name: 'Weir', pattern: newPattern('Roll'), mime: 'audio/webm', bytes: sound.length };
+    const form = { name: 'Weir', pattern: createPattern('Roll'), mime: 'audio/webm', bytes: sound.length };
     const { body } = await agent.post(`/api/students/${studentId}/takes`).send(form).expect(201);
     const { id } = body as { id: string };
     for (let number = 0; number < sent; number += 1)
@@ -73,7 +73,7 @@ const filled = async (): Promise<Agent> => {
     { id: 'a', at: 0, string: 5 },
     { id: 'b', at: 210, string: 3, pin: 'm' as const },
   ];
-  const { body } = await agent.post('/api/patterns').send({ pattern: newPattern('Röll “é”', { strokes }) });
+  const { body } = await agent.post('/api/patterns').send({ pattern: createPattern('Röll “é”', { strokes }) });
   const { id, pattern } = body as { id: string; pattern: object };
   await agent
     .put(`/api/patterns/${id}`)
@@ -215,7 +215,7 @@ describe('the archive of a studio', () => {
     }
     let writing = true;
     const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-    const set = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'bursts', plan };
+    const set = { name: 'Roll', pattern: createPattern('Roll'), target: 80, way: 'bursts', plan };
     const writer = (async () => {
       for (let count = 0; writing; count += 1) {
         const student = made[count % made.length] as string;

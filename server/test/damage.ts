@@ -1,4 +1,4 @@
-import { newPattern, newSong } from '@fleet-wren/core';
+import { createPattern, newSong } from '@fleet-wren/core';
 
 /** A request to the server, as it goes over the wire. */
 export interface Sent {
@@ -10,7 +10,7 @@ export interface Sent {
 
 const ID = '00000000-0000-4000-8000-000000000000';
 
-const pattern = newPattern('Roll', {
+const pattern = createPattern('Roll', {
   strokes: [
     { id: 'one', at: 0, string: 5 },
     { id: 'two', at: 210, string: 3, pin: 'm' },

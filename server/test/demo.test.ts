@@ -1,4 +1,4 @@
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -35,7 +35,7 @@ test('the demo comes into a new studio once, and goes again without what the stu
   const other = await server.newStudio();
   await agent
     .post('/api/patterns')
-    .send({ pattern: newPattern('Our own') })
+    .send({ pattern: createPattern('Our own') })
     .expect(201);
   await agent.post('/api/students').send({ name: 'Ilse Reed', about: {} }).expect(201);
   expect((await agent.get('/api/demo').expect(200)).body).toEqual({ loaded: false });

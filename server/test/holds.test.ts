@@ -3,7 +3,7 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newPattern, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, createSeededRandom } from '@fleet-wren/core';
 import { freePort, started } from './real-start.ts';
 import { PASSWORD } from './studio.ts';
 
@@ -183,7 +183,7 @@ test('acknowledged events are all there after processes and the database were ki
   const made = async (path: string, body: object) => (await (await studio.send(path, body)).json()) as { id: string };
   const { id } = await made('/students', { name: 'Junia Weir', about: {} });
   const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
-  const form = { name: 'Roll', pattern: newPattern('Roll'), target: 80, way: 'bursts', plan };
+  const form = { name: 'Roll', pattern: createPattern('Roll'), target: 80, way: 'bursts', plan };
   const assignment = (await made(`/students/${id}/assignments`, form)).id;
   const [count, writers] = [HARD ? 2000 : 600, 20];
   const kept: string[] = [];

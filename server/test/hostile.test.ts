@@ -1,4 +1,4 @@
-import { newPattern, createSeededRandom, type Pattern, type Stroke } from '@fleet-wren/core';
+import { createPattern, createSeededRandom, type Pattern, type Stroke } from '@fleet-wren/core';
 import type { Agent, Response } from 'supertest';
 import { damagedRequest, type Sent } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -36,11 +36,11 @@ const strokes = (count: number): readonly Stroke[] =>
   Array.from({ length: count }, (_, slot) => ({ id: `s${slot}`, at: slot * 105, string: (slot % 5) + 1 }));
 
 const long = (count: number): Pattern =>
-  newPattern('Long', { bars: Math.ceil(count / 32), subdivision: 8, strokes: strokes(count) });
+  createPattern('Long', { bars: Math.ceil(count / 32), subdivision: 8, strokes: strokes(count) });
 
 /** Eight chords of three notes in a school that allows every digit everywhere: it once stopped the server for 42 s. */
 const chords = (): Pattern =>
-  newPattern('Chords', {
+  createPattern('Chords', {
     bars: 2,
     school: 'own:x',
     ownSchool: {
@@ -146,7 +146,7 @@ describe('no request stops the house', () => {
     await agent.post('/api/patterns').send({ pattern: chords() }).expect(201);
     await agent
       .post('/api/patterns')
-      .send({ pattern: newPattern('Next', { strokes: strokes(2) }) })
+      .send({ pattern: createPattern('Next', { strokes: strokes(2) }) })
       .expect(201);
     // On a busy machine it may first be kept without its figures too, which then follow.
     for (;;) {

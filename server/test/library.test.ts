@@ -1,4 +1,10 @@
-import { newPattern, readFigure, valueOrThrow, type FigureOptions, type Pattern } from '@fleet-wren/core';
+import {
+  createPattern,
+  parseStringNotation,
+  valueOrThrow,
+  type StringNotationOptions,
+  type Pattern,
+} from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { SummariesService } from '../src/summaries/summaries.service.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -16,8 +22,13 @@ interface Kept {
   readonly version: number;
   readonly pattern: Pattern;
 }
-const figure = (text: string, name: string, options: FigureOptions = {}, more: Partial<Pattern> = {}): Pattern => ({
-  ...valueOrThrow(readFigure(text, { name, wholeBeats: true, ...options })).pattern,
+const figure = (
+  text: string,
+  name: string,
+  options: StringNotationOptions = {},
+  more: Partial<Pattern> = {},
+): Pattern => ({
+  ...valueOrThrow(parseStringNotation(text, { name, wholeBeats: true, ...options })).pattern,
   ...more,
 });
 const keep = async (agent: Agent, pattern: Pattern): Promise<Kept> =>
@@ -103,7 +114,7 @@ describe('versions over time', () => {
     const agent = await server.newStudio();
     const { id, version, pattern } = await keep(
       agent,
-      newPattern('First state', { strokes: [{ id: 'a', at: 0, string: 5 }] }),
+      createPattern('First state', { strokes: [{ id: 'a', at: 0, string: 5 }] }),
     );
     const second = (
       await agent
@@ -133,7 +144,7 @@ describe('versions over time', () => {
 
   test('another studio’s versions are not there', async () => {
     const [agent, other] = [await server.newStudio(), await server.newStudio()];
-    const { id } = await keep(agent, newPattern('Mine'));
+    const { id } = await keep(agent, createPattern('Mine'));
     await agent.post(`/api/patterns/${id}/versions`).send({ label: 'kept' }).expect(204);
     const [version] = (await agent.get(`/api/patterns/${id}/versions`).expect(200)).body as { id: string }[];
     await other.get(`/api/patterns/${id}/versions`).expect(404);

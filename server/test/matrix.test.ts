@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern, newSong, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, newSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { ROUTES, damagedRequest } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -58,7 +58,7 @@ const idOf = (body: unknown): string => (body as { readonly id: string }).id;
 /** A studio with one of everything. */
 const furnished = async (agent: Agent): Promise<Owned> => {
   const post = async (path: string, body: object) => (await agent.post(path).send(body).expect(201)).body as unknown;
-  const pattern = newPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
+  const pattern = createPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
   const student = idOf(await post('/api/students', { name: 'Imre Sallow', about: {} }));
   const plan = { target: 80, stages: [{ key: 'thumb', name: 'Thumb', gate: 5, tempos: [60] }] };
   const way = 'slow';

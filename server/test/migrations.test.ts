@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { newPattern, createPatternSummary, type Pattern } from '@fleet-wren/core';
+import { createPattern, createPatternSummary, type Pattern } from '@fleet-wren/core';
 import knex, { type Knex } from 'knex';
 import { migrate } from '../src/db/connection.ts';
 import { MIGRATIONS } from '../src/db/migrations/index.ts';
@@ -39,7 +39,7 @@ afterAll(async () => {
 });
 
 const [studio, teacher, student, pattern, hand, school] = Array.from({ length: 6 }, () => randomUUID());
-const document: Pattern = newPattern('From before', { strokes: [{ id: 'a', at: 0, string: 5 }], tags: ['rolls'] });
+const document: Pattern = createPattern('From before', { strokes: [{ id: 'a', at: 0, string: 5 }], tags: ['rolls'] });
 
 const fill = async (): Promise<void> => {
   await db('studios').insert({ id: studio, name: 'Old house', estimates: JSON.stringify({ i: 0.2 }) });

@@ -3,7 +3,7 @@ import {
   HAND_PRESETS,
   changeStage,
   dropStage,
-  newPattern,
+  createPattern,
   type HandProfile,
   type HeardAbility,
   type LadderPlan,
@@ -238,7 +238,7 @@ describe('what is practised', () => {
     await send({ plan: { target: 80, stages: [] } }).expect(400);
     await send({ pattern: { name: 'x' } }).expect(400);
     await send({ way: 'by magic' }).expect(400);
-    await send({ pattern: newPattern('Empty') }).expect(201);
+    await send({ pattern: createPattern('Empty') }).expect(201);
   });
 });
 

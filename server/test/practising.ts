@@ -1,9 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { ladderFor, planOf, readFigure, valueOrThrow, type LadderPlan, type PracticeEvent } from '@fleet-wren/core';
+import {
+  ladderFor,
+  planOf,
+  parseStringNotation,
+  valueOrThrow,
+  type LadderPlan,
+  type PracticeEvent,
+} from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 
 /** A figure, and the ladder to it. */
-export const pattern = valueOrThrow(readFigure('5 3 2 3', { tempo: 80 })).pattern;
+export const pattern = valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 80 })).pattern;
 export const plan: LadderPlan = planOf(valueOrThrow(ladderFor(pattern, { target: 80 })));
 export const WAY = 'slow';
 

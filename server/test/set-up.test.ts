@@ -90,7 +90,7 @@ describe('schools of one’s own', () => {
 
   test('a pattern carries its school, and the list knows its name', async () => {
     const agent = await server.newStudio();
-    const { newPattern } = await import('@fleet-wren/core');
+    const { createPattern: newPattern } = await import('@fleet-wren/core');
     const ownSchool = { id: 'x', ...SCHOOL };
     const pattern = newPattern('With it', {
       school: 'own:x',

@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { jest } from '@jest/globals';
-import { WrenError } from '@fleet-wren/core';
+import { ProblemError } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import { closeUnread, endSlowBodies } from '../src/common/slow-requests.ts';
 
@@ -16,7 +16,7 @@ const exchange = (path: string, headers: Readonly<Record<string, string>> = { 'c
 };
 
 const codesIn = (next: jest.Mock): readonly unknown[] =>
-  next.mock.calls.map(([error]) => (error instanceof WrenError ? error.problems[0]?.code : error));
+  next.mock.calls.map(([error]) => (error instanceof ProblemError ? error.problems[0]?.code : error));
 
 test('a body that does not arrive is given half a minute', () => {
   const next = jest.fn();

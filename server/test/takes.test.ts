@@ -1,4 +1,4 @@
-import { newPattern, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -9,7 +9,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const PART = 262_144;
-const pattern = newPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
+const pattern = createPattern('Weir', { strokes: [{ id: 'a', at: 0, string: 5 }] });
 
 const noise = (bytes: number): Buffer => {
   const random = createSeededRandom(9);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import knex from 'knex';
 import request, { type Agent } from 'supertest';
 import { freePort } from './real-start.ts';
@@ -82,7 +82,7 @@ describe('two processes over one database', () => {
 
   test('what is kept at one is there at the other; of writers on one version at both, one wins', async () => {
     const { cookie } = await register(1);
-    const pattern = newPattern('Twin roll');
+    const pattern = createPattern('Twin roll');
     const made = await at(0).post('/api/patterns').set('Cookie', cookie).send({ pattern }).expect(201);
     const { id, version } = made.body as { id: string; version: number };
     await at(1).get(`/api/patterns/${id}`).set('Cookie', cookie).expect(200);

@@ -9,7 +9,7 @@ import {
   writeMidi,
   writeMusicXml,
   writeSongFile,
-  writeTab,
+  exportTab,
   type Problem,
   type Result,
   type Song,
@@ -33,7 +33,7 @@ export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> =>
   const { expanded: written, score, annotations: said } = songForFiles(song);
   const digits = () => listDigitsInOrder(written.pattern, analysePattern(written.pattern));
   const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
-    tab: () => writeTab(score, digits(), schoolOf(song).key, said),
+    tab: () => exportTab(score, digits(), schoolOf(song).key, said),
     midi: () => writeMidi(score, said),
     musicxml: () => writeMusicXml(score, digits(), said),
     json: () => writeSongFile(song),

@@ -8,8 +8,8 @@ import {
   success,
   writeMidi,
   writeMusicXml,
-  writePatternFile,
-  writeTab,
+  serialisePattern,
+  exportTab,
   type Digit,
   type Result,
   type Score,
@@ -26,9 +26,9 @@ interface Written {
 }
 
 const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => Answer>> = {
-  tab: ({ request, score, digits }) => writeTab(score, digits(), schoolOf(request.pattern).key),
+  tab: ({ request, score, digits }) => exportTab(score, digits(), schoolOf(request.pattern).key),
   midi: ({ score }) => writeMidi(score),
-  json: ({ request }) => writePatternFile(request.pattern),
+  json: ({ request }) => serialisePattern(request.pattern),
   musicxml: ({ score, digits }) => writeMusicXml(score, digits()),
 };
 

@@ -2,10 +2,10 @@ import { sayProblem, say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   listAlternativeFingerings,
   ceilingFigure,
-  digitMark,
+  digitSymbol,
   failure,
   analysePattern,
-  problem,
+  createProblem,
   schoolOf,
   success,
   whereIs,
@@ -39,7 +39,7 @@ const strokeLine = (pattern: Pattern, { digits }: PatternAnalysis, index: number
   return `  ${place} ${say('cli.string', { string: stroke.string })}  ${markOf(digit)}${pinned}`;
 };
 
-const markOf = (digit: Digit | null | undefined): string => (digit ? digitMark(digit) : '–');
+const markOf = (digit: Digit | null | undefined): string => (digit ? digitSymbol(digit) : '–');
 
 /** The digits of the second time round, where they are others. */
 const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits: secondTime }: PatternAnalysis): readonly string[] =>
@@ -71,7 +71,7 @@ const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
 const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result<string> => {
   const count = Number(options.k);
   if (!Number.isInteger(count) || count < 1 || count > 20)
-    return failure(problem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
+    return failure(createProblem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
   const found = listAlternativeFingerings(pattern, count, { loopTicks: cycleTicks, hand });
   if (options.json)
     return success(
@@ -84,7 +84,7 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
       ),
     );
   const line = ({ digits, tradeOff: trade }: AlternativeFingering): string =>
-    `  ${pattern.strokes.map(({ id }) => digitMark(digits[id] ?? 'p')).join(' ')}   ${sayMessage(trade)}`;
+    `  ${pattern.strokes.map(({ id }) => digitSymbol(digits[id] ?? 'p')).join(' ')}   ${sayMessage(trade)}`;
   return success(
     [say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }), ...found.map(line)].join('\n'),
   );

@@ -5,7 +5,7 @@ import {
   readAnySong,
   success,
   unpackerOf,
-  writePatternFile,
+  serialisePattern,
   writeSongFile,
   type Choice,
   type Problem,
@@ -19,7 +19,7 @@ import { SaxesParser } from 'saxes';
 import type { Options } from '../command.ts';
 import { badUsage, readBytes } from '../request.ts';
 
-const TOOLS: ReadingTools = { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
+const TOOLS: ReadingTools = { createParser: () => new SaxesParser(), unzip: unpackerOf({ Unzip, UnzipInflate }) };
 
 /** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
@@ -50,7 +50,7 @@ const asPattern = (file: SourceFile, choice: Choice): Result<ImportedFile> => {
   const read = readAnyFile(file, TOOLS, choice);
   if (!read.ok) return read;
   const { imported } = read.value;
-  return success({ text: writePatternFile(imported.pattern), remarks: imported.remarks });
+  return success({ text: serialisePattern(imported.pattern), remarks: imported.warnings });
 };
 
 const asSong = (file: SourceFile, { part }: Choice): Result<ImportedFile> => {

@@ -1,8 +1,8 @@
 import {
   TUNINGS,
   failure,
-  instrumentIn,
-  problem,
+  createInstrument,
+  createProblem,
   success,
   type Instrument,
   type Result,
@@ -18,9 +18,9 @@ export const instrumentOf = ({ tuning = 'standard', capo = '0' }: Options): Resu
     return badUsage(
       message('cli.tuning-unknown', { value: tuning, tunings: TUNINGS.map(({ key }) => key).join(', ') }),
     );
-  const instrument = { ...instrumentIn(found), capo: Number(capo) };
+  const instrument = { ...createInstrument(found), capo: Number(capo) };
   const most = instrument.frets - 5;
   return Number.isInteger(instrument.capo) && instrument.capo >= 0 && instrument.capo <= most
     ? success(instrument)
-    : failure(problem('capo-out-of-range', { value: capo, most }));
+    : failure(createProblem('capo-out-of-range', { value: capo, most }));
 };

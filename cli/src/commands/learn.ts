@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import {
   failure,
   learnSchool,
-  problem,
+  createProblem,
   success,
   type LearntSchool,
   type Pattern,
@@ -20,7 +20,7 @@ const filesIn = (folder: string): Result<readonly string[]> => {
     return success(names.sort().map((name) => join(folder, name)));
   } catch (error) {
     return failure(
-      problem('file-unreadable', {
+      createProblem('file-unreadable', {
         value: folder,
         reason: (error as NodeJS.ErrnoException).code ?? message('cli.unknown-reason'),
       }),

@@ -1,11 +1,11 @@
 import {
   failure,
-  problem,
-  readPatternFile,
+  createProblem,
+  parsePatternFile,
   readSongFile,
   strokesPerLine,
   success,
-  type Naming,
+  type NoteNamingSystem,
   type Result,
   message,
 } from '@fleet-wren/core';
@@ -21,14 +21,18 @@ const contentAt = (file: string, look: SheetLook): Result<SheetContent> => {
   if (!text.ok) return text;
   const song = readSongFile(text.value);
   if (song.ok) return success(songContent(song.value, look));
-  const pattern = readPatternFile(text.value);
+  const pattern = parsePatternFile(text.value);
   if (!pattern.ok) return pattern;
-  if (pattern.value.strokes.length === 0) return failure(problem('pattern-empty'));
+  if (pattern.value.strokes.length === 0) return failure(createProblem('pattern-empty'));
   return success(patternContent(pattern.value, look));
 };
 
 /** How notes are called, by what they are asked for by. */
-const NAMES: Readonly<Record<string, Naming>> = { abc: 'letters', ahc: 'letters with H', lasido: 'syllables' };
+const NAMES: Readonly<Record<string, NoteNamingSystem>> = {
+  abc: 'letters',
+  ahc: 'letters with H',
+  lasido: 'syllables',
+};
 
 /** Size of the music in per cent. */
 const SCALE = { usual: 40, large: 58 } as const;
@@ -48,7 +52,7 @@ export const sheet = async (
   const naming = NAMES[notes];
   if (!naming) return badUsage(message('cli.notes-invalid', { value: notes }));
   const most = strokesPerLine({ width: (width.points * 4) / 3, scale: width.scale });
-  const content = contentAt(file, { most, naming });
+  const content = contentAt(file, { maxStrokesPerSystem: most, naming });
   if (!content.ok) return content;
   const systems = await engrave(content.value.score, width, to === 'pdf');
   return to === 'svg' ? success(systems[0] ?? '') : writePdf(content.value, systems, size);

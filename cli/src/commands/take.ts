@@ -1,6 +1,6 @@
 import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
-  LARGEST_MIDI,
+  MAX_MIDI_BYTES,
   LARGEST_SOUND,
   PLAYERS,
   TAKE,
@@ -9,13 +9,13 @@ import {
   judgePatternTake,
   notesOfPlayer,
   playPattern,
-  problemsOfPattern,
-  readMidiPerformance,
+  validatePattern,
+  parsePerformance,
   readWav,
   resampled,
   success,
   takeHeadline,
-  writeMidiPerformance,
+  serialisePerformance,
   writeWav,
   type Pattern,
   type Result,
@@ -32,7 +32,7 @@ const patternFor = (file: string, { tempo }: Options): Result<Pattern> => {
   const read = readPatternAt(file);
   if (!read.ok || tempo === undefined) return read;
   const pattern = { ...read.value, tempo: Number(tempo) };
-  const problems = problemsOfPattern(pattern);
+  const problems = validatePattern(pattern);
   return problems.length > 0 ? failure(...problems) : success(pattern);
 };
 
@@ -60,7 +60,7 @@ export const play = (file: string | undefined, options: Options): Result<Answer>
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
   if (isMidi(takeFile(options)))
-    return success(writeMidiPerformance(notesOfPlayer(pattern.value, being, { cycles: times, seed: seeded })));
+    return success(serialisePerformance(notesOfPlayer(pattern.value, being, { cycles: times, seed: seeded })));
   const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
   return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
 };
@@ -104,9 +104,9 @@ const judgedSound = (file: string, pattern: Pattern): Result<TakeJudgement> => {
 };
 
 const judgedMidi = (file: string, pattern: Pattern): Result<TakeJudgement> => {
-  const bytes = readBytes(file, LARGEST_MIDI);
+  const bytes = readBytes(file, MAX_MIDI_BYTES);
   if (!bytes.ok) return bytes;
-  const notes = readMidiPerformance(bytes.value);
+  const notes = parsePerformance(bytes.value);
   return notes.ok ? judgePatternNotes(notes.value, pattern) : notes;
 };
 

@@ -1,11 +1,11 @@
 import { say } from '@fleet-wren/wording';
 import {
-  alternateBassStrings,
-  bassString,
+  rankAlternateBassStrings,
+  findBassString,
   message,
   success,
-  voicingsFor,
-  type FoundVoicing,
+  findVoicings,
+  type RankedVoicing,
   type Instrument,
   type Result,
 } from '@fleet-wren/core';
@@ -13,17 +13,17 @@ import type { Options } from '../command.ts';
 import { badUsage } from '../request.ts';
 import { instrumentOf } from './instrument.ts';
 
-const fretsText = ({ voicing }: FoundVoicing): string => voicing.frets.map((fret) => fret ?? 'x').join(' ');
+const fretsText = ({ voicing }: RankedVoicing): string => voicing.frets.map((fret) => fret ?? 'x').join(' ');
 
-const line = (instrument: Instrument, found: FoundVoicing): string => {
-  const bass = bassString(instrument, found.voicing);
-  const others = alternateBassStrings(instrument, found.voicing).slice(0, 2).join(', ');
+const line = (instrument: Instrument, found: RankedVoicing): string => {
+  const bass = findBassString(instrument, found.voicing);
+  const others = rankAlternateBassStrings(instrument, found.voicing).slice(0, 2).join(', ');
   const facts = [
     say('cli.voicing.bass', { bass: bass ?? '–' }),
     ...(others ? [say('cli.voicing.then', { strings: others })] : []),
     say('cli.voicing.fingers', { fingers: found.fingers }),
     ...(found.barre > 0 ? [say('cli.voicing.barre', { fret: found.barre })] : []),
-    ...(found.known ? [say('cli.voicing.common')] : []),
+    ...(found.isCommonShape ? [say('cli.voicing.common')] : []),
   ];
   return `  ${fretsText(found).padEnd(20)} ${facts.join(', ')}`;
 };
@@ -33,12 +33,16 @@ export const voicings = (symbol: string | undefined, options: Options): Result<s
   if (symbol === undefined) return badUsage(message('cli.chord-missing'));
   const instrument = instrumentOf(options);
   if (!instrument.ok) return instrument;
-  const found = voicingsFor(symbol, instrument.value);
+  const found = findVoicings(symbol, instrument.value);
   if (!found.ok) return found;
   if (options.json)
     return success(
       JSON.stringify(
-        found.value.map(({ voicing, ease, ...rest }) => ({ ...voicing, ease: Number(ease.toFixed(3)), ...rest })),
+        found.value.map(({ voicing, difficulty: ease, ...rest }) => ({
+          ...voicing,
+          ease: Number(ease.toFixed(3)),
+          ...rest,
+        })),
       ),
     );
   return success([symbol, ...found.value.slice(0, 12).map((one) => line(instrument.value, one))].join('\n'));

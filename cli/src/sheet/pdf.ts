@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { createRequire } from 'node:module';
-import { failure, problem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
+import { failure, createProblem, success, type Problem, type Result, type Voicing } from '@fleet-wren/core';
 import type { SheetContent } from './sheet.ts';
 
 const require = createRequire(import.meta.url);
@@ -114,7 +114,7 @@ const missingIn = (document: Document, content: SheetContent): Problem | undefin
   const { font } = (document.font('serif') as unknown as { readonly _font: { readonly font: Type } })._font;
   const missing = missingFrom(font, wordsOn(content));
   return missing.length > 0
-    ? problem('letters-not-in-type', { letters: `“${missing.slice(0, 12).join('')}”` })
+    ? createProblem('letters-not-in-type', { letters: `“${missing.slice(0, 12).join('')}”` })
     : undefined;
 };
 

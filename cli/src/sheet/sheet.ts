@@ -1,6 +1,6 @@
 import { sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  calledChord,
+  formatChordSymbol,
   listDigitsInOrder,
   analysePattern,
   longBarsWords,
@@ -34,12 +34,12 @@ const withoutMetronome = (score: string): string =>
   score.replace(/<direction placement="above">\s*<direction-type>\s*<metronome>[^]*?<\/direction>/g, '');
 
 /** What a sheet is laid out for: room in a line, and how notes are called. */
-export type SheetLook = Required<Pick<ScoreLook, 'most' | 'naming'>>;
+export type SheetLook = Required<Pick<ScoreLook, 'maxStrokesPerSystem' | 'naming'>>;
 
 const LOOK = { digitsShown: true, counts: true } as const;
 
 const called = (voicings: readonly Voicing[], { naming }: SheetLook): readonly Voicing[] =>
-  voicings.map((voicing) => ({ ...voicing, chord: calledChord(voicing.chord, naming) }));
+  voicings.map((voicing) => ({ ...voicing, chord: formatChordSymbol(voicing.chord, naming) }));
 
 const said = (remark: Message | null): string | null => remark && sayMessage(remark);
 
@@ -50,7 +50,7 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
     title: pattern.name,
     facts: sheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
-    remark: said(longBarsWords(realise(pattern), look.most)),
+    remark: said(longBarsWords(realise(pattern), look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       writeMusicXml(realise(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
@@ -74,7 +74,7 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     title: song.name,
     facts: sheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
-    remark: said(longBarsWords(score, look.most)),
+    remark: said(longBarsWords(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       writeMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),

@@ -1,5 +1,5 @@
 import { itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
-import { strikerOf, type Digit } from '../pattern/index.ts';
+import { actuatorOf, type Digit } from '../pattern/index.ts';
 
 /** Events after one whose cost it can touch. */
 const REACH = 3;
@@ -34,7 +34,7 @@ export const otherFingers = (task: Task, event: Event, digits: Digits, index: nu
     (digit) =>
       digit !== digits[index] &&
       task.school.isDigitAllowed(digit, setting) &&
-      !taken.some((other) => other && strikerOf(other) === strikerOf(digit)),
+      !taken.some((other) => other && actuatorOf(other) === actuatorOf(digit)),
   );
 };
 

@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
-import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
 import type { FingerOptions } from '../fingering/index.ts';
-import { problemsOfPattern, type Digit, type Pattern } from '../pattern/index.ts';
+import { validatePattern, type Digit, type Pattern } from '../pattern/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import { VARIATION_AXES, type VariationAxis, type VariationValue } from './variation-axes.ts';
 
@@ -44,7 +44,7 @@ export const findAxes = (keys: readonly string[]): Result<readonly VariationAxis
   const found = [...new Set(keys)].flatMap((key) => VARIATION_AXES.find((axis) => axis.key === key) ?? []);
   return found.length >= 1 && found.length <= 3
     ? success(found)
-    : failure(problem('cannot-transform', { problem: message('reason.drill-axes') }));
+    : failure(createProblem('cannot-transform', { problem: message('reason.drill-axes') }));
 };
 
 const cartesianProduct = (values: readonly (readonly VariationValue[])[]): readonly (readonly number[])[] =>
@@ -60,7 +60,7 @@ const createVariant = (pattern: Pattern, values: readonly VariationValue[]): Res
     success(pattern),
   );
   if (!made.ok) return made;
-  const problems = problemsOfPattern(made.value);
+  const problems = validatePattern(made.value);
   return problems.length > 0 ? failure(...problems) : made;
 };
 
@@ -124,7 +124,7 @@ const sortByDifficulty = (cells: readonly DrillCell[]): readonly string[] =>
  * The whole family of variants of a pattern on some axes: every combination, none forgotten. Error: `cannot-transform`
  * where it would be more than can be looked at.
  * @example
- * valueOrThrow(createDrillGrid(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement'])))).cells.length > 1 // => true
+ * valueOrThrow(createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement'])))).cells.length > 1 // => true
  */
 export const createDrillGrid = (
   pattern: Pattern,
@@ -135,7 +135,7 @@ export const createDrillGrid = (
   const count = values.reduce((product, axis) => product * axis.length, 1);
   if (count > MAX_DRILLS)
     return failure(
-      problem('cannot-transform', {
+      createProblem('cannot-transform', {
         problem: message('reason.drill-grid-too-large', { count, most: MAX_DRILLS }),
       }),
     );
@@ -166,7 +166,7 @@ const computeGridDistance = (a: DrillCell, b: DrillCell): number =>
  * Which drill to learn next: the one that changes least from what is known, the easiest of those. Null when all are
  * known; with nothing known the easiest of all.
  * @example
- * chooseNextDrill(valueOrThrow(createDrillGrid(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement'])))), []) !== null // => true
+ * chooseNextDrill(valueOrThrow(createDrillGrid(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(findAxes(['displacement'])))), []) !== null // => true
  */
 export const chooseNextDrill = (grid: DrillGrid, known: readonly string[]): DrillCell | null => {
   const open = grid.keysByDifficulty

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
-import { readFigure } from '../formats/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
 import { GENERATORS, generate, type Generator } from '../generate/index.ts';
-import { problemsOfPattern, newPattern, type Pattern } from '../pattern/index.ts';
+import { validatePattern, createPattern, type Pattern } from '../pattern/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import {
   AXES,
@@ -18,7 +18,7 @@ import {
 } from './index.ts';
 
 const pulse = (values: Record<string, string | number>): Pattern => {
-  const { instrument, voicing, tempo } = newPattern('x');
+  const { instrument, voicing, tempo } = createPattern('x');
   const generator = GENERATORS.find(({ key }) => key === 'scale-over-pulse') as Generator;
   return valueOrThrow(generate(generator, values, { instrument, voicing, tempo, say: sayMessage }));
 };
@@ -34,7 +34,7 @@ describe('counts follow the formula (2-domain, common practice)', () => {
   });
 
   test('displacements of a plain figure', () => {
-    const figure = valueOrThrow(readFigure('6 3 2 1', { wholeBeats: true })).pattern;
+    const figure = valueOrThrow(parseStringNotation('6 3 2 1', { wholeBeats: true })).pattern;
     expect(displacementsOf(figure)).toEqual({ ticks: 210, count: 4 });
   });
 });
@@ -54,7 +54,7 @@ describe('a grid', () => {
           expect(made.value.cells).toHaveLength(wanted);
           expect(new Set(made.value.cells.map(({ coordinates: at }) => at.join())).size).toBe(wanted);
           for (const cell of made.value.cells) {
-            if (cell.pattern) expect(problemsOfPattern(cell.pattern)).toEqual([]);
+            if (cell.pattern) expect(validatePattern(cell.pattern)).toEqual([]);
             else expect(cell.problems?.length).toBeGreaterThan(0);
           }
         },
@@ -65,7 +65,7 @@ describe('a grid', () => {
 
   test('orders itself from the easiest to the hardest', () => {
     const grid = gridOf(
-      valueOrThrow(readFigure('6 3 2 1', { tempo: 90, wholeBeats: true })).pattern,
+      valueOrThrow(parseStringNotation('6 3 2 1', { tempo: 90, wholeBeats: true })).pattern,
       'subdivision',
       'direction',
     );
@@ -100,7 +100,9 @@ describe('a grid', () => {
 });
 
 describe('isolate', () => {
-  const pattern = valueOrThrow(readFigure('6 3 2 1 4 1 3 2', { tempo: 110, name: 'Whole', wholeBeats: true })).pattern;
+  const pattern = valueOrThrow(
+    parseStringNotation('6 3 2 1 4 1 3 2', { tempo: 110, name: 'Whole', wholeBeats: true }),
+  ).pattern;
   const drills = isolate(pattern);
 
   test('gives each hard spot on its two strings, then three, then all, with the digits of the whole', () => {
@@ -110,7 +112,7 @@ describe('isolate', () => {
     const { digits } = analysePattern(pattern);
     for (const { id, pin } of drills.at(-1)?.pattern.strokes ?? []) expect(pin).toBe(digits[id]);
     for (const drill of drills) {
-      expect(problemsOfPattern(drill.pattern)).toEqual([]);
+      expect(validatePattern(drill.pattern)).toEqual([]);
       expect(sayMessage(drill.description)).toMatch(/^[A-Z].*\.$/);
       expect(sayMessage(drill.name)).toMatch(/^Whole: /);
     }
@@ -126,7 +128,7 @@ describe('isolate', () => {
 });
 
 describe('strokes of a pattern as a drill', () => {
-  const pattern = valueOrThrow(readFigure('5 3 2 1 2 3', { subdivision: 3, chord: 'Am' })).pattern;
+  const pattern = valueOrThrow(parseStringNotation('5 3 2 1 2 3', { subdivision: 3, chord: 'Am' })).pattern;
   const idOf = (place: number): string => pattern.strokes[place]?.id ?? '';
 
   test('two on two strings go in turn, as many as a bar holds, with the digits they have in the whole', () => {

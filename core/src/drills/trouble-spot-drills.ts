@@ -2,10 +2,10 @@ import { message, type Message } from '../message/message.ts';
 import { listDigitsInOrder, analysePattern, computeTimedTransitions, type PatternAnalysis } from '../analysis/index.ts';
 import { taskOf, type FingerOptions } from '../fingering/index.ts';
 import {
-  byTimeThenString,
-  newPattern,
+  compareByTimeThenString,
+  createPattern,
   patternLength,
-  slotTicks,
+  subdivisionTicks,
   whereIs,
   type Pattern,
   type Stroke,
@@ -76,8 +76,8 @@ const pinStrokesOnStrings = (
 
 /** The two strokes of the spot, over and over, one part of the beat after another. */
 const createPairDrill = (pattern: Pattern, digits: PatternAnalysis['digits'], { from, to }: TroubleSpot): Pattern => {
-  const slot = slotTicks(pattern);
-  const base = newPattern(pattern.name, {
+  const slot = subdivisionTicks(pattern);
+  const base = createPattern(pattern.name, {
     metre: pattern.metre,
     subdivision: pattern.subdivision,
     tempo: pattern.tempo,
@@ -97,7 +97,7 @@ const createPairDrill = (pattern: Pattern, digits: PatternAnalysis['digits'], { 
       ...(digit ? { pin: digit } : {}),
     };
   });
-  return { ...base, strokes: [...strokes].sort(byTimeThenString) };
+  return { ...base, strokes: [...strokes].sort(compareByTimeThenString) };
 };
 
 const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
@@ -111,7 +111,7 @@ const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
  * Some strokes of a pattern by themselves, with the digits they have in the whole: two on two strings over and over, more of them
  * in their own time. Null where they are all of it, or none.
  * @example
- * createStrokesDrill(valueOrThrow(readFigure('5 3 2 3')).pattern, []) // => null
+ * createStrokesDrill(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, []) // => null
  */
 export const createStrokesDrill = (
   pattern: Pattern,
@@ -151,7 +151,7 @@ const findThirdString = ({ strokes }: Pattern, pair: readonly number[]): number 
  * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the whole
  * again, ready to loop. Digits are pinned as the whole has them.
  * @example
- * isolate(valueOrThrow(readFigure('5 3 2 3')).pattern).length <= 9 // => true
+ * isolate(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).length <= 9 // => true
  */
 export const createTroubleSpotDrills = (
   pattern: Pattern,

@@ -1,19 +1,19 @@
 import { message, type Label, type Message } from '../message/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
-import { bassStrings, stringCount } from '../instrument/index.ts';
+import { listBassStrings, stringCount } from '../instrument/index.ts';
 import { edit, freshNames, type Edit } from '../edit/index.ts';
 import {
   fingerName,
   isThumbStroke,
   patternLength,
-  slotTicks,
+  subdivisionTicks,
   type Digit,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
 import { displace, mirrorStrings, moveStrings, reverse, type Transform } from '../transform/index.ts';
-import { canSubdivide, ticksPerBeat } from '../time/index.ts';
+import { isSubdivisionPossible, ticksPerBeat } from '../time/index.ts';
 
 /** One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is none. */
 export interface VariationValue {
@@ -64,7 +64,7 @@ const findSmallestGap = (times: readonly number[], length: number): number =>
  * How many displacements a pattern has: pulse interval ÷ finger interval where both are regular, else the parts of the
  * beat up to the pulse. Ticks of one displacement, and their number.
  * @example
- * computeDisplacementSteps(newPattern('Roll')).count // => 16
+ * computeDisplacementSteps(createPattern('Roll')).count // => 16
  */
 export const computeDisplacementSteps = (pattern: Pattern): { readonly ticks: number; readonly count: number } => {
   const length = patternLength(pattern);
@@ -72,7 +72,7 @@ export const computeDisplacementSteps = (pattern: Pattern): { readonly ticks: nu
     findSmallestGap(listFingerTimes(pattern), length),
     findSmallestGap(listThumbTimes(pattern), length),
   );
-  const ticks = fingers < length ? fingers : slotTicks(pattern);
+  const ticks = fingers < length ? fingers : subdivisionTicks(pattern);
   const pulse = findSmallestGap(listThumbTimes(pattern), length);
   return { ticks, count: Math.max(1, Math.min(16, Math.floor(pulse / ticks))) };
 };
@@ -156,7 +156,7 @@ const moveThumbToString =
   (pattern: Pattern): Result<Pattern> => {
     const thumb = pattern.strokes.filter(isThumbStroke);
     if (thumb.length === 0)
-      return failure(problem('cannot-transform', { problem: message('reason.no-thumb-on-bass') }));
+      return failure(createProblem('cannot-transform', { problem: message('reason.no-thumb-on-bass') }));
     return applyEditTo(pattern, {
       kind: 'put',
       strokes: thumb.map(({ role: _role, ...stroke }) => ({ ...stroke, string })),
@@ -167,7 +167,7 @@ const thumbStringAxis: VariationAxis = {
   key: 'pulse string',
   name: message('drill-axis.pulse-string.name'),
   values: ({ instrument }) =>
-    bassStrings(stringCount(instrument)).map((string) => ({
+    listBassStrings(stringCount(instrument)).map((string) => ({
       key: String(string),
       name: message('drill-axis.pulse-string.option', { string }),
       apply: moveThumbToString(string),
@@ -224,12 +224,12 @@ const changeSubdivision =
   (parts: number) =>
   (pattern: Pattern): Result<Pattern> => {
     const to = ticksPerBeat(pattern.metre) / parts;
-    const from = slotTicks(pattern);
+    const from = subdivisionTicks(pattern);
     const length = (patternLength(pattern) / from) * to;
     const bars = Math.max(1, Math.ceil(length / (patternLength(pattern) / pattern.bars)));
     const strokes = pattern.strokes.map((stroke) => ({ ...stroke, at: (stroke.at / from) * to }));
     if (strokes.some(({ at }) => !Number.isInteger(at)))
-      return failure(problem('cannot-transform', { problem: message('reason.notes-off-grid') }));
+      return failure(createProblem('cannot-transform', { problem: message('reason.notes-off-grid') }));
     const { divisions: _divisions, ...plain } = pattern;
     return success({ ...plain, subdivision: parts, bars, strokes });
   };
@@ -239,7 +239,7 @@ const subdivisionAxis: VariationAxis = {
   name: message('drill-axis.subdivision.name'),
   values: ({ metre }) =>
     [2, 3, 4, 6]
-      .filter((parts) => canSubdivide(metre, parts))
+      .filter((parts) => isSubdivisionPossible(metre, parts))
       .map((parts) => ({
         key: String(parts),
         name: message('drill-axis.subdivision.option', { parts }),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { edit, refusal, resize, type Edit } from './index.ts';
-import { mutedStrokes, newPattern, problemsOfPattern, type Pattern, type Stroke } from '../pattern/index.ts';
+import { findMutedStrokes, createPattern, validatePattern, type Pattern, type Stroke } from '../pattern/index.ts';
 
 const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
   id,
@@ -64,7 +64,7 @@ describe('laws of edits', () => {
         patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
         ([pattern, change]) => {
           const done = edit(pattern, change);
-          if (done.ok) expect(problemsOfPattern(done.value.document)).toEqual([]);
+          if (done.ok) expect(validatePattern(done.value.document)).toEqual([]);
           else expect(done.problems.length).toBeGreaterThan(0);
         },
       ),
@@ -74,7 +74,7 @@ describe('laws of edits', () => {
 });
 
 describe('what is refused, and how it is said', () => {
-  const base = newPattern('Roll', { strokes: [stroke('one', 0, 5)] });
+  const base = createPattern('Roll', { strokes: [stroke('one', 0, 5)] });
 
   test.each<[string, Edit, RegExp]>([
     [
@@ -139,14 +139,14 @@ describe('what is refused, and how it is said', () => {
 
   test('a stroke on a string that the voicing mutes stays and is named', () => {
     const withMuted = after(base, { kind: 'put', strokes: [stroke('low', 840, 6)] });
-    expect(mutedStrokes(withMuted).map(({ problem }) => sayProblem(problem))).toEqual([
+    expect(findMutedStrokes(withMuted).map(({ problem }) => sayProblem(problem))).toEqual([
       'At beat 2: string 6 is muted in C, so nothing would sound. Choose another string or voicing.',
     ]);
   });
 });
 
 test('a shorter length lets go of what lies outside, and taking it back restores it', () => {
-  const two = newPattern('Two bars', {
+  const two = createPattern('Two bars', {
     bars: 2,
     strokes: [stroke('a', 0, 5), stroke('b', 3360, 4, { pin: 'p', accent: true })],
   });

@@ -1,13 +1,33 @@
 export {
-  editOf,
+  applyEdit as editOf,
   type AnyEdit,
-  type Batch,
-  type Become,
-  type DocumentKind,
-  type Handlers,
-  type OwnEdit,
-} from './reducer.ts';
-export { PATTERN_KIND, edit, type Edit, type Edited, type PatternEdit } from './pattern-kind.ts';
-export { changeStrokes, refusal, reinstrument, resize, revoice, type FrameChange } from './pattern-edits.ts';
-export { copied, cutBeat, insertBeat, moveStrokes, pasted, removeBeat } from './rearrange.ts';
-export { freshNames, orNone, type NewName } from './names.ts';
+  type BatchEdit as Batch,
+  type ReplaceDocumentEdit as Become,
+  type DocumentType as DocumentKind,
+  type EditHandlers as Handlers,
+  type KindSpecificEdit as OwnEdit,
+} from './apply-edit.ts';
+export {
+  PATTERN_DOCUMENT_TYPE as PATTERN_KIND,
+  applyPatternEdit as edit,
+  type AnyPatternEdit as Edit,
+  type EditedPattern as Edited,
+  type PatternEdit,
+} from './pattern-edit.ts';
+export {
+  createStrokeEdit as changeStrokes,
+  validateNewStroke as refusal,
+  createInstrumentEdit as reinstrument,
+  createResizeEdit as resize,
+  createVoicingEdit as revoice,
+  type MetreChange as FrameChange,
+} from './create-pattern-edits.ts';
+export {
+  copyStrokes as copied,
+  createSubdivideBeatEdit as cutBeat,
+  createInsertBeatEdit as insertBeat,
+  createMoveEdit as moveStrokes,
+  createPasteEdit as pasted,
+  createDeleteBeatEdit as removeBeat,
+} from './rearrange-strokes.ts';
+export { createIdGenerator as freshNames, undefinedIfEmpty as orNone, type IdGenerator as NewName } from './ids.ts';

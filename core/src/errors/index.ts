@@ -1,2 +1,2 @@
-export * from './registry.ts';
+export * from './error-registry.ts';
 export * from './problem.ts';

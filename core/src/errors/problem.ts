@@ -1,10 +1,10 @@
 import type { Message, MessageValue, ParamsOf } from '../message/index.ts';
-import type { ErrorCode, ErrorDetails } from './registry.ts';
+import type { ErrorCode, ErrorParams } from './error-registry.ts';
 
 /** Something that is wrong: a code of the registry and the values its text takes. */
 export interface Problem {
   readonly code: ErrorCode;
-  readonly details: ErrorDetails;
+  readonly details: ErrorParams;
 }
 
 /** A value, or the problems that stood in its way; never both. */
@@ -16,7 +16,10 @@ export type Result<T> =
  * @example
  * problem('tempo-out-of-range', { value: 0, least: 20, most: 400 }).code // => 'tempo-out-of-range'
  */
-export const problem = <Code extends ErrorCode>(code: Code, ...[details]: ParamsOf<`error.${Code}`>): Problem => ({
+export const createProblem = <Code extends ErrorCode>(
+  code: Code,
+  ...[details]: ParamsOf<`error.${Code}`>
+): Problem => ({
   code,
   details: (details ?? {}) as Readonly<Record<string, MessageValue>>,
 });
@@ -45,9 +48,9 @@ export const messageOf = ({ code, details }: Problem): Message => ({ code: `erro
 /**
  * An exception that carries problems, for callers that prefer to throw. Its own message is for developers.
  * @example
- * new WrenError(problem('took-too-long')).problems.length // => 1
+ * new ProblemError(problem('took-too-long')).problems.length // => 1
  */
-export class WrenError extends Error {
+export class ProblemError extends Error {
   readonly problems: readonly Problem[];
   constructor(...problems: readonly Problem[]) {
     super(problems.map(({ code, details }) => `${code} ${JSON.stringify(details)}`).join('; '));
@@ -56,8 +59,8 @@ export class WrenError extends Error {
   }
 }
 
-/** Unwraps a result, throwing a WrenError when it failed. */
+/** Unwraps a result, throwing a ProblemError when it failed. */
 export const valueOrThrow = <T>(result: Result<T>): T => {
   if (result.ok) return result.value;
-  throw new WrenError(...result.problems);
+  throw new ProblemError(...result.problems);
 };

@@ -1,7 +1,7 @@
 import { message, type Message } from '../message/index.ts';
-import { refined, type Field } from './field.ts';
-import { isUsableText } from './text.ts';
-import { problem, type Problem } from '../errors/index.ts';
+import { withRefinement, type Schema } from '../schema/field.ts';
+import { isStorableText } from '../schema/text-limits.ts';
+import { createProblem, type Problem } from '../errors/index.ts';
 
 /** The longest code and text of a message, the values it takes, and how deep messages may lie in one another. */
 const MESSAGE_LIMITS = { code: 80, text: 200, values: 12, depth: 5 } as const;
@@ -10,7 +10,7 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 const isShortText = (value: unknown, most: number): boolean =>
-  typeof value === 'string' && value.length <= most && isUsableText(value);
+  typeof value === 'string' && value.length <= most && isStorableText(value);
 
 const isValue = (value: unknown, depth: number): boolean => {
   if (typeof value === 'number') return Number.isFinite(value);
@@ -34,10 +34,10 @@ export const isMessage = (value: unknown, depth = 0): value is Message => {
   );
 };
 
-const anything = (schema: Field<unknown>['schema']): Field<unknown> => ({ check: () => undefined, schema });
+const anything = (schema: Schema<unknown>['schema']): Schema<unknown> => ({ check: () => undefined, schema });
 
 const messageProblem = (path: string): Problem =>
-  problem('field-wrong', { where: path, problem: message('field.message') });
+  createProblem('field-wrong', { where: path, problem: message('field.message') });
 
 const SCHEMA = {
   type: 'object',
@@ -47,6 +47,6 @@ const SCHEMA = {
 };
 
 /** A text of the catalogue with its values, as data. */
-export const messageField: Field<Message> = refined(anything(SCHEMA) as Field<Message>, (value, path) =>
+export const messageField: Schema<Message> = withRefinement(anything(SCHEMA) as Schema<Message>, (value, path) =>
   isMessage(value) ? [] : [messageProblem(path)],
 );

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../errors/index.ts';
-import { readFigure } from '../formats/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
 import { computeMaxTempo, computeTimedTransitions } from '../analysis/index.ts';
 import { countMet, fitWeights } from '../learning/index.ts';
 import type { Digit } from '../pattern/index.ts';
@@ -21,7 +21,7 @@ interface Row {
 const rows = JSON.parse(readFileSync(new URL('../../test/calibration/figures.json', import.meta.url), 'utf8')) as Row[];
 
 const agrees = ({ school, figure, digits, subdivision, tempo, cyclic }: Row): boolean => {
-  const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo }));
+  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
   return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ') === digits;
 };
 
@@ -45,7 +45,7 @@ test('the method comes to the same agreement from the common weights, and its se
     rows
       .filter((row) => row.half === half && row.school === 'hybrid')
       .map(({ figure, digits, subdivision, tempo, cyclic }) => {
-        const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { subdivision, tempo }));
+        const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { subdivision, tempo }));
         return {
           task: taskOf({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
           target: digits.split(' ') as Digit[],
@@ -61,7 +61,7 @@ test('the method comes to the same agreement from the common weights, and its se
 
 test('slower never changes a fingering that is comfortable: whatever changes had passed its ceiling', () => {
   for (const row of rows) {
-    const { pattern, cycleTicks } = valueOrThrow(readFigure(row.figure, row));
+    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(row.figure, row));
     const at = (share: number): readonly (Digit | null)[] =>
       fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks: cycleTicks })
         .digits;

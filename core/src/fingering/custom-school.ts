@@ -1,6 +1,6 @@
 import { message, type Label, type Message } from '../message/message.ts';
-import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
-import { DIGITS, isDigit, type MadeSchool } from '../pattern/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
+import { DIGITS, isDigit, type CustomSchool } from '../pattern/index.ts';
 import { DEFAULT_PENALTY_WEIGHTS, type School, type PenaltyWeights } from './school.ts';
 import { findSchool } from './schools/index.ts';
 
@@ -47,23 +47,27 @@ export const MAX_PENALTY = 1000;
 
 const validateDigits = (digits: readonly unknown[]): readonly Problem[] => {
   const unknown = digits.filter((digit) => !isDigit(digit));
-  if (digits.length === 0) return [problem('school-without-digits')];
-  return unknown.map((digit) => problem('school-digit-unknown', { value: String(digit), known: DIGITS.join(', ') }));
+  if (digits.length === 0) return [createProblem('school-without-digits')];
+  return unknown.map((digit) =>
+    createProblem('school-digit-unknown', { value: String(digit), known: DIGITS.join(', ') }),
+  );
 };
 
-const validateHomes = (homes: MadeSchool['homes']): readonly Problem[] =>
+const validateHomes = (homes: CustomSchool['homes']): readonly Problem[] =>
   Object.entries(homes).flatMap(([digit, strings]) =>
     Array.isArray(strings) && strings.every((string) => Number.isInteger(string) && string >= 1 && string <= 8)
       ? []
-      : [problem('school-home-wrong', { digit })],
+      : [createProblem('school-home-wrong', { digit })],
   );
 
-const validatePenalties = (weights: MadeSchool['weights']): readonly Problem[] =>
+const validatePenalties = (weights: CustomSchool['weights']): readonly Problem[] =>
   Object.entries(weights).flatMap(([key, value]) => {
     const known = (PENALTY_KEYS as readonly string[]).includes(key);
     const right = Number.isFinite(value) && value >= 0 && value <= MAX_PENALTY;
     const label: Label = known ? PENALTY_LABELS[key as PenaltyKey] : key;
-    return known && right ? [] : [problem('school-weight-wrong', { label, value: String(value), most: MAX_PENALTY })];
+    return known && right
+      ? []
+      : [createProblem('school-weight-wrong', { label, value: String(value), most: MAX_PENALTY })];
   });
 
 /**
@@ -71,9 +75,9 @@ const validatePenalties = (weights: MadeSchool['weights']): readonly Problem[] =
  * @example
  * validateCustomSchool({ id: 'x', name: 'Own', base: 'rolling', digits: ['p', 'i'], homes: {}, weights: {} }).length // => 0
  */
-export const validateCustomSchool = (made: MadeSchool): readonly Problem[] => {
+export const validateCustomSchool = (made: CustomSchool): readonly Problem[] => {
   const base = findSchool(made.base);
-  const named = made.name.trim().length > 0 && made.name.length <= 80 ? [] : [problem('school-name-wrong')];
+  const named = made.name.trim().length > 0 && made.name.length <= 80 ? [] : [createProblem('school-name-wrong')];
   return [
     ...(base.ok ? [] : base.problems),
     ...named,
@@ -83,7 +87,7 @@ export const validateCustomSchool = (made: MadeSchool): readonly Problem[] => {
   ];
 };
 
-const applyCustomisation = (made: MadeSchool, base: School): School => ({
+const applyCustomisation = (made: CustomSchool, base: School): School => ({
   ...base,
   key: `own:${made.id}`,
   name: made.name,
@@ -104,7 +108,7 @@ const MAX_CACHED_SCHOOLS = 200;
  * @example
  * buildCustomSchool({ id: '1', name: 'Mine', base: 'rolling', digits: ['p', 'i', 'm'], homes: {}, weights: { cross: 9 } }).ok // => true
  */
-export const buildCustomSchool = (made: MadeSchool): Result<School> => {
+export const buildCustomSchool = (made: CustomSchool): Result<School> => {
   const problems = validateCustomSchool(made);
   const base = findSchool(made.base);
   if (problems.length > 0 || !base.ok) return failure(...problems);

@@ -70,7 +70,7 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
 /**
  * Fingers a score whose task is made already; see `fingerPattern`.
  * @example
- * fingerScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
+ * fingerScore(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
  */
 export const fingerScore = (score: Score, task: FingeringTask, memory?: FingeringCache): FingeringSolution => {
   const where = (at: number): Message => placeIn(score, at);
@@ -83,7 +83,7 @@ export const fingerScore = (score: Score, task: FingeringTask, memory?: Fingerin
  * Fingers a pattern by its school at its tempo: the exact least-cost answer; where a bar comes back with another
  * fingering, a second exact run in which leaving the usual fingering of a figure costs too.
  * @example
- * fingerPattern(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
+ * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
  */
 export const fingerPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringSolution => {
   const score = realise(pattern, options);
@@ -97,7 +97,7 @@ export const fingerPattern = (pattern: Pattern, options: FingeringOptions = {}):
 /**
  * The best few distinct fingerings of a pattern, cheapest first: fewer than asked for where there are no more.
  * @example
- * findBestFingerings(valueOrThrow(readFigure('5 3 2 3')).pattern, 2)[0].digits.join(' ') // => 'p i m i'
+ * findBestFingerings(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 2)[0].digits.join(' ') // => 'p i m i'
  */
 export const findBestFingerings = (
   pattern: Pattern,

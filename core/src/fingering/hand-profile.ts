@@ -1,6 +1,6 @@
 import { message, type Label } from '../message/message.ts';
-import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
-import { STRIKERS, fingerName, strikerOf, type Digit, type Striker } from '../pattern/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
+import { ACTUATORS, fingerName, actuatorOf, type Digit, type Actuator } from '../pattern/index.ts';
 import {
   ESTIMATE_DEFINITIONS,
   ESTIMATE_KEYS,
@@ -19,11 +19,11 @@ import type { FingeredStroke } from './task/fingered-stroke.ts';
 export interface HandProfile {
   readonly key: string;
   readonly name: Label;
-  readonly scale: Readonly<Record<Striker, number>>;
+  readonly scale: Readonly<Record<Actuator, number>>;
   readonly times: EstimateValues;
 }
 
-const uniformScale = (scale: number): Readonly<Record<Striker, number>> => ({
+const uniformScale = (scale: number): Readonly<Record<Actuator, number>> => ({
   p: scale,
   i: scale,
   m: scale,
@@ -49,10 +49,10 @@ const isWithin = (value: number, least: number, most: number): boolean =>
   Number.isFinite(value) && value >= least && value <= most;
 
 const validateScale = (scale: Readonly<Record<string, number>>): readonly Problem[] =>
-  STRIKERS.filter(
+  ACTUATORS.filter(
     (striker) => !isWithin(scale[striker] ?? Number.NaN, HAND_SCALE_RANGE.least, HAND_SCALE_RANGE.most),
   ).map((striker) =>
-    problem('hand-wrong', { digit: fingerName(striker), value: String(scale[striker]), ...HAND_SCALE_RANGE }),
+    createProblem('hand-wrong', { digit: fingerName(striker), value: String(scale[striker]), ...HAND_SCALE_RANGE }),
   );
 
 const validateEstimates = (times: Readonly<Partial<Record<EstimateKey, number>>>): readonly Problem[] =>
@@ -62,7 +62,7 @@ const validateEstimates = (times: Readonly<Partial<Record<EstimateKey, number>>>
     if (value === undefined || isWithin(value, shipped * ESTIMATE_RANGE.least, shipped * ESTIMATE_RANGE.most))
       return [];
     return [
-      problem('estimate-wrong', {
+      createProblem('estimate-wrong', {
         label,
         value: String(value),
         least: shipped * ESTIMATE_RANGE.least,
@@ -85,7 +85,7 @@ export const createHandProfile = ({
 }: {
   readonly key: string;
   readonly name: Label;
-  readonly scale?: Readonly<Partial<Record<Striker, number>>>;
+  readonly scale?: Readonly<Partial<Record<Actuator, number>>>;
   readonly times?: Readonly<Partial<Record<EstimateKey, number>>>;
 }): Result<HandProfile> => {
   const whole = { ...uniformScale(1), ...scale };
@@ -116,7 +116,7 @@ export const baseMinIntervalSameActuator = (
   times: EstimateValues = DEFAULT_ESTIMATES,
 ): number => {
   if (from.digit === 'down' || from.digit === 'up') return minPickInterval(from, to, times);
-  return times[strikerOf(from.digit)] + times.travelPerString * Math.abs(from.string - to.string);
+  return times[actuatorOf(from.digit)] + times.travelPerString * Math.abs(from.string - to.string);
 };
 
 /**

@@ -1,5 +1,5 @@
 import type { Label, Message } from '../message/message.ts';
-import { strikerOf, type Digit } from '../pattern/index.ts';
+import { actuatorOf, type Digit } from '../pattern/index.ts';
 
 /** What holds the strings: bare fingers, a thumb pick with fingers, a flat pick with fingers, a flat pick alone. */
 export type Grip = 'fingers' | 'thumb-pick' | 'flat-pick-and-fingers' | 'flat-pick';
@@ -148,7 +148,7 @@ export const DEFAULT_PENALTY_WEIGHTS: PenaltyWeights = {
  * hasContinuousPickDirection(resolveSchoolOrThrow({ school: 'hybrid:pick-alternating' })) // => true
  */
 export const hasContinuousPickDirection = ({ weights, digits }: School): boolean =>
-  weights.strictTurn > 0 && digits.some((digit) => strikerOf(digit) !== 'pick');
+  weights.strictTurn > 0 && digits.some((digit) => actuatorOf(digit) !== 'pick');
 
 /**
  * Strings from one number down to another, e.g. 6 to 4.

@@ -1,11 +1,11 @@
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { readFigure } from '../formats/index.ts';
-import type { MadeSchool, Stroke } from '../pattern/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
+import type { CustomSchool, Stroke } from '../pattern/index.ts';
 import { SCHOOLS_AND_VARIANTS, fingerPattern, createHandProfile, buildCustomSchool } from './index.ts';
 
 const fingered = (figure: string, school: string, subdivision = 4, cyclic = true): string => {
-  const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo: 90 }));
+  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 90 }));
   return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ');
 };
 
@@ -103,7 +103,7 @@ describe('strict alternation (common practice, no source)', () => {
 
 describe('marks of strokes', () => {
   const marked = (figure: string, school: string, marks: Readonly<Record<number, Partial<Stroke>>>): string => {
-    const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, tempo: 80 }));
+    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, tempo: 80 }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
     return fingerPattern({ ...pattern, strokes }, { loopTicks: cycleTicks })
       .digits.map((digit) => digit ?? '-')
@@ -153,7 +153,7 @@ describe('variants', () => {
 });
 
 describe('a school of a studio’s own', () => {
-  const made: MadeSchool = {
+  const made: CustomSchool = {
     id: '1',
     name: 'Low index',
     base: 'one-per-string',
@@ -163,13 +163,13 @@ describe('a school of a studio’s own', () => {
   };
 
   test('plays by its own homes', () => {
-    const { pattern } = valueOrThrow(readFigure('6 4 2 3', { tempo: 90 }));
+    const { pattern } = valueOrThrow(parseStringNotation('6 4 2 3', { tempo: 90 }));
     expect(fingerPattern({ ...pattern, cyclic: false, school: 'own:1', ownSchool: made }).digits.join(' ')).toBe(
       'p i m i',
     );
   });
 
-  test.each<[string, Partial<MadeSchool>, RegExp]>([
+  test.each<[string, Partial<CustomSchool>, RegExp]>([
     ['without digits', { digits: [] }, /needs at least one finger/],
     [
       'with a weight that is no number',

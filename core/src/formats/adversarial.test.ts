@@ -1,6 +1,6 @@
 import { writeMidi as writeMidiFile } from 'midi-file';
 import { SaxesParser } from 'saxes';
-import { readMidi, readMusicXmlText, readPatternFile, readTab } from './index.ts';
+import { importMidi, readMusicXmlText, parsePatternFile, importTab } from './index.ts';
 
 /**
  * Files made to hold a reader up: each once took seconds to hours, or ended in a crash. Here each is read or refused; a
@@ -59,19 +59,19 @@ const tabLines = (width: number): string =>
   ['e', 'B', 'G', 'D', 'A', 'E'].map((name) => `${name}|${'-0--3-'.repeat(width)}|`).join('\n');
 
 const FILES: readonly (readonly [string, () => unknown])[] = [
-  ['tablature: 8,000 spaces', () => readTab(`e|${' '.repeat(8000)}x`)],
-  ['tablature: a million spaces and signs', () => readTab(`${' '.repeat(500_000)}|${'\t \t'.repeat(160_000)}`)],
-  ['tablature: half a megabyte of notes on one system', () => readTab(tabLines(14_000))],
-  ['tablature: half a megabyte of systems', () => readTab(`${tabLines(10)}\n\n`.repeat(1300))],
-  ['tablature: counts without an end', () => readTab(`${'1 & '.repeat(100_000)}\n${tabLines(20)}`)],
-  ['MIDI: 60,000 notes', () => readMidi(midiOf(60_000))],
-  ['MIDI: 60,000 notes that are never let go', () => readMidi(hanging(60_000))],
+  ['tablature: 8,000 spaces', () => importTab(`e|${' '.repeat(8000)}x`)],
+  ['tablature: a million spaces and signs', () => importTab(`${' '.repeat(500_000)}|${'\t \t'.repeat(160_000)}`)],
+  ['tablature: half a megabyte of notes on one system', () => importTab(tabLines(14_000))],
+  ['tablature: half a megabyte of systems', () => importTab(`${tabLines(10)}\n\n`.repeat(1300))],
+  ['tablature: counts without an end', () => importTab(`${'1 & '.repeat(100_000)}\n${tabLines(20)}`)],
+  ['MIDI: 60,000 notes', () => importMidi(midiOf(60_000))],
+  ['MIDI: 60,000 notes that are never let go', () => importMidi(hanging(60_000))],
   ['MusicXML: 60,000 notes in one bar', () => readXml(xmlOf(60_000, 1))],
   ['MusicXML: 60,000 notes in 3,750 bars', () => readXml(xmlOf(60_000, 3750))],
   ['MusicXML: 100,000 elements deep', () => readXml('<a>'.repeat(100_000))],
-  ['JSON: 1.8 MB of brackets', () => readPatternFile('['.repeat(900_000) + ']'.repeat(900_000))],
-  ['JSON: brackets that never close', () => readPatternFile('[{"a":'.repeat(300_000))],
-  ['JSON: a list of a million numbers', () => readPatternFile(`[${'0,'.repeat(1_000_000)}0]`)],
+  ['JSON: 1.8 MB of brackets', () => parsePatternFile('['.repeat(900_000) + ']'.repeat(900_000))],
+  ['JSON: brackets that never close', () => parsePatternFile('[{"a":'.repeat(300_000))],
+  ['JSON: a list of a million numbers', () => parsePatternFile(`[${'0,'.repeat(1_000_000)}0]`)],
 ];
 
 test.each(FILES)('%s: read or refused', (name, read) => {

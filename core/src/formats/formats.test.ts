@@ -9,14 +9,22 @@ import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { ticksPerBeat } from '../time/index.ts';
-import { newPattern, type Pattern } from '../pattern/index.ts';
-import { readFigure, readPattern, readPatternFile, writeMidi, writePatternFile, writeTab } from './index.ts';
+import { createPattern, type Pattern } from '../pattern/index.ts';
+import {
+  parseStringNotation,
+  parsePattern,
+  parsePatternFile,
+  writeMidi,
+  serialisePattern,
+  exportTab,
+} from './index.ts';
 
-const said = (result: ReturnType<typeof readPatternFile>): string =>
+const said = (result: ReturnType<typeof parsePatternFile>): string =>
   result.ok ? 'read' : result.problems.map(sayProblem).join(' ');
 
 const roll = (): Pattern =>
-  valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk roll', subdivision: 3, chord: 'Em', wholeBeats: true })).pattern;
+  valueOrThrow(parseStringNotation('6 3 2 1 2 3', { name: 'Dusk roll', subdivision: 3, chord: 'Em', wholeBeats: true }))
+    .pattern;
 
 describe('Fleet Wren JSON', () => {
   const schema = JSON.parse(
@@ -27,7 +35,7 @@ describe('Fleet Wren JSON', () => {
   test('every pattern survives the round trip', () => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
-        expect(valueOrThrow(readPatternFile(writePatternFile(pattern)))).toEqual(pattern);
+        expect(valueOrThrow(parsePatternFile(serialisePattern(pattern)))).toEqual(pattern);
       }),
       { seed: 21 },
     );
@@ -36,7 +44,7 @@ describe('Fleet Wren JSON', () => {
   test('what is written is valid by the published JSON Schema (read by ajv)', () => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
-        expect(valid(JSON.parse(writePatternFile(pattern)))).toBe(true);
+        expect(valid(JSON.parse(serialisePattern(pattern)))).toBe(true);
       }),
       { seed: 22 },
     );
@@ -62,7 +70,7 @@ describe('Fleet Wren JSON', () => {
         const file: unknown = JSON.parse(
           JSON.stringify({ format: 'fleet-wren-pattern', version: 1, pattern: { ...pattern, [place]: value } }),
         );
-        const result = readPatternFile(JSON.stringify(file));
+        const result = parsePatternFile(JSON.stringify(file));
         if (result.ok) expect(valid(file)).toBe(true);
         else for (const problem of result.problems) expect(sayProblem(problem)).not.toMatch(/\{\w+\}/);
       }),
@@ -71,10 +79,10 @@ describe('Fleet Wren JSON', () => {
   });
 
   test('any cut-off file is refused with the place where it breaks off, never a crash', () => {
-    const whole = writePatternFile(roll()).trimEnd();
+    const whole = serialisePattern(roll()).trimEnd();
     fc.assert(
       fc.property(fc.integer({ min: 1, max: whole.length - 1 }), (length) => {
-        expect(said(readPatternFile(whole.slice(0, length)))).toMatch(/ends early at line \d+, column \d+/);
+        expect(said(parsePatternFile(whole.slice(0, length)))).toMatch(/ends early at line \d+, column \d+/);
       }),
       { seed: 24 },
     );
@@ -83,7 +91,7 @@ describe('Fleet Wren JSON', () => {
   test('any text at all is read or refused in a sentence', () => {
     fc.assert(
       fc.property(fc.oneof(fc.string(), fc.json()), (source) => {
-        expect(said(readPatternFile(source))).not.toMatch(/\{\w+\}|undefined/);
+        expect(said(parsePatternFile(source))).not.toMatch(/\{\w+\}|undefined/);
       }),
       { seed: 25, numRuns: 400 },
     );
@@ -106,11 +114,11 @@ describe('Fleet Wren JSON', () => {
     ],
     ['50 million characters', 'x'.repeat(50_000_000), /50 million characters; the limit is 2 million/],
   ])('%s', (_what, source, words) => {
-    expect(said(readPatternFile(source))).toMatch(words);
+    expect(said(parsePatternFile(source))).toMatch(words);
   });
 
   test('a stroke outside its pattern is named by its place', () => {
-    const result = readPattern({ ...roll(), strokes: [{ id: 'far', at: 99999, string: 3 }] });
+    const result = parsePattern({ ...roll(), strokes: [{ id: 'far', at: 99999, string: 3 }] });
     expect(result.ok).toBe(false);
     if (!result.ok) expect(result.problems[0]?.code).toBe('stroke-outside-length');
   });
@@ -152,7 +160,7 @@ describe('Standard MIDI File, read back by independent readers', () => {
         const sorted = (notes: readonly { at: number; midi: number }[]): string[] =>
           notes.map(({ at, midi }) => `${at}:${midi}`).sort();
         const played = (tick: number): number => Math.round(playedTick(score, Math.min(score.length, tick)));
-        const notes = heardIn(score).map(({ at, ticks, pitch }) => {
+        const notes = heardIn(score).map(({ at, durationTicks: ticks, pitch }) => {
           const from = played(at);
           return { at: from, end: Math.max(from + 1, played(at + ticks)), midi: pitch as number };
         });
@@ -166,7 +174,7 @@ describe('Standard MIDI File, read back by independent readers', () => {
   });
 
   test('tempo, metre, name and division are those of the pattern', () => {
-    const pattern = newPattern('Rühe · six', { metre: { beats: 6, unit: 8 }, subdivision: 1, tempo: 180 });
+    const pattern = createPattern('Rühe · six', { metre: { beats: 6, unit: 8 }, subdivision: 1, tempo: 180 });
     const { header, tracks } = parseMidi(writeMidi(realise(pattern)));
     const events = tracks[0] ?? [];
     expect(header).toMatchObject({ format: 0, ticksPerBeat: 840 });
@@ -180,7 +188,7 @@ describe('Standard MIDI File, read back by independent readers', () => {
 
 describe('plain-text tablature', () => {
   const tab = (pattern: Pattern): string[] =>
-    writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'one finger per string').split(
+    exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'one finger per string').split(
       '\n',
     );
 
@@ -208,7 +216,7 @@ describe('plain-text tablature', () => {
   });
 
   test('bars are closed by bar lines and stay in one width', () => {
-    const long = newPattern('Long', { bars: 4, subdivision: 4 });
+    const long = createPattern('Long', { bars: 4, subdivision: 4 });
     const lines = tab(long).filter((line) => line.includes('|-'));
     expect(lines).toHaveLength(4 * 6);
     for (const line of lines) expect(line.length).toBeLessThanOrEqual(100);
@@ -218,7 +226,7 @@ describe('plain-text tablature', () => {
 
 describe('figures written as strings', () => {
   test('+ joins a pinch, - is a rest, and the whole repeats', () => {
-    const { pattern, cycleTicks } = valueOrThrow(readFigure('6+1 - 4 2', { subdivision: 2 }));
+    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation('6+1 - 4 2', { subdivision: 2 }));
     expect(pattern.strokes.map(({ at, string }) => `${at}/${string}`)).toEqual(['0/6', '0/1', '840/4', '1260/2']);
     expect(cycleTicks).toBe(1680);
   });
@@ -229,7 +237,7 @@ describe('figures written as strings', () => {
     ['2+2', 1],
     ['6 2+ 1', 2],
   ])('%s cannot be read at place %i', (figure, position) => {
-    const result = readFigure(figure);
+    const result = parseStringNotation(figure);
     expect(result.ok ? [] : result.problems.map(({ details }) => details.position)).toEqual([position]);
   });
 });

@@ -4,20 +4,30 @@ import { writeMidi as writeWithLibrary, type MidiData } from 'midi-file';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { instrumentIn, pitchAt, tuningByKey } from '../instrument/index.ts';
+import { createInstrument, pitchAt, findTuningOrStandard } from '../instrument/index.ts';
 import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
-import { newPattern, strokePitch, type Pattern } from '../pattern/index.ts';
-import { guessPositions, type NeckPlace, readFigure, readMidi, readTab, writeMidi, writeTab } from './index.ts';
+import { createPattern, soundingPitchOfStroke, type Pattern } from '../pattern/index.ts';
+import {
+  guessPositions,
+  type NeckPlace,
+  parseStringNotation,
+  importMidi,
+  importTab,
+  writeMidi,
+  exportTab,
+} from './index.ts';
 
-const standard = instrumentIn(tuningByKey('standard'));
+const standard = createInstrument(findTuningOrStandard('standard'));
 const heard = (pattern: Pattern): string[] =>
   pattern.strokes
     .flatMap((stroke) =>
-      stroke.silent || strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${strokePitch(pattern, stroke)}`],
+      stroke.silent || soundingPitchOfStroke(pattern, stroke) === null
+        ? []
+        : [`${stroke.at}/${soundingPitchOfStroke(pattern, stroke)}`],
     )
     .sort();
-const saidOf = (result: ReturnType<typeof readTab>): string =>
-  result.ok ? result.value.remarks.map(sayProblem).join(' ') : result.problems.map(sayProblem).join(' ');
+const saidOf = (result: ReturnType<typeof importTab>): string =>
+  result.ok ? result.value.warnings.map(sayProblem).join(' ') : result.problems.map(sayProblem).join(' ');
 
 /** The frets of notes one after another. */
 const oneByOne = (notes: readonly number[]): readonly number[] =>
@@ -78,9 +88,9 @@ describe('MIDI in', () => {
         const chords = new Map<number, number>();
         straight.strokes.forEach(({ at }) => chords.set(at, (chords.get(at) ?? 0) + 1));
         fc.pre(Math.max(...chords.values()) <= 3);
-        const read = readMidi(writeMidi(realise(straight)), straight.instrument);
+        const read = importMidi(writeMidi(realise(straight)), straight.instrument);
         if (!read.ok) return expect(read.problems.map(sayProblem).join()).toMatch(/no notes|neck|Fret/);
-        const lost = read.value.remarks.find(({ code }) => code === 'notes-left-out');
+        const lost = read.value.warnings.find(({ code }) => code === 'notes-left-out');
         if (!lost) expect([...new Set(heard(read.value.pattern))]).toEqual([...new Set(heard(straight))]);
       }),
       { seed: 52, numRuns: 80 },
@@ -114,7 +124,11 @@ describe('MIDI in', () => {
         ],
       ] as MidiData['tracks'],
     };
-    const { pattern, remarks, guessed } = valueOrThrow(readMidi(Uint8Array.from(writeWithLibrary(song))));
+    const {
+      pattern,
+      warnings: remarks,
+      hasInferredPositions: guessed,
+    } = valueOrThrow(importMidi(Uint8Array.from(writeWithLibrary(song))));
     expect(pattern).toMatchObject({
       name: 'Weir song',
       tempo: 120,
@@ -128,11 +142,11 @@ describe('MIDI in', () => {
     expect(remarks.map(sayProblem).join(' ')).toMatch(/chosen for 3 notes.*2 notes were off the grid/);
   });
 
-  const whole = writeMidi(realise(valueOrThrow(readFigure('5 3 2 1')).pattern));
+  const whole = writeMidi(realise(valueOrThrow(parseStringNotation('5 3 2 1')).pattern));
 
   test('a file cut off anywhere is refused with the byte, never taken for whole', () => {
     for (let length = 0; length < whole.length; length += 1) {
-      const result = readMidi(whole.slice(0, length));
+      const result = importMidi(whole.slice(0, length));
       expect(result.ok).toBe(false);
       if (!result.ok) expect(result.problems.map(sayProblem).join()).toMatch(/cannot be read at byte \d+/);
     }
@@ -145,21 +159,21 @@ describe('MIDI in', () => {
         (changes) => {
           const bytes = Uint8Array.from(whole);
           for (const [at, value] of changes) bytes[at] = value;
-          const result = readMidi(bytes);
+          const result = importMidi(bytes);
           if (!result.ok) expect(result.problems.length).toBeGreaterThan(0);
         },
       ),
       { seed: 53, numRuns: 400 },
     );
     fc.assert(
-      fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => expect(readMidi(bytes).ok).toBe(false)),
+      fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => expect(importMidi(bytes).ok).toBe(false)),
       { seed: 54 },
     );
   });
 });
 
 const fingered = (pattern: Pattern): string =>
-  writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'school');
+  exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'school');
 
 describe('plain-text tablature in', () => {
   test('our own comes back: notes, times, digits, metre, tempo', () => {
@@ -170,9 +184,9 @@ describe('plain-text tablature in', () => {
       ['6 3 4 2 5 3 4 1 6 3 4 2 5 2 4 3 6 3 4 2 5 3 4 1 6+1 2 4 3 5 2 4 -', 4, 'G', 76],
     ] as const) {
       const { pattern } = valueOrThrow(
-        readFigure(figure, { subdivision, chord, tempo, name: 'Back again', wholeBeats: true }),
+        parseStringNotation(figure, { subdivision, chord, tempo, name: 'Back again', wholeBeats: true }),
       );
-      const read = valueOrThrow(readTab(fingered(pattern))).pattern;
+      const read = valueOrThrow(importTab(fingered(pattern))).pattern;
       expect(heard(read)).toEqual(heard(pattern));
       expect(read).toMatchObject({ name: 'Back again', tempo, subdivision, metre: pattern.metre, bars: pattern.bars });
       const digits = analysePattern(pattern).digits;
@@ -191,7 +205,7 @@ describe('plain-text tablature in', () => {
       'A|-3-------3-------|-3---x---3---2/3-|',
       'E|-----------------|-----------------|',
     ].join('\n');
-    const { pattern, remarks } = valueOrThrow(readTab(tab));
+    const { pattern, warnings: remarks } = valueOrThrow(importTab(tab));
     expect(pattern).toMatchObject({ name: 'Mill song', bars: 2, subdivision: 2 });
     expect(pattern.instrument.tuning).toBe('standard');
     const bar = pattern.strokes.filter(({ at }) => at < 3360).map(({ at, string }) => `${at / 420}:${string}`);
@@ -214,7 +228,7 @@ describe('plain-text tablature in', () => {
       'A|-----------|',
       'D|-----------|',
     ];
-    const { pattern } = valueOrThrow(readTab([...system, '', ...system].join('\n')));
+    const { pattern } = valueOrThrow(importTab([...system, '', ...system].join('\n')));
     expect(pattern.instrument.tuning).toBe('open-d');
     expect(pattern.bars).toBe(2);
     expect(pattern.strokes.filter(({ string, at }) => string === 1 && at < 3360).map(({ fret }) => fret)).toEqual([10]);
@@ -235,7 +249,7 @@ describe('plain-text tablature in', () => {
       [...strings, digits],
     ])
       expect(
-        valueOrThrow(readTab(tab.join('\n')))
+        valueOrThrow(importTab(tab.join('\n')))
           .pattern.strokes.slice(0, 3)
           .map(({ pin }) => pin),
       ).toEqual(['p', 'i', 'm']);
@@ -243,8 +257,8 @@ describe('plain-text tablature in', () => {
 
   test('a sign that is not known is named with line and column, and the rest is read', () => {
     const tab = ['e|--0--?--|', 'B|----1---|', 'G|--------|', 'D|--------|', 'A|3-------|', 'E|--------|'].join('\n');
-    expect(saidOf(readTab(tab))).toMatch(/Line 1, column 8: “\?” is unknown/);
-    expect(valueOrThrow(readTab(tab)).pattern.strokes).toHaveLength(3);
+    expect(saidOf(importTab(tab))).toMatch(/Line 1, column 8: “\?” is unknown/);
+    expect(valueOrThrow(importTab(tab)).pattern.strokes).toHaveLength(3);
   });
 
   test.each([
@@ -259,13 +273,13 @@ describe('plain-text tablature in', () => {
     ],
     ['half a million dashes', '-'.repeat(500_001), /million characters/],
   ])('%s is refused in a sentence', (_what, tab, words) => {
-    expect(saidOf(readTab(tab))).toMatch(words);
+    expect(saidOf(importTab(tab))).toMatch(words);
   });
 
   test('fuzzed: any text gives a result or an error (seeded)', () => {
     const whole = fingered({
-      ...newPattern('x'),
-      ...valueOrThrow(readFigure('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,
+      ...createPattern('x'),
+      ...valueOrThrow(parseStringNotation('5 3 2 1 4 3 2 1', { chord: 'C', wholeBeats: true })).pattern,
     });
     const damage = fc.tuple(fc.nat(whole.length - 1), fc.nat(12), fc.string({ maxLength: 5, unit: 'binary' }));
     fc.assert(
@@ -274,7 +288,7 @@ describe('plain-text tablature in', () => {
           (text, [at, length, other]) => text.slice(0, at) + other + text.slice(at + length),
           whole,
         );
-        const result = readTab(broken);
+        const result = importTab(broken);
         if (!result.ok) for (const one of result.problems) expect(sayProblem(one)).not.toMatch(/\{\w+\}/);
       }),
       { seed: 55, numRuns: 300 },

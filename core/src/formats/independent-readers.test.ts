@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { newPattern, type Pattern } from '../pattern/index.ts';
+import { createPattern, type Pattern } from '../pattern/index.ts';
 import { realise, secondsAt, type Score } from '../score/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import {
@@ -16,7 +16,7 @@ import {
   type Song,
 } from '../song/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
-import { writeMidi, writeTab } from './index.ts';
+import { writeMidi, exportTab } from './index.ts';
 
 /**
  * What we write, read by programs that know nothing of how we write: a line-by-line reader of tablature that takes its
@@ -86,7 +86,7 @@ test('tablature of 300 random patterns, read line by line, has every note at its
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
       const score = realise(pattern);
-      const text = writeTab(score, [], 'School').split('\n').slice(3).join('\n');
+      const text = exportTab(score, [], 'School').split('\n').slice(3).join('\n');
       const read = readTab(text, ticksPerBeat(pattern.metre)).map(([at, string, sign]) => [at, string, plain(sign)]);
       expect(read).toEqual(expectedTab(score).map((one) => [...one]));
     }),
@@ -186,7 +186,7 @@ test('MIDI of 300 random patterns, read by two libraries, has every note at its 
 });
 
 test('two strings at one pitch do not end each other: each has a channel of its own', () => {
-  const pattern = newPattern('Unison', {
+  const pattern = createPattern('Unison', {
     strokes: [
       { id: 'a', at: 0, string: 2, fret: 0 },
       { id: 'b', at: 210, string: 3, fret: 4 },

@@ -1,12 +1,12 @@
 import { message } from '../message/message.ts';
 import { success } from '../errors/index.ts';
-import { byTimeThenString, beatPartsOf, newPattern, type Stroke } from '../pattern/index.ts';
-import { numberOf, readStrings, textOf, type Generator } from './generator.ts';
+import { compareByTimeThenString, listSubdivisionSlots, createPattern, type Stroke } from '../pattern/index.ts';
+import { getNumber, parseStringNumbers, getText, type Generator } from './generator.ts';
 
 const BEATS = 4;
 
 /** An accelerating bar: the figure in sixteenths, then in sixteenth triplets at the end, so that the bar pushes. */
-export const accelerating: Generator = {
+export const acceleratingGenerator: Generator = {
   key: 'accelerating',
   name: message('generator.accelerating.name'),
   use: message('generator.accelerating.description'),
@@ -28,14 +28,14 @@ export const accelerating: Generator = {
     },
     { kind: 'number', key: 'bars', label: message('generator.bars.label'), least: 1, most: 8, initial: 1 },
   ],
-  make: (values, frame) => {
-    const strings = readStrings(textOf(values, 'figure'), frame.instrument);
+  createPattern: (values, frame) => {
+    const strings = parseStringNumbers(getText(values, 'figure'), frame.instrument);
     if (!strings.ok) return strings;
-    const [bars, pushed] = [numberOf(values, 'bars'), numberOf(values, 'pushed')];
+    const [bars, pushed] = [getNumber(values, 'bars'), getNumber(values, 'pushed')];
     const divisions = Array.from({ length: bars * BEATS }, (_, beat) => beat)
       .filter((beat) => beat % BEATS >= BEATS - pushed)
       .map((beat) => ({ beat, parts: 6 }));
-    const base = newPattern(frame.say(message('generator.accelerating.name')), {
+    const base = createPattern(frame.say(message('generator.accelerating.name')), {
       bars,
       subdivision: 4,
       divisions,
@@ -44,11 +44,11 @@ export const accelerating: Generator = {
       voicing: frame.voicing,
       school: 'one-per-string',
     });
-    const strokes = beatPartsOf(base).map(({ at }, index): Stroke => ({
+    const strokes = listSubdivisionSlots(base).map(({ at }, index): Stroke => ({
       id: `s${index}`,
       at,
       string: strings.value[index % strings.value.length] as number,
     }));
-    return success({ ...base, strokes: [...strokes].sort(byTimeThenString) });
+    return success({ ...base, strokes: [...strokes].sort(compareByTimeThenString) });
   },
 };

@@ -1,10 +1,18 @@
 import { message } from '../message/message.ts';
 import { success } from '../errors/index.ts';
-import type { Role } from '../pattern/index.ts';
-import { roleString } from '../pattern/index.ts';
-import { numberOf, readStrings, textOf, written, type Cell, type Frame, type Generator } from './generator.ts';
+import type { ChordRole } from '../pattern/index.ts';
+import { findStringOfRole } from '../pattern/index.ts';
+import {
+  getNumber,
+  parseStringNumbers,
+  getText,
+  layOutPattern,
+  type UnplacedStroke,
+  type GeneratorContext,
+  type Generator,
+} from './generator.ts';
 
-const PULSES: Readonly<Record<string, readonly Role[]>> = {
+const PULSES: Readonly<Record<string, readonly ChordRole[]>> = {
   pair: ['bass', 'alternate', 'bass', 'alternate'],
   triple: ['bass', 'alternate', 'second alternate', 'alternate'],
 };
@@ -16,13 +24,13 @@ const PINCHES: Readonly<Record<string, readonly number[]>> = {
   all: [0, 1, 2, 3],
 };
 
-const thumb = ({ instrument, voicing }: Frame, role: Role): Cell => ({
-  string: roleString(instrument, voicing, role) ?? instrument.pitches.length,
+const thumb = ({ instrument, voicing }: GeneratorContext, role: ChordRole): UnplacedStroke => ({
+  string: findStringOfRole(instrument, voicing, role) ?? instrument.pitches.length,
   role,
 });
 
 /** Alternating thumb: a bass pair or triple that follows the chord, pinches, fingers off the beat, straight or swung. */
-export const alternatingThumb: Generator = {
+export const alternatingThumbGenerator: Generator = {
   key: 'alternating-thumb',
   name: message('generator.alternating-thumb.name'),
   use: message('generator.alternating-thumb.description'),
@@ -66,18 +74,18 @@ export const alternatingThumb: Generator = {
     },
     { kind: 'number', key: 'swing', label: message('generator.swing.label'), least: 50, most: 75, initial: 50 },
   ],
-  make: (values, frame) => {
-    const read = readStrings(textOf(values, 'offbeats'), frame.instrument, true);
+  createPattern: (values, frame) => {
+    const read = parseStringNumbers(getText(values, 'offbeats'), frame.instrument, true);
     if (!read.ok) return read;
-    const pinches = PINCHES[textOf(values, 'pinch')] ?? [];
-    const cells = (PULSES[textOf(values, 'bass')] ?? []).flatMap((role, beat): (readonly Cell[])[] => {
+    const pinches = PINCHES[getText(values, 'pinch')] ?? [];
+    const cells = (PULSES[getText(values, 'bass')] ?? []).flatMap((role, beat): (readonly UnplacedStroke[])[] => {
       const off = read.value[beat % read.value.length] ?? 0;
-      const pinch = pinches.includes(beat) ? [{ string: numberOf(values, 'pinchString') }] : [];
+      const pinch = pinches.includes(beat) ? [{ string: getNumber(values, 'pinchString') }] : [];
       return [[thumb(frame, role), ...pinch], off > 0 ? [{ string: off }] : []];
     });
-    const swing = numberOf(values, 'swing');
+    const swing = getNumber(values, 'swing');
     return success(
-      written(
+      layOutPattern(
         cells,
         {
           name: message('generator.alternating-thumb.name'),

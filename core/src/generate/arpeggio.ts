@@ -1,14 +1,23 @@
 import { message } from '../message/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
-import { isDigit, roleString, type Digit } from '../pattern/index.ts';
-import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Cell, type Frame, type Generator } from './generator.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
+import { isDigit, findStringOfRole, type Digit } from '../pattern/index.ts';
+import {
+  SUBDIVISION_FIELD,
+  getNumber,
+  getText,
+  getBoolean,
+  layOutPattern,
+  type UnplacedStroke,
+  type GeneratorContext,
+  type Generator,
+} from './generator.ts';
 
 /** Strings where the fingers are at home. */
 const HOMES: Readonly<Partial<Record<Digit, number>>> = { i: 3, m: 2, a: 1, c: 1 };
 
-const cellOf = ({ instrument, voicing }: Frame, digit: Digit): Cell =>
+const cellOf = ({ instrument, voicing }: GeneratorContext, digit: Digit): UnplacedStroke =>
   digit === 'p'
-    ? { string: roleString(instrument, voicing, 'bass') ?? instrument.pitches.length, role: 'bass', pin: 'p' }
+    ? { string: findStringOfRole(instrument, voicing, 'bass') ?? instrument.pitches.length, role: 'bass', pin: 'p' }
     : { string: HOMES[digit] ?? 3, pin: digit };
 
 const readDigits = (text: string): Result<readonly Digit[]> => {
@@ -17,7 +26,7 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
   return wrong < 0
     ? success(words as readonly Digit[])
     : failure(
-        problem('generator-value', {
+        createProblem('generator-value', {
           label: message('generator.arpeggio.order.label'),
           problem: message('reason.write-fingers'),
         }),
@@ -29,18 +38,18 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
  * @example
  * permutations(['p', 'i', 'm', 'a']).length // => 24
  */
-export const permutations = <T>(items: readonly T[]): readonly (readonly T[])[] =>
+export const listPermutations = <T>(items: readonly T[]): readonly (readonly T[])[] =>
   items.length <= 1
     ? [items]
     : items.flatMap((item, index) =>
-        permutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]),
+        listPermutations([...items.slice(0, index), ...items.slice(index + 1)]).map((rest) => [item, ...rest]),
       );
 
 /** Most digits whose orders are all written out: 120 orders of five. */
 const MOST_PERMUTED = 5;
 
 /** Arpeggios: fingers on their own strings in a given order, or in every order once. */
-export const arpeggio: Generator = {
+export const arpeggioGenerator: Generator = {
   key: 'arpeggio',
   name: message('generator.arpeggio.name'),
   use: message('generator.arpeggio.description'),
@@ -53,31 +62,31 @@ export const arpeggio: Generator = {
       hint: message('generator.arpeggio.order.hint'),
     },
     { kind: 'truth', key: 'all', label: message('generator.arpeggio.all-orders.label'), initial: false },
-    { ...PARTS_FIELD, initial: '3' } as typeof PARTS_FIELD,
+    { ...SUBDIVISION_FIELD, initial: '3' } as typeof SUBDIVISION_FIELD,
   ],
-  make: (values, frame) => {
-    const read = readDigits(textOf(values, 'order'));
+  createPattern: (values, frame) => {
+    const read = readDigits(getText(values, 'order'));
     if (!read.ok) return read;
     const digits = [...new Set(read.value)];
-    const all = truthOf(values, 'all');
+    const all = getBoolean(values, 'all');
     if (all && digits.length > MOST_PERMUTED)
       return failure(
-        problem('generator-value', {
+        createProblem('generator-value', {
           label: message('generator.arpeggio.order.label'),
           problem: message('reason.orders-up-to-five', { count: digits.length }),
         }),
       );
-    const order = all ? permutations(digits).flat() : read.value;
+    const order = all ? listPermutations(digits).flat() : read.value;
     const name = all
       ? message('generator.arpeggio.all-orders.pattern-name', {
-          count: permutations(digits).length,
+          count: listPermutations(digits).length,
           fingers: digits.join(' '),
         })
       : message('generator.arpeggio.pattern-name', { fingers: read.value.join(' ') });
     return success(
-      written(
+      layOutPattern(
         order.map((digit) => [cellOf(frame, digit)]),
-        { name, subdivision: numberOf(values, 'subdivision'), school: 'one-per-string' },
+        { name, subdivision: getNumber(values, 'subdivision'), school: 'one-per-string' },
         frame,
       ),
     );

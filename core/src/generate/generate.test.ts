@@ -3,10 +3,10 @@ import { createRequire } from 'node:module';
 import { RhythmPattern } from 'tonal';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
-import { shapeOf, type Voicing } from '../harmony/index.ts';
-import { instrumentIn, tuningByKey } from '../instrument/index.ts';
+import { findShape, type Voicing } from '../harmony/index.ts';
+import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
 import { revoice, edit } from '../edit/index.ts';
-import { problemsOfPattern, strokePitch, type Digit, type Pattern } from '../pattern/index.ts';
+import { validatePattern, soundingPitchOfStroke, type Digit, type Pattern } from '../pattern/index.ts';
 import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import {
   GENERATORS,
@@ -36,10 +36,10 @@ interface Graph {
   readonly size: number;
 }
 
-const standard = instrumentIn(tuningByKey('standard'));
+const standard = createInstrument(findTuningOrStandard('standard'));
 const frameOn = (chord: string): Frame => ({
   instrument: standard,
-  voicing: shapeOf(standard, chord) as Voicing,
+  voicing: findShape(standard, chord) as Voicing,
   tempo: 80,
   say: sayMessage,
 });
@@ -62,7 +62,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
     for (const chord of ['C', 'D', 'E', 'G', 'Am', 'F']) {
       const pattern = valueOrThrow(generate(generator, initialValues(generator), frameOn(chord)));
       expect(pattern.strokes.length).toBeGreaterThan(1);
-      expect(problemsOfPattern(pattern)).toEqual([]);
+      expect(validatePattern(pattern)).toEqual([]);
       expect(analysePattern(pattern).warnings.filter(({ code }) => code !== 'string-muted')).toEqual([]);
     }
   },
@@ -88,7 +88,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
     fc.assert(
       fc.property(values, fc.constantFrom('C', 'D', 'G', 'Am'), (asked, chord) => {
         const result = generate(generator, asked, frameOn(chord));
-        if (result.ok) expect(problemsOfPattern(result.value)).toEqual([]);
+        if (result.ok) expect(validatePattern(result.value)).toEqual([]);
         else for (const problem of result.problems) expect(sayProblem(problem)).not.toMatch(/\{\w+\}/);
       }),
       { seed: 404, numRuns: 60 },
@@ -122,7 +122,7 @@ describe('alternating thumb', () => {
     const fingers = (one: Pattern): string[] =>
       one.strokes.filter(({ role }) => !role).map(({ at, string }) => `${at}/${string}`);
     expect(basses(pattern)).toEqual([5, 4, 5, 4]);
-    const done = edit(pattern, revoice(pattern, shapeOf(standard, 'G') as Voicing));
+    const done = edit(pattern, revoice(pattern, findShape(standard, 'G') as Voicing));
     if (!done.ok) throw new Error('refused');
     expect(basses(done.value.document)).toEqual([6, 4, 6, 4]);
     expect(fingers(done.value.document)).toEqual(fingers(pattern));
@@ -234,7 +234,7 @@ describe('scale over a pulse', () => {
   test('a box holds just the scale within its position', () => {
     const box = scaleBox({ instrument: standard }, 'major', 7, 0, [3, 2, 1]);
     const pitches = box.map(({ string, fret }) =>
-      strokePitch(frameOn('G') as unknown as Pattern, { id: '', at: 0, string, fret }),
+      soundingPitchOfStroke(frameOn('G') as unknown as Pattern, { id: '', at: 0, string, fret }),
     );
     // G major from the open third string: G A B C D E F♯ G
     expect(pitches).toEqual([55, 57, 59, 60, 62, 64, 66, 67]);
@@ -329,7 +329,7 @@ describe('harp-harmonic cascade', () => {
     expect(pattern.strokes.map(({ harmonic, string }) => `${harmonic ? 'H' : ''}${string}`).join(' ')).toBe(
       'H6 3 H5 2 H4 1',
     );
-    expect(strokePitch(pattern, pattern.strokes[0] as Pattern['strokes'][number])).toBe(52);
+    expect(soundingPitchOfStroke(pattern, pattern.strokes[0] as Pattern['strokes'][number])).toBe(52);
     expect(pattern.strokes.every(({ harmonic, loudness }) => loudness === (harmonic ? 'loud' : 'soft'))).toBe(true);
   });
 

@@ -1,22 +1,22 @@
 import { message, type Label, type Message, type MessageValue } from '../message/index.ts';
-import { failure, problem, success, type Problem, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import { stringCount, type Instrument } from '../instrument/index.ts';
 import {
-  byTimeThenString,
-  metreFor,
-  newPattern,
-  problemsOfPattern,
-  slotTicks,
-  strokesOnChord,
-  wholeBeats,
+  compareByTimeThenString,
+  fitMetre,
+  createPattern,
+  validatePattern,
+  subdivisionTicks,
+  moveRolesToChord,
+  repeatToWholeBeats,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
 import type { Metre } from '../time/index.ts';
 
 /** One thing a generator asks for: a choice, a number, a text, or yes or no. */
-export type Field =
+export type GeneratorField =
   | {
       readonly kind: 'choice';
       readonly key: string;
@@ -42,10 +42,10 @@ export type Field =
   | { readonly kind: 'truth'; readonly key: string; readonly label: Message; readonly initial: boolean };
 
 /** What was answered, by the keys of the fields. */
-export type Values = Readonly<Record<string, string | number | boolean>>;
+export type GeneratorValues = Readonly<Record<string, string | number | boolean>>;
 
 /** What a figure is generated on. */
-export interface Frame {
+export interface GeneratorContext {
   readonly instrument: Instrument;
   readonly voicing: Voicing;
   readonly tempo: number;
@@ -59,14 +59,14 @@ export interface Generator {
   readonly name: Message;
   /** What it is good for, in a sentence. */
   readonly use: Message;
-  readonly fields: readonly Field[];
-  readonly make: (values: Values, frame: Frame) => Result<Pattern>;
+  readonly fields: readonly GeneratorField[];
+  readonly createPattern: (values: GeneratorValues, frame: GeneratorContext) => Result<Pattern>;
 }
 
-const wrongValue = (field: Field, why: MessageValue): Problem =>
-  problem('generator-value', { label: field.label, problem: why });
+const wrongValue = (field: GeneratorField, why: MessageValue): Problem =>
+  createProblem('generator-value', { label: field.label, problem: why });
 
-const fieldProblem = (field: Field, value: Values[string] | undefined): Problem | undefined => {
+const fieldProblem = (field: GeneratorField, value: GeneratorValues[string] | undefined): Problem | undefined => {
   switch (field.kind) {
     case 'choice':
       return field.options.some(([key]) => key === value)
@@ -88,59 +88,63 @@ const fieldProblem = (field: Field, value: Values[string] | undefined): Problem 
 /**
  * A generator's values as they are first offered.
  * @example
- * typeof initialValues(GENERATORS[0]) // => 'object'
+ * typeof defaultValues(GENERATORS[0]) // => 'object'
  */
-export const initialValues = ({ fields }: Generator): Values =>
+export const defaultValues = ({ fields }: Generator): GeneratorValues =>
   Object.fromEntries(fields.map(({ key, initial }) => [key, initial]));
 
 /**
  * The pattern a generator makes of some values; what is not given is as first offered. Errors: `generator-value` for
  * each value that cannot be, and those of the generator and of patterns.
  * @example
- * generate(GENERATORS[0], initialValues(GENERATORS[0]), { ...newPattern('P'), say: ({ code }) => code }).ok // => true
+ * generate(GENERATORS[0], defaultValues(GENERATORS[0]), { ...newPattern('P'), say: ({ code }) => code }).ok // => true
  */
-export const generate = (generator: Generator, values: Values, frame: Frame): Result<Pattern> => {
-  const all = { ...initialValues(generator), ...values };
+export const generatePattern = (
+  generator: Generator,
+  values: GeneratorValues,
+  frame: GeneratorContext,
+): Result<Pattern> => {
+  const all = { ...defaultValues(generator), ...values };
   const problems = generator.fields.flatMap((field) => fieldProblem(field, all[field.key]) ?? []);
   if (problems.length > 0) return failure(...problems);
-  const made = generator.make(all, frame);
+  const made = generator.createPattern(all, frame);
   if (!made.ok) return made;
-  const pattern = { ...made.value, strokes: strokesOnChord(made.value.strokes, frame.instrument, frame.voicing) };
-  const wrong = problemsOfPattern(pattern);
+  const pattern = { ...made.value, strokes: moveRolesToChord(made.value.strokes, frame.instrument, frame.voicing) };
+  const wrong = validatePattern(pattern);
   return wrong.length > 0 ? failure(...wrong) : success(pattern);
 };
 
 /** A stroke of a figure before it has a time and a name. */
-export type Cell = Omit<Stroke, 'id' | 'at'>;
+export type UnplacedStroke = Omit<Stroke, 'id' | 'at'>;
 
 /** How the cells of a figure are written down. */
-export interface Writing {
+export interface PatternLayout {
   readonly name: Message;
   readonly subdivision: number;
   readonly school: string;
   readonly metre?: Metre;
   readonly swing?: number;
   /** Repeat the figure until it comes round on the beat. */
-  readonly whole?: boolean;
+  readonly repeatToWholeBeats?: boolean;
 }
 
 /** Strokes of cells, one slot after another. */
-const strokesOf = (cells: readonly (readonly Cell[])[], ticks: number): readonly Stroke[] =>
+const strokesOf = (cells: readonly (readonly UnplacedStroke[])[], ticks: number): readonly Stroke[] =>
   cells
     .flatMap((slot, index) =>
       slot.map((cell): Stroke => ({ id: `s${index}-${cell.string}`, at: index * ticks, ...cell })),
     )
-    .sort(byTimeThenString);
+    .sort(compareByTimeThenString);
 
 /** Writes cells down as a pattern, one part of the beat after another. */
-export const written = (
-  cells: readonly (readonly Cell[])[],
-  { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, whole = true }: Writing,
-  { instrument, voicing, tempo, say }: Frame,
+export const layOutPattern = (
+  cells: readonly (readonly UnplacedStroke[])[],
+  { name, subdivision, school, metre = { beats: 4, unit: 4 }, swing, repeatToWholeBeats: whole = true }: PatternLayout,
+  { instrument, voicing, tempo, say }: GeneratorContext,
 ): Pattern => {
-  const slots = whole ? wholeBeats(cells, subdivision) : cells;
-  const shape = metreFor(Math.max(1, Math.ceil(slots.length / subdivision)), metre);
-  const base = newPattern(say(name), {
+  const slots = whole ? repeatToWholeBeats(cells, subdivision) : cells;
+  const shape = fitMetre(Math.max(1, Math.ceil(slots.length / subdivision)), metre);
+  const base = createPattern(say(name), {
     ...shape,
     subdivision,
     instrument,
@@ -149,11 +153,11 @@ export const written = (
     school,
     ...(swing === undefined ? {} : { swing }),
   });
-  return { ...base, strokes: strokesOf(slots, slotTicks(base)) };
+  return { ...base, strokes: strokesOf(slots, subdivisionTicks(base)) };
 };
 
 /** String numbers in a text: `3 2 1`; words that are none are problems. `-` is a rest (0) where that is allowed. */
-export const readStrings = (text: string, instrument: Instrument, rests = false): Result<readonly number[]> => {
+export const parseStringNumbers = (text: string, instrument: Instrument, rests = false): Result<readonly number[]> => {
   const words = text.trim().split(/[\s,]+/);
   const numbers = words.map((word) => (rests && word === '-' ? 0 : Number(word)));
   const wrong = numbers.findIndex(
@@ -161,16 +165,16 @@ export const readStrings = (text: string, instrument: Instrument, rests = false)
   );
   return wrong < 0
     ? success(numbers)
-    : failure(problem('figure-unreadable', { position: wrong + 1, value: words[wrong] ?? '' }));
+    : failure(createProblem('figure-unreadable', { position: wrong + 1, value: words[wrong] ?? '' }));
 };
 
 /** Values of fields, as what they are known to be once `generate` has checked them. */
-export const textOf = (values: Values, key: string): string => String(values[key]);
-export const numberOf = (values: Values, key: string): number => Number(values[key]);
-export const truthOf = (values: Values, key: string): boolean => values[key] === true;
+export const getText = (values: GeneratorValues, key: string): string => String(values[key]);
+export const getNumber = (values: GeneratorValues, key: string): number => Number(values[key]);
+export const getBoolean = (values: GeneratorValues, key: string): boolean => values[key] === true;
 
 /** The parts of the beat most generators offer. */
-export const PARTS_FIELD: Field = {
+export const SUBDIVISION_FIELD: GeneratorField = {
   kind: 'choice',
   key: 'subdivision',
   label: message('generator.note-value.label'),

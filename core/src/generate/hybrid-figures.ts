@@ -1,11 +1,18 @@
 import { message, type Message } from '../message/message.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
-import { PARTS_FIELD, numberOf, textOf, written, type Cell, type Generator } from './generator.ts';
+import {
+  SUBDIVISION_FIELD,
+  getNumber,
+  getText,
+  layOutPattern,
+  type UnplacedStroke,
+  type Generator,
+} from './generator.ts';
 
 interface Figure {
   readonly name: Message;
-  readonly cells: (low: number, frame: { readonly position: number }) => readonly (readonly Cell[])[];
+  readonly cells: (low: number, frame: { readonly position: number }) => readonly (readonly UnplacedStroke[])[];
   /** Strings above the low one that the figure needs. */
   readonly above: number;
   readonly school?: string;
@@ -38,7 +45,7 @@ const FIGURES: Readonly<Record<string, Figure>> = {
     above: 1,
     school: 'hybrid-legato',
     cells: (low, { position }) =>
-      [low, low - 1].flatMap((string): readonly Cell[][] => [
+      [low, low - 1].flatMap((string): readonly UnplacedStroke[][] => [
         [{ string, fret: position }],
         [{ string, fret: position + 2, slur: 'hammer-on' }],
       ]),
@@ -47,11 +54,11 @@ const FIGURES: Readonly<Record<string, Figure>> = {
 
 const figureFor = (kind: string, low: number): Result<Figure> => {
   const figure = FIGURES[kind] as Figure;
-  return low - figure.above >= 1 ? success(figure) : failure(problem('no-string-left', { who: 'fingers' }));
+  return low - figure.above >= 1 ? success(figure) : failure(createProblem('no-string-left', { who: 'fingers' }));
 };
 
 /** Hybrid figures: pick and finger in turn, bass against a double stop, string skips, slurs in between. */
-export const hybridFigures: Generator = {
+export const hybridFiguresGenerator: Generator = {
   key: 'hybrid-figures',
   name: message('generator.hybrid-figures.name'),
   use: message('generator.hybrid-figures.description'),
@@ -90,18 +97,18 @@ export const hybridFigures: Generator = {
       most: 15,
       initial: 5,
     },
-    PARTS_FIELD,
+    SUBDIVISION_FIELD,
   ],
-  make: (values, frame) => {
-    const low = numberOf(values, 'low');
-    if (low > stringCount(frame.instrument)) return failure(problem('no-string-left', { who: 'pick' }));
-    const figure = figureFor(textOf(values, 'figure'), low);
+  createPattern: (values, frame) => {
+    const low = getNumber(values, 'low');
+    if (low > stringCount(frame.instrument)) return failure(createProblem('no-string-left', { who: 'pick' }));
+    const figure = figureFor(getText(values, 'figure'), low);
     if (!figure.ok) return figure;
-    const { name, cells, school = `hybrid:${textOf(values, 'pick')}` } = figure.value;
+    const { name, cells, school = `hybrid:${getText(values, 'pick')}` } = figure.value;
     return success(
-      written(
-        cells(low, { position: numberOf(values, 'position') }),
-        { name, subdivision: numberOf(values, 'subdivision'), school },
+      layOutPattern(
+        cells(low, { position: getNumber(values, 'position') }),
+        { name, subdivision: getNumber(values, 'subdivision'), school },
         frame,
       ),
     );

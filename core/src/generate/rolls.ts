@@ -1,7 +1,7 @@
 import { message } from '../message/message.ts';
-import { failure, problem, success } from '../errors/index.ts';
+import { failure, createProblem, success } from '../errors/index.ts';
 import { stringCount } from '../instrument/index.ts';
-import { PARTS_FIELD, numberOf, textOf, truthOf, written, type Generator } from './generator.ts';
+import { SUBDIVISION_FIELD, getNumber, getText, getBoolean, layOutPattern, type Generator } from './generator.ts';
 
 /** The strings of a roll in order: out, back, or out and back without playing the ends twice. */
 const rollOrder = (direction: string, lowest: number, count: number): readonly number[] => {
@@ -21,7 +21,7 @@ const walk = (lowest: number, count: number): readonly number[] => {
 const BAR = 8;
 
 /** Rolls: three or four strings, one direction or both, as a short group or a figure of a bar, walking over string sets. */
-export const rolls: Generator = {
+export const rollsGenerator: Generator = {
   key: 'rolls',
   name: message('generator.rolls.name'),
   use: message('generator.rolls.description'),
@@ -50,20 +50,20 @@ export const rolls: Generator = {
       ],
     },
     { kind: 'truth', key: 'walk', label: message('generator.rolls.walk.label'), initial: false },
-    PARTS_FIELD,
+    SUBDIVISION_FIELD,
   ],
-  make: (values, frame) => {
-    const [count, lowest] = [numberOf(values, 'strings'), numberOf(values, 'lowest')];
+  createPattern: (values, frame) => {
+    const [count, lowest] = [getNumber(values, 'strings'), getNumber(values, 'lowest')];
     if (lowest < count || lowest > stringCount(frame.instrument))
-      return failure(problem('no-string-left', { who: 'roll' }));
-    const order = (from: number): readonly number[] => rollOrder(textOf(values, 'direction'), from, count);
-    const once = truthOf(values, 'walk') ? walk(lowest, count).flatMap(order) : order(lowest);
-    const bar = textOf(values, 'shape') === 'bar';
+      return failure(createProblem('no-string-left', { who: 'roll' }));
+    const order = (from: number): readonly number[] => rollOrder(getText(values, 'direction'), from, count);
+    const once = getBoolean(values, 'walk') ? walk(lowest, count).flatMap(order) : order(lowest);
+    const bar = getText(values, 'shape') === 'bar';
     const strings = bar ? Array.from({ length: BAR }, (_, index) => once[index % once.length] as number) : once;
-    const subdivision = bar ? 2 : numberOf(values, 'subdivision');
-    const name = message('generator.rolls.pattern-name', { direction: textOf(values, 'direction') });
+    const subdivision = bar ? 2 : getNumber(values, 'subdivision');
+    const name = message('generator.rolls.pattern-name', { direction: getText(values, 'direction') });
     return success(
-      written(
+      layOutPattern(
         strings.map((string) => [{ string }]),
         { name, subdivision, school: count === 4 ? 'rolling:four' : 'rolling' },
         frame,

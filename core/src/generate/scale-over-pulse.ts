@@ -1,18 +1,25 @@
 import { message, type Message } from '../message/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
-import { sounds } from '../harmony/index.ts';
-import { pitchAt, pitchClassName, pitchClassOf } from '../instrument/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
+import { isStringSounding } from '../harmony/index.ts';
+import { pitchAt, pitchClassName, midiToPitchClass } from '../instrument/index.ts';
 import {
-  byTimeThenString,
+  compareByTimeThenString,
   fingerName,
-  metreFor,
-  newPattern,
+  fitMetre,
+  createPattern,
   type Digit,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
 import { TICKS_PER_QUARTER } from '../time/index.ts';
-import { numberOf, readStrings, textOf, type Frame, type Generator, type Values } from './generator.ts';
+import {
+  getNumber,
+  parseStringNumbers,
+  getText,
+  type GeneratorContext,
+  type Generator,
+  type GeneratorValues,
+} from './generator.ts';
 
 /** Steps of scales above their root, in semitones. */
 const SCALES = {
@@ -43,7 +50,7 @@ const scaleName = (scale: string): Message => SCALE_NAMES[scale as Scale];
 const BOX = 4;
 
 /** One note of a scale box. */
-export interface BoxNote {
+export interface ScaleBoxNote {
   readonly string: number;
   readonly fret: number;
 }
@@ -51,21 +58,21 @@ export interface BoxNote {
 /**
  * The notes of a scale within one position on some strings, from the lowest up. Frets count from the capo.
  * @example
- * scaleBox(newPattern('P'), 'major', 0, 0, [1, 2, 3]).length > 0 // => true
+ * listScaleBoxNotes(createPattern('P'), 'major', 0, 0, [1, 2, 3]).length > 0 // => true
  */
-export const scaleBox = (
-  { instrument }: Pick<Frame, 'instrument'>,
+export const listScaleBoxNotes = (
+  { instrument }: Pick<GeneratorContext, 'instrument'>,
   scale: string,
   root: number,
   position: number,
   strings: readonly number[],
-): readonly BoxNote[] =>
+): readonly ScaleBoxNote[] =>
   [...strings]
     .sort((a, b) => b - a)
     .flatMap((string) =>
       Array.from({ length: BOX }, (_, index) => position + index)
         .filter((fret) =>
-          stepsOfScale(scale).includes((pitchClassOf(pitchAt(instrument, string, fret)) - root + 12) % 12),
+          stepsOfScale(scale).includes((midiToPitchClass(pitchAt(instrument, string, fret)) - root + 12) % 12),
         )
         .map((fret) => ({ string, fret })),
     );
@@ -86,37 +93,43 @@ const TICKS: Readonly<Record<string, number>> = {
  * @example
  * valueOrThrow(displacements(840, 210)) // => 4
  */
-export const displacements = (pulse: number, fingers: number): Result<number> =>
-  pulse % fingers === 0 ? success(pulse / fingers) : failure(problem('displacement-uneven', { pulse, fingers }));
+export const countPulseDisplacements = (pulse: number, fingers: number): Result<number> =>
+  pulse % fingers === 0 ? success(pulse / fingers) : failure(createProblem('displacement-uneven', { pulse, fingers }));
 
 interface Plan {
   readonly pulse: number;
   readonly fingers: number;
   readonly displacement: number;
   readonly pulseString: number;
-  readonly line: readonly BoxNote[];
+  readonly line: readonly ScaleBoxNote[];
 }
 
-const planOf = (values: Values, frame: Frame): Result<Plan> => {
-  const [pulse, fingers] = [TICKS[textOf(values, 'pulse')] as number, TICKS[textOf(values, 'fingers')] as number];
-  const count = displacements(pulse, fingers);
+const planOf = (values: GeneratorValues, frame: GeneratorContext): Result<Plan> => {
+  const [pulse, fingers] = [TICKS[getText(values, 'pulse')] as number, TICKS[getText(values, 'fingers')] as number];
+  const count = countPulseDisplacements(pulse, fingers);
   if (!count.ok) return count;
-  const displacement = numberOf(values, 'displacement');
+  const displacement = getNumber(values, 'displacement');
   if (displacement >= count.value)
     return failure(
-      problem('generator-value', {
+      createProblem('generator-value', {
         label: message('generator.scale-over-pulse.displacement.label'),
         problem: message('reason.shifts-counted', { count: count.value }),
       }),
     );
-  const strings = readStrings(textOf(values, 'strings'), frame.instrument);
+  const strings = parseStringNumbers(getText(values, 'strings'), frame.instrument);
   if (!strings.ok) return strings;
-  const pulseString = numberOf(values, 'pulseString');
+  const pulseString = getNumber(values, 'pulseString');
   const free = strings.value.filter((string) => string !== pulseString);
   if (pulseString > frame.instrument.pitches.length || free.length === 0)
-    return failure(problem('no-string-left', { who: 'fingers' }));
-  const box = scaleBox(frame, textOf(values, 'scale'), numberOf(values, 'root'), numberOf(values, 'position'), free);
-  if (box.length < 2) return failure(problem('no-string-left', { who: 'scale' }));
+    return failure(createProblem('no-string-left', { who: 'fingers' }));
+  const box = listScaleBoxNotes(
+    frame,
+    getText(values, 'scale'),
+    getNumber(values, 'root'),
+    getNumber(values, 'position'),
+    free,
+  );
+  if (box.length < 2) return failure(createProblem('no-string-left', { who: 'scale' }));
   return success({ pulse, fingers, displacement, pulseString, line: upAndDown(box) });
 };
 
@@ -124,14 +137,14 @@ const planOf = (values: Values, frame: Frame): Result<Plan> => {
 const strokesOfPlan = (
   { pulse, fingers, displacement, pulseString, line }: Plan,
   length: number,
-  { voicing }: Frame,
+  { voicing }: GeneratorContext,
 ): readonly Stroke[] => {
   // A string that the chord mutes is played open: the pulse is the scale's, not the chord's.
-  const open = sounds(voicing, pulseString) ? {} : { fret: 0 };
+  const open = isStringSounding(voicing, pulseString) ? {} : { fret: 0 };
   const notes = Array.from({ length: Math.floor(length / fingers) }, (_, index): Stroke => ({
     id: `l${index}`,
     at: index * fingers,
-    ...(line[index % line.length] as BoxNote),
+    ...(line[index % line.length] as ScaleBoxNote),
   }));
   const thumbs = Array.from({ length: Math.floor(length / pulse) }, (_, index): Stroke => ({
     id: `p${index}`,
@@ -140,7 +153,7 @@ const strokesOfPlan = (
     pin: 'p',
     ...open,
   }));
-  return [...notes, ...thumbs].sort(byTimeThenString);
+  return [...notes, ...thumbs].sort(compareByTimeThenString);
 };
 
 const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));
@@ -156,7 +169,7 @@ const leading = (first: Digit, second: Digit): Message =>
   message('school.alternation.pair.name', { first: fingerName(first), second: fingerName(second) });
 
 /** A scale over a thumb pulse: the line goes on in turn of two fingers while the thumb keeps its string. */
-export const scaleOverPulse: Generator = {
+export const scaleOverPulseGenerator: Generator = {
   key: 'scale-over-pulse',
   name: message('generator.scale-over-pulse.name'),
   use: message('generator.scale-over-pulse.description'),
@@ -242,23 +255,23 @@ export const scaleOverPulse: Generator = {
       hint: message('generator.scale-over-pulse.strings.hint'),
     },
   ],
-  make: (values, frame) => {
+  createPattern: (values, frame) => {
     const plan = planOf(values, frame);
     if (!plan.ok) return plan;
     const length = roundLength(plan.value);
-    const shape = metreFor(length / TICKS_PER_QUARTER, { beats: 4, unit: 4 });
+    const shape = fitMetre(length / TICKS_PER_QUARTER, { beats: 4, unit: 4 });
     const subdivision = TICKS_PER_QUARTER / plan.value.fingers;
     const name = message('generator.scale-over-pulse.pattern-name', {
-      root: pitchClassName(numberOf(values, 'root')),
-      scale: scaleName(textOf(values, 'scale')),
+      root: pitchClassName(getNumber(values, 'root')),
+      scale: scaleName(getText(values, 'scale')),
     });
-    const pattern: Pattern = newPattern(frame.say(name), {
+    const pattern: Pattern = createPattern(frame.say(name), {
       ...shape,
       subdivision,
       tempo: frame.tempo,
       instrument: frame.instrument,
       voicing: frame.voicing,
-      school: `alternation:${textOf(values, 'pair')}`,
+      school: `alternation:${getText(values, 'pair')}`,
       strokes: strokesOfPlan(plan.value, length, frame),
     });
     return success(pattern);

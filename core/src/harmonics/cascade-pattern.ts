@@ -1,6 +1,6 @@
-import { fretOn, type Voicing } from '../harmony/index.ts';
+import { fretOfString, type Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
-import { newPattern, slotTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
+import { createPattern, subdivisionTicks, type Digit, type Pattern, type Stroke } from '../pattern/index.ts';
 import type { CascadeStep } from './cascade.ts';
 import { computeHarmonicPoint } from './harmonic-points.ts';
 import type { HarmonicNode } from './nodes.ts';
@@ -38,7 +38,7 @@ const EIGHTHS_PER_BAR = 8;
  * A cascade as a pattern of eighths, all ringing, each with its digit. Strings that the shape mutes are passed over, and
  * so are harmonics beyond the neck.
  * @example
- * createCascadePattern(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0], { name: 'Cascade' }).strokes.length // => 2
+ * createCascadePattern(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }], CASCADE_WAYS[0], { name: 'Cascade' }).strokes.length // => 2
  */
 export const createCascadePattern = (
   instrument: Instrument,
@@ -52,7 +52,7 @@ export const createCascadePattern = (
   }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance; readonly name: string },
 ): Pattern => {
   const sounding = steps.flatMap(({ string, isHarmonic: harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
-    const fret = fretOn(voicing, string);
+    const fret = fretOfString(voicing, string);
     if (fret === null) return [];
     if (!harmonic) return [{ string, fret, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
     const { touchFret: touch, isReachable: reachable } = computeHarmonicPoint(
@@ -73,7 +73,7 @@ export const createCascadePattern = (
     ];
   });
   const bars = Math.max(1, Math.ceil(sounding.length / EIGHTHS_PER_BAR));
-  const frame = newPattern(name, { instrument, voicing, bars, subdivision: 2 });
-  const step = slotTicks(frame);
+  const frame = createPattern(name, { instrument, voicing, bars, subdivision: 2 });
+  const step = subdivisionTicks(frame);
   return { ...frame, strokes: sounding.map((stroke, index) => ({ ...stroke, id: `c${index}`, at: index * step })) };
 };

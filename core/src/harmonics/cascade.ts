@@ -1,6 +1,13 @@
 import { message, type Message } from '../message/index.ts';
-import { fretOn, type Voicing } from '../harmony/index.ts';
-import { noteName, pitchAt, pitchClassName, pitchClassOf, stringCount, type Instrument } from '../instrument/index.ts';
+import { fretOfString, type Voicing } from '../harmony/index.ts';
+import {
+  midiToNoteName,
+  pitchAt,
+  pitchClassName,
+  midiToPitchClass,
+  stringCount,
+  type Instrument,
+} from '../instrument/index.ts';
 import { computeHarmonicPoint, type HarmonicPoint } from './harmonic-points.ts';
 import type { HarmonicNode } from './nodes.ts';
 
@@ -71,8 +78,8 @@ const NAMED_PITCH_SETS: readonly (readonly [name: Named, steps: readonly number[
  */
 export const namePitchSet = (pitches: readonly number[]): Message | null => {
   if (pitches.length === 0) return null;
-  const classes = [...new Set(pitches.map(pitchClassOf))];
-  const lowest = pitchClassOf(Math.min(...pitches));
+  const classes = [...new Set(pitches.map(midiToPitchClass))];
+  const lowest = midiToPitchClass(Math.min(...pitches));
   const roots = [lowest, ...classes.filter((one) => one !== lowest)];
   for (const root of roots) {
     const steps = new Set(classes.map((one) => (one - root + 12) % 12));
@@ -93,7 +100,7 @@ const isMonotonic = (pitches: readonly number[]): boolean => {
  * A cascade over a shape: touched harmonics (an octave up unless another node is named) and natural notes in the order asked for, their sounding pitches
  * and what they make. Strings the shape mutes are passed over.
  * @example
- * createCascade(newPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
+ * createCascade(createPattern('P').instrument, { chord: 'G', frets: [3, 5, 5, 4, 3, 3] }, [{ string: 6, harmonic: true }, { string: 3, harmonic: false }]).notes.map(({ note }) => note).join(' ') // => 'G3 B3'
  */
 export const createCascade = (
   instrument: Instrument,
@@ -102,11 +109,11 @@ export const createCascade = (
   node?: HarmonicNode,
 ): Cascade => {
   const notes = steps.flatMap(({ string, isHarmonic: harmonic }): CascadeNote[] => {
-    const stopped = fretOn(voicing, string);
+    const stopped = fretOfString(voicing, string);
     if (stopped === null) return [];
     const point = harmonic ? computeHarmonicPoint(instrument, { string, stopped }, node) : null;
     const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
-    return [{ string, harmonic: point, pitch, noteName: noteName(pitch) }];
+    return [{ string, harmonic: point, pitch, noteName: midiToNoteName(pitch) }];
   });
   const pitches = notes.map(({ pitch }) => pitch);
   return { notes, pitchSetName: namePitchSet(pitches), isMonotonic: isMonotonic(pitches) };
@@ -115,7 +122,7 @@ export const createCascade = (
 /**
  * The usual order of a cascade: harmonics on the lower strings in turn with natural notes some strings higher.
  * @example
- * createDefaultSteps(newPattern('P').instrument, 3).map(({ string, harmonic }) => `${harmonic ? 'H' : ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
+ * createDefaultSteps(createPattern('P').instrument, 3).map(({ string, harmonic }) => `${harmonic ? 'H' : ''}${string}`).join(' ') // => 'H6 3 H5 2 H4 1'
  */
 export const createDefaultSteps = (instrument: Instrument, gap = 3): readonly CascadeStep[] =>
   Array.from({ length: stringCount(instrument) - gap }, (_, index) => stringCount(instrument) - index).flatMap(

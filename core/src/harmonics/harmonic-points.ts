@@ -1,6 +1,6 @@
 import { message, type Message } from '../message/index.ts';
-import { fretOn, type Voicing } from '../harmony/index.ts';
-import { noteName, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
+import { fretOfString, type Voicing } from '../harmony/index.ts';
+import { midiToNoteName, pitchAt, stringCount, type Instrument } from '../instrument/index.ts';
 import { HARMONIC_NODES, nodeInterval, type HarmonicNode } from './nodes.ts';
 
 /** A harmonic of one string of a shape: where it is touched, what it sounds, and what to do where that is out of reach. */
@@ -40,7 +40,7 @@ const listRemedies = (stopped: number, node: HarmonicNode, frets: number): reado
 /**
  * The harmonic of one string at a node.
  * @example
- * computeHarmonicPoint(newPattern('P').instrument, { string: 6, stopped: 3 }, findNodeAtFret(12)).touch // => 15
+ * computeHarmonicPoint(createPattern('P').instrument, { string: 6, stopped: 3 }, findNodeAtFret(12)).touch // => 15
  */
 export const computeHarmonicPoint = (
   instrument: Instrument,
@@ -57,7 +57,7 @@ export const computeHarmonicPoint = (
     touchFret: touch,
     node,
     pitch,
-    noteName: noteName(pitch),
+    noteName: midiToNoteName(pitch),
     isReachable: reachable,
     remedies: reachable ? [] : listRemedies(stopped, node, frets),
   };
@@ -66,7 +66,7 @@ export const computeHarmonicPoint = (
 /**
  * The octave harmonics over a shape, from the lowest string up; muted strings have none.
  * @example
- * computeHarmonicPoints(newPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touch }) => touch).join(' ') // => '15 14 12 12 12 15'
+ * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touch }) => touch).join(' ') // => '15 14 12 12 12 15'
  */
 export const computeHarmonicPoints = (
   instrument: Instrument,
@@ -74,6 +74,6 @@ export const computeHarmonicPoints = (
   node: HarmonicNode = HARMONIC_NODES[0] as HarmonicNode,
 ): readonly HarmonicPoint[] =>
   Array.from({ length: stringCount(instrument) }, (_, place) => stringCount(instrument) - place).flatMap((string) => {
-    const stopped = fretOn(voicing, string);
+    const stopped = fretOfString(voicing, string);
     return stopped === null ? [] : [computeHarmonicPoint(instrument, { string, stopped }, node)];
   });

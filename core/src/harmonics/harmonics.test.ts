@@ -1,9 +1,9 @@
 import { sayMessage } from '@fleet-wren/wording';
-import { instrumentIn, tuningByKey } from '../instrument/index.ts';
-import { strokePitch, newPattern } from '../pattern/index.ts';
+import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
+import { soundingPitchOfStroke, createPattern } from '../pattern/index.ts';
 import { HARMONIC_NODES, cascadeOver, harmonicPoint, harmonicsOver, madeBy, nodeAt, usualCascade } from './index.ts';
 
-const standard = instrumentIn(tuningByKey('standard'));
+const standard = createInstrument(findTuningOrStandard('standard'));
 const shape = { chord: 'G', frets: [3, 5, 5, 4, 3, 3] };
 
 test.each(HARMONIC_NODES.map((node) => [node.partial, node] as const))(
@@ -26,7 +26,7 @@ test('it sounds what a pattern’s harmonic sounds', () => {
   for (const { frets } of HARMONIC_NODES.filter((node) => node.frets <= 12)) {
     const { pitch, touchFret: touch } = harmonicPoint(standard, { string: 3, stopped: 0 }, nodeAt(frets));
     const stroke = { id: 'a', at: 0, string: 3, harmonic: { kind: 'natural' as const, touch } };
-    expect(strokePitch(newPattern('P'), stroke)).toBe(pitch);
+    expect(soundingPitchOfStroke(createPattern('P'), stroke)).toBe(pitch);
   }
 });
 

@@ -1,8 +1,15 @@
-import { instrumentIn, tuningByKey } from '../instrument/index.ts';
-import { alternateBassStrings, bassString, chordBass, shapeOf, sounds, type Voicing } from './index.ts';
+import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
+import {
+  rankAlternateBassStrings,
+  findBassString,
+  parseChordBass,
+  findShape,
+  isStringSounding,
+  type Voicing,
+} from './index.ts';
 
-const standard = instrumentIn(tuningByKey('standard'));
-const shape = (chord: string): Voicing => shapeOf(standard, chord) as Voicing;
+const standard = createInstrument(findTuningOrStandard('standard'));
+const shape = (chord: string): Voicing => findShape(standard, chord) as Voicing;
 
 describe('the bass of open chords (common practice, no source)', () => {
   test.each([
@@ -21,7 +28,7 @@ describe('the bass of open chords (common practice, no source)', () => {
     ['G/B', 5],
     ['Dm/C', 5],
   ])('%s has its bass on string %i', (chord, string) => {
-    expect(bassString(standard, shape(chord))).toBe(string);
+    expect(findBassString(standard, shape(chord))).toBe(string);
   });
 });
 
@@ -38,28 +45,28 @@ describe('the alternate bass', () => {
   ])(
     '%s alternates with string %i: fifth, then octave root, then third; string 3 where nothing else is left',
     (chord, string) => {
-      expect(alternateBassStrings(standard, shape(chord))[0]).toBe(string);
+      expect(rankAlternateBassStrings(standard, shape(chord))[0]).toBe(string);
     },
   );
 
   test('is never a muted string', () => {
     for (const chord of ['D', 'C', 'A', 'Am', 'B7', 'G/B'])
-      for (const string of alternateBassStrings(standard, shape(chord)))
-        expect(sounds(shape(chord), string)).toBe(true);
+      for (const string of rankAlternateBassStrings(standard, shape(chord)))
+        expect(isStringSounding(shape(chord), string)).toBe(true);
   });
 });
 
 test('a chord symbol names its root, and its bass where there is a slash', () => {
-  expect(chordBass('Dm/C')).toEqual({ root: 2, bass: 0 });
-  expect(chordBass('F♯m7')).toEqual({ root: 6, bass: 6 });
-  expect(chordBass('open strings')).toBeUndefined();
+  expect(parseChordBass('Dm/C')).toEqual({ root: 2, bass: 0 });
+  expect(parseChordBass('F♯m7')).toEqual({ root: 6, bass: 6 });
+  expect(parseChordBass('open strings')).toBeUndefined();
 });
 
 test('a teacher gives the bass to another string; what does not sound cannot carry it', () => {
   const c = shape('C');
-  expect(bassString(standard, { ...c, bass: 4 })).toBe(4);
-  expect(alternateBassStrings(standard, { ...c, bass: 4 })).toEqual([5]);
-  expect(bassString(standard, { ...c, bass: 3 })).toBe(3);
-  expect(bassString(standard, { ...c, bass: 6 })).toBe(5);
-  expect(bassString(standard, { ...c, bass: 1 })).toBe(5);
+  expect(findBassString(standard, { ...c, bass: 4 })).toBe(4);
+  expect(rankAlternateBassStrings(standard, { ...c, bass: 4 })).toEqual([5]);
+  expect(findBassString(standard, { ...c, bass: 3 })).toBe(3);
+  expect(findBassString(standard, { ...c, bass: 6 })).toBe(5);
+  expect(findBassString(standard, { ...c, bass: 1 })).toBe(5);
 });

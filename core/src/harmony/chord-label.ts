@@ -1,5 +1,5 @@
 import { message, type Label } from '../message/index.ts';
-import { openStrings } from './shapes.ts';
+import { createOpenStringsVoicing } from './open-shapes.ts';
 
 /** How the table of shapes writes a shape that leaves the bass strings out. */
 const FOUR_STRINGS = /^(.+) \(four strings\)$/;
@@ -10,7 +10,7 @@ const FOUR_STRINGS = /^(.+) \(four strings\)$/;
  * chordLabel('Am7') // => 'Am7'
  */
 export const chordLabel = (chord: string): Label => {
-  if (chord === openStrings(0).chord) return message('chord.open-strings');
+  if (chord === createOpenStringsVoicing(0).chord) return message('chord.open-strings');
   const symbol = FOUR_STRINGS.exec(chord)?.[1];
   return symbol === undefined ? chord : message('chord.four-strings', { symbol });
 };

@@ -1,8 +1,8 @@
 import {
-  bassStrings,
+  listBassStrings,
   parsePitchClass,
   pitchAt,
-  pitchClassOf,
+  midiToPitchClass,
   stringCount,
   type Instrument,
 } from '../instrument/index.ts';
@@ -24,34 +24,34 @@ export interface ChordBass {
 /**
  * Fret of a string (counted from 1 = highest) in a voicing, null where it is muted.
  * @example
- * fretOn({ chord: 'C', frets: [null, 3, 2, 0, 1, 0] }, 5) // => 3
+ * fretOfString({ chord: 'C', frets: [null, 3, 2, 0, 1, 0] }, 5) // => 3
  */
-export const fretOn = (voicing: Voicing, string: number): number | null =>
+export const fretOfString = (voicing: Voicing, string: number): number | null =>
   voicing.frets[voicing.frets.length - string] ?? null;
 
 /**
  * Whether a string sounds in a voicing.
  * @example
- * sounds(newPattern('P').voicing, 6) // => false
+ * sounds(createPattern('P').voicing, 6) // => false
  */
-export const sounds = (voicing: Voicing, string: number): boolean => fretOn(voicing, string) !== null;
+export const isStringSounding = (voicing: Voicing, string: number): boolean => fretOfString(voicing, string) !== null;
 
 /**
  * MIDI note number a string sounds in a voicing, null where it is muted.
  * @example
- * soundingPitch(newPattern('P').instrument, newPattern('P').voicing, 1) // => 64
+ * soundingPitch(createPattern('P').instrument, createPattern('P').voicing, 1) // => 64
  */
 export const soundingPitch = (instrument: Instrument, voicing: Voicing, string: number): number | null => {
-  const fret = fretOn(voicing, string);
+  const fret = fretOfString(voicing, string);
   return fret === null ? null : pitchAt(instrument, string, fret);
 };
 
 /**
  * Root and bass named by a chord symbol; undefined where it names none.
  * @example
- * chordBass('G/B') // => { root: 7, bass: 11 }
+ * parseChordBass('G/B') // => { root: 7, bass: 11 }
  */
-export const chordBass = (symbol: string): ChordBass | undefined => {
+export const parseChordBass = (symbol: string): ChordBass | undefined => {
   const match = /^([A-G][#♯b♭]?)[^/]*(?:\/([A-G][#♯b♭]?))?(?: .*)?$/.exec(symbol);
   const root = match?.[1] === undefined ? undefined : parsePitchClass(match[1]);
   if (root === undefined) return undefined;
@@ -62,42 +62,43 @@ export const chordBass = (symbol: string): ChordBass | undefined => {
 /**
  * The strings a chord's bass can be given to: the bass strings that sound in it, and string 3.
  * @example
- * possibleBasses(instrumentIn(tuningByKey('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => [4, 3]
+ * listPossibleBassStrings(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => [4, 3]
  */
-export const possibleBasses = (instrument: Instrument, voicing: Voicing): readonly number[] => [
+export const listPossibleBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => [
   ...soundingBassStrings(instrument, voicing),
-  ...(sounds(voicing, 3) && stringCount(instrument) > 3 ? [3] : []),
+  ...(isStringSounding(voicing, 3) && stringCount(instrument) > 3 ? [3] : []),
 ];
 
 const soundingBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] =>
-  bassStrings(stringCount(instrument)).filter((string) => sounds(voicing, string));
+  listBassStrings(stringCount(instrument)).filter((string) => isStringSounding(voicing, string));
 
 /**
  * Behind a capo a chord is named as it is fingered (a C that sounds as a D) or as it sounds. The shape tells which:
  * it is named as fingered where its lowest string has the named bass when the capo is left out of account.
  */
 const namedAsFingered = (instrument: Instrument, voicing: Voicing): boolean => {
-  const wanted = chordBass(voicing.chord)?.bass;
+  const wanted = parseChordBass(voicing.chord)?.bass;
   const lowest = soundingBassStrings(instrument, voicing)[0];
   if (instrument.capo === 0 || wanted === undefined || lowest === undefined) return false;
-  return pitchClassOf((soundingPitch(instrument, voicing, lowest) as number) - instrument.capo) === wanted;
+  return midiToPitchClass((soundingPitch(instrument, voicing, lowest) as number) - instrument.capo) === wanted;
 };
 
 const pitchClassOn = (instrument: Instrument, voicing: Voicing, string: number): number => {
   const pitch = soundingPitch(instrument, voicing, string) ?? 0;
-  return pitchClassOf(namedAsFingered(instrument, voicing) ? pitch - instrument.capo : pitch);
+  return midiToPitchClass(namedAsFingered(instrument, voicing) ? pitch - instrument.capo : pitch);
 };
 
 /**
  * The string that carries the chord's bass: the one the teacher gave it to, else the lowest bass string that sounds the root (or the bass a
  * slash chord names), else the lowest bass string that sounds at all; null when none does.
  * @example
- * bassString(instrumentIn(tuningByKey('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
+ * findBassString(createInstrument(findTuningOrStandard('standard')), { chord: 'D', frets: [null, null, 0, 2, 3, 2] }) // => 4
  */
-export const bassString = (instrument: Instrument, voicing: Voicing): number | null => {
-  if (voicing.bass !== undefined && possibleBasses(instrument, voicing).includes(voicing.bass)) return voicing.bass;
+export const findBassString = (instrument: Instrument, voicing: Voicing): number | null => {
+  if (voicing.bass !== undefined && listPossibleBassStrings(instrument, voicing).includes(voicing.bass))
+    return voicing.bass;
   const candidates = soundingBassStrings(instrument, voicing);
-  const wanted = chordBass(voicing.chord)?.bass;
+  const wanted = parseChordBass(voicing.chord)?.bass;
   const exact = candidates.find((string) => pitchClassOn(instrument, voicing, string) === wanted);
   return exact ?? candidates[0] ?? null;
 };
@@ -114,13 +115,13 @@ const alternateRank = (interval: number): number => {
  * The strings that can alternate with the bass, best first: other sounding bass strings (fifth, then octave
  * root, then third); string 3 only where nothing else is left.
  * @example
- * alternateBassStrings(instrumentIn(tuningByKey('standard')), { chord: 'E', frets: [0, 2, 2, 1, 0, 0] }) // => [5, 4]
+ * rankAlternateBassStrings(createInstrument(findTuningOrStandard('standard')), { chord: 'E', frets: [0, 2, 2, 1, 0, 0] }) // => [5, 4]
  */
-export const alternateBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => {
-  const bass = bassString(instrument, voicing);
-  const root = chordBass(voicing.chord)?.root ?? 0;
+export const rankAlternateBassStrings = (instrument: Instrument, voicing: Voicing): readonly number[] => {
+  const bass = findBassString(instrument, voicing);
+  const root = parseChordBass(voicing.chord)?.root ?? 0;
   const rank = (string: number): number => alternateRank((pitchClassOn(instrument, voicing, string) - root + 12) % 12);
   const others = soundingBassStrings(instrument, voicing).filter((string) => string !== bass);
   if (others.length > 0) return [...others].sort((a, b) => rank(a) - rank(b) || b - a);
-  return sounds(voicing, 3) ? [3] : [];
+  return isStringSounding(voicing, 3) ? [3] : [];
 };

@@ -1,4 +1,4 @@
 export * from './pitch.ts';
 export * from './tunings.ts';
 export * from './instrument.ts';
-export * from './own-tuning.ts';
+export * from './custom-tuning.ts';

@@ -1,15 +1,15 @@
 import {
   TUNINGS,
-  bassStrings,
-  frequencyOf,
-  instrumentIn,
-  noteName,
+  listBassStrings,
+  midiToFrequency,
+  createInstrument,
+  midiToNoteName,
   openStringName,
   parsePitchClass,
   pitchAt,
-  problemsOfInstrument,
-  retune,
-  tuningByKey,
+  validateInstrument,
+  semitonesToRetune,
+  findTuningOrStandard,
 } from './index.ts';
 
 describe('pitch (ISO 16: A4 = 440 Hz; MIDI 1.0 note numbers; equal temperament)', () => {
@@ -19,35 +19,40 @@ describe('pitch (ISO 16: A4 = 440 Hz; MIDI 1.0 note numbers; equal temperament)'
     [40, 82.4069, 'E2'],
     [64, 329.6276, 'E4'],
   ])('note %i is %f Hz and is called %s', (midi, hertz, name) => {
-    expect(frequencyOf(midi)).toBeCloseTo(hertz, 3);
-    expect(noteName(midi)).toBe(name);
+    expect(midiToFrequency(midi)).toBeCloseTo(hertz, 3);
+    expect(midiToNoteName(midi)).toBe(name);
   });
 
   test('an octave doubles the frequency at the twelfth fret of every string', () => {
-    const guitar = instrumentIn(tuningByKey('standard'));
+    const guitar = createInstrument(findTuningOrStandard('standard'));
     for (let string = 1; string <= 6; string += 1)
-      expect(frequencyOf(pitchAt(guitar, string, 12))).toBeCloseTo(2 * frequencyOf(pitchAt(guitar, string, 0)), 6);
+      expect(midiToFrequency(pitchAt(guitar, string, 12))).toBeCloseTo(
+        2 * midiToFrequency(pitchAt(guitar, string, 0)),
+        6,
+      );
   });
 });
 
 test('standard to open D is −2 0 0 −1 −2 −2 from string 6 to 1 (common practice, no source)', () => {
-  expect(retune(tuningByKey('standard'), tuningByKey('open-d'))).toEqual([-2, 0, 0, -1, -2, -2]);
+  expect(semitonesToRetune(findTuningOrStandard('standard'), findTuningOrStandard('open-d'))).toEqual([
+    -2, 0, 0, -1, -2, -2,
+  ]);
 });
 
 test('standard tuning is E A D G B E, and a capo lifts it', () => {
-  const guitar = instrumentIn(tuningByKey('standard'));
+  const guitar = createInstrument(findTuningOrStandard('standard'));
   expect([6, 5, 4, 3, 2, 1].map((string) => openStringName(guitar, string)).join(' ')).toBe('E A D G B E');
-  expect(noteName(pitchAt({ ...guitar, capo: 3 }, 6, 0))).toBe('G2');
+  expect(midiToNoteName(pitchAt({ ...guitar, capo: 3 }, 6, 0))).toBe('G2');
 });
 
 test('bass strings are N down to 4', () => {
-  expect(bassStrings(6)).toEqual([6, 5, 4]);
-  expect(bassStrings(4)).toEqual([4]);
-  expect(bassStrings(8)).toEqual([8, 7, 6, 5, 4]);
+  expect(listBassStrings(6)).toEqual([6, 5, 4]);
+  expect(listBassStrings(4)).toEqual([4]);
+  expect(listBassStrings(8)).toEqual([8, 7, 6, 5, 4]);
 });
 
 test('every tuning that ships can stand', () => {
-  for (const tuning of TUNINGS) expect(problemsOfInstrument(instrumentIn(tuning))).toEqual([]);
+  for (const tuning of TUNINGS) expect(validateInstrument(createInstrument(tuning))).toEqual([]);
 });
 
 test('note names are read with sharps and flats, and nonsense is not', () => {

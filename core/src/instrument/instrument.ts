@@ -1,5 +1,5 @@
-import { problem, type Problem } from '../errors/index.ts';
-import { pitchClassName, pitchClassOf } from './pitch.ts';
+import { createProblem, type Problem } from '../errors/index.ts';
+import { pitchClassName, midiToPitchClass } from './pitch.ts';
 import { TUNINGS, type Tuning } from './tunings.ts';
 
 /** A strung neck. `pitches` are MIDI note numbers from the lowest string N to string 1. */
@@ -19,9 +19,9 @@ export const DEFAULT_FRETS = 21;
 /**
  * An instrument in a tuning, without capo.
  * @example
- * instrumentIn(tuningByKey('standard')).pitches.length // => 6
+ * createInstrument(findTuningOrStandard('standard')).pitches.length // => 6
  */
-export const instrumentIn = (tuning: Pick<Tuning, 'key' | 'pitches'>): Instrument => ({
+export const createInstrument = (tuning: Pick<Tuning, 'key' | 'pitches'>): Instrument => ({
   tuning: tuning.key,
   pitches: tuning.pitches,
   capo: 0,
@@ -29,19 +29,20 @@ export const instrumentIn = (tuning: Pick<Tuning, 'key' | 'pitches'>): Instrumen
 });
 
 /** The tuning with a key; the standard one when there is none of that key. */
-export const tuningByKey = (key: string): Tuning => TUNINGS.find((t) => t.key === key) ?? (TUNINGS[0] as Tuning);
+export const findTuningOrStandard = (key: string): Tuning =>
+  TUNINGS.find((t) => t.key === key) ?? (TUNINGS[0] as Tuning);
 
 /**
  * How many strings an instrument has.
  * @example
- * stringCount(newPattern('P').instrument) // => 6
+ * stringCount(createPattern('P').instrument) // => 6
  */
 export const stringCount = (instrument: Instrument): number => instrument.pitches.length;
 
 /**
  * MIDI note number of a string (counted from 1 = highest) at a fret above the capo.
  * @example
- * pitchAt(instrumentIn(tuningByKey('standard')), 6, 0) // => 40
+ * pitchAt(createInstrument(findTuningOrStandard('standard')), 6, 0) // => 40
  */
 export const pitchAt = (instrument: Instrument, string: number, fret: number): number =>
   (instrument.pitches[instrument.pitches.length - string] ?? NaN) + instrument.capo + fret;
@@ -49,17 +50,17 @@ export const pitchAt = (instrument: Instrument, string: number, fret: number): n
 /**
  * Name of the open string, e.g. `E`.
  * @example
- * openStringName(newPattern('P').instrument, 6) // => 'E'
+ * openStringName(createPattern('P').instrument, 6) // => 'E'
  */
 export const openStringName = (instrument: Instrument, string: number): string =>
-  pitchClassName(pitchClassOf(pitchAt(instrument, string, 0)));
+  pitchClassName(midiToPitchClass(pitchAt(instrument, string, 0)));
 
 /**
  * Strings that carry the bass, lowest first: string N up to string 4 (6 5 4 on six strings).
  * @example
- * bassStrings(6) // => [6, 5, 4]
+ * listBassStrings(6) // => [6, 5, 4]
  */
-export const bassStrings = (strings: number): readonly number[] =>
+export const listBassStrings = (strings: number): readonly number[] =>
   Array.from({ length: strings - 3 }, (_, index) => strings - index);
 
 /**
@@ -72,26 +73,27 @@ export const isBassString = (string: number): boolean => string > 3;
 /**
  * Semitones each string is retuned by, from string N to string 1, to go from one tuning to another.
  * @example
- * retune(tuningByKey('standard'), tuningByKey('open-d')) // => [-2, 0, 0, -1, -2, -2]
+ * retune(findTuningOrStandard('standard'), findTuningOrStandard('open-d')) // => [-2, 0, 0, -1, -2, -2]
  */
-export const retune = (from: Tuning, to: Tuning): readonly number[] =>
+export const semitonesToRetune = (from: Tuning, to: Tuning): readonly number[] =>
   from.pitches.map((pitch, index) => (to.pitches[index] ?? pitch) - pitch);
 
 /**
  * What is wrong with an instrument; empty when nothing is.
  * @example
- * problemsOfInstrument(newPattern('P').instrument).length // => 0
+ * validateInstrument(createPattern('P').instrument).length // => 0
  */
-export const problemsOfInstrument = ({ pitches, capo, frets }: Instrument): readonly Problem[] => {
+export const validateInstrument = ({ pitches, capo, frets }: Instrument): readonly Problem[] => {
   const found: Problem[] = [];
   if (pitches.length < STRING_RANGE.least || pitches.length > STRING_RANGE.most)
-    found.push(problem('strings-out-of-range', { value: pitches.length }));
+    found.push(createProblem('strings-out-of-range', { value: pitches.length }));
   pitches.forEach((pitch, index) => {
     if (!Number.isInteger(pitch) || pitch < 12 || pitch > 100)
-      found.push(problem('pitch-out-of-range', { string: pitches.length - index, value: pitch }));
+      found.push(createProblem('pitch-out-of-range', { string: pitches.length - index, value: pitch }));
   });
-  if (!Number.isInteger(frets) || frets < 5 || frets > 30) found.push(problem('frets-out-of-range', { value: frets }));
+  if (!Number.isInteger(frets) || frets < 5 || frets > 30)
+    found.push(createProblem('frets-out-of-range', { value: frets }));
   if (!Number.isInteger(capo) || capo < 0 || capo > frets - 5)
-    found.push(problem('capo-out-of-range', { value: capo, most: frets - 5 }));
+    found.push(createProblem('capo-out-of-range', { value: capo, most: frets - 5 }));
   return found;
 };

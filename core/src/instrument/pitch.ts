@@ -9,30 +9,31 @@ const CONCERT_A = { midi: 69, hertz: 440 } as const;
 /**
  * Frequency in hertz of a MIDI note number in equal temperament: f = 440 · 2^((n − 69) / 12).
  * @example
- * frequencyOf(69) // => 440
+ * midiToFrequency(69) // => 440
  */
-export const frequencyOf = (midi: number): number => CONCERT_A.hertz * 2 ** ((midi - CONCERT_A.midi) / 12);
+export const midiToFrequency = (midi: number): number => CONCERT_A.hertz * 2 ** ((midi - CONCERT_A.midi) / 12);
 
 /**
  * Pitch class (0 = C … 11 = B) of a MIDI note number.
  * @example
- * pitchClassOf(64) // => 4
+ * midiToPitchClass(64) // => 4
  */
-export const pitchClassOf = (midi: number): number => ((midi % 12) + 12) % 12;
+export const midiToPitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
 /**
  * Note name of a MIDI note number, without and with its octave (middle C = C4 = 60).
  * @example
  * formatNoteName(40) // => 'E2'
  */
-export const noteName = (midi: number): string => `${SHARP_NAMES[pitchClassOf(midi)]}${Math.floor(midi / 12) - 1}`;
+export const midiToNoteName = (midi: number): string =>
+  `${SHARP_NAMES[midiToPitchClass(midi)]}${Math.floor(midi / 12) - 1}`;
 
 /**
  * Name of a pitch class.
  * @example
  * pitchClassName(6) // => 'F♯'
  */
-export const pitchClassName = (pitchClass: number): string => SHARP_NAMES[pitchClassOf(pitchClass)] as string;
+export const pitchClassName = (pitchClass: number): string => SHARP_NAMES[midiToPitchClass(pitchClass)] as string;
 
 /**
  * Pitch class of a note name such as `C`, `F#`, `B♭`; undefined when it is none.
@@ -44,5 +45,5 @@ export const parsePitchClass = (name: string): number | undefined => {
   const base = match && LETTERS[match[1] as string];
   if (!match || base === undefined || base === null) return undefined;
   const shift = /[#♯]/.test(match[2] ?? '') ? 1 : match[2] ? -1 : 0;
-  return pitchClassOf(base + shift);
+  return midiToPitchClass(base + shift);
 };

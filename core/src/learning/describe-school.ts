@@ -1,6 +1,6 @@
 import { solveBest, type Digits, type School, type Task } from '../fingering/index.ts';
 import { message, type Message } from '../message/index.ts';
-import { fingerWord, type Digit, type MadeSchool } from '../pattern/index.ts';
+import { fingerWord, type Digit, type CustomSchool } from '../pattern/index.ts';
 import type { TrainingPattern } from './training-examples.ts';
 import { emptyPlace } from './fit-weights.ts';
 
@@ -69,7 +69,7 @@ export const habitsLearnt = (lessons: readonly TrainingPattern[], base: School, 
 const STANDARD_STRING_COUNT = 6;
 
 /** Which digits are at home elsewhere than before. */
-export const homeWords = (base: School, { homes }: MadeSchool): readonly Message[] =>
+export const homeWords = (base: School, { homes }: CustomSchool): readonly Message[] =>
   base.digits.flatMap((digit) => {
     const strings = homes[digit];
     if (!strings) return [];

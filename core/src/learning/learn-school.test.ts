@@ -11,12 +11,12 @@ import {
   totalCost,
   schoolOf,
 } from '../fingering/index.ts';
-import { readFigure } from '../formats/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
 import { COMFORT_KEYS, learnSchool, usesOf, type LearntSchool } from './index.ts';
 
 const pinned = (name: string, figure: string, pins: string, subdivision = 2): Pattern => {
-  const { pattern } = valueOrThrow(readFigure(figure, { name, subdivision, wholeBeats: true }));
+  const { pattern } = valueOrThrow(parseStringNotation(figure, { name, subdivision, wholeBeats: true }));
   return {
     ...pattern,
     strokes: pattern.strokes.map((stroke, index) =>

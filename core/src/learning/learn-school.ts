@@ -1,5 +1,5 @@
 import type { Message } from '../message/index.ts';
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import {
   PENALTY_LABELS,
   fingerPattern,
@@ -8,7 +8,7 @@ import {
   type HandProfile,
   type School,
 } from '../fingering/index.ts';
-import type { Digit, MadeSchool, Pattern } from '../pattern/index.ts';
+import type { Digit, CustomSchool, Pattern } from '../pattern/index.ts';
 import { createSeededRandom } from '../sound/index.ts';
 import { findPinConflicts } from './pin-conflicts.ts';
 import {
@@ -49,7 +49,7 @@ export interface FingeringChange {
 
 /** A school fitted to a studio's pins, and what it comes to. */
 export interface LearnedSchool {
-  readonly school: MadeSchool;
+  readonly school: CustomSchool;
   /** What it learnt, in words. */
   readonly rules: readonly Message[];
   /** What was made dearer or cheaper. */
@@ -148,7 +148,7 @@ const listWeightChanges = (base: School, school: School): LearnedSchool['weightC
   }));
 };
 
-const toCustomSchool = (name: string, base: School, { school, homes }: FittedSchool): MadeSchool => {
+const toCustomSchool = (name: string, base: School, { school, homes }: FittedSchool): CustomSchool => {
   const [from, to] = [getLearnableWeights(base), getLearnableWeights(school)];
   const changed = LEARNABLE_WEIGHT_KEYS.filter((key) => from[key] !== to[key]);
   return {
@@ -206,9 +206,11 @@ export const learnSchool = (request: SchoolTrainingRequest): Result<LearnedSchoo
   const lessons = limitTrainingSet(request.patterns.filter(({ strokes }) => strokes.some(({ pin }) => pin)))
     .map((pattern) => createTrainingPattern(pattern, base.value, request.hand))
     .filter(({ example }) => example.target.some((digit) => digit !== null));
-  if (lessons.length === 0) return failure(problem('no-pins', { school: base.value.name }));
+  if (lessons.length === 0) return failure(createProblem('no-pins', { school: base.value.name }));
   const contradictions = findPinConflicts(lessons);
   if (contradictions.length > 0 && 2 * contradictions.length >= countTrainingPins(lessons))
-    return failure(problem('pins-contradict', { which: (contradictions[0] as (typeof contradictions)[0]).message }));
+    return failure(
+      createProblem('pins-contradict', { which: (contradictions[0] as (typeof contradictions)[0]).message }),
+    );
   return learnFromPatterns(base.value, request, lessons);
 };

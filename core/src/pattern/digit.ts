@@ -10,17 +10,17 @@ export type Digit = 'p' | 'i' | 'm' | 'a' | 'c' | 'down' | 'up';
 export const DIGITS: readonly Digit[] = ['p', 'i', 'm', 'a', 'c', 'down', 'up'];
 
 /** What moves: each finger is its own, and both directions of the pick are one thing in the hand. */
-export type Striker = 'p' | 'i' | 'm' | 'a' | 'c' | 'pick';
+export type Actuator = 'p' | 'i' | 'm' | 'a' | 'c' | 'pick';
 
 /** All strikers, thumb side first. */
-export const STRIKERS: readonly Striker[] = ['pick', 'p', 'i', 'm', 'a', 'c'];
+export const ACTUATORS: readonly Actuator[] = ['pick', 'p', 'i', 'm', 'a', 'c'];
 
 /**
  * What moves when a digit strikes.
  * @example
- * strikerOf('up') // => 'pick'
+ * actuatorOf('up') // => 'pick'
  */
-export const strikerOf = (digit: Digit): Striker => (digit === 'down' || digit === 'up' ? 'pick' : digit);
+export const actuatorOf = (digit: Digit): Actuator => (digit === 'down' || digit === 'up' ? 'pick' : digit);
 
 /**
  * Whether a digit is one of the fingers proper (not the thumb, not the pick).
@@ -34,9 +34,9 @@ const HAND_ORDER: Readonly<Record<Digit, number>> = { down: 0, up: 0, p: 0, i: 1
 /**
  * Place of a digit across the hand: pick and thumb 0, index 1, to little finger 4.
  * @example
- * handOrder('p') < handOrder('a') // => true
+ * handPosition('p') < handPosition('a') // => true
  */
-export const handOrder = (digit: Digit): number => HAND_ORDER[digit];
+export const handPosition = (digit: Digit): number => HAND_ORDER[digit];
 
 /**
  * Whether a text names a digit.
@@ -50,18 +50,18 @@ export const isDigit = (text: unknown): text is Digit => DIGITS.includes(text as
  * @example
  * fingerName('m').code // => 'finger.name'
  */
-export const fingerName = (digit: Digit | Striker): Message => message('finger.name', { finger: digit });
+export const fingerName = (digit: Digit | Actuator): Message => message('finger.name', { finger: digit });
 
 /**
  * The name of a finger within a sentence, after “the”; both strokes of the pick are the pick.
  * @example
  * fingerWord('m').code // => 'finger.word'
  */
-export const fingerWord = (digit: Digit | Striker): Message => message('finger.word', { finger: digit });
+export const fingerWord = (digit: Digit | Actuator): Message => message('finger.word', { finger: digit });
 
 /**
  * One character for a digit where space is tight; `v` is the pick down and `^` the pick up.
  * @example
- * digitMark('down') // => 'v'
+ * digitSymbol('down') // => 'v'
  */
-export const digitMark = (digit: Digit): string => (digit === 'down' ? 'v' : digit === 'up' ? '^' : digit);
+export const digitSymbol = (digit: Digit): string => (digit === 'down' ? 'v' : digit === 'up' ? '^' : digit);

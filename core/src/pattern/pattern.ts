@@ -19,19 +19,19 @@ export interface Harmonic {
 }
 
 /** What of the chord a thumb stroke carries: its bass, or one of the strings that alternate with it. */
-export type Role = 'bass' | 'alternate' | 'second alternate';
+export type ChordRole = 'bass' | 'alternate' | 'second alternate';
 
 /** All roles. */
-export const ROLES: readonly Role[] = ['bass', 'alternate', 'second alternate'];
+export const CHORD_ROLES: readonly ChordRole[] = ['bass', 'alternate', 'second alternate'];
 
 /** How loud a stroke is, where it is not plain. */
-export type Loudness = 'soft' | 'loud';
+export type Dynamic = 'soft' | 'loud';
 
 /**
  * The finger of the other hand, 1 = index to 4 = little finger, and the place it was written for: it holds as long as the
  * stroke is played there.
  */
-export interface Fretted {
+export interface FrettingFinger {
   readonly finger: number;
   readonly string: number;
   readonly fret: number;
@@ -58,31 +58,31 @@ export interface Stroke {
   readonly damped?: boolean;
   /** Rings at least to the end of its bar. */
   readonly ring?: boolean;
-  readonly loudness?: Loudness;
+  readonly loudness?: Dynamic;
   /** The finger that stops it, where a file says so. */
-  readonly fretted?: Fretted;
+  readonly fretted?: FrettingFinger;
   /** Played without sounding: the digit goes there, nothing is heard. */
   readonly silent?: boolean;
   /** The digit comes down without planting first. */
   readonly unplanted?: boolean;
   /** The string follows the chord. */
-  readonly role?: Role;
+  readonly role?: ChordRole;
 }
 
 /** The marks of a stroke that are on or off. */
-export const MARKS = ['accent', 'rake', 'brush', 'damped', 'ring', 'silent', 'unplanted'] as const;
+export const ARTICULATIONS = ['accent', 'rake', 'brush', 'damped', 'ring', 'silent', 'unplanted'] as const;
 
 /** A mark of a stroke that is on or off. */
-export type Mark = (typeof MARKS)[number];
+export type Articulation = (typeof ARTICULATIONS)[number];
 
 /** A beat cut in its own number of parts; beats are counted from 0 through the whole pattern. */
-export interface Division {
+export interface BeatSubdivision {
   readonly beat: number;
   readonly parts: number;
 }
 
 /** A school that a studio made: another school, with digits, homes and weights of its own. */
-export interface MadeSchool {
+export interface CustomSchool {
   readonly id: string;
   readonly name: string;
   /** Key of the school it starts from. */
@@ -94,7 +94,7 @@ export interface MadeSchool {
 }
 
 /** A bar of a piece whose bars are not all alike: its metre, and its tempo in beats of that metre a minute. */
-export interface CourseBar {
+export interface VariableBar {
   readonly metre: Metre;
   readonly tempo: number;
 }
@@ -111,13 +111,13 @@ export interface Pattern {
   readonly instrument: Instrument;
   readonly voicing: Voicing;
   /** Beats that are cut otherwise, sorted by beat. */
-  readonly divisions?: readonly Division[];
+  readonly divisions?: readonly BeatSubdivision[];
   /** Where the off-beat falls when it is played, in per cent of the beat: 50 straight to 75. Never in the ticks. */
   readonly swing?: number;
   /** Key of the school that assigns the digits: `hybrid`, `hybrid:pick-down`, or `own:…` for one the studio made. */
   readonly school: string;
   /** The studio's school as it was when it was chosen. */
-  readonly ownSchool?: MadeSchool;
+  readonly ownSchool?: CustomSchool;
   /** Whether the last stroke is followed by the first again. */
   readonly cyclic: boolean;
   /** Sorted by time, then from the lowest string up. */
@@ -125,7 +125,7 @@ export interface Pattern {
   /** Words it is found by. */
   readonly tags?: readonly string[];
   /** Bar by bar, where they differ: only in songs written out; no file holds it. */
-  readonly course?: readonly CourseBar[];
+  readonly course?: readonly VariableBar[];
 }
 
 /** What a document is called that nothing names. */
@@ -145,9 +145,9 @@ export const patternLength = ({ metre, bars, course }: Pick<Pattern, 'metre' | '
 /**
  * Ticks from one part of a beat to the next.
  * @example
- * slotTicks(newPattern('P')) // => 210
+ * subdivisionTicks(createPattern('P')) // => 210
  */
-export const slotTicks = ({ metre, subdivision }: Pick<Pattern, 'metre' | 'subdivision'>): number =>
+export const subdivisionTicks = ({ metre, subdivision }: Pick<Pattern, 'metre' | 'subdivision'>): number =>
   ticksPerBeat(metre) / subdivision;
 
 /** How far swing goes, in per cent of the beat. */
@@ -156,9 +156,9 @@ export const SWING_RANGE = { least: 50, most: 75 } as const;
 /**
  * Time order, and on one beat from the lowest string (highest number) up.
  * @example
- * byTimeThenString({ id: 'a', at: 0, string: 5 }, { id: 'b', at: 210, string: 3 }) < 0 // => true
+ * compareByTimeThenString({ id: 'a', at: 0, string: 5 }, { id: 'b', at: 210, string: 3 }) < 0 // => true
  */
-export const byTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at || b.string - a.string;
+export const compareByTimeThenString = (a: Stroke, b: Stroke): number => a.at - b.at || b.string - a.string;
 
 /**
  * Whether a stroke is one that the thumb would take: struck, and pinned to the thumb or free on a bass string.
@@ -172,42 +172,42 @@ export const isThumbStroke = ({ string, pin, slur }: Pick<Stroke, 'string' | 'pi
 /**
  * The stroke on a string at a tick, if there is one.
  * @example
- * strokeAt(newPattern('P'), 0, 5) // => undefined
+ * findStrokeAt(createPattern('P'), 0, 5) // => undefined
  */
-export const strokeAt = (pattern: Pattern, at: number, string: number): Stroke | undefined =>
+export const findStrokeAt = (pattern: Pattern, at: number, string: number): Stroke | undefined =>
   pattern.strokes.find((stroke) => stroke.at === at && stroke.string === string);
 
 const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null;
 
 const sameFields = (a: Readonly<Record<string, unknown>>, b: Readonly<Record<string, unknown>>): boolean =>
-  Object.keys(a).every((key) => sameValue(a[key], b[key])) &&
+  Object.keys(a).every((key) => isDeepEqual(a[key], b[key])) &&
   Object.keys(b).every((key) => b[key] === undefined || key in a);
 
 /**
  * Whether two plain values say the same, whatever order their fields come in; a field that is undefined is as good as
  * none. The same object is the same at once.
  * @example
- * sameValue({ a: 1, b: [2] }, { b: [2], a: 1, c: undefined }) // => true
+ * isDeepEqual({ a: 1, b: [2] }, { b: [2], a: 1, c: undefined }) // => true
  */
-export const sameValue = (a: unknown, b: unknown): boolean => {
+export const isDeepEqual = (a: unknown, b: unknown): boolean => {
   if (a === b) return true;
   if (Array.isArray(a) && Array.isArray(b))
-    return a.length === b.length && a.every((item, index) => sameValue(item, b[index]));
+    return a.length === b.length && a.every((item, index) => isDeepEqual(item, b[index]));
   return isObject(a) && isObject(b) && !Array.isArray(a) && !Array.isArray(b) && sameFields(a, b);
 };
 
 /**
  * Whether two patterns say the same, whatever order their fields were stored in.
  * @example
- * samePattern(newPattern('Roll'), { ...newPattern('Roll') }) // => true
+ * isSamePattern(createPattern('Roll'), { ...newPattern('Roll') }) // => true
  */
-export const samePattern = (a: Pattern, b: Pattern): boolean => sameValue(a, b);
+export const isSamePattern = (a: Pattern, b: Pattern): boolean => isDeepEqual(a, b);
 
 /**
  * A pattern under another name, cut to the length a name may have.
  * @example
- * named(newPattern('Roll'), 'Roll, slower').name // => 'Roll, slower'
+ * named(createPattern('Roll'), 'Roll, slower').name // => 'Roll, slower'
  */
 export const named = <Document extends Pick<Pattern, 'name'>>(document: Document, name: string): Document => ({
   ...document,

@@ -3,7 +3,7 @@ import { sayProblems, sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { analysePattern } from '../analysis/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
-import { readFigure } from '../formats/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
 import { ABLE_ADULT_HAND, HAND_PRESETS } from '../fingering/index.ts';
 import { createSeededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
@@ -30,7 +30,8 @@ import {
   type SittingItem,
 } from './index.ts';
 
-const figure = (text: string, tempo = 90): Pattern => valueOrThrow(readFigure(text, { tempo, subdivision: 2 })).pattern;
+const figure = (text: string, tempo = 90): Pattern =>
+  valueOrThrow(parseStringNotation(text, { tempo, subdivision: 2 })).pattern;
 const ladder = (text: string, target: number, more = {}): Ladder =>
   valueOrThrow(ladderFor(figure(text), { target, ...more }));
 

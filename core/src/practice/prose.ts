@@ -1,5 +1,5 @@
 import { message, type Label, type Message } from '../message/index.ts';
-import { fingerName, fingerWord, type Striker } from '../pattern/index.ts';
+import { fingerName, fingerWord, type Actuator } from '../pattern/index.ts';
 import type { LadderPlan, PlannedStage, PracticeMethod } from './ladder/ladder.ts';
 
 /**
@@ -7,7 +7,7 @@ import type { LadderPlan, PlannedStage, PracticeMethod } from './ladder/ladder.t
  * read as the codes that stand for them now; what is not one of those sentences is somebody's own words and stays.
  */
 
-const FINGERS: Readonly<Record<string, Striker>> = {
+const FINGERS: Readonly<Record<string, Actuator>> = {
   thumb: 'p',
   index: 'i',
   middle: 'm',
@@ -24,7 +24,7 @@ const FINGERS: Readonly<Record<string, Striker>> = {
   'the pick, up': 'pick',
 };
 
-const strikerIn = (text: string | undefined): Striker => FINGERS[text ?? ''] ?? 'p';
+const strikerIn = (text: string | undefined): Actuator => FINGERS[text ?? ''] ?? 'p';
 
 const finger = (text: string | undefined): Message => fingerWord(strikerIn(text));
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
-import { fretOn } from '../harmony/index.ts';
-import { newPattern, patternLength, type Pattern } from '../pattern/index.ts';
+import { fretOfString } from '../harmony/index.ts';
+import { createPattern, patternLength, type Pattern } from '../pattern/index.ts';
 import { secondsPerTick, ticksPerBeat } from '../time/index.ts';
 import { realise, secondsAt, tickAt } from './index.ts';
 
@@ -11,7 +11,7 @@ const byHand = (pattern: Pattern) =>
     const { instrument, voicing } = pattern;
     // A natural harmonic sounds the open string, whatever the chord stops or mutes.
     const natural = stroke.harmonic?.kind === 'natural' ? 0 : undefined;
-    const fret = natural ?? stroke.fret ?? fretOn(voicing, stroke.string);
+    const fret = natural ?? stroke.fret ?? fretOfString(voicing, stroke.string);
     const open = (instrument.pitches[instrument.pitches.length - stroke.string] as number) + instrument.capo;
     const later = pattern.strokes.filter(({ string, at }) => string === stroke.string && at > stroke.at);
     const again = pattern.strokes.find(({ string }) => string === stroke.string);
@@ -27,7 +27,7 @@ test('a score says what one finds by looking each stroke up', () => {
       byHand(pattern).forEach(({ at, string, open, fret, next }, index) => {
         const stroke = strokes[index];
         expect([stroke?.at, stroke?.string, stroke?.fret]).toEqual([at, string, fret]);
-        if (!stroke?.damped) expect(stroke?.ticks).toBe(next - at);
+        if (!stroke?.damped) expect(stroke?.durationTicks).toBe(next - at);
         if (fret !== null && !stroke?.harmonic) expect(stroke?.pitch).toBe(open + fret);
         if (fret === null) expect(stroke?.pitch).toBeNull();
       });
@@ -69,7 +69,7 @@ test('seconds and ticks go back and forth, and never backwards', () => {
 });
 
 test('swing moves what falls off the beat and leaves the beats: at 67 % the second eighth comes at two thirds', () => {
-  const pattern = newPattern('Swung', { swing: 67, tempo: 60, subdivision: 2 });
+  const pattern = createPattern('Swung', { swing: 67, tempo: 60, subdivision: 2 });
   const score = realise(pattern);
   const beat = ticksPerBeat(pattern.metre) * secondsPerTick(pattern.metre, 60);
   expect(secondsAt(score, 840)).toBeCloseTo(beat, 9);

@@ -9,9 +9,9 @@ import type { Metre } from '../time/index.ts';
  */
 export interface ScoreStroke extends Omit<Stroke, 'id' | 'fret' | 'role'> {
   /** Where in the document it comes from: the name of the stroke there. */
-  readonly origin: string;
+  readonly sourceStrokeId: string;
   /** Ticks it sounds: until its string is struck again, it is damped, or the score ends. */
-  readonly ticks: number;
+  readonly durationTicks: number;
   /** The fret the other hand stops, 0 for an open string, null where the string is muted. */
   readonly fret: number | null;
   /** MIDI note number that is heard, harmonics at their partial; null where nothing sounds on the string. */
@@ -27,7 +27,7 @@ export interface ChordSpan {
 }
 
 /** A tempo from a tick on: beats a minute of the metre there, and what that comes to. */
-export interface TempoMark {
+export interface TempoChange {
   readonly at: number;
   readonly bpm: number;
   readonly secondsPerTick: number;
@@ -58,10 +58,10 @@ export interface Score {
   /** Ticks after which it ends, or begins again. */
   readonly length: number;
   /** Whether its end is followed by its beginning. */
-  readonly cyclic: boolean;
+  readonly loop: boolean;
   /** Where the off-beat falls when it is played, in per cent of the beat; 50 is straight. */
   readonly swing: number;
-  readonly tempos: readonly TempoMark[];
+  readonly tempos: readonly TempoChange[];
   readonly bars: readonly ScoreBar[];
   readonly beats: readonly ScoreBeat[];
   readonly chords: readonly ChordSpan[];

@@ -11,7 +11,7 @@ import { TEMPO_RANGE } from '../time/index.ts';
 /**
  * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning, capo.
  * @example
- * sheetFacts(newPattern('Roll')).length // => 3
+ * sheetFacts(createPattern('Roll')).length // => 3
  */
 export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
@@ -38,7 +38,7 @@ export const listSheetTempos = (tempo: number, ceiling: number | null): readonly
 /**
  * What a sheet says of bars that are too long for a line of so many strokes; null where all fit.
  * @example
- * longBarsWords(realise(newPattern('Roll')), 49) // => null
+ * longBarsWords(realise(createPattern('Roll')), 49) // => null
  */
 export const longBarsWords = (score: Score, most: number): Message | null => {
   const count = barsBroken(score, most);

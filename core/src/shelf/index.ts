@@ -1,1 +1,5 @@
-export { SHELF, countsAloud, type ShelfFigure } from './shelf.ts';
+export {
+  PATTERN_LIBRARY as SHELF,
+  countsAloud,
+  type LibraryPattern as ShelfFigure,
+} from '../library/pattern-library.ts';

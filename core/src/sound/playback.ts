@@ -39,7 +39,7 @@ export const isClickMuted = (silence: ClickMuteMode, bar: number): boolean =>
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
 /** Whether a stroke of a song that is written out is of its melody: they are named so. */
-const isMelodyStroke = ({ origin }: ScoreStroke): boolean => origin.includes('/melody-');
+const isMelodyStroke = ({ sourceStrokeId: origin }: ScoreStroke): boolean => origin.includes('/melody-');
 
 /** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
 const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;
@@ -63,7 +63,7 @@ export const isAudible = (voices: PlaybackVoices, digit: Digit | null): boolean 
 /**
  * The notes of a score at their real pitches and times; strokes on muted strings and silent ones make none.
  * @example
- * listPlaybackNotes(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).length // => 4
+ * listPlaybackNotes(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 4
  */
 export const listPlaybackNotes = (
   score: Score,
@@ -75,7 +75,7 @@ export const listPlaybackNotes = (
     const digit = digitOf.get(stroke) ?? null;
     if (voices === 'melody alone' ? !isMelodyStroke(stroke) : !isAudible(voices, digit)) return [];
     const at = secondsAt(score, stroke.at);
-    const seconds = secondsAt(score, stroke.at + stroke.ticks) - at;
+    const seconds = secondsAt(score, stroke.at + stroke.durationTicks) - at;
     return [
       {
         onset: at,
@@ -92,7 +92,7 @@ export const listPlaybackNotes = (
 /**
  * The clicks of one time through a score: one a beat, or one for each part a beat is cut in.
  * @example
- * listMetronomeClicks(realise(newPattern('Roll'))).filter((click) => click.accent).length // => 1
+ * listMetronomeClicks(realise(createPattern('Roll'))).filter((click) => click.accent).length // => 1
  */
 export const listMetronomeClicks = (score: Score, divided = false): readonly MetronomeClick[] =>
   score.beats

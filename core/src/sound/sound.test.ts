@@ -1,14 +1,14 @@
 import { realise } from '../score/index.ts';
 import { PitchDetector } from 'pitchy';
-import { frequencyOf } from '../instrument/index.ts';
-import { newPattern, type Pattern } from '../pattern/index.ts';
+import { midiToFrequency } from '../instrument/index.ts';
+import { createPattern, type Pattern } from '../pattern/index.ts';
 import { listMetronomeClicks, listPlaybackNotes, synthesisePluckedString, createSeededRandom } from './index.ts';
 
 const SAMPLE_RATE = 44100;
 const cents = (heard: number, wanted: number): number => 1200 * Math.log2(heard / wanted);
 const sounded = (midi: number): Float32Array =>
   synthesisePluckedString({
-    frequency: frequencyOf(midi),
+    frequency: midiToFrequency(midi),
     duration: 2,
     sampleRate: SAMPLE_RATE,
     random: createSeededRandom(midi),
@@ -24,7 +24,7 @@ describe('the plucked string (Karplus & Strong 1983; Jaffe & Smith 1983), heard 
       SAMPLE_RATE,
     );
     expect(clarity).toBeGreaterThan(0.9);
-    expect(Math.abs(cents(heard, frequencyOf(midi)))).toBeLessThan(3);
+    expect(Math.abs(cents(heard, midiToFrequency(midi)))).toBeLessThan(3);
   });
 
   test('dies away, higher notes sooner', () => {
@@ -43,7 +43,7 @@ describe('the plucked string (Karplus & Strong 1983; Jaffe & Smith 1983), heard 
 });
 
 describe('what is played', () => {
-  const pattern: Pattern = newPattern('Two voices', {
+  const pattern: Pattern = createPattern('Two voices', {
     strokes: [
       { id: 'a', at: 0, string: 5 },
       { id: 'b', at: 0, string: 2, accent: true },

@@ -1,2 +1,2 @@
 export * from './ticks.ts';
-export * from './counts.ts';
+export * from './spoken-counts.ts';

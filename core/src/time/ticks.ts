@@ -46,21 +46,22 @@ export const secondsPerTick = (metre: Metre, tempo: number): number => 60 / temp
 /**
  * Whether a beat of this metre can be cut into that many equal parts.
  * @example
- * canSubdivide({ beats: 6, unit: 8 }, 8) // => false
+ * isSubdivisionPossible({ beats: 6, unit: 8 }, 8) // => false
  */
-export const canSubdivide = (metre: Metre, subdivision: number): boolean =>
+export const isSubdivisionPossible = (metre: Metre, subdivision: number): boolean =>
   SUBDIVISIONS.includes(subdivision) && ticksPerBeat(metre) % subdivision === 0;
 
 /**
  * Greatest common divisor of two whole numbers.
  * @example
- * greatestDivisor(12, 18) // => 6
+ * greatestCommonDivisor(12, 18) // => 6
  */
-export const greatestDivisor = (a: number, b: number): number => (b === 0 ? a : greatestDivisor(b, a % b));
+export const greatestCommonDivisor = (a: number, b: number): number => (b === 0 ? a : greatestCommonDivisor(b, a % b));
 
 /**
  * Beats after which a group of strokes comes round on the beat again: lcm(group, perBeat) / perBeat.
  * @example
  * realignment(3, 4) // => 3
  */
-export const realignment = (group: number, perBeat: number): number => group / greatestDivisor(group, perBeat);
+export const beatsUntilRealigned = (group: number, perBeat: number): number =>
+  group / greatestCommonDivisor(group, perBeat);

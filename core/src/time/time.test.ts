@@ -1,10 +1,10 @@
 import { sayMessage } from '@fleet-wren/wording';
 import {
   SUBDIVISIONS,
-  canSubdivide,
-  countsOfBar,
-  placeName,
-  realignment,
+  isSubdivisionPossible,
+  listSpokenCounts,
+  formatBarPosition,
+  beatsUntilRealigned,
   secondsPerTick,
   ticksPerBar,
   ticksPerBeat,
@@ -18,20 +18,20 @@ describe('spoken counts (common practice, no source)', () => {
     [{ beats: 2, unit: 4 }, 3, '1 trip let 2 trip let'],
     [{ beats: 6, unit: 8 }, 1, '1 2 3 4 5 6'],
   ] as const)('%j cut in %i: %s', (metre, subdivision, spoken) => {
-    expect(countsOfBar(metre, subdivision).join(' ')).toBe(spoken);
+    expect(listSpokenCounts(metre, subdivision).join(' ')).toBe(spoken);
   });
 });
 
 test('every subdivision of a quarter is a whole number of ticks', () => {
   for (const parts of SUBDIVISIONS) expect(Number.isInteger(ticksPerBeat({ beats: 4, unit: 4 }) / parts)).toBe(true);
-  expect(canSubdivide({ beats: 4, unit: 4 }, 9)).toBe(false);
+  expect(isSubdivisionPossible({ beats: 4, unit: 4 }, 9)).toBe(false);
 });
 
 test('groups come round on the beat after lcm(g, s)/s beats (definition)', () => {
-  expect(realignment(3, 4)).toBe(3);
-  expect(realignment(5, 4)).toBe(5);
-  expect(realignment(4, 4)).toBe(1);
-  expect(realignment(6, 4)).toBe(3);
+  expect(beatsUntilRealigned(3, 4)).toBe(3);
+  expect(beatsUntilRealigned(5, 4)).toBe(5);
+  expect(beatsUntilRealigned(4, 4)).toBe(1);
+  expect(beatsUntilRealigned(6, 4)).toBe(3);
 });
 
 test('a bar of 6/8 at 180 eighths a minute lasts two seconds', () => {
@@ -49,5 +49,5 @@ test.each([
   [315, 1, 'beat 1, 4th of 8'],
   [840 - 70, 1, 'beat 1, 12th of 12'],
 ])('tick %i of %i bars is called %s', (at, bars, name) => {
-  expect(sayMessage(placeName({ beats: 4, unit: 4 }, at, bars))).toBe(name);
+  expect(sayMessage(formatBarPosition({ beats: 4, unit: 4 }, at, bars))).toBe(name);
 });

@@ -1,11 +1,11 @@
 import { patternLength } from '../pattern/index.ts';
-import { strokewise, wrapped, type Transform } from './transform.ts';
+import { mapStrokes, wrapTick, type PatternTransform } from './transform.ts';
 
 /**
  * Shifts strokes in time by some ticks; what leaves the end comes in at the beginning, as the wheel turns. By the
  * pattern's length nothing changes.
  * @example
- * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(displace(840)(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(displace(840)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
  */
-export const displace = (ticks: number): Transform =>
-  strokewise((stroke, pattern) => ({ ...stroke, at: wrapped(stroke.at + ticks, patternLength(pattern)) }));
+export const shiftInTime = (ticks: number): PatternTransform =>
+  mapStrokes((stroke, pattern) => ({ ...stroke, at: wrapTick(stroke.at + ticks, patternLength(pattern)) }));

@@ -1,41 +1,41 @@
 import { message } from '../message/index.ts';
 import { orNone } from '../edit/index.ts';
-import { failure, problem, success } from '../errors/index.ts';
+import { failure, createProblem, success } from '../errors/index.ts';
 import { PATTERN_LIMITS, patternLength, type Stroke } from '../pattern/index.ts';
-import { chosenStrokes, replacing, type Transform } from './transform.ts';
+import { selectStrokes, createReplaceEdit, type PatternTransform } from './transform.ts';
 
 /**
  * Accents the first of every so many strokes, counted by when they are struck: fours heard in threes, and so on.
  * @example
- * regroup(3)(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ * regroup(3)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
  */
-export const regroup =
-  (size: number): Transform =>
+export const accentGroups =
+  (size: number): PatternTransform =>
   (pattern, ids) => {
-    const chosen = chosenStrokes(pattern, ids);
+    const chosen = selectStrokes(pattern, ids);
     const times = [...new Set(chosen.map(({ at }) => at))].sort((a, b) => a - b);
     const place = new Map(times.map((at, index) => [at, index]));
     const accented = (stroke: Stroke): Stroke => {
       const { accent: _accent, ...plain } = stroke;
       return (place.get(stroke.at) ?? 0) % size === 0 && !stroke.slur ? { ...plain, accent: true } : plain;
     };
-    return replacing(pattern, ids, { strokes: chosen.map(accented) });
+    return createReplaceEdit(pattern, ids, { strokes: chosen.map(accented) });
   };
 
 /**
  * Plays the whole pattern twice, as twice as many bars; what is bound to the chord stays bound.
  * @example
- * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(repeatTwice(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.length // => 8
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(doubleLength(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.length // => 8
  */
-export const repeatTwice: Transform = (pattern, _ids, newName) => {
+export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
-    return failure(problem('cannot-transform', { problem: message('reason.repeat-too-long') }));
+    return failure(createProblem('cannot-transform', { problem: message('reason.repeat-too-long') }));
   const length = patternLength(pattern);
   const beats = pattern.metre.beats * pattern.bars;
   const again = pattern.strokes.map((stroke) => ({ ...stroke, id: newName(), at: stroke.at + length }));
   const { divisions = [] } = pattern;
   const cuts = [...divisions, ...divisions.map(({ beat, parts }) => ({ beat: beat + beats, parts }))];
-  return replacing(pattern, [], {
+  return createReplaceEdit(pattern, [], {
     strokes: [...pattern.strokes, ...again],
     edits: [
       { kind: 'setBars', bars: pattern.bars * 2 },
@@ -47,9 +47,9 @@ export const repeatTwice: Transform = (pattern, _ids, newName) => {
 /**
  * Sets the swing, in per cent of the beat; the ticks stay.
  * @example
- * setSwing(60)(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern)).ok // => true
+ * createSwingTransform(60)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
  */
-export const setSwing =
-  (swing: number): Transform =>
+export const createSwingTransform =
+  (swing: number): PatternTransform =>
   () =>
     success({ kind: 'setSwing', swing: swing === 50 ? undefined : swing });

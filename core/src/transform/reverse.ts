@@ -1,5 +1,5 @@
 import { patternLength, type Pattern, type Slur, type Stroke } from '../pattern/index.ts';
-import { chosenStrokes, replacing, type Transform } from './transform.ts';
+import { selectStrokes, createReplaceEdit, type PatternTransform } from './transform.ts';
 
 const BACK: Readonly<Record<Slur, Slur>> = { 'hammer-on': 'pull-off', 'pull-off': 'hammer-on', slide: 'slide' };
 
@@ -55,13 +55,13 @@ const byString = (strokes: readonly Stroke[]): readonly (readonly Stroke[])[] =>
  * Plays strokes backwards between the first and the last of them. A hammer-on becomes a pull-off and belongs to the
  * other of its two notes. Twice is the same.
  * @example
- * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(reverse(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/3 210/2 420/3 630/5'
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(reverse(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/3 210/2 420/3 630/5'
  */
-export const reverse: Transform = (pattern, ids) => {
-  const chosen = chosenStrokes(pattern, ids);
+export const reverseStrokes: PatternTransform = (pattern, ids) => {
+  const chosen = selectStrokes(pattern, ids);
   const times = chosen.map(({ at }) => at);
   const sum = times.reduce((least, at) => Math.min(least, at), patternLength(pattern)) + Math.max(0, ...times);
   const round = comesRound(pattern, chosen);
   const turned = byString(chosen).flatMap((line) => turnedSlurs(movedPins(line), round));
-  return replacing(pattern, ids, { strokes: turned.map((stroke) => ({ ...stroke, at: sum - stroke.at })) });
+  return createReplaceEdit(pattern, ids, { strokes: turned.map((stroke) => ({ ...stroke, at: sum - stroke.at })) });
 };

@@ -1,22 +1,22 @@
 import { message, type Message } from '../message/index.ts';
-import { failure, problem, type Problem } from '../errors/index.ts';
+import { failure, createProblem, type Problem } from '../errors/index.ts';
 import { PATTERN_LIMITS, type Pattern } from '../pattern/index.ts';
-import { replacing, type Transform } from './transform.ts';
+import { createReplaceEdit, type PatternTransform } from './transform.ts';
 
-const refuse = (why: Message): Problem => problem('cannot-transform', { problem: why });
+const refuse = (why: Message): Problem => createProblem('cannot-transform', { problem: why });
 
 const cutBeats = ({ divisions }: Pattern): boolean => (divisions?.length ?? 0) > 0;
 
 /**
  * Writes everything in notes twice as long: one bar becomes two at the same tempo. It is about the whole pattern.
  * @example
- * valueOrThrow(edit(valueOrThrow(readFigure('5 3 2 3')).pattern, valueOrThrow(augment(valueOrThrow(readFigure('5 3 2 3')).pattern, [], freshNames(valueOrThrow(readFigure('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(augment(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
  */
-export const augment: Transform = (pattern) => {
+export const doubleNoteValues: PatternTransform = (pattern) => {
   if (cutBeats(pattern)) return failure(refuse(message('reason.augment-divided-beats')));
   if (pattern.bars * 2 > PATTERN_LIMITS.bars)
     return failure(refuse(message('reason.augment-too-long', { limit: PATTERN_LIMITS.bars })));
-  return replacing(pattern, [], {
+  return createReplaceEdit(pattern, [], {
     strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at * 2 })),
     edits: [{ kind: 'setBars', bars: pattern.bars * 2 }],
   });
@@ -25,13 +25,13 @@ export const augment: Transform = (pattern) => {
 /**
  * Writes everything in notes half as long: two bars become one at the same tempo. It is about the whole pattern.
  * @example
- * diminish(newPattern('P', { bars: 3 }), [], String).ok // => false
+ * diminish(createPattern('P', { bars: 3 }), [], String).ok // => false
  */
-export const diminish: Transform = (pattern) => {
+export const halveNoteValues: PatternTransform = (pattern) => {
   if (cutBeats(pattern)) return failure(refuse(message('reason.diminish-divided-beats')));
   if (pattern.bars % 2 === 1) return failure(refuse(message('reason.diminish-odd-bars')));
   if (pattern.strokes.some(({ at }) => at % 2 === 1)) return failure(refuse(message('reason.diminish-too-fine')));
-  return replacing(pattern, [], {
+  return createReplaceEdit(pattern, [], {
     strokes: pattern.strokes.map((stroke) => ({ ...stroke, at: stroke.at / 2 })),
     edits: [{ kind: 'setBars', bars: pattern.bars / 2 }],
   });

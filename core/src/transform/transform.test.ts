@@ -2,9 +2,15 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { readFigure } from '../formats/index.ts';
+import { parseStringNotation } from '../formats/index.ts';
 import { edit, freshNames } from '../edit/index.ts';
-import { byTimeThenString, patternLength, problemsOfPattern, slotTicks, type Pattern } from '../pattern/index.ts';
+import {
+  compareByTimeThenString,
+  patternLength,
+  validatePattern,
+  subdivisionTicks,
+  type Pattern,
+} from '../pattern/index.ts';
 import {
   TRANSFORMS,
   addThumb,
@@ -31,7 +37,7 @@ const apply = (pattern: Pattern, transform: Transform, ids: readonly string[] = 
 };
 
 const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
-  ...valueOrThrow(readFigure(text, { subdivision, chord: 'C', wholeBeats: true })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { subdivision, chord: 'C', wholeBeats: true })).pattern,
   ...more,
 });
 const strings = (pattern: Pattern | undefined): string =>
@@ -40,7 +46,7 @@ const places = (pattern: Pattern | undefined): string =>
   pattern?.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') ?? 'refused';
 const sorted = (pattern: Pattern): Pattern => ({
   ...pattern,
-  strokes: [...pattern.strokes].sort((a, b) => byTimeThenString(a, b) || (a.id < b.id ? -1 : 1)),
+  strokes: [...pattern.strokes].sort((a, b) => compareByTimeThenString(a, b) || (a.id < b.id ? -1 : 1)),
 });
 
 /** Checks that a transform and then another come back to the same, wherever both can be done. */
@@ -71,8 +77,8 @@ describe('laws', () => {
     ));
   test('displaced and back is the same', () =>
     comesBack(
-      (pattern) => displace(slotTicks(pattern)),
-      (pattern) => displace(-slotTicks(pattern)),
+      (pattern) => displace(subdivisionTicks(pattern)),
+      (pattern) => displace(-subdivisionTicks(pattern)),
       3,
     ));
   test('another string set and back is the same', () =>
@@ -108,7 +114,7 @@ describe('laws', () => {
         if (!made.ok) return made.problems.forEach((problem) => expect(sayProblem(problem)).not.toMatch(/\{\w+\}/));
         const done = edit(pattern, made.value);
         if (!done.ok) return expect(done.problems.length).toBeGreaterThan(0);
-        expect(problemsOfPattern(done.value.document)).toEqual([]);
+        expect(validatePattern(done.value.document)).toEqual([]);
         const home = edit(done.value.document, done.value.inverse);
         expect(home.ok && sorted(home.value.document)).toEqual(sorted(pattern));
       }),

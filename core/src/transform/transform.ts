@@ -1,9 +1,9 @@
-import { failure, problem, success, type Result } from '../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import type { Edit, NewName } from '../edit/index.ts';
-import { byTimeThenString, type Pattern, type Stroke } from '../pattern/index.ts';
+import { compareByTimeThenString, type Pattern, type Stroke } from '../pattern/index.ts';
 
 /** What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around them. */
-export interface Transformed {
+export interface TransformResult {
   readonly strokes: readonly Stroke[];
   readonly edits?: readonly Edit[];
 }
@@ -12,14 +12,14 @@ export interface Transformed {
  * A change of a pattern, or of a selection of its strokes, as one edit. `ids` empty means the whole pattern; the names
  * of strokes that are added come from the caller.
  */
-export type Transform = (pattern: Pattern, ids: readonly string[], newName: NewName) => Result<Edit>;
+export type PatternTransform = (pattern: Pattern, ids: readonly string[], newName: NewName) => Result<Edit>;
 
 /**
  * The strokes a transform is about.
  * @example
- * chosenStrokes(valueOrThrow(readFigure('5 3 2 3')).pattern, []).length // => 4
+ * selectStrokes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, []).length // => 4
  */
-export const chosenStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] => {
+export const selectStrokes = ({ strokes }: Pattern, ids: readonly string[]): readonly Stroke[] => {
   const chosen = new Set(ids);
   return ids.length === 0 ? strokes : strokes.filter(({ id }) => chosen.has(id));
 };
@@ -39,26 +39,26 @@ const clash = (strokes: readonly Stroke[]): Stroke | undefined => {
  * The edit that puts transformed strokes in place of the chosen ones. Errors: `transform-clash` where two strokes would
  * fall on one string at one time.
  */
-export const replacing = (
+export const createReplaceEdit = (
   pattern: Pattern,
   ids: readonly string[],
-  { strokes, edits = [] }: Transformed,
+  { strokes, edits = [] }: TransformResult,
 ): Result<Edit> => {
-  const chosen = chosenStrokes(pattern, ids);
+  const chosen = selectStrokes(pattern, ids);
   const gone = new Set(chosen.map(({ id }) => id));
-  const outcome = [...pattern.strokes.filter(({ id }) => !gone.has(id)), ...strokes].sort(byTimeThenString);
+  const outcome = [...pattern.strokes.filter(({ id }) => !gone.has(id)), ...strokes].sort(compareByTimeThenString);
   const clashing = clash(outcome);
-  if (clashing) return failure(problem('transform-clash', { string: clashing.string }));
+  if (clashing) return failure(createProblem('transform-clash', { string: clashing.string }));
   const removed: Edit = { kind: 'remove', ids: [...gone] };
   const put: Edit = { kind: 'put', strokes };
   return success({ kind: 'batch', edits: [removed, ...edits, put] });
 };
 
 /** A tick brought into a pattern that comes round. */
-export const wrapped = (at: number, length: number): number => ((at % length) + length) % length;
+export const wrapTick = (at: number, length: number): number => ((at % length) + length) % length;
 
 /** Makes a transform of what it does to each stroke by itself. */
-export const strokewise =
-  (change: (stroke: Stroke, pattern: Pattern) => Stroke): Transform =>
+export const mapStrokes =
+  (change: (stroke: Stroke, pattern: Pattern) => Stroke): PatternTransform =>
   (pattern, ids) =>
-    replacing(pattern, ids, { strokes: chosenStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });
+    createReplaceEdit(pattern, ids, { strokes: selectStrokes(pattern, ids).map((stroke) => change(stroke, pattern)) });

@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Teacher } from '../auth/principal.ts';
 import { problemsBehind } from '../common/errors.filter.ts';
@@ -74,8 +74,8 @@ export class ArchiveService implements OnModuleDestroy {
    */
   async restore(teacher: Teacher, request: Request): Promise<Restored> {
     const { studioId } = teacher;
-    if (!(await isEmptyStudio(this.studios.for(teacher)))) throw new WrenError(problem('archive-not-empty'));
-    if (!(await this.restores.begin(studioId))) throw new WrenError(problem('restore-running'));
+    if (!(await isEmptyStudio(this.studios.for(teacher)))) throw new ProblemError(createProblem('archive-not-empty'));
+    if (!(await this.restores.begin(studioId))) throw new ProblemError(createProblem('restore-running'));
     try {
       const counts = await this.spool.withFile((file) => this.receiveAndRestore(studioId, request, file));
       await this.restores.done(studioId, counts);
@@ -105,7 +105,7 @@ export class ArchiveService implements OnModuleDestroy {
       this.log.error(error);
       throw busy();
     });
-    if (answer.kind === 'refused') throw new WrenError(...answer.problems);
+    if (answer.kind === 'refused') throw new ProblemError(...answer.problems);
     if (answer.kind === 'failed') throw Object.assign(new Error(answer.message), { code: answer.code });
     return answer;
   }

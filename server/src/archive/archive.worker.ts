@@ -1,4 +1,4 @@
-import { WrenError, type Problem } from '@fleet-wren/core';
+import { ProblemError, type Problem } from '@fleet-wren/core';
 import { threadOf } from '../common/thread-pool.ts';
 import { connect, type Db } from '../db/connection.ts';
 import { RestoresStore } from './restores.store.ts';
@@ -38,7 +38,7 @@ export default threadOf(async (task: ArchiveTask): Promise<ArchiveAnswer> => {
     await writeArchiveFile(db, { ...task, now: Date.now() });
     return { kind: 'written' };
   } catch (error) {
-    if (error instanceof WrenError) return { kind: 'refused', problems: error.problems };
+    if (error instanceof ProblemError) return { kind: 'refused', problems: error.problems };
     const { message, code } = error as { readonly message?: string; readonly code?: string };
     return { kind: 'failed', message: message ?? String(error), code: String(code ?? '') };
   } finally {

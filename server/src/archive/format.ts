@@ -1,5 +1,5 @@
 import { createHash, type Hash } from 'node:crypto';
-import { message, type MessageValue, problem, WrenError } from '@fleet-wren/core';
+import { message, type MessageValue, createProblem, ProblemError } from '@fleet-wren/core';
 
 /** The version of the backup that is written. */
 const ARCHIVE_VERSION = 4;
@@ -62,8 +62,8 @@ export const writeArchive = async function* (
 const LONGEST_LINE = 4_000_000;
 
 /** What is wrong with a line of a backup. */
-export const wrongLine = (line: number, why: MessageValue): WrenError =>
-  new WrenError(problem('archive-wrong', { line, problem: why }));
+export const wrongLine = (line: number, why: MessageValue): ProblemError =>
+  new ProblemError(createProblem('archive-wrong', { line, problem: why }));
 
 /** Cuts bytes as they come into lines, as far as they stay within bounds; what is no text at all is told by its line. */
 const linesOf = async function* (bytes: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
@@ -98,7 +98,8 @@ const parsed = (line: string, number: number): Readonly<Record<string, unknown>>
 const checkHead = ({ archive, version }: Readonly<Record<string, unknown>>): void => {
   if (archive !== 'fleet-wren') throw wrongLine(1, message('backup.not-ours'));
   if (typeof version !== 'number' || !(version >= 1)) throw wrongLine(1, message('backup.version-missing'));
-  if (version > ARCHIVE_VERSION) throw new WrenError(problem('too-new', { value: version, known: ARCHIVE_VERSION }));
+  if (version > ARCHIVE_VERSION)
+    throw new ProblemError(createProblem('too-new', { value: version, known: ARCHIVE_VERSION }));
 };
 
 const checkEnd = (end: Readonly<Record<string, unknown>>, rows: number, hash: Hash, number: number): void => {
@@ -133,5 +134,5 @@ export const readArchive = async function* (bytes: AsyncIterable<Uint8Array>): A
     }
     hash.update(`${line}\n`);
   }
-  if (!ended) throw new WrenError(problem('archive-cut-off', { rows }));
+  if (!ended) throw new ProblemError(createProblem('archive-cut-off', { rows }));
 };

@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { type Message, message, problem, WrenError } from '@fleet-wren/core';
+import { type Message, message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { House } from '../auth/principal.ts';
 import { quotaReached } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
@@ -142,7 +142,7 @@ export const restoreArchive = async (db: Db, { studioId, file, now, tell }: Rest
   const bytes = createReadStream(file, { highWaterMark: 262_144 });
   let told = Date.now();
   return new StudioDb(db).for(house).alone('everything', async (scope) => {
-    if (!(await isEmptyStudio(scope))) throw new WrenError(problem('archive-not-empty'));
+    if (!(await isEmptyStudio(scope))) throw new ProblemError(createProblem('archive-not-empty'));
     const batches = new Batches(scope);
     let last = 0;
     for await (const line of readArchive(bytes)) {

@@ -9,9 +9,9 @@ import {
   messageOf,
   type MessageValue,
   type Pattern,
-  problem,
+  createProblem,
   readEvent,
-  readPattern,
+  parsePattern,
   readSong,
   type Result,
   type Song,
@@ -105,12 +105,12 @@ class Columns {
 
 const checkedSettings = (document: object): Result<object> => {
   const { error, value } = settingsDocument.validate(document);
-  return error ? failure(problem('request-wrong', { problem: error.message })) : success(value);
+  return error ? failure(createProblem('request-wrong', { problem: error.message })) : success(value);
 };
 
 /** How a document of each kind is checked before it is kept. */
 const CHECKS: Readonly<{ [K in Kind]: (document: Kinds[K], name: string) => Result<object> }> = {
-  pattern: readPattern,
+  pattern: parsePattern,
   song: readSong,
   hand: (document, name) => createHandProfile({ key: 'archive', name, ...document }),
   school: (document, name) => buildCustomSchool({ id: 'archive', name, ...document }),
@@ -155,7 +155,7 @@ const studentRow = (columns: Columns): Row => {
 
 /** An assignment; how it stands is worked out from its log when all of that is there. */
 const assignmentRow = (columns: Columns): Row => {
-  const pattern = columns.read(readPattern(columns.value('pattern')));
+  const pattern = columns.read(parsePattern(columns.value('pattern')));
   const [name, target] = ['name', 'target'].map((one) => columns.value(one));
   const [way, plan] = [wayFromProse(columns.value('way')), planInCodes(columns.value('plan'))];
   const form = columns.by('plan', assignmentSchema, { name, pattern: {}, target, way, plan });
@@ -251,7 +251,7 @@ const judgedColumns = (columns: Columns): Row => {
 };
 
 const takeRow = (columns: Columns): Row => {
-  const pattern = columns.read(readPattern(columns.value('pattern')));
+  const pattern = columns.read(parsePattern(columns.value('pattern')));
   const [name, mime, bytes] = ['name', 'mime', 'bytes'].map((one) => columns.value(one));
   const hand = columns.isMissing('hand') ? {} : { hand: columns.value('hand') };
   const form = columns.by('name', takeSchema, { name, mime, bytes, pattern: {}, assignment: null, ...hand });

@@ -3,7 +3,7 @@ import { mkdir, readdir, rm, statfs } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { WrenError, message, problem } from '@fleet-wren/core';
+import { ProblemError, message, createProblem } from '@fleet-wren/core';
 import type { Request } from 'express';
 import { CONFIG, type Config } from '../config.ts';
 
@@ -38,11 +38,11 @@ export const emptyUploads = async (folder: string): Promise<void> => {
 };
 
 /** The answer to a large file where there are as many as can be dealt with. */
-export const busy = (): WrenError => new WrenError(problem('busy', { seconds: 30 }));
+export const busy = (): ProblemError => new ProblemError(createProblem('busy', { seconds: 30 }));
 
-const tooLarge = (): WrenError => {
+const tooLarge = (): ProblemError => {
   const most = message('size.gigabytes', { gigabytes: 2.2 });
-  return new WrenError(problem('too-large', { value: message('size.more-than', { size: most }), most }));
+  return new ProblemError(createProblem('too-large', { value: message('size.more-than', { size: most }), most }));
 };
 
 /** Whole files of studios on their way in or out: on the disk, so that no database connection waits for a slow line. */
@@ -77,7 +77,7 @@ export class Spool implements OnModuleDestroy {
     if (size > UPLOADS.bytes) throw tooLarge();
     if (this.waiting >= UPLOADS.atOnce || this.held + size > UPLOADS.all) throw busy();
     const { bavail, bsize } = await statfs(this.folder);
-    if (bavail * bsize < size + UPLOADS.free) throw new WrenError(problem('storage-full'));
+    if (bavail * bsize < size + UPLOADS.free) throw new ProblemError(createProblem('storage-full'));
     this.waiting += 1;
     try {
       await this.write(request, file);
@@ -102,7 +102,7 @@ export class Spool implements OnModuleDestroy {
         if (error === undefined) resolve();
         else reject(error instanceof Error ? error : new Error(String(error)));
       };
-      const brokenOff = (): void => end(new WrenError(problem('upload-broken-off')));
+      const brokenOff = (): void => end(new ProblemError(createProblem('upload-broken-off')));
       let pause = setTimeout(brokenOff, UPLOADS.pause);
       request.on('data', (chunk: Buffer) => {
         if (over) return;

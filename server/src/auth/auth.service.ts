@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { CONFIG, type Config } from '../config.ts';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import { isUniqueViolation } from '../db/errors.ts';
@@ -57,7 +57,7 @@ export class AuthService {
     assertStrong(password, form);
     const teacher = { id: randomUUID(), name, email, passwordHash: await hash(password) };
     await this.store.createStudio({ id: randomUUID(), name: studio }, teacher).catch((error: unknown) => {
-      throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
+      throw isUniqueViolation(error) ? new ProblemError(createProblem('email-taken')) : error;
     });
     return this.startSession(email, visitor);
   }
@@ -72,7 +72,7 @@ export class AuthService {
     await this.tries.count(...who);
     const teacher = await this.store.findByEmail(email);
     const right = await verify(teacher?.passwordHash ?? (await this.decoy), password);
-    if (!teacher || !right) throw new WrenError(problem('wrong-credentials'));
+    if (!teacher || !right) throw new ProblemError(createProblem('wrong-credentials'));
     await this.second.pass(teacher, second, { recovery: true, device: visitor.device });
     await this.tries.forget(...who);
     return this.startSession(email, visitor);
@@ -100,7 +100,8 @@ export class AuthService {
   /** Refuses who does not know the password of a teacher who is signed in. Errors: `wrong-credentials`. */
   async assertPassword({ email }: Teacher, password: string): Promise<void> {
     const found = await this.store.findByEmail(email);
-    if (!found || !(await verify(found.passwordHash, password))) throw new WrenError(problem('wrong-credentials'));
+    if (!found || !(await verify(found.passwordHash, password)))
+      throw new ProblemError(createProblem('wrong-credentials'));
   }
 
   /** The sessions of a teacher, the latest used first; which of them asks is said. */
@@ -127,7 +128,7 @@ export class AuthService {
   /** A new session of a teacher, by the address, after whatever proved who it is. */
   async startSession(email: string, { browser }: Visitor): Promise<Welcome> {
     const found = await this.store.findByEmail(email);
-    if (!found) throw new WrenError(problem('wrong-credentials'));
+    if (!found) throw new ProblemError(createProblem('wrong-credentials'));
     const { passwordHash: _kept, ...teacher } = found;
     const token = newToken(32);
     const now = new Date();

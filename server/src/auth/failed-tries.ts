@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { DB, type Db } from '../db/connection.ts';
 import { HouseSecret } from './doors.ts';
 
@@ -35,7 +35,7 @@ export class FailedTries {
     const key = await this.secret.sign(...who);
     const { rows } = await this.db.raw<{ readonly rows: readonly unknown[] }>(COUNT, { key, ...DELAY });
     if (rows.length === 0)
-      throw new WrenError(problem('too-many-tries', { seconds: Math.max(1, await this.secondsLeft(key)) }));
+      throw new ProblemError(createProblem('too-many-tries', { seconds: Math.max(1, await this.secondsLeft(key)) }));
   }
 
   /** Forgets the tries of somebody who turned out to be who they said, and all that are old. */

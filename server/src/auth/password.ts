@@ -1,5 +1,5 @@
 import { dictionary } from '@zxcvbn-ts/language-common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { Registration } from './auth.schema.ts';
 
 /** How long a password is: nothing is cut off below this, and nothing shorter is taken. */
@@ -36,5 +36,5 @@ const whyWeak = (
 /** Refuses a password that would be guessed soon. Errors: `password-weak`. */
 export const assertStrong = (password: string, about: Pick<Registration, 'email' | 'studio' | 'name'>): void => {
   const why = whyWeak(password, about);
-  if (why) throw new WrenError(problem('password-weak', { problem: why }));
+  if (why) throw new ProblemError(createProblem('password-weak', { problem: why }));
 };

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { RateLimits, type RateLimit } from '../common/rate-limit.ts';
 import type { Recovery } from './auth.schema.ts';
 import { AuthService, triesOf, type Welcome } from './auth.service.ts';
@@ -55,11 +55,12 @@ export class RecoveryService {
     await this.tries.count(...who);
     const teacher = await this.teachers.findByEmail(email);
     const key = codeHash(code);
-    if (!teacher || !(await this.codes.has(teacher, key))) throw new WrenError(problem('wrong-code'));
+    if (!teacher || !(await this.codes.has(teacher, key))) throw new ProblemError(createProblem('wrong-code'));
     assertStrong(password, { email, studio: teacher.studioName, name: teacher.name });
     // A code from the list is what the teacher has in place of the password; the phone is asked for beside it.
     await this.second.pass(teacher, second, { recovery: false, device: visitor.device });
-    if (!(await this.codes.redeem(teacher, key, await hash(password)))) throw new WrenError(problem('wrong-code'));
+    if (!(await this.codes.redeem(teacher, key, await hash(password))))
+      throw new ProblemError(createProblem('wrong-code'));
     await this.tries.forget(...who);
     return this.auth.startSession(email, visitor);
   }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { FailedTries } from './failed-tries.ts';
 import type { Owner, Teacher } from './principal.ts';
 import { codeHash } from './recovery-code.ts';
@@ -30,7 +30,7 @@ export class SecondFactorService {
   /** A secret that is good once a code of it has been given. Errors: `second-factor-on`. */
   async propose(teacher: Teacher): Promise<ProposedFactor> {
     const secret = newSecret();
-    if (!(await this.factors.propose(teacher, secret))) throw new WrenError(problem('second-factor-on'));
+    if (!(await this.factors.propose(teacher, secret))) throw new ProblemError(createProblem('second-factor-on'));
     return { secret, address: addressOf(secret, teacher.email) };
   }
 
@@ -38,7 +38,8 @@ export class SecondFactorService {
   async confirm(teacher: Teacher, code: string): Promise<void> {
     await this.tries.count('confirm-second', teacher.id);
     const proposed = await this.factors.of(teacher);
-    if (!proposed || !(await this.isNew(teacher, proposed, code))) throw new WrenError(problem('wrong-second-code'));
+    if (!proposed || !(await this.isNew(teacher, proposed, code)))
+      throw new ProblemError(createProblem('wrong-second-code'));
     await this.tries.forget('confirm-second', teacher.id);
   }
 
@@ -59,13 +60,13 @@ export class SecondFactorService {
   ): Promise<void> {
     const factor = await this.factors.of(teacher);
     if (!factor?.confirmed) return;
-    if (code === undefined) throw new WrenError(problem('second-factor-needed'));
+    if (code === undefined) throw new ProblemError(createProblem('second-factor-needed'));
     // Whoever knows the password has a million codes to try: from anywhere they are counted together, a known device's on their own.
     const who = ['second', teacher.id, device ?? 'anywhere'];
     await this.tries.count(...who);
     const passes =
       (await this.isNew(teacher, factor, code)) || (recovery && (await this.recovery.use(teacher, codeHash(code))));
-    if (!passes) throw new WrenError(problem('wrong-second-code'));
+    if (!passes) throw new ProblemError(createProblem('wrong-second-code'));
     await this.tries.forget(...who);
   }
 

@@ -1,5 +1,5 @@
 import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { CookieOptions, NextFunction, Request, Response } from 'express';
 import type { AuthService } from './auth.service.ts';
 import type { Config } from '../config.ts';
@@ -64,7 +64,7 @@ export const recognise =
     const token = tokenOf(request, config);
     const found = token === undefined ? Promise.resolve(undefined) : auth.teacherBehind(token);
     found.then((teacher) => {
-      if (!teacher) return next(new WrenError(problem('not-signed-in')));
+      if (!teacher) return next(new ProblemError(createProblem('not-signed-in')));
       request.teacher = teacher;
       next();
     }, next);
@@ -74,7 +74,8 @@ export const recognise =
 @Injectable()
 export class SessionGuard implements CanActivate {
   canActivate(context: ExecutionContext): boolean {
-    if (!context.switchToHttp().getRequest<WithTeacher>().teacher) throw new WrenError(problem('not-signed-in'));
+    if (!context.switchToHttp().getRequest<WithTeacher>().teacher)
+      throw new ProblemError(createProblem('not-signed-in'));
     return true;
   }
 }
@@ -82,6 +83,6 @@ export class SessionGuard implements CanActivate {
 /** The signed-in teacher, as a parameter of a handler behind the session guard. */
 export const SignedIn = createParamDecorator((_data: unknown, context: ExecutionContext): Teacher => {
   const { teacher } = context.switchToHttp().getRequest<WithTeacher>();
-  if (!teacher) throw new WrenError(problem('not-signed-in'));
+  if (!teacher) throw new ProblemError(createProblem('not-signed-in'));
   return teacher;
 });

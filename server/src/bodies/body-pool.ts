@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { ThreadPool } from '../common/thread-pool.ts';
 import type { ReadBody } from './read-body.ts';
 
@@ -20,7 +20,7 @@ export class BodyPool implements OnModuleDestroy {
     try {
       return await this.pool.run(bytes, DEADLINE);
     } catch {
-      throw new WrenError(problem('unavailable'));
+      throw new ProblemError(createProblem('unavailable'));
     }
   }
 

@@ -1,4 +1,4 @@
-import { WrenError, valueOrThrow, type Result } from '@fleet-wren/core';
+import { ProblemError, valueOrThrow, type Result } from '@fleet-wren/core';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import type { BodyPool } from './body-pool.ts';
 
@@ -35,7 +35,7 @@ const documentsIn = ({ pattern, song, patterns }: Documents): readonly object[] 
 const parseLarge = async (pool: BodyPool, bytes: Uint8Array): Promise<unknown> => {
   const read = await pool.read(bytes);
   if (read.kind === 'unreadable') throw unreadable();
-  if (read.kind === 'refused') throw new WrenError(...read.problems);
+  if (read.kind === 'refused') throw new ProblemError(...read.problems);
   const body = JSON.parse(read.text) as Documents;
   for (const document of documentsIn(body)) known.add(document);
   return body;

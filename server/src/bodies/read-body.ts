@@ -1,4 +1,13 @@
-import { failure, message, type Problem, problem, readPattern, readSong, type Result, success } from '@fleet-wren/core';
+import {
+  failure,
+  message,
+  type Problem,
+  createProblem,
+  parsePattern,
+  readSong,
+  type Result,
+  success,
+} from '@fleet-wren/core';
 import { isBeyondBounds } from './bounds.ts';
 
 /** What a large body came to: the body written anew with its documents checked, or what is wrong with it. */
@@ -7,7 +16,7 @@ export type ReadBody =
   | { readonly kind: 'refused'; readonly problems: readonly Problem[] }
   | { readonly kind: 'unreadable' };
 
-const REFUSED = problem('request-wrong', { problem: message('request.too-much') });
+const REFUSED = createProblem('request-wrong', { problem: message('request.too-much') });
 
 const parsed = (text: string): unknown => {
   try {
@@ -19,12 +28,12 @@ const parsed = (text: string): unknown => {
 
 /** Fields of a body that hold a document, and how each is read. */
 const READERS: Readonly<Record<string, (document: unknown) => Result<object>>> = {
-  pattern: readPattern,
+  pattern: parsePattern,
   song: readSong,
 };
 
 const readMany = (documents: readonly unknown[]): Result<readonly object[]> => {
-  const all = documents.map((document) => readPattern(document));
+  const all = documents.map((document) => parsePattern(document));
   const problems = all.flatMap((one) => (one.ok ? [] : one.problems));
   return problems.length > 0 ? failure(...problems) : success(all.flatMap((one) => (one.ok ? [one.value] : [])));
 };

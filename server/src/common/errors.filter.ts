@@ -1,6 +1,6 @@
 import { sayProblems } from '@fleet-wren/wording';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { ERRORS, message, problem, type Problem, WrenError } from '@fleet-wren/core';
+import { ERRORS, message, createProblem, type Problem, ProblemError } from '@fleet-wren/core';
 import type { Response } from 'express';
 
 const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', '57P01', '57P03', '53300']);
@@ -26,27 +26,27 @@ const statusOf = (error: unknown): number =>
 
 /** Errors of the web framework and its parsers, told by their status. */
 const fromStatus = (status: number): Problem => {
-  if (status === 404) return problem('not-found');
-  if (status >= 400 && status < 500) return problem('request-wrong', { problem: message('request.unreadable') });
-  return problem('internal');
+  if (status === 404) return createProblem('not-found');
+  if (status >= 400 && status < 500) return createProblem('request-wrong', { problem: message('request.unreadable') });
+  return createProblem('internal');
 };
 
 const tooLarge = (): Problem => {
   const most = message('size.megabytes', { megabytes: 2 });
-  return problem('too-large', { value: message('size.more-than', { size: most }), most });
+  return createProblem('too-large', { value: message('size.more-than', { size: most }), most });
 };
 
 /** The problems behind anything that was thrown. */
 export const problemsBehind = (error: unknown): readonly Problem[] => {
-  if (error instanceof WrenError) return error.problems;
+  if (error instanceof ProblemError) return error.problems;
   if (isTooLarge(error)) return [tooLarge()];
-  if (FULL.has(codeOf(error))) return [problem('storage-full')];
-  if (UNREACHABLE.has(codeOf(error)) || GIVEN_UP.test(String(error))) return [problem('unavailable')];
+  if (FULL.has(codeOf(error))) return [createProblem('storage-full')];
+  if (UNREACHABLE.has(codeOf(error)) || GIVEN_UP.test(String(error))) return [createProblem('unavailable')];
   return [fromStatus(statusOf(error))];
 };
 
 /** An error that has more to tell than its problems, such as the state that was found instead. */
-export class ErrorWithState extends WrenError {
+export class ErrorWithState extends ProblemError {
   readonly state: Readonly<Record<string, unknown>>;
   constructor(cause: Problem, state: Readonly<Record<string, unknown>>) {
     super(cause);
@@ -60,7 +60,7 @@ export const answerProblems = (
   problems: readonly Problem[],
   state: Readonly<Record<string, unknown>> = {},
 ): void => {
-  const first = problems[0] ?? problem('internal');
+  const first = problems[0] ?? createProblem('internal');
   const body = { code: first.code, message: sayProblems(problems), problems };
   const seconds = first.details.seconds;
   if (typeof seconds === 'number') response.setHeader('Retry-After', seconds);
@@ -74,7 +74,7 @@ export class ErrorsFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const problems = problemsBehind(error);
-    const first = problems[0] ?? problem('internal');
+    const first = problems[0] ?? createProblem('internal');
     if (LOGGED.has(first.code)) this.log.error(error);
     const response = host.switchToHttp().getResponse<Response>();
     // Half an answer cannot become another one: whoever waits for the rest of it learns that it will not come.

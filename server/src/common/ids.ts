@@ -1,10 +1,10 @@
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 
 /** What identifiers look like. */
 export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 /** The answer to what is not there, or not this studio's: the two are not told apart. */
-export const notFound = (): WrenError => new WrenError(problem('not-found'));
+export const notFound = (): ProblemError => new ProblemError(createProblem('not-found'));
 
 /** An identifier that can be asked the database for; anything else is not there. */
 export const checkedId = (id: string): string => {

@@ -1,6 +1,6 @@
 import { isTextKey } from '@fleet-wren/wording';
 import type { PipeTransform } from '@nestjs/common';
-import { message, type Problem, problem, WrenError } from '@fleet-wren/core';
+import { message, type Problem, createProblem, ProblemError } from '@fleet-wren/core';
 import type Joi from 'joi';
 import { isBeyondBounds } from '../bodies/bounds.ts';
 
@@ -8,16 +8,17 @@ import { isBeyondBounds } from '../bodies/bounds.ts';
 const refusals = ({ details }: Joi.ValidationError): readonly Problem[] =>
   [...new Set(details.map(({ message: said }) => said))]
     .slice(0, 20)
-    .map((said) => problem('request-wrong', { problem: isTextKey(said) ? { code: said } : `${said}.` }));
+    .map((said) => createProblem('request-wrong', { problem: isTextKey(said) ? { code: said } : `${said}.` }));
 
 /** Lets a request through in the shape of a schema, or says what is wrong with it. */
 export class JoiPipe<T> implements PipeTransform<unknown, T> {
   constructor(private readonly schema: Joi.Schema<T>) {}
 
   transform(value: unknown): T {
-    if (isBeyondBounds(value)) throw new WrenError(problem('request-wrong', { problem: message('request.too-much') }));
+    if (isBeyondBounds(value))
+      throw new ProblemError(createProblem('request-wrong', { problem: message('request.too-much') }));
     const { error, value: checked } = this.schema.validate(value ?? {}, { abortEarly: false, stripUnknown: false });
-    if (error) throw new WrenError(...refusals(error));
+    if (error) throw new ProblemError(...refusals(error));
     return checked as T;
   }
 }

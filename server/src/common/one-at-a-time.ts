@@ -1,5 +1,5 @@
 import { E_TIMEOUT, Mutex, withTimeout, type MutexInterface } from 'async-mutex';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 
 /** Milliseconds to wait for those before. */
 const PATIENCE = 10_000;
@@ -23,7 +23,7 @@ export class OneAtATime {
     try {
       return await lane.mutex.runExclusive(work);
     } catch (error) {
-      throw error === E_TIMEOUT ? new WrenError(problem('unavailable')) : error;
+      throw error === E_TIMEOUT ? new ProblemError(createProblem('unavailable')) : error;
     } finally {
       lane.users -= 1;
       if (lane.users === 0) this.lanes.delete(key);

@@ -1,4 +1,4 @@
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { NextFunction, Request, Response } from 'express';
 
 const CHANGES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
@@ -26,6 +26,6 @@ export const sameOrigin =
   (request: Request, _response: Response, next: NextFunction): void => {
     const origin = request.get('origin');
     const foreign = origin !== undefined && readOrigin(origin) !== ownOrigin(request, secure);
-    if (CHANGES.has(request.method) && foreign) next(new WrenError(problem('wrong-origin')));
+    if (CHANGES.has(request.method) && foreign) next(new ProblemError(createProblem('wrong-origin')));
     else next();
   };

@@ -1,4 +1,4 @@
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 
 /** What there is a limit to. */
 export type Limited =
@@ -19,5 +19,5 @@ export type Limited =
   | 'events';
 
 /** The answer to one more than there may be. */
-export const quotaReached = (most: number, what: Limited): WrenError =>
-  new WrenError(problem('quota-reached', { most, what }));
+export const quotaReached = (most: number, what: Limited): ProblemError =>
+  new ProblemError(createProblem('quota-reached', { most, what }));

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { HouseSecret } from '../auth/doors.ts';
 import { DB, type Db } from '../db/connection.ts';
 import {
@@ -21,7 +21,7 @@ const isRefusal = (error: unknown): error is RateLimiterRes =>
 
 const refuse = (error: unknown): never => {
   if (isRefusal(error))
-    throw new WrenError(problem('too-many-tries', { seconds: Math.ceil(error.msBeforeNext / 1000) }));
+    throw new ProblemError(createProblem('too-many-tries', { seconds: Math.ceil(error.msBeforeNext / 1000) }));
   throw error;
 };
 

@@ -1,5 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 
 /** Milliseconds a usual body may take to arrive, and after which a connection that still sends a refused one is closed. */
 const PATIENCE = { body: 30_000, refused: 2000 } as const;
@@ -14,7 +14,7 @@ const hasBody = ({ headers }: Request): boolean =>
 export const endSlowBodies = (request: Request, response: Response, next: NextFunction): void => {
   if (!hasBody(request) || UPLOADS.test(request.path)) return next();
   const timer = setTimeout(() => {
-    if (!request.complete && !response.headersSent) next(new WrenError(problem('request-slow')));
+    if (!request.complete && !response.headersSent) next(new ProblemError(createProblem('request-slow')));
   }, PATIENCE.body);
   request.once('end', () => clearTimeout(timer));
   response.once('close', () => clearTimeout(timer));

@@ -1,6 +1,12 @@
-import { readFigure, valueOrThrow, type FigureOptions, type Pattern, type Stroke } from '@fleet-wren/core';
+import {
+  parseStringNotation,
+  valueOrThrow,
+  type StringNotationOptions,
+  type Pattern,
+  type Stroke,
+} from '@fleet-wren/core';
 
-interface DemoPattern extends FigureOptions {
+interface DemoPattern extends StringNotationOptions {
   readonly name: string;
   readonly figure: string;
   readonly tags?: readonly string[];
@@ -121,7 +127,7 @@ const FIGURES: readonly DemoPattern[] = [
 /** The demo patterns, the one to look at first last, so that it is the latest worked on. */
 export const demoPatterns = (): readonly Pattern[] =>
   FIGURES.map(({ figure, tags, marks = {}, ...options }): Pattern => {
-    const { pattern } = valueOrThrow(readFigure(figure, { wholeBeats: true, ...options }));
+    const { pattern } = valueOrThrow(parseStringNotation(figure, { wholeBeats: true, ...options }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
     return { ...pattern, strokes, ...(tags ? { tags } : {}) };
   }).reverse();

@@ -1,11 +1,11 @@
 import { sayMessage } from '@fleet-wren/wording';
 import {
   FORMS,
-  instrumentIn,
+  createInstrument,
   newSong,
   readChart,
   songFromChart,
-  tuningByKey,
+  findTuningOrStandard,
   valueOrThrow,
   type Song,
 } from '@fleet-wren/core';
@@ -104,6 +104,12 @@ export const demoSongs = (): readonly Song[] => [
     FORMS.find(({ key }) => key === 'twelve-bar')?.chart({ key: 2, quickChange: true, turnaround: true }, sayMessage) ??
       '',
     'Slow ferry',
-    { tempo: 104, swing: 64, figures: thumbInTurn, instrument: instrumentIn(tuningByKey('open-d')), tags: ['thumb'] },
+    {
+      tempo: 104,
+      swing: 64,
+      figures: thumbInTurn,
+      instrument: createInstrument(findTuningOrStandard('open-d')),
+      tags: ['thumb'],
+    },
   ),
 ];

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { problem } from '@fleet-wren/core';
+import { createProblem } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -73,7 +73,8 @@ export class KeptDocuments {
     answer: Answer<K>,
   ): Promise<KeptDocument<K>> {
     const before = await this.find(scope, kind, id);
-    if (before.version !== version) throw new ErrorWithState(problem('version-conflict'), { current: answer(before) });
+    if (before.version !== version)
+      throw new ErrorWithState(createProblem('version-conflict'), { current: answer(before) });
     return before;
   }
 
@@ -92,7 +93,7 @@ export class KeptDocuments {
     });
     if (changed) return changed;
     const current = answer(await this.find(scope, kind, id));
-    throw new ErrorWithState(problem('version-conflict'), { current });
+    throw new ErrorWithState(createProblem('version-conflict'), { current });
   }
 
   async listVersions(principal: Principal, kind: Kind, id: string): Promise<readonly VersionLine[]> {

@@ -1,26 +1,26 @@
 import {
   PATTERN_FORMAT_VERSION,
   SONG_FORMAT_VERSION,
-  WrenError,
+  ProblemError,
   migratePattern,
-  problem,
+  createProblem,
   type EstimateKey,
-  type MadeSchool,
+  type CustomSchool,
   type Pattern,
   type Song,
-  type Striker,
+  type Actuator,
   type Tuning,
   type Voicing,
 } from '@fleet-wren/core';
 
 /** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
 export interface HandDocument {
-  readonly scale: Readonly<Partial<Record<Striker, number>>>;
+  readonly scale: Readonly<Partial<Record<Actuator, number>>>;
   readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
 }
 
 /** A school as a studio keeps it; its name stands beside it. */
-type SchoolDocument = Omit<MadeSchool, 'id' | 'name'>;
+type SchoolDocument = Omit<CustomSchool, 'id' | 'name'>;
 
 /** The studio's own values of estimates. */
 export type Estimates = Readonly<Partial<Record<EstimateKey, number>>>;
@@ -72,6 +72,6 @@ export const FORMATS: Readonly<Record<Kind, KindFormat>> = {
 /** A stored document as its kind is today, whatever format it was written in; one of a newer format is refused. */
 export const readStored = <K extends Kind>(kind: K, format: number, json: unknown): Kinds[K] => {
   const { format: known, migrate } = FORMATS[kind];
-  if (format > known) throw new WrenError(problem('too-new', { value: format, known }));
+  if (format > known) throw new ProblemError(createProblem('too-new', { value: format, known }));
   return (format === known ? json : migrate(json, format)) as Kinds[K];
 };

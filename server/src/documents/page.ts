@@ -1,4 +1,4 @@
-import { message, problem, WrenError } from '@fleet-wren/core';
+import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import { UUID } from '../common/ids.ts';
 
 /** Where a page of a list ended. */
@@ -20,6 +20,6 @@ export const readEnd = (text: string | undefined): PageEnd | undefined => {
   const [time = '', id = ''] = Buffer.from(text, 'base64url').toString('utf8').split(' ');
   const workedAt = new Date(TIME.test(time) ? time : Number.NaN);
   if (!UUID.test(id) || Number.isNaN(workedAt.getTime()))
-    throw new WrenError(problem('request-wrong', { problem: message('request.list-end') }));
+    throw new ProblemError(createProblem('request-wrong', { problem: message('request.list-end') }));
   return { workedAt, id };
 };

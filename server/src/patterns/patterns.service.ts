@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { PATTERN_LIMITS, readPattern, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS, parsePattern, type Pattern } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
@@ -17,7 +17,7 @@ export interface KeptPattern extends Pick<KeptDocument<'pattern'>, 'id' | 'versi
   readonly pattern: Pattern;
 }
 
-const checkedPattern = (document: unknown): Pattern => checkedDocument(document, readPattern);
+const checkedPattern = (document: unknown): Pattern => checkedDocument(document, parsePattern);
 
 const copyName = (name: string): string => `${name.slice(0, PATTERN_LIMITS.name - 7)} (copy)`;
 

@@ -8,14 +8,14 @@ import {
   message,
   NOTHING_PRACTISED,
   type PracticeEvent,
-  problem,
+  createProblem,
   type Problem,
   type Progress,
   readEvent,
-  readPattern,
+  parsePattern,
   type Standing,
   valueOrThrow,
-  WrenError,
+  ProblemError,
 } from '@fleet-wren/core';
 import type { LinkHolder, Principal } from '../auth/principal.ts';
 import { Coalesced } from '../common/coalesced.ts';
@@ -56,10 +56,11 @@ const STUDENTS_OWN: ReadonlySet<PracticeEvent['kind']> = new Set([
 
 /** What keeps an event of a good shape from being kept: told again, it is known by its name. */
 const wrongIn = ({ id, kind, by }: PracticeEvent, toldBy: AddedEvent['toldBy']): readonly Problem[] => {
-  if (!UUID.test(id)) return [problem('event-wrong', { problem: message('request.event-id') })];
+  if (!UUID.test(id)) return [createProblem('event-wrong', { problem: message('request.event-id') })];
   if (toldBy === 'teacher') return [];
-  if (!STUDENTS_OWN.has(kind)) return [problem('event-wrong', { problem: message('request.teachers-only', { kind }) })];
-  return by === 'teacher' ? [problem('event-wrong', { problem: message('request.teachers-count') })] : [];
+  if (!STUDENTS_OWN.has(kind))
+    return [createProblem('event-wrong', { problem: message('request.teachers-only', { kind }) })];
+  return by === 'teacher' ? [createProblem('event-wrong', { problem: message('request.teachers-count') })] : [];
 };
 
 /** An event that is not kept, and why. */
@@ -123,7 +124,7 @@ export class PracticeService {
 
   async set(principal: Principal, studentId: string, form: AssignmentForm): Promise<Assignment> {
     const scope = await this.scopeOf(principal, studentId);
-    const pattern = valueOrThrow(readPattern(form.pattern));
+    const pattern = valueOrThrow(parsePattern(form.pattern));
     const standing = standingOf(form.plan, NOTHING_PRACTISED, Date.now());
     const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
     return scope.alone(`assignments of ${studentId}`, async (inside) => {
@@ -141,7 +142,7 @@ export class PracticeService {
     if (changed && arranged) return { ...changed, standing: (await this.refreshed(scope, id)) ?? changed.standing };
     if (changed) return changed;
     const current = orNotFound(await this.practice.find(scope, id));
-    throw new ErrorWithState(problem('version-conflict'), { current });
+    throw new ErrorWithState(createProblem('version-conflict'), { current });
   }
 
   /** Another plan, and how what happened until now counts by it. */
@@ -196,7 +197,7 @@ export class PracticeService {
   async tell(principal: Principal, studentId: string, form: EventsForm): Promise<readonly Stands[]> {
     const scope = this.studios.for(principal);
     const { good, refused } = this.read(form, 'teacher');
-    if (refused.length > 0) throw new WrenError(...refused.flatMap(({ problems }) => problems));
+    if (refused.length > 0) throw new ProblemError(...refused.flatMap(({ problems }) => problems));
     const ids = form.events.flatMap(({ assignment }) => (assignment === null ? [] : checkedId(assignment)));
     // Whose assignments they are, the adding itself looks at.
     if (ids.length < good.length || good.length === 0) await this.scopeOf(principal, studentId);
@@ -223,7 +224,7 @@ export class PracticeService {
       refused: [
         ...refused,
         ...foreign.map(({ event }) =>
-          refusal(event.id, problem('event-wrong', { problem: message('request.teachers-anothers') })),
+          refusal(event.id, createProblem('event-wrong', { problem: message('request.teachers-anothers') })),
         ),
         ...full.map(({ event }) => refusal(event.id, ...quotaReached(EVENTS.kept, 'events').problems)),
       ],
@@ -363,7 +364,7 @@ export class PracticeService {
 
   private async ownerBehind(token: string): Promise<LinkOwner> {
     const owner = /^[\w-]{20,40}$/.test(token) ? await this.links.ownerOf(hashOf(token)) : undefined;
-    if (!owner) throw new WrenError(problem('link-ended'));
+    if (!owner) throw new ProblemError(createProblem('link-ended'));
     return owner;
   }
 

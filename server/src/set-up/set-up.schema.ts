@@ -1,6 +1,13 @@
 import { type TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
-import { DIGITS, ESTIMATE_KEYS, NAMINGS, STRIKERS, PENALTY_KEYS, type MadeSchool } from '@fleet-wren/core';
+import {
+  DIGITS,
+  ESTIMATE_KEYS,
+  NOTE_NAMING_SYSTEMS,
+  ACTUATORS,
+  PENALTY_KEYS,
+  type CustomSchool,
+} from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
 import type { Estimates, HandDocument, Settings } from '../documents/kinds.ts';
 
@@ -11,7 +18,7 @@ export interface NewHand extends HandDocument {
 }
 
 /** A school to be kept, and the version it was read at where it is there already. */
-export interface SchoolForm extends Omit<MadeSchool, 'id'> {
+export interface SchoolForm extends Omit<CustomSchool, 'id'> {
   readonly version?: number;
 }
 
@@ -22,7 +29,7 @@ const name = (refusal: TextKey) => words(80).trim().min(1).required().messages({
 export const handSchema = Joi.object<NewHand>({
   name: name('request.hand-name'),
   studentId: words(40),
-  scale: numbers(STRIKERS).default({}),
+  scale: numbers(ACTUATORS).default({}),
   times: numbers(ESTIMATE_KEYS).default({}),
 });
 
@@ -81,7 +88,7 @@ export const settingsDocument = Joi.object<Settings>({
     threads: Joi.boolean().strict(),
     text: Joi.boolean().strict(),
     counts: Joi.boolean().strict(),
-    names: Joi.string().valid(...NAMINGS),
+    names: Joi.string().valid(...NOTE_NAMING_SYSTEMS),
   }),
 });
 

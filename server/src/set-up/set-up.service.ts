@@ -1,5 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { createHandProfile, buildCustomSchool, message, problem, valueOrThrow, WrenError } from '@fleet-wren/core';
+import {
+  createHandProfile,
+  buildCustomSchool,
+  message,
+  createProblem,
+  valueOrThrow,
+  ProblemError,
+} from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -71,13 +78,13 @@ export class SetUpService {
   ): Promise<KeptDocument<'school'>> {
     valueOrThrow(buildCustomSchool({ id, name, ...document }));
     if (version === undefined)
-      throw new WrenError(problem('request-wrong', { problem: message('request.version-missing') }));
+      throw new ProblemError(createProblem('request-wrong', { problem: message('request.version-missing') }));
     const scope = this.studios.for(principal);
     const at = { id: checkedId(id), version };
     const changed = await this.documents.update(scope, 'school', at, { name, document });
     if (changed) return changed;
     const current = orNotFound(await this.documents.find(scope, 'school', id));
-    throw new ErrorWithState(problem('version-conflict'), { current });
+    throw new ErrorWithState(createProblem('version-conflict'), { current });
   }
 
   dropSchool(principal: Principal, id: string): Promise<void> {
@@ -94,7 +101,8 @@ export class SetUpService {
     valueOrThrow(createHandProfile({ key: 'new', name: 'new', times: estimates }));
     const scope = this.studios.for(principal);
     const written = await this.writeOnly(principal, 'estimates', estimates, version);
-    if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.estimates(principal) });
+    if (!written)
+      throw new ErrorWithState(createProblem('version-conflict'), { current: await this.estimates(principal) });
     await this.outdated.markAll(scope);
     void this.summaries.refresh(principal.studioId);
     return estimatesOf(written);
@@ -108,7 +116,8 @@ export class SetUpService {
   /** Writes the studio's settings on the version read (0 where there were none). */
   async setSettings(principal: Principal, { settings, version }: KeptSettings): Promise<KeptSettings> {
     const written = await this.writeOnly(principal, 'settings', settings, version);
-    if (!written) throw new ErrorWithState(problem('version-conflict'), { current: await this.settings(principal) });
+    if (!written)
+      throw new ErrorWithState(createProblem('version-conflict'), { current: await this.settings(principal) });
     return settingsOf(written);
   }
 

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { message, problem } from '@fleet-wren/core';
+import { message, createProblem } from '@fleet-wren/core';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import { answerProblems, problemsBehind } from '../common/errors.filter.ts';
@@ -11,7 +11,7 @@ const wantsPage = (request: Request): boolean => {
   return method === 'GET' && !/\.\w+$/.test(path) && request.accepts('html') !== false;
 };
 
-const unreadable = problem('request-wrong', { problem: message('request.address') });
+const unreadable = createProblem('request-wrong', { problem: message('request.address') });
 
 const isReadable = (path: string): boolean => {
   try {
@@ -37,7 +37,7 @@ export const serveWebApp = (app: Express, folder: string): void => {
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile(page);
   });
-  files.use((_request: Request, response: Response) => answerProblems(response, [problem('not-found')]));
+  files.use((_request: Request, response: Response) => answerProblems(response, [createProblem('not-found')]));
   // The four parameters are how an error handler is told from others.
   files.use((error: unknown, _request: Request, response: Response, next: NextFunction) =>
     response.headersSent ? next(error) : answerProblems(response, problemsBehind(error)),

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { message, problem, WrenError } from '@fleet-wren/core';
+import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { ErrorWithState } from '../common/errors.filter.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
@@ -43,12 +43,12 @@ export class StudentsService {
     { name, about, version, archived = false }: StudentForm,
   ): Promise<Student> {
     if (version === undefined)
-      throw new WrenError(problem('request-wrong', { problem: message('request.version-missing') }));
+      throw new ProblemError(createProblem('request-wrong', { problem: message('request.version-missing') }));
     const scope = this.studios.for(principal);
     const changed = await this.students.update(scope, { id: checkedId(id), version }, { name, about, archived });
     if (changed) return changed;
     const current = orNotFound(await this.students.find(scope, id));
-    throw new ErrorWithState(problem('version-conflict'), { current });
+    throw new ErrorWithState(createProblem('version-conflict'), { current });
   }
 
   /** Removes a student with everything that is theirs: hand, what was set, what happened, links. */

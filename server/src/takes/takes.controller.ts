@@ -14,7 +14,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
-import { message, problem, WrenError } from '@fleet-wren/core';
+import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Principal } from '../auth/principal.ts';
 import { SessionGuard, SignedIn } from '../auth/session.ts';
@@ -86,8 +86,8 @@ export class TakesController {
     const { from, to, part } = rangeOf(range);
     const stretch = await this.takes.sound(principal, id, from, to);
     if (stretch.from > stretch.to)
-      throw new WrenError(
-        problem('request-wrong', { problem: message('request.sound-bytes', { bytes: stretch.take.bytes }) }),
+      throw new ProblemError(
+        createProblem('request-wrong', { problem: message('request.sound-bytes', { bytes: stretch.take.bytes }) }),
       );
     await send(stretch, part, response);
   }

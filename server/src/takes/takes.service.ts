@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { message, type Message, problem, readPattern, valueOrThrow, WrenError } from '@fleet-wren/core';
+import { message, type Message, createProblem, parsePattern, valueOrThrow, ProblemError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedId, notFound, orNotFound } from '../common/ids.ts';
 import { quotaReached } from '../common/quota.ts';
@@ -24,9 +24,9 @@ export interface Stretch {
   readonly bytes: AsyncIterable<Buffer>;
 }
 
-const wrong = (why: Message): WrenError => new WrenError(problem('request-wrong', { problem: why }));
+const wrong = (why: Message): ProblemError => new ProblemError(createProblem('request-wrong', { problem: why }));
 
-const soundFull = (): WrenError => quotaReached(TAKE_LIMITS.studio / 1e6, 'sound');
+const soundFull = (): ProblemError => quotaReached(TAKE_LIMITS.studio / 1e6, 'sound');
 
 const partsOf = (bytes: number): number => Math.ceil(bytes / TAKE_LIMITS.part);
 
@@ -61,7 +61,7 @@ export class TakesService {
   /** Begins a take; its sound is to come. */
   async begin(principal: Principal, studentId: string, form: TakeForm): Promise<Coming> {
     const scope = await this.scopeOf(principal, studentId);
-    const pattern = valueOrThrow(readPattern(form.pattern));
+    const pattern = valueOrThrow(parsePattern(form.pattern));
     const assignment = form.assignment === null ? null : checkedId(form.assignment);
     if (assignment && (await this.practice.find(scope, assignment))?.studentId !== studentId) throw notFound();
     const by = principal.kind === 'link' ? 'student' : 'teacher';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
-import { WrenError, problem } from '@fleet-wren/core';
+import { ProblemError, createProblem } from '@fleet-wren/core';
 import { AuthService, type Welcome } from '../auth/auth.service.ts';
 import type { Visitor } from '../auth/devices.ts';
 import { assertStrong } from '../auth/password.ts';
@@ -20,7 +20,7 @@ const isOwner = ({ role }: Pick<Colleague, 'role'>): boolean => role === 'owner'
 
 /** Nobody is left who could invite, remove or hand over: refused. */
 const assertOwned = (left: readonly Colleague[]): void => {
-  if (!left.some(isOwner)) throw new WrenError(problem('last-owner'));
+  if (!left.some(isOwner)) throw new ProblemError(createProblem('last-owner'));
 };
 
 /** Who teaches in a studio: invited by its owners, come, made an owner, gone. */
@@ -75,7 +75,8 @@ export class TeachersService {
     const invite = await this.store.alone(teacher, async (store) => {
       const [all, open] = [await store.all(teacher), await store.invites(teacher)];
       // Removed meanwhile, an owner invites nobody any more.
-      if (!all.some((one) => one.id === teacher.id && isOwner(one))) throw new WrenError(problem('owner-only'));
+      if (!all.some((one) => one.id === teacher.id && isOwner(one)))
+        throw new ProblemError(createProblem('owner-only'));
       if (all.length >= LIMITS.teachers) throw quotaReached(LIMITS.teachers, 'teachers');
       if (open.length >= LIMITS.invites) throw quotaReached(LIMITS.invites, 'invitations');
       return store.invite(teacher, hashOf(token), days);
@@ -92,7 +93,7 @@ export class TeachersService {
   async invitedTo(token: string, address: string): Promise<{ readonly studio: string }> {
     await this.joins.count(address);
     const found = await this.store.invitedTo(hashOf(token));
-    if (!found) throw new WrenError(problem('invite-ended'));
+    if (!found) throw new ProblemError(createProblem('invite-ended'));
     return { studio: found.studio };
   }
 
@@ -100,18 +101,18 @@ export class TeachersService {
   async join({ token, ...form }: Joining, visitor: Visitor): Promise<Welcome> {
     await this.joins.count(visitor.address);
     const invited = await this.store.invitedTo(hashOf(token));
-    if (!invited) throw new WrenError(problem('invite-ended'));
+    if (!invited) throw new ProblemError(createProblem('invite-ended'));
     const { name, email, password } = form;
     assertStrong(password, { ...form, studio: invited.studio });
     const passwordHash = await hash(password);
     const joined = await this.store.join(hashOf(token), { name, email, passwordHash }).catch((error: unknown) => {
-      throw isUniqueViolation(error) ? new WrenError(problem('email-taken')) : error;
+      throw isUniqueViolation(error) ? new ProblemError(createProblem('email-taken')) : error;
     });
-    if (!joined) throw new WrenError(problem('invite-ended'));
+    if (!joined) throw new ProblemError(createProblem('invite-ended'));
     return this.auth.startSession(email, visitor);
   }
 
   private assertOwner(teacher: Teacher): void {
-    if (!isOwner(teacher)) throw new WrenError(problem('owner-only'));
+    if (!isOwner(teacher)) throw new ProblemError(createProblem('owner-only'));
   }
 }

@@ -1,5 +1,5 @@
 import { sayProblem, sayProblems } from '@fleet-wren/wording';
-import { WrenError, problem, type ErrorCode, type Problem } from '@fleet-wren/core';
+import { ProblemError, createProblem, type ErrorCode, type Problem } from '@fleet-wren/core';
 
 /** An answer of the server that is an error, in a teacher's words. */
 export class ApiError extends Error {
@@ -19,7 +19,7 @@ interface ErrorAnswer {
   readonly error?: { readonly code: ErrorCode; readonly message: string; readonly problems?: readonly Problem[] };
 }
 
-const unreachable = (): ApiError => new ApiError('unavailable', sayProblem(problem('unavailable')));
+const unreachable = (): ApiError => new ApiError('unavailable', sayProblem(createProblem('unavailable')));
 
 /** The error an answer tells of. */
 export const failureOf = (answer: unknown): ApiError => {
@@ -36,7 +36,7 @@ export const reach = async (path: string, init: RequestInit): Promise<Response> 
   return response;
 };
 
-const incomplete = (): ApiError => new ApiError('answer-incomplete', sayProblem(problem('answer-incomplete')));
+const incomplete = (): ApiError => new ApiError('answer-incomplete', sayProblem(createProblem('answer-incomplete')));
 
 /** Milliseconds an answer may take to begin and to arrive. */
 const LONGEST = 60_000;
@@ -75,6 +75,6 @@ export const ask = async <T>(
 
 /** What went wrong, as a teacher reads it. */
 export const wordsOf = (error: unknown): string => {
-  if (error instanceof WrenError) return sayProblems(error.problems);
-  return error instanceof Error ? error.message : sayProblem(problem('internal'));
+  if (error instanceof ProblemError) return sayProblems(error.problems);
+  return error instanceof Error ? error.message : sayProblem(createProblem('internal'));
 };

@@ -3,8 +3,8 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import {
   PATTERN_KIND,
   PATTERN_LIMITS,
-  readPattern,
-  samePattern,
+  parsePattern,
+  isSamePattern,
   type Pattern,
   type PatternEdit,
   type PatternSummary,
@@ -113,8 +113,8 @@ const ROOM = PATTERN_LIMITS.name - 20;
 export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
   kind: PATTERN_KIND,
   path: '/patterns',
-  same: samePattern,
-  read: readPattern,
+  same: isSamePattern,
+  read: parsePattern,
   fetch: (id) => ask<KeptPattern>('GET', `/patterns/${id}`).then(keptPattern),
   save: (id, version, pattern, keepalive = false) =>
     ask<KeptPattern>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(keptPattern),

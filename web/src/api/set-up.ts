@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { EstimateKey, MadeSchool, Striker } from '@fleet-wren/core';
+import type { EstimateKey, CustomSchool, Actuator } from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** A hand the studio keeps: its own or a student's. */
@@ -9,7 +9,7 @@ export interface KeptHand {
   readonly studentId: string | null;
   readonly workedAt: string;
   readonly document: {
-    readonly scale: Readonly<Partial<Record<Striker, number>>>;
+    readonly scale: Readonly<Partial<Record<Actuator, number>>>;
     readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
   };
 }
@@ -19,7 +19,7 @@ export interface KeptSchool {
   readonly id: string;
   readonly version: number;
   readonly name: string;
-  readonly document: Omit<MadeSchool, 'id' | 'name'>;
+  readonly document: Omit<CustomSchool, 'id' | 'name'>;
 }
 
 /** The studio's own values of estimates. */
@@ -55,7 +55,7 @@ export const useKeepHand = () =>
   );
 export const useDropHand = () => useChange('hands', (id: string) => ask<void>('DELETE', `/hands/${id}`));
 
-type SchoolForm = Omit<MadeSchool, 'id'>;
+type SchoolForm = Omit<CustomSchool, 'id'>;
 export const useKeepSchool = () =>
   useChange('schools', (school: SchoolForm) => ask<KeptSchool>('POST', '/schools', school));
 export const useChangeSchool = () =>
@@ -78,4 +78,4 @@ export const useSetEstimates = () => {
 };
 
 /** A kept school as patterns carry it. */
-export const madeSchool = ({ id, name, document }: KeptSchool): MadeSchool => ({ id, name, ...document });
+export const madeSchool = ({ id, name, document }: KeptSchool): CustomSchool => ({ id, name, ...document });

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Naming, Tuning, Voicing } from '@fleet-wren/core';
+import type { NoteNamingSystem, Tuning, Voicing } from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** A shape that stands first where a chord is chosen, and the strings it is for. */
@@ -27,7 +27,7 @@ export interface PaperSettings {
   readonly text?: boolean;
   readonly counts?: boolean;
   /** How notes are called in chord symbols. */
-  readonly names?: Naming;
+  readonly names?: NoteNamingSystem;
 }
 
 interface KeptSettings {

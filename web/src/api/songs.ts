@@ -4,7 +4,7 @@ import {
   SONG_KIND,
   SONG_LIMITS,
   readSong,
-  sameValue,
+  isDeepEqual,
   type Song,
   type SongEdit,
   type SongSummary,
@@ -65,7 +65,7 @@ const ROOM = SONG_LIMITS.name - 20;
 export const SONG_RECORDS: Records<SongEdit, Song> = {
   kind: SONG_KIND,
   path: '/songs',
-  same: sameValue,
+  same: isDeepEqual,
   read: readSong,
   fetch: (id) => ask<KeptSong>('GET', `/songs/${id}`).then(keptSong),
   save: (id, version, song, keepalive = false) =>

@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import { newSending } from './takes.ts';
 
 interface Asked {
@@ -39,7 +39,7 @@ const whose = { kind: 'room', token: 'a-token' } as const;
 const take = {
   name: 'Weir',
   assignment: null,
-  pattern: newPattern('Weir'),
+  pattern: createPattern('Weir'),
   sound: new Blob(['twelve bytes'], { type: 'audio/webm;codecs=opus' }),
 };
 

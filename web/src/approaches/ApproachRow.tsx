@@ -6,7 +6,7 @@ import {
   stringCount,
   type Approach,
   type Pattern,
-  type Striker,
+  type Actuator,
   fingerName,
 } from '@fleet-wren/core';
 import { X } from 'lucide-react';
@@ -33,7 +33,7 @@ const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
       <span
         key={striker}
         className="attack"
-        style={{ color: digitColour(striker === 'pick' ? 'down' : (striker as Exclude<Striker, 'pick'>)) }}
+        style={{ color: digitColour(striker === 'pick' ? 'down' : (striker as Exclude<Actuator, 'pick'>)) }}
       >
         <b>{striker}</b> {count}
       </span>

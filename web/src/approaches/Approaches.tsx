@@ -2,11 +2,11 @@ import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './approaches.scss';
 import {
   COMPARISON_LIMITS,
-  sameValue,
+  isDeepEqual,
   type Approach,
   type SchoolComparison,
   type HandProfile,
-  type MadeSchool,
+  type CustomSchool,
   type Pattern,
 } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
@@ -33,7 +33,7 @@ const chosenSchools = (pattern: Pattern, asked: string | null): readonly string[
 interface Question {
   readonly pattern: Pattern;
   readonly schools: string;
-  readonly own: readonly MadeSchool[];
+  readonly own: readonly CustomSchool[];
   readonly hand: HandProfile;
 }
 
@@ -74,7 +74,7 @@ const Approaches = () => {
   const named = own.filter(({ id }) => schools.includes(`own:${id}`));
   // The same value as long as the schools say the same: the comparison is asked for once.
   const [carried, setCarried] = useState(named);
-  if (!sameValue(carried, named)) setCarried(named);
+  if (!isDeepEqual(carried, named)) setCarried(named);
   const question = useMemo(() => ({ pattern, schools: keys, own: carried, hand }), [pattern, keys, carried, hand]);
   const { value: comparison, trouble } = useAnswer(question, compare);
   const use = useUse();

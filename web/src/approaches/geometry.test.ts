@@ -2,9 +2,9 @@ import {
   DIGITS,
   compareSchools,
   analysePattern,
-  newPattern,
+  createPattern,
   patternLength,
-  readFigure,
+  parseStringNotation,
   findSchoolsToCompare,
   secondsPerTick,
   analyseStringUsage,
@@ -20,7 +20,7 @@ import { playedStrings, ringBarsOf } from '../parts/strings/geometry.ts';
 import { WHEEL, beadsOf, groupArcsOf, ringRadius, spokesOf } from '../parts/wheel/geometry.ts';
 
 const figure = (text: string, more: Partial<Pattern> = {}, subdivision = 4): Pattern => ({
-  ...valueOrThrow(readFigure(text, { subdivision, wholeBeats: true })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { subdivision, wholeBeats: true })).pattern,
   ...more,
 });
 
@@ -123,7 +123,7 @@ describe('lanes', () => {
 });
 
 describe('the chart of strain', () => {
-  const pattern = newPattern('x', { ...figure('1 1 1 1'), tempo: 100 });
+  const pattern = createPattern('x', { ...figure('1 1 1 1'), tempo: 100 });
   const { results: approaches } = compareSchools(
     pattern,
     valueOrThrow(findSchoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])),

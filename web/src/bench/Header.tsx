@@ -3,13 +3,13 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import {
   BEAT_UNITS,
   SUBDIVISIONS,
-  alternateBassStrings,
-  bassString,
-  canSubdivide,
+  rankAlternateBassStrings,
+  findBassString,
+  isSubdivisionPossible,
   reinstrument,
   resize,
   revoice,
-  shapesFor,
+  listOpenShapes,
   stringCount,
   PATTERN_LIMITS,
   type BeatUnit,
@@ -158,7 +158,8 @@ const readMetre = (text: string): Pattern['metre'] => {
   return { beats: beats ?? 4, unit: BEAT_UNITS.find((known) => known === unit) ?? (4 as BeatUnit) };
 };
 
-const fittingParts = (metre: Pattern['metre'], wished: number): number => (canSubdivide(metre, wished) ? wished : 1);
+const fittingParts = (metre: Pattern['metre'], wished: number): number =>
+  isSubdivisionPossible(metre, wished) ? wished : 1;
 
 const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = useBenchStore();
@@ -190,7 +191,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
       <Choice
         label={say('bench.subdivision')}
         value={String(pattern.subdivision)}
-        options={SUBDIVISIONS.filter((parts) => canSubdivide(pattern.metre, parts)).map((parts) => [
+        options={SUBDIVISIONS.filter((parts) => isSubdivisionPossible(pattern.metre, parts)).map((parts) => [
           String(parts),
           partName(pattern, parts),
         ])}
@@ -209,7 +210,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const { run } = bench.getState();
   const { instrument, voicing } = pattern;
   const [picking, setPicking] = useState(false);
-  const shapes = shapesFor(instrument.tuning, stringCount(instrument));
+  const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
   const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
   return (
     <>
@@ -310,8 +311,8 @@ const EndChoice = memo(({ pattern }: ChoicesProps) => {
 });
 
 const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
-  const bass = bassString(instrument, voicing);
-  const [alternate] = alternateBassStrings(instrument, voicing);
+  const bass = findBassString(instrument, voicing);
+  const [alternate] = rankAlternateBassStrings(instrument, voicing);
   if (bass === null) return say('bench.no-bass-note-in-this-chord');
   return alternate === undefined
     ? say('bench.bass-on-string', { bass })

@@ -1,7 +1,7 @@
 import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayList } from '@fleet-wren/wording';
-import { createThumbnail, sameValue, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
+import { createThumbnail, isDeepEqual, stringCount, type Digit, type Pattern } from '@fleet-wren/core';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
 const pins = ({ strokes }: Pattern): Readonly<Record<string, Digit | null>> =>
@@ -21,7 +21,7 @@ const FACTS: readonly (readonly [string, (pattern: Pattern) => unknown])[] = [
 
 /** Where two states of a pattern differ, in a few words. */
 export const differences = (mine: Pattern, theirs: Pattern): string => {
-  const different = FACTS.filter(([, of]) => !sameValue(of(mine), of(theirs))).map(([name]) => name);
+  const different = FACTS.filter(([, of]) => !isDeepEqual(of(mine), of(theirs))).map(([name]) => name);
   return different.length > 0
     ? say('bench.the-two-versions-differ-in', { different: sayList(different) })
     : say('bench.the-two-versions-differ-in-how');

@@ -1,6 +1,6 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
-import { digitMark, strokeAt } from '@fleet-wren/core';
+import { digitSymbol, findStrokeAt } from '@fleet-wren/core';
 import { memo } from 'react';
 import { digitColour } from '../parts/token/shapes.ts';
 import { useBench } from './context.ts';
@@ -22,7 +22,7 @@ const FirstSteps = () => (
 
 /** The stroke the keyboard stands on, and why it has its digit. */
 const Chosen = ({ judged }: { readonly judged: HeldJudged | null }) => {
-  const stroke = useBench((state) => strokeAt(state.document, state.cell.at, state.cell.string));
+  const stroke = useBench((state) => findStrokeAt(state.document, state.cell.at, state.cell.string));
   const explanation = useExplanation(judged, stroke?.id ?? null);
   if (!stroke) return null;
   const digit = judged?.judgement.digits[stroke.id] ?? null;
@@ -52,7 +52,7 @@ const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: HeldJ
         const digit = secondTime[id];
         return (
           <b key={id} style={digit ? { color: digitColour(digit) } : undefined}>
-            {digit ? digitMark(digit) : '–'}{' '}
+            {digit ? digitSymbol(digit) : '–'}{' '}
           </b>
         );
       })}

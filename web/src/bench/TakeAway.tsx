@@ -6,8 +6,8 @@ import {
   type WrittenFormat,
   writeMidi,
   writeMusicXml,
-  writePatternFile,
-  writeTab,
+  serialisePattern,
+  exportTab,
   type Digit,
   type Pattern,
 } from '@fleet-wren/core';
@@ -23,7 +23,7 @@ type Digits = Readonly<Record<string, Digit | null>>;
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-  return writeTab(realise(pattern), order, sayLabel(schoolOf(pattern).name));
+  return exportTab(realise(pattern), order, sayLabel(schoolOf(pattern).name));
 };
 
 /** The files a pattern can be taken away as. */
@@ -51,7 +51,7 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   };
   const json = (): void => {
     const { pattern, name } = now();
-    download(`${name}.json`, writePatternFile(pattern), 'application/json');
+    download(`${name}.json`, serialisePattern(pattern), 'application/json');
   };
   const score = (): void => {
     const { pattern, name, digits } = now();

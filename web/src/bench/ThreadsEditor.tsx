@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { strokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
+import { findStrokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
 import { memo, useCallback, useMemo, type ReactNode } from 'react';
 import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { SPACE, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
@@ -119,7 +119,7 @@ const NONE: Pattern['strokes'] = [];
 /** Where the keyboard stands: a ring around the token there, or a box where there is none. */
 const CellLayer = memo(({ layout }: { readonly layout: Layout }) => {
   const cell = useBench((state) => state.cell);
-  const taken = useBench((state) => strokeAt(state.document, state.cell.at, state.cell.string) !== undefined);
+  const taken = useBench((state) => findStrokeAt(state.document, state.cell.at, state.cell.string) !== undefined);
   return (
     <Layer layout={layout}>
       {taken ? (

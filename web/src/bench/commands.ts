@@ -7,8 +7,8 @@ import {
   moveStrokes,
   pasted,
   removeBeat,
-  slotTicks,
-  stepFrom,
+  subdivisionTicks,
+  moveBySlots,
   ticksPerBar,
   ticksPerBeat,
   patternLength,
@@ -49,7 +49,7 @@ const moveBy =
   (slots: number, strings: number) =>
   ({ bench }: Reach): void => {
     const { cell, document: pattern, go } = bench.getState();
-    go({ at: slots === 0 ? cell.at : stepFrom(pattern, cell.at, slots), string: cell.string + strings });
+    go({ at: slots === 0 ? cell.at : moveBySlots(pattern, cell.at, slots), string: cell.string + strings });
   };
 
 const jump =
@@ -83,7 +83,7 @@ const shiftBy =
     const ids = targets(bench);
     if (ids.length === 0 || !attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
     // The cell goes along with a stroke that is moved by itself.
-    go({ at: parts === 0 ? cell.at : stepFrom(pattern, cell.at, parts), string: cell.string + strings });
+    go({ at: parts === 0 ? cell.at : moveBySlots(pattern, cell.at, parts), string: cell.string + strings });
   };
 
 const copy = ({ bench }: Reach): void => {
@@ -334,13 +334,13 @@ export const COMMANDS: readonly Command[] = [
     keys: ['<'],
     label: say('bench.start-one-subdivision-earlier'),
     group: 'pattern',
-    run: ({ bench }) => void runTransform(bench, displace(-slotTicks(bench.getState().document))),
+    run: ({ bench }) => void runTransform(bench, displace(-subdivisionTicks(bench.getState().document))),
   },
   {
     keys: ['>'],
     label: say('bench.start-one-subdivision-later'),
     group: 'pattern',
-    run: ({ bench }) => void runTransform(bench, displace(slotTicks(bench.getState().document))),
+    run: ({ bench }) => void runTransform(bench, displace(subdivisionTicks(bench.getState().document))),
   },
   {
     keys: ['W'],

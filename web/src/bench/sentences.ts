@@ -1,18 +1,18 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
-  MARKS,
-  strokeAt,
+  ARTICULATIONS,
+  findStrokeAt,
   whereIs,
   type Digit,
-  type Mark,
+  type Articulation,
   type Pattern,
   type Stroke,
   fingerName,
-  type Role,
+  type ChordRole,
 } from '@fleet-wren/core';
 import type { Cell } from './store.ts';
 
-const MARK_WORDS: Readonly<Record<Mark, string>> = {
+const MARK_WORDS: Readonly<Record<Articulation, string>> = {
   accent: say('bench.accented'),
   rake: say('bench.raked'),
   brush: say('bench.brushed'),
@@ -23,7 +23,7 @@ const MARK_WORDS: Readonly<Record<Mark, string>> = {
 };
 
 /** What a note bound to the chord is called. */
-export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+export const ROLE_WORDS: Readonly<Record<ChordRole, string>> = {
   bass: say('bench.bass-note-of-the-chord'),
   alternate: say('bench.alternating-bass-note'),
   'second alternate': say('bench.third-bass-note'),
@@ -37,7 +37,7 @@ export const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | 
     digit ? sayMessage(fingerName(digit)) : stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet'),
     stroke.pin ? say('bench.pinned') : '',
     stroke.accent ? say('bench.accented') : '',
-    ...MARKS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
+    ...ARTICULATIONS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
     stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
     stroke.role ? ROLE_WORDS[stroke.role] : '',
   ]
@@ -46,7 +46,7 @@ export const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | 
 
 /** Where the keyboard stands, as a sentence for screen readers. */
 export const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Record<string, Digit | null>>): string => {
-  const stroke = strokeAt(pattern, cell.at, cell.string);
+  const stroke = findStrokeAt(pattern, cell.at, cell.string);
   return stroke
     ? strokeSentence(pattern, stroke, digits[stroke.id])
     : say('bench.string-empty', { whereIs: sayMessage(whereIs(pattern, cell.at)), string: cell.string });

@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { FIRST_LISTENING } from '../sound/programme.ts';
-import { newPattern, type Pattern, type Stroke } from '@fleet-wren/core';
+import { createPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { COMMANDS, runTransform, type Reach } from './commands.ts';
 import { keyName, shownKey } from './key-press.ts';
@@ -15,7 +15,7 @@ const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = 
 });
 
 const benchWith = (strokes: readonly Stroke[] = [], more: Partial<Pattern> = {}): BenchStore =>
-  createBench({ id: 'one', version: 1, workedAt: '', document: newPattern('Bench', { strokes, ...more }) });
+  createBench({ id: 'one', version: 1, workedAt: '', document: createPattern('Bench', { strokes, ...more }) });
 
 const reachOf = (bench: BenchStore): Reach => ({
   bench,

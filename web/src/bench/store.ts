@@ -2,15 +2,15 @@ import { say, sayProblem } from '@fleet-wren/wording';
 import {
   PATTERN_KIND,
   changeStrokes,
-  mutedProblem,
-  partStart,
+  createMutedStringProblem,
+  startOfSlot,
   patternLength,
   refusal,
-  stoppedFret,
-  strokeAt,
+  findStoppedFret,
+  findStrokeAt,
   stringCount,
   type Digit,
-  type Mark,
+  type Articulation,
   type Pattern,
   type PatternEdit,
   type Problem,
@@ -43,7 +43,7 @@ export interface BenchActions extends WorkspaceActions<PatternEdit, Pattern> {
   readonly move: (id: string, cell: Cell) => void;
   readonly togglePin: (digit: Digit | null) => void;
   /** Marks the targets, or unmarks them where all bear the mark. */
-  readonly toggleMark: (mark: Mark) => void;
+  readonly toggleMark: (mark: Articulation) => void;
   /** Changes the targets one by one. */
   readonly change: (change: (stroke: Stroke) => Stroke) => void;
   readonly select: (ids: Iterable<string>) => void;
@@ -61,10 +61,11 @@ const withPin = (stroke: Stroke, digit: Digit | undefined): Stroke =>
 
 /** Why a stroke cannot be put there, a muted string included. */
 const whyNot = (pattern: Pattern, stroke: Stroke): Problem | undefined =>
-  refusal(pattern, stroke) ?? (stoppedFret(pattern, stroke) === null ? mutedProblem(pattern, stroke) : undefined);
+  refusal(pattern, stroke) ??
+  (findStoppedFret(pattern, stroke) === null ? createMutedStringProblem(pattern, stroke) : undefined);
 
 const clampCell = (pattern: Pattern, { at, string }: Cell): Cell => ({
-  at: partStart(pattern, Math.min(Math.max(0, at), patternLength(pattern) - 1)),
+  at: startOfSlot(pattern, Math.min(Math.max(0, at), patternLength(pattern) - 1)),
   string: Math.min(Math.max(1, string), stringCount(pattern.instrument)),
 });
 
@@ -82,7 +83,7 @@ const NONE: ReadonlySet<string> = new Set();
 /** What commands are for: the selection, else the stroke under the cell. */
 export const targetsOf = ({ selection, document, cell }: BenchState): readonly string[] => {
   if (selection.size > 0) return [...selection];
-  const here = strokeAt(document, cell.at, cell.string);
+  const here = findStrokeAt(document, cell.at, cell.string);
   return here ? [here.id] : [];
 };
 
@@ -103,7 +104,7 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
       else refuse(say('bench.no-note-here-press-enter-to'));
     };
 
-    const toggleMark = (mark: Mark): void => {
+    const toggleMark = (mark: Articulation): void => {
       const ids = new Set(targetsOf(get()));
       const all = get()
         .document.strokes.filter(({ id }) => ids.has(id))

@@ -1,4 +1,4 @@
-import { strokeAt, type Digit } from '@fleet-wren/core';
+import { findStrokeAt, type Digit } from '@fleet-wren/core';
 import { useEffect, useRef } from 'react';
 import type { Judged } from '../parts/judged.ts';
 import { runKey, type Reach } from './commands.ts';
@@ -6,7 +6,7 @@ import type { BenchState } from './store.ts';
 
 /** The digit of the stroke the keyboard stands on. */
 const digitHere = ({ document, cell }: BenchState, digits: Judged['judgement']['digits']): Digit | null =>
-  digits[strokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
+  digits[findStrokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
 
 /** Hears the bench's keys wherever the focus is, as long as no field has it. */
 export const useKeys = (reach: Omit<Reach, 'digit'>, digits: Judged['judgement']['digits']): void => {

@@ -1,4 +1,12 @@
-import { beatPartsOf, moveStrokes, partStart, sounds, strokeAt, type Pattern, type Stroke } from '@fleet-wren/core';
+import {
+  listSubdivisionSlots,
+  moveStrokes,
+  startOfSlot,
+  isStringSounding,
+  findStrokeAt,
+  type Pattern,
+  type Stroke,
+} from '@fleet-wren/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { cellAt, strokesWithin, type Layout } from '../parts/threads/geometry.ts';
 import { useBenchStore } from './context.ts';
@@ -53,8 +61,8 @@ const sameCell = (a: Cell | undefined, b: Cell | undefined): boolean => a?.at ==
 
 /** Parts of the beat from one tick to another. */
 const partsBetween = (pattern: Pattern, from: number, to: number): number => {
-  const parts = beatPartsOf(pattern).map(({ at }) => at);
-  return parts.indexOf(to) - parts.indexOf(partStart(pattern, from));
+  const parts = listSubdivisionSlots(pattern).map(({ at }) => at);
+  return parts.indexOf(to) - parts.indexOf(startOfSlot(pattern, from));
 };
 
 const placeOf = (event: PointerEvent<HTMLDivElement>): Point => {
@@ -84,7 +92,7 @@ const movedFar = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.
 const tap = (bench: BenchStore, cell: Cell): void => {
   const { document, go, put } = bench.getState();
   go(cell);
-  if (!strokeAt(document, cell.at, cell.string)) put();
+  if (!findStrokeAt(document, cell.at, cell.string)) put();
 };
 
 /** While something is dragged Escape lets go of it, and nothing else hears that key. */
@@ -123,7 +131,7 @@ export const usePointer = (layout: Layout): Pointer => {
     const from = cellAt(layout, at.x, at.y);
     if (!from || event.button !== 0) return;
     const { document, selection, go, put } = bench.getState();
-    const stroke = strokeAt(document, from.at, from.string);
+    const stroke = findStrokeAt(document, from.at, from.string);
     if (event.shiftKey && stroke) return joinOrLeave(bench, stroke);
     // A finger may be about to scroll: it acts when it is lifted where it was set down.
     if (event.pointerType === 'touch') return setHeld({ id: null, from, at });
@@ -157,7 +165,11 @@ export const usePointer = (layout: Layout): Pointer => {
   };
 
   const { document } = bench.getState();
-  const free = hover && !strokeAt(document, hover.at, hover.string) && sounds(document.voicing, hover.string) && !band;
+  const free =
+    hover &&
+    !findStrokeAt(document, hover.at, hover.string) &&
+    isStringSounding(document.voicing, hover.string) &&
+    !band;
   return {
     band: band && boxOf(band),
     target: free ? hover : undefined,

@@ -22,14 +22,14 @@ interface Read {
 
 const Remarks = ({ imported }: { readonly imported: Imported }) => (
   <>
-    {imported.guessed && <p className="guess">{say('import.where-the-file-gives-no-strings')}</p>}
-    {imported.remarks.length > 0 && (
+    {imported.hasInferredPositions && <p className="guess">{say('import.where-the-file-gives-no-strings')}</p>}
+    {imported.warnings.length > 0 && (
       <ul className="remarks">
-        {imported.remarks.slice(0, 12).map((remark, index) => (
+        {imported.warnings.slice(0, 12).map((remark, index) => (
           <li key={index}>{sayProblem(remark)}</li>
         ))}
-        {imported.remarks.length > 12 && (
-          <li>{say('import.and-more-like-these', { remarksCount: imported.remarks.length - 12 })}</li>
+        {imported.warnings.length > 12 && (
+          <li>{say('import.and-more-like-these', { remarksCount: imported.warnings.length - 12 })}</li>
         )}
       </ul>
     )}

@@ -63,7 +63,7 @@ const BarField = ({ label, value, most, settle }: BarFieldProps) => {
   );
 };
 
-const BarFields = ({ offer: { taken, bars }, choice, choose }: ChoicesProps) => (
+const BarFields = ({ offer: { selectedBars: taken, bars }, choice, choose }: ChoicesProps) => (
   <>
     <BarField
       label={say('import.from-bar')}

@@ -1,13 +1,13 @@
 import { sayProblem, sayProblems } from '@fleet-wren/wording';
 import { strToU8, zipSync } from 'fflate';
 import {
-  newPattern,
-  readFigure,
+  createPattern,
+  parseStringNotation,
   realise,
   valueOrThrow,
   writeMidi,
   writeMusicXml,
-  writePatternFile,
+  serialisePattern,
   type Result,
 } from '@fleet-wren/core';
 import { readContent } from '../workers/read-content.ts';
@@ -15,14 +15,16 @@ import { readSource, type Source } from './read.ts';
 
 const read = (source: Source, choice = {}) => readSource(source, choice, readContent);
 
-const pattern = valueOrThrow(readFigure('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true })).pattern;
+const pattern = valueOrThrow(
+  parseStringNotation('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true }),
+).pattern;
 const digits = ['p', 'i', 'm', 'a'] as const;
 const file = (name: string, content: BlobPart): File => new File([content], name);
 const said = (result: Result<unknown>): string => (result.ok ? 'read' : sayProblems(result.problems));
 
 describe('what we write comes in again', () => {
   test.each<[string, BlobPart]>([
-    ['song.json', writePatternFile(pattern)],
+    ['song.json', serialisePattern(pattern)],
     ['song.musicxml', writeMusicXml(realise(pattern), digits)],
     ['song.mid', Uint8Array.from(writeMidi(realise(pattern)))],
   ])('%s', async (name, content) => {
@@ -39,11 +41,11 @@ describe('what we write comes in again', () => {
       ['a.mid', Uint8Array.from(writeMidi(realise(pattern)))],
       ['a.musicxml', writeMusicXml(realise(pattern), digits)],
     ] as const)
-      expect(valueOrThrow(await read(file(name, content))).imported.guessed).toBe(false);
+      expect(valueOrThrow(await read(file(name, content))).imported.hasInferredPositions).toBe(false);
   });
 
   test('a file without an ending is known by what it holds', async () => {
-    expect(said(await read(file('song', writePatternFile(newPattern('Bare')))))).toBe('read');
+    expect(said(await read(file('song', serialisePattern(createPattern('Bare')))))).toBe('read');
   });
 });
 
@@ -96,7 +98,7 @@ describe('what cannot be read is refused in a sentence', () => {
 
 test('pasted tablature is read, with what was not known', async () => {
   const tab = ['e|--0--?-|', 'B|-------|', 'G|-------|', 'D|-------|', 'A|3------|', 'E|-------|'].join('\n');
-  const { remarks, pattern: found } = valueOrThrow(await read(tab)).imported;
+  const { warnings: remarks, pattern: found } = valueOrThrow(await read(tab)).imported;
   expect(found.strokes).toHaveLength(2);
   expect(remarks.map(sayProblem)[0]).toBe('Line 1, column 8: “?” is unknown and was skipped.');
 });

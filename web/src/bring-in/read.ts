@@ -1,9 +1,9 @@
 import { say } from '@fleet-wren/wording';
 import {
-  WrenError,
+  ProblemError,
   failure,
   fileKind,
-  problem,
+  createProblem,
   success,
   tooLargeFor,
   type Choice,
@@ -22,7 +22,9 @@ const DEADLINE = 8000;
 
 /** What the worker answers, or what kept it from answering, as a result. */
 const told = <T>(answer: Promise<Result<T>>): Promise<Result<T>> =>
-  answer.catch((error: unknown) => failure(...(error instanceof WrenError ? error.problems : [problem('internal')])));
+  answer.catch((error: unknown) =>
+    failure(...(error instanceof ProblemError ? error.problems : [createProblem('internal')])),
+  );
 
 const inWorker: ReadContent = (file, choice) =>
   told(studyWorker.ask('readFile', [file, choice], { deadline: DEADLINE }));

@@ -11,11 +11,11 @@ import {
   cascadePattern,
   nodeInterval,
   harmonicsOver,
-  instrumentIn,
-  openStrings,
-  shapeOf,
+  createInstrument,
+  createOpenStringsVoicing,
+  findShape,
   stringCount,
-  tuningByKey,
+  findTuningOrStandard,
   usualCascade,
   type CascadeBalance,
   type CascadeStep,
@@ -39,7 +39,7 @@ import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
 import { usePlayer } from '../sound/usePlayer.ts';
 import { FretBoard } from './FretBoard.tsx';
 
-const FIRST = instrumentIn(tuningByKey('standard'));
+const FIRST = createInstrument(findTuningOrStandard('standard'));
 
 /** The cascade that is shown first: over a full barre shape, so that every string has its own touch. */
 const FIRST_SHAPE: Voicing = { chord: 'G', frets: [3, 5, 5, 4, 3, 3] };
@@ -144,7 +144,7 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
   const tune = (next: Instrument): void =>
     change({
       instrument: next,
-      voicing: shapeOf(next, voicing.chord) ?? openStrings(stringCount(next)),
+      voicing: findShape(next, voicing.chord) ?? createOpenStringsVoicing(stringCount(next)),
       steps: usualCascade(next),
     });
   return (

@@ -7,12 +7,12 @@ import {
   TUNINGS,
   generate,
   initialValues,
-  instrumentIn,
-  newPattern,
-  shapesFor,
+  createInstrument,
+  createPattern,
+  listOpenShapes,
   stringCount,
   success,
-  tuningByKey,
+  findTuningOrStandard,
   type Field,
   type Frame,
   type Generator,
@@ -93,10 +93,10 @@ interface FrameProps {
 /** What the figure is laid on: tuning, chord, tempo. */
 const FrameFields = ({ frame, setFrame }: FrameProps) => {
   const { instrument, voicing, tempo } = frame;
-  const shapes = shapesFor(instrument.tuning, stringCount(instrument));
+  const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
   const retune = (key: string): void => {
-    const next = instrumentIn(tuningByKey(key));
-    const offered = shapesFor(next.tuning, stringCount(next));
+    const next = createInstrument(findTuningOrStandard(key));
+    const offered = listOpenShapes(next.tuning, stringCount(next));
     setFrame({
       ...frame,
       instrument: next,
@@ -145,8 +145,8 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
 };
 
 const START: Frame = {
-  instrument: newPattern('').instrument,
-  voicing: newPattern('').voicing,
+  instrument: createPattern('').instrument,
+  voicing: createPattern('').voicing,
   tempo: 80,
   say: sayMessage,
 };

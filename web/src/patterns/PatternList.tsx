@@ -1,7 +1,7 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import './list.scss';
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -68,7 +68,7 @@ export const PatternList = () => {
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
   const narrowed = Object.keys(filter).length > 0;
   const make = (): void =>
-    create.mutate(newPattern(say('patterns.new-pattern')), {
+    create.mutate(createPattern(say('patterns.new-pattern')), {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
       onError: (error) => notice({ text: wordsOf(error) }),
     });

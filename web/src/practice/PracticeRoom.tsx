@@ -3,7 +3,7 @@ import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
-import { CAUTION, CAUTION_AFTER_DISCOMFORT, bassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { CAUTION, CAUTION_AFTER_DISCOMFORT, findBassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -133,7 +133,7 @@ const Chord = ({ pattern }: AtHand) => {
   return (
     <figure className="room-chord">
       <figcaption>{chordWords(voicing.chord)}</figcaption>
-      <NeckPicture voicing={voicing} bass={bassString(instrument, voicing)} leftHanded={leftHanded} />
+      <NeckPicture voicing={voicing} bass={findBassString(instrument, voicing)} leftHanded={leftHanded} />
     </figure>
   );
 };

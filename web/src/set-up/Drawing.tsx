@@ -1,14 +1,14 @@
 import { chordWords } from '../parts/chords/chord-words.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
-import { bassString, instrumentIn, shapeOf, tuningByKey } from '@fleet-wren/core';
+import { findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useShownAtOnce } from '../parts/useShownAtOnce.ts';
 import { wordsOf } from '../api/client.ts';
 import { useChangeSettings, useSettings } from '../api/settings.ts';
 import { Neck } from '../parts/neck/Neck.tsx';
 
-const standard = instrumentIn(tuningByKey('standard'));
-const shown = ['C', 'G', 'D'].flatMap((chord) => shapeOf(standard, chord) ?? []);
+const standard = createInstrument(findTuningOrStandard('standard'));
+const shown = ['C', 'G', 'D'].flatMap((chord) => findShape(standard, chord) ?? []);
 
 const Tunings = () => {
   const { tunings = [] } = useSettings();
@@ -62,7 +62,7 @@ export const Drawing = () => {
           {shown.map((voicing) => (
             <figure key={voicing.chord}>
               <figcaption>{chordWords(voicing.chord)}</figcaption>
-              <Neck voicing={voicing} bass={bassString(standard, voicing)} />
+              <Neck voicing={voicing} bass={findBassString(standard, voicing)} />
             </figure>
           ))}
         </div>

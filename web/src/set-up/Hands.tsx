@@ -1,5 +1,5 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
-import { HAND_PRESETS, STRIKERS, type HandProfile, type Striker, fingerName } from '@fleet-wren/core';
+import { HAND_PRESETS, ACTUATORS, type HandProfile, type Actuator, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useDropHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
@@ -10,12 +10,12 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { digitColour } from '../parts/token/shapes.ts';
 import { MeasureHand } from './MeasureHand.tsx';
 
-const colourOf = (striker: Striker): string => digitColour(striker === 'pick' ? 'down' : striker);
+const colourOf = (striker: Actuator): string => digitColour(striker === 'pick' ? 'down' : striker);
 
 /** A hand's scales as bars around the able adult's: longer is slower. */
 const Scales = ({ scale }: { readonly scale: HandProfile['scale'] }) => (
   <span className="scales">
-    {STRIKERS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
+    {ACTUATORS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
       <span
         key={striker}
         title={say('settings.is-times-as-slow-as-an', {

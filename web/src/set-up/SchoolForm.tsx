@@ -8,11 +8,11 @@ import {
   analysePattern,
   buildCustomSchool,
   createThumbnail,
-  readFigure,
+  parseStringNotation,
   stringCount,
   valueOrThrow,
   type Digit,
-  type MadeSchool,
+  type CustomSchool,
   type Pattern,
   type School,
   type PenaltyKey,
@@ -35,7 +35,7 @@ const EXAMPLES: readonly Pattern[] = (
   ] as const
 ).map(
   ([name, figure, subdivision]) =>
-    valueOrThrow(readFigure(figure, { name, subdivision, tempo: 88, wholeBeats: true })).pattern,
+    valueOrThrow(parseStringNotation(figure, { name, subdivision, tempo: 88, wholeBeats: true })).pattern,
 );
 
 const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly school: School }) => {
@@ -66,8 +66,8 @@ const toggled = <T,>(list: readonly T[], item: T): readonly T[] =>
   list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
 
 interface PartProps {
-  readonly made: MadeSchool;
-  readonly change: (part: Partial<MadeSchool>) => void;
+  readonly made: CustomSchool;
+  readonly change: (part: Partial<CustomSchool>) => void;
   readonly base: School;
 }
 
@@ -146,14 +146,14 @@ export const SchoolForm = ({
   version,
   done,
 }: {
-  readonly start: MadeSchool;
+  readonly start: CustomSchool;
   readonly version?: number;
   readonly done: () => void;
 }) => {
   const [made, setMade] = useState(start);
   const keep = useKeepSchool();
   const replace = useChangeSchool();
-  const change = (part: Partial<MadeSchool>): void => setMade({ ...made, ...part });
+  const change = (part: Partial<CustomSchool>): void => setMade({ ...made, ...part });
   const named = { ...made, name: made.name.trim() || say('settings.my-school') };
   const result = buildCustomSchool(named);
   const base = valueOrThrow(findSchool(made.base));

@@ -1,5 +1,5 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
-import { SCHOOLS, type MadeSchool } from '@fleet-wren/core';
+import { SCHOOLS, type CustomSchool } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { madeSchool, useDropSchool, useKeptSchools, type KeptSchool } from '../api/set-up.ts';
@@ -8,7 +8,7 @@ import { useNotice } from '../app/Notice.tsx';
 import { LearnSchool } from './LearnSchool.tsx';
 import { SchoolForm } from './SchoolForm.tsx';
 
-const START: MadeSchool = {
+const START: CustomSchool = {
   id: 'new',
   name: '',
   base: 'one-per-string',
@@ -18,7 +18,7 @@ const START: MadeSchool = {
 };
 
 interface Editing {
-  readonly school: MadeSchool;
+  readonly school: CustomSchool;
   readonly version?: number;
 }
 

@@ -52,7 +52,7 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
   const question = useMemo(() => {
     const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
     const most = strokesPerLine(room);
-    const xml = writeMusicXml(score, digits, said, { digitsShown: true, counts, naming, most });
+    const xml = writeMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
     return { ...room, xml, broken: longBarsWords(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, of, trouble } = useSystems(question);

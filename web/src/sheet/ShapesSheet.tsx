@@ -2,9 +2,9 @@ import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import '../parts/chords/chords.scss';
 import {
   TUNINGS,
-  instrumentIn,
+  createInstrument,
   tuningName,
-  type FoundVoicing,
+  type RankedVoicing,
   type Instrument,
   type Tuning,
   type Voicing,
@@ -18,7 +18,7 @@ import { Grids } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
 
 /** The strings shapes are for where nothing is said. */
-const USUAL = instrumentIn(TUNINGS[0] as Tuning);
+const USUAL = createInstrument(TUNINGS[0] as Tuning);
 
 /** Chords a page of shapes takes, and shapes of each. */
 const LIMITS = { chords: 60, each: 8 } as const;
@@ -35,7 +35,7 @@ interface Row {
   readonly trouble: string | null;
 }
 
-const voicingOf = ({ voicing }: Pick<FoundVoicing, 'voicing'>): Voicing => voicing;
+const voicingOf = ({ voicing }: Pick<RankedVoicing, 'voicing'>): Voicing => voicing;
 
 const askRow = async (symbol: string, instrument: Instrument, signal: AbortSignal): Promise<Row> => {
   const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
@@ -109,7 +109,7 @@ const ShapesSheet = () => {
   const question = useMemo(
     () => ({
       symbols: [...new Set(chords.split(/[\s,;|]+/).filter(Boolean))].slice(0, LIMITS.chords),
-      instrument: instrumentIn(tuning),
+      instrument: createInstrument(tuning),
     }),
     [chords, tuning],
   );

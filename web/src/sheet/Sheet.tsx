@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import './sheet.scss';
-import { NAMINGS, type Naming } from '@fleet-wren/core';
+import { NOTE_NAMING_SYSTEMS, type NoteNamingSystem } from '@fleet-wren/core';
 import { Printer } from 'lucide-react';
 import { useEffect, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
@@ -23,7 +23,7 @@ interface SheetProps {
 }
 
 /** What the note above A is called shows how all are. */
-const NAMED: Readonly<Record<Naming, string>> = {
+const NAMED: Readonly<Record<NoteNamingSystem, string>> = {
   letters: say('sheet.a-b-c'),
   'letters with H': say('sheet.a-h-c'),
   syllables: say('sheet.la-si-do'),
@@ -86,9 +86,11 @@ const PaperChoices = ({ paper, change, own }: ReturnType<typeof usePaper> & { re
       {say('sheet.note-names')}
       <select
         value={paper.names}
-        onChange={({ target }) => change({ names: NAMINGS.find((one) => one === target.value) ?? 'letters' })}
+        onChange={({ target }) =>
+          change({ names: NOTE_NAMING_SYSTEMS.find((one) => one === target.value) ?? 'letters' })
+        }
       >
-        {NAMINGS.map((naming) => (
+        {NOTE_NAMING_SYSTEMS.map((naming) => (
           <option key={naming} value={naming}>
             {NAMED[naming]}
           </option>

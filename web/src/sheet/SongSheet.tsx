@@ -2,14 +2,14 @@ import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
-  calledChord,
+  formatChordSymbol,
   ceilingFigure,
   learningOrder,
   patternOfBars,
   sheetFacts,
   songForFiles,
   stringCount,
-  type Naming,
+  type NoteNamingSystem,
   type Section,
   type Song,
   type SongStudy,
@@ -51,10 +51,10 @@ const FormOnPaper = ({ song }: { readonly song: Song }) => (
   </p>
 );
 
-const calledChords = (text: string, names: Naming): string =>
+const calledChords = (text: string, names: NoteNamingSystem): string =>
   text
     .split(' ')
-    .map((chord) => calledChord(chord, names))
+    .map((chord) => formatChordSymbol(chord, names))
     .join(' ');
 
 const SectionOnPaper = ({
@@ -63,7 +63,7 @@ const SectionOnPaper = ({
   section,
   index,
   names,
-}: PartProps & { readonly section: Section; readonly index: number; readonly names: Naming }) => {
+}: PartProps & { readonly section: Section; readonly index: number; readonly names: NoteNamingSystem }) => {
   const places = useMemo(() => firstPlayed(song, study), [song, study]);
   const small = useMemo(() => miniatures(study), [study]);
   return (

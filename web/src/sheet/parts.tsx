@@ -1,15 +1,15 @@
 import { chordWords } from '../parts/chords/chord-words.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
-  bassString,
-  calledChord,
+  findBassString,
+  formatChordSymbol,
   realise,
   schoolOf,
   listSheetTempos,
-  writeTab,
+  exportTab,
   type Digit,
   type Instrument,
-  type Naming,
+  type NoteNamingSystem,
   type Pattern,
   type Voicing,
 } from '@fleet-wren/core';
@@ -26,13 +26,13 @@ export const Grids = ({
 }: {
   readonly voicings: readonly Voicing[];
   readonly instrument: Instrument;
-  readonly names: Naming;
+  readonly names: NoteNamingSystem;
 }) => (
   <div className="sheet-grids">
     {voicings.map((voicing) => (
       <figure key={voicing.chord + voicing.frets.join()}>
-        <figcaption>{chordWords(calledChord(voicing.chord, names))}</figcaption>
-        <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
+        <figcaption>{chordWords(formatChordSymbol(voicing.chord, names))}</figcaption>
+        <Neck voicing={voicing} bass={findBassString(instrument, voicing)} />
       </figure>
     ))}
   </div>
@@ -52,7 +52,7 @@ const withoutHead = (text: string): string => {
 export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Digits }) => {
   const systems = useMemo(() => {
     const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-    return withoutHead(writeTab(realise(pattern), order, sayLabel(schoolOf(pattern).name))).split(/\n\s*\n/);
+    return withoutHead(exportTab(realise(pattern), order, sayLabel(schoolOf(pattern).name))).split(/\n\s*\n/);
   }, [pattern, digits]);
   return (
     <div className="sheet-tab">

@@ -1,6 +1,6 @@
 import { say, sayProblems } from '@fleet-wren/wording';
 import {
-  bassString,
+  findBassString,
   barsAt,
   setBarsAt,
   type Bar,
@@ -101,7 +101,7 @@ const Shapes = ({ bar }: { readonly bar: Bar }) => {
               title={say('songs.change-the-voicing-of-in-the', { id })}
             >
               <b>{id}</b>
-              <Neck voicing={voicing} bass={bassString(song.instrument, voicing)} />
+              <Neck voicing={voicing} bass={findBassString(song.instrument, voicing)} />
             </button>
           )
         );

@@ -1,5 +1,5 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
-import { FORMS, TUNINGS, instrumentIn, tuningByKey, type Result, type Song } from '@fleet-wren/core';
+import { FORMS, TUNINGS, createInstrument, findTuningOrStandard, type Result, type Song } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -19,7 +19,7 @@ interface Question {
 const askSong = async ({ chart, name, tuning, beats }: Question, signal: AbortSignal): Promise<Result<Song>> =>
   studyWorker.ask(
     'chartSong',
-    [chart, name, { instrument: instrumentIn(tuningByKey(tuning)), metre: { beats, unit: 4 } }],
+    [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: { beats, unit: 4 } }],
     { signal },
   );
 

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { newPattern, patternOfBars, placeOfPlayed } from '@fleet-wren/core';
+import { createPattern, patternOfBars, placeOfPlayed } from '@fleet-wren/core';
 import { useEffect, useMemo, useState } from 'react';
 import { SONG_RECORDS } from '../api/songs.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
@@ -21,7 +21,7 @@ import { usePlayer } from '../sound/usePlayer.ts';
 export type Heard = 'all' | 'chosen';
 
 const EMPTY_DIGITS = {};
-const EMPTY_PATTERN = newPattern(say('songs.no-bars-yet'));
+const EMPTY_PATTERN = createPattern(say('songs.no-bars-yet'));
 
 /** A song on its map: form, sections of bars, what there is to say of it, and the chosen bars below. */
 export const SongMap = () => {

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type HandProfile, type MadeSchool, type Song, type SongApproach } from '@fleet-wren/core';
+import { ceilingFigure, type HandProfile, type CustomSchool, type Song, type SongApproach } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -19,7 +19,7 @@ const schoolsFor = ({ school }: Song): readonly string[] =>
 
 interface Question {
   readonly song: Song;
-  readonly own: readonly MadeSchool[];
+  readonly own: readonly CustomSchool[];
   readonly hand: HandProfile;
 }
 
@@ -31,7 +31,7 @@ const figure = (ceiling: number | null): string => (ceiling === null ? '–' : c
 const leftOut = ({ unplayed }: Pick<SongApproach, 'unplayed'>): string =>
   unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });
 
-const Table = ({ song, own }: { readonly song: Song; readonly own: readonly MadeSchool[] }) => {
+const Table = ({ song, own }: { readonly song: Song; readonly own: readonly CustomSchool[] }) => {
   const { run } = useSongStore().getState();
   const { hand } = useHand();
   const question = useMemo(() => ({ song, own, hand }), [song, own, hand]);

@@ -6,7 +6,7 @@ import {
   writeMidi,
   writeMusicXml,
   writeSongFile,
-  writeTab,
+  exportTab,
   type Score,
   type Song,
   type WrittenFormat,
@@ -55,7 +55,7 @@ export const SongTakeAway = () => {
     const { name, score, annotations: said, pattern, digits } = await fingered();
     download(
       `${name}.txt`,
-      writeTab(score, digits, sayLabel(schoolOf(pattern).name), said),
+      exportTab(score, digits, sayLabel(schoolOf(pattern).name), said),
       'text/plain;charset=utf-8',
     );
     saveFile(score, 'tab');

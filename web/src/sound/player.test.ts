@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { newPattern } from '@fleet-wren/core';
+import { createPattern } from '@fleet-wren/core';
 import { Player } from './player.ts';
 import { FIRST_LISTENING, programmeOf } from './programme.ts';
 
@@ -41,7 +41,7 @@ const settled = async (): Promise<void> => {
 };
 
 const at = (tempo: number, string = 5) =>
-  programmeOf(newPattern('P', { tempo, strokes: [{ id: 'a', at: 0, string }] }), ['p'], {
+  programmeOf(createPattern('P', { tempo, strokes: [{ id: 'a', at: 0, string }] }), ['p'], {
     ...FIRST_LISTENING,
     countIn: false,
   });

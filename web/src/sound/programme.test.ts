@@ -1,8 +1,8 @@
-import { newPattern, type Pattern } from '@fleet-wren/core';
+import { createPattern, type Pattern } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { FIRST_LISTENING, dueBetween, programmeOf } from './programme.ts';
 
-const pattern: Pattern = newPattern('Roll', {
+const pattern: Pattern = createPattern('Roll', {
   tempo: 60,
   strokes: [
     { id: 'a', at: 0, string: 5 },

@@ -75,7 +75,7 @@ const countInOf = (score: Score): readonly MetronomeClick[] => {
 export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Programme => {
   const score = realise(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
   return {
-    notes: listening.figure ? listPlaybackNotes({ ...score, cyclic: listening.loop }, digits, listening.voices) : [],
+    notes: listening.figure ? listPlaybackNotes({ ...score, loop: listening.loop }, digits, listening.voices) : [],
     clicks: listening.click ? listMetronomeClicks(score, listening.divided) : [],
     silence: listening.silence,
     bars: score.bars.length,

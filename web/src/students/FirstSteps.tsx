@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { ABLE_ADULT_HAND, newPattern } from '@fleet-wren/core';
+import { ABLE_ADULT_HAND, createPattern } from '@fleet-wren/core';
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
@@ -47,7 +47,7 @@ const useBlankPattern = () => {
   const navigate = useNavigate();
   const notice = useNotice();
   return (): void =>
-    create.mutate(newPattern(say('patterns.new-pattern')), {
+    create.mutate(createPattern(say('patterns.new-pattern')), {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
       onError: (error) => notice({ text: wordsOf(error) }),
     });

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { strikerOf, type HeardStroke, type Striker, type TakeJudgement, fingerName } from '@fleet-wren/core';
+import { actuatorOf, type HeardStroke, type Actuator, type TakeJudgement, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import type { ReactNode } from 'react';
 import type { AskedInTake } from './Judged.tsx';
@@ -26,7 +26,7 @@ export const PICTURE_SPAN = [
 interface Drawn {
   readonly x: number;
   readonly y: number;
-  readonly striker: Striker | null;
+  readonly striker: Actuator | null;
   readonly what: HeardStroke['what'];
   readonly key: string;
 }
@@ -48,7 +48,7 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
     const beside = stroke.at === null ? 0 : (stroke.at - stroke.pulse) * WIDER;
     const spread =
       (judgement.heard.cycles > 1 ? one.pass / (judgement.heard.cycles - 1) - 0.5 : 0) * 0.62 * PICTURE.row;
-    const striker = one.digit && strikerOf(one.digit);
+    const striker = one.digit && actuatorOf(one.digit);
     return [{ x: x(at + beside), y: y(one.string) + spread, striker, what: stroke.what, key: String(stroke.asked) }];
   });
   return (

@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
-import { PLAYERS, TAKE, writeWav, type HandProfile, type NotePlayed, type Pattern } from '@fleet-wren/core';
+import { PLAYERS, TAKE, writeWav, type HandProfile, type PlayedNote, type Pattern } from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -41,7 +41,7 @@ const useTake = (pattern: Pattern, hand: HandProfile) => {
     setTake({ kind: 'listening' });
     work().catch((error: unknown) => setTake({ kind: 'refused', why: wordsOf(error) }));
   };
-  const bringNotes = (notes: Uint8Array | readonly NotePlayed[]): void =>
+  const bringNotes = (notes: Uint8Array | readonly PlayedNote[]): void =>
     guarded(async () => {
       const verdict = await judgedNotes(notes, pattern, hand);
       if (!verdict.ok) return setTake({ kind: 'refused', why: verdict.why });

@@ -1,5 +1,5 @@
 import { sayProblems } from '@fleet-wren/wording';
-import { type HandProfile, type NotePlayed, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
+import { type HandProfile, type PlayedNote, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
 import { takeWorker } from '../workers/client.ts';
 
 /** Milliseconds the judging of the longest take may last. */
@@ -21,7 +21,7 @@ export const judged = async (
 
 /** Judges a take that came as notes, from a file or an instrument, in its worker. */
 export const judgedNotes = async (
-  notes: Uint8Array | readonly NotePlayed[],
+  notes: Uint8Array | readonly PlayedNote[],
   pattern: Pattern,
   hand: HandProfile | undefined,
 ): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeNotes', [notes, pattern, hand], { deadline: PATIENCE }));

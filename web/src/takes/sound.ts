@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { LARGEST_SOUND, TAKE, WrenError, problem } from '@fleet-wren/core';
+import { LARGEST_SOUND, TAKE, ProblemError, createProblem } from '@fleet-wren/core';
 
 /** Seconds of a take at the most: longer ones are cut. */
 export const LONGEST = 300;
@@ -18,14 +18,15 @@ const mixed = (buffer: AudioBuffer): Float32Array => {
 /** The samples of a recording at core’s own rate, whatever the browser can decode. Errors: `sound-wrong`. */
 export const decoded = async (blob: Blob): Promise<Float32Array> => {
   if (blob.size > LARGEST_SOUND)
-    throw new WrenError(
-      problem('sound-wrong', {
+    throw new ProblemError(
+      createProblem('sound-wrong', {
         problem: say('takes.the-file-is-larger-than-mb', { largestSound: LARGEST_SOUND / 1e6 }),
       }),
     );
   const context = new OfflineAudioContext(1, 1, TAKE.sampleRate);
   const bytes = await blob.arrayBuffer();
   const buffer = await context.decodeAudioData(bytes).catch(() => null);
-  if (!buffer) throw new WrenError(problem('sound-wrong', { problem: say('takes.this-browser-cant-read-the-audio') }));
+  if (!buffer)
+    throw new ProblemError(createProblem('sound-wrong', { problem: say('takes.this-browser-cant-read-the-audio') }));
   return mixed(buffer);
 };

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { NotePlayed } from '@fleet-wren/core';
+import type { PlayedNote } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 
 /** What a MIDI instrument is doing, and why it cannot. */
@@ -15,7 +15,7 @@ export interface Instrument {
 const PRETENDED = 'wren-midi';
 
 /** A note that a message begins; undefined where it begins none. */
-export const noteIn = (data: Uint8Array | null | undefined, at: number): NotePlayed | undefined => {
+export const noteIn = (data: Uint8Array | null | undefined, at: number): PlayedNote | undefined => {
   const [status = 0, pitch = 0, velocity = 0] = data ?? [];
   return (status & 0xf0) === 0x90 && velocity > 0 ? { at, pitch, loudness: velocity / 127 } : undefined;
 };
@@ -23,8 +23,8 @@ export const noteIn = (data: Uint8Array | null | undefined, at: number): NotePla
 const NONE = say('takes.no-midi-instrument-found-or-this');
 
 /** Takes down what is played on MIDI instruments, whichever are there; when it stops, all of it. */
-export const useInstrument = (take: (notes: readonly NotePlayed[]) => void): Instrument => {
-  const played = useRef<NotePlayed[]>([]);
+export const useInstrument = (take: (notes: readonly PlayedNote[]) => void): Instrument => {
+  const played = useRef<PlayedNote[]>([]);
   const ending = useRef<(() => void) | null>(null);
   const [state, setState] = useState({ playing: false, notes: 0, trouble: null as string | null });
   const hear = (data: Uint8Array | null | undefined, stamp: number): void => {

@@ -11,7 +11,7 @@ import {
   easierVersions,
   edit,
   explain,
-  frequencyOf,
+  midiToFrequency,
   analysePattern,
   ladderFor,
   learnSchool,
@@ -27,7 +27,7 @@ import {
   taskOf,
   success,
   valueOrThrow,
-  voicingsFor,
+  findVoicings,
   type Edit,
   type HandProfile,
   type PatternAnalysis,
@@ -131,7 +131,7 @@ const work: CoreWork = {
     const made = read.ok ? songFromChart(read.value, name, changes) : read;
     return made.ok ? success(withFirstFigureName(made.value)) : made;
   },
-  voicings: (symbol, instrument) => voicingsFor(symbol, instrument),
+  voicings: (symbol, instrument) => findVoicings(symbol, instrument),
   learn: learnSchool,
   ladder: ladderFor,
   drills: (pattern, axes, hand) =>
@@ -139,7 +139,7 @@ const work: CoreWork = {
   // Seeded by its pitch: a note sounds the same each time it is rendered.
   pluck: (midi, sampleRate) =>
     synthesisePluckedString({
-      frequency: frequencyOf(midi),
+      frequency: midiToFrequency(midi),
       duration: RING,
       sampleRate,
       random: createSeededRandom(midi),

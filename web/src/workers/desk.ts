@@ -1,5 +1,5 @@
 import { say, sayProblem } from '@fleet-wren/wording';
-import { problem, WrenError } from '@fleet-wren/core';
+import { createProblem, ProblemError } from '@fleet-wren/core';
 import type { Answered, Asked } from './protocol.ts';
 
 /** As much of a worker as a desk needs. */
@@ -42,7 +42,7 @@ interface Request {
   calledOff: boolean;
 }
 
-const tooLong = (): WrenError => new WrenError(problem('took-too-long'));
+const tooLong = (): ProblemError => new ProblemError(createProblem('took-too-long'));
 
 /**
  * Questions to one worker, one after another. One that takes longer than its deadline ends the worker, and so does one
@@ -95,7 +95,7 @@ export class Desk<W extends Work<W>> {
     if (this.worker) return this.worker;
     const worker = this.start();
     worker.onmessage = ({ data }) => this.answered(data);
-    worker.onerror = ({ message }) => this.end(new Error(message || sayProblem(problem('internal'))));
+    worker.onerror = ({ message }) => this.end(new Error(message || sayProblem(createProblem('internal'))));
     this.worker = worker;
     return worker;
   }
@@ -106,7 +106,7 @@ export class Desk<W extends Work<W>> {
     this.finish();
     if (request.calledOff) return;
     if ('value' in answer) request.resolve(answer.value as never);
-    else request.reject(answer.problems.length > 0 ? new WrenError(...answer.problems) : new Error(answer.message));
+    else request.reject(answer.problems.length > 0 ? new ProblemError(...answer.problems) : new Error(answer.message));
   }
 
   private callOff(request: Request): void {

@@ -1,4 +1,4 @@
-import { analysePattern, newPattern, sameValue, type Pattern } from '@fleet-wren/core';
+import { analysePattern, createPattern, isDeepEqual, type Pattern } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { changedJudgement, judgementChange } from './judgement-change.ts';
 
@@ -9,7 +9,7 @@ const places = fc.uniqueArray(fc.tuple(fc.integer({ min: 0, max: 15 }), fc.integ
 });
 
 const patternOf = (strokes: readonly (readonly [number, number])[]): Pattern =>
-  newPattern('P', {
+  createPattern('P', {
     cyclic: false,
     strokes: strokes.map(([slot, string]) => ({ id: `${slot}-${string}`, at: slot * 210, string })),
   });
@@ -19,7 +19,7 @@ test('a judgement changed is the judgement of what was changed to (seeded)', () 
     fc.property(places, places, (a, b) => {
       const [before, after] = [analysePattern(patternOf(a)), analysePattern(patternOf(b))];
       const sent = structuredClone(judgementChange(before, after));
-      expect(sameValue(changedJudgement(before, sent), after)).toBe(true);
+      expect(isDeepEqual(changedJudgement(before, sent), after)).toBe(true);
     }),
     { seed: 7, numRuns: 60 },
   );

@@ -1,4 +1,4 @@
-import { sameValue, type Digit, type PatternAnalysis } from '@fleet-wren/core';
+import { isDeepEqual, type Digit, type PatternAnalysis } from '@fleet-wren/core';
 
 /** What changed in a list: so many first and last entries stay, others stand between them. */
 interface Splice<T> {
@@ -19,10 +19,10 @@ export interface JudgementChange {
 const spliceOf = <T>(before: readonly T[], after: readonly T[]): Splice<T> | null => {
   const most = Math.min(before.length, after.length);
   let head = 0;
-  while (head < most && sameValue(before[head], after[head])) head += 1;
+  while (head < most && isDeepEqual(before[head], after[head])) head += 1;
   if (head === before.length && head === after.length) return null;
   let tail = 0;
-  while (tail < most - head && sameValue(before[before.length - 1 - tail], after[after.length - 1 - tail])) tail += 1;
+  while (tail < most - head && isDeepEqual(before[before.length - 1 - tail], after[after.length - 1 - tail])) tail += 1;
   return { head, tail, between: after.slice(head, after.length - tail) };
 };
 
@@ -50,7 +50,7 @@ export const judgementChange = (before: PatternAnalysis, after: PatternAnalysis)
   gone: Object.keys(before.digits).filter((id) => !(id in after.digits)),
   motions: spliceOf(before.transitions, after.transitions),
   others: Object.fromEntries(
-    OTHERS.filter((key) => !sameValue(before[key], after[key])).map((key) => [key, after[key]]),
+    OTHERS.filter((key) => !isDeepEqual(before[key], after[key])).map((key) => [key, after[key]]),
   ),
 });
 

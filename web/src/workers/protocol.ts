@@ -11,7 +11,7 @@ import type {
   Explanation,
   Found,
   FoundSong,
-  FoundVoicing,
+  RankedVoicing,
   SourceFile,
   HandProfile,
   Instrument,
@@ -20,8 +20,8 @@ import type {
   LadderAim,
   LearnRequest,
   LearntSchool,
-  MadeSchool,
-  NotePlayed,
+  CustomSchool,
+  PlayedNote,
   Pattern,
   Problem,
   Result,
@@ -69,7 +69,7 @@ export interface CoreWork {
   readonly compare: (
     pattern: Pattern,
     schools: readonly string[],
-    own: readonly MadeSchool[],
+    own: readonly CustomSchool[],
     hand: HandProfile,
   ) => SchoolComparison;
   /** A song fingered as one and read bar by bar. */
@@ -80,7 +80,7 @@ export interface CoreWork {
   readonly songApproaches: (
     song: Song,
     schools: readonly string[],
-    own: readonly MadeSchool[],
+    own: readonly CustomSchool[],
     hand: HandProfile,
   ) => readonly SongApproach[];
   /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
@@ -90,7 +90,7 @@ export interface CoreWork {
   /** A song from a chord chart, or where the chart cannot be read. */
   readonly chartSong: (chart: string, name: string, changes: Partial<Song>) => Result<Song>;
   /** The shapes of a chord by ease. */
-  readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly FoundVoicing[]>;
+  readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly RankedVoicing[]>;
   /** A school learnt from pins. */
   readonly learn: (request: LearnRequest) => Result<LearntSchool>;
   /** The way of a pattern to its tempo. */
@@ -127,12 +127,12 @@ export interface TakeWork {
   readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: HandProfile | undefined) => Result<TakeJudgement>;
   /** Judges a take that came as notes: from a MIDI file as it is, or from an instrument. */
   readonly judgeNotes: (
-    notes: Uint8Array | readonly NotePlayed[],
+    notes: Uint8Array | readonly PlayedNote[],
     pattern: Pattern,
     hand: HandProfile | undefined,
   ) => Result<TakeJudgement>;
   /** What a take that came as notes sounds like, as a sound file. */
-  readonly notesSound: (notes: Uint8Array | readonly NotePlayed[]) => Uint8Array;
+  readonly notesSound: (notes: Uint8Array | readonly PlayedNote[]) => Uint8Array;
   /** A take on the right and its score at its pulse on the left, as a sound file. */
   readonly beside: (
     samples: Float32Array,

@@ -15,7 +15,7 @@ import { withFigureNames } from './figure-names.ts';
 /** What reading takes from elsewhere is fetched when the first file comes. */
 const tools = async (): Promise<ReadingTools> => {
   const [{ SaxesParser }, { Unzip, UnzipInflate }] = await Promise.all([import('saxes'), import('fflate')]);
-  return { parser: () => new SaxesParser(), unpack: unpackerOf({ Unzip, UnzipInflate }) };
+  return { createParser: () => new SaxesParser(), unzip: unpackerOf({ Unzip, UnzipInflate }) };
 };
 
 /** Reads a pattern out of what is brought in, whatever kind it is. */

@@ -1,4 +1,4 @@
-import { WrenError } from '@fleet-wren/core';
+import { ProblemError } from '@fleet-wren/core';
 import type { Answered, Asked } from './protocol.ts';
 
 /** As much of a worker's own side as serving needs. */
@@ -11,7 +11,7 @@ const transferOf = (value: unknown): Transferable[] => (value instanceof Float32
 
 const failureOf = (id: number, error: unknown): Answered => ({
   id,
-  problems: error instanceof WrenError ? error.problems : [],
+  problems: error instanceof ProblemError ? error.problems : [],
   message: error instanceof Error ? error.message : String(error),
 });
 

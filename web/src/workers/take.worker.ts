@@ -4,12 +4,12 @@ import {
   judgePatternNotes,
   judgePatternTake,
   playPattern,
-  readMidiPerformance,
+  parsePerformance,
   scoreBeside,
   soundOfNotes,
   success,
   writeWav,
-  type NotePlayed,
+  type PlayedNote,
   type Result,
 } from '@fleet-wren/core';
 import type { TakeWork } from './protocol.ts';
@@ -18,8 +18,8 @@ import { serve, type Scope } from './serve.ts';
 /** Times through that an invented player plays. */
 const CYCLES = 8;
 
-const notesOf = (given: Uint8Array | readonly NotePlayed[]): Result<readonly NotePlayed[]> =>
-  given instanceof Uint8Array ? readMidiPerformance(given) : success(given);
+const notesOf = (given: Uint8Array | readonly PlayedNote[]): Result<readonly PlayedNote[]> =>
+  given instanceof Uint8Array ? parsePerformance(given) : success(given);
 
 const work: TakeWork = {
   judgeTake: (samples, pattern, hand) => judgePatternTake(samples, pattern, hand),

@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { PATTERN_KIND, newPattern, type Pattern, type PatternEdit } from '@fleet-wren/core';
+import { PATTERN_KIND, createPattern, type Pattern, type PatternEdit } from '@fleet-wren/core';
 import { createStore } from 'zustand/vanilla';
 import { PATTERN_RECORDS } from '../api/patterns.ts';
 import { autosave, type Autosave } from './autosave.ts';
@@ -89,7 +89,7 @@ const household = (window = 'here'): Household => ({
   idle: (work) => work(),
 });
 
-export const start = newPattern('Bench', { strokes: [{ id: 'a', at: 0, string: 5 }] });
+export const start = createPattern('Bench', { strokes: [{ id: 'a', at: 0, string: 5 }] });
 const kept = (version: number, document: Pattern) => ({ id: 'one', version, workedAt: '', document });
 /** The same as the server puts it. */
 export const wire = (version: number, pattern: Pattern) => ({ id: 'one', version, workedAt: '', pattern });

@@ -1,4 +1,4 @@
-import { readPattern, samePattern } from '@fleet-wren/core';
+import { parsePattern, isSamePattern } from '@fleet-wren/core';
 import {
   freshWorld,
   world,
@@ -113,7 +113,7 @@ describe('drafts and undo outlive the window', () => {
       world.drawer.kept.set('history/pattern/one/here', junk);
       const bench = await reopen(3, start);
       expect(bench.getState()).toMatchObject({ saving: 'saved', history: { past: [], future: [] } });
-      expect(readPattern(bench.getState().document).ok && samePattern(bench.getState().document, start)).toBe(true);
+      expect(parsePattern(bench.getState().document).ok && isSamePattern(bench.getState().document, start)).toBe(true);
     }
   });
 });

@@ -1,5 +1,5 @@
 import type { School } from '../../fingering/index.ts';
-import { strokePitch, type Pattern, type Slur, type Stroke } from '../../pattern/index.ts';
+import { soundingPitchOfStroke, type Pattern, type Slur, type Stroke } from '../../pattern/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
 
 /** Whether one stroke runs on from another: alone, on the same string, less than a beat later. */
@@ -12,7 +12,7 @@ const continuesRun = (pattern: Pattern, index: number): boolean => {
 
 /** How the other hand sounds a note after another on its string: rising hammered, falling pulled off, the same struck. */
 const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undefined => {
-  const [from, to] = [strokePitch(pattern, before), strokePitch(pattern, here)];
+  const [from, to] = [soundingPitchOfStroke(pattern, before), soundingPitchOfStroke(pattern, here)];
   if (from === null || to === null || from === to || here.harmonic || here.accent) return undefined;
   return to > from ? 'hammer-on' : 'pull-off';
 };
@@ -21,7 +21,7 @@ const inferSlur = (pattern: Pattern, before: Stroke, here: Stroke): Slur | undef
  * The strokes of a pattern as a school has the notes played: one that slurs strikes the first note of a run on a string,
  * and the other hand sounds what follows. In other schools they stay as they are.
  * @example
- * applySchoolSlurs(valueOrThrow(readFigure('6:3 6:5 6:7 5:3')).pattern, resolveSchoolOrThrow({ school: 'pick-legato' })).filter(({ slur }) => slur).length // => 2
+ * applySchoolSlurs(valueOrThrow(parseStringNotation('6:3 6:5 6:7 5:3')).pattern, resolveSchoolOrThrow({ school: 'pick-legato' })).filter(({ slur }) => slur).length // => 2
  */
 export const applySchoolSlurs = (pattern: Pattern, { slurs }: Pick<School, 'slurs'>): readonly Stroke[] => {
   if (!slurs) return pattern.strokes;

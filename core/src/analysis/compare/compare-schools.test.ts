@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem, saySentence } from '@fleet-wren/wording';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import {
   compareSchools,
   gradeOf,
@@ -15,7 +15,7 @@ import { SCHOOLS, taskOf, type School } from '../../fingering/index.ts';
 import { listDigitsInOrder } from '../pattern/analyse-pattern.ts';
 
 const compared = (figure: string, tempo: number, keys: readonly string[]): SchoolComparison => {
-  const { pattern } = valueOrThrow(readFigure(figure, { tempo, wholeBeats: true }));
+  const { pattern } = valueOrThrow(parseStringNotation(figure, { tempo, wholeBeats: true }));
   return compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, keys)));
 };
 
@@ -57,7 +57,7 @@ describe('the same notes under several schools', () => {
   });
 
   test('pins belong to the fingering they were made for and are left aside', () => {
-    const { pattern } = valueOrThrow(readFigure('4 3 2 3', { tempo: 90 }));
+    const { pattern } = valueOrThrow(parseStringNotation('4 3 2 3', { tempo: 90 }));
     const pinned = { ...pattern, strokes: pattern.strokes.map((stroke) => ({ ...stroke, pin: 'i' as const })) };
     const both = (one: typeof pattern) =>
       compareSchools(one, valueOrThrow(findSchoolsToCompare(one, ['hybrid', 'rolling'])));
@@ -67,7 +67,7 @@ describe('the same notes under several schools', () => {
   test.each([[['rolling']], [SCHOOLS.slice(0, 7).map(({ key }) => key)]])(
     'fewer than two or more than six are refused: %j',
     (keys) => {
-      const result = findSchoolsToCompare(valueOrThrow(readFigure('5 3 2 3')).pattern, keys);
+      const result = findSchoolsToCompare(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, keys);
       expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(/Compare 2 to 6 schools/);
     },
   );
@@ -82,7 +82,7 @@ describe('the same notes under several schools', () => {
 describe('the string-change matrix', () => {
   test('three notes a string, alternate: an outside and an inside change (common practice, 2-domain)', () => {
     const { pattern, cycleTicks } = valueOrThrow(
-      readFigure('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }),
+      parseStringNotation('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }),
     );
     const open = { ...pattern, cyclic: false };
     const changes = computeStringChanges(
@@ -96,7 +96,9 @@ describe('the string-change matrix', () => {
   });
 
   test('the same in economy has neither', () => {
-    const { pattern } = valueOrThrow(readFigure('6 6 6 5 5 5 4 4 4', { school: 'economy', subdivision: 3, tempo: 90 }));
+    const { pattern } = valueOrThrow(
+      parseStringNotation('6 6 6 5 5 5 4 4 4', { school: 'economy', subdivision: 3, tempo: 90 }),
+    );
     const open = { ...pattern, cyclic: false };
     const changes = computeStringChanges(taskOf(open), listDigitsInOrder(open, analysePattern(open)));
     expect(changes.filter(({ from, to }) => from !== to).map(({ kinds }) => kinds)).toEqual([
@@ -118,7 +120,7 @@ describe('the string-change matrix', () => {
 });
 
 test('a grade is never better for strokes that nobody is left to play', () => {
-  const { pattern } = valueOrThrow(readFigure('5+3+1 2 - -', { tempo: 80 }));
+  const { pattern } = valueOrThrow(parseStringNotation('5+3+1 2 - -', { tempo: 80 }));
   const { results: approaches } = compareSchools(
     pattern,
     SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[],

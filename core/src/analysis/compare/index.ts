@@ -1,6 +1,6 @@
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import { findSchool, buildCustomSchool, type FingerOptions, type School } from '../../fingering/index.ts';
-import type { MadeSchool, Pattern } from '../../pattern/index.ts';
+import type { CustomSchool, Pattern } from '../../pattern/index.ts';
 import { evaluateSchool, type SchoolResult } from './school-result.ts';
 import { recommendSchool, type SchoolRecommendation } from './recommendation.ts';
 
@@ -22,7 +22,7 @@ const removePins = (pattern: Pattern): Pattern => ({
 /**
  * Compares schools on the notes of a pattern at its tempo, its pins left aside.
  * @example
- * compareSchools(valueOrThrow(readFigure('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string' }), resolveSchoolOrThrow({ school: 'rolling' })]).approaches.length // => 2
+ * compareSchools(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [resolveSchoolOrThrow({ school: 'one-per-string' }), resolveSchoolOrThrow({ school: 'rolling' })]).approaches.length // => 2
  */
 export const compareSchools = (
   pattern: Pattern,
@@ -38,12 +38,12 @@ export const compareSchools = (
  * The schools behind keys; those of a studio's own come along, the one the pattern carries too. Errors: `school-unknown`, `compared-wrong` for fewer than
  * two or more than six.
  * @example
- * findSchoolsToCompare(newPattern('Roll'), ['rolling']).ok // => false
+ * findSchoolsToCompare(createPattern('Roll'), ['rolling']).ok // => false
  */
 export const findSchoolsToCompare = (
   pattern: Pick<Pattern, 'ownSchool'>,
   keys: readonly string[],
-  own: readonly MadeSchool[] = [],
+  own: readonly CustomSchool[] = [],
 ): Result<readonly School[]> => {
   const made = [...own, ...(pattern.ownSchool ? [pattern.ownSchool] : [])];
   const schoolBy = (key: string): Result<School> => {
@@ -52,7 +52,7 @@ export const findSchoolsToCompare = (
   };
   const distinct = [...new Set(keys)];
   if (distinct.length < COMPARISON_LIMITS.least || distinct.length > COMPARISON_LIMITS.most)
-    return failure(problem('compared-wrong', { value: distinct.length, ...COMPARISON_LIMITS }));
+    return failure(createProblem('compared-wrong', { value: distinct.length, ...COMPARISON_LIMITS }));
   const found = distinct.map(schoolBy);
   const problems = found.flatMap((result) => (result.ok ? [] : result.problems));
   return problems.length > 0

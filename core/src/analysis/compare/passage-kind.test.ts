@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { schoolOf } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { compareSchools, lineKindOf, findSchoolsToCompare, slurredFor } from './index.ts';
@@ -21,7 +21,7 @@ const lines = JSON.parse(
 ) as Line[];
 
 const figure = (line: string, tempo = 100, subdivision = 4): Pattern =>
-  valueOrThrow(readFigure(line, { tempo, subdivision, wholeBeats: true })).pattern;
+  valueOrThrow(parseStringNotation(line, { tempo, subdivision, wholeBeats: true })).pattern;
 
 const agrees = ({ line, tempo, subdivision, schools, accepted }: Line): boolean => {
   const pattern = figure(line, tempo, subdivision);
@@ -107,6 +107,6 @@ test.each([
   ['6:5:7', 'two frets'],
   ['6:x', 'no number'],
 ])('a figure with %s (%s) is refused at its place', (cell) => {
-  const read = readFigure(`5 ${cell} 3`);
+  const read = parseStringNotation(`5 ${cell} 3`);
   expect(read.ok ? '' : read.problems[0]?.details).toMatchObject({ position: 2 });
 });

@@ -1,5 +1,5 @@
 import { isBassString } from '../../instrument/index.ts';
-import { strokePitch, type Pattern, type Stroke } from '../../pattern/index.ts';
+import { soundingPitchOfStroke, type Pattern, type Stroke } from '../../pattern/index.ts';
 
 /** What sort of line a pattern is, as far as it tells schools apart. */
 export type PassageKind =
@@ -46,7 +46,8 @@ const countSteps = (pattern: Pattern, singles: readonly Stroke[]): StepCounts =>
     const before = singles[index] as Stroke;
     const apart = Math.abs(here.string - before.string);
     steps.all += 1;
-    if (apart === 0 && strokePitch(pattern, here) === strokePitch(pattern, before)) steps.repeated += 1;
+    if (apart === 0 && soundingPitchOfStroke(pattern, here) === soundingPitchOfStroke(pattern, before))
+      steps.repeated += 1;
     else if (apart === 0) steps.onString += 1;
     else if (apart === 1) steps.next += 1;
     else steps.skips += 1;
@@ -87,7 +88,7 @@ const isRoll = (singles: readonly Stroke[]): boolean =>
  * What sort of line a pattern is; undefined where it is an arpeggio or a mixture, which is native to no school more than
  * to another.
  * @example
- * classifyPassage(valueOrThrow(readFigure('5 1 1 1')).pattern) // => 'tremolo'
+ * classifyPassage(valueOrThrow(parseStringNotation('5 1 1 1')).pattern) // => 'tremolo'
  */
 export const classifyPassage = (pattern: Pattern): PassageKind | undefined => {
   const events = groupSimultaneous(pattern);

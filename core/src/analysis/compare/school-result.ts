@@ -1,5 +1,5 @@
 import type { Label } from '../../message/message.ts';
-import { STRIKERS, strikerOf, type Pattern, type Slur, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, actuatorOf, type Pattern, type Slur, type Actuator } from '../../pattern/index.ts';
 import { taskOf, type FingerOptions, type School } from '../../fingering/index.ts';
 import {
   countStringChangesByKind,
@@ -15,9 +15,9 @@ export interface SchoolResult {
   readonly school: string;
   readonly name: Label;
   readonly analysis: PatternAnalysis;
-  readonly attacks: Readonly<Partial<Record<Striker, number>>>;
+  readonly attacks: Readonly<Partial<Record<Actuator, number>>>;
   /** The striker with the least time between two of its strokes, against what it needs; null where none plays twice. */
-  readonly busiestActuator: { readonly striker: Striker; readonly gap: number; readonly strainCurve: number } | null;
+  readonly busiestActuator: { readonly striker: Actuator; readonly gap: number; readonly strainCurve: number } | null;
   readonly changes: readonly StringChange[];
   readonly steps: Readonly<Partial<Record<StringChangeKind, number>>>;
   readonly slurs: number;
@@ -38,9 +38,9 @@ interface StrainPoint {
 }
 
 const countAttacks = (digits: PatternAnalysis['digits']): SchoolResult['attacks'] => {
-  const count: Partial<Record<Striker, number>> = {};
-  for (const digit of Object.values(digits)) if (digit) count[strikerOf(digit)] = (count[strikerOf(digit)] ?? 0) + 1;
-  return Object.fromEntries(STRIKERS.flatMap((striker) => (count[striker] ? [[striker, count[striker]]] : [])));
+  const count: Partial<Record<Actuator, number>> = {};
+  for (const digit of Object.values(digits)) if (digit) count[actuatorOf(digit)] = (count[actuatorOf(digit)] ?? 0) + 1;
+  return Object.fromEntries(ACTUATORS.flatMap((striker) => (count[striker] ? [[striker, count[striker]]] : [])));
 };
 
 const findBusiestActuator = ({ transitions: motions }: PatternAnalysis): SchoolResult['busiestActuator'] => {

@@ -1,6 +1,6 @@
 import { distanceFrom, classifyPickStringChange, type CostItem } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
-import { fingerWord, strikerOf, whereIs, type Digit } from '../../pattern/index.ts';
+import { fingerWord, actuatorOf, whereIs, type Digit } from '../../pattern/index.ts';
 import { secondsNeeded } from '../tempo/cost-wording.ts';
 import { isAvoidable } from '../findings/avoidable.ts';
 import { felt, LEAST, MOST } from '../findings/felt.ts';
@@ -209,7 +209,7 @@ const listPickTransitions = (context: DiagnosticContext): readonly PickTransitio
   context.costItems.flatMap((item): PickTransition[] => {
     if (item.category !== 'pick-change' || item.other === undefined || isPinned(context, item.stroke)) return [];
     const place = (index: number) => ({ digit: getDigit(context, index), string: getString(context, index) });
-    if (strikerOf(place(item.other).digit) !== 'pick') return [];
+    if (actuatorOf(place(item.other).digit) !== 'pick') return [];
     return [{ item, seconds: item.seconds ?? 1, ...classifyPickStringChange(place(item.other), place(item.stroke)) }];
   });
 

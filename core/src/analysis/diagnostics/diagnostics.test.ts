@@ -1,14 +1,14 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
 import { buildCustomSchool } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { edit, type Edit } from '../../edit/index.ts';
 import { type Pattern, type Stroke } from '../../pattern/index.ts';
 import { findQuickFix, analysePattern, type Diagnostic } from '../index.ts';
 import type { DiagnosticKind } from './diagnostic.ts';
 
 const figure = (strings: string, school: string, tempo: number, subdivision = 4): Pattern =>
-  valueOrThrow(readFigure(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
+  valueOrThrow(parseStringNotation(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
 
 const marked = (pattern: Pattern, marks: Readonly<Record<number, Partial<Stroke>>>): Pattern => ({
   ...pattern,

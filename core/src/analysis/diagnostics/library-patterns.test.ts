@@ -1,7 +1,7 @@
 import { saySentence } from '@fleet-wren/wording';
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { analysePattern } from '../pattern/analyse-pattern.ts';
 
 interface Row {
@@ -19,7 +19,7 @@ const rows = JSON.parse(
 ) as Row[];
 
 const judged = ({ figure, school, subdivision, tempo, cyclic }: Row) => {
-  const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo }));
+  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
   return analysePattern({ ...pattern, cyclic }, { loopTicks: cycleTicks });
 };
 

@@ -3,13 +3,13 @@ import { figuresOf } from '../../fingering/index.ts';
 import { isBassString } from '../../instrument/index.ts';
 import { type Edit } from '../../edit/index.ts';
 import {
-  STRIKERS,
+  ACTUATORS,
   fingerWord,
-  strikerOf,
+  actuatorOf,
   whereIs,
   type Digit,
   type Stroke,
-  type Striker,
+  type Actuator,
 } from '../../pattern/index.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
@@ -55,7 +55,7 @@ export const checkInconsistentFingering: DiagnosticRule = ({ pattern, score, dig
 const IDLE_THRESHOLDS = { share: 0.25, strain: 0.9 } as const;
 
 interface BusiestActuator {
-  readonly striker: Striker;
+  readonly striker: Actuator;
   readonly strain: number;
   readonly strokes: readonly number[];
 }
@@ -74,8 +74,8 @@ const findBusiestActuator = ({ transitions: needs, digits }: DiagnosticContext):
   );
 };
 
-const countStrokes = ({ digits }: DiagnosticContext, striker: Striker): number =>
-  digits.filter((digit) => digit && strikerOf(digit) === striker).length;
+const countStrokes = ({ digits }: DiagnosticContext, striker: Actuator): number =>
+  digits.filter((digit) => digit && actuatorOf(digit) === striker).length;
 
 /** A digit that hardly plays while another can hardly keep up, and could take over from it. */
 export const checkIdleDigit: DiagnosticRule = (context) => {
@@ -90,8 +90,8 @@ export const checkIdleDigit: DiagnosticRule = (context) => {
     together: 1,
     line: task.strokes[index]?.isInBassLine,
   };
-  const idle = STRIKERS.filter(
-    (striker): striker is Exclude<Striker, 'pick'> =>
+  const idle = ACTUATORS.filter(
+    (striker): striker is Exclude<Actuator, 'pick'> =>
       striker !== 'pick' &&
       striker !== busy.striker &&
       task.school.digits.includes(striker) &&

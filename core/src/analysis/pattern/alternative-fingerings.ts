@@ -49,7 +49,7 @@ const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution):
 /**
  * The best few fingerings of a pattern, cheapest first, each but the first with one sentence on what it trades.
  * @example
- * alternatives(valueOrThrow(readFigure('5 3 2 3')).pattern, 2).length // => 2
+ * alternatives(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 2).length // => 2
  */
 export const listAlternativeFingerings = (
   pattern: Pattern,

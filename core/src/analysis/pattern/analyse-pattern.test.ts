@@ -2,13 +2,13 @@ import { sayMessage, saySentence } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { taskOf } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { listDigitsInOrder, explain, analysePattern, tempoAtTransition } from '../index.ts';
 
 const figure = (strings: string, school: string, tempo: number, subdivision = 4): Pattern =>
-  valueOrThrow(readFigure(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
+  valueOrThrow(parseStringNotation(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
 
 const pinned = (pattern: Pattern, pins: Record<number, 'p' | 'i' | 'm' | 'a'>): Pattern => ({
   ...pattern,

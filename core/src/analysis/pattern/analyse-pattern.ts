@@ -11,13 +11,13 @@ import {
   type Task,
 } from '../../fingering/index.ts';
 import {
-  looseSlurs,
-  mutedStrokes,
-  sameValue,
-  touchesBeyondNeck,
+  findSlursWithoutOrigin,
+  findMutedStrokes,
+  isDeepEqual,
+  findHarmonicsBeyondNeck,
   type Digit,
   type Pattern,
-  type Striker,
+  type Actuator,
 } from '../../pattern/index.ts';
 import { realise, tempoAt, type Score } from '../../score/index.ts';
 import { computeMaxTempo, computeMaxTempoByConstraint, type MaxTempo } from '../tempo/max-tempo.ts';
@@ -45,7 +45,7 @@ export interface TempoLimit {
 
 /** The ceiling one constraint sets by itself: a digit on its own, or two digits in turn (`striker` null). */
 export interface ConstraintTempoLimit {
-  readonly actuator: Striker | null;
+  readonly actuator: Actuator | null;
   readonly maxTempo: number;
   readonly strokes: readonly string[];
 }
@@ -57,7 +57,7 @@ export interface Diagnostic extends Omit<Finding, 'strokes'> {
 
 /** A striker's way from one of its strokes to the next: seconds needed, and seconds there are. */
 export interface ActuatorTransition {
-  readonly actuator: Striker;
+  readonly actuator: Actuator;
   readonly from: string;
   readonly to: string;
   readonly neededSeconds: number;
@@ -109,22 +109,24 @@ const createActuatorTransitions = (
 
 /** Strokes of which nothing is heard, or that the other hand cannot sound. */
 const findSilentStrokes = (pattern: Pattern): readonly PatternWarning[] =>
-  [...mutedStrokes(pattern), ...looseSlurs(pattern), ...touchesBeyondNeck(pattern)].map(({ stroke, problem }) => ({
-    ...problem,
-    strokes: [stroke.id],
-  }));
+  [...findMutedStrokes(pattern), ...findSlursWithoutOrigin(pattern), ...findHarmonicsBeyondNeck(pattern)].map(
+    ({ stroke, problem }) => ({
+      ...problem,
+      strokes: [stroke.id],
+    }),
+  );
 
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
  * @example
- * judge(valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
+ * judge(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
  */
 export const analysePattern = (pattern: Pattern, options: FingerOptions = {}): PatternAnalysis => {
   const once = analyseOnce(pattern, options);
   if (!needsTwoPasses(pattern, once.digits, options)) return once;
   const [twice, cycleTicks] = unrollTwice(pattern, options);
   const both = mergePasses(pattern, analyseOnce(twice, { ...options, loopTicks: cycleTicks, cache: undefined }));
-  return sameValue(both.digits, both.secondPassDigits) ? once : both;
+  return isDeepEqual(both.digits, both.secondPassDigits) ? once : both;
 };
 
 const analyseOnce = (pattern: Pattern, options: FingerOptions): PatternAnalysis => {
@@ -136,7 +138,7 @@ const analyseOnce = (pattern: Pattern, options: FingerOptions): PatternAnalysis 
 /**
  * Judges a fingering that was found, or chosen, in whatever way.
  * @example
- * analyseFingering(valueOrThrow(readFigure('5 3 2 3')).pattern, fingerPattern(valueOrThrow(readFigure('5 3 2 3')).pattern)).cost === judge(valueOrThrow(readFigure('5 3 2 3')).pattern).cost // => true
+ * analyseFingering(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, fingerPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).cost === judge(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).cost // => true
  */
 export const analyseFingering = (
   pattern: Pattern,
@@ -199,7 +201,7 @@ const analyseSolution = (
 /**
  * The digits of a judgement in the order of the pattern's strokes.
  * @example
- * listDigitsInOrder(valueOrThrow(readFigure('5 3 2 3')).pattern, judge(valueOrThrow(readFigure('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
+ * listDigitsInOrder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, judge(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
  */
 export const listDigitsInOrder = (pattern: Pattern, judgement: Pick<PatternAnalysis, 'digits'>): Digits =>
   pattern.strokes.map(({ id }) => judgement.digits[id] ?? null);

@@ -102,7 +102,7 @@ const createAlternative = (
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
  * @example
- * explain(valueOrThrow(readFigure('5 3 2 3')).pattern, createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where.code // => 'why.place'
+ * explain(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where.code // => 'why.place'
  */
 export const explainDigit = (pattern: Pattern, task: Task, digits: Digits, index: number): DigitExplanation => {
   const events = eventsOf(task.strokes);

@@ -1,12 +1,12 @@
 import { saySentence } from '@fleet-wren/wording';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord } from '../../pattern/index.ts';
-import { placeName } from '../../time/index.ts';
+import { formatBarPosition } from '../../time/index.ts';
 import { causesOf, analysePattern, type Diagnostic } from '../index.ts';
 
-const beat = (number: number): Message => placeName({ beats: 4, unit: 4 }, (number - 1) * 840, 2);
+const beat = (number: number): Message => formatBarPosition({ beats: 4, unit: 4 }, (number - 1) * 840, 2);
 
 const doubled = (number: number, severity = 0.3): Diagnostic => ({
   code: 'doubled',
@@ -39,7 +39,9 @@ test('more than four places are counted', () => {
 });
 
 test('no finding is lost', () => {
-  const hard = valueOrThrow(readFigure('1 1 1 1 2 2 1 1', { school: 'thumb-index:strict', tempo: 140 })).pattern;
+  const hard = valueOrThrow(
+    parseStringNotation('1 1 1 1 2 2 1 1', { school: 'thumb-index:strict', tempo: 140 }),
+  ).pattern;
   const { diagnostics: findings } = analysePattern(hard);
   const causes = causesOf(findings);
   expect(findings.length).toBeGreaterThan(2);

@@ -33,7 +33,7 @@ const MAX_THUMBNAIL_STROKES = 64;
 /**
  * The strokes of a pattern in small: places in time from 0 to 1 of a length in ticks.
  * @example
- * createThumbnail(valueOrThrow(readFigure('5 3 2 3')).pattern, {}).length // => 4
+ * createThumbnail(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, {}).length // => 4
  */
 export const createThumbnail = (
   pattern: Pattern,
@@ -64,7 +64,7 @@ const collectFacts = (pattern: Pattern, digits: Readonly<Record<string, Digit | 
 /**
  * What can be said of a pattern without fingering it: for one that could not be judged, or not yet.
  * @example
- * createBasicSummary(newPattern('Roll')).unjudged // => true
+ * createBasicSummary(createPattern('Roll')).unjudged // => true
  */
 export const createBasicSummary = (pattern: Pattern): PatternSummary => ({
   ...collectFacts(pattern, {}),
@@ -78,7 +78,7 @@ export const createBasicSummary = (pattern: Pattern): PatternSummary => ({
 /**
  * Sums a pattern up for a list: what it is found by, and how it looks in small.
  * @example
- * createPatternSummary(valueOrThrow(readFigure('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
+ * createPatternSummary(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
  */
 export const createPatternSummary = (pattern: Pattern, options: FingerOptions = {}): PatternSummary => {
   const { digits, limit: ceiling, difficulty } = analysePattern(pattern, options);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { analysePattern } from '../index.ts';
@@ -63,7 +63,9 @@ test.each([
 ])('a school that is the same on every string fingers a figure alike wherever it lies: %s', (school, figure) => {
   const moved = (by: number): readonly unknown[] => {
     const text = figure.replace(/\d/g, (string) => String(Number(string) + by));
-    return Object.values(analysePattern(valueOrThrow(readFigure(text, { school, subdivision: 3 })).pattern).digits);
+    return Object.values(
+      analysePattern(valueOrThrow(parseStringNotation(text, { school, subdivision: 3 })).pattern).digits,
+    );
   };
   for (const by of [-1, 1, 2]) expect(moved(by)).toEqual(moved(0));
 });
@@ -82,7 +84,7 @@ test('the second time round is the first, or its swap where digits play strictly
 test('an advanced hand is at least as quick as an able one in every figure of the table of tempos', () => {
   const [, able, advanced] = HAND_PRESETS;
   for (const figure of ['5 1 1 1', '5 3 2 1 2 3', '6 3 4 2 5 3 4 1']) {
-    const { pattern } = valueOrThrow(readFigure(figure, { tempo: 60 }));
+    const { pattern } = valueOrThrow(parseStringNotation(figure, { tempo: 60 }));
     const bpm = (hand: HandProfile | undefined): number => analysePattern(pattern, { hand }).limit?.maxTempo ?? 0;
     expect(bpm(advanced)).toBeGreaterThan(bpm(able));
   }

@@ -1,7 +1,7 @@
 import { schoolOf, type FingerOptions } from '../../fingering/index.ts';
 import { edit, type Edit } from '../../edit/index.ts';
 import { message, type Message } from '../../message/message.ts';
-import { fingerWord, strikerOf, type Digit, type Pattern, type Stroke } from '../../pattern/index.ts';
+import { fingerWord, actuatorOf, type Digit, type Pattern, type Stroke } from '../../pattern/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
 import type { CureIdea } from '../diagnostics/index.ts';
 import { analysePattern, type PatternAnalysis, type Diagnostic } from './analyse-pattern.ts';
@@ -29,7 +29,7 @@ const createPinEdit = (stroke: Stroke, pin: Digit | undefined): Edit => ({
 });
 
 const unpinLabel = (pin: Digit): Message =>
-  strikerOf(pin) === 'pick'
+  actuatorOf(pin) === 'pick'
     ? message('fix.unpin-pick', { stroke: pin })
     : message('fix.unpin', { finger: fingerWord(pin) });
 
@@ -39,12 +39,12 @@ const proposeUnpinning = (pattern: Pattern, finding: Diagnostic): readonly CureI
     .map((stroke) => ({ label: unpinLabel(stroke.pin as Digit), edit: createPinEdit(stroke, undefined) }));
 
 const handOverLabel = (digit: Digit): Message =>
-  strikerOf(digit) === 'pick'
+  actuatorOf(digit) === 'pick'
     ? message('fix.pick-stroke', { stroke: digit })
     : message('fix.give-to', { finger: fingerWord(digit) });
 
 const handOverBefore = (digit: Digit, string: number): Message =>
-  strikerOf(digit) === 'pick'
+  actuatorOf(digit) === 'pick'
     ? message('fix.previous-pick-stroke', { stroke: digit, string })
     : message('fix.give-previous-to', { finger: fingerWord(digit), string });
 
@@ -124,7 +124,7 @@ const evaluateFix =
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  * @example
- * findQuickFix(newPattern('P'), judge(newPattern('P')), { kind: 'rushed', strokes: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
+ * findQuickFix(createPattern('P'), judge(createPattern('P')), { kind: 'rushed', strokes: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
  */
 export const findQuickFix = (
   pattern: Pattern,

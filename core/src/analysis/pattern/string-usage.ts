@@ -21,7 +21,7 @@ export interface StringUsage {
 /**
  * Studies the strings of a judged pattern: plain data that can cross to another thread.
  * @example
- * analyseStringUsage(valueOrThrow(readFigure('5 3 2 3')).pattern, { digits: {} }).rings.length // => 4
+ * analyseStringUsage(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { digits: {} }).rings.length // => 4
  */
 export const analyseStringUsage = (
   pattern: Pattern,

@@ -1,15 +1,15 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
-import { digitMark, type Digit } from '../../pattern/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
+import { digitSymbol, type Digit } from '../../pattern/index.ts';
 import { analysePattern, type PatternAnalysis } from './analyse-pattern.ts';
 
 const judged = (figure: string, school: string, subdivision = 3): PatternAnalysis =>
-  analysePattern(valueOrThrow(readFigure(figure, { school, subdivision, wholeBeats: true })).pattern);
+  analysePattern(valueOrThrow(parseStringNotation(figure, { school, subdivision, wholeBeats: true })).pattern);
 
 const inWords = (digits: Readonly<Record<string, Digit | null>> | undefined): string =>
   Object.values(digits ?? {})
-    .map((digit) => (digit ? digitMark(digit) : '–'))
+    .map((digit) => (digit ? digitSymbol(digit) : '–'))
     .join(' ');
 
 // Common practice, no source: strict turn is never broken; an odd figure comes out over two times.
@@ -34,14 +34,16 @@ test.each([
 });
 
 test('a figure that ends has no second time', () => {
-  const { pattern } = valueOrThrow(readFigure('3 2 1', { school: 'alternate', subdivision: 3, wholeBeats: true }));
+  const { pattern } = valueOrThrow(
+    parseStringNotation('3 2 1', { school: 'alternate', subdivision: 3, wholeBeats: true }),
+  );
   expect(analysePattern({ ...pattern, cyclic: false }).secondPassDigits).toBeUndefined();
 });
 
 test('what the second time brings is said of the strokes and places there are', () => {
   const { diagnostics: findings, limit: ceiling, transitions: motions } = judged('6 5 4 3 2 1 1 1 1', 'alternate', 3);
   const ids = new Set(
-    valueOrThrow(readFigure('6 5 4 3 2 1 1 1 1', { subdivision: 3 })).pattern.strokes.map(({ id }) => id),
+    valueOrThrow(parseStringNotation('6 5 4 3 2 1 1 1 1', { subdivision: 3 })).pattern.strokes.map(({ id }) => id),
   );
   for (const { strokeIds: strokes } of findings) expect(strokes.every((id) => ids.has(id))).toBe(true);
   expect(motions.every(({ from, to }) => ids.has(from) && ids.has(to))).toBe(true);

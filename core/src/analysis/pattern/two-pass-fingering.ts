@@ -1,6 +1,6 @@
 import { schoolOf, type FingerOptions, type School } from '../../fingering/index.ts';
 import type { Message, MessageValue } from '../../message/message.ts';
-import { isFinger, patternLength, strikerOf, type Digit, type Pattern } from '../../pattern/index.ts';
+import { isFinger, patternLength, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
 import type { PatternAnalysis, Diagnostic } from './analyse-pattern.ts';
 
 /**
@@ -17,7 +17,7 @@ const MAX_UNROLLED_STROKES = 500;
 
 /** The digits that play in turn in a school that is strict about it. */
 const createAlternationTest = ({ weights }: School): ((digit: Digit) => boolean) | undefined => {
-  if (weights.strictTurn > 0) return (digit) => strikerOf(digit) === 'pick';
+  if (weights.strictTurn > 0) return (digit) => actuatorOf(digit) === 'pick';
   return weights.runsAcrossThumb ? isFinger : undefined;
 };
 

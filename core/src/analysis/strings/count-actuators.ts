@@ -1,13 +1,13 @@
-import { strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 
 /**
  * How many strokes each striker has, in the order they come.
  * @example
  * countActuatorStrokes(['p', 'i', 'p', null]).get('p') // => 2
  */
-export const countActuatorStrokes = (digits: Iterable<Digit | null>): ReadonlyMap<Striker, number> => {
-  const count = new Map<Striker, number>();
-  for (const digit of digits) if (digit) count.set(strikerOf(digit), (count.get(strikerOf(digit)) ?? 0) + 1);
+export const countActuatorStrokes = (digits: Iterable<Digit | null>): ReadonlyMap<Actuator, number> => {
+  const count = new Map<Actuator, number>();
+  for (const digit of digits) if (digit) count.set(actuatorOf(digit), (count.get(actuatorOf(digit)) ?? 0) + 1);
   return count;
 };
 
@@ -16,5 +16,5 @@ export const countActuatorStrokes = (digits: Iterable<Digit | null>): ReadonlyMa
  * @example
  * findPulseActuator(countActuatorStrokes(['down', 'm'])) // => 'pick'
  */
-export const findPulseActuator = (count: ReadonlyMap<Striker, number>): Striker | undefined =>
+export const findPulseActuator = (count: ReadonlyMap<Actuator, number>): Actuator | undefined =>
   count.has('p') ? 'p' : count.has('pick') ? 'pick' : undefined;

@@ -8,7 +8,7 @@ import {
   type Task,
 } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
-import { strikerOf, type Digit } from '../../pattern/index.ts';
+import { actuatorOf, type Digit } from '../../pattern/index.ts';
 
 /** What kind of step it is from stroke to stroke: the pick's way, or who plays. */
 export type StringChangeKind = PickStringChangeKind | 'same-finger' | 'next-finger' | 'crossing';
@@ -47,7 +47,7 @@ interface PlayedStep {
 }
 
 const classifyStringChange = (a: PlayedStep, b: PlayedStep): StringChangeKind => {
-  if (strikerOf(a.digit) === 'pick' && strikerOf(b.digit) === 'pick') return classifyPickStringChange(a, b).kind;
+  if (actuatorOf(a.digit) === 'pick' && actuatorOf(b.digit) === 'pick') return classifyPickStringChange(a, b).kind;
   if (a.digit === b.digit) return 'same-finger';
   return crossed(a, b) ? 'crossing' : 'next-finger';
 };
@@ -67,7 +67,7 @@ const addStringChange = (matrix: Map<string, StringChange>, a: PlayedStep, b: Pl
  * The string-change matrix of a fingering: every step from a stroke to one that comes right after it, those on one
  * string included, by string left and string reached. Of a pinch each string counts.
  * @example
- * computeStringChanges(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
+ * computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
 export const computeStringChanges = (task: Task, digits: Digits): readonly StringChange[] => {
   const events = eventsOf(task.strokes);
@@ -88,7 +88,7 @@ export const computeStringChanges = (task: Task, digits: Digits): readonly Strin
 /**
  * How many steps of each kind a string-change matrix holds.
  * @example
- * Object.keys(countStringChangesByKind(computeStringChanges(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']))).length > 0 // => true
+ * Object.keys(countStringChangesByKind(computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']))).length > 0 // => true
  */
 export const countStringChangesByKind = (
   changes: readonly StringChange[],

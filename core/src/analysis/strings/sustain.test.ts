@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, taskOf } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { patternLength, type Pattern, type Stroke } from '../../pattern/index.ts';
 import {
   listAlternativeFingerings,
@@ -22,7 +22,7 @@ import {
 } from '../index.ts';
 
 const figure = (text: string, more: Partial<Pattern> = {}): Pattern => ({
-  ...valueOrThrow(readFigure(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { tempo: 60, chord: 'C', wholeBeats: true })).pattern,
   ...more,
 });
 const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Pattern => ({
@@ -78,7 +78,7 @@ describe('how long a note rings', () => {
 
 describe('groups', () => {
   test('are opened by the thumb: 3+3+2', () => {
-    const pattern = valueOrThrow(readFigure('5 3 2 5 3 2 5 3', { subdivision: 2, wholeBeats: true })).pattern;
+    const pattern = valueOrThrow(parseStringNotation('5 3 2 5 3 2 5 3', { subdivision: 2, wholeBeats: true })).pattern;
     expect(computeStrokeGroups(pattern, analysePattern(pattern).digits).map(({ slotCount: slots }) => slots)).toEqual([
       3, 3, 2,
     ]);
@@ -149,7 +149,7 @@ describe('a summary', () => {
 
 describe('the study of the strings', () => {
   test('5 3 2 3 under an open chord, going round: four changes, each note until its string comes again', () => {
-    const pattern = valueOrThrow(readFigure('5 3 2 3', { subdivision: 4 })).pattern;
+    const pattern = valueOrThrow(parseStringNotation('5 3 2 3', { subdivision: 4 })).pattern;
     const { rings, changes } = analyseStringUsage(pattern, analysePattern(pattern));
     expect(
       changes.map(({ from, to, count, kinds }) => [from, to, count, stepsCounted(kinds).map(sayMessage).join(', ')]),
@@ -170,7 +170,7 @@ describe('the study of the strings', () => {
   test('there is one step from every stroke to the next, whatever the pattern of single strokes (property)', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 16 }), (strings) => {
-        const { pattern } = valueOrThrow(readFigure(strings.join(' '), { subdivision: 4 }));
+        const { pattern } = valueOrThrow(parseStringNotation(strings.join(' '), { subdivision: 4 }));
         const { rings, changes } = analyseStringUsage(pattern, analysePattern(pattern));
         expect(changes.reduce((sum, { count }) => sum + count, 0)).toBe(
           pattern.cyclic ? pattern.strokes.length : pattern.strokes.length - 1,

@@ -1,5 +1,5 @@
 import type { Digits, Task } from '../../fingering/index.ts';
-import { strikerOf } from '../../pattern/index.ts';
+import { actuatorOf } from '../../pattern/index.ts';
 import { barAt, secondsAt, tickAt, type Score, type ScoreStroke } from '../../score/index.ts';
 
 /** How long a note rings, and what ends it. Ticks from the start of the score; `to` may lie beyond its end. */
@@ -16,7 +16,7 @@ export interface NoteSustain {
 /**
  * Where a note that is marked to ring should ring to: the end of its bar.
  * @example
- * getIntendedSustainEnd(realise(newPattern('P')), { at: 210 }) // => 3360
+ * getIntendedSustainEnd(realise(createPattern('P')), { at: 210 }) // => 3360
  */
 export const getIntendedSustainEnd = (score: Pick<Score, 'bars'>, { at }: Pick<ScoreStroke, 'at'>): number => {
   const { bar } = barAt(score, at);
@@ -29,7 +29,7 @@ interface NextOnString {
 }
 
 /** For each stroke the next one on its string, and when it comes; in a cycle the first one comes again. */
-const findNextOnString = ({ strokes, cyclic, length }: Score): readonly (NextOnString | undefined)[] => {
+const findNextOnString = ({ strokes, loop: cyclic, length }: Score): readonly (NextOnString | undefined)[] => {
   const next = new Array<NextOnString | undefined>(strokes.length);
   const coming = new Map<number, NextOnString>();
   const pass = (shift: number): void => {
@@ -48,18 +48,18 @@ const findNextOnString = ({ strokes, cyclic, length }: Score): readonly (NextOnS
 const getPlantingLead = ({ strokes }: Score, task: Task, digits: Digits, index: number): number => {
   const stroke = strokes[index];
   const digit = digits[index];
-  if (!stroke || !digit || stroke.slur || stroke.unplanted || strikerOf(digit) === 'pick') return 0;
-  return task.hand.times.plant * task.hand.scale[strikerOf(digit)];
+  if (!stroke || !digit || stroke.slur || stroke.unplanted || actuatorOf(digit) === 'pick') return 0;
+  return task.hand.times.plant * task.hand.scale[actuatorOf(digit)];
 };
 
 /**
  * How long each note of a fingering rings: until its string is struck or planted on again, is damped, or the part ends.
  * @example
- * computeSustain(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
+ * computeSustain(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
 export const computeSustain = (score: Score, task: Task, digits: Digits): readonly NoteSustain[] => {
   const nexts = findNextOnString(score);
-  return score.strokes.flatMap(({ at, ticks, damped, silent, ring }, index): NoteSustain[] => {
+  return score.strokes.flatMap(({ at, durationTicks: ticks, damped, silent, ring }, index): NoteSustain[] => {
     if (silent) return [];
     const next = nexts[index];
     if (damped) return [{ stroke: index, from: at, to: at + ticks, endReason: 'damped' }];

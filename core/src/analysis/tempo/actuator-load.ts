@@ -1,10 +1,10 @@
-import { STRIKERS, strikerOf, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import type { Digits, Task } from '../../fingering/index.ts';
 import type { TimedTransition } from './timed-transitions.ts';
 
 /** How busy a striker is over the length of a task. */
 export interface ActuatorLoad {
-  readonly actuator: Striker;
+  readonly actuator: Actuator;
   readonly strokes: number;
   /** Strokes a second. */
   readonly strokesPerSecond: number;
@@ -16,13 +16,18 @@ export interface ActuatorLoad {
   readonly strain: number;
 }
 
-const countStrokes = (digits: Digits, striker: Striker): number => {
+const countStrokes = (digits: Digits, striker: Actuator): number => {
   let count = 0;
-  for (const digit of digits) if (digit && strikerOf(digit) === striker) count += 1;
+  for (const digit of digits) if (digit && actuatorOf(digit) === striker) count += 1;
   return count;
 };
 
-const computeLoad = (task: Task, digits: Digits, needs: readonly TimedTransition[], striker: Striker): ActuatorLoad => {
+const computeLoad = (
+  task: Task,
+  digits: Digits,
+  needs: readonly TimedTransition[],
+  striker: Actuator,
+): ActuatorLoad => {
   const strokes = countStrokes(digits, striker);
   const total = task.seconds;
   let [gap, strain] = [0, 0];
@@ -45,14 +50,14 @@ const computeLoad = (task: Task, digits: Digits, needs: readonly TimedTransition
 /**
  * The load of every striker the school has, thumb side first.
  * @example
- * loads(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], computeTimedTransitions(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
+ * loads(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
  */
 export const computeLoads = (
   task: Task,
   digits: Digits,
   needs: readonly TimedTransition[],
 ): readonly ActuatorLoad[] => {
-  const used = new Set(task.school.digits.map(strikerOf));
-  for (const digit of digits) if (digit) used.add(strikerOf(digit));
-  return STRIKERS.filter((striker) => used.has(striker)).map((striker) => computeLoad(task, digits, needs, striker));
+  const used = new Set(task.school.digits.map(actuatorOf));
+  for (const digit of digits) if (digit) used.add(actuatorOf(digit));
+  return ACTUATORS.filter((striker) => used.has(striker)).map((striker) => computeLoad(task, digits, needs, striker));
 };

@@ -1,19 +1,19 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { costItems, taskOf, type Digits, type Family } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { DIGITS, digitMark, type Pattern } from '../../pattern/index.ts';
+import { DIGITS, digitSymbol, type Pattern } from '../../pattern/index.ts';
 import { ceilingFigure, listDigitsInOrder, explain, analysePattern } from '../index.ts';
 import { costMessage } from './cost-wording.ts';
 
 const figure = (text: string, school: string, more: Partial<Pattern> = {}): Pattern => ({
-  ...valueOrThrow(readFigure(text, { subdivision: 4, school, tempo: 120 })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { subdivision: 4, school, tempo: 120 })).pattern,
   ...more,
 });
 
 /** Digits from their marks: `v` and `^` are the pick down and up, `-` is nobody. */
 const played = (marks: string): Digits =>
-  [...marks.replaceAll(' ', '')].map((mark) => DIGITS.find((digit) => digitMark(digit) === mark) ?? null);
+  [...marks.replaceAll(' ', '')].map((mark) => DIGITS.find((digit) => digitSymbol(digit) === mark) ?? null);
 
 /** What a fingering costs in a family, said as the bench says it. */
 const said = (pattern: Pattern, digits: Digits, family: Family): readonly string[] => {

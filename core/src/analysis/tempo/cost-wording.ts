@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/message.ts';
-import { fingerWord, strikerOf, type Digit } from '../../pattern/index.ts';
+import { fingerWord, actuatorOf, type Digit } from '../../pattern/index.ts';
 import { placeIn, type Score } from '../../score/index.ts';
 import {
   distanceFrom,
@@ -53,7 +53,7 @@ const pickCost = (task: Task, digits: Digits, item: CostItem): Message => {
 export const secondsNeeded = (task: Task, digits: Digits, { stroke, other }: CostItem): number => {
   const [from, to] = [getPlacedStroke(task, digits, other ?? stroke), getPlacedStroke(task, digits, stroke)];
   const context = { school: task.school, hand: task.hand, strings: task.strings };
-  return strikerOf(from.digit) === strikerOf(to.digit) ? needOwn(from, to, context) : needOther(from, to, context);
+  return actuatorOf(from.digit) === actuatorOf(to.digit) ? needOwn(from, to, context) : needOther(from, to, context);
 };
 
 const easeCost = (digit: Digit): Message =>

@@ -1,5 +1,5 @@
 import { ABLE_ADULT_HAND, HAND_PRESETS, fingerPattern, type HandProfile } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { analyseFingering } from '../index.ts';
 
@@ -113,7 +113,7 @@ const ROWS: readonly Row[] = [
 ];
 
 const ceilingFor = ({ school, figure, subdivision, cyclic }: Row, hand: HandProfile): number => {
-  const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision, tempo: 80 }));
+  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 80 }));
   const options = { cycleTicks, hand };
   const played = { ...pattern, cyclic };
   return analyseFingering(played, fingerPattern(played, options), options).limit?.maxTempo ?? Infinity;
@@ -152,12 +152,12 @@ const PROMISES: readonly (readonly [school: string, figure: string, digits: stri
 
 test.each(PROMISES)('%s playing %s keeps its word: %s', (school, figure, digits) => {
   for (const tempo of [40, 60, 90]) {
-    const { pattern, cycleTicks } = valueOrThrow(readFigure(figure, { school, subdivision: 4, tempo }));
+    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision: 4, tempo }));
     expect(fingerPattern(pattern, { loopTicks: cycleTicks }).digits.join(' ')).toBe(digits);
   }
 });
 
 test('economy sweeps a line over four strings with one stroke', () => {
-  const { pattern } = valueOrThrow(readFigure('4 3 2 1', { school: 'economy', subdivision: 4, tempo: 90 }));
+  const { pattern } = valueOrThrow(parseStringNotation('4 3 2 1', { school: 'economy', subdivision: 4, tempo: 90 }));
   expect(fingerPattern({ ...pattern, cyclic: false }).digits.join(' ')).toBe('down down down down');
 });

@@ -1,4 +1,4 @@
-import { STRIKERS, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, type Actuator } from '../../pattern/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
 import type { TimedTransition } from './timed-transitions.ts';
 
@@ -18,7 +18,7 @@ export const tempoAtTransition = (beats: number, seconds: number): number => (60
 /**
  * The least tempo limit over all needs, from the tempo they were measured at; undefined where nothing follows anything.
  * @example
- * Math.round(computeMaxTempo(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).bpm) > 80 // => true
+ * Math.round(computeMaxTempo(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).bpm) > 80 // => true
  */
 export const computeMaxTempo = (tempo: number, needs: readonly TimedTransition[]): MaxTempo | undefined => {
   let least: MaxTempo | undefined;
@@ -31,19 +31,19 @@ export const computeMaxTempo = (tempo: number, needs: readonly TimedTransition[]
 
 /** The ceiling that one digit sets by itself, and the one of any two in turn (`striker` null). */
 export interface ConstraintMaxTempo extends MaxTempo {
-  readonly actuator: Striker | null;
+  readonly actuator: Actuator | null;
 }
 
 /**
  * The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first.
  * @example
- * computeMaxTempoByConstraint(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker ?? 'in turn').sort().join(' ') // => 'i in turn m p'
+ * computeMaxTempoByConstraint(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker ?? 'in turn').sort().join(' ') // => 'i in turn m p'
  */
 export const computeMaxTempoByConstraint = (
   tempo: number,
   needs: readonly TimedTransition[],
 ): readonly ConstraintMaxTempo[] => {
-  const parts = new Map<Striker | null, TimedTransition[]>([...STRIKERS, null].map((striker) => [striker, []]));
+  const parts = new Map<Actuator | null, TimedTransition[]>([...ACTUATORS, null].map((striker) => [striker, []]));
   for (const need of needs) parts.get(need.kind === 'other' ? null : need.actuator)?.push(need);
   return [...parts]
     .flatMap(([striker, own]): readonly ConstraintMaxTempo[] => {

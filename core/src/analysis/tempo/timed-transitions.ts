@@ -1,4 +1,4 @@
-import { strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import {
   eventBefore,
   eventsOf,
@@ -20,7 +20,7 @@ export interface TimedTransition {
   readonly from: number;
   readonly to: number;
   /** The striker that has to get there; of two, the one that comes second. */
-  readonly actuator: Striker;
+  readonly actuator: Actuator;
   readonly neededSeconds: number;
   readonly availableSeconds: number;
 }
@@ -52,28 +52,28 @@ const collectPlayed = (digits: Digits, event: Event): readonly PlayedStroke[] =>
 /** The stroke of a brush that leads on (side last) or that is reached first. */
 const getBrushEdge = (
   played: readonly PlayedStroke[],
-  striker: Striker,
+  striker: Actuator,
   side: 'first' | 'last',
 ): PlayedStroke | undefined => {
   const [only] = played;
-  if (played.length === 1 && only) return strikerOf(only.digit) === striker ? only : undefined;
-  const own = played.filter(({ digit }) => strikerOf(digit) === striker);
+  if (played.length === 1 && only) return actuatorOf(only.digit) === striker ? only : undefined;
+  const own = played.filter(({ digit }) => actuatorOf(digit) === striker);
   return (own[0]?.digit === 'up') === (side === 'first') ? own[own.length - 1] : own[0];
 };
 
-const listActuators = (played: readonly PlayedStroke[]): readonly Striker[] =>
+const listActuators = (played: readonly PlayedStroke[]): readonly Actuator[] =>
   played.length === 1
-    ? [strikerOf((played[0] as PlayedStroke).digit)]
-    : [...new Set(played.map(({ digit }) => strikerOf(digit)))];
+    ? [actuatorOf((played[0] as PlayedStroke).digit)]
+    : [...new Set(played.map(({ digit }) => actuatorOf(digit)))];
 
 /** The last event of each striker; where a task comes round, that of the time before, counted below nought. */
-type LastEvents = Map<Striker, number>;
+type LastEvents = Map<Actuator, number>;
 
 const findLastEvents = ({ task, events, played }: FingeringTimeline): LastEvents => {
   const last: LastEvents = new Map();
   if (!task.loop) return last;
   played.forEach((those, at) => {
-    for (const { digit } of those) last.set(strikerOf(digit), at - events.length);
+    for (const { digit } of those) last.set(actuatorOf(digit), at - events.length);
   });
   return last;
 };
@@ -113,7 +113,7 @@ const createTransition = (
     kind,
     from: from.index,
     to: to.index,
-    actuator: strikerOf(to.digit),
+    actuator: actuatorOf(to.digit),
     neededSeconds: seconds,
     availableSeconds: has,
   };
@@ -126,7 +126,7 @@ const addCrossActuatorTransitions = (course: FingeringTimeline, at: number, need
   if (!before) return;
   for (const from of played[before.index] as readonly PlayedStroke[])
     for (const to of played[at] as readonly PlayedStroke[])
-      if (strikerOf(to.digit) !== strikerOf(from.digit))
+      if (actuatorOf(to.digit) !== actuatorOf(from.digit))
         needs.push(createTransition(course, 'other', from, to, before.seconds));
 };
 
@@ -153,7 +153,7 @@ const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: n
 /**
  * Everything in a fingering that takes time: each striker from stroke to stroke, and different ones in turn.
  * @example
- * computeTimedTransitions(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length > 0 // => true
+ * computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length > 0 // => true
  */
 export const computeTimedTransitions = (task: Task, digits: Digits): readonly TimedTransition[] => {
   const events = eventsOf(task.strokes);

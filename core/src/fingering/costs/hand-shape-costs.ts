@@ -1,4 +1,4 @@
-import { handOrder, isFinger, strikerOf, type Digit } from '../../pattern/index.ts';
+import { handPosition, isFinger, actuatorOf, type Digit } from '../../pattern/index.ts';
 import { decayWithRest, type StrokePairCost } from './cost.ts';
 
 /**
@@ -9,7 +9,7 @@ import { decayWithRest, type StrokePairCost } from './cost.ts';
 export const areFingersCrossed = (
   a: { readonly digit: Digit; readonly string: number },
   b: { readonly digit: Digit; readonly string: number },
-): boolean => (handOrder(a.digit) - handOrder(b.digit)) * (a.string - b.string) > 0;
+): boolean => (handPosition(a.digit) - handPosition(b.digit)) * (a.string - b.string) > 0;
 
 /** A higher digit on a lower-pitched string than a lower digit, as far apart as the hand keeps its shape. */
 export const crossingCost: StrokePairCost = {
@@ -32,7 +32,7 @@ export const consecutiveCrossingCost: StrokePairCost = {
 };
 
 /** Natural gap in strings between two fingers: one for each step across the hand. */
-const naturalStringDistance = (a: Digit, b: Digit): number => handOrder(b) - handOrder(a);
+const naturalStringDistance = (a: Digit, b: Digit): number => handPosition(b) - handPosition(a);
 
 /** Two fingers off their natural gap. */
 export const spanCost: StrokePairCost = {
@@ -55,13 +55,13 @@ export const brushCost: StrokePairCost = {
   category: 'brush',
   scopes: ['together'],
   cost: (a, b, _gap, { school }) =>
-    strikerOf(a.digit) === strikerOf(b.digit) && !(a.brush && b.brush)
+    actuatorOf(a.digit) === actuatorOf(b.digit) && !(a.brush && b.brush)
       ? school.weights.brush * Math.abs(a.string - b.string)
       : 0,
 };
 
 const isPickAndMiddle = (a: Digit, b: Digit): boolean =>
-  (strikerOf(a) === 'pick' && b === 'm') || (strikerOf(b) === 'pick' && a === 'm');
+  (actuatorOf(a) === 'pick' && b === 'm') || (actuatorOf(b) === 'pick' && a === 'm');
 
 /** Pick and middle on neighbouring strings, in the variants that find it cramped. */
 export const crampedPickCost: StrokePairCost = {

@@ -1,4 +1,4 @@
-import { isFinger, strikerOf } from '../../pattern/index.ts';
+import { isFinger, actuatorOf } from '../../pattern/index.ts';
 import { baseMinIntervalOtherActuator, baseMinIntervalSameActuator } from '../hand-profile.ts';
 import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import { classifyPickStringChange } from '../pick-string-change.ts';
@@ -19,14 +19,14 @@ const canSchoolRake = ({ rakes, weights }: School, from: FingeredStroke, to: Fin
  * isRakeContinuation({ digit: 'i', string: 2 }, { digit: 'i', string: 3 }, resolveSchoolOrThrow({ school: 'one-per-string' })) // => false
  */
 export const isRakeContinuation = (from: FingeredStroke, to: FingeredStroke, school: School): boolean => {
-  if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return false;
+  if (from.digit !== to.digit || actuatorOf(from.digit) === 'pick') return false;
   if (to.rake && Math.abs(to.string - from.string) === 1) return true;
   return canSchoolRake(school, from, to);
 };
 
 const computeRepeatCost = (from: FingeredStroke, to: FingeredStroke, gap: TimeGap, context: CostContext): number => {
   const { weights } = context.school;
-  if (from.digit !== to.digit || strikerOf(from.digit) === 'pick') return 0;
+  if (from.digit !== to.digit || actuatorOf(from.digit) === 'pick') return 0;
   if (isRakeContinuation(from, to, context.school))
     return (weights.rake ?? RAKE_MARK_PENALTIES.cost) * decayWithRest(gap, context);
   const again = from.isInChord && to.isInChord && from.string === to.string ? REPEATED_CHORD_FACTOR : 1;
@@ -90,14 +90,14 @@ const timePressureBetween = (need: number, seconds: number, { school, hand }: Co
 /**
  * Seconds a striker needs from one stroke to its next, for a hand and a school.
  * @example
- * minIntervalSameActuator({ digit: 'i', string: 3 }, { digit: 'i', string: 3 }, { school: resolveSchoolOrThrow({ school: 'one-per-string' }), hand: createTaskFromPattern(newPattern('P')).hand, strings: 6 }) > 0 // => true
+ * minIntervalSameActuator({ digit: 'i', string: 3 }, { digit: 'i', string: 3 }, { school: resolveSchoolOrThrow({ school: 'one-per-string' }), hand: createTaskFromPattern(createPattern('P')).hand, strings: 6 }) > 0 // => true
  */
 export const minIntervalSameActuator = (
   from: FingeredStroke,
   to: FingeredStroke,
   { school, hand }: CostContext,
 ): number => {
-  const scale = hand.scale[strikerOf(from.digit)];
+  const scale = hand.scale[actuatorOf(from.digit)];
   return (
     scale *
     (isRakeContinuation(from, to, school) ? hand.times.sweep : baseMinIntervalSameActuator(from, to, hand.times))
@@ -107,11 +107,11 @@ export const minIntervalSameActuator = (
 /**
  * Seconds two strikers need one after the other, for a hand.
  * @example
- * minIntervalOtherActuator({ digit: 'i', string: 3 }, { digit: 'm', string: 2 }, { school: resolveSchoolOrThrow({ school: 'one-per-string' }), hand: createTaskFromPattern(newPattern('P')).hand, strings: 6 }) > 0 // => true
+ * minIntervalOtherActuator({ digit: 'i', string: 3 }, { digit: 'm', string: 2 }, { school: resolveSchoolOrThrow({ school: 'one-per-string' }), hand: createTaskFromPattern(createPattern('P')).hand, strings: 6 }) > 0 // => true
  */
 export const minIntervalOtherActuator = (from: FingeredStroke, to: FingeredStroke, { hand }: CostContext): number =>
   baseMinIntervalOtherActuator(from.digit, to.digit, hand.times) *
-  Math.max(hand.scale[strikerOf(from.digit)], hand.scale[strikerOf(to.digit)]);
+  Math.max(hand.scale[actuatorOf(from.digit)], hand.scale[actuatorOf(to.digit)]);
 
 /** A striker that has to hurry to its next stroke. */
 export const sameActuatorTimePressureCost: StrokePairCost = {
@@ -126,7 +126,7 @@ export const otherActuatorTimePressureCost: StrokePairCost = {
   category: 'rush',
   scopes: ['next'],
   cost: (from, to, gap, context) =>
-    strikerOf(from.digit) === strikerOf(to.digit)
+    actuatorOf(from.digit) === actuatorOf(to.digit)
       ? 0
       : timePressureBetween(minIntervalOtherActuator(from, to, context), gap.seconds, context),
 };
@@ -156,7 +156,7 @@ export const repeatedPickCost: StrokePairCost = {
   category: 'pick-change',
   scopes: ['next'],
   cost: (from, to, gap, context) => {
-    const both = strikerOf(from.digit) === 'pick' && strikerOf(to.digit) === 'pick';
+    const both = actuatorOf(from.digit) === 'pick' && actuatorOf(to.digit) === 'pick';
     return both && to.string < from.string ? context.school.weights.pickAgain * decayWithRest(gap, context) : 0;
   },
 };
@@ -170,7 +170,7 @@ export const pickPathCost: StrokePairCost = {
   category: 'pick-change',
   scopes: ['own'],
   cost: (from, to, gap, context) => {
-    if (strikerOf(from.digit) !== 'pick') return 0;
+    if (actuatorOf(from.digit) !== 'pick') return 0;
     const { kind, skipped } = classifyPickStringChange(from, to);
     const { weights } = context.school;
     const again = from.digit === to.digit;

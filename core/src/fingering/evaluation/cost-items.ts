@@ -1,4 +1,4 @@
-import { strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import {
   ZERO_GAP,
   STROKE_COSTS,
@@ -53,13 +53,13 @@ const strokeCostItems = (task: FingeringTask, digits: Fingering, index: number):
 };
 
 /** Which strikers play between two events. */
-type ActuatorsBetween = ReadonlySet<Striker>;
+type ActuatorsBetween = ReadonlySet<Actuator>;
 
 /** Whether a cost of a scope counts between two strokes some events apart. */
 const isInScope = (
   scope: PairCostScope,
-  from: Striker,
-  to: Striker,
+  from: Actuator,
+  to: Actuator,
   distance: number,
   between: ActuatorsBetween,
 ): boolean => {
@@ -81,8 +81,8 @@ const pairCostCache = new Map<string, readonly StrokePairCost[]>();
 
 /** The costs that count between two strokes, remembered: there are few cases. */
 const applicablePairCosts = (
-  from: Striker,
-  to: Striker,
+  from: Actuator,
+  to: Actuator,
   distance: number,
   between: ActuatorsBetween,
 ): readonly StrokePairCost[] => {
@@ -113,7 +113,7 @@ const pairItems = (
   const [fromStroke, toStroke] = [task.strokes[other], task.strokes[index]];
   const items: CostItem[] = [];
   if (!from || !to || !fromStroke || !toStroke) return items;
-  const holding = applicablePairCosts(strikerOf(from), strikerOf(to), apart.distance, apart.between);
+  const holding = applicablePairCosts(actuatorOf(from), actuatorOf(to), apart.distance, apart.between);
   if (holding.length === 0) return items;
   const a = createFingeredStroke(fromStroke, from);
   const b = createFingeredStroke(toStroke, to);
@@ -132,8 +132,8 @@ const interactingStrokePairs = (
 ): readonly (readonly [number, number])[] => {
   if (earlier.strokes.length === 1 && later.strokes.length === 1)
     return [[earlier.strokes[0] as number, later.strokes[0] as number]];
-  const ends = (event: StrokeEvent, striker: Striker, side: 'first' | 'last'): number | undefined => {
-    const own = event.strokes.filter((index) => digits[index] && strikerOf(digits[index]) === striker);
+  const ends = (event: StrokeEvent, striker: Actuator, side: 'first' | 'last'): number | undefined => {
+    const own = event.strokes.filter((index) => digits[index] && actuatorOf(digits[index]) === striker);
     const backward = digits[own[0] ?? -1] === 'up';
     return backward === (side === 'first') ? own[own.length - 1] : own[0];
   };
@@ -141,8 +141,8 @@ const interactingStrokePairs = (
     later.strokes.flatMap((index): (readonly [number, number])[] => {
       const [from, to] = [digits[other], digits[index]];
       if (!from || !to) return [];
-      const striker = strikerOf(from);
-      if (striker !== strikerOf(to)) return [[other, index]];
+      const striker = actuatorOf(from);
+      if (striker !== actuatorOf(to)) return [[other, index]];
       const joined = other === ends(earlier, striker, 'last') && index === ends(later, striker, 'first');
       return joined ? [[other, index]] : [];
     }),
@@ -164,7 +164,7 @@ const simultaneousCostItems = (
 /**
  * The cost items of one event: its strokes by themselves, together, and against the events before.
  * @example
- * listEventCostItems(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), groupIntoEvents(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes), ['p', 'i', 'm', 'i'], 0).every(({ stroke }) => stroke === 0) // => true
+ * listEventCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), ['p', 'i', 'm', 'i'], 0).every(({ stroke }) => stroke === 0) // => true
  */
 export const listEventCostItems = (
   task: FingeringTask,
@@ -176,10 +176,10 @@ export const listEventCostItems = (
   const context = createCostContext(task);
   const items: CostItem[] = event.strokes.flatMap((index) => strokeCostItems(task, digits, index));
   items.push(...simultaneousCostItems(task, context, digits, event));
-  const between = new Set<Striker>();
+  const between = new Set<Actuator>();
   const note = (index: number): void => {
     const digit = digits[index];
-    if (digit) between.add(strikerOf(digit));
+    if (digit) between.add(actuatorOf(digit));
   };
   for (let distance = 1; distance <= EVENT_WINDOW; distance += 1) {
     const before = findPrecedingEvent(task, events, at, distance);
@@ -194,7 +194,7 @@ export const listEventCostItems = (
 };
 
 const findPickEdge = (digits: Fingering, { strokes }: StrokeEvent, side: 'first' | 'last'): number | undefined => {
-  const own = strokes.filter((index) => digits[index] && strikerOf(digits[index]) === 'pick');
+  const own = strokes.filter((index) => digits[index] && actuatorOf(digits[index]) === 'pick');
   const upward = digits[own[0] ?? -1] === 'up';
   return upward === (side === 'first') ? own.at(-1) : own[0];
 };
@@ -223,7 +223,7 @@ const pickReversalCostItems = (
  * Every cost of a fingering, written out plainly from the definitions. The solver's answer is the fingering
  * for which the sum of these is least.
  * @example
- * listCostItems(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).every(({ amount }) => amount > 0) // => true
+ * listCostItems(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).every(({ amount }) => amount > 0) // => true
  */
 export const listCostItems = (task: FingeringTask, digits: Fingering): readonly CostItem[] => {
   const events = groupIntoEvents(task.strokes);
@@ -233,7 +233,7 @@ export const listCostItems = (task: FingeringTask, digits: Fingering): readonly 
 /**
  * Sum of the cost items of a fingering.
  * @example
- * sumCosts(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']) < sumCosts(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // => true
+ * sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']) < sumCosts(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'i', 'i']) // => true
  */
 export const sumCosts = (task: FingeringTask, digits: Fingering): number =>
   listCostItems(task, digits).reduce((sum, { amount }) => sum + amount, 0);

@@ -1,4 +1,4 @@
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import { message } from '../../message/message.ts';
 import type { School, SchoolVariant } from '../school.ts';
 import { alternatePickingSchool } from './alternate-picking.ts';
@@ -60,5 +60,5 @@ export const listVariants = (school: School): readonly School[] =>
 export const findSchool = (key: string): Result<School> => {
   const school = SCHOOLS_AND_VARIANTS.find((candidate) => candidate.key === key);
   const known = SCHOOLS.map((candidate) => candidate.key).join(', ');
-  return school ? success(school) : failure(problem('school-unknown', { value: key, known }));
+  return school ? success(school) : failure(createProblem('school-unknown', { value: key, known }));
 };

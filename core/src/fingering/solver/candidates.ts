@@ -1,5 +1,5 @@
-import type { ErrorCode, ErrorDetails } from '../../errors/index.ts';
-import { handOrder, strikerOf, type Digit } from '../../pattern/index.ts';
+import type { ErrorCode, ErrorParams } from '../../errors/index.ts';
+import { handPosition, actuatorOf, type Digit } from '../../pattern/index.ts';
 import type { FingeringTask, TaskStroke } from '../task/fingering-task.ts';
 
 /** One way to play an event: a digit for each of its strokes, null where none is left. */
@@ -8,7 +8,7 @@ export type CandidateFingering = readonly (Digit | null)[];
 /** A conflict before it is said where it is. */
 export interface UnlocatedConflict {
   readonly code: ErrorCode;
-  readonly details: ErrorDetails;
+  readonly details: ErrorParams;
 }
 
 /** The ways to play an event, and what had to be set aside to have any. */
@@ -36,8 +36,8 @@ const canFollow = (
   return chosen.every((other, index) => {
     if (other === null) return true;
     if (rules.strokes[index]?.brush && rules.strokes[chosen.length]?.brush) return other === digit;
-    if (strikerOf(other) === strikerOf(digit)) return canBrush(rules, strings, index, chosen, digit);
-    return !rules.ordered || handOrder(other) <= handOrder(digit);
+    if (actuatorOf(other) === actuatorOf(digit)) return canBrush(rules, strings, index, chosen, digit);
+    return !rules.ordered || handPosition(other) <= handPosition(digit);
   });
 };
 
@@ -55,7 +55,7 @@ const canBrush = (
   const steps = chosen.length - index;
   const neighbours = (strings[index] as number) - (strings[chosen.length] as number) === steps;
   const together = chosen.slice(index).every((other) => other === digit);
-  return neighbours && together && (strikerOf(digit) === 'pick' || (digit === 'p' && rules.thumbBrush));
+  return neighbours && together && (actuatorOf(digit) === 'pick' || (digit === 'p' && rules.thumbBrush));
 };
 
 const enumerateAssignments = (
@@ -118,7 +118,7 @@ const canBrushPinnedStrings = (strokes: readonly TaskStroke[], digit: Digit): bo
   const own = strokes.filter(({ pin }) => pin === digit);
   if (own.every(({ brush }) => brush)) return true;
   const [first, last] = [own[0]?.string ?? 0, own[own.length - 1]?.string ?? 0];
-  return (strikerOf(digit) === 'pick' || digit === 'p') && first - last === own.length - 1;
+  return (actuatorOf(digit) === 'pick' || digit === 'p') && first - last === own.length - 1;
 };
 
 /** Rules ever looser; the first that leaves any way to play the event is taken. */
@@ -132,7 +132,7 @@ const relaxRules = (
     strokes.map((stroke) => permittedDigits(task, stroke, count)),
   );
   const loose = strokes.map(({ pin }) => (pin ? [pin] : task.school.digits));
-  const thumbBrush = count > new Set(task.school.digits.map(strikerOf)).size;
+  const thumbBrush = count > new Set(task.school.digits.map(actuatorOf)).size;
   const strict: EnumerationRules = { choices, ordered: true, thumbBrush, strokes };
   const unreached = strokes.filter((_, index) => choices[index]?.length === 0);
   const reach = unreached.map(({ string }): UnlocatedConflict => ({

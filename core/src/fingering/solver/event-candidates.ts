@@ -1,4 +1,4 @@
-import { STRIKERS, strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import { STROKE_COSTS, STROKE_PAIR_COSTS, UNPLAYED_COST, ZERO_GAP, type CostContext } from '../costs/index.ts';
 import {
   enumerateCandidates,
@@ -10,7 +10,7 @@ import type { FingeredStroke } from '../task/fingered-stroke.ts';
 import { hasContinuousPickDirection } from '../school.ts';
 import { createFingeredStroke, type FingeringTask, type TaskStroke } from '../task/fingering-task.ts';
 
-const actuatorBit = (digit: Digit): number => 1 << STRIKERS.indexOf(strikerOf(digit));
+const actuatorBit = (digit: Digit): number => 1 << ACTUATORS.indexOf(actuatorOf(digit));
 
 /** The ways to play one event, with what each costs by itself. */
 export interface EventCandidates {
@@ -34,8 +34,8 @@ const toFingeredStrokes = (option: CandidateFingering, strokes: readonly TaskStr
   option.flatMap((digit, index) => (digit ? [createFingeredStroke(strokes[index] as TaskStroke, digit)] : []));
 
 /** The strokes of one striker. */
-export const strokesOfActuator = (strokes: readonly FingeredStroke[], striker: Striker): readonly FingeredStroke[] =>
-  strokes.filter(({ digit }) => strikerOf(digit) === striker);
+export const strokesOfActuator = (strokes: readonly FingeredStroke[], striker: Actuator): readonly FingeredStroke[] =>
+  strokes.filter(({ digit }) => actuatorOf(digit) === striker);
 
 const SIMULTANEOUS_COSTS = STROKE_PAIR_COSTS.filter(({ scopes }) => scopes.includes('together'));
 
@@ -84,7 +84,7 @@ interface CandidateWithPickState {
 
 /** An option without the pick stands twice: after the pick went down, and after it went up. */
 const expandPickState = (option: CandidateFingering): readonly CandidateWithPickState[] => {
-  const own = option.filter((digit) => digit && strikerOf(digit) === 'pick');
+  const own = option.filter((digit) => digit && actuatorOf(digit) === 'pick');
   const last = own.at(-1);
   return last
     ? [{ option, went: last }]
@@ -108,7 +108,7 @@ export const buildEventCandidates = (
   const carried = hasContinuousPickDirection(task.school) ? found.options.flatMap(expandPickState) : null;
   const options = carried ? carried.map(({ option }) => option) : found.options;
   const all = options.map((option) => toFingeredStrokes(option, strokes));
-  const byStriker = STRIKERS.map((striker) => {
+  const byStriker = ACTUATORS.map((striker) => {
     const own = all.map((those) => strokesOfActuator(those, striker));
     return own.some((those) => those.length > 0) ? own : null;
   });

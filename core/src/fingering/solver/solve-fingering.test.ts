@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import fc from 'fast-check';
-import { strikerOf, handOrder, type Digit } from '../../pattern/index.ts';
+import { actuatorOf, handPosition, type Digit } from '../../pattern/index.ts';
 import {
   ABLE_ADULT_HAND,
   SCHOOLS,
@@ -40,9 +40,10 @@ const permitted = (task: Task, digits: Digits): boolean =>
 const playable = (task: Task, digits: Digits): boolean =>
   eventsOf(task.strokes).every(({ strokes }) => {
     const used = strokes.map((index) => digits[index] as Digit);
-    const distinct = new Set(used.map(strikerOf)).size === used.length;
+    const distinct = new Set(used.map(actuatorOf)).size === used.length;
     return (
-      distinct && used.every((digit, place) => place === 0 || handOrder(used[place - 1] as Digit) <= handOrder(digit))
+      distinct &&
+      used.every((digit, place) => place === 0 || handPosition(used[place - 1] as Digit) <= handPosition(digit))
     );
   });
 
@@ -53,7 +54,7 @@ const costsByForce = (task: Task): readonly number[] =>
     .map((word) => totalCost(task, word))
     .sort((a, b) => a - b);
 
-const isFlatPickOnly = (school: School): boolean => school.digits.every((digit) => strikerOf(digit) === 'pick');
+const isFlatPickOnly = (school: School): boolean => school.digits.every((digit) => actuatorOf(digit) === 'pick');
 
 const eventArbitrary = (school: School) =>
   isFlatPickOnly(school) || school.digits.length < 3

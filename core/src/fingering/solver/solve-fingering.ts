@@ -1,5 +1,5 @@
 import type { Message } from '../../message/index.ts';
-import { problem, type Problem } from '../../errors/index.ts';
+import { createProblem, type Problem } from '../../errors/index.ts';
 import type { Digit } from '../../pattern/index.ts';
 import { sumCosts, type Fingering } from '../evaluation/cost-items.ts';
 import type { CandidateFingering } from './candidates.ts';
@@ -123,14 +123,14 @@ const removeDuplicates = (best: readonly CostedFingering[]): readonly CostedFing
 /** Passes of one search that the next may go by. */
 const MAX_REMEMBERED_PASSES = 8;
 
-const SEARCH_BOUNDED_CONFLICT: FingeringConflict = { problem: problem('fingering-bounded'), strokes: [] };
+const SEARCH_BOUNDED_CONFLICT: FingeringConflict = { problem: createProblem('fingering-bounded'), strokes: [] };
 
 /**
  * The fingerings of least total cost, all distinct, cheapest first; fewer than `count` where there are no more. Pins are
  * kept whatever they cost; what cannot be is named among the conflicts and the rest is fingered all the same.
  * `where` names a time (ticks) as a teacher says it, for the conflicts.
  * @example
- * solveKBest(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), String, 2).length // => 2
+ * solveKBest(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String, 2).length // => 2
  */
 export const solveKBest = (
   task: FingeringTask,
@@ -160,7 +160,7 @@ export const solveKBest = (
 /**
  * The fingering of least total cost.
  * @example
- * solve(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
+ * solve(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
 export const solveFingering = (
   task: FingeringTask,

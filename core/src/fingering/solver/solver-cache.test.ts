@@ -4,7 +4,7 @@ import { editArbitrary, patternArbitrary } from '../../../test/arbitraries.ts';
 import { analysePattern } from '../../analysis/index.ts';
 import { edit, type Edit } from '../../edit/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import type { Pattern, Stroke } from '../../pattern/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from '../index.ts';
@@ -26,7 +26,7 @@ const FIGURES = ['6 3 4 2 6 1 4 3', '5 3 4 2 5 1 4 2', '6 4 3 2 1 2 3 4', '5+1 3
 const longPattern = (school: string, bars: number, cyclic: boolean): Pattern => {
   const random = createSeededRandom(bars);
   const figure = Array.from({ length: bars * 2 }, () => FIGURES[Math.floor(random() * FIGURES.length)]).join(' ');
-  return { ...valueOrThrow(readFigure(figure, { tempo: 100, subdivision: 4, school })).pattern, cyclic };
+  return { ...valueOrThrow(parseStringNotation(figure, { tempo: 100, subdivision: 4, school })).pattern, cyclic };
 };
 
 /** An edit of one stroke: to another string, taken out, or put between two. */
@@ -129,7 +129,10 @@ test.each(SCHOOLS.map(({ key }) => key))('long lines cost what a pass without an
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 30, maxLength: 60 }), (strings) => {
       const text = strings.join(' ');
-      const line = { ...valueOrThrow(readFigure(text, { tempo: 110, subdivision: 4, school })).pattern, cyclic: false };
+      const line = {
+        ...valueOrThrow(parseStringNotation(text, { tempo: 110, subdivision: 4, school })).pattern,
+        cyclic: false,
+      };
       const task = taskOf(line);
       const answer = solve(task, place);
       expect(answer.cost).toBeCloseTo(leastByHand(task), 6);

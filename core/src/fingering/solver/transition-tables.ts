@@ -1,4 +1,4 @@
-import { STRIKERS, strikerOf, type Digit } from '../../pattern/index.ts';
+import { ACTUATORS, actuatorOf, type Digit } from '../../pattern/index.ts';
 import {
   STROKE_PAIR_COSTS,
   findBrushEdge,
@@ -35,7 +35,7 @@ export const getTransitionTable = (link: TransitionTables, between: number): Flo
 };
 
 /** The thumb's bit among the strikers. */
-const THUMB_BIT_MASK = 1 << STRIKERS.indexOf('p');
+const THUMB_BIT_MASK = 1 << ACTUATORS.indexOf('p');
 
 const sumPairCosts = (
   costs: readonly StrokePairCost[],
@@ -57,8 +57,8 @@ const isBrushEdgePair = (
   a: FingeredStroke,
   b: FingeredStroke,
 ): boolean => {
-  const striker = strikerOf(a.digit);
-  if (striker !== strikerOf(b.digit) || (from.length === 1 && to.length === 1)) return true;
+  const striker = actuatorOf(a.digit);
+  if (striker !== actuatorOf(b.digit) || (from.length === 1 && to.length === 1)) return true;
   return (
     a === findBrushEdge(strokesOfActuator(from, striker), 'last') &&
     b === findBrushEdge(strokesOfActuator(to, striker), 'first')
@@ -103,7 +103,7 @@ export const buildTransitionTables = (
     (costs: readonly StrokePairCost[]): CellCost =>
     (from, to) =>
       sumPairCosts(costs, [from, to], gap, context);
-  const own = STRIKERS.map((_, striker) => {
+  const own = ACTUATORS.map((_, striker) => {
     const [from, to] = [a.byActuator[striker], b.byActuator[striker]];
     return from && to ? nullIfZero(fillTable(from, to, pairs(SAME_ACTUATOR_COSTS))) : null;
   });

@@ -96,7 +96,7 @@ export const EVENT_WINDOW = 3;
 /**
  * Gathers the strokes of a task into events in time order; what the other hand slurs is struck by nobody.
  * @example
- * groupIntoEvents(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes).length // => 4
+ * groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes).length // => 4
  */
 export const groupIntoEvents = (strokes: readonly TaskStroke[]): readonly StrokeEvent[] => {
   const known = eventCache.get(strokes) ?? groupStrokesByTime(strokes);
@@ -145,7 +145,7 @@ interface PrecedingEvent extends TimeGap {
 /**
  * The event some places before another and the seconds between them; undefined before the beginning.
  * @example
- * findPrecedingEvent(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern), groupIntoEvents(createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes), 1, 1).index // => 0
+ * findPrecedingEvent(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), groupIntoEvents(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes), 1, 1).index // => 0
  */
 export const findPrecedingEvent = (
   task: FingeringTask,

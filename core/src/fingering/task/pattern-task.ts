@@ -47,7 +47,7 @@ export const validateSchoolReference = (choice: SchoolReference): readonly Probl
 /**
  * The task of fingering a score by a school, for a hand.
  * @example
- * createTaskFromScore(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), resolveSchoolOrThrow({ school: 'rolling' })).school.key // => 'rolling'
+ * createTaskFromScore(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), resolveSchoolOrThrow({ school: 'rolling' })).school.key // => 'rolling'
  */
 export const createTaskFromScore = (
   score: Score,
@@ -57,7 +57,7 @@ export const createTaskFromScore = (
   strokes: createTaskStrokes(score),
   seconds: secondsOf(score),
   ticks: score.length,
-  loop: score.cyclic,
+  loop: score.loop,
   strings: stringCount(score.instrument),
   school,
   hand,
@@ -66,7 +66,7 @@ export const createTaskFromScore = (
 /**
  * The task of fingering a pattern. Errors: `school-unknown` is thrown for a key that names no school.
  * @example
- * createTaskFromPattern(valueOrThrow(readFigure('5 3 2 3')).pattern).strokes.length // => 4
+ * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes.length // => 4
  */
 export const createTaskFromPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringTask =>
   createTaskFromScore(realise(pattern, options), options.school ?? resolveSchoolOrThrow(pattern), options.hand);
@@ -219,7 +219,7 @@ const findSingleStringRuns = (strokes: readonly ScoreStroke[]): SingleStringRuns
 };
 
 /** What the runs of three and more strokes on one string make of each of theirs. */
-const classifyRuns = ({ strokes, cyclic }: Score): ReadonlyMap<number, RunProperties> => {
+const classifyRuns = ({ strokes, loop: cyclic }: Score): ReadonlyMap<number, RunProperties> => {
   const found = new Map<number, RunProperties>();
   const { struck, starts } = findSingleStringRuns(strokes);
   const count = starts.length - 1;
@@ -238,7 +238,7 @@ const classifyRuns = ({ strokes, cyclic }: Score): ReadonlyMap<number, RunProper
 /**
  * The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like.
  * @example
- * getRecurringBars(realise(valueOrThrow(readFigure('5 3 2 3')).pattern)).size // => 1
+ * getRecurringBars(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).size // => 1
  */
 export const getRecurringBars = (score: Score): RecurringBars => {
   const known = recurringBarsCache.get(score) ?? findRecurringBars(score);

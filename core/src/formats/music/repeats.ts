@@ -1,22 +1,22 @@
-import type { ReadBar } from './music.ts';
+import type { ParsedBar } from '../parsed-music/parsed-music.ts';
 
 /** A passage that is played several times: indexes of its first and last bar, and how often it is played in all. */
-export interface Repeat {
+export interface RepeatSpan {
   readonly from: number;
   readonly to: number;
   readonly times: number;
 }
 
 /** How often a repeat is played: what its line says, or as often as its endings need. */
-const timesOf = (bars: readonly ReadBar[], from: number, to: number, said: number): number =>
+const timesOf = (bars: readonly ParsedBar[], from: number, to: number, said: number): number =>
   Math.max(said, ...bars.slice(from, to + 1).flatMap(({ endings }) => endings ?? []));
 
 /** Where the endings that follow a repeat end: bars that are for later times only belong to it. */
-const lastEnding = (bars: readonly ReadBar[], to: number): number => {
+const lastEnding = (bars: readonly ParsedBar[], to: number): number => {
   let last = to;
   while ((bars[to]?.endings ?? []).length > 0 && (bars[last + 1]?.endings ?? []).length > 0) {
     last += 1;
-    if (bars[last]?.closes || bars[last]?.repeatEnds) break;
+    if (bars[last]?.endsSection || bars[last]?.repeatEnds) break;
   }
   return last;
 };
@@ -24,13 +24,13 @@ const lastEnding = (bars: readonly ReadBar[], to: number): number => {
 /**
  * The repeats of some bars. One that has no beginning begins after the one before, or at the start.
  * @example
- * repeatsOf([]).length // => 0
+ * findRepeats([]).length // => 0
  */
-export const repeatsOf = (bars: readonly ReadBar[]): readonly Repeat[] => {
-  const found: Repeat[] = [];
+export const findRepeats = (bars: readonly ParsedBar[]): readonly RepeatSpan[] => {
+  const found: RepeatSpan[] = [];
   let from = 0;
   for (let index = 0; index < bars.length; index += 1) {
-    const bar = bars[index] as ReadBar;
+    const bar = bars[index] as ParsedBar;
     if (bar.repeatBegins) from = index;
     if (!bar.repeatEnds || bar.repeatEnds < 2) continue;
     const to = lastEnding(bars, index);
@@ -44,16 +44,16 @@ export const repeatsOf = (bars: readonly ReadBar[]): readonly Repeat[] => {
 };
 
 /** The bars of one time through a repeat: those of other times' endings are left out. */
-const barsOfTime = (bars: readonly ReadBar[], { from, to }: Repeat, time: number): readonly ReadBar[] =>
+const barsOfTime = (bars: readonly ParsedBar[], { from, to }: RepeatSpan, time: number): readonly ParsedBar[] =>
   bars.slice(from, to + 1).filter(({ endings }) => !endings || endings.length === 0 || endings.includes(time));
 
-const plain = ({ repeatBegins: _begins, repeatEnds: _ends, endings: _endings, ...bar }: ReadBar): ReadBar => bar;
+const plain = ({ repeatBegins: _begins, repeatEnds: _ends, endings: _endings, ...bar }: ParsedBar): ParsedBar => bar;
 
 /** All bars in the order they are played, at most so many. */
-export const unfolded = (bars: readonly ReadBar[], most: number): readonly ReadBar[] => {
-  const played: ReadBar[] = [];
+export const expandRepeats = (bars: readonly ParsedBar[], most: number): readonly ParsedBar[] => {
+  const played: ParsedBar[] = [];
   let next = 0;
-  for (const repeat of repeatsOf(bars)) {
+  for (const repeat of findRepeats(bars)) {
     played.push(...bars.slice(next, repeat.from));
     for (let time = 1; time <= repeat.times && played.length <= most; time += 1)
       played.push(...barsOfTime(bars, repeat, time));

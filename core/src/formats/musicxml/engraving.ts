@@ -1,8 +1,8 @@
 import type { Score } from '../../score/index.ts';
-import { brokenBars } from './long-bars.ts';
+import { splitLongBars } from './split-long-bars.ts';
 
 /** How a score is laid out by the engraver: width and height of a page as it counts them, and its size in per cent. */
-export interface Engraving {
+export interface EngravingLayout {
   readonly width: number;
   readonly height: number;
   readonly scale: number;
@@ -18,7 +18,7 @@ export const ENGRAVED_HEIGHT = { apart: 100, together: 60_000 } as const;
  */
 export const engravingOptions = (
   score: string,
-  { width, height, scale }: Engraving,
+  { width, height, scale }: EngravingLayout,
 ): Readonly<Record<string, string | number | boolean>> => ({
   pageWidth: Math.round((width * 100) / scale),
   pageHeight: height,
@@ -49,17 +49,17 @@ const ROOM = { stroke: 300, signs: 2600 } as const;
 /**
  * Strokes one after another that a line has room for at a width and a size: bars with more are broken.
  * @example
- * strokesPerLine({ width: 695, scale: 40 }) // => 49
+ * maxStrokesPerSystem({ width: 695, scale: 40 }) // => 49
  */
-export const strokesPerLine = ({ width, scale }: Pick<Engraving, 'width' | 'scale'>): number =>
+export const maxStrokesPerSystem = ({ width, scale }: Pick<EngravingLayout, 'width' | 'scale'>): number =>
   Math.max(4, Math.floor(((width * 1000) / scale - ROOM.signs) / ROOM.stroke));
 
 /**
  * How many bars of a score are too long for a line and are written in pieces.
  * @example
- * barsBroken(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), 49) // => 0
+ * countSplitBars(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), 49) // => 0
  */
-export const barsBroken = (score: Score, most: number): number => brokenBars(score, {}, most).broken;
+export const countSplitBars = (score: Score, most: number): number => splitLongBars(score, {}, most).splitCount;
 
 /** How much wider our type is than the one the engraver measures boxes by, with some air, as a share. */
 const WIDER = 0.2;
@@ -67,9 +67,9 @@ const WIDER = 0.2;
 /**
  * A picture by the engraver with the boxes round the names of sections as wide as our type needs.
  * @example
- * withRoomyNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
+ * widenSectionNames('<g class="reh"><rect x="100" y="0" height="9" width="100"></rect>') // => '<g class="reh"><rect x="90" y="0" height="9" width="120"></rect>'
  */
-export const withRoomyNames = (svg: string): string =>
+export const widenSectionNames = (svg: string): string =>
   svg.replace(
     /(class="reh"[^>]*>\s*<rect[^>]* x=")(\d+)("[^>]* width=")(\d+)/g,
     (_, before: string, x: string, between: string, width: string) =>

@@ -13,8 +13,8 @@ import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow, type Result } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
-import { readFigure, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
-import { strokePitch, type Pattern } from '../../pattern/index.ts';
+import { parseStringNotation, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
+import { soundingPitchOfStroke, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
 
@@ -24,12 +24,15 @@ const HARD = process.env.TEST_HARD === '1';
 const scored = (pattern: Pattern): string =>
   writeMusicXml(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)));
 const roll = (): Pattern =>
-  valueOrThrow(readFigure('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }))
-    .pattern;
+  valueOrThrow(
+    parseStringNotation('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }),
+  ).pattern;
 const notes = (pattern: Pattern): string[] =>
   pattern.strokes
     .flatMap((stroke) =>
-      strokePitch(pattern, stroke) === null ? [] : [`${stroke.at}/${stroke.string}/${strokePitch(pattern, stroke)}`],
+      soundingPitchOfStroke(pattern, stroke) === null
+        ? []
+        : [`${stroke.at}/${stroke.string}/${soundingPitchOfStroke(pattern, stroke)}`],
     )
     .sort();
 const readXmlText = (source: string): Result<Imported> => readMusicXmlText(source, new SaxesParser());
@@ -60,7 +63,7 @@ describe('fingers of the other hand', () => {
   });
 
   test('that are no fingers are counted as left out', () => {
-    const { pattern, remarks } = first(fingered('<fingering>T</fingering>'));
+    const { pattern, warnings: remarks } = first(fingered('<fingering>T</fingering>'));
     expect(pattern.strokes.every(({ fretted }) => fretted === undefined)).toBe(true);
     expect(remarks.map(sayProblem).join(' ')).toMatch(/fretting-hand fingers \(1\)/);
   });
@@ -150,7 +153,7 @@ test('an independent engraver (verovio) finds the same notes at the same times, 
   for (const pattern of lines) {
     const line = { ...pattern, cyclic: false };
     const expected = line.strokes.flatMap((stroke) => {
-      const pitch = strokePitch(line, stroke);
+      const pitch = soundingPitchOfStroke(line, stroke);
       return pitch === null ? [] : [`${stroke.at}/${pitch}`];
     });
     const heard = heardIn(line);
@@ -198,7 +201,7 @@ describe('read back', () => {
         fc.pre(notes(pattern).length > 0);
         const read = valueOrThrow(readXmlText(scored(pattern)));
         expect(notes(read.pattern)).toEqual(notes(pattern));
-        expect(read.guessed).toBe(false);
+        expect(read.hasInferredPositions).toBe(false);
         expect(read.pattern).toMatchObject({ metre: pattern.metre, bars: pattern.bars });
       }),
       { seed: 43, numRuns: 80 },
@@ -227,10 +230,10 @@ describe('read back', () => {
   test('a score without strings is put on those of least effort, and that is said', () => {
     const bare = scored(roll()).replaceAll(/<string>\d+<\/string>|<fret>\d+<\/fret>/g, '');
     const read = valueOrThrow(readXmlText(bare));
-    expect(read.guessed).toBe(true);
-    expect(read.remarks.map(sayProblem).join(' ')).toMatch(/strings.*were chosen for \d+ notes/);
+    expect(read.hasInferredPositions).toBe(true);
+    expect(read.warnings.map(sayProblem).join(' ')).toMatch(/strings.*were chosen for \d+ notes/);
     const pitches = (pattern: Pattern): string =>
-      pattern.strokes.map((stroke) => `${stroke.at}/${strokePitch(pattern, stroke)}`).join(' ');
+      pattern.strokes.map((stroke) => `${stroke.at}/${soundingPitchOfStroke(pattern, stroke)}`).join(' ');
     expect(pitches(read.pattern)).toBe(pitches(roll()));
   });
 });

@@ -1,7 +1,7 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { stoppedFret, type Pattern } from '../../pattern/index.ts';
-import { readTab, readTabMusic } from '../index.ts';
+import { findStoppedFret, type Pattern } from '../../pattern/index.ts';
+import { importTab, parseTab } from '../index.ts';
 
 const BAR = [
   'e|-----0-------0---|',
@@ -16,10 +16,10 @@ const BAR = [
 const EXPECTED = ['0:5/3', '0:3/0', '1:2/1', '2:1/0', '3:2/1', '4:5/3', '4:3/0', '5:2/1', '6:1/0', '7:2/1'];
 
 const notesOf = (pattern: Pattern): readonly string[] =>
-  pattern.strokes.map((stroke) => `${stroke.at / 420}:${stroke.string}/${stoppedFret(pattern, stroke)}`);
+  pattern.strokes.map((stroke) => `${stroke.at / 420}:${stroke.string}/${findStoppedFret(pattern, stroke)}`);
 
 const read = (text: string | readonly string[], choice = {}) =>
-  valueOrThrow(readTab(typeof text === 'string' ? text : text.join('\n'), choice));
+  valueOrThrow(importTab(typeof text === 'string' ? text : text.join('\n'), choice));
 
 const relabelled = (labels: readonly string[]): readonly string[] =>
   BAR.map((line, index) => (labels[index] as string) + line.slice(1));
@@ -69,7 +69,7 @@ describe('strings by their names', () => {
   });
 
   test('the lowest string on top is turned over, and that is said', () => {
-    const { pattern, remarks } = read([...relabelled(['E', 'A', 'D', 'G', 'B', 'e'])]);
+    const { pattern, warnings: remarks } = read([...relabelled(['E', 'A', 'D', 'G', 'B', 'e'])]);
     expect(pattern.instrument.pitches).toEqual([40, 45, 50, 55, 59, 64]);
     expect(notesOf(pattern)).toContain('2:6/0');
     expect(remarks.map(({ code }) => code)).toContain('tab-upside-down');
@@ -98,7 +98,7 @@ describe('repeats', () => {
   });
 
   test('dots on two lines only', () => {
-    const { bars } = valueOrThrow(readTabMusic(repeated.join('\n')));
+    const { bars } = valueOrThrow(parseTab(repeated.join('\n')));
     expect(bars.map(({ repeatBegins, repeatEnds }) => [repeatBegins, repeatEnds])).toEqual([[true, 2]]);
     expect(notesOf(read(repeated).pattern)).toEqual(EXPECTED);
   });
@@ -110,7 +110,7 @@ describe('repeats', () => {
     ['× 3', 3],
   ])('words behind: %s', (words, times) => {
     const text = BAR.map((line, index) => (index === 5 ? `${line} ${words}` : line));
-    const { bars } = valueOrThrow(readTabMusic(text.join('\n')));
+    const { bars } = valueOrThrow(parseTab(text.join('\n')));
     expect(bars.map(({ repeatEnds }) => repeatEnds)).toEqual([times]);
     expect(read(text, { repeats: 'played' }).pattern.bars).toBe(times);
     expect(read(text).pattern).toMatchObject({ bars: 1, cyclic: true });
@@ -140,7 +140,7 @@ describe('signs', () => {
   ])('%s', (line, expected) => expect(strokes(line)).toEqual(expected));
 
   test('what is not known is named with its place, and the rest is read', () => {
-    const { pattern, remarks } = read(on('-1--?--3-----'));
+    const { pattern, warnings: remarks } = read(on('-1--?--3-----'));
     expect(pattern.strokes.map(({ fret }) => fret)).toEqual([1, 3]);
     expect(remarks.map(sayProblem).join(' ')).toContain('Line 6, column 7: “?” is unknown');
   });
@@ -148,13 +148,13 @@ describe('signs', () => {
 
 test('a symbol over a bar line is of the bar after it', () => {
   const two = BAR.map((line) => line + line.slice(2));
-  const { bars } = valueOrThrow(readTabMusic(['   C               G/B', ...two].join('\n')));
+  const { bars } = valueOrThrow(parseTab(['   C               G/B', ...two].join('\n')));
   expect(bars.map(({ chords }) => chords.map(({ symbol }) => symbol).join(' '))).toEqual(['C', 'G/B']);
 });
 
 test('systems on one another without a line between, with names of parts and chords over them', () => {
   const music = valueOrThrow(
-    readTabMusic(['[Verse]', '   C       Am', ...BAR, ...BAR, '', 'Chorus:', '  F', ...BAR].join('\n')),
+    parseTab(['[Verse]', '   C       Am', ...BAR, ...BAR, '', 'Chorus:', '  F', ...BAR].join('\n')),
   );
   expect(music.bars.map(({ section }) => section)).toEqual(['Verse', undefined, 'Chorus']);
   expect(music.bars.map(({ chords }) => chords.map(({ symbol, at }) => `${symbol}@${at}`).join(' '))).toEqual([

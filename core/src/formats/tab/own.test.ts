@@ -3,29 +3,29 @@ import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { schoolOf } from '../../fingering/index.ts';
-import { stoppedFret, type Pattern } from '../../pattern/index.ts';
+import { findStoppedFret, type Pattern } from '../../pattern/index.ts';
 import { realise } from '../../score/index.ts';
-import { readTab, writeTab } from '../index.ts';
+import { importTab, exportTab } from '../index.ts';
 
 /** Every stroke with its time, string and fret; on a muted string nothing is stopped. */
 const strokesOf = (pattern: Pattern): readonly string[] =>
   pattern.strokes
     .map((stroke) => {
-      const fret = stoppedFret(pattern, stroke);
+      const fret = findStoppedFret(pattern, stroke);
       const harmonic = stroke.harmonic ? `<${stroke.harmonic.touch}>` : '';
       return `${stroke.at} ${stroke.string} ${harmonic || (fret ?? 0)}`;
     })
     .sort();
 
 const there = (pattern: Pattern): string =>
-  writeTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), schoolOf(pattern).key);
+  exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), schoolOf(pattern).key);
 
 test('our own tablature comes back with every time, string and fret', () => {
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
       fc.pre(pattern.strokes.length > 0);
       const text = there(pattern);
-      const read = readTab(text);
+      const read = importTab(text);
       if (!read.ok) throw new Error(`${read.problems.map(sayProblem).join(' ')}\n${text}`);
       expect(strokesOf(read.value.pattern)).toEqual(strokesOf(pattern));
       expect(read.value.pattern).toMatchObject({ metre: pattern.metre, bars: pattern.bars, tempo: pattern.tempo });

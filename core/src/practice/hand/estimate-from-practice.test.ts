@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import {
@@ -21,7 +21,8 @@ import {
   type PracticeEvent,
 } from '../index.ts';
 
-const figure = (text: string): Pattern => valueOrThrow(readFigure(text, { tempo: 90, subdivision: 2 })).pattern;
+const figure = (text: string): Pattern =>
+  valueOrThrow(parseStringNotation(text, { tempo: 90, subdivision: 2 })).pattern;
 
 /** A plan of one stage whose ceiling, for the hand it is made for, is 100. */
 const planned = (constraint: string, more: Partial<LadderPlan> = {}): LadderPlan => ({

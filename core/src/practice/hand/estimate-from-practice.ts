@@ -7,7 +7,7 @@ import {
   HAND_SCALE_RANGE,
   type HandProfile,
 } from '../../fingering/index.ts';
-import { STRIKERS } from '../../pattern/index.ts';
+import { ACTUATORS } from '../../pattern/index.ts';
 import { clamp } from '../../statistics/index.ts';
 import { ABILITY_MODEL, updateAbility, inflateAbilityVariance, type AbilityEstimate } from './ability-model.ts';
 import { constraintName, selectPairTime, computeTimeFactor, type TempoConstraint } from '../ladder/tempo-constraint.ts';
@@ -139,7 +139,7 @@ const applyDigitEstimate = (
   hand: HandProfile,
   { constraint, timeFactor: slowness }: ConstraintEstimate,
 ): HandProfile => {
-  const striker = STRIKERS.find((one) => one === constraint);
+  const striker = ACTUATORS.find((one) => one === constraint);
   if (!striker) return hand;
   const scale = clamp((slowness * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
   return { ...hand, scale: { ...hand.scale, [striker]: scale } };

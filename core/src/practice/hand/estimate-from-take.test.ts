@@ -1,8 +1,8 @@
 import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, HAND_PRESETS, type HandProfile } from '../../fingering/index.ts';
-import { readFigure } from '../../formats/index.ts';
-import { STRIKERS, type Pattern } from '../../pattern/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
+import { ACTUATORS, type Pattern } from '../../pattern/index.ts';
 import {
   judgePatternNotes,
   judgePatternTake,
@@ -16,7 +16,7 @@ import {
 import { handByTake, slownessOf, timesInTake } from '../index.ts';
 
 const figure = (text: string, tempo: number, subdivision = 4): Pattern => ({
-  ...valueOrThrow(readFigure(text, { tempo, subdivision, chord: 'Am' })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { tempo, subdivision, chord: 'Am' })).pattern,
   cyclic: true,
 });
 
@@ -59,7 +59,10 @@ describe('the times of a hand as a take tells them', () => {
     ] as const)
       for (const scale of [1.5, 3]) {
         const pattern = figure(text, tempo);
-        const slow = { ...NEW, scale: Object.fromEntries(STRIKERS.map((one) => [one, scale])) as HandProfile['scale'] };
+        const slow = {
+          ...NEW,
+          scale: Object.fromEntries(ACTUATORS.map((one) => [one, scale])) as HandProfile['scale'],
+        };
         const take = heard(pattern);
         const by = handByTake(pattern, slow, take, ABLE_ADULT_HAND);
         expect(by?.estimates).not.toEqual([]);

@@ -1,7 +1,7 @@
 import type { Message } from '../../message/index.ts';
 import { computeTimedTransitions, type TimedTransition } from '../../analysis/index.ts';
 import { taskOf, type HandProfile } from '../../fingering/index.ts';
-import { STRIKERS, strikerOf, type Digit, type Pattern } from '../../pattern/index.ts';
+import { ACTUATORS, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import { askedOf, playedPattern, type Asked, type HeardStroke, type HeardTake } from '../../take/index.ts';
 import { constraintName, selectPairTime, computeTimeFactor, type TempoConstraint } from '../ladder/tempo-constraint.ts';
@@ -33,8 +33,8 @@ const getTransitionConstraint = (
 ): TempoConstraint => {
   const first = digits[from];
   if (kind !== 'other' || !first) return striker;
-  const both = new Set([strikerOf(first), striker]);
-  return STRIKERS.filter((one) => both.has(one)).join(' ');
+  const both = new Set([actuatorOf(first), striker]);
+  return ACTUATORS.filter((one) => both.has(one)).join(' ');
 };
 
 interface InterOnsetInterval {
@@ -152,7 +152,7 @@ const estimateTimes = (
  * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
  * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
  * @example
- * estimateTransitionTimes(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
+ * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
  */
 export const estimateTransitionTimes = (
   pattern: Pattern,
@@ -188,7 +188,7 @@ const MAX_ITERATIONS = 6;
 /**
  * A hand with the times a take tells; null where it tells none. Of the hand it comes to the take says nothing more.
  * @example
- * proposeHandFromTake(valueOrThrow(readFigure('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
+ * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
 export const proposeHandFromTake = (
   pattern: Pattern,

@@ -1,4 +1,4 @@
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import {
   DEFAULT_ESTIMATES,
   HAND_SCALE_RANGE,
@@ -7,11 +7,11 @@ import {
   type HandProfile,
 } from '../../fingering/index.ts';
 import type { Message } from '../../message/index.ts';
-import { fingerName, type Striker } from '../../pattern/index.ts';
+import { fingerName, type Actuator } from '../../pattern/index.ts';
 import { median, clamp } from '../../statistics/index.ts';
 
 /** What a run of the tapping test is about: one digit as fast as it goes, or two in turn. */
-export type TapTarget = readonly [Striker] | readonly [Striker, Striker];
+export type TapTarget = readonly [Actuator] | readonly [Actuator, Actuator];
 
 /** One run: the times of the taps in seconds, in order. */
 export interface TapRun {
@@ -56,11 +56,13 @@ const nameOf = (target: TapTarget): readonly Message[] => target.map(fingerName)
 export const measureTapRun = ({ target, taps }: TapRun): Result<TapMeasurement> => {
   const gaps = taps.slice(1).map((tap, index) => tap - (taps[index] as number));
   if (gaps.length < USABLE_RUN.gaps)
-    return failure(problem('taps-too-few', { name: nameOf(target), value: taps.length, least: USABLE_RUN.gaps + 1 }));
+    return failure(
+      createProblem('taps-too-few', { name: nameOf(target), value: taps.length, least: USABLE_RUN.gaps + 1 }),
+    );
   const seconds = median(gaps);
   const spread = computeInterquartileSpread(gaps) / seconds;
   if (!(seconds > 0) || spread > USABLE_RUN.spread)
-    return failure(problem('taps-uneven', { name: nameOf(target), value: Math.round(spread * 100) }));
+    return failure(createProblem('taps-uneven', { name: nameOf(target), value: Math.round(spread * 100) }));
   return success({ seconds, spread });
 };
 
@@ -92,7 +94,7 @@ export type TapSurface = 'keys' | 'strings';
 const REFERENCE_INTERVALS: Readonly<
   Record<
     TapSurface,
-    Readonly<Record<Striker, number>> & { readonly pair: Readonly<Record<'otherDigit' | 'middleThenRing', number>> }
+    Readonly<Record<Actuator, number>> & { readonly pair: Readonly<Record<'otherDigit' | 'middleThenRing', number>> }
   >
 > = {
   keys: ADULT_TAP_INTERVALS,
@@ -102,14 +104,14 @@ const REFERENCE_INTERVALS: Readonly<
 const computeTimeScales = (
   measured: readonly MeasuredRun[],
   on: TapSurface,
-): Readonly<Partial<Record<Striker, number>>> => {
+): Readonly<Partial<Record<Actuator, number>>> => {
   const found = measured
     .filter(isSingleDigit)
     .map(
       ({ target, seconds }) =>
         [target[0], clamp(seconds / REFERENCE_INTERVALS[on][target[0]], HAND_SCALE_RANGE)] as const,
     );
-  const scales: Partial<Record<Striker, number>> = Object.fromEntries(found);
+  const scales: Partial<Record<Actuator, number>> = Object.fromEntries(found);
   const typical = found.length > 0 ? median(found.map(([, scale]) => scale)) : 1;
   // Digits that were not measured are as quick as the measured ones on the whole.
   return { p: typical, i: typical, m: typical, a: typical, c: typical, pick: typical, ...scales };
@@ -118,7 +120,7 @@ const computeTimeScales = (
 /** The time two digits take in turn, before the scale of the slower one, which the engine lays over it. */
 const computePairTimes = (
   measured: readonly MeasuredRun[],
-  scales: Readonly<Partial<Record<Striker, number>>>,
+  scales: Readonly<Partial<Record<Actuator, number>>>,
   on: TapSurface,
 ): Readonly<Partial<Record<EstimateKey, number>>> => {
   const unscaled = measured

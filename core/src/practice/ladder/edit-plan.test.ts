@@ -1,7 +1,7 @@
 import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import {
   addStage,
   changeStage,
@@ -16,7 +16,7 @@ import {
   type LadderPlan,
 } from '../index.ts';
 
-const { pattern } = valueOrThrow(readFigure('5 3 2 3', { tempo: 90, subdivision: 2 }));
+const { pattern } = valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 90, subdivision: 2 }));
 const ladder = valueOrThrow(ladderFor(pattern, { target: 96 }));
 const plan = planOf(ladder);
 const keys = ({ stages }: LadderPlan): string => stages.map(({ key }) => key).join(' ');

@@ -35,7 +35,7 @@ export const removeStage = (plan: LadderPlan, key: string): LadderPlan =>
 /**
  * The stages of a ladder that a plan leaves out.
  * @example
- * listRemovedStages(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] })[0].key // => 'position'
+ * listRemovedStages(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] })[0].key // => 'position'
  */
 export const listRemovedStages = ({ stages }: PracticeLadder, plan: LadderPlan): readonly PlannedStage[] => {
   const there = new Set(plan.stages.map(({ key }) => key));
@@ -45,7 +45,7 @@ export const listRemovedStages = ({ stages }: PracticeLadder, plan: LadderPlan):
 /**
  * A plan with a stage of its ladder taken up again, before the first that comes after it in the ladder.
  * @example
- * restoreStage(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
+ * restoreStage(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }, 'slowly').stages[0].key // => 'slowly'
  */
 export const restoreStage = (ladder: PracticeLadder, plan: LadderPlan, key: string): LadderPlan => {
   const order = ladder.stages.map((stage) => stage.key);
@@ -151,7 +151,7 @@ const endWords = ({ stages, target }: LadderPlan): readonly Message[] => {
  * What follows from how a teacher arranged a ladder: what begins unprepared, what is near or beyond the hand,
  * and whether the target is reached at all.
  * @example
- * checkPlan(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
+ * checkPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 60 })), { target: 60, stages: [] }).at(-1).code // => 'ladder-note.no-tempo-stage'
  */
 export const checkPlan = (ladder: PracticeLadder, plan: LadderPlan): readonly Message[] => [
   ...leftOutWords(ladder, plan),

@@ -1,6 +1,6 @@
 import { message, type Label, type Message } from '../../message/index.ts';
 import { analysePattern, type PatternAnalysis } from '../../analysis/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import { ABLE_ADULT_HAND, SCHOOLS, type HandProfile } from '../../fingering/index.ts';
 import type { Voicing } from '../../harmony/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
@@ -123,11 +123,12 @@ const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number
  * it needs none of with the reason, and a warning where the target is more than 92 % of the ceiling. Errors:
  * `ladder-impossible` for no strokes, too many of them, or a target no metronome has.
  * @example
- * valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
+ * valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
  */
 export const createLadder = (given: Pattern, aim: LadderOptions): Result<PracticeLadder> => {
   const { target, hand = ABLE_ADULT_HAND, voicings = [], method: way = PRACTICE_METHODS[0] } = aim;
-  const refuse = (why: Message): Result<PracticeLadder> => failure(problem('ladder-impossible', { problem: why }));
+  const refuse = (why: Message): Result<PracticeLadder> =>
+    failure(createProblem('ladder-impossible', { problem: why }));
   if (given.strokes.length === 0) return refuse(message('reason.ladder-empty'));
   if (given.strokes.length > LADDER_LIMITS.strokes)
     return refuse(message('reason.ladder-too-long', { count: given.strokes.length, limit: LADDER_LIMITS.strokes }));
@@ -183,7 +184,7 @@ export const toPlannedStage = ({ key, name, gate, tempos, cause, ceiling, constr
 /**
  * The plan of a ladder: its stages with their gates and tempos and the hand it was made for, without what is played.
  * @example
- * toLadderPlan(valueOrThrow(createLadder(valueOrThrow(readFigure('5 3 2 3')).pattern, { target: 100 }))).target // => 100
+ * toLadderPlan(valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 }))).target // => 100
  */
 export const toLadderPlan = ({ stages, target, hand }: PracticeLadder): LadderPlan => ({
   target,

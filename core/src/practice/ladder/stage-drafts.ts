@@ -5,15 +5,15 @@ import { isolate } from '../../drills/index.ts';
 import type { FingerOptions } from '../../fingering/index.ts';
 import {
   PATTERN_LIMITS,
-  STRIKERS,
+  ACTUATORS,
   fingerName,
   fingerWord,
-  slotTicks,
-  strikerOf,
+  subdivisionTicks,
+  actuatorOf,
   type Digit,
   type Pattern,
   type Stroke,
-  type Striker,
+  type Actuator,
 } from '../../pattern/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
 import { countActuatorStrokes, findPulseActuator, type PatternAnalysis } from '../../analysis/index.ts';
@@ -82,23 +82,23 @@ const keepStrokes = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Patte
   strokes: pattern.strokes.filter(keep),
 });
 
-const countActuators = (source: StageContext): ReadonlyMap<Striker, number> =>
+const countActuators = (source: StageContext): ReadonlyMap<Actuator, number> =>
   countActuatorStrokes(source.pattern.strokes.map((stroke) => getDigit(source, stroke)));
 
 /** The fingers, the busiest first. */
-const listFingersByCount = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): readonly Striker[] =>
+const listFingersByCount = (count: ReadonlyMap<Actuator, number>, pulse: Actuator | undefined): readonly Actuator[] =>
   [...count.keys()].filter((striker) => striker !== pulse).sort((a, b) => (count.get(b) ?? 0) - (count.get(a) ?? 0));
 
-const createActuatorFilter = (source: StageContext, strikers: readonly Striker[]): ((stroke: Stroke) => boolean) => {
+const createActuatorFilter = (source: StageContext, strikers: readonly Actuator[]): ((stroke: Stroke) => boolean) => {
   const wanted = new Set(strikers);
   return (stroke) => {
     const digit = getDigit(source, stroke);
-    return digit !== null && wanted.has(strikerOf(digit));
+    return digit !== null && wanted.has(actuatorOf(digit));
   };
 };
 
 /** The string a finger plays most. */
-const stringOf = (source: StageContext, striker: Striker): number => {
+const stringOf = (source: StageContext, striker: Actuator): number => {
   const counts = new Map<number, number>();
   for (const { string } of source.pattern.strokes.filter(createActuatorFilter(source, [striker])))
     counts.set(string, (counts.get(string) ?? 0) + 1);
@@ -106,7 +106,7 @@ const stringOf = (source: StageContext, striker: Striker): number => {
 };
 
 const positionTip = (source: StageContext): Message => {
-  const strikers = STRIKERS.filter((striker) => countActuators(source).has(striker));
+  const strikers = ACTUATORS.filter((striker) => countActuators(source).has(striker));
   if (strikers.includes('pick')) return message('stage.position.tip-pick');
   return message('stage.position.tip', {
     homes: strikers.map((striker) =>
@@ -284,7 +284,7 @@ const makeChordStage = ({ pattern, voicings }: StageContext): StageResult => {
 };
 
 const makeDisplacedStage = ({ pattern }: StageContext): StageResult => {
-  const move = displace(slotTicks(pattern))(pattern, [], freshNames(pattern));
+  const move = displace(subdivisionTicks(pattern))(pattern, [], freshNames(pattern));
   const done = move.ok ? edit(pattern, move.value) : move;
   if (!done.ok) return message('stage.displaced.none');
   return [

@@ -1,18 +1,18 @@
 import type { PatternAnalysis } from '../../analysis/index.ts';
 import { DEFAULT_ESTIMATES, type HandProfile } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/index.ts';
-import { STRIKERS, fingerName, strikerOf, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, fingerName, actuatorOf, type Actuator } from '../../pattern/index.ts';
 
 /** What a hand is held up by: one digit that plays again (`m`), or two in turn (`i m`). */
 export type TempoConstraint = string;
 
-const parseConstraint = (constraint: TempoConstraint): readonly Striker[] =>
-  STRIKERS.filter((striker) => constraint.split(' ').includes(striker));
+const parseConstraint = (constraint: TempoConstraint): readonly Actuator[] =>
+  ACTUATORS.filter((striker) => constraint.split(' ').includes(striker));
 
 /**
  * The constraint that sets the ceiling of what was judged; null where nothing does.
  * @example
- * findLimitingConstraint(judge(valueOrThrow(readFigure('3 3')).pattern)) // => 'i m'
+ * findLimitingConstraint(judge(valueOrThrow(parseStringNotation('3 3')).pattern)) // => 'i m'
  */
 export const findLimitingConstraint = ({
   limitsByConstraint: ceilings,
@@ -21,8 +21,8 @@ export const findLimitingConstraint = ({
   const lowest = ceilings[0];
   if (!lowest) return null;
   if (lowest.actuator) return lowest.actuator;
-  const met = new Set(lowest.strokes.flatMap((id) => (digits[id] ? [strikerOf(digits[id])] : [])));
-  return STRIKERS.filter((striker) => met.has(striker)).join(' ') || null;
+  const met = new Set(lowest.strokes.flatMap((id) => (digits[id] ? [actuatorOf(digits[id])] : [])));
+  return ACTUATORS.filter((striker) => met.has(striker)).join(' ') || null;
 };
 
 /**

@@ -1,16 +1,16 @@
 import { message, type Message } from '../../message/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 import {
   TEXT_LIMITS,
-  list,
+  arraySchema,
   messageField,
-  problemsBy,
-  number,
-  object,
-  oneOf,
-  text,
-  whole,
-  type Field,
+  validateBySchema,
+  numberSchema,
+  objectSchema,
+  enumSchema,
+  stringSchema,
+  integerSchema,
+  type Schema,
 } from '../../fields/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
 
@@ -55,18 +55,18 @@ export interface PracticeEvent {
 /** The longest text an event holds, the most it says by itself, and the most minutes it can tell of. */
 export const PRACTICE_EVENT_LIMITS = { text: 500, said: 8, minutes: 600 } as const;
 
-const practiceEventField: Field<PracticeEvent> = object(
-  { id: text(TEXT_LIMITS.id), at: whole(), kind: oneOf(PRACTICE_EVENT_KINDS) },
+const practiceEventField: Schema<PracticeEvent> = objectSchema(
+  { id: stringSchema(TEXT_LIMITS.id), at: integerSchema(), kind: enumSchema(PRACTICE_EVENT_KINDS) },
   {
-    stage: text(40),
-    tempo: number(),
-    minutes: number(),
-    text: text(PRACTICE_EVENT_LIMITS.text),
-    said: list(messageField, PRACTICE_EVENT_LIMITS.said),
-    of: text(TEXT_LIMITS.id),
-    by: oneOf(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
+    stage: stringSchema(40),
+    tempo: numberSchema(),
+    minutes: numberSchema(),
+    text: stringSchema(PRACTICE_EVENT_LIMITS.text),
+    said: arraySchema(messageField, PRACTICE_EVENT_LIMITS.said),
+    of: stringSchema(TEXT_LIMITS.id),
+    by: enumSchema(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },
-) as Field<PracticeEvent>;
+) as Schema<PracticeEvent>;
 
 /** The last millisecond of the year 9999: no clock shows a later one. */
 const END_OF_TIME = 253_402_300_799_999;
@@ -88,11 +88,11 @@ const findInconsistency = ({ at, tempo, minutes, kind, stage }: PracticeEvent): 
  * parsePracticeEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
  */
 export const parsePracticeEvent = (value: unknown): Result<PracticeEvent> => {
-  const shape = problemsBy(practiceEventField, value, 'event');
+  const shape = validateBySchema(practiceEventField, value, 'event');
   if (shape.length > 0) return failure(...shape);
   const event = value as PracticeEvent;
   const odd = findInconsistency(event);
-  return odd === undefined ? success(event) : failure(problem('event-wrong', { problem: odd }));
+  return odd === undefined ? success(event) : failure(createProblem('event-wrong', { problem: odd }));
 };
 
 /** Milliseconds by which the clock of a device may differ from the server's before its times are corrected. */

@@ -1,5 +1,5 @@
 import { message, type Label, type Message } from '../../message/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 
 /** One item as a sitting sees it. */
 export interface SessionItem {
@@ -159,7 +159,7 @@ export const planSession = (
 ): Result<SessionPlan> => {
   if (!(asked >= SESSION_SHARES.least && asked <= SESSION_SHARES.most))
     return failure(
-      problem('sitting-wrong', {
+      createProblem('sitting-wrong', {
         problem: message('reason.session-length', {
           least: SESSION_SHARES.least,
           most: SESSION_SHARES.most,
@@ -167,7 +167,8 @@ export const planSession = (
         }),
       }),
     );
-  if (items.length === 0) return failure(problem('sitting-wrong', { problem: message('reason.nothing-assigned') }));
+  if (items.length === 0)
+    return failure(createProblem('sitting-wrong', { problem: message('reason.nothing-assigned') }));
   const minutes = discomfort
     ? Math.max(SESSION_SHARES.least, Math.floor(asked * SESSION_SHARES.light))
     : Math.floor(asked);

@@ -1,7 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { countActuatorStrokes, analysePattern, findPulseActuator } from '../../analysis/index.ts';
 import type { FingerOptions } from '../../fingering/index.ts';
-import { fingerName, strikerOf, type Digit, type Pattern, type Stroke, type Striker } from '../../pattern/index.ts';
+import { fingerName, actuatorOf, type Digit, type Pattern, type Stroke, type Actuator } from '../../pattern/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
 import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
 import { SONG_LIMITS, type Bar, type FormEntry, type Section, type Song } from '../model/song.ts';
@@ -24,7 +24,7 @@ type StrokeFilter = (digit: Digit | null, stroke: string) => boolean;
 const isMelodyStroke = (name: string): boolean => name.includes('/melody-');
 
 /** The finger with the most strokes, the one nearer the thumb where two are level. */
-const findBusiestFinger = (count: ReadonlyMap<Striker, number>, pulse: Striker | undefined): Striker | undefined =>
+const findBusiestFinger = (count: ReadonlyMap<Actuator, number>, pulse: Actuator | undefined): Actuator | undefined =>
   (['i', 'm', 'a', 'c'] as const)
     .filter((striker) => striker !== pulse && count.has(striker))
     .sort((a, b) => (count.get(b) as number) - (count.get(a) as number))[0];
@@ -126,7 +126,7 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
   const count = countActuatorStrokes(Object.values(digits));
   const pulse = findPulseActuator(count);
   const finger = findBusiestFinger(count, pulse);
-  const isPulse = (digit: Digit | null): boolean => digit !== null && strikerOf(digit) === pulse;
+  const isPulse = (digit: Digit | null): boolean => digit !== null && actuatorOf(digit) === pulse;
   const sings = study.expanded.pattern.strokes.some(({ id }) => isMelodyStroke(id));
   const level = (key: EasierDraft['key'], name: Message, keep: StrokeFilter): EasierDraft => ({
     key,
@@ -149,7 +149,7 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
           level(
             'finger',
             message('song-version.pulse-and-finger', { pulse: pulse ?? 'p', finger: fingerName(finger) }),
-            (digit) => isPulse(digit) || (digit !== null && strikerOf(digit) === finger),
+            (digit) => isPulse(digit) || (digit !== null && actuatorOf(digit) === finger),
           ),
         ]
       : []),

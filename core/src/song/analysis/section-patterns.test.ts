@@ -1,5 +1,5 @@
 import { valueOrThrow } from '../../errors/index.ts';
-import { readPattern } from '../../formats/index.ts';
+import { parsePattern } from '../../formats/index.ts';
 import { ladderFor } from '../../practice/index.ts';
 import { newSong, sectionPatterns, writeSong, type Song } from '../index.ts';
 
@@ -48,7 +48,7 @@ describe('sections of a song as something to practise', () => {
   test('they can be kept, and a ladder is made of them', () => {
     for (const { pattern } of found) {
       if (!pattern) continue;
-      expect(readPattern(JSON.parse(JSON.stringify(pattern))).ok).toBe(true);
+      expect(parsePattern(JSON.parse(JSON.stringify(pattern))).ok).toBe(true);
       expect(valueOrThrow(ladderFor(pattern, { target: 80 })).stages.length).toBeGreaterThan(5);
     }
   });

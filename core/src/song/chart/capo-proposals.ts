@@ -1,4 +1,4 @@
-import { shapeOf, voicingsFor, type FoundVoicing } from '../../harmony/index.ts';
+import { findShape, findVoicings, type RankedVoicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import { transposeChordSymbol } from './transpose-symbol.ts';
 
@@ -31,14 +31,14 @@ interface ShapeRating {
 
 const rateShape = (instrument: Instrument, symbol: string): ShapeRating => {
   const bare = { ...instrument, capo: 0 };
-  const known = shapeOf(bare, symbol);
-  const found = voicingsFor(symbol, bare, { most: 1, highest: 7 });
-  const best: FoundVoicing | undefined = found.ok ? found.value[0] : undefined;
+  const known = findShape(bare, symbol);
+  const found = findVoicings(symbol, bare, { maxResults: 1, maxFret: 7 });
+  const best: RankedVoicing | undefined = found.ok ? found.value[0] : undefined;
   const frets = known?.frets ?? best?.voicing.frets;
   const openBass = frets?.find((fret) => fret !== null) === 0;
   return {
-    known: known !== undefined || best?.known === true,
-    hardness: best?.ease ?? MISSING_SHAPE_PENALTY,
+    known: known !== undefined || best?.isCommonShape === true,
+    hardness: best?.difficulty ?? MISSING_SHAPE_PENALTY,
     openBass,
   };
 };
@@ -53,7 +53,7 @@ const compareProposals = (a: CapoProposal, b: CapoProposal): number =>
  * The kindest ways to play chords: each capo up to the seventh fret and each transposition asked for, by how many chords
  * have a shape every player knows, then by how hard the shapes are and how many basses are open strings.
  * @example
- * proposeCapos(['Bb', 'Eb', 'F'], newPattern('P').instrument)[0].open // => 3
+ * proposeCapos(['Bb', 'Eb', 'F'], createPattern('P').instrument)[0].open // => 3
  */
 export const proposeCapos = (
   symbols: readonly string[],

@@ -1,6 +1,6 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
+import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import {
   capoProposals,
   capoSong,
@@ -42,7 +42,7 @@ describe('a song in another key', () => {
   });
 });
 
-const standard = instrumentIn(tuningByKey('standard'));
+const standard = createInstrument(findTuningOrStandard('standard'));
 
 describe('chord charts', () => {
   const bars = (chart: string): string =>

@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { readChord } from '../../harmony/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
+import { parseChordSymbol } from '../../harmony/index.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 
 /** A chord of a chart and the share of its bar at which it begins, 0 to 1. */
@@ -36,7 +36,7 @@ interface ChartParserState {
   readonly problems: Problem[];
 }
 
-const isChordSymbol = (word: string): boolean => /^[A-G]/.test(word) && word.length <= 24 && readChord(word).ok;
+const isChordSymbol = (word: string): boolean => /^[A-G]/.test(word) && word.length <= 24 && parseChordSymbol(word).ok;
 
 const NO_CHORD_PATTERN = /^(N\.?C\.?|-)$/i;
 
@@ -51,10 +51,10 @@ const tokenise = (line: string, from = 0): readonly ChartToken[] =>
 
 const reportProblem = (reading: ChartParserState, line: number, { text, column }: ChartToken): void => {
   if (reading.problems.length >= CHART_LIMITS.problems) return;
-  const read = readChord(text);
+  const read = parseChordSymbol(text);
   const why = read.ok ? undefined : read.problems[0];
   const near = String(why?.details.near ?? '');
-  reading.problems.push(problem('chart-unreadable', { line, column, value: text.slice(0, 24), near }));
+  reading.problems.push(createProblem('chart-unreadable', { line, column, value: text.slice(0, 24), near }));
 };
 
 /** Chords that share a bar: `C G` half each, `C . . G` as the dots count. */
@@ -170,7 +170,7 @@ const parseLines = (lines: readonly string[], reading: ChartParserState): void =
 export const parseChart = (text: string): Result<ChordChart> => {
   if (text.length > CHART_LIMITS.characters)
     return failure(
-      problem('too-large', {
+      createProblem('too-large', {
         value: message('size.characters', { count: text.length }),
         most: message('size.characters', { count: CHART_LIMITS.characters }),
       }),
@@ -180,10 +180,10 @@ export const parseChart = (text: string): Result<ChordChart> => {
   if (reading.problems.length > 0) return failure(...reading.problems);
   const sections = reading.sections.filter(({ bars }) => bars.length > 0);
   const bars = sections.reduce((sum, section) => sum + section.bars.length, 0);
-  if (bars === 0) return failure(problem('chart-empty'));
+  if (bars === 0) return failure(createProblem('chart-empty'));
   if (bars > CHART_LIMITS.bars)
     return failure(
-      problem('too-large', {
+      createProblem('too-large', {
         value: message('term.bars', { count: bars }),
         most: message('term.bars', { count: CHART_LIMITS.bars }),
       }),

@@ -1,4 +1,4 @@
-import { pitchClassOf } from '../../instrument/index.ts';
+import { midiToPitchClass } from '../../instrument/index.ts';
 
 const SHARP_NAMES = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'] as const;
 const FLAT_NAMES = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
@@ -10,7 +10,7 @@ const FLAT_KEYS: ReadonlySet<number> = new Set([1, 3, 5, 8, 10]);
 
 const parsePitchClass = (note: string): number => {
   const shift = note.endsWith('#') || note.endsWith('♯') ? 1 : note.length > 1 ? -1 : 0;
-  return pitchClassOf((NATURAL_PITCH_CLASSES[note.charAt(0)] as number) + shift);
+  return midiToPitchClass((NATURAL_PITCH_CLASSES[note.charAt(0)] as number) + shift);
 };
 
 /**
@@ -19,14 +19,14 @@ const parsePitchClass = (note: string): number => {
  * spellPitchClass(10, true) // => 'Bb'
  */
 export const spellPitchClass = (pitch: number, flats: boolean): string =>
-  (flats ? FLAT_NAMES : SHARP_NAMES)[pitchClassOf(pitch)] as string;
+  (flats ? FLAT_NAMES : SHARP_NAMES)[midiToPitchClass(pitch)] as string;
 
 /**
  * Whether names in a key are written with flats: its root as a pitch class.
  * @example
  * usesFlats(5) // => true
  */
-export const usesFlats = (root: number): boolean => FLAT_KEYS.has(pitchClassOf(root));
+export const usesFlats = (root: number): boolean => FLAT_KEYS.has(midiToPitchClass(root));
 
 const NOTE_PATTERN = /^([A-G])([#♯b♭]?)/;
 
@@ -37,7 +37,7 @@ const NOTE_PATTERN = /^([A-G])([#♯b♭]?)/;
  */
 export const transposeChordSymbol = (symbol: string, semitones: number, flats?: boolean): string => {
   const match = NOTE_PATTERN.exec(symbol);
-  if (!match || pitchClassOf(semitones) === 0) return symbol;
+  if (!match || midiToPitchClass(semitones) === 0) return symbol;
   const root = parsePitchClass(match[0]) + semitones;
   const named = (note: string): string => spellPitchClass(parsePitchClass(note) + semitones, flats ?? usesFlats(root));
   const rest = symbol.slice(match[0].length).replace(/\/([A-G][#♯b♭]?)$/, (_, bass: string) => `/${named(bass)}`);

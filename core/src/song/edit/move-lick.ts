@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
-import { readChord } from '../../harmony/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
+import { parseChordSymbol } from '../../harmony/index.ts';
 import type { Stroke } from '../../pattern/index.ts';
 import { createBarPattern, expandSong } from '../expansion/expand-song.ts';
 import type { SongEdit } from './song-edit.ts';
@@ -31,7 +31,7 @@ interface FrettedStroke extends Stroke {
   readonly fret: number;
 }
 
-const failLick = (why: Message): Result<MovedLick> => failure(problem('song-wrong', { problem: why }));
+const failLick = (why: Message): Result<MovedLick> => failure(createProblem('song-wrong', { problem: why }));
 
 /** The strokes of a bar as it is played, ticks from its start, each with the fret it sounds at. */
 const extractLick = (song: Song, played: number): readonly FrettedStroke[] => {
@@ -70,7 +70,7 @@ export const moveLick = (song: Song, played: number): Result<MovedLick> => {
   if (!here || here.isInEnding || next?.section !== here.section || next.index !== here.index + 1 || next.isInEnding)
     return failLick(message('song-problem.no-next-bar'));
   const names = [played, played + 1].map((bar) => createBarPattern(song, bar).voicing.chord);
-  const [from, to] = names.map(readChord);
+  const [from, to] = names.map(parseChordSymbol);
   if (!from?.ok || !to?.ok) return failLick(message('song-problem.no-chord-root'));
   const lick = extractLick(song, played);
   if (lick.length === 0) return failLick(message('song-problem.lick-empty'));

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { shapeOf, type Voicing } from '../../harmony/index.ts';
-import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
+import { findShape, type Voicing } from '../../harmony/index.ts';
+import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import {
   SONG_KIND,
   editSong,
@@ -19,7 +19,8 @@ import {
   type Song,
 } from '../index.ts';
 
-const shape = (chord: string): Voicing => shapeOf(instrumentIn(tuningByKey('standard')), chord) as Voicing;
+const shape = (chord: string): Voicing =>
+  findShape(createInstrument(findTuningOrStandard('standard')), chord) as Voicing;
 
 const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
   valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));

@@ -1,8 +1,14 @@
 import type { Result } from '../../errors/index.ts';
-import { editOf, type AnyEdit, type DocumentKind, type Edited, type Handlers } from '../../edit/reducer.ts';
+import {
+  applyEdit,
+  type AnyEdit,
+  type DocumentType,
+  type EditResult,
+  type EditHandlers,
+} from '../../edit/apply-edit.ts';
 import type { Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
-import type { MadeSchool } from '../../pattern/index.ts';
+import type { CustomSchool } from '../../pattern/index.ts';
 import type { Metre } from '../../time/index.ts';
 import { validateSong } from '../model/validate-song.ts';
 import type { Bar, SongFigure, FormEntry, Section, Song } from '../model/song.ts';
@@ -14,7 +20,7 @@ export type SongEdit =
   | { readonly kind: 'setMetre'; readonly metre: Metre }
   | { readonly kind: 'setSwing'; readonly swing: number | undefined }
   | { readonly kind: 'setInstrument'; readonly instrument: Instrument }
-  | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: MadeSchool }
+  | { readonly kind: 'chooseSchool'; readonly school: string; readonly ownSchool?: CustomSchool }
   | { readonly kind: 'setTags'; readonly tags: readonly string[] | undefined }
   | { readonly kind: 'setVoicing'; readonly id: string; readonly voicing: Voicing | undefined }
   | { readonly kind: 'setFigures'; readonly figures: readonly SongFigure[] }
@@ -31,20 +37,20 @@ const updateFields = (song: Song, fields: Partial<Song>): Song => {
   return next as unknown as Song;
 };
 
-const applyVoicing = (song: Song, id: string, voicing: Voicing | undefined): Edited<SongEdit, Song> => {
+const applyVoicing = (song: Song, id: string, voicing: Voicing | undefined): EditResult<SongEdit, Song> => {
   const { [id]: old, ...others } = song.voicings;
   const voicings = voicing ? { ...song.voicings, [id]: voicing } : others;
   return { document: { ...song, voicings }, inverse: { kind: 'setVoicing', id, voicing: old } };
 };
 
-const applyBars = (song: Song, id: string, bars: readonly Bar[]): Edited<SongEdit, Song> => {
+const applyBars = (song: Song, id: string, bars: readonly Bar[]): EditResult<SongEdit, Song> => {
   const old = song.sections.find((section) => section.id === id);
   if (!old) return { document: song, inverse: { kind: 'batch', edits: [] } };
   const sections = song.sections.map((section) => (section.id === id ? { ...section, bars } : section));
   return { document: { ...song, sections }, inverse: { kind: 'setBars', section: id, bars: old.bars } };
 };
 
-const SONG_EDIT_HANDLERS: Handlers<SongEdit, Song> = {
+const SONG_EDIT_HANDLERS: EditHandlers<SongEdit, Song> = {
   rename: (song, { name }) => ({ document: { ...song, name }, inverse: { kind: 'rename', name: song.name } }),
   setTempo: (song, { tempo }) => ({ document: { ...song, tempo }, inverse: { kind: 'setTempo', tempo: song.tempo } }),
   setMetre: (song, { metre }) => ({ document: { ...song, metre }, inverse: { kind: 'setMetre', metre: song.metre } }),
@@ -78,10 +84,10 @@ const SONG_EDIT_HANDLERS: Handlers<SongEdit, Song> = {
 };
 
 /** Songs as a kind of document. */
-export const SONG_DOCUMENT_TYPE: DocumentKind<SongEdit, Song> = {
+export const SONG_DOCUMENT_TYPE: DocumentType<SongEdit, Song> = {
   name: 'song',
   handlers: SONG_EDIT_HANDLERS,
-  problems: validateSong,
+  validate: validateSong,
 };
 
 /**
@@ -89,5 +95,5 @@ export const SONG_DOCUMENT_TYPE: DocumentKind<SongEdit, Song> = {
  * @example
  * valueOrThrow(applySongEdit(createSong('Song'), { kind: 'setTempo', tempo: 96 })).document.tempo // => 96
  */
-export const applySongEdit = (song: Song, change: SongChange): Result<Edited<SongEdit, Song>> =>
-  editOf(SONG_DOCUMENT_TYPE, song, change);
+export const applySongEdit = (song: Song, change: SongChange): Result<EditResult<SongEdit, Song>> =>
+  applyEdit(SONG_DOCUMENT_TYPE, song, change);

@@ -1,5 +1,5 @@
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { voicingsFor, type Voicing } from '../../harmony/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
+import { findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import type { SongChange } from './song-edit.ts';
 import type { Bar, Song } from '../model/song.ts';
@@ -22,10 +22,10 @@ const chooseShapes = (
     const to = rename(from);
     // What is named by its frets, or not at all, moves with no symbol.
     if (!/^[A-G]/.test(from)) return [{ from, to: from, voicing: old }];
-    const found = voicingsFor(to, instrument, { most: 1 });
+    const found = findVoicings(to, instrument, { maxResults: 1 });
     if (!found.ok) problems.push(...found.problems);
     else if (found.value[0]) return [{ from, to, voicing: { ...found.value[0].voicing, chord: to } }];
-    else problems.push(problem('chord-without-shape', { value: to }));
+    else problems.push(createProblem('chord-without-shape', { value: to }));
     return [];
   });
   return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(shapes);

@@ -2,10 +2,10 @@ import { sayMessage } from '@fleet-wren/wording';
 import { parseMidi } from 'midi-file';
 import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure, writeMidi } from '../../formats/index.ts';
-import { shapeOf, type Voicing } from '../../harmony/index.ts';
-import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
-import { newPattern, strokePitch, type Stroke } from '../../pattern/index.ts';
+import { parseStringNotation, writeMidi } from '../../formats/index.ts';
+import { findShape, type Voicing } from '../../harmony/index.ts';
+import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
+import { createPattern, soundingPitchOfStroke, type Stroke } from '../../pattern/index.ts';
 import { realise } from '../../score/index.ts';
 import {
   FORMS,
@@ -24,8 +24,8 @@ import {
   type Song,
 } from '../index.ts';
 
-const standard = instrumentIn(tuningByKey('standard'));
-const shape = (chord: string): Voicing => shapeOf(standard, chord) as Voicing;
+const standard = createInstrument(findTuningOrStandard('standard'));
+const shape = (chord: string): Voicing => findShape(standard, chord) as Voicing;
 
 const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
   valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));
@@ -194,7 +194,7 @@ describe('forms unfolded, against forms written out by hand', () => {
 describe('a song is a score', () => {
   const law = (figure: string, chords: readonly string[]): void => {
     // The same music twice: a pattern over the chords by hand, and a song with that pattern over those chords.
-    const { pattern } = valueOrThrow(readFigure(figure, { subdivision: 2, wholeBeats: true }));
+    const { pattern } = valueOrThrow(parseStringNotation(figure, { subdivision: 2, wholeBeats: true }));
     const ticks = 3360;
     const song: Song = {
       ...newSong('Song'),
@@ -212,7 +212,7 @@ describe('a song is a score', () => {
       }),
     );
     const score = realise(
-      newPattern('Song', {
+      createPattern('Song', {
         bars: chords.length,
         subdivision: 2,
         cyclic: false,
@@ -224,7 +224,13 @@ describe('a song is a score', () => {
       length,
       bars,
       tempos,
-      strokes: strokes.map(({ at, ticks: sounding, string, fret, pitch }) => ({ at, sounding, string, fret, pitch })),
+      strokes: strokes.map(({ at, durationTicks: sounding, string, fret, pitch }) => ({
+        at,
+        sounding,
+        string,
+        fret,
+        pitch,
+      })),
     });
     expect(plain(realiseSong(song))).toEqual(plain(score));
   };
@@ -273,7 +279,9 @@ describe('a song is a score', () => {
       form: [{ section: 's', times: 1 }],
     };
     const at420 = writeSong(song).pattern.strokes.filter(({ at }) => at === 420);
-    expect(at420.map((stroke) => [stroke.string, strokePitch(writeSong(song).pattern, stroke)])).toEqual([[2, 64]]);
+    expect(at420.map((stroke) => [stroke.string, soundingPitchOfStroke(writeSong(song).pattern, stroke)])).toEqual([
+      [2, 64],
+    ]);
   });
 
   test.each([

@@ -1,15 +1,15 @@
-import { fretOn, openStrings, sounds, type Voicing } from '../../harmony/index.ts';
+import { fretOfString, createOpenStringsVoicing, isStringSounding, type Voicing } from '../../harmony/index.ts';
 import { stringCount, type Instrument } from '../../instrument/index.ts';
 import {
-  byTimeThenString,
-  roleString,
-  type CourseBar,
+  compareByTimeThenString,
+  findStringOfRole,
+  type VariableBar,
   type Pattern,
-  type Role,
+  type ChordRole,
   type Stroke,
 } from '../../pattern/index.ts';
 import { realise, type Score } from '../../score/index.ts';
-import { canSubdivide, ticksPerBeat, type Metre } from '../../time/index.ts';
+import { isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { Bar, BarChord, Song } from '../model/song.ts';
 import { unfoldForm, type PlayedBar } from '../model/unfold-form.ts';
 
@@ -122,22 +122,22 @@ export const expandUnboundBars = (song: Song): readonly (readonly Stroke[])[] =>
 };
 
 const findNearestSoundingString = (voicing: Voicing, string: number, strings: number): number | null => {
-  const all = Array.from({ length: strings }, (_, index) => index + 1).filter((one) => sounds(voicing, one));
+  const all = Array.from({ length: strings }, (_, index) => index + 1).filter((one) => isStringSounding(voicing, one));
   return [...all].sort((a, b) => Math.abs(a - string) - Math.abs(b - string) || b - a)[0] ?? null;
 };
 
 /** The strings of the bass and what alternates with it, worked out once for a shape on an instrument. */
 const roleStringCache = new WeakMap<
   Voicing,
-  { readonly instrument: Instrument; readonly strings: Map<Role, number | null> }
+  { readonly instrument: Instrument; readonly strings: Map<ChordRole, number | null> }
 >();
 
-const getRoleString = (instrument: Instrument, voicing: Voicing, role: Role): number | null => {
+const getRoleString = (instrument: Instrument, voicing: Voicing, role: ChordRole): number | null => {
   const known = roleStringCache.get(voicing);
-  const own = known?.instrument === instrument ? known : { instrument, strings: new Map<Role, number | null>() };
+  const own = known?.instrument === instrument ? known : { instrument, strings: new Map<ChordRole, number | null>() };
   const found = own.strings.get(role);
   if (found !== undefined) return found;
-  const string = roleString(instrument, voicing, role);
+  const string = findStringOfRole(instrument, voicing, role);
   own.strings.set(role, string);
   roleStringCache.set(voicing, own);
   return string;
@@ -148,7 +148,7 @@ const bindToChord = (song: Song, stroke: Stroke, voicing: Voicing): Stroke | und
   const string = stroke.role ? (getRoleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string;
   const { role: _role, ...rest } = stroke;
   if (stroke.harmonic?.kind === 'natural' || stroke.fret !== undefined) return { ...rest, string };
-  const fret = fretOn(voicing, string);
+  const fret = fretOfString(voicing, string);
   return fret === null ? undefined : { ...rest, string, fret };
 };
 
@@ -216,7 +216,7 @@ const expandBarUncached = (song: Song, played: readonly PlayedBar[], index: numb
 const findFirstShape = (song: Song, played: readonly PlayedBar[]): Voicing =>
   played
     .flatMap(({ bar }) => bar.chords.map(({ voicing }) => song.voicings[voicing]))
-    .find((voicing) => voicing !== undefined) ?? openStrings(stringCount(song.instrument));
+    .find((voicing) => voicing !== undefined) ?? createOpenStringsVoicing(stringCount(song.instrument));
 
 /**
  * Writes a song out as it is played: the form unfolded, figures laid over the bars, strokes bound to the bass on the
@@ -236,7 +236,7 @@ export const expandSong = (song: Song): ExpandedSong => {
     muted.push(...written.muted);
     voicing = written.voicing;
   });
-  const pattern = toPattern(song, first, Math.max(1, played.length), strokes.sort(byTimeThenString));
+  const pattern = toPattern(song, first, Math.max(1, played.length), strokes.sort(compareByTimeThenString));
   const course = createTempoMap(song, played);
   return { pattern: course ? { ...pattern, course } : pattern, bars: played, mutedStrokes: muted };
 };
@@ -262,7 +262,7 @@ const getBarTempo = (song: Song, { bar, tempo }: PlayedBar): number =>
   (tempo * (bar.metre ?? song.metre).unit) / song.metre.unit;
 
 /** Metre and tempo bar by bar, where they are not the same all through. */
-const createTempoMap = (song: Song, played: readonly PlayedBar[]): readonly CourseBar[] | undefined =>
+const createTempoMap = (song: Song, played: readonly PlayedBar[]): readonly VariableBar[] | undefined =>
   played.some(({ bar, tempo }) => bar.metre || tempo !== song.tempo)
     ? played.map((one) => ({ metre: one.bar.metre ?? song.metre, tempo: getBarTempo(song, one) }))
     : undefined;
@@ -289,11 +289,11 @@ export const createBarPattern = (song: Song, index: number): Pattern => {
   const strokes = removeDuplicatesPerString(
     expandUnboundStrokes(song, played, index).map((stroke) => ({
       ...stroke,
-      string: stroke.role ? (roleString(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string,
+      string: stroke.role ? (findStringOfRole(song.instrument, voicing, stroke.role) ?? stroke.string) : stroke.string,
     })),
   );
   return {
-    ...toPattern(song, voicing, 1, [...strokes].sort(byTimeThenString)),
+    ...toPattern(song, voicing, 1, [...strokes].sort(compareByTimeThenString)),
     ...getBarSettings(song, here),
     cyclic: true,
   };
@@ -305,7 +305,7 @@ export const convertSubdivision = (
   metre: Metre,
 ): number => {
   const wanted = Math.round((subdivision * ticksPerBeat(metre)) / ticksPerBeat(own));
-  return wanted >= 1 && canSubdivide(metre, wanted) ? wanted : 1;
+  return wanted >= 1 && isSubdivisionPossible(metre, wanted) ? wanted : 1;
 };
 
 /** What a bar's own metre and tempo make of it as a pattern; nothing where they are the song's. */

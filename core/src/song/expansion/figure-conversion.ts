@@ -1,21 +1,28 @@
-import { alternateBassStrings, bassString } from '../../harmony/index.ts';
-import { patternLength, sameValue, type CourseBar, type Pattern, type Role, type Stroke } from '../../pattern/index.ts';
+import { rankAlternateBassStrings, findBassString } from '../../harmony/index.ts';
+import {
+  patternLength,
+  isDeepEqual,
+  type VariableBar,
+  type Pattern,
+  type ChordRole,
+  type Stroke,
+} from '../../pattern/index.ts';
 import { ticksPerBar } from '../../time/index.ts';
 import { convertSubdivision, type ExpandedSong } from './expand-song.ts';
 import type { SongFigure } from '../model/song.ts';
 
 /** What of its chord a stroke carries: on the string of the bass, or on one that alternates with it. */
-const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: Stroke): Role | undefined => {
+const getChordRole = ({ instrument, voicing }: Pattern, { role, string, fret }: Stroke): ChordRole | undefined => {
   if (role || fret !== undefined) return role;
-  if (string === bassString(instrument, voicing)) return 'bass';
-  const [first, second] = alternateBassStrings(instrument, voicing).filter((one) => one > 3);
+  if (string === findBassString(instrument, voicing)) return 'bass';
+  const [first, second] = rankAlternateBassStrings(instrument, voicing).filter((one) => one > 3);
   return string === first ? 'alternate' : string === second ? 'second alternate' : undefined;
 };
 
 /**
  * A pattern as a figure of a song: free of its chord, its bass strokes bound to whatever carries the bass.
  * @example
- * patternToFigure(valueOrThrow(readFigure('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // => 'bass'
+ * patternToFigure(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern, 'f').strokes[0].role // => 'bass'
  */
 export const patternToFigure = (pattern: Pattern, id: string): SongFigure => ({
   id,
@@ -28,10 +35,10 @@ export const patternToFigure = (pattern: Pattern, id: string): SongFigure => ({
 });
 
 /** The bars of a pattern from one on, with their ticks: as they come, or all alike. */
-const listPatternBars = ({ metre, tempo, bars, course }: Pattern): readonly CourseBar[] =>
+const listPatternBars = ({ metre, tempo, bars, course }: Pattern): readonly VariableBar[] =>
   course ?? Array.from({ length: bars }, () => ({ metre, tempo }));
 
-const listBarStarts = (bars: readonly CourseBar[]): readonly number[] => {
+const listBarStarts = (bars: readonly VariableBar[]): readonly number[] => {
   let next = 0;
   return [0, ...bars.map(({ metre }) => (next += ticksPerBar(metre)))];
 };
@@ -52,7 +59,7 @@ export const extractBars = ({ pattern }: ExpandedSong, from: number, count: numb
   const { course: _course, ...rest } = pattern;
   const own = all.slice(from, from + count);
   const first = own[0] ?? { metre: pattern.metre, tempo: pattern.tempo };
-  const alike = own.every((bar) => sameValue(bar, first));
+  const alike = own.every((bar) => isDeepEqual(bar, first));
   const subdivision = convertSubdivision(pattern, first.metre);
   return { ...rest, ...first, subdivision, bars: Math.max(1, own.length), strokes, ...(alike ? {} : { course: own }) };
 };

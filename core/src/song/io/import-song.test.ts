@@ -2,12 +2,12 @@ import { SaxesParser } from 'saxes';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import {
-  readMidiMusic,
+  parseMidiMusic,
   readMusicXmlMusic,
-  readTabMusic,
+  parseTab,
   writeMidi,
   writeMusicXml,
-  writeTab,
+  exportTab,
 } from '../../formats/index.ts';
 import type { ReadMusic } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
@@ -58,9 +58,9 @@ describe('songs go out and come back with the same notes at the same times', () 
     expect(heard(xml)).toEqual(heard(song));
     expect(xml.tempo).toBe(song.tempo);
     expect(chordsIn(xml)).toBe(chordsIn(song));
-    const midi = back(valueOrThrow(readMidiMusic(writeMidi(score, said))));
+    const midi = back(valueOrThrow(parseMidiMusic(writeMidi(score, said))));
     expect(heard(midi)).toEqual(heard(song));
-    const tab = back(valueOrThrow(readTabMusic(writeTab(score, digits, 'school', said))));
+    const tab = back(valueOrThrow(parseTab(exportTab(score, digits, 'school', said))));
     expect(heard(tab)).toEqual(heard(song));
     const names = new Set(song.sections.map(({ name }) => name));
     for (const read of [xml, midi, tab]) {

@@ -1,6 +1,6 @@
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 import { repeatsOf, type ReadBar, type Repeat } from '../../formats/index.ts';
-import { sameValue } from '../../pattern/index.ts';
+import { isDeepEqual } from '../../pattern/index.ts';
 import { SONG_LIMITS, type Bar, type FormEntry } from '../model/song.ts';
 
 /** A section as it is found in a file. */
@@ -32,7 +32,7 @@ class SectionCollector {
     const bars = indexes.map((index) => this.bars[index] as Bar);
     const first = this.read[indexes[0] ?? 0];
     const known = this.sections.find(
-      (one) => sameValue(one.bars, bars) && one.tempo === first?.tempo && (name === undefined || one.name === name),
+      (one) => isDeepEqual(one.bars, bars) && one.tempo === first?.tempo && (name === undefined || one.name === name),
     );
     if (known) return known.id;
     const id = `section-${this.sections.length + 1}`;
@@ -74,7 +74,7 @@ const splitAtBoundaries = (read: readonly ReadBar[], from: number, to: number): 
   const begins = range(from, to).filter((index) => {
     const bar = read[index];
     const before = read[index - 1];
-    return index === from || bar?.section !== undefined || before?.closes || bar?.tempo !== undefined;
+    return index === from || bar?.section !== undefined || before?.endsSection || bar?.tempo !== undefined;
   });
   return begins.map((start, place) => range(start, begins[place + 1] ?? to));
 };

@@ -26,5 +26,5 @@ export const prepareSongExport = (song: Song): SongExport => {
     if (begins) sections.set(index, names.get(section) ?? section);
     if (bar.words) words.set(index, bar.words);
   });
-  return { expanded: written, score: flattenSong(song, written), annotations: { sections, words } };
+  return { expanded: written, score: flattenSong(song, written), annotations: { sections, lyrics: words } };
 };

@@ -1,90 +1,103 @@
 import { failure, success, type Result } from '../../errors/index.ts';
 import {
   TEXT_LIMITS,
-  described,
-  list,
-  mapOf,
-  number,
-  object,
-  oneOf,
-  problemsBy,
-  text,
-  whole,
+  withDescription,
+  arraySchema,
+  recordSchema,
+  numberSchema,
+  objectSchema,
+  enumSchema,
+  validateBySchema,
+  stringSchema,
+  integerSchema,
   withBounds,
-  type Field,
+  type Schema,
 } from '../../fields/index.ts';
-import { openFile } from '../../formats/json/envelope.ts';
+import { parseEnvelope } from '../../formats/native/file-envelope.ts';
 import {
-  instrumentField,
-  madeSchoolField,
-  metreField,
-  schoolField,
-  strokeField,
-  voicingField,
-} from '../../formats/json/pattern-field.ts';
-import { PATTERN_LIMITS, byTimeThenString } from '../../pattern/index.ts';
+  instrumentSchema,
+  customSchoolSchema,
+  metreSchema,
+  schoolKeySchema,
+  strokeSchema,
+  voicingSchema,
+} from '../../formats/native/pattern-schema.ts';
+import { PATTERN_LIMITS, compareByTimeThenString } from '../../pattern/index.ts';
 import { validateSong } from '../model/validate-song.ts';
 import { FIGURE_RESTARTS, SONG_LIMITS, type Bar, type Song, type Texture } from '../model/song.ts';
 
-const strokesField = list(strokeField, SONG_LIMITS.strokes);
+const strokesField = arraySchema(strokeSchema, SONG_LIMITS.strokes);
 
-const figureTextureField = object({ figure: text(TEXT_LIMITS.id), begins: oneOf(FIGURE_RESTARTS) });
-const writtenTextureField = object({ written: strokesField });
+const figureTextureField = objectSchema({ figure: stringSchema(TEXT_LIMITS.id), begins: enumSchema(FIGURE_RESTARTS) });
+const writtenTextureField = objectSchema({ written: strokesField });
 
 /** One of three: a figure, strokes of the bar's own, a rest. */
-const textureField: Field<Texture> = {
+const textureField: Schema<Texture> = {
   schema: { anyOf: [figureTextureField.schema, writtenTextureField.schema, { enum: ['rest'] }] },
   check: (value, path, findings) => {
     if (value === 'rest') return;
-    const field: Field<unknown> =
+    const field: Schema<unknown> =
       typeof value === 'object' && value !== null && 'written' in value ? writtenTextureField : figureTextureField;
     field.check(value, path, findings);
   },
 };
 
-const barField = object(
+const barField = objectSchema(
   {
-    chords: list(object({ at: whole(), voicing: text(TEXT_LIMITS.chord) }), SONG_LIMITS.chords),
+    chords: arraySchema(
+      objectSchema({ at: integerSchema(), voicing: stringSchema(TEXT_LIMITS.chord) }),
+      SONG_LIMITS.chords,
+    ),
     texture: textureField,
   },
-  { melody: strokesField, words: text(SONG_LIMITS.words), remark: text(SONG_LIMITS.words), metre: metreField },
+  {
+    melody: strokesField,
+    words: stringSchema(SONG_LIMITS.words),
+    remark: stringSchema(SONG_LIMITS.words),
+    metre: metreSchema,
+  },
 );
 
-const barsField = list(barField, SONG_LIMITS.bars);
+const barsField = arraySchema(barField, SONG_LIMITS.bars);
 
 /** A song as it is read from outside. */
-const songField = object(
+const songField = objectSchema(
   {
-    name: withBounds(text(SONG_LIMITS.name), { minLength: 1 }),
-    instrument: instrumentField,
-    metre: metreField,
-    tempo: described(number(), 'Beats per minute.'),
-    subdivision: whole(),
-    school: schoolField,
-    voicings: mapOf(voicingField, SONG_LIMITS.voicings),
-    figures: list(
-      object({ id: text(TEXT_LIMITS.id), name: text(SONG_LIMITS.name), length: whole(), strokes: strokesField }),
+    name: withBounds(stringSchema(SONG_LIMITS.name), { minLength: 1 }),
+    instrument: instrumentSchema,
+    metre: metreSchema,
+    tempo: withDescription(numberSchema(), 'Beats per minute.'),
+    subdivision: integerSchema(),
+    school: schoolKeySchema,
+    voicings: recordSchema(voicingSchema, SONG_LIMITS.voicings),
+    figures: arraySchema(
+      objectSchema({
+        id: stringSchema(TEXT_LIMITS.id),
+        name: stringSchema(SONG_LIMITS.name),
+        length: integerSchema(),
+        strokes: strokesField,
+      }),
       SONG_LIMITS.figures,
     ),
-    sections: list(
-      object(
-        { id: text(TEXT_LIMITS.id), name: text(60), bars: barsField },
-        { remark: text(SONG_LIMITS.words), tempo: number() },
+    sections: arraySchema(
+      objectSchema(
+        { id: stringSchema(TEXT_LIMITS.id), name: stringSchema(60), bars: barsField },
+        { remark: stringSchema(SONG_LIMITS.words), tempo: numberSchema() },
       ),
       SONG_LIMITS.sections,
     ),
-    form: list(
-      object(
-        { section: text(TEXT_LIMITS.id), times: whole() },
-        { endings: list(object({ time: whole(), bars: barsField }), SONG_LIMITS.times) },
+    form: arraySchema(
+      objectSchema(
+        { section: stringSchema(TEXT_LIMITS.id), times: integerSchema() },
+        { endings: arraySchema(objectSchema({ time: integerSchema(), bars: barsField }), SONG_LIMITS.times) },
       ),
       SONG_LIMITS.parts,
     ),
   },
   {
-    swing: number(),
-    ownSchool: madeSchoolField,
-    tags: list(text(PATTERN_LIMITS.tag), SONG_LIMITS.tags),
+    swing: numberSchema(),
+    ownSchool: customSchoolSchema,
+    tags: arraySchema(stringSchema(PATTERN_LIMITS.tag), SONG_LIMITS.tags),
   },
 );
 
@@ -94,7 +107,7 @@ export const SONG_FORMAT_VERSION = 2;
 
 const sortTexture = (texture: Texture): Texture =>
   typeof texture === 'object' && 'written' in texture
-    ? { written: [...texture.written].sort(byTimeThenString) }
+    ? { written: [...texture.written].sort(compareByTimeThenString) }
     : texture;
 
 const sortBar = (bar: Bar): Bar => ({ ...bar, texture: sortTexture(bar.texture) });
@@ -105,12 +118,12 @@ const sortBar = (bar: Bar): Bar => ({ ...bar, texture: sortTexture(bar.texture) 
  * parseSong({ name: 7 }).ok // => false
  */
 export const parseSong = (value: unknown): Result<Song> => {
-  const shape = problemsBy(songField, value, 'song');
+  const shape = validateBySchema(songField, value, 'song');
   if (shape.length > 0) return failure(...shape);
   const raw = value as Song;
   const song: Song = {
     ...raw,
-    figures: raw.figures.map((figure) => ({ ...figure, strokes: [...figure.strokes].sort(byTimeThenString) })),
+    figures: raw.figures.map((figure) => ({ ...figure, strokes: [...figure.strokes].sort(compareByTimeThenString) })),
     sections: raw.sections.map((section) => ({ ...section, bars: section.bars.map(sortBar) })),
   };
   const problems = validateSong(song);
@@ -132,6 +145,6 @@ export const serialiseSong = (song: Song): string =>
  * parseSongFile('{}').ok // => false
  */
 export const parseSongFile = (source: string): Result<Song> => {
-  const file = openFile({ format: SONG_FORMAT, version: SONG_FORMAT_VERSION }, 'song', source);
+  const file = parseEnvelope({ format: SONG_FORMAT, version: SONG_FORMAT_VERSION }, 'song', source);
   return file.ok ? parseSong(file.value.content) : file;
 };

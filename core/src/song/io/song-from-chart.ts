@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
-import { voicingsFor, type Voicing } from '../../harmony/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
+import { findVoicings, type Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { ChordChart, ChartBar, ChartSection } from '../chart/read-chart.ts';
@@ -15,10 +15,10 @@ const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonl
   const problems: Problem[] = [];
   const shapes: Record<string, Voicing> = {};
   for (const symbol of symbols) {
-    const found = voicingsFor(symbol, instrument, { most: 1 });
+    const found = findVoicings(symbol, instrument, { maxResults: 1 });
     if (!found.ok) problems.push(...found.problems);
     else if (found.value[0]) shapes[symbol] = { ...found.value[0].voicing, chord: symbol };
-    else problems.push(problem('chord-without-shape', { value: symbol }));
+    else problems.push(createProblem('chord-without-shape', { value: symbol }));
   }
   return problems.length > 0 ? failure(...problems.slice(0, 20)) : success(shapes);
 };
@@ -51,7 +51,7 @@ const findOverlappingChords = (sections: readonly Section[]): readonly Problem[]
   sections.flatMap(({ name, bars }) =>
     bars.flatMap(({ chords }, index) =>
       hasOverlappingChords(chords)
-        ? [problem('song-wrong', { problem: message('song-problem.too-many-chords', { name, bar: index + 1 }) })]
+        ? [createProblem('song-wrong', { problem: message('song-problem.too-many-chords', { name, bar: index + 1 }) })]
         : [],
     ),
   );

@@ -1,5 +1,5 @@
 import { message } from '../../message/index.ts';
-import { failure, problem, success, type Problem, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import {
   gridOf,
   heardShape,
@@ -11,15 +11,15 @@ import {
   type TimedNote,
 } from '../../formats/index.ts';
 import {
-  alternateBassStrings,
-  bassString,
-  openStrings,
-  shapeOf,
-  voicingsFor,
+  rankAlternateBassStrings,
+  findBassString,
+  createOpenStringsVoicing,
+  findShape,
+  findVoicings,
   type Voicing,
 } from '../../harmony/index.ts';
 import { stringCount, type Instrument } from '../../instrument/index.ts';
-import { UNTITLED, byTimeThenString, type Role, type Stroke } from '../../pattern/index.ts';
+import { UNTITLED, compareByTimeThenString, type ChordRole, type Stroke } from '../../pattern/index.ts';
 import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
 import { createSong } from '../model/create-song.ts';
 import { inferForm, type ImportedSection } from './infer-form.ts';
@@ -65,7 +65,7 @@ const assignStrings = (music: ReadMusic, usual: Metre) => {
   const found = strung(notes, music.instrument);
   const byBar = music.bars.map((): Stroke[] => []);
   let bar = 0;
-  for (const stroke of [...found.strokes].sort(byTimeThenString)) {
+  for (const stroke of [...found.strokes].sort(compareByTimeThenString)) {
     while (bar + 1 < starts.length && (starts[bar + 1] as number) <= stroke.at) bar += 1;
     byBar[bar]?.push({ ...stroke, at: stroke.at - (starts[bar] as number) });
   }
@@ -85,8 +85,8 @@ interface ShapeTable {
 
 const chooseShape = (instrument: Instrument, { symbol, frets }: ReadChord): Voicing | undefined => {
   if (frets?.length === stringCount(instrument)) return { chord: symbol, frets };
-  const found = voicingsFor(symbol, instrument, { most: 1 });
-  const shape = shapeOf(instrument, symbol) ?? (found.ok ? found.value[0]?.voicing : undefined);
+  const found = findVoicings(symbol, instrument, { maxResults: 1 });
+  const shape = findShape(instrument, symbol) ?? (found.ok ? found.value[0]?.voicing : undefined);
   return shape && { ...shape, chord: symbol };
 };
 
@@ -125,10 +125,10 @@ const inferChords = (
 };
 
 /** What of its chord a stroke that is free of frets carries. */
-const getChordRole = (instrument: Instrument, shape: Voicing, { string, fret }: Stroke): Role | undefined => {
+const getChordRole = (instrument: Instrument, shape: Voicing, { string, fret }: Stroke): ChordRole | undefined => {
   if (fret !== undefined || string <= 3) return undefined;
-  if (string === bassString(instrument, shape)) return 'bass';
-  const [first, second] = alternateBassStrings(instrument, shape).filter((one) => one > 3);
+  if (string === findBassString(instrument, shape)) return 'bass';
+  const [first, second] = rankAlternateBassStrings(instrument, shape).filter((one) => one > 3);
   return string === first ? 'alternate' : string === second ? 'second alternate' : undefined;
 };
 
@@ -188,7 +188,7 @@ const needsChordRestated = (bars: readonly BarWithStrings[], index: number): boo
     here.section !== undefined ||
     here.repeatBegins === true ||
     here.tempo !== undefined ||
-    before.closes === true ||
+    before.endsSection === true ||
     before.repeatEnds !== undefined ||
     here.endings?.join() !== before.endings?.join()
   );
@@ -203,7 +203,7 @@ const omitRepeatedChords = (all: readonly BarChord[], last: string, anew: boolea
 const createBars = (strungOnes: readonly BarWithStrings[], instrument: Instrument): ImportedBars => {
   const shapes: ShapeTable = { byName: new Map(), unheld: new Set() };
   const named = strungOnes.some(({ bar }) => bar.chords.length > 0);
-  let held: Voicing = openStrings(stringCount(instrument));
+  let held: Voicing = createOpenStringsVoicing(stringCount(instrument));
   let last = '';
   const made = strungOnes.map((one, index) => {
     const all = inferChords(one, shapes, instrument, named);
@@ -222,7 +222,7 @@ const createBars = (strungOnes: readonly BarWithStrings[], instrument: Instrumen
       texture:
         strokes.length === 0 ? 'rest' : figure ? { figure: figure.id, begins: 'each bar' } : { written: strokes },
       ...(metre ? { metre } : {}),
-      ...(bar.words ? { words: bar.words.slice(0, SONG_LIMITS.words) } : {}),
+      ...(bar.lyrics ? { words: bar.lyrics.slice(0, SONG_LIMITS.words) } : {}),
     };
   });
   return { bars, figures: [...figures.values()], shapes, heard: !named && shapes.byName.size > 0 };
@@ -258,34 +258,34 @@ const createImportRemarks = (
   music: ReadMusic,
   { found, made }: { readonly found: ReturnType<typeof strung>; readonly made: ImportedBars },
 ) => [
-  ...(found.guessed > 0
+  ...(found.inferredCount > 0
     ? [
-        problem(found.guessed === found.strokes.length ? 'positions-guessed' : 'some-positions-guessed', {
-          value: found.guessed,
+        createProblem(found.inferredCount === found.strokes.length ? 'positions-guessed' : 'some-positions-guessed', {
+          value: found.inferredCount,
         }),
       ]
     : []),
-  ...(found.lost.length > 0
-    ? [problem('notes-left-out', { value: found.lost.length, where: message('place.several') })]
+  ...(found.unplayableNotes.length > 0
+    ? [createProblem('notes-left-out', { value: found.unplayableNotes.length, where: message('place.several') })]
     : []),
-  ...(found.doubled > 0 ? [problem('notes-doubled', { value: found.doubled })] : []),
-  ...(made.heard ? [problem('chords-heard', { value: made.shapes.byName.size })] : []),
-  ...[...made.shapes.unheld].map((symbol) => problem('chord-unheld', { symbol })),
+  ...(found.duplicateCount > 0 ? [createProblem('notes-doubled', { value: found.duplicateCount })] : []),
+  ...(made.heard ? [createProblem('chords-heard', { value: made.shapes.byName.size })] : []),
+  ...[...made.shapes.unheld].map((symbol) => createProblem('chord-unheld', { symbol })),
   ...(music.bars.length > SONG_LIMITS.bars
-    ? [problem('bars-left-out', { value: music.bars.length - SONG_LIMITS.bars })]
+    ? [createProblem('bars-left-out', { value: music.bars.length - SONG_LIMITS.bars })]
     : []),
-  ...music.remarks,
+  ...music.warnings,
 ];
 
 /**
  * A song made of what was read of a file: sections by their marks, double lines and repeats, equal bars as one figure, chords
  * as they are named, else where one is heard whole. Errors: `no-notes`, `song-wrong`.
  * @example
- * createSongFromScore({ instrument: newPattern('P').instrument, bars: [], remarks: [] }).ok // => false
+ * createSongFromScore({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false
  */
 export const createSongFromScore = (given: ReadMusic): Result<ImportedSong> => {
   const music = truncateScore(given);
-  if (!music.bars.some(({ notes }) => notes.length > 0)) return failure(problem('no-notes'));
+  if (!music.bars.some(({ notes }) => notes.length > 0)) return failure(createProblem('no-notes'));
   const metre = findMostCommonMetre(music.bars);
   const { bars: strungOnes, found } = assignStrings(music, metre);
   const made = createBars(strungOnes, music.instrument);

@@ -1,5 +1,5 @@
-import { shapeOf, openStrings } from '../../harmony/index.ts';
-import { instrumentIn, tuningByKey } from '../../instrument/index.ts';
+import { findShape, createOpenStringsVoicing } from '../../harmony/index.ts';
+import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import { ticksPerBar, ticksPerBeat } from '../../time/index.ts';
 import { rehearsalLetter } from '../rehearsal-letter.ts';
 import type { Bar, SongFigure, Song } from './song.ts';
@@ -25,9 +25,9 @@ const createDefaultFigure = (metre: Song['metre']): SongFigure => {
  * createSong('Song').sections[0].bars.length // => 4
  */
 export const createSong = (name: string, changes: Partial<Song> = {}): Song => {
-  const instrument = changes.instrument ?? instrumentIn(tuningByKey('standard'));
+  const instrument = changes.instrument ?? createInstrument(findTuningOrStandard('standard'));
   const metre = changes.metre ?? { beats: 4, unit: 4 };
-  const shape = shapeOf(instrument, 'C') ?? openStrings(instrument.pitches.length);
+  const shape = findShape(instrument, 'C') ?? createOpenStringsVoicing(instrument.pitches.length);
   const bar: Bar = { chords: [], texture: { figure: 'figure-1', begins: 'each bar' } };
   const first: Bar = { ...bar, chords: [{ at: 0, voicing: shape.chord }] };
   return {

@@ -1,6 +1,6 @@
 import type { Voicing } from '../../harmony/index.ts';
 import type { Instrument } from '../../instrument/index.ts';
-import type { MadeSchool, Stroke } from '../../pattern/index.ts';
+import type { CustomSchool, Stroke } from '../../pattern/index.ts';
 import { ticksPerBar, type Metre } from '../../time/index.ts';
 
 /** A pattern free of chords: what the picking hand does for a bar or more. Ticks from the figure's start. */
@@ -77,7 +77,7 @@ export interface Song {
   readonly subdivision: number;
   readonly swing?: number;
   readonly school: string;
-  readonly ownSchool?: MadeSchool;
+  readonly ownSchool?: CustomSchool;
   /** Shapes by name. */
   readonly voicings: Readonly<Record<string, Voicing>>;
   readonly figures: readonly SongFigure[];

@@ -1,13 +1,13 @@
 import { message, type Message } from '../../message/index.ts';
-import { problem, type Problem } from '../../errors/index.ts';
+import { createProblem, type Problem } from '../../errors/index.ts';
 import { schoolProblems } from '../../fingering/index.ts';
-import { problemsOfInstrument, stringCount } from '../../instrument/index.ts';
+import { validateInstrument, stringCount } from '../../instrument/index.ts';
 import { SWING_RANGE, type Stroke } from '../../pattern/index.ts';
-import { BEAT_UNITS, TEMPO_RANGE, canSubdivide, type Metre } from '../../time/index.ts';
+import { BEAT_UNITS, TEMPO_RANGE, isSubdivisionPossible, type Metre } from '../../time/index.ts';
 import { SONG_LIMITS, getBarTicks, type Bar, type Section, type Song } from './song.ts';
 import { unfoldForm } from './unfold-form.ts';
 
-const createSongProblem = (why: Message): Problem => problem('song-wrong', { problem: why });
+const createSongProblem = (why: Message): Problem => createProblem('song-wrong', { problem: why });
 
 const findDuplicates = (names: readonly string[]): readonly string[] =>
   names.filter((name, index) => names.indexOf(name) !== index);
@@ -98,15 +98,15 @@ const validateSectionTempo = ({ name, tempo }: Section): readonly Problem[] =>
     : [createSongProblem(message('song-problem.tempo', { name, tempo, ...TEMPO_RANGE }))];
 
 const validateSettings = ({ name, tempo, metre, subdivision, swing }: Song): readonly Problem[] => [
-  ...(name.trim().length > 0 && name.length <= SONG_LIMITS.name ? [] : [problem('name-wrong')]),
+  ...(name.trim().length > 0 && name.length <= SONG_LIMITS.name ? [] : [createProblem('name-wrong')]),
   ...(Number.isFinite(tempo) && tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most
     ? []
-    : [problem('tempo-out-of-range', { value: tempo, ...TEMPO_RANGE })]),
-  ...(isValidMetre(metre) ? [] : [problem('metre-unknown', { value: `${metre.beats}/${metre.unit}` })]),
-  ...(canSubdivide(metre, subdivision) ? [] : [problem('subdivision-unknown', { value: subdivision })]),
+    : [createProblem('tempo-out-of-range', { value: tempo, ...TEMPO_RANGE })]),
+  ...(isValidMetre(metre) ? [] : [createProblem('metre-unknown', { value: `${metre.beats}/${metre.unit}` })]),
+  ...(isSubdivisionPossible(metre, subdivision) ? [] : [createProblem('subdivision-unknown', { value: subdivision })]),
   ...(swing === undefined || (swing >= SWING_RANGE.least && swing <= SWING_RANGE.most)
     ? []
-    : [problem('swing-wrong', { value: swing, ...SWING_RANGE })]),
+    : [createProblem('swing-wrong', { value: swing, ...SWING_RANGE })]),
 ];
 
 const validateVoicings = ({ voicings, instrument }: Song): readonly Problem[] =>
@@ -115,7 +115,7 @@ const validateVoicings = ({ voicings, instrument }: Song): readonly Problem[] =>
     const most = instrument.frets - instrument.capo;
     const beyond = frets.find((fret) => fret !== null && (fret < 0 || fret > most));
     return [
-      ...(frets.length === strings ? [] : [problem('voicing-strings', { chord, value: frets.length, strings })]),
+      ...(frets.length === strings ? [] : [createProblem('voicing-strings', { chord, value: frets.length, strings })]),
       ...(beyond === undefined ? [] : [createSongProblem(message('song-problem.fret', { name, fret: beyond ?? 0 }))]),
     ];
   });
@@ -129,7 +129,7 @@ const MAX_PROBLEMS = 20;
  * validateSong(createSong('Song')).length // => 0
  */
 export const validateSong = (song: Song): readonly Problem[] => {
-  const frame = [...validateSettings(song), ...problemsOfInstrument(song.instrument), ...schoolProblems(song)];
+  const frame = [...validateSettings(song), ...validateInstrument(song.instrument), ...schoolProblems(song)];
   if (frame.length > 0) return frame.slice(0, MAX_PROBLEMS);
   const twice = [
     ...findDuplicates(song.sections.map(({ id }) => id)),

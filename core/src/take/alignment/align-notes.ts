@@ -1,4 +1,4 @@
-import type { NotePlayed } from '../../formats/index.ts';
+import type { PlayedNote } from '../../formats/index.ts';
 import type { TakeReference } from '../model/reference.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { createTakeAlignment, refineAlignment, alignWithAdaptedLevels } from './align-to-score.ts';
@@ -14,10 +14,10 @@ const MAX_ONSET_STRENGTH = 3;
 /** Seconds after the last note that belong to a take. */
 const TAIL_SECONDS = 1;
 
-const getDuration = (notes: readonly NotePlayed[]): number => (notes.at(-1)?.at ?? 0) + TAIL_SECONDS;
+const getDuration = (notes: readonly PlayedNote[]): number => (notes.at(-1)?.at ?? 0) + TAIL_SECONDS;
 
 /** Notes as if they had been separated from a sound: each in the look it falls into. */
-const createActivations = ({ pitches }: AlignmentScene, notes: readonly NotePlayed[]): PitchActivations => {
+const createActivations = ({ pitches }: AlignmentScene, notes: readonly PlayedNote[]): PitchActivations => {
   const frames = Math.ceil(getDuration(notes) / TAKE_PARAMETERS.hopSeconds);
   const of = pitches.map(() => new Float32Array(frames));
   for (const { at, pitch, loudness } of notes) {
@@ -29,23 +29,23 @@ const createActivations = ({ pitches }: AlignmentScene, notes: readonly NotePlay
 };
 
 /** Notes as if they had been plucks: to the millisecond. */
-const createOnsetTimes = (notes: readonly NotePlayed[]): OnsetRefiner => {
+const createOnsetTimes = (notes: readonly PlayedNote[]): OnsetRefiner => {
   const values = new Float32Array(Math.ceil(getDuration(notes) / ATTACK_STEP));
   for (const { at } of notes) values[Math.round(at / ATTACK_STEP)] = MAX_ONSET_STRENGTH;
   return new OnsetRefiner(values);
 };
 
 /** Pitches that were played and asked for nowhere: they are extra strokes whatever else they are. */
-const findUnexpectedPitches = ({ pitches }: AlignmentScene, notes: readonly NotePlayed[]) =>
+const findUnexpectedPitches = ({ pitches }: AlignmentScene, notes: readonly PlayedNote[]) =>
   notes.filter(({ pitch }) => !pitches.includes(pitch)).map(({ at, pitch }) => ({ at, pitch, confidence: 1 }));
 
 /**
  * Hears a take that came as notes, from a MIDI file or instrument, against what was asked: the same as of a sound, but that every
  * stroke is known exactly. Seconds, sorted.
  * @example
- * alignNotesToScore([], createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
+ * alignNotesToScore([], createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).cycles // => 0
  */
-export const alignNotesToScore = (notes: readonly NotePlayed[], asked: TakeReference): TakeAlignment => {
+export const alignNotesToScore = (notes: readonly PlayedNote[], asked: TakeReference): TakeAlignment => {
   const scene = createAlignmentScene(asked);
   const strengths = createActivations(scene, notes);
   const understood = alignWithAdaptedLevels(scene, strengths);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { distanceToNearest, lowerBound, hasOtherNear, hasValueNear } from '../onsets/sorted-times.ts';
 import {
@@ -17,8 +17,11 @@ import {
   type PlayerBeing,
 } from '../index.ts';
 
-const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
-  const { score, digits } = playedPattern({ ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true });
+const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
+  const { score, digits } = playedPattern({
+    ...valueOrThrow(parseStringNotation(text, options)).pattern,
+    cyclic: true,
+  });
   return { score, asked: askedOf(score, digits, cycles) };
 };
 

@@ -1,7 +1,7 @@
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import { alignPeaks, pickPeaks, type OnsetPeak } from '../onsets/align-peaks.ts';
 import { hasValueNear } from '../onsets/sorted-times.ts';
-import { frequencyOf } from '../../instrument/index.ts';
+import { midiToFrequency } from '../../instrument/index.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { groupIntoMoments, type ScoreMoment } from './tempo-hypotheses.ts';
 import type { PitchActivations } from '../signal/pitch-activations.ts';
@@ -46,7 +46,9 @@ const LAG_PER_PARTIAL = 0.004;
 
 /** Seconds by which the swell of each pitch comes later than that of a high one. */
 export const computeOnsetLags = ({ pitches }: AlignmentScene): readonly number[] =>
-  pitches.map((pitch) => LAG_PER_PARTIAL * max(0, floor(TAKE_PARAMETERS.crossoverFrequency / frequencyOf(pitch)) - 1));
+  pitches.map(
+    (pitch) => LAG_PER_PARTIAL * max(0, floor(TAKE_PARAMETERS.crossoverFrequency / midiToFrequency(pitch)) - 1),
+  );
 
 /** Levels before anything is known: a pitch’s stronger looks are taken for its strokes. */
 export const estimateInitialLevels = ({ byPitch: of }: PitchActivations): readonly PitchLevel[] =>

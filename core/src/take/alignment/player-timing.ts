@@ -1,19 +1,19 @@
-import { strikerOf, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Actuator } from '../../pattern/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import type { AlignmentScene } from './onset-pairing.ts';
 import { smoothBeatTimes, type OnsetPair as Placed } from './smooth-beats.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
 
-const getActuator = ({ digit }: ReferenceStroke): Striker | null => digit && strikerOf(digit);
+const getActuator = ({ digit }: ReferenceStroke): Actuator | null => digit && actuatorOf(digit);
 
 /** How late each digit usually comes, in seconds against the pulse. */
 const estimateActuatorAsynchrony = (
   asked: TakeReference,
   times: readonly (number | null)[],
   pulse: readonly number[],
-): ReadonlyMap<Striker, number> => {
-  const past = new Map<Striker, number[]>();
+): ReadonlyMap<Actuator, number> => {
+  const past = new Map<Actuator, number[]>();
   times.forEach((at, index) => {
     const striker = getActuator(asked.strokes[index] as ReferenceStroke);
     if (at !== null && striker) past.set(striker, [...(past.get(striker) ?? []), at - (pulse[index] as number)]);
@@ -24,7 +24,7 @@ const estimateActuatorAsynchrony = (
 const collectCorrectedOnsets = (
   scene: AlignmentScene,
   times: readonly (number | null)[],
-  lateness: ReadonlyMap<Striker, number>,
+  lateness: ReadonlyMap<Actuator, number>,
 ): readonly Placed[] =>
   times.flatMap((at, index) => {
     const stroke = scene.reference.strokes[index] as ReferenceStroke;
@@ -39,7 +39,7 @@ export const estimateBeatTimes = (
   before: readonly number[],
 ): readonly number[] => {
   const { strokes } = scene.reference;
-  let lateness: ReadonlyMap<Striker, number> = new Map();
+  let lateness: ReadonlyMap<Actuator, number> = new Map();
   let pulse = before;
   for (let again = 0; again < 3; again += 1) {
     pulse = smoothBeatTimes(

@@ -1,8 +1,8 @@
 import { message, type Message } from '../../message/index.ts';
-import { STRIKERS } from '../../pattern/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
-import type { NotePlayed } from '../../formats/index.ts';
-import { pitchClassName, pitchClassOf } from '../../instrument/index.ts';
+import { ACTUATORS } from '../../pattern/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
+import type { PlayedNote } from '../../formats/index.ts';
+import { pitchClassName, midiToPitchClass } from '../../instrument/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { TakeReference } from '../model/reference.ts';
 import {
@@ -54,7 +54,7 @@ const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorSta
   // Bass strings sound otherwise than the others whatever strikes them: fingers are held against fingers.
   const fingers = played.filter((stroke) => getAlignedActuator(now, stroke) !== 'p');
   const loud = median((fingers.length > 0 ? fingers : played).flatMap(({ level }) => level ?? []));
-  const digits = STRIKERS.flatMap((striker): readonly Omit<ActuatorStatistics, 'timed'>[] => {
+  const digits = ACTUATORS.flatMap((striker): readonly Omit<ActuatorStatistics, 'timed'>[] => {
     const all = now.alignment.strokes.filter((stroke) => getAlignedActuator(now, stroke) === striker);
     const own = all.filter(({ what }) => what === 'matched');
     if (all.length === 0) return [];
@@ -76,7 +76,7 @@ const computeActuatorStatistics = (now: AssessmentContext): readonly ActuatorSta
   return digits.map((digit) => ({ ...digit, timed: digit.placed && placed > 1 }));
 };
 
-const formatNoteName = (pitch: number): string => pitchClassName(pitchClassOf(pitch));
+const formatNoteName = (pitch: number): string => pitchClassName(midiToPitchClass(pitch));
 
 const wrongString = (place: Message, instead: number | null | undefined): Message =>
   instead === null || instead === undefined
@@ -137,17 +137,17 @@ const computeClippedShare = (samples: Float32Array, peak: number): number => {
 /** Why a recording is no use whatever is on it; null where it is. */
 const checkRecording = (samples: Float32Array, { passSeconds: cycleSeconds }: TakeReference): Result<never> | null => {
   const peak = findPeakLevel(samples);
-  if (peak < TAKE_DIAGNOSTIC_THRESHOLDS.silenceLevel) return failure(problem('take-silent'));
-  if (samples.length < TAKE_PARAMETERS.sampleRate * 0.5 * cycleSeconds) return failure(problem('take-too-short'));
+  if (peak < TAKE_DIAGNOSTIC_THRESHOLDS.silenceLevel) return failure(createProblem('take-silent'));
+  if (samples.length < TAKE_PARAMETERS.sampleRate * 0.5 * cycleSeconds) return failure(createProblem('take-too-short'));
   return computeClippedShare(samples, peak) > TAKE_DIAGNOSTIC_THRESHOLDS.maxClippedShare
-    ? failure(problem('take-clipped'))
+    ? failure(createProblem('take-clipped'))
     : null;
 };
 
 /** A guitar that is tuned otherwise than asked; null where it is not. */
 const checkTuning = (asked: TakeReference, innovation: SpectralFlux): Result<never> | null => {
   const by = estimateTuningOffset(innovation, asked);
-  return by === 0 ? null : failure(problem('take-tuned', tunedWords(by)));
+  return by === 0 ? null : failure(createProblem('take-tuned', tunedWords(by)));
 };
 
 /** What was heard of a take judged; refused where it does not fit. */
@@ -162,7 +162,7 @@ const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReferenc
     share < TAKE_DIAGNOSTIC_THRESHOLDS.minDetectedShare ||
     doubtful
   )
-    return failure(problem('take-does-not-fit'));
+    return failure(createProblem('take-does-not-fit'));
   const now: AssessmentContext = { reference: asked, score, alignment: heard };
   const digits = computeActuatorStatistics(now);
   return success({
@@ -178,20 +178,22 @@ const assessAlignment = (heard: TakeAlignment, score: Score, asked: TakeReferenc
 /**
  * A take that came as notes, judged as one that came as sound is. Errors: `take-silent`, `take-does-not-fit`.
  * @example
- * assessNotes([], realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ * assessNotes([], realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
  */
 export const assessNotes = (
-  notes: readonly NotePlayed[],
+  notes: readonly PlayedNote[],
   score: Score,
   asked: TakeReference,
 ): Result<TakeAssessment> =>
-  notes.length === 0 ? failure(problem('take-silent')) : assessAlignment(alignNotesToScore(notes, asked), score, asked);
+  notes.length === 0
+    ? failure(createProblem('take-silent'))
+    : assessAlignment(alignNotesToScore(notes, asked), score, asked);
 
 /**
  * A take judged against what was asked: by digit, by time through, in sentences. Samples come at `TAKE.sampleRate` a second, −1
  * to 1 (see `resampled`). Errors: `take-silent`, `take-too-short`, `take-clipped`, `take-tuned`, `take-does-not-fit`.
  * @example
- * assessTake(new Float32Array(44100), realise(valueOrThrow(readFigure('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
+ * assessTake(new Float32Array(44100), realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1)).ok // => false
  */
 export const assessTake = (samples: Float32Array, score: Score, asked: TakeReference): Result<TakeAssessment> => {
   const unfit = checkRecording(samples, asked);

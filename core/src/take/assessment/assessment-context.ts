@@ -1,5 +1,5 @@
 import type { Message } from '../../message/index.ts';
-import { strikerOf, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { robustStandardDeviation } from '../../statistics/index.ts';
 import { placeIn, type Score } from '../../score/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
@@ -7,7 +7,7 @@ import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 
 /** How one digit played in a take. */
 export interface ActuatorStatistics {
-  readonly striker: Striker;
+  readonly striker: Actuator;
   readonly strokes: number;
   /** Whether enough of them are placed surely enough for their evenness to be told. */
   readonly placed: boolean;
@@ -82,9 +82,9 @@ export const getReferenceStroke = (
   stroke: AlignedStroke,
 ): ReferenceStroke => asked.strokes[stroke.asked] as ReferenceStroke;
 
-export const getAlignedActuator = (now: AssessmentContext, stroke: AlignedStroke): Striker | null => {
+export const getAlignedActuator = (now: AssessmentContext, stroke: AlignedStroke): Actuator | null => {
   const { digit } = getReferenceStroke(now, stroke);
-  return digit && strikerOf(digit);
+  return digit && actuatorOf(digit);
 };
 
 export const getAsynchrony = ({ at, pulse }: AlignedStroke): readonly number[] => (at === null ? [] : [at - pulse]);
@@ -107,10 +107,10 @@ export const placeOf = (
 
 export const milliseconds = (seconds: number): number => Math.round(Math.abs(seconds) * 1000);
 
-export const listActuatorStrokeIds = (now: AssessmentContext, striker: Striker): readonly string[] => [
+export const listActuatorStrokeIds = (now: AssessmentContext, striker: Actuator): readonly string[] => [
   ...new Set(
     now.reference.strokes
-      .filter(({ digit }) => digit && strikerOf(digit) === striker)
+      .filter(({ digit }) => digit && actuatorOf(digit) === striker)
       .map(({ strokeId: origin }) => origin),
   ),
 ];

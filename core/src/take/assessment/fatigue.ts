@@ -1,5 +1,5 @@
 import { message } from '../../message/index.ts';
-import { STRIKERS, fingerWord, type Striker } from '../../pattern/index.ts';
+import { ACTUATORS, fingerWord, type Actuator } from '../../pattern/index.ts';
 import { median } from '../../statistics/index.ts';
 import {
   TAKE_DIAGNOSTIC_THRESHOLDS,
@@ -36,7 +36,7 @@ const estimateMedian = (own: readonly number[], all: readonly number[]): MedianE
 
 const getLevels = ({ decibels }: AlignedStroke): readonly number[] => (decibels === null ? [] : [decibels]);
 
-const estimateSegment = (now: AssessmentContext, striker: Striker, from: number, to: number): SegmentEstimate => {
+const estimateSegment = (now: AssessmentContext, striker: Actuator, from: number, to: number): SegmentEstimate => {
   const all = now.alignment.strokes.filter((stroke) => {
     const { pass: cycle } = getReferenceStroke(now, stroke);
     return stroke.what === 'matched' && cycle >= from && cycle < to;
@@ -61,7 +61,7 @@ export const findFatigue = (now: AssessmentContext): readonly RankedTakeDiagnost
   const { cycles } = now.alignment;
   if (cycles < TAKE_DIAGNOSTIC_THRESHOLDS.minPassesForFatigue) return [];
   const third = Math.floor(cycles / 3);
-  return STRIKERS.flatMap((striker): readonly RankedTakeDiagnostic[] => {
+  return ACTUATORS.flatMap((striker): readonly RankedTakeDiagnostic[] => {
     const [first, last] = [
       estimateSegment(now, striker, 0, third),
       estimateSegment(now, striker, cycles - third, cycles),

@@ -1,5 +1,5 @@
 import { message } from '../../message/index.ts';
-import { fingerWord, strikerOf, type Striker } from '../../pattern/index.ts';
+import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
 import type { ReferenceStroke } from '../model/reference.ts';
 import {
@@ -20,7 +20,7 @@ export interface ScorePosition {
   readonly reference: ReferenceStroke;
   /** Index of its first time among what was asked. */
   readonly index: number;
-  readonly actuator: Striker;
+  readonly actuator: Actuator;
   readonly observations: readonly AlignedStroke[];
   /** Median seconds beside the pulse, where enough of its strokes are sure of their time; else null. */
   readonly asynchrony: number | null;
@@ -53,9 +53,9 @@ export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosi
   return now.reference.strokes.flatMap((asked, index): readonly ScorePosition[] => {
     const { pass: cycle, digit, scoreIndex: stroke } = asked;
     if (cycle !== 0 || !digit) return [];
-    const striker = strikerOf(digit);
+    const striker = actuatorOf(digit);
     const own = heard.get(stroke) ?? [];
-    const same = (one: ReferenceStroke): boolean => one.digit !== null && strikerOf(one.digit) === striker;
+    const same = (one: ReferenceStroke): boolean => one.digit !== null && actuatorOf(one.digit) === striker;
     return [
       {
         reference: asked,
@@ -74,14 +74,14 @@ export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosi
 const hasEnoughObservations = (now: AssessmentContext, { observations: heard }: ScorePosition): boolean =>
   heard.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes && heard.length >= 0.5 * now.alignment.cycles;
 
-const playedBy = (stroke: ReferenceStroke | undefined): Striker | null =>
-  stroke?.digit ? strikerOf(stroke.digit) : null;
+const playedBy = (stroke: ReferenceStroke | undefined): Actuator | null =>
+  stroke?.digit ? actuatorOf(stroke.digit) : null;
 
 const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
   median(getReliableAsynchronies(all.flatMap(({ observations: heard }) => heard)));
 
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
-export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Striker, lateness: number): boolean => {
+export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Actuator, lateness: number): boolean => {
   const common = computeMedianAsynchrony(all);
   const own = all.flatMap((place) => (place.actuator === striker ? (place.asynchrony ?? []) : []));
   const beside = own.map((late) => (late - common) * Math.sign(lateness));
@@ -167,7 +167,7 @@ const findAccentErrors = (
 };
 
 /** A digit that is even where it stays on its string, and not where it changes. */
-const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Striker): readonly RankedTakeDiagnostic[] => {
+const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuator): readonly RankedTakeDiagnostic[] => {
   const own = all.filter((place) => place.actuator === striker && place.asynchrony !== null);
   const beside = (changes: boolean): readonly number[] =>
     own

@@ -1,6 +1,6 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import {
   PLAYERS,
@@ -20,7 +20,7 @@ import {
 const STEADY: PlayerBeing = { ...(PLAYERS.steady as PlayerBeing), timingSpread: 0.004, levelSpread: 0.5 };
 
 const figure = (text: string, tempo = 84): Pattern => ({
-  ...valueOrThrow(readFigure(text, { subdivision: 2, tempo, chord: 'Am' })).pattern,
+  ...valueOrThrow(parseStringNotation(text, { subdivision: 2, tempo, chord: 'Am' })).pattern,
   cyclic: true,
 });
 

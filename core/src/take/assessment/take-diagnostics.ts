@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/index.ts';
-import { fingerWord, strikerOf, type Striker } from '../../pattern/index.ts';
+import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { placeIn } from '../../score/index.ts';
 import {
   findPositionDiagnostics,
@@ -20,10 +20,10 @@ import {
 } from './assessment-context.ts';
 
 /** Whether a digit plays mostly by itself: how loud it is in a pinch is known only of both together. */
-const isMostlySolo = ({ reference: { strokes } }: AssessmentContext, striker: Striker): boolean => {
+const isMostlySolo = ({ reference: { strokes } }: AssessmentContext, striker: Actuator): boolean => {
   const at = (index: number): number => strokes[index]?.onset ?? -1;
   const own = strokes.flatMap(({ pass: cycle, digit }, index) =>
-    cycle === 0 && digit && strikerOf(digit) === striker ? [index] : [],
+    cycle === 0 && digit && actuatorOf(digit) === striker ? [index] : [],
   );
   const alone = own.filter((one) => at(one) - at(one - 1) > 1e-4 && Math.abs(at(one + 1) - at(one)) > 1e-4);
   return alone.length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * own.length;
@@ -141,7 +141,7 @@ const placesOften = (
     .map(([stroke, count]) => ({
       message: message(key, { place: placeIn(now.score, now.score.strokes[stroke]?.at ?? 0), count, passes }),
       advice: message('take.note-missed-often.advice'),
-      strokes: [now.score.strokes[stroke]?.origin ?? ''],
+      strokes: [now.score.strokes[stroke]?.sourceStrokeId ?? ''],
       weight: 1 + count / passes,
     }));
 };

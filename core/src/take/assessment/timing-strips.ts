@@ -1,4 +1,4 @@
-import { strikerOf, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { median } from '../../statistics/index.ts';
 import type { TakeReference } from '../model/reference.ts';
 import type { TakeAlignment } from '../model/take-alignment.ts';
@@ -15,7 +15,7 @@ export interface TimingPoint {
 
 /** What a digit did over a take: stroke by stroke, and the middle of each time through. */
 export interface TimingStrip {
-  readonly actuator: Striker;
+  readonly actuator: Actuator;
   readonly points: readonly TimingPoint[];
   /** One for each time through; null where the digit was not heard in it. */
   readonly passMedians: readonly (TimingPoint | null)[];
@@ -35,17 +35,17 @@ const computePassMedian = (strokes: readonly TimingPoint[], cycle: number): Timi
 /**
  * Lateness and loudness over a take by digit, in the order digits are first asked for.
  * @example
- * createTimingStrips(createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1), { strokes: [], cycles: 0 }) // => []
+ * createTimingStrips(createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 1), { strokes: [], cycles: 0 }) // => []
  */
 export const createTimingStrips = (
   asked: TakeReference,
   heard: Pick<TakeAlignment, 'strokes' | 'cycles'>,
 ): readonly TimingStrip[] => {
-  const by = new Map<Striker, TimingPoint[]>();
+  const by = new Map<Actuator, TimingPoint[]>();
   for (const { asked: index, at, pulse, decibels: relativeLevel, sure } of heard.strokes) {
     const one = asked.strokes[index];
     if (!one?.digit || at === null || relativeLevel === null) continue;
-    const striker = strikerOf(one.digit);
+    const striker = actuatorOf(one.digit);
     const stroke = { passPosition: one.onset / asked.passSeconds, asynchrony: sure ? at - pulse : null, relativeLevel };
     const own = by.get(striker);
     if (own) own.push(stroke);

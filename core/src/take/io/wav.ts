@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/index.ts';
-import { failure, problem, success, type Result } from '../../errors/index.ts';
+import { failure, createProblem, success, type Result } from '../../errors/index.ts';
 
 /** A recording: one channel of samples, −1 to 1. */
 export interface AudioRecording {
@@ -23,7 +23,7 @@ interface RiffChunk {
   readonly bytes: number;
 }
 
-const failWav = (why: Message): Result<never> => failure(problem('sound-wrong', { problem: why }));
+const failWav = (why: Message): Result<never> => failure(createProblem('sound-wrong', { problem: why }));
 
 const readChunkName = (view: DataView, at: number): string =>
   String.fromCharCode(...[0, 1, 2, 3].map((index) => view.getUint8(at + index)));

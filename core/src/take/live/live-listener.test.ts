@@ -1,7 +1,7 @@
 import { sayMessage } from '@fleet-wren/wording';
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import {
   LiveEar,
@@ -21,8 +21,8 @@ import { StreamingFlux } from './streaming-flux.ts';
 import { createHarmonicTemplates, createActivationSolver } from '../signal/pitch-activations.ts';
 import { computeSpectralFlux } from '../signal/spectral-flux.ts';
 
-const figure = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
-  const { score, digits } = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
+const figure = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
+  const { score, digits } = playedPattern(valueOrThrow(parseStringNotation(text, options)).pattern);
   return { score, digits, asked: askedOf(score, digits, cycles) };
 };
 

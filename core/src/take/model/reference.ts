@@ -50,7 +50,7 @@ const collectChordPitches = ({ chords, instrument }: Score): readonly number[] =
 /**
  * What a take of so many times through a score is judged against: each stroke that is heard, with its time, pitch and digit.
  * @example
- * createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3).strokes.length // => 12
+ * createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3).strokes.length // => 12
  */
 export const createTakeReference = (score: Score, digits: readonly (Digit | null)[], cycles = 1): TakeReference => {
   const cycleSeconds = secondsOf(score);
@@ -60,9 +60,9 @@ export const createTakeReference = (score: Score, digits: readonly (Digit | null
     const at = secondsAt(score, stroke.at);
     return {
       scoreIndex: place,
-      strokeId: stroke.origin,
+      strokeId: stroke.sourceStrokeId,
       onset: at,
-      duration: secondsAt(score, stroke.at + stroke.ticks) - at,
+      duration: secondsAt(score, stroke.at + stroke.durationTicks) - at,
       string: stroke.string,
       pitch: stroke.pitch as number,
       digit: stroke.slur ? null : (digits[place] ?? null),

@@ -2,8 +2,8 @@ import { peakPick, spectralFlux } from '@audio/onset';
 import { PitchDetector } from 'pitchy';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { readFigure } from '../../formats/index.ts';
-import { frequencyOf } from '../../instrument/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
+import { midiToFrequency } from '../../instrument/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { median, quantile } from '../../statistics/index.ts';
 import {
@@ -22,8 +22,8 @@ import {
 const rate = { sampleRate: TAKE.sampleRate };
 const STEADY = PLAYERS.steady as PlayerBeing;
 
-const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
-  const { score, digits } = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
+const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
+  const { score, digits } = playedPattern(valueOrThrow(parseStringNotation(text, options)).pattern);
   return { score, asked: askedOf(score, digits, cycles) };
 };
 
@@ -93,7 +93,7 @@ describe('against an independent pitch detector (pitchy 4.1.0)', () => {
     // The first stroke sounds alone for a second, from .6 s on.
     const from = Math.round(0.75 * TAKE.sampleRate);
     const [hertz] = PitchDetector.forFloat32Array(8192).findPitch(samples.subarray(from, from + 8192), TAKE.sampleRate);
-    const semitones = 12 * Math.log2(hertz / frequencyOf(asked.strokes[0]?.pitch ?? 0));
+    const semitones = 12 * Math.log2(hertz / midiToFrequency(asked.strokes[0]?.pitch ?? 0));
     expect(semitones).toBeGreaterThan(-by - 0.2);
     expect(semitones).toBeLessThan(-by + 0.2);
   });

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow, type Result } from '../../errors/index.ts';
 import { sayProblem, saySentence } from '@fleet-wren/wording';
-import { readFigure } from '../../formats/index.ts';
+import { parseStringNotation } from '../../formats/index.ts';
 import { message } from '../../message/index.ts';
-import { frequencyOf } from '../../instrument/index.ts';
+import { midiToFrequency } from '../../instrument/index.ts';
 import { realise } from '../../score/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { alignPeaks, pickPeaks } from '../onsets/align-peaks.ts';
@@ -30,8 +30,8 @@ import {
   type TakeJudgement,
 } from '../index.ts';
 
-const scene = (text: string, options: Parameters<typeof readFigure>[1], cycles: number) => {
-  const pattern = { ...valueOrThrow(readFigure(text, options)).pattern, cyclic: true };
+const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
+  const pattern = { ...valueOrThrow(parseStringNotation(text, options)).pattern, cyclic: true };
   const score = realise(pattern);
   const digits = listDigitsInOrder(pattern, analysePattern(pattern));
   return { score, digits, asked: askedOf(score, digits, cycles) };
@@ -315,7 +315,7 @@ describe('a take judged', () => {
 });
 
 test('the score beside a take stands at its pulse: heard as a take of its own it is even, at the same times', () => {
-  const { pattern } = valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }));
+  const { pattern } = valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }));
   const take = sound(played(ROLL.asked, { ...(PLAYERS['late-ring'] as PlayerBeing), tempoDrift: 0.05 }));
   const heard = hearTake(take, ROLL.asked);
   const beside = scoreBeside(pattern, undefined, heard, take.length);
@@ -409,7 +409,7 @@ describe('sound files', () => {
 
 test('pitches asked for are those of the strings', () => {
   // E minor, strings 6 to 1: E2 82.41 Hz to E4 329.63 Hz (ISO 16, equal temperament).
-  const pitches = ROLL.asked.strokes.slice(0, 4).map(({ pitch }) => frequencyOf(pitch).toFixed(2));
+  const pitches = ROLL.asked.strokes.slice(0, 4).map(({ pitch }) => midiToFrequency(pitch).toFixed(2));
   expect(pitches).toEqual(['82.41', '196.00', '246.94', '329.63']);
   expect(cyclesFor(60, ROLL.asked.passSeconds)).toBeGreaterThanOrEqual(60 / ROLL.asked.passSeconds);
 });

@@ -3,7 +3,7 @@ import { fingerWord } from '../../pattern/index.ts';
 import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { readFigure, readMidiPerformance, writeMidiPerformance, type NotePlayed } from '../../formats/index.ts';
+import { parseStringNotation, parsePerformance, serialisePerformance, type PlayedNote } from '../../formats/index.ts';
 import { median } from '../../statistics/index.ts';
 import {
   PLAYERS,
@@ -18,9 +18,9 @@ import {
   type PlayerBeing,
 } from '../index.ts';
 
-const { pattern } = valueOrThrow(readFigure('6 3 2 1 2 3', { subdivision: 3, tempo: 96, chord: 'Em' }));
+const { pattern } = valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3, tempo: 96, chord: 'Em' }));
 const STEADY = PLAYERS.steady as PlayerBeing;
-const played = (being: PlayerBeing, cycles = 8): readonly NotePlayed[] =>
+const played = (being: PlayerBeing, cycles = 8): readonly PlayedNote[] =>
   notesOfPlayer(pattern, being, { cycles, seed: 4 });
 const judgedAs = (being: PlayerBeing, cycles = 8) => valueOrThrow(judgePatternNotes(played(being, cycles), pattern));
 
@@ -55,7 +55,7 @@ describe('a take that comes as notes', () => {
     const without = notes.filter((_, index) => index !== 20);
     const { cycles } = valueOrThrow(judgePatternNotes(without, pattern));
     expect(cycles.filter(({ verdict }) => verdict === 'slipped').map(({ cycle }) => cycle)).toEqual([3]);
-    const [one] = notes.slice(30, 31) as [NotePlayed];
+    const [one] = notes.slice(30, 31) as [PlayedNote];
     const more = [...notes, { ...one, at: one.at + 0.09, pitch: 61 }].sort((a, b) => a.at - b.at);
     const { cycles: with1 } = valueOrThrow(judgePatternNotes(more, pattern));
     expect(with1.flatMap(({ why }) => why ?? [])).toEqual([message('pass.extra-note', { note: 'C♯' })]);
@@ -70,7 +70,7 @@ describe('a take that comes as notes', () => {
   });
 
   test('nothing, and another piece, are refused', () => {
-    const said = (notes: readonly NotePlayed[]): string => {
+    const said = (notes: readonly PlayedNote[]): string => {
       const judged = judgePatternNotes(notes, pattern);
       return judged.ok ? 'judged' : judged.problems.map((one) => `${one.code} ${sayProblem(one)}`).join();
     };
@@ -82,7 +82,9 @@ describe('a take that comes as notes', () => {
 });
 
 test('a digit that plays in pinches alone is timed from notes; from sound its lateness is not claimed', () => {
-  const pinches = valueOrThrow(readFigure('5+1 3 2 5+1 3 2', { subdivision: 3, tempo: 80, chord: 'C' })).pattern;
+  const pinches = valueOrThrow(
+    parseStringNotation('5+1 3 2 5+1 3 2', { subdivision: 3, tempo: 80, chord: 'C' }),
+  ).pattern;
   const [, top] = playedPattern(pinches).digits;
   expect(top).toBe('a');
   const late = { ...STEADY, asynchrony: { a: 0.03 } };
@@ -104,8 +106,8 @@ describe('a performance as a MIDI file', () => {
     });
     fc.assert(
       fc.property(fc.array(note, { maxLength: 40 }), (notes) => {
-        const read = valueOrThrow(readMidiPerformance(writeMidiPerformance(notes)));
-        const key = ({ at, pitch, loudness }: NotePlayed): string =>
+        const read = valueOrThrow(parsePerformance(serialisePerformance(notes)));
+        const key = ({ at, pitch, loudness }: PlayedNote): string =>
           `${at.toFixed(3)} ${pitch} ${Math.round(loudness * 127)}`;
         expect(read.map(key).sort()).toEqual(notes.map(key).sort());
       }),
@@ -120,14 +122,14 @@ describe('a performance as a MIDI file', () => {
     const head = [0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 0x4d, 0x54, 0x72, 0x6b];
     const size = [length >>> 24, (length >>> 16) & 255, (length >>> 8) & 255, length & 255];
     const bytes = new Uint8Array([...head, ...size, ...track, 0, 0xff, 0x2f, 0]);
-    const notes = valueOrThrow(readMidiPerformance(bytes));
+    const notes = valueOrThrow(parsePerformance(bytes));
     expect(notes).toHaveLength(200_000);
     expect(notes.at(-1)?.at).toBeCloseTo((200_000 / 96) * 0.5, 0);
   });
 
   test('is refused where it is none', () => {
-    expect(readMidiPerformance(new Uint8Array(20)).ok).toBe(false);
-    expect(readMidiPerformance(new Uint8Array(5_000_000)).ok).toBe(false);
+    expect(parsePerformance(new Uint8Array(20)).ok).toBe(false);
+    expect(parsePerformance(new Uint8Array(5_000_000)).ok).toBe(false);
   });
 
   test('times follow the tempos of the file: a quarter at 120, then one at 60', () => {
@@ -144,6 +146,6 @@ describe('a performance as a MIDI file', () => {
       ...[0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, track.length],
       ...track,
     ];
-    expect(valueOrThrow(readMidiPerformance(Uint8Array.from(bytes))).map(({ at }) => at)).toEqual([0, 1.5]);
+    expect(valueOrThrow(parsePerformance(Uint8Array.from(bytes))).map(({ at }) => at)).toEqual([0, 1.5]);
   });
 });

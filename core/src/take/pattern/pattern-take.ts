@@ -1,6 +1,6 @@
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
-import { failure, problem, type Result } from '../../errors/index.ts';
-import type { NotePlayed } from '../../formats/index.ts';
+import { failure, createProblem, type Result } from '../../errors/index.ts';
+import type { PlayedNote } from '../../formats/index.ts';
 import type { HandProfile } from '../../fingering/index.ts';
 import type { Digit, Pattern } from '../../pattern/index.ts';
 import { realise, type Score } from '../../score/index.ts';
@@ -26,7 +26,7 @@ export interface PatternReference {
 /**
  * A pattern as a take of it goes.
  * @example
- * createPatternReference(valueOrThrow(readFigure('5 3 2 3')).pattern).score.cyclic // => true
+ * createPatternReference(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).score.cyclic // => true
  */
 export const createPatternReference = (pattern: Pattern, hand?: HandProfile): PatternReference => {
   const cyclic = { ...pattern, cyclic: true };
@@ -37,7 +37,7 @@ export const createPatternReference = (pattern: Pattern, hand?: HandProfile): Pa
  * A take of a pattern judged, as many times through as there are in it. Samples come at `TAKE.sampleRate` a second. Errors:
  * `pattern-empty` and those of `assessTake`.
  * @example
- * assessPatternTake(new Float32Array(99000), valueOrThrow(readFigure('5 3 2 3')).pattern).ok // => false
+ * assessPatternTake(new Float32Array(99000), valueOrThrow(parseStringNotation('5 3 2 3')).pattern).ok // => false
  */
 export const assessPatternTake = (
   samples: Float32Array,
@@ -46,7 +46,7 @@ export const assessPatternTake = (
 ): Result<TakeAssessment> => {
   const { score, digits } = createPatternReference(pattern, hand);
   const once = createTakeReference(score, digits, 1);
-  if (once.strokes.length === 0) return failure(problem('pattern-empty'));
+  if (once.strokes.length === 0) return failure(createProblem('pattern-empty'));
   const cycles = computeMaxPasses(samples.length / TAKE_PARAMETERS.sampleRate, once.passSeconds);
   return assessTake(samples, score, createTakeReference(score, digits, cycles));
 };
@@ -55,16 +55,16 @@ export const assessPatternTake = (
  * A take of a pattern that came as notes, judged: as many times through as there are in its first ten minutes. Errors: `pattern-empty` and those of
  * `assessNotes`.
  * @example
- * assessPatternNotes([], valueOrThrow(readFigure('5 3 2 3')).pattern).ok // => false
+ * assessPatternNotes([], valueOrThrow(parseStringNotation('5 3 2 3')).pattern).ok // => false
  */
 export const assessPatternNotes = (
-  notes: readonly NotePlayed[],
+  notes: readonly PlayedNote[],
   pattern: Pattern,
   hand?: HandProfile,
 ): Result<TakeAssessment> => {
   const { score, digits } = createPatternReference(pattern, hand);
   const once = createTakeReference(score, digits, 1);
-  if (once.strokes.length === 0) return failure(problem('pattern-empty'));
+  if (once.strokes.length === 0) return failure(createProblem('pattern-empty'));
   const taken = trimNotes(notes);
   return assessNotes(
     taken,
@@ -76,7 +76,7 @@ export const assessPatternNotes = (
 /**
  * What an invented player plays of a pattern, note by note.
  * @example
- * simulateNotes(valueOrThrow(readFigure('5 3 2 3')).pattern, PLAYERS.steady, { cycles: 2, seed: 1 }).length // => 8
+ * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYERS.steady, { cycles: 2, seed: 1 }).length // => 8
  */
 export const simulateNotes = (
   pattern: Pattern,
@@ -90,7 +90,7 @@ export const simulateNotes = (
 /**
  * The sound of a pattern by an invented player.
  * @example
- * simulateAudio(valueOrThrow(readFigure('5 3 2 3', { tempo: 200 })).pattern, PLAYERS.steady, { cycles: 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
+ * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYERS.steady, { cycles: 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
  */
 export const simulateAudio = (
   pattern: Pattern,

@@ -1,6 +1,6 @@
 import { createSeededRandom } from '../../sound/index.ts';
 import type { HandProfile } from '../../fingering/index.ts';
-import type { NotePlayed } from '../../formats/index.ts';
+import type { PlayedNote } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { createTakeReference } from '../model/reference.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
@@ -22,7 +22,7 @@ const TAIL_SECONDS = 1.5;
  * @example
  * renderNotes([{ at: 0, pitch: 64, loudness: 0.5 }], 8000).length // => 13600
  */
-export const renderNotes = (notes: readonly NotePlayed[], sampleRate: number): Float32Array => {
+export const renderNotes = (notes: readonly PlayedNote[], sampleRate: number): Float32Array => {
   const taken = trimNotes(notes);
   const strokes = taken.map((note): SimulatedStroke => ({
     ...note,
@@ -39,7 +39,7 @@ export const renderNotes = (notes: readonly NotePlayed[], sampleRate: number): F
  * The sound of what was asked, at the pulse of a take, as long as that is: what a player would have to play to be wholly even.
  * Samples at `TAKE.sampleRate` a second.
  * @example
- * renderScoreAtTakeTempo(valueOrThrow(readFigure('5 3 2 3')).pattern, undefined, { strokes: [], cycles: 0 }, 2000).length // => 2000
+ * renderScoreAtTakeTempo(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, undefined, { strokes: [], cycles: 0 }, 2000).length // => 2000
  */
 export const renderScoreAtTakeTempo = (
   pattern: Pattern,

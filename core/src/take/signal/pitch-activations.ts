@@ -1,4 +1,4 @@
-import { frequencyOf } from '../../instrument/index.ts';
+import { midiToFrequency } from '../../instrument/index.ts';
 import { TAKE_PARAMETERS } from '../model/parameters.ts';
 import { BIN_COUNT, BIN_FREQUENCIES, getBinWidth, type SpectralFlux } from './spectral-flux.ts';
 
@@ -22,7 +22,7 @@ export interface PitchActivations {
 }
 
 const listPartials = (pitch: number): readonly number[] => {
-  const first = frequencyOf(pitch);
+  const first = midiToFrequency(pitch);
   return Array.from(
     { length: TAKE_PARAMETERS.partialCount },
     (_, index) => (index + 1) * first * sqrt(1 + TAKE_PARAMETERS.inharmonicity * (index + 1) ** 2),

@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/index.ts';
-import { strikerOf, type Digit, type Striker } from '../../pattern/index.ts';
+import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import type { RandomSource } from '../../sound/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import { sampleNormal } from './sample-normal.ts';
@@ -8,13 +8,13 @@ import { sampleNormal } from './sample-normal.ts';
 export interface PlayerModel {
   readonly name: Message;
   /** Seconds a digit comes late; early is negative. */
-  readonly asynchrony: Readonly<Partial<Record<Striker, number>>>;
+  readonly asynchrony: Readonly<Partial<Record<Actuator, number>>>;
   /** Standard deviation of every stroke's time, in seconds. */
   readonly timingSpread: number;
   /** How much quicker the end is than the beginning, as a share; slower is negative. */
   readonly tempoDrift: number;
   /** Decibels a digit is louder than the others; softer is negative. */
-  readonly levelOffset: Readonly<Partial<Record<Striker, number>>>;
+  readonly levelOffset: Readonly<Partial<Record<Actuator, number>>>;
   /** Deviation of loudness, in decibels. */
   readonly levelSpread: number;
   /** Chance of a stroke to be missed, to land on another string, and of one that was not asked for. */
@@ -22,7 +22,7 @@ export interface PlayerModel {
   readonly substitutionRate: number;
   readonly insertionRate: number;
   /** How tired each digit is at the end, 0 to 1: 30 ms later and 9 dB softer at 1, less before. */
-  readonly fatigue?: Readonly<Partial<Record<Striker, number>>>;
+  readonly fatigue?: Readonly<Partial<Record<Actuator, number>>>;
 }
 
 const STEADY_PLAYER: PlayerModel = {
@@ -124,7 +124,7 @@ const applyTempoDrift = (at: number, whole: number, drift: number): number =>
 /**
  * A take as an invented player plays it. The same source of chances gives the same take.
  * @example
- * simulatePerformance(createTakeReference(realise(valueOrThrow(readFigure('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 2), PLAYERS.steady, createSeededRandom(1)).strokes.length // => 8
+ * simulatePerformance(createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 2), PLAYERS.steady, createSeededRandom(1)).strokes.length // => 8
  */
 export const simulatePerformance = (
   asked: TakeReference,
@@ -135,7 +135,7 @@ export const simulatePerformance = (
   const missed: number[] = [];
   const strokes = asked.strokes.flatMap((stroke, index): readonly SimulatedStroke[] => {
     const { digit, pitch, string, accent, isPlucked: struck } = stroke;
-    const striker = digit && strikerOf(digit);
+    const striker = digit && actuatorOf(digit);
     const tired = (striker ? (being.fatigue?.[striker] ?? 0) : 0) * (whole === 0 ? 0 : stroke.onset / whole);
     const late =
       (striker ? (being.asynchrony[striker] ?? 0) : 0) +

@@ -1,6 +1,6 @@
 import { synthesisePluckedString, type RandomSource } from '../../sound/index.ts';
 import { rootMeanSquare } from '../../statistics/index.ts';
-import { frequencyOf } from '../../instrument/index.ts';
+import { midiToFrequency } from '../../instrument/index.ts';
 import type { SimulatedPerformance, SimulatedStroke } from './player-model.ts';
 import { sampleNormal } from './sample-normal.ts';
 
@@ -41,7 +41,7 @@ const getStringSound = (
   const made =
     known.get(key) ??
     synthesisePluckedString({
-      frequency: frequencyOf(pitch),
+      frequency: midiToFrequency(pitch),
       duration: STRING_DECAY.seconds,
       sampleRate,
       random,

@@ -1,23 +1,23 @@
 import { Say } from '../../parts/say/Say.tsx';
 import { say, sayList, sayMessage, saySentence } from '@fleet-wren/wording';
 import {
-  ROLES,
+  CHORD_ROLES,
   SLURS,
   ceilingFigure,
   cutBeat,
-  partsOfBeat,
-  placeOf,
-  roleString,
+  subdivisionOfBeat,
+  tickToBarPosition,
+  findStringOfRole,
   schoolOf,
   ticksPerBeat,
   SUBDIVISIONS,
-  canSubdivide,
+  isSubdivisionPossible,
   type Digit,
   type Explanation,
   type Instead,
-  type Mark,
+  type Articulation,
   type Pattern,
-  type Role,
+  type ChordRole,
   type Slur,
   type Stroke,
   fingerName,
@@ -103,7 +103,7 @@ const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
   );
 };
 
-const MARK_BUTTONS: readonly (readonly [mark: Mark, label: string, key: string])[] = [
+const MARK_BUTTONS: readonly (readonly [mark: Articulation, label: string, key: string])[] = [
   ['accent', say('bench.accent'), "'"],
   ['ring', say('bench.let-ring'), 'G'],
   ['damped', say('bench.palm-mute'), 'X'],
@@ -133,21 +133,23 @@ const Marks = ({ stroke }: { readonly stroke: Stroke }) => {
 };
 
 /** Where a role lands on the chord at hand. */
-const landing = ({ instrument, voicing }: Pattern, role: Role): string => {
-  const string = roleString(instrument, voicing, role);
+const landing = ({ instrument, voicing }: Pattern, role: ChordRole): string => {
+  const string = findStringOfRole(instrument, voicing, role);
   return string === null ? say('bench.no-string') : say('bench.string', { string });
 };
 
 const withRole =
-  (pattern: Pattern, role: Role | undefined) =>
+  (pattern: Pattern, role: ChordRole | undefined) =>
   ({ role: _old, ...stroke }: Stroke): Stroke =>
-    role ? { ...stroke, role, string: roleString(pattern.instrument, pattern.voicing, role) ?? stroke.string } : stroke;
+    role
+      ? { ...stroke, role, string: findStringOfRole(pattern.instrument, pattern.voicing, role) ?? stroke.string }
+      : stroke;
 
 const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.document);
   const choose = (value: string): void => {
-    const role = ROLES.find((one) => one === value);
+    const role = CHORD_ROLES.find((one) => one === value);
     bench.getState().change(withRole(pattern, role));
     const moved = bench.getState().document.strokes.find(({ id }) => id === stroke.id);
     if (moved) bench.getState().go({ at: moved.at, string: moved.string });
@@ -157,7 +159,7 @@ const StringChoice = ({ stroke }: { readonly stroke: Stroke }) => {
       {say('bench.string-2')}
       <select value={stroke.role ?? ''} onChange={({ target }) => choose(target.value)}>
         <option value="">{say('bench.always-string', { string: stroke.string })}</option>
-        {ROLES.map((role) => (
+        {CHORD_ROLES.map((role) => (
           <option key={role} value={role}>
             {ROLE_WORDS[role]} ({landing(pattern, role)})
           </option>
@@ -217,14 +219,14 @@ export const BeatChoice = () => {
   const { run } = useBenchStore().getState();
   const pattern = useBench((state) => state.document);
   const at = useBench((state) => state.cell.at);
-  const { beat, bar } = placeOf(pattern.metre, at);
-  const parts = partsOfBeat(pattern, Math.floor(at / ticksPerBeat(pattern.metre)));
+  const { beat, bar } = tickToBarPosition(pattern.metre, at);
+  const parts = subdivisionOfBeat(pattern, Math.floor(at / ticksPerBeat(pattern.metre)));
   return (
     <p className="beat-choice">
       <label>
         {say('bench.divide-beat', { bar: pattern.bars > 1 ? bar : 0, beat })}
         <select value={parts} onChange={({ target }) => run(cutBeat(pattern, at, Number(target.value)))}>
-          {SUBDIVISIONS.filter((one) => canSubdivide(pattern.metre, one)).map((one) => (
+          {SUBDIVISIONS.filter((one) => isSubdivisionPossible(pattern.metre, one)).map((one) => (
             <option key={one} value={one}>
               {one === pattern.subdivision ? say('bench.as-in-the-other-beats', { one }) : one}
             </option>

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { digitMark, type AlternativeFingering, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
+import { digitSymbol, type AlternativeFingering, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { useBench, useBenchStore } from '../context.ts';
@@ -21,7 +21,7 @@ const Digits = ({
       const digit: Digit | null = digits[id] ?? null;
       return (
         <b key={id} style={{ color: digitColour(digit) }}>
-          {digit ? digitMark(digit) : '·'}
+          {digit ? digitSymbol(digit) : '·'}
         </b>
       );
     })}

@@ -3,12 +3,12 @@ import { Say } from '../say/Say.tsx';
 import { say, sayProblems } from '@fleet-wren/wording';
 import './chords.scss';
 import {
-  alternateBassStrings,
-  bassString,
-  possibleBasses,
-  shapesFor,
+  rankAlternateBassStrings,
+  findBassString,
+  listPossibleBassStrings,
+  listOpenShapes,
   stringCount,
-  type FoundVoicing,
+  type RankedVoicing,
   type Instrument,
   type Voicing,
 } from '@fleet-wren/core';
@@ -29,24 +29,27 @@ interface Question {
 }
 
 interface Found {
-  readonly shapes: readonly Pick<FoundVoicing, 'voicing' | 'known'>[];
+  readonly shapes: readonly Pick<RankedVoicing, 'voicing' | 'isCommonShape'>[];
   readonly trouble?: string;
 }
 
 const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal): Promise<Found> => {
   if (symbol === '')
     return {
-      shapes: shapesFor(instrument.tuning, stringCount(instrument)).map((voicing) => ({ voicing, known: true })),
+      shapes: listOpenShapes(instrument.tuning, stringCount(instrument)).map((voicing) => ({
+        voicing,
+        isCommonShape: true,
+      })),
     };
   const own = ownShape(symbol, instrument);
-  if (own) return { shapes: [{ voicing: own, known: false }] };
+  if (own) return { shapes: [{ voicing: own, isCommonShape: false }] };
   const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
   return found.ok ? { shapes: found.value } : { shapes: [], trouble: sayProblems(found.problems) };
 };
 
 const bassWords = (instrument: Instrument, voicing: Voicing): string => {
-  const bass = bassString(instrument, voicing);
-  const others = alternateBassStrings(instrument, voicing);
+  const bass = findBassString(instrument, voicing);
+  const others = rankAlternateBassStrings(instrument, voicing);
   if (bass === null) return say('parts.no-bass');
   return say('parts.bass', { strings: [bass, ...others.slice(0, 2)].join(' · ') });
 };
@@ -82,7 +85,7 @@ const Shape = ({
         <span className="visually-hidden">{say('common.use')} </span>
         <b>{chordWords(voicing.chord)}</b>
         <span className="visually-hidden"> {fretWords(voicing.frets)} </span>
-        <Neck voicing={voicing} bass={bassString(instrument, voicing)} />
+        <Neck voicing={voicing} bass={findBassString(instrument, voicing)} />
         <small>{bassWords(instrument, voicing)}</small>
       </button>
       <button
@@ -122,9 +125,9 @@ const BassChoice = ({
   readonly pick: (voicing: Voicing) => void;
 }) => {
   const { bass: _given, ...shape } = voicing;
-  const usual = bassString(instrument, shape);
-  const now = bassString(instrument, voicing);
-  const strings = possibleBasses(instrument, voicing);
+  const usual = findBassString(instrument, shape);
+  const now = findBassString(instrument, voicing);
+  const strings = listPossibleBassStrings(instrument, voicing);
   if (strings.length < 2) return null;
   return (
     <div

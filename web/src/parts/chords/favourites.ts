@@ -1,7 +1,7 @@
-import { sameValue, type FoundVoicing, type Instrument, type Voicing } from '@fleet-wren/core';
+import { isDeepEqual, type RankedVoicing, type Instrument, type Voicing } from '@fleet-wren/core';
 import { useChangeSettings, useSettings, type Favourite } from '../../api/settings.ts';
 
-type Shown = Pick<FoundVoicing, 'voicing' | 'known'>;
+type Shown = Pick<RankedVoicing, 'voicing' | 'isCommonShape'>;
 
 /** No shapes. */
 export const NO_SHAPES: readonly Shown[] = [];
@@ -14,8 +14,8 @@ export const favouritesFirst = (
   symbol: string,
 ): readonly Shown[] => {
   const fitting = favourites.filter(({ chord }) => symbol === '' || chord === symbol);
-  const others = shapes.filter(({ voicing }) => !fitting.some((one) => sameValue(one, voicing)));
-  return [...fitting.map((voicing) => ({ voicing, known: true })), ...others];
+  const others = shapes.filter(({ voicing }) => !fitting.some((one) => isDeepEqual(one, voicing)));
+  return [...fitting.map((voicing) => ({ voicing, isCommonShape: true })), ...others];
 };
 
 /** The shapes the studio keeps at hand for an instrument, and how one is put among them or let go. */
@@ -23,7 +23,7 @@ export const useFavourites = ({ pitches }: Instrument) => {
   const { favourites: all = NO_FAVOURITES } = useSettings();
   const change = useChangeSettings();
   const same = (one: Favourite, voicing: Voicing): boolean =>
-    one.pitches.join() === pitches.join() && sameValue(one.voicing, voicing);
+    one.pitches.join() === pitches.join() && isDeepEqual(one.voicing, voicing);
   return {
     favourites: all.filter((one) => one.pitches.join() === pitches.join()).map(({ voicing }) => voicing),
     isLiked: (voicing: Voicing): boolean => all.some((one) => same(one, voicing)),

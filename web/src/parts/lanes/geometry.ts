@@ -1,4 +1,4 @@
-import { strikerOf, type Digit, type ActuatorTransition, type Pattern, type Striker } from '@fleet-wren/core';
+import { actuatorOf, type Digit, type ActuatorTransition, type Pattern, type Actuator } from '@fleet-wren/core';
 import { SPACE, pointAt, type Layout, type System } from '../threads/geometry.ts';
 
 /** Height of one lane in pixels. */
@@ -24,7 +24,7 @@ export interface LaneWay {
 
 /** One row of the lanes. */
 export interface Lane {
-  readonly striker: Striker;
+  readonly striker: Actuator;
   readonly marks: readonly LaneMark[];
   readonly ways: readonly LaneWay[];
 }
@@ -58,7 +58,7 @@ interface LaneInput {
 
 const waysOf = (
   { pattern, motions, layout, system, secondsPerTick }: LaneInput,
-  striker: Striker,
+  striker: Actuator,
 ): readonly LaneWay[] => {
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const right = layout.width - SPACE.right;
@@ -83,13 +83,13 @@ const waysOf = (
     });
 };
 
-const marksOf = ({ pattern, digits, layout, system }: LaneInput, striker: Striker): readonly LaneMark[] =>
+const marksOf = ({ pattern, digits, layout, system }: LaneInput, striker: Actuator): readonly LaneMark[] =>
   pattern.strokes
     .filter(
-      ({ id, at }) => at >= system.fromTick && at < system.toTick && digits[id] && strikerOf(digits[id]) === striker,
+      ({ id, at }) => at >= system.fromTick && at < system.toTick && digits[id] && actuatorOf(digits[id]) === striker,
     )
     .map(({ id, at, string }) => ({ id, x: pointAt(layout, at, string).x, string }));
 
 /** The lanes of one system, one a striker, little-finger side on top as on the threads. */
-export const lanesOf = (input: LaneInput, strikers: readonly Striker[]): readonly Lane[] =>
+export const lanesOf = (input: LaneInput, strikers: readonly Actuator[]): readonly Lane[] =>
   [...strikers].reverse().map((striker) => ({ striker, marks: marksOf(input, striker), ways: waysOf(input, striker) }));

@@ -1,11 +1,11 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { SCHOOLS, SCHOOLS_AND_VARIANTS, type Label, type MadeSchool } from '@fleet-wren/core';
+import { SCHOOLS, SCHOOLS_AND_VARIANTS, type Label, type CustomSchool } from '@fleet-wren/core';
 import { madeSchool, useKeptSchools } from '../../api/set-up.ts';
 
 const VARIANTS = SCHOOLS_AND_VARIANTS.filter(({ key }) => key.includes(':'));
 
 /** The studio's own schools as patterns carry them, and one that a pattern carries besides. */
-export const useOwnSchools = (carried?: MadeSchool): readonly MadeSchool[] => {
+export const useOwnSchools = (carried?: CustomSchool): readonly CustomSchool[] => {
   const kept = useKeptSchools().data?.map(madeSchool) ?? [];
   return carried && !kept.some(({ id }) => id === carried.id) ? [carried, ...kept] : kept;
 };
@@ -15,7 +15,7 @@ export const SchoolOptions = ({
   own,
   without = [],
 }: {
-  readonly own: readonly MadeSchool[];
+  readonly own: readonly CustomSchool[];
   readonly without?: readonly string[];
 }) => {
   const offered = (options: readonly { readonly key: string; readonly name: Label }[]) =>

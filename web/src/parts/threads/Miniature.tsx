@@ -1,4 +1,4 @@
-import { STRIKERS, strikerOf, type ThumbnailStroke } from '@fleet-wren/core';
+import { ACTUATORS, actuatorOf, type ThumbnailStroke } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
 import { memo } from 'react';
 import { digitColour, tokenPath } from '../token/shapes.ts';
@@ -32,8 +32,8 @@ export const Miniature = memo(({ strokes, strings, width = 168, height = 46 }: M
           strokeWidth={0.8}
         />
       ))}
-      {STRIKERS.map((striker) => {
-        const own = strokes.filter(([, , digit]) => digit && strikerOf(digit) === striker);
+      {ACTUATORS.map((striker) => {
+        const own = strokes.filter(([, , digit]) => digit && actuatorOf(digit) === striker);
         const colour = digitColour(own[0]?.[2]);
         return (
           <path

@@ -1,13 +1,13 @@
 import { say } from '@fleet-wren/wording';
 import './threads.scss';
 import {
-  fretOn,
+  fretOfString,
   openStringName,
-  sounds,
+  isStringSounding,
   stringCount,
   type Digit,
   type Pattern,
-  type Role,
+  type ChordRole,
   type Stroke,
 } from '@fleet-wren/core';
 import { memo, useMemo, useState } from 'react';
@@ -29,7 +29,7 @@ interface SystemProps {
 
 const StringNames = ({ frame }: Pick<SystemProps, 'frame'>) =>
   Array.from({ length: stringCount(frame.instrument) }, (_, index) => index + 1).map((string) => {
-    const fret = fretOn(frame.voicing, string);
+    const fret = fretOfString(frame.voicing, string);
     return (
       <g
         key={string}
@@ -54,7 +54,7 @@ const StringLines = ({ frame, layout, system }: SystemProps) => {
   return Array.from({ length: layout.strings }, (_, index) => (
     <line
       key={index}
-      className={sounds(frame.voicing, index + 1) ? 'string-line' : 'string-line muted'}
+      className={isStringSounding(frame.voicing, index + 1) ? 'string-line' : 'string-line muted'}
       x1={SPACE.left}
       x2={right}
       y1={stringY(index + 1)}
@@ -92,7 +92,7 @@ const Ruling = memo(({ frame, layout, system }: SystemProps) => {
   );
 });
 
-const ROLE_LETTERS: Readonly<Record<Role, string>> = {
+const ROLE_LETTERS: Readonly<Record<ChordRole, string>> = {
   bass: say('parts.b1'),
   alternate: say('parts.b2'),
   'second alternate': say('parts.b3'),

@@ -1,4 +1,4 @@
-import { STRIKERS, strikerOf, type Digit, type Pattern, type Striker, type Stroke } from '@fleet-wren/core';
+import { ACTUATORS, actuatorOf, type Digit, type Pattern, type Actuator, type Stroke } from '@fleet-wren/core';
 import { curveBumpX, line } from 'd3-shape';
 import { SPACE, stringY, type Layout, type System } from './geometry.ts';
 
@@ -15,7 +15,7 @@ export interface Contents {
   readonly edges: readonly Edge[];
 }
 
-const strikerIndex = (digit: Digit | null): number => (digit ? STRIKERS.indexOf(strikerOf(digit)) : -1);
+const strikerIndex = (digit: Digit | null): number => (digit ? ACTUATORS.indexOf(actuatorOf(digit)) : -1);
 
 interface Bucket {
   strokes: Stroke[];
@@ -23,11 +23,11 @@ interface Bucket {
   edges: { from: number | null; to: number | null }[];
 }
 
-const emptyBucket = (): Bucket => ({ strokes: [], digits: [], edges: STRIKERS.map(() => ({ from: null, to: null })) });
+const emptyBucket = (): Bucket => ({ strokes: [], digits: [], edges: ACTUATORS.map(() => ({ from: null, to: null })) });
 
 /** Fills in where each thread comes from and goes to, walking over the systems once in a direction. */
 const joinEdges = (buckets: readonly Bucket[], end: 'from' | 'to'): void => {
-  const last: (number | null)[] = STRIKERS.map(() => null);
+  const last: (number | null)[] = ACTUATORS.map(() => null);
   const order = end === 'from' ? buckets : [...buckets].reverse();
   for (const { strokes, digits, edges } of order) {
     edges.forEach((edge, striker) => (edge[end] = last[striker] ?? null));
@@ -86,13 +86,13 @@ const bump = line<readonly [number, number]>()
 
 /** One digit's line through its strokes of a system. */
 interface Thread {
-  readonly striker: Striker;
+  readonly striker: Actuator;
   readonly path: string;
 }
 
 /** The threads of a system: one for each striker that plays in it; of several strings at once only one, the first. */
 export const threadsIn = ({ strokes, digits, edges }: Contents, layout: Layout, system: System): readonly Thread[] =>
-  STRIKERS.flatMap((striker, index) => {
+  ACTUATORS.flatMap((striker, index) => {
     const own = strokes.filter((_, place) => strikerIndex(digits[place] ?? null) === index);
     const line = own.filter(({ at }, place) => own[place - 1]?.at !== at);
     const [first, last] = [line[0], line[line.length - 1]];

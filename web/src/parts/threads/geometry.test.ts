@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newPattern, patternLength, slotTicks, type Pattern } from '@fleet-wren/core';
+import { createPattern, patternLength, subdivisionTicks, type Pattern } from '@fleet-wren/core';
 import { contentsOf, slurArcsIn, threadsIn, type Contents } from './contents.ts';
 import { SPACE, cellAt, cursorAt, layoutOf, pointAt, strokesWithin, type System } from './geometry.ts';
 
@@ -9,15 +9,15 @@ const patterns = fc
     bars: fc.integer({ min: 1, max: 6 }),
     subdivision: fc.constantFrom(1, 2, 3, 4, 6),
   })
-  .map(({ beats, bars, subdivision }) => newPattern('Any', { metre: { beats, unit: 4 }, bars, subdivision }));
+  .map(({ beats, bars, subdivision }) => createPattern('Any', { metre: { beats, unit: 4 }, bars, subdivision }));
 const widths = fc.integer({ min: 500, max: 1600 });
 
 test('the cell under the middle of a token is the token’s own', () => {
   fc.assert(
     fc.property(patterns, widths, fc.nat(1000), fc.integer({ min: 1, max: 6 }), (pattern, width, place, string) => {
       const layout = layoutOf(pattern, width);
-      const slots = patternLength(pattern) / slotTicks(pattern);
-      const at = (place % slots) * slotTicks(pattern);
+      const slots = patternLength(pattern) / subdivisionTicks(pattern);
+      const at = (place % slots) * subdivisionTicks(pattern);
       const { x, y } = pointAt(layout, at, string);
       expect(cellAt(layout, x, y)).toEqual({ at, string });
     }),
@@ -39,7 +39,7 @@ test('nothing is wider than the page, whatever the metre', () => {
 });
 
 test('the cursor moves to the right within a system and down from system to system', () => {
-  const pattern = newPattern('Long', { bars: 4 });
+  const pattern = createPattern('Long', { bars: 4 });
   const layout = layoutOf(pattern, 820);
   const points = Array.from({ length: 64 }, (_, slot) => cursorAt(pattern, layout, slot * 210));
   points.slice(1).forEach((point, index) => {
@@ -49,7 +49,7 @@ test('the cursor moves to the right within a system and down from system to syst
 });
 
 test('each striker has one thread, and pinches do not split it', () => {
-  const pattern: Pattern = newPattern('Pinch', {
+  const pattern: Pattern = createPattern('Pinch', {
     strokes: [
       { id: 'a', at: 0, string: 5 },
       { id: 'b', at: 0, string: 2 },
@@ -67,7 +67,7 @@ test('each striker has one thread, and pinches do not split it', () => {
 });
 
 test('a beat cut in its own parts has its own slots, and a click finds them', () => {
-  const pattern = newPattern('Push', { divisions: [{ beat: 3, parts: 6 }] });
+  const pattern = createPattern('Push', { divisions: [{ beat: 3, parts: 6 }] });
   const layout = layoutOf(pattern, 900);
   expect(layout.systems[0]?.slots).toHaveLength(18);
   const { x, y } = pointAt(layout, 2520 + 140, 2);
@@ -75,7 +75,7 @@ test('a beat cut in its own parts has its own slots, and a click finds them', ()
 });
 
 test('a slur is an arc from the note before on its string', () => {
-  const pattern = newPattern('Slur', {
+  const pattern = createPattern('Slur', {
     strokes: [
       { id: 'a', at: 0, string: 3 },
       { id: 'b', at: 210, string: 3, fret: 2, slur: 'hammer-on' },
@@ -89,7 +89,7 @@ test('a slur is an arc from the note before on its string', () => {
 });
 
 test('a rectangle chooses the strokes whose tokens lie in it', () => {
-  const pattern = newPattern('Box', {
+  const pattern = createPattern('Box', {
     strokes: [
       { id: 'a', at: 0, string: 5 },
       { id: 'b', at: 840, string: 2 },
@@ -105,7 +105,7 @@ test('a rectangle chooses the strokes whose tokens lie in it', () => {
 
 describe('contents of systems', () => {
   const line = (bars: number): Pattern =>
-    newPattern('Long', {
+    createPattern('Long', {
       bars,
       strokes: Array.from({ length: bars * 16 }, (_, slot) => ({
         id: `s${slot}`,

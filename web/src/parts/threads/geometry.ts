@@ -1,12 +1,12 @@
 import { say } from '@fleet-wren/wording';
 import {
-  beatPartsOf,
-  countOf,
+  listSubdivisionSlots,
+  formatCount,
   patternLength,
   stringCount,
   ticksPerBar,
   ticksPerBeat,
-  type BeatPart,
+  type SubdivisionSlot,
   type Pattern,
 } from '@fleet-wren/core';
 
@@ -72,7 +72,7 @@ const firstFrom = (sorted: readonly { readonly at: number }[], at: number): numb
 
 const makeSystem = (
   pattern: Pattern,
-  parts: readonly BeatPart[],
+  parts: readonly SubdivisionSlot[],
   index: number,
   perSystem: number,
   inner: number,
@@ -91,7 +91,7 @@ const makeSystem = (
       at: part.at,
       x: x(part.at + half),
       width: part.ticks * perTick,
-      label: countOf(pattern, part),
+      label: formatCount(pattern, part),
       beat: part.part === 0,
     }));
   const beats = Array.from({ length: bars * pattern.metre.beats }, (_, place) => fromBar * bar + place * beat);
@@ -109,7 +109,7 @@ const makeSystem = (
 };
 
 /** Ticks of the narrowest part of a beat: tokens stand half of it after their time. */
-const narrowest = (parts: readonly BeatPart[]): number =>
+const narrowest = (parts: readonly SubdivisionSlot[]): number =>
   parts.reduce((least, { ticks }) => Math.min(least, ticks), Infinity);
 
 /** Lays a pattern out in systems across a width in pixels. */
@@ -119,7 +119,7 @@ export const layoutOf = (pattern: Pattern, width: number): Layout => {
   const strings = stringCount(pattern.instrument);
   const systemHeight = SPACE.counts + strings * SPACE.string;
   const pixelsPerTick = inner / (perSystem * ticksPerBar(pattern.metre));
-  const parts = beatPartsOf(pattern);
+  const parts = listSubdivisionSlots(pattern);
   const half = narrowest(parts) / 2;
   const slotWidth = 2 * half * pixelsPerTick;
   const count = Math.ceil(pattern.bars / perSystem);

@@ -1,17 +1,24 @@
 import { say, sayList, sayProblems } from '@fleet-wren/wording';
-import { noteName, readTuning, retunePlan, type Instrument, type RetunedString, type Tuning } from '@fleet-wren/core';
+import {
+  midiToNoteName,
+  parseTuning,
+  createRetunePlan,
+  type Instrument,
+  type RetunedString,
+  type Tuning,
+} from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useChangeSettings } from '../../api/settings.ts';
 
-const semitones = ({ string, by }: RetunedString): string =>
+const semitones = ({ string, semitones: by }: RetunedString): string =>
   say('parts.semitones', { string, by: Math.abs(by), way: by > 0 ? 'up' : 'down' });
 
 /** What is done to the strings, and the caution where one is pulled tighter. */
 const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
   if (from.pitches.length !== to.pitches.length)
     return <p className="text-soft">{say('parts.this-is-a-different-instrument-so')}</p>;
-  const { strings, tighter } = retunePlan(from, to);
+  const { strings, tightenedStrings: tighter } = createRetunePlan(from, to);
   if (strings.length === 0) return <p className="text-soft">{say('parts.the-guitar-is-already-in-this')}</p>;
   return (
     <>
@@ -35,7 +42,7 @@ interface OwnTuningProps {
 export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
   const [typed, setTyped] = useState('');
   const change = useChangeSettings();
-  const read = typed.trim() === '' ? undefined : readTuning(typed);
+  const read = typed.trim() === '' ? undefined : parseTuning(typed);
   const keep = (tuning: Tuning): void => {
     change.mutate((settings) => ({
       ...settings,
@@ -72,7 +79,7 @@ export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
           {read?.ok && (
             <div className="mt-3">
               <p>
-                <b>{read.value.pitches.map(noteName).join('  ')}</b>
+                <b>{read.value.pitches.map(midiToNoteName).join('  ')}</b>
               </p>
               <Plan
                 from={{ key: instrument.tuning, name: instrument.tuning, pitches: instrument.pitches }}

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { instrumentIn, type Instrument, type Tuning } from '@fleet-wren/core';
+import { createInstrument, type Instrument, type Tuning } from '@fleet-wren/core';
 import { useState } from 'react';
 import { OwnTuning } from './OwnTuning.tsx';
 import { useTunings } from './useTunings.ts';
@@ -18,7 +18,7 @@ export const TuningChoice = ({ instrument, choose }: TuningChoiceProps) => {
   const [asking, setAsking] = useState(false);
   const tunings = useTunings(instrument);
   const tune = (tuning: Tuning): void =>
-    choose({ ...instrumentIn(tuning), capo: instrument.capo, frets: instrument.frets });
+    choose({ ...createInstrument(tuning), capo: instrument.capo, frets: instrument.frets });
   return (
     <span className="choice">
       <select

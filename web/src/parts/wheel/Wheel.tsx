@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './wheel.scss';
-import { slotTicks, type Digit, type Pattern, fingerName } from '@fleet-wren/core';
+import { subdivisionTicks, type Digit, type Pattern, fingerName } from '@fleet-wren/core';
 import { RotateCcw, RotateCw } from 'lucide-react';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
@@ -23,7 +23,7 @@ export const Wheel = ({ pattern, digits, turn }: WheelProps) => {
   const beads = useMemo(() => beadsOf(pattern, digits), [pattern, digits]);
   const arcs = useMemo(() => groupArcsOf(pattern, digits), [pattern, digits]);
   const spokes = useMemo(() => spokesOf(pattern), [pattern]);
-  const slot = slotTicks(pattern);
+  const slot = subdivisionTicks(pattern);
   const crowded = spokes.length > 32;
   const groups = groupsText(arcs.map(({ label }) => label));
   const half = WHEEL.size / 2 + 16;

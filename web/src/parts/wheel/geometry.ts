@@ -1,6 +1,6 @@
 import {
-  beatPartsOf,
-  countOf,
+  listSubdivisionSlots,
+  formatCount,
   computeStrokeGroups,
   patternLength,
   ticksPerBeat,
@@ -59,9 +59,9 @@ export const beadsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit 
 
 /** The parts of the beats around the rim. */
 export const spokesOf = (pattern: Pattern): readonly Spoke[] =>
-  beatPartsOf(pattern).map((part) => ({
+  listSubdivisionSlots(pattern).map((part) => ({
     at: part.at,
-    label: countOf(pattern, part),
+    label: formatCount(pattern, part),
     beat: part.at % ticksPerBeat(pattern.metre) === 0,
     ...point(angleOf(pattern, part.at), WHEEL.counts),
   }));

@@ -1,0 +1,78 @@
+import { message } from '../../message/index.ts';
+import { createProblem, type Problem } from '../../errors/index.ts';
+import { MAX_FILE_CHARACTERS } from '../native/file-envelope.ts';
+import { MAX_MIDI_BYTES } from '../midi/import-midi.ts';
+import { XML_LIMITS } from '../musicxml/xml-tree.ts';
+import { MAX_TAB_CHARACTERS } from '../tab/import-tab.ts';
+
+/** What a file is, as its name and its first signs tell. */
+export type FileType = 'ours' | 'midi' | 'musicxml' | 'packed' | 'tablature';
+
+const ENDINGS: readonly (readonly [RegExp, FileType])[] = [
+  [/\.json$/i, 'ours'],
+  [/\.(midi?|rmi|kar|smf)$/i, 'midi'],
+  [/\.(musicxml|xml)$/i, 'musicxml'],
+  [/\.mxl$/i, 'packed'],
+  [/\.(txt|tab)$/i, 'tablature'],
+];
+
+/** What a file begins with says more than its name. */
+const STARTS: readonly (readonly [RegExp, FileType])[] = [
+  [/^MThd/, 'midi'],
+  [/^RIFF[^]{4}RMID/, 'midi'],
+  [/^PK(?=\W)/, 'packed'],
+];
+
+/**
+ * The kind of a file by what it begins with where that is sure, by its name, else by what it seems to hold.
+ * @example
+ * detectFileType('song.mid', '') // => 'midi'
+ */
+export const detectFileType = (name: string, start: string): FileType => {
+  const sure = STARTS.find(([begins]) => begins.test(start))?.[1];
+  const byName = ENDINGS.find(([ending]) => ending.test(name))?.[1];
+  if (sure ?? byName) return (sure ?? byName) as FileType;
+  if (/^\uFEFF?\s*</.test(start)) return 'musicxml';
+  return /^\uFEFF?\s*\{/.test(start) ? 'ours' : 'tablature';
+};
+
+/** Kinds of files that are known, and are not read. */
+const UNREAD: readonly (readonly [begins: RegExp, kind: 'pdf' | 'picture' | 'recording'])[] = [
+  [/^%PDF/, 'pdf'],
+  [/^(\u0089PNG|\u00ff\u00d8\u00ff|GIF8)/, 'picture'],
+  [/^(RIFF[^]{4}WAVE|ID3|OggS|fLaC)/, 'recording'],
+];
+
+/** Text notation that begins with its number and has a key before its notes. */
+const isAbc = (name: string, text: string): boolean =>
+  /\.abc$/i.test(name) || (/^\s*(?:%[^\n]*\n)*X:\s*\d/.test(text) && /^K:/m.test(text));
+
+/** Why a file is not read though its kind is known; undefined where it may be. */
+export const validateReadable = (name: string, start: string, text: string): Problem | undefined => {
+  const known = UNREAD.find(([begins]) => begins.test(start));
+  if (known) return createProblem('not-read', { kind: known[1] });
+  return isAbc(name, text.slice(0, 4000)) ? createProblem('not-read', { kind: 'abc' }) : undefined;
+};
+
+/** Bytes a file of each kind may have: those of the longest text of its kind that is read. */
+const LARGEST: Readonly<Record<FileType, number>> = {
+  ours: 4 * MAX_FILE_CHARACTERS,
+  midi: MAX_MIDI_BYTES,
+  musicxml: 4 * XML_LIMITS.characters,
+  packed: XML_LIMITS.characters,
+  tablature: 4 * MAX_TAB_CHARACTERS,
+};
+
+/**
+ * Whether a file is too large for its kind, before anything of it is read; undefined where it is not.
+ * @example
+ * validateSize('midi', 9e6).code // => 'too-large'
+ */
+export const validateSize = (kind: FileType, bytes: number): Problem | undefined => {
+  if (bytes <= LARGEST[kind]) return undefined;
+  const most =
+    kind === 'ours'
+      ? message('size.million-characters', { millions: MAX_FILE_CHARACTERS / 1e6 })
+      : message('size.megabytes', { megabytes: LARGEST[kind] / 1e6 });
+  return createProblem('too-large', { value: message('size.megabytes', { megabytes: bytes / 1e6 }), most });
+};

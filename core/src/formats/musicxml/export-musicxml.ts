@@ -1,0 +1,281 @@
+import { stringCount } from '../../instrument/index.ts';
+import type { Digit } from '../../pattern/index.ts';
+import type { Score, ScoreBar, TempoMark } from '../../score/index.ts';
+import { TICKS_PER_QUARTER, formatSpokenCount, type Metre } from '../../time/index.ts';
+import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
+import { createSegments, notateRhythm, type NotatedDuration } from '../notation/notate-rhythm.ts';
+import { AccidentalTracker, inferKeySignature, spellPitch } from '../notation/pitch-spelling.ts';
+import { splitIntoVoices, type BarVoices, type NotatedStroke } from '../notation/split-voices.ts';
+import { splitLongBars, type SplitBar } from './split-long-bars.ts';
+import { createHarmonyElements } from './serialise-harmony.ts';
+import { createNoteElements, type StaffVoice } from './serialise-note.ts';
+import { createElement, serialiseElement, type XmlElement } from './xml-tree.ts';
+
+interface Written {
+  readonly score: Score;
+  readonly bars: readonly BarVoices[];
+  /** Sharps of the key; flats are negative. */
+  readonly fifths: number;
+  readonly said: ScoreAnnotations;
+  readonly look: EngravingPreferences;
+  readonly pieces: readonly SplitBar[];
+}
+
+const pitchParts = (midi: number, names: readonly [string, string, string]): readonly XmlElement[] => {
+  const { step, alter, octave } = spellPitch(midi, 0);
+  return [
+    createElement(names[0], step),
+    ...(alter === 0 ? [] : [createElement(names[1], alter)]),
+    createElement(names[2], octave),
+  ];
+};
+
+const tuningOf = ({ instrument }: Score): readonly XmlElement[] =>
+  instrument.pitches.map((midi, index) =>
+    createElement('staff-tuning', pitchParts(midi, ['tuning-step', 'tuning-alter', 'tuning-octave']), {
+      line: index + 1,
+    }),
+  );
+
+const timeOf = ({ beats, unit }: Metre): XmlElement =>
+  createElement('time', [createElement('beats', beats), createElement('beat-type', unit)]);
+
+const attributesOf = ({ score, fifths, pieces }: Written): XmlElement =>
+  createElement('attributes', [
+    createElement('divisions', TICKS_PER_QUARTER),
+    createElement('key', [createElement('fifths', fifths)]),
+    timeOf((pieces[0] as SplitBar).bar.metre),
+    createElement('staves', 2),
+    createElement(
+      'clef',
+      [createElement('sign', 'G'), createElement('line', 2), createElement('clef-octave-change', -1)],
+      { number: 1 },
+    ),
+    createElement(
+      'clef',
+      [createElement('sign', 'TAB'), createElement('line', Math.ceil(stringCount(score.instrument) / 2) + 2)],
+      {
+        number: 2,
+      },
+    ),
+    createElement(
+      'staff-details',
+      [
+        createElement('staff-lines', stringCount(score.instrument)),
+        ...tuningOf(score),
+        score.instrument.capo > 0 ? createElement('capo', score.instrument.capo) : undefined,
+      ],
+      { number: 2 },
+    ),
+  ]);
+
+const UNITS: Readonly<Record<number, string>> = { 2: 'half', 4: 'quarter', 8: 'eighth', 16: '16th' };
+
+const direction = (types: readonly XmlElement[], more: readonly XmlElement[] = []): XmlElement =>
+  createElement(
+    'direction',
+    [...types.map((type) => createElement('direction-type', [type])), createElement('staff', 1), ...more],
+    {
+      placement: 'above',
+    },
+  );
+
+/** A tempo, and with the first of them the swing. */
+const tempoOf = ({ bpm }: TempoMark, { unit }: Metre): XmlElement =>
+  direction(
+    [
+      createElement('metronome', [
+        createElement('beat-unit', UNITS[unit] ?? 'quarter'),
+        createElement('per-minute', bpm),
+      ]),
+    ],
+    [createElement('sound', [], { tempo: Number((bpm * (4 / unit)).toFixed(3)) })],
+  );
+
+/** On a sheet the swing stands among the facts over the music. */
+const swingOf = ({ swing }: Score, { showDigits: digitsShown }: EngravingPreferences): readonly XmlElement[] => {
+  if (swing === 50 || digitsShown) return [];
+  const parts = [
+    createElement('first', swing),
+    createElement('second', 100 - swing),
+    createElement('swing-type', 'eighth'),
+  ];
+  return [
+    direction([createElement('words', `Swing ${swing} %`)], [createElement('sound', [createElement('swing', parts)])]),
+  ];
+};
+
+const capoOf = ({ instrument: { capo } }: Score): readonly XmlElement[] =>
+  capo > 0 ? [direction([createElement('words', `Capo ${capo}`)])] : [];
+
+/** What stands before the notes of a bar: repeat, metre, section, tempos where they begin. */
+const barHead = (all: Written, index: number): readonly XmlElement[] => {
+  const { score, said, pieces } = all;
+  const bar = score.bars[index] as ScoreBar;
+  const { metre } = (pieces[index] as SplitBar).bar;
+  const before = pieces[index - 1]?.bar.metre;
+  const changed = before && (before.beats !== metre.beats || before.unit !== metre.unit);
+  const section = said.sections?.get(index);
+  const inside = ({ at }: { readonly at: number }): boolean => at >= bar.at && at < bar.at + bar.ticks;
+  return [
+    ...(index > 0 && section ? [createElement('print', [], { 'new-system': 'yes' })] : []),
+    ...(index === 0 ? [attributesOf(all)] : changed ? [createElement('attributes', [timeOf(metre)])] : []),
+    ...(index === 0 && score.loop
+      ? [
+          createElement(
+            'barline',
+            [createElement('bar-style', 'heavy-light'), createElement('repeat', [], { direction: 'forward' })],
+            {
+              location: 'left',
+            },
+          ),
+        ]
+      : []),
+    ...(section ? [direction([createElement('rehearsal', section)])] : []),
+    ...score.tempos.filter(inside).map((mark) => tempoOf(mark, bar.metre)),
+    ...(index === 0 ? [...swingOf(score, all.look), ...capoOf(score)] : []),
+  ];
+};
+
+const barEnd = ({ score, pieces }: Written, index: number): readonly XmlElement[] => {
+  if (pieces[index]?.last === false)
+    return [createElement('barline', [createElement('bar-style', 'dashed')], { location: 'right' })];
+  if (index < score.bars.length - 1) return [];
+  const repeat = score.loop ? [createElement('repeat', [], { direction: 'backward' })] : [];
+  return [createElement('barline', [createElement('bar-style', 'light-heavy'), ...repeat], { location: 'right' })];
+};
+
+/** The chords of a bar, each before the first piece that does not begin earlier. */
+const chordsBefore = (all: Written, index: number, pieces: readonly { readonly at: number }[]) => {
+  const bar = all.score.bars[index] as ScoreBar;
+  const places = new Map<number, XmlElement[]>();
+  for (const { at, voicing } of all.score.chords) {
+    const past = at - bar.at;
+    if (past < 0 || past >= bar.ticks) continue;
+    const found = pieces.findIndex((piece) => piece.at >= past);
+    const place = found < 0 ? Math.max(0, pieces.length - 1) : found;
+    const offset = past - (pieces[place]?.at ?? 0);
+    places.set(place, [...(places.get(place) ?? []), ...createHarmonyElements(voicing, offset, all.look.naming)]);
+  }
+  return places;
+};
+
+type VoicePieces = readonly NotatedDuration<readonly NotatedStroke[]>[];
+
+const withWords = (notes: readonly XmlElement[], words: string | undefined): readonly XmlElement[] => {
+  const [first, ...rest] = notes;
+  if (!first || words === undefined) return notes;
+  const [name, attributes, content] = first;
+  const lyric = createElement('lyric', [createElement('syllabic', 'single'), createElement('text', words)], {
+    number: 1,
+  });
+  return [[name, attributes, [...(content as readonly XmlElement[]), lyric]], ...rest];
+};
+
+const backUp = ({ ticks }: ScoreBar): XmlElement => createElement('backup', [createElement('duration', ticks)]);
+
+/** The notes of a bar: the voices on the staff of notes, then once more on the strings. */
+const measureOf = (all: Written, index: number): XmlElement => {
+  const bar = all.score.bars[index] as ScoreBar;
+  const voices = (all.bars[index] as BarVoices).map((voice) =>
+    notateRhythm(createSegments(voice, bar.metre), bar.metre),
+  );
+  const two = voices.length === 2;
+  // A voice that is silent all through a bar is not written, unless all are.
+  const heard = voices
+    .map((pieces, voice) => ({ pieces, voice }))
+    .filter(({ pieces, voice }) => pieces.some(({ content }) => content) || (voice === 0 && isSilent(voices)));
+  const content: XmlElement[] = [...barHead(all, index)];
+  const accidentals = new AccidentalTracker(all.fifths);
+  const countAt = countsIn(all, index);
+  for (const staff of [1, 2] as const)
+    heard.forEach(({ pieces, voice }, order) => {
+      if (staff === 2 || order > 0) content.push(backUp(bar));
+      const stem = two ? (voice === 0 ? 'up' : 'down') : undefined;
+      const place: StaffVoice = {
+        staff,
+        voice: voice + 1 + (staff === 2 ? 4 : 0),
+        stem,
+        fifths: all.fifths,
+        accidentals,
+        digitsShown: all.look.showDigits ?? false,
+        countAt,
+      };
+      const first = staff === 1 && order === 0;
+      const chords = first ? chordsBefore(all, index, pieces) : undefined;
+      const words = first ? all.said.lyrics?.get(index) : undefined;
+      let sung = words;
+      pieces.forEach((piece, at) => {
+        content.push(...(chords?.get(at) ?? []));
+        const notes = createNoteElements(piece, place);
+        content.push(...(piece.content && sung !== undefined ? withWords(notes, sung) : notes));
+        if (piece.content) sung = undefined;
+      });
+    });
+  const piece = all.pieces[index] as SplitBar;
+  // A piece of a bar is no bar of its own: it is not numbered.
+  const named: Readonly<Record<string, string | number>> = piece.first
+    ? { number: piece.whole + 1 }
+    : { number: `X${index}`, implicit: 'yes' };
+  return createElement('measure', [...content, ...barEnd(all, index)], named);
+};
+
+/** The counts of a bar, each given out once: the first voice that strikes then has it. */
+const countsIn = ({ score, look }: Written, index: number): ((at: number) => string | undefined) => {
+  const counts = new Map<number, string>();
+  const bar = score.bars[index] as ScoreBar;
+  if (look.counts)
+    for (const { at, ticks, parts, number } of score.beats.filter((beat) => beat.bar === index))
+      for (let part = 0; part < parts; part += 1)
+        counts.set(at - bar.at + (part * ticks) / parts, formatSpokenCount(number - 1, part, parts));
+  return (at) => {
+    const count = counts.get(at);
+    counts.delete(at);
+    return count;
+  };
+};
+
+const isSilent = (voices: readonly VoicePieces[]): boolean =>
+  voices.every((pieces) => pieces.every(({ content }) => !content));
+
+/**
+ * A score as MusicXML 4.0, as a musician writes it: a staff of notes and one of strings, thumb and fingers as two voices,
+ * beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks for the pick.
+ * `digits` come in the order of the strokes. Strokes on muted strings are left out.
+ * @example
+ * exportMusicXml(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
+ */
+export const exportMusicXml = (
+  given: Score,
+  digits: readonly (Digit | null)[],
+  words: ScoreAnnotations = {},
+  look: EngravingPreferences = {},
+): string => {
+  const { score, annotations: said, pieces } = splitLongBars(given, words, look.maxStrokesPerSystem ?? Infinity);
+  const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
+  const all: Written = {
+    score,
+    bars: splitIntoVoices(score, digits),
+    fifths: inferKeySignature(pitches),
+    said,
+    look,
+    pieces,
+  };
+  const root = createElement(
+    'score-partwise',
+    [
+      createElement('work', [createElement('work-title', score.name)]),
+      createElement('identification', [createElement('encoding', [createElement('software', 'Fleet Wren')])]),
+      createElement('part-list', [
+        createElement('score-part', [createElement('part-name', look.showDigits ? '' : 'Guitar')], { id: 'P1' }),
+      ]),
+      createElement(
+        'part',
+        score.bars.map((_, index) => measureOf(all, index)),
+        { id: 'P1' },
+      ),
+    ],
+    { version: '4.0' },
+  );
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${serialiseElement(root)}`;
+};

@@ -1,0 +1,218 @@
+import { message } from '../../message/index.ts';
+import { createProblem, type Problem } from '../../errors/index.ts';
+import {
+  TEXT_LIMITS,
+  withDescription,
+  arraySchema,
+  partialRecordSchema,
+  recordSchema,
+  numberSchema,
+  objectSchema,
+  enumSchema,
+  withRefinement,
+  stringSchema,
+  booleanSchema,
+  integerSchema,
+  nullableIntegerSchema,
+  withBounds,
+  type Schema,
+  type Infer,
+} from '../../fields/index.ts';
+import { MAX_PENALTY, SCHOOLS, SCHOOLS_AND_VARIANTS, validateCustomSchool } from '../../fingering/index.ts';
+import { STRING_RANGE } from '../../instrument/index.ts';
+import {
+  DIGITS,
+  ARTICULATIONS,
+  PATTERN_LIMITS,
+  CHORD_ROLES,
+  SLURS,
+  SWING_RANGE,
+  type CustomSchool,
+  type Articulation,
+  type Pattern,
+} from '../../pattern/index.ts';
+import { BEAT_UNITS, SUBDIVISIONS, TEMPO_RANGE } from '../../time/index.ts';
+
+/** Marks whose names say too little; any other is a plain truth value. */
+const MARK_FIELDS: Readonly<Partial<Record<Articulation, Schema<boolean>>>> = {
+  rake: withDescription(booleanSchema(), 'The digit of the stroke before carries on to this string.'),
+  brush: withDescription(booleanSchema(), 'Struck by one digit together with the other brushed strokes of this time.'),
+  damped: withDescription(booleanSchema(), 'Damped with the palm.'),
+  ring: withDescription(booleanSchema(), 'Rings at least to the end of its bar.'),
+  silent: withDescription(booleanSchema(), 'Played without sounding.'),
+  unplanted: withDescription(booleanSchema(), 'The digit comes down without planting first.'),
+};
+
+const markField = (mark: Articulation): Schema<boolean> => MARK_FIELDS[mark] ?? booleanSchema();
+
+const marks = Object.fromEntries(ARTICULATIONS.map((mark) => [mark, markField(mark)])) as Record<
+  Articulation,
+  Schema<boolean>
+>;
+
+/** The longest list of strings there is; a longer one is refused before it is looked at. */
+const STRINGS = STRING_RANGE.most * 2;
+
+const fret = (words: string): Schema<number> => withDescription(withBounds(integerSchema(), { minimum: 0 }), words);
+
+/** A stroke. */
+export const strokeSchema = objectSchema(
+  {
+    id: stringSchema(TEXT_LIMITS.id),
+    at: withDescription(withBounds(integerSchema(), { minimum: 0 }), 'Ticks from the start.'),
+    string: withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }),
+  },
+  {
+    pin: withDescription(enumSchema(DIGITS), 'The digit the teacher fixed.'),
+    fret: fret('Fret above the capo, where it is another than the chord’s.'),
+    slur: withDescription(enumSchema(SLURS), 'Sounded by the other hand, without an attack.'),
+    harmonic: objectSchema({
+      kind: enumSchema(['natural', 'harp']),
+      touch: withBounds(integerSchema(), { minimum: 0 }),
+    }),
+    loudness: enumSchema(['soft', 'loud']),
+    fretted: withDescription(
+      objectSchema({
+        finger: withBounds(integerSchema(), { minimum: 1, maximum: 4 }),
+        string: withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }),
+        fret: withBounds(integerSchema(), { minimum: 0 }),
+      }),
+      'The finger of the other hand, for as long as the stroke is on this string and fret.',
+    ),
+    role: withDescription(enumSchema(CHORD_ROLES), 'The string follows the chord.'),
+    ...marks,
+  },
+);
+
+/** A school of a studio's own. */
+export const customSchoolSchema = withRefinement(
+  objectSchema({
+    id: stringSchema(TEXT_LIMITS.id),
+    name: withBounds(stringSchema(TEXT_LIMITS.school), { minLength: 1 }),
+    base: stringSchema(TEXT_LIMITS.key),
+    digits: withBounds(arraySchema(enumSchema(DIGITS), DIGITS.length), { minItems: 1 }),
+    homes: partialRecordSchema(
+      DIGITS,
+      arraySchema(withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }), STRING_RANGE.most),
+    ),
+    weights: recordSchema(withBounds(numberSchema(), { minimum: 0, maximum: MAX_PENALTY }), 60),
+  }),
+  (made) => validateCustomSchool(made as CustomSchool),
+);
+
+const SCHOOL_KEYS = new Set(SCHOOLS_AND_VARIANTS.map(({ key }) => key));
+
+/** The key of a school. */
+export const schoolKeySchema: Schema<string> = {
+  schema: {
+    type: 'string',
+    maxLength: TEXT_LIMITS.key,
+    pattern: `^(own:.*|(${SCHOOLS.map(({ key }) => key).join('|')})(:[a-z-]+)?)$`,
+    description: 'Key of a school, of one of its variants (hybrid:pick-down), or own:… for the one in ownSchool.',
+  },
+  check: (value, path, findings) => {
+    const before = findings.problems.length;
+    stringSchema(TEXT_LIMITS.key).check(value, path, findings);
+    if (findings.problems.length > before || SCHOOL_KEYS.has(value as string)) return;
+    if (!(value as string).startsWith('own:'))
+      findings.wrong(path, message('field.choice', { values: [...SCHOOL_KEYS].join(', ') }));
+  },
+};
+
+/** A metre. */
+export const metreSchema = objectSchema({
+  beats: withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.beats }),
+  unit: withDescription(enumSchema(BEAT_UNITS), 'The note value of a beat: 4 = quarter.'),
+});
+
+/** An instrument: tuning, pitches, capo, frets. */
+export const instrumentSchema = objectSchema({
+  tuning: stringSchema(TEXT_LIMITS.tuning),
+  pitches: withDescription(
+    withBounds(arraySchema(withBounds(integerSchema(), { minimum: 12, maximum: 100 }), STRINGS), {
+      minItems: STRING_RANGE.least,
+      maxItems: STRING_RANGE.most,
+    }),
+    'MIDI note numbers from the lowest string N to string 1.',
+  ),
+  capo: withBounds(integerSchema(), { minimum: 0 }),
+  frets: withBounds(integerSchema(), { minimum: 5, maximum: 30 }),
+});
+
+/** A shape held on the neck. */
+export const voicingSchema = objectSchema(
+  {
+    chord: stringSchema(TEXT_LIMITS.chord),
+    frets: withDescription(
+      withBounds(arraySchema(withBounds(nullableIntegerSchema(), { minimum: 0 }), STRINGS), {
+        minItems: STRING_RANGE.least,
+        maxItems: STRING_RANGE.most,
+      }),
+      'Frets above the capo from string N to string 1, null where a string is muted.',
+    ),
+  },
+  {
+    bass: withDescription(
+      withBounds(integerSchema(), { minimum: 1, maximum: STRING_RANGE.most }),
+      'The string that carries the bass, where it is another than the chord gives.',
+    ),
+  },
+);
+
+const patternShape = objectSchema(
+  {
+    name: withBounds(stringSchema(PATTERN_LIMITS.name), { minLength: 1 }),
+    metre: metreSchema,
+    bars: withBounds(integerSchema(), { minimum: 1, maximum: PATTERN_LIMITS.bars }),
+    subdivision: withDescription(
+      withBounds(integerSchema(), { enum: SUBDIVISIONS }),
+      'Parts a beat is cut in on the bench.',
+    ),
+    tempo: withDescription(
+      withBounds(numberSchema(), { minimum: TEMPO_RANGE.least, maximum: TEMPO_RANGE.most }),
+      'Beats per minute.',
+    ),
+    instrument: instrumentSchema,
+    voicing: voicingSchema,
+    school: schoolKeySchema,
+    cyclic: withDescription(booleanSchema(), 'Whether the last stroke is followed by the first again.'),
+    strokes: arraySchema(strokeSchema, PATTERN_LIMITS.strokes),
+  },
+  {
+    divisions: withDescription(
+      arraySchema(
+        objectSchema({
+          beat: withBounds(integerSchema(), { minimum: 0 }),
+          parts: withBounds(integerSchema(), { enum: SUBDIVISIONS }),
+        }),
+        PATTERN_LIMITS.bars * PATTERN_LIMITS.beats,
+      ),
+      'Beats that are cut otherwise, counted from 0 through the whole pattern, in order.',
+    ),
+    swing: withDescription(
+      withBounds(numberSchema(), { minimum: SWING_RANGE.least, maximum: SWING_RANGE.most }),
+      'Per cent of the beat before the off-beat, when played or exported; never in the ticks.',
+    ),
+    ownSchool: withDescription(
+      customSchoolSchema,
+      'A school of a studio’s own: what it starts from, its digits, the homes and weights that differ.',
+    ),
+    tags: arraySchema(withBounds(stringSchema(PATTERN_LIMITS.tag), { minLength: 1 }), PATTERN_LIMITS.tags),
+  },
+);
+
+/** A pattern that names a school of the studio's own carries it. */
+const carriedSchool = (pattern: Infer<typeof patternShape>, path: string): readonly Problem[] => {
+  const { school, ownSchool } = pattern;
+  const carried = !school.startsWith('own:') || school === `own:${ownSchool?.id}`;
+  const where = path ? `${path}.ownSchool` : 'ownSchool';
+  return carried ? [] : [createProblem('field-wrong', { where, problem: message('field.own-school-missing') })];
+};
+
+/** A pattern as it is read from outside. */
+export const patternSchema = withRefinement(patternShape, carriedSchool);
+
+// What the description says and what a pattern is are the same, in both directions.
+type Same<A, B> = A extends B ? (B extends A ? true : never) : never;
+const FITS: Same<Infer<typeof patternSchema>, Pattern> = true;
+void FITS;

@@ -1,0 +1,176 @@
+import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
+import { MAX_PROBLEMS } from '../../fields/index.ts';
+import {
+  PATTERN_LIMITS,
+  UNTITLED,
+  compareByTimeThenString,
+  createPattern,
+  validatePattern,
+  type Pattern,
+} from '../../pattern/index.ts';
+import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/index.ts';
+import type { ImportedPattern } from '../imported-pattern.ts';
+import { findSubdivisionGrid } from './quantise.ts';
+import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
+import { findRepeats, expandRepeats } from '../music/repeats.ts';
+import { applyChordShape } from './chord-shape.ts';
+import { assignStrings, type StringAssignment, type TimedNote } from './assign-strings.ts';
+import { completeBars } from './complete-bars.ts';
+
+/** What is to be taken of a file, where it is not all as it is written. */
+export interface ImportSelection {
+  /** Which part or track, from 0. */
+  readonly part?: number;
+  /** First and last bar, from 1, as they are written. */
+  readonly bars?: readonly [from: number, to: number];
+  /** Whether repeats are written out as they are played; kept once where nothing is said. */
+  readonly repeats?: 'once' | 'played';
+}
+
+const sameMetre = (a: Metre, b: Metre): boolean => a.beats === b.beats && a.unit === b.unit;
+
+/** Whether repeats are the whole of it: then what is written once comes round. */
+const isOneRound = (bars: readonly ParsedBar[]): boolean => {
+  const [only, more] = findRepeats(bars);
+  return only !== undefined && more === undefined && only.from === 0 && only.to === bars.length - 1;
+};
+
+/** Some bars, with the tempo and the chord that hold when they begin. */
+const withHeld = (bars: readonly ParsedBar[], from: number, to: number): readonly ParsedBar[] => {
+  const [first, ...rest] = bars.slice(from, to);
+  if (!first) return [];
+  const before = bars.slice(0, from);
+  const tempo = first.tempo ?? before.findLast((bar) => bar.tempo !== undefined)?.tempo;
+  const held = before.findLast(({ chords }) => chords.length > 0)?.chords.at(-1);
+  const chords = first.chords[0]?.at === 0 || !held ? first.chords : [{ ...held, at: 0 }, ...first.chords];
+  return [{ ...first, chords, ...(tempo === undefined ? {} : { tempo }) }, ...rest];
+};
+
+const chosenBars = (music: ParsedMusic, { bars, repeats }: ImportSelection): readonly ParsedBar[] => {
+  const some = bars ? withHeld(music.bars, bars[0] - 1, bars[1]) : music.bars;
+  return repeats === 'played' ? expandRepeats(some, PATTERN_LIMITS.bars + 1) : some;
+};
+
+interface Laid {
+  readonly notes: readonly TimedNote[];
+  readonly chords: readonly ParsedChord[];
+  readonly parts: readonly (number | undefined)[];
+  readonly ticks: number;
+}
+
+/** Bars one after another, with times from the start. */
+const laid = (bars: readonly ParsedBar[], metre: Metre): Laid => {
+  const notes: TimedNote[] = [];
+  const chords: ParsedChord[] = [];
+  const parts: (number | undefined)[] = [];
+  let start = 0;
+  for (const bar of bars) {
+    for (const note of bar.notes) notes.push({ note, at: start + note.at });
+    for (const chord of bar.chords) chords.push({ ...chord, at: start + chord.at });
+    const first = start / ticksPerBeat(metre);
+    if (Number.isInteger(first)) bar.parts?.forEach((cut, beat) => (parts[first + beat] = cut));
+    start += Math.max(bar.ticks, ticksPerBar(bar.metre));
+  }
+  return { notes, chords, parts, ticks: start };
+};
+
+const clamped = (tempo: number): number =>
+  Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(tempo * 100) / 100));
+
+const changesOf = (bars: readonly ParsedBar[], metre: Metre, chords: readonly ParsedChord[]): readonly Problem[] => {
+  const metres = bars.findIndex((bar) => !sameMetre(bar.metre, metre));
+  const tempos = new Set(bars.flatMap(({ tempo }) => tempo ?? []));
+  const symbols = new Set(chords.map(({ symbol }) => symbol));
+  return [
+    ...(metres >= 0 ? [createProblem('metre-changes', { bar: metres + 1 })] : []),
+    ...(tempos.size > 1 ? [createProblem('tempo-changes', { value: tempos.size - 1 })] : []),
+    ...(symbols.size > 1 ? [createProblem('chords-once', { value: symbols.size })] : []),
+  ];
+};
+
+const repeatRemarks = (bars: readonly ParsedBar[], { repeats }: ImportSelection): readonly Problem[] => {
+  const found = findRepeats(bars);
+  return found.length > 0 && repeats !== 'played' && !isOneRound(bars)
+    ? [createProblem('repeats-once', { value: found.length })]
+    : [];
+};
+
+const stringRemarks = (
+  { inferredCount: guessed, unplayableNotes: lost, duplicateCount: doubled, strokes }: StringAssignment,
+  metre: Metre,
+): readonly Problem[] => {
+  const where = lost
+    .slice(0, 3)
+    .map(({ at }) => `bar ${Math.floor(at / ticksPerBar(metre)) + 1}`)
+    .join(', ');
+  return [
+    ...(guessed > 0
+      ? [createProblem(guessed === strokes.length ? 'positions-guessed' : 'some-positions-guessed', { value: guessed })]
+      : []),
+    ...(lost.length > 0 ? [createProblem('notes-left-out', { value: lost.length, where })] : []),
+    ...(doubled > 0 ? [createProblem('notes-doubled', { value: doubled })] : []),
+  ];
+};
+
+/** What is too long for a pattern is refused before any work is spent on it. */
+const tooLong = (notes: number, bars: number): readonly Problem[] => [
+  ...(notes > PATTERN_LIMITS.strokes
+    ? [createProblem('too-many-strokes', { most: PATTERN_LIMITS.strokes, value: notes })]
+    : []),
+  ...(bars > PATTERN_LIMITS.bars
+    ? [createProblem('length-out-of-range', { least: 1, most: PATTERN_LIMITS.bars, value: bars })]
+    : []),
+];
+
+const frameOf = (music: ParsedMusic, bars: readonly ParsedBar[], metre: Metre) => ({
+  metre,
+  tempo: clamped(bars.find(({ tempo }) => tempo !== undefined)?.tempo ?? 80),
+  instrument: music.instrument,
+  ...(music.swing ? { swing: music.swing } : {}),
+  ...(music.school ? { school: music.school } : {}),
+});
+
+/**
+ * A pattern made of what was read of a file, or of some of its bars. Its chord is one the file names or that is heard
+ * whole. Errors: `no-notes`, `too-many-strokes`, `length-out-of-range`, those of a pattern.
+ * @example
+ * convertToPattern({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false
+ */
+export const convertToPattern = (music: ParsedMusic, choice: ImportSelection = {}): Result<ImportedPattern> => {
+  const written = chosenBars(music, choice);
+  const whole = completeBars(written);
+  const first = whole.bars[0];
+  if (!first || !whole.bars.some(({ notes }) => notes.length > 0)) return failure(createProblem('no-notes'));
+  const { metre } = first;
+  const { notes, chords, parts, ticks } = laid(whole.bars, metre);
+  const bars = Math.ceil(ticks / ticksPerBar(metre));
+  const long = tooLong(notes.length, bars);
+  if (long.length > 0) return failure(...long);
+  const found = assignStrings(notes, music.instrument);
+  const { subdivision, divisions } = findSubdivisionGrid(
+    found.strokes.map(({ at }) => at),
+    metre,
+    parts,
+  );
+  const base: Pattern = createPattern(music.name?.trim().slice(0, PATTERN_LIMITS.name) || UNTITLED, {
+    ...frameOf(music, whole.bars, metre),
+    bars,
+    subdivision,
+    cyclic: isOneRound(written) || bars <= 4,
+    strokes: [...found.strokes].sort(compareByTimeThenString),
+    ...(divisions.length > 0 ? { divisions } : {}),
+  });
+  const { pattern, warnings: ofShape } = applyChordShape(base, chords[0]);
+  const problems = validatePattern(pattern);
+  if (problems.length > 0) return failure(...problems.slice(0, MAX_PROBLEMS));
+  const warnings = [
+    ...stringRemarks(found, metre),
+    // That several chords are named says it already.
+    ...(new Set(chords.map(({ symbol }) => symbol)).size > 1 ? [] : ofShape),
+    ...whole.warnings,
+    ...repeatRemarks(written, choice),
+    ...changesOf(whole.bars, metre, chords),
+    ...music.warnings,
+  ];
+  return success({ pattern, warnings, hasInferredPositions: found.inferredCount > 0 });
+};

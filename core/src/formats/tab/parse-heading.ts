@@ -1,0 +1,112 @@
+import { TEMPO_RANGE, type BeatUnit, type Metre } from '../../time/index.ts';
+
+/** What the words before the first system say. */
+export interface TabHeading {
+  readonly name?: string;
+  readonly metre?: Metre;
+  readonly tempo?: number;
+  readonly capo: number;
+  readonly swing?: number;
+  /** Notes of the open strings from the lowest up, where they are named. */
+  readonly tuning?: string;
+  /** Semitones all strings are lowered by, where that is said. */
+  readonly semitonesDown: number;
+}
+
+const ROMAN: Readonly<Record<string, number>> = {
+  I: 1,
+  II: 2,
+  III: 3,
+  IV: 4,
+  V: 5,
+  VI: 6,
+  VII: 7,
+  VIII: 8,
+  IX: 9,
+  X: 10,
+  XI: 11,
+  XII: 12,
+};
+
+const WORDS: Readonly<Record<string, number>> = {
+  first: 1,
+  second: 2,
+  third: 3,
+  fourth: 4,
+  fifth: 5,
+  sixth: 6,
+  seventh: 7,
+};
+
+const capoIn = (text: string): number => {
+  if (/\bno capo\b/i.test(text)) return 0;
+  const found = /\bcapo\b[^\S\n]*(?:on|at|in|fret|:|=|the|[^\S\n])*[^\S\n]*(\d{1,2}|[IVX]{1,4}\b|[a-z]+)/i.exec(
+    text,
+  )?.[1];
+  const before = /\b(\d{1,2})(?:st|nd|rd|th)?[^\S\n]+fret[^\S\n]+capo\b/i.exec(text)?.[1];
+  const said = found ?? before ?? '';
+  const number = /^\d+$/.test(said) ? Number(said) : (ROMAN[said.toUpperCase()] ?? WORDS[said.toLowerCase()] ?? 0);
+  return number <= 12 ? number : 0;
+};
+
+const NOTE = String.raw`[A-Ha-h][#♯b♭]?`;
+
+const tuningIn = (text: string): string | undefined => {
+  const listed = new RegExp(
+    String.raw`\btun(?:ing|ed)[^\S\n]*(?:to|:|=)?[^\S\n]*((?:${NOTE}[ ,-]?){4,8})(?=\s|$|·)`,
+    'i',
+  ).exec(text);
+  return listed?.[1]
+    ?.replace(/[ ,-]+/g, '')
+    .match(new RegExp(NOTE, 'g'))
+    ?.join(' ');
+};
+
+/** Semitones by which all strings are said to be lowered. */
+const loweredBy = (text: string): number => {
+  if (/\b(?:half|1\/2)[ -]?step (?:down|lower)\b|\bdown (?:a )?half(?:[ -]step)?\b/i.test(text)) return 1;
+  return /\b(?:whole|full|1|one)[ -]?step (?:down|lower)\b|\bdown (?:a )?whole step\b/i.test(text) ? 2 : 0;
+};
+
+/** A line that says only how it goes: it is no name. */
+const isSaying = (line: string): boolean =>
+  /^\W*(?:\d{1,2}\/\d{1,2}|capo\b.*|tun(?:ing|ed)\b.*|tempo\b.*|[\d=♩ .]+(?:bpm)?|bpm.*|standard\b.*|key\b.*|by\b.*|verse\b.*|chorus\b.*|intro\b.*|bridge\b.*|\[.*\])\W*$/i.test(
+    line,
+  );
+
+/** A line of short words, such as counts, digits, chords or note values. */
+const isSigns = (line: string): boolean =>
+  line
+    .split(/\s+/)
+    .filter(Boolean)
+    .every((word) => word.length <= 2);
+
+const within = (tempo: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, tempo));
+
+/** Lines that are looked at, and how much of each: no heading is longer. */
+const READ = { lines: 40, length: 200 } as const;
+
+/** What the lines before the first system say of name, metre, tempo, capo and tuning. */
+export const parseHeading = (lines: readonly string[], first: number): TabHeading => {
+  const head = lines
+    .slice(0, first)
+    .filter((line) => line.trim() !== '')
+    .slice(0, READ.lines)
+    .map((line) => line.slice(0, READ.length));
+  const text = head.join('\n');
+  const metre = /(?:^|[^\d/])(\d{1,2})\/(2|4|8|16)(?![\d/])/.exec(text);
+  const tempo =
+    /(\d{2,3})[^\S\n]*(?:a minute|bpm)/i.exec(text) ?? /(?:tempo|bpm|=)[^\S\n]*:?[^\S\n]*(\d{2,3})/i.exec(text);
+  const swing = /\bswing (\d{2}) ?%/i.exec(text);
+  const beats = Number(metre?.[1]);
+  const name = head.find((line) => !isSaying(line.trim()) && (!isSigns(line) || /^\S{3,}/.test(line.trim())));
+  return {
+    name: name?.trim().slice(0, 100),
+    metre: metre && beats >= 1 && beats <= 16 ? { beats, unit: Number(metre[2]) as BeatUnit } : undefined,
+    tempo: tempo ? within(Number(tempo[1])) : undefined,
+    capo: capoIn(text),
+    swing: swing && Number(swing[1]) > 50 && Number(swing[1]) <= 75 ? Number(swing[1]) : undefined,
+    tuning: tuningIn(text),
+    semitonesDown: loweredBy(text),
+  };
+};

@@ -1,0 +1,58 @@
+import { message, type Label, type Message } from '../message/index.ts';
+import { createProblem, type Problem } from '../errors/index.ts';
+import { findInexactBeats } from './notation/inexact-beats.ts';
+import { mutedIn, placeIn, type Score } from '../score/index.ts';
+
+/** Formats that a score can be written in, as far as they leave things out. */
+export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'json';
+
+const NAMES: Readonly<Record<ExportFormat, Label>> = {
+  tab: message('format.tablature'),
+  midi: 'MIDI',
+  musicxml: 'MusicXML',
+  json: 'JSON',
+};
+
+/** Marks of strokes. */
+const MARKS = ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'] as const;
+
+/** Marks a format has no sign for. */
+const WITHOUT: Readonly<Record<ExportFormat, readonly (typeof MARKS)[number][]>> = {
+  json: [],
+  musicxml: ['rake', 'brush', 'unplanted'],
+  tab: ['rake', 'brush', 'unplanted', 'accent', 'damped', 'ring', 'silent', 'fretted'],
+  midi: ['rake', 'brush', 'unplanted', 'damped', 'ring', 'silent', 'fretted'],
+};
+
+/** What of a score a format has no place for. */
+const unkept = ({ strokes }: Score, format: ExportFormat): readonly Message[] =>
+  [
+    ...(format === 'midi' ? ['digits', 'chords'] : []),
+    ...MARKS.filter((mark) => WITHOUT[format].includes(mark) && strokes.some((stroke) => stroke[mark])),
+  ].map((mark) => message('format-mark.name', { mark }));
+
+/** Strokes named by their place before the rest is only counted. */
+const NAMED = 3;
+
+const places = (score: Score, all: readonly { readonly at: number; readonly string: number }[]): readonly Message[] => [
+  ...all.slice(0, NAMED).map(({ at, string }) => message('place.on-string', { place: placeIn(score, at), string })),
+  ...(all.length > NAMED ? [message('place.more', { count: all.length - NAMED })] : []),
+];
+
+/**
+ * What a format cannot hold of a score, each with a count: strokes on strings that the chord mutes are heard nowhere.
+ * Empty where everything is written.
+ * @example
+ * listUnsupportedFeatures(realise(createPattern('Roll')), 'tab').length // => 0
+ */
+export const listUnsupportedFeatures = (score: Score, format: ExportFormat): readonly Problem[] => {
+  const muted = format === 'midi' || format === 'musicxml' ? mutedIn(score) : [];
+  const what = unkept(score, format);
+  return [
+    ...(format === 'musicxml' ? findInexactBeats(score, []) : []),
+    ...(what.length > 0 ? [createProblem('format-keeps-no', { format: NAMES[format], what })] : []),
+    ...(muted.length === 0
+      ? []
+      : [createProblem('muted-left-out', { value: muted.length, where: places(score, muted) })]),
+  ];
+};

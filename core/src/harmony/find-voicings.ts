@@ -1,0 +1,260 @@
+import { success, type Result } from '../errors/index.ts';
+import { midiToPitchClass, type Instrument } from '../instrument/index.ts';
+import { listOpenShapes } from './open-shapes.ts';
+import { parseChordSymbol, type ChordTones } from './chord-symbol.ts';
+import type { Voicing } from './voicing.ts';
+
+/** What shapes are looked for. */
+export interface VoicingOptions {
+  /** Frets from the lowest to the highest that is stopped, at most. */
+  readonly span?: number;
+  /** The highest fret that is looked at. */
+  readonly maxFret?: number;
+  /** Muted strings between sounding ones that no finger damps. */
+  readonly allowInnerMutes?: boolean;
+  /** Shapes that are answered, at most. */
+  readonly maxResults?: number;
+}
+
+/** A shape a hand can hold, and how easy it is: 0 is easiest. */
+export interface RankedVoicing {
+  readonly voicing: Voicing;
+  readonly difficulty: number;
+  readonly fingers: number;
+  /** The fret of a barre, 0 for none. */
+  readonly barre: number;
+  /** Whether it is one of the shapes every player knows. */
+  readonly isCommonShape: boolean;
+}
+
+const SPAN = 3;
+const HIGHEST = 12;
+const MOST = 24;
+const MOST_FINGERS = 4;
+
+type Frets = readonly (number | null)[];
+
+/** Fingers a shape takes, and the fret of its barre; undefined where a hand cannot hold it. */
+interface Grip {
+  readonly fingers: number;
+  readonly barre: number;
+}
+
+/** Places of a shape stopped at a fret. */
+const placesAt = (frets: Frets, fret: number): readonly number[] =>
+  frets.flatMap((one, place) => (one === fret ? [place] : []));
+
+/** Whether one finger can lie over places of a shape at a fret: nothing between them rings open or lower. */
+const liesOver = (frets: Frets, places: readonly number[], fret: number): boolean => {
+  const [from, to] = [places[0] as number, places[places.length - 1] as number];
+  return frets.slice(from, to + 1).every((one) => one === null || one >= fret);
+};
+
+/** How many of the treble-most stopped strings at one fret a flattened finger takes besides its first. */
+const flattenedAt = (frets: Frets, fret: number): number => {
+  let place = frets.length - 1;
+  while (place >= 0 && (frets[place] === null || (frets[place] as number) > fret)) place -= 1;
+  let run = 0;
+  while (frets[place] === fret) {
+    run += 1;
+    place -= 1;
+  }
+  return Math.max(0, run - 1);
+};
+
+/** The fewest fingers for a shape: each by itself, or one laid over all strings of one fret, and one flattened. */
+const gripOf = (frets: Frets): Grip | undefined => {
+  const stopped = frets.filter((fret): fret is number => fret !== null && fret > 0);
+  if (stopped.length <= MOST_FINGERS && !needsBarre(frets, stopped)) return { fingers: stopped.length, barre: 0 };
+  const [low, high] = [Math.min(...stopped), Math.max(...stopped)];
+  const barres = [...new Set(stopped)]
+    .filter((fret) => liesOver(frets, placesAt(frets, fret), fret))
+    .map((fret): Grip => {
+      const laid = placesAt(frets, fret).length - 1;
+      const flat = fret < high ? flattenedAt(frets, high) : 0;
+      return { fingers: stopped.length - laid - flat, barre: laid > 0 ? fret : 0 };
+    });
+  const alone: Grip = { fingers: stopped.length - flattenedAt(frets, high), barre: high > low ? high : 0 };
+  const best = [...barres, alone].sort((a, b) => a.fingers - b.fingers || a.barre - b.barre)[0];
+  return best && best.fingers <= MOST_FINGERS ? best : undefined;
+};
+
+/** Whether three strings or more at the lowest fret are taken by one finger as a matter of course. */
+const needsBarre = (frets: Frets, stopped: readonly number[]): boolean => {
+  if (stopped.length === 0) return false;
+  const low = Math.min(...stopped);
+  const lowest = placesAt(frets, low);
+  return lowest.length >= 3 && !frets.includes(0) && liesOver(frets, lowest, low);
+};
+
+/** Muted strings between sounding ones; those beside a stopped lower neighbour are damped by its fingertip. */
+const innerMutes = (frets: Frets): { readonly all: number; readonly loose: number } => {
+  const first = frets.findIndex((fret) => fret !== null);
+  const last = frets.length - 1 - [...frets].reverse().findIndex((fret) => fret !== null);
+  const inner = frets.slice(first, last).flatMap((fret, step) => (fret === null ? [first + step] : []));
+  const loose = inner.filter((place) => !((frets[place - 1] ?? 0) > 0)).length;
+  return { all: inner.length, loose };
+};
+
+/** How hard each thing makes a shape (est.). */
+const HARD = {
+  barre: 2.2,
+  fret: 0.28,
+  span: 0.9,
+  finger: 0.5,
+  mute: 0.5,
+  innerMute: 0.9,
+  mixed: 0.45,
+  thin: 1,
+  open: 0.3,
+} as const;
+
+/** Frets up to which open strings belong to a shape; higher up they ring apart from it. */
+const LOW = 4;
+
+/** Strings that make a shape full. */
+const FULL = 4;
+
+const easeOf = (frets: Frets, { fingers, barre }: Grip): number => {
+  const stopped = frets.filter((fret): fret is number => fret !== null && fret > 0);
+  const span = stopped.length > 0 ? Math.max(...stopped) - Math.min(...stopped) : 0;
+  const lowest = stopped.length > 0 ? Math.min(...stopped) : 0;
+  const { all } = innerMutes(frets);
+  const mutes = frets.filter((fret) => fret === null).length - all;
+  const open = frets.filter((fret) => fret === 0).length;
+  return (
+    (barre > 0 ? HARD.barre : 0) +
+    HARD.fret * lowest +
+    HARD.span * Math.max(0, span - 1) +
+    HARD.finger * fingers +
+    HARD.mute * mutes +
+    HARD.innerMute * all +
+    (frets.length - mutes - all < FULL ? HARD.thin : 0) -
+    HARD.open * open +
+    (open > 0 ? HARD.mixed * Math.max(0, Math.max(...stopped, 0) - LOW) : 0)
+  );
+};
+
+/** Everything the search for shapes of one chord looks at. */
+interface Search {
+  readonly tones: ReadonlySet<number>;
+  /** The tones a shape has to have, one bit each. */
+  readonly needed: number;
+  /** Strings that have to sound: four where there are tones for them, else as many as there are tones. */
+  readonly least: number;
+  readonly bass: number;
+  readonly open: readonly number[];
+  readonly span: number;
+  readonly inner: boolean;
+  readonly found: RankedVoicing[];
+  readonly symbol: string;
+}
+
+const take = (search: Search, frets: Frets): void => {
+  let [count, sounding] = [0, 0];
+  frets.forEach((fret, place) => {
+    if (fret === null) return;
+    count += 1;
+    sounding |= 1 << midiToPitchClass((search.open[place] as number) + fret);
+  });
+  if (count < search.least || (sounding & search.needed) !== search.needed) return;
+  const { all, loose } = innerMutes(frets);
+  if (!search.inner && (loose > 0 || all > 1)) return;
+  const grip = gripOf(frets);
+  if (!grip) return;
+  const voicing = { chord: search.symbol, frets };
+  search.found.push({ voicing, difficulty: easeOf(frets, grip), ...grip, isCommonShape: false });
+};
+
+/** The frets of a string that sound a tone of the chord in a position: open, and within the hand's reach. */
+const choicesOn = ({ tones, open, span }: Search, place: number, position: number): readonly (number | null)[] => {
+  const pitch = open[place] as number;
+  const reach = Array.from({ length: span + 1 }, (_, step) => position + step);
+  const stopped = reach.filter((fret) => tones.has(midiToPitchClass(pitch + fret)));
+  return [null, ...(tones.has(midiToPitchClass(pitch)) ? [0] : []), ...stopped];
+};
+
+/** The lowest stopped fret is the position itself: what lies higher is found in its own position. */
+const belongsTo = (frets: Frets, position: number): boolean => {
+  let low = Infinity;
+  for (const fret of frets) if (fret !== null && fret > 0 && fret < low) low = fret;
+  return low === position || (low === Infinity && position === 1);
+};
+
+/** One position of the hand: what each string can sound there. */
+interface Position {
+  readonly at: number;
+  readonly choices: readonly (readonly (number | null)[])[];
+}
+
+/** Goes through the strings from the lowest up; `frets` is what has been chosen so far, changed in place. */
+const walk = (search: Search, position: Position, frets: (number | null)[], place: number, begun: boolean): void => {
+  if (place === position.choices.length) {
+    if (belongsTo(frets, position.at)) take(search, [...frets]);
+    return;
+  }
+  for (const fret of position.choices[place] as readonly (number | null)[]) {
+    // The lowest string that sounds has the bass: anything else is not looked into.
+    if (!begun && fret !== null && midiToPitchClass((search.open[place] as number) + fret) !== search.bass) continue;
+    frets[place] = fret;
+    walk(search, position, frets, place + 1, begun || fret !== null);
+  }
+};
+
+const searchOf = (
+  { open }: { readonly open: readonly number[] },
+  chord: ChordTones,
+  options: VoicingOptions,
+): Search => ({
+  open,
+  tones: new Set(chord.tones),
+  needed: chord.tones.reduce((bits, tone) => (chord.optional.includes(tone) ? bits : bits | (1 << tone)), 0),
+  least: Math.min(open.length, chord.tones.length < 3 ? 2 : chord.tones.length === 3 ? 3 : 4),
+  bass: chord.bass,
+  span: options.span ?? SPAN,
+  inner: options.allowInnerMutes ?? false,
+  found: [],
+  symbol: chord.symbol,
+});
+
+/** The place of a shape in the table of those every player knows; infinite for others. */
+const knownPlaces = ({ tuning, pitches }: Instrument): ((frets: Frets) => number) => {
+  const places = new Map(listOpenShapes(tuning, pitches.length).map(({ frets }, place) => [frets.join(), place]));
+  return (frets) => places.get(frets.join()) ?? Infinity;
+};
+
+/** Those every player knows first, in the order of their table, then the others by ease. */
+const ranked = (instrument: Instrument, found: readonly RankedVoicing[]): readonly RankedVoicing[] => {
+  const placeOf = knownPlaces(instrument);
+  return found
+    .map((one) => ({ one, place: placeOf(one.voicing.frets) }))
+    .sort((a, b) => (a.place === b.place ? a.one.difficulty - b.one.difficulty : a.place - b.place))
+    .map(({ one, place }) => (place === Infinity ? one : { ...one, isCommonShape: true }));
+};
+
+/**
+ * The shapes of a chord that a hand can hold, the easiest first, those every player knows on top: at most four frets and
+ * four fingers with barres counted once, the wanted bass lowest, all tones the chord needs, no muted string between
+ * sounding ones that no finger damps. Behind a capo the symbol is what sounds, the frets count from the capo. Errors:
+ * `chord-unreadable`.
+ * @example
+ * valueOrThrow(findVoicings('G', createInstrument(findTuningOrStandard('standard'))))[0].voicing.frets.join(' ') // => '3 2 0 0 0 3'
+ */
+export const findVoicings = (
+  symbol: string,
+  instrument: Instrument,
+  options: VoicingOptions = {},
+): Result<readonly RankedVoicing[]> => {
+  const chord = parseChordSymbol(symbol);
+  if (!chord.ok) return chord;
+  const open = instrument.pitches.map((pitch) => pitch + instrument.capo);
+  const search = searchOf({ open }, chord.value, options);
+  const highest = Math.min(options.maxFret ?? HIGHEST, instrument.frets - instrument.capo);
+  for (let at = 1; at <= highest; at += 1) {
+    const choices = open.map((_, place) =>
+      choicesOn(search, place, at).filter((fret) => fret === null || fret <= highest),
+    );
+    walk(search, { at, choices }, new Array<number | null>(open.length).fill(null), 0, false);
+  }
+  return success(ranked(instrument, search.found).slice(0, options.maxResults ?? MOST));
+};

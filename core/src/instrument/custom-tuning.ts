@@ -1,0 +1,84 @@
+import { type Label, message } from '../message/index.ts';
+import { failure, createProblem, success, type Result } from '../errors/index.ts';
+import { STRING_RANGE, semitonesToRetune } from './instrument.ts';
+import { midiToNoteName, parsePitchClass, midiToPitchClass } from './pitch.ts';
+import { TUNINGS, type Tuning } from './tunings.ts';
+
+/** What a tuning of so many strings is compared with to find the octaves its notes lie in. */
+const usualOf = (strings: number): readonly number[] =>
+  (TUNINGS.find(({ pitches }) => pitches.length === strings) as Tuning).pitches;
+
+/** The pitch of a class nearest to another: at most six semitones away, the lower of two. */
+const nearest = (pitchClass: number, to: number): number => {
+  const up = midiToPitchClass(pitchClass - to);
+  return up >= 6 ? to + up - 12 : to + up;
+};
+
+const pitchOf = (word: string, usual: number): number | undefined => {
+  const [, name = '', octave] = /^([A-Ga-g][#♯b♭]?)(\d)?$/.exec(word) ?? [];
+  const pitchClass = parsePitchClass(name.charAt(0).toUpperCase() + name.slice(1));
+  if (pitchClass === undefined) return undefined;
+  return octave === undefined ? nearest(pitchClass, usual) : 12 * (Number(octave) + 1) + pitchClass;
+};
+
+/**
+ * A tuning written as notes from the lowest string up: `C G D G B D`. A note without an octave is the one nearest to how
+ * the string is usually tuned; with one (`C2`) it is that one. Errors: `tuning-wrong`.
+ * @example
+ * valueOrThrow(parseTuning('C G D G B D')).pitches.join(' ') // => '36 43 50 55 59 62'
+ */
+export const parseTuning = (text: string): Result<Tuning> => {
+  const words = text.split(/[\s,]+/).filter(Boolean);
+  if (words.length < STRING_RANGE.least || words.length > STRING_RANGE.most)
+    return failure(
+      createProblem('tuning-wrong', { problem: message('reason.tuning-note-count', { count: words.length }) }),
+    );
+  const usual = usualOf(words.length);
+  const pitches = words.map((word, place) => pitchOf(word, usual[place] as number));
+  const unread = words.find((_, place) => pitches[place] === undefined);
+  if (unread !== undefined)
+    return failure(
+      createProblem('tuning-wrong', { problem: message('reason.tuning-note', { value: unread.slice(0, 12) }) }),
+    );
+  const name = pitches.map((pitch) => midiToNoteName(pitch as number).replace(/-?\d+$/, '')).join(' ');
+  return success({ key: name, name, pitches: pitches as readonly number[] });
+};
+
+/** How one string is retuned. */
+export interface RetunedString {
+  readonly string: number;
+  /** Semitones; negative is slackened. */
+  readonly semitones: number;
+}
+
+/** What is done to the strings to go from one tuning to another, and whether any of them is pulled tighter. */
+export interface RetunePlan {
+  readonly strings: readonly RetunedString[];
+  /** Strings that go up: they can break. */
+  readonly tightenedStrings: readonly number[];
+}
+
+/**
+ * The strings to retune, from the lowest up, to go from one tuning to another of as many strings.
+ * @example
+ * createRetunePlan(findTuningOrStandard('standard'), findTuningOrStandard('drop-d')).strings // => [{ string: 6, by: -2 }]
+ */
+export const createRetunePlan = (from: Tuning, to: Tuning): RetunePlan => {
+  const strings = semitonesToRetune(from, to)
+    .map((by, place): RetunedString => ({ string: from.pitches.length - place, semitones: by }))
+    .filter(({ semitones: by }) => by !== 0);
+  return { strings, tightenedStrings: strings.filter(({ semitones: by }) => by > 0).map(({ string }) => string) };
+};
+
+/**
+ * What a tuning is called: its name where it is one that ships, else as it was written.
+ * @example
+ * tuningName({ tuning: 'drop-d', pitches: [38, 45, 50, 55, 59, 64] }).code // => 'tuning.drop-d.name'
+ */
+export const tuningName = ({
+  tuning,
+  pitches,
+}: {
+  readonly tuning: string;
+  readonly pitches: readonly number[];
+}): Label => TUNINGS.find(({ key, pitches: own }) => key === tuning && own.join() === pitches.join())?.name ?? tuning;

@@ -1,0 +1,22 @@
+import { sayMessage, saySentence } from '@fleet-wren/wording';
+import { SHELF, countsAloud } from '../shelf/index.ts';
+import { analysePattern } from '../analysis/index.ts';
+import { validatePattern } from '../pattern/index.ts';
+
+test.each(SHELF.map((figure) => [figure.key, figure] as const))(
+  '%s stands, can be played at its tempo, and raises nothing',
+  (_name, { pattern, use, name }) => {
+    expect(validatePattern(pattern)).toEqual([]);
+    expect(sayMessage(use)).toMatch(/^[A-Z].*\.$/);
+    expect(sayMessage(name)).toMatch(/^[A-Z0-9]/);
+    const { difficulty, diagnostics: findings, warnings: troubles } = analysePattern(pattern);
+    expect(difficulty).toBeLessThan(0.85);
+    expect(findings.map((finding) => saySentence(finding.message))).toEqual([]);
+    expect(troubles).toEqual([]);
+  },
+);
+
+test('counts are said aloud where a string is struck', () => {
+  expect(countsAloud(SHELF.find(({ key }) => key === 'three-three-two')?.pattern as never)).toBe('1 & 2 & 3 & 4 &');
+  expect(countsAloud(SHELF.find(({ key }) => key === 'thumb-alone')?.pattern as never)).toBe('1 · 2 · 3 · 4 ·');
+});

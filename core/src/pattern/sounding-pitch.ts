@@ -1,0 +1,54 @@
+import { fretOfString } from '../harmony/index.ts';
+import { pitchAt } from '../instrument/index.ts';
+import type { Pattern, Stroke } from './pattern.ts';
+
+/**
+ * Semitones above the stopped note that a harmonic sounds, by frets from the stopped one to the touch. The nth
+ * partial has its nodes at 12 · log2(n/(n−k)) frets (physics of the ideal string), the nearest fret is named here.
+ */
+const NODES: Readonly<Record<number, number>> = { 4: 28, 5: 24, 7: 19, 9: 28, 12: 12, 16: 28, 19: 19, 24: 24 };
+
+/** Frets above the stopped note over which a harmonic speaks. */
+export const NODE_FRETS: readonly number[] = Object.keys(NODES).map(Number);
+
+/** The highest MIDI note number there is. */
+export const MAX_MIDI_PITCH = 127;
+
+/** Share of a beat that a damped note sounds (est., by ear). */
+export const DAMPED_DURATION_RATIO = 0.3;
+
+/**
+ * The fret the other hand stops for a stroke, 0 for the open string, null where nothing sounds. Frets above the capo.
+ * @example
+ * findStoppedFret(createPattern('P'), { string: 2 }) // => 1
+ */
+export const findStoppedFret = (
+  { voicing }: Pick<Pattern, 'voicing'>,
+  { string, fret, harmonic }: Pick<Stroke, 'string' | 'fret' | 'harmonic'>,
+): number | null => {
+  if (harmonic?.kind === 'natural') return 0;
+  return fret ?? fretOfString(voicing, string);
+};
+
+/**
+ * Frets from the stopped note of a harmonic to its touch.
+ * @example
+ * harmonicNodeInterval(createPattern('P'), { id: 'a', at: 0, string: 1 }) // => undefined
+ */
+export const harmonicNodeInterval = (pattern: Pick<Pattern, 'voicing'>, stroke: Stroke): number | undefined =>
+  stroke.harmonic && stroke.harmonic.touch - (findStoppedFret(pattern, stroke) ?? 0);
+
+/**
+ * MIDI note number a stroke sounds, harmonics at their partial; null where its string is muted.
+ * @example
+ * soundingPitchOfStroke(createPattern('Roll'), { id: 'a', at: 0, string: 1, harmonic: { kind: 'natural', touch: 12 } }) // => 76
+ */
+export const soundingPitchOfStroke = (
+  pattern: Pick<Pattern, 'instrument' | 'voicing'>,
+  stroke: Stroke,
+): number | null => {
+  const fret = findStoppedFret(pattern, stroke);
+  if (fret === null) return null;
+  const partial = stroke.harmonic ? (NODES[stroke.harmonic.touch - fret] ?? 12) : 0;
+  return pitchAt(pattern.instrument, stroke.string, fret) + partial;
+};

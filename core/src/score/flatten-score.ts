@@ -1,0 +1,176 @@
+import {
+  DAMPED_DURATION_RATIO,
+  patternLength,
+  findStoppedFret,
+  soundingPitchOfStroke,
+  type FrettingFinger,
+  type Pattern,
+  type Stroke,
+} from '../pattern/index.ts';
+import { secondsPerTick, ticksPerBar, ticksPerBeat } from '../time/index.ts';
+import type { Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange } from './score.ts';
+
+/** How a document is realised, where it differs from what it says. */
+export interface FlattenOptions {
+  /** Beats per minute. */
+  readonly tempo?: number;
+  /** Ticks after which a figure begins again, where it is shorter than its bars. */
+  readonly cycleTicks?: number;
+}
+
+const barsOf = ({ metre, bars, course }: Pattern): readonly ScoreBar[] => {
+  const ticks = ticksPerBar(metre);
+  if (!course) return Array.from({ length: bars }, (_, bar) => ({ at: bar * ticks, ticks, metre }));
+  let next = 0;
+  return course.map((bar) => {
+    const at = next;
+    next += ticksPerBar(bar.metre);
+    return { at, ticks: next - at, metre: bar.metre };
+  });
+};
+
+/** The beats of bars that are not all alike. */
+const beatsByBar = ({ subdivision, metre }: Pattern, bars: readonly ScoreBar[]): readonly ScoreBeat[] =>
+  bars.flatMap((bar, index) => {
+    const ticks = ticksPerBeat(bar.metre);
+    // Parts keep their length: a beat of half the song's is cut in half as many.
+    const parts = Math.max(1, Math.round((subdivision * ticks) / ticksPerBeat(metre)));
+    return Array.from({ length: bar.metre.beats }, (_, beat) => ({
+      at: bar.at + beat * ticks,
+      ticks,
+      parts,
+      number: beat + 1,
+      bar: index,
+    }));
+  });
+
+/** Where the tempo changes: each mark from its bar on; where another tempo is asked for, all in the same ratio. */
+const temposOf = (pattern: Pattern, bars: readonly ScoreBar[], options: FlattenOptions): readonly TempoChange[] => {
+  const { metre, tempo, course } = pattern;
+  const asked = options.tempo ?? tempo;
+  const first = { at: 0, bpm: asked, secondsPerTick: secondsPerTick(metre, asked), seconds: 0 };
+  if (!course) return [first];
+  const marks: TempoChange[] = [];
+  course.forEach((bar, index) => {
+    const bpm = (bar.tempo * asked) / tempo;
+    const { at } = bars[index] as ScoreBar;
+    const last = marks.at(-1);
+    const pace = secondsPerTick(bar.metre, bpm);
+    if (last && last.bpm === bpm && last.secondsPerTick === pace) return;
+    const seconds = last ? last.seconds + (at - last.at) * last.secondsPerTick : 0;
+    marks.push({ at, bpm, secondsPerTick: pace, seconds });
+  });
+  return marks.length > 0 ? marks : [first];
+};
+
+const beatsOf = (pattern: Pattern, scoreBars: readonly ScoreBar[]): readonly ScoreBeat[] => {
+  if (pattern.course) return beatsByBar(pattern, scoreBars);
+  const { metre, bars, subdivision, divisions = [] } = pattern;
+  const ticks = ticksPerBeat(metre);
+  const cuts = new Map(divisions.map(({ beat, parts }) => [beat, parts]));
+  return Array.from({ length: metre.beats * bars }, (_, beat) => ({
+    at: beat * ticks,
+    ticks,
+    parts: cuts.get(beat) ?? subdivision,
+    number: (beat % metre.beats) + 1,
+    bar: Math.floor(beat / metre.beats),
+  }));
+};
+
+/** For each stroke the tick at which its string is struck again; the length where it is not. In one pass from the end. */
+const nextOnString = (strokes: readonly Stroke[], length: number, cyclic: boolean): readonly number[] => {
+  const next = new Array<number>(strokes.length).fill(length);
+  const following = new Map<number, number>();
+  if (cyclic)
+    for (let index = strokes.length - 1; index >= 0; index -= 1) {
+      const { at, string } = strokes[index] as Stroke;
+      following.set(string, at + length);
+    }
+  for (let index = strokes.length - 1; index >= 0; index -= 1) {
+    const { at, string } = strokes[index] as Stroke;
+    next[index] = following.get(string) ?? length;
+    following.set(string, at);
+  }
+  return next;
+};
+
+/** What a stroke came to the last time, and what that hung on. */
+interface Resolved {
+  readonly pattern: Pick<Pattern, 'voicing' | 'instrument' | 'metre'>;
+  readonly next: number;
+  readonly stroke: ScoreStroke;
+}
+
+/** Strokes stay the same values from edit to edit: what one came to holds as long as its strings and its chord do. */
+const resolved = new WeakMap<Stroke, Resolved>();
+
+const sameStrings = (a: Resolved['pattern'], b: Pattern): boolean =>
+  a.voicing === b.voicing && a.instrument === b.instrument && a.metre === b.metre;
+
+const scoreStroke = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+  const known = resolved.get(stroke);
+  if (known?.next === next && sameStrings(known.pattern, pattern)) return known.stroke;
+  const made = resolve(pattern, stroke, next);
+  // Not the pattern itself: it would be kept as long as any of its strokes.
+  const { voicing, instrument, metre } = pattern;
+  resolved.set(stroke, { pattern: { voicing, instrument, metre }, next, stroke: made });
+  return made;
+};
+
+/** The finger of the other hand, where the stroke is played on the place it was written for. */
+const frettedHere = (pattern: Pattern, stroke: Stroke): FrettingFinger | undefined =>
+  stroke.fretted?.string === stroke.string && stroke.fretted.fret === findStoppedFret(pattern, stroke)
+    ? stroke.fretted
+    : undefined;
+
+const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke => {
+  const whole = next - stroke.at;
+  const ticks = stroke.damped
+    ? Math.min(whole, Math.round(DAMPED_DURATION_RATIO * ticksPerBeat(pattern.metre)))
+    : whole;
+  // Every field is written out for every stroke: values of one shape are read several times as fast.
+  return {
+    sourceStrokeId: stroke.id,
+    at: stroke.at,
+    string: stroke.string,
+    durationTicks: ticks,
+    fret: findStoppedFret(pattern, stroke),
+    pitch: soundingPitchOfStroke(pattern, stroke),
+    chord: 0,
+    pin: stroke.pin,
+    accent: stroke.accent,
+    slur: stroke.slur,
+    rake: stroke.rake,
+    brush: stroke.brush,
+    harmonic: stroke.harmonic,
+    damped: stroke.damped,
+    ring: stroke.ring,
+    loudness: stroke.loudness,
+    fretted: frettedHere(pattern, stroke),
+    silent: stroke.silent,
+    unplanted: stroke.unplanted,
+  } satisfies Record<keyof ScoreStroke, unknown>;
+};
+
+/**
+ * Makes a pattern flat: each stroke with its fret, pitch and sounding length, the chords, and the clock.
+ * @example
+ * realise(valueOrThrow(parseStringNotation('5 3 2 3', { chord: 'C' })).pattern).strokes.map(({ pitch }) => pitch).join(' ') // => '48 55 60 55'
+ */
+export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Score => {
+  const bars = barsOf(pattern);
+  const length = options.cycleTicks ?? patternLength(pattern);
+  const next = nextOnString(pattern.strokes, length, pattern.cyclic);
+  return {
+    name: pattern.name,
+    instrument: pattern.instrument,
+    length,
+    loop: pattern.cyclic,
+    swing: pattern.swing ?? 50,
+    tempos: temposOf(pattern, bars, options),
+    bars,
+    beats: beatsOf(pattern, bars),
+    chords: [{ at: 0, voicing: pattern.voicing }],
+    strokes: pattern.strokes.map((stroke, index) => scoreStroke(pattern, stroke, next[index] as number)),
+  };
+};

@@ -1,0 +1,135 @@
+import { message, type Message } from '../message/index.ts';
+import { failure, createProblem, success, type Problem } from '../errors/index.ts';
+import { findBassString, rankAlternateBassStrings } from '../harmony/index.ts';
+import {
+  isThumbStroke,
+  patternLength,
+  findStringOfRole,
+  type Pattern,
+  type ChordRole,
+  type Stroke,
+} from '../pattern/index.ts';
+import { ticksPerBeat } from '../time/index.ts';
+import { selectStrokes, createReplaceEdit, wrapTick, type PatternTransform } from './transform.ts';
+
+const refuse = (why: Message): Problem => createProblem('cannot-transform', { problem: why });
+
+const timesOf = (strokes: readonly Stroke[]): readonly number[] =>
+  [...new Set(strokes.map(({ at }) => at))].sort((a, b) => a - b);
+
+const noThumb = refuse(message('reason.no-thumb-on-bass'));
+
+/**
+ * Leaves every other stroke of the thumb's pulse out.
+ * @example
+ * halveThumbPulse(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => false
+ */
+export const halveThumbPulse: PatternTransform = (pattern, ids) => {
+  const chosen = selectStrokes(pattern, ids);
+  const times = timesOf(chosen.filter(isThumbStroke));
+  if (times.length < 2) return failure(noThumb);
+  return createReplaceEdit(pattern, ids, {
+    strokes: chosen.filter((stroke) => !isThumbStroke(stroke) || times.indexOf(stroke.at) % 2 === 0),
+  });
+};
+
+/**
+ * Puts a thumb stroke half-way between each two of its pulse, on the string that alternates with the bass.
+ * @example
+ * doubleThumbPulse(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ */
+export const doubleThumbPulse: PatternTransform = (pattern, ids, newName) => {
+  const chosen = selectStrokes(pattern, ids);
+  const times = timesOf(chosen.filter(isThumbStroke));
+  const string = findStringOfRole(pattern.instrument, pattern.voicing, 'alternate');
+  if (times.length === 0 || string === null) return failure(noThumb);
+  const length = patternLength(pattern);
+  const taken = new Set(pattern.strokes.map((stroke) => `${stroke.at}/${stroke.string}`));
+  const added = times.flatMap((at, index): Stroke[] => {
+    const middle = wrapTick(Math.round((at + (times[index + 1] ?? (times[0] as number) + length)) / 2), length);
+    return taken.has(`${middle}/${string}`) ? [] : [{ id: newName(), at: middle, string, role: 'alternate' }];
+  });
+  return createReplaceEdit(pattern, ids, { strokes: [...chosen, ...added] });
+};
+
+/**
+ * Moves pinched fingers half a beat off the thumb; or, where nothing is pinched, those half a beat off back on to it.
+ * @example
+ * togglePinch(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ */
+export const togglePinch: PatternTransform = (pattern, ids) => {
+  const chosen = selectStrokes(pattern, ids);
+  const half = ticksPerBeat(pattern.metre) / 2;
+  const length = patternLength(pattern);
+  const thumbs = new Set(timesOf(chosen.filter(isThumbStroke)));
+  if (thumbs.size === 0) return failure(noThumb);
+  const fingers = chosen.filter((stroke) => !isThumbStroke(stroke));
+  const pinched = fingers.some(({ at }) => thumbs.has(at));
+  const moved = (stroke: Stroke): Stroke => {
+    if (isThumbStroke(stroke)) return stroke;
+    if (pinched) return thumbs.has(stroke.at) ? { ...stroke, at: wrapTick(stroke.at + half, length) } : stroke;
+    return thumbs.has(wrapTick(stroke.at - half, length))
+      ? { ...stroke, at: wrapTick(stroke.at - half, length) }
+      : stroke;
+  };
+  return createReplaceEdit(pattern, ids, { strokes: chosen.map(moved) });
+};
+
+const roleOf = (pattern: Pattern, { string, role }: Stroke): ChordRole => {
+  if (role) return role;
+  const [alternate] = rankAlternateBassStrings(pattern.instrument, pattern.voicing);
+  if (string === findBassString(pattern.instrument, pattern.voicing)) return 'bass';
+  return string === alternate ? 'alternate' : 'second alternate';
+};
+
+/**
+ * Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(bindThumbToChordRoles(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
+ */
+export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
+  const chosen = selectStrokes(pattern, ids);
+  if (!chosen.some(isThumbStroke)) return failure(noThumb);
+  const bound = chosen.map((stroke) => (isThumbStroke(stroke) ? { ...stroke, role: roleOf(pattern, stroke) } : stroke));
+  const placed = bound.map((stroke) =>
+    stroke.role
+      ? { ...stroke, string: findStringOfRole(pattern.instrument, pattern.voicing, stroke.role) ?? stroke.string }
+      : stroke,
+  );
+  return createReplaceEdit(pattern, ids, { strokes: placed });
+};
+
+/**
+ * Keeps the thumb's strokes only, or takes them out.
+ * @example
+ * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(layer('fingers')(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '210/3 420/2 630/3'
+ */
+export const keepHandPart =
+  (kept: 'thumb' | 'fingers'): PatternTransform =>
+  (pattern, ids) => {
+    const left = selectStrokes(pattern, ids).filter((stroke) => isThumbStroke(stroke) === (kept === 'thumb'));
+    return left.length === 0
+      ? failure(refuse(message('reason.transform-leaves-nothing', { kept })))
+      : createReplaceEdit(pattern, ids, { strokes: left });
+  };
+
+/**
+ * Lays a thumb stroke on each beat that has none on a bass string: bass and alternate in turn.
+ * @example
+ * addThumbPulse(createPattern('P'), [], createIdGenerator(createPattern('P'))).ok // => true
+ */
+export const addThumbPulse: PatternTransform = (pattern, _ids, newName) => {
+  const beat = ticksPerBeat(pattern.metre);
+  const taken = new Set(pattern.strokes.filter(isThumbStroke).map(({ at }) => at));
+  const added = Array.from({ length: pattern.metre.beats * pattern.bars }, (_, index) => index)
+    .filter((index) => !taken.has(index * beat))
+    .flatMap((index): Stroke[] => {
+      const role: ChordRole = index % 2 === 0 ? 'bass' : 'alternate';
+      const string = findStringOfRole(pattern.instrument, pattern.voicing, role);
+      const clash = pattern.strokes.some((stroke) => stroke.at === index * beat && stroke.string === string);
+      return string === null || clash ? [] : [{ id: newName(), at: index * beat, string, role }];
+    });
+  return added.length === 0
+    ? failure(refuse(message('reason.thumb-already-on-beats')))
+    : success({ kind: 'put', strokes: added });
+};
