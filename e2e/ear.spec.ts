@@ -1,18 +1,18 @@
 import { say } from '@fleet-wren/wording';
 import {
-  PLAYERS,
-  TAKE,
-  WAYS,
-  askedOf,
-  ladderFor,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  PRACTICE_METHODS,
+  createTakeReference,
+  createLadder,
   createPattern,
-  planOf,
-  playAs,
-  playedPattern,
+  toLadderPlan,
+  simulatePerformance,
+  createPatternReference,
   renderTake,
   createSeededRandom,
   valueOrThrow,
-  type PlayerBeing,
+  type PlayerModel,
 } from '@fleet-wren/core';
 import type { Browser, Page } from '@playwright/test';
 import { hearing, listeningTo, soundFile } from './microphone.ts';
@@ -28,12 +28,12 @@ const ROLL = createPattern('Sluice roll', {
 
 /** The figure played five times, a stroke of the third left out. */
 const microphone = ((): string => {
-  const { score, digits } = playedPattern(ROLL);
-  const asked = askedOf(score, digits, 5);
-  const performance = playAs(asked, PLAYERS.steady as PlayerBeing, createSeededRandom(2));
+  const { score, digits } = createPatternReference(ROLL);
+  const asked = createTakeReference(score, digits, 5);
+  const performance = simulatePerformance(asked, PLAYER_MODELS.steady as PlayerModel, createSeededRandom(2));
   const gone = asked.strokes.findIndex(({ pass: cycle, scoreIndex: stroke }) => cycle === 2 && stroke === 3);
   const strokes = performance.strokes.filter((stroke) => stroke.referenceIndex !== gone);
-  const sampleRate = 2 * TAKE.sampleRate;
+  const sampleRate = 2 * TAKE_PARAMETERS.sampleRate;
   const samples = renderTake({ ...performance, strokes }, { sampleRate, random: createSeededRandom(3) });
   return soundFile('played.wav', samples, sampleRate);
 })();
@@ -53,14 +53,14 @@ const withRoom = async (
   await openStudio(page);
   const { id } = await made<{ id: string }>(page, '/students', { name: 'Ilse Reed' });
   const pattern = await made<{ id: string }>(page, '/patterns', { pattern: ROLL });
-  const plan = planOf(valueOrThrow(ladderFor(ROLL, { target: 80, method: WAYS[0] })));
+  const plan = toLadderPlan(valueOrThrow(createLadder(ROLL, { target: 80, method: PRACTICE_METHODS[0] })));
   const whole = plan.stages.filter(({ gate, tempos }) => gate >= 5 && tempos.includes(80)).slice(-1);
   await made(page, `/students/${id}/assignments`, {
     name: 'Sluice roll',
     pattern: ROLL,
     sourceId: pattern.id,
     target: 80,
-    way: WAYS[0],
+    way: PRACTICE_METHODS[0],
     plan: { ...plan, stages: whole.map((stage) => ({ ...stage, tempos: [80] })) },
   });
   const { token } = await made<{ token: string }>(page, `/students/${id}/links`, { days: 30 });

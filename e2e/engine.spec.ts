@@ -1,9 +1,9 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { schoolOf } from '@fleet-wren/core';
+import { resolveSchoolOrThrow } from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 /** What a school is called, by its key. */
-const school = (key: string): string => sayLabel(schoolOf({ school: key }).name);
+const school = (key: string): string => sayLabel(resolveSchoolOrThrow({ school: key }).name);
 
 const fourOnOne = [
   [0, 1],

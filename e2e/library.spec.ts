@@ -1,5 +1,12 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { GENERATORS, parseStringNotation, realise, valueOrThrow, writeMidi, writeMusicXml } from '@fleet-wren/core';
+import {
+  GENERATORS,
+  parseStringNotation,
+  flattenScore,
+  valueOrThrow,
+  exportMidi,
+  exportMusicXml,
+} from '@fleet-wren/core';
 import { expect, openStudio, test, violations } from './studio.ts';
 
 test.describe('generators', () => {
@@ -271,7 +278,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await file.setInputFiles({
       name: 'weir.musicxml',
       mimeType: 'application/xml',
-      buffer: Buffer.from(writeMusicXml(realise(pattern), digits)),
+      buffer: Buffer.from(exportMusicXml(flattenScore(pattern), digits)),
     });
     await expect(page.locator('.preview [data-stroke]')).toHaveCount(6);
     await expect(page.getByText('Strings are a guess')).toBeHidden();
@@ -280,7 +287,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
       mimeType: 'audio/midi',
       // As another program would write it: without our word on the strings.
       buffer: Buffer.from(
-        Buffer.from(writeMidi(realise(pattern)))
+        Buffer.from(exportMidi(flattenScore(pattern)))
           .toString('latin1')
           .replace('A channel', 'B channel'),
         'latin1',
@@ -340,7 +347,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     await page.goto('/patterns/bring-in');
     const bomb = '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
     const files: readonly [string, Buffer, RegExp][] = [
-      ['cut.mid', Buffer.from(writeMidi(realise(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
+      ['cut.mid', Buffer.from(exportMidi(flattenScore(pattern))).subarray(0, 60), /cannot be read at byte \d+/],
       ['bomb.musicxml', Buffer.from(bomb), /cannot be read at line 1, column \d+: undefined entity/],
       ['packed.mxl', Buffer.from('PK\u0003\u0004'), /cannot be opened/],
       ['song.abc', Buffer.from('X:1\nK:C\nCDEF'), /ABC notation cannot be read/],

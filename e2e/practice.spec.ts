@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { randomUUID } from 'node:crypto';
-import { newSong, type LadderPlan } from '@fleet-wren/core';
+import { createSong, type LadderPlan } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
 import { PATTERN, phoneIn, setPattern, withStudent } from './practice-room.ts';
 import { expect, test, violations } from './studio.ts';
@@ -9,7 +9,7 @@ import { expect, test, violations } from './studio.ts';
 const THUMB = say('stage.thumb.name', { finger: 'p' });
 
 /** A song whose first section has something to practise. */
-const SONG = newSong('Ash lane');
+const SONG = createSong('Ash lane');
 
 interface Assignment {
   readonly id: string;

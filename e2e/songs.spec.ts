@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { readFileSync } from 'node:fs';
-import { newSong, writeSongFile } from '@fleet-wren/core';
+import { createSong, serialiseSong } from '@fleet-wren/core';
 import { beginSong } from './song-studio.ts';
 import { expect, openStudio, test, violations } from './studio.ts';
 import type { Page } from '@playwright/test';
@@ -233,7 +233,7 @@ test('a song comes in from a file, ours or a chart; what is neither says so', as
   await bring('chart.txt', 'Verse:\n| C | G |');
   await expect(page.getByLabel(say('songs.preview-of-the-song'))).toContainText('Verse');
   await page.getByRole('dialog').getByLabel('Close').click();
-  await bring('song.json', writeSongFile(newSong('Low water')));
+  await bring('song.json', serialiseSong(createSong('Low water')));
   await expect(page.getByLabel(say('songs.song-name'))).toHaveValue('Low water');
 });
 

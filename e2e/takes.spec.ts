@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { PLAYERS, TAKE, createPattern, playPattern } from '@fleet-wren/core';
+import { PLAYER_MODELS, TAKE_PARAMETERS, createPattern, simulateAudio } from '@fleet-wren/core';
 import type { Page } from '@playwright/test';
 import { hearing, soundFile } from './microphone.ts';
 import { Bench, expect, openStudio, test, violations } from './studio.ts';
@@ -13,8 +13,8 @@ const ROLL = createPattern('Weir roll', {
 });
 
 const take = (name: string, player: string, cycles: number): string => {
-  const sampleRate = 2 * TAKE.sampleRate;
-  return soundFile(name, playPattern(ROLL, PLAYERS[player], { cycles, seed: 4, sampleRate }), sampleRate);
+  const sampleRate = 2 * TAKE_PARAMETERS.sampleRate;
+  return soundFile(name, simulateAudio(ROLL, PLAYER_MODELS[player], { cycles, seed: 4, sampleRate }), sampleRate);
 };
 
 /** What the browser hears when it asks for a microphone. */

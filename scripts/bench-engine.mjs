@@ -1,20 +1,20 @@
 /* Solver time by number of strokes, in every school; and what else an edit costs. Run by npm run bench. */
 import {
   SCHOOLS,
-  bestFingerings,
+  findBestFingerings,
   fingerPattern,
   fingerScore,
   analysePattern,
-  newFingeringMemory,
-  readChart,
+  createFingeringCache,
+  parseChart,
   valueOrThrow,
-  songFromChart,
-  studySong,
+  createSongFromChart,
+  analyseSong,
   createPattern,
-  realise,
-  schoolOf,
+  flattenScore,
+  resolveSchoolOrThrow,
   createSeededRandom,
-  taskOfScore,
+  createTaskFromScore,
 } from '../core/dist/index.js';
 
 const SIZES = [16, 64, 250, 500, 1000, 2000, 4000];
@@ -100,18 +100,18 @@ for (const size of SIZES.slice(2))
 console.log('\nThe three best, and the way out of a finding');
 for (const size of [16, 64]) {
   const pattern = patternOf(size, 'figure', 'rolling', 4, 120);
-  console.log(`  ${size} strokes: three best ${timed(() => bestFingerings(pattern, 3)).toFixed(1)} ms`);
+  console.log(`  ${size} strokes: three best ${timed(() => findBestFingerings(pattern, 3)).toFixed(1)} ms`);
 }
 
 console.log('\nOne stroke edited, solved anew where it changes something (median and worst of 40), against the whole');
 for (const size of [64, 1000, 4000])
   for (const cyclic of [true, false]) {
     let pattern = { ...patternOf(size, 'figure', 'one-per-string', size > 2000 ? 8 : 4, 120), cyclic };
-    const memory = newFingeringMemory();
+    const memory = createFingeringCache();
     const random = createSeededRandom(size);
     const solved = () => {
-      const score = realise(pattern);
-      const task = taskOfScore(score, schoolOf(pattern));
+      const score = flattenScore(pattern);
+      const task = createTaskFromScore(score, resolveSchoolOrThrow(pattern));
       const start = performance.now();
       fingerScore(score, task, memory);
       return performance.now() - start;
@@ -147,11 +147,11 @@ console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after 
     at: slot * 210,
     string: [5, 3, 4, 2, 5, 3, 4, 1][slot % 8],
   }));
-  const first = valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Bench'));
+  const first = valueOrThrow(createSongFromChart(valueOrThrow(parseChart(chart)), 'Bench'));
   let song = { ...first, subdivision: 4, figures: [{ ...first.figures[0], length: 3360, strokes }] };
-  const memory = newFingeringMemory();
+  const memory = createFingeringCache();
   const began = performance.now();
-  studySong(song, { cache: memory });
+  analyseSong(song, { cache: memory });
   const whole = performance.now() - began;
   const times = Array.from({ length: 20 }, (_, round) => {
     const [section] = song.sections;
@@ -161,7 +161,7 @@ console.log('\nA song of 200 bars and 3,200 strokes, read whole and again after 
     );
     song = { ...song, sections: [{ ...section, bars }] };
     const start = performance.now();
-    studySong(song, { cache: memory });
+    analyseSong(song, { cache: memory });
     return performance.now() - start;
   });
   console.log(

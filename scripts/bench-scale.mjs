@@ -12,7 +12,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { ladderFor, createPattern, planOf, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
+import { createLadder, createPattern, toLadderPlan, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { startPooler } from './lib/pooler.mjs';
@@ -52,7 +52,7 @@ const pattern = createPattern('Weir roll', {
   subdivision: 2,
   tags: ['rolls'],
 });
-const plan = planOf(valueOrThrow(ladderFor(pattern, { target: 80 })));
+const plan = toLadderPlan(valueOrThrow(createLadder(pattern, { target: 80 })));
 const stage = plan.stages.find(({ requiredStreak: gate }) => gate > 0);
 const summary = createPatternSummary(pattern);
 const standing = { stage: null, tempo: null, passed: 0, of: plan.stages.length, best: null, minutes: 0 };

@@ -9,14 +9,14 @@ ensureDebian('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
 buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
-  LiveEar,
-  PLAYERS,
-  TAKE,
-  askedOf,
-  inRecording,
-  judgeTake,
-  playAs,
-  playedPattern,
+  LiveListener: LiveEar,
+  PLAYER_MODELS: PLAYERS,
+  TAKE_PARAMETERS: TAKE,
+  createTakeReference: askedOf,
+  applyRecordingConditions: inRecording,
+  assessTake: judgeTake,
+  simulatePerformance: playAs,
+  createPatternReference: playedPattern,
   parseStringNotation: readFigure,
   renderTake,
   createSeededRandom: seededRandom,

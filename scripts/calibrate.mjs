@@ -5,7 +5,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
-  COMFORT_KEYS,
+  LEARNABLE_WEIGHT_KEYS,
   DEFAULT_PENALTY_WEIGHTS,
   SCHOOLS,
   computeMaxTempo,
@@ -15,8 +15,8 @@ import {
   computeTimedTransitions,
   parseStringNotation,
   createSeededRandom,
-  solveBest,
-  taskOf,
+  solveKBest,
+  createTaskFromPattern,
   valueOrThrow,
 } from '../core/dist/index.js';
 import { ROOT } from './lib/paths.mjs';
@@ -36,7 +36,7 @@ const answer = (row, school, share = 1) => {
 
 const exampleOf = (row, school) => {
   const { pattern, cycleTicks } = figure(row);
-  return { task: taskOf(pattern, { school, loopTicks: cycleTicks }), wanted: row.digits.split(' ') };
+  return { task: createTaskFromPattern(pattern, { school, loopTicks: cycleTicks }), wanted: row.digits.split(' ') };
 };
 
 /** The school with the common weights of comfort: digits, homes, rules and what it does not know stay its own. */
@@ -45,7 +45,7 @@ const uncalibrated = (school) => ({
   weights: {
     ...school.weights,
     ...Object.fromEntries(
-      COMFORT_KEYS.map((key) => [key, school.weights[key] === 0 ? 0 : DEFAULT_PENALTY_WEIGHTS[key]]),
+      LEARNABLE_WEIGHT_KEYS.map((key) => [key, school.weights[key] === 0 ? 0 : DEFAULT_PENALTY_WEIGHTS[key]]),
     ),
   },
 });
@@ -70,7 +70,7 @@ const fits = new Map([...new Set(figures.map(({ school }) => school))].map((key)
 /** How much dearer the best fingering that is another is. */
 const margin = (row, school) => {
   const { task } = exampleOf(row, school);
-  const [first, second] = solveBest(task, String, 2);
+  const [first, second] = solveKBest(task, String, 2);
   return second ? second.cost - first.cost : Infinity;
 };
 
@@ -81,7 +81,7 @@ const changesNeedlessly = (row, school) => {
   const { pattern, cycleTicks } = figure(row);
   const ceiling = computeMaxTempo(
     row.tempo,
-    computeTimedTransitions(taskOf(pattern, { school, loopTicks: cycleTicks }), slow.split(' ')),
+    computeTimedTransitions(createTaskFromPattern(pattern, { school, loopTicks: cycleTicks }), slow.split(' ')),
   )?.bpm;
   return others.some((one, index) => one !== slow && row.tempo * shares[index + 1] < (ceiling ?? Infinity));
 };
@@ -122,7 +122,7 @@ const bySchool = SCHOOLS.map(({ key, name }) => {
   return [name, agreement(own('choose'), 'used'), agreement(own('test'), 'used')];
 });
 const weightLines = [...fits].flatMap(([key, { begun, school }]) =>
-  COMFORT_KEYS.filter((name) => school.weights[name] !== begun.weights[name]).map((name) => [
+  LEARNABLE_WEIGHT_KEYS.filter((name) => school.weights[name] !== begun.weights[name]).map((name) => [
     key,
     name,
     begun.weights[name],

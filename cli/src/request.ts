@@ -3,7 +3,7 @@ import { readFileSync, statSync } from 'node:fs';
 import {
   ABLE_ADULT_HAND,
   HAND_PRESETS,
-  LARGEST_FILE,
+  MAX_FILE_CHARACTERS,
   SCHOOLS,
   failure,
   createHandProfile,
@@ -50,11 +50,11 @@ export const readBytes = (file: string, most = Infinity): Result<Uint8Array> => 
 export const readText = (file: string): Result<string> => {
   try {
     const { size } = statSync(file);
-    if (size > 4 * LARGEST_FILE)
+    if (size > 4 * MAX_FILE_CHARACTERS)
       return failure(
         createProblem('too-large', {
           value: megabytes(size),
-          most: message('size.million-characters', { millions: LARGEST_FILE / 1e6 }),
+          most: message('size.million-characters', { millions: MAX_FILE_CHARACTERS / 1e6 }),
         }),
       );
     return success(readFileSync(file, 'utf8'));

@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   createPattern,
-  readChart,
-  songFromChart,
+  parseChart,
+  createSongFromChart,
   valueOrThrow,
   serialisePattern,
-  writeSongFile,
+  serialiseSong,
 } from '@fleet-wren/core';
 import { parseMidi } from 'midi-file';
 import { wren, wrenInTime } from './wren.ts';
@@ -135,8 +135,8 @@ describe('export', () => {
 });
 
 describe('songs and chords', () => {
-  const chart = valueOrThrow(readChart('Verse:\n| C | G |\nChorus:\n| F | C | x2'));
-  const file = fileWith('song.json', writeSongFile(valueOrThrow(songFromChart(chart, 'Low water'))));
+  const chart = valueOrThrow(parseChart('Verse:\n| C | G |\nChorus:\n| F | C | x2'));
+  const file = fileWith('song.json', serialiseSong(valueOrThrow(createSongFromChart(chart, 'Low water'))));
 
   test('a song in words and for machines', () => {
     expect(text(['song', file])).toMatch(

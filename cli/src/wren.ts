@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import {
   failure,
   createProblem,
-  readSongFile,
+  parseSongFile,
   success,
   type Problem,
   type Result,
@@ -159,7 +159,7 @@ const exported = (made: ReturnType<typeof exportSong>, { out, json }: Options): 
 /** The song in a file, where it holds one: everything else is a pattern. */
 const songIn = (file: string): Song | undefined => {
   const text = readText(file);
-  const read = text.ok ? readSongFile(text.value) : undefined;
+  const read = text.ok ? parseSongFile(text.value) : undefined;
   return read?.ok ? read.value : undefined;
 };
 

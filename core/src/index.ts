@@ -1,4 +1,4 @@
-export { MAX_PROBLEMS as MOST_PROBLEMS, TEXT_LIMITS, isMessage, isUsableText } from './fields/index.ts';
+export { MAX_PROBLEMS, TEXT_LIMITS, isMessage, isStorableText as isUsableText } from './fields/index.ts';
 export * from './errors/index.ts';
 export * from './message/index.ts';
 export * from './time/index.ts';

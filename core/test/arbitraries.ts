@@ -13,7 +13,13 @@ import {
   type Pattern,
   type Stroke,
 } from '../src/pattern/index.ts';
-import { cutBeat, reinstrument, resize, revoice, type Edit } from '../src/edit/index.ts';
+import {
+  createSubdivideBeatEdit,
+  createInstrumentEdit,
+  createResizeEdit,
+  createVoicingEdit,
+  type AnyPatternEdit,
+} from '../src/edit/index.ts';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS } from '../src/fingering/index.ts';
 import { BEAT_UNITS, SUBDIVISIONS, isSubdivisionPossible } from '../src/time/index.ts';
 
@@ -94,33 +100,38 @@ export const patternArbitrary: fc.Arbitrary<Pattern> = frame.chain((pattern) =>
 );
 
 /** Edits of every kind, most of which can be applied to the pattern. */
-export const editArbitrary = (pattern: Pattern): fc.Arbitrary<Edit> =>
+export const editArbitrary = (pattern: Pattern): fc.Arbitrary<AnyPatternEdit> =>
   fc.oneof(
-    strokeFor(pattern).map((stroke): Edit => ({ kind: 'put', strokes: [stroke] })),
+    strokeFor(pattern).map((stroke): AnyPatternEdit => ({ kind: 'put', strokes: [stroke] })),
     fc
       .constantFrom(...pattern.strokes.map(({ id }) => id), 'nobody')
-      .map((id): Edit => ({ kind: 'remove', ids: [id] })),
-    fc.integer({ min: 10, max: 420 }).map((tempo): Edit => ({ kind: 'setTempo', tempo })),
+      .map((id): AnyPatternEdit => ({ kind: 'remove', ids: [id] })),
+    fc.integer({ min: 10, max: 420 }).map((tempo): AnyPatternEdit => ({ kind: 'setTempo', tempo })),
     fc
       .constantFrom(...SCHOOLS.map(({ key }) => key), 'nobody’s')
-      .map((school): Edit => ({ kind: 'chooseSchool', school })),
-    fc.integer({ min: 0, max: 4 }).map((bars): Edit => ({ kind: 'setBars', bars })),
-    fc.string({ maxLength: 130, unit: 'binary' }).map((name): Edit => ({ kind: 'rename', name })),
-    fc.constantFrom(1, 2, 3, 4, 5).map((subdivision): Edit => ({ kind: 'setSubdivision', subdivision })),
-    fc.constantFrom(undefined, 40, 60, 67).map((swing): Edit => ({ kind: 'setSwing', swing })),
-    fc.boolean().map((cyclic): Edit => ({ kind: 'setCyclic', cyclic })),
-    fc.constantFrom([], ['rolls'], ['rolls', '']).map((tags): Edit => ({ kind: 'setTags', tags })),
+      .map((school): AnyPatternEdit => ({ kind: 'chooseSchool', school })),
+    fc.integer({ min: 0, max: 4 }).map((bars): AnyPatternEdit => ({ kind: 'setBars', bars })),
+    fc.string({ maxLength: 130, unit: 'binary' }).map((name): AnyPatternEdit => ({ kind: 'rename', name })),
+    fc.constantFrom(1, 2, 3, 4, 5).map((subdivision): AnyPatternEdit => ({ kind: 'setSubdivision', subdivision })),
+    fc.constantFrom(undefined, 40, 60, 67).map((swing): AnyPatternEdit => ({ kind: 'setSwing', swing })),
+    fc.boolean().map((cyclic): AnyPatternEdit => ({ kind: 'setCyclic', cyclic })),
+    fc.constantFrom([], ['rolls'], ['rolls', '']).map((tags): AnyPatternEdit => ({ kind: 'setTags', tags })),
     fc
       .record({ beats: fc.integer({ min: 0, max: 9 }), unit: fc.constantFrom(...BEAT_UNITS) })
-      .map((metre): Edit => resize(pattern, { metre })),
-    fc.nat(20).map((shape): Edit => {
+      .map((metre): AnyPatternEdit => createResizeEdit(pattern, { metre })),
+    fc.nat(20).map((shape): AnyPatternEdit => {
       const shapes = listOpenShapes(pattern.instrument.tuning, pattern.instrument.pitches.length);
-      return revoice(pattern, shapes[shape % shapes.length] ?? pattern.voicing);
+      return createVoicingEdit(pattern, shapes[shape % shapes.length] ?? pattern.voicing);
     }),
-    fc.constantFrom(...TUNINGS).map((tuning): Edit => reinstrument(pattern, createInstrument(tuning))),
-    fc.constantFrom(2, 3, 6).map((parts): Edit => cutBeat(pattern, 0, parts)),
-    strokeFor(pattern).map((stroke): Edit => ({ kind: 'become', document: { ...pattern, strokes: [stroke] } })),
-    fc.constant<Edit>({
+    fc
+      .constantFrom(...TUNINGS)
+      .map((tuning): AnyPatternEdit => createInstrumentEdit(pattern, createInstrument(tuning))),
+    fc.constantFrom(2, 3, 6).map((parts): AnyPatternEdit => createSubdivideBeatEdit(pattern, 0, parts)),
+    strokeFor(pattern).map((stroke): AnyPatternEdit => ({
+      kind: 'become',
+      document: { ...pattern, strokes: [stroke] },
+    })),
+    fc.constant<AnyPatternEdit>({
       kind: 'batch',
       edits: [
         { kind: 'setTempo', tempo: 77 },

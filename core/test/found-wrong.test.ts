@@ -1,32 +1,32 @@
 import {
-  AXES,
-  addThumb,
-  axesByKey,
+  VARIATION_AXES,
+  addThumbPulse,
+  findAxes,
   compareSchools,
-  displace,
-  drillGrid,
-  edit,
+  shiftInTime,
+  createDrillGrid,
+  applyPatternEdit,
   fingerPattern,
-  freshNames,
+  createIdGenerator,
   analysePattern,
-  leftOut,
+  listUnsupportedFeatures,
   createPattern,
   validatePattern,
   parsePattern,
-  realise,
-  repeatTwice,
-  resize,
-  reverse,
+  flattenScore,
+  doubleLength,
+  createResizeEdit,
+  reverseStrokes,
   findSchoolsToCompare,
   analyseStringUsage,
   valueOrThrow,
-  writeMidi,
+  exportMidi,
   exportTab,
-  type Edit,
+  type AnyPatternEdit,
   type CustomSchool,
   type Pattern,
   type Stroke,
-  type Transform,
+  type PatternTransform,
 } from '../src/index.ts';
 
 /** Things that were once wrong when tried from outside, each held so that it does not come back. */
@@ -34,10 +34,11 @@ import {
 const withStrokes = (strokes: readonly Stroke[], more: Partial<Pattern> = {}): Pattern =>
   createPattern('Tried', { strokes, ...more });
 
-const done = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).document;
+const done = (pattern: Pattern, change: AnyPatternEdit): Pattern =>
+  valueOrThrow(applyPatternEdit(pattern, change)).document;
 
-const apply = (pattern: Pattern, transform: Transform): Pattern =>
-  done(pattern, valueOrThrow(transform(pattern, [], freshNames(pattern))));
+const apply = (pattern: Pattern, transform: PatternTransform): Pattern =>
+  done(pattern, valueOrThrow(transform(pattern, [], createIdGenerator(pattern))));
 
 describe('tablature', () => {
   test('writes the fret of a stroke itself, its slur, its harmonic, a dead string, a repeat', () => {
@@ -47,7 +48,7 @@ describe('tablature', () => {
       { id: 'c', at: 420, string: 2, harmonic: { kind: 'natural', touch: 12 } },
       { id: 'd', at: 630, string: 6 },
     ]);
-    const text = exportTab(realise(pattern), [], 'School');
+    const text = exportTab(flattenScore(pattern), [], 'School');
     expect(text).toMatch(/^G {2}3 \|-2-+h4/m);
     expect(text).toMatch(/^B {2}2 \|-+<12>/m);
     expect(text).toMatch(/^E {2}6 \|-+x/m);
@@ -63,10 +64,12 @@ describe('strokes on muted strings', () => {
       { id: 'c', at: 420, string: 1 },
     ]);
     for (const format of ['midi', 'musicxml'] as const) {
-      const left = leftOut(realise(pattern), format).filter(({ code }) => code === 'muted-left-out');
+      const left = listUnsupportedFeatures(flattenScore(pattern), format).filter(
+        ({ code }) => code === 'muted-left-out',
+      );
       expect(left).toMatchObject([{ details: { value: 2 } }]);
     }
-    expect(writeMidi(realise(pattern)).length).toBeGreaterThan(0);
+    expect(exportMidi(flattenScore(pattern)).length).toBeGreaterThan(0);
   });
 });
 
@@ -84,18 +87,18 @@ describe('transforms', () => {
       { id: 'n1', at: 0, string: 2 },
       { id: 'n2', at: 420, string: 1 },
     ]);
-    const once = apply(pattern, addThumb);
+    const once = apply(pattern, addThumbPulse);
     expect(once.strokes.filter(({ id }) => id === 'n1' || id === 'n2')).toEqual(pattern.strokes);
     expect(new Set(once.strokes.map(({ id }) => id)).size).toBe(once.strokes.length);
-    const moved = apply(once, displace(210));
-    const again = apply(moved, addThumb);
+    const moved = apply(once, shiftInTime(210));
+    const again = apply(moved, addThumbPulse);
     expect(new Set(again.strokes.map(({ id }) => id)).size).toBe(again.strokes.length);
     expect(again.strokes.length).toBeGreaterThan(moved.strokes.length);
   });
 
   test('twice and twice again works', () => {
     const pattern = withStrokes([{ id: 'n1', at: 0, string: 2 }]);
-    expect(apply(apply(pattern, repeatTwice), repeatTwice).strokes).toHaveLength(4);
+    expect(apply(apply(pattern, doubleLength), doubleLength).strokes).toHaveLength(4);
   });
 
   test('a hammer-on played backwards is a pull-off to the other note', () => {
@@ -106,7 +109,7 @@ describe('transforms', () => {
       ],
       { cyclic: false },
     );
-    const back = apply(pattern, reverse);
+    const back = apply(pattern, reverseStrokes);
     expect(back.strokes.map(({ id, slur }) => [id, slur])).toEqual([
       ['b', undefined],
       ['a', 'pull-off'],
@@ -121,9 +124,9 @@ describe('transforms', () => {
         { beat: 7, parts: 3 },
       ],
     });
-    const shorter = done(pattern, resize(pattern, { bars: 1 }));
+    const shorter = done(pattern, createResizeEdit(pattern, { bars: 1 }));
     expect(shorter.divisions).toEqual([{ beat: 0, parts: 3 }]);
-    const other = done(pattern, resize(pattern, { metre: { beats: 3, unit: 4 } }));
+    const other = done(pattern, createResizeEdit(pattern, { metre: { beats: 3, unit: 4 } }));
     expect(validatePattern(other)).toEqual([]);
   });
 });
@@ -175,14 +178,14 @@ describe('bad input', () => {
 
 describe('drill grids', () => {
   const axis = (key: string): string => {
-    const found = AXES.find((one) => one.key.includes(key));
+    const found = VARIATION_AXES.find((one) => one.key.includes(key));
     return found?.key ?? '';
   };
 
   test('the strings axis says why, on an empty pattern and on one bound to the chord', () => {
     const bound = withStrokes([{ id: 'a', at: 0, string: 5, role: 'bass' }]);
     for (const pattern of [withStrokes([]), bound]) {
-      const grid = drillGrid(pattern, valueOrThrow(axesByKey([axis('strings')])));
+      const grid = createDrillGrid(pattern, valueOrThrow(findAxes([axis('strings')])));
       if (grid.ok) expect(grid.value.cells.length).toBeGreaterThan(0);
       else expect(grid.problems[0]?.code).toBe('cannot-transform');
     }
@@ -196,7 +199,7 @@ describe('drill grids', () => {
       { id: 'd', at: 630, string: 3 },
     ]);
     const names = [axis('displacement'), axis('lead')].map((key) => {
-      const grid = valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey([key]))));
+      const grid = valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes([key]))));
       return grid.cells.map(({ pattern: drill }) => drill?.name ?? '');
     });
     const [first = [], second = []] = names;

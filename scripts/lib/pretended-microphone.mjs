@@ -22,10 +22,10 @@ export const playedOfStage = async (page, studentId, name) => {
   const items = await (await page.request.get(`/api/students/${studentId}/assignments`)).json();
   const { id, pattern, target, way, plan } = items.find((one) => one.name === name);
   const { stage, tempo } = await (await page.request.get(`/api/assignments/${id}/progress`)).json();
-  const ladder = core.valueOrThrow(core.ladderFor(pattern, { target, method: way, hand: plan.hand }));
+  const ladder = core.valueOrThrow(core.createLadder(pattern, { target, method: way, hand: plan.hand }));
   const made = ladder.stages.find(({ key }) => key === plan.stages[stage].key);
-  const sampleRate = 2 * core.TAKE.sampleRate;
+  const sampleRate = 2 * core.TAKE_PARAMETERS.sampleRate;
   const played = { ...made.pattern, tempo: tempo ?? made.pattern.tempo };
-  const samples = core.playPattern(played, core.PLAYERS.steady, { cycles: 8, seed: 2, sampleRate });
+  const samples = core.simulateAudio(played, core.PLAYER_MODELS.steady, { cycles: 8, seed: 2, sampleRate });
   return core.writeWav({ samples, sampleRate });
 };

@@ -1,4 +1,4 @@
-import { createPattern, newSong } from '@fleet-wren/core';
+import { createPattern, createSong } from '@fleet-wren/core';
 import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -13,7 +13,7 @@ describe('what is not there, or cannot be, is answered in one way', () => {
     const song = (
       await agent
         .post('/api/songs')
-        .send({ song: newSong('Ash lane') })
+        .send({ song: createSong('Ash lane') })
         .expect(201)
     ).body as { id: string };
     await agent.post(`/api/songs/${song.id}/versions`).send({ label: 'Before' }).expect(204);

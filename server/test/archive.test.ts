@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createPattern, newSong, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, createSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -82,7 +82,7 @@ const filled = async (): Promise<Agent> => {
   await agent.post(`/api/patterns/${id}/versions`).send({ label: 'Before' }).expect(204);
   await agent
     .post('/api/songs')
-    .send({ song: newSong('Low water') })
+    .send({ song: createSong('Low water') })
     .expect(201);
   await agent
     .post('/api/hands')

@@ -1,4 +1,4 @@
-import { createPattern, newSong } from '@fleet-wren/core';
+import { createPattern, createSong } from '@fleet-wren/core';
 
 /** A request to the server, as it goes over the wire. */
 export interface Sent {
@@ -52,8 +52,8 @@ export const ROUTES: readonly {
   { method: 'get', path: `/api/songs/${ID}/versions` },
   { method: 'get', path: `/api/songs/${ID}/versions/1` },
   { method: 'post', path: `/api/songs/${ID}/versions`, body: { label: 'Before' } },
-  { method: 'post', path: '/api/songs', body: { song: newSong('Song') } },
-  { method: 'put', path: `/api/songs/${ID}`, body: { version: 1, song: newSong('Song') } },
+  { method: 'post', path: '/api/songs', body: { song: createSong('Song') } },
+  { method: 'put', path: `/api/songs/${ID}`, body: { version: 1, song: createSong('Song') } },
   { method: 'post', path: `/api/songs/${ID}/duplicate` },
   { method: 'delete', path: `/api/songs/${ID}` },
   { method: 'post', path: `/api/songs/${ID}/restore` },

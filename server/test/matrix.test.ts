@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { createPattern, newSong, createSeededRandom } from '@fleet-wren/core';
+import { createPattern, createSong, createSeededRandom } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { ROUTES, damagedRequest } from './damage.ts';
 import { startServer, type TestServer } from './studio.ts';
@@ -65,7 +65,7 @@ const furnished = async (agent: Agent): Promise<Owned> => {
   return {
     student,
     pattern: idOf(await post('/api/patterns', { pattern })),
-    song: idOf(await post('/api/songs', { song: newSong('Ash lane') })),
+    song: idOf(await post('/api/songs', { song: createSong('Ash lane') })),
     assignment: idOf(await post(`/api/students/${student}/assignments`, { name: 'A', pattern, target: 80, way, plan })),
     link: (await post(`/api/students/${student}/links`, { days: 5 })) as Owned['link'],
     take: idOf(await post(`/api/students/${student}/takes`, { name: 'T', pattern, mime: 'audio/webm', bytes: 1000 })),

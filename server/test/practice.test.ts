@@ -1,11 +1,11 @@
 import {
   DAY,
   HAND_PRESETS,
-  changeStage,
-  dropStage,
+  updateStage,
+  removeStage,
   createPattern,
   type HandProfile,
-  type HeardAbility,
+  type ConstraintEstimate,
   type LadderPlan,
   type PracticeEvent,
 } from '@fleet-wren/core';
@@ -48,7 +48,7 @@ describe('stages as the teacher arranged them', () => {
       .post(`/api/students/${id}/events`)
       .send({ events: [done] })
       .expect(201);
-    const without = dropStage(plan, first ?? '');
+    const without = removeStage(plan, first ?? '');
     const path = `/api/assignments/${assigned.id}`;
     const changed = await agent.put(path).send({ version: 1, plan: without }).expect(200);
     const { standing, plan: kept } = changed.body as Assigned & { readonly plan: LadderPlan };
@@ -68,7 +68,7 @@ describe('stages as the teacher arranged them', () => {
     const agent = await server.newStudio();
     const { id } = await student(agent);
     const key = plan.stages[1]?.key ?? '';
-    await set(agent, id, { plan: changeStage(plan, key, { remark: 'As if somebody slept.' }) });
+    await set(agent, id, { plan: updateStage(plan, key, { remark: 'As if somebody slept.' }) });
     const { token } = (await agent.post(`/api/students/${id}/links`).send({ days: 3 }).expect(201)).body as {
       readonly token: string;
     };
@@ -88,7 +88,7 @@ describe('what practice says of a hand', () => {
     const back = happened('undone', { of: slips[0]?.id });
     const events = [...slips, back].map((event) => ({ assignment: assigned.id, event }));
     await agent.post(`/api/students/${id}/events`).send({ events }).expect(201);
-    const [heard, ...more] = (await agent.get(`/api/students/${id}/ability`).expect(200)).body as HeardAbility[];
+    const [heard, ...more] = (await agent.get(`/api/students/${id}/ability`).expect(200)).body as ConstraintEstimate[];
     expect(more).toEqual([]);
     expect([heard?.constraint, heard?.attempts]).toEqual([tempo?.constraint, 2]);
     expect(heard?.timeFactor).toBeGreaterThan(1);

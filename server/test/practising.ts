@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
-  ladderFor,
-  planOf,
+  createLadder,
+  toLadderPlan,
   parseStringNotation,
   valueOrThrow,
   type LadderPlan,
@@ -11,7 +11,7 @@ import type { Agent } from 'supertest';
 
 /** A figure, and the ladder to it. */
 export const pattern = valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 80 })).pattern;
-export const plan: LadderPlan = planOf(valueOrThrow(ladderFor(pattern, { target: 80 })));
+export const plan: LadderPlan = toLadderPlan(valueOrThrow(createLadder(pattern, { target: 80 })));
 export const WAY = 'slow';
 
 export interface Named {

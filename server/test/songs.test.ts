@@ -1,4 +1,4 @@
-import { newSong, type Song } from '@fleet-wren/core';
+import { createSong, type Song } from '@fleet-wren/core';
 import type { Agent } from 'supertest';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -14,7 +14,7 @@ interface Kept {
   readonly song: Song;
 }
 
-const create = async (agent: Agent, song: Song = newSong('Low water')): Promise<Kept> =>
+const create = async (agent: Agent, song: Song = createSong('Low water')): Promise<Kept> =>
   (await agent.post('/api/songs').send({ song }).expect(201)).body as Kept;
 
 const codeOf = (body: unknown): string => (body as { error: { code: string } }).error.code;
@@ -23,7 +23,7 @@ describe('songs of a studio', () => {
   test('kept, opened, changed, listed', async () => {
     const agent = await server.newStudio();
     const { id, version, song } = await create(agent);
-    expect([version, song]).toEqual([1, newSong('Low water')]);
+    expect([version, song]).toEqual([1, createSong('Low water')]);
     const changed = { ...song, tempo: 96 };
     await agent.put(`/api/songs/${id}`).send({ version: 1, song: changed }).expect(200);
     expect((await agent.get(`/api/songs/${id}`).expect(200)).body).toMatchObject({ version: 2, song: { tempo: 96 } });
@@ -45,7 +45,7 @@ describe('songs of a studio', () => {
 
   test('found by words of the name, page by page', async () => {
     const agent = await server.newStudio();
-    for (const name of ['Reed song', 'Lamp song', 'Reed dance']) await create(agent, newSong(name));
+    for (const name of ['Reed song', 'Lamp song', 'Reed dance']) await create(agent, createSong(name));
     const names = async (query: string): Promise<readonly string[]> =>
       ((await agent.get(`/api/songs?${query}`)).body as { songs: { name: string }[] }).songs.map(({ name }) => name);
     expect(await names('search=reed')).toEqual(['Reed dance', 'Reed song']);
@@ -73,11 +73,11 @@ describe('songs of a studio', () => {
   test.each<[string, unknown, number, string]>([
     [
       'a form that plays nothing there is',
-      { ...newSong('x'), form: [{ section: 'nowhere', times: 1 }] },
+      { ...createSong('x'), form: [{ section: 'nowhere', times: 1 }] },
       422,
       'song-wrong',
     ],
-    ['a field that is no part of it', { ...newSong('x'), extra: true }, 400, 'field-wrong'],
+    ['a field that is no part of it', { ...createSong('x'), extra: true }, 400, 'field-wrong'],
     ['no song', 7, 400, 'field-wrong'],
   ])('%s is refused', async (_what, song, expected, code) => {
     const agent = await server.newStudio();

@@ -1,6 +1,6 @@
 import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
-  causesOf,
+  groupDiagnostics,
   analysePattern,
   severityGrade,
   stepsCounted,
@@ -8,7 +8,7 @@ import {
   success,
   type PatternAnalysis,
   type ActuatorLoad,
-  type Cause,
+  type DiagnosticGroup,
   type StringChange,
   fingerName,
 } from '@fleet-wren/core';
@@ -24,14 +24,14 @@ const loadLine = ({
 }: ActuatorLoad): string =>
   `  ${striker.padEnd(5)}${sayMessage(fingerName(striker)).padEnd(15)}${say('cli.load', { count: strokes, rate, rest: longestRest, free })}`;
 
-const findingLine = (cause: Cause): string =>
+const findingLine = (cause: DiagnosticGroup): string =>
   say('cli.finding', {
     finding: saySentence(cause.message),
     severity: say(`severity.${severityGrade(cause.severity)}`),
   });
 
 const findingLines = ({ diagnostics: findings }: PatternAnalysis): readonly string[] =>
-  findings.length === 0 ? [say('cli.no-problems')] : causesOf(findings).map(findingLine);
+  findings.length === 0 ? [say('cli.no-problems')] : groupDiagnostics(findings).map(findingLine);
 
 const changeLine = ({ from, to, kinds }: StringChange): string =>
   `  ${say('cli.string-change', { from, to, kinds: stepsCounted(kinds).map(sayMessage).join(', ') })}`;

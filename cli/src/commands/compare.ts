@@ -5,7 +5,7 @@ import {
   findSchoolsToCompare,
   stepsCounted,
   success,
-  type Approach,
+  type SchoolResult,
   fingerName,
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
@@ -13,17 +13,17 @@ import type { Command, Request } from '../command.ts';
 /** Schools that are compared when none are named: one of each kind. */
 const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
 
-const attacksText = ({ attacks }: Approach): string =>
+const attacksText = ({ attacks }: SchoolResult): string =>
   Object.entries(attacks)
     .map(([striker, count]) => `${striker} ${count}`)
     .join(', ');
 
-const busiestText = ({ busiestActuator: busiest }: Approach): string =>
+const busiestText = ({ busiestActuator: busiest }: SchoolResult): string =>
   busiest
     ? say('cli.busiest', { finger: sayMessage(fingerName(busiest.striker)), gap: busiest.gap })
     : say('cli.busiest-none');
 
-const lines = (approach: Approach): readonly string[] => [
+const lines = (approach: SchoolResult): readonly string[] => [
   say('cli.school-title', { name: sayLabel(approach.name), key: approach.school }),
   `  ${say('cli.compare-facts', {
     max: approach.analysis.limit ? ceilingFigure(approach.analysis.limit.maxTempo) : '–',
@@ -51,7 +51,7 @@ const forMachines = ({
   optimalStrainCurve: bestStrain,
   slurredNotes: slurred,
   changes,
-}: Approach) => ({
+}: SchoolResult) => ({
   school,
   attacks,
   busiest,

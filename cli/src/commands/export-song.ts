@@ -1,19 +1,19 @@
 import {
   listDigitsInOrder,
   analysePattern,
-  leftOut,
+  listUnsupportedFeatures,
   message,
-  schoolOf,
-  songForFiles,
+  resolveSchoolOrThrow,
+  prepareSongExport,
   success,
-  writeMidi,
-  writeMusicXml,
-  writeSongFile,
+  exportMidi,
+  exportMusicXml,
+  serialiseSong,
   exportTab,
   type Problem,
   type Result,
   type Song,
-  type WrittenFormat,
+  type ExportFormat,
 } from '@fleet-wren/core';
 import type { Answer, Options } from '../command.ts';
 import { badUsage } from '../request.ts';
@@ -24,19 +24,19 @@ interface ExportedSong {
   readonly remarks: readonly Problem[];
 }
 
-const FORMATS: readonly WrittenFormat[] = ['tab', 'midi', 'musicxml', 'json'];
+const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 
 /** A song as tablature, MIDI, MusicXML or our own JSON: as it is played, with its sections and chords. */
 export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
   const format = FORMATS.find((one) => one === to);
   if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
-  const { expanded: written, score, annotations: said } = songForFiles(song);
+  const { expanded: written, score, annotations: said } = prepareSongExport(song);
   const digits = () => listDigitsInOrder(written.pattern, analysePattern(written.pattern));
-  const writers: Readonly<Record<WrittenFormat, () => Answer>> = {
-    tab: () => exportTab(score, digits(), schoolOf(song).key, said),
-    midi: () => writeMidi(score, said),
-    musicxml: () => writeMusicXml(score, digits(), said),
-    json: () => writeSongFile(song),
+  const writers: Readonly<Record<ExportFormat, () => Answer>> = {
+    tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, said),
+    midi: () => exportMidi(score, said),
+    musicxml: () => exportMusicXml(score, digits(), said),
+    json: () => serialiseSong(song),
   };
-  return success({ answer: writers[format](), remarks: leftOut(score, format) });
+  return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, format) });
 };

@@ -1,19 +1,19 @@
 import {
   listDigitsInOrder,
   analysePattern,
-  leftOut,
+  listUnsupportedFeatures,
   message,
-  realise,
-  schoolOf,
+  flattenScore,
+  resolveSchoolOrThrow,
   success,
-  writeMidi,
-  writeMusicXml,
+  exportMidi,
+  exportMusicXml,
   serialisePattern,
   exportTab,
   type Digit,
   type Result,
   type Score,
-  type WrittenFormat,
+  type ExportFormat,
 } from '@fleet-wren/core';
 import type { Answer, Command, Request } from '../command.ts';
 import { badUsage } from '../request.ts';
@@ -25,22 +25,22 @@ interface Written {
   readonly digits: () => readonly (Digit | null)[];
 }
 
-const WRITERS: Readonly<Record<WrittenFormat, (written: Written) => Answer>> = {
-  tab: ({ request, score, digits }) => exportTab(score, digits(), schoolOf(request.pattern).key),
-  midi: ({ score }) => writeMidi(score),
+const WRITERS: Readonly<Record<ExportFormat, (written: Written) => Answer>> = {
+  tab: ({ request, score, digits }) => exportTab(score, digits(), resolveSchoolOrThrow(request.pattern).key),
+  midi: ({ score }) => exportMidi(score),
   json: ({ request }) => serialisePattern(request.pattern),
-  musicxml: ({ score, digits }) => writeMusicXml(score, digits()),
+  musicxml: ({ score, digits }) => exportMusicXml(score, digits()),
 };
 
-const formatOf = (to: string | undefined): WrittenFormat | undefined =>
-  to !== undefined && Object.hasOwn(WRITERS, to) ? (to as WrittenFormat) : undefined;
+const formatOf = (to: string | undefined): ExportFormat | undefined =>
+  to !== undefined && Object.hasOwn(WRITERS, to) ? (to as ExportFormat) : undefined;
 
 const run = (request: Request): Result<Answer> => {
   const { pattern, hand, options } = request;
   const format = formatOf(options.to);
   if (!format) return badUsage(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
   const digits = () => listDigitsInOrder(pattern, analysePattern(pattern, { hand }));
-  return success(WRITERS[format]({ request, score: realise(pattern), digits }));
+  return success(WRITERS[format]({ request, score: flattenScore(pattern), digits }));
 };
 
 /** A pattern as tablature, MIDI, MusicXML or our own JSON. */
@@ -51,6 +51,6 @@ export const exportPattern: Command = {
   run,
   remarks: ({ pattern, options }) => {
     const format = formatOf(options.to);
-    return format ? leftOut(realise(pattern), format) : [];
+    return format ? listUnsupportedFeatures(flattenScore(pattern), format) : [];
   },
 };

@@ -6,7 +6,7 @@ import {
   failure,
   analysePattern,
   createProblem,
-  schoolOf,
+  resolveSchoolOrThrow,
   success,
   whereIs,
   type AlternativeFingering,
@@ -59,7 +59,7 @@ const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
   return [
     say('cli.fingering-title', {
       name: pattern.name,
-      school: sayLabel(schoolOf(pattern).name),
+      school: sayLabel(resolveSchoolOrThrow(pattern).name),
       tempo: pattern.tempo,
     }),
     ...pattern.strokes.map((_, index) => strokeLine(pattern, judgement, index)),

@@ -1,9 +1,9 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
-  cascadeOver,
-  harmonicsOver,
+  createCascade,
+  computeHarmonicPoints,
   success,
-  usualCascade,
+  createDefaultSteps,
   type HarmonicPoint,
   type Instrument,
   type Result,
@@ -49,8 +49,8 @@ export const harmonics = (_word: string | undefined, options: Options): Result<s
   if (!instrument.ok) return instrument;
   const voicing = readFrets(options.frets, instrument.value);
   if (!voicing.ok) return voicing;
-  const points = harmonicsOver(instrument.value, voicing.value);
-  const cascade = cascadeOver(instrument.value, voicing.value, usualCascade(instrument.value));
+  const points = computeHarmonicPoints(instrument.value, voicing.value);
+  const cascade = createCascade(instrument.value, voicing.value, createDefaultSteps(instrument.value));
   if (options.json) return success(JSON.stringify({ points, cascade }));
   const order = cascade.notes
     .map(({ string, harmonic, noteName: note }) => `${harmonic ? 'H' : ''}${string} ${note}`)

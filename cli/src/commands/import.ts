@@ -1,15 +1,15 @@
 import { sayProblem } from '@fleet-wren/wording';
 import { basename } from 'node:path';
 import {
-  readAnyFile,
-  readAnySong,
+  importPattern,
+  importSong,
   success,
-  unpackerOf,
+  createUnzipper,
   serialisePattern,
-  writeSongFile,
-  type Choice,
+  serialiseSong,
+  type ImportSelection,
   type Problem,
-  type ReadingTools,
+  type ImportTools,
   type Result,
   type SourceFile,
   message,
@@ -19,7 +19,7 @@ import { SaxesParser } from 'saxes';
 import type { Options } from '../command.ts';
 import { badUsage, readBytes } from '../request.ts';
 
-const TOOLS: ReadingTools = { createParser: () => new SaxesParser(), unzip: unpackerOf({ Unzip, UnzipInflate }) };
+const TOOLS: ImportTools = { createParser: () => new SaxesParser(), unzip: createUnzipper({ Unzip, UnzipInflate }) };
 
 /** A file as it lies there. */
 const sourceAt = (file: string): Result<SourceFile> => {
@@ -27,7 +27,7 @@ const sourceAt = (file: string): Result<SourceFile> => {
   return bytes.ok ? success({ name: basename(file), bytes: bytes.value }) : bytes;
 };
 
-const choiceOf = ({ part, bars, repeats }: Options): Result<Choice> => {
+const choiceOf = ({ part, bars, repeats }: Options): Result<ImportSelection> => {
   const range = /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(bars ?? '');
   if (bars !== undefined && !range) return badUsage(message('cli.bars-invalid', { value: bars }));
   if (part !== undefined && !/^[1-9]\d*$/.test(part)) return badUsage(message('cli.part-invalid', { value: part }));
@@ -46,16 +46,16 @@ export interface ImportedFile {
   readonly remarks: readonly Problem[];
 }
 
-const asPattern = (file: SourceFile, choice: Choice): Result<ImportedFile> => {
-  const read = readAnyFile(file, TOOLS, choice);
+const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportedFile> => {
+  const read = importPattern(file, TOOLS, choice);
   if (!read.ok) return read;
   const { imported } = read.value;
   return success({ text: serialisePattern(imported.pattern), remarks: imported.warnings });
 };
 
-const asSong = (file: SourceFile, { part }: Choice): Result<ImportedFile> => {
-  const read = readAnySong(file, TOOLS, part);
-  return read.ok ? success({ text: writeSongFile(read.value.song), remarks: read.value.remarks }) : read;
+const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportedFile> => {
+  const read = importSong(file, TOOLS, part);
+  return read.ok ? success({ text: serialiseSong(read.value.song), remarks: read.value.remarks }) : read;
 };
 
 /** Reads a file of any kind as a pattern of ours, or as a song. */

@@ -6,7 +6,7 @@ import {
   learnSchool,
   createProblem,
   success,
-  type LearntSchool,
+  type LearnedSchool,
   type Pattern,
   type Result,
   message,
@@ -47,7 +47,7 @@ const forPeople = ({
   fingeringChanges: effects,
   pinConflicts: contradictions,
   againstRules,
-}: LearntSchool): string =>
+}: LearnedSchool): string =>
   [
     say('cli.learn.fit', pins),
     heldBack ? say('cli.learn.held-out', heldBack) : say('cli.learn.no-held-out'),

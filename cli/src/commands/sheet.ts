@@ -2,8 +2,8 @@ import {
   failure,
   createProblem,
   parsePatternFile,
-  readSongFile,
-  strokesPerLine,
+  parseSongFile,
+  maxStrokesPerSystem,
   success,
   type NoteNamingSystem,
   type Result,
@@ -19,7 +19,7 @@ import { patternContent, songContent, type SheetContent, type SheetLook } from '
 const contentAt = (file: string, look: SheetLook): Result<SheetContent> => {
   const text = readText(file);
   if (!text.ok) return text;
-  const song = readSongFile(text.value);
+  const song = parseSongFile(text.value);
   if (song.ok) return success(songContent(song.value, look));
   const pattern = parsePatternFile(text.value);
   if (!pattern.ok) return pattern;
@@ -51,7 +51,7 @@ export const sheet = async (
   const width = { points: printedWidth(size), scale: large ? SCALE.large : SCALE.usual };
   const naming = NAMES[notes];
   if (!naming) return badUsage(message('cli.notes-invalid', { value: notes }));
-  const most = strokesPerLine({ width: (width.points * 4) / 3, scale: width.scale });
+  const most = maxStrokesPerSystem({ width: (width.points * 4) / 3, scale: width.scale });
   const content = contentAt(file, { maxStrokesPerSystem: most, naming });
   if (!content.ok) return content;
   const systems = await engrave(content.value.score, width, to === 'pdf');

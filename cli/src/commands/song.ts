@@ -1,16 +1,16 @@
 import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import {
-  capoProposals,
+  proposeCapos,
   ceilingFigure,
-  formLine,
-  learningOrder,
+  formatForm,
+  computeLearningOrder,
   message,
-  readSongFile,
-  studySong,
+  parseSongFile,
+  analyseSong,
   success,
   type Result,
   type Song,
-  type SongStudy,
+  type SongAnalysis,
 } from '@fleet-wren/core';
 import type { Options } from '../command.ts';
 import { badUsage, readText } from '../request.ts';
@@ -18,10 +18,10 @@ import { badUsage, readText } from '../request.ts';
 const songAt = (file: string | undefined, command: string): Result<Song> => {
   if (file === undefined) return badUsage(message('cli.song-missing', { command }));
   const text = readText(file);
-  return text.ok ? readSongFile(text.value) : text;
+  return text.ok ? parseSongFile(text.value) : text;
 };
 
-const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongStudy, bar: number): string => {
+const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongAnalysis, bar: number): string => {
   const played = written.bars[bar];
   const section = song.sections.find(({ id }) => id === played?.section);
   const reading = bars[bar];
@@ -33,15 +33,15 @@ const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongStudy
   return `  ${place.padEnd(24)} ${chords.padEnd(12)} ${figure.padEnd(3)} ${strain}${trouble}`;
 };
 
-const forPeople = (song: Song, study: SongStudy): string => {
+const forPeople = (song: Song, study: SongAnalysis): string => {
   const { analysis: judgement, motifs, expanded: written } = study;
   return [
-    say('cli.song-title', { name: song.name, form: formLine(song), tempo: song.tempo }),
+    say('cli.song-title', { name: song.name, form: formatForm(song), tempo: song.tempo }),
     ...written.bars.map((_, bar) => barText(song, study, bar)),
     judgement.limit
       ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
       : say('cli.no-max-tempo'),
-    ...learningOrder(motifs).map(({ motif, playableBars: reached, totalBars: of }, step) =>
+    ...computeLearningOrder(motifs).map(({ motif, playableBars: reached, totalBars: of }, step) =>
       say('cli.song.step', {
         step: step + 1,
         figure: motif + 1,
@@ -54,10 +54,10 @@ const forPeople = (song: Song, study: SongStudy): string => {
   ].join('\n');
 };
 
-const forMachines = (song: Song, study: SongStudy): string =>
+const forMachines = (song: Song, study: SongAnalysis): string =>
   JSON.stringify({
     name: song.name,
-    form: formLine(song),
+    form: formatForm(song),
     bars: study.barAnalyses.map(({ bar, strain, worst, motif }) => ({
       bar,
       section: study.expanded.bars[bar]?.section,
@@ -68,7 +68,7 @@ const forMachines = (song: Song, study: SongStudy): string =>
     })),
     ceiling: study.analysis.limit && { bpm: Number(study.analysis.limit.maxTempo.toFixed(3)), bar: study.limitingBar },
     motifs: study.motifs,
-    order: learningOrder(study.motifs),
+    order: computeLearningOrder(study.motifs),
     muted: study.expanded.mutedStrokes,
   });
 
@@ -76,7 +76,7 @@ const forMachines = (song: Song, study: SongStudy): string =>
 export const song = (file: string | undefined, options: Options): Result<string> => {
   const read = songAt(file, 'song');
   if (!read.ok) return read;
-  const study = studySong(read.value);
+  const study = analyseSong(read.value);
   return success(options.json ? forMachines(read.value, study) : forPeople(read.value, study));
 };
 
@@ -89,8 +89,8 @@ export const capo = (file: string | undefined, options: Options): Result<string>
   if (!read.ok) return read;
   const { voicings, instrument } = read.value;
   const symbols = Object.keys(voicings).filter((name) => /^[A-G]/.test(name));
-  const here = capoProposals(symbols, instrument).slice(0, 3);
-  const keys = capoProposals(symbols, instrument, TRANSPOSITIONS).slice(0, 3);
+  const here = proposeCapos(symbols, instrument).slice(0, 3);
+  const keys = proposeCapos(symbols, instrument, TRANSPOSITIONS).slice(0, 3);
   if (options.json) return success(JSON.stringify({ here, keys }));
   const line = ({ transpose, capo: fret, shapes, openShapeCount: open }: (typeof here)[number]): string =>
     `  ${say('cli.capo.line', {

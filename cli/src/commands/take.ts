@@ -1,26 +1,26 @@
 import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
   MAX_MIDI_BYTES,
-  LARGEST_SOUND,
-  PLAYERS,
-  TAKE,
+  MAX_AUDIO_BYTES,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
   failure,
-  judgePatternNotes,
-  judgePatternTake,
-  notesOfPlayer,
-  playPattern,
+  assessPatternNotes,
+  assessPatternTake,
+  simulateNotes,
+  simulateAudio,
   validatePattern,
   parsePerformance,
   readWav,
-  resampled,
+  resample,
   success,
   takeHeadline,
   serialisePerformance,
   writeWav,
   type Pattern,
   type Result,
-  type DigitInTake,
-  type TakeJudgement,
+  type ActuatorStatistics,
+  type TakeAssessment,
   fingerName,
   message,
 } from '@fleet-wren/core';
@@ -53,25 +53,30 @@ export const takeFile = ({ out, to }: Options): string | undefined => out ?? to;
 export const play = (file: string | undefined, options: Options): Result<Answer> => {
   const { as = 'steady', seed, cycles } = options;
   if (file === undefined) return badUsage(message('cli.play-missing'));
-  const being = Object.hasOwn(PLAYERS, as) ? PLAYERS[as] : undefined;
-  if (!being) return badUsage(message('cli.player-unknown', { name: as, players: Object.keys(PLAYERS).join(', ') }));
+  const being = Object.hasOwn(PLAYER_MODELS, as) ? PLAYER_MODELS[as] : undefined;
+  if (!being)
+    return badUsage(message('cli.player-unknown', { name: as, players: Object.keys(PLAYER_MODELS).join(', ') }));
   const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
   if (seeded === null || times === null || times < 1 || times > 200) return badUsage(message('cli.seed-invalid'));
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
   if (isMidi(takeFile(options)))
-    return success(serialisePerformance(notesOfPlayer(pattern.value, being, { cycles: times, seed: seeded })));
-  const samples = playPattern(pattern.value, being, { cycles: times, seed: seeded, sampleRate: 2 * TAKE.sampleRate });
-  return success(writeWav({ samples, sampleRate: 2 * TAKE.sampleRate }));
+    return success(serialisePerformance(simulateNotes(pattern.value, being, { cycles: times, seed: seeded })));
+  const samples = simulateAudio(pattern.value, being, {
+    cycles: times,
+    seed: seeded,
+    sampleRate: 2 * TAKE_PARAMETERS.sampleRate,
+  });
+  return success(writeWav({ samples, sampleRate: 2 * TAKE_PARAMETERS.sampleRate }));
 };
 
 const signed = (value: number, unit: string): string => `${value > 0 ? '+' : ''}${value.toFixed(0)} ${unit}`;
 
 /** How late and how even a digit is, as far as it can be told. */
-const timeInWords = ({ placed, timed, lateness, spread }: DigitInTake): string =>
+const timeInWords = ({ placed, timed, lateness, spread }: ActuatorStatistics): string =>
   `${(timed ? signed(lateness * 1000, 'ms') : say('cli.take.untimed')).padStart(9)} ${(placed ? `±${(spread * 1000).toFixed(0)}` : '').padStart(3)}`;
 
-const digitInWords = (digit: DigitInTake): string => {
+const digitInWords = (digit: ActuatorStatistics): string => {
   const { striker, strokes, decibels, missed, wrong } = digit;
   return [
     `  ${sayMessage(fingerName(striker)).padEnd(14)}`,
@@ -83,7 +88,7 @@ const digitInWords = (digit: DigitInTake): string => {
   ].join('  ');
 };
 
-const inWords = (judgement: TakeJudgement): string => {
+const inWords = (judgement: TakeAssessment): string => {
   const { digits, cycles, findings } = judgement;
   return [
     sayMessage(takeHeadline(judgement)),
@@ -95,19 +100,19 @@ const inWords = (judgement: TakeJudgement): string => {
   ].join('\n');
 };
 
-const judgedSound = (file: string, pattern: Pattern): Result<TakeJudgement> => {
-  const bytes = readBytes(file, LARGEST_SOUND);
+const judgedSound = (file: string, pattern: Pattern): Result<TakeAssessment> => {
+  const bytes = readBytes(file, MAX_AUDIO_BYTES);
   if (!bytes.ok) return bytes;
   const wav = readWav(bytes.value);
   if (!wav.ok) return wav;
-  return judgePatternTake(resampled(wav.value.samples, wav.value.sampleRate, TAKE.sampleRate), pattern);
+  return assessPatternTake(resample(wav.value.samples, wav.value.sampleRate, TAKE_PARAMETERS.sampleRate), pattern);
 };
 
-const judgedMidi = (file: string, pattern: Pattern): Result<TakeJudgement> => {
+const judgedMidi = (file: string, pattern: Pattern): Result<TakeAssessment> => {
   const bytes = readBytes(file, MAX_MIDI_BYTES);
   if (!bytes.ok) return bytes;
   const notes = parsePerformance(bytes.value);
-  return notes.ok ? judgePatternNotes(notes.value, pattern) : notes;
+  return notes.ok ? assessPatternNotes(notes.value, pattern) : notes;
 };
 
 /** A take, recorded as sound or MIDI, judged against a pattern. */

@@ -4,13 +4,13 @@ import {
   listDigitsInOrder,
   analysePattern,
   longBarsWords,
-  realise,
+  flattenScore,
   sheetFacts,
   listSheetTempos,
-  songForFiles,
-  writeMusicXml,
+  prepareSongExport,
+  exportMusicXml,
   type Pattern,
-  type ScoreLook,
+  type EngravingPreferences,
   type Song,
   type Voicing,
   type Message,
@@ -34,9 +34,9 @@ const withoutMetronome = (score: string): string =>
   score.replace(/<direction placement="above">\s*<direction-type>\s*<metronome>[^]*?<\/direction>/g, '');
 
 /** What a sheet is laid out for: room in a line, and how notes are called. */
-export type SheetLook = Required<Pick<ScoreLook, 'maxStrokesPerSystem' | 'naming'>>;
+export type SheetLook = Required<Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming'>>;
 
-const LOOK = { digitsShown: true, counts: true } as const;
+const LOOK = { showDigits: true, counts: true } as const;
 
 const called = (voicings: readonly Voicing[], { naming }: SheetLook): readonly Voicing[] =>
   voicings.map((voicing) => ({ ...voicing, chord: formatChordSymbol(voicing.chord, naming) }));
@@ -50,10 +50,10 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
     title: pattern.name,
     facts: sheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
-    remark: said(longBarsWords(realise(pattern), look.maxStrokesPerSystem)),
+    remark: said(longBarsWords(flattenScore(pattern), look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
-      writeMusicXml(realise(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
+      exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
     ),
     sections: [],
   };
@@ -65,7 +65,7 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     expanded: written,
     score,
     annotations: words,
-  } = songForFiles({
+  } = prepareSongExport({
     ...song,
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
   });
@@ -77,7 +77,7 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     remark: said(longBarsWords(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
-      writeMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
+      exportMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
     ),
     sections: song.sections.map(({ name }) => name),
   };

@@ -1,13 +1,14 @@
-export { groupDiagnostics as causesOf, type DiagnosticGroup as Cause } from './pattern/group-diagnostics.ts';
+export { groupDiagnostics, type DiagnosticGroup } from './pattern/group-diagnostics.ts';
 export * from './tempo/timed-transitions.ts';
 export * from './tempo/max-tempo.ts';
 export * from './tempo/actuator-load.ts';
+export { explainDigit, type DigitExplanation, type DigitAlternative } from './pattern/explain-digit.ts';
 export {
-  explainDigit as explain,
-  type DigitExplanation as Explanation,
-  type DigitAlternative as Instead,
-} from './pattern/explain-digit.ts';
-export { severityGrade, type CureIdea, type Finding, type FindingKind } from './diagnostics/index.ts';
+  severityGrade,
+  type FixCandidate as CureIdea,
+  type IndexedDiagnostic as Finding,
+  type DiagnosticKind as FindingKind,
+} from './diagnostics/index.ts';
 export * from './strings/sustain.ts';
 export * from './strings/string-changes.ts';
 export * from './strings/stroke-groups.ts';

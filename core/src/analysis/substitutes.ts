@@ -1,11 +1,23 @@
-import { itemsOfEvent, type CostItem, type Digits, type Event, type Task } from '../fingering/index.ts';
+import {
+  listEventCostItems,
+  type CostItem,
+  type Fingering,
+  type StrokeEvent,
+  type FingeringTask,
+} from '../fingering/index.ts';
 import { actuatorOf, type Digit } from '../pattern/index.ts';
 
 /** Events after one whose cost it can touch. */
 const REACH = 3;
 
 /** The events within reach of one: of what comes round, those of the next pass too. */
-const within = (task: Task, events: readonly Event[], at: number, first: number, last: number): readonly number[] => {
+const within = (
+  task: FingeringTask,
+  events: readonly StrokeEvent[],
+  at: number,
+  first: number,
+  last: number,
+): readonly number[] => {
   const near = Array.from({ length: last - first + 1 }, (_, step) => at + first + step);
   const indexes = task.loop
     ? near.map((index) => (index + events.length) % events.length)
@@ -14,15 +26,25 @@ const within = (task: Task, events: readonly Event[], at: number, first: number,
 };
 
 /** What a fingering costs at the events that a change at one of them can touch. */
-export const itemsAround = (task: Task, events: readonly Event[], digits: Digits, at: number): readonly CostItem[] =>
-  within(task, events, at, 0, REACH).flatMap((index) => itemsOfEvent(task, events, digits, index));
+export const itemsAround = (
+  task: FingeringTask,
+  events: readonly StrokeEvent[],
+  digits: Fingering,
+  at: number,
+): readonly CostItem[] =>
+  within(task, events, at, 0, REACH).flatMap((index) => listEventCostItems(task, events, digits, index));
 
 /** The strokes of the events near one, itself among them. */
-export const strokesNear = (task: Task, events: readonly Event[], at: number): readonly number[] =>
+export const strokesNear = (task: FingeringTask, events: readonly StrokeEvent[], at: number): readonly number[] =>
   within(task, events, at, -REACH, REACH).flatMap((index) => events[index]?.strokes ?? []);
 
 /** The fingers that could play a stroke in place of the one that does, while the rest stays as it is. */
-export const otherFingers = (task: Task, event: Event, digits: Digits, index: number): readonly Digit[] => {
+export const otherFingers = (
+  task: FingeringTask,
+  event: StrokeEvent,
+  digits: Fingering,
+  index: number,
+): readonly Digit[] => {
   const taken = event.strokes.filter((other) => other !== index).map((other) => digits[other]);
   const setting = {
     string: task.strokes[index]?.string ?? 1,
@@ -39,5 +61,5 @@ export const otherFingers = (task: Task, event: Event, digits: Digits, index: nu
 };
 
 /** A fingering with another finger on one stroke. */
-export const withFinger = (digits: Digits, index: number, digit: Digit): Digits =>
+export const withFinger = (digits: Fingering, index: number, digit: Digit): Fingering =>
   digits.map((old, place) => (place === index ? digit : old));

@@ -1,6 +1,6 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../errors/index.ts';
-import type { FingerOptions } from '../fingering/index.ts';
+import type { FingeringOptions } from '../fingering/index.ts';
 import { validatePattern, type Digit, type Pattern } from '../pattern/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import { VARIATION_AXES, type VariationAxis, type VariationValue } from './variation-axes.ts';
@@ -86,7 +86,7 @@ const createCell = (
   pattern: Pattern,
   place: readonly GridCoordinate[],
   at: readonly number[],
-  options: FingerOptions,
+  options: FingeringOptions,
 ): DrillCell => {
   const key = place.map(({ axis, value }) => `${axis.key}=${value.key}`).join(' · ');
   const values = place.map(({ value }) => value.name);
@@ -129,7 +129,7 @@ const sortByDifficulty = (cells: readonly DrillCell[]): readonly string[] =>
 export const createDrillGrid = (
   pattern: Pattern,
   axes: readonly VariationAxis[],
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): Result<DrillGrid> => {
   const values = axes.map((axis) => axis.values(pattern));
   const count = values.reduce((product, axis) => product * axis.length, 1);

@@ -3,27 +3,27 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { parseStringNotation } from '../formats/index.ts';
-import { GENERATORS, generate, type Generator } from '../generate/index.ts';
+import { GENERATORS, generatePattern, type Generator } from '../generate/index.ts';
 import { validatePattern, createPattern, type Pattern } from '../pattern/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import {
-  AXES,
-  axesByKey,
-  displacementsOf,
-  drillGrid,
-  drillOfStrokes,
-  isolate,
-  nextDrill,
+  VARIATION_AXES,
+  findAxes,
+  computeDisplacementSteps,
+  createDrillGrid,
+  createStrokesDrill,
+  createTroubleSpotDrills,
+  chooseNextDrill,
   type DrillGrid,
 } from './index.ts';
 
 const pulse = (values: Record<string, string | number>): Pattern => {
   const { instrument, voicing, tempo } = createPattern('x');
   const generator = GENERATORS.find(({ key }) => key === 'scale-over-pulse') as Generator;
-  return valueOrThrow(generate(generator, values, { instrument, voicing, tempo, say: sayMessage }));
+  return valueOrThrow(generatePattern(generator, values, { instrument, voicing, tempo, say: sayMessage }));
 };
 const gridOf = (pattern: Pattern, ...axes: string[]): DrillGrid =>
-  valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes))));
+  valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes))));
 
 describe('counts follow the formula (2-domain, common practice)', () => {
   test.each([
@@ -35,7 +35,7 @@ describe('counts follow the formula (2-domain, common practice)', () => {
 
   test('displacements of a plain figure', () => {
     const figure = valueOrThrow(parseStringNotation('6 3 2 1', { wholeBeats: true })).pattern;
-    expect(displacementsOf(figure)).toEqual({ ticks: 210, count: 4 });
+    expect(computeDisplacementSteps(figure)).toEqual({ ticks: 210, count: 4 });
   });
 });
 
@@ -44,12 +44,12 @@ describe('a grid', () => {
     fc.assert(
       fc.property(
         patternArbitrary,
-        fc.uniqueArray(fc.constantFrom(...AXES.map(({ key }) => key)), { minLength: 2, maxLength: 3 }),
+        fc.uniqueArray(fc.constantFrom(...VARIATION_AXES.map(({ key }) => key)), { minLength: 2, maxLength: 3 }),
         (pattern, keys) => {
           fc.pre(pattern.strokes.length > 0);
-          const axes = valueOrThrow(axesByKey(keys));
+          const axes = valueOrThrow(findAxes(keys));
           const wanted = axes.map((axis) => axis.values(pattern).length).reduce((product, one) => product * one, 1);
-          const made = drillGrid(pattern, axes);
+          const made = createDrillGrid(pattern, axes);
           if (!made.ok) return expect(wanted).toBeGreaterThan(200);
           expect(made.value.cells).toHaveLength(wanted);
           expect(new Set(made.value.cells.map(({ coordinates: at }) => at.join())).size).toBe(wanted);
@@ -77,13 +77,13 @@ describe('a grid', () => {
 
   test('the next drill is the smallest change from what is known', () => {
     const grid = gridOf(pulse({}), 'displacement', 'lead');
-    expect(nextDrill(grid, [])?.key).toBe(grid.keysByDifficulty[0]);
+    expect(chooseNextDrill(grid, [])?.key).toBe(grid.keysByDifficulty[0]);
     const first = grid.cells[0];
-    const next = nextDrill(grid, [first?.key ?? '']);
+    const next = chooseNextDrill(grid, [first?.key ?? '']);
     const changed = next?.coordinates.filter((place, axis) => place !== first?.coordinates[axis]).length;
     expect(changed).toBe(1);
     expect(
-      nextDrill(
+      chooseNextDrill(
         grid,
         grid.cells.map(({ key }) => key),
       ),
@@ -93,7 +93,7 @@ describe('a grid', () => {
   test.each([[[]], [['displacement', 'lead', 'pair', 'school']]])(
     'too few or too many axes are refused: %j',
     (keys) => {
-      const found = axesByKey(keys);
+      const found = findAxes(keys);
       expect(found.ok ? '' : found.problems.map(sayProblem).join('')).toMatch(/two or three different axes/);
     },
   );
@@ -103,7 +103,7 @@ describe('isolate', () => {
   const pattern = valueOrThrow(
     parseStringNotation('6 3 2 1 4 1 3 2', { tempo: 110, name: 'Whole', wholeBeats: true }),
   ).pattern;
-  const drills = isolate(pattern);
+  const drills = createTroubleSpotDrills(pattern);
 
   test('gives each hard spot on its two strings, then three, then all, with the digits of the whole', () => {
     const strings = drills.map((drill) => new Set(drill.pattern.strokes.map(({ string }) => string)).size);
@@ -132,7 +132,7 @@ describe('strokes of a pattern as a drill', () => {
   const idOf = (place: number): string => pattern.strokes[place]?.id ?? '';
 
   test('two on two strings go in turn, as many as a bar holds, with the digits they have in the whole', () => {
-    const drill = drillOfStrokes(pattern, [idOf(2), idOf(3)]);
+    const drill = createStrokesDrill(pattern, [idOf(2), idOf(3)]);
     const digits = analysePattern(pattern).digits;
     expect(drill?.pattern.strokes.slice(0, 4).map(({ string }) => string)).toEqual([2, 1, 2, 1]);
     expect(drill?.pattern.strokes[1]?.pin).toBe(digits[idOf(3)]);
@@ -141,15 +141,15 @@ describe('strokes of a pattern as a drill', () => {
   });
 
   test('those of one digit stay where they are in time; all of them, or none, are no drill', () => {
-    const drill = drillOfStrokes(pattern, [idOf(1), idOf(5)]);
+    const drill = createStrokesDrill(pattern, [idOf(1), idOf(5)]);
     expect(drill?.pattern.strokes.map(({ at }) => at)).toEqual([1, 5].map((place) => pattern.strokes[place]?.at));
     expect(drill?.pattern.strokes.every(({ pin }) => pin !== undefined)).toBe(true);
     expect(
-      drillOfStrokes(
+      createStrokesDrill(
         pattern,
         pattern.strokes.map(({ id }) => id),
       ),
     ).toBeNull();
-    expect(drillOfStrokes(pattern, ['nobody'])).toBeNull();
+    expect(createStrokesDrill(pattern, ['nobody'])).toBeNull();
   });
 });

@@ -1,18 +1,10 @@
+export { VARIATION_AXES, computeDisplacementSteps, type VariationAxis } from './variation-axes.ts';
 export {
-  VARIATION_AXES as AXES,
-  computeDisplacementSteps as displacementsOf,
-  type VariationAxis as Axis,
-} from './variation-axes.ts';
-export {
-  MAX_DRILLS as MOST_DRILLS,
-  findAxes as axesByKey,
-  createDrillGrid as drillGrid,
-  chooseNextDrill as nextDrill,
+  MAX_DRILLS,
+  findAxes,
+  createDrillGrid,
+  chooseNextDrill,
   type DrillCell,
   type DrillGrid,
 } from './drill-grid.ts';
-export {
-  createStrokesDrill as drillOfStrokes,
-  createTroubleSpotDrills as isolate,
-  type TroubleSpotDrill as IsolatedDrill,
-} from './trouble-spot-drills.ts';
+export { createStrokesDrill, createTroubleSpotDrills, type TroubleSpotDrill } from './trouble-spot-drills.ts';

@@ -1,6 +1,6 @@
 import { message, type Message } from '../message/message.ts';
 import { listDigitsInOrder, analysePattern, computeTimedTransitions, type PatternAnalysis } from '../analysis/index.ts';
-import { taskOf, type FingerOptions } from '../fingering/index.ts';
+import { createTaskFromPattern, type FingeringOptions } from '../fingering/index.ts';
 import {
   compareByTimeThenString,
   createPattern,
@@ -31,11 +31,11 @@ interface TroubleSpot {
 const findTroubleSpots = (
   pattern: Pattern,
   judgement: PatternAnalysis,
-  options: FingerOptions,
+  options: FingeringOptions,
   count: number,
 ): readonly TroubleSpot[] => {
   const { diagnostics: findings } = judgement;
-  const task = taskOf(pattern, options);
+  const task = createTaskFromPattern(pattern, options);
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const spot = (from: string | undefined, to: string | undefined, strain: number): TroubleSpot[] => {
     const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
@@ -116,7 +116,7 @@ const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
 export const createStrokesDrill = (
   pattern: Pattern,
   ids: readonly string[],
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): TroubleSpotDrill | null => {
   const own = pattern.strokes.filter(({ id }) => ids.includes(id));
   const [from, to] = own;
@@ -151,11 +151,11 @@ const findThirdString = ({ strokes }: Pattern, pair: readonly number[]): number 
  * Drills for the worst crossings of a pattern: each on its string pair alone, then with a third string, at last the whole
  * again, ready to loop. Digits are pinned as the whole has them.
  * @example
- * isolate(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).length <= 9 // => true
+ * createTroubleSpotDrills(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).length <= 9 // => true
  */
 export const createTroubleSpotDrills = (
   pattern: Pattern,
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
   count = 3,
 ): readonly TroubleSpotDrill[] => {
   const judgement = analysePattern(pattern, options);

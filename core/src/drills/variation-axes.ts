@@ -2,7 +2,7 @@ import { message, type Label, type Message } from '../message/index.ts';
 import { failure, createProblem, success, type Result } from '../errors/index.ts';
 import { SCHOOLS_AND_VARIANTS, findSchool } from '../fingering/index.ts';
 import { listBassStrings, stringCount } from '../instrument/index.ts';
-import { edit, freshNames, type Edit } from '../edit/index.ts';
+import { applyPatternEdit, createIdGenerator, type AnyPatternEdit } from '../edit/index.ts';
 import {
   fingerName,
   isThumbStroke,
@@ -12,7 +12,7 @@ import {
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
-import { displace, mirrorStrings, moveStrings, reverse, type Transform } from '../transform/index.ts';
+import { shiftInTime, mirrorStrings, moveStrings, reverseStrokes, type PatternTransform } from '../transform/index.ts';
 import { isSubdivisionPossible, ticksPerBeat } from '../time/index.ts';
 
 /** One value on an axis of a drill grid: its name, and the edit that makes the variant of a pattern; null where there is none. */
@@ -29,15 +29,15 @@ export interface VariationAxis {
   readonly values: (pattern: Pattern) => readonly VariationValue[];
 }
 
-const applyEditTo = (pattern: Pattern, change: Edit): Result<Pattern> => {
-  const done = edit(pattern, change);
+const applyEditTo = (pattern: Pattern, change: AnyPatternEdit): Result<Pattern> => {
+  const done = applyPatternEdit(pattern, change);
   return done.ok ? success(done.value.document) : done;
 };
 
 const applyTransform =
-  (transform: Transform) =>
+  (transform: PatternTransform) =>
   (pattern: Pattern): Result<Pattern> => {
-    const made = transform(pattern, [], freshNames(pattern));
+    const made = transform(pattern, [], createIdGenerator(pattern));
     return made.ok ? applyEditTo(pattern, made.value) : made;
   };
 
@@ -79,12 +79,12 @@ export const computeDisplacementSteps = (pattern: Pattern): { readonly ticks: nu
 
 /** Shifts the fingers against the thumb, which keeps its pulse. */
 const displaceFingers =
-  (ticks: number): Transform =>
+  (ticks: number): PatternTransform =>
   (pattern, ids, newName) => {
     // What the other hand slurs goes along with the note it is slurred from.
     const fingers = pattern.strokes.filter((stroke) => !isThumbStroke(stroke)).map(({ id }) => id);
     const apart = fingers.length > 0 && fingers.length < pattern.strokes.length;
-    return displace(ticks)(pattern, apart ? fingers : ids, newName);
+    return shiftInTime(ticks)(pattern, apart ? fingers : ids, newName);
   };
 
 const displacementAxis: VariationAxis = {
@@ -196,7 +196,7 @@ const directionAxis: VariationAxis = {
   name: message('drill-axis.direction.name'),
   values: () => [
     { key: 'forward', name: message('drill-axis.unchanged'), apply: keepPattern },
-    { key: 'backward', name: message('drill-axis.direction.backwards'), apply: applyTransform(reverse) },
+    { key: 'backward', name: message('drill-axis.direction.backwards'), apply: applyTransform(reverseStrokes) },
     { key: 'mirrored', name: message('drill-axis.direction.mirrored'), apply: applyTransform(mirrorStrings) },
   ],
 };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../test/arbitraries.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { edit, refusal, resize, type Edit } from './index.ts';
+import { applyPatternEdit, validateNewStroke, createResizeEdit, type AnyPatternEdit } from './index.ts';
 import { findMutedStrokes, createPattern, validatePattern, type Pattern, type Stroke } from '../pattern/index.ts';
 
 const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
@@ -11,14 +11,14 @@ const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = 
   ...more,
 });
 
-const after = (pattern: Pattern, change: Edit): Pattern => {
-  const result = edit(pattern, change);
+const after = (pattern: Pattern, change: AnyPatternEdit): Pattern => {
+  const result = applyPatternEdit(pattern, change);
   if (!result.ok) throw new Error(result.problems.map(sayProblem).join(' '));
   return result.value.document;
 };
 
-const refused = (pattern: Pattern, change: Edit): string => {
-  const result = edit(pattern, change);
+const refused = (pattern: Pattern, change: AnyPatternEdit): string => {
+  const result = applyPatternEdit(pattern, change);
   return result.ok ? 'accepted' : result.problems.map(sayProblem).join(' ');
 };
 
@@ -28,7 +28,7 @@ describe('laws of edits', () => {
       fc.property(
         patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
         ([pattern, change]) => {
-          const done = edit(pattern, change);
+          const done = applyPatternEdit(pattern, change);
           fc.pre(done.ok);
           if (done.ok) expect(after(done.value.document, done.value.inverse)).toEqual(pattern);
         },
@@ -44,9 +44,9 @@ describe('laws of edits', () => {
     fc.assert(
       fc.property(session, ([start, changes]) => {
         let now = start;
-        const inverses: Edit[] = [];
+        const inverses: AnyPatternEdit[] = [];
         for (const change of changes) {
-          const done = edit(now, change);
+          const done = applyPatternEdit(now, change);
           if (!done.ok) continue;
           now = done.value.document;
           inverses.push(done.value.inverse);
@@ -63,7 +63,7 @@ describe('laws of edits', () => {
       fc.property(
         patternArbitrary.chain((pattern) => fc.tuple(fc.constant(pattern), editArbitrary(pattern))),
         ([pattern, change]) => {
-          const done = edit(pattern, change);
+          const done = applyPatternEdit(pattern, change);
           if (done.ok) expect(validatePattern(done.value.document)).toEqual([]);
           else expect(done.problems.length).toBeGreaterThan(0);
         },
@@ -76,7 +76,7 @@ describe('laws of edits', () => {
 describe('what is refused, and how it is said', () => {
   const base = createPattern('Roll', { strokes: [stroke('one', 0, 5)] });
 
-  test.each<[string, Edit, RegExp]>([
+  test.each<[string, AnyPatternEdit, RegExp]>([
     [
       'a stroke outside the length',
       { kind: 'put', strokes: [stroke('x', 3360, 3)] },
@@ -132,9 +132,9 @@ describe('what is refused, and how it is said', () => {
   });
 
   test('a taken string is refused before it is put, and the place is named', () => {
-    const problem = refusal(base, stroke('new', 0, 5));
+    const problem = validateNewStroke(base, stroke('new', 0, 5));
     expect(problem && sayProblem(problem)).toMatch(/beat 1: string 5 already has a note/);
-    expect(refusal(base, stroke('new', 210, 5))).toBeUndefined();
+    expect(validateNewStroke(base, stroke('new', 210, 5))).toBeUndefined();
   });
 
   test('a stroke on a string that the voicing mutes stays and is named', () => {
@@ -150,7 +150,7 @@ test('a shorter length lets go of what lies outside, and taking it back restores
     bars: 2,
     strokes: [stroke('a', 0, 5), stroke('b', 3360, 4, { pin: 'p', accent: true })],
   });
-  const done = edit(two, resize(two, { bars: 1 }));
+  const done = applyPatternEdit(two, createResizeEdit(two, { bars: 1 }));
   if (!done.ok) throw new Error('refused');
   expect(done.value.document.strokes.map(({ id }) => id)).toEqual(['a']);
   expect(after(done.value.document, done.value.inverse)).toEqual(two);

@@ -1,5 +1,5 @@
 import type { Problem, Result } from '../errors/index.ts';
-import { schoolProblems } from '../fingering/index.ts';
+import { validateSchoolReference } from '../fingering/index.ts';
 import type { Voicing } from '../harmony/index.ts';
 import type { Instrument } from '../instrument/index.ts';
 import {
@@ -131,7 +131,10 @@ const HANDLERS: EditHandlers<PatternEdit, Pattern> = {
   remove: (pattern, { ids }) => remove(pattern, ids),
 };
 
-const problems = (pattern: Pattern): readonly Problem[] => [...validatePattern(pattern), ...schoolProblems(pattern)];
+const problems = (pattern: Pattern): readonly Problem[] => [
+  ...validatePattern(pattern),
+  ...validateSchoolReference(pattern),
+];
 
 /** Patterns as a kind of document. */
 export const PATTERN_DOCUMENT_TYPE: DocumentType<PatternEdit, Pattern> = {
@@ -143,7 +146,7 @@ export const PATTERN_DOCUMENT_TYPE: DocumentType<PatternEdit, Pattern> = {
 /**
  * Applies an edit to a pattern; one that could not stand afterwards is refused with the reasons and the old one stays.
  * @example
- * valueOrThrow(edit(createPattern('Roll'), { kind: 'setTempo', tempo: 96 })).document.tempo // => 96
+ * valueOrThrow(applyPatternEdit(createPattern('Roll'), { kind: 'setTempo', tempo: 96 })).document.tempo // => 96
  */
 export const applyPatternEdit = (pattern: Pattern, change: AnyPatternEdit): Result<EditedPattern> =>
   applyEdit(PATTERN_DOCUMENT_TYPE, pattern, change);

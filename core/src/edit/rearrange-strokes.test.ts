@@ -3,7 +3,16 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { parseStringNotation } from '../formats/index.ts';
-import { copied, cutBeat, edit, insertBeat, moveStrokes, pasted, removeBeat, type Edit } from './index.ts';
+import {
+  copyStrokes,
+  createSubdivideBeatEdit,
+  applyPatternEdit,
+  createInsertBeatEdit,
+  createMoveEdit,
+  createPasteEdit,
+  createDeleteBeatEdit,
+  type AnyPatternEdit,
+} from './index.ts';
 import {
   listSubdivisionSlots,
   formatCount,
@@ -15,8 +24,8 @@ import {
   type Pattern,
 } from '../pattern/index.ts';
 
-const after = (pattern: Pattern, change: Edit): Pattern => {
-  const done = edit(pattern, change);
+const after = (pattern: Pattern, change: AnyPatternEdit): Pattern => {
+  const done = applyPatternEdit(pattern, change);
   if (!done.ok) throw new Error(done.problems.map(sayProblem).join(' '));
   return done.value.document;
 };
@@ -30,7 +39,7 @@ describe('strokes moved together', () => {
   test('by parts of the beat and by strings', () => {
     const pattern = figure('6 5 - -');
     const ids = pattern.strokes.map(({ id }) => id);
-    expect(places(after(pattern, valueOrThrow(moveStrokes(pattern, ids, 1, -1))))).toBe('210/5 420/4');
+    expect(places(after(pattern, valueOrThrow(createMoveEdit(pattern, ids, 1, -1))))).toBe('210/5 420/4');
   });
   test.each([
     [-1, 0],
@@ -40,7 +49,7 @@ describe('strokes moved together', () => {
   ])('not off the edge: %i, %i', (parts, strings) => {
     const pattern = figure('6 5 - -');
     expect(
-      moveStrokes(
+      createMoveEdit(
         pattern,
         pattern.strokes.map(({ id }) => id),
         parts,
@@ -50,26 +59,26 @@ describe('strokes moved together', () => {
   });
   test('not onto another stroke', () => {
     const pattern = figure('6 6 - -');
-    expect(moveStrokes(pattern, [pattern.strokes[0]?.id ?? ''], 1, 0).ok).toBe(false);
+    expect(createMoveEdit(pattern, [pattern.strokes[0]?.id ?? ''], 1, 0).ok).toBe(false);
   });
 });
 
 describe('copy and paste', () => {
   test('puts them down elsewhere under new names; what is there gives way', () => {
     const pattern = figure('6 3 5 3');
-    const clip = copied(
+    const clip = copyStrokes(
       pattern,
       pattern.strokes.slice(0, 2).map(({ id }) => id),
     );
-    const done = after(pattern, valueOrThrow(pasted(pattern, clip, 210, newId)));
+    const done = after(pattern, valueOrThrow(createPasteEdit(pattern, clip, 210, newId)));
     expect(places(done)).toBe('0/6 210/6 210/3 420/5 420/3 630/3');
   });
   test('not beyond the end', () => {
     const pattern = figure('6 3 5 3');
     expect(
-      pasted(
+      createPasteEdit(
         pattern,
-        copied(
+        copyStrokes(
           pattern,
           pattern.strokes.map(({ id }) => id),
         ),
@@ -83,24 +92,27 @@ describe('copy and paste', () => {
 describe('beats', () => {
   test('a single bar grows and shrinks by a beat', () => {
     const pattern = figure('6 3 5 3', 1);
-    const grown = after(pattern, valueOrThrow(insertBeat(pattern, 840)));
+    const grown = after(pattern, valueOrThrow(createInsertBeatEdit(pattern, 840)));
     expect(grown.metre.beats).toBe(5);
     expect(places(grown)).toBe('0/6 1680/3 2520/5 3360/3');
-    expect(places(after(grown, valueOrThrow(removeBeat(grown, 840))))).toBe(places(pattern));
+    expect(places(after(grown, valueOrThrow(createDeleteBeatEdit(grown, 840))))).toBe(places(pattern));
   });
   test('of several bars what follows moves on, into a new bar if it must', () => {
     const pattern = { ...figure('6 3 5 3', 1), bars: 2 };
-    expect(after(pattern, valueOrThrow(insertBeat(pattern, 0)))).toMatchObject({ bars: 2, metre: { beats: 4 } });
+    expect(after(pattern, valueOrThrow(createInsertBeatEdit(pattern, 0)))).toMatchObject({
+      bars: 2,
+      metre: { beats: 4 },
+    });
   });
   test('whatever is inserted can be removed again, and all of it stands', () => {
     fc.assert(
       fc.property(patternArbitrary, fc.nat(), (pattern, seed) => {
         const at = seed % patternLength(pattern);
-        const grown = insertBeat(pattern, at);
+        const grown = createInsertBeatEdit(pattern, at);
         if (!grown.ok) return;
         const done = after(pattern, grown.value);
         expect(validatePattern(done)).toEqual([]);
-        const back = after(done, valueOrThrow(removeBeat(done, at)));
+        const back = after(done, valueOrThrow(createDeleteBeatEdit(done, at)));
         expect(places(back)).toBe(places(pattern));
       }),
       { seed: 71, numRuns: 60 },
@@ -108,13 +120,13 @@ describe('beats', () => {
   });
   test('a beat cut in its own parts is counted so, and uncut again', () => {
     const pattern = createPattern('x');
-    const cut = after(pattern, cutBeat(pattern, 2520, 6));
+    const cut = after(pattern, createSubdivideBeatEdit(pattern, 2520, 6));
     expect(
       listSubdivisionSlots(cut)
         .map((part) => formatCount(cut, part))
         .join(' '),
     ).toBe('1 e & a 2 e & a 3 e & a 4 · trip · let ·');
-    expect(after(cut, cutBeat(cut, 2520, 4)).divisions).toBeUndefined();
+    expect(after(cut, createSubdivideBeatEdit(cut, 2520, 4)).divisions).toBeUndefined();
   });
 });
 

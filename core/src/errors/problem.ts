@@ -14,7 +14,7 @@ export type Result<T> =
 /**
  * Makes a problem from a code and the values its text takes.
  * @example
- * problem('tempo-out-of-range', { value: 0, least: 20, most: 400 }).code // => 'tempo-out-of-range'
+ * createProblem('tempo-out-of-range', { value: 0, least: 20, most: 400 }).code // => 'tempo-out-of-range'
  */
 export const createProblem = <Code extends ErrorCode>(
   code: Code,
@@ -34,21 +34,21 @@ export const success = <T>(value: T): Result<T> => ({ ok: true, value });
 /**
  * Wraps problems as a failure.
  * @example
- * failure(problem('took-too-long')).ok // => false
+ * failure(createProblem('took-too-long')).ok // => false
  */
 export const failure = <T = never>(...problems: readonly Problem[]): Result<T> => ({ ok: false, problems });
 
 /**
  * A problem as a message, to be part of another.
  * @example
- * messageOf(problem('took-too-long')).code // => 'error.took-too-long'
+ * messageOf(createProblem('took-too-long')).code // => 'error.took-too-long'
  */
 export const messageOf = ({ code, details }: Problem): Message => ({ code: `error.${code}`, params: details });
 
 /**
  * An exception that carries problems, for callers that prefer to throw. Its own message is for developers.
  * @example
- * new ProblemError(problem('took-too-long')).problems.length // => 1
+ * new ProblemError(createProblem('took-too-long')).problems.length // => 1
  */
 export class ProblemError extends Error {
   readonly problems: readonly Problem[];

@@ -2,10 +2,10 @@ import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../errors/index.ts';
 import { parseStringNotation } from '../formats/index.ts';
 import { computeMaxTempo, computeTimedTransitions } from '../analysis/index.ts';
-import { countMet, fitWeights } from '../learning/index.ts';
+import { countMatchedExamples, fitWeights } from '../learning/index.ts';
 import type { Digit } from '../pattern/index.ts';
 import { createSeededRandom } from '../sound/index.ts';
-import { SCHOOLS, findSchool, fingerPattern, taskOf } from './index.ts';
+import { SCHOOLS, findSchool, fingerPattern, createTaskFromPattern } from './index.ts';
 
 interface Row {
   readonly school: string;
@@ -47,15 +47,17 @@ test('the method comes to the same agreement from the common weights, and its se
       .map(({ figure, digits, subdivision, tempo, cyclic }) => {
         const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { subdivision, tempo }));
         return {
-          task: taskOf({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
+          task: createTaskFromPattern({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
           target: digits.split(' ') as Digit[],
         };
       });
   const fit = () =>
     fitWeights(common, examples('choose'), { random: createSeededRandom(1), maxWeightFactor: 4, epochs: 20 });
   const fitted = { ...common, weights: { ...common.weights, ...fit() } };
-  expect(countMet(examples('test'), fitted)).toBeGreaterThan(countMet(examples('test'), common));
-  expect(countMet(examples('test'), fitted)).toBeGreaterThanOrEqual(0.9 * examples('test').length);
+  expect(countMatchedExamples(examples('test'), fitted)).toBeGreaterThan(
+    countMatchedExamples(examples('test'), common),
+  );
+  expect(countMatchedExamples(examples('test'), fitted)).toBeGreaterThanOrEqual(0.9 * examples('test').length);
   expect(fit()).toEqual(fit());
 });
 
@@ -68,7 +70,10 @@ test('slower never changes a fingering that is comfortable: whatever changes had
     const [slow, quick] = [at(0.5), at(1)];
     const ceiling = computeMaxTempo(
       row.tempo,
-      computeTimedTransitions(taskOf({ ...pattern, cyclic: row.cyclic }, { loopTicks: cycleTicks }), slow),
+      computeTimedTransitions(
+        createTaskFromPattern({ ...pattern, cyclic: row.cyclic }, { loopTicks: cycleTicks }),
+        slow,
+      ),
     );
     if ((ceiling?.bpm ?? Infinity) > row.tempo)
       expect([row.school, row.figure, quick]).toEqual([row.school, row.figure, slow]);

@@ -1,6 +1,6 @@
 import type { Message } from '../message/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
-import { placeIn, realise, type Score } from '../score/index.ts';
+import { placeIn, flattenScore, type Score } from '../score/index.ts';
 import type { Fingering } from './evaluation/cost-items.ts';
 import {
   getRecurringBars,
@@ -70,7 +70,7 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
 /**
  * Fingers a score whose task is made already; see `fingerPattern`.
  * @example
- * fingerScore(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
+ * fingerScore(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
  */
 export const fingerScore = (score: Score, task: FingeringTask, memory?: FingeringCache): FingeringSolution => {
   const where = (at: number): Message => placeIn(score, at);
@@ -86,7 +86,7 @@ export const fingerScore = (score: Score, task: FingeringTask, memory?: Fingerin
  * fingerPattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).digits.join(' ') // => 'p i m a m i'
  */
 export const fingerPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringSolution => {
-  const score = realise(pattern, options);
+  const score = flattenScore(pattern, options);
   return fingerScore(
     score,
     createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand),
@@ -104,7 +104,7 @@ export const findBestFingerings = (
   count: number,
   options: FingeringOptions = {},
 ): readonly FingeringSolution[] => {
-  const score = realise(pattern, options);
+  const score = flattenScore(pattern, options);
   const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
   const where = (at: number): Message => placeIn(score, at);
   return solveKBest(applyRecurringDigits(score, task, solveFingering(task, where)), where, count);

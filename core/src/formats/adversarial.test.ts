@@ -1,13 +1,13 @@
 import { writeMidi as writeMidiFile } from 'midi-file';
 import { SaxesParser } from 'saxes';
-import { importMidi, readMusicXmlText, parsePatternFile, importTab } from './index.ts';
+import { importMidi, importMusicXml, parsePatternFile, importTab } from './index.ts';
 
 /**
  * Files made to hold a reader up: each once took seconds to hours, or ended in a crash. Here each is read or refused; a
  * reader whose work grows faster than its file does not come back within the time a test has.
  */
 
-const readXml = (source: string) => readMusicXmlText(source, new SaxesParser());
+const readXml = (source: string) => importMusicXml(source, new SaxesParser());
 
 const midiOf = (count: number): Uint8Array =>
   Uint8Array.from(

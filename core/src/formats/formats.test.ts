@@ -1,4 +1,4 @@
-import { heardIn, playedTick, realise } from '../score/index.ts';
+import { listSoundingStrokes, applySwing, flattenScore } from '../score/index.ts';
 import { readFileSync } from 'node:fs';
 import { Ajv } from 'ajv';
 import fc from 'fast-check';
@@ -14,7 +14,7 @@ import {
   parseStringNotation,
   parsePattern,
   parsePatternFile,
-  writeMidi,
+  exportMidi,
   serialisePattern,
   exportTab,
 } from './index.ts';
@@ -155,12 +155,12 @@ describe('Standard MIDI File, read back by independent readers', () => {
   ])('%s finds the same notes at the same ticks', (_name, read) => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
-        const score = realise(pattern);
-        const heard = read(writeMidi(score));
+        const score = flattenScore(pattern);
+        const heard = read(exportMidi(score));
         const sorted = (notes: readonly { at: number; midi: number }[]): string[] =>
           notes.map(({ at, midi }) => `${at}:${midi}`).sort();
-        const played = (tick: number): number => Math.round(playedTick(score, Math.min(score.length, tick)));
-        const notes = heardIn(score).map(({ at, durationTicks: ticks, pitch }) => {
+        const played = (tick: number): number => Math.round(applySwing(score, Math.min(score.length, tick)));
+        const notes = listSoundingStrokes(score).map(({ at, durationTicks: ticks, pitch }) => {
           const from = played(at);
           return { at: from, end: Math.max(from + 1, played(at + ticks)), midi: pitch as number };
         });
@@ -175,7 +175,7 @@ describe('Standard MIDI File, read back by independent readers', () => {
 
   test('tempo, metre, name and division are those of the pattern', () => {
     const pattern = createPattern('Rühe · six', { metre: { beats: 6, unit: 8 }, subdivision: 1, tempo: 180 });
-    const { header, tracks } = parseMidi(writeMidi(realise(pattern)));
+    const { header, tracks } = parseMidi(exportMidi(flattenScore(pattern)));
     const events = tracks[0] ?? [];
     expect(header).toMatchObject({ format: 0, ticksPerBeat: 840 });
     expect(events.find(({ type }) => type === 'setTempo')).toMatchObject({ microsecondsPerBeat: 666667 });
@@ -188,9 +188,11 @@ describe('Standard MIDI File, read back by independent readers', () => {
 
 describe('plain-text tablature', () => {
   const tab = (pattern: Pattern): string[] =>
-    exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'one finger per string').split(
-      '\n',
-    );
+    exportTab(
+      flattenScore(pattern),
+      listDigitsInOrder(pattern, analysePattern(pattern)),
+      'one finger per string',
+    ).split('\n');
 
   test('has counts above and digits below, each in the column of its stroke', () => {
     const lines = tab(roll());

@@ -1,4 +1,4 @@
-import { realise } from '../score/index.ts';
+import { flattenScore } from '../score/index.ts';
 import fc from 'fast-check';
 import { writeMidi as writeWithLibrary, type MidiData } from 'midi-file';
 import { patternArbitrary } from '../../test/arbitraries.ts';
@@ -9,11 +9,11 @@ import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import { createPattern, soundingPitchOfStroke, type Pattern } from '../pattern/index.ts';
 import {
   guessPositions,
-  type NeckPlace,
+  type FretboardPosition,
   parseStringNotation,
   importMidi,
   importTab,
-  writeMidi,
+  exportMidi,
   exportTab,
 } from './index.ts';
 
@@ -49,11 +49,11 @@ describe('positions of least effort', () => {
           notes.map((all) => all.map((midi) => ({ midi }))),
         ).forEach((grasp, index) => {
           if (grasp.some((place) => place === null)) return;
-          expect((grasp as readonly NeckPlace[]).map(({ string, fret }) => pitchAt(standard, string, fret))).toEqual(
-            notes[index],
-          );
-          expect(new Set((grasp as readonly NeckPlace[]).map(({ string }) => string)).size).toBe(grasp.length);
-          const stopped = (grasp as readonly NeckPlace[]).map(({ fret }) => fret).filter((fret) => fret > 0);
+          expect(
+            (grasp as readonly FretboardPosition[]).map(({ string, fret }) => pitchAt(standard, string, fret)),
+          ).toEqual(notes[index]);
+          expect(new Set((grasp as readonly FretboardPosition[]).map(({ string }) => string)).size).toBe(grasp.length);
+          const stopped = (grasp as readonly FretboardPosition[]).map(({ fret }) => fret).filter((fret) => fret > 0);
           if (stopped.length > 0) expect(Math.max(...stopped) - Math.min(...stopped)).toBeLessThanOrEqual(4);
         });
       }),
@@ -88,7 +88,7 @@ describe('MIDI in', () => {
         const chords = new Map<number, number>();
         straight.strokes.forEach(({ at }) => chords.set(at, (chords.get(at) ?? 0) + 1));
         fc.pre(Math.max(...chords.values()) <= 3);
-        const read = importMidi(writeMidi(realise(straight)), straight.instrument);
+        const read = importMidi(exportMidi(flattenScore(straight)), straight.instrument);
         if (!read.ok) return expect(read.problems.map(sayProblem).join()).toMatch(/no notes|neck|Fret/);
         const lost = read.value.warnings.find(({ code }) => code === 'notes-left-out');
         if (!lost) expect([...new Set(heard(read.value.pattern))]).toEqual([...new Set(heard(straight))]);
@@ -142,7 +142,7 @@ describe('MIDI in', () => {
     expect(remarks.map(sayProblem).join(' ')).toMatch(/chosen for 3 notes.*2 notes were off the grid/);
   });
 
-  const whole = writeMidi(realise(valueOrThrow(parseStringNotation('5 3 2 1')).pattern));
+  const whole = exportMidi(flattenScore(valueOrThrow(parseStringNotation('5 3 2 1')).pattern));
 
   test('a file cut off anywhere is refused with the byte, never taken for whole', () => {
     for (let length = 0; length < whole.length; length += 1) {
@@ -173,7 +173,7 @@ describe('MIDI in', () => {
 });
 
 const fingered = (pattern: Pattern): string =>
-  exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'school');
+  exportTab(flattenScore(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 'school');
 
 describe('plain-text tablature in', () => {
   test('our own comes back: notes, times, digits, metre, tempo', () => {

@@ -3,20 +3,20 @@ import { parseMidi } from 'midi-file';
 import MidiPlayer from 'midi-player-js';
 import { patternArbitrary } from '../../test/arbitraries.ts';
 import { createPattern, type Pattern } from '../pattern/index.ts';
-import { realise, secondsAt, type Score } from '../score/index.ts';
+import { flattenScore, tickToSeconds, type Score } from '../score/index.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import {
-  playTimes,
-  readChart,
-  realiseSong,
-  songFromChart,
-  turnEnding,
+  setRepeatCount,
+  parseChart,
+  flattenSong,
+  createSongFromChart,
+  createToggleEndingEdit,
   type Bar,
   type Section,
   type Song,
 } from '../song/index.ts';
 import { ticksPerBeat } from '../time/index.ts';
-import { writeMidi, exportTab } from './index.ts';
+import { exportMidi, exportTab } from './index.ts';
 
 /**
  * What we write, read by programs that know nothing of how we write: a line-by-line reader of tablature that takes its
@@ -85,7 +85,7 @@ const plain = (sign: string): string => sign.replace(/^[hp/\\]/, '');
 test('tablature of 300 random patterns, read line by line, has every note at its time', () => {
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
-      const score = realise(pattern);
+      const score = flattenScore(pattern);
       const text = exportTab(score, [], 'School').split('\n').slice(3).join('\n');
       const read = readTab(text, ticksPerBeat(pattern.metre)).map(([at, string, sign]) => [at, string, plain(sign)]);
       expect(read).toEqual(expectedTab(score).map((one) => [...one]));
@@ -106,7 +106,7 @@ const rounded = (seconds: number): string => seconds.toFixed(2);
 const expectedHeard = (score: Score): readonly Heard[] =>
   inOrder(
     score.strokes.flatMap(({ at, pitch, silent }): Heard[] =>
-      pitch === null || silent ? [] : [[rounded(secondsAt(score, at)), pitch]],
+      pitch === null || silent ? [] : [[rounded(tickToSeconds(score, at)), pitch]],
     ),
   );
 
@@ -170,14 +170,14 @@ const near = (read: readonly Heard[], wanted: readonly Heard[]): void => {
 
 /** At whole tempos whose quarter is a whole number of microseconds two readers agree to a hundredth of a second. */
 const playable = patternArbitrary
-  .filter((pattern) => realise(pattern).strokes.every(({ pitch }) => pitch === null || pitch <= 127))
+  .filter((pattern) => flattenScore(pattern).strokes.every(({ pitch }) => pitch === null || pitch <= 127))
   .map((pattern): Pattern => ({ ...pattern, tempo: 60 }));
 
 test('MIDI of 300 random patterns, read by two libraries, has every note at its second', () => {
   fc.assert(
     fc.property(playable, (pattern) => {
-      const score = realise(pattern);
-      const bytes = writeMidi(score);
+      const score = flattenScore(pattern);
+      const bytes = exportMidi(score);
       near(heardByMidiFile(bytes), expectedHeard(score));
       near(heardByPlayer(bytes), expectedHeard(score));
     }),
@@ -192,7 +192,7 @@ test('two strings at one pitch do not end each other: each has a channel of its 
       { id: 'b', at: 210, string: 3, fret: 4 },
     ],
   });
-  const channels = parseMidi(writeMidi(realise(pattern)))
+  const channels = parseMidi(exportMidi(flattenScore(pattern)))
     .tracks.flat()
     .flatMap((event) => (event.type === 'noteOn' && event.velocity > 0 ? [event.channel] : []));
   expect(new Set(channels).size).toBe(2);
@@ -200,7 +200,7 @@ test('two strings at one pitch do not end each other: each has a channel of its 
 
 /** A song of a chart with a bar of another metre, a chorus of another tempo, an ending and a note of melody. */
 const songOf = (chart: string, place: number): Song => {
-  const read = valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), `Song ${place}`));
+  const read = valueOrThrow(createSongFromChart(valueOrThrow(parseChart(chart)), `Song ${place}`));
   const [verse, chorus] = read.sections as [Section, Section];
   const bars = verse.bars.map((bar, index): Bar => {
     if (index === place % verse.bars.length) return { ...bar, metre: { beats: (place % 3) + 1, unit: 4 } };
@@ -214,9 +214,9 @@ const songOf = (chart: string, place: number): Song => {
       { ...verse, bars },
       { ...chorus, tempo: [75, 100, 120, 150][place % 4] as number },
     ],
-    form: read.form.map((part, index) => (index === 0 ? playTimes(part, 2) : part)),
+    form: read.form.map((part, index) => (index === 0 ? setRepeatCount(part, 2) : part)),
   };
-  return { ...song, form: turnEnding(song, 0, 2).form };
+  return { ...song, form: createToggleEndingEdit(song, 0, 2).form };
 };
 
 const CHARTS = [
@@ -229,8 +229,8 @@ const CHARTS = [
 
 test('ten songs with changes of metre and tempo, endings and melody, read by two libraries', () => {
   for (const [place, chart] of [...CHARTS, ...CHARTS].entries()) {
-    const score = realiseSong(songOf(chart, place));
-    const bytes = writeMidi(score);
+    const score = flattenSong(songOf(chart, place));
+    const bytes = exportMidi(score);
     near(heardByMidiFile(bytes), expectedHeard(score));
     near(heardByPlayer(bytes), expectedHeard(score));
   }

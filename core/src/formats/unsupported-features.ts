@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { createProblem, type Problem } from '../errors/index.ts';
 import { findInexactBeats } from './notation/inexact-beats.ts';
-import { mutedIn, placeIn, type Score } from '../score/index.ts';
+import { listMutedStrokes, placeIn, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
 export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'json';
@@ -43,10 +43,10 @@ const places = (score: Score, all: readonly { readonly at: number; readonly stri
  * What a format cannot hold of a score, each with a count: strokes on strings that the chord mutes are heard nowhere.
  * Empty where everything is written.
  * @example
- * listUnsupportedFeatures(realise(createPattern('Roll')), 'tab').length // => 0
+ * listUnsupportedFeatures(flattenScore(createPattern('Roll')), 'tab').length // => 0
  */
 export const listUnsupportedFeatures = (score: Score, format: ExportFormat): readonly Problem[] => {
-  const muted = format === 'midi' || format === 'musicxml' ? mutedIn(score) : [];
+  const muted = format === 'midi' || format === 'musicxml' ? listMutedStrokes(score) : [];
   const what = unkept(score, format);
   return [
     ...(format === 'musicxml' ? findInexactBeats(score, []) : []),

@@ -36,7 +36,7 @@ const readDigits = (text: string): Result<readonly Digit[]> => {
 /**
  * All orders of some things, each once, in the order they are first given.
  * @example
- * permutations(['p', 'i', 'm', 'a']).length // => 24
+ * listPermutations(['p', 'i', 'm', 'a']).length // => 24
  */
 export const listPermutations = <T>(items: readonly T[]): readonly (readonly T[])[] =>
   items.length <= 1

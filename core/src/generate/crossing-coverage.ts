@@ -60,7 +60,7 @@ const wantedEdges = (steps: readonly CoverageStep[], orders: readonly string[]):
  * digits, each exactly once. Where the wanted changes fall into parts that do not meet, one change is added to go from
  * each part to the next; `added` says how many.
  * @example
- * coverage([3, 2, 1], ['i', 'm']).steps.length // => 12
+ * createCoverageDrill([3, 2, 1], ['i', 'm']).steps.length // => 12
  */
 export const createCoverageDrill = (strings: readonly number[], digits: readonly Digit[]): CoverageDrill => {
   const orders = digits.flatMap((a) => digits.filter((b) => a !== b).map((b) => `${a}${b}`));

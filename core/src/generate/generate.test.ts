@@ -5,21 +5,21 @@ import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import { findShape, type Voicing } from '../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
-import { revoice, edit } from '../edit/index.ts';
+import { createVoicingEdit, applyPatternEdit } from '../edit/index.ts';
 import { validatePattern, soundingPitchOfStroke, type Digit, type Pattern } from '../pattern/index.ts';
 import { listDigitsInOrder, analysePattern } from '../analysis/index.ts';
 import {
   GENERATORS,
-  coverage,
-  displacements,
-  evenSpread,
-  generate,
-  initialValues,
-  permutations,
-  scaleBox,
-  type Frame,
+  createCoverageDrill,
+  countPulseDisplacements,
+  euclideanRhythm,
+  generatePattern,
+  defaultValues,
+  listPermutations,
+  listScaleBoxNotes,
+  type GeneratorContext,
   type Generator,
-  type Values,
+  type GeneratorValues,
 } from './index.ts';
 
 const require = createRequire(import.meta.url);
@@ -37,22 +37,22 @@ interface Graph {
 }
 
 const standard = createInstrument(findTuningOrStandard('standard'));
-const frameOn = (chord: string): Frame => ({
+const frameOn = (chord: string): GeneratorContext => ({
   instrument: standard,
   voicing: findShape(standard, chord) as Voicing,
   tempo: 80,
   say: sayMessage,
 });
 const byKey = (key: string): Generator => GENERATORS.find((generator) => generator.key === key) as Generator;
-const made = (key: string, values: Values = {}, chord = 'C'): Pattern =>
-  valueOrThrow(generate(byKey(key), values, frameOn(chord)));
+const made = (key: string, values: GeneratorValues = {}, chord = 'C'): Pattern =>
+  valueOrThrow(generatePattern(byKey(key), values, frameOn(chord)));
 const strings = ({ strokes }: Pattern): string => strokes.map(({ string }) => string).join(' ');
 const digitsOf = (pattern: Pattern): string =>
   listDigitsInOrder(pattern, analysePattern(pattern))
     .map((digit) => digit ?? '-')
     .join(' ');
-const refused = (key: string, values: Values, chord = 'C'): string => {
-  const result = generate(byKey(key), values, frameOn(chord));
+const refused = (key: string, values: GeneratorValues, chord = 'C'): string => {
+  const result = generatePattern(byKey(key), values, frameOn(chord));
   return result.ok ? 'made' : result.problems.map(sayProblem).join(' ');
 };
 
@@ -60,7 +60,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
   '%s makes a pattern as first offered, on many chords',
   (_key, generator) => {
     for (const chord of ['C', 'D', 'E', 'G', 'Am', 'F']) {
-      const pattern = valueOrThrow(generate(generator, initialValues(generator), frameOn(chord)));
+      const pattern = valueOrThrow(generatePattern(generator, defaultValues(generator), frameOn(chord)));
       expect(pattern.strokes.length).toBeGreaterThan(1);
       expect(validatePattern(pattern)).toEqual([]);
       expect(analysePattern(pattern).warnings.filter(({ code }) => code !== 'string-muted')).toEqual([]);
@@ -84,10 +84,10 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
                 : fc.oneof(fc.constant(field.initial), fc.string({ maxLength: 12 })),
         ]),
       ),
-    ) as fc.Arbitrary<Values>;
+    ) as fc.Arbitrary<GeneratorValues>;
     fc.assert(
       fc.property(values, fc.constantFrom('C', 'D', 'G', 'Am'), (asked, chord) => {
-        const result = generate(generator, asked, frameOn(chord));
+        const result = generatePattern(generator, asked, frameOn(chord));
         if (result.ok) expect(validatePattern(result.value)).toEqual([]);
         else for (const problem of result.problems) expect(sayProblem(problem)).not.toMatch(/\{\w+\}/);
       }),
@@ -97,7 +97,7 @@ test.each(GENERATORS.map((generator) => [generator.key, generator] as const))(
 );
 
 describe('rolls (common practice, no source)', () => {
-  test.each<[Values, string, string]>([
+  test.each<[GeneratorValues, string, string]>([
     [{ subdivision: '3' }, '3 2 1', 'p i m'],
     [{ direction: 'backward', subdivision: '3' }, '1 2 3', 'm i p'],
     [{ direction: 'both' }, '3 2 1 2', 'p i m i'],
@@ -122,11 +122,11 @@ describe('alternating thumb', () => {
     const fingers = (one: Pattern): string[] =>
       one.strokes.filter(({ role }) => !role).map(({ at, string }) => `${at}/${string}`);
     expect(basses(pattern)).toEqual([5, 4, 5, 4]);
-    const done = edit(pattern, revoice(pattern, findShape(standard, 'G') as Voicing));
+    const done = applyPatternEdit(pattern, createVoicingEdit(pattern, findShape(standard, 'G') as Voicing));
     if (!done.ok) throw new Error('refused');
     expect(basses(done.value.document)).toEqual([6, 4, 6, 4]);
     expect(fingers(done.value.document)).toEqual(fingers(pattern));
-    const back = edit(done.value.document, done.value.inverse);
+    const back = applyPatternEdit(done.value.document, done.value.inverse);
     expect(back.ok && back.value.document).toEqual(pattern);
   });
 
@@ -141,7 +141,7 @@ describe('alternating thumb', () => {
 
 describe('arpeggios', () => {
   test('p i m a in all orders: 24, each once', () => {
-    expect(new Set(permutations(['p', 'i', 'm', 'a']).map(String)).size).toBe(24);
+    expect(new Set(listPermutations(['p', 'i', 'm', 'a']).map(String)).size).toBe(24);
     const pattern = made('arpeggio', { order: 'p i m a', all: true, subdivision: '4' });
     expect(pattern.strokes).toHaveLength(96);
     const orders = Array.from({ length: 24 }, (_, beat) =>
@@ -156,7 +156,7 @@ describe('arpeggios', () => {
   test('n things have n! orders, each once', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 6 }), (n) => {
-        const all = permutations(Array.from({ length: n }, (_, index) => index));
+        const all = listPermutations(Array.from({ length: n }, (_, index) => index));
         const factorial = Array.from({ length: n }, (_, index) => index + 1).reduce((product, one) => product * one, 1);
         expect(new Set(all.map(String)).size).toBe(factorial);
         expect(all).toHaveLength(factorial);
@@ -168,7 +168,7 @@ describe('arpeggios', () => {
 
 describe('even spread', () => {
   const text = (k: number, n: number): string =>
-    evenSpread(k, n)
+    euclideanRhythm(k, n)
       .map((struck) => (struck ? 'x' : '.'))
       .join('');
   const isRotation = (a: string, b: string): boolean => a.length === b.length && (a + a).includes(b);
@@ -212,7 +212,7 @@ describe('even spread', () => {
       fc.property(
         fc.integer({ min: 2, max: 32 }).chain((n) => fc.tuple(fc.integer({ min: 1, max: n }), fc.constant(n))),
         ([k, n]) => {
-          const places = evenSpread(k, n).flatMap((struck, step) => (struck ? [step] : []));
+          const places = euclideanRhythm(k, n).flatMap((struck, step) => (struck ? [step] : []));
           expect(places).toHaveLength(k);
           expect(places[0]).toBe(0);
           const gaps = places.map((place, index) => (places[index + 1] ?? n + (places[0] as number)) - place);
@@ -226,13 +226,13 @@ describe('even spread', () => {
 
 describe('scale over a pulse', () => {
   test('displacements are pulse interval ÷ finger interval (common practice)', () => {
-    expect(valueOrThrow(displacements(840, 210))).toBe(4);
-    expect(valueOrThrow(displacements(420, 210))).toBe(2);
-    expect(displacements(420, 280).ok).toBe(false);
+    expect(valueOrThrow(countPulseDisplacements(840, 210))).toBe(4);
+    expect(valueOrThrow(countPulseDisplacements(420, 210))).toBe(2);
+    expect(countPulseDisplacements(420, 280).ok).toBe(false);
   });
 
   test('a box holds just the scale within its position', () => {
-    const box = scaleBox({ instrument: standard }, 'major', 7, 0, [3, 2, 1]);
+    const box = listScaleBoxNotes({ instrument: standard }, 'major', 7, 0, [3, 2, 1]);
     const pitches = box.map(({ string, fret }) =>
       soundingPitchOfStroke(frameOn('G') as unknown as Pattern, { id: '', at: 0, string, fret }),
     );
@@ -272,7 +272,7 @@ describe('crossing coverage, checked against the graph library graphology', () =
               }
         for (const node of graph.nodes()) expect(graph.inDegree(node)).toBe(graph.outDegree(node));
         const parts = stronglyConnectedComponents(graph).length;
-        const { steps, wanted, added } = coverage(on, digits);
+        const { steps, wanted, added } = createCoverageDrill(on, digits);
         expect(wanted).toBe(graph.size);
         expect(added).toBe(parts > 1 ? parts : 0);
         expect(steps).toHaveLength(wanted + added);
@@ -303,7 +303,7 @@ test('an accelerating bar runs sixteenths and ends in sixteenth triplets', () =>
 });
 
 describe('hybrid figures and sweeps (common practice, no source)', () => {
-  test.each<[Values, RegExp]>([
+  test.each<[GeneratorValues, RegExp]>([
     [{ figure: 'toggle', pick: 'pick-down' }, /^(down m )+down m$/],
     [{ figure: 'toggle', pick: 'pick-up' }, /^(up m )+up m$/],
     [{ figure: 'toggle', pick: 'pick-alternating', subdivision: '4' }, /^down m up m/],
@@ -334,21 +334,23 @@ describe('harp-harmonic cascade', () => {
   });
 
   test('10 10 9 9 10 10 needs 22 frets: a neck of 21 is too short, and the strings are named (2-domain)', () => {
-    const frame: Frame = {
+    const frame: GeneratorContext = {
       instrument: standard,
       voicing: { chord: 'D', frets: [10, 10, 9, 9, 10, 10] },
       tempo: 80,
       say: sayMessage,
     };
-    const result = generate(byKey('cascade'), { gap: 3 }, frame);
+    const result = generatePattern(byKey('cascade'), { gap: 3 }, frame);
     expect(result.ok ? '' : result.problems.map(sayProblem).join('')).toMatch(
       /Out of reach on string 6, 5: needs 22 frets, the neck has 21/,
     );
-    expect(generate(byKey('cascade'), { gap: 3 }, { ...frame, instrument: { ...standard, frets: 22 } }).ok).toBe(true);
+    expect(generatePattern(byKey('cascade'), { gap: 3 }, { ...frame, instrument: { ...standard, frets: 22 } }).ok).toBe(
+      true,
+    );
   });
 });
 
-test.each<[string, Values, RegExp]>([
+test.each<[string, GeneratorValues, RegExp]>([
   ['scale-over-pulse', { pulse: 'eighths', fingers: 'triplets' }, /do not share a common grid/],
   ['scale-over-pulse', { pulse: 'eighths', displacement: 2 }, /there are 2 shifts, counted from 0/],
   ['scale-over-pulse', { pulseString: 4, strings: '4' }, /No string is left for the fingers/],

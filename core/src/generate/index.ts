@@ -25,22 +25,14 @@ export const GENERATORS: readonly Generator[] = [
 ];
 
 export {
-  generatePattern as generate,
-  defaultValues as initialValues,
-  type GeneratorField as Field,
-  type GeneratorContext as Frame,
+  generatePattern,
+  defaultValues,
+  type GeneratorField,
+  type GeneratorContext,
   type Generator,
-  type GeneratorValues as Values,
+  type GeneratorValues,
 } from './generator.ts';
-export {
-  createCoverageDrill as coverage,
-  type CoverageDrill as Coverage,
-  type CoverageStep as Step,
-} from './crossing-coverage.ts';
-export { euclideanRhythm as evenSpread } from './euclidean-rhythm.ts';
-export { listPermutations as permutations } from './arpeggio.ts';
-export {
-  countPulseDisplacements as displacements,
-  listScaleBoxNotes as scaleBox,
-  type ScaleBoxNote as BoxNote,
-} from './scale-over-pulse.ts';
+export { createCoverageDrill, type CoverageDrill, type CoverageStep } from './crossing-coverage.ts';
+export { euclideanRhythm } from './euclidean-rhythm.ts';
+export { listPermutations } from './arpeggio.ts';
+export { countPulseDisplacements, listScaleBoxNotes, type ScaleBoxNote } from './scale-over-pulse.ts';

@@ -91,7 +91,7 @@ const TICKS: Readonly<Record<string, number>> = {
  * How many displacements a line has over a pulse: pulse interval ÷ finger interval, in ticks. Error:
  * `displacement-uneven` where that is no whole number.
  * @example
- * valueOrThrow(displacements(840, 210)) // => 4
+ * valueOrThrow(countPulseDisplacements(840, 210)) // => 4
  */
 export const countPulseDisplacements = (pulse: number, fingers: number): Result<number> =>
   pulse % fingers === 0 ? success(pulse / fingers) : failure(createProblem('displacement-uneven', { pulse, fingers }));

@@ -1,7 +1,15 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
 import { soundingPitchOfStroke, createPattern } from '../pattern/index.ts';
-import { HARMONIC_NODES, cascadeOver, harmonicPoint, harmonicsOver, madeBy, nodeAt, usualCascade } from './index.ts';
+import {
+  HARMONIC_NODES,
+  createCascade,
+  computeHarmonicPoint,
+  computeHarmonicPoints,
+  namePitchSet,
+  findNodeAtFret,
+  createDefaultSteps,
+} from './index.ts';
 
 const standard = createInstrument(findTuningOrStandard('standard'));
 const shape = { chord: 'G', frets: [3, 5, 5, 4, 3, 3] };
@@ -16,33 +24,37 @@ test.each(HARMONIC_NODES.map((node) => [node.partial, node] as const))(
 );
 
 test('touch frets over a shape: the stopped fret and twelve (2-domain)', () => {
-  expect(harmonicsOver(standard, shape).map(({ touchFret: touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
-  expect(harmonicsOver(standard, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }).map(({ string }) => string)).toEqual([
-    4, 3, 2, 1,
-  ]);
+  expect(computeHarmonicPoints(standard, shape).map(({ touchFret: touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
+  expect(
+    computeHarmonicPoints(standard, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }).map(({ string }) => string),
+  ).toEqual([4, 3, 2, 1]);
 });
 
 test('it sounds what a pattern’s harmonic sounds', () => {
   for (const { frets } of HARMONIC_NODES.filter((node) => node.frets <= 12)) {
-    const { pitch, touchFret: touch } = harmonicPoint(standard, { string: 3, stopped: 0 }, nodeAt(frets));
+    const { pitch, touchFret: touch } = computeHarmonicPoint(
+      standard,
+      { string: 3, stopped: 0 },
+      findNodeAtFret(frets),
+    );
     const stroke = { id: 'a', at: 0, string: 3, harmonic: { kind: 'natural' as const, touch } };
     expect(soundingPitchOfStroke(createPattern('P'), stroke)).toBe(pitch);
   }
 });
 
 test('what is out of reach is a value with its remedies, never an error', () => {
-  const { isReachable: reachable, remedies } = harmonicPoint(standard, { string: 1, stopped: 12 });
+  const { isReachable: reachable, remedies } = computeHarmonicPoint(standard, { string: 1, stopped: 12 });
   expect(reachable).toBe(false);
   expect(remedies.map(sayMessage)).toEqual([
     'Play the string open and touch fret 12 (different note).',
     'Touch fret 19 (an octave and a fifth above the fretted note).',
     'Move the shape down 3 frets (transposes it).',
   ]);
-  expect(harmonicPoint({ ...standard, capo: 12 }, { string: 6, stopped: 0 }).remedies.length).toBeGreaterThan(0);
+  expect(computeHarmonicPoint({ ...standard, capo: 12 }, { string: 6, stopped: 0 }).remedies.length).toBeGreaterThan(0);
 });
 
 test('a cascade: H6 3 H5 2 H4 1, its pitches in the order they sound', () => {
-  const { notes, isMonotonic: oneWay } = cascadeOver(standard, shape, usualCascade(standard));
+  const { notes, isMonotonic: oneWay } = createCascade(standard, shape, createDefaultSteps(standard));
   expect(notes.map(({ noteName: note, harmonic }) => (harmonic ? `H${note}` : note))).toEqual([
     'HG3',
     'B3',
@@ -55,7 +67,11 @@ test('a cascade: H6 3 H5 2 H4 1, its pitches in the order they sound', () => {
 });
 
 test('muted strings are passed over', () => {
-  const { notes } = cascadeOver(standard, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }, usualCascade(standard));
+  const { notes } = createCascade(
+    standard,
+    { chord: 'D', frets: [null, null, 0, 2, 3, 2] },
+    createDefaultSteps(standard),
+  );
   expect(notes.map(({ string }) => string)).toEqual([3, 2, 4, 1]);
 });
 
@@ -67,6 +83,6 @@ test.each([
   [[60, 61, 62], null],
   [[], null],
 ])('%j make %s (handbook tables, from memory)', (pitches, name) => {
-  const made = madeBy(pitches);
+  const made = namePitchSet(pitches);
   expect(made && sayMessage(made)).toBe(name);
 });

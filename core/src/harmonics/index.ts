@@ -1,21 +1,17 @@
-export { HARMONIC_NODES, findNodeAtFret as nodeAt, nodeInterval, type HarmonicNode } from './nodes.ts';
+export { HARMONIC_NODES, findNodeAtFret, nodeInterval, type HarmonicNode } from './nodes.ts';
+export { computeHarmonicPoint, computeHarmonicPoints, type HarmonicPoint } from './harmonic-points.ts';
 export {
-  computeHarmonicPoint as harmonicPoint,
-  computeHarmonicPoints as harmonicsOver,
-  type HarmonicPoint,
-} from './harmonic-points.ts';
-export {
-  createCascade as cascadeOver,
-  namePitchSet as madeBy,
-  createDefaultSteps as usualCascade,
+  createCascade,
+  namePitchSet,
+  createDefaultSteps,
   type Cascade,
   type CascadeNote,
   type CascadeStep,
 } from './cascade.ts';
 export {
   CASCADE_BALANCES,
-  CASCADE_TECHNIQUES as CASCADE_WAYS,
-  createCascadePattern as cascadePattern,
+  CASCADE_TECHNIQUES,
+  createCascadePattern,
   type CascadeBalance,
-  type CascadeTechnique as CascadeWay,
+  type CascadeTechnique,
 } from './cascade-pattern.ts';

@@ -32,7 +32,7 @@ export const fretOfString = (voicing: Voicing, string: number): number | null =>
 /**
  * Whether a string sounds in a voicing.
  * @example
- * sounds(createPattern('P').voicing, 6) // => false
+ * isStringSounding(createPattern('P').voicing, 6) // => false
  */
 export const isStringSounding = (voicing: Voicing, string: number): boolean => fretOfString(voicing, string) !== null;
 

@@ -73,7 +73,7 @@ export const isBassString = (string: number): boolean => string > 3;
 /**
  * Semitones each string is retuned by, from string N to string 1, to go from one tuning to another.
  * @example
- * retune(findTuningOrStandard('standard'), findTuningOrStandard('open-d')) // => [-2, 0, 0, -1, -2, -2]
+ * semitonesToRetune(findTuningOrStandard('standard'), findTuningOrStandard('open-d')) // => [-2, 0, 0, -1, -2, -2]
  */
 export const semitonesToRetune = (from: Tuning, to: Tuning): readonly number[] =>
   from.pitches.map((pitch, index) => (to.pitches[index] ?? pitch) - pitch);

@@ -1,4 +1,4 @@
-import { solveBest, type Digits, type School, type Task } from '../fingering/index.ts';
+import { solveKBest, type Fingering, type School, type FingeringTask } from '../fingering/index.ts';
 import { message, type Message } from '../message/index.ts';
 import { fingerWord, type Digit, type CustomSchool } from '../pattern/index.ts';
 import type { TrainingPattern } from './training-examples.ts';
@@ -7,8 +7,8 @@ import { emptyPlace } from './fit-weights.ts';
 /** Habits that are told: the most frequent ones. */
 const MAX_RULES = 4;
 
-const solveFingering = (task: Task, school: School): Digits =>
-  solveBest({ ...task, school }, emptyPlace, 1)[0]?.digits ?? [];
+const solveFingering = (task: FingeringTask, school: School): Fingering =>
+  solveKBest({ ...task, school }, emptyPlace, 1)[0]?.digits ?? [];
 
 /** A pin that the base would not have given and the learned school gives. */
 interface LearnedRule {
@@ -19,7 +19,7 @@ interface LearnedRule {
   readonly instead: Digit | null;
 }
 
-const beforeOf = ({ example }: TrainingPattern, digits: Digits, index: number): LearnedRule['before'] => {
+const beforeOf = ({ example }: TrainingPattern, digits: Fingering, index: number): LearnedRule['before'] => {
   const { strokes } = example.task;
   const [before, here] = [strokes[index - 1], strokes[index]];
   const digit = digits[index - 1];

@@ -1,5 +1,11 @@
 import { message, type Message } from '../message/index.ts';
-import { solveBest, type Digits, type School, type Task, type PenaltyWeights } from '../fingering/index.ts';
+import {
+  solveKBest,
+  type Fingering,
+  type School,
+  type FingeringTask,
+  type PenaltyWeights,
+} from '../fingering/index.ts';
 import type { RandomSource } from '../sound/index.ts';
 import {
   LEARNABLE_WEIGHT_KEYS,
@@ -20,9 +26,9 @@ export const emptyPlace = (): Message => message('place.several');
 /** A task and the digits wanted of some of its strokes. */
 export interface TrainingExample {
   /** Without pins. */
-  readonly task: Task;
+  readonly task: FingeringTask;
   /** Null where anything will do. */
-  readonly target: Digits;
+  readonly target: Fingering;
 }
 
 /** How a fit is made. */
@@ -43,9 +49,9 @@ const MARGIN = 0.05;
 /** How large a step is, in shares of a weight; weights of nought go by this. */
 const STEP_SIZE = { share: 0.12, least: 0.25 } as const;
 
-const withSchool = (task: Task, school: School): Task => ({ ...task, school });
+const withSchool = (task: FingeringTask, school: School): FingeringTask => ({ ...task, school });
 
-const pinTargets = (task: Task, wanted: Digits): Task => ({
+const pinTargets = (task: FingeringTask, wanted: Fingering): FingeringTask => ({
   ...task,
   strokes: task.strokes.map((stroke, index) => {
     const pin = wanted[index];
@@ -54,7 +60,7 @@ const pinTargets = (task: Task, wanted: Digits): Task => ({
 });
 
 /** Whether a fingering has all that is wanted of it. */
-const matchesTarget = (digits: Digits, wanted: Digits): boolean =>
+const matchesTarget = (digits: Fingering, wanted: Fingering): boolean =>
   wanted.every((digit, index) => digit === null || digit === digits[index]);
 
 const createSchool = (base: School, weights: LearnableWeights): School => ({
@@ -71,8 +77,8 @@ export const getLearnableWeights = ({ weights }: School): LearnableWeights =>
   Object.fromEntries(LEARNABLE_WEIGHT_KEYS.map((key) => [key, weights[key]])) as unknown as LearnableWeights;
 
 interface MarginViolation {
-  readonly good: Digits;
-  readonly bad: Digits;
+  readonly good: Fingering;
+  readonly bad: Fingering;
 }
 
 /** The best fingering that is wanted, and one that is not but comes too near: undefined where all is well. */
@@ -82,11 +88,11 @@ const findMarginViolation = (
   margin: number,
 ): MarginViolation | undefined => {
   const free = withSchool(task, school);
-  const best = solveBest(free, emptyPlace, 2);
+  const best = solveKBest(free, emptyPlace, 2);
   const [first, second] = best;
   if (!first) return undefined;
   if (!matchesTarget(first.digits, wanted)) {
-    const good = solveBest(pinTargets(free, wanted), emptyPlace, 1)[0];
+    const good = solveKBest(pinTargets(free, wanted), emptyPlace, 1)[0];
     return good && matchesTarget(good.digits, wanted) ? { good: good.digits, bad: first.digits } : undefined;
   }
   const near = second && !matchesTarget(second.digits, wanted) && second.cost - first.cost < margin;
@@ -101,7 +107,7 @@ const clampWeight = (value: number, base: number, reach: number): number => {
 const updateWeights = (
   now: LearnableWeights,
   base: LearnableWeights,
-  task: Task,
+  task: FingeringTask,
   { good, bad }: MarginViolation,
   reach: number,
 ): LearnableWeights => {
@@ -133,14 +139,14 @@ const shuffle = <T>(items: readonly T[], random: RandomSource): readonly T[] => 
  */
 export const countMatchedExamples = (examples: readonly TrainingExample[], school: School): number =>
   examples.filter(({ task, target: wanted }) => {
-    const [best] = solveBest(withSchool(task, school), emptyPlace, 1);
+    const [best] = solveKBest(withSchool(task, school), emptyPlace, 1);
     return best !== undefined && matchesTarget(best.digits, wanted);
   }).length;
 
 /** Digits wanted that a school gives by itself, over all examples. */
 export const countMatchedDigits = (examples: readonly TrainingExample[], school: School): number =>
   examples.reduce((sum, { task, target: wanted }) => {
-    const digits = solveBest(withSchool(task, school), emptyPlace, 1)[0]?.digits ?? [];
+    const digits = solveKBest(withSchool(task, school), emptyPlace, 1)[0]?.digits ?? [];
     return sum + wanted.filter((digit, index) => digit !== null && digit === digits[index]).length;
   }, 0);
 

@@ -1,20 +1,20 @@
 export {
-  LEARNABLE_WEIGHT_KEYS as COMFORT_KEYS,
-  computeFeatures as usesOf,
-  type LearnableWeights as ByComfort,
-  type LearnableWeightKey as ComfortKey,
+  LEARNABLE_WEIGHT_KEYS,
+  computeFeatures,
+  type LearnableWeights,
+  type LearnableWeightKey,
 } from './weight-features.ts';
 export {
-  getLearnableWeights as comfortOf,
-  countMatchedExamples as countMet,
+  getLearnableWeights,
+  countMatchedExamples,
   fitWeights,
-  type TrainingExample as FitExample,
+  type TrainingExample,
   type FitOptions,
 } from './fit-weights.ts';
 export {
   learnSchool,
-  type FingeringChange as LearnEffect,
-  type SchoolTrainingRequest as LearnRequest,
-  type LearnedSchool as LearntSchool,
-  type PinAccuracy as PinCount,
+  type FingeringChange,
+  type SchoolTrainingRequest,
+  type LearnedSchool,
+  type PinAccuracy,
 } from './learn-school.ts';

@@ -4,16 +4,16 @@ import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import {
   SCHOOLS,
-  costItems,
+  listCostItems,
   fingerPattern,
   buildCustomSchool,
-  taskOf,
-  totalCost,
-  schoolOf,
+  createTaskFromPattern,
+  sumCosts,
+  resolveSchoolOrThrow,
 } from '../fingering/index.ts';
 import { parseStringNotation } from '../formats/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
-import { COMFORT_KEYS, learnSchool, usesOf, type LearntSchool } from './index.ts';
+import { LEARNABLE_WEIGHT_KEYS, learnSchool, computeFeatures, type LearnedSchool } from './index.ts';
 
 const pinned = (name: string, figure: string, pins: string, subdivision = 2): Pattern => {
   const { pattern } = valueOrThrow(parseStringNotation(figure, { name, subdivision, wholeBeats: true }));
@@ -35,7 +35,7 @@ const TWO_FINGERS = [
   pinned('F', '5+1 - 4 2', '-m-i'),
 ];
 
-const learnt = (patterns: readonly Pattern[], base = 'one-per-string'): LearntSchool =>
+const learnt = (patterns: readonly Pattern[], base = 'one-per-string'): LearnedSchool =>
   valueOrThrow(learnSchool({ base, name: 'Ours', patterns }));
 
 /** The whole of it is part of `npm run test:hard`. */
@@ -44,16 +44,16 @@ const HARD = process.env.TEST_HARD === '1';
 test('a cost is the weights times what a fingering uses of them, and what no weight scales', () => {
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
-      const school = schoolOf({ school: 'one-per-string' });
-      const task = taskOf({ ...pattern, school: school.key });
+      const school = resolveSchoolOrThrow({ school: 'one-per-string' });
+      const task = createTaskFromPattern({ ...pattern, school: school.key });
       const { digits } = fingerPattern({ ...pattern, school: school.key });
       const bare = {
         ...school,
-        weights: { ...school.weights, ...Object.fromEntries(COMFORT_KEYS.map((key) => [key, 0])) },
+        weights: { ...school.weights, ...Object.fromEntries(LEARNABLE_WEIGHT_KEYS.map((key) => [key, 0])) },
       };
-      const uses = usesOf(task, digits);
-      const scaled = COMFORT_KEYS.reduce((sum, key) => sum + school.weights[key] * uses[key], 0);
-      expect(totalCost({ ...task, school: bare }, digits) + scaled).toBeCloseTo(totalCost(task, digits), 5);
+      const uses = computeFeatures(task, digits);
+      const scaled = LEARNABLE_WEIGHT_KEYS.reduce((sum, key) => sum + school.weights[key] * uses[key], 0);
+      expect(sumCosts({ ...task, school: bare }, digits) + scaled).toBeCloseTo(sumCosts(task, digits), 5);
     }),
     { numRuns: HARD ? 50 : 10 },
   );
@@ -78,8 +78,8 @@ describe('a school learns from pins', () => {
 
   test('what it answers is a school that stands, near its base', () => {
     const school = valueOrThrow(buildCustomSchool({ ...found.school, id: 'x' }));
-    const base = schoolOf({ school: 'one-per-string' });
-    for (const key of COMFORT_KEYS)
+    const base = resolveSchoolOrThrow({ school: 'one-per-string' });
+    for (const key of LEARNABLE_WEIGHT_KEYS)
       expect(school.weights[key]).toBeLessThanOrEqual(Math.max(1.5, 2.5 * base.weights[key]));
   });
 
@@ -101,15 +101,17 @@ test('no finger is left out: chords and harmonics may need it', () => {
 });
 
 describe('a fitted school never breaks its base’s rules', () => {
-  const broken = (pattern: Pattern, school: ReturnType<typeof schoolOf>): number => {
+  const broken = (pattern: Pattern, school: ReturnType<typeof resolveSchoolOrThrow>): number => {
     const { digits } = fingerPattern(pattern, { school });
-    return costItems(taskOf(pattern, { school }), digits).filter(({ category: family }) => family === 'rule').length;
+    return listCostItems(createTaskFromPattern(pattern, { school }), digits).filter(
+      ({ category: family }) => family === 'rule',
+    ).length;
   };
 
   test.each(SCHOOLS.filter(({ isBassReservedForThumb: thumbOwnsBasses }) => thumbOwnsBasses).map(({ key }) => key))(
     '%s',
     (key) => {
-      const base = schoolOf({ school: key });
+      const base = resolveSchoolOrThrow({ school: key });
       const { school: made } = learnt(TWO_FINGERS, key);
       const school = valueOrThrow(buildCustomSchool({ ...made, id: 'x' }));
       fc.assert(

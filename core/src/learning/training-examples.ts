@@ -1,4 +1,4 @@
-import { taskOf, type HandProfile, type School } from '../fingering/index.ts';
+import { createTaskFromPattern, type HandProfile, type School } from '../fingering/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
 import type { TrainingExample } from './fit-weights.ts';
 
@@ -22,7 +22,7 @@ const isDigitPossible = (school: School, strings: number, string: number, digit:
 
 /** The pins of a pattern as something to learn from: those the school's rules forbid are none. */
 export const createTrainingPattern = (pattern: Pattern, school: School, hand?: HandProfile): TrainingPattern => {
-  const task = taskOf(removePins(pattern), { school, hand });
+  const task = createTaskFromPattern(removePins(pattern), { school, hand });
   const wanted = pattern.strokes.map(({ pin, string, slur }) =>
     pin && !slur && isDigitPossible(school, task.strings, string, pin) ? pin : null,
   );

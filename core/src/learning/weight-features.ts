@@ -1,9 +1,9 @@
 import {
   PENALTY_KEYS,
-  totalCost,
-  type Digits,
+  sumCosts,
+  type Fingering,
   type School,
-  type Task,
+  type FingeringTask,
   type PenaltyKey,
   type PenaltyWeights,
 } from '../fingering/index.ts';
@@ -43,8 +43,8 @@ const createZeroWeights = ({ weights }: School): PenaltyWeights => ({
   ease: {},
 });
 
-const computeCost = (task: Task, digits: Digits, weights: PenaltyWeights): number =>
-  totalCost({ ...task, school: { ...task.school, weights } }, digits);
+const computeCost = (task: FingeringTask, digits: Fingering, weights: PenaltyWeights): number =>
+  sumCosts({ ...task, school: { ...task.school, weights } }, digits);
 
 /**
  * How much of each weight of comfort a fingering uses: the cost is the sum of the weights times these, and of what no
@@ -52,7 +52,7 @@ const computeCost = (task: Task, digits: Digits, weights: PenaltyWeights): numbe
  * @example
  * computeFeatures(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 3')).pattern), ['p', 'i', 'i']).repeat > 0 // => true
  */
-export const computeFeatures = (task: Task, digits: Digits): LearnableWeights => {
+export const computeFeatures = (task: FingeringTask, digits: Fingering): LearnableWeights => {
   const none = createZeroWeights(task.school);
   const rest = computeCost(task, digits, none);
   return Object.fromEntries(

@@ -1,9 +1,9 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
-import { SHELF, countsAloud } from '../shelf/index.ts';
+import { PATTERN_LIBRARY, countsAloud } from '../shelf/index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import { validatePattern } from '../pattern/index.ts';
 
-test.each(SHELF.map((figure) => [figure.key, figure] as const))(
+test.each(PATTERN_LIBRARY.map((figure) => [figure.key, figure] as const))(
   '%s stands, can be played at its tempo, and raises nothing',
   (_name, { pattern, use, name }) => {
     expect(validatePattern(pattern)).toEqual([]);
@@ -17,6 +17,10 @@ test.each(SHELF.map((figure) => [figure.key, figure] as const))(
 );
 
 test('counts are said aloud where a string is struck', () => {
-  expect(countsAloud(SHELF.find(({ key }) => key === 'three-three-two')?.pattern as never)).toBe('1 & 2 & 3 & 4 &');
-  expect(countsAloud(SHELF.find(({ key }) => key === 'thumb-alone')?.pattern as never)).toBe('1 · 2 · 3 · 4 ·');
+  expect(countsAloud(PATTERN_LIBRARY.find(({ key }) => key === 'three-three-two')?.pattern as never)).toBe(
+    '1 & 2 & 3 & 4 &',
+  );
+  expect(countsAloud(PATTERN_LIBRARY.find(({ key }) => key === 'thumb-alone')?.pattern as never)).toBe(
+    '1 · 2 · 3 · 4 ·',
+  );
 });

@@ -1,7 +1,7 @@
 import { message, type Message } from '../message/message.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { parseStringNotation, type StringNotationOptions } from '../formats/index.ts';
-import { GENERATORS, generate, type Generator, type Values } from '../generate/index.ts';
+import { GENERATORS, generatePattern, type Generator, type GeneratorValues } from '../generate/index.ts';
 import { findShape } from '../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../instrument/index.ts';
 import { listSubdivisionSlots, formatCount, createPattern, type Pattern } from '../pattern/index.ts';
@@ -37,7 +37,7 @@ const generated = (
   generator: string,
   chord: string,
   tempo: number,
-  values: Values = {},
+  values: GeneratorValues = {},
 ): LibraryPattern => {
   const found = GENERATORS.find((one) => one.key === generator) as Generator;
   const voicing = findShape(standard, chord) ?? createPattern('').voicing;
@@ -45,7 +45,7 @@ const generated = (
     key,
     name,
     use,
-    pattern: valueOrThrow(generate(found, values, { instrument: standard, voicing, tempo, say: () => key })),
+    pattern: valueOrThrow(generatePattern(found, values, { instrument: standard, voicing, tempo, say: () => key })),
   };
 };
 

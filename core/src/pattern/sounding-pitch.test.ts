@@ -3,7 +3,7 @@ import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { findShape, type Voicing } from '../harmony/index.ts';
 import { midiToFrequency, createInstrument, pitchAt, findTuningOrStandard } from '../instrument/index.ts';
-import { edit, revoice, type Edit } from '../edit/index.ts';
+import { applyPatternEdit, createVoicingEdit, type AnyPatternEdit } from '../edit/index.ts';
 import {
   NODE_FRETS,
   findSlursWithoutOrigin,
@@ -135,11 +135,12 @@ describe('roles land on the chord’s strings (2-domain, common practice)', () =
             shape(first),
           ),
         });
-        const there = (pattern: Pattern, change: Edit): Pattern => valueOrThrow(edit(pattern, change)).document;
+        const there = (pattern: Pattern, change: AnyPatternEdit): Pattern =>
+          valueOrThrow(applyPatternEdit(pattern, change)).document;
         expect(
           there(
-            there(start, revoice(start, shape(second))),
-            revoice(there(start, revoice(start, shape(second))), shape(first)),
+            there(start, createVoicingEdit(start, shape(second))),
+            createVoicingEdit(there(start, createVoicingEdit(start, shape(second))), shape(first)),
           ),
         ).toEqual(start);
       }),

@@ -9,31 +9,31 @@ import { createSeededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import {
   DAY,
-  FIRST_ABILITY,
-  SENSIBLE_STUDENT,
-  afterAttempt,
-  afterDays,
-  cleanChance,
-  inOrder,
-  ladderFor,
-  planOf,
-  planSitting,
-  progressOf,
-  readEvent,
+  PRIOR_ABILITY,
+  DEFAULT_STUDENT,
+  updateAbility,
+  inflateAbilityVariance,
+  predictCleanProbability,
+  normaliseEvents,
+  createLadder,
+  toLadderPlan,
+  planSession,
+  computeProgress,
+  parsePracticeEvent,
   simulatePractice,
-  stuckAt,
-  tempoSteps,
-  weakStages,
-  type Ladder,
+  detectStuck,
+  listTempoSteps,
+  findWeakStages,
+  type PracticeLadder,
   type LadderPlan,
   type PracticeEvent,
-  type SittingItem,
+  type SessionItem,
 } from './index.ts';
 
 const figure = (text: string, tempo = 90): Pattern =>
   valueOrThrow(parseStringNotation(text, { tempo, subdivision: 2 })).pattern;
-const ladder = (text: string, target: number, more = {}): Ladder =>
-  valueOrThrow(ladderFor(figure(text), { target, ...more }));
+const ladder = (text: string, target: number, more = {}): PracticeLadder =>
+  valueOrThrow(createLadder(figure(text), { target, ...more }));
 
 describe('tempo steps rise in equal strain', () => {
   // By hand: ceiling 120, from 60 in steps of 8.4.
@@ -43,13 +43,13 @@ describe('tempo steps rise in equal strain', () => {
     [80, null, [40, 46, 51, 57, 62, 68, 74, 80]],
     [20, 400, [20]],
   ])('to %d under a ceiling of %p', (target, ceiling, steps) => {
-    expect(tempoSteps(target, ceiling)).toEqual(steps);
+    expect(listTempoSteps(target, ceiling)).toEqual(steps);
   });
 
   test('they never fall, end at the target, and no step is more than one and a half of 7 % of the ceiling and a rounding', () => {
     fc.assert(
       fc.property(fc.integer({ min: 20, max: 300 }), fc.integer({ min: 30, max: 500 }), (target, ceiling) => {
-        const steps = tempoSteps(target, ceiling);
+        const steps = listTempoSteps(target, ceiling);
         expect(steps.at(-1)).toBe(target);
         steps.slice(1).forEach((tempo, index) => {
           const rise = tempo - (steps[index] as number);
@@ -78,7 +78,7 @@ describe('a ladder', () => {
   test('parts keep the digits of the whole, and their gates and reasons', () => {
     const whole = figure('5 3 2 3 5 3 1 3');
     const { digits } = analysePattern({ ...whole, cyclic: true });
-    const { stages } = valueOrThrow(ladderFor(whole, { target: 80 }));
+    const { stages } = valueOrThrow(createLadder(whole, { target: 80 }));
     const thumb = stages.find(({ kind }) => kind === 'thumb');
     expect(thumb?.gate).toBe(5);
     expect(thumb?.pattern.strokes.map(({ pin }) => pin)).toEqual(thumb?.pattern.strokes.map(({ id }) => digits[id]));
@@ -92,10 +92,10 @@ describe('a ladder', () => {
   test('the plan carries the hand it was made for, so that the same stages come again', () => {
     const slow = HAND_PRESETS[0];
     const whole = figure('6 4 3 2 1 2 3 4');
-    const made = valueOrThrow(ladderFor(whole, { target: 90, hand: slow }));
-    const kept = JSON.parse(JSON.stringify(planOf(made))) as LadderPlan;
-    expect(valueOrThrow(ladderFor(whole, { target: 90, hand: kept.hand })).stages).toEqual(made.stages);
-    expect(planOf(valueOrThrow(ladderFor(whole, { target: 90 }))).hand).toBeUndefined();
+    const made = valueOrThrow(createLadder(whole, { target: 90, hand: slow }));
+    const kept = JSON.parse(JSON.stringify(toLadderPlan(made))) as LadderPlan;
+    expect(valueOrThrow(createLadder(whole, { target: 90, hand: kept.hand })).stages).toEqual(made.stages);
+    expect(toLadderPlan(valueOrThrow(createLadder(whole, { target: 90 }))).hand).toBeUndefined();
   });
 
   test('what a pattern does not need is left out, with the reason', () => {
@@ -122,7 +122,7 @@ describe('a ladder', () => {
     [figure('5 3 2 3'), 5, /20 and 400/],
     [figure('5 3 2 3'), Number.NaN, /20 and 400/],
   ])('what cannot be climbed is refused', (pattern, target, words) => {
-    const made = ladderFor(pattern, { target });
+    const made = createLadder(pattern, { target });
     expect(made.ok ? '' : sayProblems(made.problems)).toMatch(words);
   });
 });
@@ -151,51 +151,51 @@ describe('how an item stands', () => {
   const begun = [event('done', 'position'), ...times(3, () => event('clean', 'thumb', 50))];
 
   test('clean times in a row pass a stage; a slip begins the count anew', () => {
-    expect(progressOf(PLAN, begun.slice(0, 3))).toMatchObject({ stage: 1, streak: 2 });
-    expect(progressOf(PLAN, begun)).toMatchObject({ stage: 2, step: 0, tempo: 50, streak: 0 });
+    expect(computeProgress(PLAN, begun.slice(0, 3))).toMatchObject({ stage: 1, streak: 2 });
+    expect(computeProgress(PLAN, begun)).toMatchObject({ stage: 2, step: 0, tempo: 50, streak: 0 });
     const slipped = [...begun.slice(0, 3), event('slipped', 'thumb', 50)];
-    expect(progressOf(PLAN, slipped)).toMatchObject({ stage: 1, streak: 0 });
+    expect(computeProgress(PLAN, slipped)).toMatchObject({ stage: 1, streak: 0 });
   });
 
   test('ten a step, five at the top; two gates in a row without a slip skip one', () => {
     const ten = (tempo: number) => times(10, () => event('clean', 'tempo', tempo));
     const slip = event('slipped', 'tempo', 60);
     const first = [...begun, ...ten(50)];
-    expect(progressOf(PLAN, first)).toMatchObject({ step: 2, tempo: 70 });
+    expect(computeProgress(PLAN, first)).toMatchObject({ step: 2, tempo: 70 });
     const spoilt = [
       ...begun.slice(0, -1),
       event('slipped', 'thumb', 50),
       ...times(3, () => event('clean', 'thumb', 50)),
     ];
     const second = [...spoilt, event('slipped', 'tempo', 50), ...ten(50)];
-    expect(progressOf(PLAN, second)).toMatchObject({ step: 1, tempo: 60 });
+    expect(computeProgress(PLAN, second)).toMatchObject({ step: 1, tempo: 60 });
     expect(slip.tempo).toBe(60);
     const top = [...first, ...ten(70), ...times(5, () => event('clean', 'tempo', 80))];
-    expect(progressOf(PLAN, top)).toMatchObject({ stage: 3, tempo: null });
+    expect(computeProgress(PLAN, top)).toMatchObject({ stage: 3, tempo: null });
   });
 
   test('three slips without half a gate between them lead two tempos back', () => {
     const at70 = [...begun, ...times(10, () => event('clean', 'tempo', 50))];
     const slips = times(3, () => event('slipped', 'tempo', 70));
-    expect(progressOf(PLAN, [...at70, ...slips])).toMatchObject({ step: 0, tempo: 50, slips: 0 });
-    expect(progressOf(PLAN, [...at70, ...slips]).fallbacks).toHaveLength(1);
+    expect(computeProgress(PLAN, [...at70, ...slips])).toMatchObject({ step: 0, tempo: 50, slips: 0 });
+    expect(computeProgress(PLAN, [...at70, ...slips]).fallbacks).toHaveLength(1);
   });
 
   test('attempts are counted by stage, and where most slip is said', () => {
     const events = [...times(9, () => event('clean', 'thumb', 40)), ...times(6, () => event('slipped', 'thumb', 40))];
     const easy = times(30, () => event('clean', 'tempo', 40));
-    const { attempts } = progressOf(PLAN, [...events, ...easy, event('slipped', 'tempo', 40)]);
+    const { attempts } = computeProgress(PLAN, [...events, ...easy, event('slipped', 'tempo', 40)]);
     expect(attempts).toEqual([
       { key: 'thumb', clean: 9, slipped: 6 },
       { key: 'tempo', clean: 30, slipped: 1 },
     ]);
-    expect(weakStages(attempts)).toEqual([{ key: 'thumb', clean: 9, slipped: 6, share: 0.4 }]);
+    expect(findWeakStages(attempts)).toEqual([{ key: 'thumb', clean: 9, slipped: 6, share: 0.4 }]);
   });
 
   test('an attempt that is taken back was none', () => {
     const wrong = event('slipped', 'thumb', 50);
     const events = [...begun.slice(0, 3), wrong, { ...event('undone'), of: wrong.id }];
-    expect(progressOf(PLAN, events)).toMatchObject({ stage: 1, streak: 2 });
+    expect(computeProgress(PLAN, events)).toMatchObject({ stage: 1, streak: 2 });
   });
 
   test('the order of arrival does not matter, and hearing it twice changes nothing', () => {
@@ -225,8 +225,8 @@ describe('how an item stands', () => {
         const events = [...new Map(given.map((one) => [one.id, one])).values()];
         const random = createSeededRandom(seed);
         const shuffled = [...events].sort(() => random() - 0.5);
-        expect(progressOf(PLAN, shuffled)).toEqual(progressOf(PLAN, events));
-        expect(progressOf(PLAN, [...events, ...shuffled])).toEqual(progressOf(PLAN, events));
+        expect(computeProgress(PLAN, shuffled)).toEqual(computeProgress(PLAN, events));
+        expect(computeProgress(PLAN, [...events, ...shuffled])).toEqual(computeProgress(PLAN, events));
       }),
     );
   });
@@ -236,7 +236,7 @@ describe('events from outside', () => {
   const now = 1_000_000_000_000;
   const good = { id: 'a', at: now, kind: 'clean', stage: 'thumb', tempo: 60 };
 
-  test('what can be is taken', () => expect(readEvent(good).ok).toBe(true));
+  test('what can be is taken', () => expect(parsePracticeEvent(good).ok).toBe(true));
 
   test.each<[string, unknown, RegExp]>([
     ['of no time a clock shows', { ...good, at: 1e15 }, /no valid date/],
@@ -246,7 +246,7 @@ describe('events from outside', () => {
     ['an unknown kind', { ...good, kind: 'flown' }, /kind/],
     ['no object', 'clean', /./],
   ])('%s is refused', (_name, value, words) => {
-    const read = readEvent(value);
+    const read = parsePracticeEvent(value);
     expect(read.ok).toBe(false);
     expect(sayProblems(read.ok ? [] : read.problems)).toMatch(words);
   });
@@ -256,35 +256,35 @@ describe('events from outside', () => {
       { id: 'b', at: 20, kind: 'rest' },
       { id: 'a', at: 10, kind: 'rest' },
     ] as const;
-    expect(inOrder(jumped).map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(normaliseEvents(jumped).map(({ id }) => id)).toEqual(['a', 'b']);
   });
 });
 
 describe('ability', () => {
   test('half of the attempts are clean at it, fewer beyond, and clean ones raise it', () => {
-    expect(cleanChance({ mean: Math.log(0.8), variance: 0.01 }, 0.8)).toBeCloseTo(0.5, 12);
-    expect(cleanChance(FIRST_ABILITY, 1.1)).toBeLessThan(cleanChance(FIRST_ABILITY, 0.9));
-    expect(afterAttempt(FIRST_ABILITY, { strain: 1, isClean: true }).mean).toBeGreaterThan(FIRST_ABILITY.mean);
-    expect(afterAttempt(FIRST_ABILITY, { strain: 0.6, isClean: false }).mean).toBeLessThan(FIRST_ABILITY.mean);
+    expect(predictCleanProbability({ mean: Math.log(0.8), variance: 0.01 }, 0.8)).toBeCloseTo(0.5, 12);
+    expect(predictCleanProbability(PRIOR_ABILITY, 1.1)).toBeLessThan(predictCleanProbability(PRIOR_ABILITY, 0.9));
+    expect(updateAbility(PRIOR_ABILITY, { strain: 1, isClean: true }).mean).toBeGreaterThan(PRIOR_ABILITY.mean);
+    expect(updateAbility(PRIOR_ABILITY, { strain: 0.6, isClean: false }).mean).toBeLessThan(PRIOR_ABILITY.mean);
   });
 
   test('one hears the truth: attempts around a known ability lead there', () => {
     const random = createSeededRandom(7);
     const truth = { mean: Math.log(0.7), variance: 0 };
-    let known = FIRST_ABILITY;
+    let known = PRIOR_ABILITY;
     for (let attempt = 0; attempt < 300; attempt += 1) {
       const strain = 0.5 + random() * 0.5;
-      known = afterAttempt(known, { strain, isClean: random() < cleanChance(truth, strain) });
+      known = updateAbility(known, { strain, isClean: random() < predictCleanProbability(truth, strain) });
     }
     expect(Math.exp(known.mean)).toBeGreaterThan(0.65);
     expect(Math.exp(known.mean)).toBeLessThan(0.75);
-    expect(known.variance).toBeLessThan(FIRST_ABILITY.variance / 5);
-    expect(afterDays(known, 10_000).variance).toBe(FIRST_ABILITY.variance);
+    expect(known.variance).toBeLessThan(PRIOR_ABILITY.variance / 5);
+    expect(inflateAbilityVariance(known, 10_000).variance).toBe(PRIOR_ABILITY.variance);
   });
 });
 
 describe('a sitting', () => {
-  const item = fc.record<SittingItem>({
+  const item = fc.record<SessionItem>({
     id: fc.uuid(),
     name: fc.string({ minLength: 1, maxLength: 20 }),
     stage: fc.option(
@@ -307,7 +307,7 @@ describe('a sitting', () => {
         fc.integer({ min: 5, max: 120 }),
         fc.boolean(),
         (items, minutes, discomfort) => {
-          const plan = valueOrThrow(planSitting(items, { minutes, discomfort }));
+          const plan = valueOrThrow(planSession(items, { minutes, discomfort }));
           expect(plan.minutes).toBeLessThanOrEqual(minutes);
           expect(plan.blocks[0]?.kind).toBe('position');
           expect(plan.blocks.every((line) => line.minutes >= 1 && sayMessage(line.reason).length > 0)).toBe(true);
@@ -324,34 +324,34 @@ describe('a sitting', () => {
 
   test.each([0, 4, 121, 600, Number.NaN])('%d minutes are none', (minutes) => {
     const one = { id: 'a', name: 'A', stage: null, isStuck: false, isDue: false, isNew: true };
-    expect(planSitting([one], { minutes, discomfort: false }).ok).toBe(false);
+    expect(planSession([one], { minutes, discomfort: false }).ok).toBe(false);
   });
 });
 
 describe('invented students', () => {
   const made = ladder('5 3 2 3 5 3 1 3', 190);
-  const plan = planOf(made);
-  const weeks = (student: typeof SENSIBLE_STUDENT, seed: number, days = 84) =>
+  const plan = toLadderPlan(made);
+  const weeks = (student: typeof DEFAULT_STUDENT, seed: number, days = 84) =>
     simulatePractice(made, student, { from: 0, days, random: createSeededRandom(seed) });
 
   test('a sensible one climbs the whole ladder in twelve weeks', () => {
     const through = Array.from(
       { length: 20 },
-      (_, seed) => progressOf(plan, weeks(SENSIBLE_STUDENT, seed).events).stage,
+      (_, seed) => computeProgress(plan, weeks(DEFAULT_STUDENT, seed).events).stage,
     );
     expect(through.filter((stage) => stage === plan.stages.length).length).toBeGreaterThanOrEqual(17);
   });
 
   test('one whose hand goes no further is found stuck within three sittings of a week, and no sensible one is at the end', () => {
-    const halted = { ...SENSIBLE_STUDENT, limit: -0.62, skill: -0.75 };
+    const halted = { ...DEFAULT_STUDENT, limit: -0.62, skill: -0.75 };
     const found = Array.from({ length: 20 }, (_, seed) => {
       const { events } = weeks(halted, seed, 60);
-      return stuckAt(plan, progressOf(plan, events), { now: 60 * DAY });
+      return detectStuck(plan, computeProgress(plan, events), { now: 60 * DAY });
     });
     expect(found.filter((one) => one !== null).length).toBeGreaterThanOrEqual(17);
     const free = Array.from({ length: 20 }, (_, seed) => {
-      const { events } = weeks({ ...SENSIBLE_STUDENT, skill: -0.2, learning: 0.01 }, seed, 84);
-      return stuckAt(plan, progressOf(plan, events), { now: 84 * DAY });
+      const { events } = weeks({ ...DEFAULT_STUDENT, skill: -0.2, learning: 0.01 }, seed, 84);
+      return detectStuck(plan, computeProgress(plan, events), { now: 84 * DAY });
     });
     expect(free.filter((one) => one !== null).length).toBeLessThanOrEqual(2);
   });
@@ -362,7 +362,7 @@ describe('invented students', () => {
       made.stages.map(({ key, pattern }) => [key, analysePattern(pattern, { hand }).limit?.maxTempo ?? Infinity]),
     );
     for (let seed = 0; seed < 40; seed += 1)
-      for (const { stage = '', tempo = 0 } of weeks(SENSIBLE_STUDENT, seed).events)
+      for (const { stage = '', tempo = 0 } of weeks(DEFAULT_STUDENT, seed).events)
         expect(tempo).toBeLessThanOrEqual((most.get(stage) ?? Infinity) + 1e-6);
   });
 });

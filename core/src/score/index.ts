@@ -1,19 +1,13 @@
-export type { ChordSpan, Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange as TempoMark } from './score.ts';
-export { flattenScore as realise, type FlattenOptions as RealiseOptions } from './flatten-score.ts';
+export type { ChordSpan, Score, ScoreBar, ScoreBeat, ScoreStroke, TempoChange } from './score.ts';
+export { flattenScore, type FlattenOptions } from './flatten-score.ts';
 export {
-  findLastAtOrBefore as lastBefore,
-  findLastIndexAtOrBefore as lastIndexBefore,
-  applySwing as playedTick,
-  tickToSeconds as secondsAt,
-  durationInSeconds as secondsOf,
+  findLastAtOrBefore,
+  findLastIndexAtOrBefore,
+  applySwing,
+  tickToSeconds,
+  durationInSeconds,
   tempoAt,
-  secondsToTick as tickAt,
-  type TempoMap as Clock,
+  secondsToTick,
+  type TempoMap,
 } from './tempo-map.ts';
-export {
-  findBarAt as barAt,
-  chordOfStroke as chordOf,
-  listSoundingStrokes as heardIn,
-  listMutedStrokes as mutedIn,
-  placeIn,
-} from './positions.ts';
+export { findBarAt, chordOfStroke, listSoundingStrokes, listMutedStrokes, placeIn } from './positions.ts';

@@ -6,7 +6,7 @@ import type { Score, ScoreBar, ScoreStroke } from './score.ts';
 /**
  * The bar a tick falls in, and its number from 1.
  * @example
- * findBarAt(realise(createPattern('P', { bars: 2 })), 3360).number // => 2
+ * findBarAt(flattenScore(createPattern('P', { bars: 2 })), 3360).number // => 2
  */
 export const findBarAt = (
   { bars }: Pick<Score, 'bars'>,
@@ -19,7 +19,7 @@ export const findBarAt = (
 /**
  * A tick of a score as a teacher says it: “beat 2 &”, with the bar in front where there is more than one.
  * @example
- * placeIn(realise(createPattern('Roll', { bars: 2 })), 3360 + 420).code // => 'place.in-bar'
+ * placeIn(flattenScore(createPattern('Roll', { bars: 2 })), 3360 + 420).code // => 'place.in-bar'
  */
 export const placeIn = (score: Pick<Score, 'bars'>, at: number): Message => {
   const { bar, number } = findBarAt(score, at);
@@ -30,7 +30,7 @@ export const placeIn = (score: Pick<Score, 'bars'>, at: number): Message => {
 /**
  * The chord a stroke is played on.
  * @example
- * chordOf(realise(createPattern('P')), { chord: 0 }) // => 'C'
+ * chordOf(flattenScore(createPattern('P')), { chord: 0 }) // => 'C'
  */
 export const chordOfStroke = ({ chords }: Pick<Score, 'chords'>, { chord }: Pick<ScoreStroke, 'chord'>): string =>
   chords[chord]?.voicing.chord ?? '';
@@ -38,7 +38,7 @@ export const chordOfStroke = ({ chords }: Pick<Score, 'chords'>, { chord }: Pick
 /**
  * The strokes whose string the chord mutes: nothing of them is heard, and no file can hold them.
  * @example
- * listMutedStrokes(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 0
+ * listMutedStrokes(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 0
  */
 export const listMutedStrokes = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
   strokes.filter(({ pitch }) => pitch === null);
@@ -46,7 +46,7 @@ export const listMutedStrokes = ({ strokes }: Pick<Score, 'strokes'>): readonly 
 /**
  * The strokes that are heard.
  * @example
- * listSoundingStrokes(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 4
+ * listSoundingStrokes(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 4
  */
 export const listSoundingStrokes = ({ strokes }: Pick<Score, 'strokes'>): readonly ScoreStroke[] =>
   strokes.filter(({ pitch, silent }) => pitch !== null && !silent);

@@ -3,7 +3,7 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { fretOfString } from '../harmony/index.ts';
 import { createPattern, patternLength, type Pattern } from '../pattern/index.ts';
 import { secondsPerTick, ticksPerBeat } from '../time/index.ts';
-import { realise, secondsAt, tickAt } from './index.ts';
+import { flattenScore, tickToSeconds, secondsToTick } from './index.ts';
 
 /** The same music written out by hand: each stroke looked up by itself, straight from the definitions. */
 const byHand = (pattern: Pattern) =>
@@ -23,7 +23,7 @@ const byHand = (pattern: Pattern) =>
 test('a score says what one finds by looking each stroke up', () => {
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
-      const { strokes } = realise(pattern);
+      const { strokes } = flattenScore(pattern);
       byHand(pattern).forEach(({ at, string, open, fret, next }, index) => {
         const stroke = strokes[index];
         expect([stroke?.at, stroke?.string, stroke?.fret]).toEqual([at, string, fret]);
@@ -47,9 +47,9 @@ test('the same strokes in another key of the memory come out the same', () => {
         metre: a.metre,
         strokes: a.strokes.filter(({ string }) => string <= strings),
       };
-      realise(a);
-      const fresh = realise({ ...moved, strokes: moved.strokes.map((stroke) => ({ ...stroke })) });
-      expect(realise(moved).strokes).toEqual(fresh.strokes);
+      flattenScore(a);
+      const fresh = flattenScore({ ...moved, strokes: moved.strokes.map((stroke) => ({ ...stroke })) });
+      expect(flattenScore(moved).strokes).toEqual(fresh.strokes);
     }),
     { seed: 13, numRuns: 200 },
   );
@@ -58,11 +58,11 @@ test('the same strokes in another key of the memory come out the same', () => {
 test('seconds and ticks go back and forth, and never backwards', () => {
   fc.assert(
     fc.property(patternArbitrary, fc.nat(10_000), fc.nat(10_000), (pattern, a, b) => {
-      const score = realise(pattern);
+      const score = flattenScore(pattern);
       const [from, to] = [Math.min(a, b), Math.max(a, b)].map((tick) => tick % (score.length + 1));
-      expect(tickAt(score, secondsAt(score, a % score.length))).toBeCloseTo(a % score.length, 4);
+      expect(secondsToTick(score, tickToSeconds(score, a % score.length))).toBeCloseTo(a % score.length, 4);
       if ((from as number) < (to as number))
-        expect(secondsAt(score, from as number)).toBeLessThan(secondsAt(score, to as number));
+        expect(tickToSeconds(score, from as number)).toBeLessThan(tickToSeconds(score, to as number));
     }),
     { seed: 12, numRuns: 300 },
   );
@@ -70,8 +70,8 @@ test('seconds and ticks go back and forth, and never backwards', () => {
 
 test('swing moves what falls off the beat and leaves the beats: at 67 % the second eighth comes at two thirds', () => {
   const pattern = createPattern('Swung', { swing: 67, tempo: 60, subdivision: 2 });
-  const score = realise(pattern);
+  const score = flattenScore(pattern);
   const beat = ticksPerBeat(pattern.metre) * secondsPerTick(pattern.metre, 60);
-  expect(secondsAt(score, 840)).toBeCloseTo(beat, 9);
-  expect(secondsAt(score, 420)).toBeCloseTo(0.67 * beat, 9);
+  expect(tickToSeconds(score, 840)).toBeCloseTo(beat, 9);
+  expect(tickToSeconds(score, 420)).toBeCloseTo(0.67 * beat, 9);
 });

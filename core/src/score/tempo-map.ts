@@ -47,7 +47,7 @@ const split = (value: number, whole: number): readonly [rounds: number, rest: nu
 /**
  * Where a tick falls when it is swung, in ticks; not always a whole one.
  * @example
- * applySwing(realise(createPattern('Roll', { swing: 75 })), 420) // => 630
+ * applySwing(flattenScore(createPattern('Roll', { swing: 75 })), 420) // => 630
  */
 export const applySwing = ({ swing, beats, length }: TempoMap, tick: number): number => {
   if (swing === 50) return tick;
@@ -63,7 +63,7 @@ const secondsIn = (tempos: readonly TempoChange[], at: number): number => {
 /**
  * Seconds one time through a score takes.
  * @example
- * durationInSeconds(realise(createPattern('Roll', { tempo: 60 }))) // => 4
+ * durationInSeconds(flattenScore(createPattern('Roll', { tempo: 60 }))) // => 4
  */
 export const durationInSeconds = ({ tempos, length }: TempoMap): number => secondsIn(tempos, length);
 
@@ -71,7 +71,7 @@ export const durationInSeconds = ({ tempos, length }: TempoMap): number => secon
  * Seconds from the start of a score to a tick of it, as it is played: swing and changes of tempo counted. Ticks beyond
  * the end belong to the next time through.
  * @example
- * tickToSeconds(realise(createPattern('Roll', { tempo: 60, swing: 75 })), 420).toFixed(3) // => '0.750'
+ * tickToSeconds(flattenScore(createPattern('Roll', { tempo: 60, swing: 75 })), 420).toFixed(3) // => '0.750'
  */
 export const tickToSeconds = (clock: TempoMap, tick: number): number => {
   const [rounds, rest] = split(applySwing(clock, tick), clock.length);
@@ -82,7 +82,7 @@ export const tickToSeconds = (clock: TempoMap, tick: number): number => {
  * The tick of a score that is played at a second: the inverse of `tickToSeconds`. Before the start it goes on backwards at
  * the first tempo.
  * @example
- * Math.round(secondsToTick(realise(createPattern('Roll', { tempo: 60, swing: 75 })), 0.75)) // => 420
+ * Math.round(secondsToTick(flattenScore(createPattern('Roll', { tempo: 60, swing: 75 })), 0.75)) // => 420
  */
 export const secondsToTick = (clock: TempoMap, seconds: number): number => {
   const { tempos, beats, swing, length } = clock;
@@ -98,7 +98,7 @@ export const secondsToTick = (clock: TempoMap, seconds: number): number => {
 /**
  * The tempo in force at a tick, in beats a minute.
  * @example
- * tempoAt(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), 0) // => 80
+ * tempoAt(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), 0) // => 80
  */
 export const tempoAt = ({ tempos }: Pick<Score, 'tempos'>, tick: number): number =>
   findLastAtOrBefore(tempos, tick).bpm;

@@ -1,9 +1,9 @@
 import { message, type Label, type Message } from '../message/index.ts';
-import { schoolOf } from '../fingering/index.ts';
-import { barsBroken } from '../formats/index.ts';
+import { resolveSchoolOrThrow } from '../fingering/index.ts';
+import { countSplitBars } from '../formats/index.ts';
 import { tuningName } from '../instrument/index.ts';
 import type { Pattern } from '../pattern/index.ts';
-import { NEAR_CEILING, tempoSteps } from '../practice/index.ts';
+import { NEAR_MAX_TEMPO, listTempoSteps } from '../practice/index.ts';
 import type { Score } from '../score/index.ts';
 import type { Song } from '../song/index.ts';
 import { TEMPO_RANGE } from '../time/index.ts';
@@ -16,7 +16,7 @@ import { TEMPO_RANGE } from '../time/index.ts';
 export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
   return [
-    schoolOf(document).name,
+    resolveSchoolOrThrow(document).name,
     message('sheet.tempo-line', { metre: `${metre.beats}/${metre.unit}`, tempo }),
     ...(swing && swing > 50 ? [message('sheet.swing', { share: swing / 100 })] : []),
     tuningName(instrument),
@@ -30,17 +30,17 @@ export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
  * listSheetTempos(200, 100).at(-1) // => 92
  */
 export const listSheetTempos = (tempo: number, ceiling: number | null): readonly number[] =>
-  tempoSteps(
-    ceiling === null ? tempo : Math.max(TEMPO_RANGE.least, Math.min(tempo, Math.floor(NEAR_CEILING * ceiling))),
+  listTempoSteps(
+    ceiling === null ? tempo : Math.max(TEMPO_RANGE.least, Math.min(tempo, Math.floor(NEAR_MAX_TEMPO * ceiling))),
     ceiling,
   );
 
 /**
  * What a sheet says of bars that are too long for a line of so many strokes; null where all fit.
  * @example
- * longBarsWords(realise(createPattern('Roll')), 49) // => null
+ * longBarsWords(flattenScore(createPattern('Roll')), 49) // => null
  */
 export const longBarsWords = (score: Score, most: number): Message | null => {
-  const count = barsBroken(score, most);
+  const count = countSplitBars(score, most);
   return count === 0 ? null : message('sheet.bars-broken', { count });
 };

@@ -1,5 +1,1 @@
-export {
-  PATTERN_LIBRARY as SHELF,
-  countsAloud,
-  type LibraryPattern as ShelfFigure,
-} from '../library/pattern-library.ts';
+export { PATTERN_LIBRARY, countsAloud, type LibraryPattern } from '../library/pattern-library.ts';

@@ -1,5 +1,5 @@
 import { isFinger, type Digit } from '../pattern/index.ts';
-import { heardIn, secondsAt, type Score, type ScoreStroke } from '../score/index.ts';
+import { listSoundingStrokes, tickToSeconds, type Score, type ScoreStroke } from '../score/index.ts';
 
 /** One note to be heard: seconds from the start of the score, MIDI note number, loudness 0 to 1. */
 export interface PlaybackNote {
@@ -63,7 +63,7 @@ export const isAudible = (voices: PlaybackVoices, digit: Digit | null): boolean 
 /**
  * The notes of a score at their real pitches and times; strokes on muted strings and silent ones make none.
  * @example
- * listPlaybackNotes(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 4
+ * listPlaybackNotes(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).length // => 4
  */
 export const listPlaybackNotes = (
   score: Score,
@@ -71,11 +71,11 @@ export const listPlaybackNotes = (
   voices: PlaybackVoices = 'all',
 ): readonly PlaybackNote[] => {
   const digitOf = new Map(score.strokes.map((stroke, index) => [stroke, digits[index] ?? null]));
-  return heardIn(score).flatMap((stroke): PlaybackNote[] => {
+  return listSoundingStrokes(score).flatMap((stroke): PlaybackNote[] => {
     const digit = digitOf.get(stroke) ?? null;
     if (voices === 'melody alone' ? !isMelodyStroke(stroke) : !isAudible(voices, digit)) return [];
-    const at = secondsAt(score, stroke.at);
-    const seconds = secondsAt(score, stroke.at + stroke.durationTicks) - at;
+    const at = tickToSeconds(score, stroke.at);
+    const seconds = tickToSeconds(score, stroke.at + stroke.durationTicks) - at;
     return [
       {
         onset: at,
@@ -92,15 +92,15 @@ export const listPlaybackNotes = (
 /**
  * The clicks of one time through a score: one a beat, or one for each part a beat is cut in.
  * @example
- * listMetronomeClicks(realise(createPattern('Roll'))).filter((click) => click.accent).length // => 1
+ * listMetronomeClicks(flattenScore(createPattern('Roll'))).filter((click) => click.accent).length // => 1
  */
 export const listMetronomeClicks = (score: Score, divided = false): readonly MetronomeClick[] =>
   score.beats
     .filter(({ at }) => at < score.length)
     .flatMap(({ at, ticks, parts, number, bar }) => [
-      { time: secondsAt(score, at), isAccented: number === 1, bar },
+      { time: tickToSeconds(score, at), isAccented: number === 1, bar },
       ...Array.from({ length: divided ? parts - 1 : 0 }, (_, part) => ({
-        time: secondsAt(score, at + ((part + 1) * ticks) / parts),
+        time: tickToSeconds(score, at + ((part + 1) * ticks) / parts),
         isAccented: false,
         isSubdivision: true,
         bar,

@@ -1,4 +1,4 @@
-import { realise } from '../score/index.ts';
+import { flattenScore } from '../score/index.ts';
 import { PitchDetector } from 'pitchy';
 import { midiToFrequency } from '../instrument/index.ts';
 import { createPattern, type Pattern } from '../pattern/index.ts';
@@ -54,7 +54,10 @@ describe('what is played', () => {
 
   /** Pitches and seconds they ring, at 80 a minute: a quarter lasts 0.75 s. */
   const ringing = (one: Pattern): [number, number][] =>
-    listPlaybackNotes(realise(one)).map(({ pitch: midi, duration: seconds }) => [midi, Number(seconds.toFixed(6))]);
+    listPlaybackNotes(flattenScore(one)).map(({ pitch: midi, duration: seconds }) => [
+      midi,
+      Number(seconds.toFixed(6)),
+    ]);
 
   test('strings sound at the pitch of voicing and tuning until they are struck again; muted ones do not', () => {
     expect(ringing(pattern)).toEqual([
@@ -73,14 +76,14 @@ describe('what is played', () => {
 
   test('thumb alone and fingers alone part the notes between them', () => {
     const digits = ['p', 'm', 'p', 'p'] as const;
-    const thumb = listPlaybackNotes(realise(pattern), digits, 'thumb alone');
-    const fingers = listPlaybackNotes(realise(pattern), digits, 'fingers alone');
+    const thumb = listPlaybackNotes(flattenScore(pattern), digits, 'thumb alone');
+    const fingers = listPlaybackNotes(flattenScore(pattern), digits, 'fingers alone');
     expect(thumb.map(({ string }) => string)).toEqual([5, 5]);
     expect(fingers.map(({ string, loudness }) => [string, loudness])).toEqual([[2, 1]]);
   });
 
   test('a click on every beat, the first of a bar accented', () => {
-    const clicks = listMetronomeClicks(realise({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
+    const clicks = listMetronomeClicks(flattenScore({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
     expect(clicks.map(({ isAccented: accent }) => accent)).toEqual([true, false, false, true, false, false]);
   });
 });

@@ -61,7 +61,7 @@ export const greatestCommonDivisor = (a: number, b: number): number => (b === 0 
 /**
  * Beats after which a group of strokes comes round on the beat again: lcm(group, perBeat) / perBeat.
  * @example
- * realignment(3, 4) // => 3
+ * beatsUntilRealigned(3, 4) // => 3
  */
 export const beatsUntilRealigned = (group: number, perBeat: number): number =>
   group / greatestCommonDivisor(group, perBeat);

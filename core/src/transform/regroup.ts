@@ -1,5 +1,5 @@
 import { message } from '../message/index.ts';
-import { orNone } from '../edit/index.ts';
+import { undefinedIfEmpty } from '../edit/index.ts';
 import { failure, createProblem, success } from '../errors/index.ts';
 import { PATTERN_LIMITS, patternLength, type Stroke } from '../pattern/index.ts';
 import { selectStrokes, createReplaceEdit, type PatternTransform } from './transform.ts';
@@ -7,7 +7,7 @@ import { selectStrokes, createReplaceEdit, type PatternTransform } from './trans
 /**
  * Accents the first of every so many strokes, counted by when they are struck: fours heard in threes, and so on.
  * @example
- * regroup(3)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
+ * accentGroups(3)(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).ok // => true
  */
 export const accentGroups =
   (size: number): PatternTransform =>
@@ -25,7 +25,7 @@ export const accentGroups =
 /**
  * Plays the whole pattern twice, as twice as many bars; what is bound to the chord stays bound.
  * @example
- * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(doubleLength(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.length // => 8
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(doubleLength(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.length // => 8
  */
 export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
   if (pattern.bars * 2 > PATTERN_LIMITS.bars || pattern.strokes.length * 2 > PATTERN_LIMITS.strokes)
@@ -39,7 +39,7 @@ export const doubleLength: PatternTransform = (pattern, _ids, newName) => {
     strokes: [...pattern.strokes, ...again],
     edits: [
       { kind: 'setBars', bars: pattern.bars * 2 },
-      { kind: 'setDivisions', divisions: orNone(cuts) },
+      { kind: 'setDivisions', divisions: undefinedIfEmpty(cuts) },
     ],
   });
 };

@@ -10,7 +10,7 @@ const cutBeats = ({ divisions }: Pattern): boolean => (divisions?.length ?? 0) >
 /**
  * Writes everything in notes twice as long: one bar becomes two at the same tempo. It is about the whole pattern.
  * @example
- * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(augment(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(doubleNoteValues(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 420/3 840/2 1260/3'
  */
 export const doubleNoteValues: PatternTransform = (pattern) => {
   if (cutBeats(pattern)) return failure(refuse(message('reason.augment-divided-beats')));
@@ -25,7 +25,7 @@ export const doubleNoteValues: PatternTransform = (pattern) => {
 /**
  * Writes everything in notes half as long: two bars become one at the same tempo. It is about the whole pattern.
  * @example
- * diminish(createPattern('P', { bars: 3 }), [], String).ok // => false
+ * halveNoteValues(createPattern('P', { bars: 3 }), [], String).ok // => false
  */
 export const halveNoteValues: PatternTransform = (pattern) => {
   if (cutBeats(pattern)) return failure(refuse(message('reason.diminish-divided-beats')));

@@ -85,7 +85,7 @@ const roleOf = (pattern: Pattern, { string, role }: Stroke): ChordRole => {
 /**
  * Binds the thumb's strokes to the chord's bass and what alternates with it, so that they follow when it changes.
  * @example
- * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(bindThumbToChordRoles(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(bindThumbToChordRoles(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '0/5 210/3 420/2 630/3'
  */
 export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
   const chosen = selectStrokes(pattern, ids);
@@ -102,7 +102,7 @@ export const bindThumbToChordRoles: PatternTransform = (pattern, ids) => {
 /**
  * Keeps the thumb's strokes only, or takes them out.
  * @example
- * valueOrThrow(edit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(layer('fingers')(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '210/3 420/2 630/3'
+ * valueOrThrow(applyPatternEdit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, valueOrThrow(keepHandPart('fingers')(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, [], createIdGenerator(valueOrThrow(parseStringNotation('5 3 2 3')).pattern))))).document.strokes.map(({ at, string }) => `${at}/${string}`).join(' ') // => '210/3 420/2 630/3'
  */
 export const keepHandPart =
   (kept: 'thumb' | 'fingers'): PatternTransform =>

@@ -3,7 +3,7 @@ import { patternArbitrary } from '../../test/arbitraries.ts';
 import { valueOrThrow } from '../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { parseStringNotation } from '../formats/index.ts';
-import { edit, freshNames } from '../edit/index.ts';
+import { applyPatternEdit, createIdGenerator } from '../edit/index.ts';
 import {
   compareByTimeThenString,
   patternLength,
@@ -13,26 +13,26 @@ import {
 } from '../pattern/index.ts';
 import {
   TRANSFORMS,
-  addThumb,
-  augment,
-  bindBass,
-  diminish,
-  displace,
-  doubleThumb,
-  halveThumb,
+  addThumbPulse,
+  doubleNoteValues,
+  bindThumbToChordRoles,
+  halveNoteValues,
+  shiftInTime,
+  doubleThumbPulse,
+  halveThumbPulse,
   mirrorStrings,
   moveStrings,
-  pinchOrOffBeat,
-  regroup,
-  reverse,
-  swapLead,
-  type Transform,
+  togglePinch,
+  accentGroups,
+  reverseStrokes,
+  swapLeadFinger,
+  type PatternTransform,
 } from './index.ts';
 
-const apply = (pattern: Pattern, transform: Transform, ids: readonly string[] = []): Pattern | undefined => {
-  const made = transform(pattern, ids, freshNames(pattern));
+const apply = (pattern: Pattern, transform: PatternTransform, ids: readonly string[] = []): Pattern | undefined => {
+  const made = transform(pattern, ids, createIdGenerator(pattern));
   if (!made.ok) return undefined;
-  const done = edit(pattern, made.value);
+  const done = applyPatternEdit(pattern, made.value);
   return done.ok ? done.value.document : undefined;
 };
 
@@ -50,7 +50,11 @@ const sorted = (pattern: Pattern): Pattern => ({
 });
 
 /** Checks that a transform and then another come back to the same, wherever both can be done. */
-const comesBack = (there: (pattern: Pattern) => Transform, back: (pattern: Pattern) => Transform, seed: number): void =>
+const comesBack = (
+  there: (pattern: Pattern) => PatternTransform,
+  back: (pattern: Pattern) => PatternTransform,
+  seed: number,
+): void =>
   fc.assert(
     fc.property(patternArbitrary, (pattern) => {
       fc.pre(pattern.strokes.length > 0);
@@ -65,20 +69,20 @@ const comesBack = (there: (pattern: Pattern) => Transform, back: (pattern: Patte
 describe('laws', () => {
   test('backwards twice is the same', () =>
     comesBack(
-      () => reverse,
-      () => reverse,
+      () => reverseStrokes,
+      () => reverseStrokes,
       1,
     ));
   test('displaced by its length is the same', () =>
     comesBack(
-      (pattern) => displace(patternLength(pattern)),
-      () => displace(0),
+      (pattern) => shiftInTime(patternLength(pattern)),
+      () => shiftInTime(0),
       2,
     ));
   test('displaced and back is the same', () =>
     comesBack(
-      (pattern) => displace(subdivisionTicks(pattern)),
-      (pattern) => displace(-subdivisionTicks(pattern)),
+      (pattern) => shiftInTime(subdivisionTicks(pattern)),
+      (pattern) => shiftInTime(-subdivisionTicks(pattern)),
       3,
     ));
   test('another string set and back is the same', () =>
@@ -95,14 +99,14 @@ describe('laws', () => {
     ));
   test('augmented then diminished is the same', () =>
     comesBack(
-      () => augment,
-      () => diminish,
+      () => doubleNoteValues,
+      () => halveNoteValues,
       6,
     ));
   test('the other finger leading twice is the same', () =>
     comesBack(
-      () => swapLead,
-      () => swapLead,
+      () => swapLeadFinger,
+      () => swapLeadFinger,
       7,
     ));
 
@@ -110,12 +114,12 @@ describe('laws', () => {
     fc.assert(
       fc.property(patternArbitrary, fc.constantFrom(...TRANSFORMS), (pattern, { transform }) => {
         fc.pre(pattern.strokes.length > 0);
-        const made = transform(pattern)(pattern, [], freshNames(pattern));
+        const made = transform(pattern)(pattern, [], createIdGenerator(pattern));
         if (!made.ok) return made.problems.forEach((problem) => expect(sayProblem(problem)).not.toMatch(/\{\w+\}/));
-        const done = edit(pattern, made.value);
+        const done = applyPatternEdit(pattern, made.value);
         if (!done.ok) return expect(done.problems.length).toBeGreaterThan(0);
         expect(validatePattern(done.value.document)).toEqual([]);
-        const home = edit(done.value.document, done.value.inverse);
+        const home = applyPatternEdit(done.value.document, done.value.inverse);
         expect(home.ok && sorted(home.value.document)).toEqual(sorted(pattern));
       }),
       { seed: 8, numRuns: 200 },
@@ -124,39 +128,39 @@ describe('laws', () => {
 });
 
 describe('what they do', () => {
-  test('backwards', () => expect(strings(apply(figure('6 3 2 1'), reverse))).toBe('1 2 3 6'));
+  test('backwards', () => expect(strings(apply(figure('6 3 2 1'), reverseStrokes))).toBe('1 2 3 6'));
   test('turned by one part', () =>
-    expect(places(apply(figure('6 3 2 1'), displace(210)))).toBe('0/1 210/6 420/3 630/2'));
+    expect(places(apply(figure('6 3 2 1'), shiftInTime(210)))).toBe('0/1 210/6 420/3 630/2'));
   test('only the chosen strokes', () => {
     const pattern = figure('6 3 2 1');
     expect(strings(apply(pattern, moveStrings(1), [pattern.strokes[1]?.id ?? '']))).toBe('6 4 2 1');
   });
   test('off the neck is refused', () => expect(apply(figure('6 3 2 1'), moveStrings(1))).toBeUndefined());
   test('one bar augmented is two (2-domain)', () => {
-    const pattern = apply(figure('6 3 2 1 2 3 2 3 6 3 2 1 2 3 2 3'), augment);
+    const pattern = apply(figure('6 3 2 1 2 3 2 3 6 3 2 1 2 3 2 3'), doubleNoteValues);
     expect(pattern?.bars).toBe(2);
     expect(pattern?.strokes[1]?.at).toBe(420);
   });
   test('a pinch goes off the beat and back', () => {
     const pinched = figure('6+1 - 4+2 -', {}, 2);
-    const off = apply(pinched, pinchOrOffBeat);
+    const off = apply(pinched, togglePinch);
     expect(places(off)).toBe('0/6 420/1 840/4 1260/2');
-    expect(places(apply(off as Pattern, pinchOrOffBeat))).toBe(places(pinched));
+    expect(places(apply(off as Pattern, togglePinch))).toBe(places(pinched));
   });
   test('the thumb half as often, and twice', () => {
     const pattern = figure('6 3 4 3 6 3 4 3');
-    expect(strings(apply(pattern, halveThumb))).toBe('6 3 3 6 3 3');
+    expect(strings(apply(pattern, halveThumbPulse))).toBe('6 3 3 6 3 3');
     expect(
-      apply(figure('5 - - - 5 - - -'), doubleThumb)?.strokes.filter(({ role }) => role === 'alternate'),
+      apply(figure('5 - - - 5 - - -'), doubleThumbPulse)?.strokes.filter(({ role }) => role === 'alternate'),
     ).toHaveLength(2);
   });
   test('the thumb is laid on the beats that have none, bass and alternate in turn', () => {
-    expect(places(apply(figure('- 3 - 2 - 3 - 2', {}, 2), addThumb))).toBe(
+    expect(places(apply(figure('- 3 - 2 - 3 - 2', {}, 2), addThumbPulse))).toBe(
       '0/5 420/3 840/4 1260/2 1680/5 2100/3 2520/4 2940/2',
     );
   });
   test('bound to the chord, bass strokes carry roles', () => {
-    expect(apply(figure('5 3 4 2'), bindBass)?.strokes.map(({ role }) => role ?? '-')).toEqual([
+    expect(apply(figure('5 3 4 2'), bindThumbToChordRoles)?.strokes.map(({ role }) => role ?? '-')).toEqual([
       'bass',
       '-',
       'alternate',
@@ -165,12 +169,12 @@ describe('what they do', () => {
   });
   test('accents in threes', () => {
     expect(
-      apply(figure('6 3 2 1 2 3 2 3'), regroup(3))
+      apply(figure('6 3 2 1 2 3 2 3'), accentGroups(3))
         ?.strokes.map(({ accent }) => (accent ? '>' : '.'))
         .join(''),
     ).toBe('>..>..>.');
   });
   test('the lead of a strict alternation changes hands', () => {
-    expect(apply(figure('1 2 1 2', { school: 'alternation:i-m' }), swapLead)?.school).toBe('alternation:m-i');
+    expect(apply(figure('1 2 1 2', { school: 'alternation:i-m' }), swapLeadFinger)?.school).toBe('alternation:m-i');
   });
 });

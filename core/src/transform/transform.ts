@@ -1,18 +1,22 @@
 import { failure, createProblem, success, type Result } from '../errors/index.ts';
-import type { Edit, NewName } from '../edit/index.ts';
+import type { AnyPatternEdit, IdGenerator } from '../edit/index.ts';
 import { compareByTimeThenString, type Pattern, type Stroke } from '../pattern/index.ts';
 
 /** What a transform does to the strokes it is given: new ones in place of them, and perhaps edits of the pattern around them. */
 export interface TransformResult {
   readonly strokes: readonly Stroke[];
-  readonly edits?: readonly Edit[];
+  readonly edits?: readonly AnyPatternEdit[];
 }
 
 /**
  * A change of a pattern, or of a selection of its strokes, as one edit. `ids` empty means the whole pattern; the names
  * of strokes that are added come from the caller.
  */
-export type PatternTransform = (pattern: Pattern, ids: readonly string[], newName: NewName) => Result<Edit>;
+export type PatternTransform = (
+  pattern: Pattern,
+  ids: readonly string[],
+  newName: IdGenerator,
+) => Result<AnyPatternEdit>;
 
 /**
  * The strokes a transform is about.
@@ -43,14 +47,14 @@ export const createReplaceEdit = (
   pattern: Pattern,
   ids: readonly string[],
   { strokes, edits = [] }: TransformResult,
-): Result<Edit> => {
+): Result<AnyPatternEdit> => {
   const chosen = selectStrokes(pattern, ids);
   const gone = new Set(chosen.map(({ id }) => id));
   const outcome = [...pattern.strokes.filter(({ id }) => !gone.has(id)), ...strokes].sort(compareByTimeThenString);
   const clashing = clash(outcome);
   if (clashing) return failure(createProblem('transform-clash', { string: clashing.string }));
-  const removed: Edit = { kind: 'remove', ids: [...gone] };
-  const put: Edit = { kind: 'put', strokes };
+  const removed: AnyPatternEdit = { kind: 'remove', ids: [...gone] };
+  const put: AnyPatternEdit = { kind: 'put', strokes };
   return success({ kind: 'batch', edits: [removed, ...edits, put] });
 };
 

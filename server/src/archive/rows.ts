@@ -10,9 +10,9 @@ import {
   type MessageValue,
   type Pattern,
   createProblem,
-  readEvent,
+  parsePracticeEvent,
   parsePattern,
-  readSong,
+  parseSong,
   type Result,
   type Song,
   success,
@@ -111,7 +111,7 @@ const checkedSettings = (document: object): Result<object> => {
 /** How a document of each kind is checked before it is kept. */
 const CHECKS: Readonly<{ [K in Kind]: (document: Kinds[K], name: string) => Result<object> }> = {
   pattern: parsePattern,
-  song: readSong,
+  song: parseSong,
   hand: (document, name) => createHandProfile({ key: 'archive', name, ...document }),
   school: (document, name) => buildCustomSchool({ id: 'archive', name, ...document }),
   settings: (document) => checkedSettings(document),
@@ -181,7 +181,7 @@ const TOLD_BY = ['teacher', 'student'] as const;
 const eventRow = (columns: Columns): Row => {
   const [id, kind, body] = ['id', 'kind', 'body'].map((one) => columns.value(one));
   const at = Number(columns.value('at'));
-  const event = columns.read(readEvent({ ...bodyInCodes(kind, body), id, at, kind }));
+  const event = columns.read(parsePracticeEvent({ ...bodyInCodes(kind, body), id, at, kind }));
   const { id: _id, at: _at, kind: _kind, ...rest } = event;
   return {
     id: columns.id('id'),

@@ -4,7 +4,7 @@ import {
   type Problem,
   createProblem,
   parsePattern,
-  readSong,
+  parseSong,
   type Result,
   success,
 } from '@fleet-wren/core';
@@ -29,7 +29,7 @@ const parsed = (text: string): unknown => {
 /** Fields of a body that hold a document, and how each is read. */
 const READERS: Readonly<Record<string, (document: unknown) => Result<object>>> = {
   pattern: parsePattern,
-  song: readSong,
+  song: parseSong,
 };
 
 const readMany = (documents: readonly unknown[]): Result<readonly object[]> => {

@@ -2,19 +2,19 @@ import { randomUUID } from 'node:crypto';
 import {
   DAY,
   NOTHING_PRACTISED,
-  SENSIBLE_STUDENT,
+  DEFAULT_STUDENT,
   foldPractice,
-  ladderFor,
-  planOf,
+  createLadder,
+  toLadderPlan,
   createSeededRandom,
   simulatePractice,
   valueOrThrow,
   type Pattern,
   type PracticeEvent,
-  type Standing,
+  type ProgressSummary,
   type SimulatedStudent,
-  type AboutStudent,
-  WAYS,
+  type StudentProfile,
+  PRACTICE_METHODS,
 } from '@fleet-wren/core';
 import type { AssignmentForm } from '../practice/practice.schema.ts';
 import { standingOf } from '../practice/standing.ts';
@@ -30,7 +30,7 @@ interface DemoItem {
 
 interface DemoStudent {
   readonly name: string;
-  readonly about: AboutStudent;
+  readonly about: StudentProfile;
   readonly being: Partial<SimulatedStudent>;
   readonly items: readonly DemoItem[];
 }
@@ -87,28 +87,28 @@ const STUDENTS: readonly DemoStudent[] = [
 const ATTEMPTS = 26;
 
 const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: number) => {
-  const way = student.about.way ?? WAYS[0];
-  const ceiling = valueOrThrow(ladderFor(pattern, { target: pattern.tempo, method: way })).maxTempo ?? pattern.tempo;
+  const way = student.about.way ?? PRACTICE_METHODS[0];
+  const ceiling = valueOrThrow(createLadder(pattern, { target: pattern.tempo, method: way })).maxTempo ?? pattern.tempo;
   const target = Math.min(240, Math.round(ceiling * item.share));
-  const ladder = valueOrThrow(ladderFor(pattern, { target, method: way }));
+  const ladder = valueOrThrow(createLadder(pattern, { target, method: way }));
   const { events } = simulatePractice(
     ladder,
-    { ...SENSIBLE_STUDENT, attempts: ATTEMPTS, ...student.being },
+    { ...DEFAULT_STUDENT, attempts: ATTEMPTS, ...student.being },
     {
       from: now - item.weeksAgo * 7 * DAY - (now % DAY),
       days: (item.weeksAgo - (item.stopped ?? 0)) * 7,
       random: createSeededRandom(student.name.length * 31 + item.weeksAgo),
     },
   );
-  return { way, target, plan: planOf(ladder), events: events.map((event) => ({ ...event, id: randomUUID() })) };
+  return { way, target, plan: toLadderPlan(ladder), events: events.map((event) => ({ ...event, id: randomUUID() })) };
 };
 
 /** A student of the demo, and everything practised. */
 export interface DemoPractice {
-  readonly student: { readonly name: string; readonly about: AboutStudent };
+  readonly student: { readonly name: string; readonly about: StudentProfile };
   readonly items: readonly (Omit<AssignmentForm, 'sourceId' | 'sourceVersion'> & {
     readonly events: readonly PracticeEvent[];
-    readonly standing: Standing;
+    readonly standing: ProgressSummary;
   })[];
 }
 

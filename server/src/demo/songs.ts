@@ -1,20 +1,20 @@
 import { sayMessage } from '@fleet-wren/wording';
 import {
-  FORMS,
+  FORM_TEMPLATES,
   createInstrument,
-  newSong,
-  readChart,
-  songFromChart,
+  createSong,
+  parseChart,
+  createSongFromChart,
   findTuningOrStandard,
   valueOrThrow,
   type Song,
 } from '@fleet-wren/core';
 
 const made = (chart: string, name: string, changes: Partial<Song> = {}): Song =>
-  valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), name, changes));
+  valueOrThrow(createSongFromChart(valueOrThrow(parseChart(chart)), name, changes));
 
 /** Quarter notes of the thumb with a finger between them, bound to the chord's basses. */
-const thumbInTurn = newSong('').figures;
+const thumbInTurn = createSong('').figures;
 
 /** An arpeggio of six in a bar of three beats. */
 const arpeggio: Song['figures'] = [
@@ -101,8 +101,10 @@ export const demoSongs = (): readonly Song[] => [
     },
   ),
   made(
-    FORMS.find(({ key }) => key === 'twelve-bar')?.chart({ key: 2, quickChange: true, turnaround: true }, sayMessage) ??
-      '',
+    FORM_TEMPLATES.find(({ key }) => key === 'twelve-bar')?.chart(
+      { key: 2, quickChange: true, turnaround: true },
+      sayMessage,
+    ) ?? '',
     'Slow ferry',
     {
       tempo: 104,

@@ -1,15 +1,15 @@
 import {
   NOTHING_PRACTISED,
-  abilitiesOf,
+  estimateConstraints,
   foldPractice,
   isAttempt,
   progressAt,
-  type HeardAbility,
+  type ConstraintEstimate,
   type LadderPlan,
   type PracticeEvent,
   type PracticeSnapshot,
-  type Progress,
-  type Standing,
+  type PracticeProgress,
+  type ProgressSummary,
 } from '@fleet-wren/core';
 import { standingOf } from './standing.ts';
 
@@ -36,8 +36,8 @@ export interface KeptSnapshot extends PracticeSnapshot {
 
 /** What a log comes to. */
 export interface Folded {
-  readonly standing: Standing;
-  readonly progress: Progress;
+  readonly standing: ProgressSummary;
+  readonly progress: PracticeProgress;
   /** A snapshot further on than the one before; null where that still serves. */
   readonly snapshot: KeptSnapshot | null;
 }
@@ -124,10 +124,10 @@ const eventOf = ([id, at, kind, stage, tempo, of]: AttemptRow): PracticeEvent =>
 });
 
 /** What a student’s attempts say of the hand. */
-export const hearHand = ({ plans, attempts, now }: HandTask): readonly HeardAbility[] => {
+export const hearHand = ({ plans, attempts, now }: HandTask): readonly ConstraintEstimate[] => {
   const logs = JSON.parse(attempts) as Readonly<Record<string, readonly AttemptRow[]>>;
   const practised = Object.entries(logs).flatMap(([id, rows]) =>
     plans[id] ? [{ plan: plans[id], events: rows.map(eventOf) }] : [],
   );
-  return abilitiesOf(practised, now);
+  return estimateConstraints(practised, now);
 };

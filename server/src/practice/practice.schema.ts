@@ -1,14 +1,14 @@
 import Joi from 'joi';
 import {
   PATTERN_LIMITS,
-  PLAN_LIMITS,
+  LADDER_PLAN_LIMITS,
   TEMPO_RANGE,
-  WAYS,
+  PRACTICE_METHODS,
   createHandProfile,
   type HandProfile,
   type LadderPlan,
   type Pattern,
-  type Way,
+  type PracticeMethod,
 } from '@fleet-wren/core';
 import { aLabel, aMessage, versionNumber, words } from '../common/words.ts';
 
@@ -19,7 +19,7 @@ export interface AssignmentForm {
   readonly sourceId?: string;
   readonly sourceVersion?: number;
   readonly target: number;
-  readonly way: Way;
+  readonly way: PracticeMethod;
   readonly plan: LadderPlan;
 }
 
@@ -64,18 +64,18 @@ const planSchema = Joi.object<LadderPlan>({
     .items(
       Joi.object({
         key: words(40).min(1).required(),
-        name: aLabel(PLAN_LIMITS.name).required(),
+        name: aLabel(LADDER_PLAN_LIMITS.name).required(),
         gate: Joi.number().integer().min(0).max(50).required(),
         tempos: Joi.array().items(tempo).max(60).required(),
         cause: aMessage().allow(null),
         ceiling: Joi.number().greater(0).max(1e6).allow(null),
         constraint: words(20).allow(null),
-        remark: words(PLAN_LIMITS.remark),
+        remark: words(LADDER_PLAN_LIMITS.remark),
       }),
     )
     .unique('key')
     .min(1)
-    .max(PLAN_LIMITS.stages)
+    .max(LADDER_PLAN_LIMITS.stages)
     .required(),
 });
 
@@ -86,7 +86,7 @@ export const assignmentSchema = Joi.object<AssignmentForm>({
   sourceVersion: versionNumber(),
   target: tempo.required(),
   way: Joi.string()
-    .valid(...WAYS)
+    .valid(...PRACTICE_METHODS)
     .required(),
   plan: planSchema.required(),
 });

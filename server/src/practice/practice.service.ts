@@ -3,17 +3,17 @@ import { Semaphore } from 'async-mutex';
 import {
   byClockOf,
   DAY,
-  type HeardAbility,
+  type ConstraintEstimate,
   type LadderPlan,
   message,
   NOTHING_PRACTISED,
   type PracticeEvent,
   createProblem,
   type Problem,
-  type Progress,
-  readEvent,
+  type PracticeProgress,
+  parsePracticeEvent,
   parsePattern,
-  type Standing,
+  type ProgressSummary,
   valueOrThrow,
   ProblemError,
 } from '@fleet-wren/core';
@@ -99,7 +99,7 @@ const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
 /** What students practise, what happened, and the links to their rooms. */
 @Injectable()
 export class PracticeService {
-  private readonly refreshing = new Coalesced<Standing | undefined>();
+  private readonly refreshing = new Coalesced<ProgressSummary | undefined>();
   /** Logs that are gone through at once: the database's other connections are kept for short questions. */
   private readonly folding = new Semaphore(FOLDS_AT_ONCE);
 
@@ -167,7 +167,7 @@ export class PracticeService {
     return ability;
   }
 
-  private async heard(scope: StudioScope, studentId: string, now: number): Promise<readonly HeardAbility[]> {
+  private async heard(scope: StudioScope, studentId: string, now: number): Promise<readonly ConstraintEstimate[]> {
     const all = await this.practice.plansOf(scope, studentId);
     const attempts = await this.practice.attemptsOf(scope, studentId, LIMITS.heard);
     const plans = Object.fromEntries(all.map(({ id, plan }) => [id, plan]));
@@ -184,7 +184,7 @@ export class PracticeService {
   }
 
   /** How an assignment stands, day by day. */
-  async progress(principal: Principal, id: string): Promise<Progress> {
+  async progress(principal: Principal, id: string): Promise<PracticeProgress> {
     const scope = this.studios.for(principal);
     const unfolded = orNotFound(await this.practice.unfolded(scope, checkedId(id)));
     return (await this.foldedFrom(scope, id, unfolded)).progress;
@@ -238,7 +238,7 @@ export class PracticeService {
     const good: AddedEvent[] = [];
     const refused: Refusal[] = [];
     for (const { assignment, event: told } of events) {
-      const read = readEvent(told);
+      const read = parsePracticeEvent(told);
       const problems = read.ok ? wrongIn(read.value, toldBy) : read.problems;
       if (!read.ok || problems.length > 0) {
         refused.push({ id: String((told as { readonly id?: unknown } | null)?.id), problems });
@@ -306,13 +306,13 @@ export class PracticeService {
   }
 
   /** How an assignment stands, brought up to date; those who ask at once for the same one share the work. */
-  private refreshed(scope: StudioScope, id: string): Promise<Standing | undefined> {
+  private refreshed(scope: StudioScope, id: string): Promise<ProgressSummary | undefined> {
     const key = `${scope.principal.studioId} ${id}`;
     return this.refreshing.run(key, () => this.folding.runExclusive(() => this.refresh(scope, id)));
   }
 
-  private async refresh(scope: StudioScope, id: string): Promise<Standing | undefined> {
-    let latest: Standing | undefined;
+  private async refresh(scope: StudioScope, id: string): Promise<ProgressSummary | undefined> {
+    let latest: ProgressSummary | undefined;
     for (let tries = 0; tries < MOST_TRIES; tries += 1) {
       const unfolded = await this.practice.unfolded(scope, id);
       if (!unfolded) return undefined;

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import type { LadderPlan, Pattern, PracticeEvent, Standing, Way } from '@fleet-wren/core';
+import type { LadderPlan, Pattern, PracticeEvent, ProgressSummary, PracticeMethod } from '@fleet-wren/core';
 import { notFound } from '../common/ids.ts';
 import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
@@ -18,9 +18,9 @@ export interface Assignment {
   readonly sourceId: string | null;
   readonly sourceVersion: number | null;
   readonly target: number;
-  readonly way: Way;
+  readonly way: PracticeMethod;
   readonly plan: LadderPlan;
-  readonly standing: Standing;
+  readonly standing: ProgressSummary;
   readonly place: number;
   readonly createdAt: Date;
   readonly endedAt: Date | null;
@@ -30,7 +30,7 @@ export interface Assignment {
 export interface Unfolded {
   readonly version: number;
   readonly plan: LadderPlan;
-  readonly standing: Standing;
+  readonly standing: ProgressSummary;
   /** Events of the log, and how many of them the standing covers. */
   readonly events: number;
   readonly folded: number;
@@ -56,7 +56,7 @@ export interface Added {
 interface Change {
   readonly place?: number;
   readonly ended?: boolean;
-  readonly arranged?: { readonly plan: LadderPlan; readonly standing: Standing; readonly folded: number };
+  readonly arranged?: { readonly plan: LadderPlan; readonly standing: ProgressSummary; readonly folded: number };
 }
 
 /** An event, and the assignment it belongs to. */
@@ -160,7 +160,7 @@ export class PracticeStore {
     scope: StudioScope,
     studentId: string,
     { name, pattern, sourceId, sourceVersion, target, way, plan }: AssignmentForm,
-    { standing, place }: { readonly standing: Standing; readonly place: number },
+    { standing, place }: { readonly standing: ProgressSummary; readonly place: number },
   ): Promise<Assignment> {
     const [kept] = (await scope
       .insert('assignments', [

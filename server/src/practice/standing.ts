@@ -1,11 +1,17 @@
-import { progressAt, stuckAt, type LadderPlan, type PracticeSnapshot, type Standing } from '@fleet-wren/core';
+import {
+  progressAt,
+  detectStuck,
+  type LadderPlan,
+  type PracticeSnapshot,
+  type ProgressSummary,
+} from '@fleet-wren/core';
 import { reviewDue } from './reviews.ts';
 
 /** How an assignment stands by its plan and what its log has come to. */
-export const standingOf = (plan: LadderPlan, snapshot: PracticeSnapshot, now: number): Standing => {
+export const standingOf = (plan: LadderPlan, snapshot: PracticeSnapshot, now: number): ProgressSummary => {
   const progress = progressAt(plan, snapshot);
   const stage = plan.stages[progress.stage];
-  const stuck = stuckAt(plan, progress, { now, cause: stage?.cause ?? undefined });
+  const stuck = detectStuck(plan, progress, { now, cause: stage?.cause ?? undefined });
   const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
   const bests = progress.days.flatMap(({ best }) => best ?? []);
   return {

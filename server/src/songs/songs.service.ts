@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { SONG_LIMITS, readSong, summaryOfSong, type Song } from '@fleet-wren/core';
+import { SONG_LIMITS, parseSong, createSongSummary, type Song } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { checkedDocument } from '../bodies/json-bodies.ts';
 import { StudioDb } from '../db/studio-db.ts';
@@ -29,7 +29,7 @@ export const writingOf = (song: Song) => ({
   name: song.name,
   document: song,
   beside: {
-    summary: JSON.stringify(summaryOfSong(song)),
+    summary: JSON.stringify(createSongSummary(song)),
     school: song.school,
     tags: song.tags ?? [],
     metre: `${song.metre.beats}/${song.metre.unit}`,
@@ -38,7 +38,7 @@ export const writingOf = (song: Song) => ({
 
 const copyName = (name: string): string => `${name.slice(0, SONG_LIMITS.name - 7)} (copy)`;
 
-const checkedSong = (document: unknown): Song => checkedDocument(document, readSong);
+const checkedSong = (document: unknown): Song => checkedDocument(document, parseSong);
 
 /** A studio's songs. */
 @Injectable()

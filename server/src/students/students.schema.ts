@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { WAYS, type AboutStudent } from '@fleet-wren/core';
+import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { versionNumber, words } from '../common/words.ts';
 
 /** A student to be kept, and the version that was read where there is one. */
 export interface StudentForm {
   readonly name: string;
-  readonly about: AboutStudent;
+  readonly about: StudentProfile;
   readonly version?: number;
   readonly archived?: boolean;
 }
@@ -14,8 +14,8 @@ const time = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);
 
 /** What is known of a student, as it may be kept. */
-export const aboutSchema = Joi.object<AboutStudent>({
-  way: Joi.string().valid(...WAYS),
+export const aboutSchema = Joi.object<StudentProfile>({
+  way: Joi.string().valid(...PRACTICE_METHODS),
   school: words(80),
   weeklyMinutes: Joi.number().integer().min(0).max(5000),
   lessonDay: Joi.number().integer().min(1).max(7),

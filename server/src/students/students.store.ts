@@ -1,4 +1,4 @@
-import type { AboutStudent } from '@fleet-wren/core';
+import type { StudentProfile } from '@fleet-wren/core';
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { jsonList } from '../db/json-text.ts';
@@ -9,7 +9,7 @@ export interface Student {
   readonly id: string;
   readonly name: string;
   readonly version: number;
-  readonly about: AboutStudent;
+  readonly about: StudentProfile;
   readonly archivedAt: Date | null;
 }
 
@@ -36,7 +36,7 @@ export class StudentsStore {
 
   async insert(
     scope: StudioScope,
-    students: readonly { readonly name: string; readonly about: AboutStudent }[],
+    students: readonly { readonly name: string; readonly about: StudentProfile }[],
   ): Promise<readonly Student[]> {
     const rows = students.map(({ name, about }) => ({ id: randomUUID(), name, about: JSON.stringify(about) }));
     return scope.insert('students', rows).returning([...COLUMNS]);
@@ -46,7 +46,7 @@ export class StudentsStore {
   async update(
     scope: StudioScope,
     { id, version }: { readonly id: string; readonly version: number },
-    { name, about, archived }: { readonly name: string; readonly about: AboutStudent; readonly archived: boolean },
+    { name, about, archived }: { readonly name: string; readonly about: StudentProfile; readonly archived: boolean },
   ): Promise<Student | undefined> {
     const [kept] = (await scope
       .rows('students')

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
-  PATTERN_KIND,
+  PATTERN_DOCUMENT_TYPE,
   PATTERN_LIMITS,
   parsePattern,
   isSamePattern,
@@ -111,7 +111,7 @@ const ROOM = PATTERN_LIMITS.name - 20;
 
 /** Where patterns are kept, and how they are read and written. */
 export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
-  kind: PATTERN_KIND,
+  kind: PATTERN_DOCUMENT_TYPE,
   path: '/patterns',
   same: isSamePattern,
   read: parsePattern,

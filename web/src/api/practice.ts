@@ -1,5 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { HeardAbility, LadderPlan, Pattern, PracticeEvent, Progress, Standing, Way } from '@fleet-wren/core';
+import type {
+  ConstraintEstimate,
+  LadderPlan,
+  Pattern,
+  PracticeEvent,
+  PracticeProgress,
+  ProgressSummary,
+  PracticeMethod,
+} from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** What a list shows of something that is practised. */
@@ -11,8 +19,8 @@ export interface AssignmentLine {
   readonly sourceId: string | null;
   readonly sourceVersion: number | null;
   readonly target: number;
-  readonly way: Way;
-  readonly standing: Standing;
+  readonly way: PracticeMethod;
+  readonly standing: ProgressSummary;
   readonly place: number;
   readonly createdAt: string;
   readonly endedAt: string | null;
@@ -55,14 +63,14 @@ export const useAssignments = (studentId: string, enabled = true) =>
 export const useProgress = (assignmentId: string) =>
   useQuery({
     queryKey: [...KEY, 'progress', assignmentId],
-    queryFn: () => ask<Progress>('GET', `/assignments/${assignmentId}/progress`),
+    queryFn: () => ask<PracticeProgress>('GET', `/assignments/${assignmentId}/progress`),
   });
 
 /** What practice says of a student’s hand. */
 export const useAbility = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'ability'],
-    queryFn: () => ask<readonly HeardAbility[]>('GET', `/students/${studentId}/ability`),
+    queryFn: () => ask<readonly ConstraintEstimate[]>('GET', `/students/${studentId}/ability`),
   });
 
 export const useLog = (studentId: string) =>
@@ -88,7 +96,7 @@ export interface AssignmentForm {
   readonly pattern: Pattern;
   readonly sourceId?: string;
   readonly target: number;
-  readonly way: Way;
+  readonly way: PracticeMethod;
   readonly plan: LadderPlan;
 }
 

@@ -1,9 +1,9 @@
 import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
 import {
-  SONG_KIND,
+  SONG_DOCUMENT_TYPE,
   SONG_LIMITS,
-  readSong,
+  parseSong,
   isDeepEqual,
   type Song,
   type SongEdit,
@@ -63,10 +63,10 @@ const ROOM = SONG_LIMITS.name - 20;
 
 /** Where songs are kept, and how they are read and written. */
 export const SONG_RECORDS: Records<SongEdit, Song> = {
-  kind: SONG_KIND,
+  kind: SONG_DOCUMENT_TYPE,
   path: '/songs',
   same: isDeepEqual,
-  read: readSong,
+  read: parseSong,
   fetch: (id) => ask<KeptSong>('GET', `/songs/${id}`).then(keptSong),
   save: (id, version, song, keepalive = false) =>
     ask<KeptSong>('PUT', `/songs/${id}`, { version, song }, { keepalive }).then(keptSong),

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { AboutStudent } from '@fleet-wren/core';
+import type { StudentProfile } from '@fleet-wren/core';
 import { ask } from './client.ts';
 
 /** A student of the studio. */
@@ -7,7 +7,7 @@ export interface Student {
   readonly id: string;
   readonly name: string;
   readonly version: number;
-  readonly about: AboutStudent;
+  readonly about: StudentProfile;
   readonly archivedAt: string | null;
 }
 

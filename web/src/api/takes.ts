@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { takeHeadline, type HandProfile, type Message, type Pattern, type TakeJudgement } from '@fleet-wren/core';
+import { takeHeadline, type HandProfile, type Message, type Pattern, type TakeAssessment } from '@fleet-wren/core';
 import { ApiError, ask, reach } from './client.ts';
 
 /** A take that is kept, as a list shows it. */
@@ -22,7 +22,7 @@ export interface TakeLine {
 export interface KeptTake extends TakeLine {
   readonly pattern: Pattern;
   readonly hand: HandProfile | null;
-  readonly judgement: TakeJudgement | null;
+  readonly judgement: TakeAssessment | null;
   readonly earlier: readonly { readonly engine: number; readonly headline: Message }[];
 }
 
@@ -133,7 +133,7 @@ export const soundOf = async ({ id, bytes, mime }: TakeLine, told: (share: numbe
 };
 
 /** What is kept of a judgement: times to a tenth of a millisecond are plenty. */
-const rounded = (judgement: TakeJudgement): string =>
+const rounded = (judgement: TakeAssessment): string =>
   JSON.stringify(judgement, (_key, value: unknown) =>
     typeof value === 'number' ? Math.round(value * 10_000) / 10_000 : value,
   );
@@ -142,11 +142,11 @@ type Answered = Omit<KeptTake, 'judgement'> & { readonly judgement: string | nul
 
 const readTake = ({ judgement, ...take }: Answered): KeptTake => ({
   ...take,
-  judgement: judgement === null ? null : (JSON.parse(judgement) as TakeJudgement),
+  judgement: judgement === null ? null : (JSON.parse(judgement) as TakeAssessment),
 });
 
 /** Writes down what was heard in a take. */
-export const keepJudgement = (id: string, judgement: TakeJudgement): Promise<unknown> =>
+export const keepJudgement = (id: string, judgement: TakeAssessment): Promise<unknown> =>
   ask('PUT', `/takes/${id}/judgement`, {
     engine: judgement.engine,
     headline: takeHeadline(judgement),

@@ -4,7 +4,7 @@ import {
   createThumbnail,
   stepsCounted,
   stringCount,
-  type Approach,
+  type SchoolResult,
   type Pattern,
   type Actuator,
   fingerName,
@@ -15,7 +15,7 @@ import { Miniature } from '../parts/threads/Miniature.tsx';
 import { digitColour } from '../parts/token/shapes.ts';
 
 interface RowProps {
-  readonly approach: Approach;
+  readonly approach: SchoolResult;
   readonly number: number;
   readonly pattern: Pattern;
   readonly standing: 'best' | 'level' | null;
@@ -27,7 +27,7 @@ interface RowProps {
   readonly drop?: () => void;
 }
 
-const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
+const Attacks = ({ attacks }: Pick<SchoolResult, 'attacks'>) => (
   <span>
     {Object.entries(attacks).map(([striker, count]) => (
       <span
@@ -41,7 +41,7 @@ const Attacks = ({ attacks }: Pick<Approach, 'attacks'>) => (
   </span>
 );
 
-const Facts = ({ approach }: { readonly approach: Approach }) => {
+const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
   const {
     attacks,
     busiestActuator: busiest,

@@ -3,7 +3,7 @@ import './approaches.scss';
 import {
   COMPARISON_LIMITS,
   isDeepEqual,
-  type Approach,
+  type SchoolResult,
   type SchoolComparison,
   type HandProfile,
   type CustomSchool,
@@ -43,7 +43,7 @@ const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal)
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
-  return ({ school, slurredNotes: slurred }: Approach, own: ReturnType<typeof useOwnSchools>): void => {
+  return ({ school, slurredNotes: slurred }: SchoolResult, own: ReturnType<typeof useOwnSchools>): void => {
     const { document: pattern, run } = bench.getState();
     const slurs = new Map(slurred.map(({ stroke, slur }) => [stroke, slur]));
     const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));

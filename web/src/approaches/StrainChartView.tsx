@@ -1,10 +1,10 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type Approach } from '@fleet-wren/core';
+import { ceilingFigure, type SchoolResult } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { CHART, strainChart } from './geometry.ts';
 
 interface ChartProps {
-  readonly approaches: readonly Approach[];
+  readonly approaches: readonly SchoolResult[];
   readonly tempo: number;
   readonly best: readonly string[];
   readonly pointed: string | null;

@@ -1,4 +1,4 @@
-import type { Approach } from '@fleet-wren/core';
+import type { SchoolResult } from '@fleet-wren/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 
@@ -39,7 +39,7 @@ const inside = (strain: readonly { readonly tempo: number; readonly strain: numb
 /** Strain by which two lines are told apart on the chart. */
 const TOLD_APART = 0.02;
 
-const differs = (a: Approach['strain'], b: Approach['strain']): boolean =>
+const differs = (a: SchoolResult['strain'], b: SchoolResult['strain']): boolean =>
   a.some(({ strain }, index) => Math.abs(strain - (b[index]?.strain ?? strain)) > TOLD_APART);
 
 /** Keeps numbers at the ends of lines from lying on one another. */
@@ -54,7 +54,7 @@ const apart = (lines: readonly StrainLine[]): readonly StrainLine[] => {
 };
 
 /** Lays the chart out. */
-export const strainChart = (approaches: readonly Approach[]): StrainChart => {
+export const strainChart = (approaches: readonly SchoolResult[]): StrainChart => {
   const tempos = approaches.flatMap(({ strain }) => strain.map(({ tempo }) => tempo));
   const x = scaleLinear([Math.min(...tempos), Math.max(...tempos)], [CHART.left, CHART.width - CHART.right]);
   const y = scaleLinear([0, MOST_STRAIN], [CHART.height - CHART.bottom, CHART.top]);

@@ -6,9 +6,9 @@ import {
   rankAlternateBassStrings,
   findBassString,
   isSubdivisionPossible,
-  reinstrument,
-  resize,
-  revoice,
+  createInstrumentEdit,
+  createResizeEdit,
+  createVoicingEdit,
   listOpenShapes,
   stringCount,
   PATTERN_LIMITS,
@@ -167,7 +167,12 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
     const next = readMetre(text);
-    run(resize(bench.getState().document, { metre: next, subdivision: fittingParts(next, pattern.subdivision) }));
+    run(
+      createResizeEdit(bench.getState().document, {
+        metre: next,
+        subdivision: fittingParts(next, pattern.subdivision),
+      }),
+    );
   };
   return (
     <>
@@ -185,7 +190,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           one,
           say('term.bars', { count: Number(one) }),
         ])}
-        choose={(bars) => run(resize(bench.getState().document, { bars: Number(bars) }))}
+        choose={(bars) => run(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
         plain
       />
       <Choice
@@ -195,7 +200,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           String(parts),
           partName(pattern, parts),
         ])}
-        choose={(parts) => run(resize(bench.getState().document, { subdivision: Number(parts) }))}
+        choose={(parts) => run(createResizeEdit(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />
     </>
@@ -214,7 +219,10 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
   return (
     <>
-      <TuningChoice instrument={instrument} choose={(next) => run(reinstrument(bench.getState().document, next))} />
+      <TuningChoice
+        instrument={instrument}
+        choose={(next) => run(createInstrumentEdit(bench.getState().document, next))}
+      />
       <CapoChoice
         capo={instrument.capo}
         choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
@@ -229,7 +237,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(chord) => {
           if (chord === OTHER_SHAPE) setPicking(true);
           const next = known.find((shape) => shape.chord === chord);
-          if (next) run(revoice(bench.getState().document, next));
+          if (next) run(createVoicingEdit(bench.getState().document, next));
         }}
         strong
       />
@@ -239,7 +247,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
           current={voicing}
           hide={() => setPicking(false)}
           pick={(shape) => {
-            run(revoice(bench.getState().document, shape));
+            run(createVoicingEdit(bench.getState().document, shape));
             setPicking(false);
           }}
         />

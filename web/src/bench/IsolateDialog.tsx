@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { isolate, named, type IsolatedDrill } from '@fleet-wren/core';
+import { createTroubleSpotDrills, named, type TroubleSpotDrill } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -10,13 +10,13 @@ import { useHand } from '../parts/hand/useHand.ts';
 import { Preview } from '../parts/preview/Preview.tsx';
 import { useBench } from './context.ts';
 
-const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; readonly hide: () => void }) => {
+const Drills = ({ drills, hide }: { readonly drills: readonly TroubleSpotDrill[]; readonly hide: () => void }) => {
   const [place, setPlace] = useState(0);
   const keep = useCreatePatterns();
   const notice = useNotice();
   const navigate = useNavigate();
   const shown = drills[place];
-  const take = (chosen: readonly IsolatedDrill[]): void =>
+  const take = (chosen: readonly TroubleSpotDrill[]): void =>
     keep.mutate(
       chosen.map(({ pattern, name }) => named(pattern, sayMessage(name))),
       {
@@ -60,7 +60,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly IsolatedDrill[]; r
 export const IsolateDialog = ({ hide }: { readonly hide: () => void }) => {
   const pattern = useBench((state) => state.document);
   const { hand } = useHand();
-  const drills = useMemo(() => isolate(pattern, { hand }), [pattern, hand]);
+  const drills = useMemo(() => createTroubleSpotDrills(pattern, { hand }), [pattern, hand]);
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="isolate-title">
       <Modal.Header closeButton closeLabel={say('common.close')}>

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { PATTERN_LIMITS, orNone } from '@fleet-wren/core';
+import { PATTERN_LIMITS, undefinedIfEmpty } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useTags } from '../api/patterns.ts';
@@ -11,7 +11,7 @@ export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
   const tags = useBench((state) => state.document.tags) ?? [];
   const known = useTags().data ?? [];
   const [typed, setTyped] = useState('');
-  const set = (next: readonly string[]): boolean => run({ kind: 'setTags', tags: orNone(next) });
+  const set = (next: readonly string[]): boolean => run({ kind: 'setTags', tags: undefinedIfEmpty(next) });
   const add = (tag: string): void => {
     if (tag !== '' && !tags.includes(tag) && set([...tags, tag])) setTyped('');
   };

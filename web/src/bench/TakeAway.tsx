@@ -1,11 +1,11 @@
 import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
-  leftOut,
-  realise,
-  schoolOf,
-  type WrittenFormat,
-  writeMidi,
-  writeMusicXml,
+  listUnsupportedFeatures,
+  flattenScore,
+  resolveSchoolOrThrow,
+  type ExportFormat,
+  exportMidi,
+  exportMusicXml,
   serialisePattern,
   exportTab,
   type Digit,
@@ -23,7 +23,7 @@ type Digits = Readonly<Record<string, Digit | null>>;
 
 const tabOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): string => {
   const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-  return exportTab(realise(pattern), order, sayLabel(schoolOf(pattern).name));
+  return exportTab(flattenScore(pattern), order, sayLabel(resolveSchoolOrThrow(pattern).name));
 };
 
 /** The files a pattern can be taken away as. */
@@ -31,8 +31,8 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   const bench = useBenchStore();
   const notice = useNotice();
   /** Says what the format could not hold. */
-  const saveFile = (pattern: Pattern, format: WrittenFormat): void => {
-    const left = leftOut(realise(pattern), format);
+  const saveFile = (pattern: Pattern, format: ExportFormat): void => {
+    const left = listUnsupportedFeatures(flattenScore(pattern), format);
     if (left.length > 0) notice({ text: sayProblems(left) });
   };
   const now = () => {
@@ -46,7 +46,7 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
   };
   const midi = (): void => {
     const { pattern, name } = now();
-    download(`${name}.mid`, Uint8Array.from(writeMidi(realise(pattern))), 'audio/midi');
+    download(`${name}.mid`, Uint8Array.from(exportMidi(flattenScore(pattern))), 'audio/midi');
     saveFile(pattern, 'midi');
   };
   const json = (): void => {
@@ -57,8 +57,8 @@ export const TakeAway = memo(({ digitsNow }: { readonly digitsNow: () => Digits 
     const { pattern, name, digits } = now();
     download(
       `${name}.musicxml`,
-      writeMusicXml(
-        realise(pattern),
+      exportMusicXml(
+        flattenScore(pattern),
         pattern.strokes.map(({ id }) => digits[id] ?? null),
       ),
       'application/vnd.recordare.musicxml+xml',

@@ -1,19 +1,25 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { TRANSFORMS, edit, freshNames, type NamedTransform, type Pattern } from '@fleet-wren/core';
+import {
+  TRANSFORMS,
+  applyPatternEdit,
+  createIdGenerator,
+  type TransformDefinition,
+  type Pattern,
+} from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { Preview } from '../parts/preview/Preview.tsx';
 import { runTransform } from './commands.ts';
 import { useBench, useBenchStore } from './context.ts';
 
-const GROUPS: readonly NamedTransform['group'][] = ['time', 'strings', 'hand', 'thumb', 'whole'];
+const GROUPS: readonly TransformDefinition['group'][] = ['time', 'strings', 'hand', 'thumb', 'whole'];
 
 type Outcome = { readonly pattern: Pattern } | { readonly trouble: string };
 
 /** What a transform would make of the pattern, or why it cannot. */
-const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: NamedTransform): Outcome => {
-  const made = transform(pattern)(pattern, ids, freshNames(pattern));
-  const done = made.ok ? edit(pattern, made.value) : made;
+const outcomeOf = (pattern: Pattern, ids: readonly string[], { transform }: TransformDefinition): Outcome => {
+  const made = transform(pattern)(pattern, ids, createIdGenerator(pattern));
+  const done = made.ok ? applyPatternEdit(pattern, made.value) : made;
   return done.ok ? { pattern: done.value.document } : { trouble: sayProblems(done.problems) };
 };
 
@@ -23,7 +29,7 @@ export const VaryDialog = ({ hide }: { readonly hide: () => void }) => {
   const pattern = useBench((state) => state.document);
   const selection = useBench((state) => state.selection);
   const [key, setKey] = useState('reverse');
-  const named = TRANSFORMS.find((one) => one.key === key) ?? (TRANSFORMS[0] as NamedTransform);
+  const named = TRANSFORMS.find((one) => one.key === key) ?? (TRANSFORMS[0] as TransformDefinition);
   const outcome = useMemo(() => outcomeOf(pattern, [...selection], named), [pattern, selection, named]);
   const apply = (): void => {
     if (runTransform(bench, named.transform(pattern))) hide();

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { displace } from '@fleet-wren/core';
+import { shiftInTime } from '@fleet-wren/core';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Lanes } from '../parts/lanes/Lanes.tsx';
@@ -65,7 +65,7 @@ const Below = memo(
 const TurningWheel = ({ digits }: { readonly digits: Judged['judgement']['digits'] }) => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.document);
-  return <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, displace(ticks))} />;
+  return <Wheel pattern={pattern} digits={digits} turn={(ticks) => runTransform(bench, shiftInTime(ticks))} />;
 };
 
 /** What was done or refused, for screen readers. */

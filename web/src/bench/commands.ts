@@ -1,12 +1,12 @@
 import { say } from '@fleet-wren/wording';
 import {
   SLURS,
-  copied,
-  displace,
-  insertBeat,
-  moveStrokes,
-  pasted,
-  removeBeat,
+  copyStrokes,
+  shiftInTime,
+  createInsertBeatEdit,
+  createMoveEdit,
+  createPasteEdit,
+  createDeleteBeatEdit,
   subdivisionTicks,
   moveBySlots,
   ticksPerBar,
@@ -15,7 +15,7 @@ import {
   type Digit,
   type Slur,
   type Stroke,
-  type Transform,
+  type PatternTransform,
 } from '@fleet-wren/core';
 import { newStrokeName, targetsOf, type BenchStore } from './store.ts';
 import type { Playing } from '../sound/usePlayer.ts';
@@ -32,7 +32,7 @@ export interface Reach {
 }
 
 /** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
-export const runTransform = (bench: BenchStore, transform: Transform): boolean => {
+export const runTransform = (bench: BenchStore, transform: PatternTransform): boolean => {
   const { document: pattern, selection, attempt } = bench.getState();
   return attempt(transform(pattern, [...selection], newStrokeName));
 };
@@ -81,13 +81,13 @@ const shiftBy =
   ({ bench }: Reach): void => {
     const { document: pattern, attempt, selection, cell, go } = bench.getState();
     const ids = targets(bench);
-    if (ids.length === 0 || !attempt(moveStrokes(pattern, ids, parts, strings)) || selection.size > 0) return;
+    if (ids.length === 0 || !attempt(createMoveEdit(pattern, ids, parts, strings)) || selection.size > 0) return;
     // The cell goes along with a stroke that is moved by itself.
     go({ at: parts === 0 ? cell.at : moveBySlots(pattern, cell.at, parts), string: cell.string + strings });
   };
 
 const copy = ({ bench }: Reach): void => {
-  clipboard = copied(bench.getState().document, targets(bench));
+  clipboard = copyStrokes(bench.getState().document, targets(bench));
 };
 
 const paste = ({ bench }: Reach): void => {
@@ -98,7 +98,7 @@ const paste = ({ bench }: Reach): void => {
     names.push(newStrokeName());
     return names[names.length - 1] as string;
   };
-  if (attempt(pasted(pattern, clipboard, cell.at, newId))) select(names);
+  if (attempt(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
 };
 
 const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };
@@ -209,13 +209,15 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Insert'],
     label: say('bench.insert-beat'),
     group: 'select',
-    run: ({ bench }) => void bench.getState().attempt(insertBeat(bench.getState().document, bench.getState().cell.at)),
+    run: ({ bench }) =>
+      void bench.getState().attempt(createInsertBeatEdit(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Ctrl+Delete'],
     label: say('bench.delete-beat'),
     group: 'select',
-    run: ({ bench }) => void bench.getState().attempt(removeBeat(bench.getState().document, bench.getState().cell.at)),
+    run: ({ bench }) =>
+      void bench.getState().attempt(createDeleteBeatEdit(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Enter'],
@@ -334,13 +336,13 @@ export const COMMANDS: readonly Command[] = [
     keys: ['<'],
     label: say('bench.start-one-subdivision-earlier'),
     group: 'pattern',
-    run: ({ bench }) => void runTransform(bench, displace(-subdivisionTicks(bench.getState().document))),
+    run: ({ bench }) => void runTransform(bench, shiftInTime(-subdivisionTicks(bench.getState().document))),
   },
   {
     keys: ['>'],
     label: say('bench.start-one-subdivision-later'),
     group: 'pattern',
-    run: ({ bench }) => void runTransform(bench, displace(subdivisionTicks(bench.getState().document))),
+    run: ({ bench }) => void runTransform(bench, shiftInTime(subdivisionTicks(bench.getState().document))),
   },
   {
     keys: ['W'],

@@ -1,4 +1,4 @@
-import { causesOf, type Cause, type Diagnostic } from '@fleet-wren/core';
+import { groupDiagnostics, type DiagnosticGroup, type Diagnostic } from '@fleet-wren/core';
 import type { Judged } from '../parts/judged.ts';
 
 /** Causes shown with a number on their tokens; the rest is counted. */
@@ -6,7 +6,7 @@ const CAUSES_SHOWN = 6;
 
 /** What there is to look at, numbered as it is flagged on the threads. */
 interface NumberedCauses {
-  readonly shown: readonly Cause[];
+  readonly shown: readonly DiagnosticGroup[];
   readonly more: number;
   readonly flags: ReadonlyMap<string, number>;
 }
@@ -17,7 +17,7 @@ const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
 
 /** Numbers the causes of a judgement in the order they come; one flag a stroke, the same number at all places of a cause. */
 const number = ({ judgement }: Judged): NumberedCauses => {
-  const all = causesOf(judgement.diagnostics);
+  const all = groupDiagnostics(judgement.diagnostics);
   const shown = all.slice(0, CAUSES_SHOWN);
   const flags = new Map<string, number>();
   shown.forEach(({ diagnostics: findings }, index) => {

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { COMMANDS, runTransform, type Reach } from './commands.ts';
 import { keyName, shownKey } from './key-press.ts';
 import { createBench, type BenchStore } from './store.ts';
-import { displace } from '@fleet-wren/core';
+import { shiftInTime } from '@fleet-wren/core';
 
 const stroke = (id: string, at: number, string: number, more: Partial<Stroke> = {}): Stroke => ({
   id,
@@ -210,7 +210,7 @@ test('a beat goes in and out, the wheel turns, all by key', () => {
   expect(places(bench)).toBe('210/5 1050/3');
   press(bench, '<');
   expect(places(bench)).toBe('0/5 840/3');
-  expect(runTransform(bench, displace(840))).toBe(true);
+  expect(runTransform(bench, shiftInTime(840))).toBe(true);
   expect(places(bench)).toBe('840/5 1680/3');
 });
 

@@ -1,11 +1,11 @@
 import { say, sayProblem } from '@fleet-wren/wording';
 import {
-  PATTERN_KIND,
-  changeStrokes,
+  PATTERN_DOCUMENT_TYPE,
+  createStrokeEdit,
   createMutedStringProblem,
   startOfSlot,
   patternLength,
-  refusal,
+  validateNewStroke,
   findStoppedFret,
   findStrokeAt,
   stringCount,
@@ -61,7 +61,7 @@ const withPin = (stroke: Stroke, digit: Digit | undefined): Stroke =>
 
 /** Why a stroke cannot be put there, a muted string included. */
 const whyNot = (pattern: Pattern, stroke: Stroke): Problem | undefined =>
-  refusal(pattern, stroke) ??
+  validateNewStroke(pattern, stroke) ??
   (findStoppedFret(pattern, stroke) === null ? createMutedStringProblem(pattern, stroke) : undefined);
 
 const clampCell = (pattern: Pattern, { at, string }: Cell): Cell => ({
@@ -95,12 +95,12 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
       const clamped = clampCell(pattern, cell);
       set({ cell: sameCell(cell, clamped) ? cell : clamped, selection: stillThere(pattern, selection) });
     };
-    const workspace = workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_KIND }, { get, set, settle });
+    const workspace = workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_DOCUMENT_TYPE }, { get, set, settle });
     const { run, refuse } = workspace;
 
     const change = (how: (stroke: Stroke) => Stroke): void => {
       const ids = targetsOf(get());
-      if (ids.length > 0) run(changeStrokes(get().document, ids, how));
+      if (ids.length > 0) run(createStrokeEdit(get().document, ids, how));
       else refuse(say('bench.no-note-here-press-enter-to'));
     };
 

@@ -1,10 +1,10 @@
 import {
   analysePattern,
-  newFingeringMemory,
+  createFingeringCache,
   type AlternativeFingering,
   type QuickFix,
-  type Edit,
-  type Explanation,
+  type AnyPatternEdit,
+  type DigitExplanation,
   type HandProfile,
   type PatternAnalysis,
   type Pattern,
@@ -40,7 +40,7 @@ const DEADLINE = 15_000;
 class JudgeLine {
   private known: HeldJudged | null = null;
   /** Edits since the state that was asked about last; null where they do not lead on from it. */
-  private edits: Edit[] | null = null;
+  private edits: AnyPatternEdit[] | null = null;
   private readonly hand: HandProfile;
 
   constructor(hand: HandProfile) {
@@ -94,7 +94,7 @@ const CATCH_UP = 150;
  */
 class QuickJudge {
   private took = Infinity;
-  private readonly memory = newFingeringMemory();
+  private readonly memory = createFingeringCache();
   private readonly hand: HandProfile;
 
   constructor(hand: HandProfile) {
@@ -165,11 +165,11 @@ export const useJudgement = (bench: BenchStore, hand: HandProfile): HeldJudged |
 };
 
 /** Why the chosen stroke has its digit; nothing while that is not known of the pattern as it is. */
-export const useExplanation = (judged: HeldJudged | null, chosen: string | null): Explanation | null => {
+export const useExplanation = (judged: HeldJudged | null, chosen: string | null): DigitExplanation | null => {
   const [answer, setAnswer] = useState<{
     readonly about: HeldJudged;
     readonly id: string;
-    readonly explanation: Explanation;
+    readonly explanation: DigitExplanation;
   } | null>(null);
   useEffect(() => {
     const index = judged && chosen ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;

@@ -1,6 +1,6 @@
 import {
   listSubdivisionSlots,
-  moveStrokes,
+  createMoveEdit,
   startOfSlot,
   isStringSounding,
   findStrokeAt,
@@ -80,7 +80,7 @@ const joinOrLeave = (bench: BenchStore, { id }: Stroke): void => {
 const drop = (bench: BenchStore, id: string, from: Cell, to: Cell): void => {
   const { document, selection, attempt, move } = bench.getState();
   if (!selection.has(id)) return move(id, to);
-  attempt(moveStrokes(document, [...selection], partsBetween(document, from.at, to.at), to.string - from.string));
+  attempt(createMoveEdit(document, [...selection], partsBetween(document, from.at, to.at), to.string - from.string));
 };
 
 /** A finger that moved so far scrolls, and lays nothing. */

@@ -1,7 +1,14 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayProblem } from '@fleet-wren/wording';
 import './bring-in.scss';
-import { type Choice, type Found, type Imported, type Pattern, type Problem, type Result } from '@fleet-wren/core';
+import {
+  type ImportSelection,
+  type ImportResult,
+  type ImportedPattern,
+  type Pattern,
+  type Problem,
+  type Result,
+} from '@fleet-wren/core';
 import { useRef, useState, type ChangeEvent, type DragEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -16,11 +23,11 @@ import { nameOf, readSong, readSource, type Source } from './read.ts';
 
 interface Read {
   readonly source: Source;
-  readonly choice: Choice;
-  readonly result: Result<Found>;
+  readonly choice: ImportSelection;
+  readonly result: Result<ImportResult>;
 }
 
-const Remarks = ({ imported }: { readonly imported: Imported }) => (
+const Remarks = ({ imported }: { readonly imported: ImportedPattern }) => (
   <>
     {imported.hasInferredPositions && <p className="guess">{say('import.where-the-file-gives-no-strings')}</p>}
     {imported.warnings.length > 0 && (
@@ -90,7 +97,7 @@ const Keep = ({ read: { source, choice }, pattern }: KeepProps) => {
 
 interface FoundProps {
   readonly read: Read;
-  readonly choose: (choice: Choice) => void;
+  readonly choose: (choice: ImportSelection) => void;
 }
 
 const FoundIn = ({ read, choose }: FoundProps) => {
@@ -118,7 +125,7 @@ const BringIn = () => {
   const [read, setRead] = useState<Read | null>(null);
   const [pasted, setPasted] = useState('');
   const latest = useRef(0);
-  const take = (source: Source, choice: Choice = {}): void => {
+  const take = (source: Source, choice: ImportSelection = {}): void => {
     latest.current += 1;
     const turn = latest.current;
     void readSource(source, choice).then((result) => {

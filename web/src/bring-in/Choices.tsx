@@ -1,9 +1,9 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import type { Choice, Offer } from '@fleet-wren/core';
+import type { ImportSelection, ImportChoices } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 
-const NAMES: Readonly<Record<Offer['kind'], string>> = {
+const NAMES: Readonly<Record<ImportChoices['kind'], string>> = {
   ours: say('import.fleet-wren-pattern'),
   midi: say('import.midi-file'),
   musicxml: say('import.musicxml-score'),
@@ -12,9 +12,9 @@ const NAMES: Readonly<Record<Offer['kind'], string>> = {
 };
 
 interface ChoicesProps {
-  readonly offer: Offer;
-  readonly choice: Choice;
-  readonly choose: (choice: Choice) => void;
+  readonly offer: ImportChoices;
+  readonly choice: ImportSelection;
+  readonly choose: (choice: ImportSelection) => void;
 }
 
 const PartField = ({ offer, choice, choose }: ChoicesProps) => (

@@ -3,10 +3,10 @@ import { strToU8, zipSync } from 'fflate';
 import {
   createPattern,
   parseStringNotation,
-  realise,
+  flattenScore,
   valueOrThrow,
-  writeMidi,
-  writeMusicXml,
+  exportMidi,
+  exportMusicXml,
   serialisePattern,
   type Result,
 } from '@fleet-wren/core';
@@ -25,8 +25,8 @@ const said = (result: Result<unknown>): string => (result.ok ? 'read' : sayProbl
 describe('what we write comes in again', () => {
   test.each<[string, BlobPart]>([
     ['song.json', serialisePattern(pattern)],
-    ['song.musicxml', writeMusicXml(realise(pattern), digits)],
-    ['song.mid', Uint8Array.from(writeMidi(realise(pattern)))],
+    ['song.musicxml', exportMusicXml(flattenScore(pattern), digits)],
+    ['song.mid', Uint8Array.from(exportMidi(flattenScore(pattern)))],
   ])('%s', async (name, content) => {
     const { imported } = valueOrThrow(await read(file(name, content)));
     const { pattern: found } = imported;
@@ -38,8 +38,8 @@ describe('what we write comes in again', () => {
 
   test('what has strings is no guess, and our own MIDI has', async () => {
     for (const [name, content] of [
-      ['a.mid', Uint8Array.from(writeMidi(realise(pattern)))],
-      ['a.musicxml', writeMusicXml(realise(pattern), digits)],
+      ['a.mid', Uint8Array.from(exportMidi(flattenScore(pattern)))],
+      ['a.musicxml', exportMusicXml(flattenScore(pattern), digits)],
     ] as const)
       expect(valueOrThrow(await read(file(name, content))).imported.hasInferredPositions).toBe(false);
   });
@@ -49,7 +49,7 @@ describe('what we write comes in again', () => {
   });
 });
 
-const score = writeMusicXml(realise(pattern), digits);
+const score = exportMusicXml(flattenScore(pattern), digits);
 const zipped = (files: Record<string, Uint8Array>): Uint8Array<ArrayBuffer> => Uint8Array.from(zipSync(files));
 
 /** The same archive, saying of its first file that it is a thousand bytes when it is unpacked. */

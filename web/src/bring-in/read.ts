@@ -2,20 +2,20 @@ import { say } from '@fleet-wren/wording';
 import {
   ProblemError,
   failure,
-  fileKind,
+  detectFileType,
   createProblem,
   success,
-  tooLargeFor,
-  type Choice,
-  type Found,
-  type FoundSong,
+  validateSize,
+  type ImportSelection,
+  type ImportResult,
+  type SongImport,
   type Result,
   type SourceFile,
 } from '@fleet-wren/core';
 import { studyWorker } from '../workers/client.ts';
 
 /** Reads a file of any kind off the page's thread. */
-export type ReadContent = (file: SourceFile, choice: Choice) => Promise<Result<Found>>;
+export type ReadContent = (file: SourceFile, choice: ImportSelection) => Promise<Result<ImportResult>>;
 
 /** Milliseconds a file may take to be read. */
 const DEADLINE = 8000;
@@ -44,22 +44,22 @@ const opened = async (source: Source): Promise<Result<SourceFile>> => {
   const name = typeof source === 'string' ? '' : source.name;
   const start = typeof source === 'string' ? source.slice(0, 64) : await source.slice(0, 64).text();
   const size = typeof source === 'string' ? source.length : source.size;
-  const large = tooLargeFor(fileKind(name, start), size);
+  const large = validateSize(detectFileType(name, start), size);
   return large ? failure(large) : success({ name, bytes: await bytesOf(source) });
 };
 
 /** Reads what is brought in, or what is chosen of it. */
 export const readSource = async (
   source: Source,
-  choice: Choice = {},
+  choice: ImportSelection = {},
   read: ReadContent = inWorker,
-): Promise<Result<Found>> => {
+): Promise<Result<ImportResult>> => {
   const file = await opened(source);
   return file.ok ? read(file.value, choice) : file;
 };
 
 /** Reads the whole of a file as a song. */
-export const readSong = async (source: Source, part?: number): Promise<Result<FoundSong>> => {
+export const readSong = async (source: Source, part?: number): Promise<Result<SongImport>> => {
   const file = await opened(source);
   return file.ok ? told(studyWorker.ask('readSong', [file.value, part], { deadline: DEADLINE })) : file;
 };

@@ -2,8 +2,8 @@ import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './drills.scss';
 import {
-  AXES,
-  nextDrill,
+  VARIATION_AXES,
+  chooseNextDrill,
   type DrillCell,
   type DrillGrid as Grid,
   type HandProfile,
@@ -62,7 +62,7 @@ const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) 
     {label}
     <Form.Select size="sm" value={value} onChange={({ target }) => choose(target.value)}>
       {optional && <option value="">{say('drills.none')}</option>}
-      {AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
+      {VARIATION_AXES.filter(({ key }) => key === value || !taken.includes(key)).map(({ key, name }) => (
         <option key={key} value={key}>
           {sayMessage(name)}
         </option>
@@ -254,7 +254,7 @@ const Head = ({ name, title, axes, choose, next, begun, open, student, students,
 const useAxes = (pattern: Pattern) => {
   const [query, setQuery] = useSearchParams();
   const axes = (query.get('axes')?.split(',') ?? usualAxes(pattern)).filter((key) =>
-    AXES.some((axis) => axis.key === key),
+    VARIATION_AXES.some((axis) => axis.key === key),
   );
   const choose =
     (place: number) =>
@@ -311,7 +311,7 @@ const DrillGrid = () => {
   const standingOf = ({ pattern: drill }: DrillCell) => drillsOf.get(drill?.name ?? '');
   const learnt = (grid?.cells ?? []).filter((cell) => typeof standingOf(cell)?.through === 'number');
   const known = [...new Set([...marked, ...learnt.map(({ key }) => key)])];
-  const next = grid && nextDrill(grid, known);
+  const next = grid && chooseNextDrill(grid, known);
   const open = (cell: DrillCell): void => {
     if (cell.pattern) create.mutate(cell.pattern, { onSuccess: (kept) => void navigate(`/patterns/${kept.id}`) });
   };

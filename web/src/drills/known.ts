@@ -1,4 +1,4 @@
-import type { AboutStudent } from '@fleet-wren/core';
+import type { StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
 import { useAssignments, type AssignmentLine } from '../api/practice.ts';
 import { useChangeStudent, type Student } from '../api/students.ts';
@@ -29,7 +29,7 @@ interface Known {
 const toggled = (all: readonly string[], key: string): readonly string[] =>
   all.includes(key) ? all.filter((one) => one !== key) : [...all, key];
 
-const withKnown = ({ known, ...about }: AboutStudent, id: string, drills: readonly string[]): AboutStudent => ({
+const withKnown = ({ known, ...about }: StudentProfile, id: string, drills: readonly string[]): StudentProfile => ({
   ...about,
   known: { ...known, [id]: drills },
 });

@@ -1,4 +1,4 @@
-import type { HandProfile, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
+import type { HandProfile, LiveEvent, Pattern, LevelCheck } from '@fleet-wren/core';
 
 /** What the listening worker is told. */
 export type ToListener =
@@ -20,7 +20,7 @@ export type FromListener =
   | { readonly kind: 'heard'; readonly event: LiveEvent }
   /** The loudest of the last tenth of a second, 0 to 1. */
   | { readonly kind: 'level'; readonly level: number }
-  | { readonly kind: 'check'; readonly check: SoundCheck }
+  | { readonly kind: 'check'; readonly check: LevelCheck }
   /** So many seconds of sound were lost on their way: nothing is said of them, and listening began anew. */
   | { readonly kind: 'gap'; readonly seconds: number }
   /** A run of the tapping test has begun; and when it is over, when the strings were struck in it. */

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { HandProfile, LiveEvent, Pattern, SoundCheck } from '@fleet-wren/core';
+import type { HandProfile, LiveEvent, Pattern, LevelCheck } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import type { FromListener } from './messages.ts';
 import { useEarWorker, type EarWorker } from './useEarWorker.ts';
@@ -7,7 +7,7 @@ import { useEarWorker, type EarWorker } from './useEarWorker.ts';
 interface Heard {
   /** 0 to 1. */
   readonly level: number;
-  readonly check: SoundCheck['code'] | null;
+  readonly check: LevelCheck['code'] | null;
   /** What was heard last. */
   readonly last: LiveEvent | null;
   /** Whether sound was lost since. */

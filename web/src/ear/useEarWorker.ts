@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { TAKE } from '@fleet-wren/core';
+import { TAKE_PARAMETERS } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { closeMicrophone, microphoneTrouble, openMicrophone } from '../takes/microphone.ts';
 import captureUrl from './capture.worklet.ts?worker&url';
@@ -40,7 +40,7 @@ const end = ({ worker, context, stream }: Running): void => {
 
 /** A context at core's own rate where the browser can, and the microphone in it. */
 const contextFor = (stream: MediaStream): [AudioContext, MediaStreamAudioSourceNode] => {
-  const context = new AudioContext({ sampleRate: TAKE.sampleRate });
+  const context = new AudioContext({ sampleRate: TAKE_PARAMETERS.sampleRate });
   try {
     return [context, context.createMediaStreamSource(stream)];
   } catch {

@@ -1,8 +1,8 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { LIVE_TEMPO, tunedWords, type LiveEvent, type SoundCheck } from '@fleet-wren/core';
+import { MIN_TEMPO_SHARE, tunedWords, type LiveEvent, type LevelCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
-const CHECKS: Readonly<Record<SoundCheck['code'], string | null>> = {
+const CHECKS: Readonly<Record<LevelCheck['code'], string | null>> = {
   good: null,
   silent: say('listening.no-sound-detected-play-something-or'),
   'too-quiet': say('listening.too-quiet-move-closer-to-the'),
@@ -17,7 +17,7 @@ const strange = (semitones: number): string => {
 };
 
 /** What was heard last, in a few words. */
-export const heardWords = (event: LiveEvent | null, check: SoundCheck['code'] | null, asked: number | null): string => {
+export const heardWords = (event: LiveEvent | null, check: LevelCheck['code'] | null, asked: number | null): string => {
   const trouble = check && CHECKS[check];
   if (!event || event.kind === 'lost') return trouble ?? say('listening.keep-playing-clean-passes-are-counted');
   if (event.kind === 'strange') return trouble ?? strange(event.by);
@@ -31,7 +31,7 @@ export const heardWords = (event: LiveEvent | null, check: SoundCheck['code'] | 
 };
 
 /** Whether a time through was too slow to count for what is asked. */
-const tooSlow = (tempo: number, asked: number | null): boolean => asked !== null && tempo < LIVE_TEMPO * asked;
+const tooSlow = (tempo: number, asked: number | null): boolean => asked !== null && tempo < MIN_TEMPO_SHARE * asked;
 
 /** What a time through counts for; null where it counts for nothing. */
 export const countOf = (event: LiveEvent, asked: number | null): 'clean' | 'slipped' | null => {

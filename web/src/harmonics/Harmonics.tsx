@@ -5,21 +5,21 @@ import '../bench/bench.scss';
 import './harmonics.scss';
 import {
   CASCADE_BALANCES,
-  CASCADE_WAYS,
+  CASCADE_TECHNIQUES,
   HARMONIC_NODES,
-  cascadeOver,
-  cascadePattern,
+  createCascade,
+  createCascadePattern,
   nodeInterval,
-  harmonicsOver,
+  computeHarmonicPoints,
   createInstrument,
   createOpenStringsVoicing,
   findShape,
   stringCount,
   findTuningOrStandard,
-  usualCascade,
+  createDefaultSteps,
   type CascadeBalance,
   type CascadeStep,
-  type CascadeWay,
+  type CascadeTechnique,
   type HarmonicNode,
   type HarmonicPoint,
   type Instrument,
@@ -91,7 +91,7 @@ interface StepsProps {
 }
 
 const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
-  const cascade = cascadeOver(instrument, voicing, steps, node);
+  const cascade = createCascade(instrument, voicing, steps, node);
   if (steps.length === 0) return <p className="text-soft">{say('chords.click-notes-on-the-fretboard-in')}</p>;
   return (
     <>
@@ -145,7 +145,7 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
     change({
       instrument: next,
       voicing: findShape(next, voicing.chord) ?? createOpenStringsVoicing(stringCount(next)),
-      steps: usualCascade(next),
+      steps: createDefaultSteps(next),
     });
   return (
     <div className="choices">
@@ -192,11 +192,11 @@ const Choices = ({ instrument, voicing, node, change }: BenchProps) => {
 
 /** Hears a cascade in one of the ways to pluck it, and takes it to the bench. */
 const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) => {
-  const [way, setWay] = useState<CascadeWay>(CASCADE_WAYS[0] as CascadeWay);
+  const [way, setWay] = useState<CascadeTechnique>(CASCADE_TECHNIQUES[0] as CascadeTechnique);
   const [balance, setBalance] = useState<CascadeBalance>('harmonics');
   const pattern = useMemo(() => {
     const name = say('cascade.pattern-name', { chord: chordWords(voicing.chord) });
-    return cascadePattern(instrument, voicing, steps, way, { node, balance, name });
+    return createCascadePattern(instrument, voicing, steps, way, { node, balance, name });
   }, [instrument, voicing, steps, way, node, balance]);
   const { playing, toggle } = usePlayer(pattern, NO_DIGITS);
   const create = useCreatePattern();
@@ -214,7 +214,7 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
           {playing ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}{' '}
           {playing ? say('common.stop') : say('common.play')}
         </Button>
-        <Button variant="quiet" onClick={() => change({ steps: usualCascade(instrument) })}>
+        <Button variant="quiet" onClick={() => change({ steps: createDefaultSteps(instrument) })}>
           {say('chords.usual-order')}
         </Button>
         <Button variant="quiet" onClick={() => change({ steps: [] })}>
@@ -230,9 +230,9 @@ const CascadeTools = ({ instrument, voicing, node, steps, change }: BenchProps) 
           <select
             className="form-select"
             value={way.key}
-            onChange={({ target }) => setWay(CASCADE_WAYS.find(({ key }) => key === target.value) ?? way)}
+            onChange={({ target }) => setWay(CASCADE_TECHNIQUES.find(({ key }) => key === target.value) ?? way)}
           >
-            {CASCADE_WAYS.map(({ key }) => (
+            {CASCADE_TECHNIQUES.map(({ key }) => (
               <option key={key} value={key}>
                 {say('harmonic-method.name', { method: key })}
               </option>
@@ -264,10 +264,10 @@ const Harmonics = () => {
     instrument: FIRST,
     voicing: FIRST_SHAPE,
     node: HARMONIC_NODES[0] as HarmonicNode,
-    steps: usualCascade(FIRST),
+    steps: createDefaultSteps(FIRST),
   }));
   const { instrument, voicing, node } = given;
-  const points = useMemo(() => harmonicsOver(instrument, voicing, node), [instrument, voicing, node]);
+  const points = useMemo(() => computeHarmonicPoints(instrument, voicing, node), [instrument, voicing, node]);
   const steps = useMemo(() => sounding(given.steps, points), [given.steps, points]);
   const bench = { ...given, steps, change: (part: Partial<Bench>) => setBench((now) => ({ ...now, ...part })) };
   return (

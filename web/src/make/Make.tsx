@@ -5,18 +5,18 @@ import '../parts/fields.scss';
 import {
   GENERATORS,
   TUNINGS,
-  generate,
-  initialValues,
+  generatePattern,
+  defaultValues,
   createInstrument,
   createPattern,
   listOpenShapes,
   stringCount,
   success,
   findTuningOrStandard,
-  type Field,
-  type Frame,
+  type GeneratorField,
+  type GeneratorContext,
   type Generator,
-  type Values,
+  type GeneratorValues,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -28,9 +28,9 @@ import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
 
 interface FieldProps {
-  readonly field: Field;
-  readonly value: Values[string] | undefined;
-  readonly change: (value: Values[string]) => void;
+  readonly field: GeneratorField;
+  readonly value: GeneratorValues[string] | undefined;
+  readonly change: (value: GeneratorValues[string]) => void;
 }
 
 const FieldInput = ({ field, value, change }: FieldProps) => {
@@ -86,8 +86,8 @@ const FieldInput = ({ field, value, change }: FieldProps) => {
 };
 
 interface FrameProps {
-  readonly frame: Frame;
-  readonly setFrame: (frame: Frame) => void;
+  readonly frame: GeneratorContext;
+  readonly setFrame: (frame: GeneratorContext) => void;
 }
 
 /** What the figure is laid on: tuning, chord, tempo. */
@@ -100,7 +100,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
     setFrame({
       ...frame,
       instrument: next,
-      voicing: offered.find(({ chord }) => chord === voicing.chord) ?? (offered[0] as Frame['voicing']),
+      voicing: offered.find(({ chord }) => chord === voicing.chord) ?? (offered[0] as GeneratorContext['voicing']),
     });
   };
   return (
@@ -144,7 +144,7 @@ const FrameFields = ({ frame, setFrame }: FrameProps) => {
   );
 };
 
-const START: Frame = {
+const START: GeneratorContext = {
   instrument: createPattern('').instrument,
   voicing: createPattern('').voicing,
   tempo: 80,
@@ -152,12 +152,12 @@ const START: Frame = {
 };
 
 const useMaking = (generator: Generator) => {
-  const [values, setValues] = useState<Values>({});
+  const [values, setValues] = useState<GeneratorValues>({});
   const [frame, setFrame] = useState(START);
-  const all = useMemo(() => ({ ...initialValues(generator), ...values }), [generator, values]);
+  const all = useMemo(() => ({ ...defaultValues(generator), ...values }), [generator, values]);
   const [cyclic, setCyclic] = useState(true);
   const made = useMemo(() => {
-    const result = generate(generator, all, frame);
+    const result = generatePattern(generator, all, frame);
     return result.ok ? success({ ...result.value, cyclic }) : result;
   }, [generator, all, frame, cyclic]);
   return {
@@ -167,7 +167,7 @@ const useMaking = (generator: Generator) => {
     frame,
     setFrame,
     made,
-    change: (key: string) => (value: Values[string]) => setValues({ ...values, [key]: value }),
+    change: (key: string) => (value: GeneratorValues[string]) => setValues({ ...values, [key]: value }),
   };
 };
 

@@ -1,11 +1,11 @@
-import { DAY, type SittingItem } from '@fleet-wren/core';
+import { DAY, type SessionItem } from '@fleet-wren/core';
 import type { AssignmentLine } from '../api/practice.ts';
 
 /** What a sitting sees of something that is practised. */
 export const sittingItem = (
   { id, name, standing }: Pick<AssignmentLine, 'id' | 'name' | 'standing'>,
   now: number,
-): SittingItem => ({
+): SessionItem => ({
   id,
   name,
   stage: standing.stage === null ? null : { name: standing.stage, tempo: standing.tempo },

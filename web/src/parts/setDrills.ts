@@ -1,5 +1,5 @@
 import { say, sayProblems } from '@fleet-wren/wording';
-import { WAYS, planOf, type HandProfile, type Pattern } from '@fleet-wren/core';
+import { PRACTICE_METHODS, toLadderPlan, type HandProfile, type Pattern } from '@fleet-wren/core';
 import { setAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
 import { studyWorker } from '../workers/client.ts';
@@ -32,7 +32,7 @@ export const setDrills = async (
   drills: readonly DrillToSet[],
   hand: HandProfile,
 ): Promise<DrillsSet> => {
-  const way = student.about.way ?? WAYS[0];
+  const way = student.about.way ?? PRACTICE_METHODS[0];
   const refused: string[] = [];
   for (const { pattern, sourceId } of await easiestFirst(drills, hand)) {
     const target = Math.round(pattern.tempo);
@@ -44,7 +44,7 @@ export const setDrills = async (
         sourceId,
         target,
         way,
-        plan: planOf(ladder.value),
+        plan: toLadderPlan(ladder.value),
       });
     else refused.push(`${pattern.name}: ${sayProblems(ladder.problems)}`);
   }

@@ -1,4 +1,4 @@
-import type { ErrorCode, Problem, Standing } from '@fleet-wren/core';
+import type { ErrorCode, Problem, ProgressSummary } from '@fleet-wren/core';
 import type { KeptEvent } from '../api/practice.ts';
 import type { RoomAnswer } from './transport.ts';
 
@@ -12,7 +12,7 @@ export interface RefusedEvent {
 export interface Receipt {
   readonly accepted: readonly string[];
   readonly refused: readonly { readonly id: string; readonly problems: readonly Problem[] }[];
-  readonly assignments: readonly { readonly id: string; readonly standing: Standing }[];
+  readonly assignments: readonly { readonly id: string; readonly standing: ProgressSummary }[];
 }
 
 const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value);

@@ -6,8 +6,8 @@ import {
   type Pattern,
   type PracticeEvent,
   type PracticeSnapshot,
-  type Standing,
-  type Way,
+  type ProgressSummary,
+  type PracticeMethod,
 } from '@fleet-wren/core';
 import { createStore, entries, get, update, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
@@ -23,9 +23,9 @@ export interface RoomItem {
   readonly name: string;
   readonly pattern: Pattern;
   readonly target: number;
-  readonly way: Way;
+  readonly way: PracticeMethod;
   readonly plan: LadderPlan;
-  readonly standing: Standing;
+  readonly standing: ProgressSummary;
   /** What its log had come to before the events. */
   readonly snapshot: (Omit<PracticeSnapshot, 'days'> & { readonly undone: readonly string[] }) | null;
   readonly events: readonly PracticeEvent[];

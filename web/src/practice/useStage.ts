@@ -4,7 +4,7 @@ import {
   gateAtHand,
   progressAt,
   type Pattern,
-  type Progress,
+  type PracticeProgress,
   type Label,
   type Message,
 } from '@fleet-wren/core';
@@ -14,7 +14,7 @@ import { eventsOf, practisedIn, type RoomItem, type RoomState } from './room.ts'
 
 /** What is practised now. */
 export interface AtHand {
-  readonly progress: Progress;
+  readonly progress: PracticeProgress;
   /** Name of the stage, or that all of it is learnt. */
   readonly name: Label;
   readonly key: string;

@@ -6,7 +6,7 @@ import {
   stringCount,
   valueOrThrow,
   type Digit,
-  type LearntSchool,
+  type LearnedSchool,
 } from '@fleet-wren/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -30,14 +30,14 @@ interface Asked {
   readonly name: string;
 }
 
-const learn = async (asked: Asked): Promise<LearntSchool> => {
+const learn = async (asked: Asked): Promise<LearnedSchool> => {
   const patterns = await latestPatterns(LOOKED_AT);
   const answer = await studyWorker.ask('learn', [{ ...asked, patterns }], { deadline: DEADLINE });
   if (!answer.ok) throw new Error(sayProblems(answer.problems));
   return answer.value;
 };
 
-const Share = ({ what, all, base, learnt }: { readonly what: string } & LearntSchool['pins']) => (
+const Share = ({ what, all, base, learnt }: { readonly what: string } & LearnedSchool['pins']) => (
   <div className="learnt-share">
     <p>
       <Say text="settings.learned-share" values={{ learned: learnt, all, what, base }} />
@@ -67,7 +67,7 @@ type LearntDigits = readonly (Digit | null)[];
 const Effect = ({
   effect: { pattern, before, after },
 }: {
-  readonly effect: LearntSchool['fingeringChanges'][number];
+  readonly effect: LearnedSchool['fingeringChanges'][number];
 }) => {
   const digits = Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, after[index] ?? null]));
   return (
@@ -91,7 +91,7 @@ const Effect = ({
   );
 };
 
-const Learnt = ({ found }: { readonly found: LearntSchool }) => {
+const Learnt = ({ found }: { readonly found: LearnedSchool }) => {
   const {
     rules: learnt,
     weightChanges: weights,

@@ -1,12 +1,12 @@
 import { say, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
   longBarsWords,
-  strokesPerLine,
-  unwritten,
-  writeMusicXml,
+  maxStrokesPerSystem,
+  findInexactBeats,
+  exportMusicXml,
   type Digit,
   type Score,
-  type ScoreWords,
+  type ScoreAnnotations,
 } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { useRules } from '../parts/useRules.ts';
@@ -42,7 +42,7 @@ const System = ({ svg, label }: { readonly svg: string; readonly label: string }
 interface EngravedProps {
   readonly score: Score;
   readonly digits: readonly (Digit | null)[];
-  readonly said?: ScoreWords;
+  readonly said?: ScoreAnnotations;
   readonly paper: Paper;
 }
 
@@ -51,12 +51,12 @@ export const Engraved = ({ score, digits, said, paper }: EngravedProps) => {
   const { size, print, across, counts, names: naming } = paper;
   const question = useMemo(() => {
     const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
-    const most = strokesPerLine(room);
-    const xml = writeMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
+    const most = maxStrokesPerSystem(room);
+    const xml = exportMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
     return { ...room, xml, broken: longBarsWords(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, of, trouble } = useSystems(question);
-  const unsaid = useMemo(() => unwritten(score, digits), [score, digits]);
+  const unsaid = useMemo(() => findInexactBeats(score, digits), [score, digits]);
   if (trouble) return <p role="alert">{trouble}</p>;
   if (systems.length === 0) return <p className="engraving">{say('sheet.drawing-notation-more')}</p>;
   return (

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { realise, type Pattern } from '@fleet-wren/core';
+import { flattenScore, type Pattern } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
@@ -27,7 +27,7 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
   const judgement = useJudged(pattern);
   const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
   const voicings = useMemo(() => [pattern.voicing], [pattern.voicing]);
-  const score = useMemo(() => realise(pattern), [pattern]);
+  const score = useMemo(() => flattenScore(pattern), [pattern]);
   const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
   if (!judgement) return <p className="engraving">{say('sheet.working-out-fingering-more')}</p>;
   const { limit: ceiling, digits } = judgement;

@@ -4,15 +4,15 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import {
   formatChordSymbol,
   ceilingFigure,
-  learningOrder,
-  patternOfBars,
+  computeLearningOrder,
+  extractBars,
   sheetFacts,
-  songForFiles,
+  prepareSongExport,
   stringCount,
   type NoteNamingSystem,
   type Section,
   type Song,
-  type SongStudy,
+  type SongAnalysis,
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
@@ -34,7 +34,7 @@ import { ToShapes } from './ToShapes.tsx';
 
 interface PartProps {
   readonly song: Song;
-  readonly study: SongStudy;
+  readonly study: SongAnalysis;
 }
 
 const FormOnPaper = ({ song }: { readonly song: Song }) => (
@@ -99,7 +99,7 @@ const SectionOnPaper = ({
 const MotifsOnPaper = ({ study }: PartProps) => (
   <section className="sheet-motifs">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
-    {learningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => {
+    {computeLearningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => {
       const one = study.motifs[motif];
       const bar = one?.bars[0];
       return (
@@ -110,7 +110,7 @@ const MotifsOnPaper = ({ study }: PartProps) => (
               <span className="box" aria-hidden="true" /> <FigureBadge number={one.number} />{' '}
               <Say text="sheet.playable-after" values={{ name: sayLabel(one.name), reached, of }} />
             </p>
-            <Tablature pattern={patternOfBars(study.expanded, bar, 1)} digits={study.analysis.digits} />
+            <Tablature pattern={extractBars(study.expanded, bar, 1)} digits={study.analysis.digits} />
           </div>
         )
       );
@@ -123,7 +123,7 @@ const OrderOnPaper = ({ study }: PartProps) => (
   <section className="sheet-order">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
     <ol>
-      {learningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => (
+      {computeLearningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => (
         <li key={motif}>
           <span className="box" aria-hidden="true" /> <FigureBadge number={motif + 1} />{' '}
           <Say
@@ -144,7 +144,7 @@ const OrderOnPaper = ({ study }: PartProps) => (
 const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper: Paper }) => {
   const { hand } = useHand();
   const files = useMemo(
-    () => songForFiles({ ...song, form: song.sections.map(({ id }) => ({ section: id, times: 1 })) }),
+    () => prepareSongExport({ ...song, form: song.sections.map(({ id }) => ({ section: id, times: 1 })) }),
     [song],
   );
   const question = useMemo(() => ({ pattern: files.expanded.pattern, hand }), [files, hand]);

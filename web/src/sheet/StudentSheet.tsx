@@ -1,5 +1,12 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
-import { gateAtHand, planSitting, realise, type LadderStage, type Pattern, type Progress } from '@fleet-wren/core';
+import {
+  gateAtHand,
+  planSession,
+  flattenScore,
+  type LadderStage,
+  type Pattern,
+  type PracticeProgress,
+} from '@fleet-wren/core';
 import { QRCodeSVG } from 'qrcode.react';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
@@ -26,7 +33,7 @@ const digitsOf = (pattern: Pattern) => Object.fromEntries(pattern.strokes.map(({
 const Figure = ({ pattern, paper }: { readonly pattern: Pattern; readonly paper: Paper }) => {
   const layout = useMemo(() => layoutOf(pattern, STRIP), [pattern]);
   const digits = useMemo(() => digitsOf(pattern), [pattern]);
-  const score = useMemo(() => realise(pattern), [pattern]);
+  const score = useMemo(() => flattenScore(pattern), [pattern]);
   const order = useMemo(() => pattern.strokes.map(({ pin }) => pin ?? null), [pattern]);
   return (
     <>
@@ -58,7 +65,7 @@ const Boxes = ({ tempos, from }: { readonly tempos: readonly number[]; readonly 
 
 interface AtHandProps {
   readonly item: Assignment;
-  readonly progress: Progress;
+  readonly progress: PracticeProgress;
   readonly stage: LadderStage | undefined;
   readonly paper: Paper;
 }
@@ -111,7 +118,7 @@ const minutesOf = ({ about }: Student): number =>
 
 const Plan = ({ student, items }: { readonly student: Student; readonly items: readonly Assignment[] }) => {
   const now = useNow();
-  const plan = planSitting(
+  const plan = planSession(
     items.map((item) => sittingItem(item, now)),
     { minutes: minutesOf(student), discomfort: hurtLately(items, now) },
   );

@@ -3,8 +3,8 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import {
   findBassString,
   formatChordSymbol,
-  realise,
-  schoolOf,
+  flattenScore,
+  resolveSchoolOrThrow,
   listSheetTempos,
   exportTab,
   type Digit,
@@ -52,7 +52,9 @@ const withoutHead = (text: string): string => {
 export const Tablature = ({ pattern, digits }: { readonly pattern: Pattern; readonly digits: Digits }) => {
   const systems = useMemo(() => {
     const order = pattern.strokes.map(({ id }) => digits[id] ?? null);
-    return withoutHead(exportTab(realise(pattern), order, sayLabel(schoolOf(pattern).name))).split(/\n\s*\n/);
+    return withoutHead(exportTab(flattenScore(pattern), order, sayLabel(resolveSchoolOrThrow(pattern).name))).split(
+      /\n\s*\n/,
+    );
   }, [pattern, digits]);
   return (
     <div className="sheet-tab">

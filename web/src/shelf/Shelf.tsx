@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './shelf.scss';
-import { SHELF, countsAloud, named, type ShelfFigure } from '@fleet-wren/core';
+import { PATTERN_LIBRARY, countsAloud, named, type LibraryPattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -9,7 +9,7 @@ import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
 
-const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
+const Shown = ({ figure }: { readonly figure: LibraryPattern }) => {
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useNotice();
@@ -34,8 +34,8 @@ const Shown = ({ figure }: { readonly figure: ShelfFigure }) => {
 
 /** The shelf of standard figures: usual name, use, counts; to be heard and copied. */
 const Shelf = () => {
-  const [key, setKey] = useState(SHELF[0]?.key ?? '');
-  const figure = SHELF.find((one) => one.key === key);
+  const [key, setKey] = useState(PATTERN_LIBRARY[0]?.key ?? '');
+  const figure = PATTERN_LIBRARY.find((one) => one.key === key);
   return (
     <div className="shelf">
       <nav aria-label={say('library.standard-patterns')}>
@@ -44,7 +44,7 @@ const Shelf = () => {
         </Link>
         <h1>{say('common.pattern-library')}</h1>
         <div className="pick-list">
-          {SHELF.map((one) => (
+          {PATTERN_LIBRARY.map((one) => (
             <button key={one.key} type="button" aria-pressed={one.key === key} onClick={() => setKey(one.key)}>
               {sayMessage(one.name)}
             </button>

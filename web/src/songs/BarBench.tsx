@@ -1,6 +1,14 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
-import { figureIn, patternOfBar, setMelody, takeStrokes, type Bar, type Reach, type Stroke } from '@fleet-wren/core';
+import {
+  getFigureTexture,
+  createBarPattern,
+  createMelodyEdit,
+  createStrokesEdit,
+  type Bar,
+  type EditScope,
+  type Stroke,
+} from '@fleet-wren/core';
 import { useCallback, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { BenchProvider, useBench, useBenchStore } from '../bench/context.ts';
@@ -20,7 +28,7 @@ const Editor = ({
   leave,
   hasFigure,
 }: {
-  readonly take: (strokes: readonly Stroke[], reach: Reach) => void;
+  readonly take: (strokes: readonly Stroke[], reach: EditScope) => void;
   readonly leave: () => void;
   readonly hasFigure: boolean;
 }) => {
@@ -86,15 +94,17 @@ export const BarBench = ({
 }) => {
   const song = useSongStore();
   const [bench] = useState(() => {
-    const shown = patternOfBar(song.getState().document, played);
+    const shown = createBarPattern(song.getState().document, played);
     const document = what === 'strokes' ? shown : { ...shown, strokes: bar.melody ?? [] };
     return createBench({ id: 'bar', version: 1, workedAt: '', document });
   });
   const [before] = useState(() => bench.getState().document.strokes);
-  const take = (now: readonly Stroke[], reach: Reach): void => {
+  const take = (now: readonly Stroke[], reach: EditScope): void => {
     const { document, chosen, run } = song.getState();
     const edit =
-      what === 'strokes' ? takeStrokes(document, chosen, reach, { now, before }) : setMelody(document, chosen, now);
+      what === 'strokes'
+        ? createStrokesEdit(document, chosen, reach, { now, before })
+        : createMelodyEdit(document, chosen, now);
     if (run(edit)) hide();
   };
   return (
@@ -105,7 +115,7 @@ export const BarBench = ({
         </Modal.Title>
       </Modal.Header>
       <BenchProvider value={bench}>
-        <Editor take={take} leave={hide} hasFigure={what === 'strokes' && figureIn(bar) !== undefined} />
+        <Editor take={take} leave={hide} hasFigure={what === 'strokes' && getFigureTexture(bar) !== undefined} />
       </BenchProvider>
     </Modal>
   );

@@ -1,14 +1,14 @@
 import { say, sayProblems } from '@fleet-wren/wording';
 import {
   findBassString,
-  barsAt,
-  setBarsAt,
+  getBarsAt,
+  createSetBarsEdit,
   type Bar,
   type Metre,
   type Pattern,
   type Result,
   type Song,
-  type SongStudy,
+  type SongAnalysis,
   type Voicing,
 } from '@fleet-wren/core';
 import { useMemo, useRef, useState } from 'react';
@@ -45,12 +45,12 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     if (read && !read.ok) return refuse(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
     const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
-    const bars = barsAt(store.getState().document, chosen.location);
+    const bars = getBarsAt(store.getState().document, chosen.location);
     run({
       kind: 'batch',
       edits: [
         ...shapes.map(([id, voicing]) => ({ kind: 'setVoicing' as const, id, voicing })),
-        setBarsAt(
+        createSetBarsEdit(
           store.getState().document,
           chosen.location,
           bars.map((one, index) =>
@@ -147,7 +147,7 @@ const WordsField = ({ bar }: { readonly bar: Bar }) => {
 /** How much smaller than on the bench bars are drawn here; the stylesheet has the same. */
 const SMALLER = 0.56;
 
-const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study: SongStudy }) => {
+const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study: SongAnalysis }) => {
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const layout = useMemo(() => layoutOf(shown, Math.max(width / SMALLER, 300)), [shown, width]);
@@ -172,12 +172,12 @@ export const BarPanel = ({
   played,
 }: {
   readonly shown: Pattern | undefined;
-  readonly study: SongStudy | undefined;
+  readonly study: SongAnalysis | undefined;
   /** The first of them as it is played, counted from 0. */
   readonly played: number | undefined;
 }) => {
   const chosen = useSong((state) => state.chosen);
-  const bar = useSong((state) => barsAt(state.document, chosen.location)[chosen.from]);
+  const bar = useSong((state) => getBarsAt(state.document, chosen.location)[chosen.from]);
   const [editing, setEditing] = useState<Edited | null>(null);
   if (!bar) return null;
   const last = chosen.from + chosen.count;

@@ -1,5 +1,5 @@
 import { say, sayProblems } from '@fleet-wren/wording';
-import { shiftLick, type Pattern, type ShiftedLick } from '@fleet-wren/core';
+import { moveLick, type Pattern, type MovedLick } from '@fleet-wren/core';
 import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -10,7 +10,7 @@ import type { Edited } from './BarBench.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 /** What a moved lick comes to, in words. */
-const shiftWords = ({ fretShift: by, from, to, frets, droppedStrokes: lost }: ShiftedLick): string => {
+const shiftWords = ({ fretShift: by, from, to, frets, droppedStrokes: lost }: MovedLick): string => {
   const way =
     by === 0
       ? say('songs.in-the-same-position')
@@ -52,7 +52,7 @@ const useShift = (played: number | undefined) => {
   const notice = useNotice();
   return (): void => {
     const { document, run, refuse } = store.getState();
-    const shifted = shiftLick(document, played ?? -1);
+    const shifted = moveLick(document, played ?? -1);
     if (!shifted.ok) return refuse(sayProblems(shifted.problems));
     if (run(shifted.value.edit)) notice({ text: shiftWords(shifted.value) });
   };

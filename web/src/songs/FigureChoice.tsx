@@ -2,12 +2,12 @@ import { say } from '@fleet-wren/wording';
 import {
   FIGURE_RESTARTS,
   getBarTicks,
-  figureFrom,
-  figureIn,
-  putTexture,
+  patternToFigure,
+  getFigureTexture,
+  createTextureEdit,
   type Bar,
   type Pattern,
-  type Reach,
+  type EditScope,
   type Song,
 } from '@fleet-wren/core';
 import { useState } from 'react';
@@ -39,12 +39,12 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   const figures = useSong((state) => state.document.figures);
   const notice = useNotice();
   const [bringing, setBringing] = useState(false);
-  const [reach, setReach] = useState<Reach>('here');
-  const now = figureIn(bar);
+  const [reach, setReach] = useState<EditScope>('here');
+  const now = getFigureTexture(bar);
   const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
   const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
     const { document, chosen, run } = store.getState();
-    run(putTexture(document, chosen, reach, texture, more));
+    run(createTextureEdit(document, chosen, reach, texture, more));
   };
   const begins = now?.begins ?? 'each bar';
   const choose = (key: string): void => {
@@ -53,7 +53,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
     else if (key !== 'written') put({ figure: key, begins });
   };
   const bring = (pattern: Pattern): void => {
-    const figure = figureFrom(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
+    const figure = patternToFigure(pattern, `figure-${crypto.randomUUID().slice(0, 8)}`);
     const longer = figure.length > getBarTicks(store.getState().document, bar);
     put({ figure: figure.id, begins: longer ? 'runs on' : begins }, [figure]);
     setBringing(false);
@@ -89,7 +89,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
           className="form-select"
           aria-label={say('songs.apply-changes-to')}
           value={reach}
-          onChange={({ target }) => setReach(target.value as Reach)}
+          onChange={({ target }) => setReach(target.value as EditScope)}
         >
           <option value="here">{say('songs.these-bars-only')}</option>
           <option value="everywhere">{say('songs.every-bar-with-this-pattern')}</option>

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { playTimes, turnEnding, type FormEntry } from '@fleet-wren/core';
+import { setRepeatCount, createToggleEndingEdit, type FormEntry } from '@fleet-wren/core';
 import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
 import { useSong, useSongStore } from './store.ts';
 
@@ -30,7 +30,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
   const place = sections.findIndex(({ id }) => id === part.section);
   const name = sections[place]?.name ?? part.section;
   const set = (next: readonly FormEntry[]): boolean => run({ kind: 'setForm', form: next });
-  const times = (by: number): void => void set(replaced(form, index, playTimes(part, part.times + by)));
+  const times = (by: number): void => void set(replaced(form, index, setRepeatCount(part, part.times + by)));
   return (
     <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
       <button type="button" className="part-name" onClick={() => choose({ location: part.section, from: 0, count: 1 })}>
@@ -63,7 +63,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
             aria-label={say('songs.different-ending-the-last-time-2', { name })}
             aria-pressed={part.endings?.some(({ time }) => time === part.times) ?? false}
             title={say('songs.different-ending-the-last-time')}
-            onClick={() => run(turnEnding(store.getState().document, index, part.times))}
+            onClick={() => run(createToggleEndingEdit(store.getState().document, index, part.times))}
           >
             {part.times}.
           </button>

@@ -1,5 +1,12 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { learningOrder, named, patternOfBars, type Motif, type Pattern, type SongStudy } from '@fleet-wren/core';
+import {
+  computeLearningOrder,
+  named,
+  extractBars,
+  type Motif,
+  type Pattern,
+  type SongAnalysis,
+} from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -14,8 +21,8 @@ import { useGoTo, type SideProps } from './useGoTo.ts';
 const TAG = 30;
 
 /** A motif as a pattern to practise: the first bar it comes in, going round. */
-const patternOfMotif = ({ expanded: written }: SongStudy, { name, number, bars }: Motif): Pattern => {
-  const pattern = patternOfBars(written, bars[0] ?? 0, 1);
+const patternOfMotif = ({ expanded: written }: SongAnalysis, { name, number, bars }: Motif): Pattern => {
+  const pattern = extractBars(written, bars[0] ?? 0, 1);
   const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
   return named({ ...pattern, cyclic: true, strokes }, called);
@@ -55,7 +62,7 @@ const strokesFrom = ({ nearest }: Motif): string => {
 export const LearningOrder = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
   const { open, toSet, pending } = useMotifs({ song, study });
-  const order = useMemo(() => learningOrder(study.motifs), [study]);
+  const order = useMemo(() => computeLearningOrder(study.motifs), [study]);
   const inOrder = order.flatMap(({ motif }) => study.motifs[motif] ?? []);
   if (order.length === 0) return null;
   return (

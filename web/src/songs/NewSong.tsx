@@ -1,5 +1,12 @@
 import { say, sayLabel, sayMessage, sayProblem } from '@fleet-wren/wording';
-import { FORMS, TUNINGS, createInstrument, findTuningOrStandard, type Result, type Song } from '@fleet-wren/core';
+import {
+  FORM_TEMPLATES,
+  TUNINGS,
+  createInstrument,
+  findTuningOrStandard,
+  type Result,
+  type Song,
+} from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -82,7 +89,7 @@ const Fields = ({ begun: { name, form, key, tuning, beats, chart }, change }: Fi
         value={chart === null ? form : 'own'}
         onChange={({ target }) => change(target.value === 'own' ? { chart: '' } : { chart: null, form: target.value })}
       >
-        {FORMS.map((one) => (
+        {FORM_TEMPLATES.map((one) => (
           <option key={one.key} value={one.key}>
             {sayMessage(one.name)}
           </option>
@@ -149,7 +156,7 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   const { form, key, tuning, beats } = begun;
   const name = begun.name.trim() || say('songs.new-song');
   const chart =
-    begun.chart ?? FORMS.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
+    begun.chart ?? FORM_TEMPLATES.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
   const { value, trouble } = useAnswer(question, askSong);
   const begin = (): void => {

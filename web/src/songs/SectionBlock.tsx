@@ -2,16 +2,16 @@ import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
 import { Say } from '../parts/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import {
-  barsAt,
-  endingsOf,
+  getBarsAt,
+  listEndings,
   severityGrade,
-  turnEnding,
+  createToggleEndingEdit,
   type Bar,
-  type BarReading,
-  type EndingPlace,
+  type BarAnalysis,
+  type EndingLocation,
   type ThumbnailStroke,
   type Section,
-  type SongStudy,
+  type SongAnalysis,
 } from '@fleet-wren/core';
 import { stringCount } from '@fleet-wren/core';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
@@ -32,13 +32,13 @@ interface BarProps {
   readonly index: number;
   readonly chosen: boolean;
   readonly heard: boolean;
-  readonly reading?: BarReading;
+  readonly reading?: BarAnalysis;
   /** Number of its figure, from 1. */
   readonly figure?: number;
   readonly strokes: readonly ThumbnailStroke[];
 }
 
-const troubleWords = (reading: BarReading | undefined): string => {
+const troubleWords = (reading: BarAnalysis | undefined): string => {
   if (!reading) return '';
   if (reading.mutedStrokes.length > 0) return say('songs.a-string-muted-by-the-chord');
   return reading.worst ? saySentence(reading.worst.message) : '';
@@ -233,7 +233,7 @@ const SectionTempo = ({ section }: { readonly section: Section }) => {
 
 /** What is known of the bars of a map. */
 interface Known {
-  readonly study: SongStudy | undefined;
+  readonly study: SongAnalysis | undefined;
   /** The first time each bar is played, by place and index. */
   readonly places: ReadonlyMap<string, number>;
   readonly small: readonly (readonly ThumbnailStroke[])[];
@@ -246,7 +246,7 @@ const NONE: readonly ThumbnailStroke[] = [];
 /** The bars of a section or an ending, which can be pulled to other places in it. */
 const BarRow = ({ place, study, places, small, heard }: Known & { readonly place: string }) => {
   const store = useSongStore();
-  const bars = useSong((state) => barsAt(state.document, place));
+  const bars = useSong((state) => getBarsAt(state.document, place));
   const chosen = useSong((state) => state.chosen);
   // A bar is taken up when it is pulled, not when it is clicked; by keyboard it moves with Alt and the arrows.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -284,9 +284,9 @@ const BarRow = ({ place, study, places, small, heard }: Known & { readonly place
   );
 };
 
-const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly known: Known }) => {
+const EndingBlock = ({ ending, known }: { readonly ending: EndingLocation; readonly known: Known }) => {
   const store = useSongStore();
-  const count = useSong((state) => barsAt(state.document, ending.location).length);
+  const count = useSong((state) => getBarsAt(state.document, ending.location).length);
   const parts = useSong((state) => state.document.form.filter((part) => part.endings).length);
   const { formIndex: part, repeat: time } = ending;
   return (
@@ -297,7 +297,7 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingPlace; readonly
           variant="plain"
           size="sm"
           aria-label={say('songs.delete-ending', { time })}
-          onClick={() => store.getState().run(turnEnding(store.getState().document, part, time))}
+          onClick={() => store.getState().run(createToggleEndingEdit(store.getState().document, part, time))}
         >
           <Trash2 size={14} aria-hidden />
         </Button>
@@ -314,7 +314,7 @@ export const SectionBlock = ({
   ...known
 }: Known & { readonly section: Section; readonly index: number }) => {
   const form = useSong((state) => state.document.form);
-  const endings = useMemo(() => endingsOf({ form }, section.id), [form, section.id]);
+  const endings = useMemo(() => listEndings({ form }, section.id), [form, section.id]);
   return (
     <section className="song-section" aria-label={section.name}>
       <header>

@@ -1,7 +1,7 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import './songs.scss';
-import { fileKind, readSongFile, textOfBytes, tooLargeFor, type Problem, type Song } from '@fleet-wren/core';
+import { detectFileType, parseSongFile, decodeText, validateSize, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -102,18 +102,18 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
       onError: (error) => notice({ text: wordsOf(error) }),
     });
   const take = async (file: File): Promise<void> => {
-    const large = tooLargeFor(fileKind(file.name, ''), file.size);
+    const large = validateSize(detectFileType(file.name, ''), file.size);
     if (large) return refuse([large]);
     const bytes = new Uint8Array(await file.arrayBuffer());
-    const text = textOfBytes(bytes.subarray(0, LONGEST_TEXT));
+    const text = decodeText(bytes.subarray(0, LONGEST_TEXT));
     if (text.trimStart().startsWith('{')) {
-      const read = readSongFile(text);
+      const read = parseSongFile(text);
       return read.ok ? keep(read.value) : refuse(read.problems);
     }
     const score = await studyWorker.ask('readSong', [{ name: file.name, bytes }]);
     if (score.ok) return keep(score.value.song, score.value.remarks);
     // Text without a note in it may be a chart of chords.
-    if (fileKind(file.name, text) === 'tablature' && score.problems[0]?.code === 'no-notes')
+    if (detectFileType(file.name, text) === 'tablature' && score.problems[0]?.code === 'no-notes')
       return chart(text.slice(0, LONGEST_CHART));
     refuse(score.problems);
   };

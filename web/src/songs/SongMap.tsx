@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { createPattern, patternOfBars, placeOfPlayed } from '@fleet-wren/core';
+import { createPattern, extractBars, locatePlayedBar } from '@fleet-wren/core';
 import { useEffect, useMemo, useState } from 'react';
 import { SONG_RECORDS } from '../api/songs.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
@@ -37,7 +37,7 @@ export const SongMap = () => {
   const small = useMemo(() => (study ? miniatures(study) : []), [study]);
   const from = places.get(`${chosen.location}/${chosen.from}`);
   const shown = useMemo(
-    () => (study && from !== undefined ? patternOfBars(study.expanded, from, chosen.count) : undefined),
+    () => (study && from !== undefined ? extractBars(study.expanded, from, chosen.count) : undefined),
     [study, from, chosen.count],
   );
   const played = heard === 'chosen' ? shown : study?.expanded.pattern;
@@ -45,7 +45,7 @@ export const SongMap = () => {
   const { toggle } = playing;
   const heardBar = useHeardBar(playing, study?.expanded.bars, heard === 'chosen' ? (from ?? 0) : 0);
   const heardAt = heardBar === null ? undefined : study?.expanded.bars[heardBar];
-  const heardPlace = heardAt ? placeOfPlayed(song, heardAt) : null;
+  const heardPlace = heardAt ? locatePlayedBar(song, heardAt) : null;
   useEffect(() => songKeys(store, toggle), [store, toggle]);
   return (
     <div className="song">

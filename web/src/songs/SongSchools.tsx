@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type HandProfile, type CustomSchool, type Song, type SongApproach } from '@fleet-wren/core';
+import { ceilingFigure, type HandProfile, type CustomSchool, type Song, type SongSchoolResult } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -23,12 +23,12 @@ interface Question {
   readonly hand: HandProfile;
 }
 
-const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongApproach[]> =>
+const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongSchoolResult[]> =>
   studyWorker.ask('songApproaches', [song, schoolsFor(song), own, hand], { signal, deadline: 30_000 });
 
 const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
 
-const leftOut = ({ unplayed }: Pick<SongApproach, 'unplayed'>): string =>
+const leftOut = ({ unplayed }: Pick<SongSchoolResult, 'unplayed'>): string =>
   unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });
 
 const Table = ({ song, own }: { readonly song: Song; readonly own: readonly CustomSchool[] }) => {

@@ -1,6 +1,6 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
-import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongStudy } from '@fleet-wren/core';
+import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { EasierVersions } from './EasierVersions.tsx';
 import { LearningOrder } from './LearningOrder.tsx';
@@ -203,7 +203,7 @@ const Keys = ({ song }: { readonly song: Song }) => {
 };
 
 /** What there is to say of a song as a whole. */
-export const SongSide = ({ song, study }: { readonly song: Song; readonly study: SongStudy | undefined }) => (
+export const SongSide = ({ song, study }: { readonly song: Song; readonly study: SongAnalysis | undefined }) => (
   <aside className="bench-side song-side" aria-label={say('songs.song-analysis')}>
     {study && (
       <>

@@ -1,13 +1,13 @@
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayList } from '@fleet-wren/wording';
-import { formLine, type Song } from '@fleet-wren/core';
+import { formatForm, type Song } from '@fleet-wren/core';
 import { chartOf } from './chart-text.ts';
 
 /** A song as it stands in a dialog: its form and its chords. */
 export const SongState = ({ song }: { readonly song: Song }) => (
   <div className="song-state">
     <p>
-      <Say text="songs.state-facts" values={{ name: song.name, tempo: song.tempo, form: formLine(song) }} />
+      <Say text="songs.state-facts" values={{ name: song.name, tempo: song.tempo, form: formatForm(song) }} />
     </p>
     <pre>{chartOf(song)}</pre>
   </div>
@@ -20,7 +20,7 @@ export const songDifferences = (mine: Song, theirs: Song): string => {
   const parts = [
     mine.name === theirs.name ? '' : say('songs.name'),
     mine.tempo === theirs.tempo ? '' : say('common.tempo'),
-    formLine(mine) === formLine(theirs) ? '' : say('songs.form-2'),
+    formatForm(mine) === formatForm(theirs) ? '' : say('songs.form-2'),
     barsIn(mine) === barsIn(theirs) ? '' : say('songs.number-of-bars'),
     chartOf(mine) === chartOf(theirs) ? '' : say('songs.chords'),
   ].filter(Boolean);

@@ -1,15 +1,15 @@
 import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
 import {
-  leftOut,
-  schoolOf,
-  songForFiles,
-  writeMidi,
-  writeMusicXml,
-  writeSongFile,
+  listUnsupportedFeatures,
+  resolveSchoolOrThrow,
+  prepareSongExport,
+  exportMidi,
+  exportMusicXml,
+  serialiseSong,
   exportTab,
   type Score,
   type Song,
-  type WrittenFormat,
+  type ExportFormat,
 } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
@@ -33,7 +33,7 @@ export const SongTakeAway = () => {
   const notice = useNotice();
   const now = () => {
     const { document: song } = store.getState();
-    return { song, name: fileName(song.name), files: songForFiles(song) };
+    return { song, name: fileName(song.name), files: prepareSongExport(song) };
   };
   /** The song with the digits its school gives it; worked out off the page's thread. */
   const fingered = async () => {
@@ -42,32 +42,32 @@ export const SongTakeAway = () => {
     const { digits } = await studyWorker.ask('judgeOnce', [pattern, hand]);
     return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
   };
-  const saveFile = (score: Score, format: WrittenFormat): void => {
-    const left = leftOut(score, format);
+  const saveFile = (score: Score, format: ExportFormat): void => {
+    const left = listUnsupportedFeatures(score, format);
     if (left.length > 0) notice({ text: sayProblems(left) });
   };
   const midi = (): void => {
     const { name, files } = now();
-    download(`${name}.mid`, Uint8Array.from(writeMidi(files.score, files.annotations)), 'audio/midi');
+    download(`${name}.mid`, Uint8Array.from(exportMidi(files.score, files.annotations)), 'audio/midi');
     saveFile(files.score, 'midi');
   };
   const tab = async (): Promise<void> => {
     const { name, score, annotations: said, pattern, digits } = await fingered();
     download(
       `${name}.txt`,
-      exportTab(score, digits, sayLabel(schoolOf(pattern).name), said),
+      exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), said),
       'text/plain;charset=utf-8',
     );
     saveFile(score, 'tab');
   };
   const xml = async (): Promise<void> => {
     const { name, score, annotations: said, digits } = await fingered();
-    download(`${name}.musicxml`, writeMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
+    download(`${name}.musicxml`, exportMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
     saveFile(score, 'musicxml');
   };
   const json = (): void => {
     const { song, name } = now();
-    download(`${name}.json`, writeSongFile(song), 'application/json');
+    download(`${name}.json`, serialiseSong(song), 'application/json');
   };
   const chart = (): void => {
     const { song, name } = now();

@@ -1,21 +1,21 @@
 import { say } from '@fleet-wren/wording';
 import {
-  barOfStroke,
-  noteNamed,
-  placeOfPlayed,
+  parseBarIndex,
+  spellPitchClass,
+  locatePlayedBar,
   ticksPerBar,
   ticksPerBeat,
   type Bar,
   type ThumbnailStroke,
   type Song,
-  type SongStudy,
+  type SongAnalysis,
 } from '@fleet-wren/core';
 
 /** The first time each bar of each section and ending is played, counted from 0, by place and index. */
-export const firstPlayed = (song: Song, { expanded: written }: SongStudy): ReadonlyMap<string, number> => {
+export const firstPlayed = (song: Song, { expanded: written }: SongAnalysis): ReadonlyMap<string, number> => {
   const found = new Map<string, number>();
   written.bars.forEach((played, bar) => {
-    const { place, index } = placeOfPlayed(song, played);
+    const { place, index } = locatePlayedBar(song, played);
     const key = `${place}/${index}`;
     if (!found.has(key)) found.set(key, bar);
   });
@@ -26,10 +26,10 @@ export const firstPlayed = (song: Song, { expanded: written }: SongStudy): Reado
 export const miniatures = ({
   expanded: written,
   analysis: judgement,
-}: SongStudy): readonly (readonly ThumbnailStroke[])[] => {
+}: SongAnalysis): readonly (readonly ThumbnailStroke[])[] => {
   const bars: ThumbnailStroke[][] = written.bars.map(() => []);
   for (const { id, at, string } of written.pattern.strokes) {
-    const bar = barOfStroke(id);
+    const bar = parseBarIndex(id);
     const played = written.bars[bar];
     if (played) bars[bar]?.push([(at - played.startTick) / played.ticks, string, judgement.digits[id] ?? null]);
   }
@@ -37,7 +37,7 @@ export const miniatures = ({
 };
 
 /** A bar as played, as a teacher says it: `Chorus, bar 3`. */
-export const barName = (song: Song, { expanded: written }: SongStudy, bar: number): string => {
+export const barName = (song: Song, { expanded: written }: SongAnalysis, bar: number): string => {
   const played = written.bars[bar];
   const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
   return played
@@ -61,5 +61,5 @@ export const chordText = ({ chords, metre: own }: Bar, song: Pick<Song, 'metre'>
 
 /** Keys by name, for a choice. */
 export const KEYS: readonly (readonly [key: number, name: string])[] = [0, 7, 2, 9, 4, 11, 5, 10, 3, 8, 1, 6].map(
-  (key) => [key, noteNamed(key, [5, 10, 3, 8, 1].includes(key))],
+  (key) => [key, spellPitchClass(key, [5, 10, 3, 8, 1].includes(key))],
 );

@@ -1,9 +1,9 @@
 import { say } from '@fleet-wren/wording';
 import {
-  SONG_KIND,
-  barPlacesOf,
-  barsAt,
-  setBarsAt,
+  SONG_DOCUMENT_TYPE,
+  listBarLocations,
+  getBarsAt,
+  createSetBarsEdit,
   type Bar,
   type BarRange,
   type Song,
@@ -42,15 +42,17 @@ export type SongStore = StoreApi<SongState & SongActions>;
 
 /** A choice of bars that are there. */
 const clamped = (song: Song, { location: place, from, count }: BarRange): BarRange => {
-  const known = barsAt(song, place).length > 0 ? place : (song.sections[0]?.id ?? '');
-  const bars = barsAt(song, known).length;
+  const known = getBarsAt(song, place).length > 0 ? place : (song.sections[0]?.id ?? '');
+  const bars = getBarsAt(song, known).length;
   const first = Math.min(Math.max(0, from), Math.max(0, bars - 1));
   return { location: known, from: first, count: Math.max(1, Math.min(count, bars - first)) };
 };
 
 /** The bar a step leads to: on into the next section or ending where one is over. */
 const stepped = (song: Song, { location: place, from }: BarRange, by: number): BarRange => {
-  const flat = barPlacesOf(song).flatMap((one) => barsAt(song, one).map((_, index) => ({ place: one, from: index })));
+  const flat = listBarLocations(song).flatMap((one) =>
+    getBarsAt(song, one).map((_, index) => ({ place: one, from: index })),
+  );
   const now = flat.findIndex((one) => one.place === place && one.from === from);
   const next = flat[Math.min(flat.length - 1, Math.max(0, now + by))];
   return { location: next?.place ?? place, from: next?.from ?? from, count: 1 };
@@ -60,10 +62,11 @@ const stepped = (song: Song, { location: place, from }: BarRange, by: number): B
 export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, Song>): SongStore =>
   createStore((set, get) => {
     const settle = (song: Song): void => set({ chosen: clamped(song, get().chosen) });
-    const workspace = workspaceActions<SongEdit, Song>({ kind: SONG_KIND }, { get, set, settle });
+    const workspace = workspaceActions<SongEdit, Song>({ kind: SONG_DOCUMENT_TYPE }, { get, set, settle });
     const { run, refuse } = workspace;
-    const bars = (): readonly Bar[] => barsAt(get().document, get().chosen.location);
-    const setBars = (next: readonly Bar[]): boolean => run(setBarsAt(get().document, get().chosen.location, next));
+    const bars = (): readonly Bar[] => getBarsAt(get().document, get().chosen.location);
+    const setBars = (next: readonly Bar[]): boolean =>
+      run(createSetBarsEdit(get().document, get().chosen.location, next));
     return {
       ...openedState(kept, history),
       ...workspace,

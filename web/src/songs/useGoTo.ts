@@ -1,10 +1,10 @@
-import { placeOfPlayed, type Song, type SongStudy } from '@fleet-wren/core';
+import { locatePlayedBar, type Song, type SongAnalysis } from '@fleet-wren/core';
 import { useSongStore } from './store.ts';
 
 /** A song, and what is said of it. */
 export interface SideProps {
   readonly song: Song;
-  readonly study: SongStudy;
+  readonly study: SongAnalysis;
 }
 
 /** Goes to a bar as it is played, counted from 0. */
@@ -13,7 +13,7 @@ export const useGoTo = ({ study }: Pick<SideProps, 'study'>) => {
   return (bar: number): void => {
     const played = study.expanded.bars[bar];
     if (!played) return;
-    const { place, index } = placeOfPlayed(store.getState().document, played);
+    const { place, index } = locatePlayedBar(store.getState().document, played);
     store.getState().choose({ location: place, from: index, count: 1 });
   };
 };

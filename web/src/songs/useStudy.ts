@@ -1,4 +1,4 @@
-import type { HandProfile, Song, SongStudy } from '@fleet-wren/core';
+import type { HandProfile, Song, SongAnalysis } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { songWorker } from '../workers/client.ts';
 import { useAnswer } from '../workers/useAnswer.ts';
@@ -12,7 +12,7 @@ interface Question {
 /** A study, and the song it is of. */
 export interface Studied {
   readonly song: Song;
-  readonly study: SongStudy;
+  readonly study: SongAnalysis;
 }
 
 const askStudy = async ({ song, hand }: Question, signal: AbortSignal): Promise<Studied> => ({

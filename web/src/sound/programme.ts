@@ -2,11 +2,11 @@ import {
   listMetronomeClicks,
   isClickMuted,
   listPlaybackNotes,
-  realise,
-  secondsAt,
-  secondsOf,
+  flattenScore,
+  tickToSeconds,
+  durationInSeconds,
   tempoAt,
-  tickAt,
+  secondsToTick,
   type MetronomeClick,
   type Digit,
   type Pattern,
@@ -73,17 +73,17 @@ const countInOf = (score: Score): readonly MetronomeClick[] => {
 
 /** A pattern as it is to be heard. */
 export const programmeOf = (pattern: Pattern, digits: readonly (Digit | null)[], listening: Listening): Programme => {
-  const score = realise(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
+  const score = flattenScore(pattern, { tempo: pattern.tempo * (listening.halfSpeed ? 0.5 : 1) });
   return {
     notes: listening.figure ? listPlaybackNotes({ ...score, loop: listening.loop }, digits, listening.voices) : [],
     clicks: listening.click ? listMetronomeClicks(score, listening.divided) : [],
     silence: listening.silence,
     bars: score.bars.length,
-    seconds: secondsOf(score),
+    seconds: durationInSeconds(score),
     loop: listening.loop,
     countIn: listening.countIn ? countInOf(score) : [],
-    tickAt: (seconds) => tickAt(score, seconds),
-    secondsAt: (tick) => secondsAt(score, tick),
+    tickAt: (seconds) => secondsToTick(score, seconds),
+    secondsAt: (tick) => tickToSeconds(score, tick),
   };
 };
 

@@ -1,15 +1,15 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  PLAN_LIMITS,
+  LADDER_PLAN_LIMITS,
   TEMPO_RANGE,
-  addStage,
-  changeStage,
-  consequencesOf,
-  dropStage,
+  addCustomStage,
+  updateStage,
+  checkPlan,
+  removeStage,
   moveStage,
-  stagesLeftOut,
-  takeUpStage,
-  type Ladder,
+  listRemovedStages,
+  restoreStage,
+  type PracticeLadder,
   type LadderPlan,
   type PlannedStage,
 } from '@fleet-wren/core';
@@ -18,7 +18,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 
 interface ArrangeProps {
-  readonly ladder: Ladder;
+  readonly ladder: PracticeLadder;
   readonly plan: LadderPlan;
   readonly change: (plan: LadderPlan) => void;
 }
@@ -39,7 +39,7 @@ const TempoField = ({ ladder, plan, change, stage }: RungProps) => {
   const shown = tempos.length === 1 ? String(tempos[0]) : '';
   const take = (): void => {
     if (typed !== null && (typed === '' || isTempo(typed)))
-      change(changeStage(plan, stage.key, { tempos: typed === '' ? made : [Number(typed)] }));
+      change(updateStage(plan, stage.key, { tempos: typed === '' ? made : [Number(typed)] }));
     setTyped(null);
   };
   return (
@@ -65,10 +65,10 @@ const Remark = ({ ladder, plan, change, stage }: RungProps) => {
       size="sm"
       aria-label={say('students.comment-on', { name: sayLabel(stage.name) })}
       placeholder={sayLabel(made ?? say('students.comment-shown-on-the-sheet-and'))}
-      maxLength={PLAN_LIMITS.remark}
+      maxLength={LADDER_PLAN_LIMITS.remark}
       value={typed}
       onChange={({ target }) => setTyped(target.value)}
-      onBlur={() => change(changeStage(plan, stage.key, { remark: typed.trim() || undefined }))}
+      onBlur={() => change(updateStage(plan, stage.key, { remark: typed.trim() || undefined }))}
     />
   );
 };
@@ -102,7 +102,7 @@ const Rung = (props: RungProps) => {
           type="button"
           aria-label={say('students.remove', { name: sayLabel(stage.name) })}
           disabled={plan.stages.length === 1}
-          onClick={() => change(dropStage(plan, stage.key))}
+          onClick={() => change(removeStage(plan, stage.key))}
         >
           <X size={15} aria-hidden />
         </button>
@@ -114,20 +114,20 @@ const Rung = (props: RungProps) => {
 /** Stages that were left out, to be taken up again, and one of the teacher's own. */
 const More = ({ ladder, plan, change }: ArrangeProps) => {
   const [name, setName] = useState('');
-  const full = plan.stages.length >= PLAN_LIMITS.stages;
+  const full = plan.stages.length >= LADDER_PLAN_LIMITS.stages;
   const add = (): void => {
-    change(addStage(plan, { name: name.trim(), tempo: plan.target }));
+    change(addCustomStage(plan, { name: name.trim(), tempo: plan.target }));
     setName('');
   };
   return (
     <div className="arrange-more">
-      {stagesLeftOut(ladder, plan).map(({ key, name: left }) => (
+      {listRemovedStages(ladder, plan).map(({ key, name: left }) => (
         <Button
           key={key}
           size="sm"
           variant="plain"
           disabled={full}
-          onClick={() => change(takeUpStage(ladder, plan, key))}
+          onClick={() => change(restoreStage(ladder, plan, key))}
         >
           <Plus size={14} aria-hidden /> {sayLabel(left)}
         </Button>
@@ -137,7 +137,7 @@ const More = ({ ladder, plan, change }: ArrangeProps) => {
           size="sm"
           aria-label={say('students.new-stage')}
           placeholder={say('students.new-stage')}
-          maxLength={PLAN_LIMITS.name}
+          maxLength={LADDER_PLAN_LIMITS.name}
           value={name}
           onChange={({ target }) => setName(target.value)}
         />
@@ -151,7 +151,7 @@ const More = ({ ladder, plan, change }: ArrangeProps) => {
 
 /** The stages of a ladder as the teacher arranges them: order, tempos and remarks, and what follows from it. */
 export const Arrange = ({ ladder, plan, change }: ArrangeProps) => {
-  const consequences = consequencesOf(ladder, plan);
+  const consequences = checkPlan(ladder, plan);
   return (
     <div className="arrange">
       <div className="arrange-heads text-soft" aria-hidden="true">

@@ -1,5 +1,11 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { DAY, correctedHand, slownessOf, type HandProfile, type HeardAbility } from '@fleet-wren/core';
+import {
+  DAY,
+  proposeHandCorrection,
+  computeTimeFactor,
+  type HandProfile,
+  type ConstraintEstimate,
+} from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -22,7 +28,7 @@ const percent = (factor: number): string => {
 const LINE = { width: 150, height: 34, pad: 4 } as const;
 
 /** How a constraint went over the days: lower is quicker. */
-const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
+const Days = ({ heard: { days, name } }: { readonly heard: ConstraintEstimate }) => {
   const [first, last] = [days[0]?.day ?? 0, days.at(-1)?.day ?? 0];
   const values = days.map(({ slowness }) => slowness);
   const x = scaleLinear([first, Math.max(first + 1, last)], [LINE.pad, LINE.width - LINE.pad]);
@@ -30,7 +36,7 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
     [Math.max(...values, 1) * 1.03, Math.min(...values, 1) * 0.97],
     [LINE.pad, LINE.height - LINE.pad],
   );
-  const path = line<HeardAbility['days'][number]>(
+  const path = line<ConstraintEstimate['days'][number]>(
     ({ day }) => x(day),
     ({ slowness }) => y(slowness),
   )([...days]);
@@ -50,10 +56,10 @@ const Days = ({ heard: { days, name } }: { readonly heard: HeardAbility }) => {
   );
 };
 
-const doubtWords = ({ logStandardDeviation: doubt }: HeardAbility): string =>
+const doubtWords = ({ logStandardDeviation: doubt }: ConstraintEstimate): string =>
   say('students.value', { doubt: Math.max(1, Math.round(doubt * 100)) });
 
-const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; readonly hand: HandProfile }) => (
+const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[]; readonly hand: HandProfile }) => (
   <table className="hand-table">
     <caption className="visually-hidden">{say('students.hand-profile-measured-from-practice')}</caption>
     <thead>
@@ -68,7 +74,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly HeardAbility[]; reado
       {heard.map((one) => (
         <tr key={one.constraint}>
           <th scope="row">{sayMessage(one.name)}</th>
-          <td>{percent(slownessOf(hand, one.constraint))}</td>
+          <td>{percent(computeTimeFactor(hand, one.constraint))}</td>
           <td>
             {percent(one.timeFactor)} <span className="text-soft">{doubtWords(one)}</span>
           </td>
@@ -100,13 +106,13 @@ const Measured = ({ hands }: { readonly hands: readonly KeptHand[] }) => (
 interface CorrectProps {
   readonly student: Student;
   readonly hand: HandProfile;
-  readonly heard: readonly HeardAbility[];
+  readonly heard: readonly ConstraintEstimate[];
 }
 
 /** Takes what was heard for the hand: ladders made from now on are made for it; those that are set keep theirs. */
 const Correct = ({ student, hand, heard }: CorrectProps) => {
   const { pending, judgeBy } = useJudgeBy(student);
-  const corrected = correctedHand(hand, heard);
+  const corrected = proposeHandCorrection(hand, heard);
   if (!corrected) return null;
   return (
     <p>

@@ -1,6 +1,6 @@
 import { say, sayLabel, sayMessage, saySentence } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
-import { ceilingFigure, weakStages, type Progress } from '@fleet-wren/core';
+import { ceilingFigure, findWeakStages, type PracticeProgress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -41,8 +41,8 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
 /** Weak stages that are named. */
 const NAMED = 3;
 
-const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress: Progress }) => {
-  const weak = weakStages(progress.attempts).slice(0, NAMED);
+const Weak = ({ item, progress }: { readonly item: Assignment; readonly progress: PracticeProgress }) => {
+  const weak = findWeakStages(progress.attempts).slice(0, NAMED);
   if (weak.length === 0) return null;
   const nameOf = (key: string): string => sayLabel(item.plan.stages.find((stage) => stage.key === key)?.name ?? key);
   return (

@@ -1,12 +1,12 @@
 import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
-  WAYS,
-  planOf,
+  PRACTICE_METHODS,
+  toLadderPlan,
   type HandProfile,
-  type Ladder,
+  type PracticeLadder,
   type LadderPlan,
   type Pattern,
-  type Way,
+  type PracticeMethod,
   message,
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
@@ -20,7 +20,7 @@ import { Arrange } from './Arrange.tsx';
 import { SongSection } from './SongSection.tsx';
 import { tempoRange } from './words.ts';
 
-const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (target: number) => void }) => {
+const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly take: (target: number) => void }) => {
   const { warning } = ladder;
   if (!warning) return null;
   return (
@@ -42,7 +42,7 @@ const Warning = ({ ladder, take }: { readonly ladder: Ladder; readonly take: (ta
   );
 };
 
-const Stages = ({ ladder, plan }: { readonly ladder: Ladder; readonly plan: LadderPlan }) => (
+const Stages = ({ ladder, plan }: { readonly ladder: PracticeLadder; readonly plan: LadderPlan }) => (
   <>
     <ol className="ladder-preview" aria-label={say('students.stages')}>
       {plan.stages.map(({ key, name, tempos, gate }) => (
@@ -81,10 +81,10 @@ interface ChosenProps {
 }
 
 /** The plan of a ladder, as it is made or as the teacher arranged it; another ladder is a plan anew. */
-const usePlan = (ladder: Ladder | undefined) => {
-  const [arranged, setArranged] = useState<{ readonly ladder: Ladder; readonly plan: LadderPlan } | null>(null);
+const usePlan = (ladder: PracticeLadder | undefined) => {
+  const [arranged, setArranged] = useState<{ readonly ladder: PracticeLadder; readonly plan: LadderPlan } | null>(null);
   const [arranging, setArranging] = useState(false);
-  const made = useMemo(() => ladder && planOf(ladder), [ladder]);
+  const made = useMemo(() => ladder && toLadderPlan(ladder), [ladder]);
   const plan = arranged && arranged.ladder === ladder ? arranged.plan : made;
   const arrange = (next: LadderPlan): void => {
     if (ladder) setArranged({ ladder, plan: next });
@@ -94,7 +94,7 @@ const usePlan = (ladder: Ladder | undefined) => {
 
 const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
-  const [way, setWay] = useState<Way>(student.about.way ?? WAYS[0]);
+  const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
   const target = Number(typed);
   const { value, trouble } = useLadder({ pattern, target, way, hand });
   const set = useSetAssignment(student.id);
@@ -130,9 +130,9 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               {say('students.practice-method')}
               <Form.Select
                 value={way}
-                onChange={({ target: field }) => setWay(WAYS.find((one) => one === field.value) ?? way)}
+                onChange={({ target: field }) => setWay(PRACTICE_METHODS.find((one) => one === field.value) ?? way)}
               >
-                {WAYS.map((one) => (
+                {PRACTICE_METHODS.map((one) => (
                   <option key={one} value={one}>
                     {say('practice-method.name', { method: one })}
                   </option>

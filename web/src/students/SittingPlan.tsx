@@ -1,6 +1,6 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
-import { planSitting } from '@fleet-wren/core';
+import { planSession } from '@fleet-wren/core';
 import { useState } from 'react';
 import type { AssignmentLine } from '../api/practice.ts';
 import { hurtLately, sittingItem } from '../parts/practice.ts';
@@ -9,7 +9,7 @@ import { hurtLately, sittingItem } from '../parts/practice.ts';
 export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine[] }) => {
   const [typed, setTyped] = useState('20');
   const now = useNow();
-  const plan = planSitting(
+  const plan = planSession(
     lines.map((line) => sittingItem(line, now)),
     { minutes: Number(typed), discomfort: hurtLately(lines, now) },
   );

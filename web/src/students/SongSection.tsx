@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { sectionPatterns, type Pattern } from '@fleet-wren/core';
+import { createSectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
@@ -19,7 +19,7 @@ const Sections = ({ id, take }: SectionsProps) => {
     queryFn: () => SONG_RECORDS.fetch(id),
     gcTime: 0,
   });
-  const sections = useMemo(() => (data ? sectionPatterns(data.document) : []), [data]);
+  const sections = useMemo(() => (data ? createSectionPatterns(data.document) : []), [data]);
   if (error) return <p role="alert">{wordsOf(error)}</p>;
   return (
     <ul className="section-picks" aria-label={say('students.sections')}>

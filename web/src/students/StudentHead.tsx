@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { WAYS, type AboutStudent } from '@fleet-wren/core';
+import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -9,11 +9,11 @@ import { useNotice } from '../app/Notice.tsx';
 import { WEEKDAYS, lessonWords } from './words.ts';
 
 interface FieldsProps {
-  readonly about: AboutStudent;
-  readonly change: (about: AboutStudent) => void;
+  readonly about: StudentProfile;
+  readonly change: (about: StudentProfile) => void;
 }
 
-const without = (about: AboutStudent, key: keyof AboutStudent): AboutStudent => {
+const without = (about: StudentProfile, key: keyof StudentProfile): StudentProfile => {
   const { [key]: _gone, ...rest } = about;
   return rest;
 };
@@ -68,10 +68,10 @@ const PracticeFields = ({ about, change }: FieldsProps) => (
     <label className="wide">
       {say('students.practice-method')}
       <Form.Select
-        value={about.way ?? WAYS[0]}
-        onChange={({ target }) => change({ ...about, way: WAYS.find((one) => one === target.value) })}
+        value={about.way ?? PRACTICE_METHODS[0]}
+        onChange={({ target }) => change({ ...about, way: PRACTICE_METHODS.find((one) => one === target.value) })}
       >
-        {WAYS.map((one) => (
+        {PRACTICE_METHODS.map((one) => (
           <option key={one} value={one}>
             {say('practice-method.name', { method: one })}
           </option>

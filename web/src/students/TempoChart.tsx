@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { Progress } from '@fleet-wren/core';
+import type { PracticeProgress } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -9,7 +9,7 @@ import { ChartRules } from '../parts/charts/ChartRules.tsx';
 const CHART = { width: 560, height: 170, left: 38, right: 12, top: 12, bottom: 26 } as const;
 
 interface ChartProps {
-  readonly progress: Progress;
+  readonly progress: PracticeProgress;
   readonly target: number;
 }
 

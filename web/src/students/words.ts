@@ -1,17 +1,17 @@
 import { say, sayLabel, weekdayNames } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import type { AboutStudent, Standing } from '@fleet-wren/core';
+import type { StudentProfile, ProgressSummary } from '@fleet-wren/core';
 
 /** Days of the week, Monday first. */
 export const WEEKDAYS = weekdayNames();
 
 /** When somebody has lessons. */
-export const lessonWords = ({ lessonDay, lessonTime }: AboutStudent): string =>
+export const lessonWords = ({ lessonDay, lessonTime }: StudentProfile): string =>
   lessonDay === undefined ? '' : `${WEEKDAYS[lessonDay - 1]}${lessonTime ? `, ${lessonTime}` : ''}`;
 
 /** The time of a lesson on a day; undefined where there is none. A day may be moved or called off. */
-export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: AboutStudent, day: Date): string | undefined => {
+export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: StudentProfile, day: Date): string | undefined => {
   const changed = changes.find((one) => one.day === format(day, 'yyyy-MM-dd'));
   if (changed) return changed.time ?? undefined;
   const weekday = day.getDay() === 0 ? 7 : day.getDay();
@@ -19,7 +19,7 @@ export const lessonOn = ({ lessonDay, lessonTime, changes = [] }: AboutStudent, 
 };
 
 /** What is at hand of something that is practised. */
-export const standingWords = ({ stage, tempo, due }: Standing, now: number): string => {
+export const standingWords = ({ stage, tempo, due }: ProgressSummary, now: number): string => {
   if (stage !== null)
     return tempo === null ? sayLabel(stage) : say('students.at-bpm-2', { stage: sayLabel(stage), tempo });
   if (due === null) return say('students.learned');

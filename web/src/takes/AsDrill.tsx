@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { drillOfStrokes, named } from '@fleet-wren/core';
+import { createStrokesDrill, named } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/client.ts';
@@ -20,7 +20,7 @@ export const AsDrill = ({ take: { pattern, hand }, strokes }: AsDrillProps) => {
   const navigate = useNavigate();
   if (strokes.length === 0 || strokes.length === pattern.strokes.length) return null;
   const open = (): void => {
-    const drill = drillOfStrokes(pattern, strokes, { hand });
+    const drill = createStrokesDrill(pattern, strokes, { hand });
     if (!drill) return;
     keep.mutate([named(drill.pattern, sayMessage(drill.name))], {
       onError: (error) => notice({ text: wordsOf(error) }),

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { type DigitInTake, type TakeJudgement, fingerName } from '@fleet-wren/core';
+import { type ActuatorStatistics, type TakeAssessment, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { format } from 'date-fns/format';
@@ -8,10 +8,10 @@ import { signed } from './signed.ts';
 
 const milliseconds = (seconds: number): string => signed(seconds * 1000);
 
-const cleanShare = ({ cycles }: TakeJudgement): string =>
+const cleanShare = ({ cycles }: TakeAssessment): string =>
   say('takes.share-clean', { clean: cycles.filter(({ verdict }) => verdict === 'clean').length, all: cycles.length });
 
-const tempoOf = ({ tempo: [from, to] }: TakeJudgement): string =>
+const tempoOf = ({ tempo: [from, to] }: TakeAssessment): string =>
   say('takes.bpm', { from: Math.round(from), to: Math.round(to) });
 
 interface Row {
@@ -20,9 +20,9 @@ interface Row {
   readonly now: string;
 }
 
-const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly Row[] => {
+const digitRows = (before: ActuatorStatistics | undefined, now: ActuatorStatistics): readonly Row[] => {
   const name = sayMessage(fingerName(now.striker));
-  const row = (what: string, of: (digit: DigitInTake) => string): Row => ({
+  const row = (what: string, of: (digit: ActuatorStatistics) => string): Row => ({
     what: `${name}, ${what}`,
     before: before ? of(before) : '',
     now: of(now),
@@ -39,7 +39,7 @@ const digitRows = (before: DigitInTake | undefined, now: DigitInTake): readonly 
   ];
 };
 
-const rowsOf = (before: TakeJudgement, now: TakeJudgement): readonly Row[] => [
+const rowsOf = (before: TakeAssessment, now: TakeAssessment): readonly Row[] => [
   { what: say('takes.clean-passes'), before: cleanShare(before), now: cleanShare(now) },
   { what: say('common.tempo'), before: tempoOf(before), now: tempoOf(now) },
   ...now.digits.flatMap((digit) =>
@@ -50,7 +50,7 @@ const rowsOf = (before: TakeJudgement, now: TakeJudgement): readonly Row[] => [
   ),
 ];
 
-const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: TakeJudgement }) => {
+const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: TakeAssessment }) => {
   const { data: other } = useKeptTake(otherId);
   if (!other) return null;
   if (!other.judgement) return <p className="text-soft">{say('takes.this-take-hasnt-been-analysed-yet')}</p>;
@@ -78,7 +78,7 @@ const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: Take
 };
 
 /** Another take of the same student beside this one, figure by figure. */
-export const Compared = ({ take, judgement }: { readonly take: KeptTake; readonly judgement: TakeJudgement }) => {
+export const Compared = ({ take, judgement }: { readonly take: KeptTake; readonly judgement: TakeAssessment }) => {
   const { data: takes = [] } = useTakes(take.studentId);
   const others = takes.filter(({ id, name, completeAt }) => id !== take.id && name === take.name && completeAt);
   const [chosen, setChosen] = useState('');

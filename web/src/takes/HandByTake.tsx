@@ -1,5 +1,5 @@
 import { say, saySentence } from '@fleet-wren/wording';
-import { handByTake, type HandProfile, type HeardTime } from '@fleet-wren/core';
+import { proposeHandFromTake, type HandProfile, type TransitionTimeEstimate } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Student } from '../api/students.ts';
@@ -12,7 +12,7 @@ const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: M
 const Said = ({
   said: { name, measuredSeconds: heard, assumedSeconds: needs, verdict: says },
 }: {
-  readonly said: HeardTime;
+  readonly said: TransitionTimeEstimate;
 }) => (
   <li>
     <b>{saySentence(name)}</b>:{' '}
@@ -30,7 +30,10 @@ interface HandByTakeProps {
 /** The hand of a student as this take tells it, where it is another than the one that is judged by: taken over, or left. */
 export const HandByTake = ({ student, take: { pattern, judgement, hand: played } }: HandByTakeProps) => {
   const hand: HandProfile = useHandOf(student.id);
-  const by = useMemo(() => handByTake(pattern, hand, judgement.heard, played), [pattern, hand, judgement, played]);
+  const by = useMemo(
+    () => proposeHandFromTake(pattern, hand, judgement.heard, played),
+    [pattern, hand, judgement, played],
+  );
   const [left, setLeft] = useState(false);
   const { pending, judgeBy } = useJudgeBy(student);
   if (!by || left) return null;

@@ -1,15 +1,15 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
 import {
-  askedOf,
-  heardIn,
-  playedPattern,
+  createTakeReference,
+  listSoundingStrokes,
+  createPatternReference,
   nothingSaid,
   takeHeadline,
-  type Asked,
+  type TakeReference,
   type HandProfile,
   type Pattern,
   type Score,
-  type TakeJudgement,
+  type TakeAssessment,
 } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
 import { AsDrill } from './AsDrill.tsx';
@@ -22,13 +22,13 @@ export interface JudgedTake {
   readonly sound: Blob;
   readonly pattern: Pattern;
   readonly hand: HandProfile | undefined;
-  readonly judgement: TakeJudgement;
+  readonly judgement: TakeAssessment;
 }
 
 /** What was asked in a take. */
 export interface AskedInTake {
   readonly score: Score;
-  readonly asked: Asked;
+  readonly asked: TakeReference;
   /** Strokes of one time through. */
   readonly each: number;
 }
@@ -36,8 +36,12 @@ export interface AskedInTake {
 /** What was asked in a take, worked out once for all that shows it. */
 const useAsked = ({ pattern, hand, judgement }: JudgedTake): AskedInTake =>
   useMemo(() => {
-    const { score, digits } = playedPattern(pattern, hand);
-    return { score, asked: askedOf(score, digits, judgement.heard.cycles), each: heardIn(score).length };
+    const { score, digits } = createPatternReference(pattern, hand);
+    return {
+      score,
+      asked: createTakeReference(score, digits, judgement.heard.cycles),
+      each: listSoundingStrokes(score).length,
+    };
   }, [pattern, hand, judgement]);
 
 interface JudgedProps {

@@ -1,5 +1,5 @@
 import { say, sayMessage, saySentence } from '@fleet-wren/wording';
-import { type CycleInTake } from '@fleet-wren/core';
+import { type PassAssessment } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordsOf } from '../api/client.ts';
 import { takeWorker } from '../workers/client.ts';
@@ -37,8 +37,8 @@ const useBeside = ({ sound, pattern, hand, judgement: { heard } }: JudgedTake) =
 };
 
 interface CyclesProps {
-  readonly cycles: readonly CycleInTake[];
-  readonly hear: (cycle: CycleInTake) => void;
+  readonly cycles: readonly PassAssessment[];
+  readonly hear: (cycle: PassAssessment) => void;
 }
 
 /** Each time through, how it went, to be heard. */
@@ -89,7 +89,7 @@ export const Playback = ({ take, asked }: PlaybackProps) => {
     if (next === 'both' && !beside) want();
     setWhat(next);
   };
-  const hear = (cycle: CycleInTake): void => {
+  const hear = (cycle: PassAssessment): void => {
     const player = audio.current;
     if (!player) return;
     setHeard(cycle.cycle);

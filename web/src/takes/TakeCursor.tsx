@@ -1,10 +1,10 @@
-import type { TakeJudgement } from '@fleet-wren/core';
+import type { TakeAssessment } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, type RefObject } from 'react';
 import { beginsOf, placeAt } from './begins.ts';
 
 interface CursorProps {
   readonly audio: RefObject<HTMLAudioElement | null>;
-  readonly judgement: TakeJudgement;
+  readonly judgement: TakeAssessment;
   /** Strokes of one time through. */
   readonly each: number;
   /** Where the figure begins and ends in the picture, as shares of its width. */

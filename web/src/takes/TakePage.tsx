@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
-import { TAKE_ENGINE, type TakeJudgement } from '@fleet-wren/core';
+import { TAKE_ENGINE_VERSION, type TakeAssessment } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
@@ -18,12 +18,12 @@ import { decoded } from './sound.ts';
 type Opened =
   | { readonly kind: 'coming'; readonly share: number }
   | { readonly kind: 'listening' }
-  | { readonly kind: 'open'; readonly sound: Blob; readonly judgement: TakeJudgement }
+  | { readonly kind: 'open'; readonly sound: Blob; readonly judgement: TakeAssessment }
   | { readonly kind: 'refused'; readonly why: string };
 
 /** What was heard by the engine there is now: as it is kept, or listened to anew and kept. */
 const heardNow = async (take: KeptTake, sound: Blob, judging: () => void): Promise<Opened> => {
-  if (take.judgement && take.engine === TAKE_ENGINE) return { kind: 'open', sound, judgement: take.judgement };
+  if (take.judgement && take.engine === TAKE_ENGINE_VERSION) return { kind: 'open', sound, judgement: take.judgement };
   judging();
   const verdict = await judged(await decoded(sound), take.pattern, take.hand ?? undefined);
   if (!verdict.ok) return { kind: 'refused', why: verdict.why };
@@ -42,7 +42,7 @@ const useOpened = (kept: KeptTake): Opened => {
     const open = async (): Promise<void> => {
       const sound = await soundOf(take, (share) => tell({ kind: 'coming', share }));
       tell(await heardNow(take, sound, () => tell({ kind: 'listening' })));
-      if (take.engine !== TAKE_ENGINE) changed();
+      if (take.engine !== TAKE_ENGINE_VERSION) changed();
     };
     open().catch((error: unknown) => tell({ kind: 'refused', why: wordsOf(error) }));
     return () => {

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { actuatorOf, type HeardStroke, type Actuator, type TakeJudgement, fingerName } from '@fleet-wren/core';
+import { actuatorOf, type AlignedStroke, type Actuator, type TakeAssessment, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import type { ReactNode } from 'react';
 import type { AskedInTake } from './Judged.tsx';
@@ -12,7 +12,7 @@ const WIDER = 3;
 
 interface PictureProps {
   readonly asked: AskedInTake;
-  readonly judgement: TakeJudgement;
+  readonly judgement: TakeAssessment;
   /** What goes through the picture while the take is heard. */
   readonly children?: ReactNode;
 }
@@ -27,7 +27,7 @@ interface Drawn {
   readonly x: number;
   readonly y: number;
   readonly striker: Actuator | null;
-  readonly what: HeardStroke['what'];
+  readonly what: AlignedStroke['what'];
   readonly key: string;
 }
 
@@ -115,7 +115,7 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
 };
 
 /** By digit: how late, how even, how loud, how many lost. */
-export const DigitTable = ({ judgement }: { readonly judgement: TakeJudgement }) => (
+export const DigitTable = ({ judgement }: { readonly judgement: TakeAssessment }) => (
   <div className="take-digits">
     <table className="hand-table">
       <caption className="visually-hidden">{say('takes.by-finger')}</caption>

@@ -1,6 +1,13 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
-import { PLAYERS, TAKE, writeWav, type HandProfile, type PlayedNote, type Pattern } from '@fleet-wren/core';
+import {
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  writeWav,
+  type HandProfile,
+  type PlayedNote,
+  type Pattern,
+} from '@fleet-wren/core';
 import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
@@ -24,7 +31,7 @@ type Take =
   | { readonly kind: 'refused'; readonly why: string };
 
 const wavOf = (samples: Float32Array): Blob =>
-  new Blob([new Uint8Array(writeWav({ samples, sampleRate: TAKE.sampleRate }))], { type: 'audio/wav' });
+  new Blob([new Uint8Array(writeWav({ samples, sampleRate: TAKE_PARAMETERS.sampleRate }))], { type: 'audio/wav' });
 
 /** Judges what is brought in, one take after another; the last one asked for is the one that is shown. */
 const useTake = (pattern: Pattern, hand: HandProfile) => {
@@ -136,7 +143,7 @@ const Sources = ({ bring, bringNotes, example }: Bring) => {
           value={player}
           onChange={({ target }) => setPlayer(target.value)}
         >
-          {Object.entries(PLAYERS).map(([key, { name }]) => (
+          {Object.entries(PLAYER_MODELS).map(([key, { name }]) => (
             <option key={key} value={key}>
               {sayMessage(name)}
             </option>

@@ -1,5 +1,12 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { stripsOf, type Asked, type DigitStrip, type HeardTake, type StripStroke, fingerName } from '@fleet-wren/core';
+import {
+  createTimingStrips,
+  type TakeReference,
+  type TimingStrip,
+  type TakeAlignment,
+  type TimingPoint,
+  fingerName,
+} from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
@@ -12,7 +19,7 @@ const STRIP = { width: 470, height: 150, left: 40, right: 62, top: 10, bottom: 2
 /** What is shown of a stroke: how it is called, measured, said, and the least that is shown either way. */
 interface Measure {
   readonly title: string;
-  readonly of: (stroke: StripStroke) => number | null;
+  readonly of: (stroke: TimingPoint) => number | null;
   readonly least: number;
   readonly unit: string;
   readonly ends: readonly [string, string];
@@ -42,14 +49,14 @@ interface Placed {
 }
 
 interface StripProps {
-  readonly strips: readonly DigitStrip[];
+  readonly strips: readonly TimingStrip[];
   readonly cycles: number;
   readonly measure: Measure;
 }
 
 /** The furthest that is drawn: every middle, and strokes as far as most of them go. */
-const reachOf = (strips: readonly DigitStrip[], { of, least }: Measure): number => {
-  const far = (stroke: StripStroke): readonly number[] => {
+const reachOf = (strips: readonly TimingStrip[], { of, least }: Measure): number => {
+  const far = (stroke: TimingPoint): readonly number[] => {
     const value = of(stroke);
     return value === null ? [] : [Math.abs(value)];
   };
@@ -64,7 +71,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   const reach = reachOf(strips, measure);
   const x = scaleLinear([0, cycles], [STRIP.left, STRIP.width - STRIP.right]);
   const y = scaleLinear([reach, -reach], [STRIP.top, STRIP.height - STRIP.bottom]).clamp(true);
-  const placed = (stroke: StripStroke): readonly Placed[] => {
+  const placed = (stroke: TimingPoint): readonly Placed[] => {
     const value = of(stroke);
     return value === null ? [] : [{ x: x(stroke.passPosition), y: y(value) }];
   };
@@ -145,7 +152,7 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   );
 };
 
-const figuresOf = ({ asynchrony: late, relativeLevel: decibels }: StripStroke): string =>
+const figuresOf = ({ asynchrony: late, relativeLevel: decibels }: TimingPoint): string =>
   `${late === null ? say('takes.not-measurable') : signed(late * 1000)} · ${signed(decibels)}`;
 
 /** The same in figures: the middle of each time through by digit. */
@@ -180,13 +187,13 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
 );
 
 interface TakeStripsProps {
-  readonly asked: Asked;
-  readonly heard: HeardTake;
+  readonly asked: TakeReference;
+  readonly heard: TakeAlignment;
 }
 
 /** How late and how loud each digit was as the take went on: what tires shows here. */
 export const TakeStrips = ({ asked, heard }: TakeStripsProps) => {
-  const strips = useMemo(() => stripsOf(asked, heard), [asked, heard]);
+  const strips = useMemo(() => createTimingStrips(asked, heard), [asked, heard]);
   if (strips.length === 0) return null;
   const { cycles } = heard;
   return (

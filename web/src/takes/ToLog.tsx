@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { EVENT_LIMITS, takeHeadline, type TakeJudgement, type Message } from '@fleet-wren/core';
+import { PRACTICE_EVENT_LIMITS, takeHeadline, type TakeAssessment, type Message } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -12,8 +12,11 @@ import { HandByTake } from './HandByTake.tsx';
 import type { JudgedTake } from './Judged.tsx';
 
 /** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */
-const summaryOf = (judgement: TakeJudgement): readonly Message[] =>
-  [takeHeadline(judgement), ...judgement.findings.map((finding) => finding.message)].slice(0, EVENT_LIMITS.said);
+const summaryOf = (judgement: TakeAssessment): readonly Message[] =>
+  [takeHeadline(judgement), ...judgement.findings.map((finding) => finding.message)].slice(
+    0,
+    PRACTICE_EVENT_LIMITS.said,
+  );
 
 interface OfStudent {
   readonly studentId: string;

@@ -1,8 +1,8 @@
-import type { TakeJudgement } from '@fleet-wren/core';
+import type { TakeAssessment } from '@fleet-wren/core';
 import { beginsOf, placeAt } from './begins.ts';
 
-const judgement = (pulses: readonly number[], cycles: number): TakeJudgement =>
-  ({ heard: { strokes: pulses.map((pulse, asked) => ({ asked, pulse })), cycles } }) as unknown as TakeJudgement;
+const judgement = (pulses: readonly number[], cycles: number): TakeAssessment =>
+  ({ heard: { strokes: pulses.map((pulse, asked) => ({ asked, pulse })), cycles } }) as unknown as TakeAssessment;
 
 test('times through begin at their first stroke, and the last one lasts as long as the one before', () => {
   // Two strokes a time through, a second apart, beginning at half a second.

@@ -1,7 +1,7 @@
-import type { TakeJudgement } from '@fleet-wren/core';
+import type { TakeAssessment } from '@fleet-wren/core';
 
 /** Seconds at which each time through begins by the player's own pulse, and at which the last one ends. */
-export const beginsOf = ({ heard: { strokes, cycles } }: TakeJudgement, each: number): readonly number[] => {
+export const beginsOf = ({ heard: { strokes, cycles } }: TakeAssessment, each: number): readonly number[] => {
   const begins = Array.from({ length: cycles }, (_, cycle) => strokes[cycle * each]?.pulse ?? 0);
   const last = begins.at(-1) ?? 0;
   const before = begins.at(-2);

@@ -1,5 +1,5 @@
 import { sayProblems } from '@fleet-wren/wording';
-import { type HandProfile, type PlayedNote, type Pattern, type Result, type TakeJudgement } from '@fleet-wren/core';
+import { type HandProfile, type PlayedNote, type Pattern, type Result, type TakeAssessment } from '@fleet-wren/core';
 import { takeWorker } from '../workers/client.ts';
 
 /** Milliseconds the judging of the longest take may last. */
@@ -7,9 +7,9 @@ export const PATIENCE = 60_000;
 
 /** What became of a take: judged, or why it cannot be. */
 export type Verdict =
-  { readonly ok: true; readonly judgement: TakeJudgement } | { readonly ok: false; readonly why: string };
+  { readonly ok: true; readonly judgement: TakeAssessment } | { readonly ok: false; readonly why: string };
 
-const verdictOf = (result: Result<TakeJudgement>): Verdict =>
+const verdictOf = (result: Result<TakeAssessment>): Verdict =>
   result.ok ? { ok: true, judgement: result.value } : { ok: false, why: sayProblems(result.problems) };
 
 /** Judges a take in its worker. */

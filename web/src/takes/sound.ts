@@ -1,11 +1,11 @@
 import { say } from '@fleet-wren/wording';
-import { LARGEST_SOUND, TAKE, ProblemError, createProblem } from '@fleet-wren/core';
+import { MAX_AUDIO_BYTES, TAKE_PARAMETERS, ProblemError, createProblem } from '@fleet-wren/core';
 
 /** Seconds of a take at the most: longer ones are cut. */
 export const LONGEST = 300;
 
 const mixed = (buffer: AudioBuffer): Float32Array => {
-  const length = Math.min(buffer.length, LONGEST * TAKE.sampleRate);
+  const length = Math.min(buffer.length, LONGEST * TAKE_PARAMETERS.sampleRate);
   const samples = new Float32Array(length);
   for (let channel = 0; channel < buffer.numberOfChannels; channel += 1) {
     const own = buffer.getChannelData(channel);
@@ -17,13 +17,13 @@ const mixed = (buffer: AudioBuffer): Float32Array => {
 
 /** The samples of a recording at core’s own rate, whatever the browser can decode. Errors: `sound-wrong`. */
 export const decoded = async (blob: Blob): Promise<Float32Array> => {
-  if (blob.size > LARGEST_SOUND)
+  if (blob.size > MAX_AUDIO_BYTES)
     throw new ProblemError(
       createProblem('sound-wrong', {
-        problem: say('takes.the-file-is-larger-than-mb', { largestSound: LARGEST_SOUND / 1e6 }),
+        problem: say('takes.the-file-is-larger-than-mb', { largestSound: MAX_AUDIO_BYTES / 1e6 }),
       }),
     );
-  const context = new OfflineAudioContext(1, 1, TAKE.sampleRate);
+  const context = new OfflineAudioContext(1, 1, TAKE_PARAMETERS.sampleRate);
   const bytes = await blob.arrayBuffer();
   const buffer = await context.decodeAudioData(bytes).catch(() => null);
   if (!buffer)

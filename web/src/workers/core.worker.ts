@@ -1,34 +1,34 @@
 import {
   listAlternativeFingerings,
-  approachesOfSong,
-  axesByKey,
-  capoProposals,
-  capoSong,
+  compareSongSchools,
+  findAxes,
+  proposeCapos,
+  createCapoEdit,
   compareSchools,
   findQuickFix,
   listDigitsInOrder,
-  drillGrid,
-  easierVersions,
-  edit,
-  explain,
+  createDrillGrid,
+  createEasierVersions,
+  applyPatternEdit,
+  explainDigit,
   midiToFrequency,
   analysePattern,
-  ladderFor,
+  createLadder,
   learnSchool,
-  newFingeringMemory,
+  createFingeringCache,
   synthesisePluckedString,
-  readChart,
+  parseChart,
   findSchoolsToCompare,
   createSeededRandom,
-  songFromChart,
-  studySong,
+  createSongFromChart,
+  analyseSong,
   analyseStringUsage,
-  transposeSong,
-  taskOf,
+  createTransposeEdit,
+  createTaskFromPattern,
   success,
   valueOrThrow,
   findVoicings,
-  type Edit,
+  type AnyPatternEdit,
   type HandProfile,
   type PatternAnalysis,
   type Pattern,
@@ -82,16 +82,16 @@ interface Held {
 let held: Held | undefined;
 
 /** What the solver remembers of that state. */
-const memory = newFingeringMemory();
+const memory = createFingeringCache();
 
 /** The same for a song that is worked on. */
-const songMemory = newFingeringMemory();
+const songMemory = createFingeringCache();
 
 /** Ways to play a song with a capo that are offered. */
 const MOST_CAPOS = 3;
 
-const edited = (pattern: Pattern, edits: readonly Edit[]): Pattern =>
-  edits.reduce((state, change) => valueOrThrow(edit(state, change)).document, pattern);
+const edited = (pattern: Pattern, edits: readonly AnyPatternEdit[]): Pattern =>
+  edits.reduce((state, change) => valueOrThrow(applyPatternEdit(state, change)).document, pattern);
 
 const work: CoreWork = {
   judge: ({ token, base, edits, whole, hand: given }) => {
@@ -112,7 +112,12 @@ const work: CoreWork = {
   explain: (token, index) => {
     if (held?.token !== token) return null;
     const { pattern, hand, judgement } = held;
-    return explain(pattern, taskOf(pattern, { hand }), listDigitsInOrder(pattern, judgement), index);
+    return explainDigit(
+      pattern,
+      createTaskFromPattern(pattern, { hand }),
+      listDigitsInOrder(pattern, judgement),
+      index,
+    );
   },
   cures: (pattern, judgement, findings, hand) =>
     findings.map((finding) => findQuickFix(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
@@ -120,22 +125,23 @@ const work: CoreWork = {
   strings: (pattern, judgement, hand) => analyseStringUsage(pattern, judgement, { hand: sameHand(hand) }),
   compare: (pattern, schools, own, hand) =>
     compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
-  studySong: (song, hand) => studySong(song, { hand: sameHand(hand), cache: songMemory }),
-  easier: (song, hand) => easierVersions(song, studySong(song, { hand: sameHand(hand) }), { hand: sameHand(hand) }),
+  studySong: (song, hand) => analyseSong(song, { hand: sameHand(hand), cache: songMemory }),
+  easier: (song, hand) =>
+    createEasierVersions(song, analyseSong(song, { hand: sameHand(hand) }), { hand: sameHand(hand) }),
   songApproaches: (song, schools, own, hand) =>
-    approachesOfSong(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
-  rekey: (song, to) => ('capo' in to ? capoSong(song, to.capo) : transposeSong(song, to.semitones)),
-  capos: (symbols, instrument) => capoProposals(symbols, instrument).slice(0, MOST_CAPOS),
+    compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
+  rekey: (song, to) => ('capo' in to ? createCapoEdit(song, to.capo) : createTransposeEdit(song, to.semitones)),
+  capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MOST_CAPOS),
   chartSong: (chart, name, changes) => {
-    const read = readChart(chart);
-    const made = read.ok ? songFromChart(read.value, name, changes) : read;
+    const read = parseChart(chart);
+    const made = read.ok ? createSongFromChart(read.value, name, changes) : read;
     return made.ok ? success(withFirstFigureName(made.value)) : made;
   },
   voicings: (symbol, instrument) => findVoicings(symbol, instrument),
   learn: learnSchool,
-  ladder: ladderFor,
+  ladder: createLadder,
   drills: (pattern, axes, hand) =>
-    valueOrThrow(drillGrid(pattern, valueOrThrow(axesByKey(axes)), { hand: sameHand(hand) })),
+    valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: sameHand(hand) })),
   // Seeded by its pitch: a note sounds the same each time it is rendered.
   pluck: (midi, sampleRate) =>
     synthesisePluckedString({

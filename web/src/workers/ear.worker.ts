@@ -1,12 +1,12 @@
 import {
-  LiveEar,
+  LiveListener,
   Resampler,
-  TAKE,
+  TAKE_PARAMETERS,
   TAP_RUN_SECONDS,
-  checkSound,
-  joined,
-  playedPattern,
-  strokesIn,
+  checkLevel,
+  concatenateSamples,
+  createPatternReference,
+  detectOnsets,
   type HandProfile,
   type Pattern,
 } from '@fleet-wren/core';
@@ -18,9 +18,9 @@ const SECONDS = { check: 4, level: 0.1 } as const;
 
 const say = (message: FromListener): void => self.postMessage(message);
 
-const earFor = (pattern: Pattern, hand: HandProfile | undefined): LiveEar => {
-  const { score, digits } = playedPattern(pattern, hand);
-  return new LiveEar(score, digits);
+const earFor = (pattern: Pattern, hand: HandProfile | undefined): LiveListener => {
+  const { score, digits } = createPatternReference(pattern, hand);
+  return new LiveListener(score, digits);
 };
 
 /** Says how loud it is, and after some seconds whether it can be listened to. */
@@ -29,14 +29,14 @@ const newGauge = (): ((samples: Float32Array) => void) => {
   let parts: Float32Array[] = [];
   let seconds = 0;
   const check = (): void => {
-    say({ kind: 'check', check: checkSound(joined(parts)) });
+    say({ kind: 'check', check: checkLevel(concatenateSamples(parts)) });
     parts = [];
     seconds = 0;
   };
   return (samples) => {
     for (const value of samples) loudest = Math.max(loudest, Math.abs(value));
     parts.push(samples);
-    const passed = samples.length / TAKE.sampleRate;
+    const passed = samples.length / TAKE_PARAMETERS.sampleRate;
     [since, seconds] = [since + passed, seconds + passed];
     if (since >= SECONDS.level) {
       say({ kind: 'level', level: loudest });
@@ -56,12 +56,12 @@ type Listen = (samples: Float32Array) => readonly FromListener[];
 const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen): void => {
   const continuity = new Continuity(sampleRate);
   const gauge = newGauge();
-  let [resampler, listen] = [new Resampler(sampleRate, TAKE.sampleRate), begin()];
+  let [resampler, listen] = [new Resampler(sampleRate, TAKE_PARAMETERS.sampleRate), begin()];
   let held: FromListener[] = [];
   port.onmessage = ({ data }: MessageEvent<Piece>) => {
     const whole = continuity.hear(data);
     if (typeof whole === 'number') {
-      [held, resampler, listen] = [[], new Resampler(sampleRate, TAKE.sampleRate), begin()];
+      [held, resampler, listen] = [[], new Resampler(sampleRate, TAKE_PARAMETERS.sampleRate), begin()];
       say({ kind: 'gap', seconds: whole });
     }
     const samples = resampler.push(data.samples);
@@ -74,7 +74,7 @@ const listenWhole = (port: MessagePort, sampleRate: number, begin: () => Listen)
 };
 
 let wanted: { readonly pattern: Pattern; readonly hand: HandProfile | undefined } | null = null;
-let ear: LiveEar | null = null;
+let ear: LiveListener | null = null;
 
 const newEar = (): void => {
   ear = wanted && earFor(wanted.pattern, wanted.hand);
@@ -93,7 +93,7 @@ const RUN = { loud: 0.02, rest: 1.5 } as const;
 const newRuns = (): Listen => {
   let [parts, seconds, rest]: [Float32Array[], number, number] = [[], 0, RUN.rest];
   return (samples) => {
-    const passed = samples.length / TAKE.sampleRate;
+    const passed = samples.length / TAKE_PARAMETERS.sampleRate;
     if (parts.length === 0) {
       rest -= passed;
       if (rest > 0 || !samples.some((value) => Math.abs(value) > RUN.loud)) return [];
@@ -103,7 +103,7 @@ const newRuns = (): Listen => {
     parts.push(samples);
     seconds += passed;
     if (seconds < TAP_RUN_SECONDS) return [];
-    const at = strokesIn(joined(parts));
+    const at = detectOnsets(concatenateSamples(parts));
     [parts, rest] = [[], RUN.rest];
     return [{ kind: 'strokes', at }];
   };

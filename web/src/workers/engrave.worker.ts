@@ -1,4 +1,4 @@
-import { ENGRAVED_HEIGHT, engravingOptions, withRoomyNames } from '@fleet-wren/core';
+import { ENGRAVED_HEIGHT, engravingOptions, widenSectionNames } from '@fleet-wren/core';
 import createModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngraveWork } from './protocol.ts';
@@ -34,7 +34,7 @@ const work: EngraveWork = {
     if (!layOut(made, score, how)) return { systems: [], of: 0 };
     const of = made.getPageCount();
     const length = Math.max(0, Math.min(most, of - from));
-    return { of, systems: Array.from({ length }, (_, index) => withRoomyNames(made.renderToSVG(from + index + 1))) };
+    return { of, systems: Array.from({ length }, (_, index) => widenSectionNames(made.renderToSVG(from + index + 1))) };
   },
 };
 

@@ -1,11 +1,11 @@
-import { newSong } from '@fleet-wren/core';
+import { createSong } from '@fleet-wren/core';
 import { say } from '@fleet-wren/wording';
 import { withFigureNames, withFirstFigureName } from './figure-names.ts';
 
-const namesOf = (song: ReturnType<typeof newSong>): readonly string[] => song.figures.map(({ name }) => name);
+const namesOf = (song: ReturnType<typeof createSong>): readonly string[] => song.figures.map(({ name }) => name);
 
-const [first] = newSong('Low water').figures;
-const song = newSong('Low water', {
+const [first] = createSong('Low water').figures;
+const song = createSong('Low water', {
   figures: first ? [first, { ...first, id: 'figure-2', name: 'Ferry roll' }] : [],
 });
 

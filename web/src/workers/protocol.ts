@@ -1,35 +1,35 @@
 import type {
   AlternativeFingering,
-  Choice,
-  AnySongEdit,
+  ImportSelection,
+  SongChange,
   CapoProposal,
   SchoolComparison,
   QuickFix,
   DrillGrid,
   EasierVersion,
-  Edit,
-  Explanation,
-  Found,
-  FoundSong,
+  AnyPatternEdit,
+  DigitExplanation,
+  ImportResult,
+  SongImport,
   RankedVoicing,
   SourceFile,
   HandProfile,
   Instrument,
   PatternAnalysis,
-  Ladder,
-  LadderAim,
-  LearnRequest,
-  LearntSchool,
+  PracticeLadder,
+  LadderOptions,
+  SchoolTrainingRequest,
+  LearnedSchool,
   CustomSchool,
   PlayedNote,
   Pattern,
   Problem,
   Result,
   Song,
-  SongApproach,
-  SongStudy,
+  SongSchoolResult,
+  SongAnalysis,
   StringUsage,
-  TakeJudgement,
+  TakeAssessment,
 } from '@fleet-wren/core';
 import type { JudgementChange } from './judgement-change.ts';
 
@@ -39,7 +39,7 @@ interface JudgeQuestion {
   readonly token: number;
   /** The state the edits go on from; null where the whole comes along. */
   readonly base: number | null;
-  readonly edits: readonly Edit[];
+  readonly edits: readonly AnyPatternEdit[];
   readonly whole?: Pattern;
   readonly hand: HandProfile;
 }
@@ -56,7 +56,7 @@ export interface CoreWork {
   /** Judges a pattern that is only looked at. */
   readonly judgeOnce: (pattern: Pattern, hand: HandProfile) => PatternAnalysis;
   /** Why a stroke of the held state has its digit; null where that state is not held any more. */
-  readonly explain: (token: number, index: number) => Explanation | null;
+  readonly explain: (token: number, index: number) => DigitExplanation | null;
   /** The best way out of each of some findings of a judgement, null where nothing helps. */
   readonly cures: (
     pattern: Pattern,
@@ -73,7 +73,7 @@ export interface CoreWork {
     hand: HandProfile,
   ) => SchoolComparison;
   /** A song fingered as one and read bar by bar. */
-  readonly studySong: (song: Song, hand: HandProfile) => SongStudy;
+  readonly studySong: (song: Song, hand: HandProfile) => SongAnalysis;
   /** Easier versions of a song, the easiest first. */
   readonly easier: (song: Song, hand: HandProfile) => readonly EasierVersion[];
   /** A song in several schools, section by section. */
@@ -82,9 +82,9 @@ export interface CoreWork {
     schools: readonly string[],
     own: readonly CustomSchool[],
     hand: HandProfile,
-  ) => readonly SongApproach[];
+  ) => readonly SongSchoolResult[];
   /** The edit that moves a song by semitones, or that puts a capo on and keeps its key. */
-  readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<AnySongEdit>;
+  readonly rekey: (song: Song, to: { readonly semitones: number } | { readonly capo: number }) => Result<SongChange>;
   /** The kindest capos and keys for some chords. */
   readonly capos: (symbols: readonly string[], instrument: Instrument) => readonly CapoProposal[];
   /** A song from a chord chart, or where the chart cannot be read. */
@@ -92,14 +92,14 @@ export interface CoreWork {
   /** The shapes of a chord by ease. */
   readonly voicings: (symbol: string, instrument: Instrument) => Result<readonly RankedVoicing[]>;
   /** A school learnt from pins. */
-  readonly learn: (request: LearnRequest) => Result<LearntSchool>;
+  readonly learn: (request: SchoolTrainingRequest) => Result<LearnedSchool>;
   /** The way of a pattern to its tempo. */
-  readonly ladder: (pattern: Pattern, aim: LadderAim) => Result<Ladder>;
+  readonly ladder: (pattern: Pattern, aim: LadderOptions) => Result<PracticeLadder>;
   readonly drills: (pattern: Pattern, axes: readonly string[], hand: HandProfile) => DrillGrid;
   /** Samples of a plucked string at a MIDI note number. */
   readonly pluck: (midi: number, sampleRate: number) => Float32Array;
-  readonly readSong: (file: SourceFile, part?: number) => Promise<Result<FoundSong>>;
-  readonly readFile: (file: SourceFile, choice: Choice) => Promise<Result<Found>>;
+  readonly readSong: (file: SourceFile, part?: number) => Promise<Result<SongImport>>;
+  readonly readFile: (file: SourceFile, choice: ImportSelection) => Promise<Result<ImportResult>>;
 }
 
 /** How notation is engraved. */
@@ -124,13 +124,17 @@ export interface EngraveWork {
 /** What the listening worker does; it is started by takes alone. */
 export interface TakeWork {
   /** Judges a take of a pattern: samples at core's own rate. */
-  readonly judgeTake: (samples: Float32Array, pattern: Pattern, hand: HandProfile | undefined) => Result<TakeJudgement>;
+  readonly judgeTake: (
+    samples: Float32Array,
+    pattern: Pattern,
+    hand: HandProfile | undefined,
+  ) => Result<TakeAssessment>;
   /** Judges a take that came as notes: from a MIDI file as it is, or from an instrument. */
   readonly judgeNotes: (
     notes: Uint8Array | readonly PlayedNote[],
     pattern: Pattern,
     hand: HandProfile | undefined,
-  ) => Result<TakeJudgement>;
+  ) => Result<TakeAssessment>;
   /** What a take that came as notes sounds like, as a sound file. */
   readonly notesSound: (notes: Uint8Array | readonly PlayedNote[]) => Uint8Array;
   /** A take on the right and its score at its pulse on the left, as a sound file. */
@@ -138,7 +142,7 @@ export interface TakeWork {
     samples: Float32Array,
     pattern: Pattern,
     hand: HandProfile | undefined,
-    heard: Pick<TakeJudgement['heard'], 'strokes' | 'cycles'>,
+    heard: Pick<TakeAssessment['heard'], 'strokes' | 'cycles'>,
   ) => Uint8Array;
   /** A take by an invented player, at core's own rate. */
   readonly play: (pattern: Pattern, player: string, seed: number) => Float32Array;

@@ -1,29 +1,29 @@
 import {
-  readAnyFile,
-  readAnySong,
+  importPattern,
+  importSong,
   success,
-  unpackerOf,
-  type Choice,
-  type Found,
-  type FoundSong,
-  type ReadingTools,
+  createUnzipper,
+  type ImportSelection,
+  type ImportResult,
+  type SongImport,
+  type ImportTools,
   type Result,
   type SourceFile,
 } from '@fleet-wren/core';
 import { withFigureNames } from './figure-names.ts';
 
 /** What reading takes from elsewhere is fetched when the first file comes. */
-const tools = async (): Promise<ReadingTools> => {
+const tools = async (): Promise<ImportTools> => {
   const [{ SaxesParser }, { Unzip, UnzipInflate }] = await Promise.all([import('saxes'), import('fflate')]);
-  return { createParser: () => new SaxesParser(), unzip: unpackerOf({ Unzip, UnzipInflate }) };
+  return { createParser: () => new SaxesParser(), unzip: createUnzipper({ Unzip, UnzipInflate }) };
 };
 
 /** Reads a pattern out of what is brought in, whatever kind it is. */
-export const readContent = async (file: SourceFile, choice: Choice): Promise<Result<Found>> =>
-  readAnyFile(file, await tools(), choice);
+export const readContent = async (file: SourceFile, choice: ImportSelection): Promise<Result<ImportResult>> =>
+  importPattern(file, await tools(), choice);
 
 /** Reads a song out of what is brought in. */
-export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<FoundSong>> => {
-  const read = readAnySong(file, await tools(), part);
+export const readSongContent = async (file: SourceFile, part?: number): Promise<Result<SongImport>> => {
+  const read = importSong(file, await tools(), part);
   return read.ok ? success({ ...read.value, song: withFigureNames(read.value.song) }) : read;
 };

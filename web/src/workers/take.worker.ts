@@ -1,12 +1,12 @@
 import {
-  PLAYERS,
-  TAKE,
-  judgePatternNotes,
-  judgePatternTake,
-  playPattern,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  assessPatternNotes,
+  assessPatternTake,
+  simulateAudio,
   parsePerformance,
-  scoreBeside,
-  soundOfNotes,
+  renderScoreAtTakeTempo,
+  renderNotes,
   success,
   writeWav,
   type PlayedNote,
@@ -22,20 +22,23 @@ const notesOf = (given: Uint8Array | readonly PlayedNote[]): Result<readonly Pla
   given instanceof Uint8Array ? parsePerformance(given) : success(given);
 
 const work: TakeWork = {
-  judgeTake: (samples, pattern, hand) => judgePatternTake(samples, pattern, hand),
+  judgeTake: (samples, pattern, hand) => assessPatternTake(samples, pattern, hand),
   judgeNotes: (given, pattern, hand) => {
     const notes = notesOf(given);
-    return notes.ok ? judgePatternNotes(notes.value, pattern, hand) : notes;
+    return notes.ok ? assessPatternNotes(notes.value, pattern, hand) : notes;
   },
   notesSound: (given) => {
     const notes = notesOf(given);
-    const sound = soundOfNotes(notes.ok ? notes.value : [], TAKE.sampleRate);
-    return writeWav({ samples: sound, sampleRate: TAKE.sampleRate });
+    const sound = renderNotes(notes.ok ? notes.value : [], TAKE_PARAMETERS.sampleRate);
+    return writeWav({ samples: sound, sampleRate: TAKE_PARAMETERS.sampleRate });
   },
   beside: (samples, pattern, hand, heard) =>
-    writeWav({ samples: scoreBeside(pattern, hand, heard, samples.length), sampleRate: TAKE.sampleRate }, samples),
+    writeWav(
+      { samples: renderScoreAtTakeTempo(pattern, hand, heard, samples.length), sampleRate: TAKE_PARAMETERS.sampleRate },
+      samples,
+    ),
   play: (pattern, player, seed) =>
-    playPattern(pattern, PLAYERS[player], { cycles: CYCLES, seed, sampleRate: TAKE.sampleRate }),
+    simulateAudio(pattern, PLAYER_MODELS[player], { cycles: CYCLES, seed, sampleRate: TAKE_PARAMETERS.sampleRate }),
 };
 
 serve(self as unknown as Scope, { ...work });

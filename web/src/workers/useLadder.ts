@@ -1,4 +1,4 @@
-import type { HandProfile, Ladder, LadderStage, Pattern, Result, Way } from '@fleet-wren/core';
+import type { HandProfile, PracticeLadder, LadderStage, Pattern, Result, PracticeMethod } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { studyWorker } from './client.ts';
 import { useAnswer, type Answer } from './useAnswer.ts';
@@ -7,23 +7,23 @@ import { useAnswer, type Answer } from './useAnswer.ts';
 export interface LadderQuestion {
   readonly pattern: Pattern;
   readonly target: number;
-  readonly way: Way;
+  readonly way: PracticeMethod;
   readonly hand: HandProfile | undefined;
 }
 
 const askLadder = (
   { pattern, target, way: method, hand }: LadderQuestion,
   signal: AbortSignal,
-): Promise<Result<Ladder>> => studyWorker.ask('ladder', [pattern, { target, method, hand }], { signal });
+): Promise<Result<PracticeLadder>> => studyWorker.ask('ladder', [pattern, { target, method, hand }], { signal });
 
 /** The ladder of a pattern, made by a worker. */
-export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answer<Result<Ladder>> => {
+export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answer<Result<PracticeLadder>> => {
   const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
   return useAnswer(question, askLadder);
 };
 
 /** A stage of a ladder by its key; undefined where it is none, or not made yet. */
-export const stageOf = (ladder: Ladder | undefined, key: string | undefined): LadderStage | undefined =>
+export const stageOf = (ladder: PracticeLadder | undefined, key: string | undefined): LadderStage | undefined =>
   ladder?.stages.find((stage) => stage.key === key);
 
 /** What is played in a stage: its own figure, or the whole where it has none. */

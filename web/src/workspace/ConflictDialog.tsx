@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
-import type { OwnEdit } from '@fleet-wren/core';
+import type { KindSpecificEdit } from '@fleet-wren/core';
 import type { ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
@@ -23,7 +23,7 @@ const State = ({ title, note, children }: StateProps) => (
   </section>
 );
 
-interface ConflictProps<Own extends OwnEdit, Doc> {
+interface ConflictProps<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
   readonly records: Pick<Records<Own, Doc>, 'create' | 'renamed' | 'kind'>;
   /** Where two states differ, in a sentence. */
@@ -32,7 +32,7 @@ interface ConflictProps<Own extends OwnEdit, Doc> {
 }
 
 /** Two windows on one document: the later one sees both states and chooses; nothing is overwritten silently. */
-export const ConflictDialog = <Own extends OwnEdit, Doc>(props: ConflictProps<Own, Doc>) => {
+export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: ConflictProps<Own, Doc>) => {
   const { store, records, differences, show } = props;
   const { saving, theirs, document: mine } = useStore(store);
   if (saving !== 'conflict' || !theirs) return null;

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import type { OwnEdit } from '@fleet-wren/core';
+import type { KindSpecificEdit } from '@fleet-wren/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns/format';
 import { useState, type ReactNode } from 'react';
@@ -64,7 +64,7 @@ const Keep = ({ path }: { readonly path: string }) => {
 const lineText = ({ label, keptAt }: VersionLine): string =>
   `${label ? `${label}, ` : ''}${format(new Date(keptAt), 'd MMM, HH:mm')}`;
 
-interface VersionsProps<Own extends OwnEdit, Doc> {
+interface VersionsProps<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
   readonly records: Pick<Records<Own, Doc>, 'path'>;
   /** The document in an answer about a version. */
@@ -75,7 +75,7 @@ interface VersionsProps<Own extends OwnEdit, Doc> {
 }
 
 /** Earlier states of a document: looked at, compared with now, and brought back as one step that can be undone. */
-export const VersionsDialog = <Own extends OwnEdit, Doc>(props: VersionsProps<Own, Doc>) => {
+export const VersionsDialog = <Own extends KindSpecificEdit, Doc>(props: VersionsProps<Own, Doc>) => {
   const { store, records, documentIn, differences, show, hide } = props;
   const { id, document: now } = useStore(store);
   const [chosen, setChosen] = useState<string | null>(null);

@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { PATTERN_KIND, createPattern, type Pattern, type PatternEdit } from '@fleet-wren/core';
+import { PATTERN_DOCUMENT_TYPE, createPattern, type Pattern, type PatternEdit } from '@fleet-wren/core';
 import { createStore } from 'zustand/vanilla';
 import { PATTERN_RECORDS } from '../api/patterns.ts';
 import { autosave, type Autosave } from './autosave.ts';
@@ -100,7 +100,7 @@ const lay = ({ kept: read, history, unsaved }: Opened<PatternEdit, Pattern>) => 
   const store = createStore<State>((set, get) => ({
     ...openedState(read, history),
     ...unsaved,
-    ...workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_KIND }, { get, set }),
+    ...workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_DOCUMENT_TYPE }, { get, set }),
   }));
   return store;
 };

@@ -1,4 +1,4 @@
-import type { ErrorCode, OwnEdit } from '@fleet-wren/core';
+import type { ErrorCode, KindSpecificEdit } from '@fleet-wren/core';
 import type { StoreApi } from 'zustand/vanilla';
 import { ApiError, wordsOf } from '../api/client.ts';
 import type { Kept, Records } from './kept.ts';
@@ -32,7 +32,7 @@ export interface Autosave {
   readonly stop: () => Promise<void>;
 }
 
-interface Parts<Own extends OwnEdit, Doc> {
+interface Parts<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
   readonly records: Pick<Records<Own, Doc>, 'same' | 'save' | 'fetch'>;
   readonly keeper: Keeper<Own, Doc>;
@@ -44,7 +44,12 @@ interface Parts<Own extends OwnEdit, Doc> {
  * Saves what is worked on by itself, and never over what somebody else saved. The draft in the browser stays until the
  * very document it holds is confirmed. One save is under way at a time.
  */
-export const autosave = <Own extends OwnEdit, Doc>({ store, records, keeper, keptOf }: Parts<Own, Doc>): Autosave => {
+export const autosave = <Own extends KindSpecificEdit, Doc>({
+  store,
+  records,
+  keeper,
+  keptOf,
+}: Parts<Own, Doc>): Autosave => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Doc | undefined;
   let underWay: Promise<void> = Promise.resolve();

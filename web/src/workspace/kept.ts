@@ -1,4 +1,4 @@
-import type { AnyEdit, DocumentKind, OwnEdit, Result } from '@fleet-wren/core';
+import type { AnyEdit, DocumentType, KindSpecificEdit, Result } from '@fleet-wren/core';
 
 /** A document as the server keeps it. */
 export interface Kept<Doc> {
@@ -9,8 +9,8 @@ export interface Kept<Doc> {
 }
 
 /** Where documents of a kind are kept, and how they are read, written and told apart. */
-export interface Records<Own extends OwnEdit, Doc> {
-  readonly kind: DocumentKind<Own, Doc>;
+export interface Records<Own extends KindSpecificEdit, Doc> {
+  readonly kind: DocumentType<Own, Doc>;
   /** The part of the server's address under which they are kept. */
   readonly path: string;
   readonly same: (a: Doc, b: Doc) => boolean;

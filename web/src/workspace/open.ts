@@ -1,4 +1,4 @@
-import type { OwnEdit } from '@fleet-wren/core';
+import type { KindSpecificEdit } from '@fleet-wren/core';
 import type { History } from './history.ts';
 import { findKept, historyFor, type Draft, type Household } from './keeper.ts';
 import type { Kept, Records } from './kept.ts';
@@ -26,7 +26,7 @@ const laidOver = <Own, Doc>(
 };
 
 /** Fetches a document, and looks for what an earlier sitting left of it in the browser. */
-export const openDocument = async <Own extends OwnEdit, Doc>(
+export const openDocument = async <Own extends KindSpecificEdit, Doc>(
   records: Records<Own, Doc>,
   household: Household,
   id: string,

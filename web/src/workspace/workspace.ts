@@ -1,5 +1,5 @@
 import { say, sayProblems } from '@fleet-wren/wording';
-import { editOf, type OwnEdit, type Result } from '@fleet-wren/core';
+import { applyEdit, type KindSpecificEdit, type Result } from '@fleet-wren/core';
 import { EMPTY_HISTORY, remembered, type History } from './history.ts';
 import type { EditOf, Kept, Records } from './kept.ts';
 
@@ -87,7 +87,7 @@ const coalescing = (): ((name: string | undefined) => boolean) => {
 };
 
 /** What can be done with a document that lies on a shelf. */
-export const workspaceActions = <Own extends OwnEdit, Doc>(
+export const workspaceActions = <Own extends KindSpecificEdit, Doc>(
   { kind }: Pick<Records<Own, Doc>, 'kind'>,
   { get, set, settle }: Shelf<Own, Doc>,
 ): WorkspaceActions<Own, Doc> => {
@@ -102,7 +102,7 @@ export const workspaceActions = <Own extends OwnEdit, Doc>(
 
   const run = (change: EditOf<Own, Doc>, coalesce?: string): boolean => {
     const { document, history } = get();
-    const done = editOf(kind, document, change);
+    const done = applyEdit(kind, document, change);
     if (!done.ok) {
       refuse(sayProblems(done.problems));
       return false;
@@ -117,7 +117,7 @@ export const workspaceActions = <Own extends OwnEdit, Doc>(
   const step = (from: 'past' | 'future', to: 'past' | 'future', nothing: string): void => {
     const { document, history } = get();
     const change = history[from].at(-1);
-    const done = change && editOf(kind, document, change);
+    const done = change && applyEdit(kind, document, change);
     if (!change || !done?.ok) return refuse(nothing);
     joins(undefined);
     const moved = { [from]: history[from].slice(0, -1), [to]: [...history[to], done.value.inverse] };

@@ -5,13 +5,13 @@ import { sayProblem, saySentence } from '@fleet-wren/wording';
 import { parseStringNotation } from '../../formats/index.ts';
 import {
   compareSchools,
-  gradeOf,
+  scoreSchool,
   analysePattern,
   findSchoolsToCompare,
   computeStringChanges,
   type SchoolComparison,
 } from '../index.ts';
-import { SCHOOLS, taskOf, type School } from '../../fingering/index.ts';
+import { SCHOOLS, createTaskFromPattern, type School } from '../../fingering/index.ts';
 import { listDigitsInOrder } from '../pattern/analyse-pattern.ts';
 
 const compared = (figure: string, tempo: number, keys: readonly string[]): SchoolComparison => {
@@ -86,7 +86,7 @@ describe('the string-change matrix', () => {
     );
     const open = { ...pattern, cyclic: false };
     const changes = computeStringChanges(
-      taskOf(open, { loopTicks: cycleTicks }),
+      createTaskFromPattern(open, { loopTicks: cycleTicks }),
       listDigitsInOrder(open, analysePattern(open, { loopTicks: cycleTicks })),
     );
     expect(changes.filter(({ from, to }) => from !== to)).toEqual([
@@ -100,7 +100,7 @@ describe('the string-change matrix', () => {
       parseStringNotation('6 6 6 5 5 5 4 4 4', { school: 'economy', subdivision: 3, tempo: 90 }),
     );
     const open = { ...pattern, cyclic: false };
-    const changes = computeStringChanges(taskOf(open), listDigitsInOrder(open, analysePattern(open)));
+    const changes = computeStringChanges(createTaskFromPattern(open), listDigitsInOrder(open, analysePattern(open)));
     expect(changes.filter(({ from, to }) => from !== to).map(({ kinds }) => kinds)).toEqual([
       { sweep: 1 },
       { sweep: 1 },
@@ -110,7 +110,7 @@ describe('the string-change matrix', () => {
   test('counts every step once', () => {
     fc.assert(
       fc.property(patternArbitrary, (pattern) => {
-        const task = taskOf(pattern);
+        const task = createTaskFromPattern(pattern);
         for (const { count, kinds } of computeStringChanges(task, listDigitsInOrder(pattern, analysePattern(pattern))))
           expect(Object.values(kinds).reduce((sum, one) => sum + one, 0)).toBe(count);
       }),
@@ -125,6 +125,6 @@ test('a grade is never better for strokes that nobody is left to play', () => {
     pattern,
     SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[],
   );
-  const grades = Object.fromEntries(approaches.map((approach) => [approach.school, gradeOf(pattern, approach)]));
+  const grades = Object.fromEntries(approaches.map((approach) => [approach.school, scoreSchool(pattern, approach)]));
   expect(grades['one-per-string']).toBeLessThan(grades['thumb-index'] as number);
 });

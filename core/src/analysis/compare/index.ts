@@ -1,5 +1,5 @@
 import { failure, createProblem, success, type Result } from '../../errors/index.ts';
-import { findSchool, buildCustomSchool, type FingerOptions, type School } from '../../fingering/index.ts';
+import { findSchool, buildCustomSchool, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { CustomSchool, Pattern } from '../../pattern/index.ts';
 import { evaluateSchool, type SchoolResult } from './school-result.ts';
 import { recommendSchool, type SchoolRecommendation } from './recommendation.ts';
@@ -27,7 +27,7 @@ const removePins = (pattern: Pattern): Pattern => ({
 export const compareSchools = (
   pattern: Pattern,
   schools: readonly School[],
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): SchoolComparison => {
   const bare = removePins(pattern);
   const approaches = schools.map((school) => evaluateSchool(bare, school, options));
@@ -60,11 +60,7 @@ export const findSchoolsToCompare = (
     : success(found.flatMap((result) => (result.ok ? [result.value] : [])));
 };
 
-export type { SchoolResult as Approach } from './school-result.ts';
-export { classifyPassage as lineKindOf, type PassageKind as LineKind } from './passage-kind.ts';
-export { applySchoolSlurs as slurredFor } from './apply-slurs.ts';
-export {
-  scoreSchool as gradeOf,
-  recommendSchool as verdictOf,
-  type SchoolRecommendation as Verdict,
-} from './recommendation.ts';
+export type { SchoolResult } from './school-result.ts';
+export { classifyPassage, type PassageKind } from './passage-kind.ts';
+export { applySchoolSlurs } from './apply-slurs.ts';
+export { scoreSchool, recommendSchool, type SchoolRecommendation } from './recommendation.ts';

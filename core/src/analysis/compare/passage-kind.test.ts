@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
-import { schoolOf } from '../../fingering/index.ts';
+import { resolveSchoolOrThrow } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
-import { compareSchools, lineKindOf, findSchoolsToCompare, slurredFor } from './index.ts';
+import { compareSchools, classifyPassage, findSchoolsToCompare, applySchoolSlurs } from './index.ts';
 
 interface Line {
   readonly line: string;
@@ -45,7 +45,7 @@ test.each([
   ['3 2 1 3 2 1 3 1', 'rolls'],
   ['5 3 2 1', undefined],
 ])('%s is %s', (line, kind) => {
-  expect(lineKindOf(figure(line))).toBe(kind);
+  expect(classifyPassage(figure(line))).toBe(kind);
 });
 
 test('what decided among level schools is said', () => {
@@ -59,7 +59,7 @@ test('what decided among level schools is said', () => {
 
 describe('schools that slur prepare the notes: what follows the first of a run on a string is not struck', () => {
   const slurs = (line: string, school: string): string =>
-    slurredFor(figure(line), schoolOf({ school }))
+    applySchoolSlurs(figure(line), resolveSchoolOrThrow({ school }))
       .map(({ slur }) => (slur === 'hammer-on' ? 'h' : slur === 'pull-off' ? 'p' : '.'))
       .join('');
 

@@ -1,6 +1,6 @@
 import type { Label } from '../../message/message.ts';
 import { ACTUATORS, actuatorOf, type Pattern, type Slur, type Actuator } from '../../pattern/index.ts';
-import { taskOf, type FingerOptions, type School } from '../../fingering/index.ts';
+import { createTaskFromPattern, type FingeringOptions, type School } from '../../fingering/index.ts';
 import {
   countStringChangesByKind,
   computeStringChanges,
@@ -64,17 +64,20 @@ const computeStrainCurve = (pattern: Pattern, { limit: ceiling }: PatternAnalysi
 const computeOptimalStrainCurve = (
   pattern: Pattern,
   school: School,
-  options: FingerOptions,
+  options: FingeringOptions,
 ): SchoolResult['optimalStrainCurve'] =>
   listTempos(pattern).map((tempo) => {
     return { tempo, strain: analysePattern(pattern, { ...options, school, tempo }).difficulty ?? 0 };
   });
 
 /** How a school plays a pattern. */
-export const evaluateSchool = (given: Pattern, school: School, options: FingerOptions = {}): SchoolResult => {
+export const evaluateSchool = (given: Pattern, school: School, options: FingeringOptions = {}): SchoolResult => {
   const pattern = { ...given, strokes: applySchoolSlurs(given, school) };
   const judgement = analysePattern(pattern, { ...options, school });
-  const changes = computeStringChanges(taskOf(pattern, { ...options, school }), listDigitsInOrder(pattern, judgement));
+  const changes = computeStringChanges(
+    createTaskFromPattern(pattern, { ...options, school }),
+    listDigitsInOrder(pattern, judgement),
+  );
   const doubled = judgement.diagnostics.filter(({ code: kind }) => kind === 'doubled').length;
   return {
     school: school.key,

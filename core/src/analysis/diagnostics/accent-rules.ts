@@ -1,11 +1,11 @@
 import { message, type Message } from '../../message/message.ts';
-import { type Edit } from '../../edit/index.ts';
+import { type AnyPatternEdit } from '../../edit/index.ts';
 import { whereIs, type Stroke } from '../../pattern/index.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
 const place = ({ pattern }: DiagnosticContext, stroke: Stroke): Message => whereIs(pattern, stroke.at);
 
-const createRemovalEdit = (stroke: Stroke, field: 'accent' | 'slur'): Edit => ({
+const createRemovalEdit = (stroke: Stroke, field: 'accent' | 'slur'): AnyPatternEdit => ({
   kind: 'put',
   strokes: [{ ...stroke, [field]: undefined }],
 });

@@ -1,6 +1,6 @@
 import type { Message } from '../../message/message.ts';
-import type { CostItem, Digits, Event, Task } from '../../fingering/index.ts';
-import type { Edit } from '../../edit/index.ts';
+import type { CostItem, Fingering, StrokeEvent, FingeringTask } from '../../fingering/index.ts';
+import type { AnyPatternEdit } from '../../edit/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { TimedTransition } from '../tempo/timed-transitions.ts';
@@ -27,7 +27,7 @@ export type DiagnosticKind =
 /** A way out of a finding: what it is called on a button, and the edit it makes. */
 export interface FixCandidate {
   readonly label: Message;
-  readonly edit: Edit;
+  readonly edit: AnyPatternEdit;
 }
 
 /** Something to look at in a fingering: where, why, how bad, and what might mend it. */
@@ -49,11 +49,11 @@ export interface IndexedDiagnostic {
 export interface DiagnosticContext {
   readonly pattern: Pattern;
   readonly score: Score;
-  readonly task: Task;
-  readonly digits: Digits;
+  readonly task: FingeringTask;
+  readonly digits: Fingering;
   readonly costItems: readonly CostItem[];
   readonly transitions: readonly TimedTransition[];
-  readonly events: readonly Event[];
+  readonly events: readonly StrokeEvent[];
 }
 
 /** One kind of finding, or a few that are told apart on the way. */

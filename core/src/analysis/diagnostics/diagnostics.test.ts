@@ -2,7 +2,7 @@ import { sayMessage, saySentence } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
 import { buildCustomSchool } from '../../fingering/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
-import { edit, type Edit } from '../../edit/index.ts';
+import { applyPatternEdit, type AnyPatternEdit } from '../../edit/index.ts';
 import { type Pattern, type Stroke } from '../../pattern/index.ts';
 import { findQuickFix, analysePattern, type Diagnostic } from '../index.ts';
 import type { DiagnosticKind } from './diagnostic.ts';
@@ -15,8 +15,8 @@ const marked = (pattern: Pattern, marks: Readonly<Record<number, Partial<Stroke>
   strokes: pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] })),
 });
 
-const after = (pattern: Pattern, change: Edit): { document: Pattern; inverse: Edit } => {
-  const done = edit(pattern, change);
+const after = (pattern: Pattern, change: AnyPatternEdit): { document: Pattern; inverse: AnyPatternEdit } => {
+  const done = applyPatternEdit(pattern, change);
   if (!done.ok) throw new Error('refused');
   return done.value;
 };
@@ -97,7 +97,7 @@ describe.each(Object.entries(CASES) as [DiagnosticKind, () => Pattern][])('%s', 
   test('has a cure after which it is gone, and which can be taken back', () => {
     const cure = findQuickFix(pattern, judgement, finding);
     expect(cure && sayMessage(cure.label)).toMatch(/\w/);
-    const cured = after(pattern, cure?.edit as Edit);
+    const cured = after(pattern, cure?.edit as AnyPatternEdit);
     const last = finding.strokeIds[finding.strokeIds.length - 1];
     expect(
       analysePattern(cured.document).diagnostics.filter((one) => one.code === kind && one.strokeIds.at(-1) === last),
@@ -115,7 +115,7 @@ test('a figure of odd length in strict alternation comes again the other way rou
     'Bar 2, beat 1: the figure from bar 1, beat 1 returns here with different fingers.',
   );
   const cure = findQuickFix(pattern, judgement, finding as Diagnostic);
-  const cured = after(pattern, cure?.edit as Edit);
+  const cured = after(pattern, cure?.edit as AnyPatternEdit);
   expect(analysePattern(cured.document).diagnostics.filter(({ code: kind }) => kind === 'fingered-two-ways')).toEqual(
     [],
   );

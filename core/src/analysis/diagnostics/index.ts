@@ -1,4 +1,4 @@
-import { costItemsAgain, eventsOf, type FingeringMemory } from '../../fingering/index.ts';
+import { updateCostItems, groupIntoEvents, type FingeringCache } from '../../fingering/index.ts';
 import { checkAccentOnSlur, checkStringChangeNextToAccent, checkWeakAccent } from './accent-rules.ts';
 import {
   checkHardTransitions,
@@ -47,17 +47,16 @@ const keepMostSevere = (findings: readonly IndexedDiagnostic[]): IndexedDiagnost
         .slice(0, MAX_DIAGNOSTICS);
 
 /** Everything worth saying about a fingering, in the order it comes. */
-export const findDiagnostics = (fingered: DiagnosticInput, memory?: FingeringMemory): readonly IndexedDiagnostic[] => {
+export const findDiagnostics = (fingered: DiagnosticInput, memory?: FingeringCache): readonly IndexedDiagnostic[] => {
   const { task, digits } = fingered;
-  const context = { ...fingered, costItems: costItemsAgain(task, digits, memory), events: eventsOf(task.strokes) };
+  const context = {
+    ...fingered,
+    costItems: updateCostItems(task, digits, memory),
+    events: groupIntoEvents(task.strokes),
+  };
   return keepMostSevere(DIAGNOSTIC_RULES.flatMap((rule) => rule(context))).sort(
     (a, b) => getLastStroke(a) - getLastStroke(b),
   );
 };
 
-export {
-  severityGrade,
-  type FixCandidate as CureIdea,
-  type IndexedDiagnostic as Finding,
-  type DiagnosticKind as FindingKind,
-} from './diagnostic.ts';
+export { severityGrade, type FixCandidate, type IndexedDiagnostic, type DiagnosticKind } from './diagnostic.ts';

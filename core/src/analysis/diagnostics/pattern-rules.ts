@@ -1,7 +1,7 @@
 import { message } from '../../message/message.ts';
-import { figuresOf } from '../../fingering/index.ts';
+import { getRecurringBars } from '../../fingering/index.ts';
 import { isBassString } from '../../instrument/index.ts';
-import { type Edit } from '../../edit/index.ts';
+import { type AnyPatternEdit } from '../../edit/index.ts';
 import {
   ACTUATORS,
   fingerWord,
@@ -13,14 +13,14 @@ import {
 } from '../../pattern/index.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
-const createPinsEdit = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): Edit => ({
+const createPinsEdit = (strokes: readonly Stroke[], digits: readonly (Digit | null | undefined)[]): AnyPatternEdit => ({
   kind: 'put',
   strokes: strokes.flatMap((stroke, place) => (digits[place] ? [{ ...stroke, pin: digits[place] }] : [])),
 });
 
 /** The same figure fingered two ways in one part. */
 export const checkInconsistentFingering: DiagnosticRule = ({ pattern, score, digits }) =>
-  [...figuresOf(score).values()].flatMap((bars): IndexedDiagnostic[] => {
+  [...getRecurringBars(score).values()].flatMap((bars): IndexedDiagnostic[] => {
     const [model, ...others] = bars;
     if (!model) return [];
     return others.flatMap((bar): IndexedDiagnostic[] => {

@@ -1,10 +1,10 @@
-import { type Edit } from '../../edit/index.ts';
+import { type AnyPatternEdit } from '../../edit/index.ts';
 import { message } from '../../message/message.ts';
 import { fingerWord, whereIs, type Stroke } from '../../pattern/index.ts';
 import { getIntendedSustainEnd, computeSustain, type NoteSustain } from '../strings/sustain.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
-const createFieldsEdit = (stroke: Stroke, fields: Partial<Stroke>): Edit => ({
+const createFieldsEdit = (stroke: Stroke, fields: Partial<Stroke>): AnyPatternEdit => ({
   kind: 'put',
   strokes: [{ ...stroke, ...fields }],
 });

@@ -1,11 +1,11 @@
 import {
-  bestFingerings,
-  costItems,
-  taskOf,
+  findBestFingerings,
+  listCostItems,
+  createTaskFromPattern,
   type CostItem,
-  type FingerOptions,
-  type Solution,
-  type Task,
+  type FingeringOptions,
+  type FingeringSolution,
+  type FingeringTask,
 } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
 import { whereIs, type Digit, type Pattern } from '../../pattern/index.ts';
@@ -32,9 +32,9 @@ const findLargestCostDifference = (items: readonly CostItem[], others: readonly 
 
 const placeOf = (pattern: Pattern, item: CostItem): Message => whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0);
 
-const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution): Message => {
+const tradeOf = (pattern: Pattern, task: FingeringTask, best: FingeringSolution, other: FingeringSolution): Message => {
   if (other.cost - best.cost < 1e-9) return message('alternative.equal');
-  const [mine, theirs] = [costItems(task, other.digits), costItems(task, best.digits)];
+  const [mine, theirs] = [listCostItems(task, other.digits), listCostItems(task, best.digits)];
   const [costs, spares] = [findLargestCostDifference(mine, theirs), findLargestCostDifference(theirs, mine)];
   const gain = spares && {
     gain: costMessage(task, best.digits, spares),
@@ -49,15 +49,15 @@ const tradeOf = (pattern: Pattern, task: Task, best: Solution, other: Solution):
 /**
  * The best few fingerings of a pattern, cheapest first, each but the first with one sentence on what it trades.
  * @example
- * alternatives(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 2).length // => 2
+ * listAlternativeFingerings(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, 2).length // => 2
  */
 export const listAlternativeFingerings = (
   pattern: Pattern,
   count: number,
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): readonly AlternativeFingering[] => {
-  const task = taskOf(pattern, options);
-  const found = bestFingerings(pattern, count, options);
+  const task = createTaskFromPattern(pattern, options);
+  const found = findBestFingerings(pattern, count, options);
   const [best] = found;
   return found.map((solution) => ({
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, solution.digits[index] ?? null])),

@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
-import { taskOf } from '../../fingering/index.ts';
+import { createTaskFromPattern } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
-import { listDigitsInOrder, explain, analysePattern, tempoAtTransition } from '../index.ts';
+import { listDigitsInOrder, explainDigit, analysePattern, tempoAtTransition } from '../index.ts';
 
 const figure = (strings: string, school: string, tempo: number, subdivision = 4): Pattern =>
   valueOrThrow(parseStringNotation(strings, { school, tempo, subdivision, wholeBeats: true })).pattern;
@@ -113,7 +113,12 @@ describe('conflicts are named where they are, and the rest is fingered all the s
 describe('the reason for a digit', () => {
   test('says where it lives, how long it has rested, and what speaks against the next best', () => {
     const pattern = figure('6 3 2 1 2 3', 'one-per-string', 80, 3);
-    const why = explain(pattern, taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 2);
+    const why = explainDigit(
+      pattern,
+      createTaskFromPattern(pattern),
+      listDigitsInOrder(pattern, analysePattern(pattern)),
+      2,
+    );
     expect(why).toMatchObject({ digit: 'm', isPinned: false });
     expect(sayMessage(why.position)).toBe('beat 1 let, string 2');
     expect(sayMessage(why.reason)).toBe('The middle finger is at home on string 2 and has had time to recover.');
@@ -122,8 +127,9 @@ describe('the reason for a digit', () => {
 
   test('names a pin as a pin', () => {
     const pattern = pinned(figure('6 3 2 1', 'one-per-string', 80), { 3: 'm' });
-    expect(explain(pattern, taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 3).reason.code).toBe(
-      'why.pinned',
-    );
+    expect(
+      explainDigit(pattern, createTaskFromPattern(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 3)
+        .reason.code,
+    ).toBe('why.pinned');
   });
 });

@@ -2,13 +2,13 @@ import type { Message } from '../../message/message.ts';
 import type { Problem } from '../../errors/index.ts';
 import {
   fingerScore,
-  schoolOf,
-  taskOfScore,
-  type Digits,
-  type FingerOptions,
-  type FingeringMemory,
-  type Solution,
-  type Task,
+  resolveSchoolOrThrow,
+  createTaskFromScore,
+  type Fingering,
+  type FingeringOptions,
+  type FingeringCache,
+  type FingeringSolution,
+  type FingeringTask,
 } from '../../fingering/index.ts';
 import {
   findSlursWithoutOrigin,
@@ -19,9 +19,9 @@ import {
   type Pattern,
   type Actuator,
 } from '../../pattern/index.ts';
-import { realise, tempoAt, type Score } from '../../score/index.ts';
+import { flattenScore, tempoAt, type Score } from '../../score/index.ts';
 import { computeMaxTempo, computeMaxTempoByConstraint, type MaxTempo } from '../tempo/max-tempo.ts';
-import { findDiagnostics, type Finding, type DiagnosticInput } from '../diagnostics/index.ts';
+import { findDiagnostics, type IndexedDiagnostic, type DiagnosticInput } from '../diagnostics/index.ts';
 import { computeLoads, type ActuatorLoad } from '../tempo/actuator-load.ts';
 import { computeTimedTransitions, type TimedTransition } from '../tempo/timed-transitions.ts';
 import { mergePasses, needsTwoPasses, unrollTwice } from './two-pass-fingering.ts';
@@ -51,7 +51,7 @@ export interface ConstraintTempoLimit {
 }
 
 /** A finding with the names of its strokes. */
-export interface Diagnostic extends Omit<Finding, 'strokes'> {
+export interface Diagnostic extends Omit<IndexedDiagnostic, 'strokes'> {
   readonly strokeIds: readonly string[];
 }
 
@@ -119,9 +119,9 @@ const findSilentStrokes = (pattern: Pattern): readonly PatternWarning[] =>
 /**
  * Fingers a pattern and judges the fingering: digits by stroke, tempo ceiling, load, findings, troubles.
  * @example
- * judge(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
+ * analysePattern(valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3 })).pattern).load.length // => 4
  */
-export const analysePattern = (pattern: Pattern, options: FingerOptions = {}): PatternAnalysis => {
+export const analysePattern = (pattern: Pattern, options: FingeringOptions = {}): PatternAnalysis => {
   const once = analyseOnce(pattern, options);
   if (!needsTwoPasses(pattern, once.digits, options)) return once;
   const [twice, cycleTicks] = unrollTwice(pattern, options);
@@ -129,27 +129,27 @@ export const analysePattern = (pattern: Pattern, options: FingerOptions = {}): P
   return isDeepEqual(both.digits, both.secondPassDigits) ? once : both;
 };
 
-const analyseOnce = (pattern: Pattern, options: FingerOptions): PatternAnalysis => {
-  const score = realise(pattern, options);
-  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
+const analyseOnce = (pattern: Pattern, options: FingeringOptions): PatternAnalysis => {
+  const score = flattenScore(pattern, options);
+  const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
   return analyseSolution(pattern, score, task, fingerScore(score, task, options.cache), options.cache);
 };
 
 /**
  * Judges a fingering that was found, or chosen, in whatever way.
  * @example
- * analyseFingering(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, fingerPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).cost === judge(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).cost // => true
+ * analyseFingering(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, fingerPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).cost === analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).cost // => true
  */
 export const analyseFingering = (
   pattern: Pattern,
-  solution: Solution,
-  options: FingerOptions = {},
+  solution: FingeringSolution,
+  options: FingeringOptions = {},
 ): PatternAnalysis => {
-  const score = realise(pattern, options);
+  const score = flattenScore(pattern, options);
   return analyseSolution(
     pattern,
     score,
-    taskOfScore(score, options.school ?? schoolOf(pattern), options.hand),
+    createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand),
     solution,
   );
 };
@@ -157,9 +157,9 @@ export const analyseFingering = (
 const analyseSolution = (
   pattern: Pattern,
   score: Score,
-  task: Task,
-  solution: Solution,
-  memory?: FingeringMemory,
+  task: FingeringTask,
+  solution: FingeringSolution,
+  memory?: FingeringCache,
 ): PatternAnalysis => {
   const { digits, cost, conflicts } = solution;
   const fingered: DiagnosticInput = {
@@ -201,7 +201,7 @@ const analyseSolution = (
 /**
  * The digits of a judgement in the order of the pattern's strokes.
  * @example
- * listDigitsInOrder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, judge(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
+ * listDigitsInOrder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, analysePattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).join(' ') // => 'p i m i'
  */
-export const listDigitsInOrder = (pattern: Pattern, judgement: Pick<PatternAnalysis, 'digits'>): Digits =>
+export const listDigitsInOrder = (pattern: Pattern, judgement: Pick<PatternAnalysis, 'digits'>): Fingering =>
   pattern.strokes.map(({ id }) => judgement.digits[id] ?? null);

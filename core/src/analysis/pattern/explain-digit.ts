@@ -1,6 +1,12 @@
 import { message, type Message } from '../../message/message.ts';
 import { fingerWord, whereIs, type Digit, type Pattern } from '../../pattern/index.ts';
-import { eventsOf, type CostItem, type Digits, type Event, type Task } from '../../fingering/index.ts';
+import {
+  groupIntoEvents,
+  type CostItem,
+  type Fingering,
+  type StrokeEvent,
+  type FingeringTask,
+} from '../../fingering/index.ts';
 import { computeMaxTempo } from '../tempo/max-tempo.ts';
 import { computeTimedTransitions } from '../tempo/timed-transitions.ts';
 import { itemsAround, otherFingers, withFinger } from '../substitutes.ts';
@@ -50,9 +56,9 @@ const findLargestExtraCost = (mine: readonly CostItem[], theirs: readonly CostIt
 };
 
 const evaluateDigit = (
-  task: Task,
-  events: readonly Event[],
-  digits: Digits,
+  task: FingeringTask,
+  events: readonly StrokeEvent[],
+  digits: Fingering,
   [at, index, digit]: readonly [number, number, Digit],
 ): EvaluatedDigit => {
   const changed = withFinger(digits, index, digit);
@@ -68,18 +74,18 @@ const evaluateDigit = (
 };
 
 /** Whether a finger is on a string that is its home, in a school where not every string is. */
-const isAtHome = (task: Task, digit: Digit, string: number): boolean => {
+const isAtHome = (task: FingeringTask, digit: Digit, string: number): boolean => {
   const homes = task.school.home(digit, task.strings);
   return homes.length < task.strings && homes.includes(string);
 };
 
 /** Whether a finger has had more time since its last note than it needs. */
-const isRested = (task: Task, digits: Digits, index: number): boolean =>
+const isRested = (task: FingeringTask, digits: Fingering, index: number): boolean =>
   computeTimedTransitions(task, digits).some(
     ({ kind, to, availableSeconds: has, neededSeconds: seconds }) => kind === 'own' && to === index && has > seconds,
   );
 
-const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): Message => {
+const reasonFor = (task: FingeringTask, digits: Fingering, index: number, digit: Digit): Message => {
   const string = task.strokes[index]?.string ?? 1;
   const finger = fingerWord(digit);
   const rested = isRested(task, digits, index);
@@ -89,8 +95,8 @@ const reasonFor = (task: Task, digits: Digits, index: number, digit: Digit): Mes
 
 const createAlternative = (
   pattern: Pattern,
-  task: Task,
-  digits: Digits,
+  task: FingeringTask,
+  digits: Fingering,
   index: number,
   { digit, breaksRule }: EvaluatedDigit,
 ): DigitAlternative => {
@@ -102,10 +108,15 @@ const createAlternative = (
 /**
  * Why the stroke at an index of the pattern has its digit, and what speaks against the next best one.
  * @example
- * explain(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where.code // => 'why.place'
+ * explainDigit(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 0).where.code // => 'why.place'
  */
-export const explainDigit = (pattern: Pattern, task: Task, digits: Digits, index: number): DigitExplanation => {
-  const events = eventsOf(task.strokes);
+export const explainDigit = (
+  pattern: Pattern,
+  task: FingeringTask,
+  digits: Fingering,
+  index: number,
+): DigitExplanation => {
+  const events = groupIntoEvents(task.strokes);
   const at = events.findIndex(({ strokes }) => strokes.includes(index));
   const stroke = pattern.strokes[index];
   const digit = digits[index] ?? null;
@@ -117,7 +128,7 @@ export const explainDigit = (pattern: Pattern, task: Task, digits: Digits, index
   };
   if (stroke?.slur) return { ...place, reason: message('why.slurred', { slur: message(`slur.${stroke.slur}`) }) };
   if (!digit) return { ...place, reason: message('why.no-finger-left') };
-  const ranked = otherFingers(task, events[at] as Event, digits, index)
+  const ranked = otherFingers(task, events[at] as StrokeEvent, digits, index)
     .map((other) => evaluateDigit(task, events, digits, [at, index, other]))
     .sort((a, b) => a.extra - b.extra);
   const best = ranked[0];

@@ -4,7 +4,7 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord } from '../../pattern/index.ts';
 import { formatBarPosition } from '../../time/index.ts';
-import { causesOf, analysePattern, type Diagnostic } from '../index.ts';
+import { groupDiagnostics, analysePattern, type Diagnostic } from '../index.ts';
 
 const beat = (number: number): Message => formatBarPosition({ beats: 4, unit: 4 }, (number - 1) * 840, 2);
 
@@ -22,7 +22,7 @@ const crossing: Diagnostic = {
 };
 
 test('what is the same but for its place is said once, with its places and the worst of them', () => {
-  const [one, other] = causesOf([doubled(1), crossing, doubled(3, 0.7)]);
+  const [one, other] = groupDiagnostics([doubled(1), crossing, doubled(3, 0.7)]);
   expect(one?.severity).toBe(0.7);
   expect(one && saySentence(one.message)).toBe(
     'Bar 1 beat 1 and bar 1 beat 3: the middle finger plays twice in a row.',
@@ -32,9 +32,9 @@ test('what is the same but for its place is said once, with its places and the w
 });
 
 test('more than four places are counted', () => {
-  const [four] = causesOf([1, 2, 3, 4].map((number) => doubled(number)));
+  const [four] = groupDiagnostics([1, 2, 3, 4].map((number) => doubled(number)));
   expect(four && saySentence(four.message)).toMatch(/^Bar 1 beat 1, bar 1 beat 2, bar 1 beat 3 and bar 1 beat 4: /);
-  const [six] = causesOf([1, 2, 3, 4, 5, 6].map((number) => doubled(number)));
+  const [six] = groupDiagnostics([1, 2, 3, 4, 5, 6].map((number) => doubled(number)));
   expect(six && saySentence(six.message)).toMatch(/^Bar 1 beat 1, bar 1 beat 2, bar 1 beat 3 and 3 more places: /);
 });
 
@@ -43,7 +43,7 @@ test('no finding is lost', () => {
     parseStringNotation('1 1 1 1 2 2 1 1', { school: 'thumb-index:strict', tempo: 140 }),
   ).pattern;
   const { diagnostics: findings } = analysePattern(hard);
-  const causes = causesOf(findings);
+  const causes = groupDiagnostics(findings);
   expect(findings.length).toBeGreaterThan(2);
   expect(causes.length).toBeLessThan(findings.length);
   expect(causes.flatMap((cause) => cause.diagnostics).length).toBe(findings.length);

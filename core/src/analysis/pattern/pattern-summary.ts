@@ -1,5 +1,5 @@
 import type { Label } from '../../message/index.ts';
-import { schoolOf, schoolProblems, type FingerOptions } from '../../fingering/index.ts';
+import { resolveSchoolOrThrow, validateSchoolReference, type FingeringOptions } from '../../fingering/index.ts';
 import { stringCount } from '../../instrument/index.ts';
 import { DIGITS, patternLength, type Digit, type Pattern } from '../../pattern/index.ts';
 import { analysePattern } from './analyse-pattern.ts';
@@ -71,7 +71,7 @@ export const createBasicSummary = (pattern: Pattern): PatternSummary => ({
   ceiling: null,
   difficulty: null,
   digitsUsed: [],
-  schoolName: schoolProblems(pattern).length > 0 ? '' : schoolOf(pattern).name,
+  schoolName: validateSchoolReference(pattern).length > 0 ? '' : resolveSchoolOrThrow(pattern).name,
   unjudged: true,
 });
 
@@ -80,7 +80,7 @@ export const createBasicSummary = (pattern: Pattern): PatternSummary => ({
  * @example
  * createPatternSummary(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
  */
-export const createPatternSummary = (pattern: Pattern, options: FingerOptions = {}): PatternSummary => {
+export const createPatternSummary = (pattern: Pattern, options: FingeringOptions = {}): PatternSummary => {
   const { digits, limit: ceiling, difficulty } = analysePattern(pattern, options);
   const used = new Set(Object.values(digits));
   return {
@@ -88,6 +88,6 @@ export const createPatternSummary = (pattern: Pattern, options: FingerOptions = 
     ceiling: ceiling ? Math.floor(ceiling.maxTempo) : null,
     difficulty: difficulty === null ? null : Number(difficulty.toFixed(3)),
     digitsUsed: DIGITS.filter((digit) => used.has(digit)),
-    schoolName: schoolOf(pattern).name,
+    schoolName: resolveSchoolOrThrow(pattern).name,
   };
 };

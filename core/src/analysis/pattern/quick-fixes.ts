@@ -1,13 +1,13 @@
-import { schoolOf, type FingerOptions } from '../../fingering/index.ts';
-import { edit, type Edit } from '../../edit/index.ts';
+import { resolveSchoolOrThrow, type FingeringOptions } from '../../fingering/index.ts';
+import { applyPatternEdit, type AnyPatternEdit } from '../../edit/index.ts';
 import { message, type Message } from '../../message/message.ts';
 import { fingerWord, actuatorOf, type Digit, type Pattern, type Stroke } from '../../pattern/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
-import type { CureIdea } from '../diagnostics/index.ts';
+import type { FixCandidate } from '../diagnostics/index.ts';
 import { analysePattern, type PatternAnalysis, type Diagnostic } from './analyse-pattern.ts';
 
 /** A way out of a finding that was tried: what it is called, the edit, and how much less there is to find afterwards. */
-export interface QuickFix extends CureIdea {
+export interface QuickFix extends FixCandidate {
   /** Sum of severities before, less after. */
   readonly severityReduction: number;
 }
@@ -23,7 +23,7 @@ const isUnresolved = (finding: Diagnostic, after: PatternAnalysis): boolean =>
 const getStrokes = (pattern: Pattern, { strokeIds: strokes }: Diagnostic): readonly Stroke[] =>
   strokes.flatMap((id) => pattern.strokes.find((stroke) => stroke.id === id) ?? []);
 
-const createPinEdit = (stroke: Stroke, pin: Digit | undefined): Edit => ({
+const createPinEdit = (stroke: Stroke, pin: Digit | undefined): AnyPatternEdit => ({
   kind: 'put',
   strokes: [{ ...stroke, pin }],
 });
@@ -33,7 +33,7 @@ const unpinLabel = (pin: Digit): Message =>
     ? message('fix.unpin-pick', { stroke: pin })
     : message('fix.unpin', { finger: fingerWord(pin) });
 
-const proposeUnpinning = (pattern: Pattern, finding: Diagnostic): readonly CureIdea[] =>
+const proposeUnpinning = (pattern: Pattern, finding: Diagnostic): readonly FixCandidate[] =>
   getStrokes(pattern, finding)
     .filter(({ pin }) => pin)
     .map((stroke) => ({ label: unpinLabel(stroke.pin as Digit), edit: createPinEdit(stroke, undefined) }));
@@ -53,11 +53,11 @@ const proposeReassignment = (
   pattern: Pattern,
   finding: Diagnostic,
   judgement: PatternAnalysis,
-  options: FingerOptions,
-): readonly CureIdea[] => {
-  const { digits } = options.school ?? schoolOf(pattern);
+  options: FingeringOptions,
+): readonly FixCandidate[] => {
+  const { digits } = options.school ?? resolveSchoolOrThrow(pattern);
   const [first, ...earlier] = [...getStrokes(pattern, finding)].reverse();
-  const ideas = (stroke: Stroke, label: (digit: Digit) => Message): readonly CureIdea[] =>
+  const ideas = (stroke: Stroke, label: (digit: Digit) => Message): readonly FixCandidate[] =>
     digits
       .filter((digit) => digit !== judgement.digits[stroke.id])
       .map((digit) => ({ label: label(digit), edit: createPinEdit(stroke, digit) }));
@@ -76,7 +76,11 @@ const ACCEPTABLE_KINDS: readonly Diagnostic['code'][] = [
   'off-home',
 ];
 
-const proposeAccepting = (pattern: Pattern, finding: Diagnostic, judgement: PatternAnalysis): readonly CureIdea[] => {
+const proposeAccepting = (
+  pattern: Pattern,
+  finding: Diagnostic,
+  judgement: PatternAnalysis,
+): readonly FixCandidate[] => {
   const [stroke] = [...getStrokes(pattern, finding)].reverse();
   const digit = stroke && judgement.digits[stroke.id];
   return stroke && digit && ACCEPTABLE_KINDS.includes(finding.code)
@@ -95,7 +99,7 @@ const proposeSlowerTempos = (
   { tempo }: Pattern,
   { code: kind }: Diagnostic,
   { limit: ceiling }: Pick<PatternAnalysis, 'limit'>,
-): readonly CureIdea[] => {
+): readonly FixCandidate[] => {
   if (TEMPO_INDEPENDENT_KINDS.includes(kind)) return [];
   const steps = [...TEMPO_FACTORS.map((share) => tempo * share), ...(ceiling ? [ceiling.maxTempo] : [])].map(
     Math.floor,
@@ -110,9 +114,9 @@ const proposeSlowerTempos = (
 };
 
 const evaluateFix =
-  (pattern: Pattern, finding: Diagnostic, judgement: PatternAnalysis, options: FingerOptions) =>
-  (idea: CureIdea): readonly QuickFix[] => {
-    const done = edit(pattern, idea.edit);
+  (pattern: Pattern, finding: Diagnostic, judgement: PatternAnalysis, options: FingeringOptions) =>
+  (idea: FixCandidate): readonly QuickFix[] => {
+    const done = applyPatternEdit(pattern, idea.edit);
     if (!done.ok) return [];
     const after = analysePattern(done.value.document, options);
     const gain = sumSeverity(judgement.diagnostics) - sumSeverity(after.diagnostics);
@@ -124,16 +128,16 @@ const evaluateFix =
  * The best way out of a finding: the edit after which it is gone and the least is left, those of its kind and a change
  * of digit before a slower tempo, and a slower tempo before letting it stand. Undefined where nothing helps.
  * @example
- * findQuickFix(createPattern('P'), judge(createPattern('P')), { kind: 'rushed', strokes: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
+ * findQuickFix(createPattern('P'), analysePattern(createPattern('P')), { kind: 'rushed', strokes: [], message: { code: 'finding.doubled' }, severity: 1 }) // => undefined
  */
 export const findQuickFix = (
   pattern: Pattern,
   judgement: PatternAnalysis,
   finding: Diagnostic,
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): QuickFix | undefined => {
   const attempt = evaluateFix(pattern, finding, judgement, options);
-  const best = (ideas: readonly CureIdea[]): QuickFix | undefined =>
+  const best = (ideas: readonly FixCandidate[]): QuickFix | undefined =>
     ideas.flatMap(attempt).sort((a, b) => b.severityReduction - a.severityReduction)[0];
   return (
     best(proposeUnpinning(pattern, finding)) ??

@@ -1,6 +1,6 @@
-import { schoolOf, taskOfScore, type FingerOptions } from '../../fingering/index.ts';
+import { resolveSchoolOrThrow, createTaskFromScore, type FingeringOptions } from '../../fingering/index.ts';
 import type { Digit, Pattern, Stroke } from '../../pattern/index.ts';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import { computeStringChanges, type StringChange } from '../strings/string-changes.ts';
 import { listDigitsInOrder, type PatternAnalysis } from './analyse-pattern.ts';
 import { computeSustain, type NoteSustain } from '../strings/sustain.ts';
@@ -26,10 +26,10 @@ export interface StringUsage {
 export const analyseStringUsage = (
   pattern: Pattern,
   judgement: Pick<PatternAnalysis, 'digits'>,
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): StringUsage => {
-  const score = realise(pattern, options);
-  const task = taskOfScore(score, options.school ?? schoolOf(pattern), options.hand);
+  const score = flattenScore(pattern, options);
+  const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
   const digits = listDigitsInOrder(pattern, judgement);
   const rings = computeSustain(score, task, digits).map(({ stroke, from, to, endReason: how }): SustainSpan => {
     const { id, string } = pattern.strokes[stroke] as Stroke;

@@ -1,4 +1,4 @@
-import { schoolOf, type FingerOptions, type School } from '../../fingering/index.ts';
+import { resolveSchoolOrThrow, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Message, MessageValue } from '../../message/message.ts';
 import { isFinger, patternLength, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
 import type { PatternAnalysis, Diagnostic } from './analyse-pattern.ts';
@@ -25,9 +25,9 @@ const createAlternationTest = ({ weights }: School): ((digit: Digit) => boolean)
 export const needsTwoPasses = (
   pattern: Pattern,
   digits: Readonly<Record<string, Digit | null>>,
-  options: FingerOptions,
+  options: FingeringOptions,
 ): boolean => {
-  const turns = createAlternationTest(options.school ?? schoolOf(pattern));
+  const turns = createAlternationTest(options.school ?? resolveSchoolOrThrow(pattern));
   if (!turns || !pattern.cyclic || pattern.strokes.length > MAX_UNROLLED_STROKES) return false;
   const times = pattern.strokes.flatMap(({ id, at }) => {
     const digit = digits[id];
@@ -37,7 +37,10 @@ export const needsTwoPasses = (
 };
 
 /** The figure written out twice, and the ticks after which that comes round. */
-export const unrollTwice = (pattern: Pattern, { loopTicks: cycleTicks }: FingerOptions): readonly [Pattern, number] => {
+export const unrollTwice = (
+  pattern: Pattern,
+  { loopTicks: cycleTicks }: FingeringOptions,
+): readonly [Pattern, number] => {
   const length = cycleTicks ?? patternLength(pattern);
   const again = pattern.strokes.map((stroke) => ({
     ...stroke,

@@ -1,11 +1,11 @@
 import {
   crossed,
-  eventBefore,
-  eventsOf,
+  findPrecedingEvent,
+  groupIntoEvents,
   classifyPickStringChange,
-  type Digits,
+  type Fingering,
   type PickStringChangeKind,
-  type Task,
+  type FingeringTask,
 } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
 import { actuatorOf, type Digit } from '../../pattern/index.ts';
@@ -69,8 +69,8 @@ const addStringChange = (matrix: Map<string, StringChange>, a: PlayedStep, b: Pl
  * @example
  * computeStringChanges(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
-export const computeStringChanges = (task: Task, digits: Digits): readonly StringChange[] => {
-  const events = eventsOf(task.strokes);
+export const computeStringChanges = (task: FingeringTask, digits: Fingering): readonly StringChange[] => {
+  const events = groupIntoEvents(task.strokes);
   const played = (indexes: readonly number[]): readonly PlayedStep[] =>
     indexes.flatMap((index) => {
       const digit = digits[index];
@@ -78,7 +78,7 @@ export const computeStringChanges = (task: Task, digits: Digits): readonly Strin
     });
   const matrix = new Map<string, StringChange>();
   events.forEach((event, at) => {
-    const before = eventBefore(task, events, at, 1);
+    const before = findPrecedingEvent(task, events, at, 1);
     const earlier = before ? (events[before.index]?.strokes ?? []) : [];
     for (const a of played(earlier)) for (const b of played(event.strokes)) addStringChange(matrix, a, b);
   });

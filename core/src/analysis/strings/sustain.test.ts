@@ -1,16 +1,16 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { message } from '../../message/index.ts';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { ABLE_ADULT_HAND, taskOf } from '../../fingering/index.ts';
+import { ABLE_ADULT_HAND, createTaskFromPattern } from '../../fingering/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import { patternLength, type Pattern, type Stroke } from '../../pattern/index.ts';
 import {
   listAlternativeFingerings,
   listDigitsInOrder,
-  explain,
+  explainDigit,
   computeStrokeGroups,
   analysePattern,
   getIntendedSustainEnd,
@@ -30,7 +30,11 @@ const marked = (pattern: Pattern, index: number, marks: Partial<Stroke>): Patter
   strokes: pattern.strokes.map((stroke, place) => (place === index ? { ...stroke, ...marks } : stroke)),
 });
 const rings = (pattern: Pattern) =>
-  computeSustain(realise(pattern), taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)));
+  computeSustain(
+    flattenScore(pattern),
+    createTaskFromPattern(pattern),
+    listDigitsInOrder(pattern, analysePattern(pattern)),
+  );
 
 describe('how long a note rings', () => {
   const plant = (ABLE_ADULT_HAND.times.plant * 840) / 1;
@@ -60,7 +64,7 @@ describe('how long a note rings', () => {
   });
 
   test('a note marked to ring should last to the end of its bar', () => {
-    expect(getIntendedSustainEnd(realise(figure('5 3 2 1')), { at: 210 })).toBe(840);
+    expect(getIntendedSustainEnd(flattenScore(figure('5 3 2 1')), { at: 210 })).toBe(840);
   });
 
   test('never ends before it begins, and what ends it is on its string', () => {
@@ -112,9 +116,10 @@ describe('alternatives', () => {
 
 test('a slurred stroke is explained as the other hand’s', () => {
   const pattern = marked(figure('5 3 3 2'), 2, { slur: 'pull-off' });
-  expect(explain(pattern, taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 2).reason).toEqual(
-    message('why.slurred', { slur: message('slur.pull-off') }),
-  );
+  expect(
+    explainDigit(pattern, createTaskFromPattern(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), 2)
+      .reason,
+  ).toEqual(message('why.slurred', { slur: message('slur.pull-off') }));
 });
 
 describe('a summary', () => {

@@ -1,6 +1,6 @@
-import type { Digits, Task } from '../../fingering/index.ts';
+import type { Fingering, FingeringTask } from '../../fingering/index.ts';
 import { actuatorOf } from '../../pattern/index.ts';
-import { barAt, secondsAt, tickAt, type Score, type ScoreStroke } from '../../score/index.ts';
+import { findBarAt, tickToSeconds, secondsToTick, type Score, type ScoreStroke } from '../../score/index.ts';
 
 /** How long a note rings, and what ends it. Ticks from the start of the score; `to` may lie beyond its end. */
 export interface NoteSustain {
@@ -16,10 +16,10 @@ export interface NoteSustain {
 /**
  * Where a note that is marked to ring should ring to: the end of its bar.
  * @example
- * getIntendedSustainEnd(realise(createPattern('P')), { at: 210 }) // => 3360
+ * getIntendedSustainEnd(flattenScore(createPattern('P')), { at: 210 }) // => 3360
  */
 export const getIntendedSustainEnd = (score: Pick<Score, 'bars'>, { at }: Pick<ScoreStroke, 'at'>): number => {
-  const { bar } = barAt(score, at);
+  const { bar } = findBarAt(score, at);
   return bar.at + bar.ticks;
 };
 
@@ -45,7 +45,7 @@ const findNextOnString = ({ strokes, loop: cyclic, length }: Score): readonly (N
 };
 
 /** Seconds before its stroke that a digit comes to rest on the string: none for slurs, picks, and what comes down freely. */
-const getPlantingLead = ({ strokes }: Score, task: Task, digits: Digits, index: number): number => {
+const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Fingering, index: number): number => {
   const stroke = strokes[index];
   const digit = digits[index];
   if (!stroke || !digit || stroke.slur || stroke.unplanted || actuatorOf(digit) === 'pick') return 0;
@@ -55,9 +55,9 @@ const getPlantingLead = ({ strokes }: Score, task: Task, digits: Digits, index: 
 /**
  * How long each note of a fingering rings: until its string is struck or planted on again, is damped, or the part ends.
  * @example
- * computeSustain(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
+ * computeSustain(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length // => 4
  */
-export const computeSustain = (score: Score, task: Task, digits: Digits): readonly NoteSustain[] => {
+export const computeSustain = (score: Score, task: FingeringTask, digits: Fingering): readonly NoteSustain[] => {
   const nexts = findNextOnString(score);
   return score.strokes.flatMap(({ at, durationTicks: ticks, damped, silent, ring }, index): NoteSustain[] => {
     if (silent) return [];
@@ -65,7 +65,7 @@ export const computeSustain = (score: Score, task: Task, digits: Digits): readon
     if (damped) return [{ stroke: index, from: at, to: at + ticks, endReason: 'damped' }];
     if (!next) return [{ stroke: index, from: at, to: score.length, endReason: 'end' }];
     const plant = getPlantingLead(score, task, digits, next.index);
-    const to = plant > 0 ? tickAt(score, secondsAt(score, next.at) - plant) : next.at;
+    const to = plant > 0 ? secondsToTick(score, tickToSeconds(score, next.at) - plant) : next.at;
     const wanted = ring ? getIntendedSustainEnd(score, { at }) : next.at;
     const how = ring && plant > 0 && next.at >= wanted ? 'planted-on' : 'ring-cut-by-note';
     return [{ stroke: index, from: at, to, endReason: how, endedBy: next.index }];

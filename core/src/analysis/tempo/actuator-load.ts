@@ -1,5 +1,5 @@
 import { ACTUATORS, actuatorOf, type Actuator } from '../../pattern/index.ts';
-import type { Digits, Task } from '../../fingering/index.ts';
+import type { Fingering, FingeringTask } from '../../fingering/index.ts';
 import type { TimedTransition } from './timed-transitions.ts';
 
 /** How busy a striker is over the length of a task. */
@@ -16,15 +16,15 @@ export interface ActuatorLoad {
   readonly strain: number;
 }
 
-const countStrokes = (digits: Digits, striker: Actuator): number => {
+const countStrokes = (digits: Fingering, striker: Actuator): number => {
   let count = 0;
   for (const digit of digits) if (digit && actuatorOf(digit) === striker) count += 1;
   return count;
 };
 
 const computeLoad = (
-  task: Task,
-  digits: Digits,
+  task: FingeringTask,
+  digits: Fingering,
   needs: readonly TimedTransition[],
   striker: Actuator,
 ): ActuatorLoad => {
@@ -50,11 +50,11 @@ const computeLoad = (
 /**
  * The load of every striker the school has, thumb side first.
  * @example
- * loads(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
+ * computeLoads(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker).join(' ') // => 'p i m a'
  */
 export const computeLoads = (
-  task: Task,
-  digits: Digits,
+  task: FingeringTask,
+  digits: Fingering,
   needs: readonly TimedTransition[],
 ): readonly ActuatorLoad[] => {
   const used = new Set(task.school.digits.map(actuatorOf));

@@ -1,9 +1,9 @@
 import { sayMessage } from '@fleet-wren/wording';
-import { costItems, taskOf, type Digits, type Family } from '../../fingering/index.ts';
+import { listCostItems, createTaskFromPattern, type Fingering, type CostCategory } from '../../fingering/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { DIGITS, digitSymbol, type Pattern } from '../../pattern/index.ts';
-import { ceilingFigure, listDigitsInOrder, explain, analysePattern } from '../index.ts';
+import { ceilingFigure, listDigitsInOrder, explainDigit, analysePattern } from '../index.ts';
 import { costMessage } from './cost-wording.ts';
 
 const figure = (text: string, school: string, more: Partial<Pattern> = {}): Pattern => ({
@@ -12,19 +12,19 @@ const figure = (text: string, school: string, more: Partial<Pattern> = {}): Patt
 });
 
 /** Digits from their marks: `v` and `^` are the pick down and up, `-` is nobody. */
-const played = (marks: string): Digits =>
+const played = (marks: string): Fingering =>
   [...marks.replaceAll(' ', '')].map((mark) => DIGITS.find((digit) => digitSymbol(digit) === mark) ?? null);
 
 /** What a fingering costs in a family, said as the bench says it. */
-const said = (pattern: Pattern, digits: Digits, family: Family): readonly string[] => {
-  const task = taskOf(pattern);
-  return costItems(task, digits)
+const said = (pattern: Pattern, digits: Fingering, family: CostCategory): readonly string[] => {
+  const task = createTaskFromPattern(pattern);
+  return listCostItems(task, digits)
     .filter((item) => item.category === family && item.amount > 0)
     .map((item) => sayMessage(costMessage(task, digits, item)));
 };
 
 describe('a cost is said in a teacher’s words', () => {
-  test.each<[Family, string, string, string, string]>([
+  test.each<[CostCategory, string, string, string, string]>([
     ['home', '5 2 2 1', 'one-per-string', 'p i m a', 'The index finger is 1 string away from its home string.'],
     ['home', '5 1 2 1', 'one-per-string', 'p i m a', 'The index finger is 2 strings away from its home string.'],
     ['ease', '5 3 2 1', 'one-per-string', 'p i m a', 'The ring finger is a weaker finger.'],
@@ -83,9 +83,9 @@ describe('a cost is said in a teacher’s words', () => {
       'rolling',
     ]) {
       const pattern = figure('5 3+1 2 4 2 1', school);
-      const task = taskOf(pattern);
+      const task = createTaskFromPattern(pattern);
       for (const digit of task.school.digits)
-        for (const item of costItems(
+        for (const item of listCostItems(
           task,
           pattern.strokes.map(() => digit),
         ))
@@ -105,7 +105,12 @@ describe('a cost is said in a teacher’s words', () => {
 describe('why a digit, and why not another', () => {
   const why = (text: string, school: string, index: number, more: Partial<Pattern> = {}) => {
     const pattern = figure(text, school, more);
-    return explain(pattern, taskOf(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), index);
+    return explainDigit(
+      pattern,
+      createTaskFromPattern(pattern),
+      listDigitsInOrder(pattern, analysePattern(pattern)),
+      index,
+    );
   };
 
   test('where the finger is at home, that is the reason; the next best is dearer by what is said', () => {

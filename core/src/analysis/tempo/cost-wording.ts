@@ -7,15 +7,15 @@ import {
   needOwn,
   classifyPickStringChange,
   type CostItem,
-  type Digits,
-  type PlacedStroke,
-  type Task,
+  type Fingering,
+  type FingeredStroke,
+  type FingeringTask,
 } from '../../fingering/index.ts';
 import type { TimedTransition } from './timed-transitions.ts';
 
-const getDigit = (digits: Digits, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
+const getDigit = (digits: Fingering, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
 
-const getString = (task: Task, index: number | undefined): number => task.strokes[index ?? -1]?.string ?? 0;
+const getString = (task: FingeringTask, index: number | undefined): number => task.strokes[index ?? -1]?.string ?? 0;
 
 const PICK_COSTS = {
   'same-string': message('cost.pick-same-direction'),
@@ -25,12 +25,12 @@ const PICK_COSTS = {
   against: message('cost.pick-lifts-back'),
 } as const;
 
-const getPlacedStroke = (task: Task, digits: Digits, index: number): PlacedStroke => ({
+const getPlacedStroke = (task: FingeringTask, digits: Fingering, index: number): FingeredStroke => ({
   digit: getDigit(digits, index),
   string: getString(task, index),
 });
 
-const openingCost = (task: Task, digits: Digits, item: CostItem): Message => {
+const openingCost = (task: FingeringTask, digits: Fingering, item: CostItem): Message => {
   const opens =
     task.strokes[item.stroke]?.isFirstOfTask &&
     getDigit(digits, item.stroke) === 'up' &&
@@ -38,7 +38,7 @@ const openingCost = (task: Task, digits: Digits, item: CostItem): Message => {
   return message(opens ? 'cost.opens-with-upstroke' : 'cost.against-the-beat');
 };
 
-const pickCost = (task: Task, digits: Digits, item: CostItem): Message => {
+const pickCost = (task: FingeringTask, digits: Fingering, item: CostItem): Message => {
   if (item.other === undefined) return openingCost(task, digits, item);
   const [from, to] = [getPlacedStroke(task, digits, item.other), getPlacedStroke(task, digits, item.stroke)];
   // Where down and up alternate strictly, a second stroke the same way is the fault, whichever way it leads.
@@ -50,7 +50,7 @@ const pickCost = (task: Task, digits: Digits, item: CostItem): Message => {
 };
 
 /** Seconds a finger needs from one stroke to another, its own or another finger's. */
-export const secondsNeeded = (task: Task, digits: Digits, { stroke, other }: CostItem): number => {
+export const secondsNeeded = (task: FingeringTask, digits: Fingering, { stroke, other }: CostItem): number => {
   const [from, to] = [getPlacedStroke(task, digits, other ?? stroke), getPlacedStroke(task, digits, stroke)];
   const context = { school: task.school, hand: task.hand, strings: task.strings };
   return actuatorOf(from.digit) === actuatorOf(to.digit) ? needOwn(from, to, context) : needOther(from, to, context);
@@ -68,7 +68,7 @@ const ruleCost = (digit: Digit, string: number): Message =>
     : message('cost.finger-on-thumb-string', { finger: fingerWord(digit), string });
 
 /** What a cost item says of its stroke, as a sentence of its own. */
-export const costMessage = (task: Task, digits: Digits, item: CostItem): Message => {
+export const costMessage = (task: FingeringTask, digits: Fingering, item: CostItem): Message => {
   const digit = getDigit(digits, item.stroke);
   const string = getString(task, item.stroke);
   const [finger, other] = [fingerWord(digit), fingerWord(getDigit(digits, item.other))];
@@ -120,7 +120,7 @@ export const costMessage = (task: Task, digits: Digits, item: CostItem): Message
 /** A fingering of a score. */
 interface FingeredScore {
   readonly score: Score;
-  readonly digits: Digits;
+  readonly digits: Fingering;
 }
 
 /** What sets a max tempo: who has to get from where to where. */

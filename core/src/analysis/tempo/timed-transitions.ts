@@ -1,15 +1,15 @@
 import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import {
-  eventBefore,
-  eventsOf,
+  findPrecedingEvent,
+  groupIntoEvents,
   needOther,
   needOwn,
-  placedStroke,
+  createFingeredStroke,
   type CostContext,
-  type Digits,
-  type Event,
-  type PlacedStroke,
-  type Task,
+  type Fingering,
+  type StrokeEvent,
+  type FingeredStroke,
+  type FingeringTask,
   type TaskStroke,
 } from '../../fingering/index.ts';
 
@@ -32,15 +32,15 @@ interface PlayedStroke {
 
 /** A fingering event by event: what is played in each is worked out once. */
 interface FingeringTimeline {
-  readonly task: Task;
-  readonly events: readonly Event[];
+  readonly task: FingeringTask;
+  readonly events: readonly StrokeEvent[];
   readonly played: readonly (readonly PlayedStroke[])[];
   /** The strokes with their digits, made as they are asked for. */
-  readonly placed: (PlacedStroke | undefined)[];
+  readonly placed: (FingeredStroke | undefined)[];
   readonly context: CostContext;
 }
 
-const collectPlayed = (digits: Digits, event: Event): readonly PlayedStroke[] => {
+const collectPlayed = (digits: Fingering, event: StrokeEvent): readonly PlayedStroke[] => {
   const found: PlayedStroke[] = [];
   for (const index of event.strokes) {
     const digit = digits[index];
@@ -89,7 +89,7 @@ const addSameActuatorTransitions = (
   const here = played[at] as readonly PlayedStroke[];
   for (const striker of listActuators(here)) {
     const was = last.get(striker);
-    const before = was === undefined ? undefined : eventBefore(task, events, at, at - was);
+    const before = was === undefined ? undefined : findPrecedingEvent(task, events, at, at - was);
     last.set(striker, at);
     const from = before && getBrushEdge(played[before.index] as readonly PlayedStroke[], striker, 'last');
     const to = getBrushEdge(here, striker, 'first');
@@ -97,8 +97,8 @@ const addSameActuatorTransitions = (
   }
 };
 
-const getPlacedStroke = ({ task, placed }: FingeringTimeline, { index, digit }: PlayedStroke): PlacedStroke =>
-  (placed[index] ??= placedStroke(task.strokes[index] as TaskStroke, digit));
+const getPlacedStroke = ({ task, placed }: FingeringTimeline, { index, digit }: PlayedStroke): FingeredStroke =>
+  (placed[index] ??= createFingeredStroke(task.strokes[index] as TaskStroke, digit));
 
 const createTransition = (
   course: FingeringTimeline,
@@ -122,7 +122,7 @@ const createTransition = (
 /** What strikers need one after another, from event to event. */
 const addCrossActuatorTransitions = (course: FingeringTimeline, at: number, needs: TimedTransition[]): void => {
   const { task, events, played } = course;
-  const before = eventBefore(task, events, at, 1);
+  const before = findPrecedingEvent(task, events, at, 1);
   if (!before) return;
   for (const from of played[before.index] as readonly PlayedStroke[])
     for (const to of played[at] as readonly PlayedStroke[])
@@ -132,7 +132,7 @@ const addCrossActuatorTransitions = (course: FingeringTimeline, at: number, need
 
 /** The index going from touching a harmonic to playing, or from playing to the next touch. */
 const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: number): readonly TimedTransition[] => {
-  const before = eventBefore(task, events, at, 1);
+  const before = findPrecedingEvent(task, events, at, 1);
   if (!before) return [];
   const seconds = task.hand.times.touch * task.hand.scale.i;
   const harp = ({ index }: PlayedStroke): boolean => task.strokes[index]?.harp === true;
@@ -155,8 +155,8 @@ const listTouchTransitions = ({ task, events, played }: FingeringTimeline, at: n
  * @example
  * computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).length > 0 // => true
  */
-export const computeTimedTransitions = (task: Task, digits: Digits): readonly TimedTransition[] => {
-  const events = eventsOf(task.strokes);
+export const computeTimedTransitions = (task: FingeringTask, digits: Fingering): readonly TimedTransition[] => {
+  const events = groupIntoEvents(task.strokes);
   const { school, hand, strings } = task;
   const played = events.map((event) => collectPlayed(digits, event));
   const course: FingeringTimeline = { task, events, played, placed: [], context: { school, hand, strings } };

@@ -8,10 +8,10 @@ import {
   STROKE_COSTS,
   STROKE_PAIR_COSTS,
   decayWithRest,
-  needOther,
-  needOwn,
-  rakesOn,
-  rushCost,
+  minIntervalOtherActuator,
+  minIntervalSameActuator,
+  isRakeContinuation,
+  computeTimePressure,
   type CostCategory,
   type CostContext,
 } from './index.ts';
@@ -120,8 +120,8 @@ describe('costs of two strokes, from the table of 2-domain', () => {
 });
 
 test('at the shipped estimates nothing is rushed before its ceiling, and beyond it the cost rises at once', () => {
-  expect(rushCost(1, 4, 1)).toBe(0);
-  expect(rushCost(1.1, 4, 1)).toBeCloseTo(8, 9);
+  expect(computeTimePressure(1, 4, 1)).toBe(0);
+  expect(computeTimePressure(1.1, 4, 1)).toBeCloseTo(8, 9);
 });
 
 describe('rush: nothing up to 45 %, the weight at 100 %, then steep (2-domain)', () => {
@@ -132,7 +132,7 @@ describe('rush: nothing up to 45 %, the weight at 100 %, then steep (2-domain)',
     [0.725, 1],
     [1.5, 4 + 40],
   ])('a share of %f costs %f', (share, cost) => {
-    expect(rushCost(share, 4, 0.45)).toBeCloseTo(cost, 9);
+    expect(computeTimePressure(share, 4, 0.45)).toBeCloseTo(cost, 9);
   });
 });
 
@@ -147,18 +147,20 @@ describe('seconds needed, an able adult (est., fitted to the ranges of docs/judg
     ['pick inside', on('up', 4), on('down', 3), 0.095 + 0.003 + 0.009],
     ['pick sweeping on', on('down', 4), on('down', 3), 0.05],
   ])('%s', (_what, from, to, seconds) => {
-    expect(needOwn(from, to, context('one-per-string'))).toBeCloseTo(seconds, 12);
+    expect(minIntervalSameActuator(from, to, context('one-per-string'))).toBeCloseTo(seconds, 12);
   });
 
   test('two digits in turn: 0.105 s, middle and ring 0.11 s', () => {
-    expect(needOther(on('p', 6), on('i', 3), context('one-per-string'))).toBe(0.105);
-    expect(needOther(on('a', 1), on('m', 2), context('one-per-string'))).toBe(0.11);
+    expect(minIntervalOtherActuator(on('p', 6), on('i', 3), context('one-per-string'))).toBe(0.105);
+    expect(minIntervalOtherActuator(on('a', 1), on('m', 2), context('one-per-string'))).toBe(0.11);
   });
 
   test('a rake takes a sweep’s time, where the school rakes or the stroke asks for it', () => {
-    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep'))).toBe(DEFAULT_ESTIMATES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2, { rake: true }), context('one-per-string'))).toBe(DEFAULT_ESTIMATES.sweep);
-    expect(needOwn(on('a', 1), on('a', 2), context('finger-sweep:thumb-rake'))).toBeGreaterThan(
+    expect(minIntervalSameActuator(on('a', 1), on('a', 2), context('finger-sweep'))).toBe(DEFAULT_ESTIMATES.sweep);
+    expect(minIntervalSameActuator(on('a', 1), on('a', 2, { rake: true }), context('one-per-string'))).toBe(
+      DEFAULT_ESTIMATES.sweep,
+    );
+    expect(minIntervalSameActuator(on('a', 1), on('a', 2), context('finger-sweep:thumb-rake'))).toBeGreaterThan(
       DEFAULT_ESTIMATES.sweep,
     );
   });
@@ -166,8 +168,8 @@ describe('seconds needed, an able adult (est., fitted to the ranges of docs/judg
   test('a slower hand needs longer, the slower of two digits deciding', () => {
     const hand = valueOrThrow(createHandProfile({ key: 'x', name: 'x', scale: { p: 2 } }));
     const where = { ...context('one-per-string'), hand };
-    expect(needOwn(on('p', 6), on('p', 6), where)).toBeCloseTo(0.487, 12);
-    expect(needOther(on('p', 6), on('i', 3), where)).toBeCloseTo(0.21, 12);
+    expect(minIntervalSameActuator(on('p', 6), on('p', 6), where)).toBeCloseTo(0.487, 12);
+    expect(minIntervalOtherActuator(on('p', 6), on('i', 3), where)).toBeCloseTo(0.21, 12);
   });
 });
 
@@ -181,6 +183,6 @@ describe('who rakes which way', () => {
     ['finger-sweep:thumb-rake', on('a', 1), on('a', 2), false],
     ['one-per-string', on('m', 2), on('m', 3), false],
   ])('%s: %j then %j', (school, from, to, rakes) => {
-    expect(rakesOn(from, to, context(school).school)).toBe(rakes);
+    expect(isRakeContinuation(from, to, context(school).school)).toBe(rakes);
   });
 });

@@ -4,7 +4,7 @@ import { decayWithRest, type StrokePairCost } from './cost.ts';
 /**
  * Whether the two digits stand crossed: the higher one on the lower-pitched string.
  * @example
- * crossed({ digit: 'i', string: 1 }, { digit: 'm', string: 3 }) // => true
+ * areFingersCrossed({ digit: 'i', string: 1 }, { digit: 'm', string: 3 }) // => true
  */
 export const areFingersCrossed = (
   a: { readonly digit: Digit; readonly string: number },

@@ -76,12 +76,12 @@ export const STROKE_PAIR_COSTS: readonly StrokePairCost[] = UNQUANTISED_PAIR_COS
 export const UNPLAYED_COST = 40;
 
 export * from './cost.ts';
-export { areFingersCrossed as crossed } from './hand-shape-costs.ts';
-export { distanceToHomeString as distanceFrom } from './stroke-costs.ts';
+export { areFingersCrossed } from './hand-shape-costs.ts';
+export { distanceToHomeString } from './stroke-costs.ts';
 export {
-  minIntervalOtherActuator as needOther,
-  minIntervalSameActuator as needOwn,
-  isRakeContinuation as rakesOn,
-  computeTimePressure as rushCost,
-  computePickReversalCost as turnCost,
+  minIntervalOtherActuator,
+  minIntervalSameActuator,
+  isRakeContinuation,
+  computeTimePressure,
+  computePickReversalCost,
 } from './stroke-pair-costs.ts';

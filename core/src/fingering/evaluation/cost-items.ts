@@ -4,7 +4,7 @@ import {
   STROKE_COSTS,
   STROKE_PAIR_COSTS,
   UNPLAYED_COST,
-  turnCost,
+  computePickReversalCost,
   type CostCategory,
   type CostContext,
   type TimeGap,
@@ -213,7 +213,7 @@ const pickReversalCostItems = (
     const other = before && findPickEdge(digits, events[before.index] as StrokeEvent, 'last');
     if (!before || other === undefined) continue;
     const placed = (one: number) => createFingeredStroke(task.strokes[one] as TaskStroke, digits[one] as Digit);
-    const amount = turnCost(placed(other), placed(index), createCostContext(task));
+    const amount = computePickReversalCost(placed(other), placed(index), createCostContext(task));
     return [{ category: 'pick-change', stroke: index, other, seconds: before.seconds, amount }];
   }
   return [];

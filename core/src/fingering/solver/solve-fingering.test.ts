@@ -5,14 +5,14 @@ import {
   ABLE_ADULT_HAND,
   SCHOOLS,
   SCHOOLS_AND_VARIANTS,
-  eventsOf,
+  groupIntoEvents,
   buildCustomSchool,
-  solve,
-  solveBest,
-  totalCost,
-  type Digits,
+  solveFingering,
+  solveKBest,
+  sumCosts,
+  type Fingering,
   type School,
-  type Task,
+  type FingeringTask,
   type TaskStroke,
 } from '../index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
@@ -20,15 +20,15 @@ import { valueOrThrow } from '../../errors/index.ts';
 const place = (at: number): Message => message('place.beat', { beat: at });
 
 /** Every assignment of digits, found without the solver's own enumeration: all words over the school's digits. */
-const allWords = (task: Task): Digits[] =>
-  task.strokes.reduce<Digits[]>(
+const allWords = (task: FingeringTask): Fingering[] =>
+  task.strokes.reduce<Fingering[]>(
     (words, { pin, isSlurred: slurred }) =>
       words.flatMap((word) => (slurred ? [null] : pin ? [pin] : task.school.digits).map((digit) => [...word, digit])),
     [[]],
   );
 
-const permitted = (task: Task, digits: Digits): boolean =>
-  eventsOf(task.strokes).every(({ strokes }) =>
+const permitted = (task: FingeringTask, digits: Fingering): boolean =>
+  groupIntoEvents(task.strokes).every(({ strokes }) =>
     strokes.every((index) => {
       const { string, pin, isInBassLine: line } = task.strokes[index] as TaskStroke;
       const setting = { string, strings: task.strings, together: strokes.length, line };
@@ -37,8 +37,8 @@ const permitted = (task: Task, digits: Digits): boolean =>
   );
 
 /** At one time no striker plays twice and no fingers stand crossed. */
-const playable = (task: Task, digits: Digits): boolean =>
-  eventsOf(task.strokes).every(({ strokes }) => {
+const playable = (task: FingeringTask, digits: Fingering): boolean =>
+  groupIntoEvents(task.strokes).every(({ strokes }) => {
     const used = strokes.map((index) => digits[index] as Digit);
     const distinct = new Set(used.map(actuatorOf)).size === used.length;
     return (
@@ -48,10 +48,10 @@ const playable = (task: Task, digits: Digits): boolean =>
   });
 
 /** All costs there are, least first. */
-const costsByForce = (task: Task): readonly number[] =>
+const costsByForce = (task: FingeringTask): readonly number[] =>
   allWords(task)
     .filter((word) => permitted(task, word) && playable(task, word))
-    .map((word) => totalCost(task, word))
+    .map((word) => sumCosts(task, word))
     .sort((a, b) => a - b);
 
 const isFlatPickOnly = (school: School): boolean => school.digits.every((digit) => actuatorOf(digit) === 'pick');
@@ -80,7 +80,7 @@ const markArbitrary: fc.Arbitrary<Partial<TaskStroke>> = fc.oneof(
   },
 );
 
-const taskArbitrary = (school: School): fc.Arbitrary<Task> =>
+const taskArbitrary = (school: School): fc.Arbitrary<FingeringTask> =>
   fc
     .record({
       events: fc.array(eventArbitrary(school), { minLength: 1, maxLength: 7 }),
@@ -136,9 +136,9 @@ describe('the exact optimum (paradigm: Sayegh, Computer Music Journal 13(3), 198
           fc.pre(task.strokes.length <= (school.digits.length > 4 ? 5 : school.digits.length > 3 ? 6 : 7));
           const [least] = costsByForce(task);
           fc.pre(least !== undefined);
-          const answer = solve(task, place);
+          const answer = solveFingering(task, place);
           expect(answer.cost).toBeCloseTo(least as number, 6);
-          expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
+          expect(sumCosts(task, answer.digits)).toBeCloseTo(answer.cost, 6);
         }),
         { seed: 1989, numRuns: HARD ? 60 : 16 },
       );
@@ -155,11 +155,11 @@ describe('the best few answers equal those of brute force', () => {
           fc.pre(task.strokes.length <= 5);
           const costs = costsByForce(task);
           fc.pre(costs.length > 0);
-          const answers = solveBest(task, place, count);
+          const answers = solveKBest(task, place, count);
           expect(answers).toHaveLength(Math.min(count, costs.length));
           answers.forEach(({ cost, digits }, rank) => {
             expect(cost).toBeCloseTo(costs[rank] as number, 6);
-            expect(totalCost(task, digits)).toBeCloseTo(cost, 6);
+            expect(sumCosts(task, digits)).toBeCloseTo(cost, 6);
           });
           expect(new Set(answers.map(({ digits }) => digits.join())).size).toBe(answers.length);
         }),
@@ -179,7 +179,7 @@ describe('laws of the solver', () => {
         fc.nat(8),
         (strings, turn) => {
           const by = turn % strings.length;
-          const taskFor = (order: number[]): Task => ({
+          const taskFor = (order: number[]): FingeringTask => ({
             strokes: order.map((string, index) => ({ at: index * 210, time: index / 6, string })),
             seconds: order.length / 6,
             ticks: order.length * 140,
@@ -189,7 +189,10 @@ describe('laws of the solver', () => {
             hand: ABLE_ADULT_HAND,
           });
           const turned = [...strings.slice(by), ...strings.slice(0, by)];
-          expect(solve(taskFor(turned), place).cost).toBeCloseTo(solve(taskFor(strings), place).cost, 6);
+          expect(solveFingering(taskFor(turned), place).cost).toBeCloseTo(
+            solveFingering(taskFor(strings), place).cost,
+            6,
+          );
         },
       ),
       { seed: 3, numRuns: 60 },
@@ -204,9 +207,9 @@ describe('laws of the solver', () => {
           ...free,
           strokes: free.strokes.map((stroke, index) => (index === 0 ? { ...stroke, pin } : stroke)),
         };
-        const answer = solve(pinned, place);
+        const answer = solveFingering(pinned, place);
         expect(answer.digits[0]).toBe(pin);
-        expect(answer.cost).toBeGreaterThanOrEqual(solve(free, place).cost - 1e-9);
+        expect(answer.cost).toBeGreaterThanOrEqual(solveFingering(free, place).cost - 1e-9);
       }),
       { seed: 4, numRuns: 60 },
     );
@@ -220,9 +223,9 @@ describe('laws of the solver', () => {
         const bare = { ...task, strokes };
         const at = strokes.filter((stroke) => stroke.at < 105).length;
         const withSlur = { ...task, strokes: [...strokes.slice(0, at), slurred, ...strokes.slice(at)] };
-        const answer = solve(withSlur, place);
+        const answer = solveFingering(withSlur, place);
         expect(answer.digits[at]).toBeNull();
-        expect(answer.cost).toBeCloseTo(solve(bare, place).cost, 9);
+        expect(answer.cost).toBeCloseTo(solveFingering(bare, place).cost, 9);
       }),
       { seed: 5, numRuns: 40 },
     );

@@ -160,7 +160,7 @@ export const solveKBest = (
 /**
  * The fingering of least total cost.
  * @example
- * solve(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
+ * solveFingering(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), String).digits.join(' ') // => 'p i m i'
  */
 export const solveFingering = (
   task: FingeringTask,

@@ -2,19 +2,27 @@ import { message, type Message } from '../../message/index.ts';
 import fc from 'fast-check';
 import { editArbitrary, patternArbitrary } from '../../../test/arbitraries.ts';
 import { analysePattern } from '../../analysis/index.ts';
-import { edit, type Edit } from '../../edit/index.ts';
+import { applyPatternEdit, type AnyPatternEdit } from '../../edit/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import type { Pattern, Stroke } from '../../pattern/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
-import { SCHOOLS, eventsOf, newFingeringMemory, solve, taskOf, totalCost, type Task } from '../index.ts';
+import {
+  SCHOOLS,
+  groupIntoEvents,
+  createFingeringCache,
+  solveFingering,
+  createTaskFromPattern,
+  sumCosts,
+  type FingeringTask,
+} from '../index.ts';
 import { getTransitionTable } from './transition-tables.ts';
 import { buildTrellis, type TrellisColumn } from './trellis.ts';
 
 const place = (at: number): Message => message('place.beat', { beat: at });
 
-const after = (pattern: Pattern, change: Edit): Pattern => {
-  const done = edit(pattern, change);
+const after = (pattern: Pattern, change: AnyPatternEdit): Pattern => {
+  const done = applyPatternEdit(pattern, change);
   return done.ok ? done.value.document : pattern;
 };
 
@@ -30,7 +38,7 @@ const longPattern = (school: string, bars: number, cyclic: boolean): Pattern => 
 };
 
 /** An edit of one stroke: to another string, taken out, or put between two. */
-const smallEdit = (pattern: Pattern, [place, kind, string]: readonly [number, number, number]): Edit => {
+const smallEdit = (pattern: Pattern, [place, kind, string]: readonly [number, number, number]): AnyPatternEdit => {
   const stroke = pattern.strokes[place % pattern.strokes.length];
   if (!stroke) return { kind: 'setTempo', tempo: pattern.tempo };
   if (kind === 0) return { kind: 'remove', ids: [stroke.id] };
@@ -46,7 +54,7 @@ describe('what was worked out before changes no answer', () => {
           fc.record({ pattern: fc.constant(pattern), edits: fc.array(editArbitrary(pattern), { maxLength: 5 }) }),
         ),
         ({ pattern, edits }) => {
-          const memory = newFingeringMemory();
+          const memory = createFingeringCache();
           analysePattern(pattern, { cache: memory });
           edits.reduce((state, change) => {
             const next = after(state, change);
@@ -68,7 +76,7 @@ describe('what was worked out before changes no answer', () => {
       fc.property(
         fc.array(fc.tuple(fc.nat(200), fc.nat(4), fc.integer({ min: 1, max: 6 })), { minLength: 1, maxLength: 6 }),
         (edits) => {
-          const memory = newFingeringMemory();
+          const memory = createFingeringCache();
           let state = longPattern(school, bars, cyclic);
           analysePattern(state, { cache: memory });
           for (const change of edits) {
@@ -83,7 +91,7 @@ describe('what was worked out before changes no answer', () => {
 });
 
 test('an edit in the middle costs as much as it is long, not as the piece is', () => {
-  const memory = newFingeringMemory();
+  const memory = createFingeringCache();
   const pattern = longPattern('one-per-string', 60, true);
   analysePattern(pattern, { cache: memory });
   const stroke = pattern.strokes[400] as Stroke;
@@ -99,8 +107,8 @@ test('an edit in the middle costs as much as it is long, not as the piece is', (
  * The least cost by a plain pass over pairs of costs, for a line: nothing remembered, nothing cut, sums in full. The
  * state is the last three choices by name.
  */
-const leastByHand = (task: Task): number => {
-  const { columns: stages } = buildTrellis(task, eventsOf(task.strokes));
+const leastByHand = (task: FingeringTask): number => {
+  const { columns: stages } = buildTrellis(task, groupIntoEvents(task.strokes));
   let states = new Map<string, { readonly cost: number; readonly last: readonly number[] }>([
     ['', { cost: 0, last: [] }],
   ]);
@@ -133,10 +141,10 @@ test.each(SCHOOLS.map(({ key }) => key))('long lines cost what a pass without an
         ...valueOrThrow(parseStringNotation(text, { tempo: 110, subdivision: 4, school })).pattern,
         cyclic: false,
       };
-      const task = taskOf(line);
-      const answer = solve(task, place);
+      const task = createTaskFromPattern(line);
+      const answer = solveFingering(task, place);
       expect(answer.cost).toBeCloseTo(leastByHand(task), 6);
-      expect(totalCost(task, answer.digits)).toBeCloseTo(answer.cost, 6);
+      expect(sumCosts(task, answer.digits)).toBeCloseTo(answer.cost, 6);
     }),
     { numRuns: HARD ? 40 : 6 },
   );

@@ -2,7 +2,7 @@ import { ACTUATORS, actuatorOf, type Digit } from '../../pattern/index.ts';
 import {
   STROKE_PAIR_COSTS,
   findBrushEdge,
-  turnCost,
+  computePickReversalCost,
   type CostContext,
   type TimeGap,
   type StrokePairCost,
@@ -130,7 +130,7 @@ const pickReversalTable = (context: CostContext, a: EventCandidates, b: EventCan
     b.fingeredStrokes.forEach((to, column) => {
       const first = findBrushEdge(strokesOfActuator(to, 'pick'), 'first');
       const cost = first
-        ? turnCost({ ...first, digit: went as Digit }, first, context)
+        ? computePickReversalCost({ ...first, digit: went as Digit }, first, context)
         : went === b.lastPickDirections?.[column]
           ? 0
           : Infinity;

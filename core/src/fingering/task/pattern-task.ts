@@ -1,7 +1,14 @@
 import { valueOrThrow, type Problem, type Result } from '../../errors/index.ts';
 import { isBassString, stringCount } from '../../instrument/index.ts';
 import { DIGITS, type Digit, type Pattern } from '../../pattern/index.ts';
-import { realise, secondsAt, secondsOf, type Score, type ScoreBeat, type ScoreStroke } from '../../score/index.ts';
+import {
+  flattenScore,
+  tickToSeconds,
+  durationInSeconds,
+  type Score,
+  type ScoreBeat,
+  type ScoreStroke,
+} from '../../score/index.ts';
 import { ABLE_ADULT_HAND, type HandProfile } from '../hand-profile.ts';
 import { buildCustomSchool } from '../custom-school.ts';
 import type { FingeringCache } from '../solver/solver-cache.ts';
@@ -47,7 +54,7 @@ export const validateSchoolReference = (choice: SchoolReference): readonly Probl
 /**
  * The task of fingering a score by a school, for a hand.
  * @example
- * createTaskFromScore(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), resolveSchoolOrThrow({ school: 'rolling' })).school.key // => 'rolling'
+ * createTaskFromScore(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), resolveSchoolOrThrow({ school: 'rolling' })).school.key // => 'rolling'
  */
 export const createTaskFromScore = (
   score: Score,
@@ -55,7 +62,7 @@ export const createTaskFromScore = (
   hand: HandProfile = ABLE_ADULT_HAND,
 ): FingeringTask => ({
   strokes: createTaskStrokes(score),
-  seconds: secondsOf(score),
+  seconds: durationInSeconds(score),
   ticks: score.length,
   loop: score.loop,
   strings: stringCount(score.instrument),
@@ -69,7 +76,7 @@ export const createTaskFromScore = (
  * createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).strokes.length // => 4
  */
 export const createTaskFromPattern = (pattern: Pattern, options: FingeringOptions = {}): FingeringTask =>
-  createTaskFromScore(realise(pattern, options), options.school ?? resolveSchoolOrThrow(pattern), options.hand);
+  createTaskFromScore(flattenScore(pattern, options), options.school ?? resolveSchoolOrThrow(pattern), options.hand);
 
 const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
   const { strokes } = score;
@@ -82,7 +89,7 @@ const createTaskStrokes = (score: Score): readonly TaskStroke[] => {
     const { at } = stroke;
     const run = runs.get(index);
     return getTaskStroke(stroke, {
-      time: secondsAt(score, at),
+      time: tickToSeconds(score, at),
       off: isOffGrid(score, at, beats[index] as number),
       opening: at === opening,
       leads: index === lead,
@@ -238,7 +245,7 @@ const classifyRuns = ({ strokes, loop: cyclic }: Score): ReadonlyMap<number, Run
 /**
  * The bars of each figure that comes more than once or once: indexes of their strokes, by what they look like.
  * @example
- * getRecurringBars(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).size // => 1
+ * getRecurringBars(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).size // => 1
  */
 export const getRecurringBars = (score: Score): RecurringBars => {
   const known = recurringBarsCache.get(score) ?? findRecurringBars(score);

@@ -6,7 +6,7 @@ import { parsePatternFile } from '../native/parse-pattern.ts';
 import { parseMidiMusic } from '../midi/import-midi.ts';
 import type { ParsedMusic } from '../parsed-music/parsed-music.ts';
 import { convertToPattern, type ImportSelection } from '../parsed-music/to-pattern.ts';
-import { findRepeats } from '../music/repeats.ts';
+import { findRepeats } from '../parsed-music/repeats.ts';
 import { parseMusicXmlText, type XmlParser } from '../musicxml/import-musicxml.ts';
 import type { ParsedPart } from '../musicxml/parse-score.ts';
 import { XML_LIMITS } from '../musicxml/xml-tree.ts';

@@ -1,6 +1,6 @@
 import { STRING_RANGE } from '../../instrument/index.ts';
 import { getLoudness } from '../../sound/index.ts';
-import { heardIn, playedTick, type Score, type ScoreStroke } from '../../score/index.ts';
+import { listSoundingStrokes, applySwing, type Score, type ScoreStroke } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, type Metre } from '../../time/index.ts';
 import type { ScoreAnnotations } from '../score-annotations.ts';
 import { STRING_CHANNELS_TEXT } from './parse-smf.ts';
@@ -84,12 +84,12 @@ const markerEvents = ({ bars }: Score, { sections }: ScoreAnnotations): readonly
   });
 
 const noteEvents = (score: Score): readonly TrackEvent[] =>
-  heardIn(score).flatMap((stroke) => {
+  listSoundingStrokes(score).flatMap((stroke) => {
     const [channel, midi] = [channelOf(stroke), stroke.pitch as number];
-    const at = Math.round(playedTick(score, stroke.at));
+    const at = Math.round(applySwing(score, stroke.at));
     const end = Math.max(
       at + 1,
-      Math.round(playedTick(score, Math.min(score.length, stroke.at + stroke.durationTicks))),
+      Math.round(applySwing(score, Math.min(score.length, stroke.at + stroke.durationTicks))),
     );
     return [
       { at, rank: 11, bytes: [0x90 | channel, midi, Math.round(getLoudness(stroke) * 112)] },
@@ -121,7 +121,7 @@ export const encodeSmf = (events: readonly TrackEvent[]): Uint8Array => {
  * A score as a Standard MIDI File (format 0, 840 ticks a quarter, a channel a string): the notes once through, swung,
  * with name, tempos, metres, and the sections of a song as markers. Each note lasts until its string is struck again, at most to the end.
  * @example
- * exportMidi(realise(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
+ * exportMidi(flattenScore(createPattern('Roll'))).slice(0, 4).join(' ') // => '77 84 104 100'
  */
 export const exportMidi = (score: Score, said: ScoreAnnotations = {}): Uint8Array => {
   const notes = noteEvents(score);

@@ -57,7 +57,7 @@ export const maxStrokesPerSystem = ({ width, scale }: Pick<EngravingLayout, 'wid
 /**
  * How many bars of a score are too long for a line and are written in pieces.
  * @example
- * countSplitBars(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), 49) // => 0
+ * countSplitBars(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), 49) // => 0
  */
 export const countSplitBars = (score: Score, most: number): number => splitLongBars(score, {}, most).splitCount;
 

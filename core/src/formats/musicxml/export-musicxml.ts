@@ -1,6 +1,6 @@
 import { stringCount } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
-import type { Score, ScoreBar, TempoMark } from '../../score/index.ts';
+import type { Score, ScoreBar, TempoChange } from '../../score/index.ts';
 import { TICKS_PER_QUARTER, formatSpokenCount, type Metre } from '../../time/index.ts';
 import type { EngravingPreferences, ScoreAnnotations } from '../score-annotations.ts';
 import { createSegments, notateRhythm, type NotatedDuration } from '../notation/notate-rhythm.ts';
@@ -81,7 +81,7 @@ const direction = (types: readonly XmlElement[], more: readonly XmlElement[] = [
   );
 
 /** A tempo, and with the first of them the swing. */
-const tempoOf = ({ bpm }: TempoMark, { unit }: Metre): XmlElement =>
+const tempoOf = ({ bpm }: TempoChange, { unit }: Metre): XmlElement =>
   direction(
     [
       createElement('metronome', [
@@ -243,7 +243,7 @@ const isSilent = (voices: readonly VoicePieces[]): boolean =>
  * beams, ties, whole tuplets, chords with their frames, a repeat for a cycle; `<pluck>` for digits, bow marks for the pick.
  * `digits` come in the order of the strokes. Strokes on muted strings are left out.
  * @example
- * exportMusicXml(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
+ * exportMusicXml(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).includes('<score-partwise') // => true
  */
 export const exportMusicXml = (
   given: Score,

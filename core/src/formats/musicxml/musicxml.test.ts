@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -13,7 +13,13 @@ import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { valueOrThrow, type Result } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
-import { parseStringNotation, readMusicXmlText, unwritten, writeMusicXml, type Imported } from '../index.ts';
+import {
+  parseStringNotation,
+  importMusicXml,
+  findInexactBeats,
+  exportMusicXml,
+  type ImportedPattern,
+} from '../index.ts';
 import { soundingPitchOfStroke, type Pattern } from '../../pattern/index.ts';
 
 const require = createRequire(import.meta.url);
@@ -22,7 +28,7 @@ const require = createRequire(import.meta.url);
 const HARD = process.env.TEST_HARD === '1';
 
 const scored = (pattern: Pattern): string =>
-  writeMusicXml(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)));
+  exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, analysePattern(pattern)));
 const roll = (): Pattern =>
   valueOrThrow(
     parseStringNotation('6 3 2 1 2 3', { name: 'Dusk & <roll>', subdivision: 3, chord: 'Em', wholeBeats: true }),
@@ -35,9 +41,10 @@ const notes = (pattern: Pattern): string[] =>
         : [`${stroke.at}/${stroke.string}/${soundingPitchOfStroke(pattern, stroke)}`],
     )
     .sort();
-const readXmlText = (source: string): Result<Imported> => readMusicXmlText(source, new SaxesParser());
+const readXmlText = (source: string): Result<ImportedPattern> => importMusicXml(source, new SaxesParser());
 
-const said = (result: Result<Imported>): string => (result.ok ? 'read' : result.problems.map(sayProblem).join(' '));
+const said = (result: Result<ImportedPattern>): string =>
+  result.ok ? 'read' : result.problems.map(sayProblem).join(' ');
 
 /** Natural harmonics on a string that a chord mutes or stops are sounded on the open string; all of that is written. */
 const plain = patternArbitrary.filter(({ strokes }) => strokes.length > 0);
@@ -188,10 +195,10 @@ test('a beat that no tuplet holds is named, and its bar is full all the same', (
   const stroke = (at: number, string: number) => ({ id: `s${at}`, at, string });
   const pattern = { ...roll(), strokes: [stroke(0, 6), stroke(168, 3), stroke(280, 2), stroke(840, 1)] };
   const digits = ['p', 'i', 'm', 'a'] as const;
-  expect(unwritten(realise(pattern), digits).map(sayProblem).join(' ')).toMatch(
+  expect(findInexactBeats(flattenScore(pattern), digits).map(sayProblem).join(' ')).toMatch(
     /beat 1 .*does not fit notes or a single tuplet/,
   );
-  expect(unwritten(realise(roll()), ['p', 'i', 'm', 'a', 'm', 'i'])).toEqual([]);
+  expect(findInexactBeats(flattenScore(roll()), ['p', 'i', 'm', 'a', 'm', 'i'])).toEqual([]);
 });
 
 describe('read back', () => {

@@ -5,15 +5,15 @@ import { VerovioToolkit } from 'verovio/esm';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { createPattern, type Pattern } from '../../pattern/index.ts';
-import { realise } from '../../score/index.ts';
-import { newSong, songForFiles } from '../../song/index.ts';
+import { flattenScore } from '../../score/index.ts';
+import { createSong, prepareSongExport } from '../../song/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
-import { barsBroken, engravingOptions, strokesPerLine, writeMusicXml } from '../index.ts';
+import { countSplitBars, engravingOptions, maxStrokesPerSystem, exportMusicXml } from '../index.ts';
 import { splitLongBars } from './split-long-bars.ts';
 
 const scored = (pattern: Pattern, most?: number): string =>
-  writeMusicXml(
-    realise(pattern),
+  exportMusicXml(
+    flattenScore(pattern),
     listDigitsInOrder(pattern, analysePattern(pattern)),
     {},
     { showDigits: true, counts: true, maxStrokesPerSystem: most },
@@ -38,7 +38,7 @@ describe('bars too long for the paper', () => {
   test('twelve beats with room for twenty strokes: pieces of five, five and two beats, under one number and one metre', () => {
     const source = scored(long(12), 20);
     // By hand: 20 strokes are 5 beats of 4.
-    expect(splitLongBars(realise(long(12)), {}, 20).score.bars.map(({ metre }) => metre.beats)).toEqual([5, 5, 2]);
+    expect(splitLongBars(flattenScore(long(12)), {}, 20).score.bars.map(({ metre }) => metre.beats)).toEqual([5, 5, 2]);
     expect(source.match(/<measure [^>]*>/g)).toEqual([
       '<measure number="1">',
       '<measure number="X1" implicit="yes">',
@@ -46,7 +46,7 @@ describe('bars too long for the paper', () => {
     ]);
     expect(source.match(/<beats>\d+/g)).toEqual(['<beats>12']);
     expect(source.match(/<bar-style>dashed/g)).toHaveLength(2);
-    expect(barsBroken(realise(long(12)), 20)).toBe(1);
+    expect(countSplitBars(flattenScore(long(12)), 20)).toBe(1);
   });
 
   test('beats are counted through: the second piece goes on where the first ended', () => {
@@ -71,7 +71,7 @@ describe('bars too long for the paper', () => {
   test('pieces are whole beats, fill their bar, hold no more than there is room for, unless one beat alone does', () => {
     fc.assert(
       fc.property(patternArbitrary, fc.integer({ min: 1, max: 12 }), (pattern, most) => {
-        const score = realise(pattern);
+        const score = flattenScore(pattern);
         const { score: broken, pieces } = splitLongBars(score, {}, most);
         score.bars.forEach((bar, index) => {
           const own = broken.bars.filter((_, piece) => pieces[piece]?.whole === index);
@@ -89,8 +89,8 @@ describe('bars too long for the paper', () => {
   });
 
   test('what a song says over its bars stays over them', () => {
-    const { score, annotations: said } = songForFiles(
-      newSong('Ash lane', { form: [{ section: 'section-1', times: 2 }] }),
+    const { score, annotations: said } = prepareSongExport(
+      createSong('Ash lane', { form: [{ section: 'section-1', times: 2 }] }),
     );
     const { annotations: moved, pieces } = splitLongBars(score, said, 4);
     for (const [bar, words] of said.sections ?? []) {
@@ -120,13 +120,13 @@ describe('bars too long for the paper', () => {
       });
     };
     for (const beats of [9, 12, 16]) {
-      const most = strokesPerLine(room);
+      const most = maxStrokesPerSystem(room);
       const whole = heard(scored(long(beats)));
       const broken = heard(scored(long(beats), most));
       // It also names what is tied on, and other ties come with other bars: what is struck has to be there.
-      for (const { at, pitch } of realise(long(beats)).strokes)
+      for (const { at, pitch } of flattenScore(long(beats)).strokes)
         for (const one of [whole, broken]) expect(one).toContain(`${(at / 840).toFixed(3)}/${pitch}`);
-      expect(barsBroken(realise(long(beats)), most)).toBe(1);
+      expect(countSplitBars(flattenScore(long(beats)), most)).toBe(1);
     }
     const tight = (source: string): boolean => {
       told.length = 0;
@@ -134,6 +134,6 @@ describe('bars too long for the paper', () => {
       return told.some((words) => words.includes('highly compressed'));
     };
     expect(tight(scored(long(16)))).toBe(true);
-    expect(tight(scored(long(16), strokesPerLine(room)))).toBe(false);
+    expect(tight(scored(long(16), maxStrokesPerSystem(room)))).toBe(false);
   }, 60_000);
 });

@@ -1,6 +1,6 @@
 import { failure, success, type Result } from '../../errors/index.ts';
 import { validateBySchema, type JsonSchema } from '../../fields/index.ts';
-import { schoolProblems } from '../../fingering/index.ts';
+import { validateSchoolReference } from '../../fingering/index.ts';
 import { compareByTimeThenString, validatePattern, type Pattern } from '../../pattern/index.ts';
 import { createEnvelopeSchema, parseEnvelope, type FileFormat } from './file-envelope.ts';
 import { migratePattern } from './migrate-pattern.ts';
@@ -40,7 +40,7 @@ export const parsePattern = (value: unknown): Result<Pattern> => {
   if (shape.length > 0) return failure(...shape);
   const raw = value as Pattern;
   const pattern: Pattern = { ...raw, strokes: [...raw.strokes].sort(compareByTimeThenString) };
-  const problems = [...validatePattern(pattern), ...schoolProblems(pattern)];
+  const problems = [...validatePattern(pattern), ...validateSchoolReference(pattern)];
   return problems.length > 0 ? failure(...problems.slice(0, MOST)) : success(pattern);
 };
 

@@ -12,7 +12,7 @@ const NAMED = 3;
  * Beats that no note value and no tuplet holds: they are written as long as they are, without a value. Empty where all can
  * be written.
  * @example
- * unwritten(realise(createPattern('Roll')), []).length // => 0
+ * findInexactBeats(flattenScore(createPattern('Roll')), []).length // => 0
  */
 export const findInexactBeats = (score: Score, digits: readonly (Digit | null)[]): readonly Problem[] => {
   const places = new Map<string, Message>();

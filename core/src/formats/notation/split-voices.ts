@@ -1,6 +1,6 @@
 import { isBassString } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
-import { lastIndexBefore, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
+import { findLastIndexAtOrBefore, type Score, type ScoreBar, type ScoreStroke } from '../../score/index.ts';
 
 /** A stroke that can be written, with its digit and the next stroke on its string. */
 export interface NotatedStroke {
@@ -32,7 +32,7 @@ export const splitIntoVoices = (score: Score, digits: readonly (Digit | null)[])
     const next = following.get(stroke.string);
     following.set(stroke.string, stroke);
     if (stroke.pitch === null) continue;
-    written.push({ stroke, digit: digits[index] ?? null, next, bar: lastIndexBefore(score.bars, stroke.at) });
+    written.push({ stroke, digit: digits[index] ?? null, next, bar: findLastIndexAtOrBefore(score.bars, stroke.at) });
   }
   written.reverse();
   const isBass = bassTest(digits);

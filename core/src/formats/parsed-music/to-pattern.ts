@@ -12,7 +12,7 @@ import { TEMPO_RANGE, ticksPerBar, ticksPerBeat, type Metre } from '../../time/i
 import type { ImportedPattern } from '../imported-pattern.ts';
 import { findSubdivisionGrid } from './quantise.ts';
 import type { ParsedBar, ParsedChord, ParsedMusic } from './parsed-music.ts';
-import { findRepeats, expandRepeats } from '../music/repeats.ts';
+import { findRepeats, expandRepeats } from './repeats.ts';
 import { applyChordShape } from './chord-shape.ts';
 import { assignStrings, type StringAssignment, type TimedNote } from './assign-strings.ts';
 import { completeBars } from './complete-bars.ts';

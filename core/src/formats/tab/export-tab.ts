@@ -205,7 +205,7 @@ const heading = (score: Score, school: string): readonly string[] => [
  * touched, `x` a string that the chord mutes, `(3)` a soft note, `:||` the end of a cycle. `school` is its key. `digits` come in the order of
  * the score's strokes. Over the bars of a song stand its sections and chords.
  * @example
- * exportTab(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'one-per-string').split('\n')[0] // => '–'
+ * exportTab(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 'one-per-string').split('\n')[0] // => '–'
  */
 export const exportTab = (
   score: Score,

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { patternArbitrary } from '../../../test/arbitraries.ts';
 import { listDigitsInOrder, analysePattern } from '../../analysis/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
-import { schoolOf } from '../../fingering/index.ts';
+import { resolveSchoolOrThrow } from '../../fingering/index.ts';
 import { findStoppedFret, type Pattern } from '../../pattern/index.ts';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import { importTab, exportTab } from '../index.ts';
 
 /** Every stroke with its time, string and fret; on a muted string nothing is stopped. */
@@ -18,7 +18,11 @@ const strokesOf = (pattern: Pattern): readonly string[] =>
     .sort();
 
 const there = (pattern: Pattern): string =>
-  exportTab(realise(pattern), listDigitsInOrder(pattern, analysePattern(pattern)), schoolOf(pattern).key);
+  exportTab(
+    flattenScore(pattern),
+    listDigitsInOrder(pattern, analysePattern(pattern)),
+    resolveSchoolOrThrow(pattern).key,
+  );
 
 test('our own tablature comes back with every time, string and fret', () => {
   fc.assert(

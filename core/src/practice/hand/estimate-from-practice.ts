@@ -172,7 +172,7 @@ export interface HandCorrection {
  * A hand corrected by what was heard of it: each digit, then each pair that is known well enough and differs by 4 % and
  * more (est.); null where nothing does.
  * @example
- * proposeHandCorrection(ABLE_ADULT, []) // => null
+ * proposeHandCorrection(ABLE_ADULT_HAND, []) // => null
  */
 export const proposeHandCorrection = (
   hand: HandProfile,

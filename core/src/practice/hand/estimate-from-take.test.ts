@@ -4,31 +4,31 @@ import { ABLE_ADULT_HAND, HAND_PRESETS, type HandProfile } from '../../fingering
 import { parseStringNotation } from '../../formats/index.ts';
 import { ACTUATORS, type Pattern } from '../../pattern/index.ts';
 import {
-  judgePatternNotes,
-  judgePatternTake,
-  notesOfPlayer,
-  playPattern,
-  PLAYERS,
-  TAKE,
-  type HeardTake,
-  type PlayerBeing,
+  assessPatternNotes,
+  assessPatternTake,
+  simulateNotes,
+  simulateAudio,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  type TakeAlignment,
+  type PlayerModel,
 } from '../../take/index.ts';
-import { handByTake, slownessOf, timesInTake } from '../index.ts';
+import { proposeHandFromTake, computeTimeFactor, estimateTransitionTimes } from '../index.ts';
 
 const figure = (text: string, tempo: number, subdivision = 4): Pattern => ({
   ...valueOrThrow(parseStringNotation(text, { tempo, subdivision, chord: 'Am' })).pattern,
   cyclic: true,
 });
 
-const STEADY = PLAYERS.steady as PlayerBeing;
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
 const NEW = HAND_PRESETS[0] as HandProfile;
 
 /** A take as notes: every stroke known to the millisecond. */
-const heard = (pattern: Pattern, being: PlayerBeing = { ...STEADY, timingSpread: 0.003 }): HeardTake =>
-  valueOrThrow(judgePatternNotes(notesOfPlayer(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
+const heard = (pattern: Pattern, being: PlayerModel = { ...STEADY, timingSpread: 0.003 }): TakeAlignment =>
+  valueOrThrow(assessPatternNotes(simulateNotes(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
 
-const said = (pattern: Pattern, hand: HandProfile, take: HeardTake) =>
-  timesInTake(pattern, hand, take).map(({ constraint, verdict: says }) => `${constraint} ${says}`);
+const said = (pattern: Pattern, hand: HandProfile, take: TakeAlignment) =>
+  estimateTransitionTimes(pattern, hand, take).map(({ constraint, verdict: says }) => `${constraint} ${says}`);
 
 describe('the times of a hand as a take tells them', () => {
   test('who plays in time what the hand was taken to be too slow for is quicker', () => {
@@ -41,14 +41,16 @@ describe('the times of a hand as a take tells them', () => {
 
   test('the gap that was heard is what the hand is then taken to need, to a hundredth', () => {
     const fast = figure('5 3 2 1', 132);
-    const [first] = timesInTake(fast, NEW, heard(fast));
+    const [first] = estimateTransitionTimes(fast, NEW, heard(fast));
     // A sixteenth at 132: 60 ÷ 132 ÷ 4 = .1136 s.
     expect(first?.measuredSeconds).toBeCloseTo(0.1136, 2);
-    const told = timesInTake(fast, NEW, heard(fast));
-    const { hand, estimates: now } = handByTake(fast, NEW, heard(fast)) ?? { hand: NEW, estimates: [] };
+    const told = estimateTransitionTimes(fast, NEW, heard(fast));
+    const { hand, estimates: now } = proposeHandFromTake(fast, NEW, heard(fast)) ?? { hand: NEW, estimates: [] };
     expect(now).toEqual(told);
     for (const { constraint, measuredSeconds: gap, assumedSeconds: needs } of told)
-      expect(slownessOf(hand, constraint)).toBeLessThan(slownessOf(NEW, constraint) * (gap / needs) * 1.01);
+      expect(computeTimeFactor(hand, constraint)).toBeLessThan(
+        computeTimeFactor(NEW, constraint) * (gap / needs) * 1.01,
+      );
   });
 
   test('of the hand it comes to a take says nothing more, whatever it was taken to be', () => {
@@ -64,9 +66,9 @@ describe('the times of a hand as a take tells them', () => {
           scale: Object.fromEntries(ACTUATORS.map((one) => [one, scale])) as HandProfile['scale'],
         };
         const take = heard(pattern);
-        const by = handByTake(pattern, slow, take, ABLE_ADULT_HAND);
+        const by = proposeHandFromTake(pattern, slow, take, ABLE_ADULT_HAND);
         expect(by?.estimates).not.toEqual([]);
-        expect(timesInTake(pattern, by?.hand ?? slow, take, ABLE_ADULT_HAND)).toEqual([]);
+        expect(estimateTransitionTimes(pattern, by?.hand ?? slow, take, ABLE_ADULT_HAND)).toEqual([]);
       }
   });
 
@@ -76,13 +78,13 @@ describe('the times of a hand as a take tells them', () => {
       strokes: strokes.map((stroke) => ({ ...stroke, pin: 'p' as const })),
     });
     const twice = (tempo: number): Pattern => thumb(figure('5 5 - - - - - -', tempo));
-    const late = (pattern: Pattern): HeardTake => {
-      const notes = notesOfPlayer(pattern, { ...STEADY, timingSpread: 0.002 }, { cycles: 12, seed: 3 });
+    const late = (pattern: Pattern): TakeAlignment => {
+      const notes = simulateNotes(pattern, { ...STEADY, timingSpread: 0.002 }, { cycles: 12, seed: 3 });
       const second = notes.map((note) => ({
         ...note,
         at: note.at + ((note.referenceIndex ?? 0) % 2 === 1 ? 0.03 : 0),
       }));
-      return valueOrThrow(judgePatternNotes(second, pattern)).heard;
+      return valueOrThrow(assessPatternNotes(second, pattern)).heard;
     };
     const ceiling = analysePattern(twice(90)).limit?.maxTempo ?? 0;
     const strained = twice(Math.round(0.97 * ceiling));
@@ -99,8 +101,8 @@ describe('the times of a hand as a take tells them', () => {
 
   test('pinches in sound, and takes of a few times through, say nothing', () => {
     const pinches = figure('5+1 4+2 5+1 4+2', 150);
-    const sound = playPattern(pinches, STEADY, { cycles: 12, seed: 3, sampleRate: TAKE.sampleRate });
-    expect(said(pinches, NEW, valueOrThrow(judgePatternTake(sound, pinches)).heard)).toEqual([]);
+    const sound = simulateAudio(pinches, STEADY, { cycles: 12, seed: 3, sampleRate: TAKE_PARAMETERS.sampleRate });
+    expect(said(pinches, NEW, valueOrThrow(assessPatternTake(sound, pinches)).heard)).toEqual([]);
     const fast = figure('5 3 2 1', 132);
     expect(said(fast, NEW, { ...heard(fast), cycles: 2 })).toEqual([]);
   });

@@ -1,9 +1,15 @@
 import type { Message } from '../../message/index.ts';
 import { computeTimedTransitions, type TimedTransition } from '../../analysis/index.ts';
-import { taskOf, type HandProfile } from '../../fingering/index.ts';
+import { createTaskFromPattern, type HandProfile } from '../../fingering/index.ts';
 import { ACTUATORS, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
-import { askedOf, playedPattern, type Asked, type HeardStroke, type HeardTake } from '../../take/index.ts';
+import {
+  createTakeReference,
+  createPatternReference,
+  type TakeReference,
+  type AlignedStroke,
+  type TakeAlignment,
+} from '../../take/index.ts';
 import { constraintName, selectPairTime, computeTimeFactor, type TempoConstraint } from '../ladder/tempo-constraint.ts';
 import { applyEstimates, type ConstraintEstimate } from './estimate-from-practice.ts';
 
@@ -44,7 +50,7 @@ interface InterOnsetInterval {
 }
 
 /** Strokes that came and whose time is sure, by their time through and their place in the score. */
-const indexReliableStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<string, HeardStroke> =>
+const indexReliableStrokes = (asked: TakeReference, heard: TakeAlignment): ReadonlyMap<string, AlignedStroke> =>
   new Map(
     heard.strokes.flatMap((stroke) => {
       const one = asked.strokes[stroke.asked];
@@ -57,7 +63,7 @@ const indexReliableStrokes = (asked: Asked, heard: HeardTake): ReadonlyMap<strin
 const listInterOnsetIntervals = (
   { from, to }: TimedTransition,
   cycles: number,
-  strokes: ReadonlyMap<string, HeardStroke>,
+  strokes: ReadonlyMap<string, AlignedStroke>,
 ): readonly InterOnsetInterval[] => {
   // Where a figure comes round, what a stroke follows was in the time through before.
   const back = from >= to ? 1 : 0;
@@ -117,13 +123,13 @@ const mergeEstimates = (all: readonly TransitionTimeEstimate[]): readonly Transi
 interface TakeEvidence {
   readonly pattern: Pattern;
   readonly digits: readonly (Digit | null)[];
-  readonly strokes: ReadonlyMap<string, HeardStroke>;
+  readonly strokes: ReadonlyMap<string, AlignedStroke>;
   readonly cycles: number;
 }
 
-const collectTakeEvidence = (pattern: Pattern, heard: HeardTake, played: HandProfile): TakeEvidence => {
-  const { score, digits } = playedPattern(pattern, played);
-  const strokes = indexReliableStrokes(askedOf(score, digits, heard.cycles), heard);
+const collectTakeEvidence = (pattern: Pattern, heard: TakeAlignment, played: HandProfile): TakeEvidence => {
+  const { score, digits } = createPatternReference(pattern, played);
+  const strokes = indexReliableStrokes(createTakeReference(score, digits, heard.cycles), heard);
   return { pattern: { ...pattern, cyclic: true }, digits, strokes, cycles: heard.cycles };
 };
 
@@ -131,7 +137,7 @@ const estimateTimes = (
   { pattern, digits, strokes, cycles }: TakeEvidence,
   hand: HandProfile,
 ): readonly TransitionTimeEstimate[] => {
-  const said = computeTimedTransitions(taskOf(pattern, { hand }), digits)
+  const said = computeTimedTransitions(createTaskFromPattern(pattern, { hand }), digits)
     .filter(({ kind }) => kind !== 'touch')
     .flatMap(
       (need) =>
@@ -152,12 +158,12 @@ const estimateTimes = (
  * is taken to need makes it quicker; one that was asked for near what it needs and came longer makes it slower. Pinches say
  * nothing, nor does what scatters or was heard in few places. `played` is the hand the take was fingered for.
  * @example
- * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
+ * estimateTransitionTimes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => []
  */
 export const estimateTransitionTimes = (
   pattern: Pattern,
   hand: HandProfile,
-  heard: HeardTake,
+  heard: TakeAlignment,
   played: HandProfile = hand,
 ): readonly TransitionTimeEstimate[] => estimateTimes(collectTakeEvidence(pattern, heard, played), hand);
 
@@ -188,12 +194,12 @@ const MAX_ITERATIONS = 6;
 /**
  * A hand with the times a take tells; null where it tells none. Of the hand it comes to the take says nothing more.
  * @example
- * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
+ * proposeHandFromTake(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, ABLE_ADULT_HAND, { strokes: [], extras: [], fit: 1, slower: [1, 1], cycles: 0 }) // => null
  */
 export const proposeHandFromTake = (
   pattern: Pattern,
   hand: HandProfile,
-  heard: HeardTake,
+  heard: TakeAlignment,
   played: HandProfile = hand,
 ): TakeHandCorrection | null => {
   const told = collectTakeEvidence(pattern, heard, played);

@@ -3,62 +3,62 @@ import fc from 'fast-check';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import {
-  addStage,
-  changeStage,
-  consequencesOf,
-  dropStage,
-  ladderFor,
+  addCustomStage,
+  updateStage,
+  checkPlan,
+  removeStage,
+  createLadder,
   moveStage,
-  planOf,
-  progressOf,
-  stagesLeftOut,
-  takeUpStage,
+  toLadderPlan,
+  computeProgress,
+  listRemovedStages,
+  restoreStage,
   type LadderPlan,
 } from '../index.ts';
 
 const { pattern } = valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 90, subdivision: 2 }));
-const ladder = valueOrThrow(ladderFor(pattern, { target: 96 }));
-const plan = planOf(ladder);
+const ladder = valueOrThrow(createLadder(pattern, { target: 96 }));
+const plan = toLadderPlan(ladder);
 const keys = ({ stages }: LadderPlan): string => stages.map(({ key }) => key).join(' ');
 
 describe('arranging a ladder', () => {
   test('as it was made nothing follows but what the ladder said itself', () => {
-    expect(consequencesOf(ladder, plan)).toEqual([]);
+    expect(checkPlan(ladder, plan)).toEqual([]);
   });
 
   test('a stage dropped is said by the one it prepared, and can be taken up at its place', () => {
-    const without = dropStage(plan, 'thumb');
+    const without = removeStage(plan, 'thumb');
     expect(keys(without)).not.toContain('thumb');
-    expect(consequencesOf(ladder, without).map(sayMessage)).toEqual([
+    expect(checkPlan(ladder, without).map(sayMessage)).toEqual([
       '“Fingers only” now starts without “Thumb only”, which prepares for it.',
     ]);
-    expect(stagesLeftOut(ladder, without).map(({ key }) => key)).toEqual(['thumb']);
-    expect(takeUpStage(ladder, without, 'thumb')).toEqual(plan);
+    expect(listRemovedStages(ladder, without).map(({ key }) => key)).toEqual(['thumb']);
+    expect(restoreStage(ladder, without, 'thumb')).toEqual(plan);
   });
 
   test('whatever is dropped and in whatever order it is taken up again: the plan as it was', () => {
     const all = plan.stages.map(({ key }) => key);
     fc.assert(
       fc.property(fc.shuffledSubarray(all, { maxLength: all.length - 1 }), fc.nat(), (dropped, seed) => {
-        const without = dropped.reduce(dropStage, plan);
+        const without = dropped.reduce(removeStage, plan);
         const back = dropped
           .map((key, index) => ({ key, by: (index * 7919 + seed) % 101 }))
           .sort((a, b) => a.by - b.by);
-        expect(back.reduce((now, { key }) => takeUpStage(ladder, now, key), without)).toEqual(plan);
+        expect(back.reduce((now, { key }) => restoreStage(ladder, now, key), without)).toEqual(plan);
       }),
     );
   });
 
   test('the last stage of all stays', () => {
     const one = { ...plan, stages: plan.stages.slice(0, 1) };
-    expect(dropStage(one, plan.stages[0]?.key ?? '')).toBe(one);
+    expect(removeStage(one, plan.stages[0]?.key ?? '')).toBe(one);
   });
 
   test('moving keeps every stage, and says where what prepares comes after', () => {
     const moved = moveStage(plan, 'thumb', plan.stages.length - 1);
     expect(keys(moved).split(' ').sort()).toEqual(keys(plan).split(' ').sort());
     expect(moved.stages.at(-1)?.key).toBe('thumb');
-    expect(consequencesOf(ladder, moved).map(sayMessage)).toContain(
+    expect(checkPlan(ladder, moved).map(sayMessage)).toContain(
       '“Fingers only” now comes before “Thumb only”, which prepares for it.',
     );
     expect(moveStage(plan, 'nothing of the kind', 0)).toBe(plan);
@@ -66,28 +66,31 @@ describe('arranging a ladder', () => {
 
   test('a tempo pinned beyond the hand says so, and one below the target that it ends there', () => {
     const ceiling = Math.floor(ladder.maxTempo ?? 0);
-    const beyond = changeStage(plan, 'tempo', { tempos: [ceiling + 20] });
-    expect(consequencesOf(ladder, beyond).map(sayMessage)).toEqual([
+    const beyond = updateStage(plan, 'tempo', { tempos: [ceiling + 20] });
+    expect(checkPlan(ladder, beyond).map(sayMessage)).toEqual([
       `“Up to tempo” at ${ceiling + 20} bpm is above this hand’s max tempo there (${ceiling} bpm).`,
       expect.stringMatching(/^Limited by: (thumb|index|middle).*\.$/),
     ]);
-    const low = changeStage(plan, 'tempo', { tempos: [70] });
-    expect(consequencesOf(ladder, low).map(sayMessage)).toEqual(['The fastest stage is 70 bpm; the target is 96 bpm.']);
+    const low = updateStage(plan, 'tempo', { tempos: [70] });
+    expect(checkPlan(ladder, low).map(sayMessage)).toEqual(['The fastest stage is 70 bpm; the target is 96 bpm.']);
   });
 
   test('a stage of the teacher’s own has a key of its own, the whole figure’s ceiling, and can be practised', () => {
-    const two = addStage(addStage(plan, { name: 'For somebody', tempo: 80 }), { name: 'Outside', tempo: 84 });
+    const two = addCustomStage(addCustomStage(plan, { name: 'For somebody', tempo: 80 }), {
+      name: 'Outside',
+      tempo: 84,
+    });
     const own = two.stages.slice(-2);
     expect(own.map(({ key }) => key)).toEqual(['own-1', 'own-2']);
     expect(own[0]?.ceiling).toBe(plan.stages.find(({ key }) => key === 'tempo')?.ceiling);
     const alone = { ...two, stages: own };
     const clean = (number: number) =>
       ({ id: `c${number}`, at: number, kind: 'clean', stage: 'own-1', tempo: 80 }) as const;
-    expect(progressOf(alone, [1, 2, 3, 4, 5].map(clean)).stage).toBe(1);
+    expect(computeProgress(alone, [1, 2, 3, 4, 5].map(clean)).stage).toBe(1);
   });
 
   test('a remark of the teacher’s own is kept with its stage', () => {
-    const changed = changeStage(plan, 'muted', { remark: 'As if somebody slept next door.' });
+    const changed = updateStage(plan, 'muted', { remark: 'As if somebody slept next door.' });
     expect(changed.stages.filter(({ remark }) => remark).map(({ key }) => key)).toEqual(['muted']);
   });
 });

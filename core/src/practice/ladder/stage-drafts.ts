@@ -1,8 +1,8 @@
 import { message, type Message } from '../../message/index.ts';
-import { displace } from '../../transform/index.ts';
-import { edit, freshNames } from '../../edit/index.ts';
-import { isolate } from '../../drills/index.ts';
-import type { FingerOptions } from '../../fingering/index.ts';
+import { shiftInTime } from '../../transform/index.ts';
+import { applyPatternEdit, createIdGenerator } from '../../edit/index.ts';
+import { createTroubleSpotDrills } from '../../drills/index.ts';
+import type { FingeringOptions } from '../../fingering/index.ts';
 import {
   PATTERN_LIMITS,
   ACTUATORS,
@@ -65,7 +65,7 @@ export interface StageContext {
   /** The pattern with its digits pinned: parts of it keep the fingering of the whole. */
   readonly pattern: Pattern;
   readonly analysis: PatternAnalysis;
-  readonly options: FingerOptions;
+  readonly options: FingeringOptions;
   /** Shapes to take it over, where it belongs to a song or a set. */
   readonly voicings: readonly Pattern['voicing'][];
   readonly hasBursts: boolean;
@@ -224,7 +224,7 @@ const makeMutedStage = ({ pattern }: StageContext): StageResult => [
 const MAX_TROUBLE_SPOTS = 2;
 
 const makeTroubleSpotStages = ({ pattern, options }: StageContext): StageResult => {
-  const spots = isolate(pattern, options, MAX_TROUBLE_SPOTS);
+  const spots = createTroubleSpotDrills(pattern, options, MAX_TROUBLE_SPOTS);
   if (spots.length === 0) return message('stage.hardest.none');
   return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, description: about }, place): StageDraft => ({
     key: `hardest-${place + 1}`,
@@ -284,8 +284,8 @@ const makeChordStage = ({ pattern, voicings }: StageContext): StageResult => {
 };
 
 const makeDisplacedStage = ({ pattern }: StageContext): StageResult => {
-  const move = displace(subdivisionTicks(pattern))(pattern, [], freshNames(pattern));
-  const done = move.ok ? edit(pattern, move.value) : move;
+  const move = shiftInTime(subdivisionTicks(pattern))(pattern, [], createIdGenerator(pattern));
+  const done = move.ok ? applyPatternEdit(pattern, move.value) : move;
   if (!done.ok) return message('stage.displaced.none');
   return [
     {

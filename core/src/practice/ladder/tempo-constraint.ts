@@ -12,7 +12,7 @@ const parseConstraint = (constraint: TempoConstraint): readonly Actuator[] =>
 /**
  * The constraint that sets the ceiling of what was judged; null where nothing does.
  * @example
- * findLimitingConstraint(judge(valueOrThrow(parseStringNotation('3 3')).pattern)) // => 'i m'
+ * findLimitingConstraint(analysePattern(valueOrThrow(parseStringNotation('3 3')).pattern)) // => 'i m'
  */
 export const findLimitingConstraint = ({
   limitsByConstraint: ceilings,
@@ -41,7 +41,7 @@ export const constraintName = (constraint: TempoConstraint): Message => {
 /**
  * How much longer a hand takes in a constraint than an able adult's: 1 is as long.
  * @example
- * computeTempoRatios(ABLE_ADULT, 'i m') // => 1
+ * computeTempoRatios(ABLE_ADULT_HAND, 'i m') // => 1
  */
 export const computeTimeFactor = (
   { scale, times }: Pick<HandProfile, 'scale' | 'times'>,

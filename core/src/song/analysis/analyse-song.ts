@@ -1,5 +1,5 @@
 import { analysePattern, type PatternAnalysis, type Diagnostic } from '../../analysis/index.ts';
-import type { FingerOptions } from '../../fingering/index.ts';
+import type { FingeringOptions } from '../../fingering/index.ts';
 import { findMotifs, type Motif } from './motifs.ts';
 import { parseBarIndex, expandSong, type MutedStroke, type ExpandedSong } from '../expansion/expand-song.ts';
 import type { Song } from '../model/song.ts';
@@ -76,7 +76,7 @@ const createBarAnalyses = (
  * @example
  * analyseSong(createSong('Song')).motifs.length // => 1
  */
-export const analyseSong = (song: Song, options: FingerOptions = {}): SongAnalysis => {
+export const analyseSong = (song: Song, options: FingeringOptions = {}): SongAnalysis => {
   const written = expandSong(song);
   const judgement = analysePattern(written.pattern, options);
   const strain = computeStrainByBar(judgement, Math.max(1, written.bars.length));

@@ -5,7 +5,7 @@ import {
   computeTimedTransitions,
   type PatternAnalysis,
 } from '../../analysis/index.ts';
-import { taskOf, type FingerOptions, type School } from '../../fingering/index.ts';
+import { createTaskFromPattern, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import { parseBarIndex, expandSong } from '../expansion/expand-song.ts';
 import type { Song } from '../model/song.ts';
@@ -37,11 +37,11 @@ const minOrNull = (values: readonly number[]): number | null => (values.length >
 const computeTempoLimitsByBar = (
   pattern: Pattern,
   judgement: PatternAnalysis,
-  options: FingerOptions,
+  options: FingeringOptions,
 ): ReadonlyMap<number, number> => {
   const limits = new Map<number, number>();
   for (const { to, neededSeconds: seconds, availableSeconds: has } of computeTimedTransitions(
-    taskOf(pattern, options),
+    createTaskFromPattern(pattern, options),
     listDigitsInOrder(pattern, judgement),
   )) {
     const bar = parseBarIndex(pattern.strokes[to]?.id ?? '0/');
@@ -59,7 +59,7 @@ const computeTempoLimitsByBar = (
 export const compareSongSchools = (
   song: Song,
   schools: readonly School[],
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): readonly SongSchoolResult[] => {
   const { pattern, bars: played } = expandSong(song);
   return schools.map((school): SongSchoolResult => {

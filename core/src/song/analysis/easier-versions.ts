@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import { countActuatorStrokes, analysePattern, findPulseActuator } from '../../analysis/index.ts';
-import type { FingerOptions } from '../../fingering/index.ts';
+import type { FingeringOptions } from '../../fingering/index.ts';
 import { fingerName, actuatorOf, type Digit, type Pattern, type Stroke, type Actuator } from '../../pattern/index.ts';
 import { ticksPerBeat } from '../../time/index.ts';
 import { expandUnboundBars, expandSong } from '../expansion/expand-song.ts';
@@ -168,7 +168,7 @@ const createEasierDrafts = (song: Song, study: SongAnalysis): readonly EasierDra
 export const createEasierVersions = (
   song: Song,
   study: SongAnalysis,
-  options: FingerOptions = {},
+  options: FingeringOptions = {},
 ): readonly EasierVersion[] => {
   const whole = study.expanded.pattern.strokes.length;
   const made = createEasierDrafts(song, study).flatMap(({ key, name, song: easier }): EasierVersion[] => {

@@ -1,9 +1,9 @@
 import { valueOrThrow } from '../../errors/index.ts';
 import { parsePattern } from '../../formats/index.ts';
-import { ladderFor } from '../../practice/index.ts';
-import { newSong, sectionPatterns, writeSong, type Song } from '../index.ts';
+import { createLadder } from '../../practice/index.ts';
+import { createSong, createSectionPatterns, expandSong, type Song } from '../index.ts';
 
-const one = newSong('Ash lane');
+const one = createSong('Ash lane');
 const [verse] = one.sections;
 const bars = verse?.bars ?? [];
 const song: Song = {
@@ -25,7 +25,7 @@ const song: Song = {
 } as Song;
 
 describe('sections of a song as something to practise', () => {
-  const found = sectionPatterns(song);
+  const found = createSectionPatterns(song);
   const named = (name: string) => found.find((section) => section.name === name);
 
   test('each as it is played the first time, once, going round, under the song’s name', () => {
@@ -39,7 +39,7 @@ describe('sections of a song as something to practise', () => {
     const pattern = named('Verse')?.pattern;
     expect([pattern?.name, pattern?.bars, pattern?.cyclic]).toEqual(['Ash lane, Verse', 4, true]);
     // The whole song plays the verse's strokes first.
-    const { strokes } = writeSong(song).pattern;
+    const { strokes } = expandSong(song).pattern;
     expect(pattern?.strokes.map(({ at, string }) => [at, string])).toEqual(
       strokes.slice(0, pattern?.strokes.length).map(({ at, string }) => [at, string]),
     );
@@ -49,7 +49,7 @@ describe('sections of a song as something to practise', () => {
     for (const { pattern } of found) {
       if (!pattern) continue;
       expect(parsePattern(JSON.parse(JSON.stringify(pattern))).ok).toBe(true);
-      expect(valueOrThrow(ladderFor(pattern, { target: 80 })).stages.length).toBeGreaterThan(5);
+      expect(valueOrThrow(createLadder(pattern, { target: 80 })).stages.length).toBeGreaterThan(5);
     }
   });
 

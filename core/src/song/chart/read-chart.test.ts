@@ -2,14 +2,14 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem } from '@fleet-wren/wording';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import {
-  capoProposals,
-  capoSong,
-  editSong,
-  readChart,
-  realiseSong,
-  songFromChart,
-  transposeSong,
-  transposeSymbol,
+  proposeCapos,
+  createCapoEdit,
+  applySongEdit,
+  parseChart,
+  flattenSong,
+  createSongFromChart,
+  createTransposeEdit,
+  transposeChordSymbol,
   type Song,
 } from '../index.ts';
 
@@ -19,23 +19,23 @@ const chords = (song: Song): string =>
     .join(' | ');
 
 describe('a song in another key', () => {
-  const song = valueOrThrow(songFromChart(valueOrThrow(readChart('| C | G/B | Am . F . |')), 'Song'));
-  const edited = (change: ReturnType<typeof transposeSong>): Song =>
-    valueOrThrow(editSong(song, valueOrThrow(change))).document;
+  const song = valueOrThrow(createSongFromChart(valueOrThrow(parseChart('| C | G/B | Am . F . |')), 'Song'));
+  const edited = (change: ReturnType<typeof createTransposeEdit>): Song =>
+    valueOrThrow(applySongEdit(song, valueOrThrow(change))).document;
 
   test('moved two frets up, every chord by name, and back', () => {
-    const up = edited(transposeSong(song, 2));
+    const up = edited(createTransposeEdit(song, 2));
     expect(chords(up)).toBe('D | A/C# | Bm G');
     expect(Object.keys(up.voicings).sort()).toEqual(['A/C#', 'Bm', 'D', 'G']);
-    const back = valueOrThrow(editSong(up, valueOrThrow(transposeSong(up, -2)))).document;
+    const back = valueOrThrow(applySongEdit(up, valueOrThrow(createTransposeEdit(up, -2)))).document;
     expect(back).toEqual(song);
   });
 
   test('behind a capo it sounds as before', () => {
-    const behind = edited(capoSong(song, 5));
+    const behind = edited(createCapoEdit(song, 5));
     expect(chords(behind)).toBe(chords(song));
     const basses = (one: Song): readonly (number | null)[] =>
-      realiseSong(one)
+      flattenSong(one)
         .strokes.filter(({ at }) => at % 3360 === 0)
         .map(({ pitch }) => (pitch ?? 0) % 12);
     expect(basses(behind)).toEqual(basses(song));
@@ -46,7 +46,7 @@ const standard = createInstrument(findTuningOrStandard('standard'));
 
 describe('chord charts', () => {
   const bars = (chart: string): string =>
-    valueOrThrow(readChart(chart))
+    valueOrThrow(parseChart(chart))
       .sections.map(
         ({ name, repeatCount: times, bars: all }) =>
           `${name}×${times}: ${all.map(({ chords, isNoChord: silent }) => (silent ? '-' : chords.map(({ symbol, position: share }) => `${symbol}@${share}`).join(' '))).join(' | ')}`,
@@ -70,7 +70,7 @@ describe('chord charts', () => {
   ])('%j', (chart, expected) => expect(bars(chart)).toBe(expected));
 
   test('words stay with their bars', () => {
-    const [section] = valueOrThrow(readChart('C      G\nslowly down the river')).sections;
+    const [section] = valueOrThrow(parseChart('C      G\nslowly down the river')).sections;
     expect(section?.bars.map(({ lyrics: words }) => words)).toEqual(['slowly', 'down the river']);
   });
 
@@ -83,12 +83,12 @@ describe('chord charts', () => {
     ['| C | '.repeat(500), /bars/],
     ['x'.repeat(30_000), /characters/],
   ])('%j is refused, and said where', (chart, words) => {
-    const read = readChart(chart);
+    const read = parseChart(chart);
     expect(read.ok ? '' : read.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 
   test('a bar whose chords overflow is refused', () => {
-    const made = songFromChart(valueOrThrow(readChart('| C G Am F C G Am F C G |')), 'Song');
+    const made = createSongFromChart(valueOrThrow(parseChart('| C G Am F C G Am F C G |')), 'Song');
     expect(made.ok ? '' : made.problems.map(sayProblem).join(' ')).toMatch(/bar 1.*more chords/);
   });
 });
@@ -101,14 +101,14 @@ describe('keys and capos', () => {
     ['Bb', 1, 'B'],
     ['G', 1, 'Ab'],
     ['N.C.', 3, 'N.C.'],
-  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeSymbol(symbol, by)).toBe(moved));
+  ])('%s moved by %i is %s', (symbol, by, moved) => expect(transposeChordSymbol(symbol, by)).toBe(moved));
 
   test('there and back is where it was, as pitches', () => {
-    for (let by = 0; by < 12; by += 1) expect(transposeSymbol(transposeSymbol('C', by), -by)).toBe('C');
+    for (let by = 0; by < 12; by += 1) expect(transposeChordSymbol(transposeChordSymbol('C', by), -by)).toBe('C');
   });
 
   test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
-    const found = capoProposals(['Bb', 'Eb', 'F'], standard).filter(({ openShapeCount: open }) => open === 3);
+    const found = proposeCapos(['Bb', 'Eb', 'F'], standard).filter(({ openShapeCount: open }) => open === 3);
     expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(
       expect.arrayContaining(['1: A D E', '3: G C D']),
     );

@@ -4,17 +4,17 @@ import { sayProblem } from '@fleet-wren/wording';
 import { findShape, type Voicing } from '../../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import {
-  SONG_KIND,
-  editSong,
-  formLine,
-  newSong,
-  problemsOfSong,
-  readChart,
-  readSong,
-  readSongFile,
-  songFromChart,
-  writeSongFile,
-  type AnySongEdit,
+  SONG_DOCUMENT_TYPE,
+  applySongEdit,
+  formatForm,
+  createSong,
+  validateSong,
+  parseChart,
+  parseSong,
+  parseSongFile,
+  createSongFromChart,
+  serialiseSong,
+  type SongChange,
   type Bar,
   type Song,
 } from '../index.ts';
@@ -23,7 +23,7 @@ const shape = (chord: string): Voicing =>
   findShape(createInstrument(findTuningOrStandard('standard')), chord) as Voicing;
 
 const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
-  valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));
+  valueOrThrow(createSongFromChart(valueOrThrow(parseChart(chart)), 'Song', changes));
 
 /** A bar of one chord over a figure. */
 const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
@@ -32,17 +32,17 @@ const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
   ...more,
 });
 
-const editArbitrary: fc.Arbitrary<AnySongEdit> = fc.oneof(
-  fc.integer({ min: 10, max: 420 }).map((tempo): AnySongEdit => ({ kind: 'setTempo', tempo })),
-  fc.string({ maxLength: 130 }).map((name): AnySongEdit => ({ kind: 'rename', name })),
-  fc.constantFrom(undefined, 60, 67, 90).map((swing): AnySongEdit => ({ kind: 'setSwing', swing })),
-  fc.constantFrom('rolling', 'hybrid', 'nobody’s').map((school): AnySongEdit => ({ kind: 'chooseSchool', school })),
+const editArbitrary: fc.Arbitrary<SongChange> = fc.oneof(
+  fc.integer({ min: 10, max: 420 }).map((tempo): SongChange => ({ kind: 'setTempo', tempo })),
+  fc.string({ maxLength: 130 }).map((name): SongChange => ({ kind: 'rename', name })),
+  fc.constantFrom(undefined, 60, 67, 90).map((swing): SongChange => ({ kind: 'setSwing', swing })),
+  fc.constantFrom('rolling', 'hybrid', 'nobody’s').map((school): SongChange => ({ kind: 'chooseSchool', school })),
   fc
     .constantFrom('C', 'G', 'Q')
-    .map((id): AnySongEdit => ({ kind: 'setVoicing', id, voicing: id === 'Q' ? undefined : shape(id) })),
+    .map((id): SongChange => ({ kind: 'setVoicing', id, voicing: id === 'Q' ? undefined : shape(id) })),
   fc
     .array(fc.constantFrom(bar('C'), bar('G'), bar(), bar('C', { texture: 'rest' })), { maxLength: 5 })
-    .map((bars): AnySongEdit => ({ kind: 'setBars', section: 'section-1', bars })),
+    .map((bars): SongChange => ({ kind: 'setBars', section: 'section-1', bars })),
   fc
     .array(
       fc.constantFrom(
@@ -52,8 +52,8 @@ const editArbitrary: fc.Arbitrary<AnySongEdit> = fc.oneof(
       ),
       { maxLength: 3 },
     )
-    .map((form): AnySongEdit => ({ kind: 'setForm', form })),
-  fc.constant<AnySongEdit>({
+    .map((form): SongChange => ({ kind: 'setForm', form })),
+  fc.constant<SongChange>({
     kind: 'batch',
     edits: [
       { kind: 'setTempo', tempo: 77 },
@@ -66,27 +66,27 @@ describe('edits of songs', () => {
   test('each can be taken back, and what is accepted can stand', () => {
     fc.assert(
       fc.property(fc.array(editArbitrary, { maxLength: 8 }), (edits) => {
-        let song = newSong('Song');
+        let song = createSong('Song');
         const states = [song];
-        const inverses: AnySongEdit[] = [];
+        const inverses: SongChange[] = [];
         for (const change of edits) {
-          const done = editSong(song, change);
+          const done = applySongEdit(song, change);
           if (!done.ok) continue;
           song = done.value.document;
-          expect(problemsOfSong(song)).toEqual([]);
+          expect(validateSong(song)).toEqual([]);
           states.push(song);
           inverses.push(done.value.inverse);
         }
         for (const inverse of inverses.reverse()) {
           expect(song).toEqual(states.pop());
-          song = valueOrThrow(editSong(song, inverse)).document;
+          song = valueOrThrow(applySongEdit(song, inverse)).document;
         }
-        expect(song).toEqual(newSong('Song'));
+        expect(song).toEqual(createSong('Song'));
       }),
     );
   });
 
-  test.each<[string, AnySongEdit, RegExp]>([
+  test.each<[string, SongChange, RegExp]>([
     [
       'a form that names no section',
       { kind: 'setForm', form: [{ section: 'x', times: 1 }] },
@@ -120,9 +120,9 @@ describe('edits of songs', () => {
       { kind: 'setForm', form: Array.from({ length: 40 }, () => ({ section: 'section-1', times: 16 })) },
       /2560 bars/,
     ],
-    ['an edit without a name', { kind: 'fly' } as unknown as AnySongEdit, /no change called/],
+    ['an edit without a name', { kind: 'fly' } as unknown as SongChange, /no change called/],
   ])('%s is refused with a reason', (_what, change, words) => {
-    const done = editSong(newSong('Song'), change);
+    const done = applySongEdit(createSong('Song'), change);
     expect(done.ok ? '' : done.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
@@ -133,12 +133,12 @@ describe('files', () => {
       swing: 60,
       tags: ['slow'],
     });
-    expect(valueOrThrow(readSongFile(writeSongFile(song)))).toEqual(song);
-    expect(valueOrThrow(readSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
+    expect(valueOrThrow(parseSongFile(serialiseSong(song)))).toEqual(song);
+    expect(valueOrThrow(parseSong(JSON.parse(JSON.stringify(song))))).toEqual(song);
   });
 
   test('a slip in its file is named with the line and column it stands at', () => {
-    const read = readSongFile('{\n  "format": nonsense\n}');
+    const read = parseSongFile('{\n  "format": nonsense\n}');
     expect(read.ok ? [] : read.problems.map(({ code, details }) => [code, details?.line, details?.column])).toEqual([
       ['not-json', 2, 14],
     ]);
@@ -150,7 +150,7 @@ describe('files', () => {
     ['{"format": "fleet-wren-song", "version": "one", "song": {}}', 'field-wrong'],
     ['{"format": "fleet-wren-song", "version": 9, "song": {}}', 'too-new'],
   ])('%s is refused as %s', (source, code) => {
-    const read = readSongFile(source);
+    const read = parseSongFile(source);
     expect(read.ok ? '' : read.problems[0]?.code).toBe(code);
   });
 
@@ -160,19 +160,19 @@ describe('files', () => {
     ['{}', /not a Fleet Wren/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 9, song: {} }), /newer/],
     [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { name: 7 } }), /song\.name/],
-    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), extra: 1 } }), /song\.extra/],
+    [JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...createSong('x'), extra: 1 } }), /song\.extra/],
     [
-      JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...newSong('x'), tempo: 5 } }),
+      JSON.stringify({ format: 'fleet-wren-song', version: 1, song: { ...createSong('x'), tempo: 5 } }),
       /^5 bpm is out of range/,
     ],
     ['x'.repeat(2_000_001), /characters/],
   ])('what is no song is refused (%#)', (text, words) => {
-    const read = readSongFile(text);
+    const read = parseSongFile(text);
     expect(read.ok ? '' : read.problems.map(sayProblem).join(' ')).toMatch(words);
   });
 });
 
 test('a form as a line', () => {
-  expect(formLine({ ...newSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('A ×2');
-  expect(SONG_KIND.name).toBe('song');
+  expect(formatForm({ ...createSong('x'), form: [{ section: 'section-1', times: 2 }] })).toBe('A ×2');
+  expect(SONG_DOCUMENT_TYPE.name).toBe('song');
 });

@@ -2,24 +2,24 @@ import { sayMessage } from '@fleet-wren/wording';
 import { parseMidi } from 'midi-file';
 import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
-import { parseStringNotation, writeMidi } from '../../formats/index.ts';
+import { parseStringNotation, exportMidi } from '../../formats/index.ts';
 import { findShape, type Voicing } from '../../harmony/index.ts';
 import { createInstrument, findTuningOrStandard } from '../../instrument/index.ts';
 import { createPattern, soundingPitchOfStroke, type Stroke } from '../../pattern/index.ts';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import {
-  FORMS,
-  learningOrder,
-  newSong,
-  problemsOfSong,
-  readChart,
-  patternOfBar,
-  realiseSong,
-  songFromChart,
-  studySong,
-  summaryOfSong,
+  FORM_TEMPLATES,
+  computeLearningOrder,
+  createSong,
+  validateSong,
+  parseChart,
+  createBarPattern,
+  flattenSong,
+  createSongFromChart,
+  analyseSong,
+  createSongSummary,
   unfoldForm,
-  writeSong,
+  expandSong,
   type Bar,
   type Song,
 } from '../index.ts';
@@ -28,7 +28,7 @@ const standard = createInstrument(findTuningOrStandard('standard'));
 const shape = (chord: string): Voicing => findShape(standard, chord) as Voicing;
 
 const fromChart = (chart: string, changes: Partial<Song> = {}): Song =>
-  valueOrThrow(songFromChart(valueOrThrow(readChart(chart)), 'Song', changes));
+  valueOrThrow(createSongFromChart(valueOrThrow(parseChart(chart)), 'Song', changes));
 
 /** A bar of one chord over a figure. */
 const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
@@ -167,21 +167,21 @@ describe('forms unfolded, against forms written out by hand', () => {
       'a1 b1 b1 c1 a1',
     ],
   ])('%s', (_what, lengths, form, expected) => {
-    expect(letters({ ...newSong('Song'), sections: sections(lengths), form })).toBe(expected);
+    expect(letters({ ...createSong('Song'), sections: sections(lengths), form })).toBe(expected);
   });
 
-  test.each(FORMS.map((form) => [form.key, form] as const))(
+  test.each(FORM_TEMPLATES.map((form) => [form.key, form] as const))(
     'the template “%s” makes a song that stands',
     (_key, form) => {
       for (const key of [0, 1, 4, 9]) {
         const song = fromChart(form.chart({ key, quickChange: true, turnaround: true }, sayMessage));
-        expect(problemsOfSong(song)).toEqual([]);
+        expect(validateSong(song)).toEqual([]);
       }
     },
   );
 
   test('twelve bars in E with a quick change and a turnaround (common practice, no source)', () => {
-    const twelve = FORMS.find(({ key }) => key === 'twelve-bar');
+    const twelve = FORM_TEMPLATES.find(({ key }) => key === 'twelve-bar');
     const song = fromChart(twelve?.chart({ key: 4, quickChange: true, turnaround: true }, sayMessage) ?? '');
     expect(
       unfoldForm(song)
@@ -197,7 +197,7 @@ describe('a song is a score', () => {
     const { pattern } = valueOrThrow(parseStringNotation(figure, { subdivision: 2, wholeBeats: true }));
     const ticks = 3360;
     const song: Song = {
-      ...newSong('Song'),
+      ...createSong('Song'),
       voicings: Object.fromEntries(chords.map((chord) => [chord, shape(chord)])),
       figures: [{ id: 'figure-1', name: 'Figure', length: ticks, strokes: pattern.strokes }],
       sections: [{ id: 's', name: 'S', bars: chords.map((chord) => bar(chord)) }],
@@ -211,7 +211,7 @@ describe('a song is a score', () => {
           : [{ id: `${index}-${id}`, at: at + index * ticks, string, fret }];
       }),
     );
-    const score = realise(
+    const score = flattenScore(
       createPattern('Song', {
         bars: chords.length,
         subdivision: 2,
@@ -220,7 +220,7 @@ describe('a song is a score', () => {
         strokes: byHand,
       }),
     );
-    const plain = ({ strokes, length, bars, tempos }: ReturnType<typeof realise>) => ({
+    const plain = ({ strokes, length, bars, tempos }: ReturnType<typeof flattenScore>) => ({
       length,
       bars,
       tempos,
@@ -232,7 +232,7 @@ describe('a song is a score', () => {
         pitch,
       })),
     });
-    expect(plain(realiseSong(song))).toEqual(plain(score));
+    expect(plain(flattenSong(song))).toEqual(plain(score));
   };
 
   test.each([
@@ -243,7 +243,7 @@ describe('a song is a score', () => {
 
   test('the thumb follows the chord, the fingers keep their strings (check table of 2-domain)', () => {
     const song = fromChart('| E | A | D | G | C | Em | Am | G/B |');
-    const basses = writeSong(song)
+    const basses = expandSong(song)
       .pattern.strokes.filter(({ at }) => at % 3360 === 0)
       .map(({ string }) => string);
     expect(basses).toEqual([6, 5, 4, 6, 5, 6, 5, 5]);
@@ -251,7 +251,7 @@ describe('a song is a score', () => {
 
   test('a chord that changes inside a bar moves the bass from there on', () => {
     const song = fromChart('| C . D . |');
-    const { pattern } = writeSong(song);
+    const { pattern } = expandSong(song);
     const basses = pattern.strokes.filter(({ string }) => string > 3).map(({ at, string }) => [at, string]);
     // C: bass 5, alternating with 4; from the third beat on D: bass 4, and no other bass string sounds, so string 3.
     expect(basses).toEqual([
@@ -263,10 +263,10 @@ describe('a song is a score', () => {
 
   test('a string the shape mutes is left out and named, with the nearest that sounds', () => {
     const song: Song = {
-      ...newSong('Song'),
+      ...createSong('Song'),
       figures: [{ id: 'figure-1', name: 'Low', length: 3360, strokes: [{ id: 'a', at: 0, string: 6 }] }],
     };
-    const { pattern, mutedStrokes: muted } = writeSong(song);
+    const { pattern, mutedStrokes: muted } = expandSong(song);
     expect(pattern.strokes).toEqual([]);
     expect(muted[0]).toEqual({ bar: 0, stroke: 'a.0.0', string: 6, chord: 'C', nearest: 5 });
   });
@@ -274,12 +274,12 @@ describe('a song is a score', () => {
   test('a melody note takes the place of what is struck on its string at its time', () => {
     const melody: Stroke[] = [{ id: 'm', at: 420, string: 2, fret: 5 }];
     const song = {
-      ...newSong('Song'),
+      ...createSong('Song'),
       sections: [{ id: 's', name: 'S', bars: [bar('C', { melody })] }],
       form: [{ section: 's', times: 1 }],
     };
-    const at420 = writeSong(song).pattern.strokes.filter(({ at }) => at === 420);
-    expect(at420.map((stroke) => [stroke.string, soundingPitchOfStroke(writeSong(song).pattern, stroke)])).toEqual([
+    const at420 = expandSong(song).pattern.strokes.filter(({ at }) => at === 420);
+    expect(at420.map((stroke) => [stroke.string, soundingPitchOfStroke(expandSong(song).pattern, stroke)])).toEqual([
       [2, 64],
     ]);
   });
@@ -296,12 +296,12 @@ describe('a song is a score', () => {
     };
     const one = bar('C', { texture: { figure: 'figure-1', begins } });
     const song = {
-      ...newSong('Song'),
+      ...createSong('Song'),
       figures: [figure],
       sections: [{ id: 's', name: 'S', bars: [one, one] }],
       form: [{ section: 's', times: 1 }],
     };
-    const strings = writeSong(song)
+    const strings = expandSong(song)
       .pattern.strokes.map(({ string }) => string)
       .join(' ');
     expect(strings).toBe(begins === 'runs on' ? '5 3 2 5 3 2 5 3' : '5 3 2 5 5 3 2 5');
@@ -316,7 +316,7 @@ describe('a song is a score', () => {
         bars: section.bars.map((one) => ({ ...one, texture: { figure: 'figure-1', begins: 'each chord' as const } })),
       })),
     };
-    const basses = writeSong(again)
+    const basses = expandSong(again)
       .pattern.strokes.filter(({ string }) => string > 3)
       .map(({ at, string }) => [at, string]);
     expect(basses).toEqual([
@@ -328,8 +328,8 @@ describe('a song is a score', () => {
   });
 
   test('its MIDI file is read by an independent reader, note for note', () => {
-    const score = realiseSong(fromChart('| C | G | Am | F |'));
-    const notes = (parseMidi(writeMidi(score)).tracks.flat() ?? []).filter(({ type }) => type === 'noteOn');
+    const score = flattenSong(fromChart('| C | G | Am | F |'));
+    const notes = (parseMidi(exportMidi(score)).tracks.flat() ?? []).filter(({ type }) => type === 'noteOn');
     expect(notes).toHaveLength(score.strokes.length);
   });
 });
@@ -338,31 +338,31 @@ describe('one bar as a pattern to be edited', () => {
   const song = fromChart('| C | G . D . |');
 
   test('its strokes keep their roles, and have frets only of their own', () => {
-    const { strokes, voicing, bars } = patternOfBar(song, 1);
+    const { strokes, voicing, bars } = createBarPattern(song, 1);
     expect([voicing.chord, bars]).toEqual(['G', 1]);
     expect(strokes[0]).toMatchObject({ role: 'bass', string: 6 });
     expect(strokes.every(({ fret }) => fret === undefined)).toBe(true);
   });
 
   test('written back into its bar it is the same music', () => {
-    const written = patternOfBar(song, 1).strokes;
+    const written = createBarPattern(song, 1).strokes;
     const sections = song.sections.map((section) => ({
       ...section,
       bars: section.bars.map((one, index) => (index === 1 ? { ...one, texture: { written } } : one)),
     }));
     const plain = (one: Song): readonly unknown[] =>
-      realiseSong(one).strokes.map(({ at, string, pitch }) => [at, string, pitch]);
+      flattenSong(one).strokes.map(({ at, string, pitch }) => [at, string, pitch]);
     expect(plain({ ...song, sections })).toEqual(plain(song));
   });
 
   test('a bar that is not there is an empty one', () => {
-    expect(patternOfBar(song, 99).strokes).toEqual([]);
+    expect(createBarPattern(song, 99).strokes).toEqual([]);
   });
 });
 
 describe('what is said of a song', () => {
   const song = fromChart('Verse:\n| C | G | Am | F |\nChorus:\n| F | G | C | C |', { tempo: 100 });
-  const study = studySong(song);
+  const study = analyseSong(song);
 
   test('it is fingered as one, as the written-out pattern is', () => {
     expect(study.analysis).toEqual(analysePattern(study.expanded.pattern));
@@ -383,7 +383,7 @@ describe('what is said of a song', () => {
   });
 
   test('the order of learning reaches every bar, the most bars for the least strain first', () => {
-    const order = learningOrder(study.motifs);
+    const order = computeLearningOrder(study.motifs);
     expect(order.at(-1)).toMatchObject({ reached: 8, of: 8 });
     const [first] = order;
     expect(study.motifs[first?.motif ?? 0]?.bars.length).toBe(Math.max(...study.motifs.map(({ bars }) => bars.length)));
@@ -395,7 +395,7 @@ describe('what is said of a song', () => {
   });
 
   test('in a list', () => {
-    expect(summaryOfSong(song)).toMatchObject({
+    expect(createSongSummary(song)).toMatchObject({
       bars: 8,
       tempo: 100,
       metre: '4/4',

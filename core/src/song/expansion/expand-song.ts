@@ -8,7 +8,7 @@ import {
   type ChordRole,
   type Stroke,
 } from '../../pattern/index.ts';
-import { realise, type Score } from '../../score/index.ts';
+import { flattenScore, type Score } from '../../score/index.ts';
 import { isSubdivisionPossible, ticksPerBeat, type Metre } from '../../time/index.ts';
 import type { Bar, BarChord, Song } from '../model/song.ts';
 import { unfoldForm, type PlayedBar } from '../model/unfold-form.ts';
@@ -331,6 +331,6 @@ const listChordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing
  * flattenSong(createSong('Song')).bars.length // => 4
  */
 export const flattenSong = (song: Song, written: ExpandedSong = expandSong(song)): Score => ({
-  ...realise(written.pattern),
+  ...flattenScore(written.pattern),
   chords: listChordSpans(song, written.bars, written.pattern.voicing),
 });

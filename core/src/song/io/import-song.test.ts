@@ -3,23 +3,31 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { sayProblem, sayMessage } from '@fleet-wren/wording';
 import {
   parseMidiMusic,
-  readMusicXmlMusic,
+  parseMusicXmlText,
   parseTab,
-  writeMidi,
-  writeMusicXml,
+  exportMidi,
+  exportMusicXml,
   exportTab,
 } from '../../formats/index.ts';
-import type { ReadMusic } from '../../formats/index.ts';
+import type { ParsedMusic } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
-import { FORMS, readChart, realiseSong, songForFiles, songFromChart, songFromMusic, type Song } from '../index.ts';
+import {
+  FORM_TEMPLATES,
+  parseChart,
+  flattenSong,
+  prepareSongExport,
+  createSongFromChart,
+  createSongFromScore,
+  type Song,
+} from '../index.ts';
 
 /** Invented songs: every form, a figure of its own, in several metres, keys and tempos. */
-const SONGS: readonly Song[] = FORMS.flatMap((form, index) =>
+const SONGS: readonly Song[] = FORM_TEMPLATES.flatMap((form, index) =>
   [0, 4, 7].map((key) => {
     const random = createSeededRandom(index * 12 + key + 1);
     const metre = { beats: [4, 3, 6][key % 3] as number, unit: 4 } as const;
-    const chart = valueOrThrow(readChart(form.chart({ key, quickChange: true, turnaround: true }, sayMessage)));
-    const song = valueOrThrow(songFromChart(chart, `Song ${index} in ${key}`, { metre, tempo: 60 + 7 * key }));
+    const chart = valueOrThrow(parseChart(form.chart({ key, quickChange: true, turnaround: true }, sayMessage)));
+    const song = valueOrThrow(createSongFromChart(chart, `Song ${index} in ${key}`, { metre, tempo: 60 + 7 * key }));
     const strokes = Array.from({ length: metre.beats * 2 }, (_, slot) => ({
       id: `f${slot}`,
       at: slot * 420,
@@ -33,32 +41,32 @@ const SONGS: readonly Song[] = FORMS.flatMap((form, index) =>
 
 /** Everything that is heard, by time. */
 const heard = (song: Song): readonly string[] => {
-  const { strokes } = realiseSong(song);
+  const { strokes } = flattenSong(song);
   return strokes.flatMap(({ at, pitch }) => (pitch === null ? [] : [`${at}/${pitch}`])).sort();
 };
 
 /** The chords in order; one that is said again is the same one going on. */
 const chordsIn = (song: Song): string =>
-  realiseSong(song)
+  flattenSong(song)
     .chords.map(({ voicing }) => voicing.chord.replace('#', '♯'))
     .filter((chord, index, all) => chord !== all[index - 1])
     .join(' ');
 
-const back = (music: ReadMusic): Song => {
-  const made = songFromMusic(music);
+const back = (music: ParsedMusic): Song => {
+  const made = createSongFromScore(music);
   if (!made.ok) throw new Error(made.problems.map(sayProblem).join(' '));
   return made.value.song;
 };
 
 describe('songs go out and come back with the same notes at the same times', () => {
   test.each(SONGS.map((song) => [song.name, song] as const))('%s', (_name, song) => {
-    const { score, annotations: said } = songForFiles(song);
+    const { score, annotations: said } = prepareSongExport(song);
     const digits = score.strokes.map(() => null);
-    const xml = back(valueOrThrow(readMusicXmlMusic(writeMusicXml(score, digits, said), new SaxesParser())));
+    const xml = back(valueOrThrow(parseMusicXmlText(exportMusicXml(score, digits, said), new SaxesParser())));
     expect(heard(xml)).toEqual(heard(song));
     expect(xml.tempo).toBe(song.tempo);
     expect(chordsIn(xml)).toBe(chordsIn(song));
-    const midi = back(valueOrThrow(parseMidiMusic(writeMidi(score, said))));
+    const midi = back(valueOrThrow(parseMidiMusic(exportMidi(score, said))));
     expect(heard(midi)).toEqual(heard(song));
     const tab = back(valueOrThrow(parseTab(exportTab(score, digits, 'school', said))));
     expect(heard(tab)).toEqual(heard(song));
@@ -90,7 +98,7 @@ test('repeats, endings, a pickup, another tempo and words of a score become a fo
     bar(two[0] + note('A', 3, 3, 2) + two[1]),
     bar(`${mark('End')}<sound tempo="50"/>${note('C', 3, 5, 3)}`),
   ].join('')}</part></score-partwise>`;
-  const song = back(valueOrThrow(readMusicXmlMusic(source, new SaxesParser())));
+  const song = back(valueOrThrow(parseMusicXmlText(source, new SaxesParser())));
   expect(song.sections.map(({ name, bars }) => `${name} ${bars.length}`)).toEqual(['A 1', 'Verse 2', 'End 1']);
   expect(song.sections[0]?.bars[0]?.metre).toEqual({ beats: 1, unit: 4 });
   expect(song.sections[2]?.tempo).toBe(50);

@@ -1,5 +1,5 @@
 import { rehearsalLetter } from '../rehearsal-letter.ts';
-import { repeatsOf, type ReadBar, type Repeat } from '../../formats/index.ts';
+import { findRepeats, type ParsedBar, type RepeatSpan } from '../../formats/index.ts';
 import { isDeepEqual } from '../../pattern/index.ts';
 import { SONG_LIMITS, type Bar, type FormEntry } from '../model/song.ts';
 
@@ -23,7 +23,7 @@ class SectionCollector {
   readonly form: FormEntry[] = [];
 
   constructor(
-    private readonly read: readonly ReadBar[],
+    private readonly read: readonly ParsedBar[],
     private readonly bars: readonly Bar[],
   ) {}
 
@@ -70,7 +70,7 @@ const range = (from: number, to: number): readonly number[] =>
   Array.from({ length: Math.max(0, to - from) }, (_, index) => from + index);
 
 /** Bars cut where a section begins: at a name, after a double line, where the tempo changes. */
-const splitAtBoundaries = (read: readonly ReadBar[], from: number, to: number): readonly (readonly number[])[] => {
+const splitAtBoundaries = (read: readonly ParsedBar[], from: number, to: number): readonly (readonly number[])[] => {
   const begins = range(from, to).filter((index) => {
     const bar = read[index];
     const before = read[index - 1];
@@ -79,10 +79,13 @@ const splitAtBoundaries = (read: readonly ReadBar[], from: number, to: number): 
   return begins.map((start, place) => range(start, begins[place + 1] ?? to));
 };
 
-const addSegments = (made: SectionCollector, read: readonly ReadBar[], indexes: readonly (readonly number[])[]): void =>
-  indexes.forEach((some) => made.add(some, read[some[0] ?? 0]?.section));
+const addSegments = (
+  made: SectionCollector,
+  read: readonly ParsedBar[],
+  indexes: readonly (readonly number[])[],
+): void => indexes.forEach((some) => made.add(some, read[some[0] ?? 0]?.section));
 
-const addRepeat = (made: SectionCollector, read: readonly ReadBar[], { from, to, times }: Repeat): void => {
+const addRepeat = (made: SectionCollector, read: readonly ParsedBar[], { from, to, times }: RepeatSpan): void => {
   const body = range(from, to + 1).filter((index) => (read[index]?.endings ?? []).length === 0);
   const ofTime = (time: number): readonly number[] =>
     range(from, to + 1).filter((index) => read[index]?.endings?.includes(time));
@@ -103,10 +106,10 @@ const addRepeat = (made: SectionCollector, read: readonly ReadBar[], { from, to,
  * The form of what was read: what is repeated is one section played several times, with its endings; the rest is cut where
  * a name, a double line or another tempo begins.
  */
-export const inferForm = (read: readonly ReadBar[], bars: readonly Bar[]): ImportedForm => {
+export const inferForm = (read: readonly ParsedBar[], bars: readonly Bar[]): ImportedForm => {
   const made = new SectionCollector(read, bars);
   let next = 0;
-  for (const repeat of repeatsOf(read)) {
+  for (const repeat of findRepeats(read)) {
     addSegments(made, read, splitAtBoundaries(read, next, repeat.from));
     addRepeat(made, read, repeat);
     next = repeat.to + 1;

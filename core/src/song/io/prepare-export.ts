@@ -1,4 +1,4 @@
-import type { ScoreWords } from '../../formats/index.ts';
+import type { ScoreAnnotations } from '../../formats/index.ts';
 import type { Score } from '../../score/index.ts';
 import { flattenSong, expandSong, type ExpandedSong } from '../expansion/expand-song.ts';
 import type { Song } from '../model/song.ts';
@@ -7,7 +7,7 @@ import type { Song } from '../model/song.ts';
 export interface SongExport {
   readonly expanded: ExpandedSong;
   readonly score: Score;
-  readonly annotations: ScoreWords;
+  readonly annotations: ScoreAnnotations;
 }
 
 /**

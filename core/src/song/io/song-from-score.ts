@@ -1,13 +1,13 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
 import {
-  gridOf,
-  heardShape,
+  findSubdivisionGrid,
+  inferShape,
   strung,
-  withoutFrets,
-  type ReadBar,
-  type ReadChord,
-  type ReadMusic,
+  removeRedundantFrets,
+  type ParsedBar,
+  type ParsedChord,
+  type ParsedMusic,
   type TimedNote,
 } from '../../formats/index.ts';
 import {
@@ -34,21 +34,21 @@ export interface ImportedSong {
 
 /** A bar with its strokes on their strings, each with its fret. */
 interface BarWithStrings {
-  readonly bar: ReadBar;
+  readonly bar: ParsedBar;
   readonly ticks: number;
   readonly metre: Metre | undefined;
   readonly strokes: readonly Stroke[];
 }
 
 /** The metre of a bar of its own length, where that is whole beats; undefined where the song's holds or none can be said. */
-const inferMetre = ({ metre, ticks }: ReadBar, usual: Metre): Metre | undefined => {
+const inferMetre = ({ metre, ticks }: ParsedBar, usual: Metre): Metre | undefined => {
   const beats = ticks / ticksPerBeat(metre);
   const whole = Number.isInteger(beats) && beats >= 1 && ticks < ticksPerBar(metre) ? { ...metre, beats } : metre;
   return whole.beats === usual.beats && whole.unit === usual.unit ? undefined : whole;
 };
 
 /** All notes on their strings, bar by bar: positions are looked for over the whole piece. */
-const assignStrings = (music: ReadMusic, usual: Metre) => {
+const assignStrings = (music: ParsedMusic, usual: Metre) => {
   const starts: number[] = [];
   const notes: TimedNote[] = [];
   let start = 0;
@@ -83,7 +83,7 @@ interface ShapeTable {
   readonly unheld: Set<string>;
 }
 
-const chooseShape = (instrument: Instrument, { symbol, frets }: ReadChord): Voicing | undefined => {
+const chooseShape = (instrument: Instrument, { symbol, frets }: ParsedChord): Voicing | undefined => {
   if (frets?.length === stringCount(instrument)) return { chord: symbol, frets };
   const found = findVoicings(symbol, instrument, { maxResults: 1 });
   const shape = findShape(instrument, symbol) ?? (found.ok ? found.value[0]?.voicing : undefined);
@@ -91,7 +91,7 @@ const chooseShape = (instrument: Instrument, { symbol, frets }: ReadChord): Voic
 };
 
 /** The name under which a chord's shape is kept; undefined where it has none. */
-const registerShape = (shapes: ShapeTable, instrument: Instrument, chord: ReadChord): string | undefined => {
+const registerShape = (shapes: ShapeTable, instrument: Instrument, chord: ParsedChord): string | undefined => {
   const shape = chooseShape(instrument, chord);
   if (!shape) {
     shapes.unheld.add(chord.symbol);
@@ -118,7 +118,7 @@ const inferChords = (
         return voicing === undefined ? [] : [{ at: chord.at, voicing }];
       })
       .filter(({ at }, index, all) => all.findIndex((one) => one.at === at) === index);
-  const heard = heardShape(instrument, strokes);
+  const heard = inferShape(instrument, strokes);
   if (!heard) return [];
   shapes.byName.set(heard.chord, heard);
   return [{ at: 0, voicing: heard.chord }];
@@ -143,7 +143,7 @@ const bindToChords = (
   strokes.map((stroke) => {
     const chord = chords.findLast(({ at }) => at <= stroke.at);
     const shape = (chord && shapes.byName.get(chord.voicing)) ?? held;
-    const [free] = withoutFrets([stroke], shape);
+    const [free] = removeRedundantFrets([stroke], shape);
     const role = free && getChordRole(instrument, shape, free);
     return role && free ? { ...free, role } : (free ?? stroke);
   });
@@ -239,7 +239,7 @@ const createSections = (written: readonly ImportedSection[], tempo: number): Son
     ...(own !== undefined && clampTempo(own) !== tempo ? { tempo: clampTempo(own) } : {}),
   }));
 
-const findMostCommonMetre = (bars: readonly ReadBar[]): Metre => {
+const findMostCommonMetre = (bars: readonly ParsedBar[]): Metre => {
   const votes = new Map<string, { count: number; readonly metre: Metre }>();
   for (const { metre } of bars) {
     const key = `${metre.beats}/${metre.unit}`;
@@ -251,11 +251,11 @@ const findMostCommonMetre = (bars: readonly ReadBar[]): Metre => {
 };
 
 /** Bars that are taken of a piece that is longer than a song may be. */
-const truncateScore = (music: ReadMusic): ReadMusic =>
+const truncateScore = (music: ParsedMusic): ParsedMusic =>
   music.bars.length > SONG_LIMITS.bars ? { ...music, bars: music.bars.slice(0, SONG_LIMITS.bars) } : music;
 
 const createImportRemarks = (
-  music: ReadMusic,
+  music: ParsedMusic,
   { found, made }: { readonly found: ReturnType<typeof strung>; readonly made: ImportedBars },
 ) => [
   ...(found.inferredCount > 0
@@ -283,7 +283,7 @@ const createImportRemarks = (
  * @example
  * createSongFromScore({ instrument: createPattern('P').instrument, bars: [], remarks: [] }).ok // => false
  */
-export const createSongFromScore = (given: ReadMusic): Result<ImportedSong> => {
+export const createSongFromScore = (given: ParsedMusic): Result<ImportedSong> => {
   const music = truncateScore(given);
   if (!music.bars.some(({ notes }) => notes.length > 0)) return failure(createProblem('no-notes'));
   const metre = findMostCommonMetre(music.bars);
@@ -292,7 +292,7 @@ export const createSongFromScore = (given: ReadMusic): Result<ImportedSong> => {
   // A tempo that is said later on is that of its section.
   const tempo = clampTempo(music.bars.slice(0, 2).find((bar) => bar.tempo !== undefined)?.tempo ?? 80);
   const { sections, form } = inferForm(music.bars, made.bars);
-  const { subdivision } = gridOf(
+  const { subdivision } = findSubdivisionGrid(
     strungOnes.flatMap(({ strokes }) => strokes.map(({ at }) => at)),
     metre,
   );

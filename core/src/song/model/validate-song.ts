@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import { createProblem, type Problem } from '../../errors/index.ts';
-import { schoolProblems } from '../../fingering/index.ts';
+import { validateSchoolReference } from '../../fingering/index.ts';
 import { validateInstrument, stringCount } from '../../instrument/index.ts';
 import { SWING_RANGE, type Stroke } from '../../pattern/index.ts';
 import { BEAT_UNITS, TEMPO_RANGE, isSubdivisionPossible, type Metre } from '../../time/index.ts';
@@ -129,7 +129,7 @@ const MAX_PROBLEMS = 20;
  * validateSong(createSong('Song')).length // => 0
  */
 export const validateSong = (song: Song): readonly Problem[] => {
-  const frame = [...validateSettings(song), ...validateInstrument(song.instrument), ...schoolProblems(song)];
+  const frame = [...validateSettings(song), ...validateInstrument(song.instrument), ...validateSchoolReference(song)];
   if (frame.length > 0) return frame.slice(0, MAX_PROBLEMS);
   const twice = [
     ...findDuplicates(song.sections.map(({ id }) => id)),

@@ -4,40 +4,40 @@ import { parseStringNotation } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { distanceToNearest, lowerBound, hasOtherNear, hasValueNear } from '../onsets/sorted-times.ts';
 import {
-  PLAYERS,
-  TAKE,
-  askedOf,
-  hearTake,
-  judgeTake,
-  playAs,
-  playedPattern,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  alignToScore,
+  assessTake,
+  simulatePerformance,
+  createPatternReference,
   renderTake,
-  type Performance,
-  type PlayedStroke,
-  type PlayerBeing,
+  type SimulatedPerformance,
+  type SimulatedStroke,
+  type PlayerModel,
 } from '../index.ts';
 
 const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
-  const { score, digits } = playedPattern({
+  const { score, digits } = createPatternReference({
     ...valueOrThrow(parseStringNotation(text, options)).pattern,
     cyclic: true,
   });
-  return { score, asked: askedOf(score, digits, cycles) };
+  return { score, asked: createTakeReference(score, digits, cycles) };
 };
 
 const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 84, chord: 'Em' }, 6);
-const STEADY = PLAYERS.steady as PlayerBeing;
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
 
-const sound = (performance: Performance): Float32Array =>
-  renderTake(performance, { sampleRate: TAKE.sampleRate, random: createSeededRandom(9) });
+const sound = (performance: SimulatedPerformance): Float32Array =>
+  renderTake(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random: createSeededRandom(9) });
 
 /** A steady take of which some strokes are changed, left out or joined by others. */
 const changed = (
   { asked }: typeof ROLL,
-  change: (stroke: PlayedStroke) => readonly PlayedStroke[],
+  change: (stroke: SimulatedStroke) => readonly SimulatedStroke[],
   being = STEADY,
-): Performance => {
-  const performance = playAs(asked, being, createSeededRandom(5));
+): SimulatedPerformance => {
+  const performance = simulatePerformance(asked, being, createSeededRandom(5));
   return { ...performance, strokes: performance.strokes.flatMap(change).sort((a, b) => a.at - b.at) };
 };
 
@@ -48,7 +48,7 @@ describe('a stroke far from its place', () => {
     const performance = changed(ROLL, (stroke) => [
       moved.has(stroke.referenceIndex ?? -1) ? { ...stroke, at: stroke.at + beside } : stroke,
     ]);
-    const { strokes, extras } = hearTake(sound(performance), ROLL.asked);
+    const { strokes, extras } = alignToScore(sound(performance), ROLL.asked);
     expect(strokes.filter(({ what }) => what !== 'matched')).toEqual([]);
     expect(extras).toEqual([]);
     for (const index of moved) {
@@ -66,14 +66,19 @@ describe('a stroke nobody asked for', () => {
       ['5+1 3 4+2 3', { subdivision: 2, tempo: 90, chord: 'C' }],
     ] as const) {
       const now = scene(text, options, 6);
-      expect(hearTake(sound(playAs(now.asked, STEADY, createSeededRandom(5))), now.asked).extras).toEqual([]);
+      expect(
+        alignToScore(sound(simulatePerformance(now.asked, STEADY, createSeededRandom(5))), now.asked).extras,
+      ).toEqual([]);
     }
   });
 
   test('none is claimed, and none on another string, in pinches over octaves of an open chord', () => {
     const now = scene('6+3+2+1 3 2 5+3+2+1 3 2 4+3+2+1 3 2', { subdivision: 4, tempo: 66, chord: 'E' }, 6);
     for (const seed of [1, 2]) {
-      const { strokes, extras } = hearTake(sound(playAs(now.asked, STEADY, createSeededRandom(seed))), now.asked);
+      const { strokes, extras } = alignToScore(
+        sound(simulatePerformance(now.asked, STEADY, createSeededRandom(seed))),
+        now.asked,
+      );
       expect(extras).toEqual([]);
       expect(strokes.filter(({ what }) => what === 'wrong-string' || what === 'missed')).toEqual([]);
     }
@@ -85,7 +90,7 @@ describe('a stroke nobody asked for', () => {
         ? [stroke, { ...stroke, at: stroke.at + 0.11, string: 3, pitch: 55, referenceIndex: null, label: 'extra' }]
         : [stroke],
     );
-    const { extras } = hearTake(sound(performance), ROLL.asked);
+    const { extras } = alignToScore(sound(performance), ROLL.asked);
     expect(extras.map(({ pitch }) => pitch)).toEqual([55]);
     const truth = performance.strokes.find(({ label: what }) => what === 'extra')?.at ?? 0;
     expect(Math.abs((extras[0]?.at ?? 9) - truth)).toBeLessThan(0.012);
@@ -95,7 +100,7 @@ describe('a stroke nobody asked for', () => {
 test('a digit that is the only one to be timed is late against nobody, and nothing is said of it', () => {
   const pinches = scene('5+1 3 4+2 3', { subdivision: 2, tempo: 88, chord: 'C' }, 8);
   const performance = changed(pinches, (stroke) => [{ ...stroke, at: stroke.at + (stroke.string === 3 ? 0.03 : 0) }]);
-  const { digits, findings } = valueOrThrow(judgeTake(sound(performance), pinches.score, pinches.asked));
+  const { digits, findings } = valueOrThrow(assessTake(sound(performance), pinches.score, pinches.asked));
   expect(digits.map(({ striker, placed, timed }) => [striker, placed, timed])).toEqual([
     ['p', false, false],
     ['i', true, false],

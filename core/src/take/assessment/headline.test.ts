@@ -1,7 +1,7 @@
 import { message } from '../../message/index.ts';
-import { nothingSaid, type CycleInTake, type DigitInTake } from '../index.ts';
+import { nothingSaid, type PassAssessment, type ActuatorStatistics } from '../index.ts';
 
-const digit: DigitInTake = {
+const digit: ActuatorStatistics = {
   striker: 'p',
   strokes: 16,
   placed: true,
@@ -12,7 +12,7 @@ const digit: DigitInTake = {
   missed: 0,
   wrong: 0,
 };
-const clean: CycleInTake = { cycle: 0, verdict: 'clean', why: null };
+const clean: PassAssessment = { cycle: 0, verdict: 'clean', why: null };
 
 test.each([
   ['all told and there', [digit, digit], [clean], 'take.nothing-stands-out'],

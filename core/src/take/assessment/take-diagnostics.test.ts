@@ -3,21 +3,21 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import {
-  PLAYERS,
-  askedOf,
-  judgePatternNotes,
-  judgePatternTake,
-  notesOfPlayer,
-  playPattern,
-  playedPattern,
-  stripsOf,
-  TAKE,
-  type PlayedStroke,
-  type PlayerBeing,
-  type TakeFinding,
+  PLAYER_MODELS,
+  createTakeReference,
+  assessPatternNotes,
+  assessPatternTake,
+  simulateNotes,
+  simulateAudio,
+  createPatternReference,
+  createTimingStrips,
+  TAKE_PARAMETERS,
+  type SimulatedStroke,
+  type PlayerModel,
+  type TakeDiagnostic,
 } from '../index.ts';
 
-const STEADY: PlayerBeing = { ...(PLAYERS.steady as PlayerBeing), timingSpread: 0.004, levelSpread: 0.5 };
+const STEADY: PlayerModel = { ...(PLAYER_MODELS.steady as PlayerModel), timingSpread: 0.004, levelSpread: 0.5 };
 
 const figure = (text: string, tempo = 84): Pattern => ({
   ...valueOrThrow(parseStringNotation(text, { subdivision: 2, tempo, chord: 'Am' })).pattern,
@@ -25,25 +25,25 @@ const figure = (text: string, tempo = 84): Pattern => ({
 });
 
 /** A finding with the figures behind it. */
-const inFull = (finding: TakeFinding): string =>
+const inFull = (finding: TakeDiagnostic): string =>
   [saySentence(finding.message), ...(finding.details ? [sayMessage(finding.details)] : [])].join(' ');
 
 /** What is said of a take of notes that somebody steady plays, changed stroke by stroke. */
 const said = (
   pattern: Pattern,
-  change: (stroke: PlayedStroke, place: number, cycle: number) => PlayedStroke = (stroke) => stroke,
+  change: (stroke: SimulatedStroke, place: number, cycle: number) => SimulatedStroke = (stroke) => stroke,
   being = STEADY,
 ): readonly string[] => {
   const each = pattern.strokes.length;
-  const notes = notesOfPlayer(pattern, being, { cycles: 12, seed: 5 }).map((stroke) => {
+  const notes = simulateNotes(pattern, being, { cycles: 12, seed: 5 }).map((stroke) => {
     const asked = stroke.referenceIndex ?? 0;
     return change(stroke, asked % each, Math.floor(asked / each));
   });
   const sorted = [...notes].sort((a, b) => a.at - b.at);
-  return valueOrThrow(judgePatternNotes(sorted, pattern)).findings.map(inFull);
+  return valueOrThrow(assessPatternNotes(sorted, pattern)).findings.map(inFull);
 };
 
-const louder = (stroke: PlayedStroke, decibels: number): PlayedStroke => ({
+const louder = (stroke: SimulatedStroke, decibels: number): SimulatedStroke => ({
   ...stroke,
   loudness: stroke.loudness * 10 ** (decibels / 20),
 });
@@ -110,18 +110,18 @@ describe('who tires', () => {
         /^The ring finger gets later and softer towards the end\. 1\d ms later and [4-7] dB softer than at the start/,
       ),
     );
-    const sound = playPattern(roll, being, { cycles: 12, seed: 5, sampleRate: TAKE.sampleRate });
-    expect(valueOrThrow(judgePatternTake(sound, roll)).findings.map(inFull)).toContainEqual(
+    const sound = simulateAudio(roll, being, { cycles: 12, seed: 5, sampleRate: TAKE_PARAMETERS.sampleRate });
+    expect(valueOrThrow(assessPatternTake(sound, roll)).findings.map(inFull)).toContainEqual(
       expect.stringMatching(/^The ring finger gets .*softer towards the end/),
     );
   });
 
   test('its strip climbs: later time through by time through, at the tempo of the player', () => {
-    const { score, digits } = playedPattern(roll);
-    const asked = askedOf(score, digits, 12);
-    const notes = notesOfPlayer(roll, { ...STEADY, fatigue: { a: 1 } }, { cycles: 12, seed: 5 });
-    const { heard } = valueOrThrow(judgePatternNotes(notes, roll));
-    const strips = stripsOf(asked, heard);
+    const { score, digits } = createPatternReference(roll);
+    const asked = createTakeReference(score, digits, 12);
+    const notes = simulateNotes(roll, { ...STEADY, fatigue: { a: 1 } }, { cycles: 12, seed: 5 });
+    const { heard } = valueOrThrow(assessPatternNotes(notes, roll));
+    const strips = createTimingStrips(asked, heard);
     expect(strips.map(({ actuator: striker }) => striker)).toEqual(['p', 'i', 'm', 'a']);
     expect(strips.reduce((sum, { points: strokes }) => sum + strokes.length, 0)).toBe(heard.strokes.length);
     const ring = strips.at(-1)?.passMedians.map((middle) => middle?.asynchrony ?? 0) ?? [];
@@ -135,12 +135,12 @@ describe('where a take begins', () => {
   test('a figure that is the same twice over is heard from its first stroke, not from its middle', () => {
     const twice = figure('5 2 1 2 5 2 1 2', 96);
     for (const seed of [1, 2]) {
-      const sound = playPattern(
+      const sound = simulateAudio(
         twice,
         { ...STEADY, deletionRate: 0.05 },
-        { cycles: 6, seed, sampleRate: TAKE.sampleRate },
+        { cycles: 6, seed, sampleRate: TAKE_PARAMETERS.sampleRate },
       );
-      const { heard } = valueOrThrow(judgePatternTake(sound, twice));
+      const { heard } = valueOrThrow(assessPatternTake(sound, twice));
       expect(Math.abs((heard.strokes[0]?.pulse ?? 0) - 0.6)).toBeLessThan(0.03);
       expect(heard.cycles).toBe(6);
     }
@@ -148,17 +148,17 @@ describe('where a take begins', () => {
 
   test('a string without a pluck of its own is heard, and how late its digit is is not claimed', () => {
     const roll = figure('5 3 2 1 2 3', 90);
-    const sound = playPattern(roll, STEADY, { cycles: 5, seed: 2, sampleRate: TAKE.sampleRate });
-    const judged = valueOrThrow(judgePatternTake(sound, roll));
+    const sound = simulateAudio(roll, STEADY, { cycles: 5, seed: 2, sampleRate: TAKE_PARAMETERS.sampleRate });
+    const judged = valueOrThrow(assessPatternTake(sound, roll));
     expect(judged.digits.map(({ timed }) => timed)).toEqual([true, true, true, true]);
     const pinched = figure('5+1 3 5+1 2', 90);
-    const both = playPattern(pinched, STEADY, { cycles: 5, seed: 2, sampleRate: TAKE.sampleRate });
-    const thumb = valueOrThrow(judgePatternTake(both, pinched)).digits.find(({ striker }) => striker === 'p');
+    const both = simulateAudio(pinched, STEADY, { cycles: 5, seed: 2, sampleRate: TAKE_PARAMETERS.sampleRate });
+    const thumb = valueOrThrow(assessPatternTake(both, pinched)).digits.find(({ striker }) => striker === 'p');
     expect(thumb?.timed).toBe(false);
-    const played = playedPattern(pinched);
-    const strips = stripsOf(
-      askedOf(played.score, played.digits, 5),
-      valueOrThrow(judgePatternTake(both, pinched)).heard,
+    const played = createPatternReference(pinched);
+    const strips = createTimingStrips(
+      createTakeReference(played.score, played.digits, 5),
+      valueOrThrow(assessPatternTake(both, pinched)).heard,
     );
     const late = Object.fromEntries(
       strips.map(({ actuator: striker, passMedians: middles }) => [striker, middles[2]?.asynchrony]),

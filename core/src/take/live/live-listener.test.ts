@@ -4,37 +4,38 @@ import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import {
-  LiveEar,
-  PLAYERS,
-  TAKE,
-  askedOf,
-  checkSound,
-  joined,
-  playAs,
-  playedPattern,
+  LiveListener,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  checkLevel,
+  concatenateSamples,
+  simulatePerformance,
+  createPatternReference,
   renderTake,
   type LiveEvent,
-  type Performance,
-  type PlayerBeing,
+  type SimulatedPerformance,
+  type PlayerModel,
 } from '../index.ts';
 import { StreamingFlux } from './streaming-flux.ts';
 import { createHarmonicTemplates, createActivationSolver } from '../signal/pitch-activations.ts';
 import { computeSpectralFlux } from '../signal/spectral-flux.ts';
 
 const figure = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
-  const { score, digits } = playedPattern(valueOrThrow(parseStringNotation(text, options)).pattern);
-  return { score, digits, asked: askedOf(score, digits, cycles) };
+  const { score, digits } = createPatternReference(valueOrThrow(parseStringNotation(text, options)).pattern);
+  return { score, digits, asked: createTakeReference(score, digits, cycles) };
 };
 
 const ROLL = figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 6);
-const STEADY = PLAYERS.steady as PlayerBeing;
-const recorded = (performance: Performance, seed = 4): Float32Array =>
-  renderTake(performance, { sampleRate: TAKE.sampleRate, random: createSeededRandom(seed) });
-const played = (now = ROLL, being = STEADY): Performance => playAs(now.asked, being, createSeededRandom(3));
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
+const recorded = (performance: SimulatedPerformance, seed = 4): Float32Array =>
+  renderTake(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random: createSeededRandom(seed) });
+const played = (now = ROLL, being = STEADY): SimulatedPerformance =>
+  simulatePerformance(now.asked, being, createSeededRandom(3));
 
 /** All that is said of a sound that comes in pieces of such lengths, again and again. */
 const saidOf = (samples: Float32Array, pieces: readonly number[], now = ROLL): readonly LiveEvent[] => {
-  const ear = new LiveEar(now.score, now.digits);
+  const ear = new LiveListener(now.score, now.digits);
   const said: LiveEvent[] = [];
   for (let at = 0, piece = 0; at < samples.length; piece += 1) {
     const length = pieces[piece % pieces.length] as number;
@@ -44,13 +45,13 @@ const saidOf = (samples: Float32Array, pieces: readonly number[], now = ROLL): r
   return said;
 };
 
-const silence = (seconds: number): Float32Array => new Float32Array(seconds * TAKE.sampleRate);
+const silence = (seconds: number): Float32Array => new Float32Array(seconds * TAKE_PARAMETERS.sampleRate);
 const cyclesIn = (said: readonly LiveEvent[]) => said.flatMap((one) => (one.kind === 'cycle' ? [one] : []));
 
 describe('listening while somebody plays', () => {
   test('a steady player is found without a click, and every time through is clean, as soon as it is over', () => {
     const samples = recorded(played());
-    const ear = new LiveEar(ROLL.score, ROLL.digits);
+    const ear = new LiveListener(ROLL.score, ROLL.digits);
     const late: number[] = [];
     let verdicts = 0;
     for (let at = 0; at < samples.length; at += 256)
@@ -60,7 +61,7 @@ describe('listening while somebody plays', () => {
           expect(event.verdict).toBe('clean');
           expect(event.tempo).toBeGreaterThan(97);
           expect(event.tempo).toBeLessThan(103);
-          late.push((at + 256) / TAKE.sampleRate - event.at);
+          late.push((at + 256) / TAKE_PARAMETERS.sampleRate - event.at);
         }
     expect(verdicts).toBe(6);
     // The first times through are told once the figure is found; from then on within a fifth of a second of sound.
@@ -97,7 +98,7 @@ describe('listening while somebody plays', () => {
 
   test('who stops and begins again is lost and found; nothing that was not played is counted', () => {
     const once = recorded(played(figure('6 3 2 1 2 3', { subdivision: 3, tempo: 100, chord: 'Em' }, 2)));
-    const said = saidOf(joined([once, silence(2), once]), [500]);
+    const said = saidOf(concatenateSamples([once, silence(2), once]), [500]);
     expect(said.map(({ kind }) => kind)).toEqual(
       ['found', 'cycle', 'cycle', 'lost', 'found', 'cycle', 'cycle'].concat(
         said.at(-1)?.kind === 'lost' ? ['lost'] : [],
@@ -125,7 +126,7 @@ describe('listening while somebody plays', () => {
 
   test('silence, noise and a figure without strokes say nothing', () => {
     const random = createSeededRandom(6);
-    const noise = Float32Array.from({ length: 10 * TAKE.sampleRate }, () => 0.1 * (random() - 0.5));
+    const noise = Float32Array.from({ length: 10 * TAKE_PARAMETERS.sampleRate }, () => 0.1 * (random() - 0.5));
     expect(saidOf(silence(10), [500])).toEqual([]);
     expect(cyclesIn(saidOf(noise, [500]))).toEqual([]);
     expect(saidOf(noise, [500], figure('-', { subdivision: 2, tempo: 90 }, 1))).toEqual([]);
@@ -149,8 +150,9 @@ test('looks at a sound that goes on are those at the whole of it, once the noise
 describe('a check of the sound', () => {
   const tone = (height: number, noise: number): Float32Array => {
     const random = createSeededRandom(2);
-    return Float32Array.from({ length: 4 * TAKE.sampleRate }, (_, index) => {
-      const played = index % TAKE.sampleRate > 0.5 * TAKE.sampleRate ? height * Math.sin(index / 9) : 0;
+    return Float32Array.from({ length: 4 * TAKE_PARAMETERS.sampleRate }, (_, index) => {
+      const played =
+        index % TAKE_PARAMETERS.sampleRate > 0.5 * TAKE_PARAMETERS.sampleRate ? height * Math.sin(index / 9) : 0;
       return Math.max(-1, Math.min(1, played + noise * (random() - 0.5)));
     });
   };
@@ -162,10 +164,10 @@ describe('a check of the sound', () => {
     ['noisy', 0.05, 0.2],
     ['silent', 0, 0.0001],
   ])('%s', (words, height, noise) => {
-    expect(checkSound(tone(height, noise)).code).toBe(words);
+    expect(checkLevel(tone(height, noise)).code).toBe(words);
   });
 
   test('levels are those of a sine (its root mean square is its height less 3 dB)', () => {
-    expect(Math.abs(checkSound(tone(0.5, 0.0001)).signalLevel - 20 * Math.log10(0.5 / Math.SQRT2))).toBeLessThan(0.2);
+    expect(Math.abs(checkLevel(tone(0.5, 0.0001)).signalLevel - 20 * Math.log10(0.5 / Math.SQRT2))).toBeLessThan(0.2);
   });
 });

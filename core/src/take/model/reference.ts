@@ -1,6 +1,6 @@
 import { pitchAt } from '../../instrument/index.ts';
 import type { Digit } from '../../pattern/index.ts';
-import { heardIn, secondsAt, secondsOf, type Score } from '../../score/index.ts';
+import { listSoundingStrokes, tickToSeconds, durationInSeconds, type Score } from '../../score/index.ts';
 
 /** One stroke that is asked for in a take. */
 export interface ReferenceStroke {
@@ -50,19 +50,19 @@ const collectChordPitches = ({ chords, instrument }: Score): readonly number[] =
 /**
  * What a take of so many times through a score is judged against: each stroke that is heard, with its time, pitch and digit.
  * @example
- * createTakeReference(realise(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3).strokes.length // => 12
+ * createTakeReference(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'], 3).strokes.length // => 12
  */
 export const createTakeReference = (score: Score, digits: readonly (Digit | null)[], cycles = 1): TakeReference => {
-  const cycleSeconds = secondsOf(score);
+  const cycleSeconds = durationInSeconds(score);
   const index = new Map(score.strokes.map((stroke, place) => [stroke, place]));
-  const once = heardIn(score).map((stroke): Omit<ReferenceStroke, 'pass'> => {
+  const once = listSoundingStrokes(score).map((stroke): Omit<ReferenceStroke, 'pass'> => {
     const place = index.get(stroke) ?? 0;
-    const at = secondsAt(score, stroke.at);
+    const at = tickToSeconds(score, stroke.at);
     return {
       scoreIndex: place,
       strokeId: stroke.sourceStrokeId,
       onset: at,
-      duration: secondsAt(score, stroke.at + stroke.durationTicks) - at,
+      duration: tickToSeconds(score, stroke.at + stroke.durationTicks) - at,
       string: stroke.string,
       pitch: stroke.pitch as number,
       digit: stroke.slur ? null : (digits[place] ?? null),

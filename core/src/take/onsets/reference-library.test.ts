@@ -7,46 +7,46 @@ import { midiToFrequency } from '../../instrument/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { median, quantile } from '../../statistics/index.ts';
 import {
-  PLAYERS,
-  TAKE,
-  askedOf,
-  hearTake,
-  judgeTake,
-  playAs,
-  playedPattern,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  alignToScore,
+  assessTake,
+  simulatePerformance,
+  createPatternReference,
   renderTake,
-  type Asked,
-  type PlayerBeing,
+  type TakeReference,
+  type PlayerModel,
 } from '../index.ts';
 
-const rate = { sampleRate: TAKE.sampleRate };
-const STEADY = PLAYERS.steady as PlayerBeing;
+const rate = { sampleRate: TAKE_PARAMETERS.sampleRate };
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
 
 const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
-  const { score, digits } = playedPattern(valueOrThrow(parseStringNotation(text, options)).pattern);
-  return { score, asked: askedOf(score, digits, cycles) };
+  const { score, digits } = createPatternReference(valueOrThrow(parseStringNotation(text, options)).pattern);
+  return { score, asked: createTakeReference(score, digits, cycles) };
 };
 
 const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }, 14);
 
-const sound = (asked: Asked, being: PlayerBeing, seed = 5): Float32Array =>
-  renderTake(playAs(asked, being, createSeededRandom(seed)), { ...rate, random: createSeededRandom(9) });
+const sound = (asked: TakeReference, being: PlayerModel, seed = 5): Float32Array =>
+  renderTake(simulatePerformance(asked, being, createSeededRandom(seed)), { ...rate, random: createSeededRandom(9) });
 
 /** Seconds at which an independent onset detector (@audio/onset 1.0.1: spectral flux, adaptive threshold) hears something begin. */
 const onsetsIn = (samples: Float32Array): readonly number[] => {
-  const { odf, hopSize, fs } = spectralFlux(samples, { fs: TAKE.sampleRate, frameSize: 1024, hopSize: 110 });
+  const { odf, hopSize, fs } = spectralFlux(samples, { fs: TAKE_PARAMETERS.sampleRate, frameSize: 1024, hopSize: 110 });
   return [...peakPick(odf, { hopSize, fs, windowSize: 24, delta: 1.8 })];
 };
 
 describe('against an independent onset detector (@audio/onset)', () => {
   // Uneven strokes: a detector that was a beat late, or only guessed a grid, would not agree.
-  const uneven: PlayerBeing = { ...STEADY, timingSpread: 0.014, asynchrony: { a: 0.03 } };
-  const performance = playAs(ROLL.asked, uneven, createSeededRandom(5));
+  const uneven: PlayerModel = { ...STEADY, timingSpread: 0.014, asynchrony: { a: 0.03 } };
+  const performance = simulatePerformance(ROLL.asked, uneven, createSeededRandom(5));
   const samples = renderTake(performance, { ...rate, random: createSeededRandom(9) });
   const onsets = onsetsIn(samples);
   const nearest = (at: number): number =>
     onsets.reduce((best, one) => (Math.abs(one - at) < Math.abs(best - at) ? one : best), Infinity);
-  const heard = hearTake(samples, ROLL.asked).strokes.flatMap(({ asked, at, pulse }) =>
+  const heard = alignToScore(samples, ROLL.asked).strokes.flatMap(({ asked, at, pulse }) =>
     at === null ? [] : [{ digit: ROLL.asked.strokes[asked]?.digit, at, pulse, other: nearest(at) }],
   );
   // A detector of frames tells the middle of its window: the same for all strokes, and no lateness.
@@ -82,17 +82,20 @@ describe('against an independent pitch detector (pitchy 4.1.0)', () => {
     const walk = scene('5 4 3 4', { subdivision: 1, tempo: 60, chord: 'C' }, 4);
     const samples = sound(walk.asked, STEADY);
     const higher = (pitch: number): number => pitch + by;
-    const asked: Asked = {
+    const asked: TakeReference = {
       ...walk.asked,
       strokes: walk.asked.strokes.map((stroke) => ({ ...stroke, pitch: higher(stroke.pitch) })),
       chordPitches: walk.asked.chordPitches.map(higher),
     };
-    const said = judgeTake(samples, walk.score, asked);
+    const said = assessTake(samples, walk.score, asked);
     const words = ['a semitone', 'a whole tone', 'a minor third', 'a major third'][by - 1];
     expect(said.ok ? 'judged' : said.problems.map(sayProblem).join(' ')).toContain(`${words} lower`);
     // The first stroke sounds alone for a second, from .6 s on.
-    const from = Math.round(0.75 * TAKE.sampleRate);
-    const [hertz] = PitchDetector.forFloat32Array(8192).findPitch(samples.subarray(from, from + 8192), TAKE.sampleRate);
+    const from = Math.round(0.75 * TAKE_PARAMETERS.sampleRate);
+    const [hertz] = PitchDetector.forFloat32Array(8192).findPitch(
+      samples.subarray(from, from + 8192),
+      TAKE_PARAMETERS.sampleRate,
+    );
     const semitones = 12 * Math.log2(hertz / midiToFrequency(asked.strokes[0]?.pitch ?? 0));
     expect(semitones).toBeGreaterThan(-by - 0.2);
     expect(semitones).toBeLessThan(-by + 0.2);

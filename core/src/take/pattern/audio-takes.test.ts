@@ -5,51 +5,51 @@ import { sayProblem, saySentence } from '@fleet-wren/wording';
 import { parseStringNotation } from '../../formats/index.ts';
 import { message } from '../../message/index.ts';
 import { midiToFrequency } from '../../instrument/index.ts';
-import { realise } from '../../score/index.ts';
+import { flattenScore } from '../../score/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { alignPeaks, pickPeaks } from '../onsets/align-peaks.ts';
 import { createRealFft } from '../signal/fft.ts';
 import { median, quantile, robustStandardDeviation } from '../../statistics/index.ts';
 import {
-  PLAYERS,
-  TAKE,
-  askedOf,
-  cyclesFor,
-  hearTake,
-  judgeTake,
-  playAs,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  computeMaxPasses,
+  alignToScore,
+  assessTake,
+  simulatePerformance,
   readWav,
   Resampler,
   renderTake,
-  resampled,
-  scoreBeside,
+  resample,
+  renderScoreAtTakeTempo,
   writeWav,
-  type Asked,
-  type Performance,
-  type PlayerBeing,
-  type TakeJudgement,
+  type TakeReference,
+  type SimulatedPerformance,
+  type PlayerModel,
+  type TakeAssessment,
 } from '../index.ts';
 
 const scene = (text: string, options: Parameters<typeof parseStringNotation>[1], cycles: number) => {
   const pattern = { ...valueOrThrow(parseStringNotation(text, options)).pattern, cyclic: true };
-  const score = realise(pattern);
+  const score = flattenScore(pattern);
   const digits = listDigitsInOrder(pattern, analysePattern(pattern));
-  return { score, digits, asked: askedOf(score, digits, cycles) };
+  return { score, digits, asked: createTakeReference(score, digits, cycles) };
 };
 
 const ROLL = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }, 6);
 const WALK = scene('5 4+2 4 3', { subdivision: 2, tempo: 92, chord: 'C' }, 8);
 
-const STEADY = PLAYERS.steady as PlayerBeing;
-const rate = { sampleRate: TAKE.sampleRate };
-const played = (asked: Asked, being: PlayerBeing, seed = 5): Performance =>
-  playAs(asked, being, createSeededRandom(seed));
-const sound = (performance: Performance, more = {}, seed = 9): Float32Array =>
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
+const rate = { sampleRate: TAKE_PARAMETERS.sampleRate };
+const played = (asked: TakeReference, being: PlayerModel, seed = 5): SimulatedPerformance =>
+  simulatePerformance(asked, being, createSeededRandom(seed));
+const sound = (performance: SimulatedPerformance, more = {}, seed = 9): Float32Array =>
   renderTake(performance, { ...rate, random: createSeededRandom(seed), ...more });
 const said = (result: Result<unknown>): string =>
   result.ok ? 'judged' : result.problems.map((one) => `${one.code}: ${sayProblem(one)}`).join(' ');
-const judged = (now: typeof ROLL, being: PlayerBeing, more = {}): TakeJudgement =>
-  valueOrThrow(judgeTake(sound(played(now.asked, being), more), now.score, now.asked));
+const judged = (now: typeof ROLL, being: PlayerModel, more = {}): TakeAssessment =>
+  valueOrThrow(assessTake(sound(played(now.asked, being), more), now.score, now.asked));
 
 describe('the transform', () => {
   test('agrees with the sum it stands for (definition of the discrete Fourier transform), under a Hann window', () => {
@@ -84,7 +84,7 @@ describe('another rate', () => {
   ])('a tone keeps its pitch and its height from %d to %d', (from, to) => {
     const tone = (hertz: number, sampleRate: number, length: number): Float32Array =>
       Float32Array.from({ length }, (_, index) => Math.sin((2 * Math.PI * hertz * index) / sampleRate));
-    const made = resampled(tone(440, from, from), from, to);
+    const made = resample(tone(440, from, from), from, to);
     const wanted = tone(440, to, made.length);
     const middle = made.slice(200, -200).map((value, index) => Math.abs(value - (wanted[index + 200] as number)));
     expect(Math.max(...middle)).toBeLessThan(0.02);
@@ -104,7 +104,7 @@ describe('another rate', () => {
           at += length;
         }
         made.push(...resampler.flush());
-        expect(made).toEqual([...resampled(samples, from, 22_050)]);
+        expect(made).toEqual([...resample(samples, from, 22_050)]);
       }),
       { numRuns: 12 },
     );
@@ -112,7 +112,7 @@ describe('another rate', () => {
 
   test('what is above half the slower rate is gone', () => {
     const high = Float32Array.from({ length: 44_100 }, (_, index) => Math.sin((2 * Math.PI * 15_000 * index) / 44_100));
-    expect(Math.max(...resampled(high, 44_100, 22_050).slice(200, -200).map(Math.abs))).toBeLessThan(0.03);
+    expect(Math.max(...resample(high, 44_100, 22_050).slice(200, -200).map(Math.abs))).toBeLessThan(0.03);
   });
 });
 
@@ -203,7 +203,7 @@ describe('an invented player', () => {
   test('every stroke asked for came, came on another string, or is named as missed', () => {
     fc.assert(
       fc.property(fc.nat(), (seed) => {
-        const { strokes, deletions: missed } = played(ROLL.asked, PLAYERS.beginner as PlayerBeing, seed);
+        const { strokes, deletions: missed } = played(ROLL.asked, PLAYER_MODELS.beginner as PlayerModel, seed);
         const came = strokes.flatMap(({ referenceIndex: asked }) => asked ?? []);
         expect([...came, ...missed].sort((a, b) => a - b)).toEqual(ROLL.asked.strokes.map((_, index) => index));
         expect(strokes.every(({ referenceIndex: asked, label: what }) => (asked === null) === (what === 'extra'))).toBe(
@@ -226,7 +226,7 @@ describe('hearing', () => {
   test('every stroke of a steady take is heard within 10 ms of where it was struck', () => {
     for (const now of [ROLL, WALK]) {
       const performance = played(now.asked, STEADY);
-      const { strokes, extras, cycles } = hearTake(sound(performance), now.asked);
+      const { strokes, extras, cycles } = alignToScore(sound(performance), now.asked);
       expect(cycles).toBe(now.asked.passes);
       expect(extras).toEqual([]);
       expect(strokes.filter(({ what }) => what !== 'matched')).toEqual([]);
@@ -246,7 +246,7 @@ describe('hearing', () => {
           ? [{ ...stroke, pitch: 59, string: 2 }]
           : [stroke],
     );
-    const { strokes: heard } = hearTake(sound({ ...performance, strokes }), ROLL.asked);
+    const { strokes: heard } = alignToScore(sound({ ...performance, strokes }), ROLL.asked);
     expect(
       heard.filter(({ what }) => what !== 'matched').map(({ asked, what, instead }) => [asked, what, instead]),
     ).toEqual([
@@ -258,7 +258,7 @@ describe('hearing', () => {
   test('in a room, with noise at 19 dB and the click bleeding in, hardly anything is lost', () => {
     const performance = played(WALK.asked, { ...STEADY, timingSpread: 0.012 });
     const times = Array.from({ length: 40 }, (_, index) => 0.6 + (index * 60) / 92);
-    const { strokes } = hearTake(
+    const { strokes } = alignToScore(
       sound(performance, { room: true, noise: 19, click: { times, below: 20 } }),
       WALK.asked,
     );
@@ -268,7 +268,7 @@ describe('hearing', () => {
 
 describe('a take judged', () => {
   test('a ring finger 22 ms late is named, with what to do; the others are not', () => {
-    const { digits, findings, cycles } = judged(ROLL, PLAYERS['late-ring'] as PlayerBeing);
+    const { digits, findings, cycles } = judged(ROLL, PLAYER_MODELS['late-ring'] as PlayerModel);
     const lateness = Object.fromEntries(digits.map((digit) => [digit.striker, digit.lateness]));
     expect(Math.abs((lateness.a ?? 0) - (lateness.i ?? 0) - 0.022)).toBeLessThan(0.008);
     expect(findings[0]).toMatchObject({ message: { code: 'take.finger-off-time' } });
@@ -290,11 +290,11 @@ describe('a take judged', () => {
 
   test('it may begin late and be played at another tempo than asked', () => {
     const slower = scene('6 3 2 1 2 3', { subdivision: 3, tempo: 76, chord: 'Em' }, 6);
-    const late = new Float32Array(3 * TAKE.sampleRate);
+    const late = new Float32Array(3 * TAKE_PARAMETERS.sampleRate);
     const take = sound(played(slower.asked, STEADY));
     const whole = new Float32Array(late.length + take.length);
     whole.set(take, late.length);
-    const { cycles, tempo } = valueOrThrow(judgeTake(whole, ROLL.score, ROLL.asked));
+    const { cycles, tempo } = valueOrThrow(assessTake(whole, ROLL.score, ROLL.asked));
     expect(cycles.map(({ verdict }) => verdict)).toEqual(Array(6).fill('clean'));
     expect(tempo[0]).toBeGreaterThan(73);
     expect(tempo[0]).toBeLessThan(79);
@@ -304,7 +304,7 @@ describe('a take judged', () => {
     const performance = played(WALK.asked, STEADY);
     const gone = WALK.asked.strokes.findIndex(({ pass: cycle }) => cycle === 3);
     const strokes = performance.strokes.filter(({ referenceIndex: asked }) => asked !== gone);
-    const { cycles } = valueOrThrow(judgeTake(sound({ ...performance, strokes }), WALK.score, WALK.asked));
+    const { cycles } = valueOrThrow(assessTake(sound({ ...performance, strokes }), WALK.score, WALK.asked));
     const why = message('pass.note-missed', { place: message('place.beat', { beat: 1 }) });
     expect(cycles.filter(({ verdict }) => verdict === 'slipped')).toEqual([{ cycle: 3, verdict: 'slipped', why }]);
   });
@@ -316,21 +316,21 @@ describe('a take judged', () => {
 
 test('the score beside a take stands at its pulse: heard as a take of its own it is even, at the same times', () => {
   const { pattern } = valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3, tempo: 90, chord: 'Em' }));
-  const take = sound(played(ROLL.asked, { ...(PLAYERS['late-ring'] as PlayerBeing), tempoDrift: 0.05 }));
-  const heard = hearTake(take, ROLL.asked);
-  const beside = scoreBeside(pattern, undefined, heard, take.length);
+  const take = sound(played(ROLL.asked, { ...(PLAYER_MODELS['late-ring'] as PlayerModel), tempoDrift: 0.05 }));
+  const heard = alignToScore(take, ROLL.asked);
+  const beside = renderScoreAtTakeTempo(pattern, undefined, heard, take.length);
   expect(beside).toHaveLength(take.length);
-  const again = hearTake(beside, ROLL.asked);
+  const again = alignToScore(beside, ROLL.asked);
   const off = again.strokes.map(({ asked, at }) => Math.abs((at ?? 9) - (heard.strokes[asked]?.pulse ?? 0)));
   expect(quantile(off, 0.9)).toBeLessThan(0.008);
 });
 
 describe('what cannot be judged says why', () => {
   const take = (): Float32Array => sound(played(ROLL.asked, STEADY));
-  const refusal = (samples: Float32Array, now = ROLL): string => said(judgeTake(samples, now.score, now.asked));
+  const refusal = (samples: Float32Array, now = ROLL): string => said(assessTake(samples, now.score, now.asked));
 
   test('silence, too short, cut off', () => {
-    expect(refusal(new Float32Array(5 * TAKE.sampleRate))).toMatch(/^take-silent/);
+    expect(refusal(new Float32Array(5 * TAKE_PARAMETERS.sampleRate))).toMatch(/^take-silent/);
     expect(refusal(take().slice(16_000, 26_000))).toMatch(/^take-too-short/);
     expect(refusal(take().map((value) => Math.max(-0.95, Math.min(0.95, 30 * value))))).toMatch(/^take-clipped/);
   });
@@ -341,7 +341,7 @@ describe('what cannot be judged says why', () => {
   ])('a guitar tuned otherwise is named: asked %d semitones higher', (by, words) => {
     const strokes = WALK.asked.strokes.map((stroke) => ({ ...stroke, pitch: stroke.pitch + by }));
     const neighbours = WALK.asked.chordPitches.map((pitch) => pitch + by);
-    const result = judgeTake(sound(played(WALK.asked, STEADY)), WALK.score, {
+    const result = assessTake(sound(played(WALK.asked, STEADY)), WALK.score, {
       ...WALK.asked,
       strokes,
       chordPitches: neighbours,
@@ -357,7 +357,9 @@ describe('what cannot be judged says why', () => {
 
   test('noise alone', () => {
     const random = createSeededRandom(8);
-    expect(refusal(Float32Array.from({ length: 8 * TAKE.sampleRate }, () => 0.2 * (random() - 0.5)))).toMatch(/^take-/);
+    expect(
+      refusal(Float32Array.from({ length: 8 * TAKE_PARAMETERS.sampleRate }, () => 0.2 * (random() - 0.5))),
+    ).toMatch(/^take-/);
   });
 });
 
@@ -411,5 +413,5 @@ test('pitches asked for are those of the strings', () => {
   // E minor, strings 6 to 1: E2 82.41 Hz to E4 329.63 Hz (ISO 16, equal temperament).
   const pitches = ROLL.asked.strokes.slice(0, 4).map(({ pitch }) => midiToFrequency(pitch).toFixed(2));
   expect(pitches).toEqual(['82.41', '196.00', '246.94', '329.63']);
-  expect(cyclesFor(60, ROLL.asked.passSeconds)).toBeGreaterThanOrEqual(60 / ROLL.asked.passSeconds);
+  expect(computeMaxPasses(60, ROLL.asked.passSeconds)).toBeGreaterThanOrEqual(60 / ROLL.asked.passSeconds);
 });

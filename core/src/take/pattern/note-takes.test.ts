@@ -6,23 +6,23 @@ import { sayProblem } from '@fleet-wren/wording';
 import { parseStringNotation, parsePerformance, serialisePerformance, type PlayedNote } from '../../formats/index.ts';
 import { median } from '../../statistics/index.ts';
 import {
-  PLAYERS,
-  TAKE,
-  askedOf,
-  judgePatternNotes,
-  judgePatternTake,
-  notesOfPlayer,
-  playPattern,
-  playedPattern,
-  soundOfNotes,
-  type PlayerBeing,
+  PLAYER_MODELS,
+  TAKE_PARAMETERS,
+  createTakeReference,
+  assessPatternNotes,
+  assessPatternTake,
+  simulateNotes,
+  simulateAudio,
+  createPatternReference,
+  renderNotes,
+  type PlayerModel,
 } from '../index.ts';
 
 const { pattern } = valueOrThrow(parseStringNotation('6 3 2 1 2 3', { subdivision: 3, tempo: 96, chord: 'Em' }));
-const STEADY = PLAYERS.steady as PlayerBeing;
-const played = (being: PlayerBeing, cycles = 8): readonly PlayedNote[] =>
-  notesOfPlayer(pattern, being, { cycles, seed: 4 });
-const judgedAs = (being: PlayerBeing, cycles = 8) => valueOrThrow(judgePatternNotes(played(being, cycles), pattern));
+const STEADY = PLAYER_MODELS.steady as PlayerModel;
+const played = (being: PlayerModel, cycles = 8): readonly PlayedNote[] =>
+  simulateNotes(pattern, being, { cycles, seed: 4 });
+const judgedAs = (being: PlayerModel, cycles = 8) => valueOrThrow(assessPatternNotes(played(being, cycles), pattern));
 
 describe('a take that comes as notes', () => {
   test('a steady player is clean, at the tempo that was asked for', () => {
@@ -34,9 +34,9 @@ describe('a take that comes as notes', () => {
 
   test('a digit that comes late is told to two milliseconds', () => {
     const being = { ...STEADY, asynchrony: { a: 0.022 } };
-    const { score, digits: asked } = playedPattern(pattern);
-    const times = askedOf(score, asked, 16).strokes;
-    const performed = notesOfPlayer(pattern, being, { cycles: 16, seed: 4 });
+    const { score, digits: asked } = createPatternReference(pattern);
+    const times = createTakeReference(score, asked, 16).strokes;
+    const performed = simulateNotes(pattern, being, { cycles: 16, seed: 4 });
     const performedBy = (digit: string): number =>
       median(
         performed
@@ -53,25 +53,25 @@ describe('a take that comes as notes', () => {
   test('strokes that were left out, and those that were not asked for, are each told', () => {
     const notes = played(STEADY);
     const without = notes.filter((_, index) => index !== 20);
-    const { cycles } = valueOrThrow(judgePatternNotes(without, pattern));
+    const { cycles } = valueOrThrow(assessPatternNotes(without, pattern));
     expect(cycles.filter(({ verdict }) => verdict === 'slipped').map(({ cycle }) => cycle)).toEqual([3]);
     const [one] = notes.slice(30, 31) as [PlayedNote];
     const more = [...notes, { ...one, at: one.at + 0.09, pitch: 61 }].sort((a, b) => a.at - b.at);
-    const { cycles: with1 } = valueOrThrow(judgePatternNotes(more, pattern));
+    const { cycles: with1 } = valueOrThrow(assessPatternNotes(more, pattern));
     expect(with1.flatMap(({ why }) => why ?? [])).toEqual([message('pass.extra-note', { note: 'C♯' })]);
   });
 
   test('a take begins with its first note, wherever the file has it, and ends after ten minutes', () => {
     const late = played(STEADY).map((note) => ({ ...note, at: note.at + 5e6 }));
-    expect(valueOrThrow(judgePatternNotes(late, pattern)).cycles).toHaveLength(8);
+    expect(valueOrThrow(assessPatternNotes(late, pattern)).cycles).toHaveLength(8);
     const stray = [...played(STEADY), { at: 1e9, pitch: 64, loudness: 1 }];
-    expect(valueOrThrow(judgePatternNotes(stray, pattern)).cycles).toHaveLength(8);
-    expect(soundOfNotes(stray, 8000).length).toBeLessThan(30 * 8000);
+    expect(valueOrThrow(assessPatternNotes(stray, pattern)).cycles).toHaveLength(8);
+    expect(renderNotes(stray, 8000).length).toBeLessThan(30 * 8000);
   });
 
   test('nothing, and another piece, are refused', () => {
     const said = (notes: readonly PlayedNote[]): string => {
-      const judged = judgePatternNotes(notes, pattern);
+      const judged = assessPatternNotes(notes, pattern);
       return judged.ok ? 'judged' : judged.problems.map((one) => `${one.code} ${sayProblem(one)}`).join();
     };
     expect(said([])).toMatch(/^take-silent/);
@@ -85,14 +85,14 @@ test('a digit that plays in pinches alone is timed from notes; from sound its la
   const pinches = valueOrThrow(
     parseStringNotation('5+1 3 2 5+1 3 2', { subdivision: 3, tempo: 80, chord: 'C' }),
   ).pattern;
-  const [, top] = playedPattern(pinches).digits;
+  const [, top] = createPatternReference(pinches).digits;
   expect(top).toBe('a');
   const late = { ...STEADY, asynchrony: { a: 0.03 } };
-  const notes = valueOrThrow(judgePatternNotes(notesOfPlayer(pinches, late, { cycles: 8, seed: 2 }), pinches));
+  const notes = valueOrThrow(assessPatternNotes(simulateNotes(pinches, late, { cycles: 8, seed: 2 }), pinches));
   const ringIsLate = message('take.finger-off-time', { finger: fingerWord('a'), when: 'late' });
   expect(notes.findings.map((finding) => finding.message)).toContainEqual(ringIsLate);
-  const samples = playPattern(pinches, late, { cycles: 8, seed: 2, sampleRate: TAKE.sampleRate });
-  const sound = valueOrThrow(judgePatternTake(samples, pinches));
+  const samples = simulateAudio(pinches, late, { cycles: 8, seed: 2, sampleRate: TAKE_PARAMETERS.sampleRate });
+  const sound = valueOrThrow(assessPatternTake(samples, pinches));
   expect(sound.findings.map((finding) => finding.message)).not.toContainEqual(ringIsLate);
 });
 

@@ -3,7 +3,7 @@ import { failure, createProblem, type Result } from '../../errors/index.ts';
 import type { PlayedNote } from '../../formats/index.ts';
 import type { HandProfile } from '../../fingering/index.ts';
 import type { Digit, Pattern } from '../../pattern/index.ts';
-import { realise, type Score } from '../../score/index.ts';
+import { flattenScore, type Score } from '../../score/index.ts';
 import { createSeededRandom } from '../../sound/index.ts';
 import { createTakeReference } from '../model/reference.ts';
 import { trimNotes } from '../io/trim-notes.ts';
@@ -30,7 +30,7 @@ export interface PatternReference {
  */
 export const createPatternReference = (pattern: Pattern, hand?: HandProfile): PatternReference => {
   const cyclic = { ...pattern, cyclic: true };
-  return { score: realise(cyclic), digits: listDigitsInOrder(cyclic, analysePattern(cyclic, { hand })) };
+  return { score: flattenScore(cyclic), digits: listDigitsInOrder(cyclic, analysePattern(cyclic, { hand })) };
 };
 
 /**
@@ -76,7 +76,7 @@ export const assessPatternNotes = (
 /**
  * What an invented player plays of a pattern, note by note.
  * @example
- * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYERS.steady, { cycles: 2, seed: 1 }).length // => 8
+ * simulateNotes(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, PLAYER_MODELS.steady, { cycles: 2, seed: 1 }).length // => 8
  */
 export const simulateNotes = (
   pattern: Pattern,
@@ -90,7 +90,7 @@ export const simulateNotes = (
 /**
  * The sound of a pattern by an invented player.
  * @example
- * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYERS.steady, { cycles: 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
+ * simulateAudio(valueOrThrow(parseStringNotation('5 3 2 3', { tempo: 200 })).pattern, PLAYER_MODELS.steady, { cycles: 1, seed: 1, sampleRate: 8000 }).length > 8000 // => true
  */
 export const simulateAudio = (
   pattern: Pattern,

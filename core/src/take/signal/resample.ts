@@ -82,7 +82,7 @@ export class Resampler {
 /**
  * Samples at another rate, by a windowed sinc that lets nothing through above half of the slower rate.
  * @example
- * resampled(new Float32Array(441), 44100, 22050).length // => 220
+ * resample(new Float32Array(441), 44100, 22050).length // => 220
  */
 export const resample = (samples: Float32Array, from: number, to: number): Float32Array => {
   if (from === to) return samples;

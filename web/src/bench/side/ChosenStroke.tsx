@@ -4,17 +4,17 @@ import {
   CHORD_ROLES,
   SLURS,
   ceilingFigure,
-  cutBeat,
+  createSubdivideBeatEdit,
   subdivisionOfBeat,
   tickToBarPosition,
   findStringOfRole,
-  schoolOf,
+  resolveSchoolOrThrow,
   ticksPerBeat,
   SUBDIVISIONS,
   isSubdivisionPossible,
   type Digit,
-  type Explanation,
-  type Instead,
+  type DigitExplanation,
+  type DigitAlternative,
   type Articulation,
   type Pattern,
   type ChordRole,
@@ -64,7 +64,7 @@ const DigitButton = ({
   );
 };
 
-const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
+const Reason = ({ explanation }: { readonly explanation: DigitExplanation }) => {
   const { reason, runnerUp: next } = explanation;
   return (
     <p>
@@ -80,11 +80,11 @@ const Reason = ({ explanation }: { readonly explanation: Explanation }) => {
   );
 };
 
-const ceilingThen = ({ maxTempo: ceiling }: Instead): string =>
+const ceilingThen = ({ maxTempo: ceiling }: DigitAlternative): string =>
   ceiling === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(ceiling) });
 
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
-const InsteadLine = ({ instead }: { readonly instead: readonly Instead[] }) => {
+const InsteadLine = ({ instead }: { readonly instead: readonly DigitAlternative[] }) => {
   const free = instead.filter(({ breaksRule }) => !breaksRule);
   const against = instead.filter(({ breaksRule }) => breaksRule).map(({ digit }) => sayMessage(fingerWord(digit)));
   if (instead.length === 0) return null;
@@ -225,7 +225,10 @@ export const BeatChoice = () => {
     <p className="beat-choice">
       <label>
         {say('bench.divide-beat', { bar: pattern.bars > 1 ? bar : 0, beat })}
-        <select value={parts} onChange={({ target }) => run(cutBeat(pattern, at, Number(target.value)))}>
+        <select
+          value={parts}
+          onChange={({ target }) => run(createSubdivideBeatEdit(pattern, at, Number(target.value)))}
+        >
           {SUBDIVISIONS.filter((one) => isSubdivisionPossible(pattern.metre, one)).map((one) => (
             <option key={one} value={one}>
               {one === pattern.subdivision ? say('bench.as-in-the-other-beats', { one }) : one}
@@ -244,12 +247,12 @@ export const ChosenStroke = ({
   digit,
 }: {
   readonly stroke: Stroke;
-  readonly explanation: Explanation | null;
+  readonly explanation: DigitExplanation | null;
   readonly digit: Digit | null;
 }) => {
   const school = useBench((state) => state.document.school);
   const ownSchool = useBench((state) => state.document.ownSchool);
-  const { digits } = useMemo(() => schoolOf({ school, ownSchool }), [school, ownSchool]);
+  const { digits } = useMemo(() => resolveSchoolOrThrow({ school, ownSchool }), [school, ownSchool]);
   return (
     <section aria-label={say('bench.selected-note')} className="chosen-stroke">
       <h2>{explanation ? saySentence(explanation.position) : say('bench.selected-note')}</h2>

@@ -1,5 +1,5 @@
 import { say, sayMessage, saySentence, sayProblem } from '@fleet-wren/wording';
-import { severityGrade, type Cause, type QuickFix, type PatternAnalysis } from '@fleet-wren/core';
+import { severityGrade, type DiagnosticGroup, type QuickFix, type PatternAnalysis } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import type { Judged } from '../../parts/judged.ts';
 import { useBenchStore } from '../context.ts';
@@ -9,7 +9,7 @@ const quietWords = (judgement: PatternAnalysis): string =>
   Object.keys(judgement.digits).length > 1 ? say('common.no-problems-found') : say('bench.nothing-to-review-yet');
 
 interface OneProps {
-  readonly cause: Cause;
+  readonly cause: DiagnosticGroup;
   readonly number: number;
   readonly cure: QuickFix | null | undefined;
 }

@@ -1,5 +1,11 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { digitSymbol, type AlternativeFingering, type Digit, type Edit, type Pattern } from '@fleet-wren/core';
+import {
+  digitSymbol,
+  type AlternativeFingering,
+  type Digit,
+  type AnyPatternEdit,
+  type Pattern,
+} from '@fleet-wren/core';
 import { useState } from 'react';
 import { digitColour } from '../../parts/token/shapes.ts';
 import { useBench, useBenchStore } from '../context.ts';
@@ -30,7 +36,11 @@ const Digits = ({
 );
 
 /** The edit that pins a fingering down wherever it differs from those that would come before it. */
-const pinning = (pattern: Pattern, before: readonly AlternativeFingering[], wanted: AlternativeFingering): Edit => ({
+const pinning = (
+  pattern: Pattern,
+  before: readonly AlternativeFingering[],
+  wanted: AlternativeFingering,
+): AnyPatternEdit => ({
   kind: 'put',
   strokes: pattern.strokes.flatMap((stroke) => {
     const digit = wanted.digits[stroke.id];

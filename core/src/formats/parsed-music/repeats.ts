@@ -1,4 +1,4 @@
-import type { ParsedBar } from '../parsed-music/parsed-music.ts';
+import type { ParsedBar } from './parsed-music.ts';
 
 /** A passage that is played several times: indexes of its first and last bar, and how often it is played in all. */
 export interface RepeatSpan {
