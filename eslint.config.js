@@ -176,7 +176,7 @@ export default tseslint.config(
     ignores: [
       '**/*.test.ts',
       'core/src/harmony/open-shapes.ts',
-      'core/src/practice/prose.ts',
+      'core/src/practice/migration/stored-prose.ts',
       'core/src/formats/tab/**',
       'core/src/formats/midi/**',
       'core/src/formats/musicxml/**',

@@ -31,7 +31,7 @@ const microphone = ((): string => {
   const { score, digits } = createPatternReference(ROLL);
   const asked = createTakeReference(score, digits, 5);
   const performance = simulatePerformance(asked, PLAYER_MODELS.steady as PlayerModel, createSeededRandom(2));
-  const gone = asked.strokes.findIndex(({ pass: cycle, scoreIndex: stroke }) => cycle === 2 && stroke === 3);
+  const gone = asked.strokes.findIndex(({ pass, scoreIndex }) => pass === 2 && scoreIndex === 3);
   const strokes = performance.strokes.filter((stroke) => stroke.referenceIndex !== gone);
   const sampleRate = 2 * TAKE_PARAMETERS.sampleRate;
   const samples = renderTake({ ...performance, strokes }, { sampleRate, random: createSeededRandom(3) });

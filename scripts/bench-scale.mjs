@@ -53,7 +53,7 @@ const pattern = createPattern('Weir roll', {
   tags: ['rolls'],
 });
 const plan = toLadderPlan(valueOrThrow(createLadder(pattern, { target: 80 })));
-const stage = plan.stages.find(({ requiredStreak: gate }) => gate > 0);
+const stage = plan.stages.find(({ requiredStreak }) => requiredStreak > 0);
 const summary = createPatternSummary(pattern);
 const standing = { stage: null, tempo: null, passed: 0, of: plan.stages.length, best: null, minutes: 0 };
 const STANDING = { ...standing, last: null, discomfort: null, stuck: null, through: null, due: null };

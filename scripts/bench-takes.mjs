@@ -9,18 +9,18 @@ ensureDebian('/usr/bin/fluidsynth', ['fluidsynth', 'fluid-soundfont-gm']);
 buildIfStale(['wording', 'core']);
 const core = await import('@fleet-wren/core');
 const {
-  LiveListener: LiveEar,
-  PLAYER_MODELS: PLAYERS,
-  TAKE_PARAMETERS: TAKE,
-  createTakeReference: askedOf,
-  applyRecordingConditions: inRecording,
-  assessTake: judgeTake,
-  simulatePerformance: playAs,
-  createPatternReference: playedPattern,
-  parseStringNotation: readFigure,
+  LiveListener: LiveListener,
+  PLAYER_MODELS: PLAYER_MODELS,
+  TAKE_PARAMETERS: TAKE_PARAMETERS,
+  createTakeReference: createTakeReference,
+  applyRecordingConditions: applyRecordingConditions,
+  assessTake: assessTake,
+  simulatePerformance: simulatePerformance,
+  createPatternReference: createPatternReference,
+  parseStringNotation: parseStringNotation,
   renderTake,
-  createSeededRandom: seededRandom,
-  actuatorOf: strikerOf,
+  createSeededRandom: createSeededRandom,
+  actuatorOf: actuatorOf,
   valueOrThrow,
 } = core;
 
@@ -47,8 +47,8 @@ const FIGURES = {
 };
 
 const BEINGS = [
-  { ...PLAYERS.beginner, spread: 0.015, lateness: { m: 0.02 }, missed: 0.04, drift: 0.04 },
-  { ...PLAYERS['late-ring'], spread: 0.008 },
+  { ...PLAYER_MODELS.beginner, spread: 0.015, lateness: { m: 0.02 }, missed: 0.04, drift: 0.04 },
+  { ...PLAYER_MODELS['late-ring'], spread: 0.008 },
 ];
 
 const CONDITIONS = {
@@ -68,8 +68,10 @@ const CONDITIONS = {
 
 const SOUNDS = {
   own: (performance, recording) => renderTake(performance, recording),
-  nylon: (performance, recording) => inRecording(foreignSound(performance, 'nylon', TAKE.sampleRate), recording),
-  steel: (performance, recording) => inRecording(foreignSound(performance, 'steel', TAKE.sampleRate), recording),
+  nylon: (performance, recording) =>
+    applyRecordingConditions(foreignSound(performance, 'nylon', TAKE_PARAMETERS.sampleRate), recording),
+  steel: (performance, recording) =>
+    applyRecordingConditions(foreignSound(performance, 'steel', TAKE_PARAMETERS.sampleRate), recording),
 };
 
 const quantile = (values, share) =>
@@ -77,9 +79,9 @@ const quantile = (values, share) =>
 const middle = (values) => quantile(values, 0.5);
 
 const askedFor = ([text, options]) => {
-  const played = playedPattern(valueOrThrow(readFigure(text, options)).pattern);
-  const { passSeconds: cycleSeconds } = askedOf(played.score, played.digits, 1);
-  return { played, asked: askedOf(played.score, played.digits, Math.max(2, Math.round(20 / cycleSeconds))) };
+  const played = createPatternReference(valueOrThrow(parseStringNotation(text, options)).pattern);
+  const { passSeconds } = createTakeReference(played.score, played.digits, 1);
+  return { played, asked: createTakeReference(played.score, played.digits, Math.max(2, Math.round(20 / passSeconds))) };
 };
 
 /** Right, claimed wrongly, not claimed. */
@@ -167,7 +169,7 @@ const measure = (total, asked, performance, drift, { heard, digits }) => {
         total.errors.push(error * 1000);
         if (error <= 0.025) total.close += 1;
         if (error <= 0.05) total.near += 1;
-        (own[strikerOf(stroke.digit)] ??= []).push({ sure: one.sure, at: is.at, asked: stroke.at });
+        (own[actuatorOf(stroke.digit)] ??= []).push({ sure: one.sure, at: is.at, asked: stroke.at });
       }
     }
     count(total.missed, is.what === 'missed', one.what === 'missed');
@@ -202,7 +204,7 @@ const measureLive = (total, { score, digits }, asked, performance, drift, sample
     if (index === null && cycle >= 0) slipped[cycle] = true;
   }
   const told = new Map();
-  const ear = new LiveEar(score, digits);
+  const ear = new LiveListener(score, digits);
   for (let at = 0; at < samples.length; at += PIECE) {
     const began = globalThis.performance.now();
     const events = ear.push(samples.subarray(at, at + PIECE));
@@ -215,7 +217,7 @@ const measureLive = (total, { score, digits }, asked, performance, drift, sample
         0,
       );
       told.set(cycle, event.verdict);
-      total.after.push(1000 * ((at + PIECE) / TAKE.sampleRate - ends[cycle]) + took);
+      total.after.push(1000 * ((at + PIECE) / TAKE_PARAMETERS.sampleRate - ends[cycle]) + took);
     }
   }
   slipped.forEach((is, cycle) => {
@@ -261,13 +263,13 @@ for (const [group, figures] of Object.entries(FIGURES))
       figures.forEach((figure, place) =>
         BEINGS.forEach((being, which) => {
           const { played, asked } = askedFor(figure);
-          const random = seededRandom(1000 * which + 37 * place + 11);
-          const performance = playAs(asked, being, random);
-          const samples = make(performance, { sampleRate: TAKE.sampleRate, random, ...recordingFor(asked) });
+          const random = createSeededRandom(1000 * which + 37 * place + 11);
+          const performance = simulatePerformance(asked, being, random);
+          const samples = make(performance, { sampleRate: TAKE_PARAMETERS.sampleRate, random, ...recordingFor(asked) });
           const began = globalThis.performance.now();
-          const judged = valueOrThrow(judgeTake(samples, played.score, asked));
+          const judged = valueOrThrow(assessTake(samples, played.score, asked));
           total.ms += globalThis.performance.now() - began;
-          total.seconds += samples.length / TAKE.sampleRate;
+          total.seconds += samples.length / TAKE_PARAMETERS.sampleRate;
           measure(total, asked, performance, being.tempoDrift, judged);
           measureLive(total, played, asked, performance, being.tempoDrift, samples);
         }),

@@ -1,4 +1,4 @@
-export { MAX_PROBLEMS, TEXT_LIMITS, isMessage, isStorableText as isUsableText } from './fields/index.ts';
+export { MAX_PROBLEMS, TEXT_LIMITS, isMessage, isStorableText } from './schema/index.ts';
 export * from './errors/index.ts';
 export * from './message/index.ts';
 export * from './time/index.ts';
@@ -15,7 +15,7 @@ export * from './practice/index.ts';
 export * from './transform/index.ts';
 export * from './generate/index.ts';
 export * from './drills/index.ts';
-export * from './shelf/index.ts';
+export * from './library/index.ts';
 export * from './learning/index.ts';
 export * from './song/index.ts';
 export * from './harmonics/index.ts';

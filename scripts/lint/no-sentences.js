@@ -19,7 +19,7 @@ const STORED_CODES = new Set([
 ]);
 
 /** Calls whose texts no user reads: descriptions in a schema, errors of programmers. */
-const READ_BY_PROGRAMMERS = new Set(['described', 'fret', 'Error', 'TypeError', 'RangeError']);
+const READ_BY_PROGRAMMERS = new Set(['withDescription', 'fret', 'Error', 'TypeError', 'RangeError']);
 
 const calledName = ({ type, callee }) =>
   type === 'CallExpression' || type === 'NewExpression' ? callee.name : undefined;

@@ -1,5 +1,5 @@
 import {
-  DAY,
+  MILLISECONDS_PER_DAY,
   HAND_PRESETS,
   updateStage,
   removeStage,
@@ -193,7 +193,7 @@ describe('what is practised', () => {
     const agent = await server.newStudio();
     const { id } = await student(agent);
     const { id: assignment } = await set(agent, id);
-    const from = Date.now() - 20 * DAY;
+    const from = Date.now() - 20 * MILLISECONDS_PER_DAY;
     const tell = async (events: readonly PracticeEvent[]): Promise<Assigned['standing']> => {
       const told = { events: events.map((event) => ({ assignment, event })) };
       const { body } = await agent.post(`/api/students/${id}/events`).send(told).expect(201);
@@ -202,13 +202,13 @@ describe('what is practised', () => {
     const last = plan.stages.at(-1)?.key;
     const through = await tell([happened('passed', { stage: last, at: from })]);
     expect(through.stage).toBeNull();
-    expect(through.due).toBeGreaterThan(from + DAY);
+    expect(through.due).toBeGreaterThan(from + MILLISECONDS_PER_DAY);
     const rounds = [0, 1].map((index) =>
-      happened('clean', { stage: 'review', tempo: 80, at: from + 10 * DAY + index }),
+      happened('clean', { stage: 'review', tempo: 80, at: from + 10 * MILLISECONDS_PER_DAY + index }),
     );
     const reviewed = await tell(rounds);
-    expect(reviewed.due).toBeGreaterThan((through.due ?? 0) + DAY);
-    const slip = happened('slipped', { stage: 'review', tempo: 80, at: from + 15 * DAY });
+    expect(reviewed.due).toBeGreaterThan((through.due ?? 0) + MILLISECONDS_PER_DAY);
+    const slip = happened('slipped', { stage: 'review', tempo: 80, at: from + 15 * MILLISECONDS_PER_DAY });
     expect((await tell([slip])).due).toBeLessThan(reviewed.due ?? 0);
   });
 

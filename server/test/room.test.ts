@@ -1,4 +1,4 @@
-import { DAY, type PracticeEvent } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY, type PracticeEvent } from '@fleet-wren/core';
 import { happened, plan, set, stageAt, student, type Assigned } from './practising.ts';
 import { startServer, type TestServer } from './studio.ts';
 
@@ -96,9 +96,9 @@ describe('what a room tells', () => {
   });
 
   test.each([
-    ['two days fast', 2 * DAY],
-    ['two days slow', -2 * DAY],
-    ['forty years slow', -14_600 * DAY],
+    ['two days fast', 2 * MILLISECONDS_PER_DAY],
+    ['two days slow', -2 * MILLISECONDS_PER_DAY],
+    ['forty years slow', -14_600 * MILLISECONDS_PER_DAY],
   ])('by a clock %s is put right, and both times are kept', async (_what, off) => {
     const { assigned, token, log } = await withLink();
     const event = happened('clean', { ...stageAt(1), at: Date.now() + off - 60_000 });
@@ -115,7 +115,7 @@ describe('what a room tells', () => {
 
   test('by a teacher’s clock that is fast is the same event when it is sent again', async () => {
     const { agent, id, assigned, log } = await withLink();
-    const event = happened('clean', { ...stageAt(1), at: Date.now() + 2 * DAY });
+    const event = happened('clean', { ...stageAt(1), at: Date.now() + 2 * MILLISECONDS_PER_DAY });
     const send = () => agent.post(`/api/students/${id}/events`).send({ events: [{ assignment: assigned.id, event }] });
     await send().expect(201);
     const { body } = await send().expect(201);
@@ -125,7 +125,7 @@ describe('what a room tells', () => {
 
   test('from the future, by a room that does not say what its clock shows, happened now', async () => {
     const { assigned, token, log } = await withLink();
-    const event = happened('rest', { at: Date.now() + 40 * DAY });
+    const event = happened('rest', { at: Date.now() + 40 * MILLISECONDS_PER_DAY });
     expect((await tellRoom(token, [{ assignment: assigned.id, event }])).accepted).toEqual([event.id]);
     expect(Math.abs(((await log())[0]?.event.at ?? 0) - Date.now())).toBeLessThan(30_000);
   });

@@ -90,9 +90,9 @@ describe('schools of one’s own', () => {
 
   test('a pattern carries its school, and the list knows its name', async () => {
     const agent = await server.newStudio();
-    const { createPattern: newPattern } = await import('@fleet-wren/core');
+    const { createPattern } = await import('@fleet-wren/core');
     const ownSchool = { id: 'x', ...SCHOOL };
-    const pattern = newPattern('With it', {
+    const pattern = createPattern('With it', {
       school: 'own:x',
       ownSchool: ownSchool as never,
       strokes: [{ id: 'a', at: 0, string: 4 }],

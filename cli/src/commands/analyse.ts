@@ -2,8 +2,8 @@ import { sayMessage, say, saySentence } from '@fleet-wren/wording';
 import {
   groupDiagnostics,
   analysePattern,
-  severityGrade,
-  stepsCounted,
+  gradeSeverity,
+  describeStringChanges,
   analyseStringUsage,
   success,
   type PatternAnalysis,
@@ -15,26 +15,20 @@ import {
 import type { Command, Request } from '../command.ts';
 import { verdict } from './finger.ts';
 
-const loadLine = ({
-  actuator: striker,
-  strokes,
-  strokesPerSecond: rate,
-  longestRest,
-  idleShare: free,
-}: ActuatorLoad): string =>
-  `  ${striker.padEnd(5)}${sayMessage(fingerName(striker)).padEnd(15)}${say('cli.load', { count: strokes, rate, rest: longestRest, free })}`;
+const loadLine = ({ actuator, strokes, strokesPerSecond, longestRest, idleShare }: ActuatorLoad): string =>
+  `  ${actuator.padEnd(5)}${sayMessage(fingerName(actuator)).padEnd(15)}${say('cli.load', { count: strokes, rate: strokesPerSecond, rest: longestRest, free: idleShare })}`;
 
 const findingLine = (cause: DiagnosticGroup): string =>
   say('cli.finding', {
     finding: saySentence(cause.message),
-    severity: say(`severity.${severityGrade(cause.severity)}`),
+    severity: say(`severity.${gradeSeverity(cause.severity)}`),
   });
 
-const findingLines = ({ diagnostics: findings }: PatternAnalysis): readonly string[] =>
-  findings.length === 0 ? [say('cli.no-problems')] : groupDiagnostics(findings).map(findingLine);
+const findingLines = ({ diagnostics }: PatternAnalysis): readonly string[] =>
+  diagnostics.length === 0 ? [say('cli.no-problems')] : groupDiagnostics(diagnostics).map(findingLine);
 
 const changeLine = ({ from, to, kinds }: StringChange): string =>
-  `  ${say('cli.string-change', { from, to, kinds: stepsCounted(kinds).map(sayMessage).join(', ') })}`;
+  `  ${say('cli.string-change', { from, to, kinds: describeStringChanges(kinds).map(sayMessage).join(', ') })}`;
 
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });

@@ -3,7 +3,7 @@ import {
   ceilingFigure,
   compareSchools,
   findSchoolsToCompare,
-  stepsCounted,
+  describeStringChanges,
   success,
   type SchoolResult,
   fingerName,
@@ -18,9 +18,9 @@ const attacksText = ({ attacks }: SchoolResult): string =>
     .map(([striker, count]) => `${striker} ${count}`)
     .join(', ');
 
-const busiestText = ({ busiestActuator: busiest }: SchoolResult): string =>
-  busiest
-    ? say('cli.busiest', { finger: sayMessage(fingerName(busiest.striker)), gap: busiest.gap })
+const busiestText = ({ busiestActuator }: SchoolResult): string =>
+  busiestActuator
+    ? say('cli.busiest', { finger: sayMessage(fingerName(busiestActuator.striker)), gap: busiestActuator.gap })
     : say('cli.busiest-none');
 
 const lines = (approach: SchoolResult): readonly string[] => [
@@ -31,7 +31,7 @@ const lines = (approach: SchoolResult): readonly string[] => [
     busiest: busiestText(approach),
   })}`,
   `  ${say('cli.compare-changes', {
-    changes: stepsCounted(approach.steps).map(sayMessage).join(', '),
+    changes: describeStringChanges(approach.steps).map(sayMessage).join(', '),
     slurs: approach.slurs,
     doubled: approach.doubledStrokes,
     issues: approach.analysis.diagnostics.length,
@@ -41,34 +41,34 @@ const lines = (approach: SchoolResult): readonly string[] => [
 const forMachines = ({
   school,
   attacks,
-  busiestActuator: busiest,
+  busiestActuator,
   steps,
   slurs,
-  doubledStrokes: doubled,
-  unplayedStrokes: unplayed,
-  analysis: judgement,
+  doubledStrokes,
+  unplayedStrokes,
+  analysis,
   strain,
-  optimalStrainCurve: bestStrain,
-  slurredNotes: slurred,
+  optimalStrainCurve,
+  slurredNotes,
   changes,
 }: SchoolResult) => ({
   school,
   attacks,
-  busiest,
+  busiest: busiestActuator,
   steps,
   changes,
   slurs,
-  doubled,
-  unplayed,
+  doubled: doubledStrokes,
+  unplayed: unplayedStrokes,
   strain,
-  bestStrain,
-  slurred,
-  ceiling: judgement.limit && {
-    bpm: Number(judgement.limit.maxTempo.toFixed(3)),
-    cause: sayMessage(judgement.limit.code),
+  bestStrain: optimalStrainCurve,
+  slurred: slurredNotes,
+  ceiling: analysis.limit && {
+    bpm: Number(analysis.limit.maxTempo.toFixed(3)),
+    cause: sayMessage(analysis.limit.code),
   },
-  findings: judgement.diagnostics.map(({ code: kind, message, severity }) => ({
-    kind,
+  findings: analysis.diagnostics.map(({ code, message, severity }) => ({
+    kind: code,
     message: saySentence(message),
     severity,
   })),
@@ -77,23 +77,23 @@ const forMachines = ({
 const run = ({ pattern, cycleTicks, hand, options }: Request) => {
   const schools = findSchoolsToCompare(pattern, options.schools?.split(',').map((key) => key.trim()) ?? USUAL);
   if (!schools.ok) return schools;
-  const { results: approaches, recommendation: verdict } = compareSchools(pattern, schools.value, {
+  const { results, recommendation } = compareSchools(pattern, schools.value, {
     loopTicks: cycleTicks,
     hand,
   });
   if (options.json)
     return success(
       JSON.stringify({
-        approaches: approaches.map(forMachines),
-        best: verdict.best,
-        why: saySentence(verdict.message),
+        approaches: results.map(forMachines),
+        best: recommendation.best,
+        why: saySentence(recommendation.message),
       }),
     );
   return success(
     [
       say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }),
-      ...approaches.flatMap(lines),
-      saySentence(verdict.message),
+      ...results.flatMap(lines),
+      saySentence(recommendation.message),
     ].join('\n'),
   );
 };

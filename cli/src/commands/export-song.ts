@@ -30,12 +30,12 @@ const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
   const format = FORMATS.find((one) => one === to);
   if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
-  const { expanded: written, score, annotations: said } = prepareSongExport(song);
-  const digits = () => listDigitsInOrder(written.pattern, analysePattern(written.pattern));
+  const { expanded, score, annotations } = prepareSongExport(song);
+  const digits = () => listDigitsInOrder(expanded.pattern, analysePattern(expanded.pattern));
   const writers: Readonly<Record<ExportFormat, () => Answer>> = {
-    tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, said),
-    midi: () => exportMidi(score, said),
-    musicxml: () => exportMusicXml(score, digits(), said),
+    tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, annotations),
+    midi: () => exportMidi(score, annotations),
+    musicxml: () => exportMusicXml(score, digits(), annotations),
     json: () => serialiseSong(song),
   };
   return success({ answer: writers[format](), remarks: listUnsupportedFeatures(score, format) });

@@ -8,7 +8,7 @@ import {
   createProblem,
   resolveSchoolOrThrow,
   success,
-  whereIs,
+  describePosition,
   type AlternativeFingering,
   type Digit,
   type PatternAnalysis,
@@ -18,16 +18,13 @@ import {
 } from '@fleet-wren/core';
 import type { Command, Request } from '../command.ts';
 
-const forMachines = (
-  pattern: Pattern,
-  { digits, secondPassDigits: secondTime, cost, limit: ceiling, warnings: troubles }: PatternAnalysis,
-): string =>
+const forMachines = (pattern: Pattern, { digits, secondPassDigits, cost, limit, warnings }: PatternAnalysis): string =>
   JSON.stringify({
     strokes: pattern.strokes.map(({ id, at, string }) => ({ at, string, digit: digits[id] ?? null })),
-    ...(secondTime ? { secondTime: pattern.strokes.map(({ id }) => secondTime[id] ?? null) } : {}),
+    ...(secondPassDigits ? { secondTime: pattern.strokes.map(({ id }) => secondPassDigits[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
-    ceiling: ceiling && { bpm: Number(ceiling.maxTempo.toFixed(3)), cause: sayMessage(ceiling.code) },
-    conflicts: troubles.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
+    ceiling: limit && { bpm: Number(limit.maxTempo.toFixed(3)), cause: sayMessage(limit.code) },
+    conflicts: warnings.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
   });
 
 const strokeLine = (pattern: Pattern, { digits }: PatternAnalysis, index: number): string => {
@@ -35,24 +32,24 @@ const strokeLine = (pattern: Pattern, { digits }: PatternAnalysis, index: number
   if (!stroke) return '';
   const digit = digits[stroke.id];
   const pinned = stroke.pin ? `  ${say('cli.pinned')}` : '';
-  const place = sayMessage(whereIs(pattern, stroke.at)).padEnd(20);
+  const place = sayMessage(describePosition(pattern, stroke.at)).padEnd(20);
   return `  ${place} ${say('cli.string', { string: stroke.string })}  ${markOf(digit)}${pinned}`;
 };
 
 const markOf = (digit: Digit | null | undefined): string => (digit ? digitSymbol(digit) : '–');
 
 /** The digits of the second time round, where they are others. */
-const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits: secondTime }: PatternAnalysis): readonly string[] =>
-  secondTime
-    ? [`  ${say('cli.second-pass', { marks: strokes.map(({ id }) => markOf(secondTime[id])).join(' ') })}`]
+const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits }: PatternAnalysis): readonly string[] =>
+  secondPassDigits
+    ? [`  ${say('cli.second-pass', { marks: strokes.map(({ id }) => markOf(secondPassDigits[id])).join(' ') })}`]
     : [];
 
 /** The ceiling and the troubles, in sentences. */
-export const verdict = ({ limit: ceiling, warnings: troubles }: PatternAnalysis): readonly string[] => [
-  ceiling
-    ? say('cli.max-tempo', { max: ceilingFigure(ceiling.maxTempo), limit: sayMessage(ceiling.code) })
+export const verdict = ({ limit, warnings }: PatternAnalysis): readonly string[] => [
+  limit
+    ? say('cli.max-tempo', { max: ceilingFigure(limit.maxTempo), limit: sayMessage(limit.code) })
     : say('cli.no-max-tempo'),
-  ...troubles.map((trouble) => `! ${sayProblem(trouble)}`),
+  ...warnings.map((trouble) => `! ${sayProblem(trouble)}`),
 ];
 
 const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
@@ -76,15 +73,15 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
   if (options.json)
     return success(
       JSON.stringify(
-        found.map(({ digits, cost, tradeOff: trade }) => ({
+        found.map(({ digits, cost, tradeOff }) => ({
           digits: pattern.strokes.map(({ id }) => digits[id] ?? null),
           cost: Number(cost.toFixed(6)),
-          trade: sayMessage(trade),
+          trade: sayMessage(tradeOff),
         })),
       ),
     );
-  const line = ({ digits, tradeOff: trade }: AlternativeFingering): string =>
-    `  ${pattern.strokes.map(({ id }) => digitSymbol(digits[id] ?? 'p')).join(' ')}   ${sayMessage(trade)}`;
+  const line = ({ digits, tradeOff }: AlternativeFingering): string =>
+    `  ${pattern.strokes.map(({ id }) => digitSymbol(digits[id] ?? 'p')).join(' ')}   ${sayMessage(tradeOff)}`;
   return success(
     [say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }), ...found.map(line)].join('\n'),
   );

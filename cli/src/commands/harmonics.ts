@@ -24,21 +24,14 @@ const readFrets = (text: string | undefined, instrument: Instrument): Result<Voi
     : badUsage(message('cli.frets-invalid', { count: instrument.pitches.length }));
 };
 
-const line = ({
-  string,
-  stoppedFret: stopped,
-  touchFret: touch,
-  noteName: note,
-  isReachable: reachable,
-  remedies,
-}: HarmonicPoint): string => {
+const line = ({ string, stoppedFret, touchFret, noteName, isReachable, remedies }: HarmonicPoint): string => {
   const said = say('cli.harmonic', {
     string,
-    fret: String(stopped).padStart(2),
-    touch: String(touch).padStart(2),
-    note,
+    fret: String(stoppedFret).padStart(2),
+    touch: String(touchFret).padStart(2),
+    note: noteName,
   });
-  return reachable
+  return isReachable
     ? `  ${said}`
     : `  ${said}, ${say('cli.out-of-reach', { remedies: remedies.map(sayMessage).join(' ') })}`;
 };
@@ -53,7 +46,7 @@ export const harmonics = (_word: string | undefined, options: Options): Result<s
   const cascade = createCascade(instrument.value, voicing.value, createDefaultSteps(instrument.value));
   if (options.json) return success(JSON.stringify({ points, cascade }));
   const order = cascade.notes
-    .map(({ string, harmonic, noteName: note }) => `${harmonic ? 'H' : ''}${string} ${note}`)
+    .map(({ string, harmonic, noteName }) => `${harmonic ? 'H' : ''}${string} ${noteName}`)
     .join(', ');
   return success(
     [

@@ -40,23 +40,25 @@ const patternsIn = (folder: string): Result<readonly Pattern[]> => {
 const shownDigits = (digits: readonly (string | null)[]): string => digits.map((digit) => digit ?? '–').join(' ');
 
 const forPeople = ({
-  rules: learnt,
-  weightChanges: weights,
+  rules,
+  weightChanges,
   pins,
-  crossValidation: heldBack,
-  fingeringChanges: effects,
-  pinConflicts: contradictions,
+  crossValidation,
+  fingeringChanges,
+  pinConflicts,
   againstRules,
 }: LearnedSchool): string =>
   [
     say('cli.learn.fit', pins),
-    heldBack ? say('cli.learn.held-out', heldBack) : say('cli.learn.no-held-out'),
-    ...learnt.map(saySentence),
-    ...weights.map(({ label, from, to }) =>
+    crossValidation ? say('cli.learn.held-out', crossValidation) : say('cli.learn.no-held-out'),
+    ...rules.map(saySentence),
+    ...weightChanges.map(({ label, from, to }) =>
       say('cli.learn.penalty', { label: sayMessage(label), way: to > from ? 'up' : 'down', from, to }),
     ),
-    ...effects.map(({ pattern, before, after }) => `${pattern.name}: ${shownDigits(before)} → ${shownDigits(after)}`),
-    ...contradictions.map(saySentence),
+    ...fingeringChanges.map(
+      ({ pattern, before, after }) => `${pattern.name}: ${shownDigits(before)} → ${shownDigits(after)}`,
+    ),
+    ...pinConflicts.map(saySentence),
     ...(againstRules > 0 ? [say('cli.learn.pins-against-rules', { count: againstRules })] : []),
   ].join('\n');
 
@@ -71,7 +73,7 @@ export const learn = (folder: string | undefined, options: Options): Result<stri
     patterns: patterns.value,
   });
   if (!learnt.ok) return learnt;
-  const { fingeringChanges: effects, ...rest } = learnt.value;
-  const plain = effects.map(({ pattern, before, after }) => ({ pattern: pattern.name, before, after }));
+  const { fingeringChanges, ...rest } = learnt.value;
+  const plain = fingeringChanges.map(({ pattern, before, after }) => ({ pattern: pattern.name, before, after }));
   return success(options.json ? JSON.stringify({ ...rest, effects: plain }) : forPeople(learnt.value));
 };

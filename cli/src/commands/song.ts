@@ -21,10 +21,10 @@ const songAt = (file: string | undefined, command: string): Result<Song> => {
   return text.ok ? parseSongFile(text.value) : text;
 };
 
-const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongAnalysis, bar: number): string => {
-  const played = written.bars[bar];
+const barText = (song: Song, { expanded, barAnalyses }: SongAnalysis, bar: number): string => {
+  const played = expanded.bars[bar];
   const section = song.sections.find(({ id }) => id === played?.section);
-  const reading = bars[bar];
+  const reading = barAnalyses[bar];
   const chords = played?.bar.chords.map(({ voicing }) => voicing).join(' ') || '%';
   const figure = String(reading?.motif == null ? '–' : reading.motif + 1);
   const trouble = reading?.worst ? `  ${saySentence(reading.worst.message)}` : '';
@@ -34,23 +34,23 @@ const barText = (song: Song, { expanded: written, barAnalyses: bars }: SongAnaly
 };
 
 const forPeople = (song: Song, study: SongAnalysis): string => {
-  const { analysis: judgement, motifs, expanded: written } = study;
+  const { analysis, motifs, expanded } = study;
   return [
     say('cli.song-title', { name: song.name, form: formatForm(song), tempo: song.tempo }),
-    ...written.bars.map((_, bar) => barText(song, study, bar)),
-    judgement.limit
-      ? say('cli.song.max-tempo', { max: ceilingFigure(judgement.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
+    ...expanded.bars.map((_, bar) => barText(song, study, bar)),
+    analysis.limit
+      ? say('cli.song.max-tempo', { max: ceilingFigure(analysis.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
       : say('cli.no-max-tempo'),
-    ...computeLearningOrder(motifs).map(({ motif, playableBars: reached, totalBars: of }, step) =>
+    ...computeLearningOrder(motifs).map(({ motif, playableBars, totalBars }, step) =>
       say('cli.song.step', {
         step: step + 1,
         figure: motif + 1,
         name: sayLabel(motifs[motif]?.name ?? ''),
-        reached,
-        of,
+        reached: playableBars,
+        of: totalBars,
       }),
     ),
-    ...written.mutedStrokes.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord })),
+    ...expanded.mutedStrokes.map(({ bar, string, chord }) => say('cli.song.muted', { bar: bar + 1, string, chord })),
   ].join('\n');
 };
 
@@ -92,13 +92,13 @@ export const capo = (file: string | undefined, options: Options): Result<string>
   const here = proposeCapos(symbols, instrument).slice(0, 3);
   const keys = proposeCapos(symbols, instrument, TRANSPOSITIONS).slice(0, 3);
   if (options.json) return success(JSON.stringify({ here, keys }));
-  const line = ({ transpose, capo: fret, shapes, openShapeCount: open }: (typeof here)[number]): string =>
+  const line = ({ transpose, capo: fret, shapes, openShapeCount }: (typeof here)[number]): string =>
     `  ${say('cli.capo.line', {
       way: transpose === 0 ? 'none' : transpose > 0 ? 'up' : 'down',
       steps: Math.abs(transpose),
       fret,
       shapes: shapes.join(' '),
-      open,
+      open: openShapeCount,
       all: shapes.length,
     })}`;
   return success(

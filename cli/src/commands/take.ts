@@ -14,7 +14,7 @@ import {
   readWav,
   resample,
   success,
-  takeHeadline,
+  summariseTake,
   serialisePerformance,
   writeWav,
   type Pattern,
@@ -91,7 +91,7 @@ const digitInWords = (digit: ActuatorStatistics): string => {
 const inWords = (judgement: TakeAssessment): string => {
   const { digits, cycles, findings } = judgement;
   return [
-    sayMessage(takeHeadline(judgement)),
+    sayMessage(summariseTake(judgement)),
     ...digits.map(digitInWords),
     ...findings.map((finding) => `${saySentence(finding.message)} ${sayMessage(finding.advice)}`),
     ...cycles.flatMap(({ cycle, verdict, why }) =>

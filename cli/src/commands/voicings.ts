@@ -38,9 +38,9 @@ export const voicings = (symbol: string | undefined, options: Options): Result<s
   if (options.json)
     return success(
       JSON.stringify(
-        found.value.map(({ voicing, difficulty: ease, ...rest }) => ({
+        found.value.map(({ voicing, difficulty, ...rest }) => ({
           ...voicing,
-          ease: Number(ease.toFixed(3)),
+          ease: Number(difficulty.toFixed(3)),
           ...rest,
         })),
       ),

@@ -62,14 +62,14 @@ export const patternContent = (pattern: Pattern, look: SheetLook): SheetContent 
 /** A song as it stands on a sheet: every section once. */
 export const songContent = (song: Song, look: SheetLook): SheetContent => {
   const {
-    expanded: written,
+    expanded,
     score,
     annotations: words,
   } = prepareSongExport({
     ...song,
     form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
   });
-  const judgement = analysePattern(written.pattern);
+  const judgement = analysePattern(expanded.pattern);
   return {
     title: song.name,
     facts: sheetFacts(song).map(sayLabel).join(' · '),
@@ -77,7 +77,7 @@ export const songContent = (song: Song, look: SheetLook): SheetContent => {
     remark: said(longBarsWords(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
-      exportMusicXml(score, listDigitsInOrder(written.pattern, judgement), words, { ...LOOK, ...look }),
+      exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
     ),
     sections: song.sections.map(({ name }) => name),
   };

@@ -3,12 +3,7 @@ export * from './tempo/timed-transitions.ts';
 export * from './tempo/max-tempo.ts';
 export * from './tempo/actuator-load.ts';
 export { explainDigit, type DigitExplanation, type DigitAlternative } from './pattern/explain-digit.ts';
-export {
-  severityGrade,
-  type FixCandidate as CureIdea,
-  type IndexedDiagnostic as Finding,
-  type DiagnosticKind as FindingKind,
-} from './diagnostics/index.ts';
+export { gradeSeverity, type FixCandidate, type IndexedDiagnostic, type DiagnosticKind } from './diagnostics/index.ts';
 export * from './strings/sustain.ts';
 export * from './strings/string-changes.ts';
 export * from './strings/stroke-groups.ts';

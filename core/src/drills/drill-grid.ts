@@ -96,7 +96,7 @@ const createCell = (
     place.map(({ value }) => value),
   );
   if (!made.ok) return { key, values, name, coordinates: at, pattern: null, problems: made.problems, ...EMPTY_RESULT };
-  const { digits, limit: ceiling, difficulty, diagnostics: findings } = analysePattern(made.value, options);
+  const { digits, limit, difficulty, diagnostics } = analysePattern(made.value, options);
   return {
     key,
     values,
@@ -104,9 +104,9 @@ const createCell = (
     coordinates: at,
     pattern: made.value,
     digits,
-    maxTempo: ceiling?.maxTempo ?? null,
+    maxTempo: limit?.maxTempo ?? null,
     difficulty,
-    severity: findings.reduce((sum, { severity }) => sum + severity, 0),
+    severity: diagnostics.reduce((sum, { severity }) => sum + severity, 0),
   };
 };
 

@@ -52,7 +52,7 @@ describe('a grid', () => {
           const made = createDrillGrid(pattern, axes);
           if (!made.ok) return expect(wanted).toBeGreaterThan(200);
           expect(made.value.cells).toHaveLength(wanted);
-          expect(new Set(made.value.cells.map(({ coordinates: at }) => at.join())).size).toBe(wanted);
+          expect(new Set(made.value.cells.map(({ coordinates }) => coordinates.join())).size).toBe(wanted);
           for (const cell of made.value.cells) {
             if (cell.pattern) expect(validatePattern(cell.pattern)).toEqual([]);
             else expect(cell.problems?.length).toBeGreaterThan(0);
@@ -120,7 +120,7 @@ describe('isolate', () => {
 
   test('never twice the same string pair, at most three spots', () => {
     const pairs = drills
-      .filter(({ description: about }) => about.code === 'drill.string-change.description')
+      .filter(({ description }) => description.code === 'drill.string-change.description')
       .map(({ pattern: { strokes } }) => [...new Set(strokes.map(({ string }) => string))].sort().join());
     expect(new Set(pairs).size).toBe(pairs.length);
     expect(pairs.length).toBeLessThanOrEqual(3);

@@ -6,7 +6,7 @@ import {
   createPattern,
   patternLength,
   subdivisionTicks,
-  whereIs,
+  describePosition,
   type Pattern,
   type Stroke,
 } from '../pattern/index.ts';
@@ -34,19 +34,19 @@ const findTroubleSpots = (
   options: FingeringOptions,
   count: number,
 ): readonly TroubleSpot[] => {
-  const { diagnostics: findings } = judgement;
+  const { diagnostics } = judgement;
   const task = createTaskFromPattern(pattern, options);
   const at = new Map(pattern.strokes.map((stroke) => [stroke.id, stroke]));
   const spot = (from: string | undefined, to: string | undefined, strain: number): TroubleSpot[] => {
     const [a, b] = [at.get(from ?? ''), at.get(to ?? '')];
     return a && b && a.string !== b.string ? [{ from: a, to: b, strain }] : [];
   };
-  const found = findings.flatMap(({ strokeIds: strokes, severity }) =>
-    spot(strokes[strokes.length - 2], strokes[strokes.length - 1], 1 + severity),
+  const found = diagnostics.flatMap(({ strokeIds, severity }) =>
+    spot(strokeIds[strokeIds.length - 2], strokeIds[strokeIds.length - 1], 1 + severity),
   );
   const strained = computeTimedTransitions(task, listDigitsInOrder(pattern, judgement)).flatMap(
-    ({ from, to, neededSeconds: seconds, availableSeconds: has }) =>
-      spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, seconds / has),
+    ({ from, to, neededSeconds, availableSeconds }) =>
+      spot(pattern.strokes[from]?.id, pattern.strokes[to]?.id, neededSeconds / availableSeconds),
   );
   const seen = new Set<string>();
   return [...found, ...strained]
@@ -104,7 +104,7 @@ const changeAlone = (pattern: Pattern, from: Stroke, to: Stroke): Message =>
   message('drill.string-change.description', {
     from: from.string,
     to: to.string,
-    place: whereIs(pattern, to.at),
+    place: describePosition(pattern, to.at),
   });
 
 /**
@@ -125,7 +125,10 @@ export const createStrokesDrill = (
   const name =
     own.length > 2
       ? message('drill.isolated.name-many', { name: pattern.name, count: own.length })
-      : message('drill.isolated.name', { name: pattern.name, places: own.map(({ at }) => whereIs(pattern, at)) });
+      : message('drill.isolated.name', {
+          name: pattern.name,
+          places: own.map(({ at }) => describePosition(pattern, at)),
+        });
   if (to && own.length === 2 && from.string !== to.string)
     return {
       pattern: createPairDrill(pattern, digits, { from, to, strain: 1 }),

@@ -5,7 +5,7 @@ import {
   hasChordRoles,
   validatePlacement,
   moveRolesToChord,
-  whereIs,
+  describePosition,
   type BeatSubdivision,
   type Pattern,
   type Stroke,
@@ -21,7 +21,8 @@ import type { AnyPatternEdit } from './pattern-edit.ts';
  */
 export const validateNewStroke = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const taken = pattern.strokes.find((s) => s.at === stroke.at && s.string === stroke.string && s.id !== stroke.id);
-  if (taken) return createProblem('string-taken', { string: stroke.string, where: whereIs(pattern, stroke.at) });
+  if (taken)
+    return createProblem('string-taken', { string: stroke.string, where: describePosition(pattern, stroke.at) });
   return validatePlacement(pattern, stroke);
 };
 

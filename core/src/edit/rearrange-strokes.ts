@@ -4,10 +4,10 @@ import { stringCount } from '../instrument/index.ts';
 import {
   PATTERN_LIMITS,
   compareByTimeThenString,
-  lengthWords,
+  describeLength,
   patternLength,
   moveBySlots,
-  whereIs,
+  describePosition,
   type BeatSubdivision,
   type Pattern,
   type Stroke,
@@ -22,7 +22,8 @@ const taken = (pattern: Pattern, strokes: readonly Stroke[], leaving: ReadonlySe
     pattern.strokes.filter(({ id }) => !leaving.has(id)).map(({ at, string }) => `${at}/${string}`),
   );
   for (const { at, string } of strokes) {
-    if (places.has(`${at}/${string}`)) return createProblem('string-taken', { string, where: whereIs(pattern, at) });
+    if (places.has(`${at}/${string}`))
+      return createProblem('string-taken', { string, where: describePosition(pattern, at) });
     places.add(`${at}/${string}`);
   }
   return undefined;
@@ -57,7 +58,7 @@ export const createMoveEdit = (
   const outside = moved.find(({ at }) => at < 0 || at >= length);
   if (outside || (parts !== 0 && shift === 0))
     return failure(
-      createProblem('stroke-outside-length', { where: message('place.edge'), length: lengthWords(pattern) }),
+      createProblem('stroke-outside-length', { where: message('place.edge'), length: describeLength(pattern) }),
     );
   const off = moved.find(({ string }) => string < 1 || string > stringCount(pattern.instrument));
   if (off)
@@ -65,7 +66,7 @@ export const createMoveEdit = (
       createProblem('string-missing', {
         string: off.string,
         strings: stringCount(pattern.instrument),
-        where: whereIs(pattern, off.at),
+        where: describePosition(pattern, off.at),
       }),
     );
   const clash = taken(pattern, moved, leaving);
@@ -107,7 +108,7 @@ export const createPasteEdit = (
   const outside = fresh.find((stroke) => stroke.at >= patternLength(pattern));
   if (outside)
     return failure(
-      createProblem('stroke-outside-length', { where: message('place.end'), length: lengthWords(pattern) }),
+      createProblem('stroke-outside-length', { where: message('place.end'), length: describeLength(pattern) }),
     );
   const off = fresh.find(({ string }) => string > stringCount(pattern.instrument));
   if (off)
@@ -115,7 +116,7 @@ export const createPasteEdit = (
       createProblem('string-missing', {
         string: off.string,
         strings: stringCount(pattern.instrument),
-        where: whereIs(pattern, off.at),
+        where: describePosition(pattern, off.at),
       }),
     );
   const places = new Set(fresh.map((stroke) => `${stroke.at}/${stroke.string}`));

@@ -1,6 +1,6 @@
 import type { Message } from '../message/index.ts';
 import type { Digit, Pattern } from '../pattern/index.ts';
-import { placeIn, flattenScore, type Score } from '../score/index.ts';
+import { describeScorePosition, flattenScore, type Score } from '../score/index.ts';
 import type { Fingering } from './evaluation/cost-items.ts';
 import {
   getRecurringBars,
@@ -73,7 +73,7 @@ const applyRecurringDigits = (score: Score, task: FingeringTask, first: Fingerin
  * fingerScore(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern)).digits.join(' ') // => 'p i m i'
  */
 export const fingerScore = (score: Score, task: FingeringTask, memory?: FingeringCache): FingeringSolution => {
-  const where = (at: number): Message => placeIn(score, at);
+  const where = (at: number): Message => describeScorePosition(score, at);
   const first = solveFingering(task, where, memory?.initialSolver);
   const settled = applyRecurringDigits(score, task, first);
   return settled === task ? first : solveFingering(settled, where, memory?.finalSolver);
@@ -106,6 +106,6 @@ export const findBestFingerings = (
 ): readonly FingeringSolution[] => {
   const score = flattenScore(pattern, options);
   const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
-  const where = (at: number): Message => placeIn(score, at);
+  const where = (at: number): Message => describeScorePosition(score, at);
   return solveKBest(applyRecurringDigits(score, task, solveFingering(task, where)), where, count);
 };

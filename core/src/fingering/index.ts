@@ -15,12 +15,12 @@ export {
   type TaskStroke,
 } from './task/fingering-task.ts';
 export {
-  areFingersCrossed as crossed,
-  distanceToHomeString as distanceFrom,
-  minIntervalOtherActuator as needOther,
-  minIntervalSameActuator as needOwn,
-  isRakeContinuation as rakesOn,
-  computeTimePressure as rushCost,
+  areFingersCrossed,
+  distanceToHomeString,
+  minIntervalOtherActuator,
+  minIntervalSameActuator,
+  isRakeContinuation,
+  computeTimePressure,
   type CostContext,
   type CostCategory,
 } from './costs/index.ts';

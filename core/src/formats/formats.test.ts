@@ -160,9 +160,9 @@ describe('Standard MIDI File, read back by independent readers', () => {
         const sorted = (notes: readonly { at: number; midi: number }[]): string[] =>
           notes.map(({ at, midi }) => `${at}:${midi}`).sort();
         const played = (tick: number): number => Math.round(applySwing(score, Math.min(score.length, tick)));
-        const notes = listSoundingStrokes(score).map(({ at, durationTicks: ticks, pitch }) => {
+        const notes = listSoundingStrokes(score).map(({ at, durationTicks, pitch }) => {
           const from = played(at);
-          return { at: from, end: Math.max(from + 1, played(at + ticks)), midi: pitch as number };
+          return { at: from, end: Math.max(from + 1, played(at + durationTicks)), midi: pitch as number };
         });
         expect(sorted(heard.filter(({ on }) => on))).toEqual(sorted(notes));
         expect(sorted(heard.filter(({ on }) => !on))).toEqual(

@@ -11,7 +11,7 @@ export { convertToPattern, type ImportSelection } from './parsed-music/to-patter
 export { findSubdivisionGrid } from './parsed-music/quantise.ts';
 export { findRepeats, type RepeatSpan } from './parsed-music/repeats.ts';
 export { inferShape, removeRedundantFrets } from './parsed-music/chord-shape.ts';
-export { assignStrings as strung, type TimedNote } from './parsed-music/assign-strings.ts';
+export { assignStrings, type TimedNote } from './parsed-music/assign-strings.ts';
 export * from './midi/import-midi.ts';
 export { guessPositions, listPositionsOfPitch, type FretboardPosition } from './fretboard-positions/guess-positions.ts';
 export { fitToChordShape, type ImportedPattern } from './imported-pattern.ts';

@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../message/index.ts';
 import { createProblem, type Problem } from '../errors/index.ts';
 import { findInexactBeats } from './notation/inexact-beats.ts';
-import { listMutedStrokes, placeIn, type Score } from '../score/index.ts';
+import { listMutedStrokes, describeScorePosition, type Score } from '../score/index.ts';
 
 /** Formats that a score can be written in, as far as they leave things out. */
 export type ExportFormat = 'tab' | 'midi' | 'musicxml' | 'json';
@@ -35,7 +35,9 @@ const unkept = ({ strokes }: Score, format: ExportFormat): readonly Message[] =>
 const NAMED = 3;
 
 const places = (score: Score, all: readonly { readonly at: number; readonly string: number }[]): readonly Message[] => [
-  ...all.slice(0, NAMED).map(({ at, string }) => message('place.on-string', { place: placeIn(score, at), string })),
+  ...all
+    .slice(0, NAMED)
+    .map(({ at, string }) => message('place.on-string', { place: describeScorePosition(score, at), string })),
   ...(all.length > NAMED ? [message('place.more', { count: all.length - NAMED })] : []),
 ];
 

@@ -51,22 +51,18 @@ export const createCascadePattern = (
     name,
   }: { readonly node?: HarmonicNode; readonly balance?: CascadeBalance; readonly name: string },
 ): Pattern => {
-  const sounding = steps.flatMap(({ string, isHarmonic: harmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
+  const sounding = steps.flatMap(({ string, isHarmonic }): readonly Omit<Stroke, 'id' | 'at'>[] => {
     const fret = fretOfString(voicing, string);
     if (fret === null) return [];
-    if (!harmonic) return [{ string, fret, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
-    const { touchFret: touch, isReachable: reachable } = computeHarmonicPoint(
-      instrument,
-      { string, stopped: fret },
-      node,
-    );
-    if (!reachable) return [];
+    if (!isHarmonic) return [{ string, fret, pin: way.naturalDigit, ring: true, ...getLoudness(balance, false) }];
+    const { touchFret, isReachable } = computeHarmonicPoint(instrument, { string, stopped: fret }, node);
+    if (!isReachable) return [];
     return [
       {
         string,
         fret,
         pin: way.harmonicDigit,
-        harmonic: { kind: 'harp', touch },
+        harmonic: { kind: 'harp', touch: touchFret },
         ring: true,
         ...getLoudness(balance, true),
       },

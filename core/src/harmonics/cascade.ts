@@ -108,10 +108,10 @@ export const createCascade = (
   steps: readonly CascadeStep[],
   node?: HarmonicNode,
 ): Cascade => {
-  const notes = steps.flatMap(({ string, isHarmonic: harmonic }): CascadeNote[] => {
+  const notes = steps.flatMap(({ string, isHarmonic }): CascadeNote[] => {
     const stopped = fretOfString(voicing, string);
     if (stopped === null) return [];
-    const point = harmonic ? computeHarmonicPoint(instrument, { string, stopped }, node) : null;
+    const point = isHarmonic ? computeHarmonicPoint(instrument, { string, stopped }, node) : null;
     const pitch = point?.pitch ?? pitchAt(instrument, string, stopped);
     return [{ string, harmonic: point, pitch, noteName: midiToNoteName(pitch) }];
   });

@@ -24,7 +24,7 @@ test.each(HARMONIC_NODES.map((node) => [node.partial, node] as const))(
 );
 
 test('touch frets over a shape: the stopped fret and twelve (2-domain)', () => {
-  expect(computeHarmonicPoints(standard, shape).map(({ touchFret: touch }) => touch)).toEqual([15, 17, 17, 16, 15, 15]);
+  expect(computeHarmonicPoints(standard, shape).map(({ touchFret }) => touchFret)).toEqual([15, 17, 17, 16, 15, 15]);
   expect(
     computeHarmonicPoints(standard, { chord: 'D', frets: [null, null, 0, 2, 3, 2] }).map(({ string }) => string),
   ).toEqual([4, 3, 2, 1]);
@@ -32,19 +32,15 @@ test('touch frets over a shape: the stopped fret and twelve (2-domain)', () => {
 
 test('it sounds what a pattern’s harmonic sounds', () => {
   for (const { frets } of HARMONIC_NODES.filter((node) => node.frets <= 12)) {
-    const { pitch, touchFret: touch } = computeHarmonicPoint(
-      standard,
-      { string: 3, stopped: 0 },
-      findNodeAtFret(frets),
-    );
-    const stroke = { id: 'a', at: 0, string: 3, harmonic: { kind: 'natural' as const, touch } };
+    const { pitch, touchFret } = computeHarmonicPoint(standard, { string: 3, stopped: 0 }, findNodeAtFret(frets));
+    const stroke = { id: 'a', at: 0, string: 3, harmonic: { kind: 'natural' as const, touch: touchFret } };
     expect(soundingPitchOfStroke(createPattern('P'), stroke)).toBe(pitch);
   }
 });
 
 test('what is out of reach is a value with its remedies, never an error', () => {
-  const { isReachable: reachable, remedies } = computeHarmonicPoint(standard, { string: 1, stopped: 12 });
-  expect(reachable).toBe(false);
+  const { isReachable, remedies } = computeHarmonicPoint(standard, { string: 1, stopped: 12 });
+  expect(isReachable).toBe(false);
   expect(remedies.map(sayMessage)).toEqual([
     'Play the string open and touch fret 12 (different note).',
     'Touch fret 19 (an octave and a fifth above the fretted note).',
@@ -54,8 +50,8 @@ test('what is out of reach is a value with its remedies, never an error', () => 
 });
 
 test('a cascade: H6 3 H5 2 H4 1, its pitches in the order they sound', () => {
-  const { notes, isMonotonic: oneWay } = createCascade(standard, shape, createDefaultSteps(standard));
-  expect(notes.map(({ noteName: note, harmonic }) => (harmonic ? `H${note}` : note))).toEqual([
+  const { notes, isMonotonic } = createCascade(standard, shape, createDefaultSteps(standard));
+  expect(notes.map(({ noteName, harmonic }) => (harmonic ? `H${noteName}` : noteName))).toEqual([
     'HG3',
     'B3',
     'HD4',
@@ -63,7 +59,7 @@ test('a cascade: H6 3 H5 2 H4 1, its pitches in the order they sound', () => {
     'HG4',
     'G4',
   ]);
-  expect(oneWay).toBe(false);
+  expect(isMonotonic).toBe(false);
 });
 
 test('muted strings are passed over', () => {

@@ -66,8 +66,8 @@ export interface RetunePlan {
 export const createRetunePlan = (from: Tuning, to: Tuning): RetunePlan => {
   const strings = semitonesToRetune(from, to)
     .map((by, place): RetunedString => ({ string: from.pitches.length - place, semitones: by }))
-    .filter(({ semitones: by }) => by !== 0);
-  return { strings, tightenedStrings: strings.filter(({ semitones: by }) => by > 0).map(({ string }) => string) };
+    .filter(({ semitones }) => semitones !== 0);
+  return { strings, tightenedStrings: strings.filter(({ semitones }) => semitones > 0).map(({ string }) => string) };
 };
 
 /**

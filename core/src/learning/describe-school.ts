@@ -27,9 +27,9 @@ const beforeOf = ({ example }: TrainingPattern, digits: Fingering, index: number
 };
 
 const findLearnedRules = (lesson: TrainingPattern, base: School, school: School): readonly LearnedRule[] => {
-  const { task, target: wanted } = lesson.example;
+  const { task, target } = lesson.example;
   const [old, now] = [solveFingering(task, base), solveFingering(task, school)];
-  return wanted.flatMap((digit, index): LearnedRule[] => {
+  return target.flatMap((digit, index): LearnedRule[] => {
     const string = task.strokes[index]?.string;
     if (!digit || string === undefined || digit === old[index] || digit !== now[index]) return [];
     return [{ string, digit, before: beforeOf(lesson, now, index), instead: old[index] ?? null }];
@@ -53,7 +53,11 @@ const habitMessage = ({ name }: School, { string, digit, before, instead }: Lear
 };
 
 /** What a school learned: who takes which string after what, most frequent first. */
-export const habitsLearnt = (lessons: readonly TrainingPattern[], base: School, school: School): readonly Message[] => {
+export const describeLearnedRules = (
+  lessons: readonly TrainingPattern[],
+  base: School,
+  school: School,
+): readonly Message[] => {
   const counts = new Map<string, { readonly habit: LearnedRule; readonly times: number }>();
   for (const habit of lessons.flatMap((lesson) => findLearnedRules(lesson, base, school))) {
     const key = JSON.stringify([habit.string, habit.digit, habit.before]);
@@ -69,7 +73,7 @@ export const habitsLearnt = (lessons: readonly TrainingPattern[], base: School, 
 const STANDARD_STRING_COUNT = 6;
 
 /** Which digits are at home elsewhere than before. */
-export const homeWords = (base: School, { homes }: CustomSchool): readonly Message[] =>
+export const describeHomes = (base: School, { homes }: CustomSchool): readonly Message[] =>
   base.digits.flatMap((digit) => {
     const strings = homes[digit];
     if (!strings) return [];

@@ -83,7 +83,7 @@ interface MarginViolation {
 
 /** The best fingering that is wanted, and one that is not but comes too near: undefined where all is well. */
 const findMarginViolation = (
-  { task, target: wanted }: TrainingExample,
+  { task, target }: TrainingExample,
   school: School,
   margin: number,
 ): MarginViolation | undefined => {
@@ -91,11 +91,11 @@ const findMarginViolation = (
   const best = solveKBest(free, emptyPlace, 2);
   const [first, second] = best;
   if (!first) return undefined;
-  if (!matchesTarget(first.digits, wanted)) {
-    const good = solveKBest(pinTargets(free, wanted), emptyPlace, 1)[0];
-    return good && matchesTarget(good.digits, wanted) ? { good: good.digits, bad: first.digits } : undefined;
+  if (!matchesTarget(first.digits, target)) {
+    const good = solveKBest(pinTargets(free, target), emptyPlace, 1)[0];
+    return good && matchesTarget(good.digits, target) ? { good: good.digits, bad: first.digits } : undefined;
   }
-  const near = second && !matchesTarget(second.digits, wanted) && second.cost - first.cost < margin;
+  const near = second && !matchesTarget(second.digits, target) && second.cost - first.cost < margin;
   return near ? { good: first.digits, bad: second.digits } : undefined;
 };
 
@@ -138,16 +138,16 @@ const shuffle = <T>(items: readonly T[], random: RandomSource): readonly T[] => 
  * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), wanted: ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
  */
 export const countMatchedExamples = (examples: readonly TrainingExample[], school: School): number =>
-  examples.filter(({ task, target: wanted }) => {
+  examples.filter(({ task, target }) => {
     const [best] = solveKBest(withSchool(task, school), emptyPlace, 1);
-    return best !== undefined && matchesTarget(best.digits, wanted);
+    return best !== undefined && matchesTarget(best.digits, target);
   }).length;
 
 /** Digits wanted that a school gives by itself, over all examples. */
 export const countMatchedDigits = (examples: readonly TrainingExample[], school: School): number =>
-  examples.reduce((sum, { task, target: wanted }) => {
+  examples.reduce((sum, { task, target }) => {
     const digits = solveKBest(withSchool(task, school), emptyPlace, 1)[0]?.digits ?? [];
-    return sum + wanted.filter((digit, index) => digit !== null && digit === digits[index]).length;
+    return sum + target.filter((digit, index) => digit !== null && digit === digits[index]).length;
   }, 0);
 
 /** Takes back each change that nothing hangs on: what is left is what was learnt. */
@@ -189,17 +189,17 @@ export const fitWeights = (
   examples: readonly TrainingExample[],
   options: FitOptions,
 ): LearnableWeights => {
-  const { random, epochs: rounds = EPOCHS, maxWeightFactor: reach = MAX_WEIGHT_FACTOR, margin = MARGIN } = options;
+  const { random, epochs = EPOCHS, maxWeightFactor = MAX_WEIGHT_FACTOR, margin = MARGIN } = options;
   const from = getLearnableWeights(base);
   let now = from;
   let best = { weights: from, kept: countMatchedDigits(examples, base) };
-  for (let round = 0; round < rounds; round += 1) {
+  for (let round = 0; round < epochs; round += 1) {
     let steps = 0;
     for (const example of shuffle(examples, random)) {
       const found = findMarginViolation(example, createSchool(base, now), margin);
       if (!found) continue;
       steps += 1;
-      now = updateWeights(now, from, example.task, found, reach);
+      now = updateWeights(now, from, example.task, found, maxWeightFactor);
     }
     const kept = countMatchedDigits(examples, createSchool(base, now));
     if (kept > best.kept) best = { weights: now, kept };

@@ -16,8 +16,8 @@ type DigitStringCounts = ReadonlyMap<Digit, ReadonlyMap<number, number>>;
 
 const countTargets = (examples: readonly TrainingExample[]): DigitStringCounts => {
   const counts = new Map<Digit, Map<number, number>>();
-  for (const { task, target: wanted } of examples)
-    wanted.forEach((digit, index) => {
+  for (const { task, target } of examples)
+    target.forEach((digit, index) => {
       const string = task.strokes[index]?.string;
       if (!digit || string === undefined) return;
       const own = counts.get(digit) ?? new Map<number, number>();

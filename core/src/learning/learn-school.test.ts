@@ -104,11 +104,11 @@ describe('a fitted school never breaks its base’s rules', () => {
   const broken = (pattern: Pattern, school: ReturnType<typeof resolveSchoolOrThrow>): number => {
     const { digits } = fingerPattern(pattern, { school });
     return listCostItems(createTaskFromPattern(pattern, { school }), digits).filter(
-      ({ category: family }) => family === 'rule',
+      ({ category }) => category === 'rule',
     ).length;
   };
 
-  test.each(SCHOOLS.filter(({ isBassReservedForThumb: thumbOwnsBasses }) => thumbOwnsBasses).map(({ key }) => key))(
+  test.each(SCHOOLS.filter(({ isBassReservedForThumb }) => isBassReservedForThumb).map(({ key }) => key))(
     '%s',
     (key) => {
       const base = resolveSchoolOrThrow({ school: key });

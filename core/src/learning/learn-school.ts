@@ -19,7 +19,7 @@ import {
   type TrainingPattern,
 } from './training-examples.ts';
 import { getLearnableWeights, countMatchedDigits, fitWeights } from './fit-weights.ts';
-import { habitsLearnt, homeWords } from './describe-school.ts';
+import { describeLearnedRules, describeHomes } from './describe-school.ts';
 import { learnHomeStrings, applyHomeStrings, type HomeStrings } from './learn-homes.ts';
 import { LEARNABLE_WEIGHT_KEYS } from './weight-features.ts';
 
@@ -183,7 +183,7 @@ const learnFromPatterns = (
   const effects = listFingeringChanges(base, school, shorter, hand);
   return success({
     school: made,
-    rules: [...homeWords(base, made), ...habitsLearnt(lessons, base, school)],
+    rules: [...describeHomes(base, made), ...describeLearnedRules(lessons, base, school)],
     weightChanges: listWeightChanges(base, school),
     pins,
     crossValidation: crossValidate(base, lessons, request),

@@ -1,5 +1,5 @@
 import { message, type Message } from '../message/index.ts';
-import { fingerWord, whereIs, type Digit } from '../pattern/index.ts';
+import { fingerWord, describePosition, type Digit } from '../pattern/index.ts';
 import type { TrainingPattern } from './training-examples.ts';
 
 /** Two pins in the same surroundings that ask for different digits. */
@@ -35,7 +35,7 @@ export const findPinConflicts = (lessons: readonly TrainingPattern[]): readonly 
       const key = createContextKey(lesson, index);
       const place = message('place.in-pattern', {
         name: lesson.pattern.name,
-        place: whereIs(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0),
+        place: describePosition(lesson.pattern, lesson.pattern.strokes[index]?.at ?? 0),
       });
       const before = seen.get(key);
       if (!before) seen.set(key, { place, digit });

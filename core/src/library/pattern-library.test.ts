@@ -1,5 +1,5 @@
 import { sayMessage, saySentence } from '@fleet-wren/wording';
-import { PATTERN_LIBRARY, countsAloud } from '../shelf/index.ts';
+import { PATTERN_LIBRARY, describeCounts } from './index.ts';
 import { analysePattern } from '../analysis/index.ts';
 import { validatePattern } from '../pattern/index.ts';
 
@@ -9,18 +9,18 @@ test.each(PATTERN_LIBRARY.map((figure) => [figure.key, figure] as const))(
     expect(validatePattern(pattern)).toEqual([]);
     expect(sayMessage(use)).toMatch(/^[A-Z].*\.$/);
     expect(sayMessage(name)).toMatch(/^[A-Z0-9]/);
-    const { difficulty, diagnostics: findings, warnings: troubles } = analysePattern(pattern);
+    const { difficulty, diagnostics, warnings } = analysePattern(pattern);
     expect(difficulty).toBeLessThan(0.85);
-    expect(findings.map((finding) => saySentence(finding.message))).toEqual([]);
-    expect(troubles).toEqual([]);
+    expect(diagnostics.map((finding) => saySentence(finding.message))).toEqual([]);
+    expect(warnings).toEqual([]);
   },
 );
 
 test('counts are said aloud where a string is struck', () => {
-  expect(countsAloud(PATTERN_LIBRARY.find(({ key }) => key === 'three-three-two')?.pattern as never)).toBe(
+  expect(describeCounts(PATTERN_LIBRARY.find(({ key }) => key === 'three-three-two')?.pattern as never)).toBe(
     '1 & 2 & 3 & 4 &',
   );
-  expect(countsAloud(PATTERN_LIBRARY.find(({ key }) => key === 'thumb-alone')?.pattern as never)).toBe(
+  expect(describeCounts(PATTERN_LIBRARY.find(({ key }) => key === 'thumb-alone')?.pattern as never)).toBe(
     '1 · 2 · 3 · 4 ·',
   );
 });

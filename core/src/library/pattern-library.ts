@@ -207,9 +207,9 @@ export const PATTERN_LIBRARY: readonly LibraryPattern[] = [
 /**
  * How a figure is counted aloud, its struck parts in full and the others as dots.
  * @example
- * countsAloud(valueOrThrow(parseStringNotation('5 3 2 3')).pattern) // => '1 e & a'
+ * describeCounts(valueOrThrow(parseStringNotation('5 3 2 3')).pattern) // => '1 e & a'
  */
-export const countsAloud = (pattern: Pattern): string =>
+export const describeCounts = (pattern: Pattern): string =>
   listSubdivisionSlots(pattern)
     .map((part) => (pattern.strokes.some(({ at }) => at === part.at) ? formatCount(pattern, part) : '·'))
     .join(' ');

@@ -25,9 +25,12 @@ const whole = (value: number, least: number, most: number): boolean =>
 /**
  * Where a stroke stands, as a teacher says it.
  * @example
- * whereIs(createPattern('P'), 840).params // => { beat: 2 }
+ * describePosition(createPattern('P'), 840).params // => { beat: 2 }
  */
-export const whereIs = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>, at: number): Message => {
+export const describePosition = (
+  { metre, bars, course }: Pick<Pattern, 'metre' | 'bars' | 'course'>,
+  at: number,
+): Message => {
   if (!course) return formatBarPosition(metre, at, bars);
   let start = 0;
   for (const [index, bar] of course.entries()) {
@@ -41,9 +44,9 @@ export const whereIs = ({ metre, bars, course }: Pick<Pattern, 'metre' | 'bars' 
 /**
  * How long a pattern is, in bars.
  * @example
- * lengthWords({ bars: 2 }).params // => { count: 2 }
+ * describeLength({ bars: 2 }).params // => { count: 2 }
  */
-export const lengthWords = ({ bars }: Pick<Pattern, 'bars'>): Message => message('term.bars', { count: bars });
+export const describeLength = ({ bars }: Pick<Pattern, 'bars'>): Message => message('term.bars', { count: bars });
 
 type Rule = (pattern: Pattern) => Problem | undefined;
 
@@ -123,9 +126,16 @@ const fretProblems = ({ voicing, instrument }: Pattern): readonly Problem[] => {
 export const validatePlacement = (pattern: Pattern, stroke: Stroke): Problem | undefined => {
   const strings = stringCount(pattern.instrument);
   if (!whole(stroke.at, 0, patternLength(pattern) - 1))
-    return createProblem('stroke-outside-length', { where: whereIs(pattern, stroke.at), length: lengthWords(pattern) });
+    return createProblem('stroke-outside-length', {
+      where: describePosition(pattern, stroke.at),
+      length: describeLength(pattern),
+    });
   if (!whole(stroke.string, 1, strings))
-    return createProblem('string-missing', { string: stroke.string, strings, where: whereIs(pattern, stroke.at) });
+    return createProblem('string-missing', {
+      string: stroke.string,
+      strings,
+      where: describePosition(pattern, stroke.at),
+    });
   return soundProblem(pattern, stroke);
 };
 
@@ -136,13 +146,17 @@ const soundProblem = (pattern: Pattern, stroke: Stroke): Problem | undefined => 
     return createProblem('fret-out-of-range', { value: stroke.fret, string: stroke.string, most });
   if (stroke.harmonic && !NODE_FRETS.includes(harmonicNodeInterval(pattern, stroke) ?? 12))
     return createProblem('no-node', {
-      where: whereIs(pattern, stroke.at),
+      where: describePosition(pattern, stroke.at),
       touch: stroke.harmonic.touch,
       nodes: NODE_FRETS.join(', '),
     });
   const pitch = soundingPitchOfStroke(pattern, stroke) ?? 0;
   if (pitch <= MAX_MIDI_PITCH) return undefined;
-  return createProblem('pitch-too-high', { where: whereIs(pattern, stroke.at), value: pitch, most: MAX_MIDI_PITCH });
+  return createProblem('pitch-too-high', {
+    where: describePosition(pattern, stroke.at),
+    value: pitch,
+    most: MAX_MIDI_PITCH,
+  });
 };
 
 const clashProblems = (pattern: Pattern): readonly Problem[] => {
@@ -151,7 +165,7 @@ const clashProblems = (pattern: Pattern): readonly Problem[] => {
   return pattern.strokes.flatMap(({ id, at, string }) => {
     const found: Problem[] = [];
     const place = at * 16 + string;
-    if (seen.has(place)) found.push(createProblem('string-taken', { string, where: whereIs(pattern, at) }));
+    if (seen.has(place)) found.push(createProblem('string-taken', { string, where: describePosition(pattern, at) }));
     if (ids.has(id)) found.push(createProblem('stroke-id-taken', { id }));
     seen.add(place);
     ids.add(id);
@@ -203,7 +217,7 @@ export const createMutedStringProblem = (pattern: Pattern, stroke: Pick<Stroke, 
   createProblem('string-muted', {
     string: stroke.string,
     chord: pattern.voicing.chord,
-    where: whereIs(pattern, stroke.at),
+    where: describePosition(pattern, stroke.at),
   });
 
 /**
@@ -224,7 +238,8 @@ export const findSlursWithoutOrigin = (pattern: Pattern): readonly StrokeProblem
   };
   return named(
     pattern.strokes.filter((stroke) => stroke.slur && !follows(stroke)),
-    (stroke) => createProblem('slur-without-note', { string: stroke.string, where: whereIs(pattern, stroke.at) }),
+    (stroke) =>
+      createProblem('slur-without-note', { string: stroke.string, where: describePosition(pattern, stroke.at) }),
   );
 };
 
@@ -238,6 +253,11 @@ export const findHarmonicsBeyondNeck = (pattern: Pattern): readonly StrokeProble
   return named(
     pattern.strokes.filter(({ harmonic }) => harmonic !== undefined && harmonic.touch > frets),
     ({ at, string, harmonic }) =>
-      createProblem('touch-beyond-neck', { where: whereIs(pattern, at), string, touch: harmonic?.touch ?? 0, frets }),
+      createProblem('touch-beyond-neck', {
+        where: describePosition(pattern, at),
+        string,
+        touch: harmonic?.touch ?? 0,
+        frets,
+      }),
   );
 };

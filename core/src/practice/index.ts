@@ -25,7 +25,7 @@ export {
   type CustomStage,
 } from './ladder/edit-plan.ts';
 export {
-  constraintName,
+  describeConstraint,
   findLimitingConstraint,
   computeTimeFactor,
   type TempoConstraint,
@@ -55,24 +55,24 @@ export {
   type PracticeEvent,
 } from './log/practice-event.ts';
 export {
-  causeFromProse,
-  headlineFromProse,
-  planFromProse,
-  saidFromProse,
-  wayFromProse,
-  type SaidInLog,
-} from './prose.ts';
-export { gateAtHand } from './climb.ts';
+  migrateLimitReason,
+  migrateTakeHeadline,
+  migrateLadderPlan,
+  migrateLogText,
+  migratePracticeMethod,
+  type MigratedLogText,
+} from './migration/stored-prose.ts';
+export { getRequiredStreak } from './log/ladder-position.ts';
 export {
-  DAY,
-  NOTHING_PRACTISED,
+  MILLISECONDS_PER_DAY,
+  EMPTY_PRACTICE_SNAPSHOT,
   REVIEW_STAGE,
   foldPractice,
   type PracticeDay,
   type PracticeSnapshot,
   type ReviewDay,
-  type StageCount,
-} from './snapshot.ts';
+  type StageAttempts,
+} from './log/practice-snapshot.ts';
 export {
   progressAt,
   computeProgress,
@@ -91,8 +91,8 @@ export {
   type PracticeAttempt,
 } from './hand/ability-model.ts';
 export {
-  CAUTION,
-  CAUTION_AFTER_DISCOMFORT,
+  WARM_UP_ADVICE,
+  PAIN_ADVICE,
   planSession,
   type SessionPlan,
   type SessionItem,

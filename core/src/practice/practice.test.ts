@@ -8,7 +8,7 @@ import { ABLE_ADULT_HAND, HAND_PRESETS } from '../fingering/index.ts';
 import { createSeededRandom } from '../sound/index.ts';
 import type { Pattern } from '../pattern/index.ts';
 import {
-  DAY,
+  MILLISECONDS_PER_DAY,
   PRIOR_ABILITY,
   DEFAULT_STUDENT,
   updateAbility,
@@ -84,7 +84,7 @@ describe('a ladder', () => {
     expect(thumb?.pattern.strokes.map(({ pin }) => pin)).toEqual(thumb?.pattern.strokes.map(({ id }) => digits[id]));
     expect(stages.find(({ kind }) => kind === 'memory')?.gate).toBe(10);
     expect(
-      stages.every(({ reason: why, remark }) => sayMessage(why).endsWith('.') && sayMessage(remark).endsWith('.')),
+      stages.every(({ reason, remark }) => sayMessage(reason).endsWith('.') && sayMessage(remark).endsWith('.')),
     ).toBe(true);
     expect(stages.at(-1)?.tempos.at(-1)).toBe(80);
   });
@@ -99,9 +99,9 @@ describe('a ladder', () => {
   });
 
   test('what a pattern does not need is left out, with the reason', () => {
-    const { skippedStages: leftOut } = ladder('3 2 1 2', 80);
-    expect(leftOut.find(({ kind }) => kind === 'thumb')?.reason.code).toBe('stage.thumb.none');
-    expect(leftOut.find(({ kind }) => kind === 'bursts')?.reason.code).toBe('stage.bursts.other-method');
+    const { skippedStages } = ladder('3 2 1 2', 80);
+    expect(skippedStages.find(({ kind }) => kind === 'thumb')?.reason.code).toBe('stage.thumb.none');
+    expect(skippedStages.find(({ kind }) => kind === 'bursts')?.reason.code).toBe('stage.bursts.other-method');
     expect(ladder('5 3 2 3', 80, { method: 'bursts' }).stages.map(({ kind }) => kind)).toContain('bursts');
   });
 
@@ -346,12 +346,12 @@ describe('invented students', () => {
     const halted = { ...DEFAULT_STUDENT, limit: -0.62, skill: -0.75 };
     const found = Array.from({ length: 20 }, (_, seed) => {
       const { events } = weeks(halted, seed, 60);
-      return detectStuck(plan, computeProgress(plan, events), { now: 60 * DAY });
+      return detectStuck(plan, computeProgress(plan, events), { now: 60 * MILLISECONDS_PER_DAY });
     });
     expect(found.filter((one) => one !== null).length).toBeGreaterThanOrEqual(17);
     const free = Array.from({ length: 20 }, (_, seed) => {
       const { events } = weeks({ ...DEFAULT_STUDENT, skill: -0.2, learning: 0.01 }, seed, 84);
-      return detectStuck(plan, computeProgress(plan, events), { now: 84 * DAY });
+      return detectStuck(plan, computeProgress(plan, events), { now: 84 * MILLISECONDS_PER_DAY });
     });
     expect(free.filter((one) => one !== null).length).toBeLessThanOrEqual(2);
   });

@@ -10,4 +10,4 @@ export {
   secondsToTick,
   type TempoMap,
 } from './tempo-map.ts';
-export { findBarAt, chordOfStroke, listSoundingStrokes, listMutedStrokes, placeIn } from './positions.ts';
+export { findBarAt, chordOfStroke, listSoundingStrokes, listMutedStrokes, describeScorePosition } from './positions.ts';

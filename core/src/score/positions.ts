@@ -19,9 +19,9 @@ export const findBarAt = (
 /**
  * A tick of a score as a teacher says it: “beat 2 &”, with the bar in front where there is more than one.
  * @example
- * placeIn(flattenScore(createPattern('Roll', { bars: 2 })), 3360 + 420).code // => 'place.in-bar'
+ * describeScorePosition(flattenScore(createPattern('Roll', { bars: 2 })), 3360 + 420).code // => 'place.in-bar'
  */
-export const placeIn = (score: Pick<Score, 'bars'>, at: number): Message => {
+export const describeScorePosition = (score: Pick<Score, 'bars'>, at: number): Message => {
   const { bar, number } = findBarAt(score, at);
   const place = formatBarPosition(bar.metre, at - bar.at, 1);
   return score.bars.length > 1 ? placeInBarOf(number, place) : place;

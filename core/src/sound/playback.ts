@@ -39,7 +39,7 @@ export const isClickMuted = (silence: ClickMuteMode, bar: number): boolean =>
 export type PlaybackVoices = 'all' | 'thumb alone' | 'fingers alone' | 'melody alone';
 
 /** Whether a stroke of a song that is written out is of its melody: they are named so. */
-const isMelodyStroke = ({ sourceStrokeId: origin }: ScoreStroke): boolean => origin.includes('/melody-');
+const isMelodyStroke = ({ sourceStrokeId }: ScoreStroke): boolean => sourceStrokeId.includes('/melody-');
 
 /** How loud strokes are heard, 0 to 1; slurred notes come after the strength of the note before (est., by ear). */
 const LOUDNESS_LEVELS = { soft: 0.45, plain: 0.7, loud: 0.88, accent: 1, slurred: 0.5 } as const;

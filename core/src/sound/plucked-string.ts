@@ -28,11 +28,11 @@ const smoothExcitation = (burst: Float32Array, brightness: number): void => {
 /** Noise of one period, dulled, and combed by the place of the pluck as a plucked string's spectrum is. */
 const createExcitation = (
   period: number,
-  { random, brightness = 0.55, pluckPosition: place = 0.18 }: PluckOptions,
+  { random, brightness = 0.55, pluckPosition = 0.18 }: PluckOptions,
 ): Float32Array => {
   const burst = Float32Array.from({ length: period }, () => random() * 2 - 1);
   smoothExcitation(burst, brightness);
-  const lag = Math.max(1, Math.round(period * place));
+  const lag = Math.max(1, Math.round(period * pluckPosition));
   const combed = burst.map((value, index) => value - (burst[(index - lag + period) % period] as number));
   const mean = combed.reduce((sum, value) => sum + value, 0) / period;
   const peak = combed.reduce((most, value) => Math.max(most, Math.abs(value - mean)), 1e-9);
@@ -46,14 +46,14 @@ const createExcitation = (
  * synthesisePluckedString({ frequency: 110, seconds: 0.1, sampleRate: 8000, random: createSeededRandom(1) }).length // => 800
  */
 export const synthesisePluckedString = (pluck: PluckOptions): Float32Array => {
-  const { frequency, duration: seconds, sampleRate } = pluck;
+  const { frequency, duration, sampleRate } = pluck;
   const loop = sampleRate / frequency;
   const period = Math.floor(loop - 0.5 - 0.3);
   const fraction = loop - 0.5 - period;
   const allpass = (1 - fraction) / (1 + fraction);
   const loss = 10 ** (-3 / (getDecaySeconds(frequency) * frequency));
   const line = createExcitation(period, pluck);
-  const samples = new Float32Array(Math.ceil(seconds * sampleRate));
+  const samples = new Float32Array(Math.ceil(duration * sampleRate));
   let at = 0;
   let lastIn = 0;
   let lastLow = 0;

@@ -54,10 +54,7 @@ describe('what is played', () => {
 
   /** Pitches and seconds they ring, at 80 a minute: a quarter lasts 0.75 s. */
   const ringing = (one: Pattern): [number, number][] =>
-    listPlaybackNotes(flattenScore(one)).map(({ pitch: midi, duration: seconds }) => [
-      midi,
-      Number(seconds.toFixed(6)),
-    ]);
+    listPlaybackNotes(flattenScore(one)).map(({ pitch, duration }) => [pitch, Number(duration.toFixed(6))]);
 
   test('strings sound at the pitch of voicing and tuning until they are struck again; muted ones do not', () => {
     expect(ringing(pattern)).toEqual([
@@ -84,6 +81,6 @@ describe('what is played', () => {
 
   test('a click on every beat, the first of a bar accented', () => {
     const clicks = listMetronomeClicks(flattenScore({ ...pattern, metre: { beats: 3, unit: 4 }, bars: 2 }));
-    expect(clicks.map(({ isAccented: accent }) => accent)).toEqual([true, false, false, true, false, false]);
+    expect(clicks.map(({ isAccented }) => isAccented)).toEqual([true, false, false, true, false, false]);
   });
 });

@@ -13,7 +13,7 @@ export { alignNotesToScore } from './alignment/align-notes.ts';
 export { alignToScore } from './alignment/align-to-score.ts';
 export { LIVE_PARAMETERS, MIN_TEMPO_SHARE, LiveListener, type LiveEvent } from './live/live-listener.ts';
 export { renderScoreAtTakeTempo, renderNotes } from './pattern/reference-audio.ts';
-export { tunedWords } from './alignment/tuning-offset.ts';
+export { describeTuningOffset } from './alignment/tuning-offset.ts';
 export { concatenateSamples } from './signal/concatenate.ts';
 export { detectOnsets } from './onsets/detect-onsets.ts';
 export { checkLevel, type LevelCheck } from './io/level-check.ts';
@@ -28,7 +28,7 @@ export {
 } from './assessment/assess-take.ts';
 export { createTimingStrips, type TimingStrip, type TimingPoint } from './assessment/timing-strips.ts';
 export type { ActuatorStatistics, TakeDiagnostic } from './assessment/assessment-context.ts';
-export { nothingSaid, takeHeadline } from './assessment/headline.ts';
+export { summariseWithoutDiagnostics, summariseTake } from './assessment/headline.ts';
 export { MAX_AUDIO_BYTES, readWav, writeWav, type AudioRecording } from './io/wav.ts';
 export {
   assessPatternNotes,

@@ -79,8 +79,8 @@ const placeInBar = (beat: number, past: number, beatTicks: number): Message => {
  * formatBarPosition({ beats: 4, unit: 4 }, 840 + 420, 1).params // => { beat: 2, syllable: '&' }
  */
 export const formatBarPosition = (metre: Metre, at: number, bars: number): Message => {
-  const { bar, beat, ticksPastBeat: past } = tickToBarPosition(metre, at);
-  const place = placeInBar(beat, past, ticksPerBeat(metre));
+  const { bar, beat, ticksPastBeat } = tickToBarPosition(metre, at);
+  const place = placeInBar(beat, ticksPastBeat, ticksPerBeat(metre));
   return bars > 1 ? placeInBarOf(bar, place) : place;
 };
 

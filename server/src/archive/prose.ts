@@ -1,9 +1,9 @@
 import {
-  headlineFromProse,
+  migrateTakeHeadline,
   message,
-  planFromProse,
-  saidFromProse,
-  wayFromProse,
+  migrateLadderPlan,
+  migrateLogText,
+  migratePracticeMethod,
   type LadderPlan,
 } from '@fleet-wren/core';
 
@@ -20,25 +20,25 @@ const isRecord = (value: unknown): value is Fields =>
 /** A plan in codes. */
 export const planInCodes = (plan: unknown): unknown =>
   isRecord(plan) && Array.isArray(plan.stages) && plan.stages.every(isRecord)
-    ? planFromProse(plan as unknown as LadderPlan)
+    ? migrateLadderPlan(plan as unknown as LadderPlan)
     : plan;
 
 /** What is known of a student, the practice method as a code. */
 export const aboutFromProse = (about: unknown): unknown =>
-  isRecord(about) && 'way' in about ? { ...about, way: wayFromProse(about.way) } : about;
+  isRecord(about) && 'way' in about ? { ...about, way: migratePracticeMethod(about.way) } : about;
 
 /** What an event of the log holds: what the program said of a take as codes, what people wrote as they wrote it. */
 export const bodyInCodes = (kind: unknown, body: unknown): Fields => {
   if (!isRecord(body)) return {};
   const { text, ...rest } = body;
   return kind === 'take' && typeof text === 'string' && body.said === undefined
-    ? { ...rest, ...saidFromProse(text) }
+    ? { ...rest, ...migrateLogText(text) }
     : body;
 };
 
 /** A headline in codes; of a sentence that is not known only that the take was analysed is left. */
 export const headlineInCodes = (headline: unknown): unknown =>
-  typeof headline === 'string' ? (headlineFromProse(headline) ?? message('take.analysed')) : headline;
+  typeof headline === 'string' ? (migrateTakeHeadline(headline) ?? message('take.analysed')) : headline;
 
 /** What an engine said of a take, its headline in codes. */
 export const judgementInCodes = (judgement: unknown): unknown =>

@@ -2,7 +2,7 @@ import type Joi from 'joi';
 import {
   createBasicSummary,
   failure,
-  isUsableText,
+  isStorableText,
   createHandProfile,
   buildCustomSchool,
   message,
@@ -16,7 +16,7 @@ import {
   type Result,
   type Song,
   success,
-  wayFromProse,
+  migratePracticeMethod,
 } from '@fleet-wren/core';
 import { UUID } from '../common/ids.ts';
 import { readStored, type Kind, type Kinds } from '../documents/kinds.ts';
@@ -50,7 +50,7 @@ class Columns {
 
   text(name: string, most: number): string {
     const value = this.value(name);
-    if (typeof value !== 'string' || value.length > most || !isUsableText(value))
+    if (typeof value !== 'string' || value.length > most || !isStorableText(value))
       throw this.wrong(message('backup.invalid', { field: name }));
     return value;
   }
@@ -157,7 +157,7 @@ const studentRow = (columns: Columns): Row => {
 const assignmentRow = (columns: Columns): Row => {
   const pattern = columns.read(parsePattern(columns.value('pattern')));
   const [name, target] = ['name', 'target'].map((one) => columns.value(one));
-  const [way, plan] = [wayFromProse(columns.value('way')), planInCodes(columns.value('plan'))];
+  const [way, plan] = [migratePracticeMethod(columns.value('way')), planInCodes(columns.value('plan'))];
   const form = columns.by('plan', assignmentSchema, { name, pattern: {}, target, way, plan });
   return {
     id: columns.id('id'),

@@ -1,11 +1,11 @@
-import { isMessage, isUsableText } from '@fleet-wren/core';
+import { isMessage, isStorableText } from '@fleet-wren/core';
 import Joi from 'joi';
 
 /** A text of at most so many characters that can be kept: with no NUL in it and no half of a character. */
 export const words = (most: number): Joi.StringSchema =>
   Joi.string()
     .max(most)
-    .custom((value: string, helpers) => (isUsableText(value) ? value : helpers.error('string.base')));
+    .custom((value: string, helpers) => (isStorableText(value) ? value : helpers.error('string.base')));
 
 /** A text of the catalogue with its values, as data. */
 export const aMessage = (): Joi.ObjectSchema =>

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
-  DAY,
-  NOTHING_PRACTISED,
+  MILLISECONDS_PER_DAY,
+  EMPTY_PRACTICE_SNAPSHOT,
   DEFAULT_STUDENT,
   foldPractice,
   createLadder,
@@ -95,7 +95,7 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
     ladder,
     { ...DEFAULT_STUDENT, attempts: ATTEMPTS, ...student.being },
     {
-      from: now - item.weeksAgo * 7 * DAY - (now % DAY),
+      from: now - item.weeksAgo * 7 * MILLISECONDS_PER_DAY - (now % MILLISECONDS_PER_DAY),
       days: (item.weeksAgo - (item.stopped ?? 0)) * 7,
       random: createSeededRandom(student.name.length * 31 + item.weeksAgo),
     },
@@ -120,7 +120,7 @@ export const practiceOfDemo = (patterns: readonly Pattern[], now: number): reado
       const pattern = patterns.find(({ name }) => name === item.pattern);
       if (!pattern) return [];
       const { events, plan, way, target } = eventsFor(item, pattern, student, now);
-      const standing = standingOf(plan, foldPractice(plan, NOTHING_PRACTISED, events), now);
+      const standing = standingOf(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events), now);
       return [{ name: pattern.name, pattern, way, target, plan, events, standing }];
     }),
   }));

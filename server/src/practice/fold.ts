@@ -1,5 +1,5 @@
 import {
-  NOTHING_PRACTISED,
+  EMPTY_PRACTICE_SNAPSHOT,
   estimateConstraints,
   foldPractice,
   isAttempt,
@@ -80,7 +80,7 @@ const movedOn = (
   const across = new Set(before.map(({ id }) => id));
   const [later, known] = [new Set(undoneIn(after)), new Set(from?.undone)];
   return {
-    ...foldPractice(plan, from ?? NOTHING_PRACTISED, without(before, undone)),
+    ...foldPractice(plan, from ?? EMPTY_PRACTICE_SNAPSHOT, without(before, undone)),
     to,
     undone: undone.filter((id) => later.has(id) || known.has(id) || !across.has(id)),
   };
@@ -90,7 +90,7 @@ const movedOn = (
 export const fold = ({ plan, from, log, now }: FoldTask): Folded | null => {
   const events = JSON.parse(log) as readonly PracticeEvent[];
   if (from && reachesBack(from, events)) return null;
-  const snapshot = foldPractice(plan, from ?? NOTHING_PRACTISED, without(events, from?.undone));
+  const snapshot = foldPractice(plan, from ?? EMPTY_PRACTICE_SNAPSHOT, without(events, from?.undone));
   return {
     standing: standingOf(plan, snapshot, now),
     progress: progressAt(plan, snapshot),

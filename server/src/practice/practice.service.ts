@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import { Semaphore } from 'async-mutex';
 import {
   byClockOf,
-  DAY,
+  MILLISECONDS_PER_DAY,
   type ConstraintEstimate,
   type LadderPlan,
   message,
-  NOTHING_PRACTISED,
+  EMPTY_PRACTICE_SNAPSHOT,
   type PracticeEvent,
   createProblem,
   type Problem,
@@ -125,7 +125,7 @@ export class PracticeService {
   async set(principal: Principal, studentId: string, form: AssignmentForm): Promise<Assignment> {
     const scope = await this.scopeOf(principal, studentId);
     const pattern = valueOrThrow(parsePattern(form.pattern));
-    const standing = standingOf(form.plan, NOTHING_PRACTISED, Date.now());
+    const standing = standingOf(form.plan, EMPTY_PRACTICE_SNAPSHOT, Date.now());
     const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
     return scope.alone(`assignments of ${studentId}`, async (inside) => {
       const place = await this.practice.count(inside, studentId);
@@ -160,7 +160,7 @@ export class PracticeService {
     const scope = this.studios.for(principal);
     const now = Date.now();
     const kept = orNotFound(await this.practice.ability(scope, checkedId(studentId)));
-    const state = `${kept.log} ${Math.floor(now / DAY)}`;
+    const state = `${kept.log} ${Math.floor(now / MILLISECONDS_PER_DAY)}`;
     if (kept.ability !== null && kept.state === state) return kept.ability;
     const ability = JSON.stringify(await this.folding.runExclusive(() => this.heard(scope, studentId, now)));
     await this.practice.keepAbility(scope, studentId, ability, state);

@@ -1,4 +1,4 @@
-import { DAY, type ReviewDay } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY, type ReviewDay } from '@fleet-wren/core';
 import { Rating, createEmptyCard, fsrs, type Card } from 'ts-fsrs';
 
 /** Without chance: the same log comes due on the same day. */
@@ -19,7 +19,8 @@ export const reviewDue = (reviews: readonly ReviewDay[], through: number): numbe
   let card: Card = scheduler.next(createEmptyCard(learnt), learnt, Rating.Easy).card;
   for (const review of reviews) {
     const rating = ratingOf(review);
-    if (rating !== undefined) card = scheduler.next(card, new Date((review.day + 1) * DAY - 1), rating).card;
+    if (rating !== undefined)
+      card = scheduler.next(card, new Date((review.day + 1) * MILLISECONDS_PER_DAY - 1), rating).card;
   }
   return card.due.getTime();
 };

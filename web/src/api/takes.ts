@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { takeHeadline, type HandProfile, type Message, type Pattern, type TakeAssessment } from '@fleet-wren/core';
+import { summariseTake, type HandProfile, type Message, type Pattern, type TakeAssessment } from '@fleet-wren/core';
 import { ApiError, ask, reach } from './client.ts';
 
 /** A take that is kept, as a list shows it. */
@@ -149,7 +149,7 @@ const readTake = ({ judgement, ...take }: Answered): KeptTake => ({
 export const keepJudgement = (id: string, judgement: TakeAssessment): Promise<unknown> =>
   ask('PUT', `/takes/${id}/judgement`, {
     engine: judgement.engine,
-    headline: takeHeadline(judgement),
+    headline: summariseTake(judgement),
     judgement: rounded(judgement),
   });
 

@@ -2,7 +2,7 @@ import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   ceilingFigure,
   createThumbnail,
-  stepsCounted,
+  describeStringChanges,
   stringCount,
   type SchoolResult,
   type Pattern,
@@ -42,14 +42,7 @@ const Attacks = ({ attacks }: Pick<SchoolResult, 'attacks'>) => (
 );
 
 const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
-  const {
-    attacks,
-    busiestActuator: busiest,
-    slurs,
-    doubledStrokes: doubled,
-    analysis: judgement,
-    unplayedStrokes: unplayed,
-  } = approach;
+  const { attacks, busiestActuator, slurs, doubledStrokes, analysis, unplayedStrokes } = approach;
   return (
     <dl className="approach-facts">
       <div>
@@ -61,25 +54,27 @@ const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
       <div>
         <dt>{say('approaches.busiest-finger')}</dt>
         <dd>
-          {busiest
+          {busiestActuator
             ? say('approaches.every-s', {
-                strikerName: sayMessage(fingerName(busiest.striker)),
-                gap: busiest.gap.toFixed(2),
+                strikerName: sayMessage(fingerName(busiestActuator.striker)),
+                gap: busiestActuator.gap.toFixed(2),
               })
             : say('approaches.no-finger-plays-twice')}
         </dd>
       </div>
       <div>
         <dt>{say('approaches.string-changes')}</dt>
-        <dd>{stepsCounted(approach.steps).map(sayMessage).join(', ')}</dd>
+        <dd>{describeStringChanges(approach.steps).map(sayMessage).join(', ')}</dd>
       </div>
       <div>
         <dt>{say('approaches.issues')}</dt>
         <dd>
-          {judgement.diagnostics.length === 0 ? say('common.no-problems') : judgement.diagnostics.length}
-          {doubled > 0 && say('approaches.with-a-repeated-finger', { doubled })}
+          {analysis.diagnostics.length === 0 ? say('common.no-problems') : analysis.diagnostics.length}
+          {doubledStrokes > 0 && say('approaches.with-a-repeated-finger', { doubled: doubledStrokes })}
           {slurs > 0 && say('approaches.slurred', { slurs })}
-          {unplayed > 0 && <b className="text-warning">{say('approaches.not-playable', { unplayed })}</b>}
+          {unplayedStrokes > 0 && (
+            <b className="text-warning">{say('approaches.not-playable', { unplayed: unplayedStrokes })}</b>
+          )}
         </dd>
       </div>
     </dl>
@@ -88,8 +83,8 @@ const Facts = ({ approach }: { readonly approach: SchoolResult }) => {
 
 /** One school's way with the notes: its threads in small, what it asks of the hand, its ceiling. */
 export const ApproachRow = ({ approach, number, pattern, standing, current, pointed, point, use, drop }: RowProps) => {
-  const { limit: ceiling } = approach.analysis;
-  const over = ceiling !== null && ceiling.maxTempo < pattern.tempo;
+  const { limit } = approach.analysis;
+  const over = limit !== null && limit.maxTempo < pattern.tempo;
   return (
     <article
       className={`approach${standing ? ` approach-${standing}` : ''}${pointed ? ' pointed' : ''}`}
@@ -133,7 +128,7 @@ export const ApproachRow = ({ approach, number, pattern, standing, current, poin
       />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
-        <strong>{ceiling ? ceilingFigure(ceiling.maxTempo) : '–'}</strong>
+        <strong>{limit ? ceilingFigure(limit.maxTempo) : '–'}</strong>
         <span>{say('approaches.max-tempo')}</span>
       </p>
     </article>

@@ -43,9 +43,9 @@ const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal)
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
-  return ({ school, slurredNotes: slurred }: SchoolResult, own: ReturnType<typeof useOwnSchools>): void => {
+  return ({ school, slurredNotes }: SchoolResult, own: ReturnType<typeof useOwnSchools>): void => {
     const { document: pattern, run } = bench.getState();
-    const slurs = new Map(slurred.map(({ stroke, slur }) => [stroke, slur]));
+    const slurs = new Map(slurredNotes.map(({ stroke, slur }) => [stroke, slur]));
     const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));
     const strokes = changed.map(({ pin: _pin, ...stroke }) => {
       const slur = slurs.get(stroke.id);

@@ -25,11 +25,11 @@ export const StrainChartView = ({ approaches, tempo, best, pointed, point }: Cha
         height={CHART.height}
         role="img"
         aria-label={approaches
-          .map(({ name, analysis: judgement }) =>
+          .map(({ name, analysis }) =>
             say('approaches.max-of', {
               name: sayLabel(name),
-              max: judgement.limit
-                ? say('common.bpm-max', { bpm: ceilingFigure(judgement.limit.maxTempo) })
+              max: analysis.limit
+                ? say('common.bpm-max', { bpm: ceilingFigure(analysis.limit.maxTempo) })
                 : say('common.no-max-tempo'),
             }),
           )

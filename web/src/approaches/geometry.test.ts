@@ -82,7 +82,7 @@ describe('lanes', () => {
       system: layout.systems[0] as never,
       secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
     },
-    judgement.actuatorLoads.map(({ actuator: striker }) => striker),
+    judgement.actuatorLoads.map(({ actuator }) => actuator),
   );
 
   test('one a digit, the little-finger side on top, marks under their tokens', () => {
@@ -116,7 +116,7 @@ describe('lanes', () => {
   test('the strain of a way is what it needs of the time there is', () => {
     const strains = lanes.flatMap(({ ways }) => ways.map(({ strain }) => strain));
     expect(Math.max(...strains)).toBeCloseTo(
-      Math.max(...judgement.transitions.map(({ neededSeconds: need, availableSeconds: has }) => need / has)),
+      Math.max(...judgement.transitions.map(({ neededSeconds, availableSeconds }) => neededSeconds / availableSeconds)),
       9,
     );
   });
@@ -124,11 +124,11 @@ describe('lanes', () => {
 
 describe('the chart of strain', () => {
   const pattern = createPattern('x', { ...figure('1 1 1 1'), tempo: 100 });
-  const { results: approaches } = compareSchools(
+  const { results } = compareSchools(
     pattern,
     valueOrThrow(findSchoolsToCompare(pattern, ['thumb-index:strict', 'alternation:i-m', 'rolling'])),
   );
-  const { x, y, lines } = strainChart(approaches);
+  const { x, y, lines } = strainChart(results);
 
   test('stays on its sheet', () => {
     for (const { end, path } of lines) {

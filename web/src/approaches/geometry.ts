@@ -61,19 +61,17 @@ export const strainChart = (approaches: readonly SchoolResult[]): StrainChart =>
   const draw = line<{ tempo: number; strain: number }>()
     .x(({ tempo }) => x(tempo))
     .y(({ strain }) => y(strain));
-  const lines = approaches.map(
-    ({ school, strain, optimalStrainCurve: bestStrain, analysis: judgement }): StrainLine => {
-      const shown = inside(strain);
-      const last = shown[shown.length - 1] ?? { tempo: 0, strain: 0 };
-      const bpm = judgement.limit?.maxTempo;
-      return {
-        school,
-        path: draw([...shown]) ?? '',
-        best: differs(strain, bestStrain) ? draw([...inside(bestStrain)]) : null,
-        end: { x: x(last.tempo) + 11, y: y(last.strain) },
-        ceiling: bpm !== undefined && bpm <= (x.domain()[1] as number) ? bpm : null,
-      };
-    },
-  );
+  const lines = approaches.map(({ school, strain, optimalStrainCurve, analysis }): StrainLine => {
+    const shown = inside(strain);
+    const last = shown[shown.length - 1] ?? { tempo: 0, strain: 0 };
+    const bpm = analysis.limit?.maxTempo;
+    return {
+      school,
+      path: draw([...shown]) ?? '',
+      best: differs(strain, optimalStrainCurve) ? draw([...inside(optimalStrainCurve)]) : null,
+      end: { x: x(last.tempo) + 11, y: y(last.strain) },
+      ceiling: bpm !== undefined && bpm <= (x.domain()[1] as number) ? bpm : null,
+    };
+  });
   return { x, y, lines: apart(lines) };
 };

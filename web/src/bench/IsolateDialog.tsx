@@ -36,9 +36,9 @@ const Drills = ({ drills, hide }: { readonly drills: readonly TroubleSpotDrill[]
     <>
       <Modal.Body className="vary">
         <div className="vary-list pick-list">
-          {drills.map(({ description: about, name }, index) => (
+          {drills.map(({ description, name }, index) => (
             <button key={sayMessage(name)} type="button" aria-pressed={index === place} onClick={() => setPlace(index)}>
-              {sayMessage(about)}
+              {sayMessage(description)}
             </button>
           ))}
         </div>

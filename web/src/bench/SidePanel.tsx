@@ -43,13 +43,13 @@ const Refused = () => {
 
 /** The digits of the second time round, where a figure in strict turn only comes out after two times. */
 const SecondTime = ({ judged: { judgement, pattern } }: { readonly judged: HeldJudged }) => {
-  const { secondPassDigits: secondTime } = judgement;
-  if (!secondTime) return null;
+  const { secondPassDigits } = judgement;
+  if (!secondPassDigits) return null;
   return (
     <p className="second-time">
       {say('bench.second-pass')}{' '}
       {pattern.strokes.map(({ id }) => {
-        const digit = secondTime[id];
+        const digit = secondPassDigits[id];
         return (
           <b key={id} style={digit ? { color: digitColour(digit) } : undefined}>
             {digit ? digitSymbol(digit) : '–'}{' '}

@@ -11,7 +11,7 @@ interface NumberedCauses {
   readonly flags: ReadonlyMap<string, number>;
 }
 
-const lastStroke = ({ strokeIds: strokes }: Diagnostic): string | undefined => strokes[strokes.length - 1];
+const lastStroke = ({ strokeIds }: Diagnostic): string | undefined => strokeIds[strokeIds.length - 1];
 
 const NOTHING: NumberedCauses = { shown: [], more: 0, flags: new Map() };
 
@@ -20,8 +20,8 @@ const number = ({ judgement }: Judged): NumberedCauses => {
   const all = groupDiagnostics(judgement.diagnostics);
   const shown = all.slice(0, CAUSES_SHOWN);
   const flags = new Map<string, number>();
-  shown.forEach(({ diagnostics: findings }, index) => {
-    for (const finding of findings) {
+  shown.forEach(({ diagnostics }, index) => {
+    for (const finding of diagnostics) {
       const last = lastStroke(finding);
       if (last !== undefined && !flags.has(last)) flags.set(last, index + 1);
     }

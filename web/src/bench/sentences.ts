@@ -2,7 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import {
   ARTICULATIONS,
   findStrokeAt,
-  whereIs,
+  describePosition,
   type Digit,
   type Articulation,
   type Pattern,
@@ -32,7 +32,7 @@ export const ROLE_WORDS: Readonly<Record<ChordRole, string>> = {
 /** A stroke as a sentence for screen readers. */
 export const strokeSentence = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
   [
-    sayMessage(whereIs(pattern, stroke.at)),
+    sayMessage(describePosition(pattern, stroke.at)),
     say('bench.string', { string: stroke.string }),
     digit ? sayMessage(fingerName(digit)) : stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet'),
     stroke.pin ? say('bench.pinned') : '',
@@ -49,5 +49,5 @@ export const cellSentence = (pattern: Pattern, cell: Cell, digits: Readonly<Reco
   const stroke = findStrokeAt(pattern, cell.at, cell.string);
   return stroke
     ? strokeSentence(pattern, stroke, digits[stroke.id])
-    : say('bench.string-empty', { whereIs: sayMessage(whereIs(pattern, cell.at)), string: cell.string });
+    : say('bench.string-empty', { whereIs: sayMessage(describePosition(pattern, cell.at)), string: cell.string });
 };

@@ -63,19 +63,19 @@ const BarField = ({ label, value, most, settle }: BarFieldProps) => {
   );
 };
 
-const BarFields = ({ offer: { selectedBars: taken, bars }, choice, choose }: ChoicesProps) => (
+const BarFields = ({ offer: { selectedBars, bars }, choice, choose }: ChoicesProps) => (
   <>
     <BarField
       label={say('import.from-bar')}
-      value={taken[0]}
+      value={selectedBars[0]}
       most={bars}
-      settle={(from) => choose({ ...choice, bars: [from, Math.max(from, taken[1])] })}
+      settle={(from) => choose({ ...choice, bars: [from, Math.max(from, selectedBars[1])] })}
     />
     <BarField
       label={say('import.to-bar-of', { bars })}
-      value={taken[1]}
+      value={selectedBars[1]}
       most={bars}
-      settle={(to) => choose({ ...choice, bars: [Math.min(taken[0], to), to] })}
+      settle={(to) => choose({ ...choice, bars: [Math.min(selectedBars[0], to), to] })}
     />
   </>
 );

@@ -98,7 +98,7 @@ describe('what cannot be read is refused in a sentence', () => {
 
 test('pasted tablature is read, with what was not known', async () => {
   const tab = ['e|--0--?-|', 'B|-------|', 'G|-------|', 'D|-------|', 'A|3------|', 'E|-------|'].join('\n');
-  const { warnings: remarks, pattern: found } = valueOrThrow(await read(tab)).imported;
+  const { warnings, pattern: found } = valueOrThrow(await read(tab)).imported;
   expect(found.strokes).toHaveLength(2);
-  expect(remarks.map(sayProblem)[0]).toBe('Line 1, column 8: “?” is unknown and was skipped.');
+  expect(warnings.map(sayProblem)[0]).toBe('Line 1, column 8: “?” is unknown and was skipped.');
 });

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { MIN_TEMPO_SHARE, tunedWords, type LiveEvent, type LevelCheck } from '@fleet-wren/core';
+import { MIN_TEMPO_SHARE, describeTuningOffset, type LiveEvent, type LevelCheck } from '@fleet-wren/core';
 
 /** What is wrong with the sound, and what to do. */
 const CHECKS: Readonly<Record<LevelCheck['code'], string | null>> = {
@@ -12,7 +12,7 @@ const CHECKS: Readonly<Record<LevelCheck['code'], string | null>> = {
 
 const strange = (semitones: number): string => {
   if (semitones === 0) return say('listening.this-doesnt-match-the-pattern');
-  const { by, way } = tunedWords(semitones);
+  const { by, way } = describeTuningOffset(semitones);
   return say('listening.your-guitar-seems-to-be-tuned', { by: sayMessage(by), way });
 };
 

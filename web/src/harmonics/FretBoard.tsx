@@ -56,7 +56,7 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
   const { leftHanded = false } = useSettings();
   const strings = stringCount(instrument);
   const frets = instrument.frets - instrument.capo;
-  const far = Math.max(frets, ...points.map(({ touchFret: touch }) => touch));
+  const far = Math.max(frets, ...points.map(({ touchFret }) => touchFret));
   const step = (BOARD.width - BOARD.left - BOARD.right) / (far + 0.5);
   const turn = (x: number): number => (leftHanded ? BOARD.width - x : x);
   const fretX = (fret: number): number => turn(BOARD.left + fret * step);
@@ -101,20 +101,25 @@ export const FretBoard = ({ instrument, voicing, points, put }: BoardProps) => {
           {fret}
         </text>
       ))}
-      {points.map(({ string, stoppedFret: stopped, touchFret: touch, noteName: note, isReachable: reachable }) => (
+      {points.map(({ string, stoppedFret, touchFret, noteName, isReachable }) => (
         <g key={string}>
           <Stopped
-            label={say('chords.fretted-label', { string, fret: stopped })}
-            x={stopX(stopped)}
+            label={say('chords.fretted-label', { string, fret: stoppedFret })}
+            x={stopX(stoppedFret)}
             y={y(string)}
-            open={stopped === 0}
+            open={stoppedFret === 0}
             put={() => put({ string, isHarmonic: false })}
           />
           <Touch
-            label={say('chords.harmonic-label', { string, touch, note, reachable: String(reachable) })}
-            x={fretX(touch)}
+            label={say('chords.harmonic-label', {
+              string,
+              touch: touchFret,
+              note: noteName,
+              reachable: String(isReachable),
+            })}
+            x={fretX(touchFret)}
             y={y(string)}
-            beyond={!reachable}
+            beyond={!isReachable}
             put={() => put({ string, isHarmonic: true })}
           />
         </g>

@@ -58,26 +58,24 @@ const Points = ({ points }: { readonly points: readonly HarmonicPoint[] }) => (
       </tr>
     </thead>
     <tbody>
-      {points.map(
-        ({ string, stoppedFret: stopped, touchFret: touch, noteName: note, isReachable: reachable, remedies }) => (
-          <tr key={string}>
-            <th scope="row">{string}</th>
-            <td>{stopped === 0 ? say('chords.open') : stopped}</td>
-            <td>{touch}</td>
-            <td>
-              {reachable ? (
-                note
-              ) : (
-                <span className="text-warning">
-                  {say('chords.beyond-fretboard', {
-                    instead: sayLabel(remedies[0] ?? say('chords.use-another-string')),
-                  })}
-                </span>
-              )}
-            </td>
-          </tr>
-        ),
-      )}
+      {points.map(({ string, stoppedFret, touchFret, noteName, isReachable, remedies }) => (
+        <tr key={string}>
+          <th scope="row">{string}</th>
+          <td>{stoppedFret === 0 ? say('chords.open') : stoppedFret}</td>
+          <td>{touchFret}</td>
+          <td>
+            {isReachable ? (
+              noteName
+            ) : (
+              <span className="text-warning">
+                {say('chords.beyond-fretboard', {
+                  instead: sayLabel(remedies[0] ?? say('chords.use-another-string')),
+                })}
+              </span>
+            )}
+          </td>
+        </tr>
+      ))}
     </tbody>
   </table>
 );
@@ -96,13 +94,13 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
   return (
     <>
       <ol className="cascade-steps" aria-label={say('chords.harp-harmonics-cascade')}>
-        {cascade.notes.map(({ string, harmonic, noteName: note }, index) => (
+        {cascade.notes.map(({ string, harmonic, noteName }, index) => (
           <li key={index} className={harmonic ? 'cascade-harmonic' : undefined}>
-            <b>{note}</b>
+            <b>{noteName}</b>
             <small>{say('chords.step', { touch: harmonic ? harmonic.touchFret : 'none', string })}</small>
             <button
               type="button"
-              aria-label={say('chords.remove-on-string', { note, string })}
+              aria-label={say('chords.remove-on-string', { note: noteName, string })}
               onClick={() => drop(index)}
             >
               <X size={12} aria-hidden />
@@ -124,8 +122,8 @@ const Steps = ({ instrument, voicing, node, steps, drop }: StepsProps) => {
 
 /** Sounding steps: those on strings that the shape does not mute. */
 const sounding = (steps: readonly CascadeStep[], points: readonly HarmonicPoint[]): readonly CascadeStep[] =>
-  steps.filter(({ string, isHarmonic: harmonic }) =>
-    points.some((one) => one.string === string && (!harmonic || one.isReachable)),
+  steps.filter(({ string, isHarmonic }) =>
+    points.some((one) => one.string === string && (!isHarmonic || one.isReachable)),
   );
 
 interface Bench {

@@ -1,4 +1,4 @@
-import { DAY, type SessionItem } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY, type SessionItem } from '@fleet-wren/core';
 import type { AssignmentLine } from '../api/practice.ts';
 
 /** What a sitting sees of something that is practised. */
@@ -19,7 +19,9 @@ const LIGHT_FOR = 3;
 
 /** Whether discomfort was spoken of lately. */
 export const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
-  lines.some(({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * DAY);
+  lines.some(
+    ({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * MILLISECONDS_PER_DAY,
+  );
 
 /** The address of a practice room: what comes after the sign is never sent to a server by the browser. */
 export const roomAddress = (token: string): string => `${window.location.origin}/practice#${token}`;

@@ -3,7 +3,7 @@ import { chordWords } from '../parts/chords/chord-words.ts';
 import { Say } from '../parts/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './practice.scss';
-import { CAUTION, CAUTION_AFTER_DISCOMFORT, findBassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { WARM_UP_ADVICE, PAIN_ADVICE, findBassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -239,7 +239,7 @@ const Session = (props: SessionProps) => {
     });
   };
   const now = useNow();
-  const caution = hurt || hurtLately([item], now) ? CAUTION_AFTER_DISCOMFORT : CAUTION;
+  const caution = hurt || hurtLately([item], now) ? PAIN_ADVICE : WARM_UP_ADVICE;
   if (sitting.interruption)
     return (
       <Interrupted
@@ -273,7 +273,7 @@ const Session = (props: SessionProps) => {
       <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
       {hurt && (
         <p className="room-caution" role="alert">
-          {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(CAUTION_AFTER_DISCOMFORT) })}
+          {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(PAIN_ADVICE) })}
         </p>
       )}
     </div>

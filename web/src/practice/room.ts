@@ -1,5 +1,5 @@
 import {
-  NOTHING_PRACTISED,
+  EMPTY_PRACTICE_SNAPSHOT,
   foldPractice,
   isAttempt,
   type LadderPlan,
@@ -226,6 +226,6 @@ export const eventsOf = (item: RoomItem, waiting: readonly KeptEvent[]): readonl
 
 /** What the whole log of an item comes to. */
 export const practisedIn = (item: RoomItem, waiting: readonly KeptEvent[]): PracticeSnapshot => {
-  const from = item.snapshot ? { ...item.snapshot, days: [] } : NOTHING_PRACTISED;
+  const from = item.snapshot ? { ...item.snapshot, days: [] } : EMPTY_PRACTICE_SNAPSHOT;
   return foldPractice(item.plan, from, eventsOf(item, waiting));
 };

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import {
   REVIEW_STAGE,
-  gateAtHand,
+  getRequiredStreak,
   progressAt,
   type Pattern,
   type PracticeProgress,
@@ -53,7 +53,7 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
       name: stage?.name ?? say('practice.learned-play-it-clean-twice-to'),
       key: stage?.key ?? REVIEW.key,
       tempo,
-      gate: stage ? gateAtHand(plan, progress) : REVIEW.gate,
+      gate: stage ? getRequiredStreak(plan, progress) : REVIEW.gate,
       streak: stage ? progress.streak : Math.min(REVIEW.gate, reviewed(item, waiting)),
       pattern: tempo === null ? played : { ...played, tempo },
       why: made?.reason ?? null,

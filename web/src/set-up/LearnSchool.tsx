@@ -92,33 +92,25 @@ const Effect = ({
 };
 
 const Learnt = ({ found }: { readonly found: LearnedSchool }) => {
-  const {
-    rules: learnt,
-    weightChanges: weights,
-    pins,
-    crossValidation: heldBack,
-    fingeringChanges: effects,
-    pinConflicts: contradictions,
-    againstRules,
-  } = found;
+  const { rules, weightChanges, pins, crossValidation, fingeringChanges, pinConflicts, againstRules } = found;
   return (
     <div className="learnt">
       <section>
         <h2>{say('settings.what-it-learned')}</h2>
         <Share what={say('settings.pins-now-follow-automatically')} {...pins} />
-        {heldBack && <Share what={say('settings.pins-predicted-in-patterns-it-had')} {...heldBack} />}
-        {learnt.length + weights.length === 0 && <p>{say('settings.nothing-new-the-school-already-does')}</p>}
+        {crossValidation && <Share what={say('settings.pins-predicted-in-patterns-it-had')} {...crossValidation} />}
+        {rules.length + weightChanges.length === 0 && <p>{say('settings.nothing-new-the-school-already-does')}</p>}
         <ul>
-          {learnt.map((words) => (
+          {rules.map((words) => (
             <li key={sayMessage(words)}>{saySentence(words)}</li>
           ))}
-          {weights.map(({ label, from, to }) => (
+          {weightChanges.map(({ label, from, to }) => (
             <li key={sayMessage(label)} className="text-soft">
               {say('settings.weight-change', { way: to > from ? 'more' : 'less', label: sayMessage(label), from, to })}
             </li>
           ))}
         </ul>
-        {contradictions.map((words) => (
+        {pinConflicts.map((words) => (
           <p key={sayMessage(words)} className="finding finding-notable">
             {saySentence(words)}
           </p>
@@ -127,8 +119,8 @@ const Learnt = ({ found }: { readonly found: LearnedSchool }) => {
       </section>
       <section>
         <h2>{say('settings.what-changes')}</h2>
-        {effects.length === 0 && <p>{say('settings.the-fingering-of-your-patterns-doesnt')}</p>}
-        {effects.map((effect, index) => (
+        {fingeringChanges.length === 0 && <p>{say('settings.the-fingering-of-your-patterns-doesnt')}</p>}
+        {fingeringChanges.map((effect, index) => (
           <Effect key={index} effect={effect} />
         ))}
       </section>

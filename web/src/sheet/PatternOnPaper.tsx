@@ -30,12 +30,12 @@ export const PatternOnPaper = ({ pattern, paper }: { readonly pattern: Pattern; 
   const score = useMemo(() => flattenScore(pattern), [pattern]);
   const order = useMemo(() => pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null), [pattern, judgement]);
   if (!judgement) return <p className="engraving">{say('sheet.working-out-fingering-more')}</p>;
-  const { limit: ceiling, digits } = judgement;
+  const { limit, digits } = judgement;
   return (
     <>
       <div className="sheet-top">
         <Grids voicings={voicings} instrument={pattern.instrument} names={paper.names} />
-        <Steps tempo={pattern.tempo} ceiling={ceiling?.maxTempo ?? null} />
+        <Steps tempo={pattern.tempo} ceiling={limit?.maxTempo ?? null} />
       </div>
       {pattern.strokes.length === 0 && <p>{say('sheet.no-notes-yet')}</p>}
       {paper.notes && pattern.strokes.length > 0 && <Engraved score={score} digits={order} paper={paper} />}

@@ -99,7 +99,7 @@ const SectionOnPaper = ({
 const MotifsOnPaper = ({ study }: PartProps) => (
   <section className="sheet-motifs">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
-    {computeLearningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => {
+    {computeLearningOrder(study.motifs).map(({ motif, playableBars, totalBars }) => {
       const one = study.motifs[motif];
       const bar = one?.bars[0];
       return (
@@ -108,7 +108,10 @@ const MotifsOnPaper = ({ study }: PartProps) => (
           <div key={motif} className="sheet-motif">
             <p>
               <span className="box" aria-hidden="true" /> <FigureBadge number={one.number} />{' '}
-              <Say text="sheet.playable-after" values={{ name: sayLabel(one.name), reached, of }} />
+              <Say
+                text="sheet.playable-after"
+                values={{ name: sayLabel(one.name), reached: playableBars, of: totalBars }}
+              />
             </p>
             <Tablature pattern={extractBars(study.expanded, bar, 1)} digits={study.analysis.digits} />
           </div>
@@ -123,15 +126,15 @@ const OrderOnPaper = ({ study }: PartProps) => (
   <section className="sheet-order">
     <h2>{say('sheet.what-to-learn-in-this-order')}</h2>
     <ol>
-      {computeLearningOrder(study.motifs).map(({ motif, playableBars: reached, totalBars: of }) => (
+      {computeLearningOrder(study.motifs).map(({ motif, playableBars, totalBars }) => (
         <li key={motif}>
           <span className="box" aria-hidden="true" /> <FigureBadge number={motif + 1} />{' '}
           <Say
             text="sheet.playable-after"
             values={{
               name: sayLabel(study.motifs[motif]?.name ?? ''),
-              reached,
-              of,
+              reached: playableBars,
+              of: totalBars,
             }}
           />
         </li>
@@ -163,7 +166,7 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
 const Ready = ({ song, study }: PartProps) => {
   const { instrument, tempo } = song;
   const voicings = useMemo(() => Object.values(song.voicings), [song.voicings]);
-  const { limit: ceiling } = study.analysis;
+  const { limit } = study.analysis;
   return (
     <Sheet
       title={song.name}
@@ -171,7 +174,7 @@ const Ready = ({ song, study }: PartProps) => {
       ways={<ToShapes voicings={voicings} instrument={instrument} />}
       facts={[
         ...sheetFacts(song).map(sayLabel),
-        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.maxTempo) }) : '',
+        limit ? say('sheet.bpm-max', { bpm: ceilingFigure(limit.maxTempo) }) : '',
       ]}
     >
       {(paper) => (
@@ -192,7 +195,7 @@ const Ready = ({ song, study }: PartProps) => {
           {paper.notes && <SectionsInNotes song={song} paper={paper} />}
           {paper.text && <MotifsOnPaper song={song} study={study} />}
           {!paper.text && <OrderOnPaper song={song} study={study} />}
-          <Steps tempo={tempo} ceiling={ceiling?.maxTempo ?? null} />
+          <Steps tempo={tempo} ceiling={limit?.maxTempo ?? null} />
         </>
       )}
     </Sheet>

@@ -1,6 +1,6 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  gateAtHand,
+  getRequiredStreak,
   planSession,
   flattenScore,
   type LadderStage,
@@ -72,7 +72,7 @@ interface AtHandProps {
 
 const AtHand = ({ item, progress, stage, paper }: AtHandProps) => {
   const planned = item.plan.stages[progress.stage];
-  const gate = gateAtHand(item.plan, progress);
+  const gate = getRequiredStreak(item.plan, progress);
   // A stage of the teacher's own is the whole figure.
   const played = stage ? stage.pattern : item.pattern;
   const figure = played.strokes.length > 0 ? played : undefined;

@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './shelf.scss';
-import { PATTERN_LIBRARY, countsAloud, named, type LibraryPattern } from '@fleet-wren/core';
+import { PATTERN_LIBRARY, describeCounts, named, type LibraryPattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -23,7 +23,7 @@ const Shown = ({ figure }: { readonly figure: LibraryPattern }) => {
     <section aria-label={sayMessage(figure.name)}>
       <h2>{sayMessage(figure.name)}</h2>
       <p>{sayMessage(figure.use)}</p>
-      <p className="counts-aloud">{countsAloud(figure.pattern)}</p>
+      <p className="counts-aloud">{describeCounts(figure.pattern)}</p>
       <Preview pattern={pattern} />
       <Button className="mt-3" onClick={take} disabled={create.isPending}>
         {say('common.open-as-new-pattern')}

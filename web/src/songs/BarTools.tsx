@@ -10,19 +10,21 @@ import type { Edited } from './BarBench.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 /** What a moved lick comes to, in words. */
-const shiftWords = ({ fretShift: by, from, to, frets, droppedStrokes: lost }: MovedLick): string => {
+const shiftWords = ({ fretShift, from, to, frets, droppedStrokes }: MovedLick): string => {
   const way =
-    by === 0
+    fretShift === 0
       ? say('songs.in-the-same-position')
-      : say('songs.frets-moved', { by: Math.abs(by), way: by > 0 ? 'up' : 'down' });
+      : say('songs.frets-moved', { by: Math.abs(fretShift), way: fretShift > 0 ? 'up' : 'down' });
   const lands =
     frets === null
       ? ''
       : frets[0] === frets[1]
         ? say('songs.at-fret', { frets: frets[0] })
         : say('songs.at-frets', { from: frets[0], to: frets[1] });
-  const gone = lost.map(({ string, fret }) => say('songs.string-would-need-fret', { string, fret })).join(', ');
-  return say('songs.lick-repeated', { from, to, way, lands, count: lost.length, gone });
+  const gone = droppedStrokes
+    .map(({ string, fret }) => say('songs.string-would-need-fret', { string, fret }))
+    .join(', ');
+  return say('songs.lick-repeated', { from, to, way, lands, count: droppedStrokes.length, gone });
 };
 
 /** Takes bars to a bench of their own. */

@@ -45,11 +45,11 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
           </tr>
         </thead>
         <tbody>
-          {value.map(({ key, name, song: version, strokes, maxTempo: ceiling }) => (
+          {value.map(({ key, name, song: version, strokes, maxTempo }) => (
             <tr key={key}>
               <th scope="row">{sayMessage(name)}</th>
               <td>{strokes}</td>
-              <td>{ceiling === null ? say('songs.sign') : ceilingFigure(ceiling)}</td>
+              <td>{maxTempo === null ? say('songs.sign') : ceilingFigure(maxTempo)}</td>
               <td>
                 {version && (
                   <Button

@@ -21,8 +21,8 @@ import { useGoTo, type SideProps } from './useGoTo.ts';
 const TAG = 30;
 
 /** A motif as a pattern to practise: the first bar it comes in, going round. */
-const patternOfMotif = ({ expanded: written }: SongAnalysis, { name, number, bars }: Motif): Pattern => {
-  const pattern = extractBars(written, bars[0] ?? 0, 1);
+const patternOfMotif = ({ expanded }: SongAnalysis, { name, number, bars }: Motif): Pattern => {
+  const pattern = extractBars(expanded, bars[0] ?? 0, 1);
   const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
   return named({ ...pattern, cyclic: true, strokes }, called);
@@ -69,7 +69,7 @@ export const LearningOrder = ({ song, study }: SideProps) => {
     <section aria-label={say('songs.what-to-learn')}>
       <h2>{say('songs.what-to-learn')}</h2>
       <ol className="learning">
-        {order.map(({ motif, playableBars: reached, totalBars: of }) => {
+        {order.map(({ motif, playableBars, totalBars }) => {
           const one = study.motifs[motif];
           if (!one) return null;
           return (
@@ -95,10 +95,15 @@ export const LearningOrder = ({ song, study }: SideProps) => {
                 {say('songs.motif-facts', { bars: one.bars.length, strain: one.strain })}
                 {strokesFrom(one)}
               </span>
-              <span className="reached" title={say('songs.after-this-of-bars-are-playable', { reached, of })}>
-                <span style={{ width: `${(100 * reached) / of}%` }} />
+              <span
+                className="reached"
+                title={say('songs.after-this-of-bars-are-playable', { reached: playableBars, of: totalBars })}
+              >
+                <span style={{ width: `${(100 * playableBars) / totalBars}%` }} />
               </span>
-              <small className="text-soft">{say('songs.then-of-bars-playable', { reached, of })}</small>
+              <small className="text-soft">
+                {say('songs.then-of-bars-playable', { reached: playableBars, of: totalBars })}
+              </small>
             </li>
           );
         })}

@@ -4,7 +4,7 @@ import { say, saySentence } from '@fleet-wren/wording';
 import {
   getBarsAt,
   listEndings,
-  severityGrade,
+  gradeSeverity,
   createToggleEndingEdit,
   type Bar,
   type BarAnalysis,
@@ -58,7 +58,7 @@ const BarCell = memo(({ bar, place, index, chosen, heard, reading, figure, strok
     );
   };
   const trouble = troubleWords(reading);
-  const worst = reading?.mutedStrokes.length ? 'notable' : reading?.worst ? severityGrade(reading.worst.severity) : '';
+  const worst = reading?.mutedStrokes.length ? 'notable' : reading?.worst ? gradeSeverity(reading.worst.severity) : '';
   const chords = chordText(bar, song);
   const strain = reading?.strain ?? 0;
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: String(index) });
@@ -288,16 +288,16 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingLocation; reado
   const store = useSongStore();
   const count = useSong((state) => getBarsAt(state.document, ending.location).length);
   const parts = useSong((state) => state.document.form.filter((part) => part.endings).length);
-  const { formIndex: part, repeat: time } = ending;
+  const { formIndex, repeat } = ending;
   return (
-    <div className="song-ending" role="group" aria-label={say('songs.ending-2', { time })}>
+    <div className="song-ending" role="group" aria-label={say('songs.ending-2', { time: repeat })}>
       <p>
-        <Say text="songs.ending-replaces" values={{ time, count, part: parts > 1 ? part + 1 : 0 }} />
+        <Say text="songs.ending-replaces" values={{ time: repeat, count, part: parts > 1 ? formIndex + 1 : 0 }} />
         <Button
           variant="plain"
           size="sm"
-          aria-label={say('songs.delete-ending', { time })}
-          onClick={() => store.getState().run(createToggleEndingEdit(store.getState().document, part, time))}
+          aria-label={say('songs.delete-ending', { time: repeat })}
+          onClick={() => store.getState().run(createToggleEndingEdit(store.getState().document, formIndex, repeat))}
         >
           <Trash2 size={14} aria-hidden />
         </Button>

@@ -15,25 +15,25 @@ import { useSongStore } from './store.ts';
 
 const CeilingOfSong = ({ song, study }: SideProps) => {
   const goTo = useGoTo({ study });
-  const { limit: ceiling } = study.analysis;
-  const { limitingBar: ceilingBar } = study;
-  if (!ceiling) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
+  const { limit } = study.analysis;
+  const { limitingBar } = study;
+  if (!limit) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
   return (
     <section
-      className={ceiling.maxTempo < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
+      className={limit.maxTempo < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
       aria-label={say('common.max-tempo')}
     >
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.maxTempo) }} />
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(limit.maxTempo) }} />
       </p>
-      {ceilingBar !== null && (
+      {limitingBar !== null && (
         <p className="ceiling-cause">
           <Say
             text="songs.limited-by"
-            values={{ bar: barName(song, study, ceilingBar), share: song.tempo / ceiling.maxTempo }}
+            values={{ bar: barName(song, study, limitingBar), share: song.tempo / limit.maxTempo }}
             elements={{
               place: (inside) => (
-                <button type="button" className="link-button" onClick={() => goTo(ceilingBar)}>
+                <button type="button" className="link-button" onClick={() => goTo(limitingBar)}>
                   {inside}
                 </button>
               ),
@@ -79,14 +79,14 @@ const Trouble = ({ song, study }: SideProps) => {
           />
         </p>
       )}
-      {worst.map(({ bar, worst: finding, diagnostics: findings }) => (
+      {worst.map(({ bar, worst: finding, diagnostics }) => (
         <p key={bar} className="finding">
           <button type="button" className="link-button" onClick={() => goTo(bar)}>
             {barName(song, study, bar)}
           </button>
           : {finding && saySentence(finding.message)}
-          {findings > 1 && (
-            <span className="text-soft">{say('songs.more-in-this-bar', { findings: findings - 1 })}</span>
+          {diagnostics > 1 && (
+            <span className="text-soft">{say('songs.more-in-this-bar', { findings: diagnostics - 1 })}</span>
           )}
         </p>
       ))}
@@ -182,7 +182,7 @@ const Keys = ({ song }: { readonly song: Song }) => {
       </p>
       <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
       <ol className="capos">
-        {value.map(({ capo, shapes, openShapeCount: open }) => (
+        {value.map(({ capo, shapes, openShapeCount }) => (
           <li key={capo}>
             <button
               type="button"
@@ -194,7 +194,9 @@ const Keys = ({ song }: { readonly song: Song }) => {
               {capo === 0 ? say('common.no-capo') : say('songs.capo', { capo })}
             </button>{' '}
             {shapes.slice(0, 7).join(' ')}
-            <small className="text-soft">{say('songs.of-common-shapes', { open, shapesCount: shapes.length })}</small>
+            <small className="text-soft">
+              {say('songs.of-common-shapes', { open: openShapeCount, shapesCount: shapes.length })}
+            </small>
           </li>
         ))}
       </ol>

@@ -52,17 +52,17 @@ export const SongTakeAway = () => {
     saveFile(files.score, 'midi');
   };
   const tab = async (): Promise<void> => {
-    const { name, score, annotations: said, pattern, digits } = await fingered();
+    const { name, score, annotations, pattern, digits } = await fingered();
     download(
       `${name}.txt`,
-      exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), said),
+      exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), annotations),
       'text/plain;charset=utf-8',
     );
     saveFile(score, 'tab');
   };
   const xml = async (): Promise<void> => {
-    const { name, score, annotations: said, digits } = await fingered();
-    download(`${name}.musicxml`, exportMusicXml(score, digits, said), 'application/vnd.recordare.musicxml+xml');
+    const { name, score, annotations, digits } = await fingered();
+    download(`${name}.musicxml`, exportMusicXml(score, digits, annotations), 'application/vnd.recordare.musicxml+xml');
     saveFile(score, 'musicxml');
   };
   const json = (): void => {

@@ -12,9 +12,9 @@ import {
 } from '@fleet-wren/core';
 
 /** The first time each bar of each section and ending is played, counted from 0, by place and index. */
-export const firstPlayed = (song: Song, { expanded: written }: SongAnalysis): ReadonlyMap<string, number> => {
+export const firstPlayed = (song: Song, { expanded }: SongAnalysis): ReadonlyMap<string, number> => {
   const found = new Map<string, number>();
-  written.bars.forEach((played, bar) => {
+  expanded.bars.forEach((played, bar) => {
     const { place, index } = locatePlayedBar(song, played);
     const key = `${place}/${index}`;
     if (!found.has(key)) found.set(key, bar);
@@ -23,22 +23,19 @@ export const firstPlayed = (song: Song, { expanded: written }: SongAnalysis): Re
 };
 
 /** The strokes of each bar as it is played, in small. */
-export const miniatures = ({
-  expanded: written,
-  analysis: judgement,
-}: SongAnalysis): readonly (readonly ThumbnailStroke[])[] => {
-  const bars: ThumbnailStroke[][] = written.bars.map(() => []);
-  for (const { id, at, string } of written.pattern.strokes) {
+export const miniatures = ({ expanded, analysis }: SongAnalysis): readonly (readonly ThumbnailStroke[])[] => {
+  const bars: ThumbnailStroke[][] = expanded.bars.map(() => []);
+  for (const { id, at, string } of expanded.pattern.strokes) {
     const bar = parseBarIndex(id);
-    const played = written.bars[bar];
-    if (played) bars[bar]?.push([(at - played.startTick) / played.ticks, string, judgement.digits[id] ?? null]);
+    const played = expanded.bars[bar];
+    if (played) bars[bar]?.push([(at - played.startTick) / played.ticks, string, analysis.digits[id] ?? null]);
   }
   return bars;
 };
 
 /** A bar as played, as a teacher says it: `Chorus, bar 3`. */
-export const barName = (song: Song, { expanded: written }: SongAnalysis, bar: number): string => {
-  const played = written.bars[bar];
+export const barName = (song: Song, { expanded }: SongAnalysis, bar: number): string => {
+  const played = expanded.bars[bar];
   const name = song.sections.find(({ id }) => id === played?.section)?.name ?? '';
   return played
     ? say('songs.bar-name', { section: name, bar: played.index + 1, ending: played.isInEnding ? played.repeat : 0 })

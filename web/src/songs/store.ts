@@ -41,21 +41,21 @@ export interface SongActions extends WorkspaceActions<SongEdit, Song> {
 export type SongStore = StoreApi<SongState & SongActions>;
 
 /** A choice of bars that are there. */
-const clamped = (song: Song, { location: place, from, count }: BarRange): BarRange => {
-  const known = getBarsAt(song, place).length > 0 ? place : (song.sections[0]?.id ?? '');
+const clamped = (song: Song, { location, from, count }: BarRange): BarRange => {
+  const known = getBarsAt(song, location).length > 0 ? location : (song.sections[0]?.id ?? '');
   const bars = getBarsAt(song, known).length;
   const first = Math.min(Math.max(0, from), Math.max(0, bars - 1));
   return { location: known, from: first, count: Math.max(1, Math.min(count, bars - first)) };
 };
 
 /** The bar a step leads to: on into the next section or ending where one is over. */
-const stepped = (song: Song, { location: place, from }: BarRange, by: number): BarRange => {
+const stepped = (song: Song, { location, from }: BarRange, by: number): BarRange => {
   const flat = listBarLocations(song).flatMap((one) =>
     getBarsAt(song, one).map((_, index) => ({ place: one, from: index })),
   );
-  const now = flat.findIndex((one) => one.place === place && one.from === from);
+  const now = flat.findIndex((one) => one.place === location && one.from === from);
   const next = flat[Math.min(flat.length - 1, Math.max(0, now + by))];
-  return { location: next?.place ?? place, from: next?.from ?? from, count: 1 };
+  return { location: next?.place ?? location, from: next?.from ?? from, count: 1 };
 };
 
 /** A song's map with its song on it. */
@@ -91,18 +91,18 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         setBars(bars().filter((_, index) => index < from || index >= from + count));
       },
       insertBars: (added, where) => {
-        const { location: place, from, count } = get().chosen;
+        const { location, from, count } = get().chosen;
         const first = where === 'before' ? from : from + count;
         if (setBars([...bars().slice(0, first), ...added, ...bars().slice(first)]))
-          set({ chosen: clamped(get().document, { location: place, from: first, count: added.length }) });
+          set({ chosen: clamped(get().document, { location, from: first, count: added.length }) });
       },
       moveBars: (by) => {
-        const { location: place, from, count } = get().chosen;
+        const { location, from, count } = get().chosen;
         const moved = bars().slice(from, from + count);
         const others = bars().filter((_, index) => index < from || index >= from + count);
         const first = Math.min(others.length, Math.max(0, from + by));
         if (first !== from && setBars([...others.slice(0, first), ...moved, ...others.slice(first)]))
-          set({ chosen: { location: place, from: first, count } });
+          set({ chosen: { location, from: first, count } });
       },
       dropBar: (place, from, to) => {
         set({ chosen: clamped(get().document, { location: place, from, count: 1 }) });

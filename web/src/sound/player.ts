@@ -65,7 +65,7 @@ export class Player {
     await context.resume();
     const ready = await this.prepareWanted();
     if (!ready || this.running) return;
-    const second = Math.min(0, ...ready.countIn.map(({ time: at }) => at));
+    const second = Math.min(0, ...ready.countIn.map(({ time }) => time));
     this.begin(ready, { clock: context.currentTime + BREATH, second });
     this.timer ??= setInterval(() => this.look(), WAKE);
   }
@@ -138,9 +138,7 @@ export class Player {
   private async prepare(programme: Programme): Promise<void> {
     const { context } = this;
     if (!context) return;
-    const missing = [...new Set(programme.notes.map(({ pitch: midi }) => midi))].filter(
-      (midi) => !this.buffers.has(midi),
-    );
+    const missing = [...new Set(programme.notes.map(({ pitch }) => pitch))].filter((midi) => !this.buffers.has(midi));
     const rendered = await Promise.all(missing.map((midi) => this.render(midi, context.sampleRate)));
     if (this.context !== context) return;
     rendered.forEach((samples, index) => {
@@ -190,13 +188,13 @@ export class Player {
     this.sounding.push({ from: when, stop: () => source.stop() });
   }
 
-  private click(when: number, { isAccented: accent, isSubdivision: soft }: MetronomeClick): void {
+  private click(when: number, { isAccented, isSubdivision }: MetronomeClick): void {
     const { context, output } = this;
     if (!context || !output) return;
     const source = context.createOscillator();
     const gain = context.createGain();
-    source.frequency.value = accent ? 1760 : 1175;
-    gain.gain.setValueAtTime(accent ? 0.28 : soft ? 0.06 : 0.16, when);
+    source.frequency.value = isAccented ? 1760 : 1175;
+    gain.gain.setValueAtTime(isAccented ? 0.28 : isSubdivision ? 0.06 : 0.16, when);
     gain.gain.exponentialRampToValueAtTime(0.001, when + 0.045);
     source.connect(gain).connect(output);
     source.start(when);

@@ -13,9 +13,9 @@ const pattern: Pattern = createPattern('Roll', {
 const digits = ['p', 'i', 'm'] as const;
 
 test('a beat lasts as long as the tempo says, and twice that at half speed', () => {
-  expect(programmeOf(pattern, digits, FIRST_LISTENING).notes.map(({ onset: at }) => at)).toEqual([0, 1, 2]);
+  expect(programmeOf(pattern, digits, FIRST_LISTENING).notes.map(({ onset }) => onset)).toEqual([0, 1, 2]);
   const half = programmeOf(pattern, digits, { ...FIRST_LISTENING, halfSpeed: true });
-  expect(half.notes.map(({ onset: at }) => at)).toEqual([0, 2, 4]);
+  expect(half.notes.map(({ onset }) => onset)).toEqual([0, 2, 4]);
   expect(half.seconds).toBe(8);
 });
 
@@ -68,6 +68,6 @@ test('the click falls silent in the bars that are asked for, over all rounds', (
 test('a divided click comes on every part of the beat, softer between beats', () => {
   const inParts = { ...pattern, subdivision: 2 } as const;
   const { clicks } = programmeOf(inParts, digits, { ...FIRST_LISTENING, figure: false, divided: true });
-  expect(clicks.map(({ time: at }) => toMicrosecond(at))).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]);
-  expect(clicks.filter(({ isSubdivision: soft }) => soft)).toHaveLength(4);
+  expect(clicks.map(({ time }) => toMicrosecond(time))).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]);
+  expect(clicks.filter(({ isSubdivision }) => isSubdivision)).toHaveLength(4);
 });

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { format } from 'date-fns/format';
-import { DAY } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
 import { wordsOf } from '../api/client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { usePatternList } from '../api/patterns.ts';
@@ -144,7 +144,7 @@ const Stuck = ({ known }: { readonly known: readonly Known[] }) => {
 };
 
 const Idle = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
-  const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * DAY);
+  const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * MILLISECONDS_PER_DAY);
   return (
     <section aria-label={say('students.not-practised-this-week')}>
       <h2>{say('students.not-practised-this-week')}</h2>
@@ -161,7 +161,7 @@ const Idle = ({ known, now }: { readonly known: readonly Known[]; readonly now: 
 const Passed = ({ known, now }: { readonly known: readonly Known[]; readonly now: number }) => {
   const through = known.flatMap((one) =>
     one.lines
-      .filter(({ standing }) => standing.through !== null && standing.through > now - 14 * DAY)
+      .filter(({ standing }) => standing.through !== null && standing.through > now - 14 * MILLISECONDS_PER_DAY)
       .map(({ id, name, standing }) => ({ ...one, id, name, at: standing.through })),
   );
   if (through.length === 0) return null;

@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import {
-  DAY,
+  MILLISECONDS_PER_DAY,
   proposeHandCorrection,
   computeTimeFactor,
   type HandProfile,
@@ -43,9 +43,9 @@ const Days = ({ heard: { days, name } }: { readonly heard: ConstraintEstimate })
   const words = say('students.hand-days', {
     name: sayMessage(name),
     first: percent(values[0] ?? 1),
-    firstDay: format(first * DAY, 'd MMM'),
+    firstDay: format(first * MILLISECONDS_PER_DAY, 'd MMM'),
     last: percent(values.at(-1) ?? 1),
-    lastDay: format(last * DAY, 'd MMM'),
+    lastDay: format(last * MILLISECONDS_PER_DAY, 'd MMM'),
   });
   return (
     <svg viewBox={`0 0 ${LINE.width} ${LINE.height}`} className="hand-days" role="img" aria-label={words}>
@@ -56,8 +56,8 @@ const Days = ({ heard: { days, name } }: { readonly heard: ConstraintEstimate })
   );
 };
 
-const doubtWords = ({ logStandardDeviation: doubt }: ConstraintEstimate): string =>
-  say('students.value', { doubt: Math.max(1, Math.round(doubt * 100)) });
+const doubtWords = ({ logStandardDeviation }: ConstraintEstimate): string =>
+  say('students.value', { doubt: Math.max(1, Math.round(logStandardDeviation * 100)) });
 
 const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[]; readonly hand: HandProfile }) => (
   <table className="hand-table">
@@ -128,8 +128,8 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
 export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: HandProfile }) => {
   const { data: all = [] } = useAbility(student.id);
   const hands = (useKeptHands().data ?? []).filter(({ studentId }) => studentId === student.id);
-  const heard = all.filter(({ logStandardDeviation: doubt }) => doubt <= SHOWN.doubt).slice(0, SHOWN.most);
-  const little = all.filter(({ logStandardDeviation: doubt }) => doubt > SHOWN.doubt);
+  const heard = all.filter(({ logStandardDeviation }) => logStandardDeviation <= SHOWN.doubt).slice(0, SHOWN.most);
+  const little = all.filter(({ logStandardDeviation }) => logStandardDeviation > SHOWN.doubt);
   if (all.length === 0 && hands.length === 0) return null;
   return (
     <section aria-label={say('common.hand-profile')}>

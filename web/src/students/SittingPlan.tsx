@@ -32,11 +32,11 @@ export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine
       {plan.ok ? (
         <>
           <ol className="sitting">
-            {plan.value.blocks.map(({ name, minutes, reason: why, kind }, index) => (
+            {plan.value.blocks.map(({ name, minutes, reason, kind }, index) => (
               <li key={index} className={`sitting-${kind.replace(' ', '-')}`}>
                 <b>{say('students.min', { minutes })}</b>
                 <span>
-                  {sayMessage(name)} <span className="text-soft">{sayMessage(why)}</span>
+                  {sayMessage(name)} <span className="text-soft">{sayMessage(reason)}</span>
                 </span>
               </li>
             ))}

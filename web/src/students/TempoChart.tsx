@@ -3,7 +3,7 @@ import type { PracticeProgress } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { DAY } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
 import { ChartRules } from '../parts/charts/ChartRules.tsx';
 
 const CHART = { width: 560, height: 170, left: 38, right: 12, top: 12, bottom: 26 } as const;
@@ -13,7 +13,7 @@ interface ChartProps {
   readonly target: number;
 }
 
-const dayName = (day: number): string => format(day * DAY + DAY / 2, 'd MMM');
+const dayName = (day: number): string => format(day * MILLISECONDS_PER_DAY + MILLISECONDS_PER_DAY / 2, 'd MMM');
 
 /** Clean tempo against days, with the target as a line; the same as a table for those who do not see it. */
 export const TempoChart = ({ progress, target }: ChartProps) => {

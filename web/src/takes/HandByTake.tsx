@@ -10,15 +10,21 @@ import type { JudgedTake } from './Judged.tsx';
 const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: Math.round(seconds * 1000) });
 
 const Said = ({
-  said: { name, measuredSeconds: heard, assumedSeconds: needs, verdict: says },
+  said: { name, measuredSeconds, assumedSeconds, verdict },
 }: {
   readonly said: TransitionTimeEstimate;
 }) => (
   <li>
     <b>{saySentence(name)}</b>:{' '}
-    {says === 'quicker'
-      ? say('takes.played-apart-the-current-hand-profile', { heard: milliseconds(heard), needs: milliseconds(needs) })
-      : say('takes.never-closer-than-apart-the-current', { heard: milliseconds(heard), needs: milliseconds(needs) })}
+    {verdict === 'quicker'
+      ? say('takes.played-apart-the-current-hand-profile', {
+          heard: milliseconds(measuredSeconds),
+          needs: milliseconds(assumedSeconds),
+        })
+      : say('takes.never-closer-than-apart-the-current', {
+          heard: milliseconds(measuredSeconds),
+          needs: milliseconds(assumedSeconds),
+        })}
   </li>
 );
 

@@ -3,8 +3,8 @@ import {
   createTakeReference,
   listSoundingStrokes,
   createPatternReference,
-  nothingSaid,
-  takeHeadline,
+  summariseWithoutDiagnostics,
+  summariseTake,
   type TakeReference,
   type HandProfile,
   type Pattern,
@@ -57,9 +57,9 @@ export const Judged = ({ take, children }: JudgedProps) => {
   return (
     <>
       <div role="status">
-        <h2 className="take-headline">{sayMessage(takeHeadline(judgement))}</h2>
+        <h2 className="take-headline">{sayMessage(summariseTake(judgement))}</h2>
       </div>
-      {judgement.findings.length === 0 && <p>{sayMessage(nothingSaid(judgement))}</p>}
+      {judgement.findings.length === 0 && <p>{sayMessage(summariseWithoutDiagnostics(judgement))}</p>}
       <ul className="take-findings">
         {judgement.findings.map((finding) => (
           <li key={sayMessage(finding.message)} className="finding finding-notable">

@@ -40,7 +40,7 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
   const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
   const x = scaleLinear([0, asked.passSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
   const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;
-  const once = asked.strokes.filter(({ pass: cycle }) => cycle === 0);
+  const once = asked.strokes.filter(({ pass }) => pass === 0);
   const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
     const one = asked.strokes[stroke.asked];
     if (!one) return [];
@@ -86,12 +86,12 @@ export const TakePicture = ({ asked: { score, asked }, judgement, children }: Pi
               {number}
             </text>
           ))}
-        {once.map(({ onset: at, string, scoreIndex: stroke }) => (
+        {once.map(({ onset, string, scoreIndex }) => (
           <line
-            key={stroke}
+            key={scoreIndex}
             className="take-asked"
-            x1={x(at)}
-            x2={x(at)}
+            x1={x(onset)}
+            x2={x(onset)}
             y1={y(string) - 0.42 * PICTURE.row}
             y2={y(string) + 0.42 * PICTURE.row}
           />

@@ -28,14 +28,14 @@ interface Measure {
 const MEASURES: readonly Measure[] = [
   {
     title: say('takes.timing'),
-    of: ({ asynchrony: late }) => (late === null ? null : late * 1000),
+    of: ({ asynchrony }) => (asynchrony === null ? null : asynchrony * 1000),
     least: 30,
     unit: say('takes.ms'),
     ends: [say('takes.late'), say('takes.early')],
   },
   {
     title: say('takes.volume'),
-    of: ({ relativeLevel: decibels }) => decibels,
+    of: ({ relativeLevel }) => relativeLevel,
     least: 6,
     unit: say('takes.db'),
     ends: [say('takes.louder'), say('takes.softer')],
@@ -60,7 +60,7 @@ const reachOf = (strips: readonly TimingStrip[], { of, least }: Measure): number
     const value = of(stroke);
     return value === null ? [] : [Math.abs(value)];
   };
-  const all = strips.flatMap(({ points: strokes }) => strokes.flatMap(far)).sort((a, b) => a - b);
+  const all = strips.flatMap(({ points }) => points.flatMap(far)).sort((a, b) => a - b);
   const middles = strips.flatMap((strip) => strip.passMedians.flatMap((middle) => (middle ? far(middle) : [])));
   return Math.max(least, all[Math.floor(0.95 * all.length)] ?? 0, ...middles) * 1.1;
 };
@@ -79,10 +79,10 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
     (place) => place.x,
     (place) => place.y,
   );
-  const lines = strips.flatMap(({ actuator: striker, passMedians: middles }) => {
-    const heard = middles.flatMap((middle) => (middle ? placed(middle) : []));
+  const lines = strips.flatMap(({ actuator, passMedians }) => {
+    const heard = passMedians.flatMap((middle) => (middle ? placed(middle) : []));
     const last = heard.at(-1);
-    return last ? [{ striker, d: path(heard) ?? '', at: last.y }] : [];
+    return last ? [{ striker: actuator, d: path(heard) ?? '', at: last.y }] : [];
   });
   const names = namesApart(
     lines.map(({ at }) => at),
@@ -119,17 +119,17 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
         <text className="chart-tick" x={x(cycles / 2)} y={STRIP.height - 6} textAnchor="middle">
           {say('takes.pass')}
         </text>
-        {strips.flatMap(({ actuator: striker, points: strokes }) =>
-          strokes
+        {strips.flatMap(({ actuator, points }) =>
+          points
             .flatMap(placed)
             .map((place, index) => (
               <circle
-                key={`${striker} ${index}`}
+                key={`${actuator} ${index}`}
                 className="take-strip-stroke"
                 cx={place.x}
                 cy={place.y}
                 r={1.8}
-                style={{ fill: `var(--digit-${striker})` }}
+                style={{ fill: `var(--digit-${actuator})` }}
               />
             )),
         )}
@@ -152,8 +152,8 @@ const Strip = ({ strips, cycles, measure }: StripProps) => {
   );
 };
 
-const figuresOf = ({ asynchrony: late, relativeLevel: decibels }: TimingPoint): string =>
-  `${late === null ? say('takes.not-measurable') : signed(late * 1000)} · ${signed(decibels)}`;
+const figuresOf = ({ asynchrony, relativeLevel }: TimingPoint): string =>
+  `${asynchrony === null ? say('takes.not-measurable') : signed(asynchrony * 1000)} · ${signed(relativeLevel)}`;
 
 /** The same in figures: the middle of each time through by digit. */
 const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
@@ -164,9 +164,9 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
       <thead>
         <tr>
           <th scope="col">{say('takes.pass-2')}</th>
-          {strips.map(({ actuator: striker }) => (
-            <th key={striker} scope="col">
-              {say('takes.ms-db', { strikerName: sayMessage(fingerName(striker)) })}
+          {strips.map(({ actuator }) => (
+            <th key={actuator} scope="col">
+              {say('takes.ms-db', { strikerName: sayMessage(fingerName(actuator)) })}
             </th>
           ))}
         </tr>
@@ -175,9 +175,9 @@ const StripTable = ({ strips, cycles }: Omit<StripProps, 'measure'>) => (
         {Array.from({ length: cycles }, (_, cycle) => (
           <tr key={cycle}>
             <th scope="row">{cycle + 1}</th>
-            {strips.map(({ actuator: striker, passMedians: middles }) => {
-              const middle = middles[cycle];
-              return <td key={striker}>{middle ? figuresOf(middle) : say('takes.not-heard')}</td>;
+            {strips.map(({ actuator, passMedians }) => {
+              const middle = passMedians[cycle];
+              return <td key={actuator}>{middle ? figuresOf(middle) : say('takes.not-heard')}</td>;
             })}
           </tr>
         ))}

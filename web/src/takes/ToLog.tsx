@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { PRACTICE_EVENT_LIMITS, takeHeadline, type TakeAssessment, type Message } from '@fleet-wren/core';
+import { PRACTICE_EVENT_LIMITS, summariseTake, type TakeAssessment, type Message } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -13,7 +13,7 @@ import type { JudgedTake } from './Judged.tsx';
 
 /** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */
 const summaryOf = (judgement: TakeAssessment): readonly Message[] =>
-  [takeHeadline(judgement), ...judgement.findings.map((finding) => finding.message)].slice(
+  [summariseTake(judgement), ...judgement.findings.map((finding) => finding.message)].slice(
     0,
     PRACTICE_EVENT_LIMITS.said,
   );

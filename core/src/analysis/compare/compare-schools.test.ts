@@ -21,33 +21,32 @@ const compared = (figure: string, tempo: number, keys: readonly string[]): Schoo
 
 describe('the same notes under several schools', () => {
   test('one finger repeating loses to two in turn, and the sentence says why', () => {
-    const { recommendation: verdict, results: approaches } = compared('1 1 1 1', 120, [
-      'thumb-index:strict',
-      'alternation:i-m',
-    ]);
-    expect(verdict.best).toEqual(['alternation:i-m']);
-    expect(saySentence(verdict.message)).toMatch(
+    const { recommendation, results } = compared('1 1 1 1', 120, ['thumb-index:strict', 'alternation:i-m']);
+    expect(recommendation.best).toEqual(['alternation:i-m']);
+    expect(saySentence(recommendation.message)).toMatch(
       /^Best at 120 bpm: “Strict alternation: index–middle, index leads” \(\d+ bpm max, no issues\)\..* Next: “Thumb and index: Strict” \(63 bpm max, /,
     );
-    expect(approaches[0]?.attacks).toEqual({ i: 4 });
-    expect(approaches[1]?.attacks).toEqual({ i: 2, m: 2 });
-    expect(approaches[0]?.busiestActuator?.striker).toBe('i');
-    expect(approaches[0]?.busiestActuator?.gap).toBeCloseTo(0.125, 9);
+    expect(results[0]?.attacks).toEqual({ i: 4 });
+    expect(results[1]?.attacks).toEqual({ i: 2, m: 2 });
+    expect(results[0]?.busiestActuator?.striker).toBe('i');
+    expect(results[0]?.busiestActuator?.gap).toBeCloseTo(0.125, 9);
   });
 
   test('schools that come to the same are said to be level', () => {
-    const { recommendation: verdict } = compared('5 3 2 3', 60, ['one-per-string', 'three-finger']);
-    expect(verdict.best).toEqual(['one-per-string', 'three-finger']);
-    expect(saySentence(verdict.message)).toMatch(
+    const { recommendation } = compared('5 3 2 3', 60, ['one-per-string', 'three-finger']);
+    expect(recommendation.best).toEqual(['one-per-string', 'three-finger']);
+    expect(saySentence(recommendation.message)).toMatch(
       /^All these schools are equally good at 60 bpm\. Choose the one you prefer\./,
     );
   });
 
   test('of those that are level, the ones with the most room above the tempo are named, and no other’s ceiling is claimed for them', () => {
     // The thumb from 5 to 4 in a sixteenth: 60 · 0.25 ÷ 0.2525; middle and ring in turn: 60 · 0.25 ÷ 0.11.
-    const { recommendation: verdict, results: approaches } = compared('5 4 3 2', 30, ['one-per-string', 'rolling']);
-    expect(approaches.map(({ analysis: judgement }) => Math.floor(judgement.limit?.maxTempo ?? 0))).toEqual([59, 136]);
-    expect(saySentence(verdict.message)).toMatch(/equally good at 30 bpm.* Most headroom: “Rolls” \(136 bpm max\)\.$/);
+    const { recommendation, results } = compared('5 4 3 2', 30, ['one-per-string', 'rolling']);
+    expect(results.map(({ analysis }) => Math.floor(analysis.limit?.maxTempo ?? 0))).toEqual([59, 136]);
+    expect(saySentence(recommendation.message)).toMatch(
+      /equally good at 30 bpm.* Most headroom: “Rolls” \(136 bpm max\)\.$/,
+    );
   });
 
   test('where none reaches the tempo it says so', () => {
@@ -121,10 +120,10 @@ describe('the string-change matrix', () => {
 
 test('a grade is never better for strokes that nobody is left to play', () => {
   const { pattern } = valueOrThrow(parseStringNotation('5+3+1 2 - -', { tempo: 80 }));
-  const { results: approaches } = compareSchools(
+  const { results } = compareSchools(
     pattern,
     SCHOOLS.filter(({ key }) => key === 'thumb-index' || key === 'one-per-string') as School[],
   );
-  const grades = Object.fromEntries(approaches.map((approach) => [approach.school, scoreSchool(pattern, approach)]));
+  const grades = Object.fromEntries(results.map((approach) => [approach.school, scoreSchool(pattern, approach)]));
   expect(grades['one-per-string']).toBeLessThan(grades['thumb-index'] as number);
 });

@@ -25,8 +25,8 @@ const figure = (line: string, tempo = 100, subdivision = 4): Pattern =>
 
 const agrees = ({ line, tempo, subdivision, schools, accepted }: Line): boolean => {
   const pattern = figure(line, tempo, subdivision);
-  const { recommendation: verdict } = compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools)));
-  return verdict.best.every((school) => accepted.includes(school));
+  const { recommendation } = compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools)));
+  return recommendation.best.every((school) => accepted.includes(school));
 };
 
 test.each(['choose', 'test'] as const)('the school is the one common practice has: half “%s”', (half) => {
@@ -50,11 +50,11 @@ test.each([
 
 test('what decided among level schools is said', () => {
   const pattern = figure('5 1 1 1', 100);
-  const { recommendation: verdict } = compareSchools(
+  const { recommendation } = compareSchools(
     pattern,
     valueOrThrow(findSchoolsToCompare(pattern, ['one-per-string', 'rolling'])),
   );
-  expect(verdict.best).toEqual(['one-per-string']);
+  expect(recommendation.best).toEqual(['one-per-string']);
 });
 
 describe('schools that slur prepare the notes: what follows the first of a run on a string is not struck', () => {
@@ -77,11 +77,11 @@ describe('schools that slur prepare the notes: what follows the first of a run o
 
   test('ceiling and attacks follow from the strokes that are left, and the pattern is told which they are', () => {
     const pattern = figure('6:3 6:5 6:7 5:3 5:5 5:7', 120, 3);
-    const { results: approaches } = compareSchools(
+    const { results } = compareSchools(
       pattern,
       valueOrThrow(findSchoolsToCompare(pattern, ['alternate', 'pick-legato'])),
     );
-    const [struck, slurred] = approaches;
+    const [struck, slurred] = results;
     expect([struck?.slurs, slurred?.slurs, slurred?.attacks]).toEqual([0, 4, { pick: 2 }]);
     expect(slurred?.slurredNotes.map(({ slur }) => slur)).toEqual(Array(4).fill('hammer-on'));
     expect(slurred?.analysis.limit?.maxTempo).toBeGreaterThan(1.5 * (struck?.analysis.limit?.maxTempo ?? 0));
@@ -91,11 +91,11 @@ describe('schools that slur prepare the notes: what follows the first of a run o
 test('the strain of the fingering in use grows with the tempo, and the best at a tempo is never worse', () => {
   for (const { line, tempo, subdivision } of lines.slice(0, 12)) {
     const pattern = figure(line, tempo, subdivision);
-    const { results: approaches } = compareSchools(
+    const { results } = compareSchools(
       pattern,
       valueOrThrow(findSchoolsToCompare(pattern, ['one-per-string', 'rolling'])),
     );
-    for (const { strain } of approaches)
+    for (const { strain } of results)
       strain
         .slice(1)
         .forEach((point, index) => expect(point.strain).toBeGreaterThanOrEqual(strain[index]?.strain ?? 0));

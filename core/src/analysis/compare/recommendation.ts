@@ -22,8 +22,8 @@ const TIE_MARGIN = 0.06;
 
 const countBeats = ({ metre, bars }: Pattern): number => metre.beats * bars;
 
-const sumSeverity = ({ analysis: judgement }: SchoolResult): number =>
-  judgement.diagnostics.reduce((sum, { severity }) => sum + severity, 0);
+const sumSeverity = ({ analysis }: SchoolResult): number =>
+  analysis.diagnostics.reduce((sum, { severity }) => sum + severity, 0);
 
 /**
  * How an approach does at the pattern's tempo, 0 best: strain beyond comfort, steep beyond the ceiling, and what there
@@ -42,10 +42,8 @@ export const scoreSchool = (pattern: Pattern, approach: SchoolResult): number =>
   );
 };
 
-const maxOf = ({ analysis: judgement }: SchoolResult): Message =>
-  judgement.limit
-    ? message('compare.max', { bpm: ceilingFigure(judgement.limit.maxTempo) })
-    : message('compare.no-max');
+const maxOf = ({ analysis }: SchoolResult): Message =>
+  analysis.limit ? message('compare.max', { bpm: ceilingFigure(analysis.limit.maxTempo) }) : message('compare.no-max');
 
 /** The name of a school within a sentence. */
 const quoted = ({ name }: SchoolResult): Message => message('school.quoted', { school: name });
@@ -62,7 +60,7 @@ const namesOf = (approaches: readonly SchoolResult[]): readonly Message[] => app
 const joined = (first: Message, second: Message | undefined): Message =>
   second ? message('compare.sentences', { first, second }) : first;
 
-const getMaxTempoBpm = ({ analysis: judgement }: SchoolResult): number => judgement.limit?.maxTempo ?? Infinity;
+const getMaxTempoBpm = ({ analysis }: SchoolResult): number => analysis.limit?.maxTempo ?? Infinity;
 
 /** Whether an approach leaves nobody out and has time enough. */
 const reachesTempo = (pattern: Pattern, approach: SchoolResult): boolean =>
@@ -70,8 +68,10 @@ const reachesTempo = (pattern: Pattern, approach: SchoolResult): boolean =>
 
 const why = ({ tempo }: Pattern, best: SchoolResult, second: SchoolResult | undefined, reached: boolean): Message => {
   const head = message(reached ? 'compare.best' : 'compare.none-reaches', { tempo, ...factsOf(best) });
-  const { busiestActuator: busiest } = best;
-  const busy = busiest && message('compare.busiest', { finger: fingerWord(busiest.striker), gap: busiest.gap });
+  const { busiestActuator } = best;
+  const busy =
+    busiestActuator &&
+    message('compare.busiest', { finger: fingerWord(busiestActuator.striker), gap: busiestActuator.gap });
   const next = second && message('compare.next', factsOf(second));
   return joined(joined(head, reached ? (busy ?? undefined) : undefined), next);
 };

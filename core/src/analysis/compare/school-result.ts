@@ -43,11 +43,11 @@ const countAttacks = (digits: PatternAnalysis['digits']): SchoolResult['attacks'
   return Object.fromEntries(ACTUATORS.flatMap((striker) => (count[striker] ? [[striker, count[striker]]] : [])));
 };
 
-const findBusiestActuator = ({ transitions: motions }: PatternAnalysis): SchoolResult['busiestActuator'] => {
-  const all = motions.map(({ actuator: striker, neededSeconds: need, availableSeconds: has }) => ({
-    striker,
-    gap: has,
-    strainCurve: need / has,
+const findBusiestActuator = ({ transitions }: PatternAnalysis): SchoolResult['busiestActuator'] => {
+  const all = transitions.map(({ actuator, neededSeconds, availableSeconds }) => ({
+    striker: actuator,
+    gap: availableSeconds,
+    strainCurve: neededSeconds / availableSeconds,
   }));
   return all.sort((a, b) => b.strainCurve - a.strainCurve)[0] ?? null;
 };
@@ -58,8 +58,8 @@ const TEMPO_SHARES = Array.from({ length: 16 }, (_, step) => 0.5 + step / 10);
 const listTempos = ({ tempo }: Pattern): readonly number[] => TEMPO_SHARES.map((share) => Math.round(tempo * share));
 
 /** One fingering at all tempos: what it needs stays, and the time there is shrinks. */
-const computeStrainCurve = (pattern: Pattern, { limit: ceiling }: PatternAnalysis): SchoolResult['strain'] =>
-  listTempos(pattern).map((tempo) => ({ tempo, strain: ceiling ? tempo / ceiling.maxTempo : 0 }));
+const computeStrainCurve = (pattern: Pattern, { limit }: PatternAnalysis): SchoolResult['strain'] =>
+  listTempos(pattern).map((tempo) => ({ tempo, strain: limit ? tempo / limit.maxTempo : 0 }));
 
 const computeOptimalStrainCurve = (
   pattern: Pattern,
@@ -78,7 +78,7 @@ export const evaluateSchool = (given: Pattern, school: School, options: Fingerin
     createTaskFromPattern(pattern, { ...options, school }),
     listDigitsInOrder(pattern, judgement),
   );
-  const doubled = judgement.diagnostics.filter(({ code: kind }) => kind === 'doubled').length;
+  const doubled = judgement.diagnostics.filter(({ code }) => code === 'doubled').length;
   return {
     school: school.key,
     name: school.name,

@@ -1,9 +1,9 @@
 import { message, type Message } from '../../message/message.ts';
 import { type AnyPatternEdit } from '../../edit/index.ts';
-import { whereIs, type Stroke } from '../../pattern/index.ts';
+import { describePosition, type Stroke } from '../../pattern/index.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
-const place = ({ pattern }: DiagnosticContext, stroke: Stroke): Message => whereIs(pattern, stroke.at);
+const place = ({ pattern }: DiagnosticContext, stroke: Stroke): Message => describePosition(pattern, stroke.at);
 
 const createRemovalEdit = (stroke: Stroke, field: 'accent' | 'slur'): AnyPatternEdit => ({
   kind: 'put',
@@ -13,7 +13,7 @@ const createRemovalEdit = (stroke: Stroke, field: 'accent' | 'slur'): AnyPattern
 /** An accent that falls on a weak stroke: the pick upward, the ring, the little finger. */
 export const checkWeakAccent: DiagnosticRule = (context) =>
   context.costItems
-    .filter(({ category: family, amount }) => family === 'accent' && amount >= 0.4)
+    .filter(({ category, amount }) => category === 'accent' && amount >= 0.4)
     .flatMap(({ stroke: index, amount }): IndexedDiagnostic[] => {
       const stroke = context.pattern.strokes[index];
       const digit = context.digits[index];

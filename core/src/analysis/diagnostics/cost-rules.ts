@@ -1,9 +1,9 @@
-import { distanceFrom, classifyPickStringChange, type CostItem } from '../../fingering/index.ts';
+import { distanceToHomeString, classifyPickStringChange, type CostItem } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
-import { fingerWord, actuatorOf, whereIs, type Digit } from '../../pattern/index.ts';
-import { secondsNeeded } from '../tempo/cost-wording.ts';
-import { isAvoidable } from '../findings/avoidable.ts';
-import { felt, LEAST, MOST } from '../findings/felt.ts';
+import { fingerWord, actuatorOf, describePosition, type Digit } from '../../pattern/index.ts';
+import { getNeededSeconds } from '../tempo/cost-messages.ts';
+import { isAvoidable } from './avoidable.ts';
+import { applyTimeDecay, REPORT_THRESHOLDS, MAX_SEVERITY_COSTS } from './report-thresholds.ts';
 import {
   computeSeverity,
   type IndexedDiagnostic,
@@ -23,13 +23,17 @@ const KINDS = {
 type ReportedFamily = keyof typeof KINDS;
 
 const isReportable = (item: CostItem): item is CostItem & { readonly category: ReportedFamily } =>
-  item.category in KINDS && felt(item) >= LEAST[item.category as ReportedFamily];
+  item.category in KINDS && applyTimeDecay(item) >= REPORT_THRESHOLDS[item.category as ReportedFamily];
 
 const getTransitionKey = ({ stroke, other }: CostItem): string => `${other} ${stroke}`;
 
 /** The steps at which a finger doubles: it is rushed there as a rule, and that is said once. */
 const findDoubledTransitions = (items: readonly CostItem[]): ReadonlySet<string> =>
-  new Set(items.filter((item) => item.category === 'repeat' && felt(item) >= LEAST.repeat).map(getTransitionKey));
+  new Set(
+    items
+      .filter((item) => item.category === 'repeat' && applyTimeDecay(item) >= REPORT_THRESHOLDS.repeat)
+      .map(getTransitionKey),
+  );
 
 const getDigit = ({ digits }: DiagnosticContext, index: number | undefined): Digit => digits[index ?? -1] ?? 'p';
 
@@ -39,7 +43,7 @@ const getString = ({ pattern }: DiagnosticContext, index: number | undefined): n
 const isPinned = ({ pattern }: DiagnosticContext, index: number): boolean => pattern.strokes[index]?.pin !== undefined;
 
 const placeAt = ({ pattern }: DiagnosticContext, index: number): Message =>
-  whereIs(pattern, pattern.strokes[index]?.at ?? 0);
+  describePosition(pattern, pattern.strokes[index]?.at ?? 0);
 
 /** What most findings say: where, which finger, and the finger it has to do with. */
 const concernedFingers = (context: DiagnosticContext, { stroke, other }: CostItem) => ({
@@ -52,7 +56,7 @@ type Said = Pick<IndexedDiagnostic, 'message' | 'details'>;
 
 const doubledSaid = (context: DiagnosticContext, item: CostItem): Said => {
   const { place, finger } = concernedFingers(context, item);
-  const need = secondsNeeded(context.task, context.digits, item);
+  const need = getNeededSeconds(context.task, context.digits, item);
   return {
     message: message('finding.doubled', { place, finger }),
     details: message('finding.doubled-details', { gap: item.seconds ?? 0, need }),
@@ -63,7 +67,7 @@ const doubledSaid = (context: DiagnosticContext, item: CostItem): Said => {
 const rushedSaid = (context: DiagnosticContext, item: CostItem): Said => {
   const { place, finger } = concernedFingers(context, item);
   const { tempo } = context.pattern;
-  const [need, has] = [secondsNeeded(context.task, context.digits, item), item.seconds ?? 0];
+  const [need, has] = [getNeededSeconds(context.task, context.digits, item), item.seconds ?? 0];
   return {
     message:
       need > has
@@ -96,7 +100,7 @@ export const checkHardTransitions: DiagnosticRule = (context) => {
         code: KINDS[item.category],
         strokes: getAffectedStrokes(item),
         ...SAID[item.category](context, item),
-        severity: computeSeverity(felt(item), MOST[item.category]),
+        severity: computeSeverity(applyTimeDecay(item), MAX_SEVERITY_COSTS[item.category]),
       };
     });
 };
@@ -113,11 +117,11 @@ const uncrossed = (items: readonly CostItem[]): readonly CostItem[] => {
 export const checkCramped: DiagnosticRule = (context) =>
   uncrossed(context.costItems)
     .filter((item) => {
-      const { category: family, stroke, other } = item;
+      const { category, stroke, other } = item;
       const gap = Math.abs(getString(context, other) - getString(context, stroke));
       return (
-        family === 'span' &&
-        felt(item) >= LEAST.span &&
+        category === 'span' &&
+        applyTimeDecay(item) >= REPORT_THRESHOLDS.span &&
         gap <= 1 &&
         !isPinned(context, stroke) &&
         isAvoidable(context, stroke)
@@ -130,19 +134,25 @@ export const checkCramped: DiagnosticRule = (context) =>
         ...concernedFingers(context, item),
         same: getString(context, item.other) === getString(context, item.stroke) ? 'yes' : 'no',
       }),
-      severity: computeSeverity(felt(item), MOST.span),
+      severity: computeSeverity(applyTimeDecay(item), MAX_SEVERITY_COSTS.span),
     }));
 
 /** Strings from a stroke to the nearest home of its finger. */
 const fromHome = (context: DiagnosticContext, index: number): number =>
-  distanceFrom(getString(context, index), context.task.school.home(getDigit(context, index), context.task.strings));
+  distanceToHomeString(
+    getString(context, index),
+    context.task.school.home(getDigit(context, index), context.task.strings),
+  );
 
 /** Digits away from their home, in schools where that is dear. */
 export const checkOffHome: DiagnosticRule = (context) =>
   context.costItems
     .filter(
-      ({ category: family, amount, stroke }) =>
-        family === 'home' && amount >= LEAST.home && !isPinned(context, stroke) && isAvoidable(context, stroke),
+      ({ category, amount, stroke }) =>
+        category === 'home' &&
+        amount >= REPORT_THRESHOLDS.home &&
+        !isPinned(context, stroke) &&
+        isAvoidable(context, stroke),
     )
     .map((item): IndexedDiagnostic => ({
       code: 'off-home',
@@ -152,7 +162,7 @@ export const checkOffHome: DiagnosticRule = (context) =>
         finger: fingerWord(getDigit(context, item.stroke)),
         distance: fromHome(context, item.stroke),
       }),
-      severity: computeSeverity(item.amount, MOST.home),
+      severity: computeSeverity(item.amount, MAX_SEVERITY_COSTS.home),
     }));
 
 const ruleSaid = (context: DiagnosticContext, { stroke }: CostItem): Message => {
@@ -166,7 +176,7 @@ const ruleSaid = (context: DiagnosticContext, { stroke }: CostItem): Message => 
 /** A rule of the school that could not be kept, or that a pin breaks: it is always said, and names the rule. */
 export const checkSchoolRules: DiagnosticRule = (context) =>
   context.costItems
-    .filter(({ category: family }) => family === 'rule')
+    .filter(({ category }) => category === 'rule')
     .map((item): IndexedDiagnostic => ({
       code: 'rule-broken',
       strokes: [item.stroke],
@@ -177,10 +187,10 @@ export const checkSchoolRules: DiagnosticRule = (context) =>
 /** The thumb above the bass strings, unless that is where the school has it at home. */
 export const checkThumbHigh: DiagnosticRule = (context) =>
   context.costItems
-    .filter(({ category: family, amount, stroke }) => {
+    .filter(({ category, amount, stroke }) => {
       return (
-        family === 'thumb-up' &&
-        amount >= LEAST['thumb-up'] &&
+        category === 'thumb-up' &&
+        amount >= REPORT_THRESHOLDS['thumb-up'] &&
         fromHome(context, stroke) > 0 &&
         !isPinned(context, stroke)
       );
@@ -192,7 +202,7 @@ export const checkThumbHigh: DiagnosticRule = (context) =>
         place: placeAt(context, item.stroke),
         string: getString(context, item.stroke),
       }),
-      severity: computeSeverity(item.amount, MOST['thumb-up']),
+      severity: computeSeverity(item.amount, MAX_SEVERITY_COSTS['thumb-up']),
     }));
 
 /** Seconds below which the pick's way is felt: an inside change, and a string passed over (est.). */

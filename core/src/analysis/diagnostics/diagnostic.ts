@@ -62,9 +62,9 @@ export type DiagnosticRule = (context: DiagnosticContext) => readonly IndexedDia
 /**
  * How bad, in three grades.
  * @example
- * severityGrade(0.9) // => 'serious'
+ * gradeSeverity(0.9) // => 'serious'
  */
-export const severityGrade = (severity: number): 'slight' | 'notable' | 'serious' =>
+export const gradeSeverity = (severity: number): 'slight' | 'notable' | 'serious' =>
   severity < 0.34 ? 'slight' : severity < 0.67 ? 'notable' : 'serious';
 
 /** A severity from an amount: 0 at nothing, 1 at the most. */

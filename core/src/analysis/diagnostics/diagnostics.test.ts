@@ -110,15 +110,13 @@ test('a figure of odd length in strict alternation comes again the other way rou
   const bar = '1 2 3 1 2 3 2 - ';
   const pattern = figure(`${bar}${bar}`.trim().replace(/ - 1/, ' - 1'), 'alternation:i-m', 70, 2);
   const judgement = analysePattern(pattern);
-  const finding = judgement.diagnostics.find(({ code: kind }) => kind === 'fingered-two-ways');
+  const finding = judgement.diagnostics.find(({ code }) => code === 'fingered-two-ways');
   expect(finding && saySentence(finding.message)).toBe(
     'Bar 2, beat 1: the figure from bar 1, beat 1 returns here with different fingers.',
   );
   const cure = findQuickFix(pattern, judgement, finding as Diagnostic);
   const cured = after(pattern, cure?.edit as AnyPatternEdit);
-  expect(analysePattern(cured.document).diagnostics.filter(({ code: kind }) => kind === 'fingered-two-ways')).toEqual(
-    [],
-  );
+  expect(analysePattern(cured.document).diagnostics.filter(({ code }) => code === 'fingered-two-ways')).toEqual([]);
 });
 
 test('a digit that is idle while another can hardly keep up is offered the work', () => {
@@ -134,7 +132,7 @@ test('a digit that is idle while another can hardly keep up is offered the work'
   );
   const pattern = figure('3 1 2 1 2 1 2 1 2 1 2 1 2 1 2 1', 'one-per-string', 100);
   const judgement = analysePattern(pattern, { school });
-  const finding = judgement.diagnostics.find(({ code: kind }) => kind === 'hardly-used') as Diagnostic;
+  const finding = judgement.diagnostics.find(({ code }) => code === 'hardly-used') as Diagnostic;
   expect(saySentence(finding.message)).toMatch(
     /^Beat \d.*: the ring finger can barely keep up while the (thumb|index finger|middle finger) is hardly used\.$/,
   );

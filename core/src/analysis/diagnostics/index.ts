@@ -59,4 +59,4 @@ export const findDiagnostics = (fingered: DiagnosticInput, memory?: FingeringCac
   );
 };
 
-export { severityGrade, type FixCandidate, type IndexedDiagnostic, type DiagnosticKind } from './diagnostic.ts';
+export { gradeSeverity, type FixCandidate, type IndexedDiagnostic, type DiagnosticKind } from './diagnostic.ts';

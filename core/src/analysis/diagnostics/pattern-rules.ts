@@ -6,7 +6,7 @@ import {
   ACTUATORS,
   fingerWord,
   actuatorOf,
-  whereIs,
+  describePosition,
   type Digit,
   type Stroke,
   type Actuator,
@@ -33,8 +33,8 @@ export const checkInconsistentFingering: DiagnosticRule = ({ pattern, score, dig
           code: 'fingered-two-ways',
           strokes: differs,
           message: message('finding.fingered-two-ways', {
-            place: whereIs(pattern, pattern.strokes[first]?.at ?? 0),
-            from: whereIs(pattern, pattern.strokes[model[0] as number]?.at ?? 0),
+            place: describePosition(pattern, pattern.strokes[first]?.at ?? 0),
+            from: describePosition(pattern, pattern.strokes[model[0] as number]?.at ?? 0),
           }),
           severity: computeSeverity(differs.length, bar.length),
           fixCandidates: [
@@ -60,9 +60,9 @@ interface BusiestActuator {
   readonly strokes: readonly number[];
 }
 
-const findBusiestActuator = ({ transitions: needs, digits }: DiagnosticContext): BusiestActuator | undefined => {
-  let most: (typeof needs)[number] | undefined;
-  for (const need of needs)
+const findBusiestActuator = ({ transitions, digits }: DiagnosticContext): BusiestActuator | undefined => {
+  let most: (typeof transitions)[number] | undefined;
+  for (const need of transitions)
     if (need.kind === 'own' && digits[need.from] && digits[need.to])
       if (!most || need.neededSeconds / need.availableSeconds > most.neededSeconds / most.availableSeconds) most = need;
   return (
@@ -105,7 +105,7 @@ export const checkIdleDigit: DiagnosticRule = (context) => {
       code: 'hardly-used',
       strokes: busy.strokes,
       message: message('finding.hardly-used', {
-        place: whereIs(pattern, stroke.at),
+        place: describePosition(pattern, stroke.at),
         busy: fingerWord(busy.striker),
         finger: fingerWord(idle),
       }),

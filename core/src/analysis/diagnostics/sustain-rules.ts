@@ -1,6 +1,6 @@
 import { type AnyPatternEdit } from '../../edit/index.ts';
 import { message } from '../../message/message.ts';
-import { fingerWord, whereIs, type Stroke } from '../../pattern/index.ts';
+import { fingerWord, describePosition, type Stroke } from '../../pattern/index.ts';
 import { getIntendedSustainEnd, computeSustain, type NoteSustain } from '../strings/sustain.ts';
 import { computeSeverity, type IndexedDiagnostic, type DiagnosticContext, type DiagnosticRule } from './diagnostic.ts';
 
@@ -38,9 +38,9 @@ export const checkRestruckString: DiagnosticRule = (context) =>
       code: 'ring-cut-by-note',
       strokes: [ring.stroke, byIndex],
       message: message('finding.ring-cut-by-note', {
-        place: whereIs(context.pattern, by.at),
+        place: describePosition(context.pattern, by.at),
         string: by.string,
-        from: whereIs(context.pattern, held.at),
+        from: describePosition(context.pattern, held.at),
       }),
       severity: computeSeverity(short, context.score.length / context.score.bars.length),
       fixCandidates: [{ label: message('fix.end-ring'), edit: createFieldsEdit(held, { ring: undefined }) }],
@@ -56,7 +56,7 @@ export const checkPlantCutsSustain: DiagnosticRule = (context) =>
         code: 'ring-cut-by-planting',
         strokes: [ring.stroke, byIndex],
         message: message('finding.ring-cut-by-planting', {
-          place: whereIs(context.pattern, by.at),
+          place: describePosition(context.pattern, by.at),
           known: digit ? 'yes' : 'no',
           finger: fingerWord(digit ?? 'p'),
           string: by.string,

@@ -8,8 +8,8 @@ import {
   type FingeringTask,
 } from '../../fingering/index.ts';
 import { message, type Message } from '../../message/message.ts';
-import { whereIs, type Digit, type Pattern } from '../../pattern/index.ts';
-import { costMessage } from '../tempo/cost-wording.ts';
+import { describePosition, type Digit, type Pattern } from '../../pattern/index.ts';
+import { describeCost } from '../tempo/cost-messages.ts';
 
 /** One of the best few fingerings, and what it trades against the best. */
 export interface AlternativeFingering {
@@ -30,17 +30,23 @@ const findLargestCostDifference = (items: readonly CostItem[], others: readonly 
   return worst && extra(worst) > 1e-9 ? worst : undefined;
 };
 
-const placeOf = (pattern: Pattern, item: CostItem): Message => whereIs(pattern, pattern.strokes[item.stroke]?.at ?? 0);
+const placeOf = (pattern: Pattern, item: CostItem): Message =>
+  describePosition(pattern, pattern.strokes[item.stroke]?.at ?? 0);
 
-const tradeOf = (pattern: Pattern, task: FingeringTask, best: FingeringSolution, other: FingeringSolution): Message => {
+const describeTradeOff = (
+  pattern: Pattern,
+  task: FingeringTask,
+  best: FingeringSolution,
+  other: FingeringSolution,
+): Message => {
   if (other.cost - best.cost < 1e-9) return message('alternative.equal');
   const [mine, theirs] = [listCostItems(task, other.digits), listCostItems(task, best.digits)];
   const [costs, spares] = [findLargestCostDifference(mine, theirs), findLargestCostDifference(theirs, mine)];
   const gain = spares && {
-    gain: costMessage(task, best.digits, spares),
+    gain: describeCost(task, best.digits, spares),
     gainPlace: placeOf(pattern, spares),
   };
-  const cost = costs && { cost: costMessage(task, other.digits, costs), costPlace: placeOf(pattern, costs) };
+  const cost = costs && { cost: describeCost(task, other.digits, costs), costPlace: placeOf(pattern, costs) };
   if (gain && cost) return message('alternative.trade-off', { ...gain, ...cost });
   if (cost) return message('alternative.cost-only', cost);
   return gain ? message('alternative.gain-only', gain) : message('alternative.equal');
@@ -62,6 +68,7 @@ export const listAlternativeFingerings = (
   return found.map((solution) => ({
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, solution.digits[index] ?? null])),
     cost: solution.cost,
-    tradeOff: !best || solution === best ? message('alternative.best') : tradeOf(pattern, task, best, solution),
+    tradeOff:
+      !best || solution === best ? message('alternative.best') : describeTradeOff(pattern, task, best, solution),
   }));
 };

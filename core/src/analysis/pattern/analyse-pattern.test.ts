@@ -23,12 +23,9 @@ describe('tempo ceiling (definition: 60 · Δbeats ÷ need)', () => {
   });
 
   test('is set by the two strokes it names, and at that tempo there is just the time needed', () => {
-    const { limit: ceiling } = analysePattern(figure('6 3 2 1 2 3', 'one-per-string', 80, 3));
-    expect(ceiling?.maxTempo).toBeGreaterThan(80);
-    expect((ceiling?.neededSeconds ?? 0) / (ceiling?.availableSeconds ?? 1)).toBeCloseTo(
-      80 / (ceiling?.maxTempo ?? 1),
-      9,
-    );
+    const { limit } = analysePattern(figure('6 3 2 1 2 3', 'one-per-string', 80, 3));
+    expect(limit?.maxTempo).toBeGreaterThan(80);
+    expect((limit?.neededSeconds ?? 0) / (limit?.availableSeconds ?? 1)).toBeCloseTo(80 / (limit?.maxTempo ?? 1), 9);
   });
 
   test('does not depend on the tempo a fixed fingering is judged at', () => {
@@ -42,8 +39,8 @@ describe('tempo ceiling (definition: 60 · Δbeats ÷ need)', () => {
 
 describe('load', () => {
   test('counts strokes a second and the longest rest', () => {
-    const { actuatorLoads: load } = analysePattern(figure('6 3 2 1 2 3 2 3', 'one-per-string', 60));
-    const of = (striker: string) => load.find((one) => one.actuator === striker);
+    const { actuatorLoads } = analysePattern(figure('6 3 2 1 2 3 2 3', 'one-per-string', 60));
+    const of = (striker: string) => actuatorLoads.find((one) => one.actuator === striker);
     expect(of('p')).toMatchObject({ strokes: 1, strokesPerSecond: 0.5, longestRest: 2 });
     expect(of('i')).toMatchObject({ strokes: 3, strokesPerSecond: 1.5 });
   });
@@ -71,11 +68,11 @@ describe('findings', () => {
   });
 
   test('a doubled finger and a crossing are named where they are', () => {
-    const { diagnostics: findings } = analysePattern(
+    const { diagnostics } = analysePattern(
       pinned(figure('1 1 3 2', 'one-per-string', 120), { 0: 'm', 1: 'm', 2: 'a', 3: 'i' }),
     );
-    expect(findings.map(({ code: kind }) => kind)).toEqual(expect.arrayContaining(['doubled', 'crossing']));
-    const doubled = findings.find(({ code: kind }) => kind === 'doubled');
+    expect(diagnostics.map(({ code }) => code)).toEqual(expect.arrayContaining(['doubled', 'crossing']));
+    const doubled = diagnostics.find(({ code }) => code === 'doubled');
     expect(doubled && saySentence(doubled.message)).toBe('Beat 1 e: the middle finger plays twice in a row.');
     expect(doubled?.details && sayMessage(doubled.details)).toMatch(
       /^0\.13 s between the two notes; .* about 0\.\d\d s\.$/,

@@ -25,7 +25,7 @@ import { findDiagnostics, type IndexedDiagnostic, type DiagnosticInput } from '.
 import { computeLoads, type ActuatorLoad } from '../tempo/actuator-load.ts';
 import { computeTimedTransitions, type TimedTransition } from '../tempo/timed-transitions.ts';
 import { mergePasses, needsTwoPasses, unrollTwice } from './two-pass-fingering.ts';
-import { limitMessage } from '../tempo/cost-wording.ts';
+import { describeLimit } from '../tempo/cost-messages.ts';
 
 /** A problem with the IDs of the strokes it concerns. */
 export interface PatternWarning extends Problem {
@@ -86,13 +86,13 @@ const getStrokeIds = (pattern: Pattern, indexes: readonly number[]): readonly st
 
 const createTempoLimit = (fingered: DiagnosticInput, ceiling: MaxTempo | undefined): TempoLimit | null => {
   if (!ceiling) return null;
-  const { limit: need, bpm } = ceiling;
+  const { limit, bpm } = ceiling;
   return {
     maxTempo: bpm,
-    code: limitMessage(fingered, need),
-    strokeIds: getStrokeIds(fingered.pattern, [need.from, need.to]),
-    neededSeconds: need.neededSeconds,
-    availableSeconds: need.availableSeconds,
+    code: describeLimit(fingered, limit),
+    strokeIds: getStrokeIds(fingered.pattern, [limit.from, limit.to]),
+    neededSeconds: limit.neededSeconds,
+    availableSeconds: limit.availableSeconds,
   };
 };
 
@@ -102,9 +102,9 @@ const createActuatorTransitions = (
 ): readonly ActuatorTransition[] =>
   needs
     .filter(({ kind }) => kind === 'own')
-    .map(({ actuator, from, to, neededSeconds: seconds, availableSeconds }) => {
+    .map(({ actuator, from, to, neededSeconds, availableSeconds }) => {
       const [first = '', second = ''] = getStrokeIds(pattern, [from, to]);
-      return { actuator, from: first, to: second, neededSeconds: seconds, availableSeconds };
+      return { actuator, from: first, to: second, neededSeconds, availableSeconds };
     });
 
 /** Strokes of which nothing is heard, or that the other hand cannot sound. */
@@ -169,21 +169,21 @@ const analyseSolution = (
     digits,
     transitions: computeTimedTransitions(task, digits),
   };
-  const { transitions: needs } = fingered;
+  const { transitions } = fingered;
   const tempo = tempoAt(score, 0);
-  const ceiling = computeMaxTempo(tempo, needs);
+  const ceiling = computeMaxTempo(tempo, transitions);
   return {
     digits: Object.fromEntries(pattern.strokes.map(({ id }, index) => [id, digits[index] ?? null])),
     cost,
     limit: createTempoLimit(fingered, ceiling),
-    limitsByConstraint: computeMaxTempoByConstraint(tempo, needs).map(({ actuator, bpm: maxTempo, limit: need }) => ({
+    limitsByConstraint: computeMaxTempoByConstraint(tempo, transitions).map(({ actuator, bpm: maxTempo, limit }) => ({
       actuator,
       maxTempo,
-      strokes: getStrokeIds(pattern, [need.from, need.to]),
+      strokes: getStrokeIds(pattern, [limit.from, limit.to]),
     })),
     difficulty: ceiling ? tempo / ceiling.bpm : null,
-    actuatorLoads: computeLoads(task, digits, needs),
-    transitions: createActuatorTransitions(pattern, needs),
+    actuatorLoads: computeLoads(task, digits, transitions),
+    transitions: createActuatorTransitions(pattern, transitions),
     diagnostics: findDiagnostics(fingered, memory).map((finding) => ({
       ...finding,
       strokeIds: getStrokeIds(pattern, finding.strokes),

@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/message.ts';
-import { fingerWord, whereIs, type Digit, type Pattern } from '../../pattern/index.ts';
+import { fingerWord, describePosition, type Digit, type Pattern } from '../../pattern/index.ts';
 import {
   groupIntoEvents,
   type CostItem,
@@ -9,8 +9,8 @@ import {
 } from '../../fingering/index.ts';
 import { computeMaxTempo } from '../tempo/max-tempo.ts';
 import { computeTimedTransitions } from '../tempo/timed-transitions.ts';
-import { itemsAround, otherFingers, withFinger } from '../substitutes.ts';
-import { costMessage } from '../tempo/cost-wording.ts';
+import { listCostItemsAround, listOtherDigits, substituteDigit } from './substitute-digit.ts';
+import { describeCost } from '../tempo/cost-messages.ts';
 
 /** Why a stroke has its digit. */
 export interface DigitExplanation {
@@ -46,7 +46,7 @@ interface EvaluatedDigit {
 }
 
 const countBrokenRules = (items: readonly CostItem[]): number =>
-  items.filter(({ category: family }) => family === 'rule').length;
+  items.filter(({ category }) => category === 'rule').length;
 
 const findLargestExtraCost = (mine: readonly CostItem[], theirs: readonly CostItem[]): CostItem | undefined => {
   const same = (item: CostItem): number =>
@@ -61,14 +61,14 @@ const evaluateDigit = (
   digits: Fingering,
   [at, index, digit]: readonly [number, number, Digit],
 ): EvaluatedDigit => {
-  const changed = withFinger(digits, index, digit);
-  const mine = itemsAround(task, events, digits, at);
-  const theirs = itemsAround(task, events, changed, at);
+  const changed = substituteDigit(digits, index, digit);
+  const mine = listCostItemsAround(task, events, digits, at);
+  const theirs = listCostItemsAround(task, events, changed, at);
   const worst = findLargestExtraCost(mine, theirs);
   return {
     digit,
     extra: sumCosts(theirs) - sumCosts(mine),
-    against: worst ? costMessage(task, changed, worst) : message('why.equal'),
+    against: worst ? describeCost(task, changed, worst) : message('why.equal'),
     breaksRule: countBrokenRules(theirs) > countBrokenRules(mine),
   };
 };
@@ -82,7 +82,8 @@ const isAtHome = (task: FingeringTask, digit: Digit, string: number): boolean =>
 /** Whether a finger has had more time since its last note than it needs. */
 const isRested = (task: FingeringTask, digits: Fingering, index: number): boolean =>
   computeTimedTransitions(task, digits).some(
-    ({ kind, to, availableSeconds: has, neededSeconds: seconds }) => kind === 'own' && to === index && has > seconds,
+    ({ kind, to, availableSeconds, neededSeconds }) =>
+      kind === 'own' && to === index && availableSeconds > neededSeconds,
   );
 
 const reasonFor = (task: FingeringTask, digits: Fingering, index: number, digit: Digit): Message => {
@@ -100,7 +101,7 @@ const createAlternative = (
   index: number,
   { digit, breaksRule }: EvaluatedDigit,
 ): DigitAlternative => {
-  const changed = withFinger(digits, index, digit);
+  const changed = substituteDigit(digits, index, digit);
   const ceiling = computeMaxTempo(pattern.tempo, computeTimedTransitions(task, changed));
   return { digit, breaksRule, maxTempo: ceiling?.bpm ?? null };
 };
@@ -121,14 +122,14 @@ export const explainDigit = (
   const stroke = pattern.strokes[index];
   const digit = digits[index] ?? null;
   const place = {
-    position: message('why.place', { place: whereIs(pattern, stroke?.at ?? 0), string: stroke?.string ?? 1 }),
+    position: message('why.place', { place: describePosition(pattern, stroke?.at ?? 0), string: stroke?.string ?? 1 }),
     digit,
     isPinned: stroke?.pin !== undefined,
     alternatives: [],
   };
   if (stroke?.slur) return { ...place, reason: message('why.slurred', { slur: message(`slur.${stroke.slur}`) }) };
   if (!digit) return { ...place, reason: message('why.no-finger-left') };
-  const ranked = otherFingers(task, events[at] as StrokeEvent, digits, index)
+  const ranked = listOtherDigits(task, events[at] as StrokeEvent, digits, index)
     .map((other) => evaluateDigit(task, events, digits, [at, index, other]))
     .sort((a, b) => a.extra - b.extra);
   const best = ranked[0];

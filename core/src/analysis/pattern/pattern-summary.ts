@@ -81,11 +81,11 @@ export const createBasicSummary = (pattern: Pattern): PatternSummary => ({
  * createPatternSummary(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).digitsUsed.join('') // => 'pim'
  */
 export const createPatternSummary = (pattern: Pattern, options: FingeringOptions = {}): PatternSummary => {
-  const { digits, limit: ceiling, difficulty } = analysePattern(pattern, options);
+  const { digits, limit, difficulty } = analysePattern(pattern, options);
   const used = new Set(Object.values(digits));
   return {
     ...collectFacts(pattern, digits),
-    ceiling: ceiling ? Math.floor(ceiling.maxTempo) : null,
+    ceiling: limit ? Math.floor(limit.maxTempo) : null,
     difficulty: difficulty === null ? null : Number(difficulty.toFixed(3)),
     digitsUsed: DIGITS.filter((digit) => used.has(digit)),
     schoolName: resolveSchoolOrThrow(pattern).name,

@@ -15,13 +15,13 @@ export interface QuickFix extends FixCandidate {
 const sumSeverity = (findings: readonly Diagnostic[]): number =>
   findings.reduce((sum, { severity }) => sum + severity, 0);
 
-const getLastStrokeId = ({ strokeIds: strokes }: Diagnostic): string => strokes[strokes.length - 1] ?? '';
+const getLastStrokeId = ({ strokeIds }: Diagnostic): string => strokeIds[strokeIds.length - 1] ?? '';
 
 const isUnresolved = (finding: Diagnostic, after: PatternAnalysis): boolean =>
   after.diagnostics.some((one) => one.code === finding.code && getLastStrokeId(one) === getLastStrokeId(finding));
 
-const getStrokes = (pattern: Pattern, { strokeIds: strokes }: Diagnostic): readonly Stroke[] =>
-  strokes.flatMap((id) => pattern.strokes.find((stroke) => stroke.id === id) ?? []);
+const getStrokes = (pattern: Pattern, { strokeIds }: Diagnostic): readonly Stroke[] =>
+  strokeIds.flatMap((id) => pattern.strokes.find((stroke) => stroke.id === id) ?? []);
 
 const createPinEdit = (stroke: Stroke, pin: Digit | undefined): AnyPatternEdit => ({
   kind: 'put',
@@ -97,13 +97,11 @@ const TEMPO_INDEPENDENT_KINDS: readonly Diagnostic['code'][] = ['thumb-on-treble
 /** Slower tempos to try, quickest first: among the steps stands the ceiling, which is what the hand needs. */
 const proposeSlowerTempos = (
   { tempo }: Pattern,
-  { code: kind }: Diagnostic,
-  { limit: ceiling }: Pick<PatternAnalysis, 'limit'>,
+  { code }: Diagnostic,
+  { limit }: Pick<PatternAnalysis, 'limit'>,
 ): readonly FixCandidate[] => {
-  if (TEMPO_INDEPENDENT_KINDS.includes(kind)) return [];
-  const steps = [...TEMPO_FACTORS.map((share) => tempo * share), ...(ceiling ? [ceiling.maxTempo] : [])].map(
-    Math.floor,
-  );
+  if (TEMPO_INDEPENDENT_KINDS.includes(code)) return [];
+  const steps = [...TEMPO_FACTORS.map((share) => tempo * share), ...(limit ? [limit.maxTempo] : [])].map(Math.floor);
   return [...new Set(steps)]
     .filter((slower) => slower >= TEMPO_RANGE.least && slower < tempo)
     .sort((a, b) => b - a)

@@ -31,9 +31,9 @@ export const analyseStringUsage = (
   const score = flattenScore(pattern, options);
   const task = createTaskFromScore(score, options.school ?? resolveSchoolOrThrow(pattern), options.hand);
   const digits = listDigitsInOrder(pattern, judgement);
-  const rings = computeSustain(score, task, digits).map(({ stroke, from, to, endReason: how }): SustainSpan => {
+  const rings = computeSustain(score, task, digits).map(({ stroke, from, to, endReason }): SustainSpan => {
     const { id, string } = pattern.strokes[stroke] as Stroke;
-    return { stroke: id, string, digit: digits[stroke] ?? null, from, to, endReason: how };
+    return { stroke: id, string, digit: digits[stroke] ?? null, from, to, endReason };
   });
   return { rings, changes: computeStringChanges(task, digits) };
 };

@@ -37,11 +37,8 @@ export const needsTwoPasses = (
 };
 
 /** The figure written out twice, and the ticks after which that comes round. */
-export const unrollTwice = (
-  pattern: Pattern,
-  { loopTicks: cycleTicks }: FingeringOptions,
-): readonly [Pattern, number] => {
-  const length = cycleTicks ?? patternLength(pattern);
+export const unrollTwice = (pattern: Pattern, { loopTicks }: FingeringOptions): readonly [Pattern, number] => {
+  const length = loopTicks ?? patternLength(pattern);
   const again = pattern.strokes.map((stroke) => ({
     ...stroke,
     id: stroke.id + SECOND_PASS_SUFFIX,
@@ -82,19 +79,13 @@ const mergeDiagnostics = (findings: readonly Diagnostic[], bars: number): readon
     strokeIds: finding.strokeIds.map(toFirstPassId),
     message: mapTextToFirstPass(finding.message, bars),
   }));
-  const key = ({ code: kind, strokeIds: strokes }: Diagnostic): string => `${kind} ${strokes.join()}`;
+  const key = ({ code, strokeIds }: Diagnostic): string => `${code} ${strokeIds.join()}`;
   return [...new Map([...said].reverse().map((finding) => [key(finding), finding])).values()].reverse();
 };
 
 /** What was found of a figure written out twice, said of its strokes. */
 export const mergePasses = (pattern: Pattern, both: PatternAnalysis): PatternAnalysis => {
-  const {
-    limit: ceiling,
-    limitsByConstraint: ceilings,
-    transitions: motions,
-    actuatorLoads: load,
-    warnings: troubles,
-  } = both;
+  const { limit, limitsByConstraint, transitions, actuatorLoads, warnings } = both;
   return {
     ...both,
     digits: Object.fromEntries(pattern.strokes.map(({ id }) => [id, both.digits[id] ?? null])),
@@ -102,19 +93,19 @@ export const mergePasses = (pattern: Pattern, both: PatternAnalysis): PatternAna
       pattern.strokes.map(({ id }) => [id, both.digits[id + SECOND_PASS_SUFFIX] ?? null]),
     ),
     cost: both.cost / 2,
-    limit: ceiling && {
-      ...ceiling,
-      code: mapTextToFirstPass(ceiling.code, pattern.bars),
-      strokeIds: ceiling.strokeIds.map(toFirstPassId),
+    limit: limit && {
+      ...limit,
+      code: mapTextToFirstPass(limit.code, pattern.bars),
+      strokeIds: limit.strokeIds.map(toFirstPassId),
     },
-    limitsByConstraint: ceilings.map((part) => ({ ...part, strokes: part.strokes.map(toFirstPassId) })),
-    transitions: motions.map((motion) => ({
+    limitsByConstraint: limitsByConstraint.map((part) => ({ ...part, strokes: part.strokes.map(toFirstPassId) })),
+    transitions: transitions.map((motion) => ({
       ...motion,
       from: toFirstPassId(motion.from),
       to: toFirstPassId(motion.to),
     })),
-    actuatorLoads: load.map((one) => ({ ...one, strokes: one.strokes / 2 })),
+    actuatorLoads: actuatorLoads.map((one) => ({ ...one, strokes: one.strokes / 2 })),
     diagnostics: mergeDiagnostics(both.diagnostics, pattern.bars),
-    warnings: troubles.filter(({ strokes }) => !strokes.some(isSecondPassId)),
+    warnings: warnings.filter(({ strokes }) => !strokes.some(isSecondPassId)),
   };
 };

@@ -1,5 +1,5 @@
 import {
-  crossed,
+  areFingersCrossed,
   findPrecedingEvent,
   groupIntoEvents,
   classifyPickStringChange,
@@ -28,9 +28,9 @@ const STEP_TEXTS = {
 /**
  * Steps counted by kind.
  * @example
- * stepsCounted({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1 } }
+ * describeStringChanges({ 'next digit': 5, crossing: 1 })[1] // => { code: 'string-change.crossing', params: { count: 1 } }
  */
-export const stepsCounted = (kinds: StringChange['kinds']): readonly Message[] =>
+export const describeStringChanges = (kinds: StringChange['kinds']): readonly Message[] =>
   Object.entries(kinds).map(([kind, count]) => message(STEP_TEXTS[kind as StringChangeKind], { count }));
 
 /** How often the hand goes from one string to another, and how. */
@@ -49,7 +49,7 @@ interface PlayedStep {
 const classifyStringChange = (a: PlayedStep, b: PlayedStep): StringChangeKind => {
   if (actuatorOf(a.digit) === 'pick' && actuatorOf(b.digit) === 'pick') return classifyPickStringChange(a, b).kind;
   if (a.digit === b.digit) return 'same-finger';
-  return crossed(a, b) ? 'crossing' : 'next-finger';
+  return areFingersCrossed(a, b) ? 'crossing' : 'next-finger';
 };
 
 const addStringChange = (matrix: Map<string, StringChange>, a: PlayedStep, b: PlayedStep): void => {

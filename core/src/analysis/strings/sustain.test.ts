@@ -15,7 +15,7 @@ import {
   analysePattern,
   getIntendedSustainEnd,
   computeSustain,
-  stepsCounted,
+  describeStringChanges,
   analyseStringUsage,
   createPatternSummary,
   createThumbnail,
@@ -83,7 +83,7 @@ describe('how long a note rings', () => {
 describe('groups', () => {
   test('are opened by the thumb: 3+3+2', () => {
     const pattern = valueOrThrow(parseStringNotation('5 3 2 5 3 2 5 3', { subdivision: 2, wholeBeats: true })).pattern;
-    expect(computeStrokeGroups(pattern, analysePattern(pattern).digits).map(({ slotCount: slots }) => slots)).toEqual([
+    expect(computeStrokeGroups(pattern, analysePattern(pattern).digits).map(({ slotCount }) => slotCount)).toEqual([
       3, 3, 2,
     ]);
   });
@@ -103,8 +103,8 @@ describe('alternatives', () => {
   test('say what they trade against the best, in a teacher’s words', () => {
     const [best, ...others] = listAlternativeFingerings(figure('5 3 2 1'), 4);
     expect(best?.tradeOff.code).toBe('alternative.best');
-    for (const { tradeOff: trade, cost } of others) {
-      expect(sayMessage(trade)).toMatch(/^(Avoids at beat .*\.|Worse at beat .*\.|As good as the best)$/);
+    for (const { tradeOff, cost } of others) {
+      expect(sayMessage(tradeOff)).toMatch(/^(Avoids at beat .*\.|Worse at beat .*\.|As good as the best)$/);
       expect(cost).toBeGreaterThanOrEqual(best?.cost ?? 0);
     }
   });
@@ -157,14 +157,19 @@ describe('the study of the strings', () => {
     const pattern = valueOrThrow(parseStringNotation('5 3 2 3', { subdivision: 4 })).pattern;
     const { rings, changes } = analyseStringUsage(pattern, analysePattern(pattern));
     expect(
-      changes.map(({ from, to, count, kinds }) => [from, to, count, stepsCounted(kinds).map(sayMessage).join(', ')]),
+      changes.map(({ from, to, count, kinds }) => [
+        from,
+        to,
+        count,
+        describeStringChanges(kinds).map(sayMessage).join(', '),
+      ]),
     ).toEqual([
       [5, 3, 1, '1 with another finger'],
       [3, 5, 1, '1 with another finger'],
       [3, 2, 1, '1 with another finger'],
       [2, 3, 1, '1 with another finger'],
     ]);
-    expect(rings.map(({ string, digit, endReason: how }) => [string, digit, how])).toEqual([
+    expect(rings.map(({ string, digit, endReason }) => [string, digit, endReason])).toEqual([
       [5, 'p', 'ring-cut-by-note'],
       [3, 'i', 'ring-cut-by-note'],
       [2, 'm', 'ring-cut-by-note'],

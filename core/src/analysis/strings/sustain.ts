@@ -29,7 +29,7 @@ interface NextOnString {
 }
 
 /** For each stroke the next one on its string, and when it comes; in a cycle the first one comes again. */
-const findNextOnString = ({ strokes, loop: cyclic, length }: Score): readonly (NextOnString | undefined)[] => {
+const findNextOnString = ({ strokes, loop, length }: Score): readonly (NextOnString | undefined)[] => {
   const next = new Array<NextOnString | undefined>(strokes.length);
   const coming = new Map<number, NextOnString>();
   const pass = (shift: number): void => {
@@ -39,7 +39,7 @@ const findNextOnString = ({ strokes, loop: cyclic, length }: Score): readonly (N
       coming.set(string, { index, at: at + shift });
     }
   };
-  if (cyclic) pass(length);
+  if (loop) pass(length);
   pass(0);
   return next;
 };
@@ -59,10 +59,10 @@ const getPlantingLead = ({ strokes }: Score, task: FingeringTask, digits: Finger
  */
 export const computeSustain = (score: Score, task: FingeringTask, digits: Fingering): readonly NoteSustain[] => {
   const nexts = findNextOnString(score);
-  return score.strokes.flatMap(({ at, durationTicks: ticks, damped, silent, ring }, index): NoteSustain[] => {
+  return score.strokes.flatMap(({ at, durationTicks, damped, silent, ring }, index): NoteSustain[] => {
     if (silent) return [];
     const next = nexts[index];
-    if (damped) return [{ stroke: index, from: at, to: at + ticks, endReason: 'damped' }];
+    if (damped) return [{ stroke: index, from: at, to: at + durationTicks, endReason: 'damped' }];
     if (!next) return [{ stroke: index, from: at, to: score.length, endReason: 'end' }];
     const plant = getPlantingLead(score, task, digits, next.index);
     const to = plant > 0 ? secondsToTick(score, tickToSeconds(score, next.at) - plant) : next.at;

@@ -31,10 +31,10 @@ const computeLoad = (
   const strokes = countStrokes(digits, striker);
   const total = task.seconds;
   let [gap, strain] = [0, 0];
-  for (const { kind, actuator: own, neededSeconds: seconds, availableSeconds: has } of needs)
+  for (const { kind, actuator: own, neededSeconds, availableSeconds } of needs)
     if (kind === 'own' && own === striker) {
-      gap = Math.max(gap, has);
-      strain = Math.max(strain, seconds / has);
+      gap = Math.max(gap, availableSeconds);
+      strain = Math.max(strain, neededSeconds / availableSeconds);
     }
   const busy = strokes * task.hand.times[striker] * task.hand.scale[striker];
   return {

@@ -2,8 +2,8 @@ import { actuatorOf, type Digit, type Actuator } from '../../pattern/index.ts';
 import {
   findPrecedingEvent,
   groupIntoEvents,
-  needOther,
-  needOwn,
+  minIntervalOtherActuator,
+  minIntervalSameActuator,
   createFingeredStroke,
   type CostContext,
   type Fingering,
@@ -108,7 +108,8 @@ const createTransition = (
   has: number,
 ): TimedTransition => {
   const [a, b] = [getPlacedStroke(course, from), getPlacedStroke(course, to)];
-  const seconds = kind === 'own' ? needOwn(a, b, course.context) : needOther(a, b, course.context);
+  const seconds =
+    kind === 'own' ? minIntervalSameActuator(a, b, course.context) : minIntervalOtherActuator(a, b, course.context);
   return {
     kind,
     from: from.index,

@@ -79,6 +79,6 @@ export const findBrushEdge = (
 
 /** How much of a cost between two strokes is left after some rest: exp(−rest / fade), fade being an estimate. */
 export const decayWithRest = (
-  { decayUnits: rest }: Pick<TimeGap, 'decayUnits'>,
+  { decayUnits }: Pick<TimeGap, 'decayUnits'>,
   { hand }: Pick<CostContext, 'hand'>,
-): number => Math.exp(-rest / hand.times.fade);
+): number => Math.exp(-decayUnits / hand.times.fade);

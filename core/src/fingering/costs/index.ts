@@ -58,17 +58,17 @@ const COST_QUANTUM = 2 ** -31;
 const quantiseCost = (cost: number): number => Math.round(cost / COST_QUANTUM) * COST_QUANTUM;
 
 /** Every cost of a stroke by itself. */
-export const STROKE_COSTS: readonly StrokeCost[] = UNQUANTISED_STROKE_COSTS.map(({ category, cost: of }) => ({
+export const STROKE_COSTS: readonly StrokeCost[] = UNQUANTISED_STROKE_COSTS.map(({ category, cost }) => ({
   category,
-  cost: (stroke, context) => quantiseCost(of(stroke, context)),
+  cost: (stroke, context) => quantiseCost(cost(stroke, context)),
 }));
 
 /** Every cost between two strokes. */
 export const STROKE_PAIR_COSTS: readonly StrokePairCost[] = UNQUANTISED_PAIR_COSTS.map(
-  ({ category, scopes, cost: of }) => ({
+  ({ category, scopes, cost }) => ({
     category,
     scopes,
-    cost: (from, to, gap, context) => quantiseCost(of(from, to, gap, context)),
+    cost: (from, to, gap, context) => quantiseCost(cost(from, to, gap, context)),
   }),
 );
 

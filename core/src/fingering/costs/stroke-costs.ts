@@ -12,8 +12,8 @@ export const distanceToHomeString = (string: number, homes: readonly number[]): 
 /** Distance in strings from the digit's home; a run on one string has its fingers wherever it is. */
 export const homeStringCost: StrokeCost = {
   category: 'home',
-  cost: ({ digit, string, isInRun: run, tremolo }, { school, strings }) => {
-    if (!run || !isFinger(digit))
+  cost: ({ digit, string, isInRun, tremolo }, { school, strings }) => {
+    if (!isInRun || !isFinger(digit))
       return school.weights.home * distanceToHomeString(string, school.home(digit, strings));
     const other = tremolo && school.digits.includes('a') && digit !== tremolo;
     return other ? TREMOLO_FINGERING_PENALTY : 0;
@@ -29,10 +29,10 @@ const RULE_PENALTY = 30;
 /** The thumb off the basses, or a finger on them, in schools where the thumb owns the basses; chords go as they can. */
 export const bassReservedForThumbCost: StrokeCost = {
   category: 'rule',
-  cost: ({ digit, string, isInChord: chord, isInRun: run }, { school }) => {
-    if (!school.isBassReservedForThumb || chord) return 0;
+  cost: ({ digit, string, isInChord, isInRun }, { school }) => {
+    if (!school.isBassReservedForThumb || isInChord) return 0;
     if (digit === 'p') return string < 4 ? RULE_PENALTY : 0;
-    return string > 3 && !run ? RULE_PENALTY : 0;
+    return string > 3 && !isInRun ? RULE_PENALTY : 0;
   },
 };
 
@@ -51,14 +51,14 @@ export const thumbOnTrebleCost: StrokeCost = {
 /** Opening with an upstroke where the school counts from a downstroke. */
 export const openingUpstrokeCost: StrokeCost = {
   category: 'pick-change',
-  cost: ({ digit, isFirstOfTask: opening }, { school }) => (opening && digit === 'up' ? school.weights.openingUp : 0),
+  cost: ({ digit, isFirstOfTask }, { school }) => (isFirstOfTask && digit === 'up' ? school.weights.openingUp : 0),
 };
 
 /** The pick against the grid, in schools that count down and up by where a stroke falls in the beat. */
 export const pickAgainstGridCost: StrokeCost = {
   category: 'pick-change',
-  cost: ({ digit, isOffGrid: off }, { school }) => {
-    const against = (digit === 'down' && off) || (digit === 'up' && !off);
+  cost: ({ digit, isOffGrid }, { school }) => {
+    const against = (digit === 'down' && isOffGrid) || (digit === 'up' && !isOffGrid);
     return against ? school.weights.gridTurn : 0;
   },
 };
@@ -79,8 +79,8 @@ export const weakAccentCost: StrokeCost = {
 /** Another finger than the chosen one opening the fingers' line. */
 export const leadFingerCost: StrokeCost = {
   category: 'lead',
-  cost: ({ digit, isLeadStroke: leads }, { school }) => {
+  cost: ({ digit, isLeadStroke }, { school }) => {
     const { lead } = school;
-    return leads && lead && isFinger(digit) && digit !== lead ? school.weights.lead : 0;
+    return isLeadStroke && lead && isFinger(digit) && digit !== lead ? school.weights.lead : 0;
   },
 };

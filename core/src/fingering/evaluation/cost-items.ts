@@ -117,8 +117,8 @@ const pairItems = (
   if (holding.length === 0) return items;
   const a = createFingeredStroke(fromStroke, from);
   const b = createFingeredStroke(toStroke, to);
-  for (const { category, cost: of } of holding) {
-    const amount = of(a, b, apart.gap, context);
+  for (const { category, cost } of holding) {
+    const amount = cost(a, b, apart.gap, context);
     if (amount > 0) items.push({ category, stroke: index, other, seconds: apart.gap.seconds, amount });
   }
   return items;

@@ -31,7 +31,7 @@ export interface MemoryBudget {
 }
 
 /** Whether the room is used up: then what it holds is let go before the next task. */
-export const isBudgetExceeded = ({ used: numbers }: MemoryBudget): boolean => numbers > MAX_CACHED_NUMBERS;
+export const isBudgetExceeded = ({ used }: MemoryBudget): boolean => used > MAX_CACHED_NUMBERS;
 
 /** What leads to a stage and to what it comes: by the step before, and by the look of what is reached. */
 export interface ColumnCostsCache {
@@ -56,10 +56,10 @@ const subtractMinimum = (values: Float64Array): number => {
   return least;
 };
 
-const hashColumnCosts = ({ accumulatedCosts: values, backpointers: from }: ColumnCosts): number => {
-  let hash = values.length;
-  for (let at = 0; at < values.length; at += 1)
-    hash = (Math.imul(hash, 31) + (values[at] as number) * 4096 + (from[at] as number)) | 0;
+const hashColumnCosts = ({ accumulatedCosts, backpointers }: ColumnCosts): number => {
+  let hash = accumulatedCosts.length;
+  for (let at = 0; at < accumulatedCosts.length; at += 1)
+    hash = (Math.imul(hash, 31) + (accumulatedCosts[at] as number) * 4096 + (backpointers[at] as number)) | 0;
   return hash;
 };
 
@@ -70,18 +70,18 @@ const hasEqualElements = (a: Float64Array | Uint32Array, b: Float64Array | Uint3
 };
 
 /** The step that is known and equal, or this one, which is known from now on while there is room. */
-const internColumnCosts = ({ byHash: steps, room }: ColumnCostsCache, made: ColumnCosts): ColumnCosts => {
+const internColumnCosts = ({ byHash, room }: ColumnCostsCache, made: ColumnCosts): ColumnCosts => {
   const hash = hashColumnCosts(made);
-  const alike = steps.get(hash);
+  const alike = byHash.get(hash);
   const found = alike?.find(
-    ({ accumulatedCosts: values, backpointers: from }) =>
-      hasEqualElements(values, made.accumulatedCosts) && hasEqualElements(from, made.backpointers),
+    ({ accumulatedCosts, backpointers }) =>
+      hasEqualElements(accumulatedCosts, made.accumulatedCosts) && hasEqualElements(backpointers, made.backpointers),
   );
   if (found) return found;
   if (isBudgetExceeded(room)) return made;
   room.used += COLUMN_COSTS_MEMORY + 2 * made.accumulatedCosts.length;
   if (alike) alike.push(made);
-  else steps.set(hash, [made]);
+  else byHash.set(hash, [made]);
   return made;
 };
 

@@ -27,20 +27,20 @@ type ColumnWindow = readonly [TrellisColumn, TrellisColumn, TrellisColumn, Trell
 
 /** Puts a cost among the k least of a state, which begin at `base`, keeping them in order. */
 const insertRanked = (
-  { accumulatedCosts: values, backpointers: from }: ColumnCosts,
+  { accumulatedCosts, backpointers }: ColumnCosts,
   base: number,
   k: number,
   cost: number,
   origin: number,
 ): void => {
   let place = base + k - 1;
-  while (place > base && (values[place - 1] as number) > cost) {
-    values[place] = values[place - 1] as number;
-    from[place] = from[place - 1] as number;
+  while (place > base && (accumulatedCosts[place - 1] as number) > cost) {
+    accumulatedCosts[place] = accumulatedCosts[place - 1] as number;
+    backpointers[place] = backpointers[place - 1] as number;
     place -= 1;
   }
-  values[place] = cost;
-  from[place] = origin;
+  accumulatedCosts[place] = cost;
+  backpointers[place] = origin;
 };
 
 /**
@@ -155,11 +155,11 @@ const copyReusedColumns = (
 };
 
 /** What a pass costs at its end, by state. */
-export const finalStateCosts = ({ initialCosts: start, columnCosts: reached }: ForwardPass): Float64Array => {
-  const last = reached.at(-1);
-  if (!last) return start;
+export const finalStateCosts = ({ initialCosts, columnCosts }: ForwardPass): Float64Array => {
+  const last = columnCosts.at(-1);
+  if (!last) return initialCosts;
   let base = 0;
-  for (const { offset: raise } of reached) base += raise;
+  for (const { offset } of columnCosts) base += offset;
   return last.step.accumulatedCosts.map((value) => value + base);
 };
 
@@ -167,10 +167,7 @@ export const finalStateCosts = ({ initialCosts: start, columnCosts: reached }: F
 export const candidateCount = (stage: TrellisColumn | undefined): number => stage?.stateCost.length ?? 1;
 
 /** Walks back from a rank of a last state to the options of the stages after the first three. */
-export const traceBackpointers = (
-  { stages, columnCosts: reached, k }: ForwardPass,
-  last: number,
-): readonly number[] => {
+export const traceBackpointers = ({ stages, columnCosts, k }: ForwardPass, last: number): readonly number[] => {
   const path = new Array<number>(Math.max(0, stages.length - 3)).fill(0);
   let state = Math.floor(last / k);
   let rank = last % k;
@@ -180,7 +177,7 @@ export const traceBackpointers = (
     const n2 = candidateCount(stages[at - 2]);
     const before = Math.floor(state / n0);
     path[at - 3] = state - before * n0;
-    const origin = (reached[at - 2] as ColumnCostsWithOffset).step.backpointers[state * k + rank] as number;
+    const origin = (columnCosts[at - 2] as ColumnCostsWithOffset).step.backpointers[state * k + rank] as number;
     const o3 = Math.floor(origin / k);
     rank = origin - o3 * k;
     // Of the state there are left the options one and two back; the third comes from where it was reached.

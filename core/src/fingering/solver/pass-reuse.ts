@@ -65,11 +65,11 @@ export interface ReusablePass {
 
 /** The pass to go by: the one at the same place of the search before, else the last of this search. */
 export const findReusablePass = (
-  { previousPasses: before, currentPasses: made }: SearchHistory,
+  { previousPasses, currentPasses }: SearchHistory,
   stages: readonly TrellisColumn[],
   k: number,
 ): ReusablePass | undefined => {
-  const pass = before[made.length] ?? made.at(-1);
+  const pass = previousPasses[currentPasses.length] ?? currentPasses.at(-1);
   if (!pass || pass.k !== k) return undefined;
   const old = pass.stages;
   if (old === stages) return { pass, overlap: { prefixLength: stages.length, suffixLength: 0 } };
@@ -84,14 +84,15 @@ export interface ReusableRange {
 
 /** What can be taken over where a pass stands on a step after a stage; undefined for nothing. */
 export const findReusableRange = (
-  { pass, overlap: { prefixLength: front, suffixLength: back } }: ReusablePass,
+  { pass, overlap: { prefixLength, suffixLength } }: ReusablePass,
   stages: readonly TrellisColumn[],
   at: number,
   step: ColumnCosts,
 ): ReusableRange | undefined => {
   const moved = stages.length - pass.stages.length;
-  if (at + 1 < front && pass.columnCosts[at - 2]?.step === step) return { from: at - 1, count: front - at - 1 };
-  if (at + 1 >= stages.length - back && pass.columnCosts[at - moved - 2]?.step === step)
+  if (at + 1 < prefixLength && pass.columnCosts[at - 2]?.step === step)
+    return { from: at - 1, count: prefixLength - at - 1 };
+  if (at + 1 >= stages.length - suffixLength && pass.columnCosts[at - moved - 2]?.step === step)
     return { from: at - moved - 1, count: stages.length - at - 1 };
   return undefined;
 };

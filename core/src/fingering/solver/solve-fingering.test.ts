@@ -22,16 +22,16 @@ const place = (at: number): Message => message('place.beat', { beat: at });
 /** Every assignment of digits, found without the solver's own enumeration: all words over the school's digits. */
 const allWords = (task: FingeringTask): Fingering[] =>
   task.strokes.reduce<Fingering[]>(
-    (words, { pin, isSlurred: slurred }) =>
-      words.flatMap((word) => (slurred ? [null] : pin ? [pin] : task.school.digits).map((digit) => [...word, digit])),
+    (words, { pin, isSlurred }) =>
+      words.flatMap((word) => (isSlurred ? [null] : pin ? [pin] : task.school.digits).map((digit) => [...word, digit])),
     [[]],
   );
 
 const permitted = (task: FingeringTask, digits: Fingering): boolean =>
   groupIntoEvents(task.strokes).every(({ strokes }) =>
     strokes.every((index) => {
-      const { string, pin, isInBassLine: line } = task.strokes[index] as TaskStroke;
-      const setting = { string, strings: task.strings, together: strokes.length, line };
+      const { string, pin, isInBassLine } = task.strokes[index] as TaskStroke;
+      const setting = { string, strings: task.strings, together: strokes.length, line: isInBassLine };
       return pin !== undefined || task.school.isDigitAllowed(digits[index] as Digit, setting);
     }),
   );

@@ -55,14 +55,11 @@ interface SearchResult {
 }
 
 /** The options of an event that cost least by themselves. */
-const cheapestCandidates = (
-  { options, stateCost: own }: TrellisColumn,
-  count: number,
-): readonly CandidateFingering[] =>
+const cheapestCandidates = ({ options, stateCost }: TrellisColumn, count: number): readonly CandidateFingering[] =>
   options.length <= count
     ? options
     : [...options.keys()]
-        .sort((a, b) => (own[a] as number) - (own[b] as number) || a - b)
+        .sort((a, b) => (stateCost[a] as number) - (stateCost[b] as number) || a - b)
         .slice(0, count)
         .map((index) => options[index] as CandidateFingering);
 
@@ -93,9 +90,9 @@ const fingeringOfPath = (
   task: FingeringTask,
   events: readonly StrokeEvent[],
   stages: readonly TrellisColumn[],
-  { candidateIndexes: choices, cost }: TrellisPath,
+  { candidateIndexes, cost }: TrellisPath,
 ): CostedFingering => ({
-  digits: assembleFingering(events, (at) => stages[at]?.options[choices[at] as number], task.strokes.length),
+  digits: assembleFingering(events, (at) => stages[at]?.options[candidateIndexes[at] as number], task.strokes.length),
   cost,
 });
 
@@ -107,10 +104,10 @@ const searchTrellis = (
   passes: SearchHistory,
 ): SearchResult => {
   if (task.loop && events.length <= EVENT_WINDOW) return solveShortCycle(task, events, stages, count);
-  const { paths, isExact: exact } = task.loop
+  const { paths, isExact } = task.loop
     ? findKBestClosedPaths(stages, count, passes)
     : findKBestOpenPaths(stages, count, passes);
-  const whole = exact && stages.every(({ isBounded: bounded }) => !bounded);
+  const whole = isExact && stages.every(({ isBounded }) => !isBounded);
   return { best: paths.map((path) => fingeringOfPath(task, events, stages, path)), exact: whole };
 };
 
@@ -141,16 +138,16 @@ export const solveKBest = (
   const events = groupIntoEvents(task.strokes);
   if (events.length === 0) return [{ digits: task.strokes.map(() => null), cost: 0, conflicts: [] }];
   const staged = buildTrellis(task, events, memory?.trellis);
-  const { columns: stages } = staged;
+  const { columns } = staged;
   const passes = createSearchHistory(memory?.passes, memory?.tally);
   // Where the pick's last way is part of the state, a fingering may come twice.
   const twice = hasContinuousPickDirection(task.school) && count > 1;
-  const { best: found, exact } = searchTrellis(task, events, stages, twice ? 2 * count : count, passes);
+  const { best: found, exact } = searchTrellis(task, events, columns, twice ? 2 * count : count, passes);
   if (memory) Object.assign(memory, { trellis: staged, passes: passes.currentPasses.slice(0, MAX_REMEMBERED_PASSES) });
   const best = twice ? removeDuplicates(found).slice(0, count) : found;
   const met: FingeringConflict[] = [];
-  for (let at = 0; at < stages.length; at += 1) {
-    const stage = stages[at] as TrellisColumn;
+  for (let at = 0; at < columns.length; at += 1) {
+    const stage = columns[at] as TrellisColumn;
     if (stage.conflicts.length > 0) met.push(...locateConflicts(stage, events[at] as StrokeEvent, where));
   }
   const conflicts = exact ? met : [...met, SEARCH_BOUNDED_CONFLICT];

@@ -108,11 +108,11 @@ test('an edit in the middle costs as much as it is long, not as the piece is', (
  * state is the last three choices by name.
  */
 const leastByHand = (task: FingeringTask): number => {
-  const { columns: stages } = buildTrellis(task, groupIntoEvents(task.strokes));
+  const { columns } = buildTrellis(task, groupIntoEvents(task.strokes));
   let states = new Map<string, { readonly cost: number; readonly last: readonly number[] }>([
     ['', { cost: 0, last: [] }],
   ]);
-  stages.forEach((stage, at) => {
+  columns.forEach((stage, at) => {
     const next = new Map<string, { readonly cost: number; readonly last: readonly number[] }>();
     for (const { cost, last } of states.values())
       stage.options.forEach((_, option) => {
@@ -122,7 +122,7 @@ const leastByHand = (task: FingeringTask): number => {
           const link = stage.transitions[back - 1];
           const from = last[last.length - back] as number;
           if (link) sum += getTransitionTable(link, between)[from * stage.options.length + option] as number;
-          between |= (stages[at - back] as TrellisColumn).actuators[from] as number;
+          between |= (columns[at - back] as TrellisColumn).actuators[from] as number;
         }
         const choice = [...last, option].slice(-3);
         const known = next.get(choice.join());

@@ -123,10 +123,10 @@ export const buildTransitionTables = (
 
 /** What it costs that the pick goes on as it last went; what cannot follow each other costs without end. */
 const pickReversalTable = (context: CostContext, a: EventCandidates, b: EventCandidates): Float64Array | null => {
-  const { lastPickDirections: pickWent } = a;
-  if (!pickWent || !b.lastPickDirections) return null;
-  const values = new Float64Array(pickWent.length * b.options.length);
-  pickWent.forEach((went, row) =>
+  const { lastPickDirections } = a;
+  if (!lastPickDirections || !b.lastPickDirections) return null;
+  const values = new Float64Array(lastPickDirections.length * b.options.length);
+  lastPickDirections.forEach((went, row) =>
     b.fingeredStrokes.forEach((to, column) => {
       const first = findBrushEdge(strokesOfActuator(to, 'pick'), 'first');
       const cost = first

@@ -38,14 +38,14 @@ export interface TrellisColumn {
 
 /** The costs of the options, with those that leave the habit of their figure made dearer. */
 const addRecurrencePenalty = (
-  { stateCost: own, options, costsByRecurrence: habits }: EventCandidates,
+  { stateCost, options, costsByRecurrence }: EventCandidates,
   { strokes, school }: FingeringTask,
   those: readonly number[],
 ): Float64Array => {
-  if (!those.some((index) => strokes[index]?.recurringDigit)) return own;
-  return getOrCreate(habits, those.map((index) => strokes[index]?.recurringDigit ?? '').join(), () =>
+  if (!those.some((index) => strokes[index]?.recurringDigit)) return stateCost;
+  return getOrCreate(costsByRecurrence, those.map((index) => strokes[index]?.recurringDigit ?? '').join(), () =>
     recurrencePenalties(
-      own,
+      stateCost,
       options,
       those.map((index) => strokes[index] as TaskStroke),
       school,
@@ -118,8 +118,8 @@ const getTrellisTables = ({ school, hand, strings }: FingeringTask, most: number
 const MAX_DISTINCT_EVENTS = 2 ** 20;
 
 /** Two lengths of time as one number, to the microsecond; nothing is felt over minutes. */
-const gapKey = ({ seconds, decayUnits: rest }: TimeGap): number =>
-  Math.round(Math.min(seconds, 120) * 1e6) * 2 ** 26 + Math.round(Math.min(rest, 60) * 1e6);
+const gapKey = ({ seconds, decayUnits }: TimeGap): number =>
+  Math.round(Math.min(seconds, 120) * 1e6) * 2 ** 26 + Math.round(Math.min(decayUnits, 60) * 1e6);
 
 /** Numbers' worth of room that a link and a stage take beside their tables: maps and objects (measured). */
 const TRANSITION_MEMORY = 150;
@@ -179,14 +179,14 @@ const findUnchangedEvents = (
 export const buildTrellis = (task: FingeringTask, events: readonly StrokeEvent[], before?: Trellis): Trellis => {
   const most = maxCandidatesPerEvent(events.length);
   const tables = getTrellisTables(task, most);
-  const { prefixLength: front, suffixLength: back } = findUnchangedEvents(before, task, events, tables);
+  const { prefixLength, suffixLength } = findUnchangedEvents(before, task, events, tables);
   const old = before?.columns ?? [];
   const moved = events.length - old.length;
   const make = createColumnBuilder(task, events, tables, most);
   const first = task.loop ? EVENT_WINDOW : 0;
   const stages: TrellisColumn[] = [];
   for (let at = 0; at < events.length; at += 1) {
-    const was = at < front ? at : at >= events.length - back + EVENT_WINDOW ? at - moved : -1;
+    const was = at < prefixLength ? at : at >= events.length - suffixLength + EVENT_WINDOW ? at - moved : -1;
     const known = at >= first && was >= first ? old[was] : undefined;
     stages.push(known ?? make(at, stages[at - 1]));
   }
@@ -233,33 +233,33 @@ const gapBeforeEvent = (events: readonly StrokeEvent[], index: number): TimeGap 
  * times between them, so that nothing else has to be asked.
  */
 const getNextColumn = (
-  { successors: next }: TrellisColumn,
+  { successors }: TrellisColumn,
   own: Float64Array,
   gap: number,
   make: () => TrellisColumn,
-): TrellisColumn => getOrCreate(getOrCreate(next, own, createSuccessorMap), gap, make);
+): TrellisColumn => getOrCreate(getOrCreate(successors, own, createSuccessorMap), gap, make);
 
 const createSuccessorMap = (): Map<number, TrellisColumn> => new Map();
 
 /** The same costs and links make the same stage, so that what is known of it is found again. */
 const internColumn = (
-  { columns: stages, budget: room }: TrellisTables,
-  { options, conflicts, isBounded: bounded, actuators: strikers }: EventCandidates,
+  { columns, budget }: TrellisTables,
+  { options, conflicts, isBounded, actuators }: EventCandidates,
   own: Float64Array,
   links: readonly [TransitionTables | null, TransitionTables | null, TransitionTables | null],
 ): TrellisColumn => {
-  const tree = getOrCreate<Float64Array, ColumnTree>(stages, own, () => new Map());
+  const tree = getOrCreate<Float64Array, ColumnTree>(columns, own, () => new Map());
   const branch = getOrCreate(getOrCreate(tree, links[0], createBranchMap), links[1], createLeafMap);
   return getOrCreate(branch, links[2], () => {
-    room.used += COLUMN_MEMORY;
+    budget.used += COLUMN_MEMORY;
     return {
       options,
       conflicts,
-      isBounded: bounded,
+      isBounded,
       stateCost: own,
-      actuators: strikers,
+      actuators,
       transitions: links,
-      costsCache: createColumnCostsCache(room),
+      costsCache: createColumnCostsCache(budget),
       successors: new Map(),
     };
   });

@@ -39,30 +39,18 @@ export interface TaskStroke {
  * createFingeredStroke({ at: 0, time: 0, string: 3 }, 'i').digit // => 'i'
  */
 export const createFingeredStroke = (
-  {
-    string,
-    isFirstOfTask: opening,
-    accent,
-    rake,
-    brush,
-    harp,
-    isOffGrid: off,
-    isLeadStroke: leads,
-    chord,
-    run,
-    tremolo,
-  }: TaskStroke,
+  { string, isFirstOfTask, accent, rake, brush, harp, isOffGrid, isLeadStroke, chord, run, tremolo }: TaskStroke,
   digit: Digit,
 ): FingeredStroke => ({
   digit,
   string,
-  isFirstOfTask: opening,
+  isFirstOfTask,
   accent,
   rake,
   brush,
   harp,
-  isOffGrid: off,
-  isLeadStroke: leads,
+  isOffGrid,
+  isLeadStroke,
   isInChord: chord,
   isInRun: run,
   tremolo,
@@ -117,8 +105,8 @@ const groupStrokesByTime = (strokes: readonly TaskStroke[]): readonly StrokeEven
   const events: { at: number; time: number; strokes: number[] }[] = [];
   let last: { at: number; time: number; strokes: number[] } | undefined;
   for (let index = 0; index < strokes.length; index += 1) {
-    const { at, time, isSlurred: slurred } = strokes[index] as TaskStroke;
-    if (slurred) continue;
+    const { at, time, isSlurred } = strokes[index] as TaskStroke;
+    if (isSlurred) continue;
     if (last?.at === at) last.strokes.push(index);
     else events.push((last = { at, time, strokes: [index] }));
   }

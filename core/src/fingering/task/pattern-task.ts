@@ -226,7 +226,7 @@ const findSingleStringRuns = (strokes: readonly ScoreStroke[]): SingleStringRuns
 };
 
 /** What the runs of three and more strokes on one string make of each of theirs. */
-const classifyRuns = ({ strokes, loop: cyclic }: Score): ReadonlyMap<number, RunProperties> => {
+const classifyRuns = ({ strokes, loop }: Score): ReadonlyMap<number, RunProperties> => {
   const found = new Map<number, RunProperties>();
   const { struck, starts } = findSingleStringRuns(strokes);
   const count = starts.length - 1;
@@ -234,7 +234,7 @@ const classifyRuns = ({ strokes, loop: cyclic }: Score): ReadonlyMap<number, Run
   for (let run = 0; run < count; run += 1) {
     const [from, to] = [starts[run] as number, starts[run + 1] as number];
     if (to - from < 3) continue;
-    const after = run + 1 < count ? run + 1 : cyclic ? 0 : count;
+    const after = run + 1 < count ? run + 1 : loop ? 0 : count;
     const tremolo = to - from === 3 && !bass(run) && bass(run - 1) && bass(after);
     for (let place = from; place < to; place += 1)
       found.set(struck[place] as number, { run: true, ...(tremolo ? { tremolo: TREMOLO_FINGERS[place - from] } : {}) });

@@ -67,9 +67,9 @@ const scoreIn = (files: ZipEntries): Uint8Array | undefined => {
   return first === undefined ? undefined : files[first];
 };
 
-const unpacked = (bytes: Uint8Array, { unzip: unpack }: ImportTools): Result<string> => {
+const unpacked = (bytes: Uint8Array, { unzip }: ImportTools): Result<string> => {
   try {
-    const score = scoreIn(unpack(bytes, XML_LIMITS.characters));
+    const score = scoreIn(unzip(bytes, XML_LIMITS.characters));
     return score ? success(decodeText(score)) : failure(damaged(message('file-problem.no-score')));
   } catch (error) {
     if (error instanceof ProblemError) return failure(...error.problems);

@@ -93,8 +93,8 @@ const tempoOf = ({ bpm }: TempoChange, { unit }: Metre): XmlElement =>
   );
 
 /** On a sheet the swing stands among the facts over the music. */
-const swingOf = ({ swing }: Score, { showDigits: digitsShown }: EngravingPreferences): readonly XmlElement[] => {
-  if (swing === 50 || digitsShown) return [];
+const swingOf = ({ swing }: Score, { showDigits }: EngravingPreferences): readonly XmlElement[] => {
+  if (swing === 50 || showDigits) return [];
   const parts = [
     createElement('first', swing),
     createElement('second', 100 - swing),
@@ -251,13 +251,13 @@ export const exportMusicXml = (
   words: ScoreAnnotations = {},
   look: EngravingPreferences = {},
 ): string => {
-  const { score, annotations: said, pieces } = splitLongBars(given, words, look.maxStrokesPerSystem ?? Infinity);
+  const { score, annotations, pieces } = splitLongBars(given, words, look.maxStrokesPerSystem ?? Infinity);
   const pitches = score.strokes.flatMap(({ pitch }) => pitch ?? []);
   const all: Written = {
     score,
     bars: splitIntoVoices(score, digits),
     fifths: inferKeySignature(pitches),
-    said,
+    said: annotations,
     look,
     pieces,
   };

@@ -70,9 +70,9 @@ describe('fingers of the other hand', () => {
   });
 
   test('that are no fingers are counted as left out', () => {
-    const { pattern, warnings: remarks } = first(fingered('<fingering>T</fingering>'));
+    const { pattern, warnings } = first(fingered('<fingering>T</fingering>'));
     expect(pattern.strokes.every(({ fretted }) => fretted === undefined)).toBe(true);
-    expect(remarks.map(sayProblem).join(' ')).toMatch(/fretting-hand fingers \(1\)/);
+    expect(warnings.map(sayProblem).join(' ')).toMatch(/fretting-hand fingers \(1\)/);
   });
 });
 

@@ -89,11 +89,11 @@ describe('bars too long for the paper', () => {
   });
 
   test('what a song says over its bars stays over them', () => {
-    const { score, annotations: said } = prepareSongExport(
+    const { score, annotations } = prepareSongExport(
       createSong('Ash lane', { form: [{ section: 'section-1', times: 2 }] }),
     );
-    const { annotations: moved, pieces } = splitLongBars(score, said, 4);
-    for (const [bar, words] of said.sections ?? []) {
+    const { annotations: moved, pieces } = splitLongBars(score, annotations, 4);
+    for (const [bar, words] of annotations.sections ?? []) {
       const first = pieces.findIndex(({ whole }) => whole === bar);
       expect(moved.sections?.get(first)).toBe(words);
     }

@@ -1,6 +1,6 @@
 import { type Message, message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { objectSchema, enumSchema, validateBySchema, type Schema } from '../../fields/index.ts';
+import { objectSchema, enumSchema, validateBySchema, type Schema } from '../../schema/index.ts';
 
 /** The longest file that is read, in characters. */
 export const MAX_FILE_CHARACTERS = 2_000_000;

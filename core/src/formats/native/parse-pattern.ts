@@ -1,5 +1,5 @@
 import { failure, success, type Result } from '../../errors/index.ts';
-import { validateBySchema, type JsonSchema } from '../../fields/index.ts';
+import { validateBySchema, type JsonSchema } from '../../schema/index.ts';
 import { validateSchoolReference } from '../../fingering/index.ts';
 import { compareByTimeThenString, validatePattern, type Pattern } from '../../pattern/index.ts';
 import { createEnvelopeSchema, parseEnvelope, type FileFormat } from './file-envelope.ts';

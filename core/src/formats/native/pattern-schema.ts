@@ -17,7 +17,7 @@ import {
   withBounds,
   type Schema,
   type Infer,
-} from '../../fields/index.ts';
+} from '../../schema/index.ts';
 import { MAX_PENALTY, SCHOOLS, SCHOOLS_AND_VARIANTS, validateCustomSchool } from '../../fingering/index.ts';
 import { STRING_RANGE } from '../../instrument/index.ts';
 import {

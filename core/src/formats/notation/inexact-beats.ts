@@ -1,7 +1,7 @@
 import { message, type Message } from '../../message/index.ts';
 import { createProblem, type Problem } from '../../errors/index.ts';
 import type { Digit } from '../../pattern/index.ts';
-import { placeIn, type Score, type ScoreBar } from '../../score/index.ts';
+import { describeScorePosition, type Score, type ScoreBar } from '../../score/index.ts';
 import { createSegments, notateRhythm } from './notate-rhythm.ts';
 import { splitIntoVoices } from './split-voices.ts';
 
@@ -20,7 +20,7 @@ export const findInexactBeats = (score: Score, digits: readonly (Digit | null)[]
     const { at, metre } = score.bars[index] as ScoreBar;
     for (const voice of voices)
       for (const piece of notateRhythm(createSegments(voice, metre), metre))
-        if (!piece.value) places.set(String(at + piece.at), placeIn(score, at + piece.at));
+        if (!piece.value) places.set(String(at + piece.at), describeScorePosition(score, at + piece.at));
   });
   if (places.size === 0) return [];
   const more = places.size - NAMED;

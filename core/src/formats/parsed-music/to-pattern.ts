@@ -1,5 +1,5 @@
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { MAX_PROBLEMS } from '../../fields/index.ts';
+import { MAX_PROBLEMS } from '../../schema/index.ts';
 import {
   PATTERN_LIMITS,
   UNTITLED,
@@ -96,19 +96,23 @@ const repeatRemarks = (bars: readonly ParsedBar[], { repeats }: ImportSelection)
 };
 
 const stringRemarks = (
-  { inferredCount: guessed, unplayableNotes: lost, duplicateCount: doubled, strokes }: StringAssignment,
+  { inferredCount, unplayableNotes, duplicateCount, strokes }: StringAssignment,
   metre: Metre,
 ): readonly Problem[] => {
-  const where = lost
+  const where = unplayableNotes
     .slice(0, 3)
     .map(({ at }) => `bar ${Math.floor(at / ticksPerBar(metre)) + 1}`)
     .join(', ');
   return [
-    ...(guessed > 0
-      ? [createProblem(guessed === strokes.length ? 'positions-guessed' : 'some-positions-guessed', { value: guessed })]
+    ...(inferredCount > 0
+      ? [
+          createProblem(inferredCount === strokes.length ? 'positions-guessed' : 'some-positions-guessed', {
+            value: inferredCount,
+          }),
+        ]
       : []),
-    ...(lost.length > 0 ? [createProblem('notes-left-out', { value: lost.length, where })] : []),
-    ...(doubled > 0 ? [createProblem('notes-doubled', { value: doubled })] : []),
+    ...(unplayableNotes.length > 0 ? [createProblem('notes-left-out', { value: unplayableNotes.length, where })] : []),
+    ...(duplicateCount > 0 ? [createProblem('notes-doubled', { value: duplicateCount })] : []),
   ];
 };
 

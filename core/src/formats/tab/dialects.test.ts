@@ -69,10 +69,10 @@ describe('strings by their names', () => {
   });
 
   test('the lowest string on top is turned over, and that is said', () => {
-    const { pattern, warnings: remarks } = read([...relabelled(['E', 'A', 'D', 'G', 'B', 'e'])]);
+    const { pattern, warnings } = read([...relabelled(['E', 'A', 'D', 'G', 'B', 'e'])]);
     expect(pattern.instrument.pitches).toEqual([40, 45, 50, 55, 59, 64]);
     expect(notesOf(pattern)).toContain('2:6/0');
-    expect(remarks.map(({ code }) => code)).toContain('tab-upside-down');
+    expect(warnings.map(({ code }) => code)).toContain('tab-upside-down');
   });
 
   test.each([
@@ -140,9 +140,9 @@ describe('signs', () => {
   ])('%s', (line, expected) => expect(strokes(line)).toEqual(expected));
 
   test('what is not known is named with its place, and the rest is read', () => {
-    const { pattern, warnings: remarks } = read(on('-1--?--3-----'));
+    const { pattern, warnings } = read(on('-1--?--3-----'));
     expect(pattern.strokes.map(({ fret }) => fret)).toEqual([1, 3]);
-    expect(remarks.map(sayProblem).join(' ')).toContain('Line 6, column 7: “?” is unknown');
+    expect(warnings.map(sayProblem).join(' ')).toContain('Line 6, column 7: “?” is unknown');
   });
 });
 

@@ -1,6 +1,6 @@
 import { message } from '../../message/index.ts';
 import { failure, createProblem, success, type Problem, type Result } from '../../errors/index.ts';
-import { MAX_PROBLEMS } from '../../fields/index.ts';
+import { MAX_PROBLEMS } from '../../schema/index.ts';
 import { NODE_FRETS, PATTERN_LIMITS, UNTITLED, type Stroke } from '../../pattern/index.ts';
 import { SCHOOLS_AND_VARIANTS } from '../../fingering/index.ts';
 import type { Metre } from '../../time/index.ts';
@@ -19,7 +19,7 @@ import {
 import { parseCounts } from './parse-counts.ts';
 import { attachDigits } from './parse-digits.ts';
 import { parseHeading, type TabHeading } from './parse-heading.ts';
-import { schoolNamedBefore } from './named-before.ts';
+import { findSchoolByLegacyName } from './legacy-school-names.ts';
 import { inferTabTuning } from './parse-tuning.ts';
 import { findSystems, type TabSystem } from './find-systems.ts';
 import { toPlainLines } from './normalise-text.ts';
@@ -189,7 +189,7 @@ const turnedOver = (bars: readonly ParsedBar[], strings: number): readonly Parse
 /** The school a line of facts ends with: its key, or its name as earlier versions wrote it. */
 const schoolIn = (facts: string): string | undefined => {
   const key = / · school ([a-z:-]+)$/i.exec(facts)?.[1];
-  return key ? SCHOOLS_AND_VARIANTS.find((school) => school.key === key)?.key : schoolNamedBefore(facts);
+  return key ? SCHOOLS_AND_VARIANTS.find((school) => school.key === key)?.key : findSchoolByLegacyName(facts);
 };
 
 /** The school and the shape our own exports name. */
@@ -230,7 +230,7 @@ interface ReadText {
 }
 
 const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: ReadText): ParsedMusic => {
-  const { instrument: strings, isTuningKnown: known, isUpsideDown: turned } = inferTabTuning(top, heading);
+  const { instrument: strings, isTuningKnown, isUpsideDown } = inferTabTuning(top, heading);
   const highest = reading.cells.reduce((most, { fret }) => Math.max(most, fret), 0);
   const instrument = { ...strings, frets: Math.max(strings.frets, highest + strings.capo) };
   const ours = oursIn(lines);
@@ -241,7 +241,7 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
     instrument,
     swing: heading.swing,
     school: ours.school,
-    bars: (turned ? turnedOver(bars, top.lines.length) : bars).map((bar, index) => ({
+    bars: (isUpsideDown ? turnedOver(bars, top.lines.length) : bars).map((bar, index) => ({
       ...bar,
       ...(index === 0 ? { tempo: heading.tempo ?? 80 } : {}),
       ...(index === 0 && ours.chord ? { chords: [ours.chord, ...(first?.chords ?? [])] } : {}),
@@ -249,7 +249,7 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
     warnings: [
       ...signRemarks(reading),
       ...timesRemarks(timed.flat(), parts),
-      ...(turned ? [createProblem('tab-upside-down')] : []),
+      ...(isUpsideDown ? [createProblem('tab-upside-down')] : []),
       ...(behind.length > 0
         ? [
             createProblem('tab-text-left-out', {
@@ -260,7 +260,7 @@ const musicOf = ({ lines, top, read, timed, bars, heading, reading, parts }: Rea
             }),
           ]
         : []),
-      ...(known ? [] : [createProblem('tuning-unknown', { tuning: instrument.tuning })]),
+      ...(isTuningKnown ? [] : [createProblem('tuning-unknown', { tuning: instrument.tuning })]),
     ],
   };
 };

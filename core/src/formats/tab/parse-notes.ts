@@ -1,5 +1,5 @@
 import { createProblem, type Problem } from '../../errors/index.ts';
-import { MAX_PROBLEMS } from '../../fields/index.ts';
+import { MAX_PROBLEMS } from '../../schema/index.ts';
 import type { Digit, Slur } from '../../pattern/index.ts';
 import type { SystemBars } from './parse-bars.ts';
 import type { TabSystem } from './find-systems.ts';

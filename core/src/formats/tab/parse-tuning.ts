@@ -54,11 +54,11 @@ const withPitches = (pitches: readonly number[]): Instrument => {
 };
 
 /** A tuning whose strings bear the labels, as they are or raised by the capo. */
-const knownBy = (classes: Classes, { capo, semitonesDown: lowered }: TabHeading): Instrument | undefined => {
+const knownBy = (classes: Classes, { capo, semitonesDown }: TabHeading): Instrument | undefined => {
   const sameCount = TUNINGS.filter(({ pitches }) => pitches.length === classes.length).map(({ pitches }) => pitches);
   const all = classes.length === BASS.length ? [...sameCount, BASS] : sameCount;
   const named = classes.some((one) => one !== undefined);
-  for (const raised of [0, capo, -lowered]) {
+  for (const raised of [0, capo, -semitonesDown]) {
     const found = all.find((pitches) => fits(classes, pitches, raised));
     // Labels that are raised by the capo name what sounds; lowered ones are how it is strung.
     if (found && (named || raised === 0)) return withPitches(found.map((pitch) => pitch + Math.min(0, raised)));
@@ -67,11 +67,15 @@ const knownBy = (classes: Classes, { capo, semitonesDown: lowered }: TabHeading)
 };
 
 /** Labels without a word on them stand for the usual strings, lowered where that is said. */
-const unnamed = (count: number, { tuning, semitonesDown: lowered }: TabHeading): TabTuning => {
+const unnamed = (count: number, { tuning, semitonesDown }: TabHeading): TabTuning => {
   const said = tuning === undefined ? undefined : parseTuning(tuning);
   const usual = TUNINGS.find(({ pitches }) => pitches.length === count);
   const pitches = said?.ok && said.value.pitches.length === count ? said.value.pitches : (usual?.pitches ?? []);
-  return { instrument: withPitches(pitches.map((pitch) => pitch - lowered)), isTuningKnown: true, isUpsideDown: false };
+  return {
+    instrument: withPitches(pitches.map((pitch) => pitch - semitonesDown)),
+    isTuningKnown: true,
+    isUpsideDown: false,
+  };
 };
 
 /** The strings of a system by its labels and by what is said before it. */

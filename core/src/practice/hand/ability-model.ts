@@ -40,14 +40,11 @@ export const predictCleanProbability = ({ mean }: AbilityEstimate, strain: numbe
  * @example
  * updateAbility(PRIOR_ABILITY, { strain: 0.9, clean: true }).mean > PRIOR_ABILITY.mean // => true
  */
-export const updateAbility = (
-  ability: AbilityEstimate,
-  { strain, isClean: clean }: PracticeAttempt,
-): AbilityEstimate => {
+export const updateAbility = (ability: AbilityEstimate, { strain, isClean }: PracticeAttempt): AbilityEstimate => {
   const chance = predictCleanProbability(ability, strain);
   const precision = 1 / ability.variance + ABILITY_MODEL.slope ** 2 * chance * (1 - chance);
   const variance = 1 / precision;
-  return { variance, mean: ability.mean + variance * ABILITY_MODEL.slope * ((clean ? 1 : 0) - chance) };
+  return { variance, mean: ability.mean + variance * ABILITY_MODEL.slope * ((isClean ? 1 : 0) - chance) };
 };
 
 /**

@@ -8,10 +8,10 @@ import { createSeededRandom } from '../../sound/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import {
   ABILITY_MODEL,
-  DAY,
+  MILLISECONDS_PER_DAY,
   estimateConstraints,
   predictCleanProbability,
-  constraintName,
+  describeConstraint,
   findLimitingConstraint,
   proposeHandCorrection,
   createLadder,
@@ -57,7 +57,7 @@ describe('what a hand is held up by', () => {
     ['i m', 'index and middle alternating'],
     ['pick', 'pick, repeated'],
   ])('%s is said as “%s”', (constraint, words) => {
-    expect(sayMessage(constraintName(constraint))).toBe(words);
+    expect(sayMessage(describeConstraint(constraint))).toBe(words);
   });
 
   test('nothing, where nothing follows anything', () => {
@@ -130,8 +130,10 @@ describe('what practice says of a hand', () => {
 
   test('the more is heard the less doubt, and days without practice bring some back', () => {
     const doubt = (count: number, later = 0): number =>
-      estimateConstraints([{ plan: planned('m'), events: attempts(1, count) }], count * 3_600_000 + later * DAY)[0]
-        ?.logStandardDeviation ?? 0;
+      estimateConstraints(
+        [{ plan: planned('m'), events: attempts(1, count) }],
+        count * 3_600_000 + later * MILLISECONDS_PER_DAY,
+      )[0]?.logStandardDeviation ?? 0;
     expect(doubt(200)).toBeLessThan(doubt(20));
     expect(doubt(200, 60)).toBeGreaterThan(doubt(200));
   });

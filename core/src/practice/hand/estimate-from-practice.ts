@@ -10,10 +10,15 @@ import {
 import { ACTUATORS } from '../../pattern/index.ts';
 import { clamp } from '../../statistics/index.ts';
 import { ABILITY_MODEL, updateAbility, inflateAbilityVariance, type AbilityEstimate } from './ability-model.ts';
-import { constraintName, selectPairTime, computeTimeFactor, type TempoConstraint } from '../ladder/tempo-constraint.ts';
+import {
+  describeConstraint,
+  selectPairTime,
+  computeTimeFactor,
+  type TempoConstraint,
+} from '../ladder/tempo-constraint.ts';
 import type { LadderPlan, PlannedStage } from '../ladder/ladder.ts';
 import { normaliseEvents, type PracticeEvent } from '../log/practice-event.ts';
-import { DAY } from '../snapshot.ts';
+import { MILLISECONDS_PER_DAY } from '../log/practice-snapshot.ts';
 
 /** Something that was practised: its plan and all that happened. */
 export interface PracticeRecord {
@@ -86,11 +91,11 @@ const createTracker = ({ supposed, at }: TimedAttempt): AbilityTracker => ({
 });
 
 const updateTracker = (known: AbilityTracker, { at, strain, clean }: TimedAttempt): void => {
-  const rested = inflateAbilityVariance(known.ability, (at - known.last) / DAY);
+  const rested = inflateAbilityVariance(known.ability, (at - known.last) / MILLISECONDS_PER_DAY);
   known.ability = updateAbility(rested, { strain, isClean: clean });
   known.attempts += 1;
   known.last = at;
-  known.days.set(Math.floor(at / DAY), toTimeFactor(known.ability));
+  known.days.set(Math.floor(at / MILLISECONDS_PER_DAY), toTimeFactor(known.ability));
 };
 
 /**
@@ -114,9 +119,9 @@ export const estimateConstraints = (
   return [...found]
     .map(([constraint, { ability, attempts, last, days }]): ConstraintEstimate => ({
       constraint,
-      name: constraintName(constraint),
+      name: describeConstraint(constraint),
       timeFactor: toTimeFactor(ability),
-      logStandardDeviation: Math.sqrt(inflateAbilityVariance(ability, (now - last) / DAY).variance),
+      logStandardDeviation: Math.sqrt(inflateAbilityVariance(ability, (now - last) / MILLISECONDS_PER_DAY).variance),
       attempts,
       lastAttemptAt: last,
       days: [...days].map(([day, slowness]) => ({ day, slowness })),
@@ -129,29 +134,24 @@ const CORRECTION_THRESHOLDS = { attempts: 20, doubt: 0.12, differs: 0.04 } as co
 
 const isSignificantlyDifferent = (
   hand: HandProfile,
-  { constraint, timeFactor: slowness, logStandardDeviation: doubt, attempts }: ConstraintEstimate,
+  { constraint, timeFactor, logStandardDeviation, attempts }: ConstraintEstimate,
 ): boolean =>
   attempts >= CORRECTION_THRESHOLDS.attempts &&
-  doubt <= CORRECTION_THRESHOLDS.doubt &&
-  Math.abs(Math.log(slowness / computeTimeFactor(hand, constraint))) >= CORRECTION_THRESHOLDS.differs;
+  logStandardDeviation <= CORRECTION_THRESHOLDS.doubt &&
+  Math.abs(Math.log(timeFactor / computeTimeFactor(hand, constraint))) >= CORRECTION_THRESHOLDS.differs;
 
-const applyDigitEstimate = (
-  hand: HandProfile,
-  { constraint, timeFactor: slowness }: ConstraintEstimate,
-): HandProfile => {
+const applyDigitEstimate = (hand: HandProfile, { constraint, timeFactor }: ConstraintEstimate): HandProfile => {
   const striker = ACTUATORS.find((one) => one === constraint);
   if (!striker) return hand;
-  const scale = clamp((slowness * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
+  const scale = clamp((timeFactor * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
   return { ...hand, scale: { ...hand.scale, [striker]: scale } };
 };
 
-const applyPairEstimate = (
-  hand: HandProfile,
-  { constraint, timeFactor: slowness }: ConstraintEstimate,
-): HandProfile => {
+const applyPairEstimate = (hand: HandProfile, { constraint, timeFactor }: ConstraintEstimate): HandProfile => {
   if (!constraint.includes(' ')) return hand;
   const key = selectPairTime(constraint);
-  const share = (slowness / computeTimeFactor(hand, constraint)) * (hand.times[key] / ESTIMATE_DEFINITIONS[key].value);
+  const share =
+    (timeFactor / computeTimeFactor(hand, constraint)) * (hand.times[key] / ESTIMATE_DEFINITIONS[key].value);
   return { ...hand, times: { ...hand.times, [key]: ESTIMATE_DEFINITIONS[key].value * clamp(share, ESTIMATE_RANGE) } };
 };
 

@@ -28,7 +28,7 @@ const heard = (pattern: Pattern, being: PlayerModel = { ...STEADY, timingSpread:
   valueOrThrow(assessPatternNotes(simulateNotes(pattern, being, { cycles: 12, seed: 3 }), pattern)).heard;
 
 const said = (pattern: Pattern, hand: HandProfile, take: TakeAlignment) =>
-  estimateTransitionTimes(pattern, hand, take).map(({ constraint, verdict: says }) => `${constraint} ${says}`);
+  estimateTransitionTimes(pattern, hand, take).map(({ constraint, verdict }) => `${constraint} ${verdict}`);
 
 describe('the times of a hand as a take tells them', () => {
   test('who plays in time what the hand was taken to be too slow for is quicker', () => {
@@ -47,9 +47,9 @@ describe('the times of a hand as a take tells them', () => {
     const told = estimateTransitionTimes(fast, NEW, heard(fast));
     const { hand, estimates: now } = proposeHandFromTake(fast, NEW, heard(fast)) ?? { hand: NEW, estimates: [] };
     expect(now).toEqual(told);
-    for (const { constraint, measuredSeconds: gap, assumedSeconds: needs } of told)
+    for (const { constraint, measuredSeconds: gap, assumedSeconds } of told)
       expect(computeTimeFactor(hand, constraint)).toBeLessThan(
-        computeTimeFactor(NEW, constraint) * (gap / needs) * 1.01,
+        computeTimeFactor(NEW, constraint) * (gap / assumedSeconds) * 1.01,
       );
   });
 

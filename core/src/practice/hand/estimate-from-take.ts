@@ -10,7 +10,12 @@ import {
   type AlignedStroke,
   type TakeAlignment,
 } from '../../take/index.ts';
-import { constraintName, selectPairTime, computeTimeFactor, type TempoConstraint } from '../ladder/tempo-constraint.ts';
+import {
+  describeConstraint,
+  selectPairTime,
+  computeTimeFactor,
+  type TempoConstraint,
+} from '../ladder/tempo-constraint.ts';
 import { applyEstimates, type ConstraintEstimate } from './estimate-from-practice.ts';
 
 /** What a take says of the time a hand needs in one constraint. */
@@ -34,12 +39,12 @@ export interface TransitionTimeEstimate {
 const EVIDENCE_THRESHOLDS = { gaps: 4, differs: 0.04, near: 1.12, late: 0.01, scatter: 0.15 } as const;
 
 const getTransitionConstraint = (
-  { kind, from, actuator: striker }: TimedTransition,
+  { kind, from, actuator }: TimedTransition,
   digits: readonly (Digit | null)[],
 ): TempoConstraint => {
   const first = digits[from];
-  if (kind !== 'other' || !first) return striker;
-  const both = new Set([actuatorOf(first), striker]);
+  if (kind !== 'other' || !first) return actuator;
+  const both = new Set([actuatorOf(first), actuator]);
   return ACTUATORS.filter((one) => both.has(one)).join(' ');
 };
 
@@ -87,7 +92,7 @@ const estimateTransitionTime = (
     return null;
   const found = {
     constraint,
-    name: constraintName(constraint),
+    name: describeConstraint(constraint),
     assumedSeconds: need.neededSeconds,
     measuredSeconds,
     intervalCount: gaps.length,
@@ -100,8 +105,8 @@ const estimateTransitionTime = (
     : null;
 };
 
-const getTimeRatio = ({ measuredSeconds: heard, assumedSeconds: needs }: TransitionTimeEstimate): number =>
-  heard / needs;
+const getTimeRatio = ({ measuredSeconds, assumedSeconds }: TransitionTimeEstimate): number =>
+  measuredSeconds / assumedSeconds;
 
 /** What of a hand a constraint is reckoned by: pairs have one time in common. */
 const getHandParameter = (constraint: TempoConstraint): string =>
@@ -110,7 +115,7 @@ const getHandParameter = (constraint: TempoConstraint): string =>
 /** Of all that was said of one time of the hand what differs most; nothing where it is said both ways. */
 const mergeEstimates = (all: readonly TransitionTimeEstimate[]): readonly TransitionTimeEstimate[] => {
   const [first] = all;
-  if (!first || all.some(({ verdict: says }) => says !== first.verdict)) return [];
+  if (!first || all.some(({ verdict }) => verdict !== first.verdict)) return [];
   return [
     all.reduce(
       (most, one) => (Math.abs(Math.log(getTimeRatio(one))) > Math.abs(Math.log(getTimeRatio(most))) ? one : most),

@@ -47,7 +47,7 @@ describe('a hand from taps', () => {
   const run = (target: TapTarget, gap: number) => ({ target, taps: taps(gap, 24) });
 
   test('scales each digit by what it took against an able adult', () => {
-    const { hand, unusableRuns: unusable } = valueOrThrow(
+    const { hand, unusableRuns } = valueOrThrow(
       estimateHandFromTaps('k', 'K', [
         run(['p'], ADULT_TAP_INTERVALS.p * 1.5),
         run(['i'], ADULT_TAP_INTERVALS.i),
@@ -55,7 +55,7 @@ describe('a hand from taps', () => {
         run(['i', 'm'], 0.09),
       ]),
     );
-    expect(unusable).toEqual([]);
+    expect(unusableRuns).toEqual([]);
     expect(hand.scale.p).toBeCloseTo(1.5, 6);
     expect(hand.scale.i).toBeCloseTo(1, 6);
     // Not measured: as quick as the measured ones on the whole.

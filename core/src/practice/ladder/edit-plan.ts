@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/index.ts';
-import { constraintName } from './tempo-constraint.ts';
+import { describeConstraint } from './tempo-constraint.ts';
 import { toPlannedStage, type PracticeLadder, type LadderPlan, type PlannedStage } from './ladder.ts';
 import { NEAR_MAX_TEMPO } from './tempo-steps.ts';
 
@@ -134,7 +134,7 @@ const strainWords = ({ stages }: LadderPlan): readonly Message[] =>
       tempo: most,
       max: Math.floor(ceiling),
     });
-    return constraint ? [near, message('ladder-note.limited-by', { limit: constraintName(constraint) })] : [near];
+    return constraint ? [near, message('ladder-note.limited-by', { limit: describeConstraint(constraint) })] : [near];
   });
 
 const endWords = ({ stages, target }: LadderPlan): readonly Message[] => {

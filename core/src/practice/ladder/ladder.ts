@@ -92,15 +92,15 @@ const createTargetWarning = (
   { target }: LadderOptions,
   hand: HandProfile,
 ): TargetTempoWarning | null => {
-  const { limit: ceiling } = judgement;
-  if (!ceiling || target <= NEAR_MAX_TEMPO * ceiling.maxTempo) return null;
-  const within = Math.floor(NEAR_MAX_TEMPO * ceiling.maxTempo);
+  const { limit } = judgement;
+  if (!limit || target <= NEAR_MAX_TEMPO * limit.maxTempo) return null;
+  const within = Math.floor(NEAR_MAX_TEMPO * limit.maxTempo);
   return {
-    maxTempo: ceiling.maxTempo,
-    limitReason: ceiling.code,
+    maxTempo: limit.maxTempo,
+    limitReason: limit.code,
     reachableTarget: within,
     suggestions: [
-      ...findFasterSchools(pattern, hand, ceiling.maxTempo),
+      ...findFasterSchools(pattern, hand, limit.maxTempo),
       message('target-offer.practise-limit'),
       message('target-offer.lower-target', { target: within }),
     ],
@@ -126,7 +126,7 @@ const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number
  * valueOrThrow(createLadder(valueOrThrow(parseStringNotation('5 3 2 3')).pattern, { target: 100 })).stages.map(({ kind }) => kind).slice(0, 3).join(' ') // => 'position thumb fingers'
  */
 export const createLadder = (given: Pattern, aim: LadderOptions): Result<PracticeLadder> => {
-  const { target, hand = ABLE_ADULT_HAND, voicings = [], method: way = PRACTICE_METHODS[0] } = aim;
+  const { target, hand = ABLE_ADULT_HAND, voicings = [], method = PRACTICE_METHODS[0] } = aim;
   const refuse = (why: Message): Result<PracticeLadder> =>
     failure(createProblem('ladder-impossible', { problem: why }));
   if (given.strokes.length === 0) return refuse(message('reason.ladder-empty'));
@@ -136,7 +136,7 @@ export const createLadder = (given: Pattern, aim: LadderOptions): Result<Practic
     return refuse(message('reason.target-out-of-range', { ...TEMPO_RANGE, target }));
   const analysis = analysePattern({ ...given, cyclic: true }, { hand });
   const pattern = pinDigits(given, analysis);
-  const source = { pattern, analysis, options: { hand }, voicings, hasBursts: way === 'bursts' };
+  const source = { pattern, analysis, options: { hand }, voicings, hasBursts: method === 'bursts' };
   const { stages, leftOut } = createStageDrafts(source);
   // What the whole cannot reach is no aim for its parts either.
   const within = Math.min(target, Math.floor(analysis.limit?.maxTempo ?? target));

@@ -75,7 +75,7 @@ type StageResult = readonly StageDraft[] | Message;
 
 const REQUIRED_STREAK = { usual: 5, memory: 10 } as const;
 
-const getDigit = ({ analysis: judgement }: StageContext, { id }: Stroke): Digit | null => judgement.digits[id] ?? null;
+const getDigit = ({ analysis }: StageContext, { id }: Stroke): Digit | null => analysis.digits[id] ?? null;
 
 const keepStrokes = (pattern: Pattern, keep: (stroke: Stroke) => boolean): Pattern => ({
   ...pattern,
@@ -226,11 +226,11 @@ const MAX_TROUBLE_SPOTS = 2;
 const makeTroubleSpotStages = ({ pattern, options }: StageContext): StageResult => {
   const spots = createTroubleSpotDrills(pattern, options, MAX_TROUBLE_SPOTS);
   if (spots.length === 0) return message('stage.hardest.none');
-  return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, description: about }, place): StageDraft => ({
+  return spots.slice(0, MAX_TROUBLE_SPOTS).map(({ pattern: part, description }, place): StageDraft => ({
     key: `hardest-${place + 1}`,
     kind: 'hardest',
     name: message('stage.hardest.name', { number: spots.length > 1 ? place + 1 : 0 }),
-    reason: about,
+    reason: description,
     remark: message('stage.layers.tip'),
     pattern: part,
     gate: REQUIRED_STREAK.usual,

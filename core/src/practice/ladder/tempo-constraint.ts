@@ -15,10 +15,10 @@ const parseConstraint = (constraint: TempoConstraint): readonly Actuator[] =>
  * findLimitingConstraint(analysePattern(valueOrThrow(parseStringNotation('3 3')).pattern)) // => 'i m'
  */
 export const findLimitingConstraint = ({
-  limitsByConstraint: ceilings,
+  limitsByConstraint,
   digits,
 }: Pick<PatternAnalysis, 'limitsByConstraint' | 'digits'>): TempoConstraint | null => {
-  const lowest = ceilings[0];
+  const lowest = limitsByConstraint[0];
   if (!lowest) return null;
   if (lowest.actuator) return lowest.actuator;
   const met = new Set(lowest.strokes.flatMap((id) => (digits[id] ? [actuatorOf(digits[id])] : [])));
@@ -28,10 +28,10 @@ export const findLimitingConstraint = ({
 /**
  * What a constraint is called.
  * @example
- * constraintName('m').code // => 'constraint.same-finger'
- * constraintName('i m').code // => 'constraint.two-fingers'
+ * describeConstraint('m').code // => 'constraint.same-finger'
+ * describeConstraint('i m').code // => 'constraint.two-fingers'
  */
-export const constraintName = (constraint: TempoConstraint): Message => {
+export const describeConstraint = (constraint: TempoConstraint): Message => {
   const fingers = parseConstraint(constraint).map(fingerName);
   return fingers.length > 1
     ? message('constraint.two-fingers', { fingers })

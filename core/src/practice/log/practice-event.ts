@@ -3,7 +3,7 @@ import { failure, createProblem, success, type Result } from '../../errors/index
 import {
   TEXT_LIMITS,
   arraySchema,
-  messageField,
+  messageSchema,
   validateBySchema,
   numberSchema,
   objectSchema,
@@ -11,7 +11,7 @@ import {
   stringSchema,
   integerSchema,
   type Schema,
-} from '../../fields/index.ts';
+} from '../../schema/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
 
 /** What can happen in practice. */
@@ -62,7 +62,7 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
     tempo: numberSchema(),
     minutes: numberSchema(),
     text: stringSchema(PRACTICE_EVENT_LIMITS.text),
-    said: arraySchema(messageField, PRACTICE_EVENT_LIMITS.said),
+    said: arraySchema(messageSchema, PRACTICE_EVENT_LIMITS.said),
     of: stringSchema(TEXT_LIMITS.id),
     by: enumSchema(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },

@@ -3,12 +3,12 @@ import type { StuckDiagnosis } from './detect-stuck.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
 import type { PracticeEvent } from './practice-event.ts';
 import {
-  NOTHING_PRACTISED,
+  EMPTY_PRACTICE_SNAPSHOT,
   foldPractice,
   type PracticeDay,
   type PracticeSnapshot,
-  type StageCount,
-} from '../snapshot.ts';
+  type StageAttempts,
+} from './practice-snapshot.ts';
 
 /** How an item stands: a fold over its events. */
 export interface PracticeProgress {
@@ -27,7 +27,7 @@ export interface PracticeProgress {
   readonly fallbacks: readonly number[];
   readonly days: readonly PracticeDay[];
   /** Attempts by stage, in the order the stages were first tried. */
-  readonly attempts: readonly StageCount[];
+  readonly attempts: readonly StageAttempts[];
   readonly minutes: number;
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
@@ -59,7 +59,9 @@ const WEAK_STAGE_THRESHOLDS = { attempts: 12, share: 0.15 } as const;
  * @example
  * findWeakStages([{ key: 'thumb', clean: 10, slipped: 10 }, { key: 'tempo', clean: 30, slipped: 1 }]).map(({ key }) => key).join() // => 'thumb'
  */
-export const findWeakStages = (attempts: readonly StageCount[]): readonly (StageCount & { readonly share: number })[] =>
+export const findWeakStages = (
+  attempts: readonly StageAttempts[],
+): readonly (StageAttempts & { readonly share: number })[] =>
   attempts
     .map((one) => ({ ...one, share: one.slipped / Math.max(1, one.clean + one.slipped) }))
     .filter(
@@ -76,7 +78,7 @@ export const findWeakStages = (attempts: readonly StageCount[]): readonly (Stage
  * computeProgress({ target: 60, stages: [{ key: 'slowly', name: 'Slowly', gate: 1, tempos: [60] }] }, [{ id: 'a', at: 5, kind: 'clean', stage: 'slowly', tempo: 60 }]).stage // => 1
  */
 export const computeProgress = (plan: LadderPlan, events: readonly PracticeEvent[]): PracticeProgress =>
-  progressAt(plan, foldPractice(plan, NOTHING_PRACTISED, events));
+  progressAt(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events));
 
 /**
  * How an item stands by a snapshot of its log.

@@ -44,10 +44,10 @@ const SESSION_SHARES = {
 } as const;
 
 /** What is said before practice: warm up, loosen, stop at pain. Never a diagnosis. */
-export const CAUTION: Message = message('session.caution');
+export const WARM_UP_ADVICE: Message = message('session.caution');
 
 /** What is said where discomfort was spoken of in the last sitting. */
-export const CAUTION_AFTER_DISCOMFORT: Message = message('session.caution-after-pain');
+export const PAIN_ADVICE: Message = message('session.caution-after-pain');
 
 const toWholeMinutes = (minutes: number): number => Math.max(1, Math.floor(minutes));
 
@@ -106,7 +106,7 @@ interface TimeShare {
 
 const createReviewBlocks = ({ items, minutes }: TimeShare): readonly SessionBlock[] =>
   items
-    .filter(({ isDue: due }) => due)
+    .filter(({ isDue }) => isDue)
     .slice(0, Math.max(1, Math.floor((minutes * SESSION_SHARES.reviews) / 2)))
     .map(({ id, name }): SessionBlock => ({
       kind: 'review',
@@ -131,8 +131,7 @@ const createTroubleSpotBlock = ({ items, minutes }: TimeShare): readonly Session
 };
 
 const createRunThroughBlock = ({ items, minutes }: TimeShare): readonly SessionBlock[] => {
-  const known =
-    items.find(({ stage, isNew: fresh }) => stage === null && !fresh) ?? items.find(({ isNew: fresh }) => !fresh);
+  const known = items.find(({ stage, isNew }) => stage === null && !isNew) ?? items.find(({ isNew }) => !isNew);
   return known
     ? [
         {
@@ -208,6 +207,6 @@ export const planSession = (
   return success({
     blocks: lines,
     minutes: lines.reduce((sum, line) => sum + line.minutes, 0),
-    caution: discomfort ? CAUTION_AFTER_DISCOMFORT : CAUTION,
+    caution: discomfort ? PAIN_ADVICE : WARM_UP_ADVICE,
   });
 };

@@ -3,8 +3,8 @@ import { predictCleanProbability } from '../hand/ability-model.ts';
 import type { PracticeLadder, LadderPlan } from '../ladder/ladder.ts';
 import { toLadderPlan } from '../ladder/ladder.ts';
 import type { PracticeEvent } from '../log/practice-event.ts';
-import { goOn, newStanding, type Stand } from '../climb.ts';
-import { DAY } from '../snapshot.ts';
+import { applyEvent, createLadderPosition, type LadderPosition } from '../log/ladder-position.ts';
+import { MILLISECONDS_PER_DAY } from '../log/practice-snapshot.ts';
 
 /** An invented student: how far the hand goes, how it learns and forgets, how often it practises. */
 export interface SimulatedStudent {
@@ -35,10 +35,10 @@ const MILLISECONDS_PER_MINUTE = 60_000;
 interface StudentState {
   skill: number;
   events: PracticeEvent[];
-  readonly standing: Stand;
+  readonly standing: LadderPosition;
 }
 
-const getCurrentAttempt = (plan: LadderPlan, { stage, step }: Stand) => {
+const getCurrentAttempt = (plan: LadderPlan, { stage, step }: LadderPosition) => {
   const now = plan.stages[stage];
   return now && { key: now.key, tempo: now.tempos[step], gate: now.gate };
 };
@@ -64,7 +64,7 @@ const simulateSession = (
       kind,
     } as const;
     being.events.push(event);
-    goOn(plan, being.standing, event);
+    applyEvent(plan, being.standing, event);
     being.skill = Math.min(student.limit, being.skill + student.learning * (clean ? 1 : 0.4));
   }
   being.events.push({ id: `${name}-m`, at: start + student.attempts * 20_000, kind: 'minutes', minutes: 20 });
@@ -95,13 +95,13 @@ export const simulatePractice = (
   { from, days, random }: { readonly from: number; readonly days: number; readonly random: RandomSource },
 ): SimulationResult => {
   const plan = toLadderPlan(ladder);
-  const being: StudentState = { skill: student.skill, events: [], standing: newStanding() };
+  const being: StudentState = { skill: student.skill, events: [], standing: createLadderPosition() };
   for (let day = 0; day < days; day += 1) {
     if (random() < student.diligence)
       simulateSession(
         being,
         { ladder, plan, student, random },
-        { start: from + day * DAY + 17 * 60 * MILLISECONDS_PER_MINUTE, name: `d${day}` },
+        { start: from + day * MILLISECONDS_PER_DAY + 17 * 60 * MILLISECONDS_PER_MINUTE, name: `d${day}` },
       );
     else being.skill = Math.max(student.skill, being.skill - student.forgetting);
     if (being.standing.stage >= plan.stages.length) break;

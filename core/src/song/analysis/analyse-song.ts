@@ -29,20 +29,18 @@ export interface SongAnalysis {
   readonly thumbLine: readonly ThumbBar[];
 }
 
-const computeStrainByBar = ({ transitions: motions }: PatternAnalysis, bars: number): Float64Array => {
+const computeStrainByBar = ({ transitions }: PatternAnalysis, bars: number): Float64Array => {
   const strain = new Float64Array(bars);
-  for (const { to, neededSeconds: need, availableSeconds: has } of motions) {
+  for (const { to, neededSeconds, availableSeconds } of transitions) {
     const bar = parseBarIndex(to);
-    strain[bar] = Math.max(strain[bar] as number, need / has);
+    strain[bar] = Math.max(strain[bar] as number, neededSeconds / availableSeconds);
   }
   return strain;
 };
 
-const groupDiagnosticsByBar = ({
-  diagnostics: findings,
-}: PatternAnalysis): ReadonlyMap<number, readonly Diagnostic[]> => {
+const groupDiagnosticsByBar = ({ diagnostics }: PatternAnalysis): ReadonlyMap<number, readonly Diagnostic[]> => {
   const found = new Map<number, Diagnostic[]>();
-  for (const finding of findings) {
+  for (const finding of diagnostics) {
     const bar = parseBarIndex(finding.strokeIds.at(-1) ?? '0/');
     found.set(bar, [...(found.get(bar) ?? []), finding]);
   }

@@ -40,12 +40,12 @@ const computeTempoLimitsByBar = (
   options: FingeringOptions,
 ): ReadonlyMap<number, number> => {
   const limits = new Map<number, number>();
-  for (const { to, neededSeconds: seconds, availableSeconds: has } of computeTimedTransitions(
+  for (const { to, neededSeconds, availableSeconds } of computeTimedTransitions(
     createTaskFromPattern(pattern, options),
     listDigitsInOrder(pattern, judgement),
   )) {
     const bar = parseBarIndex(pattern.strokes[to]?.id ?? '0/');
-    limits.set(bar, Math.min(limits.get(bar) ?? Infinity, (pattern.tempo * has) / seconds));
+    limits.set(bar, Math.min(limits.get(bar) ?? Infinity, (pattern.tempo * availableSeconds) / neededSeconds));
   }
   return limits;
 };
@@ -76,7 +76,7 @@ export const compareSongSchools = (
           name,
           ceiling: minOrNull([...limits].flatMap(([bar, bpm]) => (bars.has(bar) ? [bpm] : []))),
           unplayed: unplayed.filter(inside).length,
-          findings: judgement.diagnostics.filter(({ strokeIds: strokes }) => inside(strokes.at(-1))).length,
+          findings: judgement.diagnostics.filter(({ strokeIds }) => inside(strokeIds.at(-1))).length,
         },
       ];
     });

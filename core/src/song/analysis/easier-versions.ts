@@ -70,35 +70,31 @@ const fitsSongLimits = ({ sections }: Song): boolean =>
   sections.length <= SONG_LIMITS.sections && sections.every(({ bars }) => bars.length <= SONG_LIMITS.bars);
 
 /** A song with only some of its strokes, each bar written out; undefined where it cannot be held. */
-const keepStrokes = (
-  song: Song,
-  { expanded: written, analysis: judgement }: SongAnalysis,
-  keep: StrokeFilter,
-): Song | undefined => {
+const keepStrokes = (song: Song, { expanded, analysis }: SongAnalysis, keep: StrokeFilter): Song | undefined => {
   const bars = expandUnboundBars(song).map((strokes, index) =>
     createWrittenBar(
-      (written.bars[index] as PlayedBar).bar,
-      strokes.filter(({ id }) => keep(judgement.digits[`${index}/${id}`] ?? null, `${index}/${id}`)),
+      (expanded.bars[index] as PlayedBar).bar,
+      strokes.filter(({ id }) => keep(analysis.digits[`${index}/${id}`] ?? null, `${index}/${id}`)),
     ),
   );
   const made = createUnrolledSong(
     song,
     bars.map((bar) => [bar]),
-    written.bars.map(({ formIndex: part }) => part),
+    expanded.bars.map(({ formIndex }) => formIndex),
   );
   return fitsSongLimits(made) ? made : undefined;
 };
 
 /** A song at half its speed: twice the bars, every length doubled. */
-const createHalfSpeedSong = (song: Song, { expanded: written }: SongAnalysis): Song | undefined => {
-  if (written.bars.length * 2 > SONG_LIMITS.unfolded) return undefined;
+const createHalfSpeedSong = (song: Song, { expanded }: SongAnalysis): Song | undefined => {
+  if (expanded.bars.length * 2 > SONG_LIMITS.unfolded) return undefined;
   const bars = expandUnboundBars(song).map((strokes, index) =>
-    splitIntoTwoBars(written.bars[index] as PlayedBar, strokes),
+    splitIntoTwoBars(expanded.bars[index] as PlayedBar, strokes),
   );
   const made = createUnrolledSong(
     song,
     bars,
-    written.bars.map(({ formIndex: part }) => part),
+    expanded.bars.map(({ formIndex }) => formIndex),
   );
   return fitsSongLimits(made) ? made : undefined;
 };
@@ -175,8 +171,8 @@ export const createEasierVersions = (
     if (!easier) return [];
     const { pattern } = expandSong(easier);
     if (pattern.strokes.length === 0 || (key !== 'half' && pattern.strokes.length === whole)) return [];
-    const { limit: ceiling } = analysePattern(pattern, options);
-    return [{ key, name, song: easier, strokes: pattern.strokes.length, maxTempo: ceiling?.maxTempo ?? null }];
+    const { limit } = analysePattern(pattern, options);
+    return [{ key, name, song: easier, strokes: pattern.strokes.length, maxTempo: limit?.maxTempo ?? null }];
   });
   const ceiling = study.analysis.limit?.maxTempo ?? null;
   return [...made, { key: 'written', name: message('song-version.as-written'), strokes: whole, maxTempo: ceiling }];

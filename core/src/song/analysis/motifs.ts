@@ -33,8 +33,8 @@ const createFingerprint = (strokes: readonly Stroke[], from: number): ReadonlySe
 const computeDistance = (a: ReadonlySet<string>, b: ReadonlySet<string>): number =>
   [...a].filter((one) => !b.has(one)).length + [...b].filter((one) => !a.has(one)).length;
 
-const formatMotifName = (song: Song, { bars: played }: ExpandedSong, bar: number, number: number): Label => {
-  const { texture } = played[bar]?.bar ?? {};
+const formatMotifName = (song: Song, { bars }: ExpandedSong, bar: number, number: number): Label => {
+  const { texture } = bars[bar]?.bar ?? {};
   const figure = typeof texture === 'object' && 'figure' in texture ? texture.figure : undefined;
   return song.figures.find(({ id }) => id === figure)?.name ?? message('figure.default-name', { number });
 };
@@ -44,13 +44,13 @@ interface BarGroup {
   readonly bars: number[];
 }
 
-const groupBars = ({ pattern, bars: played }: ExpandedSong): readonly BarGroup[] => {
-  const inBars = played.map((): Stroke[] => []);
+const groupBars = ({ pattern, bars }: ExpandedSong): readonly BarGroup[] => {
+  const inBars = bars.map((): Stroke[] => []);
   for (const stroke of pattern.strokes) inBars[parseBarIndex(stroke.id)]?.push(stroke);
   const groups = new Map<string, BarGroup>();
   inBars.forEach((strokes, bar) => {
     if (strokes.length === 0) return;
-    const look = createFingerprint(strokes, (played[bar] as PlayedBar).startTick);
+    const look = createFingerprint(strokes, (bars[bar] as PlayedBar).startTick);
     const key = [...look].sort().join(' ');
     const known = groups.get(key);
     if (known) known.bars.push(bar);

@@ -28,9 +28,7 @@ const createSectionPattern = (
   written: ExpandedSong,
 ): SectionPattern => {
   const from = written.bars.findIndex(({ section }) => section === id);
-  const own = written.bars
-    .slice(Math.max(0, from))
-    .findIndex(({ section, repeat: time }) => section !== id || time > 1);
+  const own = written.bars.slice(Math.max(0, from)).findIndex(({ section, repeat }) => section !== id || repeat > 1);
   const bars = from < 0 ? 0 : own < 0 ? written.bars.length - from : own;
   const taken = extractBars(written, Math.max(0, from), bars);
   const reason = bars === 0 ? message('section-pattern.unused') : findObstacle(taken, bars);

@@ -49,10 +49,10 @@ describe('a lick moved to the next chord', () => {
   test('what no longer fits on a short neck is named with the fret it would need', () => {
     const song = songOf('| A | G |');
     const short = { ...song, instrument: { ...song.instrument, frets: 5 } };
-    const { fretShift: by, droppedStrokes: lost } = valueOrThrow(moveLick(short, 0));
-    expect(by).toBe(-2);
-    expect(lost.length).toBeGreaterThan(0);
-    expect(lost.every(({ fret }) => fret < 0)).toBe(true);
+    const { fretShift, droppedStrokes } = valueOrThrow(moveLick(short, 0));
+    expect(fretShift).toBe(-2);
+    expect(droppedStrokes.length).toBeGreaterThan(0);
+    expect(droppedStrokes.every(({ fret }) => fret < 0)).toBe(true);
   });
 
   test('the last bar of a section has nothing after it, and says so', () => {
@@ -69,11 +69,11 @@ describe('easier versions', () => {
     const whole = versions.at(-1);
     expect(whole?.key).toBe('written');
     expect(whole?.song).toBeUndefined();
-    for (const { song: easier, strokes, maxTempo: ceiling } of versions.slice(0, -1)) {
+    for (const { song: easier, strokes, maxTempo } of versions.slice(0, -1)) {
       expect(validateSong(easier as Song)).toEqual([]);
       expect(strokes).toBeLessThan(whole?.strokes ?? 0);
       expect(expandSong(easier as Song).pattern.strokes).toHaveLength(strokes);
-      expect(ceiling ?? Infinity).toBeGreaterThanOrEqual((whole?.maxTempo ?? 0) - 1e-6);
+      expect(maxTempo ?? Infinity).toBeGreaterThanOrEqual((whole?.maxTempo ?? 0) - 1e-6);
     }
   });
 

@@ -11,11 +11,8 @@ export interface ThumbBar {
 }
 
 /** The thumb's way through a song, bar by bar. */
-export const extractThumbLine = (
-  { pattern, bars: played }: ExpandedSong,
-  { digits }: PatternAnalysis,
-): readonly ThumbBar[] => {
-  const line = played.map((_, bar) => ({ bar, strings: [] as number[], largestSkip: 0 }));
+export const extractThumbLine = ({ pattern, bars }: ExpandedSong, { digits }: PatternAnalysis): readonly ThumbBar[] => {
+  const line = bars.map((_, bar) => ({ bar, strings: [] as number[], largestSkip: 0 }));
   let before: number | undefined;
   for (const { id, string } of pattern.strokes) {
     if (digits[id] !== 'p') continue;

@@ -48,8 +48,8 @@ describe('chord charts', () => {
   const bars = (chart: string): string =>
     valueOrThrow(parseChart(chart))
       .sections.map(
-        ({ name, repeatCount: times, bars: all }) =>
-          `${name}×${times}: ${all.map(({ chords, isNoChord: silent }) => (silent ? '-' : chords.map(({ symbol, position: share }) => `${symbol}@${share}`).join(' '))).join(' | ')}`,
+        ({ name, repeatCount, bars: all }) =>
+          `${name}×${repeatCount}: ${all.map(({ chords, isNoChord }) => (isNoChord ? '-' : chords.map(({ symbol, position }) => `${symbol}@${position}`).join(' '))).join(' | ')}`,
       )
       .join(' / ');
 
@@ -71,7 +71,7 @@ describe('chord charts', () => {
 
   test('words stay with their bars', () => {
     const [section] = valueOrThrow(parseChart('C      G\nslowly down the river')).sections;
-    expect(section?.bars.map(({ lyrics: words }) => words)).toEqual(['slowly', 'down the river']);
+    expect(section?.bars.map(({ lyrics }) => lyrics)).toEqual(['slowly', 'down the river']);
   });
 
   test.each([
@@ -108,7 +108,7 @@ describe('keys and capos', () => {
   });
 
   test('B flat, E flat, F are kind behind the first fret as A, D, E and behind the third as G, C, D (common practice, no source)', () => {
-    const found = proposeCapos(['Bb', 'Eb', 'F'], standard).filter(({ openShapeCount: open }) => open === 3);
+    const found = proposeCapos(['Bb', 'Eb', 'F'], standard).filter(({ openShapeCount }) => openShapeCount === 3);
     expect(found.map(({ capo, shapes }) => `${capo}: ${shapes.join(' ')}`)).toEqual(
       expect.arrayContaining(['1: A D E', '3: G C D']),
     );

@@ -86,15 +86,15 @@ export const createTextureEdit = (
  */
 export const createStrokesEdit = (
   song: Song,
-  { location: place, from }: BarRange,
+  { location, from }: BarRange,
   reach: EditScope,
   { now, before }: { readonly now: readonly Stroke[]; readonly before: readonly Stroke[] },
 ): SongChange => {
-  const bars = getBarsAt(song, place);
+  const bars = getBarsAt(song, location);
   const written = (strokes: readonly Stroke[]): SongChange =>
     createSetBarsEdit(
       song,
-      place,
+      location,
       bars.map((bar, index) => (index === from ? { ...bar, texture: { written: strokes } } : bar)),
     );
   const bar = bars[from];
@@ -113,15 +113,11 @@ export const createStrokesEdit = (
  * @example
  * createMelodyEdit(createSong('Song'), { place: 'section-1', from: 0, count: 1 }, []).kind // => 'applyBars'
  */
-export const createMelodyEdit = (
-  song: Song,
-  { location: place, from }: BarRange,
-  melody: readonly Stroke[],
-): SongChange =>
+export const createMelodyEdit = (song: Song, { location, from }: BarRange, melody: readonly Stroke[]): SongChange =>
   createSetBarsEdit(
     song,
-    place,
-    getBarsAt(song, place).map((bar, index) => {
+    location,
+    getBarsAt(song, location).map((bar, index) => {
       const { melody: _old, ...rest } = bar;
       if (index !== from) return bar;
       return melody.length > 0 ? { ...rest, melody } : rest;

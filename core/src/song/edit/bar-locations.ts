@@ -48,7 +48,7 @@ export const getBarsAt = ({ sections, form }: Pick<Song, 'sections' | 'form'>, p
  * listBarLocations(createSong('Song')).join() // => 'section-1'
  */
 export const listBarLocations = (song: Pick<Song, 'sections' | 'form'>): readonly string[] =>
-  song.sections.flatMap(({ id }) => [id, ...listEndings(song, id).map(({ location: place }) => place)]);
+  song.sections.flatMap(({ id }) => [id, ...listEndings(song, id).map(({ location }) => location)]);
 
 const replaceEnding = (
   form: readonly FormEntry[],
@@ -111,14 +111,14 @@ export const locatePlayedBar = (
   song: Pick<Song, 'sections' | 'form'>,
   {
     section,
-    formIndex: part,
-    repeat: time,
+    formIndex,
+    repeat,
     index,
-    isInEnding: ending,
+    isInEnding,
   }: Pick<PlayedBar, 'section' | 'formIndex' | 'repeat' | 'index' | 'isInEnding'>,
 ): { readonly place: string; readonly index: number } => {
-  if (!ending) return { place: section, index };
-  const place = formatEndingLocation(part, time);
+  if (!isInEnding) return { place: section, index };
+  const place = formatEndingLocation(formIndex, repeat);
   const kept = Math.max(0, getBarsAt(song, section).length - getBarsAt(song, place).length);
   return { place, index: index - kept };
 };

@@ -1,6 +1,5 @@
 import { sayMessage } from '@fleet-wren/wording';
 import { parseMidi } from 'midi-file';
-import { analysePattern } from '../../analysis/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation, exportMidi } from '../../formats/index.ts';
 import { findShape, type Voicing } from '../../harmony/index.ts';
@@ -9,15 +8,12 @@ import { createPattern, soundingPitchOfStroke, type Stroke } from '../../pattern
 import { flattenScore } from '../../score/index.ts';
 import {
   FORM_TEMPLATES,
-  computeLearningOrder,
   createSong,
   validateSong,
   parseChart,
   createBarPattern,
   flattenSong,
   createSongFromChart,
-  analyseSong,
-  createSongSummary,
   unfoldForm,
   expandSong,
   type Bar,
@@ -40,7 +36,7 @@ const bar = (chord?: string, more: Partial<Bar> = {}): Bar => ({
 describe('forms unfolded, against forms written out by hand', () => {
   const letters = (song: Song): string =>
     unfoldForm(song)
-      .map(({ section, index, isInEnding: ending }) => `${section.charAt(0)}${index + 1}${ending ? '*' : ''}`)
+      .map(({ section, index, isInEnding }) => `${section.charAt(0)}${index + 1}${isInEnding ? '*' : ''}`)
       .join(' ');
   const sections = (lengths: Readonly<Record<string, number>>): Song['sections'] =>
     Object.entries(lengths).map(([id, count]) => ({ id, name: id, bars: Array.from({ length: count }, () => bar()) }));
@@ -266,9 +262,9 @@ describe('a song is a score', () => {
       ...createSong('Song'),
       figures: [{ id: 'figure-1', name: 'Low', length: 3360, strokes: [{ id: 'a', at: 0, string: 6 }] }],
     };
-    const { pattern, mutedStrokes: muted } = expandSong(song);
+    const { pattern, mutedStrokes } = expandSong(song);
     expect(pattern.strokes).toEqual([]);
-    expect(muted[0]).toEqual({ bar: 0, stroke: 'a.0.0', string: 6, chord: 'C', nearest: 5 });
+    expect(mutedStrokes[0]).toEqual({ bar: 0, stroke: 'a.0.0', string: 6, chord: 'C', nearest: 5 });
   });
 
   test('a melody note takes the place of what is struck on its string at its time', () => {
@@ -357,50 +353,5 @@ describe('one bar as a pattern to be edited', () => {
 
   test('a bar that is not there is an empty one', () => {
     expect(createBarPattern(song, 99).strokes).toEqual([]);
-  });
-});
-
-describe('what is said of a song', () => {
-  const song = fromChart('Verse:\n| C | G | Am | F |\nChorus:\n| F | G | C | C |', { tempo: 100 });
-  const study = analyseSong(song);
-
-  test('it is fingered as one, as the written-out pattern is', () => {
-    expect(study.analysis).toEqual(analysePattern(study.expanded.pattern));
-    expect(study.barAnalyses).toHaveLength(8);
-  });
-
-  test('the bar that sets the ceiling has the most strain', () => {
-    const strains = study.barAnalyses.map(({ strain }) => strain);
-    expect(study.limitingBar).not.toBeNull();
-    expect(strains[study.limitingBar ?? 0]).toBeCloseTo(Math.max(...strains), 9);
-    expect(100 / Math.max(...strains)).toBeCloseTo(study.analysis.limit?.maxTempo ?? 0, 6);
-  });
-
-  test('motifs are equal up to the chord, and every bar with strokes has one', () => {
-    expect(study.motifs.reduce((sum, { bars }) => sum + bars.length, 0)).toBe(8);
-    expect(study.barAnalyses.every(({ motif }) => motif !== null)).toBe(true);
-    expect(study.motifs.map(({ number }) => number)).toEqual([1, 2, 3, 4].slice(0, study.motifs.length));
-  });
-
-  test('the order of learning reaches every bar, the most bars for the least strain first', () => {
-    const order = computeLearningOrder(study.motifs);
-    expect(order.at(-1)).toMatchObject({ reached: 8, of: 8 });
-    const [first] = order;
-    expect(study.motifs[first?.motif ?? 0]?.bars.length).toBe(Math.max(...study.motifs.map(({ bars }) => bars.length)));
-  });
-
-  test('the thumb’s line over the progression', () => {
-    expect(study.thumbLine.map(({ strings }) => strings[0])).toEqual([5, 6, 5, 6, 6, 6, 5, 5]);
-    expect(study.thumbLine[1]?.largestSkip).toBeGreaterThan(0);
-  });
-
-  test('in a list', () => {
-    expect(createSongSummary(song)).toMatchObject({
-      bars: 8,
-      tempo: 100,
-      metre: '4/4',
-      form: 'Verse · Chorus',
-      chords: ['C', 'G', 'Am', 'F'],
-    });
   });
 });

@@ -183,15 +183,15 @@ const continuesFigure = ({ texture }: Bar): boolean =>
   typeof texture === 'object' && 'figure' in texture && texture.begins === 'runs on';
 
 const expandBar = (song: Song, played: readonly PlayedBar[], index: number, before: Voicing): ExpandedBar => {
-  const { bar, startTick: at } = played[index] as PlayedBar;
+  const { bar, startTick } = played[index] as PlayedBar;
   const into = continuesFigure(bar) ? countContinuedTicks(played, index) : 0;
   const all = barCache.get(bar) ?? new Map<number, BarCacheEntry>();
   const known = all.get(index);
-  if (known?.at === at && known.before === before && known.into === into && hasSameContext(known.song, song))
+  if (known?.at === startTick && known.before === before && known.into === into && hasSameContext(known.song, song))
     return known.written;
   const written = expandBarUncached(song, played, index, before);
   const { figures, voicings, instrument, metre } = song;
-  all.set(index, { written, at, before, into, song: { figures, voicings, instrument, metre } });
+  all.set(index, { written, at: startTick, before, into, song: { figures, voicings, instrument, metre } });
   barCache.set(bar, all);
   return written;
 };
@@ -316,10 +316,10 @@ const getBarSettings = (song: Song, played: PlayedBar): Partial<Pick<Pattern, 'm
 
 /** The chords of a song as spans of its score. */
 const listChordSpans = (song: Song, played: readonly PlayedBar[], first: Voicing): Score['chords'] => {
-  const spans = played.flatMap(({ bar, startTick: from }) =>
+  const spans = played.flatMap(({ bar, startTick }) =>
     bar.chords.flatMap(({ at, voicing }) => {
       const shape = song.voicings[voicing];
-      return shape ? [{ at: from + at, voicing: shape }] : [];
+      return shape ? [{ at: startTick + at, voicing: shape }] : [];
     }),
   );
   return spans[0]?.at === 0 ? spans : [{ at: 0, voicing: first }, ...spans];

@@ -47,7 +47,7 @@ const changing = (): Song => {
 test('bars begin where the metres before them end', () => {
   const song = changing();
   expect(validateSong(song)).toEqual([]);
-  expect(unfoldForm(song).map(({ startTick: at }) => at / 840)).toEqual([0, 1, 5, 8, 11, 15]);
+  expect(unfoldForm(song).map(({ startTick }) => startTick / 840)).toEqual([0, 1, 5, 8, 11, 15]);
   const score = flattenSong(song);
   expect(score.bars.map(({ at }) => at / 840)).toEqual([0, 1, 5, 8, 11, 15]);
   expect(score.length / 840).toBe(19);

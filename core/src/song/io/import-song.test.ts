@@ -60,15 +60,15 @@ const back = (music: ParsedMusic): Song => {
 
 describe('songs go out and come back with the same notes at the same times', () => {
   test.each(SONGS.map((song) => [song.name, song] as const))('%s', (_name, song) => {
-    const { score, annotations: said } = prepareSongExport(song);
+    const { score, annotations } = prepareSongExport(song);
     const digits = score.strokes.map(() => null);
-    const xml = back(valueOrThrow(parseMusicXmlText(exportMusicXml(score, digits, said), new SaxesParser())));
+    const xml = back(valueOrThrow(parseMusicXmlText(exportMusicXml(score, digits, annotations), new SaxesParser())));
     expect(heard(xml)).toEqual(heard(song));
     expect(xml.tempo).toBe(song.tempo);
     expect(chordsIn(xml)).toBe(chordsIn(song));
-    const midi = back(valueOrThrow(parseMidiMusic(exportMidi(score, said))));
+    const midi = back(valueOrThrow(parseMidiMusic(exportMidi(score, annotations))));
     expect(heard(midi)).toEqual(heard(song));
-    const tab = back(valueOrThrow(parseTab(exportTab(score, digits, 'school', said))));
+    const tab = back(valueOrThrow(parseTab(exportTab(score, digits, 'school', annotations))));
     expect(heard(tab)).toEqual(heard(song));
     const names = new Set(song.sections.map(({ name }) => name));
     for (const read of [xml, midi, tab]) {

@@ -20,9 +20,9 @@ export const prepareSongExport = (song: Song): SongExport => {
   const sections = new Map<number, string>();
   const words = new Map<number, string>();
   const names = new Map(song.sections.map(({ id, name }) => [id, name]));
-  written.bars.forEach(({ section, formIndex: part, repeat: time, bar }, index) => {
+  written.bars.forEach(({ section, formIndex, repeat, bar }, index) => {
     const before = written.bars[index - 1];
-    const begins = !before || before.formIndex !== part || before.repeat !== time;
+    const begins = !before || before.formIndex !== formIndex || before.repeat !== repeat;
     if (begins) sections.set(index, names.get(section) ?? section);
     if (bar.words) words.set(index, bar.words);
   });

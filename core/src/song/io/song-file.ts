@@ -12,7 +12,7 @@ import {
   integerSchema,
   withBounds,
   type Schema,
-} from '../../fields/index.ts';
+} from '../../schema/index.ts';
 import { parseEnvelope } from '../../formats/native/file-envelope.ts';
 import {
   instrumentSchema,

@@ -26,8 +26,8 @@ const chooseShapes = (chart: ChordChart, instrument: Instrument): Result<Readonl
 /** Chords on the half beats nearest to their shares of the bar. */
 const quantiseChords = ({ chords }: ChartBar, metre: Metre): readonly BarChord[] => {
   const step = ticksPerBeat(metre) / 2;
-  return chords.map(({ symbol, position: share }) => ({
-    at: Math.round((share * ticksPerBar(metre)) / step) * step,
+  return chords.map(({ symbol, position }) => ({
+    at: Math.round((position * ticksPerBar(metre)) / step) * step,
     voicing: symbol,
   }));
 };
@@ -71,6 +71,9 @@ export const createSongFromChart = (chart: ChordChart, name: string, changes: Pa
   const sections = chart.sections.map((section, index) => createSection(section, index, base.metre, texture));
   const problems = findOverlappingChords(sections);
   if (problems.length > 0) return failure(...problems.slice(0, 20));
-  const form = chart.sections.map(({ repeatCount: times }, index) => ({ section: `section-${index + 1}`, times }));
+  const form = chart.sections.map(({ repeatCount }, index) => ({
+    section: `section-${index + 1}`,
+    times: repeatCount,
+  }));
   return success({ ...base, voicings: shapes.value, sections, form });
 };

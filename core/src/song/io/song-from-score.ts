@@ -3,7 +3,7 @@ import { failure, createProblem, success, type Problem, type Result } from '../.
 import {
   findSubdivisionGrid,
   inferShape,
-  strung,
+  assignStrings,
   removeRedundantFrets,
   type ParsedBar,
   type ParsedChord,
@@ -48,7 +48,7 @@ const inferMetre = ({ metre, ticks }: ParsedBar, usual: Metre): Metre | undefine
 };
 
 /** All notes on their strings, bar by bar: positions are looked for over the whole piece. */
-const assignStrings = (music: ParsedMusic, usual: Metre) => {
+const assignStringsByBar = (music: ParsedMusic, usual: Metre) => {
   const starts: number[] = [];
   const notes: TimedNote[] = [];
   let start = 0;
@@ -62,7 +62,7 @@ const assignStrings = (music: ParsedMusic, usual: Metre) => {
     start += ticks;
     return { metre, ticks };
   });
-  const found = strung(notes, music.instrument);
+  const found = assignStrings(notes, music.instrument);
   const byBar = music.bars.map((): Stroke[] => []);
   let bar = 0;
   for (const stroke of [...found.strokes].sort(compareByTimeThenString)) {
@@ -256,7 +256,7 @@ const truncateScore = (music: ParsedMusic): ParsedMusic =>
 
 const createImportRemarks = (
   music: ParsedMusic,
-  { found, made }: { readonly found: ReturnType<typeof strung>; readonly made: ImportedBars },
+  { found, made }: { readonly found: ReturnType<typeof assignStrings>; readonly made: ImportedBars },
 ) => [
   ...(found.inferredCount > 0
     ? [
@@ -287,7 +287,7 @@ export const createSongFromScore = (given: ParsedMusic): Result<ImportedSong> =>
   const music = truncateScore(given);
   if (!music.bars.some(({ notes }) => notes.length > 0)) return failure(createProblem('no-notes'));
   const metre = findMostCommonMetre(music.bars);
-  const { bars: strungOnes, found } = assignStrings(music, metre);
+  const { bars: strungOnes, found } = assignStringsByBar(music, metre);
   const made = createBars(strungOnes, music.instrument);
   // A tempo that is said later on is that of its section.
   const tempo = clampTempo(music.bars.slice(0, 2).find((bar) => bar.tempo !== undefined)?.tempo ?? 80);

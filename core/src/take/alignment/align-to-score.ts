@@ -29,8 +29,8 @@ import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.
 import { classifyStroke, type AlignmentEvidence } from './classify-notes.ts';
 
 /** Times through that were begun and for the most part heard. */
-const countDetectedPasses = ({ strokes, passes: cycles }: TakeReference, times: readonly (number | null)[]): number => {
-  for (let cycle = cycles; cycle > 0; cycle -= 1) {
+const countDetectedPasses = ({ strokes, passes }: TakeReference, times: readonly (number | null)[]): number => {
+  for (let cycle = passes; cycle > 0; cycle -= 1) {
     const own = times.filter((_, index) => strokes[index]?.pass === cycle - 1);
     if (own.filter((at) => at !== null).length >= 0.4 * own.length) return cycle;
   }
@@ -43,7 +43,7 @@ const computeTempoRatios = (
   pulse: readonly number[],
   cycles: number,
 ): readonly [number, number] => {
-  const count = strokes.filter(({ pass: cycle }) => cycle < cycles).length;
+  const count = strokes.filter(({ pass }) => pass < cycles).length;
   const between = (from: number, to: number): number => {
     const [a, b] = [strokes[from], strokes[to]];
     if (!a || !b || b.onset <= a.onset) return 1;
@@ -56,8 +56,8 @@ const computeTempoRatios = (
 /** The times of moments at each of their strokes. */
 const expandMomentsToStrokes = ({ moments }: AlignmentScene, times: readonly number[]): readonly number[] => {
   const pulse: number[] = [];
-  moments.forEach(({ strokeIndexes: strokes }, moment) =>
-    strokes.forEach((index) => (pulse[index] = times[moment] as number)),
+  moments.forEach(({ strokeIndexes }, moment) =>
+    strokeIndexes.forEach((index) => (pulse[index] = times[moment] as number)),
   );
   return pulse;
 };
@@ -72,12 +72,9 @@ export interface AlignmentState {
 }
 
 /** Where strokes were found, to learn their sound from. */
-export const collectAnchors = (
-  { pitchIndex: pitchOf }: AlignmentScene,
-  { onsets: times }: PairingResult,
-): readonly TemplateAnchor[] =>
-  times.flatMap((at, index): readonly TemplateAnchor[] =>
-    at === null ? [] : [{ pitch: pitchOf[index] as number, frame: Math.round(at / TAKE_PARAMETERS.hopSeconds) }],
+export const collectAnchors = ({ pitchIndex }: AlignmentScene, { onsets }: PairingResult): readonly TemplateAnchor[] =>
+  onsets.flatMap((at, index): readonly TemplateAnchor[] =>
+    at === null ? [] : [{ pitch: pitchIndex[index] as number, frame: Math.round(at / TAKE_PARAMETERS.hopSeconds) }],
   );
 
 /** Lays what is asked over what is heard: its beginning, where that is not known, its pulse, and its strokes. */
@@ -119,40 +116,45 @@ export const alignWithAdaptedLevels = (
 const alignWithAdaptedTemplates = (scene: AlignmentScene, innovation: SpectralFlux): AlignmentState => {
   const templates = createHarmonicTemplates(scene.pitches);
   const strengths = computeActivations(innovation, templates);
-  const { pairing: pass, hypothesis: start } = alignOnce(scene, strengths, estimateInitialLevels(strengths));
+  const { pairing, hypothesis } = alignOnce(scene, strengths, estimateInitialLevels(strengths));
   const learnt = computeActivations(
     innovation,
-    adaptTemplates(innovation, templates, strengths, collectAnchors(scene, pass)),
+    adaptTemplates(innovation, templates, strengths, collectAnchors(scene, pairing)),
   );
-  return alignOnce(scene, learnt, updateLevels(learnt, scene, pass.onsets, estimateInitialLevels(learnt)), start);
+  return alignOnce(
+    scene,
+    learnt,
+    updateLevels(learnt, scene, pairing.onsets, estimateInitialLevels(learnt)),
+    hypothesis,
+  );
 };
 
 /** Strokes placed to the millisecond, and looked for once more with what is known of the player. */
 export const refineAlignment = (
   scene: AlignmentScene,
-  { activations: strengths, levels: before, pairing: first, beatTimes: rough }: AlignmentState,
+  { activations, levels: before, pairing: first, beatTimes: rough }: AlignmentState,
   plucks: OnsetRefiner,
   exact = false,
 ): AlignmentEvidence => {
   const times = plucks.refineOnsets(first.onsets, scene.pitchIndex);
   const pulse = estimateBeatTimes(scene, times, rough);
-  const { getAsynchrony: late, onsetScale: scale } = estimateTimingModel(scene.reference, times, pulse);
-  const levels = updateLevels(strengths, scene, first.onsets, before);
+  const { getAsynchrony, onsetScale } = estimateTimingModel(scene.reference, times, pulse);
+  const levels = updateLevels(activations, scene, first.onsets, before);
   // Peaks come a little after the pluck: what they are paired by is moved there.
-  const pass = pairOnsets(scene, strengths, levels, {
+  const pass = pairOnsets(scene, activations, levels, {
     beatTimes: pulse.map((at) => at + plucks.typicalDelay),
-    getAsynchrony: late,
-    onsetScale: scale,
+    getAsynchrony,
+    onsetScale,
   });
   const refined = plucks.refineOnsets(pass.onsets, scene.pitchIndex);
   return {
     scene,
-    activations: strengths,
+    activations,
     levels,
     pairing: { ...pass, onsets: refined },
     beatTimes: estimateBeatTimes(scene, refined, pulse),
     onsetRefiner: plucks,
-    getAsynchrony: late,
+    getAsynchrony,
     hasExactOnsets: exact,
   };
 };
@@ -163,20 +165,20 @@ export const classifyNotes = (
   cycles: number,
 ): Pick<TakeAlignment, 'strokes' | 'extras'> => {
   const used = new Set<OnsetPeak>();
-  const strokes = listened.scene.reference.strokes.flatMap(({ pass: cycle }, index) =>
-    cycle < cycles ? [classifyStroke(listened, index, used)] : [],
+  const strokes = listened.scene.reference.strokes.flatMap(({ pass }, index) =>
+    pass < cycles ? [classifyStroke(listened, index, used)] : [],
   );
   return { strokes, extras: findInsertions(listened, strokes, used) };
 };
 
 /** A take as it was heard, once it is understood: how well it fits is known by its beginning. */
 export const createTakeAlignment = (listened: AlignmentEvidence, fit: number): TakeAlignment => {
-  const { reference: asked } = listened.scene;
-  const cycles = countDetectedPasses(asked, listened.pairing.onsets);
+  const { reference } = listened.scene;
+  const cycles = countDetectedPasses(reference, listened.pairing.onsets);
   return {
     ...classifyNotes(listened, cycles),
     fit,
-    slower: computeTempoRatios(asked, listened.beatTimes, cycles),
+    slower: computeTempoRatios(reference, listened.beatTimes, cycles),
     cycles,
   };
 };

@@ -52,7 +52,7 @@ describe('a stroke far from its place', () => {
     expect(strokes.filter(({ what }) => what !== 'matched')).toEqual([]);
     expect(extras).toEqual([]);
     for (const index of moved) {
-      const truth = performance.strokes.find(({ referenceIndex: asked }) => asked === index)?.at ?? 0;
+      const truth = performance.strokes.find(({ referenceIndex }) => referenceIndex === index)?.at ?? 0;
       expect(Math.abs((strokes[index]?.at ?? 9) - truth)).toBeLessThan(0.012);
     }
   });

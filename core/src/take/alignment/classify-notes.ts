@@ -35,12 +35,8 @@ const hasRelatedPitch = (scene: AlignmentScene, stroke: number, pitch: number): 
   hasSharedPartials(scene, scene.pitchIndex[stroke] as number, pitch);
 
 /** Whether a pitch shares partials with another stroke of the same pinch, which then is what is heard. */
-const isMaskedByPinch = (
-  { scene, hasExactOnsets: exact }: AlignmentEvidence,
-  index: number,
-  pitch: number,
-): boolean => {
-  if (exact || !scene.isPinched[index]) return false;
+const isMaskedByPinch = ({ scene, hasExactOnsets }: AlignmentEvidence, index: number, pitch: number): boolean => {
+  if (hasExactOnsets || !scene.isPinched[index]) return false;
   const { strokes } = scene.reference;
   const at = strokes[index]?.onset;
   const beside = (step: number): boolean => {
@@ -56,9 +52,9 @@ const findSubstitution = (
   listened: AlignmentEvidence,
   index: number,
 ): { readonly pitch: number; readonly peak: OnsetPeak } | null => {
-  const { pairing: pass, scene, beatTimes: pulse, levels } = listened;
-  const at = pulse[index] as number;
-  const near = pass.unpairedPeaks.flatMap((peaks, pitch) =>
+  const { pairing, scene, beatTimes, levels } = listened;
+  const at = beatTimes[index] as number;
+  const near = pairing.unpairedPeaks.flatMap((peaks, pitch) =>
     pitch === scene.pitchIndex[index] || isMaskedByPinch(listened, index, pitch)
       ? []
       : peaks
@@ -80,13 +76,13 @@ const findSubstitution = (
 
 /** A stroke that was asked for, as it was heard. Each peak stands for one stroke at the most. */
 export const classifyStroke = (listened: AlignmentEvidence, index: number, used: Set<OnsetPeak>): AlignedStroke => {
-  const { scene, pairing: pass, beatTimes: pulse, levels } = listened;
+  const { scene, pairing, beatTimes, levels } = listened;
   const pitch = scene.pitchIndex[index] as number;
   const level = levels[pitch] as PitchLevel;
-  const strength = pass.onsetStrengths[index] ?? null;
+  const strength = pairing.onsetStrengths[index] ?? null;
   const sure = listened.hasExactOnsets || (!scene.isPinched[index] && listened.onsetRefiner.isReliable(pitch));
-  const own = { asked: index, sure, pulse: pulse[index] as number };
-  const at = pass.onsets[index] ?? null;
+  const own = { asked: index, sure, pulse: beatTimes[index] as number };
+  const at = pairing.onsets[index] ?? null;
   if (at !== null && strength !== null) {
     const over = strength / level.threshold;
     return {
@@ -114,29 +110,25 @@ const DISPLACED = { reach: 0.09, strength: 0.35, pluck: 0.03, wanders: 0.06 } as
 
 /** A swell of a stroke's own pitch that nothing else explains, too far away to be paired with it at once. */
 const findDisplacedPeak = (
-  { pairing: pass, scene, levels, onsetRefiner: plucks }: AlignmentEvidence,
+  { pairing, scene, levels, onsetRefiner }: AlignmentEvidence,
   index: number,
   at: number,
   used: ReadonlySet<OnsetPeak>,
 ): OnsetPeak | null => {
   const pitch = scene.pitchIndex[index] as number;
   const least = DISPLACED.strength * (levels[pitch] as PitchLevel).reference;
-  const beside = (peak: OnsetPeak): number => abs(peak.time - plucks.typicalDelay - at);
-  return (pass.unpairedPeaks[pitch] as readonly OnsetPeak[])
+  const beside = (peak: OnsetPeak): number => abs(peak.time - onsetRefiner.typicalDelay - at);
+  return (pairing.unpairedPeaks[pitch] as readonly OnsetPeak[])
     .filter((peak) => !used.has(peak) && peak.strength > least && beside(peak) < DISPLACED.reach)
     .reduce<OnsetPeak | null>((best, one) => (!best || beside(one) < beside(best) ? one : best), null);
 };
 
 /** When a stroke astray was struck: by the pluck of its swell, or by one where it was looked for if only its swell wandered. */
-const locateDisplacedOnset = (
-  { onsetRefiner: plucks }: AlignmentEvidence,
-  peak: OnsetPeak,
-  expected: number,
-): number => {
-  const there = peak.time - plucks.typicalDelay;
-  const own = plucks.findUnclaimedNear(there, DISPLACED.pluck);
+const locateDisplacedOnset = ({ onsetRefiner }: AlignmentEvidence, peak: OnsetPeak, expected: number): number => {
+  const there = peak.time - onsetRefiner.typicalDelay;
+  const own = onsetRefiner.findUnclaimedNear(there, DISPLACED.pluck);
   if (own) return own.time;
-  const asked = plucks.findUnclaimedNear(expected, DISPLACED.pluck);
+  const asked = onsetRefiner.findUnclaimedNear(expected, DISPLACED.pluck);
   return asked && abs(asked.time - there) < DISPLACED.wanders ? asked.time : there;
 };
 
@@ -169,15 +161,16 @@ const classifyFaintStroke = (
   missed: AlignedStroke,
   used: Set<OnsetPeak>,
 ): AlignedStroke => {
-  const { scene, beatTimes: pulse, onsetRefiner: plucks, levels, activations: strengths } = listened;
+  const { scene, beatTimes, onsetRefiner, levels, activations } = listened;
   const pitch = scene.pitchIndex[missed.asked] as number;
   const { reference } = levels[pitch] as PitchLevel;
   const at =
-    (pulse[missed.asked] as number) + listened.getAsynchrony(scene.reference.strokes[missed.asked] as ReferenceStroke);
+    (beatTimes[missed.asked] as number) +
+    listened.getAsynchrony(scene.reference.strokes[missed.asked] as ReferenceStroke);
   const astray = findDisplacedPeak(listened, missed.asked, at, used);
   if (astray) return classifyDisplacedStroke(listened, missed, { peak: astray, expected: at }, used);
-  const own = maxNear(strengths.byPitch[pitch] as Float32Array, at + plucks.typicalDelay, 0.04) / reference;
-  const pluck = plucks.findUnclaimedNear(at, FAINT_THRESHOLDS.near);
+  const own = maxNear(activations.byPitch[pitch] as Float32Array, at + onsetRefiner.typicalDelay, 0.04) / reference;
+  const pluck = onsetRefiner.findUnclaimedNear(at, FAINT_THRESHOLDS.near);
   const other = findSubstitution(listened, missed.asked);
   const share = other && hasRelatedPitch(scene, missed.asked, other.pitch) ? 0.5 : 1;
   const others =

@@ -50,10 +50,10 @@ const predictInsertionProbability = ({ over, sudden, share, apart, since }: Inse
 /** How near a stroke another swell belongs to it, and how far nearness is of interest, in seconds. */
 const INSERTION_DISTANCE = { least: 0.03, most: 0.1, since: 0.2 } as const;
 
-const computePitchShare = ({ activations: strengths }: AlignmentEvidence, pitch: number, at: number): number => {
+const computePitchShare = ({ activations }: AlignmentEvidence, pitch: number, at: number): number => {
   const frame = round(at / TAKE_PARAMETERS.hopSeconds);
-  const all = strengths.byPitch.reduce((sum, own) => sum + (own[frame] ?? 0), 0);
-  return all === 0 ? 0 : ((strengths.byPitch[pitch] as Float32Array)[frame] ?? 0) / all;
+  const all = activations.byPitch.reduce((sum, own) => sum + (own[frame] ?? 0), 0);
+  return all === 0 ? 0 : ((activations.byPitch[pitch] as Float32Array)[frame] ?? 0) / all;
 };
 
 /** When strokes were heard, in order: all of them, and those of each pitch. */
@@ -71,7 +71,7 @@ const collectDetectedTimes = ({ scene }: AlignmentEvidence, strokes: readonly Al
 
 const extractInsertionFeatures = (
   listened: AlignmentEvidence,
-  { time: at, strength }: OnsetPeak,
+  { time, strength }: OnsetPeak,
   pitch: number,
   pluck: RefinedOnset,
   { all, of }: DetectedTimes,
@@ -80,9 +80,9 @@ const extractInsertionFeatures = (
   return {
     over: log(strength / (listened.levels[pitch] as PitchLevel).threshold),
     sudden: min(3, pluck.strength),
-    share: computePitchShare(listened, pitch, at),
+    share: computePitchShare(listened, pitch, time),
     apart: min(INSERTION_DISTANCE.most, distanceToNearest(all, pluck.time)),
-    since: min(INSERTION_DISTANCE.since, at - (own[lowerBound(own, at) - 1] ?? -Infinity)),
+    since: min(INSERTION_DISTANCE.since, time - (own[lowerBound(own, time) - 1] ?? -Infinity)),
   };
 };
 
@@ -90,12 +90,12 @@ const extractInsertionFeatures = (
 const ECHO_SECONDS = 0.08;
 
 const isEcho = (
-  { scene, hasExactOnsets: exact }: AlignmentEvidence,
+  { scene, hasExactOnsets }: AlignmentEvidence,
   { of }: DetectedTimes,
   at: number,
   pitch: number,
 ): boolean =>
-  !exact &&
+  !hasExactOnsets &&
   of.some(
     (times, other) =>
       (other === pitch || hasSharedPartials(scene, other, pitch)) && hasValueNear(times, at, ECHO_SECONDS),
@@ -107,15 +107,18 @@ export const findInsertions = (
   strokes: readonly AlignedStroke[],
   used: ReadonlySet<OnsetPeak>,
 ) => {
-  const { pairing: pass, scene, levels, onsetRefiner: plucks, beatTimes: pulse } = listened;
-  const first = (pulse[0] ?? 0) - 0.15;
+  const { pairing, scene, levels, onsetRefiner, beatTimes } = listened;
+  const first = (beatTimes[0] ?? 0) - 0.15;
   const taken = collectDetectedTimes(listened, strokes);
-  return pass.unpairedPeaks.flatMap((peaks, pitch) =>
+  return pairing.unpairedPeaks.flatMap((peaks, pitch) =>
     peaks.flatMap((peak): readonly InsertedStroke[] => {
       if (used.has(peak) || peak.time < first || peak.strength < (levels[pitch] as PitchLevel).threshold) return [];
       if (hasValueNear(taken.all, peak.time, INSERTION_DISTANCE.least) || isEcho(listened, taken, peak.time, pitch))
         return [];
-      const pluck = plucks.findUnclaimedNear(peak.time, 0.02) ?? { time: peak.time - plucks.typicalDelay, strength: 0 };
+      const pluck = onsetRefiner.findUnclaimedNear(peak.time, 0.02) ?? {
+        time: peak.time - onsetRefiner.typicalDelay,
+        strength: 0,
+      };
       const confidence = predictInsertionProbability(extractInsertionFeatures(listened, peak, pitch, pluck, taken));
       return confidence < INSERTION_MODEL.claimed
         ? []

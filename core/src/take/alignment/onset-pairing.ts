@@ -28,8 +28,8 @@ export interface AlignmentScene {
   readonly isPinched: readonly boolean[];
 }
 
-const collectPitches = ({ strokes, chordPitches: neighbours }: TakeReference): readonly number[] =>
-  [...new Set([...strokes.map(({ pitch }) => pitch), ...neighbours])].sort((a, b) => a - b);
+const collectPitches = ({ strokes, chordPitches }: TakeReference): readonly number[] =>
+  [...new Set([...strokes.map(({ pitch }) => pitch), ...chordPitches])].sort((a, b) => a - b);
 
 /** Lays out what is asked. */
 export const createAlignmentScene = (asked: TakeReference): AlignmentScene => {
@@ -37,7 +37,7 @@ export const createAlignmentScene = (asked: TakeReference): AlignmentScene => {
   const pitchOf = asked.strokes.map(({ pitch }) => pitches.indexOf(pitch));
   const moments = groupIntoMoments(asked);
   const pinched: boolean[] = [];
-  for (const { strokeIndexes: strokes } of moments) for (const index of strokes) pinched[index] = strokes.length > 1;
+  for (const { strokeIndexes } of moments) for (const index of strokeIndexes) pinched[index] = strokeIndexes.length > 1;
   return { reference: asked, pitches, pitchIndex: pitchOf, moments, isPinched: pinched };
 };
 
@@ -51,8 +51,8 @@ export const computeOnsetLags = ({ pitches }: AlignmentScene): readonly number[]
   );
 
 /** Levels before anything is known: a pitch’s stronger looks are taken for its strokes. */
-export const estimateInitialLevels = ({ byPitch: of }: PitchActivations): readonly PitchLevel[] =>
-  of.map((strengths) => {
+export const estimateInitialLevels = ({ byPitch }: PitchActivations): readonly PitchLevel[] =>
+  byPitch.map((strengths) => {
     const strong = pickPeaks(strengths, 1e-9).map(({ strength }) => strength);
     const reference = quantile(strong, 0.92) || 1;
     return { reference, threshold: 0.25 * reference };
@@ -71,11 +71,11 @@ export const maxNear = (strengths: Float32Array, at: number, reach: number): num
 };
 
 /** Where a pitch was struck, and where others were and it was not. */
-const splitOnsetTimes = ({ pitchIndex: pitchOf }: AlignmentScene, times: readonly (number | null)[], pitch: number) => {
-  const own = times.flatMap((at, index) => (at !== null && pitchOf[index] === pitch ? [at] : []));
+const splitOnsetTimes = ({ pitchIndex }: AlignmentScene, times: readonly (number | null)[], pitch: number) => {
+  const own = times.flatMap((at, index) => (at !== null && pitchIndex[index] === pitch ? [at] : []));
   const sorted = [...own].sort((a, b) => a - b);
   const others = times.flatMap((at, index) =>
-    at !== null && pitchOf[index] !== pitch && !hasValueNear(sorted, at, 0.07) ? [at] : [],
+    at !== null && pitchIndex[index] !== pitch && !hasValueNear(sorted, at, 0.07) ? [at] : [],
   );
   return { own, others };
 };
@@ -88,13 +88,13 @@ const MIN_KNOWN_STROKES = 3;
  * supposed to be as strong as the others are.
  */
 export const updateLevels = (
-  { byPitch: of }: PitchActivations,
+  { byPitch }: PitchActivations,
   scene: AlignmentScene,
   times: readonly (number | null)[],
   before: readonly PitchLevel[],
 ): readonly PitchLevel[] => {
   const heard = scene.pitches.map((_, pitch) => {
-    const strengths = of[pitch] as Float32Array;
+    const strengths = byPitch[pitch] as Float32Array;
     const { own, others } = splitOnsetTimes(scene, times, pitch);
     const middle = own.length >= MIN_KNOWN_STROKES ? median(own.map((at) => maxNear(strengths, at, 0.025))) : null;
     const leaks = others.map((at) => maxNear(strengths, at, 0.03));
@@ -129,23 +129,25 @@ export interface PairingOptions {
 /** Pairs every pitch’s strokes with its peaks. */
 export const pairOnsets = (
   scene: AlignmentScene,
-  { byPitch: of }: PitchActivations,
+  { byPitch }: PitchActivations,
   levels: readonly PitchLevel[],
-  { beatTimes: pulse, getAsynchrony: late, onsetScale: scale }: PairingOptions,
+  { beatTimes, getAsynchrony, onsetScale }: PairingOptions,
 ): PairingResult => {
-  const { reference: asked, pitchIndex: pitchOf, pitches } = scene;
-  const times: (number | null)[] = asked.strokes.map(() => null);
-  const strong: (number | null)[] = asked.strokes.map(() => null);
+  const { reference, pitchIndex, pitches } = scene;
+  const times: (number | null)[] = reference.strokes.map(() => null);
+  const strong: (number | null)[] = reference.strokes.map(() => null);
   const loose = pitches.map((_, pitch): readonly OnsetPeak[] => {
     const { threshold } = levels[pitch] as PitchLevel;
-    const peaks = pickPeaks(of[pitch] as Float32Array, threshold);
-    const own = asked.strokes.flatMap((_stroke, index) => (pitchOf[index] === pitch ? [index] : []));
-    const placed = own.map((index) => (pulse[index] as number) + late(asked.strokes[index] as ReferenceStroke));
+    const peaks = pickPeaks(byPitch[pitch] as Float32Array, threshold);
+    const own = reference.strokes.flatMap((_stroke, index) => (pitchIndex[index] === pitch ? [index] : []));
+    const placed = own.map(
+      (index) => (beatTimes[index] as number) + getAsynchrony(reference.strokes[index] as ReferenceStroke),
+    );
     const wanted = placed.map((time, place) => {
       const gap = min(time - (placed[place - 1] ?? -9), (placed[place + 1] ?? 1e9) - time);
       return { time, tolerance: min(TAKE_PARAMETERS.onsetTolerance, 0.55 * gap) };
     });
-    const found = alignPeaks(wanted, peaks, { threshold, scale });
+    const found = alignPeaks(wanted, peaks, { threshold, scale: onsetScale });
     const used = new Set<number>();
     found.forEach((peak, place) => {
       if (peak === null) return;

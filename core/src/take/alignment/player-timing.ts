@@ -44,7 +44,7 @@ export const estimateBeatTimes = (
   for (let again = 0; again < 3; again += 1) {
     pulse = smoothBeatTimes(
       collectCorrectedOnsets(scene, times, lateness),
-      strokes.map(({ onset: at }) => at),
+      strokes.map(({ onset }) => onset),
       before,
     );
     lateness = estimateActuatorAsynchrony(scene.reference, times, pulse);

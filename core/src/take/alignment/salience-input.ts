@@ -4,12 +4,12 @@ import type { PitchActivations } from '../signal/pitch-activations.ts';
 
 /** What is asked beside what speaks for each of its pitches. */
 export const createSearchInput = (
-  { reference: asked, pitchIndex: pitchOf }: AlignmentScene,
+  { reference: asked, pitchIndex }: AlignmentScene,
   strengths: PitchActivations,
   levels: readonly PitchLevel[],
 ): ScoreSearchInput => ({
   reference: asked,
-  pitchIndex: pitchOf,
+  pitchIndex,
   salience: computeSalience(
     strengths,
     levels.map(({ reference }) => reference),

@@ -29,12 +29,12 @@ const GRID_STEP = 0.01;
 
 /** How much speaks for a pitch being struck at each step of the grid: 0 to 1, a little spread over its neighbours. */
 export const computeSalience = (
-  { byPitch: of, frameCount: frames }: PitchActivations,
+  { byPitch, frameCount }: PitchActivations,
   references: readonly number[],
 ): readonly Float32Array[] => {
-  const steps = ceil((frames * TAKE_PARAMETERS.hopSeconds) / GRID_STEP);
+  const steps = ceil((frameCount * TAKE_PARAMETERS.hopSeconds) / GRID_STEP);
   const each = round(GRID_STEP / TAKE_PARAMETERS.hopSeconds);
-  return of.map((strengths, pitch) => {
+  return byPitch.map((strengths, pitch) => {
     const raw = Float32Array.from({ length: steps }, (_, step) => {
       let most = 0;
       for (let frame = step * each; frame < (step + 1) * each; frame += 1) most = max(most, strengths[frame] ?? 0);
@@ -66,12 +66,12 @@ export interface ScoreSearchInput {
 }
 
 const getSalience = (
-  { reference: asked, pitchIndex: pitchOf, salience: evidence }: ScoreSearchInput,
-  { offset: at, tempoRatio: slower }: TempoHypothesis,
+  { reference, pitchIndex, salience }: ScoreSearchInput,
+  { offset, tempoRatio }: TempoHypothesis,
   index: number,
 ): number => {
-  const time = at + slower * (asked.strokes[index] as ReferenceStroke).onset;
-  return evidence[pitchOf[index] as number]?.[round(time / GRID_STEP)] ?? 0;
+  const time = offset + tempoRatio * (reference.strokes[index] as ReferenceStroke).onset;
+  return salience[pitchIndex[index] as number]?.[round(time / GRID_STEP)] ?? 0;
 };
 
 const scoreHypothesis = (looked: ScoreSearchInput, start: TempoHypothesis, count: number): number => {
@@ -100,14 +100,14 @@ const LOCAL_SEARCH = { steps: 6, cost: 0.004 } as const;
 /** The best beginning near one: what it scores over one time through, chosen by what follows it too. */
 const refineHypothesis = (
   looked: ScoreSearchInput,
-  { offset: at, tempoRatio: slower }: TempoHypothesis,
+  { offset, tempoRatio }: TempoHypothesis,
   once: number,
   chosenBy: number,
 ): ScoredHypothesis => {
-  let [best, most]: [ScoredHypothesis, number] = [{ offset: at, tempoRatio: slower, score: -1 }, -Infinity];
+  let [best, most]: [ScoredHypothesis, number] = [{ offset, tempoRatio, score: -1 }, -Infinity];
   for (let step = -LOCAL_SEARCH.steps; step <= LOCAL_SEARCH.steps; step += 1)
     for (const factor of [1 / TAKE_PARAMETERS.tempoRatioStep, 1, TAKE_PARAMETERS.tempoRatioStep]) {
-      const start = { offset: at + step * GRID_STEP, tempoRatio: slower * factor };
+      const start = { offset: offset + step * GRID_STEP, tempoRatio: tempoRatio * factor };
       const worth = scoreHypothesis(looked, start, chosenBy) - LOCAL_SEARCH.cost * (abs(step) + (factor === 1 ? 0 : 2));
       if (worth > most) [best, most] = [{ ...start, score: scoreHypothesis(looked, start, once) }, worth];
     }
@@ -116,17 +116,14 @@ const refineHypothesis = (
 
 type ScoredHypothesis = TempoHypothesis & { readonly score: number };
 
-const findBestHypothesis = (
-  { reference: asked, pitchIndex: pitchOf, salience: evidence }: ScoreSearchInput,
-  count: number,
-): ScoredHypothesis => {
-  const steps = evidence[0]?.length ?? 0;
-  const span = (asked.strokes[count - 1]?.onset ?? 0) / GRID_STEP;
-  const own = Array.from({ length: count }, (_, index) => evidence[pitchOf[index] as number] as Float32Array);
+const findBestHypothesis = ({ reference, pitchIndex, salience }: ScoreSearchInput, count: number): ScoredHypothesis => {
+  const steps = salience[0]?.length ?? 0;
+  const span = (reference.strokes[count - 1]?.onset ?? 0) / GRID_STEP;
+  const own = Array.from({ length: count }, (_, index) => salience[pitchIndex[index] as number] as Float32Array);
   let best: ScoredHypothesis = { offset: 0, tempoRatio: 1, score: 0 };
   for (const slower of listTempoRatios()) {
     const places = Int32Array.from({ length: count }, (_, index) =>
-      round((slower * (asked.strokes[index] as ReferenceStroke).onset) / GRID_STEP),
+      round((slower * (reference.strokes[index] as ReferenceStroke).onset) / GRID_STEP),
     );
     for (let step = 0; step + 0.4 * span * slower < steps; step += 1) {
       // Each stroke adds 1 at the most: what cannot come to the best any more is left.
@@ -142,9 +139,9 @@ const findBestHypothesis = (
 };
 
 /** What strokes at any time whatever would score: the mean evidence for their pitches. */
-const computeChanceScore = ({ pitchIndex: pitchOf, salience: evidence }: ScoreSearchInput, count: number): number => {
-  const means = evidence.map((steps) => steps.reduce((sum, value) => sum + value, 0) / max(1, steps.length));
-  return pitchOf.slice(0, count).reduce((sum, pitch) => sum + (means[pitch] ?? 0), 0) / count;
+const computeChanceScore = ({ pitchIndex, salience }: ScoreSearchInput, count: number): number => {
+  const means = salience.map((steps) => steps.reduce((sum, value) => sum + value, 0) / max(1, steps.length));
+  return pitchIndex.slice(0, count).reduce((sum, pitch) => sum + (means[pitch] ?? 0), 0) / count;
 };
 
 /** How far beyond chance a beginning fits, 0 to 1. */
@@ -154,19 +151,19 @@ const normaliseScore = (score: number, chance: number): number => max(0, (score 
 const MIN_SEGMENT_STROKES = 3;
 
 /** Seconds after which what is asked sounds the same again: a time through, or a part of it that is played over and over. */
-const findPeriod = ({ strokes, passSeconds: cycleSeconds }: TakeReference): number => {
-  const once = strokes.filter(({ pass: cycle }) => cycle === 0);
-  const [first, steps] = [once[0]?.onset ?? 0, round(cycleSeconds / GRID_STEP)];
+const findPeriod = ({ strokes, passSeconds }: TakeReference): number => {
+  const once = strokes.filter(({ pass }) => pass === 0);
+  const [first, steps] = [once[0]?.onset ?? 0, round(passSeconds / GRID_STEP)];
   const place = (seconds: number, beside: number): number => (round(seconds / GRID_STEP) + beside + steps) % steps;
-  const sounds = new Set(once.map(({ onset: at, pitch }) => 128 * place(at, 0) + pitch));
+  const sounds = new Set(once.map(({ onset, pitch }) => 128 * place(onset, 0) + pitch));
   const isThere = (seconds: number, pitch: number): boolean =>
     [0, -1, 1].some((beside) => sounds.has(128 * place(seconds, beside) + pitch));
-  const wholly = (shift: number): boolean => abs(cycleSeconds / shift - round(cycleSeconds / shift)) < 1e-3;
+  const wholly = (shift: number): boolean => abs(passSeconds / shift - round(passSeconds / shift)) < 1e-3;
   const long = (shift: number): boolean =>
-    once.filter(({ onset: at }) => at < first + shift - GRID_STEP).length >= MIN_SEGMENT_STROKES;
-  const again = (shift: number): boolean => once.every(({ onset: at, pitch }) => isThere(at + shift, pitch));
-  const shifts = once.map(({ onset: at }) => at - first).filter((shift) => shift > GRID_STEP && wholly(shift));
-  return shifts.find((shift) => long(shift) && again(shift)) ?? cycleSeconds;
+    once.filter(({ onset }) => onset < first + shift - GRID_STEP).length >= MIN_SEGMENT_STROKES;
+  const again = (shift: number): boolean => once.every(({ onset, pitch }) => isThere(onset + shift, pitch));
+  const shifts = once.map(({ onset }) => onset - first).filter((shift) => shift > GRID_STEP && wholly(shift));
+  return shifts.find((shift) => long(shift) && again(shift)) ?? passSeconds;
 };
 
 /** Times through that may go by unheard on the way to an earlier one: a beginner stumbles, and the take goes on. */
@@ -176,15 +173,15 @@ const MAX_SKIPPED_PASSES = 2;
 export const findTakeStart = (looked: ScoreSearchInput): ScoredHypothesis => {
   const count = countSearchStrokes(looked.reference);
   const best = findBestHypothesis(looked, count);
-  const { passSeconds: cycleSeconds, strokes } = looked.reference;
+  const { passSeconds, strokes } = looked.reference;
   const period = findPeriod(looked.reference);
   const back = Array.from(
-    { length: round((MAX_SKIPPED_PASSES * cycleSeconds) / period) },
+    { length: round((MAX_SKIPPED_PASSES * passSeconds) / period) },
     (_, times) => (times + 1) * period,
   );
   // Only what an earlier beginning would add speaks for it.
-  const once = min(count, strokes.filter(({ onset: at }) => at < (strokes[0]?.onset ?? 0) + period - GRID_STEP).length);
-  const chosenBy = min(count, 2 * strokes.filter(({ pass: cycle }) => cycle === 0).length);
+  const once = min(count, strokes.filter(({ onset }) => onset < (strokes[0]?.onset ?? 0) + period - GRID_STEP).length);
+  const chosenBy = min(count, 2 * strokes.filter(({ pass }) => pass === 0).length);
   const before = (start: TempoHypothesis): ScoredHypothesis | undefined =>
     back
       .map((seconds) => start.offset - seconds * start.tempoRatio)
@@ -208,10 +205,10 @@ export const findBetterStart = (
   start: TempoHypothesis,
   heard: number,
 ): TempoHypothesis | null => {
-  const { strokes, passSeconds: cycleSeconds } = looked.reference;
+  const { strokes, passSeconds } = looked.reference;
   // The same stretch of the take for all of them, or a figure that is the same twice over would seem better beside a slip.
-  const inside = ({ offset: at, tempoRatio: slower }: TempoHypothesis, stroke: ReferenceStroke): boolean => {
-    const time = at + slower * stroke.onset;
+  const inside = ({ offset, tempoRatio }: TempoHypothesis, stroke: ReferenceStroke): boolean => {
+    const time = offset + tempoRatio * stroke.onset;
     return time > start.offset - 0.03 && time < heard - 0.1;
   };
   const fits = (one: TempoHypothesis): number => {
@@ -219,9 +216,9 @@ export const findBetterStart = (
     return own.reduce((sum, index) => sum + getSalience(looked, one, index), 0) / max(1, own.length);
   };
   const asIs = fits(start);
-  const places = [...new Set(strokes.filter(({ pass: cycle }) => cycle === 0).map(({ onset: at }) => at))].slice(1);
+  const places = [...new Set(strokes.filter(({ pass }) => pass === 0).map(({ onset }) => onset))].slice(1);
   const others = places
-    .map((at) => ({ ...start, offset: start.offset + start.tempoRatio * (at - cycleSeconds) }))
+    .map((at) => ({ ...start, offset: start.offset + start.tempoRatio * (at - passSeconds) }))
     .map((one) => ({ ...one, score: fits(one) }))
     .filter(({ score }) => score > asIs + REALIGN_MARGIN);
   return others.reduce<ScoredHypothesis | null>((best, one) => (!best || one.score > best.score ? one : best), null);
@@ -237,13 +234,9 @@ interface BeamPath {
 /** How many ways are followed at once, and what a change of tempo or a stroke beside the pulse costs. */
 const BEAM_SEARCH = { ways: 90, change: 0.035, beside: 0.14, most: 1.5 } as const;
 
-const scoreMoment = (
-  { pitchIndex: pitchOf, salience: evidence }: ScoreSearchInput,
-  strokes: readonly number[],
-  step: number,
-): number => {
+const scoreMoment = ({ pitchIndex, salience }: ScoreSearchInput, strokes: readonly number[], step: number): number => {
   let sum = 0;
-  for (const index of strokes) sum += evidence[pitchOf[index] as number]?.[step] ?? 0;
+  for (const index of strokes) sum += salience[pitchIndex[index] as number]?.[step] ?? 0;
   return sum;
 };
 
@@ -282,15 +275,15 @@ const extendPaths = (
 export const trackBeats = (
   looked: ScoreSearchInput,
   moments: readonly ScoreMoment[],
-  { offset: at, tempoRatio: slower }: TempoHypothesis,
+  { offset, tempoRatio }: TempoHypothesis,
 ): readonly number[] => {
   const first = moments[0];
   if (!first) return [];
   let ways: readonly BeamPath[] = [-2, -1, 0, 1, 2].map((beside) => {
-    const step = (at + first.time * slower) / GRID_STEP + beside;
+    const step = (offset + first.time * tempoRatio) / GRID_STEP + beside;
     return {
       step,
-      slower,
+      slower: tempoRatio,
       score: scoreMoment(looked, first.strokeIndexes, round(step)) - 0.05 * abs(beside),
       before: null,
     };

@@ -19,33 +19,27 @@ const MAX_FIT_LOSS = 0.05;
 /**
  * By how much, and which way, strings are tuned otherwise. Semitones, up to four.
  * @example
- * tunedWords(-2).way // => 'lower'
+ * describeTuningOffset(-2).way // => 'lower'
  */
-export const tunedWords = (by: number): { readonly by: Message; readonly way: 'higher' | 'lower' } => ({
+export const describeTuningOffset = (by: number): { readonly by: Message; readonly way: 'higher' | 'lower' } => ({
   by: message('interval.semitones', { count: Math.abs(by) }),
   way: by > 0 ? 'higher' : 'lower',
 });
 
 /** All that is struck anew in a take, as one look. */
-const averageFlux = ({
-  frameCount: frames,
-  binCount: bins,
-  frequencies: hertz,
-  flux: fresh,
-  weight,
-}: SpectralFlux): SpectralFlux => {
-  const [sum, mean] = [new Float32Array(bins), new Float32Array(bins)];
-  for (let frame = 0; frame < frames; frame += 1)
-    for (let bin = 0; bin < bins; bin += 1) {
-      const value = fresh[frame * bins + bin] as number;
-      sum[bin] = (sum[bin] as number) + value * Math.min(4, value * (weight[frame * bins + bin] as number));
+const averageFlux = ({ frameCount, binCount, frequencies, flux, weight }: SpectralFlux): SpectralFlux => {
+  const [sum, mean] = [new Float32Array(binCount), new Float32Array(binCount)];
+  for (let frame = 0; frame < frameCount; frame += 1)
+    for (let bin = 0; bin < binCount; bin += 1) {
+      const value = flux[frame * binCount + bin] as number;
+      sum[bin] = (sum[bin] as number) + value * Math.min(4, value * (weight[frame * binCount + bin] as number));
     }
-  const level = sum.reduce((all, value) => all + value, 0) / bins || 1;
+  const level = sum.reduce((all, value) => all + value, 0) / binCount || 1;
   mean.forEach((_, bin) => {
     const about = sum.subarray(Math.max(0, bin - 20), bin + 21);
     mean[bin] = 1 / (0.2 * level + about.reduce((all, value) => all + value, 0) / about.length);
   });
-  return { frameCount: 1, binCount: bins, frequencies: hertz, flux: sum, weight: mean };
+  return { frameCount: 1, binCount, frequencies, flux: sum, weight: mean };
 };
 
 /** The share of what sounds that some pitches leave unexplained. */

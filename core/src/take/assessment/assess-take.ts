@@ -11,7 +11,7 @@ import {
   getAsynchrony,
   hasReliableTiming,
   getReliableAsynchronies,
-  placeOf,
+  describeStrokePosition,
   getAlignedActuator,
   type AssessmentContext,
   type ActuatorStatistics,
@@ -24,7 +24,7 @@ import { alignToScore } from '../alignment/align-to-score.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 import { computeSpectralFlux, type SpectralFlux } from '../signal/spectral-flux.ts';
 import { median, robustStandardDeviation } from '../../statistics/index.ts';
-import { tunedWords, estimateTuningOffset } from '../alignment/tuning-offset.ts';
+import { describeTuningOffset, estimateTuningOffset } from '../alignment/tuning-offset.ts';
 
 /** The version of what listens: takes judged by another one can be judged again. */
 export const TAKE_ENGINE_VERSION = 5;
@@ -85,16 +85,16 @@ const wrongString = (place: Message, instead: number | null | undefined): Messag
 
 const findPassError = (now: AssessmentContext, own: readonly AlignedStroke[]): Message | null => {
   const lost = own.find(({ what }) => what === 'missed');
-  if (lost) return message('pass.note-missed', { place: placeOf(now, lost.asked) });
+  if (lost) return message('pass.note-missed', { place: describeStrokePosition(now, lost.asked) });
   const wrong = own.find(({ what }) => what === 'wrong-string');
-  if (wrong) return wrongString(placeOf(now, wrong.asked), wrong.instead);
+  if (wrong) return wrongString(describeStrokePosition(now, wrong.asked), wrong.instead);
   const far = own.find((stroke) =>
     getAsynchrony(stroke).some((late) => Math.abs(late) > TAKE_DIAGNOSTIC_THRESHOLDS.offTimeSeconds),
   );
   if (far)
     return message('pass.off-time', {
       when: (far.at ?? 0) > far.pulse ? 'late' : 'early',
-      place: placeOf(now, far.asked),
+      place: describeStrokePosition(now, far.asked),
     });
   const [from, to] = [own[0]?.pulse ?? 0, (own.at(-1)?.pulse ?? 0) + 0.05];
   const extra = now.alignment.extras.find(({ at, confidence }) => confidence >= 0.6 && at > from - 0.05 && at < to);
@@ -135,10 +135,10 @@ const computeClippedShare = (samples: Float32Array, peak: number): number => {
 };
 
 /** Why a recording is no use whatever is on it; null where it is. */
-const checkRecording = (samples: Float32Array, { passSeconds: cycleSeconds }: TakeReference): Result<never> | null => {
+const checkRecording = (samples: Float32Array, { passSeconds }: TakeReference): Result<never> | null => {
   const peak = findPeakLevel(samples);
   if (peak < TAKE_DIAGNOSTIC_THRESHOLDS.silenceLevel) return failure(createProblem('take-silent'));
-  if (samples.length < TAKE_PARAMETERS.sampleRate * 0.5 * cycleSeconds) return failure(createProblem('take-too-short'));
+  if (samples.length < TAKE_PARAMETERS.sampleRate * 0.5 * passSeconds) return failure(createProblem('take-too-short'));
   return computeClippedShare(samples, peak) > TAKE_DIAGNOSTIC_THRESHOLDS.maxClippedShare
     ? failure(createProblem('take-clipped'))
     : null;
@@ -147,7 +147,7 @@ const checkRecording = (samples: Float32Array, { passSeconds: cycleSeconds }: Ta
 /** A guitar that is tuned otherwise than asked; null where it is not. */
 const checkTuning = (asked: TakeReference, innovation: SpectralFlux): Result<never> | null => {
   const by = estimateTuningOffset(innovation, asked);
-  return by === 0 ? null : failure(createProblem('take-tuned', tunedWords(by)));
+  return by === 0 ? null : failure(createProblem('take-tuned', describeTuningOffset(by)));
 };
 
 /** What was heard of a take judged; refused where it does not fit. */

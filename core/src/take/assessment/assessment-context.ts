@@ -1,7 +1,7 @@
 import type { Message } from '../../message/index.ts';
 import { actuatorOf, type Actuator } from '../../pattern/index.ts';
 import { robustStandardDeviation } from '../../statistics/index.ts';
-import { placeIn, type Score } from '../../score/index.ts';
+import { describeScorePosition, type Score } from '../../score/index.ts';
 import type { TakeReference, ReferenceStroke } from '../model/reference.ts';
 import type { AlignedStroke, TakeAlignment } from '../model/take-alignment.ts';
 
@@ -78,9 +78,9 @@ export interface AssessmentContext {
 }
 
 export const getReferenceStroke = (
-  { reference: asked }: Pick<AssessmentContext, 'reference'>,
+  { reference }: Pick<AssessmentContext, 'reference'>,
   stroke: AlignedStroke,
-): ReferenceStroke => asked.strokes[stroke.asked] as ReferenceStroke;
+): ReferenceStroke => reference.strokes[stroke.asked] as ReferenceStroke;
 
 export const getAlignedActuator = (now: AssessmentContext, stroke: AlignedStroke): Actuator | null => {
   const { digit } = getReferenceStroke(now, stroke);
@@ -100,18 +100,16 @@ export const hasReliableTiming = (strokes: readonly AlignedStroke[]): boolean =>
   strokes.length > 0 &&
   strokes.filter(({ sure }) => sure).length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * strokes.length;
 
-export const placeOf = (
-  { reference: asked, score }: Pick<AssessmentContext, 'reference' | 'score'>,
+export const describeStrokePosition = (
+  { reference, score }: Pick<AssessmentContext, 'reference' | 'score'>,
   index: number,
-): Message => placeIn(score, score.strokes[asked.strokes[index]?.scoreIndex ?? 0]?.at ?? 0);
+): Message => describeScorePosition(score, score.strokes[reference.strokes[index]?.scoreIndex ?? 0]?.at ?? 0);
 
 export const milliseconds = (seconds: number): number => Math.round(Math.abs(seconds) * 1000);
 
 export const listActuatorStrokeIds = (now: AssessmentContext, striker: Actuator): readonly string[] => [
   ...new Set(
-    now.reference.strokes
-      .filter(({ digit }) => digit && actuatorOf(digit) === striker)
-      .map(({ strokeId: origin }) => origin),
+    now.reference.strokes.filter(({ digit }) => digit && actuatorOf(digit) === striker).map(({ strokeId }) => strokeId),
   ),
 ];
 

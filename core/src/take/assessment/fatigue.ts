@@ -38,8 +38,8 @@ const getLevels = ({ decibels }: AlignedStroke): readonly number[] => (decibels 
 
 const estimateSegment = (now: AssessmentContext, striker: Actuator, from: number, to: number): SegmentEstimate => {
   const all = now.alignment.strokes.filter((stroke) => {
-    const { pass: cycle } = getReferenceStroke(now, stroke);
-    return stroke.what === 'matched' && cycle >= from && cycle < to;
+    const { pass } = getReferenceStroke(now, stroke);
+    return stroke.what === 'matched' && pass >= from && pass < to;
   });
   const own = all.filter((stroke) => getAlignedActuator(now, stroke) === striker);
   const sure = own.filter((stroke) => stroke.sure);

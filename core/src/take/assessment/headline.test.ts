@@ -1,5 +1,5 @@
 import { message } from '../../message/index.ts';
-import { nothingSaid, type PassAssessment, type ActuatorStatistics } from '../index.ts';
+import { summariseWithoutDiagnostics, type PassAssessment, type ActuatorStatistics } from '../index.ts';
 
 const digit: ActuatorStatistics = {
   striker: 'p',
@@ -31,5 +31,5 @@ test.each([
     'take.no-pattern-found',
   ],
 ])('%s', (_what, digits, cycles, code) => {
-  expect(nothingSaid({ digits, cycles }).code).toBe(code);
+  expect(summariseWithoutDiagnostics({ digits, cycles }).code).toBe(code);
 });

@@ -9,7 +9,7 @@ import {
   milliseconds,
   hasReliableTiming,
   getReliableAsynchronies,
-  placeOf,
+  describeStrokePosition,
   type AssessmentContext,
   type RankedTakeDiagnostic,
 } from './assessment-context.ts';
@@ -38,12 +38,12 @@ const findPreviousStroke = (
   fits: (one: ReferenceStroke) => boolean,
 ): ReferenceStroke | undefined => {
   const others = once.filter(fits);
-  return others.filter(({ onset: at }) => at < asked.onset - 1e-4).at(-1) ?? others.at(-1);
+  return others.filter(({ onset }) => onset < asked.onset - 1e-4).at(-1) ?? others.at(-1);
 };
 
 /** What was asked once round, each with how it came. */
 export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosition[] => {
-  const once = now.reference.strokes.filter(({ pass: cycle, isPlucked: struck }) => cycle === 0 && struck);
+  const once = now.reference.strokes.filter(({ pass, isPlucked }) => pass === 0 && isPlucked);
   const heard = new Map<number, AlignedStroke[]>();
   for (const stroke of now.alignment.strokes)
     if (stroke.what === 'matched') {
@@ -51,10 +51,10 @@ export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosi
       heard.set(place, [...(heard.get(place) ?? []), stroke]);
     }
   return now.reference.strokes.flatMap((asked, index): readonly ScorePosition[] => {
-    const { pass: cycle, digit, scoreIndex: stroke } = asked;
-    if (cycle !== 0 || !digit) return [];
+    const { pass, digit, scoreIndex } = asked;
+    if (pass !== 0 || !digit) return [];
     const striker = actuatorOf(digit);
-    const own = heard.get(stroke) ?? [];
+    const own = heard.get(scoreIndex) ?? [];
     const same = (one: ReferenceStroke): boolean => one.digit !== null && actuatorOf(one.digit) === striker;
     return [
       {
@@ -71,14 +71,15 @@ export const groupByScorePosition = (now: AssessmentContext): readonly ScorePosi
   });
 };
 
-const hasEnoughObservations = (now: AssessmentContext, { observations: heard }: ScorePosition): boolean =>
-  heard.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes && heard.length >= 0.5 * now.alignment.cycles;
+const hasEnoughObservations = (now: AssessmentContext, { observations }: ScorePosition): boolean =>
+  observations.length >= TAKE_DIAGNOSTIC_THRESHOLDS.minPositionStrokes &&
+  observations.length >= 0.5 * now.alignment.cycles;
 
 const playedBy = (stroke: ReferenceStroke | undefined): Actuator | null =>
   stroke?.digit ? actuatorOf(stroke.digit) : null;
 
 const computeMedianAsynchrony = (all: readonly ScorePosition[]): number =>
-  median(getReliableAsynchronies(all.flatMap(({ observations: heard }) => heard)));
+  median(getReliableAsynchronies(all.flatMap(({ observations }) => observations)));
 
 /** Whether a digit is late, or early, at most of its places rather than at one of them. */
 export const isHabitualAsynchrony = (all: readonly ScorePosition[], striker: Actuator, lateness: number): boolean => {
@@ -95,10 +96,10 @@ const findAsynchrony = (
   all: readonly ScorePosition[],
   common: number,
 ): readonly RankedTakeDiagnostic[] => {
-  const { reference: asked, index, actuator: striker, previousStroke: before } = place;
+  const { reference, index, actuator, previousStroke } = place;
   if (!hasEnoughObservations(now, place) || place.asynchrony === null) return [];
   const here = place.asynchrony - common;
-  const elsewhere = all.flatMap((one) => (one !== place && one.actuator === striker ? (one.asynchrony ?? []) : []));
+  const elsewhere = all.flatMap((one) => (one !== place && one.actuator === actuator ? (one.asynchrony ?? []) : []));
   if (elsewhere.length === 0) return [];
   const usual = median(elsewhere) - common;
   if (
@@ -109,17 +110,17 @@ const findAsynchrony = (
         computeMedianStandardError(getReliableAsynchronies(place.observations))
   )
     return [];
-  const played = playedBy(before);
-  const finger = fingerWord(striker);
-  const other = fingerWord(played ?? striker);
-  const same = played === null || played === striker ? 'yes' : 'no';
+  const played = playedBy(previousStroke);
+  const finger = fingerWord(actuator);
+  const other = fingerWord(played ?? actuator);
+  const same = played === null || played === actuator ? 'yes' : 'no';
   const when = here > 0 ? 'late' : 'early';
   return [
     {
-      message: message('take.place-off-time', { place: placeOf(now, index), finger, when, same, other }),
+      message: message('take.place-off-time', { place: describeStrokePosition(now, index), finger, when, same, other }),
       details: message('take.off-time-details', { ms: milliseconds(here), when }),
       advice: message(here > 0 ? 'take.place-late.advice' : 'take.place-early.advice', { same, finger, other }),
-      strokes: [...(before ? [before.strokeId] : []), asked.strokeId],
+      strokes: [...(previousStroke ? [previousStroke.strokeId] : []), reference.strokeId],
       weight: Math.abs(here - usual) / TAKE_DIAGNOSTIC_THRESHOLDS.positionAsynchronySeconds,
     },
   ];
@@ -131,28 +132,31 @@ const findAccentErrors = (
   here: ScorePosition,
   all: readonly ScorePosition[],
 ): readonly RankedTakeDiagnostic[] => {
-  const { reference: asked, index, actuator: striker, previousOwnStroke: own } = here;
+  const { reference, index, actuator, previousOwnStroke } = here;
   // Strength is known against the other strokes of a pitch alone.
   const others = all.filter(
     (one) =>
-      one !== here && one.reference.pitch === asked.pitch && !one.reference.accent && hasEnoughObservations(now, one),
+      one !== here &&
+      one.reference.pitch === reference.pitch &&
+      !one.reference.accent &&
+      hasEnoughObservations(now, one),
   );
   if (!hasEnoughObservations(now, here) || others.length === 0) return [];
-  const more = here.relativeLevel - Math.max(...others.map(({ relativeLevel: loud }) => loud));
-  const [finger, place] = [fingerWord(striker), placeOf(now, index)];
-  if (asked.accent)
+  const more = here.relativeLevel - Math.max(...others.map(({ relativeLevel }) => relativeLevel));
+  const [finger, place] = [fingerWord(actuator), describeStrokePosition(now, index)];
+  if (reference.accent)
     return more > TAKE_DIAGNOSTIC_THRESHOLDS.missingAccentDifference
       ? []
       : [
           {
             message: message('take.accent-not-heard', { place }),
             advice: message('take.accent-not-heard.advice', { finger, place }),
-            strokes: [asked.strokeId],
+            strokes: [reference.strokeId],
             weight: 1.2,
           },
         ];
   if (more < TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference) return [];
-  const moves = own !== undefined && own.string !== asked.string;
+  const moves = previousOwnStroke !== undefined && previousOwnStroke.string !== reference.string;
   return [
     {
       message: message('take.unwanted-accent', { place, finger, changes: moves ? 'yes' : 'no' }),
@@ -160,7 +164,7 @@ const findAccentErrors = (
       advice: moves
         ? message('take.unwanted-accent.advice-string-change', { finger })
         : message('take.unwanted-accent.advice', { finger, place }),
-      strokes: [asked.strokeId],
+      strokes: [reference.strokeId],
       weight: more / TAKE_DIAGNOSTIC_THRESHOLDS.accentDifference,
     },
   ];
@@ -175,8 +179,8 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuato
         (place) => place.previousOwnStroke && (place.previousOwnStroke.string !== place.reference.string) === changes,
       )
       // Each place against its own middle: being late there is said by itself.
-      .flatMap(({ observations: heard, asynchrony: late }) =>
-        getReliableAsynchronies(heard).map((one) => one - (late ?? 0)),
+      .flatMap(({ observations, asynchrony }) =>
+        getReliableAsynchronies(observations).map((one) => one - (asynchrony ?? 0)),
       );
   const [moving, staying] = [beside(true), beside(false)];
   if (
@@ -201,7 +205,7 @@ const findUnevenStringChanges = (all: readonly ScorePosition[], striker: Actuato
       advice: message('take.uneven-string-changes.advice', { finger }),
       strokes: own
         .filter((place) => place.previousOwnStroke?.string !== place.reference.string)
-        .map(({ reference: asked }) => asked.strokeId),
+        .map(({ reference }) => reference.strokeId),
       weight: moved / TAKE_DIAGNOSTIC_THRESHOLDS.stringChangeSpreadSeconds,
     },
   ];
@@ -213,7 +217,7 @@ export const findPositionDiagnostics = (
   all: readonly ScorePosition[],
 ): readonly RankedTakeDiagnostic[] => {
   const common = computeMedianAsynchrony(all);
-  const strikers = [...new Set(all.map(({ actuator: striker }) => striker))];
+  const strikers = [...new Set(all.map(({ actuator }) => actuator))];
   return [
     ...all.flatMap((place) => findAsynchrony(now, place, all, common)),
     ...all.flatMap((place) => findAccentErrors(now, place, all)),

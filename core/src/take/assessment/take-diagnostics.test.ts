@@ -122,8 +122,8 @@ describe('who tires', () => {
     const notes = simulateNotes(roll, { ...STEADY, fatigue: { a: 1 } }, { cycles: 12, seed: 5 });
     const { heard } = valueOrThrow(assessPatternNotes(notes, roll));
     const strips = createTimingStrips(asked, heard);
-    expect(strips.map(({ actuator: striker }) => striker)).toEqual(['p', 'i', 'm', 'a']);
-    expect(strips.reduce((sum, { points: strokes }) => sum + strokes.length, 0)).toBe(heard.strokes.length);
+    expect(strips.map(({ actuator }) => actuator)).toEqual(['p', 'i', 'm', 'a']);
+    expect(strips.reduce((sum, { points }) => sum + points.length, 0)).toBe(heard.strokes.length);
     const ring = strips.at(-1)?.passMedians.map((middle) => middle?.asynchrony ?? 0) ?? [];
     expect(ring).toHaveLength(12);
     expect((ring[11] ?? 0) - (ring[0] ?? 0)).toBeGreaterThan(0.02);
@@ -160,9 +160,7 @@ describe('where a take begins', () => {
       createTakeReference(played.score, played.digits, 5),
       valueOrThrow(assessPatternTake(both, pinched)).heard,
     );
-    const late = Object.fromEntries(
-      strips.map(({ actuator: striker, passMedians: middles }) => [striker, middles[2]?.asynchrony]),
-    );
+    const late = Object.fromEntries(strips.map(({ actuator, passMedians }) => [actuator, passMedians[2]?.asynchrony]));
     expect([late.p, late.a, typeof late.i, typeof late.m]).toEqual([null, null, 'number', 'number']);
   });
 });

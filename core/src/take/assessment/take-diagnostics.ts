@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/index.ts';
 import { fingerWord, actuatorOf, type Actuator } from '../../pattern/index.ts';
-import { placeIn } from '../../score/index.ts';
+import { describeScorePosition } from '../../score/index.ts';
 import {
   findPositionDiagnostics,
   isHabitualAsynchrony,
@@ -22,8 +22,8 @@ import {
 /** Whether a digit plays mostly by itself: how loud it is in a pinch is known only of both together. */
 const isMostlySolo = ({ reference: { strokes } }: AssessmentContext, striker: Actuator): boolean => {
   const at = (index: number): number => strokes[index]?.onset ?? -1;
-  const own = strokes.flatMap(({ pass: cycle, digit }, index) =>
-    cycle === 0 && digit && actuatorOf(digit) === striker ? [index] : [],
+  const own = strokes.flatMap(({ pass, digit }, index) =>
+    pass === 0 && digit && actuatorOf(digit) === striker ? [index] : [],
   );
   const alone = own.filter((one) => at(one) - at(one - 1) > 1e-4 && Math.abs(at(one + 1) - at(one)) > 1e-4);
   return alone.length >= TAKE_DIAGNOSTIC_THRESHOLDS.reliableShare * own.length;
@@ -132,14 +132,18 @@ const placesOften = (
 ): readonly RankedTakeDiagnostic[] => {
   const times = new Map<number, number>();
   for (const heard of now.alignment.strokes) {
-    const { scoreIndex: stroke } = getReferenceStroke(now, heard);
-    if (heard.what === what) times.set(stroke, (times.get(stroke) ?? 0) + 1);
+    const { scoreIndex } = getReferenceStroke(now, heard);
+    if (heard.what === what) times.set(scoreIndex, (times.get(scoreIndex) ?? 0) + 1);
   }
   const passes = now.alignment.cycles;
   return [...times]
     .filter(([, count]) => count >= 3 && count >= 0.25 * passes)
     .map(([stroke, count]) => ({
-      message: message(key, { place: placeIn(now.score, now.score.strokes[stroke]?.at ?? 0), count, passes }),
+      message: message(key, {
+        place: describeScorePosition(now.score, now.score.strokes[stroke]?.at ?? 0),
+        count,
+        passes,
+      }),
       advice: message('take.note-missed-often.advice'),
       strokes: [now.score.strokes[stroke]?.sourceStrokeId ?? ''],
       weight: 1 + count / passes,

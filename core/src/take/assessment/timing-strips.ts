@@ -22,13 +22,13 @@ export interface TimingStrip {
 }
 
 const computePassMedian = (strokes: readonly TimingPoint[], cycle: number): TimingPoint | null => {
-  const own = strokes.filter(({ passPosition: cycles }) => Math.floor(cycles) === cycle);
+  const own = strokes.filter(({ passPosition }) => Math.floor(passPosition) === cycle);
   if (own.length === 0) return null;
-  const timed = own.flatMap(({ asynchrony: late }) => late ?? []);
+  const timed = own.flatMap(({ asynchrony }) => asynchrony ?? []);
   return {
     passPosition: cycle + 0.5,
     asynchrony: timed.length > 0 ? median(timed) : null,
-    relativeLevel: median(own.map(({ relativeLevel: decibels }) => decibels)),
+    relativeLevel: median(own.map(({ relativeLevel }) => relativeLevel)),
   };
 };
 

@@ -83,8 +83,8 @@ describe('listening while somebody plays', () => {
 
   test('a time through with a stroke left out slipped, and says where; the others are clean', () => {
     const performance = played();
-    const gone = ROLL.asked.strokes.findIndex(({ pass: cycle, scoreIndex: stroke }) => cycle === 3 && stroke === 3);
-    const strokes = performance.strokes.filter(({ referenceIndex: asked }) => asked !== gone);
+    const gone = ROLL.asked.strokes.findIndex(({ pass, scoreIndex }) => pass === 3 && scoreIndex === 3);
+    const strokes = performance.strokes.filter(({ referenceIndex }) => referenceIndex !== gone);
     const cycles = cyclesIn(saidOf(recorded({ ...performance, strokes }), [500]));
     expect(cycles.map(({ verdict, why }) => (why ? sayMessage(why) : verdict))).toEqual([
       'clean',

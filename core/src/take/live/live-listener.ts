@@ -117,16 +117,16 @@ export class LiveListener {
     digits: readonly (Digit | null)[],
   ) {
     this.onePassReference = createTakeReference(score, digits, 1);
-    const { passSeconds: cycleSeconds, strokes } = this.onePassReference;
+    const { passSeconds, strokes } = this.onePassReference;
     // The strokes that come next belong to the picture, or the first of them would be taken for an extra one.
     this.scene = createAlignmentScene(
-      createTakeReference(score, digits, countPassesInWindow(LIVE_PARAMETERS.windowSeconds, cycleSeconds) + 1),
+      createTakeReference(score, digits, countPassesInWindow(LIVE_PARAMETERS.windowSeconds, passSeconds) + 1),
     );
     this.searchScene = createAlignmentScene(
       createTakeReference(score, digits, Math.ceil(LIVE_PARAMETERS.minStrokes / Math.max(1, strokes.length))),
     );
     this.templates = createHarmonicTemplates(this.scene.pitches);
-    const kept = (this.scene.reference.passes + 1) * cycleSeconds * TAKE_PARAMETERS.maxTempoRatio;
+    const kept = (this.scene.reference.passes + 1) * passSeconds * TAKE_PARAMETERS.maxTempoRatio;
     this.flux = new StreamingFlux(Math.max(12, kept), createActivationSolver(this.templates), this.scene.pitches);
   }
 
@@ -148,12 +148,12 @@ export class LiveListener {
     this.nextFrame = look + Math.round(LIVE_PARAMETERS.retrySeconds / TAKE_PARAMETERS.hopSeconds);
     const from = Math.max(this.searchStartFrame, this.flux.getFirstFrame);
     const strengths = this.flux.getActivations(from);
-    const { reference: asked } = this.searchScene;
-    const needed = 0.7 * asked.passes * asked.passSeconds;
+    const { reference } = this.searchScene;
+    const needed = 0.7 * reference.passes * reference.passSeconds;
     const heard = strengths.frameCount * TAKE_PARAMETERS.hopSeconds;
     if (heard < needed) return;
     const start = findTakeStart(createSearchInput(this.searchScene, strengths, estimateInitialLevels(strengths)));
-    const lastStroke = start.offset + (asked.strokes.at(-1)?.onset ?? 0) * start.tempoRatio;
+    const lastStroke = start.offset + (reference.strokes.at(-1)?.onset ?? 0) * start.tempoRatio;
     if (start.score < LIVE_PARAMETERS.minFit || lastStroke + LIVE_PARAMETERS.assessmentDelay > heard)
       return this.reportUnrecognised(look, from);
     // Strings that are tuned otherwise sound alike in part: what is asked for is not found in them.
@@ -194,9 +194,9 @@ export class LiveListener {
 
   /** The next thing to be done is judging the next time through, when its last stroke is surely over. */
   private scheduleAssessment({ begins, slower, judged }: TrackedPattern): void {
-    const { passSeconds: cycleSeconds, strokes } = this.onePassReference;
+    const { passSeconds, strokes } = this.onePassReference;
     const pace = slower[judged] as number;
-    const end = cycleSeconds * pace - LIVE_PARAMETERS.assessmentLead;
+    const end = passSeconds * pace - LIVE_PARAMETERS.assessmentLead;
     const last = (strokes.at(-1)?.onset ?? 0) * pace + LIVE_PARAMETERS.assessmentDelay;
     this.nextFrame = Math.ceil(((begins[judged] as number) + Math.max(end, last)) / TAKE_PARAMETERS.hopSeconds);
   }
@@ -226,10 +226,10 @@ export class LiveListener {
     const { cycle: first, from, understood } = this.alignWindow(followed);
     const plucks = new OnsetRefiner(computeAttackEnvelope(this.flux.getSamples(from)), computeOnsetLags(this.scene));
     const listened = refineAlignment(this.scene, understood, plucks);
-    const { reference: asked } = this.scene;
+    const { reference } = this.scene;
     const cycle = followed.judged - first;
     const heard = { ...classifyNotes(listened, cycle + 1), slower: [1, 1] as const, cycles: cycle + 1 };
-    const own = heard.strokes.filter((stroke) => asked.strokes[stroke.asked]?.pass === cycle);
+    const own = heard.strokes.filter((stroke) => reference.strokes[stroke.asked]?.pass === cycle);
     const share = own.filter(({ what }) => what === 'matched').length / own.length;
     const each = this.onePassReference.strokes.length;
     const [begin, next] = [cycle, cycle + 1].map((one) => listened.beatTimes[one * each] as number) as [number, number];
@@ -239,14 +239,18 @@ export class LiveListener {
       const plucked = plucks.computeShareNear(listened.pairing.onsets, TAKE_PARAMETERS.attackTolerance);
       if (share < LIVE_PARAMETERS.minFirstPassShare || plucked < LIVE_PARAMETERS.minOnsetShare)
         return this.restartSearch(followed);
-      this.events.push({ kind: 'found', at: from * TAKE_PARAMETERS.hopSeconds + begin, tempo: asked.tempo / slower });
+      this.events.push({
+        kind: 'found',
+        at: from * TAKE_PARAMETERS.hopSeconds + begin,
+        tempo: reference.tempo / slower,
+      });
     }
     if (share >= LIVE_PARAMETERS.minPlayedShare)
       this.events.push({
         kind: 'cycle',
         at,
-        ...this.getVerdict(assessPass({ reference: asked, score: this.score, alignment: heard }, cycle), share),
-        tempo: asked.tempo / slower,
+        ...this.getVerdict(assessPass({ reference, score: this.score, alignment: heard }, cycle), share),
+        tempo: reference.tempo / slower,
       });
     if (share < LIVE_PARAMETERS.interruptedShare || !(slower > 0.5 && slower < 2)) return this.reportLost(followed, at);
     followed.judged += 1;
@@ -260,7 +264,7 @@ export class LiveListener {
   /** A figure that is alike in several places may have been found at the wrong one. */
   private checkBetterStart(
     followed: TrackedPattern,
-    { activations: strengths, levels }: AlignmentState,
+    { activations, levels }: AlignmentState,
     first: number,
     from: number,
   ): void {
@@ -269,9 +273,9 @@ export class LiveListener {
       tempoRatio: followed.slower[first] as number,
     };
     const other = findBetterStart(
-      createSearchInput(this.scene, strengths, levels),
+      createSearchInput(this.scene, activations, levels),
       start,
-      strengths.frameCount * TAKE_PARAMETERS.hopSeconds,
+      activations.frameCount * TAKE_PARAMETERS.hopSeconds,
     );
     if (!other) return;
     const moved = other.offset - start.offset;

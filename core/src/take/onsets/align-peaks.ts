@@ -33,12 +33,12 @@ export interface OnsetWindow {
 }
 
 const computeMatchScore = (
-  { time: at, tolerance: reach }: OnsetWindow,
+  { time, tolerance }: OnsetWindow,
   peak: OnsetPeak,
   { threshold, scale }: PeakAlignmentOptions,
 ): number => {
-  const past = abs(peak.time - at);
-  if (past > reach) return -1;
+  const past = abs(peak.time - time);
+  if (past > tolerance) return -1;
   const strong = 0.7 + 0.5 * min(1.6, log(peak.strength / threshold));
   return strong - 0.8 * log(1 + (past / scale) ** 2);
 };
@@ -57,14 +57,14 @@ const computeAlignmentBands = (
   const from = new Int32Array(wanted.length);
   const to = new Int32Array(wanted.length);
   let last = 0;
-  wanted.forEach(({ time: at, tolerance: reach }, row) => {
-    while (last < peaks.length && (peaks[last] as OnsetPeak).time <= at + reach) last += 1;
+  wanted.forEach(({ time, tolerance }, row) => {
+    while (last < peaks.length && (peaks[last] as OnsetPeak).time <= time + tolerance) last += 1;
     to[row] = last;
   });
   let first = peaks.length;
   for (let row = wanted.length - 1; row >= 0; row -= 1) {
-    const { time: at, tolerance: reach } = wanted[row] as OnsetWindow;
-    while (first > 0 && (peaks[first - 1] as OnsetPeak).time >= at - reach) first -= 1;
+    const { time, tolerance } = wanted[row] as OnsetWindow;
+    while (first > 0 && (peaks[first - 1] as OnsetPeak).time >= time - tolerance) first -= 1;
     from[row] = min(first, to[row] as number);
   }
   return { from, to };

@@ -6,23 +6,19 @@ import { quantile } from '../../statistics/index.ts';
 const ONSET_PICKING = { share: 0.2, strong: 0.9, near: 8, most: 3, parted: 900, above: 2.5 } as const;
 
 /** How much is struck anew in each look between two bins. */
-const sumFlux = (
-  { frameCount: frames, binCount: bins, flux: fresh, weight }: SpectralFlux,
-  from: number,
-  to: number,
-): Float32Array =>
-  Float32Array.from({ length: frames }, (_, frame) => {
+const sumFlux = ({ frameCount, binCount, flux, weight }: SpectralFlux, from: number, to: number): Float32Array =>
+  Float32Array.from({ length: frameCount }, (_, frame) => {
     let sum = 0;
-    for (let place = frame * bins + from; place < frame * bins + to; place += 1)
-      sum += Math.min(ONSET_PICKING.most, (fresh[place] as number) * (weight[place] as number));
+    for (let place = frame * binCount + from; place < frame * binCount + to; place += 1)
+      sum += Math.min(ONSET_PICKING.most, (flux[place] as number) * (weight[place] as number));
     return sum / (to - from);
   });
 
 /** How much is struck anew in each look, whatever its pitch: a dull bass string is heard below, the others above. */
 const computeOnsetStrength = (innovation: SpectralFlux): Float32Array => {
-  const { frequencies: hertz, binCount: bins } = innovation;
-  const middle = hertz.findIndex((one) => one >= ONSET_PICKING.parted);
-  const [low, high] = [sumFlux(innovation, 0, middle), sumFlux(innovation, middle, bins)];
+  const { frequencies, binCount } = innovation;
+  const middle = frequencies.findIndex((one) => one >= ONSET_PICKING.parted);
+  const [low, high] = [sumFlux(innovation, 0, middle), sumFlux(innovation, middle, binCount)];
   return high.map((value, look) => (value + (low[look] as number)) / 2);
 };
 

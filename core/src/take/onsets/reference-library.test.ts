@@ -64,9 +64,9 @@ describe('against an independent onset detector (@audio/onset)', () => {
       const near = heard.filter(({ at, other }) => Math.abs(other - at - apart) < 0.03);
       return median(near.filter(({ digit }) => digit === 'a').map(of)) - median(near.map(of));
     };
-    const beside = performance.strokes.map(({ at, referenceIndex: asked, digit }) => ({
+    const beside = performance.strokes.map(({ at, referenceIndex, digit }) => ({
       digit,
-      late: at - (ROLL.asked.strokes[asked ?? 0]?.onset ?? 0),
+      late: at - (ROLL.asked.strokes[referenceIndex ?? 0]?.onset ?? 0),
     }));
     const played =
       median(beside.flatMap(({ digit, late: by }) => (digit === 'a' ? [by] : []))) -

@@ -38,12 +38,13 @@ const evaluateMainLobe = (bins: number): number => {
 const normaliseTemplate = (
   shapes: Float32Array,
   atom: number,
-  { binCount: bins, atomCount: atoms }: Pick<SpectralTemplates, 'binCount' | 'atomCount'>,
+  { binCount, atomCount }: Pick<SpectralTemplates, 'binCount' | 'atomCount'>,
 ): void => {
   let sum = 0;
-  for (let bin = 0; bin < bins; bin += 1) sum += (shapes[bin * atoms + atom] as number) ** 2;
+  for (let bin = 0; bin < binCount; bin += 1) sum += (shapes[bin * atomCount + atom] as number) ** 2;
   const norm = sqrt(sum) || 1;
-  for (let bin = 0; bin < bins; bin += 1) shapes[bin * atoms + atom] = (shapes[bin * atoms + atom] as number) / norm;
+  for (let bin = 0; bin < binCount; bin += 1)
+    shapes[bin * atomCount + atom] = (shapes[bin * atomCount + atom] as number) / norm;
 };
 
 /** Templates before anything was heard: partials that fall as 1/h. */
@@ -79,17 +80,17 @@ interface Sparse {
   readonly values: Float32Array;
 }
 
-const sparse = ({ shapes, atomCount: atoms, binCount: bins }: SpectralTemplates): Sparse => {
-  const starts = new Int32Array(bins + 1);
+const sparse = ({ shapes, atomCount, binCount }: SpectralTemplates): Sparse => {
+  const starts = new Int32Array(binCount + 1);
   const places: number[] = [];
-  for (let bin = 0; bin < bins; bin += 1) {
-    for (let atom = 0; atom < atoms; atom += 1) if (shapes[bin * atoms + atom] !== 0) places.push(atom);
+  for (let bin = 0; bin < binCount; bin += 1) {
+    for (let atom = 0; atom < atomCount; atom += 1) if (shapes[bin * atomCount + atom] !== 0) places.push(atom);
     starts[bin + 1] = places.length;
   }
   const values = new Float32Array(places.length);
-  for (let bin = 0; bin < bins; bin += 1)
+  for (let bin = 0; bin < binCount; bin += 1)
     for (let at = starts[bin] as number; at < (starts[bin + 1] as number); at += 1)
-      values[at] = shapes[bin * atoms + (places[at] as number)] as number;
+      values[at] = shapes[bin * atomCount + (places[at] as number)] as number;
   return { starts, places: Int32Array.from(places), values };
 };
 
@@ -142,33 +143,33 @@ export const createActivationSolver = (
   templates: SpectralTemplates,
   rounds: number = TAKE_PARAMETERS.nnlsIterations,
 ): ActivationSolver => {
-  const { atomCount: atoms } = templates;
+  const { atomCount } = templates;
   const shapes = sparse(templates);
   const work: NnlsWorkspace = {
-    gram: new Float64Array(atoms * atoms),
-    right: new Float64Array(atoms),
-    now: new Float64Array(atoms),
+    gram: new Float64Array(atomCount * atomCount),
+    right: new Float64Array(atomCount),
+    now: new Float64Array(atomCount),
   };
   return (fresh, weight, from) => {
     computeNormalEquations(fresh, weight, from, shapes, work);
-    runCoordinateDescent(work, atoms, rounds);
+    runCoordinateDescent(work, atomCount, rounds);
     return work.now;
   };
 };
 
 /** Splits what is struck anew among the pitches. */
 export const computeActivations = (
-  { frameCount: frames, binCount: bins, flux: fresh, weight }: SpectralFlux,
+  { frameCount, binCount, flux, weight }: SpectralFlux,
   templates: SpectralTemplates,
 ): PitchActivations => {
   const { pitches } = templates;
-  const of = pitches.map(() => new Float32Array(frames));
+  const of = pitches.map(() => new Float32Array(frameCount));
   const split = createActivationSolver(templates);
-  for (let frame = 0; frame < frames; frame += 1) {
-    const found = split(fresh, weight, frame * bins);
+  for (let frame = 0; frame < frameCount; frame += 1) {
+    const found = split(flux, weight, frame * binCount);
     for (let atom = 0; atom < pitches.length; atom += 1) (of[atom] as Float32Array)[frame] = found[atom] as number;
   }
-  return { pitches, frameCount: frames, byPitch: of };
+  return { pitches, frameCount, byPitch: of };
 };
 
 /** Where a pitch was struck, by index of the pitch and look. */
@@ -177,9 +178,9 @@ export interface TemplateAnchor {
   readonly frame: number;
 }
 
-const computeAnchorShare = ({ byPitch: of }: PitchActivations, { pitch, frame }: TemplateAnchor): number => {
-  const all = of.reduce((sum, strengths) => sum + (strengths[frame] as number), 0);
-  return all === 0 ? 0 : ((of[pitch] as Float32Array)[frame] as number) / all;
+const computeAnchorShare = ({ byPitch }: PitchActivations, { pitch, frame }: TemplateAnchor): number => {
+  const all = byPitch.reduce((sum, strengths) => sum + (strengths[frame] as number), 0);
+  return all === 0 ? 0 : ((byPitch[pitch] as Float32Array)[frame] as number) / all;
 };
 
 /**
@@ -187,8 +188,8 @@ const computeAnchorShare = ({ byPitch: of }: PitchActivations, { pitch, frame }:
  * lies about its partials, averaged over them.
  */
 export const adaptTemplates = (
-  { flux: fresh, binCount: bins, frequencies: hertz }: SpectralFlux,
-  { pitches, atomCount: atoms, shapes: before }: SpectralTemplates,
+  { flux, binCount, frequencies }: SpectralFlux,
+  { pitches, atomCount, shapes: before }: SpectralTemplates,
   strengths: PitchActivations,
   accepted: readonly TemplateAnchor[],
 ): SpectralTemplates => {
@@ -200,27 +201,27 @@ export const adaptTemplates = (
       .sort((a, b) => b.share - a.share)
       .slice(0, 40);
     if (own.length < 3) return;
-    const mean = new Float64Array(bins);
+    const mean = new Float64Array(binCount);
     for (const { frame, share } of own) {
       const strength = (strengths.byPitch[atom] as Float32Array)[frame] as number;
       if (strength > 0)
-        for (let bin = 0; bin < bins; bin += 1)
-          mean[bin] = (mean[bin] as number) + (share ** 2 * (fresh[frame * bins + bin] as number)) / strength;
+        for (let bin = 0; bin < binCount; bin += 1)
+          mean[bin] = (mean[bin] as number) + (share ** 2 * (flux[frame * binCount + bin] as number)) / strength;
     }
     const partials = listPartials(pitch);
     let norm = 0;
-    for (let bin = 0; bin < bins; bin += 1) {
-      const at = hertz[bin] as number;
+    for (let bin = 0; bin < binCount; bin += 1) {
+      const at = frequencies[bin] as number;
       const near = partials.some((partial) => abs(at - partial) < 2.2 * getBinWidth(partial));
       if (!near) mean[bin] = 0;
       norm += (mean[bin] as number) ** 2;
     }
     if (norm === 0) return;
-    for (let bin = 0; bin < bins; bin += 1)
-      shapes[bin * atoms + atom] =
-        (1 - TAKE_PARAMETERS.templateAdaptation) * (before[bin * atoms + atom] as number) +
+    for (let bin = 0; bin < binCount; bin += 1)
+      shapes[bin * atomCount + atom] =
+        (1 - TAKE_PARAMETERS.templateAdaptation) * (before[bin * atomCount + atom] as number) +
         (TAKE_PARAMETERS.templateAdaptation * (mean[bin] as number)) / sqrt(norm);
-    normaliseTemplate(shapes, atom, { binCount: bins, atomCount: atoms });
+    normaliseTemplate(shapes, atom, { binCount, atomCount });
   });
-  return { pitches, binCount: bins, atomCount: atoms, shapes };
+  return { pitches, binCount, atomCount, shapes };
 };

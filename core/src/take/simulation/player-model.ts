@@ -134,7 +134,7 @@ export const simulatePerformance = (
   const whole = asked.passes * asked.passSeconds;
   const missed: number[] = [];
   const strokes = asked.strokes.flatMap((stroke, index): readonly SimulatedStroke[] => {
-    const { digit, pitch, string, accent, isPlucked: struck } = stroke;
+    const { digit, pitch, string, accent, isPlucked } = stroke;
     const striker = digit && actuatorOf(digit);
     const tired = (striker ? (being.fatigue?.[striker] ?? 0) : 0) * (whole === 0 ? 0 : stroke.onset / whole);
     const late =
@@ -145,7 +145,7 @@ export const simulatePerformance = (
       (striker ? (being.levelOffset[striker] ?? 0) : 0) -
       FATIGUE.decibels * tired +
       (accent ? 4 : 0) -
-      (struck ? 0 : 5) +
+      (isPlucked ? 0 : 5) +
       being.levelSpread * sampleNormal(random);
     const at = RENDERING_DEFAULTS.before + applyTempoDrift(stroke.onset, whole, being.tempoDrift) + late;
     const loudness = RENDERING_DEFAULTS.loudness * 10 ** (decibels / 20);

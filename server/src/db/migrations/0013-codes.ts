@@ -1,4 +1,4 @@
-import { wayFromProse, type LadderPlan, type PracticeSnapshot } from '@fleet-wren/core';
+import { migratePracticeMethod, type LadderPlan, type PracticeSnapshot } from '@fleet-wren/core';
 import type { Knex } from 'knex';
 import { aboutFromProse, bodyInCodes, headlineInCodes, judgementInCodes, planInCodes } from '../../archive/prose.ts';
 import { standingOf } from '../../practice/standing.ts';
@@ -41,7 +41,7 @@ const assignments = (db: Knex, now: number): Promise<void> =>
       const standing = snapshot ? { standing: JSON.stringify(standingOf(coded, snapshot, now)) } : {};
       return db('assignments')
         .where({ studio_id, id })
-        .update({ way: wayFromProse(way), plan: JSON.stringify(coded), ...standing });
+        .update({ way: migratePracticeMethod(way), plan: JSON.stringify(coded), ...standing });
     },
   );
 

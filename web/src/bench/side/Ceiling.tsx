@@ -5,8 +5,8 @@ import { digitColour } from '../../parts/token/shapes.ts';
 
 type PartCeiling = PatternAnalysis['limitsByConstraint'][number];
 
-const partName = ({ actuator: striker }: PartCeiling): string =>
-  striker === null ? say('bench.two-fingers-alternating') : sayMessage(fingerName(striker));
+const partName = ({ actuator }: PartCeiling): string =>
+  actuator === null ? say('bench.two-fingers-alternating') : sayMessage(fingerName(actuator));
 
 /** The ceilings each digit would set by itself, so that a teacher sees what comes next once the first is mended. */
 const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
@@ -24,28 +24,28 @@ const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
 
 /** The one serious number: the tempo ceiling, with its cause. */
 export const Ceiling = ({ judgement, tempo }: { readonly judgement: PatternAnalysis; readonly tempo: number }) => {
-  const { limit: ceiling, limitsByConstraint: ceilings, difficulty } = judgement;
-  if (!ceiling) return <p className="text-soft">{say('bench.add-notes-to-see-the-max')}</p>;
-  const over = ceiling.maxTempo < tempo;
+  const { limit, limitsByConstraint, difficulty } = judgement;
+  if (!limit) return <p className="text-soft">{say('bench.add-notes-to-see-the-max')}</p>;
+  const over = limit.maxTempo < tempo;
   return (
     <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label={say('common.max-tempo')}>
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(ceiling.maxTempo) }} />
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(limit.maxTempo) }} />
       </p>
       <p
         className="ceiling-cause"
         title={say('limit.details', {
           tempo,
-          need: ceiling.neededSeconds,
-          has: ceiling.availableSeconds,
-          share: ceiling.neededSeconds / ceiling.availableSeconds,
+          need: limit.neededSeconds,
+          has: limit.availableSeconds,
+          share: limit.neededSeconds / limit.availableSeconds,
         })}
       >
         {difficulty === null
-          ? say('bench.limited-by', { cause: sayMessage(ceiling.code) })
-          : say('bench.limited-by-share', { cause: sayMessage(ceiling.code), share: difficulty })}
+          ? say('bench.limited-by', { cause: sayMessage(limit.code) })
+          : say('bench.limited-by-share', { cause: sayMessage(limit.code), share: difficulty })}
       </p>
-      {ceilings.length > 1 && <Parts ceilings={ceilings} />}
+      {limitsByConstraint.length > 1 && <Parts ceilings={limitsByConstraint} />}
     </section>
   );
 };

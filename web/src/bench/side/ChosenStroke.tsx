@@ -65,23 +65,23 @@ const DigitButton = ({
 };
 
 const Reason = ({ explanation }: { readonly explanation: DigitExplanation }) => {
-  const { reason, runnerUp: next } = explanation;
+  const { reason, runnerUp } = explanation;
   return (
     <p>
       {sayMessage(reason)}{' '}
-      {next && (
+      {runnerUp && (
         <Say
           text="bench.next-best"
-          values={{ finger: sayMessage(fingerWord(next.digit)), against: sayMessage(next.against) }}
-          elements={{ b: (inside) => <b style={{ color: digitColour(next.digit) }}>{inside}</b> }}
+          values={{ finger: sayMessage(fingerWord(runnerUp.digit)), against: sayMessage(runnerUp.against) }}
+          elements={{ b: (inside) => <b style={{ color: digitColour(runnerUp.digit) }}>{inside}</b> }}
         />
       )}
     </p>
   );
 };
 
-const ceilingThen = ({ maxTempo: ceiling }: DigitAlternative): string =>
-  ceiling === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(ceiling) });
+const ceilingThen = ({ maxTempo }: DigitAlternative): string =>
+  maxTempo === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(maxTempo) });
 
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
 const InsteadLine = ({ instead }: { readonly instead: readonly DigitAlternative[] }) => {

@@ -1,5 +1,5 @@
 import { say, sayMessage, saySentence, sayProblem } from '@fleet-wren/wording';
-import { severityGrade, type DiagnosticGroup, type QuickFix, type PatternAnalysis } from '@fleet-wren/core';
+import { gradeSeverity, type DiagnosticGroup, type QuickFix, type PatternAnalysis } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import type { Judged } from '../../parts/judged.ts';
 import { useBenchStore } from '../context.ts';
@@ -16,7 +16,7 @@ interface OneProps {
 
 const One = ({ cause, number, cure }: OneProps) => {
   const { run } = useBenchStore().getState();
-  const how = severityGrade(cause.severity);
+  const how = gradeSeverity(cause.severity);
   return (
     <li className={`finding finding-${how}`}>
       <b>{number}</b> <span title={cause.details && sayMessage(cause.details)}>{saySentence(cause.message)}</span>{' '}

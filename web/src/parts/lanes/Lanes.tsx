@@ -87,7 +87,7 @@ const Rows = memo(
             system,
             secondsPerTick: secondsPerTick(pattern.metre, pattern.tempo),
           },
-          judgement.actuatorLoads.map(({ actuator: striker }) => striker),
+          judgement.actuatorLoads.map(({ actuator }) => actuator),
         ),
       [pattern, judgement, layout, system],
     );

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { gateAtHand, type PracticeEvent } from '@fleet-wren/core';
+import { getRequiredStreak, type PracticeEvent } from '@fleet-wren/core';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { wordsOf } from '../../api/client.ts';
@@ -36,7 +36,7 @@ export const AtHand = ({ item, byEar = false }: { readonly item: Assignment; rea
   const { told, instead, trouble } = useTold(item);
   const stage = progress && item.plan.stages[progress.stage];
   if (!stage) return null;
-  const gate = gateAtHand(item.plan, progress);
+  const gate = getRequiredStreak(item.plan, progress);
   const at = { stage: stage.key, ...(progress.tempo === null ? {} : { tempo: progress.tempo }) };
   return (
     <div className="at-hand">

@@ -37,15 +37,12 @@ const useJudged = (pattern: Pattern): PatternAnalysis | null => {
 };
 
 /** What a judgement comes to in a few words. */
-const verdictWords = (
-  { limit: ceiling, diagnostics: findings, warnings: troubles }: PatternAnalysis,
-  tempo: number,
-): string => {
-  const [trouble] = troubles;
+const verdictWords = ({ limit, diagnostics, warnings }: PatternAnalysis, tempo: number): string => {
+  const [trouble] = warnings;
   if (trouble) return sayProblem(trouble);
-  const mend = findings.length === 0 ? say('common.no-problems') : say('term.issues', { count: findings.length });
-  return ceiling
-    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(ceiling.maxTempo), tempo, mend })
+  const mend = diagnostics.length === 0 ? say('common.no-problems') : say('term.issues', { count: diagnostics.length });
+  return limit
+    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(limit.maxTempo), tempo, mend })
     : say('parts.bpm', { tempo, mend });
 };
 

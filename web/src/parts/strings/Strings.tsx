@@ -1,6 +1,12 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './strings.scss';
-import { openStringName, stepsCounted, type Pattern, type StringChange, type StringUsage } from '@fleet-wren/core';
+import {
+  openStringName,
+  describeStringChanges,
+  type Pattern,
+  type StringChange,
+  type StringUsage,
+} from '@fleet-wren/core';
 import { memo, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
@@ -67,7 +73,7 @@ const ChangeCell = ({ change, most }: { readonly change: StringChange | undefine
   change ? (
     <td style={{ '--share': change.count / most } as React.CSSProperties}>
       <b>{change.count}</b>
-      <small>{stepsCounted(change.kinds).map(sayMessage).join(', ')}</small>
+      <small>{describeStringChanges(change.kinds).map(sayMessage).join(', ')}</small>
     </td>
   ) : (
     <td className="never">–</td>

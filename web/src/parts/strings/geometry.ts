@@ -24,11 +24,11 @@ export const ringBarsOf = (
 ): readonly RingBar[] =>
   rings
     .filter((ring) => ring.string === string && ring.from >= system.fromTick && ring.from < system.toTick)
-    .map(({ stroke, digit, from, to, endReason: how }) => {
+    .map(({ stroke, digit, from, to, endReason }) => {
       const { x } = pointAt(layout, from, string);
       const end = x + (to - from) * layout.pixelsPerTick;
       const right = layout.width - SPACE.right;
-      return { stroke, digit, x, to: Math.min(end, right), how, on: end > right };
+      return { stroke, digit, x, to: Math.min(end, right), how: endReason, on: end > right };
     });
 
 /** Strings that are played at all, the highest first. */

@@ -11,21 +11,21 @@ import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useChangeSettings } from '../../api/settings.ts';
 
-const semitones = ({ string, semitones: by }: RetunedString): string =>
-  say('parts.semitones', { string, by: Math.abs(by), way: by > 0 ? 'up' : 'down' });
+const semitones = ({ string, semitones }: RetunedString): string =>
+  say('parts.semitones', { string, by: Math.abs(semitones), way: semitones > 0 ? 'up' : 'down' });
 
 /** What is done to the strings, and the caution where one is pulled tighter. */
 const Plan = ({ from, to }: { readonly from: Tuning; readonly to: Tuning }) => {
   if (from.pitches.length !== to.pitches.length)
     return <p className="text-soft">{say('parts.this-is-a-different-instrument-so')}</p>;
-  const { strings, tightenedStrings: tighter } = createRetunePlan(from, to);
+  const { strings, tightenedStrings } = createRetunePlan(from, to);
   if (strings.length === 0) return <p className="text-soft">{say('parts.the-guitar-is-already-in-this')}</p>;
   return (
     <>
       <p>{say('parts.retune', { strings: strings.map(semitones).join('; ') })}</p>
-      {tighter.length > 0 && (
+      {tightenedStrings.length > 0 && (
         <p className="finding finding-notable">
-          {say('parts.tighter', { count: tighter.length, strings: sayList(tighter.map(String)) })}
+          {say('parts.tighter', { count: tightenedStrings.length, strings: sayList(tightenedStrings.map(String)) })}
         </p>
       )}
     </>

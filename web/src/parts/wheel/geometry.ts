@@ -75,13 +75,13 @@ const GAP = 0.035;
 export const groupArcsOf = (pattern: Pattern, digits: Readonly<Record<string, Digit | null>>): readonly GroupArc[] => {
   const groups = computeStrokeGroups(pattern, digits);
   if (groups.length < 2) return [];
-  return groups.map(({ startTick: from, ticks, slotCount: slots }) => {
-    const [startAngle, endAngle] = [angleOf(pattern, from) - GAP, angleOf(pattern, from + ticks) - 3 * GAP];
+  return groups.map(({ startTick, ticks, slotCount }) => {
+    const [startAngle, endAngle] = [angleOf(pattern, startTick) - GAP, angleOf(pattern, startTick + ticks) - 3 * GAP];
     const path = drawArc({ startAngle, endAngle, innerRadius: WHEEL.arcs[1], outerRadius: WHEEL.arcs[0] }) ?? '';
     return {
-      key: from,
+      key: startTick,
       path,
-      label: String(Number(slots.toFixed(2))),
+      label: String(Number(slotCount.toFixed(2))),
       ...point((startAngle + endAngle) / 2, WHEEL.arcs[0] + 14),
     };
   });

@@ -1,5 +1,5 @@
 /** What the schools were called in the tablature of versions before 1.1. */
-const NAMES: Readonly<Record<string, string>> = {
+const LEGACY_SCHOOL_NAMES: Readonly<Record<string, string>> = {
   'one finger per string': 'one-per-string',
   'thumb and two fingers': 'three-finger',
   'thumb and index': 'thumb-index',
@@ -14,5 +14,5 @@ const NAMES: Readonly<Record<string, string>> = {
 };
 
 /** The key of the school a line of facts ends with, as earlier versions named it. */
-export const schoolNamedBefore = (facts: string): string | undefined =>
-  Object.entries(NAMES).find(([name]) => facts.endsWith(` · ${name}`))?.[1];
+export const findSchoolByLegacyName = (facts: string): string | undefined =>
+  Object.entries(LEGACY_SCHOOL_NAMES).find(([name]) => facts.endsWith(` · ${name}`))?.[1];

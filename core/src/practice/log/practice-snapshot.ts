@@ -1,6 +1,6 @@
-import { goOn, newStanding, type Stand } from './climb.ts';
-import type { LadderPlan } from './ladder/ladder.ts';
-import { normaliseEvents, type PracticeEvent } from './log/practice-event.ts';
+import { applyEvent, createLadderPosition, type LadderPosition } from './ladder-position.ts';
+import type { LadderPlan } from '../ladder/ladder.ts';
+import { normaliseEvents, type PracticeEvent } from './practice-event.ts';
 
 /** One day of practice on an item. */
 export interface PracticeDay {
@@ -14,7 +14,7 @@ export interface PracticeDay {
 }
 
 /** How attempts at one stage went. */
-export interface StageCount {
+export interface StageAttempts {
   readonly key: string;
   readonly clean: number;
   readonly slipped: number;
@@ -33,10 +33,10 @@ export interface ReviewDay {
  * gone through twice.
  */
 export interface PracticeSnapshot {
-  readonly stand: Stand;
+  readonly stand: LadderPosition;
   readonly days: readonly PracticeDay[];
   /** Attempts by stage, in the order the stages were first tried. */
-  readonly attempts: readonly StageCount[];
+  readonly attempts: readonly StageAttempts[];
   readonly reviews: readonly ReviewDay[];
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
@@ -44,14 +44,14 @@ export interface PracticeSnapshot {
 }
 
 /** Milliseconds in a day. */
-export const DAY = 24 * 60 * 60 * 1000;
+export const MILLISECONDS_PER_DAY = 24 * 60 * 60 * 1000;
 
 /** The stage of events that tell of a review. */
 export const REVIEW_STAGE = 'review';
 
 /** The snapshot of a log in which nothing has happened yet. */
-export const NOTHING_PRACTISED: PracticeSnapshot = {
-  stand: newStanding(),
+export const EMPTY_PRACTICE_SNAPSHOT: PracticeSnapshot = {
+  stand: createLadderPosition(),
   days: [],
   attempts: [],
   reviews: [],
@@ -83,7 +83,7 @@ const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
   attempts: counted(
     attempts,
     ({ key }) => key,
-    (key): StageCount => ({ key, clean: 0, slipped: 0 }),
+    (key): StageAttempts => ({ key, clean: 0, slipped: 0 }),
   ),
   reviews: counted(
     reviews,
@@ -94,7 +94,7 @@ const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
 
 const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, best: number | null): void => {
   const { kind, stage, minutes = 0, at } = event;
-  const number = Math.floor(at / DAY);
+  const number = Math.floor(at / MILLISECONDS_PER_DAY);
   const day = counters.days.at(number);
   day.minutes += minutes;
   if (best !== null) day.best = Math.max(day.best ?? 0, best);
@@ -115,11 +115,11 @@ export const foldPractice = (
   from: PracticeSnapshot,
   events: readonly PracticeEvent[],
 ): PracticeSnapshot => {
-  const stand: Stand = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
+  const stand: LadderPosition = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
   const counters = countersOf(from);
   let { last, discomfort } = from;
   for (const event of normaliseEvents(events)) {
-    count(counters, event, goOn(plan, stand, event));
+    count(counters, event, applyEvent(plan, stand, event));
     last = event.at;
     if (event.kind === 'discomfort') discomfort = event.at;
   }

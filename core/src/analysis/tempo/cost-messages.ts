@@ -1,10 +1,10 @@
 import { message, type Message } from '../../message/message.ts';
 import { fingerWord, actuatorOf, type Digit } from '../../pattern/index.ts';
-import { placeIn, type Score } from '../../score/index.ts';
+import { describeScorePosition, type Score } from '../../score/index.ts';
 import {
-  distanceFrom,
-  needOther,
-  needOwn,
+  distanceToHomeString,
+  minIntervalOtherActuator,
+  minIntervalSameActuator,
   classifyPickStringChange,
   type CostItem,
   type Fingering,
@@ -50,10 +50,12 @@ const pickCost = (task: FingeringTask, digits: Fingering, item: CostItem): Messa
 };
 
 /** Seconds a finger needs from one stroke to another, its own or another finger's. */
-export const secondsNeeded = (task: FingeringTask, digits: Fingering, { stroke, other }: CostItem): number => {
+export const getNeededSeconds = (task: FingeringTask, digits: Fingering, { stroke, other }: CostItem): number => {
   const [from, to] = [getPlacedStroke(task, digits, other ?? stroke), getPlacedStroke(task, digits, stroke)];
   const context = { school: task.school, hand: task.hand, strings: task.strings };
-  return actuatorOf(from.digit) === actuatorOf(to.digit) ? needOwn(from, to, context) : needOther(from, to, context);
+  return actuatorOf(from.digit) === actuatorOf(to.digit)
+    ? minIntervalSameActuator(from, to, context)
+    : minIntervalOtherActuator(from, to, context);
 };
 
 const easeCost = (digit: Digit): Message =>
@@ -68,7 +70,7 @@ const ruleCost = (digit: Digit, string: number): Message =>
     : message('cost.finger-on-thumb-string', { finger: fingerWord(digit), string });
 
 /** What a cost item says of its stroke, as a sentence of its own. */
-export const costMessage = (task: FingeringTask, digits: Fingering, item: CostItem): Message => {
+export const describeCost = (task: FingeringTask, digits: Fingering, item: CostItem): Message => {
   const digit = getDigit(digits, item.stroke);
   const string = getString(task, item.stroke);
   const [finger, other] = [fingerWord(digit), fingerWord(getDigit(digits, item.other))];
@@ -76,7 +78,7 @@ export const costMessage = (task: FingeringTask, digits: Fingering, item: CostIt
     case 'home':
       return message('cost.off-home', {
         finger,
-        distance: distanceFrom(string, task.school.home(digit, task.strings)),
+        distance: distanceToHomeString(string, task.school.home(digit, task.strings)),
       });
     case 'rule':
       return ruleCost(digit, string);
@@ -124,9 +126,9 @@ interface FingeredScore {
 }
 
 /** What sets a max tempo: who has to get from where to where. */
-export const limitMessage = ({ score, digits }: FingeredScore, need: TimedTransition): Message => {
+export const describeLimit = ({ score, digits }: FingeredScore, need: TimedTransition): Message => {
   const [first, second] = [score.strokes[need.from], score.strokes[need.to]];
-  const [from, to] = [placeIn(score, first?.at ?? 0), placeIn(score, second?.at ?? 0)];
+  const [from, to] = [describeScorePosition(score, first?.at ?? 0), describeScorePosition(score, second?.at ?? 0)];
   const finger = fingerWord(getDigit(digits, need.to));
   if (need.kind === 'touch') return message('limit.touch', { from });
   if (need.kind === 'other')

@@ -4,7 +4,7 @@ import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { DIGITS, digitSymbol, type Pattern } from '../../pattern/index.ts';
 import { ceilingFigure, listDigitsInOrder, explainDigit, analysePattern } from '../index.ts';
-import { costMessage } from './cost-wording.ts';
+import { describeCost } from './cost-messages.ts';
 
 const figure = (text: string, school: string, more: Partial<Pattern> = {}): Pattern => ({
   ...valueOrThrow(parseStringNotation(text, { subdivision: 4, school, tempo: 120 })).pattern,
@@ -20,7 +20,7 @@ const said = (pattern: Pattern, digits: Fingering, family: CostCategory): readon
   const task = createTaskFromPattern(pattern);
   return listCostItems(task, digits)
     .filter((item) => item.category === family && item.amount > 0)
-    .map((item) => sayMessage(costMessage(task, digits, item)));
+    .map((item) => sayMessage(describeCost(task, digits, item)));
 };
 
 describe('a cost is said in a teacher’s words', () => {
@@ -91,7 +91,7 @@ describe('a cost is said in a teacher’s words', () => {
         ))
           expect(
             sayMessage(
-              costMessage(
+              describeCost(
                 task,
                 pattern.strokes.map(() => digit),
                 item,
@@ -114,17 +114,17 @@ describe('why a digit, and why not another', () => {
   };
 
   test('where the finger is at home, that is the reason; the next best is dearer by what is said', () => {
-    const { digit, reason, runnerUp: next, position: where } = why('5 3 2 1', 'one-per-string', 1);
-    expect({ digit, where: sayMessage(where) }).toEqual({ digit: 'i', where: 'beat 1 e, string 3' });
+    const { digit, reason, runnerUp, position } = why('5 3 2 1', 'one-per-string', 1);
+    expect({ digit, where: sayMessage(position) }).toEqual({ digit: 'i', where: 'beat 1 e, string 3' });
     expect(sayMessage(reason)).toBe('The index finger is at home on string 3 and has had time to recover.');
-    expect(next?.digit).not.toBe('i');
-    expect(next?.against.code).toMatch(/^cost\./);
+    expect(runnerUp?.digit).not.toBe('i');
+    expect(runnerUp?.against.code).toMatch(/^cost\./);
   });
 
   test('in strict alternation the other way is a fault in itself', () => {
-    const { digit, runnerUp: next } = why('3 3 3 3', 'alternate', 1);
+    const { digit, runnerUp } = why('3 3 3 3', 'alternate', 1);
     expect(digit).toBe('up');
-    expect(next).toEqual({ digit: 'down', against: { code: 'cost.pick-same-direction' } });
+    expect(runnerUp).toEqual({ digit: 'down', against: { code: 'cost.pick-same-direction' } });
   });
 });
 

@@ -1,11 +1,11 @@
-import type { LadderPlan } from './ladder/ladder.ts';
-import type { PracticeEvent } from './log/practice-event.ts';
+import type { LadderPlan } from '../ladder/ladder.ts';
+import type { PracticeEvent } from './practice-event.ts';
 
 /** Slips without half a gate between them that lead back, how far, and how clean gates have to be to skip one (est.). */
-const RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;
+const PROGRESS_RULES = { slips: 3, back: 2, gatesToSkip: 2 } as const;
 
 /** Where somebody stands while a log is gone through. */
-export interface Stand {
+export interface LadderPosition {
   stage: number;
   step: number;
   streak: number;
@@ -19,49 +19,52 @@ export interface Stand {
 /**
  * Clean times in a row that pass the step at hand; 0 where the stage is done once.
  * @example
- * gateAtHand({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
+ * getRequiredStreak({ target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [60] }] }, { stage: 0, step: 0 }) // => 5
  */
-export const gateAtHand = (plan: LadderPlan, { stage, step }: Pick<Stand, 'stage' | 'step'>): number => {
+export const getRequiredStreak = (
+  plan: LadderPlan,
+  { stage, step }: Pick<LadderPosition, 'stage' | 'step'>,
+): number => {
   const { gate = 0, tempos = [] } = plan.stages[stage] ?? {};
   // Ten a step on the way, five at the top.
   return gate > 5 && tempos.length > 1 && step === tempos.length - 1 ? 5 : gate;
 };
 
-const passStage = (plan: LadderPlan, now: Stand, at: number): void => {
+const passStage = (plan: LadderPlan, now: LadderPosition, at: number): void => {
   const key = plan.stages[now.stage]?.key;
   if (key !== undefined) now.passed.push({ key, at });
   now.stage += 1;
   now.step = 0;
 };
 
-const passGate = (plan: LadderPlan, now: Stand, at: number): void => {
+const completeStep = (plan: LadderPlan, now: LadderPosition, at: number): void => {
   const steps = plan.stages[now.stage]?.tempos.length ?? 0;
   now.streak = 0;
   now.slips = 0;
   now.clean += 1;
-  const skip = steps > 1 && now.clean >= RULES.gatesToSkip && now.step + 2 < steps ? 2 : 1;
+  const skip = steps > 1 && now.clean >= PROGRESS_RULES.gatesToSkip && now.step + 2 < steps ? 2 : 1;
   if (skip === 2) now.clean = 0;
   if (now.step + 1 < steps) now.step += skip;
   else passStage(plan, now, at);
 };
 
-const slip = (plan: LadderPlan, now: Stand, at: number): void => {
-  const half = now.streak * 2 >= gateAtHand(plan, now);
+const recordMiss = (plan: LadderPlan, now: LadderPosition, at: number): void => {
+  const half = now.streak * 2 >= getRequiredStreak(plan, now);
   now.slips = half ? 1 : now.slips + 1;
   now.streak = 0;
   now.clean = 0;
-  if (now.slips < RULES.slips) return;
+  if (now.slips < PROGRESS_RULES.slips) return;
   now.slips = 0;
   now.fallbacks.push(at);
-  now.step = Math.max(0, now.step - RULES.back);
+  now.step = Math.max(0, now.step - PROGRESS_RULES.back);
 };
 
 /** Whether an attempt is at the stage and the tempo at hand; others count for the log alone. */
-const isAtHand = ({ stages }: LadderPlan, { stage, step }: Stand, event: PracticeEvent): boolean =>
+const isCurrentStep = ({ stages }: LadderPlan, { stage, step }: LadderPosition, event: PracticeEvent): boolean =>
   stages[stage]?.key === event.stage && stages[stage]?.tempos[step] === event.tempo;
 
 /** Takes a stage as learnt, and all before it: the teacher's to say. */
-const passThrough = (plan: LadderPlan, now: Stand, event: PracticeEvent): void => {
+const markStagesLearned = (plan: LadderPlan, now: LadderPosition, event: PracticeEvent): void => {
   const index = plan.stages.findIndex(({ key }) => key === event.stage);
   while (index >= 0 && now.stage <= index) passStage(plan, now, event.at);
   now.streak = 0;
@@ -69,13 +72,13 @@ const passThrough = (plan: LadderPlan, now: Stand, event: PracticeEvent): void =
 };
 
 /** Ends the stage at hand where it is one without attempts; any other has its gate. */
-const finishStage = (plan: LadderPlan, now: Stand, event: PracticeEvent): void => {
+const finishStage = (plan: LadderPlan, now: LadderPosition, event: PracticeEvent): void => {
   const stage = plan.stages[now.stage];
-  if (stage?.key === event.stage && stage?.gate === 0) passThrough(plan, now, event);
+  if (stage?.key === event.stage && stage?.gate === 0) markStagesLearned(plan, now, event);
 };
 
 /** Where everybody stands at first. */
-export const newStanding = (): Stand => ({
+export const createLadderPosition = (): LadderPosition => ({
   stage: 0,
   step: 0,
   streak: 0,
@@ -86,14 +89,14 @@ export const newStanding = (): Stand => ({
 });
 
 /** Goes on by an event; says the tempo a gate was passed at, if one was. */
-export const goOn = (plan: LadderPlan, now: Stand, event: PracticeEvent): number | null => {
-  if (event.kind === 'passed') passThrough(plan, now, event);
+export const applyEvent = (plan: LadderPlan, now: LadderPosition, event: PracticeEvent): number | null => {
+  if (event.kind === 'passed') markStagesLearned(plan, now, event);
   if (event.kind === 'done') finishStage(plan, now, event);
-  if (!isAtHand(plan, now, event)) return null;
-  if (event.kind === 'slipped') slip(plan, now, event.at);
+  if (!isCurrentStep(plan, now, event)) return null;
+  if (event.kind === 'slipped') recordMiss(plan, now, event.at);
   if (event.kind !== 'clean') return null;
   now.streak += 1;
-  if (now.streak < gateAtHand(plan, now)) return null;
-  passGate(plan, now, event.at);
+  if (now.streak < getRequiredStreak(plan, now)) return null;
+  completeStep(plan, now, event.at);
   return event.tempo ?? null;
 };

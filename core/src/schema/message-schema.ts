@@ -1,6 +1,6 @@
 import { message, type Message } from '../message/index.ts';
-import { withRefinement, type Schema } from '../schema/field.ts';
-import { isStorableText } from '../schema/text-limits.ts';
+import { withRefinement, type Schema } from './field.ts';
+import { isStorableText } from './text-limits.ts';
 import { createProblem, type Problem } from '../errors/index.ts';
 
 /** The longest code and text of a message, the values it takes, and how deep messages may lie in one another. */
@@ -12,9 +12,10 @@ const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
 const isShortText = (value: unknown, most: number): boolean =>
   typeof value === 'string' && value.length <= most && isStorableText(value);
 
-const isValue = (value: unknown, depth: number): boolean => {
+const isMessageValue = (value: unknown, depth: number): boolean => {
   if (typeof value === 'number') return Number.isFinite(value);
-  if (Array.isArray(value)) return value.length <= MESSAGE_LIMITS.values && value.every((one) => isValue(one, depth));
+  if (Array.isArray(value))
+    return value.length <= MESSAGE_LIMITS.values && value.every((one) => isMessageValue(one, depth));
   return isShortText(value, MESSAGE_LIMITS.text) || isMessage(value, depth);
 };
 
@@ -30,13 +31,16 @@ export const isMessage = (value: unknown, depth = 0): value is Message => {
   const values = Object.entries(params);
   return (
     values.length <= MESSAGE_LIMITS.values &&
-    values.every(([name, one]) => isShortText(name, MESSAGE_LIMITS.code) && isValue(one, depth + 1))
+    values.every(([name, one]) => isShortText(name, MESSAGE_LIMITS.code) && isMessageValue(one, depth + 1))
   );
 };
 
-const anything = (schema: Schema<unknown>['schema']): Schema<unknown> => ({ check: () => undefined, schema });
+const createUncheckedSchema = (schema: Schema<unknown>['schema']): Schema<unknown> => ({
+  check: () => undefined,
+  schema,
+});
 
-const messageProblem = (path: string): Problem =>
+const createMessageProblem = (path: string): Problem =>
   createProblem('field-wrong', { where: path, problem: message('field.message') });
 
 const SCHEMA = {
@@ -47,6 +51,7 @@ const SCHEMA = {
 };
 
 /** A text of the catalogue with its values, as data. */
-export const messageField: Schema<Message> = withRefinement(anything(SCHEMA) as Schema<Message>, (value, path) =>
-  isMessage(value) ? [] : [messageProblem(path)],
+export const messageSchema: Schema<Message> = withRefinement(
+  createUncheckedSchema(SCHEMA) as Schema<Message>,
+  (value, path) => (isMessage(value) ? [] : [createMessageProblem(path)]),
 );

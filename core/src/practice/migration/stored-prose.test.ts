@@ -1,6 +1,12 @@
 import { saySentence } from '@fleet-wren/wording';
-import { isMessage } from '../fields/index.ts';
-import { causeFromProse, headlineFromProse, planFromProse, saidFromProse, wayFromProse } from './index.ts';
+import { isMessage } from '../../schema/index.ts';
+import {
+  migrateLimitReason,
+  migrateTakeHeadline,
+  migrateLadderPlan,
+  migrateLogText,
+  migratePracticeMethod,
+} from '../index.ts';
 
 /** Names of stages as earlier versions stored them, and what they are called now. */
 const STAGES: readonly (readonly [before: string, now: string])[] = [
@@ -24,7 +30,7 @@ const STAGES: readonly (readonly [before: string, now: string])[] = [
 ];
 
 test.each(STAGES)('the stage “%s” is “%s” now', (before, now) => {
-  const [stage] = planFromProse({
+  const [stage] = migrateLadderPlan({
     target: 60,
     stages: [{ key: 'a', name: before, gate: 5, tempos: [] }],
   }).stages;
@@ -34,12 +40,12 @@ test.each(STAGES)('the stage “%s” is “%s” now', (before, now) => {
 
 test('a name of the teacher’s own stays, and what is in codes stays as it is', () => {
   const plan = { target: 60, stages: [{ key: 'own-1', name: 'For the concert', gate: 5, tempos: [60] }] };
-  expect(planFromProse(plan)).toEqual(plan);
-  const coded = planFromProse({
+  expect(migrateLadderPlan(plan)).toEqual(plan);
+  const coded = migrateLadderPlan({
     target: 60,
     stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [] }],
   });
-  expect(planFromProse(coded)).toEqual(coded);
+  expect(migrateLadderPlan(coded)).toEqual(coded);
 });
 
 test.each([
@@ -60,15 +66,15 @@ test.each([
     'The index finger touching the harmonic and playing (beat 3)',
   ],
 ])('the cause “%s” says the same', (before, now) => {
-  const cause = causeFromProse(before);
+  const cause = migrateLimitReason(before);
   expect(cause && saySentence(cause)).toBe(now);
 });
 
 test('what is no sentence of the program is none of its codes', () => {
-  expect(causeFromProse('because')).toBeNull();
-  expect(headlineFromProse('A good take')).toBeNull();
-  expect(wayFromProse('by ear')).toBe('by ear');
-  expect(wayFromProse('slowly until clean, then faster')).toBe('slow');
+  expect(migrateLimitReason('because')).toBeNull();
+  expect(migrateTakeHeadline('A good take')).toBeNull();
+  expect(migratePracticeMethod('by ear')).toBe('by ear');
+  expect(migratePracticeMethod('slowly until clean, then faster')).toBe('slow');
 });
 
 test.each([
@@ -89,13 +95,13 @@ test.each([
     'Beat 2: the index finger is louder than the same note elsewhere, with no accent written; it has just changed strings.',
   ],
 ])('in a log, “%s” says the same', (before, now) => {
-  const { said, text } = saidFromProse(`3 of 4 times through clean, at 80 a minute. ${before}`);
+  const { said, text } = migrateLogText(`3 of 4 times through clean, at 80 a minute. ${before}`);
   expect(text).toBeUndefined();
   expect(said.map(saySentence)).toEqual(['3 of 4 passes clean at 80 bpm', now]);
 });
 
 test('a log keeps what it does not know as it was written', () => {
-  expect(saidFromProse('Well done. The ring comes 18 ms late.')).toMatchObject({
+  expect(migrateLogText('Well done. The ring comes 18 ms late.')).toMatchObject({
     said: [{ code: 'take.finger-off-time' }],
     text: 'Well done.',
   });

@@ -4,8 +4,8 @@ import {
   type Fingering,
   type StrokeEvent,
   type FingeringTask,
-} from '../fingering/index.ts';
-import { actuatorOf, type Digit } from '../pattern/index.ts';
+} from '../../fingering/index.ts';
+import { actuatorOf, type Digit } from '../../pattern/index.ts';
 
 /** Events after one whose cost it can touch. */
 const REACH = 3;
@@ -26,7 +26,7 @@ const within = (
 };
 
 /** What a fingering costs at the events that a change at one of them can touch. */
-export const itemsAround = (
+export const listCostItemsAround = (
   task: FingeringTask,
   events: readonly StrokeEvent[],
   digits: Fingering,
@@ -35,11 +35,14 @@ export const itemsAround = (
   within(task, events, at, 0, REACH).flatMap((index) => listEventCostItems(task, events, digits, index));
 
 /** The strokes of the events near one, itself among them. */
-export const strokesNear = (task: FingeringTask, events: readonly StrokeEvent[], at: number): readonly number[] =>
-  within(task, events, at, -REACH, REACH).flatMap((index) => events[index]?.strokes ?? []);
+export const listNeighbouringStrokes = (
+  task: FingeringTask,
+  events: readonly StrokeEvent[],
+  at: number,
+): readonly number[] => within(task, events, at, -REACH, REACH).flatMap((index) => events[index]?.strokes ?? []);
 
 /** The fingers that could play a stroke in place of the one that does, while the rest stays as it is. */
-export const otherFingers = (
+export const listOtherDigits = (
   task: FingeringTask,
   event: StrokeEvent,
   digits: Fingering,
@@ -61,5 +64,5 @@ export const otherFingers = (
 };
 
 /** A fingering with another finger on one stroke. */
-export const withFinger = (digits: Fingering, index: number, digit: Digit): Fingering =>
+export const substituteDigit = (digits: Fingering, index: number, digit: Digit): Fingering =>
   digits.map((old, place) => (place === index ? digit : old));

@@ -1,6 +1,6 @@
-import { message, type Label, type Message } from '../message/index.ts';
-import { fingerName, fingerWord, type Actuator } from '../pattern/index.ts';
-import type { LadderPlan, PlannedStage, PracticeMethod } from './ladder/ladder.ts';
+import { message, type Label, type Message } from '../../message/index.ts';
+import { fingerName, fingerWord, type Actuator } from '../../pattern/index.ts';
+import type { LadderPlan, PlannedStage, PracticeMethod } from '../ladder/ladder.ts';
 
 /**
  * Practice as versions before 1.1 stored it: names of stages, causes and what was heard of takes as English sentences. They are
@@ -216,9 +216,9 @@ const stageName = (name: Label): Label => (typeof name === 'string' ? (firstRead
 /**
  * What limits a stage, from the sentence that was stored; null for one that says nothing known.
  * @example
- * causeFromProse('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // => 'limit.same-string'
+ * migrateLimitReason('m on string 2 again, beat 1 to beat 2: needs 0.23 s, has 0.50 s at 60').code // => 'limit.same-string'
  */
-export const causeFromProse = (cause: string): Message | null => firstRead(CAUSES, cause) ?? null;
+export const migrateLimitReason = (cause: string): Message | null => firstRead(CAUSES, cause) ?? null;
 
 interface StoredStage extends Omit<PlannedStage, 'cause'> {
   readonly cause?: string | Message | null;
@@ -227,15 +227,15 @@ interface StoredStage extends Omit<PlannedStage, 'cause'> {
 const stageFromProse = ({ cause, ...stage }: StoredStage): PlannedStage => ({
   ...stage,
   name: stageName(stage.name),
-  ...(cause === undefined ? {} : { cause: typeof cause === 'string' ? causeFromProse(cause) : cause }),
+  ...(cause === undefined ? {} : { cause: typeof cause === 'string' ? migrateLimitReason(cause) : cause }),
 });
 
 /**
  * A plan with the names and causes of its stages as codes, whichever version stored it.
  * @example
- * planFromProse({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }] }).stages[0].name.code // => 'stage.tempo.name'
+ * migrateLadderPlan({ target: 60, stages: [{ key: 'tempo', name: 'Up to tempo', gate: 5, tempos: [60] }] }).stages[0].name.code // => 'stage.tempo.name'
  */
-export const planFromProse = (
+export const migrateLadderPlan = (
   plan: Omit<LadderPlan, 'stages'> & { readonly stages: readonly StoredStage[] },
 ): LadderPlan => ({ ...plan, stages: plan.stages.map(stageFromProse) });
 
@@ -247,19 +247,20 @@ const WAYS_BEFORE: Readonly<Record<string, PracticeMethod>> = {
 /**
  * The practice method a stored text names; any other value stays what it is.
  * @example
- * wayFromProse('short bursts early') // => 'bursts'
+ * migratePracticeMethod('short bursts early') // => 'bursts'
  */
-export const wayFromProse = (way: unknown): unknown => (typeof way === 'string' ? (WAYS_BEFORE[way] ?? way) : way);
+export const migratePracticeMethod = (way: unknown): unknown =>
+  typeof way === 'string' ? (WAYS_BEFORE[way] ?? way) : way;
 
 /**
  * The headline of a take from the sentence that was stored; null for any other.
  * @example
- * headlineFromProse('3 of 4 times through clean, at 80 a minute').params // => { clean: 3, passes: 4, tempo: 80 }
+ * migrateTakeHeadline('3 of 4 times through clean, at 80 a minute').params // => { clean: 3, passes: 4, tempo: 80 }
  */
-export const headlineFromProse = (headline: string): Message | null => firstRead(HEADLINES, headline) ?? null;
+export const migrateTakeHeadline = (headline: string): Message | null => firstRead(HEADLINES, headline) ?? null;
 
 /** What an entry of the log says by itself, and what is left of its text. */
-export interface SaidInLog {
+export interface MigratedLogText {
   readonly said: readonly Message[];
   readonly text?: string;
 }
@@ -267,9 +268,9 @@ export interface SaidInLog {
 /**
  * What was heard of a take, from the text a log kept of it; sentences that are not known stay text.
  * @example
- * saidFromProse('3 of 4 times through clean, at 80 a minute. The ring comes 18 ms late.').said.length // => 2
+ * migrateLogText('3 of 4 times through clean, at 80 a minute. The ring comes 18 ms late.').said.length // => 2
  */
-export const saidFromProse = (text: string): SaidInLog => {
+export const migrateLogText = (text: string): MigratedLogText => {
   const sentences = text.split(/\.(?: |$)/).filter((sentence) => sentence !== '');
   const read = sentences.map((sentence) => ({ sentence, said: firstRead(HEARD, sentence) }));
   const left = read.flatMap(({ sentence, said }) => (said ? [] : [`${sentence}.`])).join(' ');

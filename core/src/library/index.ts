@@ -1,0 +1,1 @@
+export { PATTERN_LIBRARY, describeCounts, type LibraryPattern } from './pattern-library.ts';

@@ -1,1 +1,0 @@
-export { PATTERN_LIBRARY, countsAloud, type LibraryPattern } from '../library/pattern-library.ts';
