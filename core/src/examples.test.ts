@@ -36,12 +36,12 @@ test.each(examples)('$file: $expression', ({ expression, expected }) => {
 
 /** Functions that take other functions or parsers, and so cannot be called in a line. */
 const WITHOUT: readonly string[] = [
-  'readMusicXmlText',
-  'readMusicXmlMusic',
-  'readAnyFile',
-  'readAnySong',
-  'readFileMusic',
-  'unpackerOf',
+  'importMusicXml',
+  'parseMusicXmlText',
+  'importPattern',
+  'importSong',
+  'parseFile',
+  'createUnzipper',
 ];
 
 const isPlain = (name: string): boolean =>

@@ -40,7 +40,7 @@ const listRemedies = (stopped: number, node: HarmonicNode, frets: number): reado
 /**
  * The harmonic of one string at a node.
  * @example
- * computeHarmonicPoint(createPattern('P').instrument, { string: 6, stopped: 3 }, findNodeAtFret(12)).touch // => 15
+ * computeHarmonicPoint(createPattern('P').instrument, { string: 6, stoppedFret: 3 }, findNodeAtFret(12)).touchFret // => 15
  */
 export const computeHarmonicPoint = (
   instrument: Instrument,
@@ -66,7 +66,7 @@ export const computeHarmonicPoint = (
 /**
  * The octave harmonics over a shape, from the lowest string up; muted strings have none.
  * @example
- * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touch }) => touch).join(' ') // => '15 14 12 12 12 15'
+ * computeHarmonicPoints(createPattern('P').instrument, { chord: 'G', frets: [3, 2, 0, 0, 0, 3] }).map(({ touchFret }) => touchFret).join(' ') // => '15 14 12 12 12 15'
  */
 export const computeHarmonicPoints = (
   instrument: Instrument,

@@ -23,7 +23,7 @@ export const midiToPitchClass = (midi: number): number => ((midi % 12) + 12) % 1
 /**
  * Note name of a MIDI note number, without and with its octave (middle C = C4 = 60).
  * @example
- * formatNoteName(40) // => 'E2'
+ * midiToNoteName(40) // => 'E2'
  */
 export const midiToNoteName = (midi: number): string =>
   `${SHARP_NAMES[midiToPitchClass(midi)]}${Math.floor(midi / 12) - 1}`;

@@ -135,7 +135,7 @@ const shuffle = <T>(items: readonly T[], random: RandomSource): readonly T[] => 
 /**
  * How many of the examples a school fingers as wanted.
  * @example
- * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), wanted: ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
+ * countMatchedExamples([{ task: createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), target: ['p', 'i', 'm', 'i'] }], resolveSchoolOrThrow({ school: 'one-per-string' })) // => 1
  */
 export const countMatchedExamples = (examples: readonly TrainingExample[], school: School): number =>
   examples.filter(({ task, target }) => {

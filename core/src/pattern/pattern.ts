@@ -200,7 +200,7 @@ export const isDeepEqual = (a: unknown, b: unknown): boolean => {
 /**
  * Whether two patterns say the same, whatever order their fields were stored in.
  * @example
- * isSamePattern(createPattern('Roll'), { ...newPattern('Roll') }) // => true
+ * isSamePattern(createPattern('Roll'), { ...createPattern('Roll') }) // => true
  */
 export const isSamePattern = (a: Pattern, b: Pattern): boolean => isDeepEqual(a, b);
 

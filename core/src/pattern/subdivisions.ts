@@ -44,7 +44,7 @@ export const listSubdivisionSlots = (pattern: Cut): readonly SubdivisionSlot[] =
 /**
  * How a part of a beat is counted aloud.
  * @example
- * countStrokes(createPattern('P'), listSubdivisionSlots(createPattern('P'))[2]) // => '&'
+ * formatCount(createPattern('P'), listSubdivisionSlots(createPattern('P'))[2]) // => '&'
  */
 export const formatCount = ({ metre }: Pick<Pattern, 'metre'>, { beat, part, parts }: SubdivisionSlot): string =>
   formatSpokenCount(beat % metre.beats, part, parts);

@@ -30,7 +30,7 @@ export const describeScorePosition = (score: Pick<Score, 'bars'>, at: number): M
 /**
  * The chord a stroke is played on.
  * @example
- * chordOf(flattenScore(createPattern('P')), { chord: 0 }) // => 'C'
+ * chordOfStroke(flattenScore(createPattern('P')), { chord: 0 }) // => 'C'
  */
 export const chordOfStroke = ({ chords }: Pick<Score, 'chords'>, { chord }: Pick<ScoreStroke, 'chord'>): string =>
   chords[chord]?.voicing.chord ?? '';

@@ -18,7 +18,7 @@ export const findLastIndexAtOrBefore = (sorted: readonly { readonly at: number }
 /**
  * The last of some things, sorted by `at`, that is not after a tick; the first where all are.
  * @example
- * findPreviousStroke([{ at: 0 }, { at: 10 }], 7).at // => 0
+ * findLastAtOrBefore([{ at: 0 }, { at: 10 }], 7).at // => 0
  */
 export const findLastAtOrBefore = <T extends { readonly at: number }>(sorted: readonly T[], at: number): T =>
   sorted[findLastIndexAtOrBefore(sorted, at)] as T;

@@ -92,7 +92,7 @@ export const listPlaybackNotes = (
 /**
  * The clicks of one time through a score: one a beat, or one for each part a beat is cut in.
  * @example
- * listMetronomeClicks(flattenScore(createPattern('Roll'))).filter((click) => click.accent).length // => 1
+ * listMetronomeClicks(flattenScore(createPattern('Roll'))).filter((click) => click.isAccented).length // => 1
  */
 export const listMetronomeClicks = (score: Score, divided = false): readonly MetronomeClick[] =>
   score.beats

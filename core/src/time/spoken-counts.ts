@@ -41,7 +41,7 @@ export interface BarPosition {
 /**
  * Splits a tick into bar, beat and the rest.
  * @example
- * tickToBarPosition({ beats: 4, unit: 4 }, 3360 + 840 + 210) // => { bar: 2, beat: 2, past: 210 }
+ * tickToBarPosition({ beats: 4, unit: 4 }, 3360 + 840 + 210) // => { bar: 2, beat: 2, ticksPastBeat: 210 }
  */
 export const tickToBarPosition = (metre: Metre, at: number): BarPosition => {
   const inBar = at % ticksPerBar(metre);

@@ -37,7 +37,7 @@ export interface ConstraintMaxTempo extends MaxTempo {
 /**
  * The tempo ceilings by constraint: one for each digit that plays twice, one for two digits in turn; lowest first.
  * @example
- * computeMaxTempoByConstraint(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ striker }) => striker ?? 'in turn').sort().join(' ') // => 'i in turn m p'
+ * computeMaxTempoByConstraint(80, computeTimedTransitions(createTaskFromPattern(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i'])).map(({ actuator }) => actuator ?? 'in turn').sort().join(' ') // => 'i in turn m p'
  */
 export const computeMaxTempoByConstraint = (
   tempo: number,

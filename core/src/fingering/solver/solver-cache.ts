@@ -23,7 +23,7 @@ export interface FingeringCache extends EvaluationCache {
 /**
  * A memory for a row of tasks that are edits of one another.
  * @example
- * createFingeringCache().tally.worked // => 0
+ * createFingeringCache().statistics.computed // => 0
  */
 export const createFingeringCache = (): FingeringCache => {
   const tally = { steps: 0, computed: 0 };

@@ -24,7 +24,7 @@ const LIMITS = { span: 4, grasps: 40 } as const;
 /**
  * All places of a pitch on a neck.
  * @example
- * groupByScorePosition(createPattern('P').instrument, 64).length // => 5
+ * listPositionsOfPitch(createPattern('P').instrument, 64).length // => 5
  */
 export const listPositionsOfPitch = (instrument: Instrument, midi: number): readonly FretboardPosition[] =>
   Array.from({ length: stringCount(instrument) }, (_, index) => index + 1)

@@ -38,7 +38,7 @@ export const predictCleanProbability = ({ mean }: AbilityEstimate, strain: numbe
  * The ability after an attempt: a Gaussian step with the curvature of the logistic likelihood (one Newton step of the
  * Laplace approximation, as rating systems take it: Glickman, Applied Statistics 48(3), 1999, from memory).
  * @example
- * updateAbility(PRIOR_ABILITY, { strain: 0.9, clean: true }).mean > PRIOR_ABILITY.mean // => true
+ * updateAbility(PRIOR_ABILITY, { strain: 0.9, isClean: true }).mean > PRIOR_ABILITY.mean // => true
  */
 export const updateAbility = (ability: AbilityEstimate, { strain, isClean }: PracticeAttempt): AbilityEstimate => {
   const chance = predictCleanProbability(ability, strain);

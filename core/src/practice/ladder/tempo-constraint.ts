@@ -41,7 +41,7 @@ export const describeConstraint = (constraint: TempoConstraint): Message => {
 /**
  * How much longer a hand takes in a constraint than an able adult's: 1 is as long.
  * @example
- * computeTempoRatios(ABLE_ADULT_HAND, 'i m') // => 1
+ * computeTimeFactor(ABLE_ADULT_HAND, 'i m') // => 1
  */
 export const computeTimeFactor = (
   { scale, times }: Pick<HandProfile, 'scale' | 'times'>,

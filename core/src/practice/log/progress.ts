@@ -83,7 +83,7 @@ export const computeProgress = (plan: LadderPlan, events: readonly PracticeEvent
 /**
  * How an item stands by a snapshot of its log.
  * @example
- * progressAt({ target: 60, stages: [] }, NOTHING_PRACTISED).last // => null
+ * progressAt({ target: 60, stages: [] }, EMPTY_PRACTICE_SNAPSHOT).last // => null
  */
 export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSnapshot): PracticeProgress => ({
   stage: stand.stage,

@@ -36,7 +36,7 @@ describe('what is said of a song', () => {
 
   test('the order of learning reaches every bar, the most bars for the least strain first', () => {
     const order = computeLearningOrder(study.motifs);
-    expect(order.at(-1)).toMatchObject({ reached: 8, of: 8 });
+    expect(order.at(-1)).toMatchObject({ playableBars: 8, totalBars: 8 });
     const [first] = order;
     expect(study.motifs[first?.motif ?? 0]?.bars.length).toBe(Math.max(...study.motifs.map(({ bars }) => bars.length)));
   });

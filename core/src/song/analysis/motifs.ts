@@ -97,7 +97,7 @@ const computeLearningCost = (motifs: readonly Motif[], index: number, known: Rea
  * The order in which to learn a song's motifs: each time the one that brings the most bars for the least strain, a
  * likeness to one that is known counting in its favour.
  * @example
- * computeLearningOrder(analyseSong(createSong('Song')).motifs)[0].reached // => 4
+ * computeLearningOrder(analyseSong(createSong('Song')).motifs)[0].playableBars // => 4
  */
 export const computeLearningOrder = (motifs: readonly Motif[]): readonly LearningStep[] => {
   const totalBars = motifs.reduce((sum, { bars }) => sum + bars.length, 0);

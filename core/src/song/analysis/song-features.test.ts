@@ -33,7 +33,7 @@ describe('a lick moved to the next chord', () => {
   test('from C to D every note goes two frets up; the open ones with it', () => {
     const song = songOf('| C | D |');
     const shifted = valueOrThrow(moveLick(song, 0));
-    expect(shifted).toMatchObject({ by: 2, from: 'C', to: 'D', lost: [] });
+    expect(shifted).toMatchObject({ fretShift: 2, from: 'C', to: 'D', droppedStrokes: [] });
     const before = expandSong(song).pattern.strokes.filter(({ id }) => id.startsWith('0/'));
     const after = expandSong(edited(song, shifted.edit)).pattern.strokes.filter(({ id }) => id.startsWith('1/'));
     expect(after.map(({ string, fret }) => [string, fret])).toEqual(

@@ -67,7 +67,7 @@ const replaceEnding = (
 /**
  * The edit that gives a place other bars.
  * @example
- * createSetBarsEdit(createSong('Song'), 'section-1', []).kind // => 'applyBars'
+ * createSetBarsEdit(createSong('Song'), 'section-1', []).kind // => 'setBars'
  */
 export const createSetBarsEdit = ({ form }: Pick<Song, 'form'>, place: string, bars: readonly Bar[]): SongEdit => {
   const ending = parseEndingLocation(place);

@@ -13,7 +13,7 @@ export interface SongExport {
 /**
  * A song as it is played, with the names of its sections where they begin and its words, for tablature, scores and MIDI.
  * @example
- * prepareSongExport(createSong('Song')).said.sections.get(0) // => 'A'
+ * prepareSongExport(createSong('Song')).annotations.sections.get(0) // => 'A'
  */
 export const prepareSongExport = (song: Song): SongExport => {
   const written = expandSong(song);

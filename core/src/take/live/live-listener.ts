@@ -96,7 +96,7 @@ const countPassesInWindow = (seconds: number, cycleSeconds: number): number =>
  * clean as soon as it is over. Samples come at `TAKE.sampleRate` a second in pieces of any length; what is said does not depend
  * on how they are cut. The tempo may be up to a third beside what is asked, the player may stop and begin again.
  * @example
- * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).hear(new Float32Array(9000)) // => []
+ * new LiveListener(flattenScore(valueOrThrow(parseStringNotation('5 3 2 3')).pattern), ['p', 'i', 'm', 'i']).push(new Float32Array(9000)) // => []
  */
 export class LiveListener {
   private readonly onePassReference: TakeReference;

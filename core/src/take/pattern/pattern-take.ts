@@ -26,7 +26,7 @@ export interface PatternReference {
 /**
  * A pattern as a take of it goes.
  * @example
- * createPatternReference(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).score.cyclic // => true
+ * createPatternReference(valueOrThrow(parseStringNotation('5 3 2 3')).pattern).score.loop // => true
  */
 export const createPatternReference = (pattern: Pattern, hand?: HandProfile): PatternReference => {
   const cyclic = { ...pattern, cyclic: true };
