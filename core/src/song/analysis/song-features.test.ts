@@ -43,7 +43,7 @@ describe('a lick moved to the next chord', () => {
 
   test('what falls off the neck the short way goes the long way', () => {
     // From A (open strings) a tone down to G there is no fret below the nut: ten frets up all of it fits.
-    expect(valueOrThrow(moveLick(songOf('| A | G |'), 0))).toMatchObject({ by: 10, lost: [] });
+    expect(valueOrThrow(moveLick(songOf('| A | G |'), 0))).toMatchObject({ fretShift: 10, droppedStrokes: [] });
   });
 
   test('what no longer fits on a short neck is named with the fret it would need', () => {
