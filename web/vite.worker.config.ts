@@ -27,7 +27,7 @@ export default defineConfig({
     copyPublicDir: false,
     reportCompressedSize: false,
     rollupOptions: {
-      input: fileURLToPath(new URL('src/practice-worker/worker.ts', import.meta.url)),
+      input: fileURLToPath(new URL('src/service-worker/service-worker.ts', import.meta.url)),
       output: { format: 'iife', entryFileNames: 'practice-worker.js' },
     },
   },

@@ -40,7 +40,7 @@ const listRemedies = (stopped: number, node: HarmonicNode, frets: number): reado
 /**
  * The harmonic of one string at a node.
  * @example
- * computeHarmonicPoint(createPattern('P').instrument, { string: 6, stoppedFret: 3 }, findNodeAtFret(12)).touchFret // => 15
+ * computeHarmonicPoint(createPattern('P').instrument, { string: 6, stopped: 3 }, findNodeAtFret(12)).touchFret // => 15
  */
 export const computeHarmonicPoint = (
   instrument: Instrument,

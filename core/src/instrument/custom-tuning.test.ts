@@ -26,9 +26,9 @@ test.each([
 test('from standard to a tuning with a string going up: which, by how much, and that it is tighter', () => {
   const plan = createRetunePlan(findTuningOrStandard('standard'), valueOrThrow(parseTuning('E B E G# B E')));
   expect(plan.strings).toEqual([
-    { string: 5, by: 2 },
-    { string: 4, by: 2 },
-    { string: 3, by: 1 },
+    { string: 5, semitones: 2 },
+    { string: 4, semitones: 2 },
+    { string: 3, semitones: 1 },
   ]);
   expect(plan.tightenedStrings).toEqual([5, 4, 3]);
 });

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ApiError, ask } from './client.ts';
+import { ApiError, requestJson } from './http-client.ts';
 
 /** Who is signed in. */
 export interface Account {
@@ -12,7 +12,7 @@ export interface Account {
 const KEY = ['account'] as const;
 
 const fetchAccount = (): Promise<Account | null> =>
-  ask<Account>('GET', '/auth/me').catch((error: unknown) => {
+  requestJson<Account>('GET', '/auth/me').catch((error: unknown) => {
     if (error instanceof ApiError && error.code === 'not-signed-in') return null;
     throw error;
   });
@@ -21,30 +21,32 @@ const fetchAccount = (): Promise<Account | null> =>
 export const useAccount = () => useQuery({ queryKey: KEY, queryFn: fetchAccount, staleTime: 60_000 });
 
 /** Signs in, or registers a studio, and lets everybody know. */
-export const useEntrance = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover' | '/auth/join') => {
+export const useSignInMutation = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover' | '/auth/join') => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (form: T) => ask<Account>('POST', path, form),
+    mutationFn: (form: T) => requestJson<Account>('POST', path, form),
     onSuccess: (account) => client.setQueryData(KEY, account),
   });
 };
 
 /** Signs out and forgets what was fetched. */
-export const useSignOut = () => {
+export const useSignOutMutation = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => ask<void>('POST', '/auth/sign-out'),
+    mutationFn: () => requestJson<void>('POST', '/auth/sign-out'),
     onSuccess: () => {
       client.setQueryData(KEY, null);
       // Whoever sits down here next undoes nothing of what was done before.
-      void import('../workspace/household.ts').then(({ forgetHistories }) => forgetHistories()).catch(() => undefined);
+      void import('../workspace/browser-storage.ts')
+        .then(({ forgetHistories }) => forgetHistories())
+        .catch(() => undefined);
       client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEY[0] });
     },
   });
 };
 
 /** A place where somebody is signed in to the account. */
-export interface Session {
+export interface AuthSession {
   readonly id: string;
   readonly device: string;
   readonly createdAt: string;
@@ -55,15 +57,15 @@ export interface Session {
 
 const SESSIONS = ['sessions'] as const;
 
-export const useSessions = () =>
-  useQuery({ queryKey: SESSIONS, queryFn: () => ask<readonly Session[]>('GET', '/auth/sessions') });
+export const useAuthSessions = () =>
+  useQuery({ queryKey: SESSIONS, queryFn: () => requestJson<readonly AuthSession[]>('GET', '/auth/sessions') });
 
 /** Ends sessions, one after another. */
-export const useEndSessions = () => {
+export const useRevokeAuthSessions = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (ids: readonly string[]) => {
-      for (const id of ids) await ask<void>('DELETE', `/auth/sessions/${id}`);
+      for (const id of ids) await requestJson<void>('DELETE', `/auth/sessions/${id}`);
     },
     onSettled: () => client.invalidateQueries({ queryKey: SESSIONS }),
   });
@@ -74,7 +76,7 @@ export const useChangePassword = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (change: { readonly old: string; readonly password: string }) =>
-      ask<void>('PUT', '/auth/password', change),
+      requestJson<void>('PUT', '/auth/password', change),
     onSuccess: () => client.invalidateQueries({ queryKey: SESSIONS }),
   });
 };
@@ -82,15 +84,15 @@ export const useChangePassword = () => {
 const CODES = ['recovery-codes'] as const;
 
 /** How many recovery codes are left. */
-export const useCodesLeft = () =>
-  useQuery({ queryKey: CODES, queryFn: () => ask<{ readonly left: number }>('GET', '/auth/recovery-codes') });
+export const useRecoveryCodeCount = () =>
+  useQuery({ queryKey: CODES, queryFn: () => requestJson<{ readonly left: number }>('GET', '/auth/recovery-codes') });
 
 /** New recovery codes, for who gives the password. */
-export const useNewCodes = () => {
+export const useRegenerateRecoveryCodes = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (password: string) =>
-      ask<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password }),
+      requestJson<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password }),
     onSuccess: () => client.invalidateQueries({ queryKey: CODES }),
   });
 };
@@ -98,14 +100,14 @@ export const useNewCodes = () => {
 const SECOND = ['second-factor'] as const;
 
 /** Whether a code from the teacher's phone is asked for beside the password. */
-export const useSecondFactor = () =>
-  useQuery({ queryKey: SECOND, queryFn: () => ask<{ readonly on: boolean }>('GET', '/auth/second-factor') });
+export const useSecondFactorStatus = () =>
+  useQuery({ queryKey: SECOND, queryFn: () => requestJson<{ readonly on: boolean }>('GET', '/auth/second-factor') });
 
 /** A secret for the phone, for who gives the password: good once a code of it is given. */
-export const useProposeFactor = () =>
+export const useEnrolSecondFactor = () =>
   useMutation({
     mutationFn: (password: string) =>
-      ask<{ readonly secret: string; readonly address: string }>('POST', '/auth/second-factor', { password }),
+      requestJson<{ readonly secret: string; readonly address: string }>('POST', '/auth/second-factor', { password }),
   });
 
 const useFactorChange = <T>(change: (given: T) => Promise<void>) => {
@@ -114,11 +116,11 @@ const useFactorChange = <T>(change: (given: T) => Promise<void>) => {
 };
 
 /** Asks for codes from now on, by the first of them. */
-export const useConfirmFactor = () =>
-  useFactorChange((code: string) => ask<void>('PUT', '/auth/second-factor', { code: code.trim() }));
+export const useConfirmSecondFactor = () =>
+  useFactorChange((code: string) => requestJson<void>('PUT', '/auth/second-factor', { code: code.trim() }));
 
 /** Asks for none any more, for who gives the password and a code. */
-export const useFactorOff = () =>
+export const useDisableSecondFactor = () =>
   useFactorChange((given: { readonly password: string; readonly code: string }) =>
-    ask<void>('POST', '/auth/second-factor/off', given),
+    requestJson<void>('POST', '/auth/second-factor/off', given),
   );

@@ -1,4 +1,4 @@
-import { ask } from './client.ts';
+import { requestJson } from './http-client.ts';
 
 const serverAnswers = (make: () => Response | Promise<Response>): void => {
   globalThis.fetch = (() => Promise.resolve().then(make)) as typeof fetch;
@@ -20,14 +20,14 @@ const cutOff = (): Response => {
 describe('an answer of the server', () => {
   test('is what it holds', async () => {
     serverAnswers(() => json('{"id":"4"}'));
-    await expect(ask('GET', '/x')).resolves.toEqual({ id: '4' });
+    await expect(requestJson('GET', '/x')).resolves.toEqual({ id: '4' });
   });
 
   test('may hold nothing', async () => {
     serverAnswers(() => new Response(null, { status: 204 }));
-    await expect(ask('DELETE', '/x')).resolves.toBeUndefined();
+    await expect(requestJson('DELETE', '/x')).resolves.toBeUndefined();
     serverAnswers(() => new Response(null, { status: 201 }));
-    await expect(ask('POST', '/x')).resolves.toBeUndefined();
+    await expect(requestJson('POST', '/x')).resolves.toBeUndefined();
   });
 
   test.each<[string, () => Response]>([
@@ -37,15 +37,15 @@ describe('an answer of the server', () => {
     ['the page of a hotel', () => new Response('<html>Welcome</html>', { headers: { 'content-type': 'text/html' } })],
   ])('%s is an error with a name, and never undefined', async (_what, make) => {
     serverAnswers(make);
-    await expect(ask('GET', '/x')).rejects.toMatchObject({ name: 'ApiError', code: 'answer-incomplete' });
+    await expect(requestJson('GET', '/x')).rejects.toMatchObject({ name: 'ApiError', code: 'answer-incomplete' });
   });
 
   test('that is an error has its code; nobody there, or somebody else, is unavailable', async () => {
     serverAnswers(() => json('{"error":{"code":"not-found","message":"Gone."}}', 404));
-    await expect(ask('GET', '/x')).rejects.toMatchObject({ code: 'not-found', message: 'Gone.' });
+    await expect(requestJson('GET', '/x')).rejects.toMatchObject({ code: 'not-found', message: 'Gone.' });
     serverAnswers(() => new Response('<html>', { status: 511 }));
-    await expect(ask('GET', '/x')).rejects.toMatchObject({ code: 'unavailable' });
+    await expect(requestJson('GET', '/x')).rejects.toMatchObject({ code: 'unavailable' });
     serverAnswers(() => Promise.reject(new TypeError('Failed to fetch')));
-    await expect(ask('GET', '/x')).rejects.toMatchObject({ code: 'unavailable' });
+    await expect(requestJson('GET', '/x')).rejects.toMatchObject({ code: 'unavailable' });
   });
 });

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ask } from './client.ts';
+import { requestJson } from './http-client.ts';
 
 interface DemoState {
   readonly loaded: boolean;
@@ -8,13 +8,13 @@ interface DemoState {
 const KEY = ['demo'] as const;
 
 /** Whether the demo is in the studio. */
-export const useDemo = () => useQuery({ queryKey: KEY, queryFn: () => ask<DemoState>('GET', '/demo') });
+export const useDemo = () => useQuery({ queryKey: KEY, queryFn: () => requestJson<DemoState>('GET', '/demo') });
 
 /** Puts the demo into the studio, or takes it out: every list is another then. */
 export const useChangeDemo = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (load: boolean) => ask<unknown>(load ? 'POST' : 'DELETE', '/demo'),
+    mutationFn: (load: boolean) => requestJson<unknown>(load ? 'POST' : 'DELETE', '/demo'),
     onSettled: () => client.invalidateQueries(),
   });
 };

@@ -9,11 +9,11 @@ import {
   type PatternEdit,
   type PatternSummary,
 } from '@fleet-wren/core';
-import type { Kept, Records } from '../workspace/kept.ts';
-import { ask } from './client.ts';
+import type { StoredDocument, DocumentRepository } from './document-repository.ts';
+import { requestJson } from './http-client.ts';
 
 /** A pattern as the server keeps it. */
-export interface KeptPattern {
+export interface PatternResponse {
   readonly id: string;
   readonly version: number;
   readonly workedAt: string;
@@ -21,7 +21,7 @@ export interface KeptPattern {
 }
 
 /** A line of the list of patterns. */
-export interface PatternLine {
+export interface PatternListItem {
   readonly id: string;
   readonly name: string;
   readonly school: string;
@@ -30,7 +30,7 @@ export interface PatternLine {
 }
 
 interface Page {
-  readonly patterns: readonly PatternLine[];
+  readonly patterns: readonly PatternListItem[];
   readonly next: string | null;
 }
 
@@ -52,33 +52,33 @@ const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> =
     ([key, value]) => key === 'search' || value,
   );
   const query = new URLSearchParams(asked as [string, string][]);
-  return ask('GET', `/patterns?${query.toString()}`);
+  return requestJson('GET', `/patterns?${query.toString()}`);
 };
 
 /** A pattern and what it is known by. */
-export type IdentifiedPattern = Pick<KeptPattern, 'id' | 'pattern'>;
+export type PatternWithId = Pick<PatternResponse, 'id' | 'pattern'>;
 
 /** Patterns of a list, whole, the latest worked on first, as many as asked for. */
-const wholePatterns = async (filter: PatternFilter, count: number): Promise<readonly IdentifiedPattern[]> => {
-  const lines: PatternLine[] = [];
+const wholePatterns = async (filter: PatternFilter, count: number): Promise<readonly PatternWithId[]> => {
+  const lines: PatternListItem[] = [];
   let after: string | null = null;
   do {
     const page: Page = await fetchPage(filter, after);
     lines.push(...page.patterns);
     after = page.next;
   } while (after && lines.length < count);
-  return Promise.all(lines.slice(0, count).map(({ id }) => ask<KeptPattern>('GET', `/patterns/${id}`)));
+  return Promise.all(lines.slice(0, count).map(({ id }) => requestJson<PatternResponse>('GET', `/patterns/${id}`)));
 };
 
 /** The patterns worked on last, whole, as many as asked for. */
-export const latestPatterns = async (count: number): Promise<readonly Pattern[]> =>
+export const fetchLatestPatterns = async (count: number): Promise<readonly Pattern[]> =>
   (await wholePatterns({ search: '' }, count)).map(({ pattern }) => pattern);
 
 /** Patterns that a set holds at the most. */
 const LARGEST_SET = 200;
 
 /** The patterns of a set: those that bear its name as a tag. */
-export const patternsOfTag = (tag: string): Promise<readonly IdentifiedPattern[]> =>
+export const fetchPatternsByTag = (tag: string): Promise<readonly PatternWithId[]> =>
   wholePatterns({ search: '', tag }, LARGEST_SET);
 
 /** The list of patterns, latest worked on first, page by page. */
@@ -95,11 +95,11 @@ export const usePatternList = (filter: PatternFilter) =>
 export const useTags = () =>
   useQuery({
     queryKey: [LIST, 'tags'],
-    queryFn: () => ask<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags'),
+    queryFn: () => requestJson<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags'),
   });
 
 /** A pattern's answer as a kept document of any kind. */
-export const keptPattern = ({ id, version, workedAt, pattern }: KeptPattern): Kept<Pattern> => ({
+export const toStoredDocument = ({ id, version, workedAt, pattern }: PatternResponse): StoredDocument<Pattern> => ({
   id,
   version,
   workedAt,
@@ -110,24 +110,24 @@ export const keptPattern = ({ id, version, workedAt, pattern }: KeptPattern): Ke
 const ROOM = PATTERN_LIMITS.name - 20;
 
 /** Where patterns are kept, and how they are read and written. */
-export const PATTERN_RECORDS: Records<PatternEdit, Pattern> = {
+export const patternRepository: DocumentRepository<PatternEdit, Pattern> = {
   kind: PATTERN_DOCUMENT_TYPE,
   path: '/patterns',
-  same: isSamePattern,
+  isEqual: isSamePattern,
   read: parsePattern,
-  fetch: (id) => ask<KeptPattern>('GET', `/patterns/${id}`).then(keptPattern),
+  fetch: (id) => requestJson<PatternResponse>('GET', `/patterns/${id}`).then(toStoredDocument),
   save: (id, version, pattern, keepalive = false) =>
-    ask<KeptPattern>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(keptPattern),
-  create: (pattern) => createPattern(pattern).then(keptPattern),
-  renamed: (pattern) => ({ ...pattern, name: say('saving.my-changes', { name: pattern.name.slice(0, ROOM) }) }),
+    requestJson<PatternResponse>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(toStoredDocument),
+  create: (pattern) => createPattern(pattern).then(toStoredDocument),
+  withName: (pattern) => ({ ...pattern, name: say('saving.my-changes', { name: pattern.name.slice(0, ROOM) }) }),
 };
 
 /** Keeps a new pattern. */
-const createPattern = (pattern: Pattern): Promise<KeptPattern> => ask('POST', '/patterns', { pattern });
+const createPattern = (pattern: Pattern): Promise<PatternResponse> => requestJson('POST', '/patterns', { pattern });
 
 /** One pattern, as it is kept now. */
 export const fetchPattern = (id: string): Promise<Pattern> =>
-  ask<KeptPattern>('GET', `/patterns/${id}`).then(({ pattern }) => pattern);
+  requestJson<PatternResponse>('GET', `/patterns/${id}`).then(({ pattern }) => pattern);
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
@@ -136,8 +136,10 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 
 export const useCreatePattern = () => useChange(createPattern);
 export const useCreatePatterns = () =>
-  useChange((patterns: readonly Pattern[]) => ask<readonly KeptPattern[]>('POST', '/patterns/many', { patterns }));
+  useChange((patterns: readonly Pattern[]) =>
+    requestJson<readonly PatternResponse[]>('POST', '/patterns/many', { patterns }),
+  );
 export const useDuplicatePattern = () =>
-  useChange((id: string) => ask<KeptPattern>('POST', `/patterns/${id}/duplicate`));
-export const useDeletePattern = () => useChange((id: string) => ask<void>('DELETE', `/patterns/${id}`));
-export const useRestorePattern = () => useChange((id: string) => ask<void>('POST', `/patterns/${id}/restore`));
+  useChange((id: string) => requestJson<PatternResponse>('POST', `/patterns/${id}/duplicate`));
+export const useDeletePattern = () => useChange((id: string) => requestJson<void>('DELETE', `/patterns/${id}`));
+export const useRestorePattern = () => useChange((id: string) => requestJson<void>('POST', `/patterns/${id}/restore`));

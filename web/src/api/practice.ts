@@ -8,10 +8,10 @@ import type {
   ProgressSummary,
   PracticeMethod,
 } from '@fleet-wren/core';
-import { ask } from './client.ts';
+import { requestJson } from './http-client.ts';
 
 /** What a list shows of something that is practised. */
-export interface AssignmentLine {
+export interface AssignmentListItem {
   readonly id: string;
   readonly studentId: string;
   readonly version: number;
@@ -27,13 +27,13 @@ export interface AssignmentLine {
 }
 
 /** Something a student practises, with what is played and its plan. */
-export interface Assignment extends AssignmentLine {
+export interface Assignment extends AssignmentListItem {
   readonly pattern: Pattern;
   readonly plan: LadderPlan;
 }
 
 /** An event and what it belongs to. */
-export interface KeptEvent {
+export interface StoredPracticeEvent {
   readonly assignment: string | null;
   readonly event: PracticeEvent;
 }
@@ -50,39 +50,42 @@ export interface PracticeLink {
 
 const KEY = ['practice'] as const;
 
-export const useAssignmentLines = () =>
-  useQuery({ queryKey: [...KEY, 'lines'], queryFn: () => ask<readonly AssignmentLine[]>('GET', '/assignments') });
+export const useAssignmentList = () =>
+  useQuery({
+    queryKey: [...KEY, 'lines'],
+    queryFn: () => requestJson<readonly AssignmentListItem[]>('GET', '/assignments'),
+  });
 
 export const useAssignments = (studentId: string, enabled = true) =>
   useQuery({
     enabled,
     queryKey: [...KEY, studentId, 'assignments'],
-    queryFn: () => ask<readonly Assignment[]>('GET', `/students/${studentId}/assignments`),
+    queryFn: () => requestJson<readonly Assignment[]>('GET', `/students/${studentId}/assignments`),
   });
 
 export const useProgress = (assignmentId: string) =>
   useQuery({
     queryKey: [...KEY, 'progress', assignmentId],
-    queryFn: () => ask<PracticeProgress>('GET', `/assignments/${assignmentId}/progress`),
+    queryFn: () => requestJson<PracticeProgress>('GET', `/assignments/${assignmentId}/progress`),
   });
 
 /** What practice says of a student’s hand. */
-export const useAbility = (studentId: string) =>
+export const useEstimatedAbility = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'ability'],
-    queryFn: () => ask<readonly ConstraintEstimate[]>('GET', `/students/${studentId}/ability`),
+    queryFn: () => requestJson<readonly ConstraintEstimate[]>('GET', `/students/${studentId}/ability`),
   });
 
-export const useLog = (studentId: string) =>
+export const usePracticeLog = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'log'],
-    queryFn: () => ask<readonly KeptEvent[]>('GET', `/students/${studentId}/events`),
+    queryFn: () => requestJson<readonly StoredPracticeEvent[]>('GET', `/students/${studentId}/events`),
   });
 
-export const useLinks = (studentId: string) =>
+export const usePracticeLinks = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'links'],
-    queryFn: () => ask<readonly PracticeLink[]>('GET', `/students/${studentId}/links`),
+    queryFn: () => requestJson<readonly PracticeLink[]>('GET', `/students/${studentId}/links`),
   });
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
@@ -91,7 +94,7 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 };
 
 /** Something to be set for a student. */
-export interface AssignmentForm {
+export interface CreateAssignmentRequest {
   readonly name: string;
   readonly pattern: Pattern;
   readonly sourceId?: string;
@@ -101,13 +104,13 @@ export interface AssignmentForm {
 }
 
 /** Sets something for a student. */
-export const setAssignment = (studentId: string, form: AssignmentForm): Promise<Assignment> =>
-  ask<Assignment>('POST', `/students/${studentId}/assignments`, form);
+export const createAssignment = (studentId: string, form: CreateAssignmentRequest): Promise<Assignment> =>
+  requestJson<Assignment>('POST', `/students/${studentId}/assignments`, form);
 
-export const useSetAssignment = (studentId: string) =>
-  useChange((form: AssignmentForm) => setAssignment(studentId, form));
+export const useCreateAssignment = (studentId: string) =>
+  useChange((form: CreateAssignmentRequest) => createAssignment(studentId, form));
 
-export const useChangeAssignment = () =>
+export const useUpdateAssignment = () =>
   useChange(
     ({
       id,
@@ -118,22 +121,22 @@ export const useChangeAssignment = () =>
       readonly place?: number;
       readonly ended?: boolean;
       readonly plan?: LadderPlan;
-    }) => ask<Assignment>('PUT', `/assignments/${id}`, change),
+    }) => requestJson<Assignment>('PUT', `/assignments/${id}`, change),
   );
 
-export const useDropAssignment = () =>
+export const useDeleteAssignment = () =>
   // Goes out even when it is the page's last.
-  useChange((id: string) => ask<void>('DELETE', `/assignments/${id}`, undefined, { keepalive: true }));
+  useChange((id: string) => requestJson<void>('DELETE', `/assignments/${id}`, undefined, { keepalive: true }));
 
 /** Tells what happened in a lesson. */
-export const useTell = (studentId: string) =>
-  useChange((events: readonly KeptEvent[]) =>
-    ask<readonly Assignment[]>('POST', `/students/${studentId}/events`, { events }),
+export const useRecordEvents = (studentId: string) =>
+  useChange((events: readonly StoredPracticeEvent[]) =>
+    requestJson<readonly Assignment[]>('POST', `/students/${studentId}/events`, { events }),
   );
 
-export const useMakeLink = (studentId: string) =>
+export const useCreatePracticeLink = (studentId: string) =>
   useChange((days: number) =>
-    ask<PracticeLink & { readonly token: string }>('POST', `/students/${studentId}/links`, { days }),
+    requestJson<PracticeLink & { readonly token: string }>('POST', `/students/${studentId}/links`, { days }),
   );
 
-export const useRevokeLink = () => useChange((id: string) => ask<void>('DELETE', `/links/${id}`));
+export const useRevokePracticeLink = () => useChange((id: string) => requestJson<void>('DELETE', `/links/${id}`));

@@ -1,17 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { NoteNamingSystem, Tuning, Voicing } from '@fleet-wren/core';
-import { ask } from './client.ts';
+import { requestJson } from './http-client.ts';
 
 /** A shape that stands first where a chord is chosen, and the strings it is for. */
-export interface Favourite {
+export interface FavouriteShape {
   readonly pitches: readonly number[];
   readonly voicing: Voicing;
 }
 
 /** How the studio likes things shown, and what it keeps at hand. */
-export interface Settings {
+export interface StudioSettings {
   readonly leftHanded?: boolean;
-  readonly favourites?: readonly Favourite[];
+  readonly favourites?: readonly FavouriteShape[];
   readonly tunings?: readonly Tuning[];
   /** How sheets are printed, as far as it is not as usual. */
   readonly paper?: PaperSettings;
@@ -31,12 +31,12 @@ export interface PaperSettings {
 }
 
 interface KeptSettings {
-  readonly settings: Settings;
+  readonly settings: StudioSettings;
   readonly version: number;
 }
 
 const KEY = ['settings'] as const;
-const NONE: Settings = {};
+const NONE: StudioSettings = {};
 
 /** The name under which changes of settings are known to be under way. */
 const CHANGING = ['change settings'] as const;
@@ -45,10 +45,10 @@ const CHANGING = ['change settings'] as const;
  * The studio's settings; none until they are known. What is fetched while a change is on its way may be from before it: what is
  * shown stays then.
  */
-export const useSettings = (): Settings => {
+export const useSettings = (): StudioSettings => {
   const client = useQueryClient();
   const fetchSettings = async (): Promise<KeptSettings> => {
-    const kept = await ask<KeptSettings>('GET', '/settings');
+    const kept = await requestJson<KeptSettings>('GET', '/settings');
     const isChanging = client.isMutating({ mutationKey: CHANGING }) > 0;
     return (isChanging ? client.getQueryData<KeptSettings>(KEY) : undefined) ?? kept;
   };
@@ -60,15 +60,15 @@ export const useSettings = (): Settings => {
  * Changes the studio's settings: on what another window has set meanwhile, never over it. Changes are shown at once and kept one after
  * another; what an earlier one comes back with does not take back what was changed since.
  */
-export const useChangeSettings = () => {
+export const useUpdateSettings = () => {
   const client = useQueryClient();
   const isLast = (): boolean => client.isMutating({ mutationKey: CHANGING }) === 1;
   return useMutation({
     mutationKey: CHANGING,
     scope: { id: CHANGING[0] },
-    mutationFn: async (change: (settings: Settings) => Settings) => {
-      const { settings, version } = await ask<KeptSettings>('GET', '/settings');
-      return ask<KeptSettings>('PUT', '/settings', { settings: change(settings), version });
+    mutationFn: async (change: (settings: StudioSettings) => StudioSettings) => {
+      const { settings, version } = await requestJson<KeptSettings>('GET', '/settings');
+      return requestJson<KeptSettings>('PUT', '/settings', { settings: change(settings), version });
     },
     onMutate: (change) => {
       // Not put back to what was there before it was asked for: that would take the change back a moment later.

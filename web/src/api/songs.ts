@@ -9,11 +9,11 @@ import {
   type SongEdit,
   type SongSummary,
 } from '@fleet-wren/core';
-import type { Kept, Records } from '../workspace/kept.ts';
-import { ask } from './client.ts';
+import type { StoredDocument, DocumentRepository } from './document-repository.ts';
+import { requestJson } from './http-client.ts';
 
 /** A song as the server keeps it. */
-export interface KeptSong {
+export interface SongResponse {
   readonly id: string;
   readonly version: number;
   readonly workedAt: string;
@@ -21,7 +21,7 @@ export interface KeptSong {
 }
 
 /** A line of the list of songs. */
-export interface SongLine {
+export interface SongListItem {
   readonly id: string;
   readonly name: string;
   readonly workedAt: string;
@@ -29,14 +29,14 @@ export interface SongLine {
 }
 
 interface Page {
-  readonly songs: readonly SongLine[];
+  readonly songs: readonly SongListItem[];
   readonly next: string | null;
 }
 
 const LIST = 'songs';
 
 const fetchPage = (search: string, after: string | null): Promise<Page> =>
-  ask('GET', `/songs?${new URLSearchParams({ search, ...(after ? { after } : {}) }).toString()}`);
+  requestJson('GET', `/songs?${new URLSearchParams({ search, ...(after ? { after } : {}) }).toString()}`);
 
 /** The list of songs, latest worked on first, page by page. */
 export const useSongList = (search: string) =>
@@ -49,29 +49,29 @@ export const useSongList = (search: string) =>
   });
 
 /** A song's answer as a kept document of any kind. */
-export const keptSong = ({ id, version, workedAt, song }: KeptSong): Kept<Song> => ({
+export const toStoredSong = ({ id, version, workedAt, song }: SongResponse): StoredDocument<Song> => ({
   id,
   version,
   workedAt,
   document: song,
 });
 
-const createSong = (song: Song): Promise<KeptSong> => ask('POST', '/songs', { song });
+const createSong = (song: Song): Promise<SongResponse> => requestJson('POST', '/songs', { song });
 
 /** Letters of a name that leave room for what is added to it. */
 const ROOM = SONG_LIMITS.name - 20;
 
 /** Where songs are kept, and how they are read and written. */
-export const SONG_RECORDS: Records<SongEdit, Song> = {
+export const songRepository: DocumentRepository<SongEdit, Song> = {
   kind: SONG_DOCUMENT_TYPE,
   path: '/songs',
-  same: isDeepEqual,
+  isEqual: isDeepEqual,
   read: parseSong,
-  fetch: (id) => ask<KeptSong>('GET', `/songs/${id}`).then(keptSong),
+  fetch: (id) => requestJson<SongResponse>('GET', `/songs/${id}`).then(toStoredSong),
   save: (id, version, song, keepalive = false) =>
-    ask<KeptSong>('PUT', `/songs/${id}`, { version, song }, { keepalive }).then(keptSong),
-  create: (song) => createSong(song).then(keptSong),
-  renamed: (song) => ({ ...song, name: say('saving.my-changes', { name: song.name.slice(0, ROOM) }) }),
+    requestJson<SongResponse>('PUT', `/songs/${id}`, { version, song }, { keepalive }).then(toStoredSong),
+  create: (song) => createSong(song).then(toStoredSong),
+  withName: (song) => ({ ...song, name: say('saving.my-changes', { name: song.name.slice(0, ROOM) }) }),
 };
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
@@ -80,6 +80,7 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 };
 
 export const useCreateSong = () => useChange(createSong);
-export const useDuplicateSong = () => useChange((id: string) => ask<KeptSong>('POST', `/songs/${id}/duplicate`));
-export const useDeleteSong = () => useChange((id: string) => ask<void>('DELETE', `/songs/${id}`));
-export const useRestoreSong = () => useChange((id: string) => ask<void>('POST', `/songs/${id}/restore`));
+export const useDuplicateSong = () =>
+  useChange((id: string) => requestJson<SongResponse>('POST', `/songs/${id}/duplicate`));
+export const useDeleteSong = () => useChange((id: string) => requestJson<void>('DELETE', `/songs/${id}`));
+export const useRestoreSong = () => useChange((id: string) => requestJson<void>('POST', `/songs/${id}/restore`));

@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
 import { createPattern } from '@fleet-wren/core';
-import { newSending } from './takes.ts';
+import { createResumableUpload } from './takes.ts';
 
 interface Asked {
   readonly method: string;
@@ -63,7 +63,7 @@ const soon = async <T>(work: Promise<T>): Promise<T | Error> => {
 test('a take is begun once and sent part by part, with the link it comes by', async () => {
   serverThat(begun);
   const shares: number[] = [];
-  await soon(newSending(whose, take)((share) => shares.push(share)));
+  await soon(createResumableUpload(whose, take)((share) => shares.push(share)));
   expect(asked.map(({ method, path }) => `${method} ${path}`)).toEqual([
     'POST /api/practice/takes',
     'PUT /api/practice/takes/t/parts/0',
@@ -76,7 +76,7 @@ test('a take is begun once and sent part by part, with the link it comes by', as
 
 test('a part that does not go through is tried again; a sending that was given up goes on where it broke off', async () => {
   serverThat(begun, fine, gone, fine, gone, gone, gone, gone);
-  const sending = newSending(whose, take);
+  const sending = createResumableUpload(whose, take);
   const failed = await soon(sending(() => undefined));
   expect((failed as Error).message).toMatch(/cannot reach its data/);
   serverThat();
@@ -86,7 +86,7 @@ test('a part that does not go through is tried again; a sending that was given u
 
 test('what is refused is refused at once, in the words of the server', async () => {
   serverThat(begun, refused);
-  const failed = await soon(newSending(whose, take)(() => undefined));
+  const failed = await soon(createResumableUpload(whose, take)(() => undefined));
   expect((failed as Error).message).toBe('No more.');
   expect(asked).toHaveLength(2);
 });

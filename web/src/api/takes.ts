@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { summariseTake, type HandProfile, type Message, type Pattern, type TakeAssessment } from '@fleet-wren/core';
-import { ApiError, ask, reach } from './client.ts';
+import { ApiError, requestJson, fetchOrThrow } from './http-client.ts';
 
 /** A take that is kept, as a list shows it. */
-export interface TakeLine {
+export interface TakeListItem {
   readonly id: string;
   readonly studentId: string;
   readonly assignment: string | null;
@@ -19,20 +19,20 @@ export interface TakeLine {
 }
 
 /** A take with what it is judged against, and what was said of it. */
-export interface KeptTake extends TakeLine {
+export interface StoredTake extends TakeListItem {
   readonly pattern: Pattern;
   readonly hand: HandProfile | null;
   readonly judgement: TakeAssessment | null;
   readonly earlier: readonly { readonly engine: number; readonly headline: Message }[];
 }
 
-interface Coming extends TakeLine {
+interface Coming extends TakeListItem {
   readonly part: number;
   readonly parts: readonly number[];
 }
 
 /** A take that is to be kept. */
-export interface TakeToKeep {
+export interface CreateTakeRequest {
   readonly name: string;
   readonly assignment: string | null;
   readonly pattern: Pattern;
@@ -41,7 +41,7 @@ export interface TakeToKeep {
 }
 
 /** Whose takes it goes to: a student's of the signed-in studio, or those of whoever holds a link. */
-export type Whose =
+export type TakeOwner =
   { readonly kind: 'student'; readonly id: string } | { readonly kind: 'room'; readonly token: string };
 
 const KEY = ['takes'] as const;
@@ -49,13 +49,13 @@ const KEY = ['takes'] as const;
 export const useTakes = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, 'of', studentId],
-    queryFn: () => ask<readonly TakeLine[]>('GET', `/students/${studentId}/takes`),
+    queryFn: () => requestJson<readonly TakeListItem[]>('GET', `/students/${studentId}/takes`),
   });
 
-export const useKeptTake = (id: string) =>
+export const useTake = (id: string) =>
   useQuery({
     queryKey: [...KEY, id],
-    queryFn: async () => readTake(await ask<Answered>('GET', `/takes/${id}`)),
+    queryFn: async () => readTake(await requestJson<Answered>('GET', `/takes/${id}`)),
     retry: false,
   });
 
@@ -81,11 +81,11 @@ const mimeOf = ({ type }: Blob): string => {
   return kind === 'audio/x-wav' || kind === 'audio/wave' ? 'audio/wav' : kind;
 };
 
-const headersFor = (whose: Whose): Record<string, string> =>
+const headersFor = (whose: TakeOwner): Record<string, string> =>
   whose.kind === 'room' ? { 'x-practice-link': whose.token } : {};
 
-const sendPart = async (whose: Whose, { id, part }: Coming, number: number, sound: Blob): Promise<void> => {
-  await reach(`${whose.kind === 'room' ? '/practice/takes' : '/takes'}/${id}/parts/${number}`, {
+const sendPart = async (whose: TakeOwner, { id, part }: Coming, number: number, sound: Blob): Promise<void> => {
+  await fetchOrThrow(`${whose.kind === 'room' ? '/practice/takes' : '/takes'}/${id}/parts/${number}`, {
     method: 'PUT',
     headers: { ...headersFor(whose), 'content-type': 'application/octet-stream' },
     body: sound.slice(number * part, (number + 1) * part, 'application/octet-stream'),
@@ -93,17 +93,17 @@ const sendPart = async (whose: Whose, { id, part }: Coming, number: number, soun
 };
 
 /** Sends a take; asked again after it broke off, it goes on where it was. `told` hears how much has arrived, 0 to 1. */
-export type Sending = (told: (share: number) => void) => Promise<TakeLine>;
+export type ResumableUpload = (told: (share: number) => void) => Promise<TakeListItem>;
 
 /** The sending of a take: first what it is, then its sound part by part. */
-export const newSending = (whose: Whose, { sound, ...about }: TakeToKeep): Sending => {
+export const createResumableUpload = (whose: TakeOwner, { sound, ...about }: CreateTakeRequest): ResumableUpload => {
   const path = whose.kind === 'room' ? '/practice/takes' : `/students/${whose.id}/takes`;
   const form = { ...about, mime: mimeOf(sound), bytes: sound.size };
   const headers = { ...headersFor(whose), 'content-type': 'application/json' };
   let coming: Coming | null = null;
   let sent = 0;
   return async (told) => {
-    coming ??= await ask<Coming>('POST', path, form, { headers });
+    coming ??= await requestJson<Coming>('POST', path, form, { headers });
     const [own, count] = [coming, Math.ceil(sound.size / coming.part)];
     for (; sent < count; sent += 1) {
       told(sent / count);
@@ -117,13 +117,16 @@ export const newSending = (whose: Whose, { sound, ...about }: TakeToKeep): Sendi
 const STRETCH = 1_000_000;
 
 /** The sound of a take, stretch by stretch; what broke off goes on where it was. */
-export const soundOf = async ({ id, bytes, mime }: TakeLine, told: (share: number) => void): Promise<Blob> => {
+export const fetchTakeAudio = async (
+  { id, bytes, mime }: TakeListItem,
+  told: (share: number) => void,
+): Promise<Blob> => {
   const pieces: Blob[] = [];
   for (let from = 0; from < bytes; from += STRETCH) {
     const range = `bytes=${from}-${Math.min(bytes, from + STRETCH) - 1}`;
     pieces.push(
       await patiently(async () => {
-        const response = await reach(`/takes/${id}/sound`, { headers: { range } });
+        const response = await fetchOrThrow(`/takes/${id}/sound`, { headers: { range } });
         return response.blob();
       }),
     );
@@ -138,28 +141,28 @@ const rounded = (judgement: TakeAssessment): string =>
     typeof value === 'number' ? Math.round(value * 10_000) / 10_000 : value,
   );
 
-type Answered = Omit<KeptTake, 'judgement'> & { readonly judgement: string | null };
+type Answered = Omit<StoredTake, 'judgement'> & { readonly judgement: string | null };
 
-const readTake = ({ judgement, ...take }: Answered): KeptTake => ({
+const readTake = ({ judgement, ...take }: Answered): StoredTake => ({
   ...take,
   judgement: judgement === null ? null : (JSON.parse(judgement) as TakeAssessment),
 });
 
 /** Writes down what was heard in a take. */
-export const keepJudgement = (id: string, judgement: TakeAssessment): Promise<unknown> =>
-  ask('PUT', `/takes/${id}/judgement`, {
+export const saveTakeAssessment = (id: string, judgement: TakeAssessment): Promise<unknown> =>
+  requestJson('PUT', `/takes/${id}/judgement`, {
     engine: judgement.engine,
     headline: summariseTake(judgement),
     judgement: rounded(judgement),
   });
 
 /** Forgets what lists of takes show, after something of them changed. */
-export const useTakesChanged = () => {
+export const useInvalidateTakes = () => {
   const client = useQueryClient();
   return useCallback(() => void client.invalidateQueries({ queryKey: KEY }), [client]);
 };
 
-export const useDropTake = () => {
-  const changed = useTakesChanged();
-  return useMutation({ mutationFn: (id: string) => ask<void>('DELETE', `/takes/${id}`), onSettled: changed });
+export const useDeleteTake = () => {
+  const changed = useInvalidateTakes();
+  return useMutation({ mutationFn: (id: string) => requestJson<void>('DELETE', `/takes/${id}`), onSettled: changed });
 };

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ask } from './client.ts';
+import { requestJson } from './http-client.ts';
 
 /** A teacher of the studio. */
-export interface Colleague {
+export interface TeacherListItem {
   readonly id: string;
   readonly name: string;
   readonly email: string;
@@ -12,7 +12,7 @@ export interface Colleague {
 }
 
 /** An invitation; its token is told when it is made, and never again. */
-export interface Invite {
+export interface Invitation {
   readonly id: string;
   readonly createdAt: string;
   readonly endsAt: string;
@@ -21,32 +21,40 @@ export interface Invite {
 const KEY = ['teachers'] as const;
 
 export const useTeachers = () =>
-  useQuery({ queryKey: [...KEY, 'all'], queryFn: () => ask<readonly Colleague[]>('GET', '/teachers') });
+  useQuery({ queryKey: [...KEY, 'all'], queryFn: () => requestJson<readonly TeacherListItem[]>('GET', '/teachers') });
 
 /** Invitations that are still good. */
-export const useInvites = () =>
-  useQuery({ queryKey: [...KEY, 'invites'], queryFn: () => ask<readonly Invite[]>('GET', '/teachers/invites') });
+export const useInvitations = () =>
+  useQuery({
+    queryKey: [...KEY, 'invites'],
+    queryFn: () => requestJson<readonly Invitation[]>('GET', '/teachers/invites'),
+  });
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
   return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: KEY }) });
 };
 
-export const useInvite = () =>
-  useChange((days: number) => ask<Invite & { readonly token: string }>('POST', '/teachers/invites', { days }));
+export const useCreateInvitation = () =>
+  useChange((days: number) =>
+    requestJson<Invitation & { readonly token: string }>('POST', '/teachers/invites', { days }),
+  );
 
-export const useRevokeInvite = () => useChange((id: string) => ask<void>('DELETE', `/teachers/invites/${id}`));
+export const useRevokeInvitation = () =>
+  useChange((id: string) => requestJson<void>('DELETE', `/teachers/invites/${id}`));
 
-export const useSetRole = () =>
-  useChange(({ id, role }: Pick<Colleague, 'id' | 'role'>) => ask<void>('PUT', `/teachers/${id}`, { role }));
+export const useUpdateTeacherRole = () =>
+  useChange(({ id, role }: Pick<TeacherListItem, 'id' | 'role'>) =>
+    requestJson<void>('PUT', `/teachers/${id}`, { role }),
+  );
 
-export const useRemoveTeacher = () => useChange((id: string) => ask<void>('DELETE', `/teachers/${id}`));
+export const useRemoveTeacher = () => useChange((id: string) => requestJson<void>('DELETE', `/teachers/${id}`));
 
 /** The name of the studio an invitation is to. */
-export const useInvitedTo = (token: string) =>
+export const useInvitationStudio = (token: string) =>
   useQuery({
     queryKey: ['invited', token],
-    queryFn: () => ask<{ readonly studio: string }>('POST', '/auth/invited', { token }),
+    queryFn: () => requestJson<{ readonly studio: string }>('POST', '/auth/invited', { token }),
     retry: false,
     staleTime: Infinity,
   });

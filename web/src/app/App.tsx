@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, type ComponentType } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
-import { ApiError, wordsOf } from '../api/client.ts';
+import { ApiError, wordsOf } from '../api/http-client.ts';
 import { PatternList } from '../patterns/PatternList.tsx';
 import { Join } from '../sign-in/Join.tsx';
 import { Recover } from '../sign-in/Recover.tsx';

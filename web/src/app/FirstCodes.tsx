@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { Button, Modal } from 'react-bootstrap';
 import { create } from 'zustand';
-import { ask } from '../api/client.ts';
+import { requestJson } from '../api/http-client.ts';
 import { Codes } from '../parts/codes/Codes.tsx';
 
 /** Codes that were made for who has just come in; in the page's memory alone, until they are put away. */
@@ -9,7 +9,9 @@ const useFirstCodes = create<{ readonly codes: readonly string[] }>(() => ({ cod
 
 /** Makes the first recovery codes of who has just come in, to be shown above whatever comes next. */
 export const makeFirstCodes = async (password: string): Promise<void> => {
-  const { codes } = await ask<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password });
+  const { codes } = await requestJson<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', {
+    password,
+  });
   useFirstCodes.setState({ codes });
 };
 

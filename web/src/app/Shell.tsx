@@ -2,7 +2,7 @@ import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
-import { useAccount, useSignOut } from '../api/account.ts';
+import { useAccount, useSignOutMutation } from '../api/account.ts';
 import { letGo } from '../parts/let-go.ts';
 import { FirstCodes } from './FirstCodes.tsx';
 import { currentTheme, toggleTheme } from './theme.ts';
@@ -19,7 +19,7 @@ const ThemeButton = () => {
 /** The frame around every screen: where one is, and who. */
 export const Shell = () => {
   const { data: account } = useAccount();
-  const signOut = useSignOut();
+  const signOut = useSignOutMutation();
   return (
     <div className="shell" onClick={letGo}>
       <header className="shell-side">

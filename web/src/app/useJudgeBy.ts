@@ -1,12 +1,12 @@
 import { say } from '@fleet-wren/wording';
 import { ABLE_ADULT_HAND, ESTIMATE_KEYS, type HandProfile } from '@fleet-wren/core';
-import { wordsOf } from '../api/client.ts';
-import { useKeepHand } from '../api/set-up.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useCreateHandProfile } from '../api/studio-settings.ts';
 import { useNotice } from './Notice.tsx';
 
 /** Keeps a hand as it was heard for a student: what is set from now on is made for it. */
 export const useJudgeBy = ({ id, name }: { readonly id: string; readonly name: string }) => {
-  const keep = useKeepHand();
+  const keep = useCreateHandProfile();
   const notice = useNotice();
   const judgeBy = ({ scale, times }: HandProfile): void => {
     const own = Object.fromEntries(

@@ -15,8 +15,8 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useBench, useBenchStore } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { ApproachRow } from './ApproachRow.tsx';
 import { StrainChartView } from './StrainChartView.tsx';
 
@@ -38,13 +38,13 @@ interface Question {
 }
 
 const compare = ({ pattern, schools, own, hand }: Question, signal: AbortSignal): Promise<SchoolComparison> =>
-  studyWorker.ask('compare', [pattern, schools.split(','), own, hand], { signal });
+  backgroundWorker.request('compare', [pattern, schools.split(','), own, hand], { signal });
 
 const useUse = () => {
   const bench = useBenchStore();
   const navigate = useNavigate();
   return ({ school, slurredNotes }: SchoolResult, own: ReturnType<typeof useOwnSchools>): void => {
-    const { document: pattern, run } = bench.getState();
+    const { document: pattern, applyEdit: run } = bench.getState();
     const slurs = new Map(slurredNotes.map(({ stroke, slur }) => [stroke, slur]));
     const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));
     const strokes = changed.map(({ pin: _pin, ...stroke }) => {
@@ -76,7 +76,7 @@ const Approaches = () => {
   const [carried, setCarried] = useState(named);
   if (!isDeepEqual(carried, named)) setCarried(named);
   const question = useMemo(() => ({ pattern, schools: keys, own: carried, hand }), [pattern, keys, carried, hand]);
-  const { value: comparison, trouble } = useAnswer(question, compare);
+  const { value: comparison, errorText: trouble } = useWorkerQuery(question, compare);
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
   const best = comparison?.recommendation.best ?? [];

@@ -5,13 +5,13 @@ import type { Pattern, PatternEdit } from '@fleet-wren/core';
 import { Suspense, lazy, useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, Navigate, Route, Routes, useParams, useSearchParams } from 'react-router';
-import { PATTERN_RECORDS, keptPattern, type KeptPattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { patternRepository, toStoredDocument, type PatternResponse } from '../api/patterns.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { LessonStrip } from '../parts/lesson/LessonStrip.tsx';
-import { autosave } from '../workspace/autosave.ts';
-import { household } from '../workspace/household.ts';
-import { keeperFor, type Keeper } from '../workspace/keeper.ts';
-import { openDocument, type Opened as OpenedDocument } from '../workspace/open.ts';
+import { startAutosave } from '../workspace/autosave.ts';
+import { openBrowserStorage } from '../workspace/browser-storage.ts';
+import { createDraftStore, type DraftStore } from '../workspace/draft-store.ts';
+import { openDocument, type Opened as OpenedDocument } from '../workspace/open-document.ts';
 import { BenchProvider } from './context.ts';
 import { createBench, type BenchStore } from './store.ts';
 import { Workbench } from './Workbench.tsx';
@@ -22,12 +22,12 @@ const TakeRoom = lazy(() => import('../takes/TakeRoom.tsx'));
 const Approaches = lazy(() => import('../approaches/Approaches.tsx'));
 
 interface OpenedPattern extends OpenedDocument<PatternEdit, Pattern> {
-  readonly keeper: Keeper<PatternEdit, Pattern>;
+  readonly keeper: DraftStore<PatternEdit, Pattern>;
 }
 
 const openPattern = async (id: string): Promise<OpenedPattern> => {
-  const house = await household();
-  return { ...(await openDocument(PATTERN_RECORDS, house, id)), keeper: keeperFor(house, 'pattern', id) };
+  const house = await openBrowserStorage();
+  return { ...(await openDocument(patternRepository, house, id)), keeper: createDraftStore(house, 'pattern', id) };
 };
 
 /** A pattern for the bench; always fetched afresh, since the bench edits what it gets. */
@@ -53,10 +53,10 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
   const lesson = useSearchParams()[0].get('lesson');
   useEffect(() => {
     const { keeper } = opened;
-    const keptOf = (answer: unknown) => keptPattern(answer as KeptPattern);
-    const saving = autosave({ store, records: PATTERN_RECORDS, keeper, keptOf });
+    const keptOf = (answer: unknown) => toStoredDocument(answer as PatternResponse);
+    const saving = startAutosave({ store, records: patternRepository, keeper, keptOf });
     return () => {
-      void saving.stop().then(() => client.invalidateQueries({ queryKey: ['patterns'] }));
+      void saving.flushAndStop().then(() => client.invalidateQueries({ queryKey: ['patterns'] }));
     };
   }, [store, client, opened]);
   return (

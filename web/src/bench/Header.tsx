@@ -21,14 +21,14 @@ import { memo, useId, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useRestorePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
 import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
-import { SAVING_WORDS } from '../workspace/saving-words.ts';
+import { SAVE_STATUS_TEXT } from '../workspace/save-status-text.ts';
 import { useBench, useBenchStore } from './context.ts';
 import { usePatternFrame } from '../parts/threads/usePatternFrame.ts';
 import { PatternMenu } from './PatternMenu.tsx';
@@ -40,8 +40,8 @@ const BringBack = () => {
   const restore = useRestorePattern();
   const bringBack = (): void =>
     restore.mutate(bench.getState().id, {
-      onSuccess: () => bench.getState().saveAgain(),
-      onError: (error) => bench.getState().refuse(wordsOf(error)),
+      onSuccess: () => bench.getState().retrySave(),
+      onError: (error) => bench.getState().reject(wordsOf(error)),
     });
   return (
     <Button variant="cure" size="sm" onClick={bringBack}>
@@ -51,7 +51,7 @@ const BringBack = () => {
 };
 
 const Name = () => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const name = useBench((state) => state.document.name);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
@@ -163,7 +163,7 @@ const fittingParts = (metre: Pattern['metre'], wished: number): number =>
 
 const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = useBenchStore();
-  const { run } = bench.getState();
+  const { applyEdit: run } = bench.getState();
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
     const next = readMetre(text);
@@ -212,7 +212,7 @@ const OTHER_SHAPE = '…';
 
 const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = useBenchStore();
-  const { run } = bench.getState();
+  const { applyEdit: run } = bench.getState();
   const { instrument, voicing } = pattern;
   const [picking, setPicking] = useState(false);
   const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
@@ -257,7 +257,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
 });
 
 const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const own = useOwnSchools(pattern.ownSchool);
   const choose = (school: string): void => {
     const ownSchool = own.find(({ id }) => school === `own:${id}`);
@@ -272,7 +272,7 @@ const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
 
 /** The school as the studio has it now, where the pattern carries an older state of it. */
 const NewerSchool = ({ pattern }: ChoicesProps) => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const { ownSchool } = pattern;
   const now = useOwnSchools().find(({ id }) => id === ownSchool?.id);
   if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool))
@@ -303,7 +303,7 @@ const HandChoice = memo(() => {
 
 /** Whether the pattern comes round again or ends: a cycle and a line are fingered, played and written otherwise. */
 const EndChoice = memo(({ pattern }: ChoicesProps) => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   return (
     <Choice
       label={say('common.loop')}
@@ -331,14 +331,14 @@ const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
 export const Header = memo(({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
   const { undo, redo } = useBenchStore().getState();
   const pattern = usePatternFrame(useBench((state) => state.document));
-  const saving = useBench((state) => state.saving);
+  const saving = useBench((state) => state.saveStatus);
   const history = useBench((state) => state.history);
   return (
     <header className="bench-head">
       <div className="bench-title">
         <Name />
         <span className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'} role="status">
-          {SAVING_WORDS[saving]}
+          {SAVE_STATUS_TEXT[saving]}
         </span>
         {saving === 'deleted' && <BringBack />}
         <Button

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { useCreatePatterns } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useHand } from '../parts/hand/useHand.ts';
 import { Preview } from '../parts/preview/Preview.tsx';

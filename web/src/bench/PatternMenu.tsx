@@ -5,9 +5,9 @@ import { IsolateDialog } from './IsolateDialog.tsx';
 import { TagsDialog } from './TagsDialog.tsx';
 import { VaryDialog } from './VaryDialog.tsx';
 import type { Pattern } from '@fleet-wren/core';
-import { PATTERN_RECORDS } from '../api/patterns.ts';
+import { patternRepository } from '../api/patterns.ts';
 import { Preview } from '../parts/preview/Preview.tsx';
-import { VersionsDialog } from '../workspace/VersionsDialog.tsx';
+import { VersionHistoryDialog } from '../workspace/VersionHistoryDialog.tsx';
 import { useBenchStore } from './context.ts';
 import { differences } from './PatternState.tsx';
 
@@ -34,9 +34,9 @@ export const PatternMenu = () => {
       {shown === 'vary' && <VaryDialog hide={hide} />}
       {shown === 'isolate' && <IsolateDialog hide={hide} />}
       {shown === 'versions' && (
-        <VersionsDialog
+        <VersionHistoryDialog
           store={bench}
-          records={PATTERN_RECORDS}
+          records={patternRepository}
           documentIn={(answer) => (answer as { readonly pattern: Pattern }).pattern}
           differences={differences}
           show={(pattern) => <Preview pattern={pattern} />}

@@ -31,7 +31,7 @@ const Chosen = ({ judged }: { readonly judged: HeldJudged | null }) => {
 
 /** Why the last thing asked for was not done. */
 const Refused = () => {
-  const refused = useBench((state) => state.refused);
+  const refused = useBench((state) => state.rejection);
   return (
     refused && (
       <p className="finding finding-trouble" role="alert">

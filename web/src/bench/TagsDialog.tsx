@@ -7,7 +7,7 @@ import { useBench, useBenchStore } from './context.ts';
 
 /** The words a pattern is found by. */
 export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const tags = useBench((state) => state.document.tags) ?? [];
   const known = useTags().data ?? [];
   const [typed, setTyped] = useState('');

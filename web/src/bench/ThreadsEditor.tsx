@@ -5,7 +5,7 @@ import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { SPACE, cursorAt, layoutOf, pointAt, type Layout } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { usePlayCursor } from '../parts/threads/usePlayCursor.ts';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 import { useBench } from './context.ts';
 import { numberedCauses } from './findings.ts';
 import { cellSentence, strokeSentence } from './sentences.ts';
@@ -16,7 +16,7 @@ import { usePointer, type Box } from './usePointer.ts';
 interface EditorProps {
   readonly judged: Judged | null;
   readonly width: number;
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
 }
 
 /** The line that runs along the threads while the pattern plays. */
@@ -27,7 +27,7 @@ const Playhead = ({
 }: {
   readonly pattern: Pattern;
   readonly layout: Layout;
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
 }) => {
   const place = useCallback(
     (tick: number): string | undefined => {

@@ -4,10 +4,10 @@ import { Play, Square } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useBench, useBenchStore } from './context.ts';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 
 const Tempo = () => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const tempo = useBench((state) => state.document.tempo);
   const unit = useBench((state) => state.document.metre.unit);
   const [typed, setTyped] = useState<string | null>(null);
@@ -51,70 +51,72 @@ const Toggle = ({ on, label, keyName, toggle }: ToggleProps) => (
 );
 
 /** Listening: play, tempo, half speed, one hand part alone, loop, click, count-in. */
-export const Transport = memo(({ playing, showKeys }: { readonly playing: Playing; readonly showKeys: () => void }) => {
-  const { listening, listen } = playing;
-  const strokes = useBench((state) => state.document.strokes.length);
-  const bars = useBench((state) => state.document.bars);
-  const only = (voices: typeof listening.voices): void =>
-    listen({ voices: listening.voices === voices ? 'all' : voices });
-  return (
-    <footer className="transport" aria-label={say('common.playback')}>
-      <button
-        type="button"
-        className="play"
-        onClick={playing.toggle}
-        aria-label={playing.playing ? say('common.stop') : say('common.play')}
-        title={playing.playing ? say('common.stop-space') : say('common.play-space')}
-      >
-        {playing.playing ? (
-          <Square size={17} fill="currentColor" aria-hidden />
-        ) : (
-          <Play size={19} fill="currentColor" aria-hidden />
-        )}
-      </button>
-      <Tempo />
-      <Toggle
-        label={say('common.half-speed')}
-        keyName="H"
-        on={listening.halfSpeed}
-        toggle={() => listen({ halfSpeed: !listening.halfSpeed })}
-      />
-      <Toggle
-        label={say('common.thumb-only')}
-        keyName="T"
-        on={listening.voices === 'thumb alone'}
-        toggle={() => only('thumb alone')}
-      />
-      <Toggle
-        label={say('common.fingers-only')}
-        keyName="F"
-        on={listening.voices === 'fingers alone'}
-        toggle={() => only('fingers alone')}
-      />
-      <Toggle
-        label={say('common.loop')}
-        keyName="L"
-        on={listening.loop}
-        toggle={() => listen({ loop: !listening.loop })}
-      />
-      <Toggle
-        label={say('common.metronome')}
-        keyName="K"
-        on={listening.click}
-        toggle={() => listen({ click: !listening.click })}
-      />
-      <Toggle
-        label={say('common.count-in')}
-        keyName="N"
-        on={listening.countIn}
-        toggle={() => listen({ countIn: !listening.countIn })}
-      />
-      <span className="transport-facts">
-        {say('term.bars', { count: bars })}, {say('term.notes', { count: strokes })}
-      </span>
-      <Button variant="plain" size="sm" onClick={showKeys}>
-        <Say text="bench.shortcuts" />
-      </Button>
-    </footer>
-  );
-});
+export const Transport = memo(
+  ({ playing, showKeys }: { readonly playing: PlayerControls; readonly showKeys: () => void }) => {
+    const { listening, listen } = playing;
+    const strokes = useBench((state) => state.document.strokes.length);
+    const bars = useBench((state) => state.document.bars);
+    const only = (voices: typeof listening.voices): void =>
+      listen({ voices: listening.voices === voices ? 'all' : voices });
+    return (
+      <footer className="transport" aria-label={say('common.playback')}>
+        <button
+          type="button"
+          className="play"
+          onClick={playing.toggle}
+          aria-label={playing.playing ? say('common.stop') : say('common.play')}
+          title={playing.playing ? say('common.stop-space') : say('common.play-space')}
+        >
+          {playing.playing ? (
+            <Square size={17} fill="currentColor" aria-hidden />
+          ) : (
+            <Play size={19} fill="currentColor" aria-hidden />
+          )}
+        </button>
+        <Tempo />
+        <Toggle
+          label={say('common.half-speed')}
+          keyName="H"
+          on={listening.halfSpeed}
+          toggle={() => listen({ halfSpeed: !listening.halfSpeed })}
+        />
+        <Toggle
+          label={say('common.thumb-only')}
+          keyName="T"
+          on={listening.voices === 'thumb alone'}
+          toggle={() => only('thumb alone')}
+        />
+        <Toggle
+          label={say('common.fingers-only')}
+          keyName="F"
+          on={listening.voices === 'fingers alone'}
+          toggle={() => only('fingers alone')}
+        />
+        <Toggle
+          label={say('common.loop')}
+          keyName="L"
+          on={listening.loop}
+          toggle={() => listen({ loop: !listening.loop })}
+        />
+        <Toggle
+          label={say('common.metronome')}
+          keyName="K"
+          on={listening.click}
+          toggle={() => listen({ click: !listening.click })}
+        />
+        <Toggle
+          label={say('common.count-in')}
+          keyName="N"
+          on={listening.countIn}
+          toggle={() => listen({ countIn: !listening.countIn })}
+        />
+        <span className="transport-facts">
+          {say('term.bars', { count: bars })}, {say('term.notes', { count: strokes })}
+        </span>
+        <Button variant="plain" size="sm" onClick={showKeys}>
+          <Say text="bench.shortcuts" />
+        </Button>
+      </footer>
+    );
+  },
+);

@@ -8,7 +8,7 @@ import { TermHelp } from '../parts/term/TermHelp.tsx';
 import { Wheel } from '../parts/wheel/Wheel.tsx';
 import { NO_DIGITS, type Judged } from '../parts/judged.ts';
 import { runTransform } from './commands.ts';
-import { PATTERN_RECORDS } from '../api/patterns.ts';
+import { patternRepository } from '../api/patterns.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { PatternState, differences } from './PatternState.tsx';
 import { useBench, useBenchStore } from './context.ts';
@@ -19,7 +19,7 @@ import { ThreadsEditor } from './ThreadsEditor.tsx';
 import { Transport } from './Transport.tsx';
 import { useJudgement } from './useJudgement.ts';
 import { useKeys } from './useKeys.ts';
-import { usePlayer, type Playing } from '../sound/usePlayer.ts';
+import { usePlayer, type PlayerControls } from '../sound/usePlayer.ts';
 import { useWidth } from '../parts/useWidth.ts';
 
 const VIEWS = { lanes: say('common.fingers'), wheel: say('common.wheel'), strings: say('common.sustain') } as const;
@@ -51,7 +51,7 @@ const ViewSwitch = memo(({ view, choose }: { readonly view: View; readonly choos
 
 /** What lies below the threads, about the row of bars the keyboard stands in. */
 const Below = memo(
-  ({ view, judged, width, playing }: { view: View; judged: Judged; width: number; playing: Playing }) => {
+  ({ view, judged, width, playing }: { view: View; judged: Judged; width: number; playing: PlayerControls }) => {
     const at = useBench((state) => state.cell.at);
     return view === 'lanes' ? (
       <Lanes judged={judged} width={width} at={at} playing={playing} />
@@ -71,7 +71,7 @@ const TurningWheel = ({ digits }: { readonly digits: Judged['judgement']['digits
 /** What was done or refused, for screen readers. */
 const Said = () => (
   <div className="visually-hidden" aria-live="polite">
-    {useBench((state) => state.said)}
+    {useBench((state) => state.announcement)}
   </div>
 );
 
@@ -119,7 +119,7 @@ export const Workbench = () => {
       <Transport playing={playing} showKeys={showKeys} />
       <ConflictDialog
         store={bench}
-        records={PATTERN_RECORDS}
+        records={patternRepository}
         differences={differences}
         show={(state) => <PatternState pattern={state} />}
       />

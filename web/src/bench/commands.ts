@@ -18,13 +18,13 @@ import {
   type PatternTransform,
 } from '@fleet-wren/core';
 import { newStrokeName, targetsOf, type BenchStore } from './store.ts';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 import { answersItself, keyName, typesText } from './key-press.ts';
 
 /** What a command may touch. */
 export interface Reach {
   readonly bench: BenchStore;
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
   /** The digit the solver gave the chosen stroke. */
   readonly digit: Digit | null;
   readonly showKeys: () => void;
@@ -33,7 +33,7 @@ export interface Reach {
 
 /** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
 export const runTransform = (bench: BenchStore, transform: PatternTransform): boolean => {
-  const { document: pattern, selection, attempt } = bench.getState();
+  const { document: pattern, selection, tryEdit: attempt } = bench.getState();
   return attempt(transform(pattern, [...selection], newStrokeName));
 };
 
@@ -62,7 +62,7 @@ const jump =
 const tempoBy =
   (step: number) =>
   ({ bench }: Reach): void => {
-    const { document: pattern, run } = bench.getState();
+    const { document: pattern, applyEdit: run } = bench.getState();
     run({ kind: 'setTempo', tempo: pattern.tempo + step }, 'tempo');
   };
 
@@ -79,7 +79,7 @@ const targets = (bench: BenchStore): readonly string[] => targetsOf(bench.getSta
 const shiftBy =
   (parts: number, strings: number) =>
   ({ bench }: Reach): void => {
-    const { document: pattern, attempt, selection, cell, go } = bench.getState();
+    const { document: pattern, tryEdit: attempt, selection, cell, go } = bench.getState();
     const ids = targets(bench);
     if (ids.length === 0 || !attempt(createMoveEdit(pattern, ids, parts, strings)) || selection.size > 0) return;
     // The cell goes along with a stroke that is moved by itself.
@@ -91,7 +91,7 @@ const copy = ({ bench }: Reach): void => {
 };
 
 const paste = ({ bench }: Reach): void => {
-  const { document: pattern, cell, attempt, refuse, select } = bench.getState();
+  const { document: pattern, cell, tryEdit: attempt, reject: refuse, select } = bench.getState();
   if (clipboard.length === 0) return refuse(say('bench.clipboard-is-empty'));
   const names: string[] = [];
   const newId = (): string => {
@@ -210,14 +210,14 @@ export const COMMANDS: readonly Command[] = [
     label: say('bench.insert-beat'),
     group: 'select',
     run: ({ bench }) =>
-      void bench.getState().attempt(createInsertBeatEdit(bench.getState().document, bench.getState().cell.at)),
+      void bench.getState().tryEdit(createInsertBeatEdit(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Ctrl+Delete'],
     label: say('bench.delete-beat'),
     group: 'select',
     run: ({ bench }) =>
-      void bench.getState().attempt(createDeleteBeatEdit(bench.getState().document, bench.getState().cell.at)),
+      void bench.getState().tryEdit(createDeleteBeatEdit(bench.getState().document, bench.getState().cell.at)),
   },
   {
     keys: ['Enter'],

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { FIRST_LISTENING } from '../sound/programme.ts';
+import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
 import { createPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { COMMANDS, runTransform, type Reach } from './commands.ts';
@@ -24,7 +24,7 @@ const reachOf = (bench: BenchStore): Reach => ({
   showView: () => undefined,
   playing: {
     playing: false,
-    listening: FIRST_LISTENING,
+    listening: DEFAULT_PLAYBACK_OPTIONS,
     toggle: () => undefined,
     listen: () => undefined,
     position: () => undefined,
@@ -100,10 +100,10 @@ describe('laying strokes', () => {
     const bench = benchWith();
     bench.getState().go({ at: 0, string: 6 });
     press(bench, 'Enter');
-    expect(bench.getState().refused).toMatch(/string 6 is muted in C/);
+    expect(bench.getState().rejection).toMatch(/string 6 is muted in C/);
     expect(places(bench)).toBe('');
     press(bench, 'x');
-    expect(bench.getState().refused).toBe(say('bench.no-note-here-press-enter-to'));
+    expect(bench.getState().rejection).toBe(say('bench.no-note-here-press-enter-to'));
   });
 });
 
@@ -189,14 +189,14 @@ describe('selection and clipboard', () => {
   test('what reaches beyond the end is not put down', () => {
     const bench = three();
     press(bench, 'Ctrl+a', 'Ctrl+c', 'End', 'Ctrl+v');
-    expect(bench.getState().refused).toMatch(/outside the pattern/);
+    expect(bench.getState().rejection).toMatch(/outside the pattern/);
     expect(bench.getState().document.strokes).toHaveLength(3);
   });
 
   test('strokes that are gone leave the selection', () => {
     const bench = three();
     bench.getState().select(['a', 'b']);
-    bench.getState().run({ kind: 'remove', ids: ['a'] });
+    bench.getState().applyEdit({ kind: 'remove', ids: ['a'] });
     expect([...bench.getState().selection]).toEqual(['b']);
   });
 });

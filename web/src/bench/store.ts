@@ -17,9 +17,14 @@ import {
   type Stroke,
 } from '@fleet-wren/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { History } from '../workspace/history.ts';
-import type { Kept } from '../workspace/kept.ts';
-import { openedState, workspaceActions, type WorkspaceActions, type WorkspaceState } from '../workspace/workspace.ts';
+import type { UndoHistory } from '../workspace/undo-history.ts';
+import type { StoredDocument } from '../api/document-repository.ts';
+import {
+  createWorkspaceState,
+  createWorkspaceActions,
+  type WorkspaceActions,
+  type WorkspaceState,
+} from '../workspace/workspace-store.ts';
 
 /** Where the keyboard stands: a slot and a string. */
 export interface Cell {
@@ -88,15 +93,18 @@ export const targetsOf = ({ selection, document, cell }: BenchState): readonly s
 };
 
 /** A bench with a pattern on it. */
-export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, Pattern>): BenchStore =>
+export const createBench = (kept: StoredDocument<Pattern>, history?: UndoHistory<PatternEdit, Pattern>): BenchStore =>
   createStore((set, get) => {
     const settle = (pattern: Pattern): void => {
       const { cell, selection } = get();
       const clamped = clampCell(pattern, cell);
       set({ cell: sameCell(cell, clamped) ? cell : clamped, selection: stillThere(pattern, selection) });
     };
-    const workspace = workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_DOCUMENT_TYPE }, { get, set, settle });
-    const { run, refuse } = workspace;
+    const workspace = createWorkspaceActions<PatternEdit, Pattern>(
+      { kind: PATTERN_DOCUMENT_TYPE },
+      { get, set, beforeChange: settle },
+    );
+    const { applyEdit: run, reject: refuse } = workspace;
 
     const change = (how: (stroke: Stroke) => Stroke): void => {
       const ids = targetsOf(get());
@@ -119,15 +127,15 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
     };
 
     return {
-      ...openedState(kept, history),
+      ...createWorkspaceState(kept, history),
       cell: { at: 0, string: Math.min(5, stringCount(kept.document.instrument)) },
       selection: NONE,
       ...workspace,
       go: (cell) => {
-        const { document, cell: before, refused, selection } = get();
+        const { document, cell: before, rejection: refused, selection } = get();
         const clamped = clampCell(document, cell);
         if (sameCell(clamped, before) && refused === null && selection.size === 0) return;
-        set({ cell: clamped, refused: null, selection: NONE });
+        set({ cell: clamped, rejection: null, selection: NONE });
       },
       put: (digit) => {
         if (targetsOf(get()).length > 0) change((stroke) => withPin(stroke, digit));
@@ -145,6 +153,6 @@ export const createBench = (kept: Kept<Pattern>, history?: History<PatternEdit, 
       togglePin: (digit) => change((stroke) => (stroke.pin || !digit ? unpinned(stroke) : withPin(stroke, digit))),
       toggleMark,
       change,
-      select: (ids) => set({ selection: new Set(ids), refused: null }),
+      select: (ids) => set({ selection: new Set(ids), rejection: null }),
     };
   });

@@ -11,9 +11,9 @@ import {
 } from '@fleet-wren/core';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { judgeWorker, studyWorker } from '../workers/client.ts';
-import { changedJudgement } from '../workers/judgement-change.ts';
-import type { JudgeAnswer } from '../workers/protocol.ts';
+import { analysisWorker, backgroundWorker } from '../workers/workers.ts';
+import { applyAnalysisDiff } from '../workers/analysis-diff.ts';
+import type { AnalysisResponse } from '../workers/worker-protocol.ts';
 import type { Judged } from '../parts/judged.ts';
 import { numberedCauses } from './findings.ts';
 import type { BenchState, BenchStore } from './store.ts';
@@ -49,7 +49,7 @@ class JudgeLine {
 
   /** Takes up that the bench has moved on. */
   note(now: BenchState, before: BenchState): void {
-    const { step } = now;
+    const { lastEdit: step } = now;
     if (step?.from === before.document) this.edits?.push(step.edit);
     else this.edits = null;
   }
@@ -63,19 +63,19 @@ class JudgeLine {
     const question = chain
       ? { token, base: known.token, edits, hand }
       : { token, base: null, edits: [], whole: pattern, hand };
-    const answer = await judgeWorker.ask('judge', [question], { deadline: DEADLINE }).catch(() => null);
+    const answer = await analysisWorker.request('analyse', [question], { timeoutMs: DEADLINE }).catch(() => null);
     if (answer?.kind === 'lost') {
       this.known = null;
       return null;
     }
     const judgement = answer && this.judgementOf(answer);
-    this.known = judgement && { pattern, hand, judgement, token, took: answer?.took ?? Infinity };
+    this.known = judgement && { pattern, hand, judgement, token, took: answer?.durationMs ?? Infinity };
     return this.known;
   }
 
-  private judgementOf(answer: Exclude<JudgeAnswer, { readonly kind: 'lost' }>): PatternAnalysis | null {
+  private judgementOf(answer: Exclude<AnalysisResponse, { readonly kind: 'lost' }>): PatternAnalysis | null {
     if (answer.kind === 'whole') return answer.judgement;
-    return this.known && changedJudgement(this.known.judgement, answer.change);
+    return this.known && applyAnalysisDiff(this.known.judgement, answer.change);
   }
 }
 
@@ -175,8 +175,8 @@ export const useExplanation = (judged: HeldJudged | null, chosen: string | null)
     const index = judged && chosen ? judged.pattern.strokes.findIndex(({ id }) => id === chosen) : -1;
     if (!judged || !chosen || index < 0 || judged.token === NOT_HELD) return;
     const call = new AbortController();
-    judgeWorker
-      .ask('explain', [judged.token, index], call)
+    analysisWorker
+      .request('explain', [judged.token, index], call)
       .then((explanation) => {
         if (explanation && !call.signal.aborted) setAnswer({ about: judged, id: chosen, explanation });
       })
@@ -223,7 +223,9 @@ export const useCures = (judged: Judged | null): readonly (QuickFix | null)[] | 
     const { pattern, judgement, hand } = shown;
     // Only what is shown is asked about: the first finding of each cause.
     const findings = numberedCauses(shown).shown.flatMap(({ diagnostics: [first] }) => first ?? []);
-    return studyWorker.ask('cures', [pattern, { ...judgement, transitions: [] }, findings, hand], { signal });
+    return backgroundWorker.request('findQuickFixes', [pattern, { ...judgement, transitions: [] }, findings, hand], {
+      signal,
+    });
   });
 
 /** How many fingerings are offered. */
@@ -232,5 +234,5 @@ const OFFERED = 4;
 /** The best few fingerings, when they are asked for. */
 export const useAlternatives = (judged: Judged | null, wanted: boolean): readonly AlternativeFingering[] | null =>
   useStudy(judged, wanted && (judged?.pattern.strokes.length ?? 0) > 0, ({ pattern, hand }, signal) =>
-    studyWorker.ask('alternatives', [pattern, OFFERED, hand], { signal }),
+    backgroundWorker.request('alternatives', [pattern, OFFERED, hand], { signal }),
   );

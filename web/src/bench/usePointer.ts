@@ -78,7 +78,7 @@ const joinOrLeave = (bench: BenchStore, { id }: Stroke): void => {
 
 /** A selected token takes the whole selection along. */
 const drop = (bench: BenchStore, id: string, from: Cell, to: Cell): void => {
-  const { document, selection, attempt, move } = bench.getState();
+  const { document, selection, tryEdit: attempt, move } = bench.getState();
   if (!selection.has(id)) return move(id, to);
   attempt(createMoveEdit(document, [...selection], partsBetween(document, from.at, to.at), to.string - from.string));
 };

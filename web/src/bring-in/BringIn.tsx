@@ -14,7 +14,7 @@ import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useCreateSong } from '../api/songs.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';

@@ -10,10 +10,10 @@ import {
   serialisePattern,
   type Result,
 } from '@fleet-wren/core';
-import { readContent } from '../workers/read-content.ts';
+import { importPatternFile } from '../workers/import-file.ts';
 import { readSource, type Source } from './read.ts';
 
-const read = (source: Source, choice = {}) => readSource(source, choice, readContent);
+const read = (source: Source, choice = {}) => readSource(source, choice, importPatternFile);
 
 const pattern = valueOrThrow(
   parseStringNotation('6 3 2 1', { name: 'Weir song', chord: 'Em', wholeBeats: true }),

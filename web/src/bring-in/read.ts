@@ -12,7 +12,7 @@ import {
   type Result,
   type SourceFile,
 } from '@fleet-wren/core';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 
 /** Reads a file of any kind off the page's thread. */
 export type ReadContent = (file: SourceFile, choice: ImportSelection) => Promise<Result<ImportResult>>;
@@ -27,7 +27,7 @@ const told = <T>(answer: Promise<Result<T>>): Promise<Result<T>> =>
   );
 
 const inWorker: ReadContent = (file, choice) =>
-  told(studyWorker.ask('readFile', [file, choice], { deadline: DEADLINE }));
+  told(backgroundWorker.request('importPattern', [file, choice], { timeoutMs: DEADLINE }));
 
 /** What is brought in: a file as it lies there, or text that was pasted. */
 export type Source = File | string;
@@ -61,5 +61,5 @@ export const readSource = async (
 /** Reads the whole of a file as a song. */
 export const readSong = async (source: Source, part?: number): Promise<Result<SongImport>> => {
   const file = await opened(source);
-  return file.ok ? told(studyWorker.ask('readSong', [file.value, part], { deadline: DEADLINE })) : file;
+  return file.ok ? told(backgroundWorker.request('importSong', [file.value, part], { timeoutMs: DEADLINE })) : file;
 };

@@ -16,8 +16,8 @@ import { Button, Form } from 'react-bootstrap';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
-import type { AssignmentLine } from '../api/practice.ts';
-import { wordsOf } from '../api/client.ts';
+import type { AssignmentListItem } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useBench } from '../bench/context.ts';
 import { usePlayer } from '../sound/usePlayer.ts';
@@ -25,8 +25,8 @@ import { NO_DIGITS } from '../parts/judged.ts';
 import { useStudents, type Student } from '../api/students.ts';
 import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { DrillCard } from './DrillCard.tsx';
 import { SetBar } from './SetBar.tsx';
 import { useDrillsOf, useKnown } from './known.ts';
@@ -44,7 +44,7 @@ const withNames = (grid: Grid): Grid => ({
 });
 
 const askDrills = async ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>
-  withNames(await studyWorker.ask('drills', [pattern, axes.split(','), hand], { signal }));
+  withNames(await backgroundWorker.request('drills', [pattern, axes.split(','), hand], { signal }));
 
 const usualAxes = (pattern: Pattern): readonly string[] =>
   pattern.strokes.some(({ string }) => string > 3) ? ['displacement', 'lead'] : ['strings', 'direction'];
@@ -189,7 +189,7 @@ const GridTable = ({ grid, tab, card }: TableProps) => {
 };
 
 /** How somebody stands with a drill that was set. */
-const standingWords = (standing: AssignmentLine['standing'] | undefined): string | undefined => {
+const standingWords = (standing: AssignmentListItem['standing'] | undefined): string | undefined => {
   if (!standing) return undefined;
   return standing.through === null
     ? say('drills.assigned-of-stages-passed', { passed: standing.passed, of: standing.of })
@@ -299,7 +299,7 @@ const DrillGrid = () => {
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
-  const { value: grid, trouble } = useAnswer(question, askDrills);
+  const { value: grid, errorText: trouble } = useWorkerQuery(question, askDrills);
   const { known: marked, toggle } = useKnown(id, axes, student);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);

@@ -1,7 +1,7 @@
 import type { StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
-import { useAssignments, type AssignmentLine } from '../api/practice.ts';
-import { useChangeStudent, type Student } from '../api/students.ts';
+import { useAssignments, type AssignmentListItem } from '../api/practice.ts';
+import { useUpdateStudent, type Student } from '../api/students.ts';
 
 const keyOf = (id: string): string => `known-drills:${id}`;
 
@@ -37,7 +37,7 @@ const withKnown = ({ known, ...about }: StudentProfile, id: string, drills: read
 /** Which drills of a pattern are known already: with the student they are for, or in this browser for nobody. */
 export const useKnown = (id: string, axes: readonly string[], student: Student | undefined): Known => {
   const [here, setHere] = useState(() => keptHere(id));
-  const change = useChangeStudent();
+  const change = useUpdateStudent();
   if (student) {
     const known = student.about.known?.[id] ?? [];
     const toggle = (key: string): void =>
@@ -54,7 +54,7 @@ export const useKnown = (id: string, axes: readonly string[], student: Student |
 };
 
 /** How a student stands with drills that were set, by the drills' names. */
-export const useDrillsOf = (studentId: string | null): ReadonlyMap<string, AssignmentLine['standing']> => {
+export const useDrillsOf = (studentId: string | null): ReadonlyMap<string, AssignmentListItem['standing']> => {
   const { data = [] } = useAssignments(studentId ?? '', studentId !== null);
   return new Map(data.map(({ name, standing }) => [name, standing]));
 };

@@ -29,7 +29,7 @@ import { Play, Square, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { ChordPicker } from '../parts/chords/ChordPicker.tsx';

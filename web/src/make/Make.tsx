@@ -22,7 +22,7 @@ import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { EndingField } from '../parts/ending/EndingField.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';

@@ -1,9 +1,9 @@
 import { MILLISECONDS_PER_DAY, type SessionItem } from '@fleet-wren/core';
-import type { AssignmentLine } from '../api/practice.ts';
+import type { AssignmentListItem } from '../api/practice.ts';
 
 /** What a sitting sees of something that is practised. */
 export const sittingItem = (
-  { id, name, standing }: Pick<AssignmentLine, 'id' | 'name' | 'standing'>,
+  { id, name, standing }: Pick<AssignmentListItem, 'id' | 'name' | 'standing'>,
   now: number,
 ): SessionItem => ({
   id,
@@ -18,7 +18,7 @@ export const sittingItem = (
 const LIGHT_FOR = 3;
 
 /** Whether discomfort was spoken of lately. */
-export const hurtLately = (lines: readonly Pick<AssignmentLine, 'standing'>[], now: number): boolean =>
+export const hurtLately = (lines: readonly Pick<AssignmentListItem, 'standing'>[], now: number): boolean =>
   lines.some(
     ({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * MILLISECONDS_PER_DAY,
   );

@@ -1,8 +1,8 @@
 import { say, sayProblems } from '@fleet-wren/wording';
 import { PRACTICE_METHODS, toLadderPlan, type HandProfile, type Pattern } from '@fleet-wren/core';
-import { setAssignment } from '../api/practice.ts';
+import { createAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 
 /** A drill that is to be set, and the pattern it is kept as or made from. */
 export interface DrillToSet {
@@ -14,7 +14,7 @@ export interface DrillToSet {
 const easiestFirst = async (drills: readonly DrillToSet[], hand: HandProfile): Promise<readonly DrillToSet[]> => {
   const judged: { readonly drill: DrillToSet; readonly strain: number }[] = [];
   for (const drill of drills) {
-    const { difficulty } = await studyWorker.ask('judgeOnce', [drill.pattern, hand]);
+    const { difficulty } = await backgroundWorker.request('analyseOnce', [drill.pattern, hand]);
     judged.push({ drill, strain: difficulty ?? 0 });
   }
   return judged.sort((a, b) => a.strain - b.strain).map(({ drill }) => drill);
@@ -36,9 +36,9 @@ export const setDrills = async (
   const refused: string[] = [];
   for (const { pattern, sourceId } of await easiestFirst(drills, hand)) {
     const target = Math.round(pattern.tempo);
-    const ladder = await studyWorker.ask('ladder', [pattern, { target, method: way, hand }]);
+    const ladder = await backgroundWorker.request('ladder', [pattern, { target, method: way, hand }]);
     if (ladder.ok)
-      await setAssignment(student.id, {
+      await createAssignment(student.id, {
         name: pattern.name,
         pattern,
         sourceId,

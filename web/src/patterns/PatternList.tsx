@@ -6,7 +6,7 @@ import { useDeferredValue, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Filters } from './Filters.tsx';
 import { PatternRow } from './PatternRow.tsx';

@@ -6,12 +6,12 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { useDeletePattern, useDuplicatePattern, useRestorePattern, type PatternLine } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { useDeletePattern, useDuplicatePattern, useRestorePattern, type PatternListItem } from '../api/patterns.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 
-const Menu = ({ line }: { readonly line: PatternLine }) => {
+const Menu = ({ line }: { readonly line: PatternListItem }) => {
   const notice = useNotice();
   const navigate = useNavigate();
   const duplicate = useDuplicatePattern();
@@ -40,7 +40,7 @@ const Menu = ({ line }: { readonly line: PatternLine }) => {
 };
 
 /** One pattern in the list. */
-export const PatternRow = ({ line }: { readonly line: PatternLine }) => {
+export const PatternRow = ({ line }: { readonly line: PatternListItem }) => {
   const { summary, workedAt } = line;
   return (
     <div className="pattern-line" role="listitem">

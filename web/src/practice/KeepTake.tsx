@@ -1,9 +1,9 @@
 import { say } from '@fleet-wren/wording';
 import type { HandProfile, Pattern } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
-import { wordsOf } from '../api/client.ts';
-import { newSending, type Sending } from '../api/takes.ts';
-import type { Ear } from '../ear/useEar.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { createResumableUpload, type ResumableUpload } from '../api/takes.ts';
+import type { Listener } from '../listening/useListener.ts';
 import { LONGEST } from '../takes/sound.ts';
 
 /** A take on its way to the teacher: not begun, recorded, sent, there, or still here because it could not be sent. */
@@ -12,10 +12,10 @@ type Keeping =
   | { readonly kind: 'recording' }
   | { readonly kind: 'sending'; readonly share: number }
   | { readonly kind: 'there' }
-  | { readonly kind: 'here'; readonly sending: Sending; readonly why: string };
+  | { readonly kind: 'here'; readonly sending: ResumableUpload; readonly why: string };
 
 interface Kept {
-  readonly ear: Ear;
+  readonly ear: Listener;
   readonly token: string;
   readonly name: string;
   readonly assignment: string;
@@ -27,7 +27,7 @@ interface Kept {
 export const useKeeping = ({ ear, token, name, assignment, pattern, hand }: Kept) => {
   const [keeping, setKeeping] = useState<Keeping>({ kind: 'none' });
   const recorder = useRef<MediaRecorder | null>(null);
-  const send = (sending: Sending): void => {
+  const send = (sending: ResumableUpload): void => {
     setKeeping({ kind: 'sending', share: 0 });
     sending((share) => setKeeping({ kind: 'sending', share })).then(
       () => setKeeping({ kind: 'there' }),
@@ -42,7 +42,7 @@ export const useKeeping = ({ ear, token, name, assignment, pattern, hand }: Kept
     one.ondataavailable = ({ data }) => void parts.push(data);
     one.onstop = () => {
       const sound = new Blob(parts, { type: one.mimeType });
-      send(newSending({ kind: 'room', token }, { name, assignment, pattern, hand, sound }));
+      send(createResumableUpload({ kind: 'room', token }, { name, assignment, pattern, hand, sound }));
     };
     one.start(1000);
     setTimeout(() => one.state === 'recording' && one.stop(), LONGEST * 1000);
@@ -54,7 +54,7 @@ export const useKeeping = ({ ear, token, name, assignment, pattern, hand }: Kept
 };
 
 interface KeepProps {
-  readonly ear: Ear;
+  readonly ear: Listener;
   readonly keeping: ReturnType<typeof useKeeping>;
 }
 

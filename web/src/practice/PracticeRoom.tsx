@@ -7,9 +7,9 @@ import { WARM_UP_ADVICE, PAIN_ADVICE, findBassString, ticksPerBeat, type Practic
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { EarButton, EarStrip } from '../ear/EarStrip.tsx';
-import { useEar, type Ear } from '../ear/useEar.ts';
-import { countOf } from '../ear/words.ts';
+import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
+import { useListener, type Listener } from '../listening/useListener.ts';
+import { classifyPass } from '../listening/listening-text.ts';
 import { NeckPicture } from '../parts/neck/Neck.tsx';
 import { NO_DIGITS } from '../parts/judged.ts';
 import { hurtLately } from '../parts/practice.ts';
@@ -17,7 +17,7 @@ import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useNow } from '../parts/useNow.ts';
 import { useWidth } from '../parts/useWidth.ts';
-import { usePlayer, type Playing } from '../sound/usePlayer.ts';
+import { usePlayer, type PlayerControls } from '../sound/usePlayer.ts';
 import { listenToPedals, type Said } from './pedal.ts';
 import { Connection, Ended } from './Connection.tsx';
 import { KeepTake, useKeeping } from './KeepTake.tsx';
@@ -33,7 +33,7 @@ import { useAwake } from './useAwake.ts';
 const stringLabel: StrokeLabel = ({ string }) => say('practice.string', { string });
 
 /** The beat that is heard, from 1; null while nothing is. */
-const useBeat = ({ playing, position }: Playing, { pattern }: AtHand): number | null => {
+const useBeat = ({ playing, position }: PlayerControls, { pattern }: AtHand): number | null => {
   const [beat, setBeat] = useState<number | null>(null);
   const { metre } = pattern;
   useEffect(() => {
@@ -172,8 +172,8 @@ const useCounting = ({ room, item }: SessionProps, { key }: AtHand, tempo: numbe
 
 interface ToolsProps {
   readonly atHand: AtHand;
-  readonly playing: Playing;
-  readonly ear: Ear;
+  readonly playing: PlayerControls;
+  readonly ear: Listener;
   readonly count: (said: Said, by: PracticeEvent['by']) => void;
   readonly takeBack: () => void;
   readonly ouch: () => void;
@@ -181,7 +181,7 @@ interface ToolsProps {
 
 const Tools = ({ atHand: { gate, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
   <div className="room-tools">
-    {gate > 0 && pattern.strokes.length > 0 && <EarButton ear={ear} />}
+    {gate > 0 && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
     <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
       {playing.playing ? say('common.stop') : say('common.play')}
     </button>
@@ -203,8 +203,8 @@ const Session = (props: SessionProps) => {
   const { room, item, waiting } = props;
   const atHand = useAtHand(item, waiting);
   const latest = useRef<(said: Said, by: PracticeEvent['by']) => void>(() => undefined);
-  const ear = useEar(atHand.pattern, item.plan.hand, (event) => {
-    const counted = atHand.gate > 0 ? countOf(event, atHand.tempo) : null;
+  const ear = useListener(atHand.pattern, item.plan.hand, (event) => {
+    const counted = atHand.gate > 0 ? classifyPass(event, atHand.tempo) : null;
     if (counted) latest.current(counted, 'listening');
   });
   const keeping = useKeeping({
@@ -268,7 +268,7 @@ const Session = (props: SessionProps) => {
       </div>
       <Figure atHand={atHand} />
       <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
-      <EarStrip ear={ear} asked={atHand.tempo} correct={correct} keeps />
+      <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />
       <KeepTake ear={ear} keeping={keeping} />
       <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
       {hurt && (

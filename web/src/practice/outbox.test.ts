@@ -1,10 +1,10 @@
 import { jest } from '@jest/globals';
 import type { PracticeEvent } from '@fleet-wren/core';
-import type { KeptEvent } from '../api/practice.ts';
+import type { StoredPracticeEvent } from '../api/practice.ts';
 import { Outbox, SENDING, type RefusedEvent } from './outbox.ts';
 import { askRoom } from './transport.ts';
 
-const eventNamed = (id: string): KeptEvent => ({
+const eventNamed = (id: string): StoredPracticeEvent => ({
   assignment: 'a',
   event: { id, at: 1, kind: 'rest' } satisfies PracticeEvent,
 });
@@ -24,7 +24,7 @@ const ownError = (status: number, code: string): Response =>
   json(status, { error: { code, message: 'A sentence.', problems: [] } });
 
 const sentIn = ({ body }: RequestInit): readonly string[] =>
-  (JSON.parse(String(body)) as { events: readonly KeptEvent[] }).events.map(({ event }) => event.id);
+  (JSON.parse(String(body)) as { events: readonly StoredPracticeEvent[] }).events.map(({ event }) => event.id);
 
 const receipt = (accepted: readonly string[], refused: readonly string[] = []): Response =>
   json(201, {
@@ -36,7 +36,7 @@ const receipt = (accepted: readonly string[], refused: readonly string[] = []): 
 /** A room’s outbox over a network that answers as it is told to. */
 const outboxOver = (answer: Fetch, ...ids: readonly string[]) => {
   globalThis.fetch = answer as typeof fetch;
-  let waiting: readonly KeptEvent[] = ids.map(eventNamed);
+  let waiting: readonly StoredPracticeEvent[] = ids.map(eventNamed);
   const seen = { reached: [] as boolean[], ended: [] as string[], refused: [] as RefusedEvent[] };
   const outbox = new Outbox({
     post: (events) => askRoom('token', '/events', { body: { events } }),

@@ -1,10 +1,10 @@
 import type { ErrorCode, Problem, ProgressSummary } from '@fleet-wren/core';
-import type { KeptEvent } from '../api/practice.ts';
+import type { StoredPracticeEvent } from '../api/practice.ts';
 import type { RoomAnswer } from './transport.ts';
 
 /** An event our server will not take, and why. */
 export interface RefusedEvent {
-  readonly told: KeptEvent;
+  readonly told: StoredPracticeEvent;
   readonly problems: readonly Problem[];
 }
 
@@ -32,11 +32,11 @@ const UNREADABLE: ReadonlySet<ErrorCode> = new Set(['request-wrong', 'field-wron
 
 /** What an outbox does with what it learns. */
 export interface OutboxUse {
-  readonly post: (events: readonly KeptEvent[]) => Promise<RoomAnswer>;
-  readonly waiting: () => readonly KeptEvent[];
+  readonly post: (events: readonly StoredPracticeEvent[]) => Promise<RoomAnswer>;
+  readonly waiting: () => readonly StoredPracticeEvent[];
   /** Events that are in the server's hands now, or that it named as refused: nothing else takes them out of what waits. */
   readonly settled: (
-    arrived: readonly KeptEvent[],
+    arrived: readonly StoredPracticeEvent[],
     refused: readonly RefusedEvent[],
     receipt: Receipt,
   ) => Promise<void>;
@@ -85,7 +85,7 @@ export class Outbox {
     this.pause = Math.min(SENDING.longest, 2 * this.pause);
   }
 
-  private next(most: number): readonly KeptEvent[] {
+  private next(most: number): readonly StoredPracticeEvent[] {
     return this.use
       .waiting()
       .filter(({ event }) => !this.unreadable.has(event.id))
@@ -122,7 +122,7 @@ export class Outbox {
   }
 
   /** Our server refused a whole sending without naming events: sent in halves until the one that is the cause stands alone. */
-  private smaller(some: readonly KeptEvent[]): number {
+  private smaller(some: readonly StoredPracticeEvent[]): number {
     this.use.reached(true);
     const [only] = some;
     if (some.length > 1) return Math.ceil(some.length / 2);
@@ -131,7 +131,7 @@ export class Outbox {
   }
 
   /** Lets go of what an answer names, and of nothing else; says whether it named any. */
-  private async settle(some: readonly KeptEvent[], body: unknown): Promise<boolean> {
+  private async settle(some: readonly StoredPracticeEvent[], body: unknown): Promise<boolean> {
     const receipt = receiptIn(body);
     if (!receipt) return false;
     const accepted = new Set(receipt.accepted);

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 
 /** Where a rising tempo begins, as a share of what is asked for, and the rounds after which it is there (est.). */
 const RISE = { from: 0.8, rounds: 8 } as const;
@@ -24,7 +24,7 @@ export const roundsAt = ({ finished, tick: before }: Rounds, tick: number): Roun
 const NONE: Rounds = { finished: 0, tick: 0 };
 
 /** Counts the rounds that were played since the beginning; 0 while nothing is. */
-export const useRounds = (playing: boolean, position: Playing['position']): number => {
+export const useRounds = (playing: boolean, position: PlayerControls['position']): number => {
   const [round, setRound] = useState(0);
   const rounds = useRef(NONE);
   useEffect(() => {

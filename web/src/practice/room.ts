@@ -11,7 +11,7 @@ import {
 } from '@fleet-wren/core';
 import { createStore, entries, get, update, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import type { KeptEvent } from '../api/practice.ts';
+import type { StoredPracticeEvent } from '../api/practice.ts';
 import { Outbox, type Receipt, type RefusedEvent } from './outbox.ts';
 import { askRoom } from './transport.ts';
 
@@ -43,7 +43,7 @@ export interface RoomContent {
 export interface RoomState {
   readonly content: RoomContent | null;
   /** In the order they happened; each is sent until the server has it. */
-  readonly waiting: readonly KeptEvent[];
+  readonly waiting: readonly StoredPracticeEvent[];
   /** Whether the last try reached the server. */
   readonly reached: boolean;
   /** Why the room cannot be entered; null where it can. */
@@ -77,11 +77,15 @@ const contentIn = (body: unknown, known: RoomContent | null): RoomContent | unde
 const knownIn = (content: RoomContent | null): string =>
   (content?.assignments ?? []).map(({ id, state }) => `${id}:${state}`).join(',');
 
-const without = (waiting: readonly KeptEvent[], gone: ReadonlySet<string>): readonly KeptEvent[] =>
+const without = (waiting: readonly StoredPracticeEvent[], gone: ReadonlySet<string>): readonly StoredPracticeEvent[] =>
   waiting.filter(({ event }) => !gone.has(event.id));
 
 /** The room with what has arrived among what is known. */
-const withArrived = (content: RoomContent, arrived: readonly KeptEvent[], { assignments }: Receipt): RoomContent => {
+const withArrived = (
+  content: RoomContent,
+  arrived: readonly StoredPracticeEvent[],
+  { assignments }: Receipt,
+): RoomContent => {
   const standings = new Map(assignments.map(({ id, standing }) => [id, standing]));
   const taken = (item: RoomItem): RoomItem => ({
     ...item,
@@ -135,7 +139,7 @@ export class Room {
   }
 
   /** Takes down what happened. */
-  happened(...events: readonly KeptEvent[]): void {
+  happened(...events: readonly StoredPracticeEvent[]): void {
     this.state.setState(({ waiting }) => ({ waiting: [...waiting, ...events] }));
     void this.keep().then(() => this.outbox.send());
   }
@@ -202,7 +206,7 @@ export class Room {
   }
 
   private async settled(
-    arrived: readonly KeptEvent[],
+    arrived: readonly StoredPracticeEvent[],
     refused: readonly RefusedEvent[],
     receipt: Receipt,
   ): Promise<void> {
@@ -218,14 +222,14 @@ export class Room {
 }
 
 /** All that happened with an item since its snapshot: what the server knows, and what waits. */
-export const eventsOf = (item: RoomItem, waiting: readonly KeptEvent[]): readonly PracticeEvent[] => {
+export const eventsOf = (item: RoomItem, waiting: readonly StoredPracticeEvent[]): readonly PracticeEvent[] => {
   const undone = new Set(item.snapshot?.undone);
   const all = [...item.events, ...waiting.flatMap(({ assignment, event }) => (assignment === item.id ? [event] : []))];
   return all.filter((event) => !(undone.has(event.id) && isAttempt(event)));
 };
 
 /** What the whole log of an item comes to. */
-export const practisedIn = (item: RoomItem, waiting: readonly KeptEvent[]): PracticeSnapshot => {
+export const practisedIn = (item: RoomItem, waiting: readonly StoredPracticeEvent[]): PracticeSnapshot => {
   const from = item.snapshot ? { ...item.snapshot, days: [] } : EMPTY_PRACTICE_SNAPSHOT;
   return foldPractice(item.plan, from, eventsOf(item, waiting));
 };

@@ -9,7 +9,7 @@ import {
   type Message,
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { playedIn, stageOf, useLadder } from '../workers/useLadder.ts';
+import { patternOfStage, findStage, useLadder } from '../workers/useLadder.ts';
 import { eventsOf, practisedIn, type RoomItem, type RoomState } from './room.ts';
 
 /** What is practised now. */
@@ -45,9 +45,9 @@ export const useAtHand = (item: RoomItem, waiting: RoomState['waiting']): AtHand
   return useMemo(() => {
     const progress = progressAt(plan, practisedIn(item, waiting));
     const stage = plan.stages[progress.stage];
-    const made = stageOf(ladder, stage?.key);
+    const made = findStage(ladder, stage?.key);
     const tempo = stage ? progress.tempo : target;
-    const played = playedIn(made, stage?.gate, pattern);
+    const played = patternOfStage(made, stage?.gate, pattern);
     return {
       progress,
       name: stage?.name ?? say('practice.learned-play-it-clean-twice-to'),

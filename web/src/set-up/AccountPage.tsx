@@ -2,8 +2,8 @@ import { say } from '@fleet-wren/wording';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useAccount, useChangePassword, useEndSessions, useSessions } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import { useAccount, useChangePassword, useRevokeAuthSessions, useAuthSessions } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { RecoveryCodes } from './RecoveryCodes.tsx';
 import { SecondFactor } from './SecondFactor.tsx';
@@ -62,8 +62,8 @@ const PasswordForm = () => {
 const ago = (time: string): string => formatDistanceToNowStrict(new Date(time), { addSuffix: true });
 
 const SessionList = () => {
-  const { data: sessions = [] } = useSessions();
-  const end = useEndSessions();
+  const { data: sessions = [] } = useAuthSessions();
+  const end = useRevokeAuthSessions();
   const others = sessions.filter(({ here }) => !here).map(({ id }) => id);
   return (
     <>

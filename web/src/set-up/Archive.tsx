@@ -2,8 +2,8 @@ import { say } from '@fleet-wren/wording';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { restoreBackup, type RestoreProgress, type Restored } from '../api/archive.ts';
-import { wordsOf } from '../api/client.ts';
+import { restoreBackup, type RestoreProgress, type Restored } from '../api/backup.ts';
+import { wordsOf } from '../api/http-client.ts';
 
 const restoredWords = ({ students, documents, practice_events: entries, takes }: Restored): string =>
   say('settings.restored', { students, documents, entries, takes });

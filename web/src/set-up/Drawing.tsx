@@ -3,8 +3,8 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useShownAtOnce } from '../parts/useShownAtOnce.ts';
-import { wordsOf } from '../api/client.ts';
-import { useChangeSettings, useSettings } from '../api/settings.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useUpdateSettings, useSettings } from '../api/settings.ts';
 import { Neck } from '../parts/neck/Neck.tsx';
 
 const standard = createInstrument(findTuningOrStandard('standard'));
@@ -12,7 +12,7 @@ const shown = ['C', 'G', 'D'].flatMap((chord) => findShape(standard, chord) ?? [
 
 const Tunings = () => {
   const { tunings = [] } = useSettings();
-  const change = useChangeSettings();
+  const change = useUpdateSettings();
   if (tunings.length === 0) return <p className="text-soft">{say('settings.no-custom-tunings-yet-choose-other')}</p>;
   return (
     <ul className="own-tunings">
@@ -41,7 +41,7 @@ const Tunings = () => {
 /** How necks are drawn in this studio, and the tunings it keeps. */
 export const Drawing = () => {
   const { leftHanded = false } = useSettings();
-  const change = useChangeSettings();
+  const change = useUpdateSettings();
   const [shownLeftHanded, showLeftHanded] = useShownAtOnce(leftHanded);
   return (
     <>

@@ -2,8 +2,8 @@ import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { ESTIMATE_DEFINITIONS, ESTIMATE_KEYS, createHandProfile, type EstimateKey } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useEstimates, useSetEstimates, type StudioEstimates } from '../api/set-up.ts';
-import { wordsOf } from '../api/client.ts';
+import { useStudioEstimates, useUpdateEstimates, type StudioEstimates } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/http-client.ts';
 
 const Line = ({
   name,
@@ -54,8 +54,8 @@ const Line = ({
 
 /** All estimates about the hand in one table: where each comes from, what the studio has set instead, and back. */
 export const Estimates = () => {
-  const own = useEstimates().data ?? {};
-  const set = useSetEstimates();
+  const own = useStudioEstimates().data ?? {};
+  const set = useUpdateEstimates();
   const change =
     (name: EstimateKey) =>
     (value: number | undefined): string | null => {

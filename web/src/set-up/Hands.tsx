@@ -2,9 +2,9 @@ import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { HAND_PRESETS, ACTUATORS, type HandProfile, type Actuator, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useDropHand, useKeptHands, type KeptHand } from '../api/set-up.ts';
+import { useDeleteHandProfile, useHandProfiles, type StoredHandProfile } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useHand } from '../parts/hand/useHand.ts';
 import { digitColour } from '../parts/token/shapes.ts';
@@ -43,13 +43,13 @@ const Chosen = ({ hand }: { readonly hand: HandProfile }) => {
   );
 };
 
-const ownerName = (kept: KeptHand | undefined, students: readonly { id: string; name: string }[]): string =>
+const ownerName = (kept: StoredHandProfile | undefined, students: readonly { id: string; name: string }[]): string =>
   kept?.studentId
     ? (students.find(({ id }) => id === kept.studentId)?.name ?? say('settings.a-student'))
     : say('settings.the-studio');
 
-const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: KeptHand | undefined }) => {
-  const drop = useDropHand();
+const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: StoredHandProfile | undefined }) => {
+  const drop = useDeleteHandProfile();
   const notice = useNotice();
   const students = useStudents().data ?? [];
   const remove = (id: string): void => drop.mutate(id, { onError: (error) => notice({ text: wordsOf(error) }) });
@@ -81,7 +81,7 @@ const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: K
 /** The hands that can be judged for, and the tapping test that measures one. */
 export const Hands = () => {
   const { hands } = useHand();
-  const kept = useKeptHands().data ?? [];
+  const kept = useHandProfiles().data ?? [];
   const [measuring, setMeasuring] = useState(false);
   if (measuring) return <MeasureHand done={() => setMeasuring(false)} />;
   return (

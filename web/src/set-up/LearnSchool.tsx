@@ -11,13 +11,13 @@ import {
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { latestPatterns } from '../api/patterns.ts';
-import { useKeepSchool } from '../api/set-up.ts';
-import { wordsOf } from '../api/client.ts';
+import { fetchLatestPatterns } from '../api/patterns.ts';
+import { useCreateSchool } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { SchoolOptions } from '../parts/schools/SchoolOptions.tsx';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 import { digitColour } from '../parts/token/shapes.ts';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 
 /** Patterns that are looked through for pins, the latest ones. */
 const LOOKED_AT = 80;
@@ -31,8 +31,8 @@ interface Asked {
 }
 
 const learn = async (asked: Asked): Promise<LearnedSchool> => {
-  const patterns = await latestPatterns(LOOKED_AT);
-  const answer = await studyWorker.ask('learn', [{ ...asked, patterns }], { deadline: DEADLINE });
+  const patterns = await fetchLatestPatterns(LOOKED_AT);
+  const answer = await backgroundWorker.request('learn', [{ ...asked, patterns }], { timeoutMs: DEADLINE });
   if (!answer.ok) throw new Error(sayProblems(answer.problems));
   return answer.value;
 };
@@ -133,7 +133,7 @@ export const LearnSchool = ({ done }: { readonly done: () => void }) => {
   const [base, setBase] = useState('one-per-string');
   const [name, setName] = useState('');
   const learning = useMutation({ mutationFn: learn });
-  const keep = useKeepSchool();
+  const keep = useCreateSchool();
   const found = learning.data;
   const chosen =
     name.trim() || say('settings.our-way', { name: sayLabel(valueOrThrow(findSchool(base)).name) }).slice(0, 80);

@@ -11,12 +11,12 @@ import {
 } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useKeepHand } from '../api/set-up.ts';
+import { useCreateHandProfile } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Token } from '../parts/token/Token.tsx';
-import { useStrokes } from '../ear/useStrokes.ts';
+import { useRunDetector } from '../listening/useRunDetector.ts';
 import { useTapping, type Tapping } from './useTapping.ts';
 
 /** The keys two digits tap on in turn; one digit may tap on any of them. */
@@ -109,7 +109,7 @@ const Keep = ({ runs, on, done }: KeepProps) => {
   const [name, setName] = useState('');
   const [studentId, setStudentId] = useState('');
   const students = useStudents().data ?? [];
-  const keep = useKeepHand();
+  const keep = useCreateHandProfile();
   const notice = useNotice();
   const hand = estimateHandFromTaps('new', name || say('settings.new-hand-profile'), runs, on);
   if (!hand.ok) return <p className="finding finding-trouble">{say('settings.no-single-finger-run-is-usable')}</p>;
@@ -159,7 +159,7 @@ export const MeasureHand = ({ done }: { readonly done: () => void }) => {
   const tapping = useTapping();
   useKeys(tapping);
   const { run, taps, left, runs, brokenOff, tap, begin, heard, breakOff, again } = tapping;
-  const ear = useStrokes({ begun: begin, heard, lost: breakOff });
+  const ear = useRunDetector({ begun: begin, heard, lost: breakOff });
   const on: TapSurface = ear.on ? 'strings' : 'keys';
   const target = TAP_TARGETS[run];
   return (

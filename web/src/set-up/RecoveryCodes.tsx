@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { useCodesLeft, useNewCodes } from '../api/account.ts';
+import { useRecoveryCodeCount, useRegenerateRecoveryCodes } from '../api/account.ts';
 import { Codes } from '../parts/codes/Codes.tsx';
 import { Ask } from './Ask.tsx';
 
@@ -10,8 +10,8 @@ const leftWords = (left: number): string => {
 
 /** Codes for the day the password is forgotten: how many are left, and new ones. */
 export const RecoveryCodes = () => {
-  const { data } = useCodesLeft();
-  const make = useNewCodes();
+  const { data } = useRecoveryCodeCount();
+  const make = useRegenerateRecoveryCodes();
   if (make.data) return <Codes codes={make.data.codes} />;
   return (
     <>

@@ -20,8 +20,8 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useChangeSchool, useKeepSchool } from '../api/set-up.ts';
-import { wordsOf } from '../api/client.ts';
+import { useUpdateSchool, useCreateSchool } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { SchoolOptions } from '../parts/schools/SchoolOptions.tsx';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 import { Token } from '../parts/token/Token.tsx';
@@ -151,8 +151,8 @@ export const SchoolForm = ({
   readonly done: () => void;
 }) => {
   const [made, setMade] = useState(start);
-  const keep = useKeepSchool();
-  const replace = useChangeSchool();
+  const keep = useCreateSchool();
+  const replace = useUpdateSchool();
   const change = (part: Partial<CustomSchool>): void => setMade({ ...made, ...part });
   const named = { ...made, name: made.name.trim() || say('settings.my-school') };
   const result = buildCustomSchool(named);

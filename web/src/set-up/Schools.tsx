@@ -2,8 +2,8 @@ import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { SCHOOLS, type CustomSchool } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { madeSchool, useDropSchool, useKeptSchools, type KeptSchool } from '../api/set-up.ts';
-import { wordsOf } from '../api/client.ts';
+import { toCustomSchool, useDeleteSchool, useCustomSchools, type StoredSchool } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { LearnSchool } from './LearnSchool.tsx';
 import { SchoolForm } from './SchoolForm.tsx';
@@ -22,8 +22,8 @@ interface Editing {
   readonly version?: number;
 }
 
-const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => void }) => {
-  const drop = useDropSchool();
+const Own = ({ kept, edit }: { readonly kept: StoredSchool; readonly edit: () => void }) => {
+  const drop = useDeleteSchool();
   const notice = useNotice();
   return (
     <li className="school-line">
@@ -53,7 +53,7 @@ const Own = ({ kept, edit }: { readonly kept: KeptSchool; readonly edit: () => v
 
 /** The schools there are, with their rules and variants, and those of the studio's own. */
 export const Schools = () => {
-  const kept = useKeptSchools().data ?? [];
+  const kept = useCustomSchools().data ?? [];
   const [editing, setEditing] = useState<Editing | null>(null);
   const [learning, setLearning] = useState(false);
   if (learning) return <LearnSchool done={() => setLearning(false)} />;
@@ -69,7 +69,7 @@ export const Schools = () => {
       </div>
       <ul className="plain-list hand-list">
         {kept.map((one) => (
-          <Own key={one.id} kept={one} edit={() => setEditing({ school: madeSchool(one), version: one.version })} />
+          <Own key={one.id} kept={one} edit={() => setEditing({ school: toCustomSchool(one), version: one.version })} />
         ))}
         {SCHOOLS.map(({ key, name, rule, variants }) => (
           <li key={key}>

@@ -2,8 +2,13 @@ import { Say } from '../parts/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useConfirmFactor, useFactorOff, useProposeFactor, useSecondFactor } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import {
+  useConfirmSecondFactor,
+  useDisableSecondFactor,
+  useEnrolSecondFactor,
+  useSecondFactorStatus,
+} from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Ask } from './Ask.tsx';
 import { QrPicture } from './QrPicture.tsx';
@@ -11,7 +16,7 @@ import { QrPicture } from './QrPicture.tsx';
 const inFours = (secret: string): string => secret.match(/.{1,4}/g)?.join(' ') ?? '';
 
 const TurnOff = () => {
-  const off = useFactorOff();
+  const off = useDisableSecondFactor();
   const notice = useNotice();
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
@@ -53,7 +58,7 @@ const TurnOff = () => {
 };
 
 const TurnOn = ({ secret, address }: { readonly secret: string; readonly address: string }) => {
-  const confirm = useConfirmFactor();
+  const confirm = useConfirmSecondFactor();
   const notice = useNotice();
   const give = (code: string): void =>
     confirm.mutate(code, { onSuccess: () => notice({ text: say('settings.two-factor-authentication-is-on-youll') }) });
@@ -81,7 +86,7 @@ const TurnOn = ({ secret, address }: { readonly secret: string; readonly address
 };
 
 const SetUp = () => {
-  const propose = useProposeFactor();
+  const propose = useEnrolSecondFactor();
   if (propose.data) return <TurnOn {...propose.data} />;
   return (
     <>
@@ -99,7 +104,7 @@ const SetUp = () => {
 
 /** A code from the teacher's phone beside the password: off, about to be turned on, or on. */
 export const SecondFactor = () => {
-  const { data } = useSecondFactor();
+  const { data } = useSecondFactorStatus();
   if (!data) return null;
   return data.on ? <TurnOff /> : <SetUp />;
 };

@@ -2,16 +2,16 @@ import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useAccount, useSignOut } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import { useAccount, useSignOutMutation } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import {
-  useInvite,
-  useInvites,
+  useCreateInvitation,
+  useInvitations,
   useRemoveTeacher,
-  useRevokeInvite,
-  useSetRole,
+  useRevokeInvitation,
+  useUpdateTeacherRole,
   useTeachers,
-  type Colleague,
+  type TeacherListItem,
 } from '../api/teachers.ts';
 import { useNotice } from '../app/Notice.tsx';
 
@@ -21,10 +21,10 @@ const DAYS = 7;
 const addressOf = (token: string): string => `${window.location.origin}/join#${token}`;
 
 /** Asks once more before somebody goes. */
-const Going = ({ teacher: { id, name, here } }: { readonly teacher: Colleague }) => {
+const Going = ({ teacher: { id, name, here } }: { readonly teacher: TeacherListItem }) => {
   const [sure, setSure] = useState(false);
   const remove = useRemoveTeacher();
-  const signOut = useSignOut();
+  const signOut = useSignOutMutation();
   const notice = useNotice();
   const go = (): void =>
     remove.mutate(id, {
@@ -49,9 +49,9 @@ const Going = ({ teacher: { id, name, here } }: { readonly teacher: Colleague })
   );
 };
 
-const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner: boolean }) => {
+const Line = ({ teacher, owner }: { readonly teacher: TeacherListItem; readonly owner: boolean }) => {
   const { id, name, email, role, here } = teacher;
-  const setRole = useSetRole();
+  const setRole = useUpdateTeacherRole();
   const notice = useNotice();
   return (
     <li>
@@ -68,7 +68,7 @@ const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner:
           value={role}
           onChange={({ target }) =>
             setRole.mutate(
-              { id, role: target.value as Colleague['role'] },
+              { id, role: target.value as TeacherListItem['role'] },
               { onError: (error) => notice({ text: wordsOf(error) }) },
             )
           }
@@ -85,9 +85,9 @@ const Line = ({ teacher, owner }: { readonly teacher: Colleague; readonly owner:
 };
 
 const Invitations = () => {
-  const { data: invites = [] } = useInvites();
-  const invite = useInvite();
-  const revoke = useRevokeInvite();
+  const { data: invites = [] } = useInvitations();
+  const invite = useCreateInvitation();
+  const revoke = useRevokeInvitation();
   const notice = useNotice();
   const [token, setToken] = useState<string | null>(null);
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });

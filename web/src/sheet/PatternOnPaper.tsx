@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useHand } from '../parts/hand/useHand.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { Engraved } from './Engraved.tsx';
 import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
@@ -19,7 +19,7 @@ const STRIP = 690;
 export const useJudged = (pattern: Pattern) => {
   const { hand } = useHand();
   const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
-  return useAnswer(question, askJudged).value;
+  return useWorkerQuery(question, askJudged).value;
 };
 
 /** A pattern on paper: its shape, tempos to tick, and the music in the ways that were chosen. */

@@ -2,8 +2,8 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { sheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { patternsOfTag } from '../api/patterns.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { fetchPatternsByTag } from '../api/patterns.ts';
 import { PatternOnPaper } from './PatternOnPaper.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -14,7 +14,7 @@ const MOST = 60;
 const SetSheet = () => {
   const [query] = useSearchParams();
   const tag = query.get('tag') ?? '';
-  const set = useQuery({ queryKey: ['set sheet', tag], queryFn: () => patternsOfTag(tag), gcTime: 0 });
+  const set = useQuery({ queryKey: ['set sheet', tag], queryFn: () => fetchPatternsByTag(tag), gcTime: 0 });
   if (set.isError) return <p className="page">{wordsOf(set.error)}</p>;
   if (!set.data) return null;
   const all = set.data.slice(0, MOST);

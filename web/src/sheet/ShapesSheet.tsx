@@ -12,8 +12,8 @@ import {
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { useTunings } from '../parts/tuning/useTunings.ts';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { Grids } from './parts.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -38,7 +38,7 @@ interface Row {
 const voicingOf = ({ voicing }: Pick<RankedVoicing, 'voicing'>): Voicing => voicing;
 
 const askRow = async (symbol: string, instrument: Instrument, signal: AbortSignal): Promise<Row> => {
-  const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
+  const found = await backgroundWorker.request('voicings', [symbol, instrument], { signal });
   return found.ok
     ? { symbol, shapes: found.value.map(voicingOf), trouble: null }
     : { symbol, shapes: [], trouble: sayProblems(found.problems) };
@@ -113,7 +113,7 @@ const ShapesSheet = () => {
     }),
     [chords, tuning],
   );
-  const { value: rows = [], trouble } = useAnswer(question, askRows);
+  const { value: rows = [], errorText: trouble } = useWorkerQuery(question, askRows);
   return (
     <Sheet
       title={say('common.chord-diagrams')}

@@ -17,14 +17,14 @@ import {
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
-import { SONG_RECORDS } from '../api/songs.ts';
-import { wordsOf } from '../api/client.ts';
+import { songRepository } from '../api/songs.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { Miniature } from '../parts/threads/Miniature.tsx';
 import { chordText, firstPlayed, miniatures } from '../songs/bars.ts';
 import { sectionLetter } from '../songs/FormLine.tsx';
 import { useStudy } from '../songs/useStudy.ts';
 import { useHand } from '../parts/hand/useHand.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { Engraved } from './Engraved.tsx';
 import { askJudged } from './judged.ts';
 import type { Paper } from './paper.ts';
@@ -151,7 +151,7 @@ const SectionsInNotes = ({ song, paper }: { readonly song: Song; readonly paper:
     [song],
   );
   const question = useMemo(() => ({ pattern: files.expanded.pattern, hand }), [files, hand]);
-  const { value: judgement } = useAnswer(question, askJudged);
+  const { value: judgement } = useWorkerQuery(question, askJudged);
   const digits = useMemo(
     () => files.expanded.pattern.strokes.map(({ id }) => judgement?.digits[id] ?? null),
     [files, judgement],
@@ -210,7 +210,7 @@ const Judged = ({ song }: { readonly song: Song }) => {
 /** A song on paper: form, shapes, sections as bars, what there is to learn with its tablature, tempos to tick. */
 const SongSheet = () => {
   const { id = '' } = useParams();
-  const kept = useQuery({ queryKey: ['song sheet', id], queryFn: () => SONG_RECORDS.fetch(id), gcTime: 0 });
+  const kept = useQuery({ queryKey: ['song sheet', id], queryFn: () => songRepository.fetch(id), gcTime: 0 });
   if (kept.isError) return <p className="page">{wordsOf(kept.error)}</p>;
   return kept.data ? <Judged song={kept.data.document} /> : null;
 };

@@ -12,7 +12,7 @@ import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useAssignments, useProgress, type Assignment } from '../api/practice.ts';
 import { useStudent, type Student } from '../api/students.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useNow } from '../parts/useNow.ts';

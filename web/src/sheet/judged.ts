@@ -1,5 +1,5 @@
 import type { HandProfile, PatternAnalysis, Pattern } from '@fleet-wren/core';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 
 interface Question {
   readonly pattern: Pattern;
@@ -8,4 +8,4 @@ interface Question {
 
 /** The judgement of what is put on paper, made off the page's thread. */
 export const askJudged = ({ pattern, hand }: Question, signal: AbortSignal): Promise<PatternAnalysis> =>
-  studyWorker.ask('judgeOnce', [pattern, hand], { signal });
+  backgroundWorker.request('analyseOnce', [pattern, hand], { signal });

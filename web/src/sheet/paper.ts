@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useChangeSettings, useSettings, type PaperSettings } from '../api/settings.ts';
+import { useUpdateSettings, useSettings, type PaperSettings } from '../api/settings.ts';
 
 /** How sheets are printed; remembered with the studio, but for whom they are. */
 export interface Paper extends Required<PaperSettings> {
@@ -22,7 +22,7 @@ const USUAL: Paper = {
 export const usePaper = () => {
   const { paper: kept } = useSettings();
   const [student, setStudent] = useState('');
-  const { mutate } = useChangeSettings();
+  const { mutate } = useUpdateSettings();
   const paper: Paper = { ...USUAL, ...kept, student };
   const change = ({ student: name, ...part }: Partial<Paper>): void => {
     if (name !== undefined) setStudent(name);

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { wordsOf } from '../api/client.ts';
-import { engraveWorker } from '../workers/client.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { engravingWorker } from '../workers/workers.ts';
 
 /** A score to be engraved, at a width in pixels and a size in per cent. */
 export interface EngravingQuestion {
@@ -28,7 +28,7 @@ export const useSystems = (question: EngravingQuestion): Systems => {
     const askFrom = async (before: readonly string[]): Promise<void> => {
       const most = before.length === 0 ? AT_ONCE.first : AT_ONCE.then;
       const args = [xml, how, before.length, most] as const;
-      const { systems, of } = await engraveWorker.ask('engrave', [...args], { signal: call.signal });
+      const { systems, total: of } = await engravingWorker.request('engrave', [...args], { signal: call.signal });
       if (call.signal.aborted) return;
       const all = [...before, ...systems];
       setKnown({ systems: all, of });

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { Preview } from '../parts/preview/Preview.tsx';
 

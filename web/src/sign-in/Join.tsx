@@ -1,9 +1,9 @@
 import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
-import { useEntrance } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
-import { useInvitedTo } from '../api/teachers.ts';
+import { useSignInMutation } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useInvitationStudio } from '../api/teachers.ts';
 import { Door, NewTeacherFields, type NewTeacher } from './Door.tsx';
 import { useFirstTime } from './useFirstTime.ts';
 
@@ -14,9 +14,9 @@ interface Joining extends NewTeacher {
 /** Come into a studio by an invitation; its token stands behind the # of the address, which no server writes down. */
 export const Join = () => {
   const token = window.location.hash.slice(1);
-  const invited = useInvitedTo(token);
+  const invited = useInvitationStudio(token);
   const { register, handleSubmit } = useForm<NewTeacher>();
-  const entrance = useEntrance<Joining>('/auth/join');
+  const entrance = useSignInMutation<Joining>('/auth/join');
   const letIn = useFirstTime('/students');
   const send = (form: NewTeacher): void =>
     entrance.mutate({ ...form, token }, { onSuccess: () => letIn(form.password) });

@@ -3,8 +3,8 @@ import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
-import { useEntrance } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import { useSignInMutation } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { Door, DoorField } from './Door.tsx';
 import { SecondCode, asksForCode } from './SecondCode.tsx';
 
@@ -18,7 +18,7 @@ interface Recovery {
 /** Back in with a recovery code and a new password. */
 export const Recover = () => {
   const { register, handleSubmit } = useForm<Recovery>({ shouldUnregister: true });
-  const entrance = useEntrance<Recovery>('/auth/recover');
+  const entrance = useSignInMutation<Recovery>('/auth/recover');
   const navigate = useNavigate();
   const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/desk') });
   return (

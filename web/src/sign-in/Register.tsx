@@ -3,8 +3,8 @@ import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
-import { useEntrance } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import { useSignInMutation } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { Door, DoorField, NewTeacherFields, type NewTeacher } from './Door.tsx';
 import { useFirstTime } from './useFirstTime.ts';
 
@@ -15,7 +15,7 @@ interface Registration extends NewTeacher {
 /** Open a studio of one's own. */
 export const Register = () => {
   const { register, handleSubmit } = useForm<Registration>();
-  const entrance = useEntrance<Registration>('/auth/register');
+  const entrance = useSignInMutation<Registration>('/auth/register');
   const letIn = useFirstTime('/patterns');
   const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => letIn(form.password) });
   return (

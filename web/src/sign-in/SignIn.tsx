@@ -3,8 +3,8 @@ import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
-import { useEntrance } from '../api/account.ts';
-import { wordsOf } from '../api/client.ts';
+import { useSignInMutation } from '../api/account.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { Door, DoorField } from './Door.tsx';
 import { SecondCode, asksForCode } from './SecondCode.tsx';
 
@@ -17,7 +17,7 @@ interface Credentials {
 /** Sign in to a studio. */
 export const SignIn = () => {
   const { register, handleSubmit } = useForm<Credentials>({ shouldUnregister: true });
-  const entrance = useEntrance<Credentials>('/auth/sign-in');
+  const entrance = useSignInMutation<Credentials>('/auth/sign-in');
   return (
     <Door title={say('sign-in.sign-in')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit((form) => entrance.mutate(form))(event)}>

@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { makeFirstCodes } from '../app/FirstCodes.tsx';
 import { useNotice } from '../app/Notice.tsx';
 

@@ -34,7 +34,7 @@ const Editor = ({
 }) => {
   const bench = useBenchStore();
   const pattern = useBench((state) => state.document);
-  const refused = useBench((state) => state.refused);
+  const refused = useBench((state) => state.rejection);
   const { hand } = useHand();
   const judged = useJudgement(bench, hand);
   const digits = judged?.judgement.digits ?? NO_DIGITS;
@@ -100,7 +100,7 @@ export const BarBench = ({
   });
   const [before] = useState(() => bench.getState().document.strokes);
   const take = (now: readonly Stroke[], reach: EditScope): void => {
-    const { document, chosen, run } = song.getState();
+    const { document, chosen, applyEdit: run } = song.getState();
     const edit =
       what === 'strokes'
         ? createStrokesEdit(document, chosen, reach, { now, before })

@@ -17,7 +17,7 @@ import { Neck } from '../parts/neck/Neck.tsx';
 import { layoutOf } from '../parts/threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
 import { useWidth } from '../parts/useWidth.ts';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 import { chordText } from './bars.ts';
 import { BarBench, type Edited } from './BarBench.tsx';
 import { BarTools } from './BarTools.tsx';
@@ -29,7 +29,7 @@ const stringLabel: StrokeLabel = ({ string }) => say('songs.string', { string })
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
 const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<Song>> =>
-  studyWorker.ask('chartSong', [`| ${text} |`, say('songs.bar'), { instrument, metre }]);
+  backgroundWorker.request('chartSong', [`| ${text} |`, say('songs.bar'), { instrument, metre }]);
 
 const ChordField = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
@@ -40,7 +40,7 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     const text = typed?.trim();
     setTyped(null);
     if (text === undefined || text === shown) return;
-    const { run, refuse, chosen } = store.getState();
+    const { applyEdit: run, reject: refuse, chosen } = store.getState();
     const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
     if (read && !read.ok) return refuse(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
@@ -80,7 +80,7 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
 };
 
 const Shapes = ({ bar }: { readonly bar: Bar }) => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const song = useSong((state) => state.document);
   const [picking, setPicking] = useState<string | null>(null);
   const names = [...new Set(bar.chords.map(({ voicing }) => voicing))];

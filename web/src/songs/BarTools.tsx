@@ -3,7 +3,7 @@ import { moveLick, type Pattern, type MovedLick } from '@fleet-wren/core';
 import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
 import type { Edited } from './BarBench.tsx';
@@ -34,14 +34,14 @@ const useToBench = (shown: Pattern | undefined) => {
   const navigate = useNavigate();
   const toBench = (): void => {
     if (!shown) return;
-    if (shown.course) return store.getState().refuse(say('songs.these-bars-have-different-time-signatures'));
+    if (shown.course) return store.getState().reject(say('songs.these-bars-have-different-time-signatures'));
     const strokes = shown.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
     const name = say('songs.excerpt', { name: shown.name }).slice(0, 120);
     create.mutate(
       { ...shown, name, cyclic: true, strokes },
       {
         onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
-        onError: (error) => store.getState().refuse(wordsOf(error)),
+        onError: (error) => store.getState().reject(wordsOf(error)),
       },
     );
   };
@@ -53,7 +53,7 @@ const useShift = (played: number | undefined) => {
   const store = useSongStore();
   const notice = useNotice();
   return (): void => {
-    const { document, run, refuse } = store.getState();
+    const { document, applyEdit: run, reject: refuse } = store.getState();
     const shifted = moveLick(document, played ?? -1);
     if (!shifted.ok) return refuse(sayProblems(shifted.problems));
     if (run(shifted.value.edit)) notice({ text: shiftWords(shifted.value) });

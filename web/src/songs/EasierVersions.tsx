@@ -3,11 +3,11 @@ import { ceilingFigure, type EasierVersion, type HandProfile, type Song, named, 
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreateSong } from '../api/songs.ts';
 import { useHand } from '../parts/hand/useHand.ts';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { useSongStore } from './store.ts';
 
 interface Question {
@@ -16,21 +16,21 @@ interface Question {
 }
 
 const askEasier = ({ song, hand }: Question, signal: AbortSignal): Promise<readonly EasierVersion[]> =>
-  studyWorker.ask('easier', [song, hand], { signal, deadline: 30_000 });
+  backgroundWorker.request('easier', [song, hand], { signal, timeoutMs: 30_000 });
 
 /** Easier versions of a song with their ceilings, each to be kept as a song of its own. */
 export const EasierVersions = ({ song }: { readonly song: Song }) => {
   const store = useSongStore();
   const { hand } = useHand();
   const question = useMemo(() => ({ song, hand }), [song, hand]);
-  const { value } = useAnswer(question, askEasier);
+  const { value } = useWorkerQuery(question, askEasier);
   const create = useCreateSong();
   const navigate = useNavigate();
   if (!value || value.length < 2) return null;
   const keep = (version: Song, name: Message): void =>
     create.mutate(named(version, say('songs.version-name', { song: song.name, version: sayMessage(name) })), {
       onSuccess: ({ id }) => void navigate(`/songs/${id}`),
-      onError: (error) => store.getState().refuse(wordsOf(error)),
+      onError: (error) => store.getState().reject(wordsOf(error)),
     });
   return (
     <section aria-label={say('songs.easier-versions')}>

@@ -43,7 +43,7 @@ export const FigureChoice = ({ bar }: { readonly bar: Bar }) => {
   const now = getFigureTexture(bar);
   const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
   const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
-    const { document, chosen, run } = store.getState();
+    const { document, chosen, applyEdit: run } = store.getState();
     run(createTextureEdit(document, chosen, reach, texture, more));
   };
   const begins = now?.begins ?? 'each bar';

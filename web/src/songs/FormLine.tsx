@@ -24,7 +24,7 @@ interface PartProps {
 
 const PartChip = ({ part, index, form }: PartProps) => {
   const store = useSongStore();
-  const { run, choose } = store.getState();
+  const { applyEdit: run, choose } = store.getState();
   const sections = useSong((state) => state.document.sections);
   const chosen = useSong((state) => state.chosen.location);
   const place = sections.findIndex(({ id }) => id === part.section);
@@ -90,7 +90,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
 
 /** The form as a line: which section is played when, and how often. */
 export const FormLine = () => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const form = useSong((state) => state.document.form);
   const sections = useSong((state) => state.document.sections);
   return (

@@ -10,7 +10,7 @@ import {
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
@@ -34,7 +34,7 @@ const useMotifs = ({ song, study }: SideProps) => {
   const createAll = useCreatePatterns();
   const navigate = useNavigate();
   const notice = useNotice();
-  const onError = (error: unknown): void => store.getState().refuse(wordsOf(error));
+  const onError = (error: unknown): void => store.getState().reject(wordsOf(error));
   const open = (motif: Motif): void =>
     create.mutate(patternOfMotif(study, motif), { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
   const toSet = (motifs: readonly Motif[]): void => {

@@ -10,10 +10,10 @@ import {
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreateSong } from '../api/songs.ts';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { KEYS } from './bars.ts';
 
 interface Question {
@@ -24,7 +24,7 @@ interface Question {
 }
 
 const askSong = async ({ chart, name, tuning, beats }: Question, signal: AbortSignal): Promise<Result<Song>> =>
-  studyWorker.ask(
+  backgroundWorker.request(
     'chartSong',
     [chart, name, { instrument: createInstrument(findTuningOrStandard(tuning)), metre: { beats, unit: 4 } }],
     { signal },
@@ -158,7 +158,7 @@ export const NewSong = ({ chart: given, hide }: { readonly chart: string | null;
   const chart =
     begun.chart ?? FORM_TEMPLATES.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
-  const { value, trouble } = useAnswer(question, askSong);
+  const { value, errorText: trouble } = useWorkerQuery(question, askSong);
   const begin = (): void => {
     if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
   };

@@ -105,7 +105,7 @@ const SectionName = ({ section }: { readonly section: Section }) => {
   const store = useSongStore();
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    const { document, run } = store.getState();
+    const { document, applyEdit: run } = store.getState();
     const name = typed?.trim();
     if (name && name !== section.name)
       run({
@@ -130,7 +130,7 @@ const SectionName = ({ section }: { readonly section: Section }) => {
 const SectionTools = ({ section }: { readonly section: Section }) => {
   const store = useSongStore();
   const more = (): void => {
-    const { run, document } = store.getState();
+    const { applyEdit: run, document } = store.getState();
     const bars = document.sections.find(({ id }) => id === section.id)?.bars ?? [];
     const last = bars.at(-1) ?? { chords: [], texture: 'rest' as const };
     const { words: _words, melody: _melody, ...plain } = last;
@@ -141,7 +141,7 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
     });
   };
   const copy = (): void => {
-    const { run, document } = store.getState();
+    const { applyEdit: run, document } = store.getState();
     const id = `section-${crypto.randomUUID().slice(0, 8)}`;
     run({
       kind: 'batch',
@@ -158,7 +158,7 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
     });
   };
   const drop = (): void => {
-    const { run, document } = store.getState();
+    const { applyEdit: run, document } = store.getState();
     run({
       kind: 'batch',
       edits: [
@@ -201,7 +201,7 @@ const SectionTempo = ({ section }: { readonly section: Section }) => {
   const tempo = useSong((state) => state.document.tempo);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    const { document, run } = store.getState();
+    const { document, applyEdit: run } = store.getState();
     const value = Number(typed);
     if (typed !== null && value !== (section.tempo ?? document.tempo))
       run({
@@ -297,7 +297,9 @@ const EndingBlock = ({ ending, known }: { readonly ending: EndingLocation; reado
           variant="plain"
           size="sm"
           aria-label={say('songs.delete-ending', { time: repeat })}
-          onClick={() => store.getState().run(createToggleEndingEdit(store.getState().document, formIndex, repeat))}
+          onClick={() =>
+            store.getState().applyEdit(createToggleEndingEdit(store.getState().document, formIndex, repeat))
+          }
         >
           <Trash2 size={14} aria-hidden />
         </Button>

@@ -7,12 +7,12 @@ import { Link } from 'react-router';
 import { SchoolOptions, useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
 import { CapoChoice } from '../parts/tuning/CapoChoice.tsx';
 import { TuningChoice } from '../parts/tuning/TuningChoice.tsx';
-import { SAVING_WORDS } from '../workspace/saving-words.ts';
+import { SAVE_STATUS_TEXT } from '../workspace/save-status-text.ts';
 import { SongTakeAway } from './SongTakeAway.tsx';
 import { useSong, useSongStore } from './store.ts';
 
 const Name = () => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const name = useSong((state) => state.document.name);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
@@ -34,7 +34,7 @@ const Name = () => {
 };
 
 const Tempo = () => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const tempo = useSong((state) => state.document.tempo);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
@@ -63,7 +63,7 @@ const SWINGS = [
 ] as const;
 
 const Choices = ({ song }: { readonly song: Song }) => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const own = useOwnSchools(song.ownSchool);
   const swing = String(song.swing ?? 50);
   return (
@@ -119,14 +119,14 @@ const Choices = ({ song }: { readonly song: Song }) => {
 export const SongHead = () => {
   const { undo, redo } = useSongStore().getState();
   const song = useSong((state) => state.document);
-  const saving = useSong((state) => state.saving);
+  const saving = useSong((state) => state.saveStatus);
   const history = useSong((state) => state.history);
   return (
     <header className="song-head">
       <div className="bench-title">
         <Name />
         <span className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'} role="status">
-          {SAVING_WORDS[saving]}
+          {SAVE_STATUS_TEXT[saving]}
         </span>
         <Button
           variant="plain"

@@ -7,20 +7,20 @@ import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { Button, Dropdown, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import {
   useCreateSong,
   useDeleteSong,
   useDuplicateSong,
   useRestoreSong,
   useSongList,
-  type SongLine,
+  type SongListItem,
 } from '../api/songs.ts';
 import { useNotice } from '../app/Notice.tsx';
-import { studyWorker } from '../workers/client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
 import { NewSong } from './NewSong.tsx';
 
-const Menu = ({ line }: { readonly line: SongLine }) => {
+const Menu = ({ line }: { readonly line: SongListItem }) => {
   const notice = useNotice();
   const navigate = useNavigate();
   const duplicate = useDuplicateSong();
@@ -50,7 +50,7 @@ const Menu = ({ line }: { readonly line: SongLine }) => {
   );
 };
 
-const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly line: SongLine }) => (
+const SongRow = ({ line: { id, name, workedAt, summary }, line }: { readonly line: SongListItem }) => (
   <div className="pattern-line song-line" role="listitem">
     <div>
       <Link className="pattern-link" to={`/songs/${id}`}>
@@ -110,7 +110,7 @@ const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
       const read = parseSongFile(text);
       return read.ok ? keep(read.value) : refuse(read.problems);
     }
-    const score = await studyWorker.ask('readSong', [{ name: file.name, bytes }]);
+    const score = await backgroundWorker.request('importSong', [{ name: file.name, bytes }]);
     if (score.ok) return keep(score.value.song, score.value.remarks);
     // Text without a note in it may be a chart of chords.
     if (detectFileType(file.name, text) === 'tablature' && score.problems[0]?.code === 'no-notes')

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { createPattern, extractBars, locatePlayedBar } from '@fleet-wren/core';
 import { useEffect, useMemo, useState } from 'react';
-import { SONG_RECORDS } from '../api/songs.ts';
+import { songRepository } from '../api/songs.ts';
 import { ConflictDialog } from '../workspace/ConflictDialog.tsx';
 import { SongState, songDifferences } from './SongState.tsx';
 import { SongHead } from './SongHead.tsx';
@@ -28,8 +28,8 @@ export const SongMap = () => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
   const chosen = useSong((state) => state.chosen);
-  const said = useSong((state) => state.said);
-  const refused = useSong((state) => state.refused);
+  const said = useSong((state) => state.announcement);
+  const refused = useSong((state) => state.rejection);
   const [heard, setHeard] = useState<Heard>('all');
   const { studied, trouble } = useStudy(song);
   const study = studied?.study;
@@ -78,7 +78,7 @@ export const SongMap = () => {
       <SongSide study={study} song={studied?.song ?? song} />
       <ConflictDialog
         store={store}
-        records={SONG_RECORDS}
+        records={songRepository}
         differences={songDifferences}
         show={(one) => <SongState song={one} />}
       />

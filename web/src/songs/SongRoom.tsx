@@ -6,22 +6,22 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { SONG_RECORDS, keptSong, type KeptSong } from '../api/songs.ts';
-import { autosave } from '../workspace/autosave.ts';
-import { household } from '../workspace/household.ts';
-import { keeperFor, type Keeper } from '../workspace/keeper.ts';
-import { openDocument, type Opened as OpenedDocument } from '../workspace/open.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { songRepository, toStoredSong, type SongResponse } from '../api/songs.ts';
+import { startAutosave } from '../workspace/autosave.ts';
+import { openBrowserStorage } from '../workspace/browser-storage.ts';
+import { createDraftStore, type DraftStore } from '../workspace/draft-store.ts';
+import { openDocument, type Opened as OpenedDocument } from '../workspace/open-document.ts';
 import { SongMap } from './SongMap.tsx';
 import { SongProvider, createSongStore } from './store.ts';
 
 interface OpenedSong extends OpenedDocument<SongEdit, Song> {
-  readonly keeper: Keeper<SongEdit, Song>;
+  readonly keeper: DraftStore<SongEdit, Song>;
 }
 
 const openSong = async (id: string): Promise<OpenedSong> => {
-  const house = await household();
-  return { ...(await openDocument(SONG_RECORDS, house, id)), keeper: keeperFor(house, 'song', id) };
+  const house = await openBrowserStorage();
+  return { ...(await openDocument(songRepository, house, id)), keeper: createDraftStore(house, 'song', id) };
 };
 
 const Opened = ({ opened }: { readonly opened: OpenedSong }) => {
@@ -32,10 +32,10 @@ const Opened = ({ opened }: { readonly opened: OpenedSong }) => {
   });
   const client = useQueryClient();
   useEffect(() => {
-    const keptOf = (answer: unknown) => keptSong(answer as KeptSong);
-    const saving = autosave({ store, records: SONG_RECORDS, keeper: opened.keeper, keptOf });
+    const keptOf = (answer: unknown) => toStoredSong(answer as SongResponse);
+    const saving = startAutosave({ store, records: songRepository, keeper: opened.keeper, keptOf });
     return () => {
-      void saving.stop().then(() => client.invalidateQueries({ queryKey: ['songs'] }));
+      void saving.flushAndStop().then(() => client.invalidateQueries({ queryKey: ['songs'] }));
     };
   }, [store, client, opened]);
   return (

@@ -4,8 +4,8 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useHand } from '../parts/hand/useHand.ts';
 import { useOwnSchools } from '../parts/schools/SchoolOptions.tsx';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { useSongStore } from './store.ts';
 
 /** Schools a song is tried in, besides its own. */
@@ -24,7 +24,7 @@ interface Question {
 }
 
 const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongSchoolResult[]> =>
-  studyWorker.ask('songApproaches', [song, schoolsFor(song), own, hand], { signal, deadline: 30_000 });
+  backgroundWorker.request('songApproaches', [song, schoolsFor(song), own, hand], { signal, timeoutMs: 30_000 });
 
 const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
 
@@ -32,10 +32,10 @@ const leftOut = ({ unplayed }: Pick<SongSchoolResult, 'unplayed'>): string =>
   unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });
 
 const Table = ({ song, own }: { readonly song: Song; readonly own: readonly CustomSchool[] }) => {
-  const { run } = useSongStore().getState();
+  const { applyEdit: run } = useSongStore().getState();
   const { hand } = useHand();
   const question = useMemo(() => ({ song, own, hand }), [song, own, hand]);
-  const { value, trouble } = useAnswer(question, askApproaches);
+  const { value, errorText: trouble } = useWorkerQuery(question, askApproaches);
   if (trouble) return <p className="text-soft">{trouble}</p>;
   if (!value) return <p className="text-soft">{say('songs.calculating-more')}</p>;
   const use = (school: string): boolean =>

@@ -7,9 +7,9 @@ import { LearningOrder } from './LearningOrder.tsx';
 import { SongSchools } from './SongSchools.tsx';
 import { useGoTo, type SideProps } from './useGoTo.ts';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { studyWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { barName } from './bars.ts';
 import { useSongStore } from './store.ts';
 
@@ -148,14 +148,14 @@ interface CapoQuestion {
 }
 
 const askCapos = ({ symbols, instrument }: CapoQuestion, signal: AbortSignal): Promise<readonly CapoProposal[]> =>
-  symbols.length === 0 ? Promise.resolve([]) : studyWorker.ask('capos', [symbols, instrument], { signal });
+  symbols.length === 0 ? Promise.resolve([]) : backgroundWorker.request('capos', [symbols, instrument], { signal });
 
 /** Moves the song to another key, or puts a capo on and keeps its key. */
 const useRekey = () => {
   const store = useSongStore();
   return (to: { readonly semitones: number } | { readonly capo: number }): void => {
-    const { document, attempt, refuse } = store.getState();
-    studyWorker.ask('rekey', [document, to]).then(attempt, (error: unknown) => refuse(wordsOf(error)));
+    const { document, tryEdit: attempt, reject: refuse } = store.getState();
+    backgroundWorker.request('rekey', [document, to]).then(attempt, (error: unknown) => refuse(wordsOf(error)));
   };
 };
 
@@ -166,7 +166,7 @@ const Keys = ({ song }: { readonly song: Song }) => {
     () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-G]/.test(name)), instrument }),
     [voicings, instrument],
   );
-  const { value } = useAnswer(question, askCapos);
+  const { value } = useWorkerQuery(question, askCapos);
   if (!value || value.length === 0) return null;
   return (
     <section aria-label={say('songs.key-and-capo')}>

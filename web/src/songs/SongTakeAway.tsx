@@ -15,12 +15,12 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { SONG_RECORDS } from '../api/songs.ts';
+import { songRepository } from '../api/songs.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { download, fileName } from '../parts/download.ts';
 import { useHand } from '../parts/hand/useHand.ts';
-import { studyWorker } from '../workers/client.ts';
-import { VersionsDialog } from '../workspace/VersionsDialog.tsx';
+import { backgroundWorker } from '../workers/workers.ts';
+import { VersionHistoryDialog } from '../workspace/VersionHistoryDialog.tsx';
 import { SongState, songDifferences } from './SongState.tsx';
 import { chartOf } from './chart-text.ts';
 import { useSongStore } from './store.ts';
@@ -39,7 +39,7 @@ export const SongTakeAway = () => {
   const fingered = async () => {
     const { name, files } = now();
     const { pattern } = files.expanded;
-    const { digits } = await studyWorker.ask('judgeOnce', [pattern, hand]);
+    const { digits } = await backgroundWorker.request('analyseOnce', [pattern, hand]);
     return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
   };
   const saveFile = (score: Score, format: ExportFormat): void => {
@@ -91,9 +91,9 @@ export const SongTakeAway = () => {
         <Dropdown.Item onClick={chart}>{say('songs.chord-chart-txt')}</Dropdown.Item>
       </Dropdown.Menu>
       {versions && (
-        <VersionsDialog
+        <VersionHistoryDialog
           store={store}
-          records={SONG_RECORDS}
+          records={songRepository}
           documentIn={(answer) => (answer as { readonly song: Song }).song}
           differences={songDifferences}
           show={(one) => <SongState song={one} />}

@@ -1,10 +1,10 @@
 import { say } from '@fleet-wren/wording';
 import { Play, Square } from 'lucide-react';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 import type { Heard } from './SongMap.tsx';
 
 interface TransportProps {
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
   readonly heard: Heard;
   readonly hear: (heard: Heard) => void;
   readonly bars: number;

@@ -22,7 +22,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   Delete: (store) => store.getState().removeBars(),
   'Control c': (store) => store.getState().copy(),
   'Control v': (store) => {
-    const { copied, insertBars, refuse } = store.getState();
+    const { copied, insertBars, reject: refuse } = store.getState();
     if (copied.length > 0) insertBars(copied, 'after');
     else refuse(say('songs.clipboard-is-empty-select-bars-and'));
   },

@@ -12,9 +12,14 @@ import {
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { History } from '../workspace/history.ts';
-import type { Kept } from '../workspace/kept.ts';
-import { openedState, workspaceActions, type WorkspaceActions, type WorkspaceState } from '../workspace/workspace.ts';
+import type { UndoHistory } from '../workspace/undo-history.ts';
+import type { StoredDocument } from '../api/document-repository.ts';
+import {
+  createWorkspaceState,
+  createWorkspaceActions,
+  type WorkspaceActions,
+  type WorkspaceState,
+} from '../workspace/workspace-store.ts';
 
 /** A song that is worked on, and the bars that are chosen. */
 export interface SongState extends WorkspaceState<SongEdit, Song> {
@@ -59,16 +64,19 @@ const stepped = (song: Song, { location, from }: BarRange, by: number): BarRange
 };
 
 /** A song's map with its song on it. */
-export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, Song>): SongStore =>
+export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistory<SongEdit, Song>): SongStore =>
   createStore((set, get) => {
     const settle = (song: Song): void => set({ chosen: clamped(song, get().chosen) });
-    const workspace = workspaceActions<SongEdit, Song>({ kind: SONG_DOCUMENT_TYPE }, { get, set, settle });
-    const { run, refuse } = workspace;
+    const workspace = createWorkspaceActions<SongEdit, Song>(
+      { kind: SONG_DOCUMENT_TYPE },
+      { get, set, beforeChange: settle },
+    );
+    const { applyEdit: run, reject: refuse } = workspace;
     const bars = (): readonly Bar[] => getBarsAt(get().document, get().chosen.location);
     const setBars = (next: readonly Bar[]): boolean =>
       run(createSetBarsEdit(get().document, get().chosen.location, next));
     return {
-      ...openedState(kept, history),
+      ...createWorkspaceState(kept, history),
       ...workspace,
       chosen: { location: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
       copied: [],
@@ -112,7 +120,7 @@ export const createSongStore = (kept: Kept<Song>, history?: History<SongEdit, So
         const { from, count } = get().chosen;
         set({
           copied: bars().slice(from, from + count),
-          said: say('songs.bars-copied', { count }),
+          announcement: say('songs.bars-copied', { count }),
         });
       },
     };

@@ -1,6 +1,6 @@
 import type { PlayedBar } from '@fleet-wren/core';
 import { useEffect, useState } from 'react';
-import type { Playing } from '../sound/usePlayer.ts';
+import type { PlayerControls } from '../sound/usePlayer.ts';
 
 /** The bar a tick falls in, counted from 0. */
 const barAt = (bars: readonly PlayedBar[], tick: number): number => {
@@ -20,7 +20,7 @@ const NO_BARS: readonly PlayedBar[] = [];
  * with the bar `from`.
  */
 export const useHeardBar = (
-  { playing, position }: Playing,
+  { playing, position }: PlayerControls,
   bars: readonly PlayedBar[] = NO_BARS,
   from: number,
 ): number | null => {

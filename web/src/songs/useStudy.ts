@@ -1,7 +1,7 @@
 import type { HandProfile, Song, SongAnalysis } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { songWorker } from '../workers/client.ts';
-import { useAnswer } from '../workers/useAnswer.ts';
+import { songWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { useHand } from '../parts/hand/useHand.ts';
 
 interface Question {
@@ -17,13 +17,13 @@ export interface Studied {
 
 const askStudy = async ({ song, hand }: Question, signal: AbortSignal): Promise<Studied> => ({
   song,
-  study: await songWorker.ask('studySong', [song, hand], { signal, deadline: 30_000 }),
+  study: await songWorker.request('studySong', [song, hand], { signal, timeoutMs: 30_000 }),
 });
 
 /** What there is to say of a song; that of the song before stays until the next comes. */
 export const useStudy = (song: Song): { readonly studied?: Studied; readonly trouble?: string } => {
   const { hand } = useHand();
   const question = useMemo(() => ({ song, hand }), [song, hand]);
-  const { value, trouble } = useAnswer(question, askStudy);
+  const { value, errorText: trouble } = useWorkerQuery(question, askStudy);
   return { studied: value, trouble };
 };

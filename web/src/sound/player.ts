@@ -1,5 +1,5 @@
 import type { MetronomeClick } from '@fleet-wren/core';
-import { dueBetween, type Due, type Programme } from './programme.ts';
+import { listEventsBetween, type ScheduledEvent, type PlaybackSchedule } from '../audio/playback-schedule.ts';
 
 /** Seconds sounds are scheduled ahead on the audio clock; more when the page is hidden and timers grow rare. */
 const AHEAD = { seen: 0.25, hidden: 2.5 } as const;
@@ -11,7 +11,7 @@ const WAKE = 60;
 const BREATH = 0.08;
 
 interface Running {
-  readonly programme: Programme;
+  readonly programme: PlaybackSchedule;
   /** A moment of the audio clock and the second of the programme that falls on it. */
   readonly anchor: { readonly clock: number; readonly second: number };
   scheduledTo: number;
@@ -23,10 +23,10 @@ interface Sounding {
 }
 
 /** Renders the samples of a plucked string at a MIDI note number. */
-export type RenderPluck = (midi: number, sampleRate: number) => Promise<Float32Array>;
+export type NoteRenderer = (midi: number, sampleRate: number) => Promise<Float32Array>;
 
 /** The same place in another programme: the same tick, after as many times through. */
-const movedSecond = (from: Programme, to: Programme, second: number): number => {
+const movedSecond = (from: PlaybackSchedule, to: PlaybackSchedule, second: number): number => {
   if (second < 0) return second * (to.seconds / from.seconds);
   const rounds = from.loop ? Math.floor(second / from.seconds) : 0;
   const tick = from.tickAt(second - rounds * from.seconds);
@@ -39,16 +39,16 @@ export class Player {
   private output: AudioNode | undefined;
   private running: Running | undefined;
   /** What is to be played when the notes are rendered: the latest that was asked for. */
-  private wanted: Programme | undefined;
+  private wanted: PlaybackSchedule | undefined;
   private sounding: Sounding[] = [];
   private timer: ReturnType<typeof setInterval> | undefined;
   private readonly buffers = new Map<number, AudioBuffer>();
-  private readonly render: RenderPluck;
+  private readonly render: NoteRenderer;
   private readonly ended: () => void;
   private readonly newContext: () => AudioContext;
 
   constructor(
-    render: RenderPluck,
+    render: NoteRenderer,
     ended: () => void,
     newContext: () => AudioContext = () => new AudioContext({ latencyHint: 'interactive' }),
   ) {
@@ -58,7 +58,7 @@ export class Player {
   }
 
   /** Starts from the beginning, or from the count-in where there is one; unless it is stopped before it can. */
-  async play(programme: Programme): Promise<void> {
+  async play(programme: PlaybackSchedule): Promise<void> {
     this.stop();
     this.wanted = programme;
     const context = this.open();
@@ -71,7 +71,7 @@ export class Player {
   }
 
   /** Goes on from where it is with another programme: another tempo, other voices, an edit. */
-  async change(programme: Programme): Promise<void> {
+  async change(programme: PlaybackSchedule): Promise<void> {
     if (!this.wanted) return;
     this.wanted = programme;
     const ready = await this.prepareWanted();
@@ -111,13 +111,13 @@ export class Player {
     return programme.tickAt(second < 0 || !programme.loop ? second : second % programme.seconds);
   }
 
-  private begin(programme: Programme, anchor: Running['anchor']): void {
+  private begin(programme: PlaybackSchedule, anchor: Running['anchor']): void {
     this.running = { programme, anchor, scheduledTo: anchor.second };
     this.look();
   }
 
   /** Renders what the latest programme needs; undefined when it was stopped meanwhile. */
-  private async prepareWanted(): Promise<Programme | undefined> {
+  private async prepareWanted(): Promise<PlaybackSchedule | undefined> {
     for (;;) {
       const programme = this.wanted;
       if (!programme) return undefined;
@@ -135,7 +135,7 @@ export class Player {
     return this.context;
   }
 
-  private async prepare(programme: Programme): Promise<void> {
+  private async prepare(programme: PlaybackSchedule): Promise<void> {
     const { context } = this;
     if (!context) return;
     const missing = [...new Set(programme.notes.map(({ pitch }) => pitch))].filter((midi) => !this.buffers.has(midi));
@@ -158,7 +158,7 @@ export class Player {
     const { programme } = running;
     const ahead = document.hidden ? AHEAD.hidden : AHEAD.seen;
     const to = this.secondAt(running, context.currentTime + ahead);
-    for (const due of dueBetween(programme, running.scheduledTo, to)) this.sound(running, due);
+    for (const due of listEventsBetween(programme, running.scheduledTo, to)) this.sound(running, due);
     running.scheduledTo = Math.max(running.scheduledTo, to);
     this.sounding = this.sounding.filter(({ from }) => from > context.currentTime - 6);
     if (!programme.loop && this.secondAt(running, context.currentTime) > programme.seconds) {
@@ -167,7 +167,7 @@ export class Player {
     }
   }
 
-  private sound({ anchor }: Running, due: Due): void {
+  private sound({ anchor }: Running, due: ScheduledEvent): void {
     const when = anchor.clock + (due.at - anchor.second);
     if ('click' in due) this.click(when, due.click);
     else this.pluck(when, due.note.pitch, due.note.loudness, due.note.duration);

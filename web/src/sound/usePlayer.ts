@@ -1,33 +1,39 @@
 import type { Digit, Pattern } from '@fleet-wren/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { soundWorker } from '../workers/client.ts';
+import { synthesisWorker } from '../workers/workers.ts';
 import { Player } from './player.ts';
-import { FIRST_LISTENING, programmeOf, type Listening, type Programme } from './programme.ts';
+import {
+  DEFAULT_PLAYBACK_OPTIONS,
+  createPlaybackSchedule,
+  type PlaybackOptions,
+  type PlaybackSchedule,
+} from '../audio/playback-schedule.ts';
 
 /** What the transport can do. */
-export interface Playing {
+export interface PlayerControls {
   readonly playing: boolean;
-  readonly listening: Listening;
+  readonly listening: PlaybackOptions;
   readonly toggle: () => void;
-  readonly listen: (change: Partial<Listening>) => void;
+  readonly listen: (change: Partial<PlaybackOptions>) => void;
   readonly position: () => number | undefined;
 }
 
 type Digits = Readonly<Record<string, Digit | null>>;
 
-const programmeFor = (pattern: Pattern, digits: Digits, listening: Listening): Programme =>
-  programmeOf(
+const programmeFor = (pattern: Pattern, digits: Digits, listening: PlaybackOptions): PlaybackSchedule =>
+  createPlaybackSchedule(
     pattern,
     pattern.strokes.map(({ id }) => digits[id] ?? null),
     listening,
   );
 
-const renderPluck = (midi: number, rate: number): Promise<Float32Array> => soundWorker.ask('pluck', [midi, rate]);
+const renderPluck = (midi: number, rate: number): Promise<Float32Array> =>
+  synthesisWorker.request('pluck', [midi, rate]);
 
 /** Plays a pattern; edits, tempo and voices are taken up while it plays. Nothing is worked out while it is silent. */
-export const usePlayer = (pattern: Pattern, digits: Digits): Playing => {
+export const usePlayer = (pattern: Pattern, digits: Digits): PlayerControls => {
   const [playing, setPlaying] = useState(false);
-  const [listening, setListening] = useState(FIRST_LISTENING);
+  const [listening, setListening] = useState(DEFAULT_PLAYBACK_OPTIONS);
   const player = useRef<Player | null>(null);
 
   const getPlayer = useCallback((): Player => {
@@ -58,7 +64,7 @@ export const usePlayer = (pattern: Pattern, digits: Digits): Playing => {
     setPlaying(!playing);
   }, [playing, getPlayer]);
 
-  const listen = useCallback((change: Partial<Listening>) => setListening((now) => ({ ...now, ...change })), []);
+  const listen = useCallback((change: Partial<PlaybackOptions>) => setListening((now) => ({ ...now, ...change })), []);
   const position = useCallback(() => player.current?.position(), []);
   return useMemo(
     () => ({ playing, listening, toggle, listen, position }),

@@ -1,6 +1,6 @@
 import { soundingPitch, stringCount, type Instrument, type Voicing } from '@fleet-wren/core';
 import { useCallback, useEffect, useRef } from 'react';
-import { soundWorker } from '../workers/client.ts';
+import { synthesisWorker } from '../workers/workers.ts';
 
 /** Seconds from string to string of a slow brush, and what it is turned down to. */
 const BRUSH = { apart: 0.045, gain: 0.22 } as const;
@@ -18,7 +18,7 @@ export const useStrum = (): ((instrument: Instrument, voicing: Voicing) => void)
     context.current ??= new AudioContext();
     const audio = context.current;
     const pitches = pitchesOf(instrument, voicing);
-    void Promise.all(pitches.map((midi) => soundWorker.ask('pluck', [midi, audio.sampleRate]))).then((all) => {
+    void Promise.all(pitches.map((midi) => synthesisWorker.request('pluck', [midi, audio.sampleRate]))).then((all) => {
       const gain = audio.createGain();
       gain.gain.value = BRUSH.gain;
       gain.connect(audio.destination);

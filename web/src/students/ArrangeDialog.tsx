@@ -2,17 +2,17 @@ import { say, sayProblems } from '@fleet-wren/wording';
 import { type LadderPlan } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { useChangeAssignment, type Assignment } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useUpdateAssignment, type Assignment } from '../api/practice.ts';
 import { useLadder } from '../workers/useLadder.ts';
 import { Arrange } from './Arrange.tsx';
 
 /** Arranges the stages of something that is set already: what was practised counts by the new order. */
 export const ArrangeDialog = ({ item, hide }: { readonly item: Assignment; readonly hide: () => void }) => {
   const { pattern, target, way, plan: kept } = item;
-  const { value, trouble } = useLadder({ pattern, target, way, hand: kept.hand });
+  const { value, errorText: trouble } = useLadder({ pattern, target, way, hand: kept.hand });
   const [plan, setPlan] = useState<LadderPlan>(kept);
-  const change = useChangeAssignment();
+  const change = useUpdateAssignment();
   const refused = value && !value.ok ? sayProblems(value.problems) : trouble;
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">

@@ -6,11 +6,11 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { format } from 'date-fns/format';
 import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { usePatternList } from '../api/patterns.ts';
-import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
-import { useChangeStudent, useStudents, type Student } from '../api/students.ts';
+import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
+import { useUpdateStudent, useStudents, type Student } from '../api/students.ts';
 import { DemoThere } from './Demo.tsx';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
 import { byStudent } from './Students.tsx';
@@ -18,7 +18,7 @@ import { agoWords, lessonOn, standingWords } from './words.ts';
 
 interface Known {
   readonly student: Student;
-  readonly lines: readonly AssignmentLine[];
+  readonly lines: readonly AssignmentListItem[];
 }
 
 const lastOf = ({ lines }: Known): number => Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
@@ -39,7 +39,7 @@ const LessonTools = ({
   readonly day: string;
   readonly time: string;
 }) => {
-  const change = useChangeStudent();
+  const change = useUpdateStudent();
   const notice = useNotice();
   const [moving, setMoving] = useState(false);
   const { about } = student;
@@ -197,7 +197,7 @@ const LastWorked = () => {
 /** The desk: today's lessons, who is stuck and on what, who has stopped, who got through. */
 const Desk = () => {
   const { data: students } = useStudents();
-  const { data: lines } = useAssignmentLines();
+  const { data: lines } = useAssignmentList();
   const known = useMemo(() => {
     const of = byStudent(lines);
     return (students ?? [])

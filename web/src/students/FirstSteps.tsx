@@ -4,9 +4,9 @@ import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern, usePatternList } from '../api/patterns.ts';
-import { useKeptHands } from '../api/set-up.ts';
+import { useHandProfiles } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { useHand } from '../parts/hand/useHand.ts';
@@ -14,7 +14,7 @@ import { DemoOffer } from './Demo.tsx';
 
 /** Which of the first three steps are done; null while that is not known. */
 export const useFirstSteps = (): readonly [hand: boolean, pattern: boolean, student: boolean] | null => {
-  const hands = useKeptHands().data;
+  const hands = useHandProfiles().data;
   const patterns = usePatternList({ search: '' }).data;
   const students = useStudents().data;
   const { chosen } = useHand();

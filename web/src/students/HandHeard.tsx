@@ -10,8 +10,8 @@ import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Button } from 'react-bootstrap';
-import { useAbility } from '../api/practice.ts';
-import { useKeptHands, type KeptHand } from '../api/set-up.ts';
+import { useEstimatedAbility } from '../api/practice.ts';
+import { useHandProfiles, type StoredHandProfile } from '../api/studio-settings.ts';
 import type { Student } from '../api/students.ts';
 import { useJudgeBy } from '../app/useJudgeBy.ts';
 import { agoWords } from './words.ts';
@@ -87,7 +87,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[];
   </table>
 );
 
-const Measured = ({ hands }: { readonly hands: readonly KeptHand[] }) => (
+const Measured = ({ hands }: { readonly hands: readonly StoredHandProfile[] }) => (
   <details>
     <summary className="text-soft">{say('students.saved-hand-profiles', { handsCount: hands.length })}</summary>
     <ul className="text-soft">
@@ -126,8 +126,8 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
 
 /** A student's hand over time: what it is judged by, and what practice says of it. */
 export const HandHeard = ({ student, hand }: { readonly student: Student; readonly hand: HandProfile }) => {
-  const { data: all = [] } = useAbility(student.id);
-  const hands = (useKeptHands().data ?? []).filter(({ studentId }) => studentId === student.id);
+  const { data: all = [] } = useEstimatedAbility(student.id);
+  const hands = (useHandProfiles().data ?? []).filter(({ studentId }) => studentId === student.id);
   const heard = all.filter(({ logStandardDeviation }) => logStandardDeviation <= SHOWN.doubt).slice(0, SHOWN.most);
   const little = all.filter(({ logStandardDeviation }) => logStandardDeviation > SHOWN.doubt);
   if (all.length === 0 && hands.length === 0) return null;

@@ -4,8 +4,8 @@ import { ceilingFigure, findWeakStages, type PracticeProgress } from '@fleet-wre
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { useChangeAssignment, useDropAssignment, useProgress, type Assignment } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useUpdateAssignment, useDeleteAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { bringBack, removeLater, useRemovals } from '../workspace/removals.ts';
 import { TermHelp } from '../parts/term/TermHelp.tsx';
@@ -78,8 +78,8 @@ const Detail = ({ item }: { readonly item: Assignment }) => {
 /** Something a student practises: what is at hand, how far it has got, and how it went. */
 export const Item = ({ item }: { readonly item: Assignment }) => {
   const [open, setOpen] = useState(false);
-  const change = useChangeAssignment();
-  const drop = useDropAssignment();
+  const change = useUpdateAssignment();
+  const drop = useDeleteAssignment();
   const notice = useNotice();
   const { standing } = item;
   const now = useNow();

@@ -4,8 +4,8 @@ import { format } from 'date-fns/format';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { useLinks, useMakeLink, useRevokeLink, type PracticeLink } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { usePracticeLinks, useCreatePracticeLink, useRevokePracticeLink, type PracticeLink } from '../api/practice.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { roomAddress } from '../parts/practice.ts';
 import { Link } from 'react-router';
@@ -17,9 +17,9 @@ const isGood = ({ endsAt, revokedAt }: PracticeLink): boolean => revokedAt === n
 
 /** The links to a student's practice room: made, shown once as an address and a picture, revoked. */
 export const Links = ({ studentId }: { readonly studentId: string }) => {
-  const { data: links = [] } = useLinks(studentId);
-  const make = useMakeLink(studentId);
-  const revoke = useRevokeLink();
+  const { data: links = [] } = usePracticeLinks(studentId);
+  const make = useCreatePracticeLink(studentId);
+  const revoke = useRevokePracticeLink();
   const notice = useNotice();
   const [token, setToken] = useState<string | null>(null);
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });

@@ -11,8 +11,8 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { useSetAssignment } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useCreateAssignment } from '../api/practice.ts';
 import type { Student } from '../api/students.ts';
 import { PatternPicker } from '../parts/patterns/PatternPicker.tsx';
 import { useLadder } from '../workers/useLadder.ts';
@@ -96,8 +96,8 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
   const target = Number(typed);
-  const { value, trouble } = useLadder({ pattern, target, way, hand });
-  const set = useSetAssignment(student.id);
+  const { value, errorText: trouble } = useLadder({ pattern, target, way, hand });
+  const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
   const keep = (kept: LadderPlan): void =>

@@ -3,8 +3,8 @@ import type { HandProfile } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { patternsOfTag, useTags } from '../api/patterns.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { fetchPatternsByTag, useTags } from '../api/patterns.ts';
 import type { Student } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
@@ -13,7 +13,7 @@ import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
 const MOST = 40;
 
 const drillsOf = async (tag: string) =>
-  (await patternsOfTag(tag)).slice(0, MOST).map(({ id, pattern }) => ({ pattern, sourceId: id }));
+  (await fetchPatternsByTag(tag)).slice(0, MOST).map(({ id, pattern }) => ({ pattern, sourceId: id }));
 
 /** Sets all drills of a set, the easiest first for this student's hand. */
 export const SetOfDrills = ({

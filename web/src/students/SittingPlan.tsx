@@ -2,11 +2,11 @@ import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { useNow } from '../parts/useNow.ts';
 import { planSession } from '@fleet-wren/core';
 import { useState } from 'react';
-import type { AssignmentLine } from '../api/practice.ts';
+import type { AssignmentListItem } from '../api/practice.ts';
 import { hurtLately, sittingItem } from '../parts/practice.ts';
 
 /** A plan for the next sitting, never over its minutes. */
-export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentLine[] }) => {
+export const SittingPlan = ({ lines }: { readonly lines: readonly AssignmentListItem[] }) => {
   const [typed, setTyped] = useState('20');
   const now = useNow();
   const plan = planSession(

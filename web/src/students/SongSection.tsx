@@ -3,8 +3,8 @@ import { createSectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/client.ts';
-import { SONG_RECORDS, useSongList } from '../api/songs.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { songRepository, useSongList } from '../api/songs.ts';
 import type { Student } from '../api/students.ts';
 
 interface SectionsProps {
@@ -16,7 +16,7 @@ interface SectionsProps {
 const Sections = ({ id, take }: SectionsProps) => {
   const { data, error } = useQuery({
     queryKey: ['song sections', id],
-    queryFn: () => SONG_RECORDS.fetch(id),
+    queryFn: () => songRepository.fetch(id),
     gcTime: 0,
   });
   const sections = useMemo(() => (data ? createSectionPatterns(data.document) : []), [data]);

@@ -3,8 +3,8 @@ import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { useChangeStudent, useRemoveStudent, type Student } from '../api/students.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useUpdateStudent, useDeleteStudent, type Student } from '../api/students.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { WEEKDAYS, lessonWords } from './words.ts';
 
@@ -94,7 +94,7 @@ const PracticeFields = ({ about, change }: FieldsProps) => (
 const EditDialog = ({ student, hide }: { readonly student: Student; readonly hide: () => void }) => {
   const [name, setName] = useState(student.name);
   const [about, setAbout] = useState(student.about);
-  const change = useChangeStudent();
+  const change = useUpdateStudent();
   return (
     <Modal show onHide={hide} centered aria-labelledby="student-title">
       <Form
@@ -129,7 +129,7 @@ const EditDialog = ({ student, hide }: { readonly student: Student; readonly hid
 };
 
 const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly hide: () => void }) => {
-  const remove = useRemoveStudent();
+  const remove = useDeleteStudent();
   const navigate = useNavigate();
   return (
     <Modal show onHide={hide} centered aria-labelledby="remove-title">
@@ -159,7 +159,7 @@ const RemoveDialog = ({ student, hide }: { readonly student: Student; readonly h
 /** Who it is, when they come, and what can be done with the record itself. */
 export const StudentHead = ({ student, take }: { readonly student: Student; readonly take: () => void }) => {
   const [shown, setShown] = useState<'edit' | 'remove' | null>(null);
-  const change = useChangeStudent();
+  const change = useUpdateStudent();
   const notice = useNotice();
   const put = (): void =>
     change.mutate(

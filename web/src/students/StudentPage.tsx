@@ -6,8 +6,8 @@ import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { useAssignments, useLog, type Assignment, type KeptEvent } from '../api/practice.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useAssignments, usePracticeLog, type Assignment, type StoredPracticeEvent } from '../api/practice.ts';
 import { useStudent, type Student } from '../api/students.ts';
 import { useHandOf } from '../parts/hand/useHandOf.ts';
 import { download, fileName } from '../parts/download.ts';
@@ -53,8 +53,8 @@ interface LogProps {
 }
 
 /** Runs of the same thing in one line: “7 × clean”. */
-const gathered = (log: readonly KeptEvent[], items: readonly Assignment[]) => {
-  const found: (KeptEvent & { readonly words: string; count: number })[] = [];
+const gathered = (log: readonly StoredPracticeEvent[], items: readonly Assignment[]) => {
+  const found: (StoredPracticeEvent & { readonly words: string; count: number })[] = [];
   for (const one of log) {
     const last = found.at(-1);
     const plan = items.find(({ id }) => id === one.assignment)?.plan;
@@ -66,7 +66,7 @@ const gathered = (log: readonly KeptEvent[], items: readonly Assignment[]) => {
 };
 
 const Log = ({ student, items }: LogProps) => {
-  const { data: log = [] } = useLog(student.id);
+  const { data: log = [] } = usePracticeLog(student.id);
   const nameOf = (id: string | null): string => items.find((item) => item.id === id)?.name ?? '';
   return (
     <section aria-label={say('students.practice-log')}>
@@ -94,7 +94,7 @@ const csvCell = (value: unknown): string => {
   return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 };
 
-const csvOf = (log: readonly KeptEvent[], items: readonly Assignment[]): string =>
+const csvOf = (log: readonly StoredPracticeEvent[], items: readonly Assignment[]): string =>
   [
     ['time', 'practised', 'what', 'stage', 'tempo', 'minutes', 'text'],
     ...log.map(({ assignment, event: { at, kind, stage, tempo, minutes, text } }) => [
@@ -112,7 +112,7 @@ const csvOf = (log: readonly KeptEvent[], items: readonly Assignment[]): string 
 
 const Page = ({ student }: { readonly student: Student }) => {
   const { data: items = [] } = useAssignments(student.id);
-  const { data: log = [] } = useLog(student.id);
+  const { data: log = [] } = usePracticeLog(student.id);
   const hand = useHandOf(student.id);
   const [setting, setSetting] = useState<'patterns' | 'songs' | 'drills' | null>(null);
   const hide = (): void => setSetting(null);

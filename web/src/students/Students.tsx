@@ -4,14 +4,14 @@ import { useNow } from '../parts/useNow.ts';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
-import { useAssignmentLines, type AssignmentLine } from '../api/practice.ts';
-import { useAddStudent, useStudents, type Student } from '../api/students.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
+import { useCreateStudent, useStudents, type Student } from '../api/students.ts';
 import { agoWords, lessonWords, standingWords } from './words.ts';
 
 const NewStudent = () => {
   const [name, setName] = useState('');
-  const add = useAddStudent();
+  const add = useCreateStudent();
   const navigate = useNavigate();
   return (
     <Form
@@ -36,7 +36,7 @@ const NewStudent = () => {
   );
 };
 
-const Row = ({ student, lines }: { readonly student: Student; readonly lines: readonly AssignmentLine[] }) => {
+const Row = ({ student, lines }: { readonly student: Student; readonly lines: readonly AssignmentListItem[] }) => {
   const now = useNow();
   const stuck = lines.find(({ standing }) => standing.stuck);
   const shown = stuck ?? lines.find(({ standing }) => standing.stage !== null) ?? lines[0];
@@ -70,8 +70,10 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
 };
 
 /** Assignments by student. */
-export const byStudent = (lines: readonly AssignmentLine[] = []): ReadonlyMap<string, readonly AssignmentLine[]> => {
-  const found = new Map<string, AssignmentLine[]>();
+export const byStudent = (
+  lines: readonly AssignmentListItem[] = [],
+): ReadonlyMap<string, readonly AssignmentListItem[]> => {
+  const found = new Map<string, AssignmentListItem[]>();
   for (const line of lines) found.set(line.studentId, [...(found.get(line.studentId) ?? []), line]);
   return found;
 };
@@ -81,7 +83,7 @@ const NOBODY: readonly Student[] = [];
 /** The studio's students: what is at hand for each, and who is stuck. */
 export const Students = () => {
   const { data: students = NOBODY, isSuccess } = useStudents();
-  const { data: lines } = useAssignmentLines();
+  const { data: lines } = useAssignmentList();
   const [past, setPast] = useState(false);
   const of = useMemo(() => byStudent(lines), [lines]);
   const shown = students.filter(({ archivedAt }) => (archivedAt !== null) === past);

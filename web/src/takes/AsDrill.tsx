@@ -2,7 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { createStrokesDrill, named } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useCreatePatterns } from '../api/patterns.ts';
 import { useNotice } from '../app/Notice.tsx';
 import type { JudgedTake } from './Judged.tsx';

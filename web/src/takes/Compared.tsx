@@ -3,7 +3,7 @@ import { type ActuatorStatistics, type TakeAssessment, fingerName } from '@fleet
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { format } from 'date-fns/format';
-import { useKeptTake, useTakes, type KeptTake } from '../api/takes.ts';
+import { useTake, useTakes, type StoredTake } from '../api/takes.ts';
 import { signed } from './signed.ts';
 
 const milliseconds = (seconds: number): string => signed(seconds * 1000);
@@ -51,7 +51,7 @@ const rowsOf = (before: TakeAssessment, now: TakeAssessment): readonly Row[] => 
 ];
 
 const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: TakeAssessment }) => {
-  const { data: other } = useKeptTake(otherId);
+  const { data: other } = useTake(otherId);
   if (!other) return null;
   if (!other.judgement) return <p className="text-soft">{say('takes.this-take-hasnt-been-analysed-yet')}</p>;
   return (
@@ -78,7 +78,7 @@ const Beside = ({ otherId, now }: { readonly otherId: string; readonly now: Take
 };
 
 /** Another take of the same student beside this one, figure by figure. */
-export const Compared = ({ take, judgement }: { readonly take: KeptTake; readonly judgement: TakeAssessment }) => {
+export const Compared = ({ take, judgement }: { readonly take: StoredTake; readonly judgement: TakeAssessment }) => {
   const { data: takes = [] } = useTakes(take.studentId);
   const others = takes.filter(({ id, name, completeAt }) => id !== take.id && name === take.name && completeAt);
   const [chosen, setChosen] = useState('');

@@ -1,8 +1,8 @@
 import { say, sayMessage, saySentence } from '@fleet-wren/wording';
 import { type PassAssessment } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { wordsOf } from '../api/client.ts';
-import { takeWorker } from '../workers/client.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { takeAssessmentWorker } from '../workers/workers.ts';
 import { beginsOf } from './begins.ts';
 import type { AskedInTake, JudgedTake } from './Judged.tsx';
 import { TakeCursor } from './TakeCursor.tsx';
@@ -30,7 +30,9 @@ const useBeside = ({ sound, pattern, hand, judgement: { heard } }: JudgedTake) =
   const [trouble, setTrouble] = useState<string | null>(null);
   const make = async (): Promise<void> => {
     const samples = await decoded(sound);
-    const file = await takeWorker.ask('beside', [samples, pattern, hand, heard], { deadline: 60_000 });
+    const file = await takeAssessmentWorker.request('mixWithReference', [samples, pattern, hand, heard], {
+      timeoutMs: 60_000,
+    });
     setBeside(new Blob([new Uint8Array(file)], { type: 'audio/wav' }));
   };
   return { beside, trouble, want: () => void make().catch((error: unknown) => setTrouble(wordsOf(error))) };

@@ -6,9 +6,16 @@ import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useStudent } from '../api/students.ts';
-import { keepJudgement, soundOf, useDropTake, useKeptTake, useTakesChanged, type KeptTake } from '../api/takes.ts';
+import {
+  saveTakeAssessment,
+  fetchTakeAudio,
+  useDeleteTake,
+  useTake,
+  useInvalidateTakes,
+  type StoredTake,
+} from '../api/takes.ts';
 import { Compared } from './Compared.tsx';
 import { HandByTake } from './HandByTake.tsx';
 import { Judged, type JudgedTake } from './Judged.tsx';
@@ -22,25 +29,25 @@ type Opened =
   | { readonly kind: 'refused'; readonly why: string };
 
 /** What was heard by the engine there is now: as it is kept, or listened to anew and kept. */
-const heardNow = async (take: KeptTake, sound: Blob, judging: () => void): Promise<Opened> => {
+const heardNow = async (take: StoredTake, sound: Blob, judging: () => void): Promise<Opened> => {
   if (take.judgement && take.engine === TAKE_ENGINE_VERSION) return { kind: 'open', sound, judgement: take.judgement };
   judging();
   const verdict = await judged(await decoded(sound), take.pattern, take.hand ?? undefined);
   if (!verdict.ok) return { kind: 'refused', why: verdict.why };
-  await keepJudgement(take.id, verdict.judgement);
+  await saveTakeAssessment(take.id, verdict.judgement);
   return { kind: 'open', sound, judgement: verdict.judgement };
 };
 
 /** Opens a take once: its sound, and what is heard in it by the engine there is now. */
-const useOpened = (kept: KeptTake): Opened => {
+const useOpened = (kept: StoredTake): Opened => {
   const [take] = useState(kept);
   const [opened, setOpened] = useState<Opened>({ kind: 'coming', share: 0 });
-  const changed = useTakesChanged();
+  const changed = useInvalidateTakes();
   useEffect(() => {
     let gone = false;
     const tell = (next: Opened): void => void (gone || setOpened(next));
     const open = async (): Promise<void> => {
-      const sound = await soundOf(take, (share) => tell({ kind: 'coming', share }));
+      const sound = await fetchTakeAudio(take, (share) => tell({ kind: 'coming', share }));
       tell(await heardNow(take, sound, () => tell({ kind: 'listening' })));
       if (take.engine !== TAKE_ENGINE_VERSION) changed();
     };
@@ -68,15 +75,15 @@ const Waiting = ({ opened }: { readonly opened: Opened }) => {
   );
 };
 
-const heardTake = ({ pattern, hand }: KeptTake, opened: Opened): JudgedTake | null =>
+const heardTake = ({ pattern, hand }: StoredTake, opened: Opened): JudgedTake | null =>
   opened.kind === 'open'
     ? { sound: opened.sound, pattern, hand: hand ?? undefined, judgement: opened.judgement }
     : null;
 
-const Page = ({ take }: { readonly take: KeptTake }) => {
+const Page = ({ take }: { readonly take: StoredTake }) => {
   const opened = useOpened(take);
   const { data: student } = useStudent(take.studentId);
-  const drop = useDropTake();
+  const drop = useDeleteTake();
   const navigate = useNavigate();
   const heard = useMemo(() => heardTake(take, opened), [take, opened]);
   const remove = (): void => drop.mutate(take.id, { onSuccess: () => void navigate(`/students/${take.studentId}`) });
@@ -116,7 +123,7 @@ const Page = ({ take }: { readonly take: KeptTake }) => {
 /** A take that is kept: heard again, judged again by a newer engine, compared with another. */
 const TakePage = () => {
   const { id = '' } = useParams();
-  const take = useKeptTake(id);
+  const take = useTake(id);
   if (take.isPending) return null;
   if (take.isError) return <p className="page">{wordsOf(take.error)}</p>;
   return <Page key={take.data.id} take={take.data} />;

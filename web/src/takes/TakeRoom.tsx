@@ -12,10 +12,10 @@ import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { wordsOf } from '../api/client.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useBench } from '../bench/context.ts';
 import { useHand } from '../parts/hand/useHand.ts';
-import { takeWorker } from '../workers/client.ts';
+import { takeAssessmentWorker } from '../workers/workers.ts';
 import { Judged, type JudgedTake } from './Judged.tsx';
 import { PATIENCE, judged, judgedNotes } from './judge.ts';
 import { ToLog } from './ToLog.tsx';
@@ -52,7 +52,7 @@ const useTake = (pattern: Pattern, hand: HandProfile) => {
     guarded(async () => {
       const verdict = await judgedNotes(notes, pattern, hand);
       if (!verdict.ok) return setTake({ kind: 'refused', why: verdict.why });
-      const file = await takeWorker.ask('notesSound', [notes], { deadline: PATIENCE });
+      const file = await takeAssessmentWorker.request('notesSound', [notes], { timeoutMs: PATIENCE });
       const sound = new Blob([new Uint8Array(file)], { type: 'audio/wav' });
       setTake({ kind: 'judged', take: { sound, pattern, hand, judgement: verdict.judgement } });
     });
@@ -62,7 +62,9 @@ const useTake = (pattern: Pattern, hand: HandProfile) => {
   };
   const example = (player: string, seed: number): void =>
     guarded(async () => {
-      const samples = await takeWorker.ask('play', [pattern, player, seed], { deadline: PATIENCE });
+      const samples = await takeAssessmentWorker.request('simulateTake', [pattern, player, seed], {
+        timeoutMs: PATIENCE,
+      });
       await judge(wavOf(samples), samples);
     });
   return { take, bring, bringNotes, example };

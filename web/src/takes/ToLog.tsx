@@ -3,10 +3,10 @@ import { PRACTICE_EVENT_LIMITS, summariseTake, type TakeAssessment, type Message
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { useAssignmentLines, useTell } from '../api/practice.ts';
+import { useAssignmentList, useRecordEvents } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
-import { keepJudgement, newSending, useTakesChanged, type Sending } from '../api/takes.ts';
-import { wordsOf } from '../api/client.ts';
+import { saveTakeAssessment, createResumableUpload, useInvalidateTakes, type ResumableUpload } from '../api/takes.ts';
+import { wordsOf } from '../api/http-client.ts';
 import { useNotice } from '../app/Notice.tsx';
 import { HandByTake } from './HandByTake.tsx';
 import type { JudgedTake } from './Judged.tsx';
@@ -30,15 +30,18 @@ const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
   const [share, setShare] = useState<number | null>(null);
   const [kept, setKept] = useState<string | null>(null);
   const notice = useNotice();
-  const changed = useTakesChanged();
-  const [sending] = useState((): Sending => {
+  const changed = useInvalidateTakes();
+  const [sending] = useState((): ResumableUpload => {
     const { pattern, hand, sound } = take;
-    return newSending({ kind: 'student', id: studentId }, { name: pattern.name, assignment, pattern, hand, sound });
+    return createResumableUpload(
+      { kind: 'student', id: studentId },
+      { name: pattern.name, assignment, pattern, hand, sound },
+    );
   });
   const keep = async (): Promise<void> => {
     setShare(0);
     const line = await sending(setShare);
-    await keepJudgement(line.id, take.judgement);
+    await saveTakeAssessment(line.id, take.judgement);
     setKept(line.id);
     changed();
     notice({ text: say('takes.take-saved-for', { name }) });
@@ -62,7 +65,7 @@ const Keep = ({ studentId, assignment, name, take }: OfStudent) => {
 };
 
 const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent) => {
-  const tell = useTell(studentId);
+  const tell = useRecordEvents(studentId);
   const notice = useNotice();
   const write = (): void => {
     const event = {
@@ -86,7 +89,7 @@ const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent
 
 /** What a student who practises this pattern gets of a take: a line in the log, or the take itself. */
 export const ToLog = ({ patternId, take }: { readonly patternId: string; readonly take: JudgedTake }) => {
-  const { data: lines = [] } = useAssignmentLines();
+  const { data: lines = [] } = useAssignmentList();
   const { data: students = [] } = useStudents();
   const own = lines.filter(({ sourceId, endedAt }) => sourceId === patternId && endedAt === null);
   const [chosen, setChosen] = useState('');

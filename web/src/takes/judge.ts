@@ -1,6 +1,6 @@
 import { sayProblems } from '@fleet-wren/wording';
 import { type HandProfile, type PlayedNote, type Pattern, type Result, type TakeAssessment } from '@fleet-wren/core';
-import { takeWorker } from '../workers/client.ts';
+import { takeAssessmentWorker } from '../workers/workers.ts';
 
 /** Milliseconds the judging of the longest take may last. */
 export const PATIENCE = 60_000;
@@ -17,11 +17,13 @@ export const judged = async (
   samples: Float32Array,
   pattern: Pattern,
   hand: HandProfile | undefined,
-): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeTake', [samples, pattern, hand], { deadline: PATIENCE }));
+): Promise<Verdict> =>
+  verdictOf(await takeAssessmentWorker.request('judgeTake', [samples, pattern, hand], { timeoutMs: PATIENCE }));
 
 /** Judges a take that came as notes, from a file or an instrument, in its worker. */
 export const judgedNotes = async (
   notes: Uint8Array | readonly PlayedNote[],
   pattern: Pattern,
   hand: HandProfile | undefined,
-): Promise<Verdict> => verdictOf(await takeWorker.ask('judgeNotes', [notes, pattern, hand], { deadline: PATIENCE }));
+): Promise<Verdict> =>
+  verdictOf(await takeAssessmentWorker.request('judgeNotes', [notes, pattern, hand], { timeoutMs: PATIENCE }));

@@ -33,25 +33,25 @@ import {
   type PatternAnalysis,
   type Pattern,
 } from '@fleet-wren/core';
-import { judgementChange } from './judgement-change.ts';
+import { diffAnalyses } from './analysis-diff.ts';
 import { withFirstFigureName } from './figure-names.ts';
-import type { CoreWork } from './protocol.ts';
-import { readContent, readSongContent } from './read-content.ts';
-import { serve, type Scope } from './serve.ts';
+import type { CoreWorkerApi } from './worker-protocol.ts';
+import { importPatternFile, importSongFile } from './import-file.ts';
+import { serveRequests, type WorkerScope } from './serve-requests.ts';
 
 /** Seconds a rendered string rings at most. */
-const RING = 4;
+const MAX_RING_SECONDS = 4;
 
 /** Rounds of the same work until the browser has compiled it to run at full speed. */
-const WARM_UP = 25;
+const WARM_UP_ROUNDS = 25;
 
-const hands = new Map<string, HandProfile>();
+const handCache = new Map<string, HandProfile>();
 
 /** The same value for a hand that says the same: core keeps its tables by hand. */
-const sameHand = (hand: HandProfile): HandProfile => {
+const internHand = (hand: HandProfile): HandProfile => {
   const words = JSON.stringify(hand);
-  const known = hands.get(words) ?? hand;
-  hands.set(words, known);
+  const known = handCache.get(words) ?? hand;
+  handCache.set(words, known);
   return known;
 };
 
@@ -62,56 +62,56 @@ const warmUp = (pattern: Pattern, hand: HandProfile, left: number): void => {
   setTimeout(() => warmUp(pattern, hand, left - 1), 15);
 };
 
-let cold = true;
+let isCold = true;
 
 const warmOnce = (pattern: Pattern, hand: HandProfile): void => {
-  if (!cold || pattern.strokes.length === 0) return;
-  cold = false;
+  if (!isCold || pattern.strokes.length === 0) return;
+  isCold = false;
   const shown = { ...pattern, strokes: pattern.strokes.slice(0, 64) };
-  setTimeout(() => warmUp(shown, hand, WARM_UP), 200);
+  setTimeout(() => warmUp(shown, hand, WARM_UP_ROUNDS), 200);
 };
 
 /** The state that was judged last: the next question says what was done to it. */
-interface Held {
+interface AnalysedState {
   readonly token: number;
   readonly pattern: Pattern;
   readonly hand: HandProfile;
   readonly judgement: PatternAnalysis;
 }
 
-let held: Held | undefined;
+let analysedState: AnalysedState | undefined;
 
 /** What the solver remembers of that state. */
-const memory = createFingeringCache();
+const fingeringCache = createFingeringCache();
 
 /** The same for a song that is worked on. */
-const songMemory = createFingeringCache();
+const songFingeringCache = createFingeringCache();
 
 /** Ways to play a song with a capo that are offered. */
-const MOST_CAPOS = 3;
+const MAX_CAPO_SUGGESTIONS = 3;
 
-const edited = (pattern: Pattern, edits: readonly AnyPatternEdit[]): Pattern =>
+const applyEdits = (pattern: Pattern, edits: readonly AnyPatternEdit[]): Pattern =>
   edits.reduce((state, change) => valueOrThrow(applyPatternEdit(state, change)).document, pattern);
 
-const work: CoreWork = {
-  judge: ({ token, base, edits, whole, hand: given }) => {
-    const before = held;
+const handlers: CoreWorkerApi = {
+  analyse: ({ token, base, edits, whole, hand: given }) => {
+    const before = analysedState;
     const known = base !== null && before?.token === base ? before : undefined;
     if (!whole && !known) return { kind: 'lost' };
-    const hand = sameHand(given);
-    const pattern = whole ?? edited((known as Held).pattern, edits);
+    const hand = internHand(given);
+    const pattern = whole ?? applyEdits((known as AnalysedState).pattern, edits);
     const began = performance.now();
-    const judgement = analysePattern(pattern, { hand, cache: memory });
+    const judgement = analysePattern(pattern, { hand, cache: fingeringCache });
     const took = performance.now() - began;
-    held = { token, pattern, hand, judgement };
+    analysedState = { token, pattern, hand, judgement };
     warmOnce(pattern, hand);
-    if (whole || !known) return { kind: 'whole', judgement, took };
-    return { kind: 'changed', change: judgementChange(known.judgement, judgement), took };
+    if (whole || !known) return { kind: 'whole', judgement, durationMs: took };
+    return { kind: 'changed', change: diffAnalyses(known.judgement, judgement), durationMs: took };
   },
-  judgeOnce: (pattern, hand) => analysePattern(pattern, { hand: sameHand(hand) }),
+  analyseOnce: (pattern, hand) => analysePattern(pattern, { hand: internHand(hand) }),
   explain: (token, index) => {
-    if (held?.token !== token) return null;
-    const { pattern, hand, judgement } = held;
+    if (analysedState?.token !== token) return null;
+    const { pattern, hand, judgement } = analysedState;
     return explainDigit(
       pattern,
       createTaskFromPattern(pattern, { hand }),
@@ -119,19 +119,19 @@ const work: CoreWork = {
       index,
     );
   },
-  cures: (pattern, judgement, findings, hand) =>
-    findings.map((finding) => findQuickFix(pattern, judgement, finding, { hand: sameHand(hand) }) ?? null),
-  alternatives: (pattern, count, hand) => listAlternativeFingerings(pattern, count, { hand: sameHand(hand) }),
-  strings: (pattern, judgement, hand) => analyseStringUsage(pattern, judgement, { hand: sameHand(hand) }),
+  findQuickFixes: (pattern, judgement, findings, hand) =>
+    findings.map((finding) => findQuickFix(pattern, judgement, finding, { hand: internHand(hand) }) ?? null),
+  alternatives: (pattern, count, hand) => listAlternativeFingerings(pattern, count, { hand: internHand(hand) }),
+  strings: (pattern, judgement, hand) => analyseStringUsage(pattern, judgement, { hand: internHand(hand) }),
   compare: (pattern, schools, own, hand) =>
-    compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools, own)), { hand: sameHand(hand) }),
-  studySong: (song, hand) => analyseSong(song, { hand: sameHand(hand), cache: songMemory }),
+    compareSchools(pattern, valueOrThrow(findSchoolsToCompare(pattern, schools, own)), { hand: internHand(hand) }),
+  studySong: (song, hand) => analyseSong(song, { hand: internHand(hand), cache: songFingeringCache }),
   easier: (song, hand) =>
-    createEasierVersions(song, analyseSong(song, { hand: sameHand(hand) }), { hand: sameHand(hand) }),
+    createEasierVersions(song, analyseSong(song, { hand: internHand(hand) }), { hand: internHand(hand) }),
   songApproaches: (song, schools, own, hand) =>
-    compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: sameHand(hand) }),
+    compareSongSchools(song, valueOrThrow(findSchoolsToCompare(song, schools, own)), { hand: internHand(hand) }),
   rekey: (song, to) => ('capo' in to ? createCapoEdit(song, to.capo) : createTransposeEdit(song, to.semitones)),
-  capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MOST_CAPOS),
+  capos: (symbols, instrument) => proposeCapos(symbols, instrument).slice(0, MAX_CAPO_SUGGESTIONS),
   chartSong: (chart, name, changes) => {
     const read = parseChart(chart);
     const made = read.ok ? createSongFromChart(read.value, name, changes) : read;
@@ -141,17 +141,17 @@ const work: CoreWork = {
   learn: learnSchool,
   ladder: createLadder,
   drills: (pattern, axes, hand) =>
-    valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: sameHand(hand) })),
+    valueOrThrow(createDrillGrid(pattern, valueOrThrow(findAxes(axes)), { hand: internHand(hand) })),
   // Seeded by its pitch: a note sounds the same each time it is rendered.
   pluck: (midi, sampleRate) =>
     synthesisePluckedString({
       frequency: midiToFrequency(midi),
-      duration: RING,
+      duration: MAX_RING_SECONDS,
       sampleRate,
       random: createSeededRandom(midi),
     }),
-  readFile: readContent,
-  readSong: readSongContent,
+  importPattern: importPatternFile,
+  importSong: importSongFile,
 };
 
-serve(self as unknown as Scope, { ...work });
+serveRequests(self as unknown as WorkerScope, { ...handlers });

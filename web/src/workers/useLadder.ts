@@ -1,31 +1,32 @@
 import type { HandProfile, PracticeLadder, LadderStage, Pattern, Result, PracticeMethod } from '@fleet-wren/core';
 import { useMemo } from 'react';
-import { studyWorker } from './client.ts';
-import { useAnswer, type Answer } from './useAnswer.ts';
+import { backgroundWorker } from './workers.ts';
+import { useWorkerQuery, type WorkerQueryResult } from './useWorkerQuery.ts';
 
 /** What a ladder is made for; without a hand it is the able adult's. */
-export interface LadderQuestion {
+export interface LadderRequest {
   readonly pattern: Pattern;
   readonly target: number;
   readonly way: PracticeMethod;
   readonly hand: HandProfile | undefined;
 }
 
-const askLadder = (
-  { pattern, target, way: method, hand }: LadderQuestion,
+const requestLadder = (
+  { pattern, target, way: method, hand }: LadderRequest,
   signal: AbortSignal,
-): Promise<Result<PracticeLadder>> => studyWorker.ask('ladder', [pattern, { target, method, hand }], { signal });
+): Promise<Result<PracticeLadder>> =>
+  backgroundWorker.request('ladder', [pattern, { target, method, hand }], { signal });
 
 /** The ladder of a pattern, made by a worker. */
-export const useLadder = ({ pattern, target, way, hand }: LadderQuestion): Answer<Result<PracticeLadder>> => {
+export const useLadder = ({ pattern, target, way, hand }: LadderRequest): WorkerQueryResult<Result<PracticeLadder>> => {
   const question = useMemo(() => ({ pattern, target, way, hand }), [pattern, target, way, hand]);
-  return useAnswer(question, askLadder);
+  return useWorkerQuery(question, requestLadder);
 };
 
 /** A stage of a ladder by its key; undefined where it is none, or not made yet. */
-export const stageOf = (ladder: PracticeLadder | undefined, key: string | undefined): LadderStage | undefined =>
+export const findStage = (ladder: PracticeLadder | undefined, key: string | undefined): LadderStage | undefined =>
   ladder?.stages.find((stage) => stage.key === key);
 
 /** What is played in a stage: its own figure, or the whole where it has none. */
-export const playedIn = (made: LadderStage | undefined, gate: number | undefined, whole: Pattern): Pattern =>
+export const patternOfStage = (made: LadderStage | undefined, gate: number | undefined, whole: Pattern): Pattern =>
   made && (made.pattern.strokes.length > 0 || gate === 0) ? made.pattern : whole;

@@ -5,17 +5,17 @@ import type { ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
-import { wordsOf } from '../api/client.ts';
-import type { Records } from './kept.ts';
-import type { WorkspaceActions, WorkspaceState } from './workspace.ts';
+import { wordsOf } from '../api/http-client.ts';
+import type { DocumentRepository } from '../api/document-repository.ts';
+import type { WorkspaceActions, WorkspaceState } from './workspace-store.ts';
 
-interface StateProps {
+interface ConflictVersionProps {
   readonly title: string;
   readonly note: string;
   readonly children: ReactNode;
 }
 
-const State = ({ title, note, children }: StateProps) => (
+const ConflictVersion = ({ title, note, children }: ConflictVersionProps) => (
   <section className="conflict-state">
     <h3>{title}</h3>
     {children}
@@ -25,7 +25,7 @@ const State = ({ title, note, children }: StateProps) => (
 
 interface ConflictProps<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
-  readonly records: Pick<Records<Own, Doc>, 'create' | 'renamed' | 'kind'>;
+  readonly records: Pick<DocumentRepository<Own, Doc>, 'create' | 'withName' | 'kind'>;
   /** Where two states differ, in a sentence. */
   readonly differences: (mine: Doc, theirs: Doc) => string;
   readonly show: (document: Doc) => ReactNode;
@@ -34,12 +34,12 @@ interface ConflictProps<Own extends KindSpecificEdit, Doc> {
 /** Two windows on one document: the later one sees both states and chooses; nothing is overwritten silently. */
 export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: ConflictProps<Own, Doc>) => {
   const { store, records, differences, show } = props;
-  const { saving, theirs, document: mine } = useStore(store);
+  const { saveStatus: saving, remoteDocument: theirs, document: mine } = useStore(store);
   if (saving !== 'conflict' || !theirs) return null;
-  const { takeOver, keepMine, refuse } = store.getState();
+  const { acceptRemote: takeOver, overwriteRemote: keepMine, reject: refuse } = store.getState();
   const keepBoth = async (): Promise<void> => {
     try {
-      await records.create(records.renamed(mine));
+      await records.create(records.withName(mine));
       takeOver(theirs);
     } catch (error) {
       refuse(wordsOf(error));
@@ -58,12 +58,12 @@ export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: Conflic
       <Modal.Body>
         <p>{say('saving.nothing-is-lost-choose-which-version', { differences: differences(mine, theirs.document) })}</p>
         <div className="conflict">
-          <State title={say('saving.this-window')} note={say('saving.not-saved')}>
+          <ConflictVersion title={say('saving.this-window')} note={say('saving.not-saved')}>
             {show(mine)}
-          </State>
-          <State title={say('saving.other-window')} note={saved}>
+          </ConflictVersion>
+          <ConflictVersion title={say('saving.other-window')} note={saved}>
             {show(theirs.document)}
-          </State>
+          </ConflictVersion>
         </div>
       </Modal.Body>
       <Modal.Footer>

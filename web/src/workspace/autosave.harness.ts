@@ -1,14 +1,19 @@
 import { jest } from '@jest/globals';
 import { PATTERN_DOCUMENT_TYPE, createPattern, type Pattern, type PatternEdit } from '@fleet-wren/core';
 import { createStore } from 'zustand/vanilla';
-import { PATTERN_RECORDS } from '../api/patterns.ts';
-import { autosave, type Autosave } from './autosave.ts';
-import { keeperFor, type Drawer, type Household } from './keeper.ts';
-import { openDocument, type Opened } from './open.ts';
-import { openedState, workspaceActions, type WorkspaceActions, type WorkspaceState } from './workspace.ts';
+import { patternRepository } from '../api/patterns.ts';
+import { startAutosave, type Autosave } from './autosave.ts';
+import { createDraftStore, type KeyValueStore, type BrowserStorage } from './draft-store.ts';
+import { openDocument, type Opened } from './open-document.ts';
+import {
+  createWorkspaceState,
+  createWorkspaceActions,
+  type WorkspaceActions,
+  type WorkspaceState,
+} from './workspace-store.ts';
 
 /** What a browser keeps; it may be full. */
-class MapDrawer implements Drawer {
+class MapDrawer implements KeyValueStore {
   readonly kept = new Map<string, unknown>();
   full = false;
   get = (key: string): Promise<unknown> => Promise.resolve(this.kept.get(key));
@@ -82,11 +87,11 @@ export const freshWorld = (): void => {
 };
 
 /** A browser window: what is kept is written at once, so that the tests see it. */
-const household = (window = 'here'): Household => ({
-  drawer: world.drawer,
-  window,
-  open: () => Promise.resolve(world.open),
-  idle: (work) => work(),
+const household = (window = 'here'): BrowserStorage => ({
+  store: world.drawer,
+  windowId: window,
+  listOpenWindowIds: () => Promise.resolve(world.open),
+  runWhenIdle: (work) => work(),
 });
 
 export const start = createPattern('Bench', { strokes: [{ id: 'a', at: 0, string: 5 }] });
@@ -98,9 +103,9 @@ type State = WorkspaceState<PatternEdit, Pattern> & WorkspaceActions<PatternEdit
 
 const lay = ({ kept: read, history, unsaved }: Opened<PatternEdit, Pattern>) => {
   const store = createStore<State>((set, get) => ({
-    ...openedState(read, history),
+    ...createWorkspaceState(read, history),
     ...unsaved,
-    ...workspaceActions<PatternEdit, Pattern>({ kind: PATTERN_DOCUMENT_TYPE }, { get, set }),
+    ...createWorkspaceActions<PatternEdit, Pattern>({ kind: PATTERN_DOCUMENT_TYPE }, { get, set }),
   }));
   return store;
 };
@@ -110,10 +115,10 @@ export const open = (document = start, version = 3): Bench =>
   lay({ kept: kept(version, document), history: { past: [], future: [] }, unsaved: {} });
 
 export const begin = (store: Bench, window = 'here'): Autosave =>
-  autosave({
+  startAutosave({
     store,
-    records: PATTERN_RECORDS,
-    keeper: keeperFor(household(window), 'pattern', 'one'),
+    records: patternRepository,
+    keeper: createDraftStore(household(window), 'pattern', 'one'),
     keptOf: (answer) => kept((answer as { version: number }).version, (answer as { pattern: Pattern }).pattern),
   });
 
@@ -121,7 +126,7 @@ export const begin = (store: Bench, window = 'here'): Autosave =>
 export const reopen = async (version: number, document: Pattern, window = 'here'): Promise<Bench> => {
   await settled();
   jest.clearAllTimers();
-  const opening = openDocument(PATTERN_RECORDS, household(window), 'one');
+  const opening = openDocument(patternRepository, household(window), 'one');
   await settled();
   await last().answer(200, wire(version, document));
   return lay(await opening);
@@ -129,7 +134,7 @@ export const reopen = async (version: number, document: Pattern, window = 'here'
 
 /** Adds a stroke, as a teacher does by a key. */
 export const add = (bench: Bench, id: string, at: number): void => {
-  bench.getState().run({ kind: 'put', strokes: [{ id, at, string: 2 }] });
+  bench.getState().applyEdit({ kind: 'put', strokes: [{ id, at, string: 2 }] });
 };
 export const ids = ({ strokes }: Pattern): readonly string[] => strokes.map(({ id }) => id);
 export const idsNow = (bench: Bench): readonly string[] => ids(bench.getState().document);

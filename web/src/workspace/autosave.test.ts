@@ -26,7 +26,7 @@ describe('an edit is saved by itself', () => {
     add(bench, 'c', 480);
     await quiet(400);
     expect(world.asked).toHaveLength(0);
-    expect(bench.getState().saving).toBe('saving');
+    expect(bench.getState().saveStatus).toBe('saving');
     await quiet(100);
     expect(world.asked).toHaveLength(1);
     expect(last().body.version).toBe(3);
@@ -45,7 +45,7 @@ describe('an edit is saved by itself', () => {
     await quiet();
     expect(world.asked).toHaveLength(1);
     await last().answer(200, wire(4, last().body.pattern));
-    expect(bench.getState().saving).toBe('saving');
+    expect(bench.getState().saveStatus).toBe('saving');
     await quiet(0);
     expect(world.asked).toHaveLength(2);
     expect(last().body.version).toBe(4);
@@ -59,7 +59,7 @@ describe('an edit is saved by itself', () => {
     bench.getState().undo();
     await quiet();
     expect(world.asked).toHaveLength(0);
-    expect(bench.getState().saving).toBe('saved');
+    expect(bench.getState().saveStatus).toBe('saved');
     expect(draft()).toBeUndefined();
   });
 
@@ -82,7 +82,7 @@ describe('an edit is saved by itself', () => {
     const bench = open();
     const saver = begin(bench);
     add(bench, 'b', 240);
-    void saver.stop();
+    void saver.flushAndStop();
     await settled();
     expect(world.asked).toHaveLength(1);
     expect(last().keepalive).toBe(true);
@@ -94,7 +94,7 @@ describe('an edit is saved by itself', () => {
     add(bench, 'b', 240);
     await quiet();
     add(bench, 'c', 480);
-    const left = saver.stop();
+    const left = saver.flushAndStop();
     await settled();
     expect(world.asked).toHaveLength(1);
     await last().answer(200, wire(4, last().body.pattern));
@@ -126,12 +126,12 @@ describe('when saving fails nothing is lost', () => {
     add(bench, 'b', 240);
     await quiet();
     await last().lose();
-    expect(bench.getState().saving).toBe('not saved');
+    expect(bench.getState().saveStatus).toBe('not saved');
     expect(draft()?.document.strokes).toHaveLength(2);
     await quiet(4000);
     expect(world.asked).toHaveLength(2);
     await last().answer(200, wire(4, last().body.pattern));
-    expect(bench.getState().saving).toBe('saved');
+    expect(bench.getState().saveStatus).toBe('saved');
     expect(draft()).toBeUndefined();
   });
 
@@ -150,7 +150,7 @@ describe('when saving fails nothing is lost', () => {
     add(bench, 'b', 240);
     await quiet();
     await last().answer(400, { error: { code: 'field-wrong', message: 'No.' } });
-    expect(bench.getState().saving).toBe('refused');
+    expect(bench.getState().saveStatus).toBe('refused');
     await quiet(60_000);
     expect(world.asked).toHaveLength(1);
     expect(draft()?.document.strokes).toHaveLength(2);
@@ -165,7 +165,7 @@ describe('when saving fails nothing is lost', () => {
     add(bench, 'b', 240);
     await quiet();
     await last().answer(404, { error: { code: 'not-found', message: 'It is gone.' } });
-    expect(bench.getState().saving).toBe('deleted');
+    expect(bench.getState().saveStatus).toBe('deleted');
     await quiet(20_000);
     expect(world.asked).toHaveLength(1);
     expect(bench.getState().document.strokes).toHaveLength(2);
@@ -183,7 +183,7 @@ describe('when saving fails nothing is lost', () => {
     await quiet();
     expect(world.asked).toHaveLength(1);
     expect(draft()?.document.strokes).toHaveLength(3);
-    bench.getState().keepMine();
+    bench.getState().overwriteRemote();
     await quiet();
     expect(last().body).toMatchObject({ version: 4 });
     expect(ids(last().body.pattern)).toEqual(['a', 'b', 'c']);

@@ -82,7 +82,7 @@ export const createTextureEdit = (
  * The edit that takes strokes that were edited in a bar into the bar alone, into its figure, or into its figure
  * everywhere but here, where the bar keeps the strokes it had.
  * @example
- * createStrokesEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'here', { now: [], before: [] }).kind // => 'applyBars'
+ * createStrokesEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, 'here', { now: [], before: [] }).kind // => 'setBars'
  */
 export const createStrokesEdit = (
   song: Song,
@@ -111,7 +111,7 @@ export const createStrokesEdit = (
 /**
  * The edit that gives a bar a melody over what the picking hand does, or none.
  * @example
- * createMelodyEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, []).kind // => 'applyBars'
+ * createMelodyEdit(createSong('Song'), { location: 'section-1', from: 0, count: 1 }, []).kind // => 'setBars'
  */
 export const createMelodyEdit = (song: Song, { location, from }: BarRange, melody: readonly Stroke[]): SongChange =>
   createSetBarsEdit(

@@ -216,7 +216,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
 
 /** In how many parts the beat under the cell is cut. */
 export const BeatChoice = () => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const pattern = useBench((state) => state.document);
   const at = useBench((state) => state.cell.at);
   const { beat, bar } = tickToBarPosition(pattern.metre, at);

@@ -15,7 +15,7 @@ interface OneProps {
 }
 
 const One = ({ cause, number, cure }: OneProps) => {
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const how = gradeSeverity(cause.severity);
   return (
     <li className={`finding finding-${how}`}>

@@ -51,7 +51,7 @@ const pinning = (
 /** The best few fingerings, each with what it trades against the best; one click pins one down. */
 export const OtherFingerings = ({ judged }: { readonly judged: Judged | null }) => {
   const [open, setOpen] = useState(false);
-  const { run } = useBenchStore().getState();
+  const { applyEdit: run } = useBenchStore().getState();
   const pattern = useBench((state) => state.document);
   const found = useAlternatives(judged, open);
   const [best, ...others] = found ?? [];

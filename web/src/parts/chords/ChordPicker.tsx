@@ -16,8 +16,8 @@ import { Star, Volume2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useStrum } from '../../sound/useStrum.ts';
-import { studyWorker } from '../../workers/client.ts';
-import { useAnswer } from '../../workers/useAnswer.ts';
+import { backgroundWorker } from '../../workers/workers.ts';
+import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
 import { Neck } from '../neck/Neck.tsx';
 import { fretWords } from '../neck/geometry.ts';
 import { NO_SHAPES, favouritesFirst, useFavourites } from './favourites.ts';
@@ -43,7 +43,7 @@ const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal):
     };
   const own = ownShape(symbol, instrument);
   if (own) return { shapes: [{ voicing: own, isCommonShape: false }] };
-  const found = await studyWorker.ask('voicings', [symbol, instrument], { signal });
+  const found = await backgroundWorker.request('voicings', [symbol, instrument], { signal });
   return found.ok ? { shapes: found.value } : { shapes: [], trouble: sayProblems(found.problems) };
 };
 
@@ -160,7 +160,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   const [typed, setTyped] = useState(begin);
   const symbol = typed.trim();
   const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
-  const { value, trouble } = useAnswer(question, askShapes);
+  const { value, errorText: trouble } = useWorkerQuery(question, askShapes);
   const { isLiked, like, favourites } = useFavourites(instrument);
   const shapes = favouritesFirst(value?.shapes ?? NO_SHAPES, favourites, symbol);
   const first = shapes[0]?.voicing;

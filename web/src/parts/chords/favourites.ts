@@ -1,11 +1,11 @@
 import { isDeepEqual, type RankedVoicing, type Instrument, type Voicing } from '@fleet-wren/core';
-import { useChangeSettings, useSettings, type Favourite } from '../../api/settings.ts';
+import { useUpdateSettings, useSettings, type FavouriteShape } from '../../api/settings.ts';
 
 type Shown = Pick<RankedVoicing, 'voicing' | 'isCommonShape'>;
 
 /** No shapes. */
 export const NO_SHAPES: readonly Shown[] = [];
-const NO_FAVOURITES: readonly Favourite[] = [];
+const NO_FAVOURITES: readonly FavouriteShape[] = [];
 
 /** The studio's favourites come first where they are what was asked for; with nothing typed all of them do. */
 export const favouritesFirst = (
@@ -21,8 +21,8 @@ export const favouritesFirst = (
 /** The shapes the studio keeps at hand for an instrument, and how one is put among them or let go. */
 export const useFavourites = ({ pitches }: Instrument) => {
   const { favourites: all = NO_FAVOURITES } = useSettings();
-  const change = useChangeSettings();
-  const same = (one: Favourite, voicing: Voicing): boolean =>
+  const change = useUpdateSettings();
+  const same = (one: FavouriteShape, voicing: Voicing): boolean =>
     one.pitches.join() === pitches.join() && isDeepEqual(one.voicing, voicing);
   return {
     favourites: all.filter((one) => one.pitches.join() === pitches.join()).map(({ voicing }) => voicing),

@@ -1,7 +1,12 @@
 import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { useEstimates, useKeptHands, type KeptHand, type StudioEstimates } from '../../api/set-up.ts';
+import {
+  useStudioEstimates,
+  useHandProfiles,
+  type StoredHandProfile,
+  type StudioEstimates,
+} from '../../api/studio-settings.ts';
 
 const KEY = 'hand';
 
@@ -28,7 +33,7 @@ const shipped = (estimates: StudioEstimates): readonly HandProfile[] =>
     return made.ok ? [made.value] : [];
   });
 
-const kept = (hands: readonly KeptHand[], estimates: StudioEstimates): readonly HandProfile[] =>
+const kept = (hands: readonly StoredHandProfile[], estimates: StudioEstimates): readonly HandProfile[] =>
   hands.flatMap(({ id, name, document }) => {
     const made = createHandProfile({
       key: `own:${id}`,
@@ -47,8 +52,8 @@ export const useHand = (): {
   readonly choose: (key: string) => void;
 } => {
   const { key, chosen, choose } = useChosenHand();
-  const estimates = useEstimates().data;
-  const own = useKeptHands().data;
+  const estimates = useStudioEstimates().data;
+  const own = useHandProfiles().data;
   const hands = useMemo(() => [...shipped(estimates ?? {}), ...kept(own ?? [], estimates ?? {})], [estimates, own]);
   const hand =
     hands.find((one) => one.key === key) ?? hands.find((one) => one.key === ABLE_ADULT_HAND.key) ?? ABLE_ADULT_HAND;

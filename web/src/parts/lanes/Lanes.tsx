@@ -3,7 +3,7 @@ import './lanes.scss';
 import { secondsPerTick, fingerName } from '@fleet-wren/core';
 import { memo, useCallback, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
-import type { Playing } from '../../sound/usePlayer.ts';
+import type { PlayerControls } from '../../sound/usePlayer.ts';
 import { SPACE, barsText, cursorAt, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
 import { usePatternFrame } from '../threads/usePatternFrame.ts';
 import { usePlayCursor } from '../threads/usePlayCursor.ts';
@@ -15,7 +15,7 @@ interface LanesProps {
   readonly width: number;
   /** The lanes show the row of bars this tick is in. */
   readonly at: number;
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
 }
 
 const Way = ({ way, colour }: { readonly way: LaneWay; readonly colour: string }) => {
@@ -106,7 +106,7 @@ const LaneCursor = ({
   readonly judged: Judged;
   readonly layout: Layout;
   readonly system: System;
-  readonly playing: Playing;
+  readonly playing: PlayerControls;
   readonly height: number;
 }) => {
   const place = useCallback(

@@ -2,17 +2,17 @@ import { say } from '@fleet-wren/wording';
 import { getRequiredStreak, type PracticeEvent } from '@fleet-wren/core';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../../api/client.ts';
-import { useProgress, useTell, type Assignment, type KeptEvent } from '../../api/practice.ts';
+import { wordsOf } from '../../api/http-client.ts';
+import { useProgress, useRecordEvents, type Assignment, type StoredPracticeEvent } from '../../api/practice.ts';
 import { LessonEar } from './LessonEar.tsx';
 
 type Told = Omit<PracticeEvent, 'id' | 'at' | 'by'>;
 
 /** Tells of something that happened just now, counted by the teacher or by ear. */
 const useTold = ({ id, studentId }: Assignment) => {
-  const tell = useTell(studentId);
+  const tell = useRecordEvents(studentId);
   const last = useRef<string | null>(null);
-  const eventOf = (event: Told, by: PracticeEvent['by']): KeptEvent => ({
+  const eventOf = (event: Told, by: PracticeEvent['by']): StoredPracticeEvent => ({
     assignment: id,
     event: { ...event, id: crypto.randomUUID(), at: Date.now(), by },
   });

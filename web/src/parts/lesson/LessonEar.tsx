@@ -1,8 +1,8 @@
-import { EarButton, EarStrip } from '../../ear/EarStrip.tsx';
-import { useEar } from '../../ear/useEar.ts';
-import { countOf } from '../../ear/words.ts';
+import { ListenButton, ListeningBar } from '../../components/listening/ListeningBar.tsx';
+import { useListener } from '../../listening/useListener.ts';
+import { classifyPass } from '../../listening/listening-text.ts';
 import type { Assignment } from '../../api/practice.ts';
-import { playedIn, stageOf, useLadder } from '../../workers/useLadder.ts';
+import { patternOfStage, findStage, useLadder } from '../../workers/useLadder.ts';
 
 interface LessonEarProps {
   readonly item: Assignment;
@@ -19,15 +19,15 @@ interface LessonEarProps {
 export const LessonEar = ({ item, stage, tempo, gate, count, correct }: LessonEarProps) => {
   const { pattern, target, way, plan } = item;
   const { value } = useLadder({ pattern, target, way, hand: plan.hand });
-  const played = playedIn(stageOf(value?.ok ? value.value : undefined, stage), gate, pattern);
-  const ear = useEar(tempo === null ? played : { ...played, tempo }, plan.hand, (event) => {
-    const counted = countOf(event, tempo);
+  const played = patternOfStage(findStage(value?.ok ? value.value : undefined, stage), gate, pattern);
+  const ear = useListener(tempo === null ? played : { ...played, tempo }, plan.hand, (event) => {
+    const counted = classifyPass(event, tempo);
     if (counted) count(counted);
   });
   return (
     <div className="lesson-ear">
-      <EarButton ear={ear} />
-      <EarStrip ear={ear} asked={tempo} correct={correct} />
+      <ListenButton ear={ear} />
+      <ListeningBar ear={ear} asked={tempo} correct={correct} />
     </div>
   );
 };

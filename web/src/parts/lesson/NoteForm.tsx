@@ -1,12 +1,12 @@
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { wordsOf } from '../../api/client.ts';
-import { useTell } from '../../api/practice.ts';
+import { wordsOf } from '../../api/http-client.ts';
+import { useRecordEvents } from '../../api/practice.ts';
 
 /** A note in a student's log. */
 export const NoteForm = ({ studentId }: { readonly studentId: string }) => {
-  const tell = useTell(studentId);
+  const tell = useRecordEvents(studentId);
   const [note, setNote] = useState('');
   return (
     <>

@@ -4,7 +4,7 @@ import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { fetchPattern, usePatternList } from '../../api/patterns.ts';
-import { wordsOf } from '../../api/client.ts';
+import { wordsOf } from '../../api/http-client.ts';
 import { Miniature } from '../threads/Miniature.tsx';
 
 /** Chooses one of the studio's patterns. */

@@ -5,8 +5,8 @@ import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../sound/usePlayer.ts';
 import { useWidth } from '../useWidth.ts';
-import { studyWorker } from '../../workers/client.ts';
-import { useAnswer } from '../../workers/useAnswer.ts';
+import { backgroundWorker } from '../../workers/workers.ts';
+import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
 import { useHand } from '../hand/useHand.ts';
 import { layoutOf } from '../threads/geometry.ts';
 import { Threads, type StrokeLabel } from '../threads/Threads.tsx';
@@ -25,14 +25,14 @@ interface Looked {
 
 const askJudged = async ({ pattern, hand }: Question, signal: AbortSignal): Promise<Looked> => ({
   pattern,
-  judgement: await studyWorker.ask('judgeOnce', [pattern, hand], { signal }),
+  judgement: await backgroundWorker.request('analyseOnce', [pattern, hand], { signal }),
 });
 
 /** The judgement of a pattern that is only looked at; null until it comes. */
 const useJudged = (pattern: Pattern): PatternAnalysis | null => {
   const { hand } = useHand();
   const question = useMemo(() => ({ pattern, hand }), [pattern, hand]);
-  const { value } = useAnswer(question, askJudged);
+  const { value } = useWorkerQuery(question, askJudged);
   return value?.pattern === pattern ? value.judgement : null;
 };
 

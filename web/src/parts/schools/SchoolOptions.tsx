@@ -1,12 +1,12 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import { SCHOOLS, SCHOOLS_AND_VARIANTS, type Label, type CustomSchool } from '@fleet-wren/core';
-import { madeSchool, useKeptSchools } from '../../api/set-up.ts';
+import { toCustomSchool, useCustomSchools } from '../../api/studio-settings.ts';
 
 const VARIANTS = SCHOOLS_AND_VARIANTS.filter(({ key }) => key.includes(':'));
 
 /** The studio's own schools as patterns carry them, and one that a pattern carries besides. */
 export const useOwnSchools = (carried?: CustomSchool): readonly CustomSchool[] => {
-  const kept = useKeptSchools().data?.map(madeSchool) ?? [];
+  const kept = useCustomSchools().data?.map(toCustomSchool) ?? [];
   return carried && !kept.some(({ id }) => id === carried.id) ? [carried, ...kept] : kept;
 };
 

@@ -11,8 +11,8 @@ import { memo, useMemo } from 'react';
 import type { Judged } from '../judged.ts';
 import { SPACE, barsText, layoutOf, systemAt, type Layout, type System } from '../threads/geometry.ts';
 import { usePatternFrame } from '../threads/usePatternFrame.ts';
-import { studyWorker } from '../../workers/client.ts';
-import { useAnswer } from '../../workers/useAnswer.ts';
+import { backgroundWorker } from '../../workers/workers.ts';
+import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
 import { digitColour } from '../token/shapes.ts';
 import { STRING_ROW, playedStrings, ringBarsOf, type RingBar } from './geometry.ts';
 
@@ -133,7 +133,7 @@ interface Studied {
 
 const askStrings = async (judged: Judged, signal: AbortSignal): Promise<Studied> => {
   const { pattern, judgement, hand } = judged;
-  return { judged, study: await studyWorker.ask('strings', [pattern, judgement, hand], { signal }) };
+  return { judged, study: await backgroundWorker.request('strings', [pattern, judgement, hand], { signal }) };
 };
 
 const Shown = ({ judged, study, width, at }: Studied & Pick<StringsProps, 'width' | 'at'>) => {
@@ -156,7 +156,7 @@ const Shown = ({ judged, study, width, at }: Studied & Pick<StringsProps, 'width
 
 /** One row a string on the threads' time axis: how long each note rings and what ends it; below, the string changes. */
 export const Strings = ({ judged, width, at }: StringsProps) => {
-  const { value } = useAnswer(judged, askStrings);
+  const { value } = useWorkerQuery(judged, askStrings);
   if (!value || value.judged.pattern.strokes.length === 0) return null;
   return <Shown {...value} width={width} at={at} />;
 };

@@ -1,11 +1,14 @@
 import { useEffect, useRef, type RefObject } from 'react';
-import type { Playing } from '../../sound/usePlayer.ts';
+import type { PlayerControls } from '../../sound/usePlayer.ts';
 
 /** Where a cursor stands at a tick as a transform, undefined where it is not to be seen. */
 export type CursorPlace = (tick: number) => string | undefined;
 
 /** A line that follows the audio clock frame by frame while something plays; it moves without React. */
-export const usePlayCursor = ({ playing, position }: Playing, place: CursorPlace): RefObject<SVGLineElement | null> => {
+export const usePlayCursor = (
+  { playing, position }: PlayerControls,
+  place: CursorPlace,
+): RefObject<SVGLineElement | null> => {
   const line = useRef<SVGLineElement>(null);
   useEffect(() => {
     if (!playing) return;

@@ -9,7 +9,7 @@ import {
 } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { useChangeSettings } from '../../api/settings.ts';
+import { useUpdateSettings } from '../../api/settings.ts';
 
 const semitones = ({ string, semitones }: RetunedString): string =>
   say('parts.semitones', { string, by: Math.abs(semitones), way: semitones > 0 ? 'up' : 'down' });
@@ -41,7 +41,7 @@ interface OwnTuningProps {
 /** A tuning of one's own: written as notes, kept for the studio, with what to do to the strings. */
 export const OwnTuning = ({ instrument, take, hide }: OwnTuningProps) => {
   const [typed, setTyped] = useState('');
-  const change = useChangeSettings();
+  const change = useUpdateSettings();
   const read = typed.trim() === '' ? undefined : parseTuning(typed);
   const keep = (tuning: Tuning): void => {
     change.mutate((settings) => ({

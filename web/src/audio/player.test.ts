@@ -1,0 +1,118 @@
+import { jest } from '@jest/globals';
+import { createPattern } from '@fleet-wren/core';
+import { Player } from '../sound/player.ts';
+import { DEFAULT_PLAYBACK_OPTIONS, createPlaybackSchedule } from './playback-schedule.ts';
+
+/** As much of an audio device as a player uses; its clock stands until the test moves it. */
+class Device {
+  currentTime = 0;
+  outputLatency = 0;
+  sampleRate = 8000;
+  destination = {};
+  closed = false;
+  started: number[] = [];
+  resume = (): Promise<void> => Promise.resolve();
+  close = (): Promise<void> => Promise.resolve(void (this.closed = true));
+  createDynamicsCompressor = () => ({ connect: () => undefined });
+  createBuffer = () => ({ copyToChannel: () => undefined });
+  private source() {
+    const node = {
+      connect: () => ({ connect: () => undefined }),
+      start: (when: number) => void this.started.push(when),
+      stop: () => undefined,
+      frequency: { value: 0 },
+    };
+    return node;
+  }
+  createBufferSource = () => this.source();
+  createOscillator = () => this.source();
+  createGain = () => ({
+    gain: {
+      setValueAtTime: () => undefined,
+      setTargetAtTime: () => undefined,
+      exponentialRampToValueAtTime: () => undefined,
+    },
+    connect: () => ({ connect: () => undefined }),
+  });
+}
+
+const settled = async (): Promise<void> => {
+  for (let turn = 0; turn < 20; turn++) await Promise.resolve();
+};
+
+const at = (tempo: number, string = 5) =>
+  createPlaybackSchedule(createPattern('P', { tempo, strokes: [{ id: 'a', at: 0, string }] }), ['p'], {
+    ...DEFAULT_PLAYBACK_OPTIONS,
+    countIn: false,
+  });
+
+const setUp = () => {
+  const device = new Device();
+  const renders: (() => void)[] = [];
+  const render = (): Promise<Float32Array> =>
+    new Promise((resolve) => renders.push(() => resolve(new Float32Array(8))));
+  const player = new Player(
+    render,
+    () => undefined,
+    () => device as unknown as AudioContext,
+  );
+  const rendered = async (): Promise<void> => {
+    renders.splice(0).forEach((done) => done());
+    await settled();
+  };
+  return { device, player, rendered };
+};
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  Object.defineProperty(globalThis, 'document', { value: { hidden: false }, configurable: true, writable: true });
+});
+afterEach(() => jest.useRealTimers());
+
+test('sounds when its notes are rendered, from the first beat', async () => {
+  const { device, player, rendered } = setUp();
+  void player.play(at(60));
+  await settled();
+  expect(device.started).toEqual([]);
+  await rendered();
+  expect(device.started.length).toBeGreaterThan(0);
+  expect(player.position()).toBeDefined();
+});
+
+test('stopped while it renders, it stays silent', async () => {
+  const { device, player, rendered } = setUp();
+  void player.play(at(60));
+  await settled();
+  player.stop();
+  await rendered();
+  expect(device.started).toEqual([]);
+  expect(player.position()).toBeUndefined();
+});
+
+test('a rendering asked for earlier never takes the place of a later one', async () => {
+  const { device, player, rendered } = setUp();
+  void player.play(at(60));
+  await settled();
+  await rendered();
+  // The first beat comes eight hundredths of a second after the start.
+  device.currentTime = 2.08;
+  void player.change(at(60, 4));
+  void player.change(at(120, 3));
+  await settled();
+  await rendered();
+  await rendered();
+  // Two seconds at 60 are two beats; at 120 the place is the same beat, a second in.
+  expect(player.position()).toBeCloseTo(2 * 840, 0);
+  device.currentTime += 0.5;
+  expect(player.position()).toBeCloseTo(3 * 840, 0);
+});
+
+test('closed, it gives the device back', async () => {
+  const { device, player, rendered } = setUp();
+  void player.play(at(60));
+  await settled();
+  await rendered();
+  player.close();
+  expect(device.closed).toBe(true);
+  expect(player.position()).toBeUndefined();
+});
