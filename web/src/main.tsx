@@ -3,7 +3,7 @@ import '@fontsource-variable/jetbrains-mono';
 import '@fontsource-variable/literata';
 import './app/theme.scss';
 import './app/shell.scss';
-import './app/parts.scss';
+import './app/components.scss';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';

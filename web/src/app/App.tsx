@@ -4,34 +4,34 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
 import { ApiError, wordsOf } from '../api/http-client.ts';
 import { PatternList } from '../patterns/PatternList.tsx';
-import { Join } from '../sign-in/Join.tsx';
-import { Recover } from '../sign-in/Recover.tsx';
-import { Register } from '../sign-in/Register.tsx';
-import { SignIn } from '../sign-in/SignIn.tsx';
-import { Students } from '../students/Students.tsx';
+import { AcceptInvitationScreen } from '../auth/AcceptInvitationScreen.tsx';
+import { RecoverPasswordScreen } from '../auth/RecoverPasswordScreen.tsx';
+import { RegisterScreen } from '../auth/RegisterScreen.tsx';
+import { SignInScreen } from '../auth/SignInScreen.tsx';
+import { StudentListScreen } from '../students/StudentListScreen.tsx';
 import { ById } from './ById.tsx';
-import { NoticeProvider } from './Notice.tsx';
-import { Screen } from './Screen.tsx';
-import { Shell } from './Shell.tsx';
+import { ToastProvider } from '../components/toast/ToastProvider.tsx';
+import { ScreenBoundary } from './ScreenBoundary.tsx';
+import { AppShell } from './AppShell.tsx';
 
-const Bench = lazy(() => import('../bench/Bench.tsx'));
-const Make = lazy(() => import('../make/Make.tsx'));
-const Shelf = lazy(() => import('../shelf/Shelf.tsx'));
-const BringIn = lazy(() => import('../bring-in/BringIn.tsx'));
-const Harmonics = lazy(() => import('../harmonics/Harmonics.tsx'));
+const PatternScreen = lazy(() => import('../pattern-editor/PatternScreen.tsx'));
+const GenerateScreen = lazy(() => import('../generate/GenerateScreen.tsx'));
+const PatternLibraryScreen = lazy(() => import('../pattern-library/PatternLibraryScreen.tsx'));
+const ImportScreen = lazy(() => import('../import/ImportScreen.tsx'));
+const HarmonicsScreen = lazy(() => import('../harmonics/HarmonicsScreen.tsx'));
 const SongList = lazy(() => import('../songs/SongList.tsx'));
-const SongRoom = lazy(() => import('../songs/SongRoom.tsx'));
-const SetSheet = lazy(() => import('../sheet/SetSheet.tsx'));
-const ShapesSheet = lazy(() => import('../sheet/ShapesSheet.tsx'));
-const SongSheet = lazy(() => import('../sheet/SongSheet.tsx'));
-const PracticeRoom = lazy(() => import('../practice/PracticeRoom.tsx'));
-const Desk = lazy(() => import('../students/Desk.tsx'));
-const StudentSheet = lazy(() => import('../sheet/StudentSheet.tsx'));
+const SongScreen = lazy(() => import('../songs/SongScreen.tsx'));
+const DrillSetSheet = lazy(() => import('../sheets/DrillSetSheet.tsx'));
+const ChordDiagramsSheet = lazy(() => import('../sheets/ChordDiagramsSheet.tsx'));
+const SongSheet = lazy(() => import('../sheets/SongSheet.tsx'));
+const PracticeRoom = lazy(() => import('../practice-room/PracticeRoom.tsx'));
+const TodayScreen = lazy(() => import('../today/TodayScreen.tsx'));
+const StudentSheet = lazy(() => import('../sheets/StudentSheet.tsx'));
 const StudentPage = lazy(() => import('../students/StudentPage.tsx'));
-const TakePage = lazy(() => import('../takes/TakePage.tsx'));
+const TakeScreen = lazy(() => import('../takes/TakeScreen.tsx'));
 const About = lazy(() => import('../about/About.tsx'));
 const Help = lazy(() => import('../help/Help.tsx'));
-const SetUp = lazy(() => import('../set-up/SetUp.tsx'));
+const SettingsScreen = lazy(() => import('../settings/SettingsScreen.tsx'));
 
 const client = new QueryClient({
   defaultOptions: {
@@ -39,45 +39,45 @@ const client = new QueryClient({
   },
 });
 
-const Doors = () => (
+const SignedOutRoutes = () => (
   <Routes>
-    <Route path="/register" element={<Register />} />
-    <Route path="/recover" element={<Recover />} />
-    <Route path="*" element={<SignIn />} />
+    <Route path="/register" element={<RegisterScreen />} />
+    <Route path="/recover" element={<RecoverPasswordScreen />} />
+    <Route path="*" element={<SignInScreen />} />
   </Routes>
 );
 
 /** Every room and where it is. */
-const ROOMS: readonly (readonly [path: string, room: ComponentType])[] = [
+const SCREENS: readonly (readonly [path: string, room: ComponentType])[] = [
   ['/patterns', PatternList],
-  ['/patterns/make', Make],
-  ['/patterns/shelf', Shelf],
-  ['/patterns/bring-in', BringIn],
-  ['/patterns/sheet', SetSheet],
-  ['/patterns/:id/*', Bench],
+  ['/patterns/make', GenerateScreen],
+  ['/patterns/shelf', PatternLibraryScreen],
+  ['/patterns/bring-in', ImportScreen],
+  ['/patterns/sheet', DrillSetSheet],
+  ['/patterns/:id/*', PatternScreen],
   ['/songs', SongList],
-  ['/songs/:id', SongRoom],
+  ['/songs/:id', SongScreen],
   ['/songs/:id/sheet', SongSheet],
-  ['/shapes', ShapesSheet],
-  ['/harmonics', Harmonics],
-  ['/desk', Desk],
-  ['/students', Students],
+  ['/shapes', ChordDiagramsSheet],
+  ['/harmonics', HarmonicsScreen],
+  ['/desk', TodayScreen],
+  ['/students', StudentListScreen],
   ['/students/:id', StudentPage],
   ['/students/:id/sheet', StudentSheet],
-  ['/takes/:id', TakePage],
-  ['/set-up/*', SetUp],
+  ['/takes/:id', TakeScreen],
+  ['/set-up/*', SettingsScreen],
   ['/help', Help],
 ];
 
-const Rooms = () => (
+const SignedInRoutes = () => (
   <Routes>
-    <Route element={<Shell />}>
-      {ROOMS.map(([path, Room]) => (
+    <Route element={<AppShell />}>
+      {SCREENS.map(([path, Room]) => (
         <Route
           key={path}
           path={path}
           element={
-            <Screen key={path}>
+            <ScreenBoundary key={path}>
               {path.includes(':id') ? (
                 <ById>
                   <Room />
@@ -85,7 +85,7 @@ const Rooms = () => (
               ) : (
                 <Room />
               )}
-            </Screen>
+            </ScreenBoundary>
           }
         />
       ))}
@@ -98,7 +98,7 @@ const House = () => {
   const account = useAccount();
   if (account.isPending) return null;
   if (account.isError) return <p className="page">{wordsOf(account.error)}</p>;
-  return account.data ? <Rooms /> : <Doors />;
+  return account.data ? <SignedInRoutes /> : <SignedOutRoutes />;
 };
 
 /** Everybody's way in: holders of a link go to their room, teachers through the door. */
@@ -107,18 +107,18 @@ const Ways = () => (
     <Route
       path="/practice"
       element={
-        <Screen>
+        <ScreenBoundary>
           <PracticeRoom />
-        </Screen>
+        </ScreenBoundary>
       }
     />
-    <Route path="/join" element={<Join />} />
+    <Route path="/join" element={<AcceptInvitationScreen />} />
     <Route
       path="/about"
       element={
-        <Screen>
+        <ScreenBoundary>
           <About />
-        </Screen>
+        </ScreenBoundary>
       }
     />
     <Route path="*" element={<House />} />
@@ -128,10 +128,10 @@ const Ways = () => (
 /** The whole application. */
 export const App = () => (
   <QueryClientProvider client={client}>
-    <NoticeProvider>
+    <ToastProvider>
       <BrowserRouter>
         <Ways />
       </BrowserRouter>
-    </NoticeProvider>
+    </ToastProvider>
   </QueryClientProvider>
 );

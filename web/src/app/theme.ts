@@ -9,17 +9,17 @@ const chosen = (): Theme | undefined => {
 };
 
 /** The theme in force: the one chosen, else the system's. */
-export const currentTheme = (): Theme =>
+export const getCurrentTheme = (): Theme =>
   chosen() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
 
 /** Puts the theme in force on the page. */
 export const applyTheme = (): void => {
-  document.documentElement.dataset.bsTheme = currentTheme();
+  document.documentElement.dataset.bsTheme = getCurrentTheme();
 };
 
 /** Turns light to dark and back, and keeps the choice. */
 export const toggleTheme = (): Theme => {
-  localStorage.setItem(KEY, currentTheme() === 'dark' ? 'light' : 'dark');
+  localStorage.setItem(KEY, getCurrentTheme() === 'dark' ? 'light' : 'dark');
   applyTheme();
-  return currentTheme();
+  return getCurrentTheme();
 };

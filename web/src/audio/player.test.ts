@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
 import { createPattern } from '@fleet-wren/core';
-import { Player } from '../sound/player.ts';
+import { Player } from './player.ts';
 import { DEFAULT_PLAYBACK_OPTIONS, createPlaybackSchedule } from './playback-schedule.ts';
 
 /** As much of an audio device as a player uses; its clock stands until the test moves it. */

@@ -1,7 +1,7 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { ceilingFigure, createThumbnail, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
-import { Miniature } from '../parts/threads/Miniature.tsx';
+import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 
 interface CardProps {
   readonly cell: DrillCell;
@@ -62,7 +62,7 @@ export const DrillCard = ({
         }
         aria-pressed={playing}
       >
-        <Miniature
+        <FingeringThumbnail
           strokes={createThumbnail(pattern, cell.digits)}
           strings={stringCount(pattern.instrument)}
           width={width}

@@ -1,4 +1,4 @@
-import { Say } from '../parts/say/Say.tsx';
+import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './drills.scss';
 import {
@@ -18,18 +18,18 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import type { AssignmentListItem } from '../api/practice.ts';
 import { wordsOf } from '../api/http-client.ts';
-import { useNotice } from '../app/Notice.tsx';
-import { useBench } from '../bench/context.ts';
-import { usePlayer } from '../sound/usePlayer.ts';
-import { NO_DIGITS } from '../parts/judged.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
+import { usePlayer } from '../audio/usePlayer.ts';
+import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
 import { useStudents, type Student } from '../api/students.ts';
-import { useHandOf } from '../parts/hand/useHandOf.ts';
-import { drillsSetWords, setDrills } from '../parts/setDrills.ts';
+import { useStudentHand } from '../components/hand/useStudentHand.ts';
+import { formatAssignDrillsResult, assignDrills } from '../components/assign-drills.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { DrillCard } from './DrillCard.tsx';
-import { SetBar } from './SetBar.tsx';
-import { useDrillsOf, useKnown } from './known.ts';
+import { DrillSelectionBar } from './DrillSelectionBar.tsx';
+import { useAssignedDrills, useDrillStatus } from './useDrillStatus.ts';
 
 interface Question {
   readonly pattern: Pattern;
@@ -74,7 +74,7 @@ const AxisChoice = ({ label, value, taken, optional, choose }: AxisChoiceProps) 
 /** Plays one drill at a time. */
 const useDrillPlayer = (fallback: Pattern) => {
   const [cell, setCell] = useState<DrillCell | null>(null);
-  const { playing, toggle } = usePlayer(cell?.pattern ?? fallback, cell?.digits ?? NO_DIGITS);
+  const { playing, toggle } = usePlayer(cell?.pattern ?? fallback, cell?.digits ?? EMPTY_FINGERING);
   // Started once the chosen drill is what the player holds.
   const wanted = useRef(false);
   useEffect(() => {
@@ -93,7 +93,7 @@ const useDrillPlayer = (fallback: Pattern) => {
 /** Takes the chosen drills to a set: patterns that bear its name as a tag. */
 const useSet = (grid: Grid | undefined, chosen: readonly string[], clear: () => void) => {
   const keep = useCreatePatterns();
-  const notice = useNotice();
+  const notice = useToast();
   const navigate = useNavigate();
   return (name: string): void => {
     const patterns = (grid?.keysByDifficulty ?? []).flatMap((key) => {
@@ -124,11 +124,11 @@ const useSetFor = (
   }: { readonly student: Student | undefined; readonly hand: HandProfile; readonly sourceId: string },
   clear: () => void,
 ) => {
-  const notice = useNotice();
+  const notice = useToast();
   const client = useQueryClient();
   const set = useMutation({
     mutationFn: (to: Student) =>
-      setDrills(
+      assignDrills(
         to,
         (grid?.cells ?? []).flatMap(({ key, pattern }) =>
           pattern && chosen.includes(key) ? [{ pattern, sourceId }] : [],
@@ -136,7 +136,7 @@ const useSetFor = (
         hand,
       ),
     onSuccess: (outcome) => {
-      notice({ text: drillsSetWords(outcome) });
+      notice({ text: formatAssignDrillsResult(outcome) });
       clear();
     },
     onError: (error) => notice({ text: wordsOf(error) }),
@@ -291,16 +291,16 @@ const useStudentChoice = () => {
 
 /** The family of variants of a pattern, every combination: each plays, opens, goes to a set, and has its place in the order. */
 const DrillGrid = () => {
-  const pattern = useBench((state) => state.document);
-  const id = useBench((state) => state.id);
+  const pattern = usePatternEditor((state) => state.document);
+  const id = usePatternEditor((state) => state.id);
   const { student, students, choose: chooseStudent } = useStudentChoice();
-  const hand = useHandOf(student?.id ?? null);
-  const drillsOf = useDrillsOf(student?.id ?? null);
+  const hand = useStudentHand(student?.id ?? null);
+  const drillsOf = useAssignedDrills(student?.id ?? null);
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
   const { value: grid, errorText: trouble } = useWorkerQuery(question, askDrills);
-  const { known: marked, toggle } = useKnown(id, axes, student);
+  const { known: marked, toggle } = useDrillStatus(id, axes, student);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
   const create = useCreatePattern();
@@ -354,7 +354,13 @@ const DrillGrid = () => {
         </div>
       )}
       {chosen.length > 0 && (
-        <SetBar count={chosen.length} send={send} none={() => setChosen([])} student={student} setFor={setFor} />
+        <DrillSelectionBar
+          count={chosen.length}
+          send={send}
+          none={() => setChosen([])}
+          student={student}
+          setFor={setFor}
+        />
       )}
     </div>
   );

@@ -3,8 +3,8 @@ import './help.scss';
 import { useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { KeysList, commandsFound } from '../bench/KeysList.tsx';
-import type { Command } from '../bench/commands.ts';
+import { KeysList, commandsFound } from '../pattern-editor/KeysList.tsx';
+import type { EditorCommand } from '../components/pattern-editor/editor-commands.ts';
 
 /** The terms a search finds, in the order of the alphabet. */
 const found = (search: string): readonly TermName[] => {
@@ -29,7 +29,7 @@ const Glossary = ({ terms }: { readonly terms: readonly TermName[] }) => (
   </section>
 );
 
-const Shortcuts = ({ commands }: { readonly commands: readonly Command[] }) => (
+const Shortcuts = ({ commands }: { readonly commands: readonly EditorCommand[] }) => (
   <section aria-labelledby="shortcuts-title">
     <h2 id="shortcuts-title">{say('help.shortcuts')}</h2>
     <p className="text-soft">{say('help.shortcuts-lead')}</p>

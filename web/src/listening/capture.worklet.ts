@@ -1,4 +1,4 @@
-import type { Piece } from '../ear/continuity.ts';
+import type { Piece } from './continuity.ts';
 
 /** What an audio worklet is given by the browser, as much of it as is used here. */
 declare class AudioWorkletProcessor {

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { TAKE_PARAMETERS } from '@fleet-wren/core';
 import { useEffect, useRef, useState } from 'react';
-import { closeMicrophone, microphoneTrouble, openMicrophone } from '../takes/microphone.ts';
+import { closeMicrophone, formatMicrophoneError, openMicrophone } from '../audio/microphone.ts';
 import captureUrl from './capture.worklet.ts?worker&url';
 import type { ListenerEvent, ListenerRequest } from '../workers/listening-protocol.ts';
 
@@ -109,7 +109,7 @@ export const useListeningWorker = (use: EarUse): ListeningWorker => {
     setState({ ...OFF, on: true });
     const own = turn.current;
     open(own).catch((error: unknown) => {
-      if (own === turn.current) fail(microphoneTrouble(error, latest.current.instead));
+      if (own === turn.current) fail(formatMicrophoneError(error, latest.current.instead));
     });
   };
   const stop = (): void => {

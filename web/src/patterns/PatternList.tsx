@@ -1,14 +1,14 @@
-import { Say } from '../parts/say/Say.tsx';
+import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
-import './list.scss';
+import './patterns.scss';
 import { createPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
 import { wordsOf } from '../api/http-client.ts';
-import { useNotice } from '../app/Notice.tsx';
-import { Filters } from './Filters.tsx';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { PatternFilters } from './PatternFilters.tsx';
 import { PatternRow } from './PatternRow.tsx';
 
 const Empty = ({
@@ -64,7 +64,7 @@ export const PatternList = () => {
   const list = usePatternList({ search, ...filter });
   const create = useCreatePattern();
   const navigate = useNavigate();
-  const notice = useNotice();
+  const notice = useToast();
   const lines = list.data?.pages.flatMap(({ patterns }) => patterns) ?? [];
   const narrowed = Object.keys(filter).length > 0;
   const make = (): void =>
@@ -97,7 +97,7 @@ export const PatternList = () => {
           {say('patterns.new-pattern')}
         </Button>
       </header>
-      <Filters filter={filter} change={change} />
+      <PatternFilters filter={filter} change={change} />
       {filter.tag && lines.length > 0 && (
         <p className="set-line">
           <Link to={`/patterns/sheet?tag=${encodeURIComponent(filter.tag)}`}>

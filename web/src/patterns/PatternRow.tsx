@@ -1,5 +1,5 @@
-import { chordWords } from '../parts/chords/chord-words.ts';
-import { Say } from '../parts/say/Say.tsx';
+import { chordWords } from '../components/chords/chord-text.ts';
+import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
 import { ceilingFigure } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
@@ -8,11 +8,11 @@ import { Dropdown } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useDeletePattern, useDuplicatePattern, useRestorePattern, type PatternListItem } from '../api/patterns.ts';
 import { wordsOf } from '../api/http-client.ts';
-import { useNotice } from '../app/Notice.tsx';
-import { Miniature } from '../parts/threads/Miniature.tsx';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 
 const Menu = ({ line }: { readonly line: PatternListItem }) => {
-  const notice = useNotice();
+  const notice = useToast();
   const navigate = useNavigate();
   const duplicate = useDuplicatePattern();
   const remove = useDeletePattern();
@@ -44,7 +44,7 @@ export const PatternRow = ({ line }: { readonly line: PatternListItem }) => {
   const { summary, workedAt } = line;
   return (
     <div className="pattern-line" role="listitem">
-      <Miniature strokes={summary.miniature} strings={summary.strings} />
+      <FingeringThumbnail strokes={summary.miniature} strings={summary.strings} />
       <div>
         <Link className="pattern-link" to={`/patterns/${line.id}`}>
           {line.name}

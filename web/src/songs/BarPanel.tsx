@@ -12,20 +12,20 @@ import {
   type Voicing,
 } from '@fleet-wren/core';
 import { useMemo, useRef, useState } from 'react';
-import { ChordPicker } from '../parts/chords/ChordPicker.tsx';
-import { Neck } from '../parts/neck/Neck.tsx';
-import { layoutOf } from '../parts/threads/geometry.ts';
-import { Threads, type StrokeLabel } from '../parts/threads/Threads.tsx';
-import { useWidth } from '../parts/useWidth.ts';
+import { ChordPicker } from '../components/chords/ChordPicker.tsx';
+import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
+import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
+import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
+import { useElementWidth } from '../components/useElementWidth.ts';
 import { backgroundWorker } from '../workers/workers.ts';
-import { chordText } from './bars.ts';
-import { BarBench, type Edited } from './BarBench.tsx';
-import { BarTools } from './BarTools.tsx';
-import { FigureChoice } from './FigureChoice.tsx';
-import { MetreField } from './MetreField.tsx';
-import { useSong, useSongStore } from './store.ts';
+import { formatBarChords } from '../components/song/song-bars.ts';
+import { BarEditorDialog, type BarLayer } from './BarEditorDialog.tsx';
+import { BarActions } from './BarActions.tsx';
+import { BarPatternSelect } from './BarPatternSelect.tsx';
+import { TimeSignatureField } from './TimeSignatureField.tsx';
+import { useSong, useSongStore } from './song-store.ts';
 
-const stringLabel: StrokeLabel = ({ string }) => say('songs.string', { string });
+const stringLabel: StrokeLabelFormatter = ({ string }) => say('songs.string', { string });
 
 /** The chords of a typed bar, with their shapes: read as a chart of one bar is. */
 const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promise<Result<Song>> =>
@@ -34,13 +34,13 @@ const readBar = async ({ instrument }: Song, metre: Metre, text: string): Promis
 const ChordField = ({ bar }: { readonly bar: Bar }) => {
   const store = useSongStore();
   const song = useSong((state) => state.document);
-  const shown = chordText(bar, song);
+  const shown = formatBarChords(bar, song);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = async (): Promise<void> => {
     const text = typed?.trim();
     setTyped(null);
     if (text === undefined || text === shown) return;
-    const { applyEdit: run, reject: refuse, chosen } = store.getState();
+    const { applyEdit: run, reject: refuse, selectedBars: chosen } = store.getState();
     const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
     if (read && !read.ok) return refuse(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
@@ -101,7 +101,7 @@ const Shapes = ({ bar }: { readonly bar: Bar }) => {
               title={say('songs.change-the-voicing-of-in-the', { id })}
             >
               <b>{id}</b>
-              <Neck voicing={voicing} bass={findBassString(song.instrument, voicing)} />
+              <ChordDiagram voicing={voicing} bass={findBassString(song.instrument, voicing)} />
             </button>
           )
         );
@@ -149,13 +149,19 @@ const SMALLER = 0.56;
 
 const BarThreads = ({ shown, study }: { readonly shown: Pattern; readonly study: SongAnalysis }) => {
   const box = useRef<HTMLDivElement>(null);
-  const width = useWidth(box);
-  const layout = useMemo(() => layoutOf(shown, Math.max(width / SMALLER, 300)), [shown, width]);
+  const width = useElementWidth(box);
+  const layout = useMemo(() => layOutDiagram(shown, Math.max(width / SMALLER, 300)), [shown, width]);
   return (
     <div ref={box} className="bar-threads" tabIndex={0} aria-label={say('songs.selected-bars-as-played')}>
       {width > 0 && (
         <div className="threads" role="img" aria-label={say('term.notes', { count: shown.strokes.length })}>
-          <Threads pattern={shown} frame={shown} layout={layout} digits={study.analysis.digits} label={stringLabel} />
+          <FingeringDiagram
+            pattern={shown}
+            frame={shown}
+            layout={layout}
+            digits={study.analysis.digits}
+            label={stringLabel}
+          />
         </div>
       )}
     </div>
@@ -176,9 +182,9 @@ export const BarPanel = ({
   /** The first of them as it is played, counted from 0. */
   readonly played: number | undefined;
 }) => {
-  const chosen = useSong((state) => state.chosen);
+  const chosen = useSong((state) => state.selectedBars);
   const bar = useSong((state) => getBarsAt(state.document, chosen.location)[chosen.from]);
-  const [editing, setEditing] = useState<Edited | null>(null);
+  const [editing, setEditing] = useState<BarLayer | null>(null);
   if (!bar) return null;
   const last = chosen.from + chosen.count;
   return (
@@ -188,7 +194,7 @@ export const BarPanel = ({
           {chosen.location.startsWith('ending/') && say('songs.ending')}
           {chosen.count === 1 ? say('songs.bar-2', { last }) : say('songs.bars', { from: chosen.from + 1, last })}
         </h2>
-        <BarTools
+        <BarActions
           shown={shown}
           played={played}
           edit={played === undefined || chosen.count > 1 ? undefined : setEditing}
@@ -196,8 +202,8 @@ export const BarPanel = ({
       </header>
       <div className="bar-fields" key={`${chosen.location}${chosen.from}`}>
         <ChordField bar={bar} />
-        <FigureChoice bar={bar} />
-        <MetreField bar={bar} />
+        <BarPatternSelect bar={bar} />
+        <TimeSignatureField bar={bar} />
         <WordsField bar={bar} />
       </div>
       <div className="bar-drawn">
@@ -205,7 +211,7 @@ export const BarPanel = ({
         {shown && study && shown.bars <= MOST_DRAWN && <BarThreads shown={shown} study={study} />}
       </div>
       {editing && played !== undefined && (
-        <BarBench bar={bar} played={played} what={editing} hide={() => setEditing(null)} />
+        <BarEditorDialog bar={bar} played={played} what={editing} hide={() => setEditing(null)} />
       )}
     </section>
   );

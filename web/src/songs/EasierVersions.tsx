@@ -5,10 +5,10 @@ import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
 import { useCreateSong } from '../api/songs.ts';
-import { useHand } from '../parts/hand/useHand.ts';
+import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
-import { useSongStore } from './store.ts';
+import { useSongStore } from './song-store.ts';
 
 interface Question {
   readonly song: Song;
@@ -21,7 +21,7 @@ const askEasier = ({ song, hand }: Question, signal: AbortSignal): Promise<reado
 /** Easier versions of a song with their ceilings, each to be kept as a song of its own. */
 export const EasierVersions = ({ song }: { readonly song: Song }) => {
   const store = useSongStore();
-  const { hand } = useHand();
+  const { hand } = useSelectedHand();
   const question = useMemo(() => ({ song, hand }), [song, hand]);
   const { value } = useWorkerQuery(question, askEasier);
   const create = useCreateSong();

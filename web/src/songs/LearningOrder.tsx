@@ -12,10 +12,10 @@ import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
-import { useNotice } from '../app/Notice.tsx';
-import { FigureBadge } from '../parts/figure/FigureBadge.tsx';
-import { useSongStore } from './store.ts';
-import { useGoTo, type SideProps } from './useGoTo.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { FigureBadge } from '../components/figure/FigureBadge.tsx';
+import { useSongStore } from './song-store.ts';
+import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
 
 /** The longest a set's name may be: it is a tag. */
 const TAG = 30;
@@ -28,12 +28,12 @@ const patternOfMotif = ({ expanded }: SongAnalysis, { name, number, bars }: Moti
   return named({ ...pattern, cyclic: true, strokes }, called);
 };
 
-const useMotifs = ({ song, study }: SideProps) => {
+const useMotifs = ({ song, study }: SongPanelProps) => {
   const store = useSongStore();
   const create = useCreatePattern();
   const createAll = useCreatePatterns();
   const navigate = useNavigate();
-  const notice = useNotice();
+  const notice = useToast();
   const onError = (error: unknown): void => store.getState().reject(wordsOf(error));
   const open = (motif: Motif): void =>
     create.mutate(patternOfMotif(study, motif), { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
@@ -59,8 +59,8 @@ const strokesFrom = ({ nearest }: Motif): string => {
 };
 
 /** What there is to learn in a song, in which order; each goes to the bench or to a set. */
-export const LearningOrder = ({ song, study }: SideProps) => {
-  const goTo = useGoTo({ study });
+export const LearningOrder = ({ song, study }: SongPanelProps) => {
+  const goTo = useNavigateToBar({ study });
   const { open, toSet, pending } = useMotifs({ song, study });
   const order = useMemo(() => computeLearningOrder(study.motifs), [study]);
   const inOrder = order.flatMap(({ motif }) => study.motifs[motif] ?? []);

@@ -1,4 +1,4 @@
-import { Say } from '../parts/say/Say.tsx';
+import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import './songs.scss';
 import { detectFileType, parseSongFile, decodeText, validateSize, type Problem, type Song } from '@fleet-wren/core';
@@ -16,12 +16,12 @@ import {
   useSongList,
   type SongListItem,
 } from '../api/songs.ts';
-import { useNotice } from '../app/Notice.tsx';
+import { useToast } from '../components/toast/ToastProvider.tsx';
 import { backgroundWorker } from '../workers/workers.ts';
-import { NewSong } from './NewSong.tsx';
+import { NewSongDialog } from './NewSongDialog.tsx';
 
 const Menu = ({ line }: { readonly line: SongListItem }) => {
-  const notice = useNotice();
+  const notice = useToast();
   const navigate = useNavigate();
   const duplicate = useDuplicateSong();
   const remove = useDeleteSong();
@@ -90,7 +90,7 @@ const LONGEST_TEXT = 8_000_000;
 const BringIn = ({ chart }: { readonly chart: (text: string) => void }) => {
   const create = useCreateSong();
   const navigate = useNavigate();
-  const notice = useNotice();
+  const notice = useToast();
   const refuse = (problems: readonly Problem[]): void =>
     notice({ text: problems.slice(0, 3).map(sayProblem).join(' ') });
   const keep = (song: Song, remarks: readonly Problem[] = []): void =>
@@ -183,7 +183,7 @@ const SongList = () => {
           </Button>
         </div>
       )}
-      {making !== null && <NewSong chart={making || null} hide={() => setMaking(null)} />}
+      {making !== null && <NewSongDialog chart={making || null} hide={() => setMaking(null)} />}
     </div>
   );
 };

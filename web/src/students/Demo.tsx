@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { wordsOf } from '../api/http-client.ts';
 import { useChangeDemo, useDemo } from '../api/demo.ts';
-import { useNotice } from '../app/Notice.tsx';
+import { useToast } from '../components/toast/ToastProvider.tsx';
 
 /** Offers the demo to a studio that is new. */
 export const DemoOffer = () => {
   const demo = useDemo().data;
   const change = useChangeDemo();
-  const notice = useNotice();
+  const notice = useToast();
   if (!demo || demo.loaded) return null;
   return (
     <p className="demo-offer">
@@ -30,7 +30,7 @@ export const DemoOffer = () => {
 export const DemoThere = () => {
   const demo = useDemo().data;
   const change = useChangeDemo();
-  const notice = useNotice();
+  const notice = useToast();
   const [asking, setAsking] = useState(false);
   if (!demo?.loaded) return null;
   const remove = (): void => {

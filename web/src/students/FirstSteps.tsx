@@ -8,8 +8,8 @@ import { wordsOf } from '../api/http-client.ts';
 import { useCreatePattern, usePatternList } from '../api/patterns.ts';
 import { useHandProfiles } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
-import { useNotice } from '../app/Notice.tsx';
-import { useHand } from '../parts/hand/useHand.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { DemoOffer } from './Demo.tsx';
 
 /** Which of the first three steps are done; null while that is not known. */
@@ -17,7 +17,7 @@ export const useFirstSteps = (): readonly [hand: boolean, pattern: boolean, stud
   const hands = useHandProfiles().data;
   const patterns = usePatternList({ search: '' }).data;
   const students = useStudents().data;
-  const { chosen } = useHand();
+  const { chosen } = useSelectedHand();
   if (!hands || !patterns || !students) return null;
   return [chosen || hands.length > 0, (patterns.pages[0]?.patterns.length ?? 0) > 0, students.length > 0];
 };
@@ -45,7 +45,7 @@ const Step = ({ number, title, why, done, children }: StepProps) => (
 const useBlankPattern = () => {
   const create = useCreatePattern();
   const navigate = useNavigate();
-  const notice = useNotice();
+  const notice = useToast();
   return (): void =>
     create.mutate(createPattern(say('patterns.new-pattern')), {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),
@@ -55,7 +55,7 @@ const useBlankPattern = () => {
 
 /** The first three steps in a new studio, each with the one or two ways to take it. */
 export const FirstSteps = ({ done }: { readonly done: readonly [boolean, boolean, boolean] }) => {
-  const { choose } = useHand();
+  const { choose } = useSelectedHand();
   const blank = useBlankPattern();
   return (
     <section className="first-steps" aria-labelledby="first-steps-title">

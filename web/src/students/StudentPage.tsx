@@ -9,17 +9,17 @@ import { Link, useParams } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
 import { useAssignments, usePracticeLog, type Assignment, type StoredPracticeEvent } from '../api/practice.ts';
 import { useStudent, type Student } from '../api/students.ts';
-import { useHandOf } from '../parts/hand/useHandOf.ts';
-import { download, fileName } from '../parts/download.ts';
-import { NoteForm } from '../parts/lesson/NoteForm.tsx';
-import { HandHeard } from './HandHeard.tsx';
-import { Item } from './Item.tsx';
-import { Links } from './Links.tsx';
-import { SetDialog } from './SetDialog.tsx';
-import { SetOfDrills } from './SetOfDrills.tsx';
-import { SittingPlan } from './SittingPlan.tsx';
-import { StudentHead } from './StudentHead.tsx';
-import { Takes } from './Takes.tsx';
+import { useStudentHand } from '../components/hand/useStudentHand.ts';
+import { downloadFile, toFileName } from '../components/download.ts';
+import { LogNoteForm } from '../components/lesson/LogNoteForm.tsx';
+import { HandHistory } from './HandHistory.tsx';
+import { AssignmentCard } from './AssignmentCard.tsx';
+import { PracticeLinks } from './PracticeLinks.tsx';
+import { AssignDialog } from './AssignDialog.tsx';
+import { AssignDrillSetDialog } from './AssignDrillSetDialog.tsx';
+import { PracticeSessionPlan } from './PracticeSessionPlan.tsx';
+import { StudentHeader } from './StudentHeader.tsx';
+import { TakeList } from './TakeList.tsx';
 
 const KIND_WORDS: Readonly<Record<PracticeEvent['kind'], string>> = {
   started: say('students.started'),
@@ -71,7 +71,7 @@ const Log = ({ student, items }: LogProps) => {
   return (
     <section aria-label={say('students.practice-log')}>
       <h2>{say('students.practice-log')}</h2>
-      <NoteForm studentId={student.id} />
+      <LogNoteForm studentId={student.id} />
       <ol className="log" aria-label={say('students.practice-log-newest-first')} tabIndex={0}>
         {gathered(log, items)
           .slice(0, 60)
@@ -113,16 +113,16 @@ const csvOf = (log: readonly StoredPracticeEvent[], items: readonly Assignment[]
 const Page = ({ student }: { readonly student: Student }) => {
   const { data: items = [] } = useAssignments(student.id);
   const { data: log = [] } = usePracticeLog(student.id);
-  const hand = useHandOf(student.id);
+  const hand = useStudentHand(student.id);
   const [setting, setSetting] = useState<'patterns' | 'songs' | 'drills' | null>(null);
   const hide = (): void => setSetting(null);
   const open = items.filter(({ endedAt }) => endedAt === null);
   const ended = items.filter(({ endedAt }) => endedAt !== null);
   return (
     <div className="page student">
-      <StudentHead
+      <StudentHeader
         student={student}
-        take={() => download(`${fileName(student.name)}.csv`, csvOf(log, items), 'text/csv')}
+        take={() => downloadFile(`${toFileName(student.name)}.csv`, csvOf(log, items), 'text/csv')}
       />
       <div className="student-columns">
         <div>
@@ -141,36 +141,36 @@ const Page = ({ student }: { readonly student: Student }) => {
             </h2>
             {open.length === 0 && <p className="text-soft">{say('common.no-assignments-yet')}</p>}
             {open.map((item) => (
-              <Item key={item.id} item={item} />
+              <AssignmentCard key={item.id} item={item} />
             ))}
             {ended.length > 0 && (
               <details>
                 <summary className="text-soft">{say('students.archived-2', { endedCount: ended.length })}</summary>
                 {ended.map((item) => (
-                  <Item key={item.id} item={item} />
+                  <AssignmentCard key={item.id} item={item} />
                 ))}
               </details>
             )}
           </section>
-          <HandHeard student={student} hand={hand} />
+          <HandHistory student={student} hand={hand} />
         </div>
         <div>
-          <SittingPlan lines={open} />
-          <Links studentId={student.id} />
+          <PracticeSessionPlan lines={open} />
+          <PracticeLinks studentId={student.id} />
           {student.about.notes && (
             <section aria-label={say('common.notes-2')}>
               <h2>{say('common.notes-2')}</h2>
               <p className="student-notes">{student.about.notes}</p>
             </section>
           )}
-          <Takes studentId={student.id} />
+          <TakeList studentId={student.id} />
           <Log student={student} items={items} />
         </div>
       </div>
       {(setting === 'patterns' || setting === 'songs') && (
-        <SetDialog student={student} hand={hand} from={setting} hide={hide} />
+        <AssignDialog student={student} hand={hand} from={setting} hide={hide} />
       )}
-      {setting === 'drills' && <SetOfDrills student={student} hand={hand} hide={hide} />}
+      {setting === 'drills' && <AssignDrillSetDialog student={student} hand={hand} hide={hide} />}
     </div>
   );
 };

@@ -4,7 +4,7 @@ import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
-import { ChartRules } from '../parts/charts/ChartRules.tsx';
+import { ChartGridLines } from '../components/charts/ChartGridLines.tsx';
 
 const CHART = { width: 560, height: 170, left: 38, right: 12, top: 12, bottom: 26 } as const;
 
@@ -33,7 +33,7 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
   return (
     <figure className="tempo-chart">
       <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} role="img" aria-label={say('students.clean-tempo-by-day')}>
-        <ChartRules ticks={y.ticks(4)} y={y} from={CHART.left} to={CHART.width - CHART.right} label={String} />
+        <ChartGridLines ticks={y.ticks(4)} y={y} from={CHART.left} to={CHART.width - CHART.right} label={String} />
         <line className="chart-target" x1={CHART.left} x2={CHART.width - CHART.right} y1={y(target)} y2={y(target)} />
         <text className="chart-tick" x={CHART.width - CHART.right} y={y(target) - 5} textAnchor="end">
           {say('students.target-bpm', { target })}

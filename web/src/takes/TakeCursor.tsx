@@ -1,6 +1,6 @@
 import type { TakeAssessment } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, type RefObject } from 'react';
-import { beginsOf, placeAt } from './begins.ts';
+import { computePassStarts, positionInPass } from './pass-starts.ts';
 
 interface CursorProps {
   readonly audio: RefObject<HTMLAudioElement | null>;
@@ -14,12 +14,12 @@ interface CursorProps {
 /** Goes through the picture as the take is heard; nothing else is drawn anew for it. */
 export const TakeCursor = ({ audio, judgement, each, span: [from, to] }: CursorProps) => {
   const line = useRef<HTMLSpanElement>(null);
-  const begins = useMemo(() => beginsOf(judgement, each), [judgement, each]);
+  const begins = useMemo(() => computePassStarts(judgement, each), [judgement, each]);
   useEffect(() => {
     let frame = 0;
     const look = (): void => {
       const player = audio.current;
-      const place = player && !player.paused ? placeAt(begins, player.currentTime) : null;
+      const place = player && !player.paused ? positionInPass(begins, player.currentTime) : null;
       if (line.current) {
         line.current.hidden = place === null;
         line.current.style.left = `${100 * (from + (place ?? 0) * (to - from))}%`;

@@ -1,15 +1,15 @@
 import { say } from '@fleet-wren/wording';
 import { useEffect, useRef, useState } from 'react';
-import { closeMicrophone, microphoneTrouble, openMicrophone } from './microphone.ts';
-import { LONGEST } from './sound.ts';
+import { closeMicrophone, formatMicrophoneError, openMicrophone } from '../audio/microphone.ts';
+import { MAX_TAKE_SECONDS } from '../audio/decode-audio.ts';
 
 /** What a recorder is doing, how loud it is, and why it cannot. */
-export interface Recorder {
+export interface RecorderState {
   readonly recording: boolean;
   /** 0 to 1. */
   readonly level: number;
   readonly seconds: number;
-  readonly trouble: string | null;
+  readonly errorText: string | null;
   readonly start: () => Promise<void>;
   readonly stop: () => void;
 }
@@ -53,10 +53,10 @@ const begin = (
   return { recorder, context, stream, timer };
 };
 
-const IDLE = { recording: false, level: 0, seconds: 0, trouble: null as string | null };
+const IDLE = { recording: false, level: 0, seconds: 0, errorText: null as string | null };
 
 /** Records from the microphone; the sound stays on this device. */
-export const useRecorder = (take: (sound: Blob) => void): Recorder => {
+export const useRecorder = (take: (sound: Blob) => void): RecorderState => {
   const running = useRef<Running | null>(null);
   /** Whether the microphone was asked for; what is given after that was called off is let go at once. */
   const asked = useRef(false);
@@ -72,7 +72,7 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
   };
   const tell = (level: number, seconds: number): void => {
     setState((now) => ({ ...now, level, seconds }));
-    if (seconds > LONGEST) stop();
+    if (seconds > MAX_TAKE_SECONDS) stop();
   };
   const record = (stream: MediaStream): void => {
     if (!asked.current) return closeMicrophone(stream);
@@ -91,7 +91,7 @@ export const useRecorder = (take: (sound: Blob) => void): Recorder => {
       record(await openMicrophone());
     } catch (error) {
       asked.current = false;
-      setState({ ...IDLE, trouble: microphoneTrouble(error, say('takes.open-a-recording-instead')) });
+      setState({ ...IDLE, errorText: formatMicrophoneError(error, say('takes.open-a-recording-instead')) });
     }
   };
   useEffect(() => letGo, []);

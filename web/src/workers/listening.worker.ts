@@ -10,7 +10,7 @@ import {
   type HandProfile,
   type Pattern,
 } from '@fleet-wren/core';
-import { Continuity, type Piece } from '../ear/continuity.ts';
+import { Continuity, type Piece } from '../listening/continuity.ts';
 import type { ListenerEvent, ListenerRequest } from './listening-protocol.ts';
 
 /** Seconds of sound that are checked at the beginning, and from one word on the level to the next. */

@@ -1,0 +1,211 @@
+import { chordWords } from './chord-text.ts';
+import { Say } from '../say/Say.tsx';
+import { say, sayProblems } from '@fleet-wren/wording';
+import './chords.scss';
+import {
+  rankAlternateBassStrings,
+  findBassString,
+  listPossibleBassStrings,
+  listOpenShapes,
+  stringCount,
+  type RankedVoicing,
+  type Instrument,
+  type Voicing,
+} from '@fleet-wren/core';
+import { Star, Volume2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { useStrum } from '../../audio/useStrum.ts';
+import { backgroundWorker } from '../../workers/workers.ts';
+import { useWorkerQuery } from '../../workers/useWorkerQuery.ts';
+import { ChordDiagram } from '../chord-diagram/ChordDiagram.tsx';
+import { formatFrets } from '../chord-diagram/chord-diagram-layout.ts';
+import { EMPTY_SHAPES, sortFavouritesFirst, useFavouriteShapes } from './useFavouriteShapes.ts';
+import { parseShape } from './parse-shape.ts';
+
+interface Question {
+  readonly symbol: string;
+  readonly instrument: Instrument;
+}
+
+interface Found {
+  readonly shapes: readonly Pick<RankedVoicing, 'voicing' | 'isCommonShape'>[];
+  readonly trouble?: string;
+}
+
+const askShapes = async ({ symbol, instrument }: Question, signal: AbortSignal): Promise<Found> => {
+  if (symbol === '')
+    return {
+      shapes: listOpenShapes(instrument.tuning, stringCount(instrument)).map((voicing) => ({
+        voicing,
+        isCommonShape: true,
+      })),
+    };
+  const own = parseShape(symbol, instrument);
+  if (own) return { shapes: [{ voicing: own, isCommonShape: false }] };
+  const found = await backgroundWorker.request('voicings', [symbol, instrument], { signal });
+  return found.ok ? { shapes: found.value } : { shapes: [], trouble: sayProblems(found.problems) };
+};
+
+const bassWords = (instrument: Instrument, voicing: Voicing): string => {
+  const bass = findBassString(instrument, voicing);
+  const others = rankAlternateBassStrings(instrument, voicing);
+  if (bass === null) return say('parts.no-bass');
+  return say('parts.bass', { strings: [bass, ...others.slice(0, 2)].join(' · ') });
+};
+
+interface PickerProps {
+  readonly instrument: Instrument;
+  readonly current?: Voicing;
+  /** The symbol it opens with. */
+  readonly begin?: string;
+  readonly pick: (voicing: Voicing) => void;
+  readonly hide: () => void;
+}
+
+const Shape = ({
+  instrument,
+  voicing,
+  current,
+  liked,
+  pick,
+  like,
+}: {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly current: boolean;
+  readonly liked: boolean;
+  readonly pick: () => void;
+  readonly like: () => void;
+}) => {
+  const strum = useStrum();
+  return (
+    <li className={current ? 'shape shape-current' : 'shape'}>
+      <button type="button" className="shape-take" onClick={pick}>
+        <span className="visually-hidden">{say('common.use')} </span>
+        <b>{chordWords(voicing.chord)}</b>
+        <span className="visually-hidden"> {formatFrets(voicing.frets)} </span>
+        <ChordDiagram voicing={voicing} bass={findBassString(instrument, voicing)} />
+        <small>{bassWords(instrument, voicing)}</small>
+      </button>
+      <button
+        type="button"
+        className="shape-hear"
+        onClick={() => strum(instrument, voicing)}
+        aria-label={say('parts.play', { chord: chordWords(voicing.chord), fretWords: formatFrets(voicing.frets) })}
+        title={say('common.play')}
+      >
+        <Volume2 size={14} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className={liked ? 'shape-like shape-liked' : 'shape-like'}
+        onClick={like}
+        aria-pressed={liked}
+        aria-label={say('parts.add-to-favourites', {
+          chord: chordWords(voicing.chord),
+          fretWords: formatFrets(voicing.frets),
+        })}
+        title={liked ? say('parts.remove-from-favourites-2') : say('parts.add-to-favourites-2')}
+      >
+        <Star size={14} aria-hidden />
+      </button>
+    </li>
+  );
+};
+
+/** Which string of the shape in use carries its bass: what the chord gives, or what the teacher says. */
+const BassChoice = ({
+  instrument,
+  voicing,
+  pick,
+}: {
+  readonly instrument: Instrument;
+  readonly voicing: Voicing;
+  readonly pick: (voicing: Voicing) => void;
+}) => {
+  const { bass: _given, ...shape } = voicing;
+  const usual = findBassString(instrument, shape);
+  const now = findBassString(instrument, voicing);
+  const strings = listPossibleBassStrings(instrument, voicing);
+  if (strings.length < 2) return null;
+  return (
+    <div
+      className="bass-choice"
+      role="group"
+      aria-label={say('parts.bass-string-of', { chord: chordWords(voicing.chord) })}
+    >
+      <span>
+        <Say text="parts.bass-of" values={{ chord: chordWords(voicing.chord) }} />
+      </span>
+      {strings.map((string) => (
+        <Button
+          key={string}
+          size="sm"
+          variant={string === now ? 'primary' : 'outline-secondary'}
+          aria-pressed={string === now}
+          onClick={() => pick(string === usual ? shape : { ...shape, bass: string })}
+        >
+          {string}
+          {string === usual && <span className="visually-hidden"> {say('parts.default')}</span>}
+        </Button>
+      ))}
+      {now !== usual && usual !== null && <small>{say('parts.default-string', { usual })}</small>}
+    </div>
+  );
+};
+
+/** Shapes of a chord by ease: type a symbol or the frets, hear a shape, take it. */
+export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: PickerProps) => {
+  const [typed, setTyped] = useState(begin);
+  const symbol = typed.trim();
+  const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
+  const { value, errorText: trouble } = useWorkerQuery(question, askShapes);
+  const { isLiked, like, favourites } = useFavouriteShapes(instrument);
+  const shapes = sortFavouritesFirst(value?.shapes ?? EMPTY_SHAPES, favourites, symbol);
+  const first = shapes[0]?.voicing;
+  return (
+    <Modal show onHide={hide} centered size="lg" aria-labelledby="chords-title">
+      <Modal.Header closeButton closeLabel={say('common.close')}>
+        <Modal.Title id="chords-title">{say('parts.choose-a-chord')}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (first) pick(first);
+          }}
+        >
+          <Form.Control
+            autoFocus
+            aria-label={say('parts.chord-symbol-or-frets')}
+            placeholder={say('parts.am7-g-or-frets-from-the')}
+            value={typed}
+            maxLength={40}
+            spellCheck={false}
+            onChange={({ target }) => setTyped(target.value)}
+          />
+        </form>
+        {current && symbol === begin.trim() && <BassChoice instrument={instrument} voicing={current} pick={pick} />}
+        {(trouble ?? value?.trouble) && (
+          <p className="finding finding-trouble mt-3" role="alert">
+            {trouble ?? value?.trouble}
+          </p>
+        )}
+        <ul className="shapes" aria-label={say('parts.voicings-easiest-first')}>
+          {shapes.map(({ voicing }) => (
+            <Shape
+              key={voicing.chord + formatFrets(voicing.frets)}
+              instrument={instrument}
+              voicing={voicing}
+              current={current?.chord === voicing.chord && formatFrets(current.frets) === formatFrets(voicing.frets)}
+              liked={isLiked(voicing)}
+              like={() => like(voicing)}
+              pick={() => pick(voicing)}
+            />
+          ))}
+        </ul>
+      </Modal.Body>
+    </Modal>
+  );
+};

@@ -1,0 +1,372 @@
+import { say } from '@fleet-wren/wording';
+import {
+  SLURS,
+  copyStrokes,
+  shiftInTime,
+  createInsertBeatEdit,
+  createMoveEdit,
+  createPasteEdit,
+  createDeleteBeatEdit,
+  subdivisionTicks,
+  moveBySlots,
+  ticksPerBar,
+  ticksPerBeat,
+  patternLength,
+  type Digit,
+  type Slur,
+  type Stroke,
+  type PatternTransform,
+} from '@fleet-wren/core';
+import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
+import type { PlayerControls } from '../../audio/usePlayer.ts';
+import { answersItself, keyName, typesText } from '../../pattern-editor/key-press.ts';
+
+/** What a command may touch. */
+export interface CommandContext {
+  readonly bench: PatternEditorStore;
+  readonly playing: PlayerControls;
+  /** The digit the solver gave the chosen stroke. */
+  readonly digit: Digit | null;
+  readonly showKeys: () => void;
+  readonly showView: () => void;
+}
+
+/** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
+export const runTransform = (bench: PatternEditorStore, transform: PatternTransform): boolean => {
+  const { document: pattern, selection, tryEdit: attempt } = bench.getState();
+  return attempt(transform(pattern, [...selection], createStrokeId));
+};
+
+/** A command of the bench: every one has a key. */
+export interface EditorCommand {
+  readonly keys: readonly string[];
+  readonly label: string;
+  readonly group: 'move' | 'notes' | 'select' | 'listen' | 'pattern';
+  readonly run: (reach: CommandContext, key: string) => void;
+}
+
+const moveBy =
+  (slots: number, strings: number) =>
+  ({ bench }: CommandContext): void => {
+    const { cell, document: pattern, moveCell: go } = bench.getState();
+    go({ at: slots === 0 ? cell.at : moveBySlots(pattern, cell.at, slots), string: cell.string + strings });
+  };
+
+const jump =
+  (to: (at: number, state: ReturnType<PatternEditorStore['getState']>) => number) =>
+  ({ bench }: CommandContext): void => {
+    const state = bench.getState();
+    state.moveCell({ ...state.cell, at: to(state.cell.at, state) });
+  };
+
+const tempoBy =
+  (step: number) =>
+  ({ bench }: CommandContext): void => {
+    const { document: pattern, applyEdit: run } = bench.getState();
+    run({ kind: 'setTempo', tempo: pattern.tempo + step }, 'tempo');
+  };
+
+const DIGIT_KEYS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'down', u: 'up' };
+
+const nextMultiple = (at: number, ticks: number): number => (Math.floor(at / ticks) + 1) * ticks;
+const lastMultiple = (at: number, ticks: number): number => (Math.ceil(at / ticks) - 1) * ticks;
+
+/** What was copied last: it can be put down on another pattern too. */
+let clipboard: readonly Stroke[] = [];
+
+const targets = (bench: PatternEditorStore): readonly string[] => getEditTargets(bench.getState());
+
+const shiftBy =
+  (parts: number, strings: number) =>
+  ({ bench }: CommandContext): void => {
+    const { document: pattern, tryEdit: attempt, selection, cell, moveCell: go } = bench.getState();
+    const ids = targets(bench);
+    if (ids.length === 0 || !attempt(createMoveEdit(pattern, ids, parts, strings)) || selection.size > 0) return;
+    // The cell goes along with a stroke that is moved by itself.
+    go({ at: parts === 0 ? cell.at : moveBySlots(pattern, cell.at, parts), string: cell.string + strings });
+  };
+
+const copy = ({ bench }: CommandContext): void => {
+  clipboard = copyStrokes(bench.getState().document, targets(bench));
+};
+
+const paste = ({ bench }: CommandContext): void => {
+  const { document: pattern, cell, tryEdit: attempt, reject: refuse, select } = bench.getState();
+  if (clipboard.length === 0) return refuse(say('bench.clipboard-is-empty'));
+  const names: string[] = [];
+  const newId = (): string => {
+    names.push(createStrokeId());
+    return names[names.length - 1] as string;
+  };
+  if (attempt(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
+};
+
+const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };
+
+const slur = ({ bench }: CommandContext, key: string): void =>
+  bench.getState().change(({ slur: old, pin, ...stroke }) => {
+    const next = SLUR_KEYS[key];
+    return old === next ? { ...stroke, ...(pin ? { pin } : {}) } : { ...stroke, slur: next };
+  });
+
+/** Frets above the stopped note at which a harmonic is first touched: the octave. */
+const OCTAVE = 12;
+
+/** None, then a natural one at the twelfth fret, then one touched by the picking hand, then none again. */
+const cycleHarmonic = ({ bench }: CommandContext): void => {
+  const { document: pattern, change } = bench.getState();
+  change(({ harmonic, ...stroke }) => {
+    const fret = stroke.fret ?? pattern.voicing.frets[pattern.voicing.frets.length - stroke.string] ?? 0;
+    if (!harmonic) return { ...stroke, harmonic: { kind: 'natural', touch: OCTAVE } };
+    return harmonic.kind === 'natural' ? { ...stroke, harmonic: { kind: 'harp', touch: fret + OCTAVE } } : stroke;
+  });
+};
+
+const louder =
+  (step: 1 | -1) =>
+  ({ bench }: CommandContext): void => {
+    const order = ['soft', undefined, 'loud'] as const;
+    bench.getState().change(({ loudness, ...stroke }) => {
+      const next = order[Math.min(2, Math.max(0, order.indexOf(loudness) + step))];
+      return next ? { ...stroke, loudness: next } : stroke;
+    });
+  };
+
+const SHIFTS: Readonly<Record<string, (reach: CommandContext) => void>> = {
+  'Shift+ArrowRight': shiftBy(1, 0),
+  'Shift+ArrowLeft': shiftBy(-1, 0),
+  'Shift+ArrowUp': shiftBy(0, -1),
+  'Shift+ArrowDown': shiftBy(0, 1),
+};
+
+/** All commands, in the order the overlay shows them. */
+export const EDITOR_COMMANDS: readonly EditorCommand[] = [
+  { keys: ['ArrowRight'], label: say('bench.next-subdivision'), group: 'move', run: moveBy(1, 0) },
+  { keys: ['ArrowLeft'], label: say('bench.previous-subdivision'), group: 'move', run: moveBy(-1, 0) },
+  { keys: ['ArrowUp'], label: say('bench.next-string-up'), group: 'move', run: moveBy(0, -1) },
+  { keys: ['ArrowDown'], label: say('bench.next-string-down'), group: 'move', run: moveBy(0, 1) },
+  {
+    keys: ['Ctrl+ArrowRight'],
+    label: say('bench.next-beat'),
+    group: 'move',
+    run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBeat(pattern.metre))),
+  },
+  {
+    keys: ['Ctrl+ArrowLeft'],
+    label: say('bench.previous-beat'),
+    group: 'move',
+    run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBeat(pattern.metre))),
+  },
+  {
+    keys: ['PageDown'],
+    label: say('bench.next-bar'),
+    group: 'move',
+    run: jump((at, { document: pattern }) => nextMultiple(at, ticksPerBar(pattern.metre))),
+  },
+  {
+    keys: ['PageUp'],
+    label: say('bench.previous-bar'),
+    group: 'move',
+    run: jump((at, { document: pattern }) => lastMultiple(at, ticksPerBar(pattern.metre))),
+  },
+  { keys: ['Home'], label: say('bench.go-to-start'), group: 'move', run: jump(() => 0) },
+  {
+    keys: ['End'],
+    label: say('bench.end'),
+    group: 'move',
+    run: jump((_at, { document: pattern }) => patternLength(pattern)),
+  },
+  {
+    keys: ['Shift+ArrowRight', 'Shift+ArrowLeft', 'Shift+ArrowUp', 'Shift+ArrowDown'],
+    label: say('bench.move-selected-notes'),
+    group: 'select',
+    run: (reach, key) => (SHIFTS[key] ?? shiftBy(0, 0))(reach),
+  },
+  {
+    keys: ['Ctrl+a'],
+    label: say('bench.select-all'),
+    group: 'select',
+    run: ({ bench }) => bench.getState().select(bench.getState().document.strokes.map(({ id }) => id)),
+  },
+  {
+    keys: ['Escape'],
+    label: say('common.clear-selection'),
+    group: 'select',
+    run: ({ bench }) => bench.getState().select([]),
+  },
+  { keys: ['Ctrl+c'], label: say('common.copy'), group: 'select', run: copy },
+  {
+    keys: ['Ctrl+x'],
+    label: say('bench.cut'),
+    group: 'select',
+    run: (reach) => {
+      copy(reach);
+      reach.bench.getState().deleteStrokes();
+    },
+  },
+  { keys: ['Ctrl+v'], label: say('bench.paste'), group: 'select', run: paste },
+  {
+    keys: ['Insert'],
+    label: say('bench.insert-beat'),
+    group: 'select',
+    run: ({ bench }) =>
+      void bench.getState().tryEdit(createInsertBeatEdit(bench.getState().document, bench.getState().cell.at)),
+  },
+  {
+    keys: ['Ctrl+Delete'],
+    label: say('bench.delete-beat'),
+    group: 'select',
+    run: ({ bench }) =>
+      void bench.getState().tryEdit(createDeleteBeatEdit(bench.getState().document, bench.getState().cell.at)),
+  },
+  {
+    keys: ['Enter'],
+    label: say('bench.add-note-finger-chosen-automatically'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().addStroke(),
+  },
+  {
+    keys: ['p', 'i', 'm', 'a', 'c'],
+    label: say('bench.add-or-pin-thumb-index-middle'),
+    group: 'notes',
+    run: ({ bench }, key) => bench.getState().addStroke(DIGIT_KEYS[key]),
+  },
+  {
+    keys: ['d', 'u'],
+    label: say('bench.add-or-pin-pick-downstroke-or'),
+    group: 'notes',
+    run: ({ bench }, key) => bench.getState().addStroke(DIGIT_KEYS[key]),
+  },
+  {
+    keys: ['='],
+    label: say('bench.pin-or-unpin-finger'),
+    group: 'notes',
+    run: ({ bench, digit }) => bench.getState().togglePin(digit),
+  },
+  {
+    keys: ["'"],
+    label: say('bench.accent'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('accent'),
+  },
+  {
+    keys: ['+', '-'],
+    label: say('bench.louder-softer'),
+    group: 'notes',
+    run: (reach, key) => louder(key === '+' ? 1 : -1)(reach),
+  },
+  { keys: ['h', 'o', 's'], label: say('bench.hammer-on-pull-off-slide'), group: 'notes', run: slur },
+  {
+    keys: ['x'],
+    label: say('bench.palm-mute'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('damped'),
+  },
+  {
+    keys: ['g'],
+    label: say('bench.let-ring'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('ring'),
+  },
+  {
+    keys: ['r'],
+    label: say('bench.rake-from-the-previous-string'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('rake'),
+  },
+  {
+    keys: ['b'],
+    label: say('bench.brush-several-strings-in-one-sweep'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('brush'),
+  },
+  { keys: ['n'], label: say('bench.harmonic-natural-harp-off'), group: 'notes', run: cycleHarmonic },
+  {
+    keys: ['0'],
+    label: say('bench.silent-finger-moves-no-sound'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().toggleMark('silent'),
+  },
+  {
+    keys: ['.', 'Delete', 'Backspace'],
+    label: say('bench.delete-notes'),
+    group: 'notes',
+    run: ({ bench }) => bench.getState().deleteStrokes(),
+  },
+  { keys: [' '], label: say('bench.play-or-stop'), group: 'listen', run: ({ playing }) => playing.toggle() },
+  {
+    keys: ['H'],
+    label: say('common.half-speed'),
+    group: 'listen',
+    run: ({ playing }) => playing.listen({ halfSpeed: !playing.listening.halfSpeed }),
+  },
+  {
+    keys: ['T'],
+    label: say('common.thumb-only'),
+    group: 'listen',
+    run: ({ playing }) =>
+      playing.listen({ voices: playing.listening.voices === 'thumb alone' ? 'all' : 'thumb alone' }),
+  },
+  {
+    keys: ['F'],
+    label: say('common.fingers-only'),
+    group: 'listen',
+    run: ({ playing }) =>
+      playing.listen({ voices: playing.listening.voices === 'fingers alone' ? 'all' : 'fingers alone' }),
+  },
+  {
+    keys: ['L'],
+    label: say('common.loop'),
+    group: 'listen',
+    run: ({ playing }) => playing.listen({ loop: !playing.listening.loop }),
+  },
+  {
+    keys: ['K'],
+    label: say('common.metronome'),
+    group: 'listen',
+    run: ({ playing }) => playing.listen({ click: !playing.listening.click }),
+  },
+  {
+    keys: ['N'],
+    label: say('common.count-in'),
+    group: 'listen',
+    run: ({ playing }) => playing.listen({ countIn: !playing.listening.countIn }),
+  },
+  {
+    keys: ['<'],
+    label: say('bench.start-one-subdivision-earlier'),
+    group: 'pattern',
+    run: ({ bench }) => void runTransform(bench, shiftInTime(-subdivisionTicks(bench.getState().document))),
+  },
+  {
+    keys: ['>'],
+    label: say('bench.start-one-subdivision-later'),
+    group: 'pattern',
+    run: ({ bench }) => void runTransform(bench, shiftInTime(subdivisionTicks(bench.getState().document))),
+  },
+  {
+    keys: ['W'],
+    label: say('bench.next-view-fingers-wheel-sustain'),
+    group: 'pattern',
+    run: ({ showView }) => showView(),
+  },
+  { keys: ['['], label: say('bench.slower'), group: 'pattern', run: tempoBy(-4) },
+  { keys: [']'], label: say('bench.faster'), group: 'pattern', run: tempoBy(4) },
+  { keys: ['Ctrl+z'], label: say('common.undo'), group: 'pattern', run: ({ bench }) => bench.getState().undo() },
+  {
+    keys: ['Ctrl+y', 'Ctrl+Z'],
+    label: say('common.redo'),
+    group: 'pattern',
+    run: ({ bench }) => bench.getState().redo(),
+  },
+  { keys: ['?'], label: say('bench.keyboard-shortcuts'), group: 'pattern', run: ({ showKeys }) => showKeys() },
+];
+
+/** Runs the command of a key press; false when it is none of the bench's. */
+export const runShortcut = (event: KeyboardEvent, reach: CommandContext): boolean => {
+  const key = keyName(event);
+  const command = EDITOR_COMMANDS.find(({ keys }) => keys.includes(key));
+  if (!command || event.altKey || typesText(event.target) || answersItself(event.target, key)) return false;
+  command.run(reach, key);
+  return true;
+};

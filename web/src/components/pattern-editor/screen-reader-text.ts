@@ -1,0 +1,57 @@
+import { say, sayMessage } from '@fleet-wren/wording';
+import {
+  ARTICULATIONS,
+  findStrokeAt,
+  describePosition,
+  type Digit,
+  type Articulation,
+  type Pattern,
+  type Stroke,
+  fingerName,
+  type ChordRole,
+} from '@fleet-wren/core';
+import type { EditorCell } from '../../workspace/pattern-editor-store.ts';
+
+const MARK_WORDS: Readonly<Record<Articulation, string>> = {
+  accent: say('bench.accented'),
+  rake: say('bench.raked'),
+  brush: say('bench.brushed'),
+  damped: say('bench.palm-muted'),
+  ring: say('bench.let-ring-2'),
+  silent: say('bench.silent'),
+  unplanted: say('bench.no-planting'),
+};
+
+/** What a note bound to the chord is called. */
+export const ROLE_WORDS: Readonly<Record<ChordRole, string>> = {
+  bass: say('bench.bass-note-of-the-chord'),
+  alternate: say('bench.alternating-bass-note'),
+  'second alternate': say('bench.third-bass-note'),
+};
+
+/** A stroke as a sentence for screen readers. */
+export const describeStroke = (pattern: Pattern, stroke: Stroke, digit: Digit | null | undefined): string =>
+  [
+    sayMessage(describePosition(pattern, stroke.at)),
+    say('bench.string', { string: stroke.string }),
+    digit ? sayMessage(fingerName(digit)) : stroke.slur ? say(`slur.${stroke.slur}`) : say('bench.no-finger-yet'),
+    stroke.pin ? say('bench.pinned') : '',
+    stroke.accent ? say('bench.accented') : '',
+    ...ARTICULATIONS.filter((mark) => mark !== 'accent' && stroke[mark]).map((mark) => MARK_WORDS[mark]),
+    stroke.harmonic ? say('bench.harmonic-at-fret', { kind: stroke.harmonic.kind, touch: stroke.harmonic.touch }) : '',
+    stroke.role ? ROLE_WORDS[stroke.role] : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** Where the keyboard stands, as a sentence for screen readers. */
+export const describeCell = (
+  pattern: Pattern,
+  cell: EditorCell,
+  digits: Readonly<Record<string, Digit | null>>,
+): string => {
+  const stroke = findStrokeAt(pattern, cell.at, cell.string);
+  return stroke
+    ? describeStroke(pattern, stroke, digits[stroke.id])
+    : say('bench.string-empty', { whereIs: sayMessage(describePosition(pattern, cell.at)), string: cell.string });
+};

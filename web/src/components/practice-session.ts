@@ -1,0 +1,27 @@
+import { MILLISECONDS_PER_DAY, type SessionItem } from '@fleet-wren/core';
+import type { AssignmentListItem } from '../api/practice.ts';
+
+/** What a sitting sees of something that is practised. */
+export const toSessionItem = (
+  { id, name, standing }: Pick<AssignmentListItem, 'id' | 'name' | 'standing'>,
+  now: number,
+): SessionItem => ({
+  id,
+  name,
+  stage: standing.stage === null ? null : { name: standing.stage, tempo: standing.tempo },
+  isStuck: standing.stuck !== null,
+  isDue: standing.due !== null && standing.due <= now,
+  isNew: standing.last === null,
+});
+
+/** Days after which discomfort that was spoken of no longer makes a plan lighter. */
+const LIGHT_FOR = 3;
+
+/** Whether discomfort was spoken of lately. */
+export const hasRecentPainReport = (lines: readonly Pick<AssignmentListItem, 'standing'>[], now: number): boolean =>
+  lines.some(
+    ({ standing }) => standing.discomfort !== null && standing.discomfort > now - LIGHT_FOR * MILLISECONDS_PER_DAY,
+  );
+
+/** The address of a practice room: what comes after the sign is never sent to a server by the browser. */
+export const buildPracticeRoomUrl = (token: string): string => `${window.location.origin}/practice#${token}`;

@@ -1,0 +1,35 @@
+import { say } from '@fleet-wren/wording';
+import { Button, Modal } from 'react-bootstrap';
+import { create } from 'zustand';
+import { requestJson } from '../../api/http-client.ts';
+import { RecoveryCodeList } from './RecoveryCodeList.tsx';
+
+/** Codes that were made for who has just come in; in the page's memory alone, until they are put away. */
+const useFirstCodes = create<{ readonly codes: readonly string[] }>(() => ({ codes: [] }));
+
+/** Makes the first recovery codes of who has just come in, to be shown above whatever comes next. */
+export const createInitialRecoveryCodes = async (password: string): Promise<void> => {
+  const { codes } = await requestJson<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', {
+    password,
+  });
+  useFirstCodes.setState({ codes });
+};
+
+/** The first recovery codes of an account, shown once after it was made. */
+export const InitialRecoveryCodes = () => {
+  const { codes } = useFirstCodes();
+  const putAway = (): void => useFirstCodes.setState({ codes: [] });
+  return (
+    <Modal show={codes.length > 0} backdrop="static" onHide={putAway} aria-labelledby="first-codes" centered>
+      <Modal.Header>
+        <Modal.Title id="first-codes">{say('shell.save-your-recovery-codes')}</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <RecoveryCodeList codes={codes} />
+      </Modal.Body>
+      <Modal.Footer>
+        <Button onClick={putAway}>{say('shell.i-saved-them')}</Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

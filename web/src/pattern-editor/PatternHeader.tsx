@@ -1,0 +1,399 @@
+import { chordWords } from '../components/chords/chord-text.ts';
+import { say, sayLabel } from '@fleet-wren/wording';
+import {
+  BEAT_UNITS,
+  SUBDIVISIONS,
+  rankAlternateBassStrings,
+  findBassString,
+  isSubdivisionPossible,
+  createInstrumentEdit,
+  createResizeEdit,
+  createVoicingEdit,
+  listOpenShapes,
+  stringCount,
+  PATTERN_LIMITS,
+  type BeatUnit,
+  type Digit,
+  type Pattern,
+} from '@fleet-wren/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { memo, useId, useState, type ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { useRestorePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
+import { ChordPicker } from '../components/chords/ChordPicker.tsx';
+import { TermHelp } from '../components/term/TermHelp.tsx';
+import { SchoolOptions, useAvailableCustomSchools } from '../components/schools/SchoolOptions.tsx';
+import { CapoSelect } from '../components/tuning/CapoSelect.tsx';
+import { TuningSelect } from '../components/tuning/TuningSelect.tsx';
+import { SAVE_STATUS_TEXT } from '../workspace/save-status-text.ts';
+import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-editor-context.ts';
+import { useStablePatternFrame } from '../components/fingering-diagram/useStablePatternFrame.ts';
+import { PatternMenu } from './PatternMenu.tsx';
+import { ExportMenu } from './ExportMenu.tsx';
+
+/** Brings a pattern back that was deleted while it lay on the bench, with what was done since. */
+const BringBack = () => {
+  const bench = usePatternEditorStore();
+  const restore = useRestorePattern();
+  const bringBack = (): void =>
+    restore.mutate(bench.getState().id, {
+      onSuccess: () => bench.getState().retrySave(),
+      onError: (error) => bench.getState().reject(wordsOf(error)),
+    });
+  return (
+    <Button variant="cure" size="sm" onClick={bringBack}>
+      {say('common.restore')}
+    </Button>
+  );
+};
+
+const Name = () => {
+  const { applyEdit: run } = usePatternEditorStore().getState();
+  const name = usePatternEditor((state) => state.document.name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed !== null && typed.trim() !== name) run({ kind: 'rename', name: typed.trim() });
+    setTyped(null);
+  };
+  return (
+    <h1 className="bench-name">
+      <input
+        aria-label={say('bench.pattern-name')}
+        value={typed ?? name}
+        maxLength={PATTERN_LIMITS.name}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={settle}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') setTyped(null);
+          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+        }}
+      />
+    </h1>
+  );
+};
+
+/** The choices see the pattern without its strokes, so that laying a stroke does not draw them anew. */
+interface ChoicesProps {
+  readonly pattern: Pattern;
+}
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly options?: readonly (readonly [value: string, label: string])[];
+  readonly choose: (value: string) => void;
+  readonly strong?: boolean;
+  /** Whether the options say themselves what they are, so that the label need not be seen. */
+  readonly plain?: boolean;
+  /** Options that are grouped, in place of a plain list. */
+  readonly children?: ReactNode;
+}
+
+/** One thing to set, as a quiet pill. The focus goes back to the bench, so that its keys work on. */
+const Choice = ({ label, value, options, choose, strong, plain, children }: ChoiceProps) => {
+  const id = useId();
+  return (
+    <span className={strong ? 'choice choice-strong' : 'choice'}>
+      <label htmlFor={id} className={plain ? 'visually-hidden' : undefined}>
+        {label}
+      </label>
+      <select
+        id={id}
+        title={label}
+        value={value}
+        onChange={({ target }) => {
+          choose(target.value);
+          target.blur();
+        }}
+      >
+        {children}
+        {options?.map(([key, text]) => (
+          <option key={key} value={key}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </span>
+  );
+};
+
+const METRES = ['2/4', '3/4', '4/4', '5/4', '6/4', '7/4', '2/2', '3/8', '5/8', '6/8', '7/8', '9/8', '12/8'] as const;
+const PARTS: Readonly<Record<number, string>> = {
+  1: say('bench.1-per-beat'),
+  2: say('bench.2-per-beat'),
+  3: say('bench.3-per-beat'),
+  4: say('bench.4-per-beat'),
+  5: say('bench.quintuplets'),
+  6: say('bench.sextuplets'),
+  7: say('bench.septuplets'),
+  8: say('bench.8-per-beat'),
+  12: say('bench.12-per-beat'),
+};
+const NOTE_PARTS: Readonly<Record<string, string>> = {
+  '4/1': say('bench.quarters'),
+  '4/2': say('bench.eighths'),
+  '4/3': say('bench.triplets'),
+  '4/4': say('bench.sixteenths'),
+  '4/6': say('bench.sixteenth-triplets'),
+  '4/8': say('bench.thirty-seconds'),
+  '8/1': say('bench.eighths'),
+  '8/2': say('bench.sixteenths'),
+  '8/3': say('bench.sixteenth-triplets'),
+  '2/1': say('bench.halves'),
+  '2/2': say('bench.quarters'),
+  '2/4': say('bench.eighths'),
+};
+
+const partName = ({ metre }: Pattern, parts: number): string =>
+  NOTE_PARTS[`${metre.unit}/${parts}`] ?? PARTS[parts] ?? String(parts);
+
+const withOwn = <T extends string>(options: readonly T[], own: string): readonly string[] =>
+  options.includes(own as T) ? options : [own, ...options];
+
+const readMetre = (text: string): Pattern['metre'] => {
+  const [beats, unit] = text.split('/').map(Number);
+  return { beats: beats ?? 4, unit: BEAT_UNITS.find((known) => known === unit) ?? (4 as BeatUnit) };
+};
+
+const fittingParts = (metre: Pattern['metre'], wished: number): number =>
+  isSubdivisionPossible(metre, wished) ? wished : 1;
+
+const TimeChoices = memo(({ pattern }: ChoicesProps) => {
+  const bench = usePatternEditorStore();
+  const { applyEdit: run } = bench.getState();
+  const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
+  const setMetre = (text: string): void => {
+    const next = readMetre(text);
+    run(
+      createResizeEdit(bench.getState().document, {
+        metre: next,
+        subdivision: fittingParts(next, pattern.subdivision),
+      }),
+    );
+  };
+  return (
+    <>
+      <Choice
+        label={say('bench.time-signature')}
+        value={metre}
+        options={withOwn(METRES, metre).map((one) => [one, one])}
+        choose={setMetre}
+        plain
+      />
+      <Choice
+        label={say('bench.bars')}
+        value={String(pattern.bars)}
+        options={withOwn(['1', '2', '3', '4', '6', '8', '12', '16', '24', '32'], String(pattern.bars)).map((one) => [
+          one,
+          say('term.bars', { count: Number(one) }),
+        ])}
+        choose={(bars) => run(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
+        plain
+      />
+      <Choice
+        label={say('bench.subdivision')}
+        value={String(pattern.subdivision)}
+        options={SUBDIVISIONS.filter((parts) => isSubdivisionPossible(pattern.metre, parts)).map((parts) => [
+          String(parts),
+          partName(pattern, parts),
+        ])}
+        choose={(parts) => run(createResizeEdit(bench.getState().document, { subdivision: Number(parts) }))}
+        plain
+      />
+    </>
+  );
+});
+
+/** The choice of a chord that opens the picker: no symbol is written so. */
+const OTHER_SHAPE = '…';
+
+const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
+  const bench = usePatternEditorStore();
+  const { applyEdit: run } = bench.getState();
+  const { instrument, voicing } = pattern;
+  const [picking, setPicking] = useState(false);
+  const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
+  const known = shapes.some(({ chord }) => chord === voicing.chord) ? shapes : [voicing, ...shapes];
+  return (
+    <>
+      <TuningSelect
+        instrument={instrument}
+        choose={(next) => run(createInstrumentEdit(bench.getState().document, next))}
+      />
+      <CapoSelect
+        capo={instrument.capo}
+        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
+      />
+      <Choice
+        label={say('bench.chord')}
+        value={voicing.chord}
+        options={[
+          ...known.map(({ chord }) => [chord, chordWords(chord)] as const),
+          [OTHER_SHAPE, say('bench.other-voicing-more')],
+        ]}
+        choose={(chord) => {
+          if (chord === OTHER_SHAPE) setPicking(true);
+          const next = known.find((shape) => shape.chord === chord);
+          if (next) run(createVoicingEdit(bench.getState().document, next));
+        }}
+        strong
+      />
+      {picking && (
+        <ChordPicker
+          instrument={instrument}
+          current={voicing}
+          hide={() => setPicking(false)}
+          pick={(shape) => {
+            run(createVoicingEdit(bench.getState().document, shape));
+            setPicking(false);
+          }}
+        />
+      )}
+    </>
+  );
+});
+
+const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
+  const { applyEdit: run } = usePatternEditorStore().getState();
+  const own = useAvailableCustomSchools(pattern.ownSchool);
+  const choose = (school: string): void => {
+    const ownSchool = own.find(({ id }) => school === `own:${id}`);
+    run({ kind: 'chooseSchool', school, ownSchool });
+  };
+  return (
+    <Choice label={say('bench.school')} value={pattern.school} choose={choose} strong>
+      <SchoolOptions own={own} />
+    </Choice>
+  );
+});
+
+/** The school as the studio has it now, where the pattern carries an older state of it. */
+const NewerSchool = ({ pattern }: ChoicesProps) => {
+  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { ownSchool } = pattern;
+  const now = useAvailableCustomSchools().find(({ id }) => id === ownSchool?.id);
+  if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool))
+    return null;
+  return (
+    <Button
+      variant="cure"
+      size="sm"
+      onClick={() => run({ kind: 'chooseSchool', school: pattern.school, ownSchool: now })}
+    >
+      {say('bench.has-changed-use-the-new-version', { name: now.name })}
+    </Button>
+  );
+};
+
+const HandChoice = memo(() => {
+  const { hand, hands, choose } = useSelectedHand();
+  return (
+    <Choice
+      label={say('bench.hand')}
+      value={hand.key}
+      options={hands.map(({ key, name }) => [key, sayLabel(name)])}
+      choose={choose}
+      strong
+    />
+  );
+});
+
+/** Whether the pattern comes round again or ends: a cycle and a line are fingered, played and written otherwise. */
+const EndChoice = memo(({ pattern }: ChoicesProps) => {
+  const { applyEdit: run } = usePatternEditorStore().getState();
+  return (
+    <Choice
+      label={say('common.loop')}
+      value={pattern.cyclic ? 'round' : 'line'}
+      options={[
+        ['round', say('common.loops')],
+        ['line', say('common.plays-once')],
+      ]}
+      choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
+      plain
+    />
+  );
+});
+
+const bassWords = ({ instrument, voicing }: Pattern): ReactNode => {
+  const bass = findBassString(instrument, voicing);
+  const [alternate] = rankAlternateBassStrings(instrument, voicing);
+  if (bass === null) return say('bench.no-bass-note-in-this-chord');
+  return alternate === undefined
+    ? say('bench.bass-on-string', { bass })
+    : say('bench.alternating-bass-on-strings-and', { bass, alternate });
+};
+
+/** What the pattern is: its name, its time, its strings, its school. */
+export const PatternHeader = memo(
+  ({ digitsNow }: { readonly digitsNow: () => Readonly<Record<string, Digit | null>> }) => {
+    const { undo, redo } = usePatternEditorStore().getState();
+    const pattern = useStablePatternFrame(usePatternEditor((state) => state.document));
+    const saving = usePatternEditor((state) => state.saveStatus);
+    const history = usePatternEditor((state) => state.history);
+    return (
+      <header className="bench-head">
+        <div className="bench-title">
+          <Name />
+          <span
+            className={saving === 'saved' || saving === 'saving' ? 'saving' : 'saving saving-trouble'}
+            role="status"
+          >
+            {SAVE_STATUS_TEXT[saving]}
+          </span>
+          {saving === 'deleted' && <BringBack />}
+          <Button
+            variant="plain"
+            size="sm"
+            onClick={undo}
+            disabled={history.past.length === 0}
+            aria-label={say('common.undo')}
+            title={say('common.undo-ctrl-z')}
+          >
+            <Undo2 size={17} aria-hidden />
+          </Button>
+          <Button
+            variant="plain"
+            size="sm"
+            onClick={redo}
+            disabled={history.future.length === 0}
+            aria-label={say('common.redo')}
+            title={say('common.redo-ctrl-y')}
+          >
+            <Redo2 size={17} aria-hidden />
+          </Button>
+          <PatternMenu />
+          <ExportMenu digitsNow={digitsNow} />
+        </div>
+        <div className="choices">
+          <SchoolChoice pattern={pattern} />
+          <HandChoice />
+          <NewerSchool pattern={pattern} />
+          <HarmonyChoices pattern={pattern} />
+          <TimeChoices pattern={pattern} />
+        </div>
+        <p className="bench-chord">
+          <strong>{chordWords(pattern.voicing.chord)}</strong>
+          <span className="frets">{pattern.voicing.frets.map((fret) => fret ?? '×').join(' ')}</span>
+          <span className="text-soft">{bassWords(pattern)}</span>
+          <span className="bench-rooms">
+            <EndChoice pattern={pattern} />
+            <Link to="approaches" title={say('bench.see-the-same-notes-in-several')}>
+              {say('bench.compare-schools')}
+            </Link>
+            <TermHelp term="school" />
+            <Link to="drills" title={say('bench.variants-of-this-pattern-as-drills')}>
+              {say('common.drills')}
+            </Link>
+            <Link to="take" title={say('bench.record-a-take-and-see-which')}>
+              {say('bench.record')}
+            </Link>
+          </span>
+        </p>
+      </header>
+    );
+  },
+);

@@ -1,0 +1,365 @@
+import { letGo } from '../components/blur-after-click.ts';
+import { chordWords } from '../components/chords/chord-text.ts';
+import { Say } from '../components/say/Say.tsx';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
+import './practice.scss';
+import { WARM_UP_ADVICE, PAIN_ADVICE, findBassString, ticksPerBeat, type PracticeEvent } from '@fleet-wren/core';
+import { SlidersHorizontal } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { ListenButton, ListeningBar } from '../components/listening/ListeningBar.tsx';
+import { useListener, type Listener } from '../listening/useListener.ts';
+import { classifyPass } from '../listening/listening-text.ts';
+import { ChordDiagramView } from '../components/chord-diagram/ChordDiagram.tsx';
+import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
+import { hasRecentPainReport } from '../components/practice-session.ts';
+import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
+import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
+import { useNow } from '../components/useNow.ts';
+import { useElementWidth } from '../components/useElementWidth.ts';
+import { usePlayer, type PlayerControls } from '../audio/usePlayer.ts';
+import { subscribeToPedals, type PassVerdict } from './pedal-input.ts';
+import { Connection, Ended } from './Connection.tsx';
+import { TakeRecorder, useTakeUpload } from './TakeRecorder.tsx';
+import { PreferencesPanel } from './PreferencesPanel.tsx';
+import { usePracticePreferences } from './usePracticePreferences.ts';
+import { rampTempo, usePassCounter } from './tempo-ramp.ts';
+import { PracticeRoomSync, type PracticeRoomItem, type PracticeRoomState } from './practice-room-store.ts';
+import { usePracticeSession, type BreakReminder } from './usePracticeSession.ts';
+import { Surface } from './Surface.tsx';
+import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
+import { useScreenWakeLock } from './useScreenWakeLock.ts';
+
+const stringLabel: StrokeLabelFormatter = ({ string }) => say('practice.string', { string });
+
+/** The beat that is heard, from 1; null while nothing is. */
+const useBeat = ({ playing, position }: PlayerControls, { pattern }: CurrentStage): number | null => {
+  const [beat, setBeat] = useState<number | null>(null);
+  const { metre } = pattern;
+  useEffect(() => {
+    if (!playing) return;
+    let frame = 0;
+    const look = (): void => {
+      const tick = position();
+      setBeat(tick === undefined || tick < 0 ? null : (Math.floor(tick / ticksPerBeat(metre)) % metre.beats) + 1);
+      frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => {
+      cancelAnimationFrame(frame);
+      setBeat(null);
+    };
+  }, [playing, position, metre]);
+  return beat;
+};
+
+const Figure = ({ atHand }: { readonly atHand: CurrentStage }) => {
+  const box = useRef<HTMLDivElement>(null);
+  const width = useElementWidth(box);
+  const { pattern } = atHand;
+  const layout = useMemo(() => layOutDiagram(pattern, Math.max(width, 320)), [pattern, width]);
+  return (
+    <div
+      ref={box}
+      className="room-figure"
+      role="region"
+      tabIndex={0}
+      aria-label={say('practice.notes', { name: sayLabel(atHand.name), strokesCount: pattern.strokes.length })}
+    >
+      {width > 0 && pattern.strokes.length > 0 && (
+        <div className="threads" role="img" aria-label={say('term.notes', { count: pattern.strokes.length })}>
+          <FingeringDiagram
+            pattern={pattern}
+            frame={pattern}
+            layout={layout}
+            digits={Object.fromEntries(pattern.strokes.map(({ id, pin }) => [id, pin ?? null]))}
+            label={stringLabel}
+          />
+        </div>
+      )}
+    </div>
+  );
+};
+
+const WORDS: Readonly<Record<BreakReminder, readonly [title: string, words: string]>> = {
+  position: [say('practice.hand-position'), say('practice.rest-your-fingers-on-the-strings')],
+  rest: [say('practice.rest-title'), say('practice.youve-practised-for-20-minutes-put')],
+};
+
+const Interrupted = ({
+  interruption,
+  caution,
+  goOn,
+}: {
+  readonly interruption: BreakReminder;
+  readonly caution: string;
+  readonly goOn: () => void;
+}) => {
+  const [title, words] = WORDS[interruption];
+  return (
+    <button type="button" className="room-interruption" onClick={goOn} autoFocus>
+      <b>{title}</b>
+      <span>{words}</span>
+      {interruption === 'position' && <small>{caution}</small>}
+      <em>{say('practice.continue')}</em>
+    </button>
+  );
+};
+
+/** Plays the stage as this browser likes it; says the tempo that is heard, which may still be on its way. */
+const useHeard = (atHand: CurrentStage, byEar: boolean) => {
+  const { heard, silence, divided, rising } = usePracticePreferences(({ preferences }) => preferences);
+  const [tempo, setTempo] = useState(atHand.tempo);
+  const pattern = useMemo(
+    () => (tempo === null ? atHand.pattern : { ...atHand.pattern, tempo }),
+    [atHand.pattern, tempo],
+  );
+  const playing = usePlayer(pattern, EMPTY_FINGERING);
+  const { listen } = playing;
+  useEffect(
+    // What the room itself plays would be counted too; a click is told from strings.
+    () => listen({ figure: heard !== 'click alone' && !byEar, click: heard !== 'figure alone', silence, divided }),
+    [listen, heard, silence, divided, byEar],
+  );
+  const round = usePassCounter(playing.playing, playing.position);
+  const now = atHand.tempo !== null && rising && playing.playing ? rampTempo(atHand.tempo, round) : atHand.tempo;
+  if (now !== tempo) setTempo(now);
+  return { playing, tempo: now };
+};
+
+const Chord = ({ pattern }: CurrentStage) => {
+  const leftHanded = usePracticePreferences(({ preferences }) => preferences.leftHanded);
+  const { voicing, instrument } = pattern;
+  return (
+    <figure className="room-chord">
+      <figcaption>{chordWords(voicing.chord)}</figcaption>
+      <ChordDiagramView voicing={voicing} bass={findBassString(instrument, voicing)} leftHanded={leftHanded} />
+    </figure>
+  );
+};
+
+interface SessionProps {
+  readonly room: PracticeRoomSync;
+  readonly item: PracticeRoomItem;
+  readonly waiting: PracticeRoomState['waiting'];
+}
+
+/** Takes down what happens with an item; a wrong count is taken back by one press. */
+const useCounting = ({ room, item }: SessionProps, { key }: CurrentStage, tempo: number | null) => {
+  const last = useRef<string | null>(null);
+  const tell = (event: Omit<PracticeEvent, 'id' | 'at'>): string => {
+    const id = crypto.randomUUID();
+    room.recordEvent({ assignment: item.id, event: { ...event, id, at: Date.now() } });
+    return id;
+  };
+  return {
+    tell,
+    count: (said: PassVerdict, by: PracticeEvent['by']): void => {
+      last.current = tell({ kind: said, stage: key, tempo: tempo ?? undefined, by });
+    },
+    done: (): void => void tell({ kind: 'done', stage: key }),
+    takeBack: (): void => {
+      if (last.current) tell({ kind: 'undone', of: last.current });
+      last.current = null;
+    },
+    /** What was counted by ear counts for the other. */
+    correct: (to: PassVerdict): void => {
+      if (last.current) tell({ kind: 'undone', of: last.current });
+      last.current = tell({ kind: to, stage: key, tempo: tempo ?? undefined, by: 'touch' });
+    },
+  };
+};
+
+interface ToolsProps {
+  readonly atHand: CurrentStage;
+  readonly playing: PlayerControls;
+  readonly ear: Listener;
+  readonly count: (said: PassVerdict, by: PracticeEvent['by']) => void;
+  readonly takeBack: () => void;
+  readonly ouch: () => void;
+}
+
+const Tools = ({ atHand: { requiredStreak: gate, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
+  <div className="room-tools">
+    {gate > 0 && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
+    <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
+      {playing.playing ? say('common.stop') : say('common.play')}
+    </button>
+    {gate > 0 && (
+      <button type="button" onClick={() => count('slipped', 'touch')}>
+        {say('common.missed')}
+      </button>
+    )}
+    <button type="button" onClick={takeBack}>
+      {say('common.undo')}
+    </button>
+    <button type="button" onClick={ouch}>
+      {say('practice.report-pain')}
+    </button>
+  </div>
+);
+
+const Session = (props: SessionProps) => {
+  const { room, item, waiting } = props;
+  const atHand = useCurrentStage(item, waiting);
+  const latest = useRef<(said: PassVerdict, by: PracticeEvent['by']) => void>(() => undefined);
+  const ear = useListener(atHand.pattern, item.plan.hand, (event) => {
+    const counted = atHand.requiredStreak > 0 ? classifyPass(event, atHand.tempo) : null;
+    if (counted) latest.current(counted, 'listening');
+  });
+  const keeping = useTakeUpload({
+    ear,
+    token: room.token,
+    name: item.name,
+    assignment: item.id,
+    pattern: atHand.pattern,
+    hand: item.plan.hand,
+  });
+  const { playing, tempo } = useHeard(atHand, ear.on);
+  const { tell, count: counted, done, takeBack, correct } = useCounting(props, atHand, tempo);
+  const fresh = item.standing.last === null || atHand.progress.stage < 2;
+  const [hurt, setHurt] = useState(false);
+  const sitting = usePracticeSession(fresh, (minutes) => void tell({ kind: 'minutes', minutes }));
+  const beat = useBeat(playing, atHand);
+  const count = (said: PassVerdict, by: PracticeEvent['by']): void => {
+    if (sitting.interruption) return by === 'listening' ? undefined : sitting.goOn();
+    sitting.played();
+    if (atHand.requiredStreak === 0) return done();
+    counted(said, by);
+  };
+  useEffect(() => {
+    latest.current = count;
+  });
+  useEffect(() => subscribeToPedals((said, by) => latest.current(said, by)), []);
+  const ouch = (): void => {
+    setHurt(true);
+    room.recordEvent({
+      assignment: item.id,
+      event: { id: crypto.randomUUID(), at: Date.now(), kind: 'discomfort' },
+    });
+  };
+  const now = useNow();
+  const caution = hurt || hasRecentPainReport([item], now) ? PAIN_ADVICE : WARM_UP_ADVICE;
+  if (sitting.interruption)
+    return (
+      <Interrupted
+        interruption={sitting.interruption}
+        caution={sayMessage(caution)}
+        goOn={() => {
+          if (sitting.interruption === 'rest') tell({ kind: 'rest' });
+          sitting.goOn();
+        }}
+      />
+    );
+  return (
+    <div className="room-session">
+      <div className="room-stage">
+        <h1>{sayLabel(atHand.name)}</h1>
+        {tempo !== null && (
+          <p className="room-tempo">
+            <Say text="practice.tempo" values={{ tempo }} />
+            {tempo !== atHand.tempo && (
+              <small> {say('practice.working-up-to', { tempo: atHand.tempo ?? tempo })}</small>
+            )}
+          </p>
+        )}
+        <p className="room-remark">{sayLabel(atHand.remark)}</p>
+        <Chord {...atHand} />
+      </div>
+      <Figure atHand={atHand} />
+      <Surface atHand={atHand} beat={beat} tap={() => count('clean', 'touch')} />
+      <ListeningBar ear={ear} asked={atHand.tempo} correct={correct} keeps />
+      <TakeRecorder ear={ear} keeping={keeping} />
+      <Tools atHand={atHand} playing={playing} ear={ear} count={count} takeBack={takeBack} ouch={ouch} />
+      {hurt && (
+        <p className="room-caution" role="alert">
+          {say('practice.stop-for-today', { cautionAfterDiscomfort: sayMessage(PAIN_ADVICE) })}
+        </p>
+      )}
+    </div>
+  );
+};
+
+const Chooser = ({
+  items,
+  shown,
+  choose,
+}: {
+  readonly items: readonly PracticeRoomItem[];
+  readonly shown: PracticeRoomItem;
+  readonly choose: (id: string) => void;
+}) => (
+  <select
+    className="room-chooser"
+    aria-label={say('practice.choose-what-to-practise')}
+    value={shown.id}
+    onChange={({ target }) => choose(target.value)}
+  >
+    {items.map(({ id, name, standing }) => (
+      <option key={id} value={id}>
+        {say('practice.of-stages', { name, passed: standing.passed, of: standing.of })}
+      </option>
+    ))}
+  </select>
+);
+
+const Inside = ({ room }: { readonly room: PracticeRoomSync }) => {
+  const state = useStore(room.state);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [preferring, setPreferring] = useState(false);
+  useScreenWakeLock();
+  if (state.accessError !== null) return <Ended state={state} />;
+  if (!state.content)
+    return (
+      <p className="room-message">
+        {state.isOnline ? say('practice.loading-more') : say('practice.youre-offline-connect-to-the-internet')}
+      </p>
+    );
+  const { name, assignments } = state.content;
+  const shown = assignments.find(({ id }) => id === chosen) ?? assignments[0];
+  if (!shown) return <p className="room-message">{say('practice.nothing-to-practise-yet-your-teacher', { name })}</p>;
+  return (
+    <>
+      <header className="room-head">
+        <Chooser items={assignments} shown={shown} choose={setChosen} />
+        <button
+          type="button"
+          className="room-sliders"
+          aria-label={say('practice.sound-and-display')}
+          aria-expanded={preferring}
+          onClick={() => setPreferring(!preferring)}
+        >
+          <SlidersHorizontal size={20} aria-hidden />
+        </button>
+        <Connection room={room} state={state} />
+      </header>
+      {preferring && <PreferencesPanel hide={() => setPreferring(false)} />}
+      <Session key={shown.id} room={room} item={shown} waiting={state.waiting} />
+    </>
+  );
+};
+
+/** The practice room of whoever holds a link: no account, both hands busy, with or without a connection. */
+const PracticeRoom = () => {
+  const token = window.location.hash.slice(1);
+  const [room] = useState(() => new PracticeRoomSync(token));
+  const { largePrint, leftHanded } = usePracticePreferences(({ preferences }) => preferences);
+  useEffect(() => {
+    void room.open();
+    return () => room.close();
+  }, [room]);
+  useEffect(() => {
+    // What the room is made of is kept by the browser, so that it opens without a connection.
+    void navigator.serviceWorker?.register('/practice-worker.js', { scope: '/practice' }).catch(() => undefined);
+  }, []);
+  return (
+    <main
+      onClick={letGo}
+      className={['room', largePrint && 'room-large', leftHanded && 'room-left'].filter(Boolean).join(' ')}
+    >
+      <Inside room={room} />
+    </main>
+  );
+};
+
+export default PracticeRoom;

@@ -1,0 +1,80 @@
+import { say } from '@fleet-wren/wording';
+import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
+import { AUDIO_MODES } from './preferences.ts';
+import { usePracticePreferences } from './usePracticePreferences.ts';
+
+const HEARD_WORDS: Readonly<Record<(typeof AUDIO_MODES)[number], string>> = {
+  'figure and click': say('practice.heard-figure-and-click'),
+  'click alone': say('practice.heard-click-alone'),
+  'figure alone': say('practice.heard-figure-alone'),
+};
+
+const SILENCE_WORDS: Readonly<Record<ClickMuteMode, string>> = {
+  none: say('practice.silence-none'),
+  'two of four bars': say('practice.silence-two-of-four'),
+  'every other bar': say('practice.silence-every-other'),
+};
+
+interface ChoiceProps<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  readonly options: readonly T[];
+  readonly words: Readonly<Record<T, string>>;
+  readonly choose: (value: T) => void;
+}
+
+const Choice = <T extends string>({ label, value, options, words, choose }: ChoiceProps<T>) => (
+  <label>
+    {label}
+    <select value={value} onChange={({ target }) => choose(options.find((option) => option === target.value) ?? value)}>
+      {options.map((option) => (
+        <option key={option} value={option}>
+          {words[option]}
+        </option>
+      ))}
+    </select>
+  </label>
+);
+
+interface SwitchProps {
+  readonly label: string;
+  readonly on: boolean;
+  readonly set: (on: boolean) => void;
+}
+
+const Switch = ({ label, on, set }: SwitchProps) => (
+  <button type="button" className="room-switch" role="switch" aria-checked={on} onClick={() => set(!on)}>
+    {label} <b>{on ? say('practice.on') : say('practice.off')}</b>
+  </button>
+);
+
+/** How the room sounds and looks; kept in this browser. */
+export const PreferencesPanel = ({ hide }: { readonly hide: () => void }) => {
+  const { preferences, prefer } = usePracticePreferences();
+  const { heard, silence, divided, rising, largePrint, leftHanded } = preferences;
+  return (
+    <section className="room-preferences" aria-label={say('practice.sound-and-display')}>
+      <Choice
+        label={say('practice.you-hear')}
+        value={heard}
+        options={AUDIO_MODES}
+        words={HEARD_WORDS}
+        choose={(value) => prefer({ heard: value })}
+      />
+      <Choice
+        label={say('practice.silent-metronome-bars')}
+        value={silence}
+        options={CLICK_MUTE_MODES}
+        words={SILENCE_WORDS}
+        choose={(value) => prefer({ silence: value })}
+      />
+      <Switch label={say('practice.click-on-every-subdivision')} on={divided} set={(on) => prefer({ divided: on })} />
+      <Switch label={say('practice.start-slower-and-speed-up')} on={rising} set={(on) => prefer({ rising: on })} />
+      <Switch label={say('practice.large-text')} on={largePrint} set={(on) => prefer({ largePrint: on })} />
+      <Switch label={say('practice.left-handed')} on={leftHanded} set={(on) => prefer({ leftHanded: on })} />
+      <button type="button" className="room-done" onClick={hide}>
+        {say('common.done')}
+      </button>
+    </section>
+  );
+};

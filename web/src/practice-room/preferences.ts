@@ -1,0 +1,44 @@
+import { CLICK_MUTE_MODES, type ClickMuteMode } from '@fleet-wren/core';
+
+/** What is heard in the practice room. */
+export const AUDIO_MODES = ['figure and click', 'click alone', 'figure alone'] as const;
+
+/** How somebody likes the practice room; kept in this browser. */
+export interface PracticePreferences {
+  readonly heard: (typeof AUDIO_MODES)[number];
+  /** Whether the click comes on each part of a beat. */
+  readonly divided: boolean;
+  readonly silence: ClickMuteMode;
+  /** Whether a tempo begins slower and rises to what is asked for. */
+  readonly rising: boolean;
+  readonly largePrint: boolean;
+  readonly leftHanded: boolean;
+}
+
+const FIRST: PracticePreferences = {
+  heard: 'figure and click',
+  divided: false,
+  silence: 'none',
+  rising: false,
+  largePrint: false,
+  leftHanded: false,
+};
+
+const isOneOf = <T extends string>(all: readonly T[], value: unknown): value is T => all.some((one) => one === value);
+
+/** What is kept, as far as it can be read. */
+export const parsePreferences = (text: string | null): PracticePreferences => {
+  try {
+    const kept = (JSON.parse(text ?? '{}') ?? {}) as Partial<Record<keyof PracticePreferences, unknown>>;
+    return {
+      heard: isOneOf(AUDIO_MODES, kept.heard) ? kept.heard : FIRST.heard,
+      silence: isOneOf(CLICK_MUTE_MODES, kept.silence) ? kept.silence : FIRST.silence,
+      divided: kept.divided === true,
+      rising: kept.rising === true,
+      largePrint: kept.largePrint === true,
+      leftHanded: kept.leftHanded === true,
+    };
+  } catch {
+    return FIRST;
+  }
+};

@@ -1,0 +1,76 @@
+import { chordWords } from '../components/chords/chord-text.ts';
+import { say, sayLabel } from '@fleet-wren/wording';
+import { findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
+import { Button, Form } from 'react-bootstrap';
+import { useShownAtOnce } from '../components/useShownAtOnce.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useUpdateSettings, useSettings } from '../api/settings.ts';
+import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
+
+const standard = createInstrument(findTuningOrStandard('standard'));
+const shown = ['C', 'G', 'D'].flatMap((chord) => findShape(standard, chord) ?? []);
+
+const Tunings = () => {
+  const { tunings = [] } = useSettings();
+  const change = useUpdateSettings();
+  if (tunings.length === 0) return <p className="text-soft">{say('settings.no-custom-tunings-yet-choose-other')}</p>;
+  return (
+    <ul className="own-tunings">
+      {tunings.map(({ key, name }) => (
+        <li key={key}>
+          <b>{sayLabel(name)}</b>{' '}
+          <Button
+            variant="plain"
+            size="sm"
+            aria-label={say('settings.delete-tuning', { name: sayLabel(name) })}
+            onClick={() =>
+              change.mutate((settings) => ({
+                ...settings,
+                tunings: (settings.tunings ?? []).filter((one) => one.key !== key),
+              }))
+            }
+          >
+            {say('common.delete')}
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+};
+
+/** How necks are drawn in this studio, and the tunings it keeps. */
+export const DisplaySettings = () => {
+  const { leftHanded = false } = useSettings();
+  const change = useUpdateSettings();
+  const [shownLeftHanded, showLeftHanded] = useShownAtOnce(leftHanded);
+  return (
+    <>
+      <section>
+        <h2>{say('settings.fretboard-and-chord-diagrams')}</h2>
+        <Form.Check
+          type="switch"
+          id="left-handed"
+          label={say('settings.left-handed-view')}
+          checked={shownLeftHanded}
+          onChange={({ target: { checked } }) => {
+            showLeftHanded(checked);
+            change.mutate((settings) => ({ ...settings, leftHanded: checked }));
+          }}
+        />
+        {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+        <div className="sheet-grids">
+          {shown.map((voicing) => (
+            <figure key={voicing.chord}>
+              <figcaption>{chordWords(voicing.chord)}</figcaption>
+              <ChordDiagram voicing={voicing} bass={findBassString(standard, voicing)} />
+            </figure>
+          ))}
+        </div>
+      </section>
+      <section>
+        <h2>{say('settings.custom-tunings')}</h2>
+        <Tunings />
+      </section>
+    </>
+  );
+};

@@ -1,0 +1,98 @@
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
+import { HAND_PRESETS, ACTUATORS, type HandProfile, type Actuator, fingerName } from '@fleet-wren/core';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useDeleteHandProfile, useHandProfiles, type StoredHandProfile } from '../api/studio-settings.ts';
+import { useStudents } from '../api/students.ts';
+import { wordsOf } from '../api/http-client.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
+import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
+import { TappingTest } from './TappingTest.tsx';
+
+const colourOf = (striker: Actuator): string => getDigitColour(striker === 'pick' ? 'down' : striker);
+
+/** A hand's scales as bars around the able adult's: longer is slower. */
+const Scales = ({ scale }: { readonly scale: HandProfile['scale'] }) => (
+  <span className="scales">
+    {ACTUATORS.filter((striker) => striker !== 'pick' && striker !== 'c').map((striker) => (
+      <span
+        key={striker}
+        title={say('settings.is-times-as-slow-as-an', {
+          strikerName: sayMessage(fingerName(striker)),
+          scale: scale[striker].toFixed(2),
+        })}
+      >
+        <b style={{ color: colourOf(striker) }}>{striker}</b>
+        <span className="scale-track">
+          <span style={{ width: `${Math.min(100, scale[striker] * 50)}%`, background: colourOf(striker) }} />
+        </span>
+        {scale[striker].toFixed(2)}
+      </span>
+    ))}
+  </span>
+);
+
+const Chosen = ({ hand }: { readonly hand: HandProfile }) => {
+  const { hand: now, choose } = useSelectedHand();
+  if (now.key === hand.key) return <span className="text-soft">{say('common.in-use')}</span>;
+  return (
+    <Button variant="quiet" size="sm" onClick={() => choose(hand.key)}>
+      {say('common.use')}
+    </Button>
+  );
+};
+
+const ownerName = (kept: StoredHandProfile | undefined, students: readonly { id: string; name: string }[]): string =>
+  kept?.studentId
+    ? (students.find(({ id }) => id === kept.studentId)?.name ?? say('settings.a-student'))
+    : say('settings.the-studio');
+
+const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: StoredHandProfile | undefined }) => {
+  const drop = useDeleteHandProfile();
+  const notice = useToast();
+  const students = useStudents().data ?? [];
+  const remove = (id: string): void => drop.mutate(id, { onError: (error) => notice({ text: wordsOf(error) }) });
+  const shipped = HAND_PRESETS.some(({ key }) => key === hand.key);
+  return (
+    <li className="hand-line">
+      <span>
+        <b>{sayLabel(hand.name)}</b>
+        <br />
+        <small className="text-soft">
+          {shipped
+            ? say('settings.built-in-estimate')
+            : say('settings.measured-for', { ownerName: ownerName(kept, students) })}
+        </small>
+      </span>
+      <Scales scale={hand.scale} />
+      <Chosen hand={hand} />
+      {kept ? (
+        <Button variant="plain" size="sm" onClick={() => remove(kept.id)}>
+          {say('common.delete')}
+        </Button>
+      ) : (
+        <span />
+      )}
+    </li>
+  );
+};
+
+/** The hands that can be judged for, and the tapping test that measures one. */
+export const HandProfilesPage = () => {
+  const { hands } = useSelectedHand();
+  const kept = useHandProfiles().data ?? [];
+  const [measuring, setMeasuring] = useState(false);
+  if (measuring) return <TappingTest done={() => setMeasuring(false)} />;
+  return (
+    <section aria-label={say('settings.hand-profiles')}>
+      <p className="lead-in">{say('settings.max-tempo-always-depends-on-the')}</p>
+      <Button onClick={() => setMeasuring(true)}>{say('settings.measure-a-hand')}</Button>
+      <ul className="plain-list hand-list">
+        {hands.map((hand) => (
+          <HandLine key={hand.key} hand={hand} kept={kept.find(({ id }) => hand.key === `own:${id}`)} />
+        ))}
+      </ul>
+    </section>
+  );
+};

@@ -1,0 +1,15 @@
+import { encode } from 'uqr';
+
+/** Rows of dark squares as one path: a picture a camera reads, dark on light whatever the theme. */
+const pathOf = (rows: readonly (readonly boolean[])[]): string =>
+  rows.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x} ${y}h1v1h-1z`] : []))).join('');
+
+/** A text as a square code (ISO/IEC 18004). */
+export const QrCode = ({ text, label }: { readonly text: string; readonly label: string }) => {
+  const { data, size } = encode(text, { border: 2, ecc: 'M' });
+  return (
+    <svg className="qr-picture" viewBox={`0 0 ${size} ${size}`} role="img" aria-label={label}>
+      <path d={pathOf(data)} />
+    </svg>
+  );
+};

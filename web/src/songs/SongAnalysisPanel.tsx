@@ -1,0 +1,228 @@
+import { Say } from '../components/say/Say.tsx';
+import { say, saySentence } from '@fleet-wren/wording';
+import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
+import { useMemo } from 'react';
+import { EasierVersions } from './EasierVersions.tsx';
+import { LearningOrder } from './LearningOrder.tsx';
+import { SongSchoolComparison } from './SongSchoolComparison.tsx';
+import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
+import { Button } from 'react-bootstrap';
+import { wordsOf } from '../api/http-client.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
+import { formatBarName } from '../components/song/song-bars.ts';
+import { useSongStore } from './song-store.ts';
+
+const CeilingOfSong = ({ song, study }: SongPanelProps) => {
+  const goTo = useNavigateToBar({ study });
+  const { limit } = study.analysis;
+  const { limitingBar } = study;
+  if (!limit) return <p className="text-soft">{say('songs.no-tempo-limit-yet')}</p>;
+  return (
+    <section
+      className={limit.maxTempo < song.tempo ? 'ceiling ceiling-over' : 'ceiling'}
+      aria-label={say('common.max-tempo')}
+    >
+      <p className="ceiling-figure">
+        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(limit.maxTempo) }} />
+      </p>
+      {limitingBar !== null && (
+        <p className="ceiling-cause">
+          <Say
+            text="songs.limited-by"
+            values={{ bar: formatBarName(song, study, limitingBar), share: song.tempo / limit.maxTempo }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(limitingBar)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
+        </p>
+      )}
+    </section>
+  );
+};
+
+/** Findings that are shown: the worst of the bars that have any. */
+const SHOWN = 5;
+
+const Trouble = ({ song, study }: SongPanelProps) => {
+  const goTo = useNavigateToBar({ study });
+  const muted = study.expanded.mutedStrokes[0];
+  const worst = study.barAnalyses
+    .filter((one) => one.worst !== null)
+    .sort((a, b) => (b.worst?.severity ?? 0) - (a.worst?.severity ?? 0))
+    .slice(0, SHOWN);
+  return (
+    <section aria-label={say('songs.trouble-spots')}>
+      <h2>{say('songs.trouble-spots')}</h2>
+      {!muted && worst.length === 0 && <p className="text-soft">{say('common.no-problems-found')}</p>}
+      {muted && (
+        <p className="finding finding-notable">
+          <Say
+            text="songs.muted"
+            values={{
+              bar: formatBarName(song, study, muted.bar),
+              string: muted.string,
+              chord: muted.chord,
+              nearest: muted.nearest ?? 0,
+            }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(muted.bar)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
+        </p>
+      )}
+      {worst.map(({ bar, worst: finding, diagnostics }) => (
+        <p key={bar} className="finding">
+          <button type="button" className="link-button" onClick={() => goTo(bar)}>
+            {formatBarName(song, study, bar)}
+          </button>
+          : {finding && saySentence(finding.message)}
+          {diagnostics > 1 && (
+            <span className="text-soft">{say('songs.more-in-this-bar', { findings: diagnostics - 1 })}</span>
+          )}
+        </p>
+      ))}
+    </section>
+  );
+};
+
+const ThumbLine = ({ song, study }: SongPanelProps) => {
+  const goTo = useNavigateToBar({ study });
+  const widest = Math.max(0, ...study.thumbLine.map((one) => one.largestSkip));
+  const jumps = study.thumbLine.filter((one) => one.largestSkip === widest && widest >= 2);
+  const strings = [...new Set(study.thumbLine.flatMap((one) => one.strings))].sort((a, b) => b - a);
+  if (strings.length === 0) return null;
+  return (
+    <section aria-label={say('songs.thumb-line')}>
+      <h2>{say('songs.thumb-line')}</h2>
+      <div
+        className="thumb-line"
+        role="img"
+        aria-label={say('songs.strings-played-by-the-thumb-bar', { strings: strings.join(', ') })}
+      >
+        {study.thumbLine.map(({ bar, strings: own }) => (
+          <span key={bar}>
+            {own.map((string, index) => (
+              <i
+                key={index}
+                style={{
+                  top: `${(strings.indexOf(string) === -1 ? 0 : strings.length - 1 - strings.indexOf(string)) * 7}px`,
+                }}
+              />
+            ))}
+          </span>
+        ))}
+      </div>
+      <p className="text-soft">
+        {jumps[0] ? (
+          <Say
+            text="songs.thumb-jumps"
+            values={{ widest, count: jumps.length, bar: formatBarName(song, study, jumps[0].bar) }}
+            elements={{
+              place: (inside) => (
+                <button type="button" className="link-button" onClick={() => goTo(jumps[0]?.bar ?? 0)}>
+                  {inside}
+                </button>
+              ),
+            }}
+          />
+        ) : (
+          say('songs.the-thumb-only-moves-between-neighbouring')
+        )}
+      </p>
+    </section>
+  );
+};
+
+interface CapoQuestion {
+  readonly symbols: readonly string[];
+  readonly instrument: Instrument;
+}
+
+const askCapos = ({ symbols, instrument }: CapoQuestion, signal: AbortSignal): Promise<readonly CapoProposal[]> =>
+  symbols.length === 0 ? Promise.resolve([]) : backgroundWorker.request('capos', [symbols, instrument], { signal });
+
+/** Moves the song to another key, or puts a capo on and keeps its key. */
+const useRekey = () => {
+  const store = useSongStore();
+  return (to: { readonly semitones: number } | { readonly capo: number }): void => {
+    const { document, tryEdit: attempt, reject: refuse } = store.getState();
+    backgroundWorker.request('rekey', [document, to]).then(attempt, (error: unknown) => refuse(wordsOf(error)));
+  };
+};
+
+const Keys = ({ song }: { readonly song: Song }) => {
+  const { voicings, instrument } = song;
+  const rekey = useRekey();
+  const question = useMemo(
+    () => ({ symbols: Object.keys(voicings).filter((name) => /^[A-G]/.test(name)), instrument }),
+    [voicings, instrument],
+  );
+  const { value } = useWorkerQuery(question, askCapos);
+  if (!value || value.length === 0) return null;
+  return (
+    <section aria-label={say('songs.key-and-capo')}>
+      <h2>{say('songs.key-and-capo')}</h2>
+      <p className="rekey">
+        {say('songs.transpose')}
+        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: -1 })}>
+          {say('songs.down-a-semitone')}
+        </Button>
+        <Button variant="quiet" size="sm" onClick={() => rekey({ semitones: 1 })}>
+          {say('songs.up-a-semitone')}
+        </Button>
+      </p>
+      <p className="text-soft mb-1">{say('songs.easiest-capo-for-this-key')}</p>
+      <ol className="capos">
+        {value.map(({ capo, shapes, openShapeCount }) => (
+          <li key={capo}>
+            <button
+              type="button"
+              className="link-button"
+              onClick={() => rekey({ capo })}
+              disabled={capo === instrument.capo}
+              title={say('songs.keep-the-key-and-use-these')}
+            >
+              {capo === 0 ? say('common.no-capo') : say('songs.capo', { capo })}
+            </button>{' '}
+            {shapes.slice(0, 7).join(' ')}
+            <small className="text-soft">
+              {say('songs.of-common-shapes', { open: openShapeCount, shapesCount: shapes.length })}
+            </small>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+};
+
+/** What there is to say of a song as a whole. */
+export const SongAnalysisPanel = ({
+  song,
+  study,
+}: {
+  readonly song: Song;
+  readonly study: SongAnalysis | undefined;
+}) => (
+  <aside className="bench-side song-side" aria-label={say('songs.song-analysis')}>
+    {study && (
+      <>
+        <CeilingOfSong song={song} study={study} />
+        <LearningOrder song={song} study={study} />
+        <Trouble song={song} study={study} />
+        <ThumbLine song={song} study={study} />
+        <EasierVersions song={song} />
+        <SongSchoolComparison song={song} />
+      </>
+    )}
+    <Keys song={song} />
+  </aside>
+);

@@ -1,0 +1,109 @@
+import { say, sayLabel, sayProblems } from '@fleet-wren/wording';
+import {
+  listUnsupportedFeatures,
+  resolveSchoolOrThrow,
+  prepareSongExport,
+  exportMidi,
+  exportMusicXml,
+  serialiseSong,
+  exportTab,
+  type Score,
+  type Song,
+  type ExportFormat,
+} from '@fleet-wren/core';
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import { Dropdown } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { songRepository } from '../api/songs.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { downloadFile, toFileName } from '../components/download.ts';
+import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
+import { backgroundWorker } from '../workers/workers.ts';
+import { VersionHistoryDialog } from '../workspace/VersionHistoryDialog.tsx';
+import { SongVersionPreview, describeSongDifferences } from './SongVersionPreview.tsx';
+import { formatChordChart } from './format-chord-chart.ts';
+import { useSongStore } from './song-store.ts';
+
+/** The files a song can be taken away as. */
+export const SongExportMenu = () => {
+  const store = useSongStore();
+  const [versions, setVersions] = useState(false);
+  const { hand } = useSelectedHand();
+  const notice = useToast();
+  const now = () => {
+    const { document: song } = store.getState();
+    return { song, name: toFileName(song.name), files: prepareSongExport(song) };
+  };
+  /** The song with the digits its school gives it; worked out off the page's thread. */
+  const fingered = async () => {
+    const { name, files } = now();
+    const { pattern } = files.expanded;
+    const { digits } = await backgroundWorker.request('analyseOnce', [pattern, hand]);
+    return { ...files, name, pattern, digits: pattern.strokes.map(({ id }) => digits[id] ?? null) };
+  };
+  const saveFile = (score: Score, format: ExportFormat): void => {
+    const left = listUnsupportedFeatures(score, format);
+    if (left.length > 0) notice({ text: sayProblems(left) });
+  };
+  const midi = (): void => {
+    const { name, files } = now();
+    downloadFile(`${name}.mid`, Uint8Array.from(exportMidi(files.score, files.annotations)), 'audio/midi');
+    saveFile(files.score, 'midi');
+  };
+  const tab = async (): Promise<void> => {
+    const { name, score, annotations, pattern, digits } = await fingered();
+    downloadFile(
+      `${name}.txt`,
+      exportTab(score, digits, sayLabel(resolveSchoolOrThrow(pattern).name), annotations),
+      'text/plain;charset=utf-8',
+    );
+    saveFile(score, 'tab');
+  };
+  const xml = async (): Promise<void> => {
+    const { name, score, annotations, digits } = await fingered();
+    downloadFile(
+      `${name}.musicxml`,
+      exportMusicXml(score, digits, annotations),
+      'application/vnd.recordare.musicxml+xml',
+    );
+    saveFile(score, 'musicxml');
+  };
+  const json = (): void => {
+    const { song, name } = now();
+    downloadFile(`${name}.json`, serialiseSong(song), 'application/json');
+  };
+  const chart = (): void => {
+    const { song, name } = now();
+    downloadFile(`${name}-chords.txt`, formatChordChart(song), 'text/plain;charset=utf-8');
+  };
+  return (
+    <Dropdown align="end">
+      <Dropdown.Toggle variant="quiet" size="sm">
+        <Download size={15} aria-hidden /> {say('songs.export')}
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item onClick={() => setVersions(true)}>{say('common.versions-more')}</Dropdown.Item>
+        <Dropdown.Divider />
+        <Dropdown.Item as={Link} to="sheet">
+          {say('common.sheet-to-print')}
+        </Dropdown.Item>
+        <Dropdown.Item onClick={json}>{say('songs.fleet-wren-song-json')}</Dropdown.Item>
+        <Dropdown.Item onClick={midi}>{say('common.midi-mid')}</Dropdown.Item>
+        <Dropdown.Item onClick={() => void xml()}>{say('common.musicxml-score-musicxml')}</Dropdown.Item>
+        <Dropdown.Item onClick={() => void tab()}>{say('common.tablature-txt')}</Dropdown.Item>
+        <Dropdown.Item onClick={chart}>{say('songs.chord-chart-txt')}</Dropdown.Item>
+      </Dropdown.Menu>
+      {versions && (
+        <VersionHistoryDialog
+          store={store}
+          records={songRepository}
+          documentIn={(answer) => (answer as { readonly song: Song }).song}
+          differences={describeSongDifferences}
+          show={(one) => <SongVersionPreview song={one} />}
+          hide={() => setVersions(false)}
+        />
+      )}
+    </Dropdown>
+  );
+};

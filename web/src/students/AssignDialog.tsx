@@ -1,0 +1,194 @@
+import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
+import {
+  PRACTICE_METHODS,
+  toLadderPlan,
+  type HandProfile,
+  type PracticeLadder,
+  type LadderPlan,
+  type Pattern,
+  type PracticeMethod,
+  message,
+} from '@fleet-wren/core';
+import { useMemo, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { wordsOf } from '../api/http-client.ts';
+import { useCreateAssignment } from '../api/practice.ts';
+import type { Student } from '../api/students.ts';
+import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
+import { useLadder } from '../workers/useLadder.ts';
+import { LadderEditor } from './LadderEditor.tsx';
+import { SongSectionPicker } from './SongSectionPicker.tsx';
+import { tempoRange } from '../components/students/student-text.ts';
+
+const Warning = ({ ladder, take }: { readonly ladder: PracticeLadder; readonly take: (target: number) => void }) => {
+  const { warning } = ladder;
+  if (!warning) return null;
+  return (
+    <div className="finding finding-notable" role="status">
+      {say('students.target-warning', {
+        over: String(ladder.target > warning.maxTempo),
+        max: Math.floor(warning.maxTempo),
+        cause: sayMessage(warning.limitReason),
+      })}
+      <ul>
+        {warning.suggestions.slice(0, -1).map((offer) => (
+          <li key={sayMessage(offer)}>{sayMessage(offer)}</li>
+        ))}
+      </ul>
+      <Button variant="cure" size="sm" onClick={() => take(warning.reachableTarget)}>
+        {sayMessage(message('target-offer.lower-target', { target: warning.reachableTarget }))}
+      </Button>
+    </div>
+  );
+};
+
+const Stages = ({ ladder, plan }: { readonly ladder: PracticeLadder; readonly plan: LadderPlan }) => (
+  <>
+    <ol className="ladder-preview" aria-label={say('students.stages')}>
+      {plan.stages.map(({ key, name, tempos, gate }) => (
+        <li key={key}>
+          {sayLabel(name)}
+          <span className="text-soft">
+            {tempos.length > 0 && say('students.stage-tempos', { tempos: tempoRange(tempos) })}
+            {gate > 0 && say('students.clean-in-a-row-2', { gate })}
+          </span>
+        </li>
+      ))}
+    </ol>
+    {ladder.skippedStages.length > 0 && (
+      <details>
+        <summary className="text-soft">
+          {say('students.skipped-stages', { leftOutCount: ladder.skippedStages.length })}
+        </summary>
+        <ul className="text-soft">
+          {ladder.skippedStages.map(({ kind, reason }) => (
+            <li key={kind}>
+              {kind}: {sayMessage(reason)}
+            </li>
+          ))}
+        </ul>
+      </details>
+    )}
+  </>
+);
+
+interface ChosenProps {
+  readonly student: Student;
+  readonly hand: HandProfile;
+  readonly pattern: Pattern;
+  readonly sourceId?: string;
+  readonly hide: () => void;
+}
+
+/** The plan of a ladder, as it is made or as the teacher arranged it; another ladder is a plan anew. */
+const usePlan = (ladder: PracticeLadder | undefined) => {
+  const [arranged, setArranged] = useState<{ readonly ladder: PracticeLadder; readonly plan: LadderPlan } | null>(null);
+  const [arranging, setArranging] = useState(false);
+  const made = useMemo(() => ladder && toLadderPlan(ladder), [ladder]);
+  const plan = arranged && arranged.ladder === ladder ? arranged.plan : made;
+  const arrange = (next: LadderPlan): void => {
+    if (ladder) setArranged({ ladder, plan: next });
+  };
+  return { plan, arranging, arrange, setArranging };
+};
+
+const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
+  const [typed, setTyped] = useState(String(pattern.tempo));
+  const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
+  const target = Number(typed);
+  const { value, errorText: trouble } = useLadder({ pattern, target, way, hand });
+  const set = useCreateAssignment(student.id);
+  const ladder = value?.ok ? value.value : undefined;
+  const { plan, arranging, arrange, setArranging } = usePlan(ladder);
+  const keep = (kept: LadderPlan): void =>
+    set.mutate({ name: pattern.name, pattern, sourceId, target, way, plan: kept }, { onSuccess: hide });
+  return (
+    <Modal show onHide={hide} size="lg" centered aria-labelledby="set-title">
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (plan) keep(plan);
+        }}
+      >
+        <Modal.Header closeButton closeLabel={say('common.close')}>
+          <Modal.Title id="set-title">
+            {say('students.pattern-for', { pattern: pattern.name, student: student.name })}
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <div className="aim-fields">
+            <label>
+              {say('students.target-tempo-bpm')}
+              <Form.Control
+                inputMode="numeric"
+                value={typed}
+                maxLength={3}
+                onChange={({ target: field }) => setTyped(field.value)}
+              />
+            </label>
+            <label>
+              {say('students.practice-method')}
+              <Form.Select
+                value={way}
+                onChange={({ target: field }) => setWay(PRACTICE_METHODS.find((one) => one === field.value) ?? way)}
+              >
+                {PRACTICE_METHODS.map((one) => (
+                  <option key={one} value={one}>
+                    {say('practice-method.name', { method: one })}
+                  </option>
+                ))}
+              </Form.Select>
+            </label>
+          </div>
+          {(trouble || (value && !value.ok)) && (
+            <p className="finding finding-trouble" role="alert">
+              {trouble ?? (value && !value.ok ? sayProblems(value.problems) : '')}
+            </p>
+          )}
+          {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}
+          {ladder && plan && !arranging && <Stages ladder={ladder} plan={plan} />}
+          {ladder && plan && arranging && <LadderEditor ladder={ladder} plan={plan} change={arrange} />}
+          {ladder && !arranging && (
+            <Button variant="plain" size="sm" onClick={() => setArranging(true)}>
+              {say('students.edit-stages')}
+            </Button>
+          )}
+          {set.isError && <p role="alert">{wordsOf(set.error)}</p>}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="plain" onClick={hide}>
+            {say('common.cancel')}
+          </Button>
+          <Button type="submit" disabled={!ladder || set.isPending}>
+            {say('students.assign')}
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+};
+
+/** Sets something to be practised: which pattern or section of a song, to which tempo, in which way. */
+export const AssignDialog = ({
+  student,
+  hand,
+  from,
+  hide,
+}: {
+  readonly student: Student;
+  readonly hand: HandProfile;
+  readonly from: 'patterns' | 'songs';
+  readonly hide: () => void;
+}) => {
+  const [chosen, setChosen] = useState<{ readonly pattern: Pattern; readonly id?: string } | null>(null);
+  if (chosen) return <Aim student={student} hand={hand} pattern={chosen.pattern} sourceId={chosen.id} hide={hide} />;
+  return from === 'songs' ? (
+    <SongSectionPicker student={student} take={(pattern) => setChosen({ pattern })} hide={hide} />
+  ) : (
+    <PatternPicker
+      about={say('students.choose-what-will-practise-a-practice', { name: student.name })}
+      take={(pattern, id) => setChosen({ pattern, id })}
+      hide={hide}
+    />
+  );
+};

@@ -1,0 +1,118 @@
+import { say, saySentence } from '@fleet-wren/wording';
+import './students.scss';
+import { useNow } from '../components/useNow.ts';
+import { useMemo, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { wordsOf } from '../api/http-client.ts';
+import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
+import { useCreateStudent, useStudents, type Student } from '../api/students.ts';
+import { formatTimeAgo, formatLesson, formatProgressSummary } from '../components/students/student-text.ts';
+
+const NewStudent = () => {
+  const [name, setName] = useState('');
+  const add = useCreateStudent();
+  const navigate = useNavigate();
+  return (
+    <Form
+      className="new-student"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate(name.trim(), { onSuccess: ({ id }) => void navigate(`/students/${id}`) });
+      }}
+    >
+      <Form.Control
+        aria-label={say('students.new-students-name')}
+        placeholder={say('students.new-students-name')}
+        value={name}
+        maxLength={80}
+        onChange={({ target }) => setName(target.value)}
+      />
+      <Button type="submit" disabled={name.trim() === '' || add.isPending}>
+        {say('students.add-student')}
+      </Button>
+      {add.isError && <p role="alert">{wordsOf(add.error)}</p>}
+    </Form>
+  );
+};
+
+const Row = ({ student, lines }: { readonly student: Student; readonly lines: readonly AssignmentListItem[] }) => {
+  const now = useNow();
+  const stuck = lines.find(({ standing }) => standing.stuck);
+  const shown = stuck ?? lines.find(({ standing }) => standing.stage !== null) ?? lines[0];
+  const last = Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
+  return (
+    <li className="student-line">
+      <div>
+        <Link to={`/students/${student.id}`} className="pattern-link">
+          {student.name}
+        </Link>
+        <div className="text-soft">{formatLesson(student.about)}</div>
+      </div>
+      <div>
+        {shown ? (
+          <>
+            <b>{shown.name}</b> <span className="text-soft">{formatProgressSummary(shown.standing, now)}</span>
+            {lines.length > 1 && (
+              <span className="text-soft">{say('students.and-more', { linesCount: lines.length - 1 })}</span>
+            )}
+          </>
+        ) : (
+          <span className="text-soft">{say('students.no-assignments-yet')}</span>
+        )}
+        {stuck?.standing.stuck && (
+          <div className="finding finding-notable">{saySentence(stuck.standing.stuck.message)}</div>
+        )}
+      </div>
+      <div className="text-soft student-last">{lines.length > 0 && formatTimeAgo(last === 0 ? null : last)}</div>
+    </li>
+  );
+};
+
+/** Assignments by student. */
+export const groupByStudent = (
+  lines: readonly AssignmentListItem[] = [],
+): ReadonlyMap<string, readonly AssignmentListItem[]> => {
+  const found = new Map<string, AssignmentListItem[]>();
+  for (const line of lines) found.set(line.studentId, [...(found.get(line.studentId) ?? []), line]);
+  return found;
+};
+
+const NOBODY: readonly Student[] = [];
+
+/** The studio's students: what is at hand for each, and who is stuck. */
+export const StudentListScreen = () => {
+  const { data: students = NOBODY, isSuccess } = useStudents();
+  const { data: lines } = useAssignmentList();
+  const [past, setPast] = useState(false);
+  const of = useMemo(() => groupByStudent(lines), [lines]);
+  const shown = students.filter(({ archivedAt }) => (archivedAt !== null) === past);
+  const archived = students.some(({ archivedAt }) => archivedAt !== null);
+  return (
+    <div className="page">
+      <header className="page-head">
+        <h1>{say('common.students')}</h1>
+        {archived && (
+          <Form.Check
+            type="switch"
+            id="past"
+            label={say('students.show-archived')}
+            checked={past}
+            onChange={() => setPast(!past)}
+          />
+        )}
+        <NewStudent />
+      </header>
+      {isSuccess && students.length === 0 && (
+        <div className="empty">
+          <p>{say('students.no-students-yet-add-one-by')}</p>
+        </div>
+      )}
+      <ul className="plain-list" aria-label={say('common.students')}>
+        {shown.map((student) => (
+          <Row key={student.id} student={student} lines={of.get(student.id) ?? []} />
+        ))}
+      </ul>
+    </div>
+  );
+};

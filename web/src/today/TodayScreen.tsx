@@ -1,0 +1,248 @@
+import { say, sayMessage, saySentence } from '@fleet-wren/wording';
+import '../students/students.scss';
+import { useNow } from '../components/useNow.ts';
+import { useMemo, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { format } from 'date-fns/format';
+import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
+import { wordsOf } from '../api/http-client.ts';
+import { useToast } from '../components/toast/ToastProvider.tsx';
+import { usePatternList } from '../api/patterns.ts';
+import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
+import { useUpdateStudent, useStudents, type Student } from '../api/students.ts';
+import { DemoThere } from '../students/Demo.tsx';
+import { FirstSteps, useFirstSteps } from '../students/FirstSteps.tsx';
+import { groupByStudent } from '../students/StudentListScreen.tsx';
+import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
+
+interface StudentWithAssignments {
+  readonly student: Student;
+  readonly lines: readonly AssignmentListItem[];
+}
+
+const lastOf = ({ lines }: StudentWithAssignments): number =>
+  Math.max(0, ...lines.map(({ standing }) => standing.last ?? 0));
+
+const Name = ({ student }: StudentWithAssignments) => (
+  <Link to={`/students/${student.id}`} className="pattern-link">
+    {student.name}
+  </Link>
+);
+
+/** Calls a lesson off, or moves it, for one day. */
+const RescheduleLesson = ({
+  student,
+  day,
+  time,
+}: {
+  readonly student: Student;
+  readonly day: string;
+  readonly time: string;
+}) => {
+  const change = useUpdateStudent();
+  const notice = useToast();
+  const [moving, setMoving] = useState(false);
+  const { about } = student;
+  const others = (about.changes ?? []).filter((one) => one.day !== day);
+  const set = (to: string | null): void => {
+    const changes = [...others, { day, time: to }].slice(-100);
+    setMoving(false);
+    change.mutate(
+      { ...student, about: { ...about, changes } },
+      {
+        onError: (error) => notice({ text: wordsOf(error) }),
+        onSuccess: (kept) =>
+          notice({
+            text:
+              to === null
+                ? say('students.s-lesson-today-is-cancelled', { name: student.name })
+                : say('students.s-lesson-today-is-now-at', { name: student.name, to }),
+            action: {
+              label: say('common.undo'),
+              run: () => change.mutate({ ...kept, about: { ...kept.about, changes: [...others, { day, time }] } }),
+            },
+          }),
+      },
+    );
+  };
+  return (
+    <span className="lesson-tools">
+      {moving ? (
+        <input
+          type="time"
+          autoFocus
+          aria-label={say('students.time-of-s-lesson-today', { name: student.name })}
+          defaultValue={time}
+          onBlur={({ target }) => (target.value && target.value !== time ? set(target.value) : setMoving(false))}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      ) : (
+        <Button variant="plain" size="sm" onClick={() => setMoving(true)}>
+          {say('students.reschedule')}
+        </Button>
+      )}
+      <Button variant="plain" size="sm" onClick={() => set(null)}>
+        {say('students.skip-today')}
+      </Button>
+    </span>
+  );
+};
+
+const TodaysLessons = ({ known, now }: { readonly known: readonly StudentWithAssignments[]; readonly now: number }) => {
+  const lessons = known
+    .flatMap((one) => {
+      const time = findLessonTime(one.student.about, new Date(now));
+      return time === undefined ? [] : [{ ...one, time }];
+    })
+    .sort((a, b) => a.time.localeCompare(b.time));
+  return (
+    <section aria-label={say('students.lessons-today')}>
+      <h2>{say('students.today', { format: format(now, 'EEEE d MMMM') })}</h2>
+      {lessons.length === 0 && <p className="text-soft">{say('students.no-lessons-today')}</p>}
+      <ol className="plain-list">
+        {lessons.map((one) => (
+          <li key={one.student.id} className="lesson-line">
+            <b className="lesson-time">{one.time}</b>
+            <div>
+              <Name {...one} />
+              {one.lines.slice(0, 3).map(({ id, name, standing, sourceId }) => (
+                <div key={id}>
+                  {sourceId ? <Link to={`/patterns/${sourceId}?lesson=${one.student.id}`}>{name}</Link> : name}:{' '}
+                  <span className="text-soft">{formatProgressSummary(standing, now)}</span>
+                  {standing.stuck && <b className="text-warning"> {say('students.stuck')}</b>}
+                </div>
+              ))}
+            </div>
+            <RescheduleLesson student={one.student} day={format(now, 'yyyy-MM-dd')} time={one.time} />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+};
+
+const StuckStudents = ({ known }: { readonly known: readonly StudentWithAssignments[] }) => {
+  const stuck = known.flatMap((one) =>
+    one.lines.flatMap(({ id, name, standing }) =>
+      standing.stuck ? [{ ...one, id, name, stuck: standing.stuck }] : [],
+    ),
+  );
+  return (
+    <section aria-label={say('students.stuck-2')}>
+      <h2>{say('students.stuck-2')}</h2>
+      {stuck.length === 0 && <p className="text-soft">{say('students.no-one-is-stuck')}</p>}
+      {stuck.map((one) => (
+        <div key={one.id} className="desk-entry">
+          <Name {...one} /> <span className="text-soft">{one.name}</span>
+          <p className="finding finding-notable">
+            {saySentence(one.stuck.message)} <b>{sayMessage(one.stuck.advice)}</b>
+          </p>
+        </div>
+      ))}
+    </section>
+  );
+};
+
+const InactiveStudents = ({
+  known,
+  now,
+}: {
+  readonly known: readonly StudentWithAssignments[];
+  readonly now: number;
+}) => {
+  const idle = known.filter((one) => one.lines.length > 0 && lastOf(one) < now - 7 * MILLISECONDS_PER_DAY);
+  return (
+    <section aria-label={say('students.not-practised-this-week')}>
+      <h2>{say('students.not-practised-this-week')}</h2>
+      {idle.length === 0 && <p className="text-soft">{say('students.everyone-has-practised')}</p>}
+      {idle.map((one) => (
+        <p key={one.student.id} className="desk-entry">
+          <Name {...one} /> <span className="text-soft">{formatTimeAgo(lastOf(one) === 0 ? null : lastOf(one))}</span>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+const RecentAchievements = ({
+  known,
+  now,
+}: {
+  readonly known: readonly StudentWithAssignments[];
+  readonly now: number;
+}) => {
+  const through = known.flatMap((one) =>
+    one.lines
+      .filter(({ standing }) => standing.through !== null && standing.through > now - 14 * MILLISECONDS_PER_DAY)
+      .map(({ id, name, standing }) => ({ ...one, id, name, at: standing.through })),
+  );
+  if (through.length === 0) return null;
+  return (
+    <section aria-label={say('students.learned-in-the-last-two-weeks')}>
+      <h2>{say('students.learned-in-the-last-two-weeks')}</h2>
+      {through.map((one) => (
+        <p key={one.id} className="desk-entry">
+          <Name {...one} /> {one.name} <span className="text-soft">{formatTimeAgo(one.at)}</span>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+const RecentPatterns = () => {
+  const { data } = usePatternList({ search: '' });
+  const lines = data?.pages[0]?.patterns.slice(0, 4) ?? [];
+  return (
+    <section aria-label={say('students.recently-edited')}>
+      <h2>{say('students.recently-edited')}</h2>
+      {lines.map(({ id, name }) => (
+        <p key={id} className="desk-entry">
+          <Link to={`/patterns/${id}`} className="pattern-link">
+            {name}
+          </Link>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+/** The desk: today's lessons, who is stuck and on what, who has stopped, who got through. */
+const TodayScreen = () => {
+  const { data: students } = useStudents();
+  const { data: lines } = useAssignmentList();
+  const known = useMemo(() => {
+    const of = groupByStudent(lines);
+    return (students ?? [])
+      .filter(({ archivedAt }) => archivedAt === null)
+      .map((student) => ({ student, lines: of.get(student.id) ?? [] }));
+  }, [students, lines]);
+  const now = useNow();
+  const steps = useFirstSteps();
+  // Whoever has patterns and students is no longer new, with whatever hand.
+  const first = steps && !(steps[1] && steps[2]) ? steps : null;
+  return (
+    <div className="page desk">
+      <header className="page-head">
+        <h1>{say('common.today')}</h1>
+      </header>
+      {first && <FirstSteps done={first} />}
+      <DemoThere />
+      {students && students.length > 0 && (
+        <div className="desk-columns">
+          <div>
+            <TodaysLessons known={known} now={now} />
+            <RecentPatterns />
+          </div>
+          <div>
+            <StuckStudents known={known} />
+            <InactiveStudents known={known} now={now} />
+            <RecentAchievements known={known} now={now} />
+          </div>
+        </div>
+      )}
+    </div>
+  );
+};
+
+export default TodayScreen;
