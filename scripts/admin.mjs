@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { ROOT } from './lib/paths.mjs';
-import { StartTrouble, databaseProgram, withDatabase } from './lib/postgres.mjs';
+import { PROJECT_ROOT } from './lib/paths.mjs';
+import { StartupError, postgresBinary, runWithDatabase } from './lib/postgres.mjs';
 
 const USE = `npm run admin -- reset EMAIL      a new password for a teacher
 npm run admin -- backup FILE      everything of every studio into a file
@@ -17,12 +17,12 @@ const fileOf = (name) => resolve(process.env.INIT_CWD ?? process.cwd(), name);
 /** Runs a program of PostgreSQL's on a database; the password goes by the environment, which other users cannot list. */
 const program = (name, url, args) => {
   const { password, address } = url ? withoutPassword(url) : { password: '', address: [] };
-  const { status, stderr, error } = spawnSync(databaseProgram(name), [...address, ...args], {
+  const { status, stderr, error } = spawnSync(postgresBinary(name), [...address, ...args], {
     stdio: ['ignore', 'ignore', 'pipe'],
     encoding: 'utf8',
     env: { ...process.env, PGPASSWORD: password },
   });
-  if (status !== 0) throw new StartTrouble(`${String(error ?? stderr).trim()}`);
+  if (status !== 0) throw new StartupError(`${String(error ?? stderr).trim()}`);
 };
 
 const withoutPassword = (url) => {
@@ -35,16 +35,20 @@ const withoutPassword = (url) => {
 const reset = (url, email) => {
   ensurePackages({ quiet: true });
   buildIfStale(['wording', 'core', 'server'], { say: () => {} });
-  const { status } = spawnSync(process.execPath, [join(ROOT, 'server', 'dist', 'admin', 'main.js'), 'reset', email], {
-    stdio: 'inherit',
-    env: { ...process.env, DATABASE_URL: url },
-  });
+  const { status } = spawnSync(
+    process.execPath,
+    [join(PROJECT_ROOT, 'server', 'dist', 'admin', 'main.js'), 'reset', email],
+    {
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: url },
+    },
+  );
   process.exitCode = status ?? 1;
 };
 
 const backup = (url, name) => {
   const file = fileOf(name);
-  if (existsSync(file)) throw new StartTrouble(`${file} is there already. Choose another name, or move that one away.`);
+  if (existsSync(file)) throw new StartupError(`${file} is there already. Choose another name, or move that one away.`);
   // For the eyes of who keeps it alone.
   process.umask(0o077);
   program('pg_dump', url, ['--format=custom', '--no-owner', `--file=${file}`]);
@@ -64,7 +68,7 @@ end $$;\n`;
 
 const restore = (url, name) => {
   const file = fileOf(name);
-  if (!existsSync(file)) throw new StartTrouble(`There is no file ${file}.`);
+  if (!existsSync(file)) throw new StartupError(`There is no file ${file}.`);
   const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-restore-'));
   try {
     const [empty, script] = [join(folder, 'empty.sql'), join(folder, 'restore.sql')];
@@ -90,11 +94,11 @@ const COMMANDS = { reset: { run: reset }, backup: { run: backup }, restore: { ru
 const main = async () => {
   const [command, operand] = process.argv.slice(2);
   const known = Object.hasOwn(COMMANDS, command ?? '') ? COMMANDS[command] : undefined;
-  if (!known || !operand) throw new StartTrouble(USE);
-  await withDatabase({ alone: known.alone }, (url) => known.run(url, operand));
+  if (!known || !operand) throw new StartupError(USE);
+  await runWithDatabase({ alone: known.alone }, (url) => known.run(url, operand));
 };
 
 main().catch((error) => {
-  console.error(error instanceof StartTrouble ? error.message : error);
+  console.error(error instanceof StartupError ? error.message : error);
   process.exitCode = 1;
 });

@@ -15,8 +15,8 @@ import { parseArgs } from 'node:util';
 import { createLadder, createPattern, toLadderPlan, createPatternSummary, valueOrThrow } from '../core/dist/index.js';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { startPooler } from './lib/pooler.mjs';
-import { databaseProgram, freePort, startPostgres } from './lib/postgres.mjs';
+import { startConnectionPooler } from './lib/connection-pooler.mjs';
+import { postgresBinary, findFreePort, startPostgres } from './lib/postgres.mjs';
 import { startServer } from './lib/server.mjs';
 
 const { values } = parseArgs({
@@ -90,7 +90,7 @@ const [large, middle, empty] = studios;
 /** Rows of a table as COPY reads them, some thousand at a time. */
 const copying = async (url, table, rows) => {
   const psql = spawn(
-    databaseProgram('psql'),
+    postgresBinary('psql'),
     [url, '-qc', 'set session_replication_role = replica', '-c', `copy ${table} (${COLUMNS[table]}) from stdin`],
     { stdio: ['pipe', 'inherit', 'inherit'] },
   );
@@ -193,7 +193,7 @@ const fill = async (url) => {
   await copying(url, 'students', studentRows());
   await copying(url, 'assignments', assignmentRows());
   await copying(url, 'practice_events', eventRows());
-  const psql = spawn(databaseProgram('psql'), [url, '-qc', 'vacuum analyze'], { stdio: 'inherit' });
+  const psql = spawn(postgresBinary('psql'), [url, '-qc', 'vacuum analyze'], { stdio: 'inherit' });
   await once(psql, 'exit');
   return (performance.now() - began) / 1000;
 };
@@ -355,7 +355,7 @@ const othersWait = async (address, ask) => {
 
 const run = async (databaseUrl, servers) => {
   const env = { FLEET_WREN_REQUESTS: '100000000', FLEET_WREN_SERVERS: String(servers), FLEET_WREN_DEMO: 'no' };
-  const server = await startServer({ databaseUrl, port: await freePort(), env });
+  const server = await startServer({ databaseUrl, port: await findFreePort(), env });
   const ask = asking(server.address);
   console.log(`\n${servers === 1 ? 'One process' : `${servers} processes`}, ${CLIENTS} clients on the same machine`);
   await measure(ask, KINDS['list of patterns'], 300);
@@ -378,14 +378,14 @@ const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-scale-'));
 chmodSync(folder, 0o755);
 const database = await startPostgres({
   folder,
-  port: await freePort(),
+  port: await findFreePort(),
   settings: ['shared_buffers=512MB', 'max_wal_size=4GB'],
 });
-const pooler = values.pooler ? await startPooler(database.url) : undefined;
+const pooler = values.pooler ? await startConnectionPooler(database.url) : undefined;
 try {
   // The server makes the tables, then they are filled by who may leave the checks out.
   await (
-    await startServer({ databaseUrl: database.url, port: await freePort(), env: { FLEET_WREN_DEMO: 'no' } })
+    await startServer({ databaseUrl: database.url, port: await findFreePort(), env: { FLEET_WREN_DEMO: 'no' } })
   ).stop();
   const seconds = await fill(database.adminUrl);
   const events = SIZE.studios * SIZE.students * SIZE.assignments * SIZE.events;

@@ -19,10 +19,10 @@ import {
   createTaskFromPattern,
   valueOrThrow,
 } from '../core/dist/index.js';
-import { ROOT } from './lib/paths.mjs';
+import { PROJECT_ROOT } from './lib/paths.mjs';
 
 const SEED = 1;
-const figures = JSON.parse(readFileSync(join(ROOT, 'core/test/calibration/figures.json'), 'utf8'));
+const figures = JSON.parse(readFileSync(join(PROJECT_ROOT, 'core/test/calibration/figures.json'), 'utf8'));
 
 const figure = ({ figure: text, subdivision, tempo, cyclic }, share = 1) => {
   const read = valueOrThrow(parseStringNotation(text, { subdivision, tempo: Math.round(tempo * share) }));
@@ -208,7 +208,7 @@ ${table(
   ]),
 )}
 `;
-writeFileSync(join(ROOT, 'docs', 'calibration.md'), page);
+writeFileSync(join(PROJECT_ROOT, 'docs', 'calibration.md'), page);
 console.log(
   `choose ${agreement(half('choose'), 'begun')} → fitted ${agreement(half('choose'), 'fitted')}, in use ${agreement(half('choose'), 'used')}`,
 );

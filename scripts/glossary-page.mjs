@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { TERMS, say } from '../wording/dist/index.js';
-import { ROOT } from './lib/paths.mjs';
+import { PROJECT_ROOT } from './lib/paths.mjs';
 
 const head = `# Glossary
 
@@ -12,4 +12,4 @@ const terms = TERMS.map((name) => ({ term: say(`glossary.${name}.term`), text: s
 const lines = terms
   .sort((one, other) => one.term.localeCompare(other.term, 'en'))
   .map(({ term, text }) => `**${term}**: ${text}\n`);
-writeFileSync(join(ROOT, 'docs', 'glossary.md'), `${head}\n${lines.join('\n')}`);
+writeFileSync(join(PROJECT_ROOT, 'docs', 'glossary.md'), `${head}\n${lines.join('\n')}`);

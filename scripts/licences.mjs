@@ -4,7 +4,7 @@
  */
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT } from './lib/paths.mjs';
+import { PROJECT_ROOT } from './lib/paths.mjs';
 
 /** What has more to say than its licence. */
 const NOTES = {
@@ -12,7 +12,7 @@ const NOTES = {
     'Engraves notation. It is used unchanged, in a file of its own (engrave.worker-*.js), and can be replaced by another version of it: install that and build the application again (npm run build). Its source is published under the same name and version in the npm registry.',
 };
 
-const lock = JSON.parse(readFileSync(join(ROOT, 'package-lock.json'), 'utf8'));
+const lock = JSON.parse(readFileSync(join(PROJECT_ROOT, 'package-lock.json'), 'utf8'));
 
 /** Packages that ship: what the workspaces need to run, on any machine; builds for single kinds of machines have the licence of their package. */
 const shipped = Object.entries(lock.packages)
@@ -25,7 +25,7 @@ const shipped = Object.entries(lock.packages)
   }))
   .sort((a, b) => (a.name < b.name ? -1 : 1));
 
-const readText = (name) => readFileSync(join(ROOT, 'scripts', 'lib', 'licence-texts', name), 'utf8').trimEnd();
+const readText = (name) => readFileSync(join(PROJECT_ROOT, 'scripts', 'lib', 'licence-texts', name), 'utf8').trimEnd();
 
 /** Texts of licences that a package names and does not bring: the lesser licence is one beside the general one. */
 const TEXTS = {
@@ -33,7 +33,7 @@ const TEXTS = {
 };
 
 const textOf = ({ path, licence }) => {
-  const folder = join(ROOT, path);
+  const folder = join(PROJECT_ROOT, path);
   const files = existsSync(folder) ? readdirSync(folder) : [];
   const file = files.find((name) => /^(licen[sc]e|copying)/i.test(name));
   return file ? readFileSync(join(folder, file), 'utf8').trim() : (TEXTS[licence]?.() ?? '');
@@ -45,7 +45,7 @@ const rows = [...once.values()].map(
   ({ name, version, licence }) => `| \`${name}\` | ${version} | ${licence} | ${NOTES[name] ?? ''} |`,
 );
 writeFileSync(
-  join(ROOT, 'docs', 'licences.md'),
+  join(PROJECT_ROOT, 'docs', 'licences.md'),
   `# Licences of what ships
 
 Fleet Wren runs with these packages and fonts; their texts stand on the page \`/about\`. Written by \`node scripts/licences.mjs\`
@@ -69,5 +69,5 @@ const packages = [...once.values()].map((one) => ({
   ...(NOTES[one.name] ? { note: NOTES[one.name] } : {}),
   text: placeOf(textOf(one)),
 }));
-writeFileSync(join(ROOT, 'web', 'public', 'licences.json'), `${JSON.stringify({ packages, texts })}\n`);
+writeFileSync(join(PROJECT_ROOT, 'web', 'public', 'licences.json'), `${JSON.stringify({ packages, texts })}\n`);
 console.log(`${packages.length} packages, ${texts.length} texts`);

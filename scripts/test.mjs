@@ -1,13 +1,13 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromiumHere, ensureChromium } from './lib/browser.mjs';
+import { findChromium, ensureChromium } from './lib/browser.mjs';
 import { buildIfStale, buildPseudo } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { COMPILER, ROOT, bin } from './lib/paths.mjs';
-import { startPooler } from './lib/pooler.mjs';
-import { freePort, startPostgres } from './lib/postgres.mjs';
-import { runToEnd } from './lib/run.mjs';
+import { COMPILER, PROJECT_ROOT, packageBinary } from './lib/paths.mjs';
+import { startConnectionPooler } from './lib/connection-pooler.mjs';
+import { findFreePort, startPostgres } from './lib/postgres.mjs';
+import { runProcess } from './lib/run-process.mjs';
 import { createDatabase, startServer } from './lib/server.mjs';
 
 const results = join(tmpdir(), `fleet-wren-results-${process.pid}`);
@@ -28,7 +28,7 @@ const count = (passed, failed) => {
 const check = (title, program, args, options) =>
   timed(title, async () => {
     console.log(`\n— ${title}`);
-    const code = await runToEnd(program, args, { cwd: ROOT, ...options });
+    const code = await runProcess(program, args, { cwd: PROJECT_ROOT, ...options });
     count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
   });
 
@@ -40,11 +40,11 @@ const PATIENT = ['--testTimeout=60000'];
 const jestTests = async (title, words, env) => {
   console.log(`\n— ${title}`);
   const file = `${results}-jest.json`;
-  const code = await runToEnd(
-    bin('jest'),
+  const code = await runProcess(
+    packageBinary('jest'),
     ['--json', `--outputFile=${file}`, '--silent', '--maxWorkers=2', ...PATIENT, ...words],
     {
-      cwd: ROOT,
+      cwd: PROJECT_ROOT,
       env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
       stdio: ['ignore', 'ignore', 'inherit'],
     },
@@ -58,7 +58,7 @@ const unitTests = (databaseUrl) => jestTests('unit and API tests', [], { TEST_DA
 
 /** The API tests once more, the database behind a pooler that lends a connection for a transaction and no longer. */
 const poolerTests = async (databaseUrl) => {
-  const pooler = await startPooler(databaseUrl);
+  const pooler = await startConnectionPooler(databaseUrl);
   const suites = 'server/test/(api|songs|library|practice|takes|teachers|accounts|set-up|archive|matrix|two-servers)';
   const words = ['--selectProjects', 'server', '--testPathPatterns', suites];
   await jestTests('the API behind a pooler', words, { TEST_DATABASE_URL: databaseUrl, TEST_POOLER_URL: pooler.url });
@@ -73,17 +73,21 @@ const interfaceTests = async (databaseUrl) => {
   const file = `${results}-playwright.json`;
   const server = await startServer({
     databaseUrl: createDatabase(databaseUrl, 'interface_tests'),
-    port: await freePort(),
+    port: await findFreePort(),
   });
-  const code = await runToEnd(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...words], {
-    cwd: ROOT,
-    env: {
-      ...process.env,
-      FLEET_WREN_ADDRESS: server.address,
-      FLEET_WREN_CHROMIUM: chromiumHere(),
-      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  const code = await runProcess(
+    packageBinary('playwright'),
+    ['test', '--config', 'e2e/playwright.config.ts', ...words],
+    {
+      cwd: PROJECT_ROOT,
+      env: {
+        ...process.env,
+        FLEET_WREN_ADDRESS: server.address,
+        FLEET_WREN_CHROMIUM: findChromium(),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      },
     },
-  });
+  );
   server.stop();
   const report = readJson(file);
   const specs = (report?.suites ?? []).flatMap(countSpecs);
@@ -94,7 +98,7 @@ const interfaceTests = async (databaseUrl) => {
 const withDatabase = async (work) => {
   const folder = mkdtempSync(join(tmpdir(), 'fleet-wren-test-'));
   chmodSync(folder, 0o755);
-  const database = await startPostgres({ folder, port: await freePort(), quick: true });
+  const database = await startPostgres({ folder, port: await findFreePort(), quick: true });
   try {
     await work(database.url);
   } finally {
@@ -116,11 +120,11 @@ const oneAfterAnother = async (...checks) => {
   for (const [part, ...words] of checks) if (wanted(part)) await check(...words);
 };
 await Promise.all([
-  oneAfterAnother(['lint', 'lint', bin('eslint'), ['.', '--max-warnings', '0']]),
+  oneAfterAnother(['lint', 'lint', packageBinary('eslint'), ['.', '--max-warnings', '0']]),
   oneAfterAnother(
     ['types', 'types', COMPILER[0], [...COMPILER.slice(1), '-b']],
-    ['lint', 'layout', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
-    ['lint', 'nothing unused', bin('knip'), []],
+    ['lint', 'layout', packageBinary('prettier'), ['--check', '--log-level', 'warn', '.']],
+    ['lint', 'nothing unused', packageBinary('knip'), []],
   ),
 ]);
 buildIfStale(['wording', 'core', 'cli', 'server', 'web']);

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { buildIfStale } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { ROOT } from './lib/paths.mjs';
+import { PROJECT_ROOT } from './lib/paths.mjs';
 
 // On standard error, so that what a command answers stays all there is on standard output.
 const say = (words) => process.stderr.write(`${words}\n`);
@@ -16,8 +16,12 @@ buildIfStale(['wording', 'core', 'cli'], {
 });
 // Paths on the command line are meant from where npm was called.
 const cwd = process.env.INIT_CWD ?? process.cwd();
-const { status } = spawnSync(process.execPath, [join(ROOT, 'cli', 'dist', 'main.js'), ...process.argv.slice(2)], {
-  stdio: 'inherit',
-  cwd,
-});
+const { status } = spawnSync(
+  process.execPath,
+  [join(PROJECT_ROOT, 'cli', 'dist', 'main.js'), ...process.argv.slice(2)],
+  {
+    stdio: 'inherit',
+    cwd,
+  },
+);
 process.exitCode = status ?? 1;

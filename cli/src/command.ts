@@ -1,16 +1,16 @@
 import type { HandProfile, Pattern, Problem, Result } from '@fleet-wren/core';
 
 /** What the words after the command's name asked for. */
-export interface Request {
+export interface CommandInput {
   readonly pattern: Pattern;
   /** Ticks after which the figure begins again. */
-  readonly cycleTicks: number;
+  readonly loopTicks: number;
   readonly hand: HandProfile;
-  readonly options: Options;
+  readonly options: CommandOptions;
 }
 
 /** The flags of the command line. */
-export interface Options {
+export interface CommandOptions {
   readonly school?: string;
   readonly schools?: string;
   readonly k?: string;
@@ -49,7 +49,7 @@ export interface Options {
 }
 
 /** What a command answers: text, or bytes for a file. */
-export type Answer = string | Uint8Array;
+export type CommandOutput = string | Uint8Array;
 
 type SummaryKey = 'cli.finger.summary' | 'cli.analyse.summary' | 'cli.compare.summary' | 'cli.export.summary';
 
@@ -60,7 +60,7 @@ export interface Command {
   readonly summary: SummaryKey;
   /** Whether a figure is written out until it ends on a beat before the command sees it. */
   readonly wholeBeats?: boolean;
-  readonly run: (request: Request) => Result<Answer>;
+  readonly run: (request: CommandInput) => Result<CommandOutput>;
   /** What has to be said besides the answer, such as what was left out. */
-  readonly remarks?: (request: Request) => readonly Problem[];
+  readonly remarks?: (request: CommandInput) => readonly Problem[];
 }

@@ -1,8 +1,8 @@
 #!/usr/bin/env node
 import { writeFileSync } from 'node:fs';
-import { wrenInTime } from './wren.ts';
+import { runCli } from './run-cli.ts';
 
-const { code, output, file, error } = await wrenInTime(process.argv.slice(2));
+const { code, output, file, error } = await runCli(process.argv.slice(2));
 if (error) process.stderr.write(`${error}\n`);
 if (file) writeFileSync(file, output);
 else if (output.length > 0)

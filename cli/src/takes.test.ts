@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { wren } from './wren.ts';
+import { runCliSync } from './run-cli.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'wren-takes-'));
 const fileWith = (name: string, content: string | Uint8Array): string => {
@@ -14,17 +14,17 @@ describe('takes', () => {
   const roll = (): string =>
     fileWith(
       'take-roll.json',
-      wren(['export', '--strings', '6 3 2 1 2 3', '--subdivision', '3', '--chord', 'Em', '--to', 'json'])
+      runCliSync(['export', '--strings', '6 3 2 1 2 3', '--subdivision', '3', '--chord', 'Em', '--to', 'json'])
         .output as string,
     );
   const played = (...more: readonly string[]): string => {
-    const { code, output } = wren(['play', roll(), '--seed', '7', '--cycles', '6', ...more]);
+    const { code, output } = runCliSync(['play', roll(), '--seed', '7', '--cycles', '6', ...more]);
     expect(code).toBe(0);
     return fileWith(`take-${more.join('').replace(/\W/g, '')}.wav`, output as Uint8Array);
   };
 
   test('an invented player is heard again: who comes late is named', () => {
-    const { code, output } = wren(['take', played('--as', 'late-ring'), '--against', roll()]);
+    const { code, output } = runCliSync(['take', played('--as', 'late-ring'), '--against', roll()]);
     expect(code).toBe(0);
     expect(output).toMatch(/^6 of 6 passes clean at 80 bpm/);
     expect(output).toMatch(/The ring finger is late/);
@@ -33,31 +33,32 @@ describe('takes', () => {
   test('what cannot be timed is said', () => {
     const pinches = fileWith(
       'pinches.json',
-      wren(['export', '--strings', '5+1 3 4+2 3', '--subdivision', '2', '--chord', 'C', '--to', 'json'])
+      runCliSync(['export', '--strings', '5+1 3 4+2 3', '--subdivision', '2', '--chord', 'C', '--to', 'json'])
         .output as string,
     );
-    const { output } = wren(['play', pinches, '--as', 'steady', '--seed', '7', '--cycles', '6']);
-    const heard = wren(['take', fileWith('pinches.wav', output as Uint8Array), '--against', pinches]).output as string;
+    const { output } = runCliSync(['play', pinches, '--as', 'steady', '--seed', '7', '--cycles', '6']);
+    const heard = runCliSync(['take', fileWith('pinches.wav', output as Uint8Array), '--against', pinches])
+      .output as string;
     expect(heard.match(/ not timed /g)).toHaveLength(4);
     expect(heard.match(/±/g)).toHaveLength(1);
   }, 30_000);
 
   test('the same for machines', () => {
-    const { output } = wren(['take', played('--as', 'steady'), '--against', roll(), '--json']);
+    const { output } = runCliSync(['take', played('--as', 'steady'), '--against', roll(), '--json']);
     const { cycles, digits } = JSON.parse(output as string) as { cycles: unknown[]; digits: { striker: string }[] };
     expect(cycles).toHaveLength(6);
     expect(digits.map(({ striker }) => striker)).toEqual(['p', 'i', 'm', 'a']);
   }, 30_000);
 
   test('as a MIDI file too, played and judged', () => {
-    const { code, output } = wren(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--out', 'x.mid']);
+    const { code, output } = runCliSync(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--out', 'x.mid']);
     expect(code).toBe(0);
-    const named = wren(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--to', 'x.mid']);
+    const named = runCliSync(['play', roll(), '--as', 'late-ring', '--cycles', '8', '--to', 'x.mid']);
     expect([named.file, Buffer.compare(named.output as Uint8Array, output as Uint8Array)]).toEqual(['x.mid', 0]);
-    const heard = wren(['take', fileWith('played.mid', output as Uint8Array), '--against', roll()]);
+    const heard = runCliSync(['take', fileWith('played.mid', output as Uint8Array), '--against', roll()]);
     expect(heard.output).toMatch(/^8 of 8 passes clean at 80 bpm/);
     expect(heard.output).toMatch(/The ring finger is late/);
-    const text = wren([
+    const text = runCliSync([
       'take',
       fileWith('none.mid', new TextEncoder().encode('no notes here at all')),
       '--against',
@@ -68,7 +69,7 @@ describe('takes', () => {
 
   test('the same seed plays the same, to the byte', () => {
     const [once, again] = [0, 1].map(
-      () => wren(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output as Uint8Array,
+      () => runCliSync(['play', roll(), '--as', 'beginner', '--seed', '3', '--cycles', '2']).output as Uint8Array,
     );
     expect(Buffer.compare(once as Uint8Array, again as Uint8Array)).toBe(0);
   });
@@ -82,7 +83,7 @@ describe('takes', () => {
     ['no file', () => ['take', '/nowhere.wav', '--against', roll()], /ENOENT/],
     ['a tempo that is none', () => ['take', 'x.wav', '--against', roll(), '--tempo', 'fast'], /bpm is out of range/],
   ])('%s is refused', (_what, args, words) => {
-    const { code, error } = wren(args());
+    const { code, error } = runCliSync(args());
     expect(code).toBe(2);
     expect(error).toMatch(words);
   });

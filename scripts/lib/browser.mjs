@@ -1,26 +1,26 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { ensureDebian, wishDebian } from './postgres.mjs';
+import { ensureDebianPackages, tryInstallDebian } from './postgres.mjs';
 
 /** Debian's Chromium built for machines without a monitor takes a quarter less of them than the whole one. */
 const BARE = '/usr/bin/chromium-headless-shell';
 const WHOLE = '/usr/bin/chromium';
 
 /** Which of them there is. */
-export const chromiumHere = () => (existsSync(BARE) ? BARE : WHOLE);
+export const findChromium = () => (existsSync(BARE) ? BARE : WHOLE);
 
 /** Sees to it that there is one. */
 export const ensureChromium = () => {
-  if (!wishDebian(BARE, ['chromium-headless-shell'])) ensureDebian(WHOLE, ['chromium']);
+  if (!tryInstallDebian(BARE, ['chromium-headless-shell'])) ensureDebianPackages(WHOLE, ['chromium']);
 };
 
 /** How Chromium is started: without a monitor, and kept from calling out. */
-export const CHROMIUM = {
-  executablePath: chromiumHere(),
+export const CHROMIUM_LAUNCH_OPTIONS = {
+  executablePath: findChromium(),
   args: JSON.parse(readFileSync(new URL('chromium-arguments.json', import.meta.url), 'utf8')),
 };
 
 /** Signs a page in to the demo studio and stands in its list of patterns. */
-export const signIn = async (page, address) => {
+export const signInToDemo = async (page, address) => {
   await page.goto(`${address}/`);
   await page.getByLabel('Email').fill('teacher@fleet-wren.example');
   await page.getByLabel('Password').fill('seven reeds at dusk');

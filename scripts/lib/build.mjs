@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { COMPILER, ROOT, bin } from './paths.mjs';
+import { COMPILER, PROJECT_ROOT, packageBinary } from './paths.mjs';
 
 const SKIPPED = new Set(['dist', 'dist-pseudo', 'dist-types', 'node_modules', 'test']);
 
@@ -15,18 +15,22 @@ const filesIn = (folder) =>
 
 const fingerprint = (packages) => {
   const hash = createHash('sha256');
-  const shared = ['package-lock.json', 'tsconfig.base.json'].map((file) => join(ROOT, file)).filter(existsSync);
-  for (const file of [...shared, ...packages.flatMap((name) => filesIn(join(ROOT, name)))]) {
+  const shared = ['package-lock.json', 'tsconfig.base.json'].map((file) => join(PROJECT_ROOT, file)).filter(existsSync);
+  for (const file of [...shared, ...packages.flatMap((name) => filesIn(join(PROJECT_ROOT, name)))]) {
     const { mtimeMs, size } = statSync(file);
     hash.update(`${file} ${mtimeMs} ${size}\n`);
   }
   return hash.digest('hex');
 };
 
-const stampFile = (name) => join(ROOT, name, 'dist', '.built');
+const stampFile = (name) => join(PROJECT_ROOT, name, 'dist', '.built');
 
 const run = (program, args, options = {}) => {
-  const { status } = spawnSync(program, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], ...options });
+  const { status } = spawnSync(program, args, {
+    cwd: PROJECT_ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    ...options,
+  });
   if (status !== 0) process.exit(status ?? 1);
 };
 
@@ -38,16 +42,18 @@ const COMPILE = {
   cli: () => compile('cli'),
   server: () => compile('server'),
   web: () => {
-    const options = { cwd: join(ROOT, 'web') };
-    run(bin('vite'), ['build', '--logLevel', 'warn'], options);
+    const options = { cwd: join(PROJECT_ROOT, 'web') };
+    run(packageBinary('vite'), ['build', '--logLevel', 'warn'], options);
     // After the application, whose files it lists.
-    run(bin('vite'), ['build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn'], options);
+    run(packageBinary('vite'), ['build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn'], options);
   },
 };
 
 /** Builds the interface once more in the language that nobody speaks, for the test of its texts. */
 export const buildPseudo = () =>
-  run(bin('vite'), ['build', '--config', 'vite.pseudo.config.ts', '--logLevel', 'error'], { cwd: join(ROOT, 'web') });
+  run(packageBinary('vite'), ['build', '--config', 'vite.pseudo.config.ts', '--logLevel', 'error'], {
+    cwd: join(PROJECT_ROOT, 'web'),
+  });
 
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
 export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {

@@ -3,10 +3,10 @@ import { randomBytes, createHash } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, isAbsolute, join } from 'node:path';
-import { ROOT } from './paths.mjs';
+import { PROJECT_ROOT } from './paths.mjs';
 
 /** A trouble that the person who started the command can mend; shown without a stack. */
-export class StartTrouble extends Error {}
+export class StartupError extends Error {}
 
 const DEBIAN_HOME = '/usr/lib/postgresql';
 const DATABASE = 'fleet_wren';
@@ -48,7 +48,7 @@ const binFor = (cluster) => {
   const made = readFileSync(file, 'utf8').trim();
   const versions = installedVersions();
   if (versions.includes(made)) return join(DEBIAN_HOME, made, 'bin');
-  throw new StartTrouble(
+  throw new StartupError(
     `The data in ${cluster} were made by PostgreSQL ${made}, and here is ${versions.join(', ')}. Install that version (apt-get install postgresql-${made}), or choose another folder with FLEET_WREN_DATA and restore a backup into it.`,
   );
 };
@@ -67,16 +67,16 @@ const aptInstall = (names) => {
 };
 
 /** Installs Debian packages when a file they bring is missing; whether it is there now. */
-export const wishDebian = (file, names) => {
+export const tryInstallDebian = (file, names) => {
   if (existsSync(file)) return true;
   console.log(`Installing ${names.join(', ')} from Debian’s packages …`);
   return aptInstall(names);
 };
 
 /** The same, where nothing goes on without it. */
-export const ensureDebian = (file, names) => {
-  if (!wishDebian(file, names))
-    throw new StartTrouble(`Please install ${names.join(', ')}: apt-get install ${names.join(' ')}`);
+export const ensureDebianPackages = (file, names) => {
+  if (!tryInstallDebian(file, names))
+    throw new StartupError(`Please install ${names.join(', ')}: apt-get install ${names.join(' ')}`);
 };
 
 /** The folder of PostgreSQL's programs, installed from Debian's packages when missing. */
@@ -87,19 +87,19 @@ const postgresBin = () => {
   aptInstall(['postgresql']);
   const installed = newestBin();
   if (!installed)
-    throw new StartTrouble(
+    throw new StartupError(
       'PostgreSQL is missing and could not be installed. Install it (apt-get install postgresql), or point DATABASE_URL at one.',
     );
   return installed;
 };
 
 /** PostgreSQL refuses to run as root: it runs as the user that Debian's package makes. */
-export const owner = () => {
+export const findDatabaseUser = () => {
   if (process.getuid() !== 0) return undefined;
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
     .find((row) => row.startsWith('postgres:'));
-  if (!line) throw new StartTrouble('The user “postgres” is missing; Debian’s package postgresql-common makes it.');
+  if (!line) throw new StartupError('The user “postgres” is missing; Debian’s package postgresql-common makes it.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
 };
@@ -126,14 +126,14 @@ const othersMayEnter = (folder) => {
 };
 
 /** Where the data lives: .data in the project, or under /var/lib where the database's user cannot enter that. */
-export const dataFolder = () => {
+export const resolveDataDirectory = () => {
   const chosen = process.env.FLEET_WREN_DATA;
   if (chosen && !isAbsolute(chosen))
-    throw new StartTrouble(`FLEET_WREN_DATA is to be a whole path, such as /var/lib/fleet-wren, not “${chosen}”.`);
+    throw new StartupError(`FLEET_WREN_DATA is to be a whole path, such as /var/lib/fleet-wren, not “${chosen}”.`);
   if (chosen) return chosen;
-  const inside = join(ROOT, '.data');
-  if (process.getuid() !== 0 || othersMayEnter(ROOT)) return inside;
-  return join('/var/lib/fleet-wren', createHash('sha256').update(ROOT).digest('hex').slice(0, 12));
+  const inside = join(PROJECT_ROOT, '.data');
+  if (process.getuid() !== 0 || othersMayEnter(PROJECT_ROOT)) return inside;
+  return join('/var/lib/fleet-wren', createHash('sha256').update(PROJECT_ROOT).digest('hex').slice(0, 12));
 };
 
 const own = (path, who) => who && chownSync(path, who.uid, who.gid);
@@ -172,22 +172,22 @@ const writing = (folder, work) => {
     return work();
   } catch (error) {
     if (!error.code) throw error;
-    throw new StartTrouble(
+    throw new StartupError(
       `The data folder ${folder} cannot be written (${error.code}). Make it writable, or choose another with FLEET_WREN_DATA.`,
     );
   }
 };
 
 /** A port by its name among the settings. */
-export const portFrom = (name, usual) => {
+export const readPort = (name, usual) => {
   const text = process.env[name];
   const port = Number(text ?? usual);
   if (Number.isInteger(port) && port >= 1 && port <= 65_535) return port;
-  throw new StartTrouble(`${name} is to be a whole number from 1 to 65535, not “${text}”.`);
+  throw new StartupError(`${name} is to be a whole number from 1 to 65535, not “${text}”.`);
 };
 
 /** Whether nothing listens on a loopback port. */
-export const isFree = (port) =>
+export const isPortFree = (port) =>
   new Promise((resolve) => {
     const probe = createServer();
     probe.once('error', () => resolve(false));
@@ -195,7 +195,7 @@ export const isFree = (port) =>
   });
 
 /** A port that is free just now. */
-export const freePort = () =>
+export const findFreePort = () =>
   new Promise((resolve, reject) => {
     const probe = createServer();
     probe.once('error', reject);
@@ -210,7 +210,7 @@ const initCluster = (bin, folder, cluster, password, who) => {
   const making = join(folder, '.making');
   if (existsSync(making)) rmSync(cluster, { recursive: true, force: true });
   else if (existsSync(cluster) && readdirSync(cluster).length > 0)
-    throw new StartTrouble(
+    throw new StartupError(
       `The folder ${cluster} holds something that is no whole database. Move it away, or choose another folder with FLEET_WREN_DATA.`,
     );
   writeFileSync(making, '');
@@ -266,9 +266,9 @@ export const startPostgres = async ({ folder, port, quick = false, settings = []
   const home = join(folder, 'postgres');
   const cluster = join(home, 'cluster');
   const bin = binFor(cluster);
-  const who = owner();
+  const who = findDatabaseUser();
   if (who && !othersMayEnter(folder))
-    throw new StartTrouble(
+    throw new StartupError(
       `The database runs as the user “postgres”, which cannot enter ${folder}. Let others enter the folders above it (chmod o+x), or choose another with FLEET_WREN_DATA.`,
     );
   const secrets = writing(folder, () => {
@@ -279,12 +279,12 @@ export const startPostgres = async ({ folder, port, quick = false, settings = []
   const { password } = secrets;
   const pid = servingProcess(cluster);
   if (pid)
-    throw new StartTrouble(
+    throw new StartupError(
       `The data folder ${folder} is already in use by another Fleet Wren (database process ${pid}). Stop that one first, or choose another folder with FLEET_WREN_DATA.`,
     );
   if (!existsSync(join(cluster, 'PG_VERSION'))) initCluster(bin, home, cluster, secrets.admin, who);
-  if (!(await isFree(port)))
-    throw new StartTrouble(
+  if (!(await isPortFree(port)))
+    throw new StartupError(
       `Port ${port}, which the database wants, is taken by another program. Choose another with FLEET_WREN_DB_PORT.`,
     );
   const options = [
@@ -303,7 +303,7 @@ export const startPostgres = async ({ folder, port, quick = false, settings = []
       stdio: 'ignore',
       detached: true,
     }).status === 0;
-  if (!begin()) throw new StartTrouble(`The database did not start. ${log} says: ${lastLine(log)}`);
+  if (!begin()) throw new StartupError(`The database did not start. ${log} says: ${lastLine(log)}`);
   createDatabase(bin, port, secrets, quick);
   const stop = () =>
     run(join(bin, 'pg_ctl'), ['stop', '-w', '-m', 'fast', '-D', cluster], home, who, { stdio: 'ignore' });
@@ -317,7 +317,7 @@ export const startPostgres = async ({ folder, port, quick = false, settings = []
 };
 
 /** Where one of PostgreSQL's programs is. */
-export const databaseProgram = (name) => join(postgresBin(), name);
+export const postgresBinary = (name) => join(postgresBin(), name);
 
 /** The address of a database that is being served: its port stands in the file its server keeps. */
 const servedAddress = (folder, cluster) => {
@@ -326,14 +326,14 @@ const servedAddress = (folder, cluster) => {
 };
 
 /** Does something with the studio's database, started for as long as it takes when it does not run; `alone` wants it at rest. */
-export const withDatabase = async ({ alone = false }, work) => {
+export const runWithDatabase = async ({ alone = false }, work) => {
   if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
-  const folder = dataFolder();
+  const folder = resolveDataDirectory();
   const cluster = join(folder, 'postgres', 'cluster');
   const served = servingProcess(cluster);
-  if (served && alone) throw new StartTrouble('Fleet Wren is running. Stop it first, then give the command again.');
+  if (served && alone) throw new StartupError('Fleet Wren is running. Stop it first, then give the command again.');
   if (served) return work(servedAddress(folder, cluster));
-  const { url, stop } = await startPostgres({ folder, port: await freePort() });
+  const { url, stop } = await startPostgres({ folder, port: await findFreePort() });
   try {
     return await work(url);
   } finally {

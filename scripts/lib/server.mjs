@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ROOT } from './paths.mjs';
+import { PROJECT_ROOT } from './paths.mjs';
 
 const answers = (url) =>
   fetch(url).then(
@@ -10,8 +10,8 @@ const answers = (url) =>
 
 /** Starts the built server over a database and waits until it answers. */
 export const startServer = async ({ databaseUrl, port, env = {} }) => {
-  const child = spawn(process.execPath, [join(ROOT, 'server', 'dist', 'main.js')], {
-    cwd: ROOT,
+  const child = spawn(process.execPath, [join(PROJECT_ROOT, 'server', 'dist', 'main.js')], {
+    cwd: PROJECT_ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,

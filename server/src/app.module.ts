@@ -1,8 +1,8 @@
 import { Module, type DynamicModule } from '@nestjs/common';
-import { ArchiveController } from './archive/archive.controller.ts';
-import { ArchiveService } from './archive/archive.service.ts';
-import { RestoresStore } from './archive/restores.store.ts';
-import { Spool } from './archive/spool.ts';
+import { BackupController } from './backup/backup.controller.ts';
+import { BackupService } from './backup/backup.service.ts';
+import { RestoresStore } from './backup/restores.store.ts';
+import { Spool } from './backup/spool.ts';
 import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
@@ -15,45 +15,45 @@ import { RecoveryStore } from './auth/recovery.store.ts';
 import { SecondFactorController } from './auth/second-factor.controller.ts';
 import { SecondFactorService } from './auth/second-factor.service.ts';
 import { SecondFactorStore } from './auth/second-factor.store.ts';
-import { SessionGuard } from './auth/session.ts';
-import { BodyPool } from './bodies/body-pool.ts';
-import { CONFIG, type Config } from './config.ts';
-import { DB, QUICK_CONNECTIONS, QUICK_DB, connect, type Db } from './db/connection.ts';
+import { AuthGuard } from './auth/auth-session.ts';
+import { BodyParserPool } from './request-bodies/body-parser.pool.ts';
+import { CONFIG_TOKEN, type Config } from './config.ts';
+import { DB_TOKEN, QUICK_CONNECTIONS, QUICK_DB, connectDatabase, type Db } from './db/connection.ts';
 import { QuickConnections } from './db/quick.ts';
 import { StudioDb } from './db/studio-db.ts';
 import { DemoController } from './demo/demo.controller.ts';
 import { DemoService } from './demo/demo.service.ts';
-import { KeptDocuments } from './documents/kept-documents.ts';
-import { DocumentListStore } from './documents/list.store.ts';
+import { DocumentsService } from './documents/documents.service.ts';
+import { DocumentListStore } from './documents/document-list.store.ts';
 import { DocumentsStore } from './documents/documents.store.ts';
 import { VersionsStore } from './documents/versions.store.ts';
-import { RateLimits } from './common/rate-limit.ts';
+import { RateLimiterFactory } from './common/rate-limiter.ts';
 import { HealthStore } from './health/health.store.ts';
 import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
 import { PatternListStore } from './patterns/pattern-list.store.ts';
-import { FoldPool } from './practice/fold-pool.ts';
-import { LinksStore } from './practice/links.store.ts';
+import { ReplayPool } from './practice/replay.pool.ts';
+import { PracticeLinksStore } from './practice/practice-links.store.ts';
 import { AssignmentsController, PracticeController } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
 import { PracticeStore } from './practice/practice.store.ts';
-import { SetUpController } from './set-up/set-up.controller.ts';
-import { SetUpService } from './set-up/set-up.service.ts';
+import { SettingsController } from './settings/settings.controller.ts';
+import { SettingsService } from './settings/settings.service.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
 import { StudentsController } from './students/students.controller.ts';
 import { StudentsService } from './students/students.service.ts';
 import { StudentsStore } from './students/students.store.ts';
-import { RoomTakesController, TakesController } from './takes/takes.controller.ts';
+import { PracticeTakesController, TakesController } from './takes/takes.controller.ts';
 import { TakesService } from './takes/takes.service.ts';
 import { TakesStore } from './takes/takes.store.ts';
-import { JoiningController, TeachersController } from './teachers/teachers.controller.ts';
+import { InvitationsController, TeachersController } from './teachers/teachers.controller.ts';
 import { TeachersService } from './teachers/teachers.service.ts';
 import { TeachersStore } from './teachers/teachers.store.ts';
-import { OutdatedStore } from './summaries/outdated.store.ts';
+import { OutdatedSummariesStore } from './summaries/outdated-summaries.store.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
-import { SummaryPool } from './summaries/summary-pool.ts';
+import { SummaryPool } from './summaries/summary.pool.ts';
 
 const CONTROLLERS = [
   AuthController,
@@ -61,15 +61,15 @@ const CONTROLLERS = [
   SecondFactorController,
   PatternsController,
   SongsController,
-  ArchiveController,
-  SetUpController,
+  BackupController,
+  SettingsController,
   StudentsController,
   AssignmentsController,
   PracticeController,
   TakesController,
-  RoomTakesController,
+  PracticeTakesController,
   TeachersController,
-  JoiningController,
+  InvitationsController,
   DemoController,
   HealthController,
 ] as const;
@@ -77,17 +77,17 @@ const CONTROLLERS = [
 /** Everything the server is made of, around one database. */
 @Module({})
 export class AppModule {
-  static around(config: Config, db: Db): DynamicModule {
+  static forRoot(config: Config, db: Db): DynamicModule {
     return {
       module: AppModule,
       controllers: [...CONTROLLERS],
       providers: [
-        { provide: CONFIG, useValue: config },
-        { provide: DB, useValue: db },
-        { provide: QUICK_DB, useFactory: () => connect(config.databaseUrl, { most: QUICK_CONNECTIONS }) },
+        { provide: CONFIG_TOKEN, useValue: config },
+        { provide: DB_TOKEN, useValue: db },
+        { provide: QUICK_DB, useFactory: () => connectDatabase(config.databaseUrl, { most: QUICK_CONNECTIONS }) },
         QuickConnections,
         HealthStore,
-        RateLimits,
+        RateLimiterFactory,
         HouseSecret,
         FailedTries,
         Devices,
@@ -97,30 +97,30 @@ export class AppModule {
         RecoveryStore,
         SecondFactorStore,
         SecondFactorService,
-        SessionGuard,
+        AuthGuard,
         StudioDb,
         DocumentsStore,
         VersionsStore,
-        OutdatedStore,
+        OutdatedSummariesStore,
         SummaryPool,
-        BodyPool,
+        BodyParserPool,
         SummariesService,
         DocumentListStore,
-        KeptDocuments,
+        DocumentsService,
         PatternListStore,
         SongsService,
         Spool,
         RestoresStore,
-        ArchiveService,
+        BackupService,
         PatternsService,
         StudentsStore,
         StudentsService,
         PracticeStore,
-        LinksStore,
+        PracticeLinksStore,
         DemoService,
-        FoldPool,
+        ReplayPool,
         PracticeService,
-        SetUpService,
+        SettingsService,
         TakesStore,
         TakesService,
         TeachersStore,

@@ -8,20 +8,20 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import { AppModule } from './app.module.ts';
 import { AuthService } from './auth/auth.service.ts';
-import { recognise } from './auth/session.ts';
-import { BodyPool } from './bodies/body-pool.ts';
-import { jsonBodies } from './bodies/json-bodies.ts';
-import { ErrorsFilter } from './common/errors.filter.ts';
-import { sameOrigin } from './common/origin.ts';
+import { createAuthMiddleware } from './auth/auth-session.ts';
+import { BodyParserPool } from './request-bodies/body-parser.pool.ts';
+import { createJsonBodyMiddleware } from './request-bodies/json-body.middleware.ts';
+import { AllExceptionsFilter } from './common/errors.filter.ts';
+import { requireSameOrigin } from './common/same-origin.middleware.ts';
 import { closeUnread, endSlowBodies } from './common/slow-requests.ts';
-import { floodBrake } from './common/rate-limit.ts';
+import { createInMemoryRateLimiter } from './common/rate-limiter.ts';
 import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
-import { LINK_HEADER } from './practice/practice.controller.ts';
+import { PRACTICE_LINK_HEADER } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
-import { securityLog } from './common/security-log.ts';
+import { createSecurityLog } from './common/security-log.ts';
 import { TAKE_LIMITS } from './takes/takes.schema.ts';
-import { serveWebApp } from './static/web-app.ts';
+import { serveWebApp } from './static/serve-web-app.ts';
 
 /** The largest request bodies that are read: of nobody in particular, of the holder of a link, and of a teacher. */
 const LARGEST_BODY = { door: '8kb', practice: '128kb', room: '2mb' } as const;
@@ -60,7 +60,7 @@ const notStored = (_request: Request, response: Response, next: NextFunction): v
 };
 
 const brake = (times: number) => {
-  const count = floodBrake({ times, seconds: 60 });
+  const count = createInMemoryRateLimiter({ limit: times, windowSeconds: 60 });
   return (request: Request, _response: Response, next: NextFunction): void => {
     count(request.ip ?? '').then(() => next(), next);
   };
@@ -76,8 +76,8 @@ const FILES = /^\/archive\/?$/;
 const linkFirst =
   (practice: PracticeService) =>
   (request: Request, _response: Response, next: NextFunction): void => {
-    const token = request.headers[LINK_HEADER];
-    practice.holderOf(typeof token === 'string' ? token : '').then(() => next(), next);
+    const token = request.headers[PRACTICE_LINK_HEADER];
+    practice.resolveLink(typeof token === 'string' ? token : '').then(() => next(), next);
   };
 
 const behindDoors =
@@ -106,7 +106,7 @@ const boundConnections = (server: Server): void => {
 
 /** Builds the application around a database; the caller listens and closes. */
 export const createApp = async (config: Config, db: Db): Promise<NestExpressApplication> => {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.around(config, db), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.forRoot(config, db), {
     logger: ['error', 'warn'],
     bodyParser: false,
   });
@@ -119,21 +119,21 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   // Answers are packed anew each time: quickly, and only where it saves more than it takes. A page of a list is a packet or two.
   app.use('/api', compression({ level: 1, threshold: 32_768 }));
   if (config.webFolder) serveWebApp(app.getHttpAdapter().getInstance(), config.webFolder);
-  if (config.securityLog) app.use('/api', securityLog(config.securityLog));
-  app.use('/api', closeUnread, endSlowBodies, notStored, brake(config.requestsAMinute / config.servers));
-  app.use('/api', sameOrigin(config.secureCookies));
+  if (config.securityLog) app.use('/api', createSecurityLog(config.securityLog));
+  app.use('/api', closeUnread, endSlowBodies, notStored, brake(config.requestsPerMinute / config.servers));
+  app.use('/api', requireSameOrigin(config.secureCookies));
   app.use(cookieParser());
-  const known = recognise(app.get(AuthService), config);
+  const known = createAuthMiddleware(app.get(AuthService), config);
   for (const path of ['me', 'sessions', 'password', 'recovery-codes', 'second-factor'])
     app.use(`/api/auth/${path}`, known);
   app.use('/api/auth', jsonBody(LARGEST_BODY.door));
   app.use('/api/practice', brake(PRACTICE_A_MINUTE / config.servers), linkFirst(app.get(PracticeService)));
   app.use('/api/practice', jsonBody(LARGEST_BODY.practice));
   app.use('/api/practice/takes', soundParts);
-  const bodies = jsonBodies(app.get(BodyPool), LARGEST_BODY.room);
+  const bodies = createJsonBodyMiddleware(app.get(BodyParserPool), LARGEST_BODY.room);
   app.use('/api', behindDoors(known), behindDoors(exceptFiles(bodies)));
   app.use('/api/takes', soundParts);
-  app.useGlobalFilters(new ErrorsFilter());
+  app.useGlobalFilters(new AllExceptionsFilter());
   await app.init();
   boundConnections(app.getHttpServer() as Server);
   return app;

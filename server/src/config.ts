@@ -15,9 +15,9 @@ export interface Config {
   /** How many servers stand in front of this one (TLS), so that addresses are those of who asks; 0 for none. */
   readonly trustProxy?: number;
   /** How many studios may be registered from one address in an hour. */
-  readonly registrationsAnHour: number;
+  readonly registrationsPerHour: number;
   /** How many requests one address may send in a minute. */
-  readonly requestsAMinute: number;
+  readonly requestsPerMinute: number;
   /** How many processes serve the port. */
   readonly servers: number;
   /** Folder in which uploads and downloads of whole studios wait, emptied when the server starts. */
@@ -27,7 +27,7 @@ export interface Config {
 }
 
 /** Reads the configuration from environment variables. */
-export const configFrom = (env: NodeJS.ProcessEnv): Config => {
+export const loadConfig = (env: NodeJS.ProcessEnv): Config => {
   if (!env.DATABASE_URL) throw new Error(say('operator.no-database'));
   return {
     databaseUrl: env.DATABASE_URL,
@@ -36,12 +36,12 @@ export const configFrom = (env: NodeJS.ProcessEnv): Config => {
     demo: env.FLEET_WREN_DEMO === 'yes',
     secureCookies: env.FLEET_WREN_SECURE_COOKIES === 'yes',
     trustProxy: Number(env.TRUST_PROXY ?? 0) || 0,
-    registrationsAnHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
-    requestsAMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
+    registrationsPerHour: Number(env.FLEET_WREN_REGISTRATIONS ?? 20),
+    requestsPerMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
     servers: Math.max(1, Number(env.FLEET_WREN_SERVERS ?? 1) || 1),
     uploadsFolder: env.FLEET_WREN_UPLOADS ?? join(tmpdir(), 'fleet-wren-uploads'),
   };
 };
 
 /** Token under which the configuration is injected. */
-export const CONFIG = Symbol('config');
+export const CONFIG_TOKEN = Symbol('config');

@@ -4,9 +4,9 @@ import type { Server } from 'node:http';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { createApp } from './app.ts';
-import { emptyUploads } from './archive/spool.ts';
-import { configFrom, type Config } from './config.ts';
-import { connect, migrate, type Db } from './db/connection.ts';
+import { emptyUploads } from './backup/spool.ts';
+import { loadConfig, type Config } from './config.ts';
+import { connectDatabase, migrateDatabase, type Db } from './db/connection.ts';
 import { DEMO_SIGN_IN, loadDemo } from './demo/load.ts';
 import { readyToServe, superviseWorkers } from './processes.ts';
 import { SummariesService } from './summaries/summaries.service.ts';
@@ -34,9 +34,9 @@ const unreachedWords = (databaseUrl: string, code: unknown): string => {
 };
 
 const prepare = async ({ databaseUrl, demo, uploadsFolder }: Config): Promise<void> => {
-  const patient = connect(databaseUrl, { patient: true });
+  const patient = connectDatabase(databaseUrl, { patient: true });
   try {
-    await migrate(patient);
+    await migrateDatabase(patient);
     if (demo) await loadDemo(patient);
   } catch (error) {
     const { code } = error as { readonly code?: unknown };
@@ -48,7 +48,7 @@ const prepare = async ({ databaseUrl, demo, uploadsFolder }: Config): Promise<vo
 };
 
 const config: Config = {
-  ...configFrom({
+  ...loadConfig({
     FLEET_WREN_WEB: join(import.meta.dirname, '../../web/dist'),
     ...process.env,
   }),
@@ -87,7 +87,7 @@ const surviveErrors = (stop: (code: number) => void): void => {
 
 /** Serves in this process until it is told to stop. */
 const serve = async ({ refreshes }: { readonly refreshes: boolean }): Promise<void> => {
-  const db = connect(config.databaseUrl);
+  const db = connectDatabase(config.databaseUrl);
   const app = await createApp(config, db);
   let stopping = false;
   const stop = (code: number): void => {

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { resetPassword } from '../src/admin/reset.ts';
+import { resetPassword } from '../src/admin/reset-password.ts';
 import { PASSWORD, startServer, type TestServer } from './studio.ts';
 
 const SCRIPT = join(import.meta.dirname, '../../scripts/admin.mjs');

@@ -1,7 +1,7 @@
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import request from 'supertest';
 import { createApp } from '../src/app.ts';
-import { connect } from '../src/db/connection.ts';
+import { connectDatabase } from '../src/db/connection.ts';
 import { UPLOADS, startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
@@ -54,8 +54,8 @@ test.each([
     sockets.add(socket.on('error', () => undefined));
     take(socket);
   });
-  const db = connect(url);
-  const limits = { registrationsAnHour: 100, requestsAMinute: 100_000, servers: 1, uploadsFolder: UPLOADS };
+  const db = connectDatabase(url);
+  const limits = { registrationsPerHour: 100, requestsPerMinute: 100_000, servers: 1, uploadsFolder: UPLOADS };
   const app = await createApp({ databaseUrl: url, port: 0, demo: false, secureCookies: false, ...limits }, db);
   const answer = await request(app.getHttpServer()).get('/api/auth/me').set('Cookie', 'wren_session=anything');
   expect([answer.status, codeOf(answer.body)]).toEqual([503, 'unavailable']);

@@ -6,7 +6,7 @@ import {
   type PracticeEvent,
 } from '@fleet-wren/core';
 import fc from 'fast-check';
-import { fold, type Folded, type KeptSnapshot } from '../src/practice/fold.ts';
+import { replayLog, type ReplayResult, type KeptSnapshot } from '../src/practice/replay-log.ts';
 
 const PLAN: LadderPlan = {
   target: 80,
@@ -43,8 +43,8 @@ const nextEvent = (random: () => number, index: number, before: readonly Practic
 const asText = (events: readonly PracticeEvent[]): string =>
   JSON.stringify([...events].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)));
 
-const whole = (events: readonly PracticeEvent[]): Folded =>
-  fold({ plan: PLAN, from: null, log: asText(events), now: NOW }) as Folded;
+const whole = (events: readonly PracticeEvent[]): ReplayResult =>
+  replayLog({ plan: PLAN, from: null, log: asText(events), now: NOW }) as ReplayResult;
 
 /** A log as the server keeps it: a snapshot, let go of where something comes from before it. */
 class KeptLog {
@@ -52,17 +52,17 @@ class KeptLog {
   snapshot: KeptSnapshot | null = null;
   wholeFolds = 0;
 
-  add(event: PracticeEvent): Folded {
+  add(event: PracticeEvent): ReplayResult {
     this.events.push(event);
     if (this.snapshot && event.at <= this.snapshot.to) this.snapshot = null;
     const { snapshot } = this;
     const since = this.events.filter(({ at }) => at > (snapshot?.to ?? -1));
-    const folded = fold({ plan: PLAN, from: snapshot, log: asText(since), now: NOW }) ?? this.fromTheBeginning();
+    const folded = replayLog({ plan: PLAN, from: snapshot, log: asText(since), now: NOW }) ?? this.fromTheBeginning();
     if (folded.snapshot) this.snapshot = folded.snapshot;
     return folded;
   }
 
-  private fromTheBeginning(): Folded {
+  private fromTheBeginning(): ReplayResult {
     this.wholeFolds += 1;
     return whole(this.events);
   }

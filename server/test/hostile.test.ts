@@ -8,7 +8,7 @@ const HARD = process.env.TEST_HARD === '1';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer({ registrationsAnHour: 1_000_000 });
+  server = await startServer({ registrationsPerHour: 1_000_000 });
   // A port of its own: otherwise every request would open the server anew.
   await new Promise<void>((resolve) => server.app.getHttpServer().listen(0, '127.0.0.1', () => resolve()));
 });

@@ -6,7 +6,7 @@ import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer({ registrationsAnHour: 1000 });
+  server = await startServer({ registrationsPerHour: 1000 });
   await new Promise<void>((resolve) => server.app.getHttpServer().listen(0, '127.0.0.1', () => resolve()));
 });
 afterAll(() => server.close());

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createPattern, createPatternSummary, type Pattern } from '@fleet-wren/core';
 import knex, { type Knex } from 'knex';
-import { migrate } from '../src/db/connection.ts';
+import { migrateDatabase } from '../src/db/connection.ts';
 import { MIGRATIONS } from '../src/db/migrations/index.ts';
 import { ensurePartitions } from '../src/db/partitions.ts';
 import { StudioDb } from '../src/db/studio-db.ts';
@@ -90,8 +90,8 @@ const fill = async (): Promise<void> => {
 test('a database filled by the version before keeps everything that was in it', async () => {
   await migratedBefore(db, 2);
   await fill();
-  await migrate(db);
-  const scope = new StudioDb(db).for({ kind: 'house', studioId: studio as string });
+  await migrateDatabase(db);
+  const scope = new StudioDb(db).scopeFor({ kind: 'house', studioId: studio as string });
   const documents = new DocumentsStore();
   expect(await documents.find(scope, 'pattern', pattern as string)).toMatchObject({ version: 7, document });
   const [kept] = await new VersionsStore().list(scope, pattern as string);
@@ -135,7 +135,7 @@ describe('servers that start at once', () => {
   });
 
   test('all come up over an empty database, and the steps are taken once', async () => {
-    await Promise.all(pools.map(migrate));
+    await Promise.all(pools.map(migrateDatabase));
     const taken = (await (pools[0] as Knex)('knex_migrations').pluck('name')) as string[];
     expect(taken.sort()).toEqual(Object.keys(MIGRATIONS).sort());
   });
@@ -143,7 +143,7 @@ describe('servers that start at once', () => {
   test('one that was killed while it migrated keeps nobody from starting', async () => {
     const [pool] = pools as [Knex];
     await pool('knex_migrations_lock').update({ is_locked: 1 });
-    await migrate(pool);
+    await migrateDatabase(pool);
     expect(await pool('knex_migrations_lock').pluck('is_locked')).toEqual([0]);
   });
 });
@@ -181,7 +181,7 @@ describe('a log of practice from before it was partitioned', () => {
     const sound = { name: 'T', mime: 'audio/webm', bytes: 5, told_by: 'teacher', pattern: JSON.stringify(document) };
     await old('takes').insert({ ...own, id: take, ...sound });
     await old('take_parts').insert({ ...own, take_id: take, number: 0, bytes: Buffer.from('sound') });
-    await migrate(old);
+    await migrateDatabase(old);
     const inPartition = async (name: string): Promise<number> =>
       Number(((await old(name).count('id as count').first()) as { count: string }).count);
     expect(await Promise.all(['past', '2026', 'other'].map((year) => inPartition(`practice_events_${year}`)))).toEqual([
@@ -193,7 +193,7 @@ describe('a log of practice from before it was partitioned', () => {
     expect((await old('practice_events').orderBy('at').pluck('at')).map(Number)).toEqual(times);
     expect(await old('assignments').pluck('events')).toEqual([3]);
     expect((await old('studio_usage').pluck('sound_bytes')).map(Number)).toEqual([5]);
-    const scope = new StudioDb(old).for({ kind: 'house', studioId: own.studio_id });
+    const scope = new StudioDb(old).scopeFor({ kind: 'house', studioId: own.studio_id });
     const unfolded = await new PracticeStore().unfolded(scope, set);
     expect([unfolded?.folded, (JSON.parse(unfolded?.log ?? '[]') as object[]).length]).toEqual([0, 3]);
   });
@@ -244,7 +244,7 @@ describe('practice that was stored as sentences', () => {
     const said = { engine: 4, headline: '3 of 4 times through clean, at 80 a minute', judgement: '{}' };
     const earlier = JSON.stringify([{ ...said, engine: 3, headline: 'Something else' }]);
     await old('takes').insert({ ...own, id: randomUUID(), ...sound, ...said, earlier });
-    await migrate(old);
+    await migrateDatabase(old);
 
     expect(await old('students').first('about')).toEqual({ about: { way: 'bursts', lessonDay: 2 } });
     expect(await old('assignments').first('way', 'plan')).toMatchObject({

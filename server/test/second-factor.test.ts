@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import type { Agent } from 'supertest';
-import { stepOf } from '../src/auth/time-code.ts';
+import { findTotpStep } from '../src/auth/totp.ts';
 import { PASSWORD, startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer({ registrationsAnHour: 1000 });
+  server = await startServer({ registrationsPerHour: 1000 });
 });
 afterAll(() => server.close());
 
@@ -55,7 +55,7 @@ test.each([
 ])('the code of second %i is %s, as the standard’s table has it', (seconds, code) => {
   const secret = Secret.fromLatin1('12345678901234567890').base32;
   const step = Math.floor(seconds / 30);
-  const at = (moment: number): number | null => stepOf(secret, code, new Date(1000 * moment));
+  const at = (moment: number): number | null => findTotpStep(secret, code, new Date(1000 * moment));
   expect(at(seconds)).toBe(step);
   expect(at(seconds + 30)).toBe(step);
   expect(at(seconds + 90)).toBeNull();
@@ -64,9 +64,9 @@ test.each([
 test('codes as people type them, and what is none', () => {
   const secret = Secret.fromLatin1('12345678901234567890').base32;
   const now = new Date(59_000);
-  expect(stepOf(secret, ' 287 082 ', now)).toBe(1);
+  expect(findTotpStep(secret, ' 287 082 ', now)).toBe(1);
   for (const code of ['', '28708', '2870822', 'abcdef', '94287082', '-87082', '２８７０８２', '287082\u0000'])
-    expect(stepOf(secret, code, now)).toBeNull();
+    expect(findTotpStep(secret, code, now)).toBeNull();
 });
 
 test('turned on by a code of its own, and asked for from then on', async () => {

@@ -6,7 +6,7 @@ import knex, { type Knex } from 'knex';
 import request, { type Agent } from 'supertest';
 import { createApp } from '../src/app.ts';
 import type { Config } from '../src/config.ts';
-import { connect, migrate, type Db } from '../src/db/connection.ts';
+import { connectDatabase, migrateDatabase, type Db } from '../src/db/connection.ts';
 
 /** A server over a database of its own in the real PostgreSQL that the test command starts. */
 export interface TestServer {
@@ -35,7 +35,7 @@ export const PASSWORD = 'a password long enough';
 
 /** Starts a server over a fresh database. */
 export const startServer = async (
-  more: Partial<Pick<Config, 'registrationsAnHour' | 'secureCookies' | 'securityLog'>> = {},
+  more: Partial<Pick<Config, 'registrationsPerHour' | 'secureCookies' | 'securityLog'>> = {},
 ): Promise<TestServer> => {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = knex({ client: 'pg', connection: serverUrl() });
@@ -43,16 +43,16 @@ export const startServer = async (
   // Where a pooler is asked for, the server sees the database through it alone.
   const url = new URL(process.env.TEST_POOLER_URL ?? serverUrl());
   url.pathname = `/${name}`;
-  const db = connect(url.href);
-  await migrate(db);
+  const db = connectDatabase(url.href);
+  await migrateDatabase(db);
   const app = await createApp(
     {
       databaseUrl: url.href,
       port: 0,
       demo: false,
       secureCookies: false,
-      registrationsAnHour: 100,
-      requestsAMinute: 100_000,
+      registrationsPerHour: 100,
+      requestsPerMinute: 100_000,
       servers: 1,
       uploadsFolder: UPLOADS,
       ...more,
@@ -75,6 +75,6 @@ export const startServer = async (
     await admin.raw(`drop database ${name}${process.env.TEST_POOLER_URL ? ' with (force)' : ''}`);
     await admin.destroy();
   };
-  const patient = (): Db => connect(url.href, { patient: true });
+  const patient = (): Db => connectDatabase(url.href, { patient: true });
   return { app, db, newStudio, stranger, close, patient, url: url.href };
 };

@@ -3,7 +3,7 @@ import { startServer, type TestServer } from './studio.ts';
 
 let server: TestServer;
 beforeAll(async () => {
-  server = await startServer({ registrationsAnHour: 1000 });
+  server = await startServer({ registrationsPerHour: 1000 });
 });
 afterAll(() => server.close());
 

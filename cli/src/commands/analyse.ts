@@ -12,8 +12,8 @@ import {
   type StringChange,
   fingerName,
 } from '@fleet-wren/core';
-import type { Command, Request } from '../command.ts';
-import { verdict } from './finger.ts';
+import type { Command, CommandInput } from '../command.ts';
+import { formatSummary } from './finger.ts';
 
 const loadLine = ({ actuator, strokes, strokesPerSecond, longestRest, idleShare }: ActuatorLoad): string =>
   `  ${actuator.padEnd(5)}${sayMessage(fingerName(actuator)).padEnd(15)}${say('cli.load', { count: strokes, rate: strokesPerSecond, rest: longestRest, free: idleShare })}`;
@@ -30,7 +30,7 @@ const findingLines = ({ diagnostics }: PatternAnalysis): readonly string[] =>
 const changeLine = ({ from, to, kinds }: StringChange): string =>
   `  ${say('cli.string-change', { from, to, kinds: describeStringChanges(kinds).map(sayMessage).join(', ') })}`;
 
-const run = ({ pattern, cycleTicks, hand, options }: Request) => {
+const run = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput) => {
   const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
   const strings = analyseStringUsage(pattern, judgement, { loopTicks: cycleTicks, hand });
   if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
@@ -40,13 +40,13 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
       ...judgement.actuatorLoads.map(loadLine),
       ...strings.changes.map(changeLine),
       ...findingLines(judgement),
-      ...verdict(judgement),
+      ...formatSummary(judgement),
     ].join('\n'),
   );
 };
 
 /** How busy each digit is, what doubles or crosses, and what sets the ceiling. */
-export const analyse: Command = {
+export const analyseCommand: Command = {
   name: 'analyse',
   summary: 'cli.analyse.summary',
   run,

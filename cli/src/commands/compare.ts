@@ -8,7 +8,7 @@ import {
   type SchoolResult,
   fingerName,
 } from '@fleet-wren/core';
-import type { Command, Request } from '../command.ts';
+import type { Command, CommandInput } from '../command.ts';
 
 /** Schools that are compared when none are named: one of each kind. */
 const USUAL = ['one-per-string', 'three-finger', 'rolling', 'hybrid'];
@@ -74,7 +74,7 @@ const forMachines = ({
   })),
 });
 
-const run = ({ pattern, cycleTicks, hand, options }: Request) => {
+const run = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput) => {
   const schools = findSchoolsToCompare(pattern, options.schools?.split(',').map((key) => key.trim()) ?? USUAL);
   if (!schools.ok) return schools;
   const { results, recommendation } = compareSchools(pattern, schools.value, {
@@ -99,7 +99,7 @@ const run = ({ pattern, cycleTicks, hand, options }: Request) => {
 };
 
 /** The same notes under several schools, side by side. */
-export const compare: Command = {
+export const compareCommand: Command = {
   name: 'compare',
   summary: 'cli.compare.summary',
   run,

@@ -15,24 +15,24 @@ import {
   type Song,
   type ExportFormat,
 } from '@fleet-wren/core';
-import type { Answer, Options } from '../command.ts';
-import { badUsage } from '../request.ts';
+import type { CommandOutput, CommandOptions } from '../command.ts';
+import { createUsageError } from '../read-input.ts';
 
 /** A song as a file, and what the format had no place for. */
 interface ExportedSong {
-  readonly answer: Answer;
+  readonly answer: CommandOutput;
   readonly remarks: readonly Problem[];
 }
 
 const FORMATS: readonly ExportFormat[] = ['tab', 'midi', 'musicxml', 'json'];
 
 /** A song as tablature, MIDI, MusicXML or our own JSON: as it is played, with its sections and chords. */
-export const exportSong = (song: Song, { to }: Options): Result<ExportedSong> => {
+export const runExportSong = (song: Song, { to }: CommandOptions): Result<ExportedSong> => {
   const format = FORMATS.find((one) => one === to);
-  if (!format) return badUsage(message('cli.export-format', { formats: FORMATS.join(', ') }));
+  if (!format) return createUsageError(message('cli.export-format', { formats: FORMATS.join(', ') }));
   const { expanded, score, annotations } = prepareSongExport(song);
   const digits = () => listDigitsInOrder(expanded.pattern, analysePattern(expanded.pattern));
-  const writers: Readonly<Record<ExportFormat, () => Answer>> = {
+  const writers: Readonly<Record<ExportFormat, () => CommandOutput>> = {
     tab: () => exportTab(score, digits(), resolveSchoolOrThrow(song).key, annotations),
     midi: () => exportMidi(score, annotations),
     musicxml: () => exportMusicXml(score, digits(), annotations),

@@ -15,17 +15,17 @@ import {
   type Score,
   type ExportFormat,
 } from '@fleet-wren/core';
-import type { Answer, Command, Request } from '../command.ts';
-import { badUsage } from '../request.ts';
+import type { CommandOutput, Command, CommandInput } from '../command.ts';
+import { createUsageError } from '../read-input.ts';
 
 interface Written {
-  readonly request: Request;
+  readonly request: CommandInput;
   readonly score: Score;
   /** Worked out for the hand that is asked for, where a format wants them. */
   readonly digits: () => readonly (Digit | null)[];
 }
 
-const WRITERS: Readonly<Record<ExportFormat, (written: Written) => Answer>> = {
+const WRITERS: Readonly<Record<ExportFormat, (written: Written) => CommandOutput>> = {
   tab: ({ request, score, digits }) => exportTab(score, digits(), resolveSchoolOrThrow(request.pattern).key),
   midi: ({ score }) => exportMidi(score),
   json: ({ request }) => serialisePattern(request.pattern),
@@ -35,16 +35,16 @@ const WRITERS: Readonly<Record<ExportFormat, (written: Written) => Answer>> = {
 const formatOf = (to: string | undefined): ExportFormat | undefined =>
   to !== undefined && Object.hasOwn(WRITERS, to) ? (to as ExportFormat) : undefined;
 
-const run = (request: Request): Result<Answer> => {
+const run = (request: CommandInput): Result<CommandOutput> => {
   const { pattern, hand, options } = request;
   const format = formatOf(options.to);
-  if (!format) return badUsage(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
+  if (!format) return createUsageError(message('cli.export-format', { formats: Object.keys(WRITERS).join(', ') }));
   const digits = () => listDigitsInOrder(pattern, analysePattern(pattern, { hand }));
   return success(WRITERS[format]({ request, score: flattenScore(pattern), digits }));
 };
 
 /** A pattern as tablature, MIDI, MusicXML or our own JSON. */
-export const exportPattern: Command = {
+export const exportCommand: Command = {
   name: 'export',
   summary: 'cli.export.summary',
   wholeBeats: true,

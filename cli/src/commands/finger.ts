@@ -16,7 +16,7 @@ import {
   type Result,
   message,
 } from '@fleet-wren/core';
-import type { Command, Request } from '../command.ts';
+import type { Command, CommandInput } from '../command.ts';
 
 const forMachines = (pattern: Pattern, { digits, secondPassDigits, cost, limit, warnings }: PatternAnalysis): string =>
   JSON.stringify({
@@ -45,7 +45,7 @@ const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits }: PatternAnaly
     : [];
 
 /** The ceiling and the troubles, in sentences. */
-export const verdict = ({ limit, warnings }: PatternAnalysis): readonly string[] => [
+export const formatSummary = ({ limit, warnings }: PatternAnalysis): readonly string[] => [
   limit
     ? say('cli.max-tempo', { max: ceilingFigure(limit.maxTempo), limit: sayMessage(limit.code) })
     : say('cli.no-max-tempo'),
@@ -61,11 +61,11 @@ const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
     }),
     ...pattern.strokes.map((_, index) => strokeLine(pattern, judgement, index)),
     ...secondTimeLine(pattern, judgement),
-    ...verdict(judgement),
+    ...formatSummary(judgement),
   ].join('\n');
 };
 
-const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result<string> => {
+const alternativesOf = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput): Result<string> => {
   const count = Number(options.k);
   if (!Number.isInteger(count) || count < 1 || count > 20)
     return failure(createProblem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
@@ -87,15 +87,15 @@ const alternativesOf = ({ pattern, cycleTicks, hand, options }: Request): Result
   );
 };
 
-const run = (request: Request) => {
-  const { pattern, cycleTicks, hand, options } = request;
+const run = (request: CommandInput) => {
+  const { pattern, loopTicks: cycleTicks, hand, options } = request;
   if (options.k !== undefined) return alternativesOf(request);
   const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
   return success(options.json ? forMachines(pattern, judgement) : forPeople(pattern, judgement));
 };
 
 /** Which digit plays each stroke, and how fast that can go. */
-export const finger: Command = {
+export const fingerCommand: Command = {
   name: 'finger',
   summary: 'cli.finger.summary',
   run,

@@ -10,9 +10,9 @@ import {
   type Voicing,
   message,
 } from '@fleet-wren/core';
-import type { Options } from '../command.ts';
-import { badUsage } from '../request.ts';
-import { instrumentOf } from './instrument.ts';
+import type { CommandOptions } from '../command.ts';
+import { createUsageError } from '../read-input.ts';
+import { parseInstrumentOptions } from '../options/instrument-option.ts';
 
 const readFrets = (text: string | undefined, instrument: Instrument): Result<Voicing> => {
   const words = (text ?? '').trim().split(/\s+/);
@@ -21,7 +21,7 @@ const readFrets = (text: string | undefined, instrument: Instrument): Result<Voi
   const right = frets.every((fret) => fret === null || (Number.isInteger(fret) && fret >= 0 && fret <= most));
   return frets.length === instrument.pitches.length && right
     ? success({ chord: 'shape', frets })
-    : badUsage(message('cli.frets-invalid', { count: instrument.pitches.length }));
+    : createUsageError(message('cli.frets-invalid', { count: instrument.pitches.length }));
 };
 
 const line = ({ string, stoppedFret, touchFret, noteName, isReachable, remedies }: HarmonicPoint): string => {
@@ -37,8 +37,8 @@ const line = ({ string, stoppedFret, touchFret, noteName, isReachable, remedies 
 };
 
 /** Touch frets and sounding pitches over a shape, and the usual cascade. */
-export const harmonics = (_word: string | undefined, options: Options): Result<string> => {
-  const instrument = instrumentOf(options);
+export const runHarmonics = (_word: string | undefined, options: CommandOptions): Result<string> => {
+  const instrument = parseInstrumentOptions(options);
   if (!instrument.ok) return instrument;
   const voicing = readFrets(options.frets, instrument.value);
   if (!voicing.ok) return voicing;

@@ -16,8 +16,8 @@ import {
 } from '@fleet-wren/core';
 import { Unzip, UnzipInflate } from 'fflate';
 import { SaxesParser } from 'saxes';
-import type { Options } from '../command.ts';
-import { badUsage, readBytes } from '../request.ts';
+import type { CommandOptions } from '../command.ts';
+import { createUsageError, readBytes } from '../read-input.ts';
 
 const TOOLS: ImportTools = { createParser: () => new SaxesParser(), unzip: createUnzipper({ Unzip, UnzipInflate }) };
 
@@ -27,12 +27,13 @@ const sourceAt = (file: string): Result<SourceFile> => {
   return bytes.ok ? success({ name: basename(file), bytes: bytes.value }) : bytes;
 };
 
-const choiceOf = ({ part, bars, repeats }: Options): Result<ImportSelection> => {
+const choiceOf = ({ part, bars, repeats }: CommandOptions): Result<ImportSelection> => {
   const range = /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(bars ?? '');
-  if (bars !== undefined && !range) return badUsage(message('cli.bars-invalid', { value: bars }));
-  if (part !== undefined && !/^[1-9]\d*$/.test(part)) return badUsage(message('cli.part-invalid', { value: part }));
+  if (bars !== undefined && !range) return createUsageError(message('cli.bars-invalid', { value: bars }));
+  if (part !== undefined && !/^[1-9]\d*$/.test(part))
+    return createUsageError(message('cli.part-invalid', { value: part }));
   if (repeats !== undefined && repeats !== 'once' && repeats !== 'played')
-    return badUsage(message('cli.repeats-invalid', { value: repeats }));
+    return createUsageError(message('cli.repeats-invalid', { value: repeats }));
   return success({
     ...(part === undefined ? {} : { part: Number(part) - 1 }),
     ...(range ? { bars: [Number(range[1]), Number(range[2] ?? range[1])] as const } : {}),
@@ -41,26 +42,26 @@ const choiceOf = ({ part, bars, repeats }: Options): Result<ImportSelection> => 
 };
 
 /** What was read, written as ours, and what has to be said of it. */
-export interface ImportedFile {
+export interface ImportOutput {
   readonly text: string;
   readonly remarks: readonly Problem[];
 }
 
-const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportedFile> => {
+const asPattern = (file: SourceFile, choice: ImportSelection): Result<ImportOutput> => {
   const read = importPattern(file, TOOLS, choice);
   if (!read.ok) return read;
   const { imported } = read.value;
   return success({ text: serialisePattern(imported.pattern), remarks: imported.warnings });
 };
 
-const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportedFile> => {
+const asSong = (file: SourceFile, { part }: ImportSelection): Result<ImportOutput> => {
   const read = importSong(file, TOOLS, part);
   return read.ok ? success({ text: serialiseSong(read.value.song), remarks: read.value.remarks }) : read;
 };
 
 /** Reads a file of any kind as a pattern of ours, or as a song. */
-export const importFile = (file: string | undefined, options: Options): Result<ImportedFile> => {
-  if (file === undefined) return badUsage(message('cli.import-file-missing'));
+export const runImport = (file: string | undefined, options: CommandOptions): Result<ImportOutput> => {
+  if (file === undefined) return createUsageError(message('cli.import-file-missing'));
   const choice = choiceOf(options);
   if (!choice.ok) return choice;
   const source = sourceAt(file);
@@ -69,4 +70,4 @@ export const importFile = (file: string | undefined, options: Options): Result<I
 };
 
 /** The remarks of an import, a line each. */
-export const remarkLines = (remarks: readonly Problem[]): string => remarks.map(sayProblem).join('\n');
+export const formatWarnings = (remarks: readonly Problem[]): string => remarks.map(sayProblem).join('\n');

@@ -11,8 +11,8 @@ import {
   type Result,
   message,
 } from '@fleet-wren/core';
-import type { Options } from '../command.ts';
-import { badUsage, readPatternAt } from '../request.ts';
+import type { CommandOptions } from '../command.ts';
+import { createUsageError, loadPattern } from '../read-input.ts';
 
 const filesIn = (folder: string): Result<readonly string[]> => {
   try {
@@ -32,7 +32,7 @@ const filesIn = (folder: string): Result<readonly string[]> => {
 const patternsIn = (folder: string): Result<readonly Pattern[]> => {
   const files = filesIn(folder);
   if (!files.ok) return files;
-  const read = files.value.map(readPatternAt);
+  const read = files.value.map(loadPattern);
   const problems = read.flatMap((one) => (one.ok ? [] : one.problems));
   return problems.length > 0 ? failure(...problems) : success(read.flatMap((one) => (one.ok ? [one.value] : [])));
 };
@@ -63,8 +63,8 @@ const forPeople = ({
   ].join('\n');
 
 /** Learns a school from the pins of a folder of patterns. */
-export const learn = (folder: string | undefined, options: Options): Result<string> => {
-  if (folder === undefined) return badUsage(message('cli.folder-missing'));
+export const runLearn = (folder: string | undefined, options: CommandOptions): Result<string> => {
+  if (folder === undefined) return createUsageError(message('cli.folder-missing'));
   const patterns = patternsIn(folder);
   if (!patterns.ok) return patterns;
   const learnt = learnSchool({

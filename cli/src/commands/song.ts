@@ -12,11 +12,11 @@ import {
   type Song,
   type SongAnalysis,
 } from '@fleet-wren/core';
-import type { Options } from '../command.ts';
-import { badUsage, readText } from '../request.ts';
+import type { CommandOptions } from '../command.ts';
+import { createUsageError, readText } from '../read-input.ts';
 
 const songAt = (file: string | undefined, command: string): Result<Song> => {
-  if (file === undefined) return badUsage(message('cli.song-missing', { command }));
+  if (file === undefined) return createUsageError(message('cli.song-missing', { command }));
   const text = readText(file);
   return text.ok ? parseSongFile(text.value) : text;
 };
@@ -73,7 +73,7 @@ const forMachines = (song: Song, study: SongAnalysis): string =>
   });
 
 /** A song's map, its motifs, its trouble and its ceiling. */
-export const song = (file: string | undefined, options: Options): Result<string> => {
+export const runSong = (file: string | undefined, options: CommandOptions): Result<string> => {
   const read = songAt(file, 'song');
   if (!read.ok) return read;
   const study = analyseSong(read.value);
@@ -84,7 +84,7 @@ export const song = (file: string | undefined, options: Options): Result<string>
 const TRANSPOSITIONS = [0, -1, 1, -2, 2, -3, 3, -4, 4, -5, 5, 6];
 
 /** The kindest capos for a song in its key, and the kindest keys. */
-export const capo = (file: string | undefined, options: Options): Result<string> => {
+export const runCapo = (file: string | undefined, options: CommandOptions): Result<string> => {
   const read = songAt(file, 'capo');
   if (!read.ok) return read;
   const { voicings, instrument } = read.value;

@@ -24,12 +24,12 @@ import {
   fingerName,
   message,
 } from '@fleet-wren/core';
-import type { Answer, Options } from '../command.ts';
-import { badUsage, readBytes, readPatternAt } from '../request.ts';
+import type { CommandOutput, CommandOptions } from '../command.ts';
+import { createUsageError, readBytes, loadPattern } from '../read-input.ts';
 
 /** The pattern a take is about, at the tempo that is asked for. */
-const patternFor = (file: string, { tempo }: Options): Result<Pattern> => {
-  const read = readPatternAt(file);
+const patternFor = (file: string, { tempo }: CommandOptions): Result<Pattern> => {
+  const read = loadPattern(file);
   if (!read.ok || tempo === undefined) return read;
   const pattern = { ...read.value, tempo: Number(tempo) };
   const problems = validatePattern(pattern);
@@ -47,20 +47,23 @@ const wholeNumber = (text: string | undefined, usual: number): number | null => 
 const isMidi = (file: string | undefined): boolean => /\.midi?$/i.test(file ?? '');
 
 /** Where a take by an invented player goes: a file, which names its format. */
-export const takeFile = ({ out, to }: Options): string | undefined => out ?? to;
+export const resolveTakeOutput = ({ out, to }: CommandOptions): string | undefined => out ?? to;
 
 /** A take by an invented player: as sound, or as a MIDI file where it is to go to one. */
-export const play = (file: string | undefined, options: Options): Result<Answer> => {
+export const runPlay = (file: string | undefined, options: CommandOptions): Result<CommandOutput> => {
   const { as = 'steady', seed, cycles } = options;
-  if (file === undefined) return badUsage(message('cli.play-missing'));
+  if (file === undefined) return createUsageError(message('cli.play-missing'));
   const being = Object.hasOwn(PLAYER_MODELS, as) ? PLAYER_MODELS[as] : undefined;
   if (!being)
-    return badUsage(message('cli.player-unknown', { name: as, players: Object.keys(PLAYER_MODELS).join(', ') }));
+    return createUsageError(
+      message('cli.player-unknown', { name: as, players: Object.keys(PLAYER_MODELS).join(', ') }),
+    );
   const [seeded, times] = [wholeNumber(seed, 1), wholeNumber(cycles, CYCLES)];
-  if (seeded === null || times === null || times < 1 || times > 200) return badUsage(message('cli.seed-invalid'));
+  if (seeded === null || times === null || times < 1 || times > 200)
+    return createUsageError(message('cli.seed-invalid'));
   const pattern = patternFor(file, options);
   if (!pattern.ok) return pattern;
-  if (isMidi(takeFile(options)))
+  if (isMidi(resolveTakeOutput(options)))
     return success(serialisePerformance(simulateNotes(pattern.value, being, { cycles: times, seed: seeded })));
   const samples = simulateAudio(pattern.value, being, {
     cycles: times,
@@ -116,8 +119,8 @@ const judgedMidi = (file: string, pattern: Pattern): Result<TakeAssessment> => {
 };
 
 /** A take, recorded as sound or MIDI, judged against a pattern. */
-export const take = (file: string | undefined, options: Options): Result<Answer> => {
-  if (file === undefined || options.against === undefined) return badUsage(message('cli.take-missing'));
+export const runTake = (file: string | undefined, options: CommandOptions): Result<CommandOutput> => {
+  if (file === undefined || options.against === undefined) return createUsageError(message('cli.take-missing'));
   const pattern = patternFor(options.against, options);
   if (!pattern.ok) return pattern;
   const judged = isMidi(file) ? judgedMidi(file, pattern.value) : judgedSound(file, pattern.value);

@@ -9,9 +9,9 @@ import {
   type Instrument,
   type Result,
 } from '@fleet-wren/core';
-import type { Options } from '../command.ts';
-import { badUsage } from '../request.ts';
-import { instrumentOf } from './instrument.ts';
+import type { CommandOptions } from '../command.ts';
+import { createUsageError } from '../read-input.ts';
+import { parseInstrumentOptions } from '../options/instrument-option.ts';
 
 const fretsText = ({ voicing }: RankedVoicing): string => voicing.frets.map((fret) => fret ?? 'x').join(' ');
 
@@ -29,9 +29,9 @@ const line = (instrument: Instrument, found: RankedVoicing): string => {
 };
 
 /** The shapes of a chord by ease. */
-export const voicings = (symbol: string | undefined, options: Options): Result<string> => {
-  if (symbol === undefined) return badUsage(message('cli.chord-missing'));
-  const instrument = instrumentOf(options);
+export const runVoicings = (symbol: string | undefined, options: CommandOptions): Result<string> => {
+  if (symbol === undefined) return createUsageError(message('cli.chord-missing'));
+  const instrument = parseInstrumentOptions(options);
   if (!instrument.ok) return instrument;
   const found = findVoicings(symbol, instrument.value);
   if (!found.ok) return found;

@@ -1,8 +1,8 @@
 import { ENGRAVED_HEIGHT, ProblemError, engravingOptions, createProblem, widenSectionNames } from '@fleet-wren/core';
-import { plainSvg } from './plain-svg.ts';
+import { simplifySvg } from './simplify-svg.ts';
 
 /** Points a page is wide between its margins, and what the engraver makes of them. */
-export interface PageWidth {
+export interface EngravingWidth {
   readonly points: number;
   /** Size in per cent. */
   readonly scale: number;
@@ -18,9 +18,9 @@ const engraver = async () => {
 };
 
 /** A score as pictures: one of each system, or one of all. */
-export const engrave = async (
+export const engraveSystems = async (
   score: string,
-  { points, scale }: PageWidth,
+  { points, scale }: EngravingWidth,
   apart: boolean,
 ): Promise<readonly string[]> => {
   const toolkit = await engraver();
@@ -28,6 +28,6 @@ export const engrave = async (
   toolkit.setOptions(engravingOptions(score, { width: (points * 4) / 3, height, scale }));
   if (!toolkit.loadData(score)) throw new ProblemError(createProblem('internal'));
   return Array.from({ length: toolkit.getPageCount() }, (_, page) =>
-    plainSvg(widenSectionNames(toolkit.renderToSVG(page + 1))),
+    simplifySvg(widenSectionNames(toolkit.renderToSVG(page + 1))),
   );
 };

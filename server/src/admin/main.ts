@@ -1,13 +1,13 @@
 import { say } from '@fleet-wren/wording';
-import { connect, migrate } from '../db/connection.ts';
-import { resetPassword } from './reset.ts';
+import { connectDatabase, migrateDatabase } from '../db/connection.ts';
+import { resetPassword } from './reset-password.ts';
 
 const run = async (): Promise<void> => {
   const [command, email] = process.argv.slice(2);
   if (command !== 'reset' || !email) throw new Error(say('operator.reset-usage'));
-  const db = connect(process.env.DATABASE_URL ?? '', { patient: true });
+  const db = connectDatabase(process.env.DATABASE_URL ?? '', { patient: true });
   try {
-    await migrate(db);
+    await migrateDatabase(db);
     console.log(say('operator.new-password', { email, password: await resetPassword(db, email) }));
   } finally {
     await db.destroy();

@@ -1,20 +1,28 @@
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { CONFIG, type Config } from '../config.ts';
-import { checkedId } from '../common/ids.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
+import { CONFIG_TOKEN, type Config } from '../config.ts';
+import { parseId } from '../common/ids.ts';
+import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
 import {
-  credentialsSchema,
-  passwordChangeSchema,
-  registrationSchema,
-  type Credentials,
-  type PasswordChange,
-  type Registration,
+  signInRequestSchema,
+  changePasswordRequestSchema,
+  registerRequestSchema,
+  type SignInRequest,
+  type ChangePasswordRequest,
+  type RegisterRequest,
 } from './auth.schema.ts';
-import { AuthService, type KnownSession, type Welcome } from './auth.service.ts';
+import { AuthService, type AuthSessionListItem, type SignInResult } from './auth.service.ts';
 import { Devices } from './devices.ts';
 import type { Teacher } from './principal.ts';
-import { SessionGuard, SignedIn, accountOf, handOver, takeBack, tokenOf, type Account } from './session.ts';
+import {
+  AuthGuard,
+  CurrentTeacher,
+  toAccount,
+  setSessionCookie,
+  clearSessionCookie,
+  readSessionCookie,
+  type Account,
+} from './auth-session.ts';
 
 /** The door of the studio: register, sign in, sign out. */
 @Controller('auth')
@@ -22,12 +30,12 @@ export class AuthController {
   constructor(
     private readonly auth: AuthService,
     private readonly devices: Devices,
-    @Inject(CONFIG) private readonly config: Config,
+    @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
   @Post('register')
   async register(
-    @Body(new JoiPipe(registrationSchema)) body: Registration,
+    @Body(new JoiValidationPipe(registerRequestSchema)) body: RegisterRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
@@ -38,7 +46,7 @@ export class AuthController {
   @Post('sign-in')
   @HttpCode(200)
   async signIn(
-    @Body(new JoiPipe(credentialsSchema)) body: Credentials,
+    @Body(new JoiValidationPipe(signInRequestSchema)) body: SignInRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
@@ -49,47 +57,47 @@ export class AuthController {
   @Post('sign-out')
   @HttpCode(204)
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    const token = tokenOf(request, this.config);
+    const token = readSessionCookie(request, this.config);
     if (token) await this.auth.signOut(token);
-    takeBack(response, this.config);
+    clearSessionCookie(response, this.config);
   }
 
   @Get('me')
-  @UseGuards(SessionGuard)
-  me(@SignedIn() teacher: Teacher): Account {
-    return accountOf(teacher);
+  @UseGuards(AuthGuard)
+  getAccount(@CurrentTeacher() teacher: Teacher): Account {
+    return toAccount(teacher);
   }
 
   @Get('sessions')
-  @UseGuards(SessionGuard)
-  sessions(@SignedIn() teacher: Teacher, @Req() request: Request): Promise<readonly KnownSession[]> {
-    return this.auth.sessions(teacher, tokenOf(request, this.config) ?? '');
+  @UseGuards(AuthGuard)
+  listSessions(@CurrentTeacher() teacher: Teacher, @Req() request: Request): Promise<readonly AuthSessionListItem[]> {
+    return this.auth.sessions(teacher, readSessionCookie(request, this.config) ?? '');
   }
 
   @Delete('sessions/:id')
   @HttpCode(204)
-  @UseGuards(SessionGuard)
-  async endSession(@SignedIn() teacher: Teacher, @Param('id') id: string): Promise<void> {
-    await this.auth.endSession(teacher, checkedId(id));
+  @UseGuards(AuthGuard)
+  async revokeSession(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    await this.auth.revokeSession(teacher, parseId(id));
   }
 
   @Put('password')
   @HttpCode(204)
-  @UseGuards(SessionGuard)
+  @UseGuards(AuthGuard)
   async changePassword(
-    @SignedIn() teacher: Teacher,
-    @Body(new JoiPipe(passwordChangeSchema)) body: PasswordChange,
+    @CurrentTeacher() teacher: Teacher,
+    @Body(new JoiValidationPipe(changePasswordRequestSchema)) body: ChangePasswordRequest,
     @Req() request: Request,
   ): Promise<void> {
-    await this.auth.changePassword(teacher, body, tokenOf(request, this.config) ?? '');
+    await this.auth.changePassword(teacher, body, readSessionCookie(request, this.config) ?? '');
   }
 
   /** Hands a new session over; the one the browser had before is ended. */
-  private async welcome({ teacher, token }: Welcome, request: Request, response: Response): Promise<Account> {
-    const before = tokenOf(request, this.config);
+  private async welcome({ teacher, token }: SignInResult, request: Request, response: Response): Promise<Account> {
+    const before = readSessionCookie(request, this.config);
     if (before) await this.auth.signOut(before);
     await this.devices.remember(request, response, teacher.email);
-    handOver(response, token, this.config);
-    return accountOf(teacher);
+    setSessionCookie(response, token, this.config);
+    return toAccount(teacher);
   }
 }

@@ -1,10 +1,10 @@
 import { type TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
-import { words } from '../common/words.ts';
+import { textField } from '../common/joi-fields.ts';
 import { PASSWORD_LENGTH } from './password.ts';
 
 /** What a teacher gives to open a studio. */
-export interface Registration {
+export interface RegisterRequest {
   readonly studio: string;
   readonly name: string;
   readonly email: string;
@@ -12,11 +12,11 @@ export interface Registration {
 }
 
 /** What a teacher gives to sign in: the code only where a second factor is on. */
-export interface Credentials extends Pick<Registration, 'email' | 'password'> {
+export interface SignInRequest extends Pick<RegisterRequest, 'email' | 'password'> {
   readonly second?: string;
 }
 
-const named = (refusal: TextKey) => words(120).trim().min(1).required().messages({ '*': refusal });
+const named = (refusal: TextKey) => textField(120).trim().min(1).required().messages({ '*': refusal });
 
 const email = Joi.string()
   .trim()
@@ -41,42 +41,45 @@ const givenPassword = Joi.string()
   .messages({ '*': 'request.password-missing' });
 
 /** What every new teacher gives. */
-export const newTeacher = { name: named('request.name'), email, password: newPassword } as const;
+export const newTeacherFields = { name: named('request.name'), email, password: newPassword } as const;
 
-export const registrationSchema = Joi.object<Registration>({ studio: named('request.studio-name'), ...newTeacher });
+export const registerRequestSchema = Joi.object<RegisterRequest>({
+  studio: named('request.studio-name'),
+  ...newTeacherFields,
+});
 
-const givenCode = words(60).min(1).messages({ '*': 'request.code-missing' });
+const givenCode = textField(60).min(1).messages({ '*': 'request.code-missing' });
 
-export const credentialsSchema = Joi.object<Credentials>({
+export const signInRequestSchema = Joi.object<SignInRequest>({
   email,
   password: givenPassword,
   second: givenCode,
 });
 
 /** A code as an app shows it. */
-export interface TimeCode {
+export interface TotpCodeRequest {
   readonly code: string;
 }
 
-export const timeCodeSchema = Joi.object<TimeCode>({ code: givenCode.required() });
+export const totpCodeRequestSchema = Joi.object<TotpCodeRequest>({ code: givenCode.required() });
 
 /** The password of who is signed in, once more. */
-export type OwnPassword = Pick<Registration, 'password'>;
+export type PasswordConfirmation = Pick<RegisterRequest, 'password'>;
 
-export const ownPasswordSchema = Joi.object<OwnPassword>({ password: givenPassword });
+export const passwordConfirmationSchema = Joi.object<PasswordConfirmation>({ password: givenPassword });
 
 /** What turning the second factor off takes. */
-export const turnOffSchema = Joi.object<OwnPassword & TimeCode>({
+export const turnOffSchema = Joi.object<PasswordConfirmation & TotpCodeRequest>({
   password: givenPassword,
   code: givenCode.required(),
 });
 
 /** A code given earlier, and the password that is to be. */
-export interface Recovery extends Credentials {
+export interface RecoverPasswordRequest extends SignInRequest {
   readonly code: string;
 }
 
-export const recoverySchema = Joi.object<Recovery>({
+export const recoverPasswordRequestSchema = Joi.object<RecoverPasswordRequest>({
   email,
   code: givenCode.required(),
   password: newPassword,
@@ -84,9 +87,12 @@ export const recoverySchema = Joi.object<Recovery>({
 });
 
 /** A password to be changed, and the one that is to be. */
-export interface PasswordChange {
+export interface ChangePasswordRequest {
   readonly old: string;
   readonly password: string;
 }
 
-export const passwordChangeSchema = Joi.object<PasswordChange>({ old: givenPassword, password: newPassword });
+export const changePasswordRequestSchema = Joi.object<ChangePasswordRequest>({
+  old: givenPassword,
+  password: newPassword,
+});

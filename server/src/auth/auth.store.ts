@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { DB, QUICK_DB, type Db } from '../db/connection.ts';
+import { DB_TOKEN, QUICK_DB, type Db } from '../db/connection.ts';
 import type { Teacher } from './principal.ts';
 
 const COLUMNS = [
@@ -14,7 +14,7 @@ const COLUMNS = [
 type Row = Omit<Teacher, 'kind'>;
 
 /** A session as it is kept. */
-export interface StoredSession {
+export interface StoredAuthSession {
   readonly id: string;
   readonly tokenHash: string;
   readonly device: string;
@@ -29,7 +29,7 @@ const NOTED_EVERY = 5 * 60_000;
 @Injectable()
 export class AuthStore {
   constructor(
-    @Inject(DB) private readonly db: Db,
+    @Inject(DB_TOKEN) private readonly db: Db,
     @Inject(QUICK_DB) private readonly quick: Db = db,
   ) {}
 
@@ -84,7 +84,7 @@ export class AuthStore {
     });
   }
 
-  async sessionsOf({ id, studioId }: Teacher): Promise<readonly StoredSession[]> {
+  async sessionsOf({ id, studioId }: Teacher): Promise<readonly StoredAuthSession[]> {
     return this.db('sessions')
       .where({ teacher_id: id, studio_id: studioId })
       .orderBy('seen_at', 'desc')

@@ -1,11 +1,11 @@
 import { timingSafeEqual } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { newToken } from '../common/tokens.ts';
-import { CONFIG, type Config } from '../config.ts';
+import { generateToken } from '../common/tokens.ts';
+import { CONFIG_TOKEN, type Config } from '../config.ts';
 import { lineOf } from './address.ts';
 import { HouseSecret } from './doors.ts';
-import { cookieOf } from './session.ts';
+import { cookieOf } from './auth-session.ts';
 
 /** The cookie by which a device that an account was signed in on is known again; how long, and for how many accounts. */
 const COOKIE = { name: 'wren_device', days: 400, accounts: 4 } as const;
@@ -32,7 +32,7 @@ const sameText = (one: string, other: string): boolean => {
 export class Devices {
   constructor(
     private readonly secret: HouseSecret,
-    @Inject(CONFIG) private readonly config: Config,
+    @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
   async visitor(request: Request, email: string): Promise<Visitor> {
@@ -47,7 +47,7 @@ export class Devices {
   /** Remembers that an account was signed in on this device. */
   async remember(request: Request, response: Response, email: string): Promise<void> {
     if ((await this.visitor(request, email)).device) return;
-    const name = newToken(12);
+    const name = generateToken(12);
     const all = [`${name}.${await this.proof(name, email)}`, ...this.kept(request)].slice(0, COOKIE.accounts);
     const maxAge = COOKIE.days * 24 * 3600 * 1000;
     response.cookie(COOKIE.name, all.join('~'), { ...cookieOf(this.config), maxAge });

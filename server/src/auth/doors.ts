@@ -1,13 +1,13 @@
 import { createHmac } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { DB, type Db } from '../db/connection.ts';
+import { DB_TOKEN, type Db } from '../db/connection.ts';
 
 /** The secret all servers of a house share, by which what is kept of visitors, and given to them, is keyed. */
 @Injectable()
 export class HouseSecret {
   private secret: Promise<string> | undefined;
 
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(@Inject(DB_TOKEN) private readonly db: Db) {}
 
   /** A keyed hash of some words: nobody who reads it finds out what they were, or makes another one. */
   async sign(...words: readonly string[]): Promise<string> {

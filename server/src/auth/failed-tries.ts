@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { ProblemError, createProblem } from '@fleet-wren/core';
-import { DB, type Db } from '../db/connection.ts';
+import { DB_TOKEN, type Db } from '../db/connection.ts';
 import { HouseSecret } from './doors.ts';
 
 /** Tries that are free, seconds to wait after them, which double with each further try up to the longest, and until all is forgotten. */
@@ -26,7 +26,7 @@ const COUNT = `
 @Injectable()
 export class FailedTries {
   constructor(
-    @Inject(DB) private readonly db: Db,
+    @Inject(DB_TOKEN) private readonly db: Db,
     private readonly secret: HouseSecret,
   ) {}
 

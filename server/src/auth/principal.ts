@@ -1,5 +1,5 @@
 /** Owners invite and remove teachers; all else is everybody's. */
-export type Role = 'owner' | 'teacher';
+export type TeacherRole = 'owner' | 'teacher';
 
 /** A teacher who is signed in: always of one studio. */
 export interface Teacher {
@@ -9,14 +9,14 @@ export interface Teacher {
   readonly email: string;
   readonly studioId: string;
   readonly studioName: string;
-  readonly role: Role;
+  readonly role: TeacherRole;
 }
 
 /** By what a teacher is known to the database. */
-export type Owner = Pick<Teacher, 'id' | 'studioId'>;
+export type TeacherIdentity = Pick<Teacher, 'id' | 'studioId'>;
 
 /** The columns that name a teacher whose row it is. */
-export const ownedBy = ({ id, studioId }: Owner) => ({ teacher_id: id, studio_id: studioId });
+export const teacherColumns = ({ id, studioId }: TeacherIdentity) => ({ teacher_id: id, studio_id: studioId });
 
 /** What a link opens, and nothing besides: documents of one studio, to be read; what one student practises. */
 interface LinkScope {
@@ -25,17 +25,17 @@ interface LinkScope {
 }
 
 /** Whoever holds a link that a teacher made: no account, no more than the link is for. */
-export interface LinkHolder {
+export interface PracticeLinkHolder {
   readonly kind: 'link';
   readonly studioId: string;
   readonly scope: LinkScope;
 }
 
 /** The server itself at work on a studio's records, when nobody asks: figures made anew. */
-export interface House {
+export interface SystemPrincipal {
   readonly kind: 'house';
   readonly studioId: string;
 }
 
 /** On whose behalf something is done. */
-export type Principal = Teacher | LinkHolder | House;
+export type Principal = Teacher | PracticeLinkHolder | SystemPrincipal;

@@ -12,10 +12,10 @@ const newCode = (): string =>
   times(CODES.groups, () => times(CODES.signs, () => SIGNS[randomInt(SIGNS.length)]).join('')).join('-');
 
 /** New codes, as they are shown once. */
-export const newCodes = (): readonly string[] => times(CODES.count, newCode);
+export const generateRecoveryCodes = (): readonly string[] => times(CODES.count, newCode);
 
 /** What is kept of a code; capitals, blanks and strokes as it was typed are nothing of it. */
-export const codeHash = (code: string): string =>
+export const hashRecoveryCode = (code: string): string =>
   createHash('sha256')
     .update(code.toLowerCase().replace(/[^a-z0-9]/g, ''))
     .digest('base64url');

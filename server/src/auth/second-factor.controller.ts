@@ -1,56 +1,62 @@
 import { Body, Controller, Get, HttpCode, Inject, Post, Put, Req, UseGuards } from '@nestjs/common';
 import type { Request } from 'express';
-import { CONFIG, type Config } from '../config.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
-import { ownPasswordSchema, timeCodeSchema, turnOffSchema, type OwnPassword, type TimeCode } from './auth.schema.ts';
+import { CONFIG_TOKEN, type Config } from '../config.ts';
+import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
+import {
+  passwordConfirmationSchema,
+  totpCodeRequestSchema,
+  turnOffSchema,
+  type PasswordConfirmation,
+  type TotpCodeRequest,
+} from './auth.schema.ts';
 import { AuthService } from './auth.service.ts';
 import type { Teacher } from './principal.ts';
-import { SecondFactorService, type ProposedFactor } from './second-factor.service.ts';
-import { SessionGuard, SignedIn, tokenOf } from './session.ts';
+import { SecondFactorService, type SecondFactorEnrolment } from './second-factor.service.ts';
+import { AuthGuard, CurrentTeacher, readSessionCookie } from './auth-session.ts';
 
 /** The second factor of who is signed in. */
 @Controller('auth/second-factor')
-@UseGuards(SessionGuard)
+@UseGuards(AuthGuard)
 export class SecondFactorController {
   constructor(
     private readonly auth: AuthService,
     private readonly second: SecondFactorService,
-    @Inject(CONFIG) private readonly config: Config,
+    @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
   @Get()
-  async isOn(@SignedIn() teacher: Teacher): Promise<{ readonly on: boolean }> {
-    return { on: await this.second.isOn(teacher) };
+  async isOn(@CurrentTeacher() teacher: Teacher): Promise<{ readonly on: boolean }> {
+    return { on: await this.second.isEnabled(teacher) };
   }
 
   @Post()
-  async propose(
-    @SignedIn() teacher: Teacher,
-    @Body(new JoiPipe(ownPasswordSchema)) { password }: OwnPassword,
-  ): Promise<ProposedFactor> {
-    await this.auth.assertOwnPassword(teacher, password);
+  async enrol(
+    @CurrentTeacher() teacher: Teacher,
+    @Body(new JoiValidationPipe(passwordConfirmationSchema)) { password }: PasswordConfirmation,
+  ): Promise<SecondFactorEnrolment> {
+    await this.auth.assertCurrentPassword(teacher, password);
     return this.second.propose(teacher);
   }
 
   @Put()
   @HttpCode(204)
   async confirm(
-    @SignedIn() teacher: Teacher,
-    @Body(new JoiPipe(timeCodeSchema)) { code }: TimeCode,
+    @CurrentTeacher() teacher: Teacher,
+    @Body(new JoiValidationPipe(totpCodeRequestSchema)) { code }: TotpCodeRequest,
     @Req() request: Request,
   ): Promise<void> {
     await this.second.confirm(teacher, code);
     // Sessions that were begun without a code end.
-    await this.auth.endOtherSessions(teacher, tokenOf(request, this.config) ?? '');
+    await this.auth.endOtherSessions(teacher, readSessionCookie(request, this.config) ?? '');
   }
 
   @Post('off')
   @HttpCode(204)
   async turnOff(
-    @SignedIn() teacher: Teacher,
-    @Body(new JoiPipe(turnOffSchema)) { password, code }: OwnPassword & TimeCode,
+    @CurrentTeacher() teacher: Teacher,
+    @Body(new JoiValidationPipe(turnOffSchema)) { password, code }: PasswordConfirmation & TotpCodeRequest,
   ): Promise<void> {
-    await this.auth.assertOwnPassword(teacher, password);
-    await this.second.turnOff(teacher, code);
+    await this.auth.assertCurrentPassword(teacher, password);
+    await this.second.disable(teacher, code);
   }
 }

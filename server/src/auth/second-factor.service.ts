@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import { FailedTries } from './failed-tries.ts';
-import type { Owner, Teacher } from './principal.ts';
-import { codeHash } from './recovery-code.ts';
+import type { TeacherIdentity, Teacher } from './principal.ts';
+import { hashRecoveryCode } from './recovery-code.ts';
 import { RecoveryStore } from './recovery.store.ts';
-import { SecondFactorStore, type KeptFactor } from './second-factor.store.ts';
-import { addressOf, newSecret, stepOf } from './time-code.ts';
+import { SecondFactorStore, type StoredSecondFactor } from './second-factor.store.ts';
+import { buildOtpauthUri, generateTotpSecret, findTotpStep } from './totp.ts';
 
 /** What an app needs to show a teacher's codes. */
-export interface ProposedFactor {
+export interface SecondFactorEnrolment {
   readonly secret: string;
   /** The same as an address, which the app reads from a picture. */
   readonly address: string;
@@ -23,15 +23,15 @@ export class SecondFactorService {
     private readonly tries: FailedTries,
   ) {}
 
-  async isOn(teacher: Owner): Promise<boolean> {
+  async isEnabled(teacher: TeacherIdentity): Promise<boolean> {
     return (await this.factors.of(teacher))?.confirmed ?? false;
   }
 
   /** A secret that is good once a code of it has been given. Errors: `second-factor-on`. */
-  async propose(teacher: Teacher): Promise<ProposedFactor> {
-    const secret = newSecret();
+  async propose(teacher: Teacher): Promise<SecondFactorEnrolment> {
+    const secret = generateTotpSecret();
     if (!(await this.factors.propose(teacher, secret))) throw new ProblemError(createProblem('second-factor-on'));
-    return { secret, address: addressOf(secret, teacher.email) };
+    return { secret, address: buildOtpauthUri(secret, teacher.email) };
   }
 
   /** Asks for codes from now on. Errors: `wrong-second-code`. */
@@ -44,8 +44,8 @@ export class SecondFactorService {
   }
 
   /** Asks for no codes any more, of who gives one: the phone's, or a recovery code where that is lost. Errors: `wrong-second-code`. */
-  async turnOff(teacher: Owner, code: string): Promise<void> {
-    await this.pass(teacher, code, { recovery: true, device: `signed in ${teacher.id}` });
+  async disable(teacher: TeacherIdentity, code: string): Promise<void> {
+    await this.assertCode(teacher, code, { recovery: true, device: `signed in ${teacher.id}` });
     await this.factors.remove(teacher);
   }
 
@@ -53,8 +53,8 @@ export class SecondFactorService {
    * Lets a teacher pass who has no second factor, or gives its code; a recovery code stands for the phone where `recovery` says so,
    * and is used up. Errors: `second-factor-needed`, `wrong-second-code`, `too-many-tries`.
    */
-  async pass(
-    teacher: Owner,
+  async assertCode(
+    teacher: TeacherIdentity,
     code: string | undefined,
     { recovery, device }: { readonly recovery: boolean; readonly device?: string },
   ): Promise<void> {
@@ -65,14 +65,15 @@ export class SecondFactorService {
     const who = ['second', teacher.id, device ?? 'anywhere'];
     await this.tries.count(...who);
     const passes =
-      (await this.isNew(teacher, factor, code)) || (recovery && (await this.recovery.use(teacher, codeHash(code))));
+      (await this.isNew(teacher, factor, code)) ||
+      (recovery && (await this.recovery.use(teacher, hashRecoveryCode(code))));
     if (!passes) throw new ProblemError(createProblem('wrong-second-code'));
     await this.tries.forget(...who);
   }
 
   /** Whether a code is the one of now and was not used before; it is from then on. */
-  private async isNew(teacher: Owner, factor: KeptFactor, code: string): Promise<boolean> {
-    const step = stepOf(factor.secret, code, new Date());
+  private async isNew(teacher: TeacherIdentity, factor: StoredSecondFactor, code: string): Promise<boolean> {
+    const step = findTotpStep(factor.secret, code, new Date());
     return step !== null && this.factors.use(teacher, factor, step);
   }
 }

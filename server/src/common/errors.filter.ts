@@ -46,7 +46,7 @@ export const problemsBehind = (error: unknown): readonly Problem[] => {
 };
 
 /** An error that has more to tell than its problems, such as the state that was found instead. */
-export class ErrorWithState extends ProblemError {
+export class ErrorWithPayload extends ProblemError {
   readonly state: Readonly<Record<string, unknown>>;
   constructor(cause: Problem, state: Readonly<Record<string, unknown>>) {
     super(cause);
@@ -69,7 +69,7 @@ export const answerProblems = (
 
 /** Answers every error with a code of the registry and its sentence. */
 @Catch()
-export class ErrorsFilter implements ExceptionFilter {
+export class AllExceptionsFilter implements ExceptionFilter {
   private readonly log = new Logger('Errors');
 
   catch(error: unknown, host: ArgumentsHost): void {
@@ -79,6 +79,6 @@ export class ErrorsFilter implements ExceptionFilter {
     const response = host.switchToHttp().getResponse<Response>();
     // Half an answer cannot become another one: whoever waits for the rest of it learns that it will not come.
     if (response.headersSent) return void response.destroy();
-    answerProblems(response, problems, error instanceof ErrorWithState ? error.state : {});
+    answerProblems(response, problems, error instanceof ErrorWithPayload ? error.state : {});
   }
 }

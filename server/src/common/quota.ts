@@ -19,5 +19,5 @@ export type Limited =
   | 'events';
 
 /** The answer to one more than there may be. */
-export const quotaReached = (most: number, what: Limited): ProblemError =>
+export const createQuotaError = (most: number, what: Limited): ProblemError =>
   new ProblemError(createProblem('quota-reached', { most, what }));

@@ -1,7 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 
 /** Writes one line of a log. */
-export type WriteLine = (line: string) => void;
+export type LogWriter = (line: string) => void;
 
 /** What is worth a line, by route: who came in, what was given out, what was taken away. */
 const EVENTS: readonly (readonly [method: string, path: RegExp, event: string])[] = [
@@ -42,8 +42,8 @@ interface Known {
  * Writes a line of JSON for each event of security: when, what, whether it was done, from where, by whom. Never what was sent:
  * no address of mail, no password, no code, no token.
  */
-export const securityLog =
-  (write: WriteLine) =>
+export const createSecurityLog =
+  (write: LogWriter) =>
   (request: Request, response: Response, next: NextFunction): void => {
     // Read before the body: once a connection is gone, its address is too.
     const [path, address] = [request.originalUrl.split('?')[0] ?? '', request.ip];

@@ -3,7 +3,7 @@ import { MIGRATIONS } from './migrations/index.ts';
 import { ensurePartitions } from './partitions.ts';
 
 /** Token under which the database is injected. */
-export const DB = Symbol('db');
+export const DB_TOKEN = Symbol('db');
 
 /**
  * Token of a few connections to the same database that are kept aside for short questions: who asks, and whether it answers. However
@@ -26,7 +26,7 @@ const silent = (): void => undefined;
  * Opens a pool of connections to PostgreSQL. Questions are given up by this side, not by the database, so that it works
  * behind a pooler too; migrations and what is loaded at the start have the time they need.
  */
-export const connect = (
+export const connectDatabase = (
   url: string,
   { patient = false, most = 10 }: { readonly patient?: boolean; readonly most?: number } = {},
 ): Knex =>
@@ -70,7 +70,7 @@ const MIGRATING = 7_104_221;
  * Brings the database up to the newest schema; servers that start at once do it one after another. They wait by a lock that ends
  * with its transaction, so that one that is killed leaves none; the mark it may have left in the table is taken away.
  */
-export const migrate = async (db: Knex): Promise<void> =>
+export const migrateDatabase = async (db: Knex): Promise<void> =>
   db.transaction(async (waiting) => {
     // It does nothing for as long as the migrations take.
     await waiting.raw('set local idle_in_transaction_session_timeout = 0');

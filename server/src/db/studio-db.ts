@@ -1,9 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { Principal } from '../auth/principal.ts';
-import { notFound } from '../common/ids.ts';
+import { createNotFoundError } from '../common/ids.ts';
 import { OneAtATime } from '../common/one-at-a-time.ts';
-import { DB, type Db } from './connection.ts';
+import { DB_TOKEN, type Db } from './connection.ts';
 
 /** Tables whose rows belong to a studio. */
 export type StudioTable =
@@ -67,7 +67,7 @@ export class StudioScope {
   private addable(table: StudioTable, row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
     if (this.principal.kind !== 'link') return row;
     const { student } = this.principal.scope;
-    if (!LINKED[table]?.adds || student === undefined) throw notFound();
+    if (!LINKED[table]?.adds || student === undefined) throw createNotFoundError();
     return { ...row, student_id: student };
   }
 
@@ -108,9 +108,9 @@ export class StudioScope {
 /** The only way to a studio's records: on behalf of somebody. */
 @Injectable()
 export class StudioDb {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(@Inject(DB_TOKEN) private readonly db: Db) {}
 
-  for(principal: Principal): StudioScope {
+  scopeFor(principal: Principal): StudioScope {
     return new StudioScope(this.db, principal);
   }
 }

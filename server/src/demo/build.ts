@@ -1,17 +1,17 @@
 import type { PatternSummary, Pattern, Song } from '@fleet-wren/core';
-import type { Beside } from '../documents/documents.store.ts';
-import { writingOf } from '../songs/songs.service.ts';
-import { besideOf } from '../summaries/summaries.service.ts';
-import { summarise } from '../summaries/work.ts';
-import { demoPatterns } from './patterns.ts';
+import type { IndexColumns } from '../documents/documents.store.ts';
+import { toDocumentWrite } from '../songs/songs.service.ts';
+import { toIndexColumns } from '../summaries/summaries.service.ts';
+import { summarisePattern } from '../summaries/summarise-pattern.ts';
+import { createDemoPatterns } from './patterns.ts';
 import { practiceOfDemo, type DemoPractice } from './practice.ts';
-import { demoSongs } from './songs.ts';
+import { createDemoSongs } from './songs.ts';
 
 /** A document of the demo with the columns its list is searched by. */
 export interface DemoDocument<Document extends Pattern | Song> {
   readonly name: string;
   readonly document: Document;
-  readonly beside?: Beside;
+  readonly beside?: IndexColumns;
 }
 
 /** All that the demo studio holds, before it is in a database. */
@@ -22,18 +22,18 @@ export interface DemoContent {
   readonly practice: readonly DemoPractice[];
 }
 
-const summed = (pattern: Pattern): PatternSummary => summarise({ pattern, estimates: {} });
+const summed = (pattern: Pattern): PatternSummary => summarisePattern({ pattern, estimates: {} });
 
 /** Makes the content of the demo studio; it takes a second or two, so it is made in a thread beside the requests. */
 export const buildDemo = (now: number): DemoContent => {
-  const patterns = demoPatterns();
+  const patterns = createDemoPatterns();
   return {
     patterns: patterns.map((pattern) => ({
       name: pattern.name,
       document: pattern,
-      beside: besideOf(pattern, summed(pattern)),
+      beside: toIndexColumns(pattern, summed(pattern)),
     })),
-    songs: demoSongs().slice().reverse().map(writingOf),
+    songs: createDemoSongs().slice().reverse().map(toDocumentWrite),
     practice: practiceOfDemo(patterns, now),
   };
 };

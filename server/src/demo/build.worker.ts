@@ -1,4 +1,4 @@
-import { threadOf } from '../common/thread-pool.ts';
+import { threadOf } from '../common/worker-pool.ts';
 import { buildDemo, type DemoContent } from './build.ts';
 
 /** What a thread does to make a demo. */

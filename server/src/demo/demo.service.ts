@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Principal } from '../auth/principal.ts';
-import { ThreadPool } from '../common/thread-pool.ts';
+import { WorkerPool } from '../common/worker-pool.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import type { DemoContent } from './build.ts';
 import { insertDemo, type DemoIds } from './insert.ts';
@@ -16,7 +16,7 @@ export interface DemoState {
 /** Puts the demo into a studio that asks for it, and takes it out again. */
 @Injectable()
 export class DemoService implements OnModuleDestroy {
-  private readonly pool = new ThreadPool<number, DemoContent>({
+  private readonly pool = new WorkerPool<number, DemoContent>({
     worker: 'demo/build.worker',
     threads: 1,
     waiting: 20,
@@ -29,12 +29,12 @@ export class DemoService implements OnModuleDestroy {
   }
 
   async state(principal: Principal): Promise<DemoState> {
-    return { loaded: (await this.idsIn(this.studios.for(principal))) !== undefined };
+    return { loaded: (await this.idsIn(this.studios.scopeFor(principal))) !== undefined };
   }
 
   /** Puts the demo in; where it is already, that changes nothing. */
   async load(principal: Principal): Promise<DemoState> {
-    const scope = this.studios.for(principal);
+    const scope = this.studios.scopeFor(principal);
     if (await this.idsIn(scope)) return { loaded: true };
     const content = await this.pool.run(Date.now(), DEADLINE);
     await scope.alone('demo', async (inside) => {
@@ -47,7 +47,7 @@ export class DemoService implements OnModuleDestroy {
 
   /** Takes the demo out, with all that was made of it: what the studio made itself stays. */
   async remove(principal: Principal): Promise<void> {
-    await this.studios.for(principal).alone('demo', async (inside) => {
+    await this.studios.scopeFor(principal).alone('demo', async (inside) => {
       const ids = await this.idsIn(inside);
       if (!ids) return;
       await inside

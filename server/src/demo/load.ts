@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { hash } from '@node-rs/argon2';
 import { AuthStore } from '../auth/auth.store.ts';
-import type { House } from '../auth/principal.ts';
+import type { SystemPrincipal } from '../auth/principal.ts';
 import type { Db } from '../db/connection.ts';
 import { StudioDb } from '../db/studio-db.ts';
 import { buildDemo } from './build.ts';
@@ -14,9 +14,9 @@ export const DEMO_SIGN_IN = { email: 'teacher@fleet-wren.example', password: 'se
 export const loadDemo = async (db: Db): Promise<void> => {
   const auth = new AuthStore(db);
   if (await auth.findByEmail(DEMO_SIGN_IN.email)) return;
-  const house: House = { kind: 'house', studioId: randomUUID() };
+  const house: SystemPrincipal = { kind: 'house', studioId: randomUUID() };
   const teacher = { id: randomUUID(), name: 'Wilhelmina Reed', email: DEMO_SIGN_IN.email };
   const passwordHash = await hash(DEMO_SIGN_IN.password);
   await auth.createStudio({ id: house.studioId, name: 'The Boathouse' }, { ...teacher, passwordHash });
-  await insertDemo(new StudioDb(db).for(house), buildDemo(Date.now()));
+  await insertDemo(new StudioDb(db).scopeFor(house), buildDemo(Date.now()));
 };

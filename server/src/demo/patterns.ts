@@ -125,7 +125,7 @@ const FIGURES: readonly DemoPattern[] = [
 ];
 
 /** The demo patterns, the one to look at first last, so that it is the latest worked on. */
-export const demoPatterns = (): readonly Pattern[] =>
+export const createDemoPatterns = (): readonly Pattern[] =>
   FIGURES.map(({ figure, tags, marks = {}, ...options }): Pattern => {
     const { pattern } = valueOrThrow(parseStringNotation(figure, { wholeBeats: true, ...options }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));

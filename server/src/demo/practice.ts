@@ -16,8 +16,8 @@ import {
   type StudentProfile,
   PRACTICE_METHODS,
 } from '@fleet-wren/core';
-import type { AssignmentForm } from '../practice/practice.schema.ts';
-import { standingOf } from '../practice/standing.ts';
+import type { CreateAssignmentRequest } from '../practice/practice.schema.ts';
+import { summariseProgress } from '../practice/progress-summary.ts';
 
 /** Something an invented student practises: which pattern, to which share of its ceiling, begun how long ago. */
 interface DemoItem {
@@ -106,7 +106,7 @@ const eventsFor = (item: DemoItem, pattern: Pattern, student: DemoStudent, now: 
 /** A student of the demo, and everything practised. */
 export interface DemoPractice {
   readonly student: { readonly name: string; readonly about: StudentProfile };
-  readonly items: readonly (Omit<AssignmentForm, 'sourceId' | 'sourceVersion'> & {
+  readonly items: readonly (Omit<CreateAssignmentRequest, 'sourceId' | 'sourceVersion'> & {
     readonly events: readonly PracticeEvent[];
     readonly standing: ProgressSummary;
   })[];
@@ -120,7 +120,7 @@ export const practiceOfDemo = (patterns: readonly Pattern[], now: number): reado
       const pattern = patterns.find(({ name }) => name === item.pattern);
       if (!pattern) return [];
       const { events, plan, way, target } = eventsFor(item, pattern, student, now);
-      const standing = standingOf(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events), now);
+      const standing = summariseProgress(plan, foldPractice(plan, EMPTY_PRACTICE_SNAPSHOT, events), now);
       return [{ name: pattern.name, pattern, way, target, plan, events, standing }];
     }),
   }));

@@ -80,7 +80,7 @@ const withFigure = (song: Song, figure: Song['figures'][number], sections: reado
 });
 
 /** The demo studio's songs. Names, words and pieces are invented. */
-export const demoSongs = (): readonly Song[] => [
+export const createDemoSongs = (): readonly Song[] => [
   withFigure(
     made(
       'Verse:\n| C | C | G/B | G/B |\n| Am | Am7/G | F | G7 |\nChorus:\n| F | C | Dm | Am |\n| F | C | G7 | G7 | x2\nLast lines:\n| F | G7 | C | C |',

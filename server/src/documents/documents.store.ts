@@ -2,26 +2,26 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { StudioScope } from '../db/studio-db.ts';
-import { FORMATS, readStored, type Kind, type Kinds } from './kinds.ts';
+import { STORED_FORMATS, parseStoredDocument, type DocumentTypeName, type DocumentTypes } from './document-types.ts';
 
 /** A document of a studio as it is kept. */
-export interface KeptDocument<K extends Kind> {
+export interface StoredDocument<K extends DocumentTypeName> {
   readonly id: string;
   readonly version: number;
   readonly name: string;
   readonly workedAt: Date;
   readonly studentId: string | null;
-  readonly document: Kinds[K];
+  readonly document: DocumentTypes[K];
 }
 
 /** Columns beside the document by which it is found; null where a kind has none of it. */
-export type Beside = Readonly<Record<string, unknown>>;
+export type IndexColumns = Readonly<Record<string, unknown>>;
 
 /** What is written of a document. */
-export interface Writing<K extends Kind> {
+export interface DocumentWrite<K extends DocumentTypeName> {
   readonly name: string;
-  readonly document: Kinds[K];
-  readonly beside?: Beside;
+  readonly document: DocumentTypes[K];
+  readonly indexColumns?: IndexColumns;
 }
 
 interface Row {
@@ -44,14 +44,17 @@ const COLUMNS = [
   'document',
 ] as const;
 
-const keptOf = <K extends Kind>(kind: K, { format, document, ...row }: Row): KeptDocument<K> => ({
+const keptOf = <K extends DocumentTypeName>(kind: K, { format, document, ...row }: Row): StoredDocument<K> => ({
   ...row,
-  document: readStored(kind, format, document),
+  document: parseStoredDocument(kind, format, document),
 });
 
-const columnsOf = <K extends Kind>(kind: K, { name, document, beside = {} }: Writing<K>) => ({
+const columnsOf = <K extends DocumentTypeName>(
+  kind: K,
+  { name, document, indexColumns: beside = {} }: DocumentWrite<K>,
+) => ({
   name,
-  format: FORMATS[kind].format,
+  format: STORED_FORMATS[kind].format,
   document: JSON.stringify(document),
   ...beside,
 });
@@ -59,43 +62,47 @@ const columnsOf = <K extends Kind>(kind: K, { name, document, beside = {} }: Wri
 /** Documents of every kind in the database: each query within a scope, each write conditional on the version read. */
 @Injectable()
 export class DocumentsStore {
-  async list<K extends Kind>(scope: StudioScope, kind: K): Promise<readonly KeptDocument<K>[]> {
+  async list<K extends DocumentTypeName>(scope: StudioScope, kind: K): Promise<readonly StoredDocument<K>[]> {
     const rows = (await this.live(scope, kind)
       .orderBy('name')
       .select(...COLUMNS)) as readonly Row[];
     return rows.map((row) => keptOf(kind, row));
   }
 
-  async find<K extends Kind>(scope: StudioScope, kind: K, id: string): Promise<KeptDocument<K> | undefined> {
+  async find<K extends DocumentTypeName>(
+    scope: StudioScope,
+    kind: K,
+    id: string,
+  ): Promise<StoredDocument<K> | undefined> {
     const row = (await this.live(scope, kind)
       .where({ id })
       .first(...COLUMNS)) as Row | undefined;
     return row && keptOf(kind, row);
   }
 
-  async count(scope: StudioScope, kind: Kind): Promise<number> {
+  async count(scope: StudioScope, kind: DocumentTypeName): Promise<number> {
     const row = (await this.live(scope, kind).count('* as count').first()) as { count: string };
     return Number(row.count);
   }
 
   /** Keeps new documents in one go: all of them or none. */
-  async insert<K extends Kind>(
+  async insert<K extends DocumentTypeName>(
     scope: StudioScope,
     kind: K,
-    all: readonly Writing<K>[],
-  ): Promise<readonly KeptDocument<K>[]> {
+    all: readonly DocumentWrite<K>[],
+  ): Promise<readonly StoredDocument<K>[]> {
     const rows = all.map((writing) => ({ id: randomUUID(), kind, version: 1, ...columnsOf(kind, writing) }));
     const inserted = (await scope.insert('documents', rows).returning([...COLUMNS])) as readonly Row[];
     return inserted.map((row) => keptOf(kind, row));
   }
 
   /** Writes only on the version read; undefined when the document is gone or has moved on. */
-  async update<K extends Kind>(
+  async update<K extends DocumentTypeName>(
     scope: StudioScope,
     kind: K,
     { id, version }: { readonly id: string; readonly version: number },
-    writing: Writing<K>,
-  ): Promise<KeptDocument<K> | undefined> {
+    writing: DocumentWrite<K>,
+  ): Promise<StoredDocument<K> | undefined> {
     const rows = (await this.live(scope, kind)
       .where({ id, version })
       .update({ ...columnsOf(kind, writing), version: version + 1, worked_at: scope.now() })
@@ -104,35 +111,40 @@ export class DocumentsStore {
   }
 
   /** Writes columns beside a document without touching it, as long as it is still at a version. */
-  async annotate(scope: StudioScope, kind: Kind, at: { id: string; version: number }, beside: Beside): Promise<void> {
+  async updateIndexColumns(
+    scope: StudioScope,
+    kind: DocumentTypeName,
+    at: { id: string; version: number },
+    beside: IndexColumns,
+  ): Promise<void> {
     await this.live(scope, kind).where(at).update(beside);
   }
 
   /** Puts a document aside, so that it can be brought back. */
-  async setAside(scope: StudioScope, kind: Kind, id: string): Promise<boolean> {
+  async softDelete(scope: StudioScope, kind: DocumentTypeName, id: string): Promise<boolean> {
     return (await this.live(scope, kind).where({ id }).update({ deleted_at: scope.now() })) > 0;
   }
 
-  async bringBack(scope: StudioScope, kind: Kind, id: string): Promise<boolean> {
+  async restore(scope: StudioScope, kind: DocumentTypeName, id: string): Promise<boolean> {
     const aside = this.of(scope, kind).where({ id }).whereNotNull('deleted_at');
     return (await aside.update({ deleted_at: null })) > 0;
   }
 
   /** Lets go for good of what was put aside before a day. */
-  async purge(scope: StudioScope, kind: Kind, before: Date): Promise<void> {
+  async purge(scope: StudioScope, kind: DocumentTypeName, before: Date): Promise<void> {
     await this.of(scope, kind).where('deleted_at', '<', before).delete();
   }
 
-  async delete(scope: StudioScope, kind: Kind, id: string): Promise<boolean> {
+  async delete(scope: StudioScope, kind: DocumentTypeName, id: string): Promise<boolean> {
     return (await this.of(scope, kind).where({ id }).delete()) > 0;
   }
 
   /** Documents of a kind that are not put aside. */
-  live(scope: StudioScope, kind: Kind): Knex.QueryBuilder {
+  live(scope: StudioScope, kind: DocumentTypeName): Knex.QueryBuilder {
     return this.of(scope, kind).whereNull('deleted_at');
   }
 
-  private of(scope: StudioScope, kind: Kind): Knex.QueryBuilder {
+  private of(scope: StudioScope, kind: DocumentTypeName): Knex.QueryBuilder {
     return scope.rows('documents').where({ kind });
   }
 }

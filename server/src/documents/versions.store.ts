@@ -2,19 +2,19 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { StudioScope } from '../db/studio-db.ts';
-import type { KeptDocument } from './documents.store.ts';
-import { FORMATS, readStored, type Kind, type Kinds } from './kinds.ts';
+import type { StoredDocument } from './documents.store.ts';
+import { STORED_FORMATS, parseStoredDocument, type DocumentTypeName, type DocumentTypes } from './document-types.ts';
 
 /** A line of the list of a document's versions. */
-export interface VersionLine {
+export interface VersionListItem {
   readonly id: string;
   readonly label: string | null;
   readonly keptAt: Date;
 }
 
 /** An earlier state of a document. */
-export interface KeptVersion<K extends Kind> extends VersionLine {
-  readonly document: Kinds[K];
+export interface StoredVersion<K extends DocumentTypeName> extends VersionListItem {
+  readonly document: DocumentTypes[K];
 }
 
 const LINE = ['id', 'label', 'kept_at as keptAt'] as const;
@@ -28,24 +28,24 @@ const MOST = 50;
 /** Earlier states of documents, in the scope of whoever asks. */
 @Injectable()
 export class VersionsStore {
-  async list(scope: StudioScope, documentId: string): Promise<readonly VersionLine[]> {
+  async list(scope: StudioScope, documentId: string): Promise<readonly VersionListItem[]> {
     return this.of(scope, documentId)
       .orderBy('kept_at', 'desc')
       .select(...LINE);
   }
 
-  async find<K extends Kind>(
+  async find<K extends DocumentTypeName>(
     scope: StudioScope,
     kind: K,
     documentId: string,
     id: string,
-  ): Promise<KeptVersion<K> | undefined> {
+  ): Promise<StoredVersion<K> | undefined> {
     const row = (await this.of(scope, documentId)
       .where({ id, kind })
-      .first(...LINE, 'format', 'document')) as (VersionLine & { format: number; document: unknown }) | undefined;
+      .first(...LINE, 'format', 'document')) as (VersionListItem & { format: number; document: unknown }) | undefined;
     if (!row) return undefined;
     const { format, document, ...line } = row;
-    return { ...line, document: readStored(kind, format, document) };
+    return { ...line, document: parseStoredDocument(kind, format, document) };
   }
 
   /** How many states of a document bear a name. */
@@ -56,24 +56,24 @@ export class VersionsStore {
     return Number(row.count);
   }
 
-  async keep<K extends Kind>(
+  async insert<K extends DocumentTypeName>(
     scope: StudioScope,
     kind: K,
-    { id, version, document }: KeptDocument<K>,
+    { id, version, document }: StoredDocument<K>,
     label: string | null,
   ): Promise<void> {
-    const row = { id: randomUUID(), document_id: id, kind, format: FORMATS[kind].format, version, label };
+    const row = { id: randomUUID(), document_id: id, kind, format: STORED_FORMATS[kind].format, version, label };
     await scope.insert('document_versions', [{ ...row, document: JSON.stringify(document) }]);
   }
 
   /** Keeps the state before a change, unless one was kept a short while ago. */
-  async keepFromTimeToTime<K extends Kind>(scope: StudioScope, kind: K, before: KeptDocument<K>): Promise<void> {
+  async insertIfDue<K extends DocumentTypeName>(scope: StudioScope, kind: K, before: StoredDocument<K>): Promise<void> {
     const recent = await this.of(scope, before.id)
       .whereNull('label')
       .whereRaw(`kept_at > now() - interval '${APART}'`)
       .first('id');
     if (recent) return;
-    await this.keep(scope, kind, before, null);
+    await this.insert(scope, kind, before, null);
     const old = this.of(scope, before.id).whereNull('label').orderBy('kept_at', 'desc').offset(MOST).select('id');
     await scope.rows('document_versions').whereIn('id', old).delete();
   }

@@ -8,7 +8,7 @@ export class HealthController {
 
   @Get()
   async health(): Promise<{ readonly ok: true }> {
-    await this.database.ask();
+    await this.database.ping();
     return { ok: true };
   }
 }

@@ -6,7 +6,7 @@ import { QUICK_DB, type Db } from '../db/connection.ts';
 export class HealthStore {
   constructor(@Inject(QUICK_DB) private readonly db: Db) {}
 
-  async ask(): Promise<void> {
+  async ping(): Promise<void> {
     await this.db.raw('select 1');
   }
 }

@@ -2,12 +2,18 @@ import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { Digit } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
-import { DocumentListStore, bySearch, escapeLike, type ListLine, type PageAsked } from '../documents/list.store.ts';
+import {
+  DocumentListStore,
+  filterBySearch,
+  escapeLike,
+  type ListLine,
+  type PageRequest,
+} from '../documents/document-list.store.ts';
 import { DocumentsStore } from '../documents/documents.store.ts';
-import type { PatternQuery } from './patterns.schema.ts';
+import type { PatternListQuery } from './patterns.schema.ts';
 
 /** What a list of patterns is narrowed to. */
-export type PatternFilter = Omit<PatternQuery, 'limit' | 'after'>;
+export type PatternFilter = Omit<PatternListQuery, 'limit' | 'after'>;
 
 const LINE = ['id', 'name', 'school', 'worked_at as workedAt', 'summary'] as const;
 
@@ -26,7 +32,7 @@ const DIGIT_LETTERS: Readonly<Record<string, Digit>> = {
 
 const narrow = (query: Knex.QueryBuilder, filter: PatternFilter): void => {
   const { search, tag, school, metre, digits, strings, difficulty } = filter;
-  bySearch(query, search);
+  filterBySearch(query, search);
   if (tag) void query.whereRaw('tags @> array[?]::text[]', [tag]);
   if (school)
     void query.where((either) => void either.where({ school }).orWhereLike('school', `${escapeLike(school)}:%`));
@@ -48,7 +54,10 @@ export class PatternListStore {
     private readonly lists: DocumentListStore,
   ) {}
 
-  async page(scope: StudioScope, { limit, after, ...filter }: PatternFilter & PageAsked): Promise<readonly ListLine[]> {
+  async page(
+    scope: StudioScope,
+    { limit, after, ...filter }: PatternFilter & PageRequest,
+  ): Promise<readonly ListLine[]> {
     return this.lists.page(scope, 'pattern', LINE, { limit, after }, (query) => narrow(query, filter));
   }
 

@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { versionNumber, words } from '../common/words.ts';
+import { versionField, textField } from '../common/joi-fields.ts';
 
 /** How the list of patterns is asked for. */
-export interface PatternQuery {
+export interface PatternListQuery {
   readonly search: string;
   readonly limit: number;
   /** Where the page before ended. */
@@ -18,55 +18,55 @@ export interface PatternQuery {
   readonly difficulty?: 'easy' | 'middling' | 'hard';
 }
 
-export const querySchema = Joi.object<PatternQuery>({
-  search: words(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
+export const patternListQuerySchema = Joi.object<PatternListQuery>({
+  search: textField(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
   limit: Joi.number().integer().min(1).max(100).default(40),
-  after: words(200),
-  tag: words(30),
-  school: words(80),
-  metre: words(40)
+  after: textField(200),
+  tag: textField(30),
+  school: textField(80),
+  metre: textField(40)
     .pattern(/^\d{1,2}\/\d{1,2}$/)
     .messages({ '*': 'request.time-signature' }),
-  digits: words(40)
+  digits: textField(40)
     .pattern(/^[pimacdu]+$/)
     .messages({ '*': 'request.fingers' }),
-  strings: words(40)
+  strings: textField(40)
     .pattern(/^[1-8]+$/)
     .messages({ '*': 'request.strings' }),
   difficulty: Joi.string().valid('easy', 'middling', 'hard'),
 });
 
 /** A pattern to be kept; the document itself is checked by core. */
-export interface NewPattern {
+export interface CreatePatternRequest {
   readonly pattern: unknown;
 }
 
-export const newPatternSchema = Joi.object<NewPattern>({ pattern: Joi.any().required() });
+export const createPatternRequestSchema = Joi.object<CreatePatternRequest>({ pattern: Joi.any().required() });
 
 /** A changed pattern, and the version the change was made on. */
-export interface ChangedPattern extends NewPattern {
+export interface UpdatePatternRequest extends CreatePatternRequest {
   readonly version: number;
 }
 
-export const changedPatternSchema = Joi.object<ChangedPattern>({
+export const updatePatternRequestSchema = Joi.object<UpdatePatternRequest>({
   pattern: Joi.any().required(),
-  version: versionNumber().required(),
+  version: versionField().required(),
 });
 
 /** Several patterns to be kept at once, as when drills go to a set. */
-export interface NewPatterns {
+export interface CreatePatternsRequest {
   readonly patterns: readonly unknown[];
 }
 
-export const newPatternsSchema = Joi.object<NewPatterns>({
+export const createPatternsRequestSchema = Joi.object<CreatePatternsRequest>({
   patterns: Joi.array().min(1).max(200).required(),
 });
 
 /** A state of a pattern to be kept under a name. */
-export interface NewVersion {
+export interface CreateVersionRequest {
   readonly label: string;
 }
 
-export const newVersionSchema = Joi.object<NewVersion>({
-  label: words(80).trim().min(1).required().messages({ '*': 'request.version-name' }),
+export const createVersionRequestSchema = Joi.object<CreateVersionRequest>({
+  label: textField(80).trim().min(1).required().messages({ '*': 'request.version-name' }),
 });

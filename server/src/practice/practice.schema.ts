@@ -10,10 +10,10 @@ import {
   type Pattern,
   type PracticeMethod,
 } from '@fleet-wren/core';
-import { aLabel, aMessage, versionNumber, words } from '../common/words.ts';
+import { aLabel, aMessage, versionField, textField } from '../common/joi-fields.ts';
 
 /** Something to be practised, as it is set. */
-export interface AssignmentForm {
+export interface CreateAssignmentRequest {
   readonly name: string;
   readonly pattern: Pattern;
   readonly sourceId?: string;
@@ -24,7 +24,7 @@ export interface AssignmentForm {
 }
 
 /** What of an assignment can change. */
-export interface AssignmentChange {
+export interface UpdateAssignmentRequest {
   readonly version: number;
   readonly place?: number;
   readonly ended?: boolean;
@@ -33,22 +33,22 @@ export interface AssignmentChange {
 }
 
 /** What happened, and in which assignment; checked one by one by core. */
-export interface EventsForm {
+export interface RecordEventsRequest {
   readonly events: readonly { readonly assignment: string | null; readonly event: unknown }[];
   /** What the clock of the device shows as it sends, in milliseconds since 1970. */
   readonly sentAt?: number;
 }
 
 /** Events that are told at once, and kept of one assignment. */
-export const EVENTS = { atOnce: 500, kept: 20_000 } as const;
+export const EVENT_BATCH_LIMITS = { atOnce: 500, kept: 20_000 } as const;
 
 const tempo = Joi.number().min(TEMPO_RANGE.least).max(TEMPO_RANGE.most);
 
-const numbers = Joi.object().pattern(words(40), Joi.number()).max(40).required();
+const numbers = Joi.object().pattern(textField(40), Joi.number()).max(40).required();
 
 /** A hand that can be: its values are checked as core checks them. */
-export const handSchema = Joi.object<HandProfile>({
-  key: words(80).min(1).required(),
+export const handProfileSchema = Joi.object<HandProfile>({
+  key: textField(80).min(1).required(),
   name: aLabel(80).required(),
   scale: numbers,
   times: numbers,
@@ -59,18 +59,18 @@ export const handSchema = Joi.object<HandProfile>({
 /** The plan of a ladder as it may be kept. */
 const planSchema = Joi.object<LadderPlan>({
   target: tempo.required(),
-  hand: handSchema,
+  hand: handProfileSchema,
   stages: Joi.array()
     .items(
       Joi.object({
-        key: words(40).min(1).required(),
+        key: textField(40).min(1).required(),
         name: aLabel(LADDER_PLAN_LIMITS.name).required(),
         gate: Joi.number().integer().min(0).max(50).required(),
         tempos: Joi.array().items(tempo).max(60).required(),
         cause: aMessage().allow(null),
         ceiling: Joi.number().greater(0).max(1e6).allow(null),
-        constraint: words(20).allow(null),
-        remark: words(LADDER_PLAN_LIMITS.remark),
+        constraint: textField(20).allow(null),
+        remark: textField(LADDER_PLAN_LIMITS.remark),
       }),
     )
     .unique('key')
@@ -79,11 +79,11 @@ const planSchema = Joi.object<LadderPlan>({
     .required(),
 });
 
-export const assignmentSchema = Joi.object<AssignmentForm>({
-  name: words(PATTERN_LIMITS.name).trim().min(1).required(),
+export const createAssignmentRequestSchema = Joi.object<CreateAssignmentRequest>({
+  name: textField(PATTERN_LIMITS.name).trim().min(1).required(),
   pattern: Joi.object().unknown().required(),
-  sourceId: words(40),
-  sourceVersion: versionNumber(),
+  sourceId: textField(40),
+  sourceVersion: versionField(),
   target: tempo.required(),
   way: Joi.string()
     .valid(...PRACTICE_METHODS)
@@ -91,24 +91,26 @@ export const assignmentSchema = Joi.object<AssignmentForm>({
   plan: planSchema.required(),
 });
 
-export const assignmentChangeSchema = Joi.object<AssignmentChange>({
-  version: versionNumber().required(),
+export const updateAssignmentRequestSchema = Joi.object<UpdateAssignmentRequest>({
+  version: versionField().required(),
   place: Joi.number().integer().min(0).max(1000),
   ended: Joi.boolean().strict(),
   plan: planSchema,
 });
 
-export const eventsSchema = Joi.object<EventsForm>({
+export const recordEventsRequestSchema = Joi.object<RecordEventsRequest>({
   events: Joi.array()
-    .items(Joi.object({ assignment: words(40).allow(null).required(), event: Joi.object().unknown().required() }))
-    .max(EVENTS.atOnce)
+    .items(Joi.object({ assignment: textField(40).allow(null).required(), event: Joi.object().unknown().required() }))
+    .max(EVENT_BATCH_LIMITS.atOnce)
     .required(),
   sentAt: Joi.number().integer().min(0).max(Number.MAX_SAFE_INTEGER),
 });
 
 /** Days a link is good for. */
-export interface LinkForm {
+export interface CreatePracticeLinkRequest {
   readonly days: number;
 }
 
-export const linkSchema = Joi.object<LinkForm>({ days: Joi.number().integer().min(1).max(366).default(120) });
+export const createPracticeLinkRequestSchema = Joi.object<CreatePracticeLinkRequest>({
+  days: Joi.number().integer().min(1).max(366).default(120),
+});

@@ -17,27 +17,32 @@ import {
   valueOrThrow,
   ProblemError,
 } from '@fleet-wren/core';
-import type { LinkHolder, Principal } from '../auth/principal.ts';
+import type { PracticeLinkHolder, Principal } from '../auth/principal.ts';
 import { Coalesced } from '../common/coalesced.ts';
-import { ErrorWithState } from '../common/errors.filter.ts';
-import { UUID, checkedId, notFound, orNotFound } from '../common/ids.ts';
-import { quotaReached } from '../common/quota.ts';
-import { hashOf, newToken } from '../common/tokens.ts';
+import { ErrorWithPayload } from '../common/errors.filter.ts';
+import { UUID_PATTERN, parseId, createNotFoundError, assertFound } from '../common/ids.ts';
+import { createQuotaError } from '../common/quota.ts';
+import { hashToken, generateToken } from '../common/tokens.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
-import type { Folded } from './fold.ts';
-import { FoldPool } from './fold-pool.ts';
-import { LinksStore, type LinkOwner, type PracticeLink } from './links.store.ts';
-import { EVENTS, type AssignmentChange, type AssignmentForm, type EventsForm } from './practice.schema.ts';
+import type { ReplayResult } from './replay-log.ts';
+import { ReplayPool } from './replay.pool.ts';
+import { PracticeLinksStore, type PracticeLinkOwner, type PracticeLink } from './practice-links.store.ts';
+import {
+  EVENT_BATCH_LIMITS,
+  type UpdateAssignmentRequest,
+  type CreateAssignmentRequest,
+  type RecordEventsRequest,
+} from './practice.schema.ts';
 import {
   PracticeStore,
   type Added,
   type AddedEvent,
   type Assignment,
-  type KeptEvent,
+  type StoredPracticeEvent,
   type Unfolded,
 } from './practice.store.ts';
-import { standingOf } from './standing.ts';
+import { summariseProgress } from './progress-summary.ts';
 
 /** Bits of chance in a link's token, what a student may have of each, and events that are shown and heard. */
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
@@ -56,7 +61,7 @@ const STUDENTS_OWN: ReadonlySet<PracticeEvent['kind']> = new Set([
 
 /** What keeps an event of a good shape from being kept: told again, it is known by its name. */
 const wrongIn = ({ id, kind, by }: PracticeEvent, toldBy: AddedEvent['toldBy']): readonly Problem[] => {
-  if (!UUID.test(id)) return [createProblem('event-wrong', { problem: message('request.event-id') })];
+  if (!UUID_PATTERN.test(id)) return [createProblem('event-wrong', { problem: message('request.event-id') })];
   if (toldBy === 'teacher') return [];
   if (!STUDENTS_OWN.has(kind))
     return [createProblem('event-wrong', { problem: message('request.teachers-only', { kind }) })];
@@ -88,9 +93,9 @@ const FOLDS_AT_ONCE = 3;
 const MOST_TRIES = 5;
 
 /** The holder of a link to one student’s room. */
-type RoomHolder = LinkHolder & { readonly scope: { readonly student: string } };
+type RoomHolder = PracticeLinkHolder & { readonly scope: { readonly student: string } };
 
-const holderFor = ({ studioId, studentId }: LinkOwner): RoomHolder => ({
+const holderFor = ({ studioId, studentId }: PracticeLinkOwner): RoomHolder => ({
   kind: 'link',
   studioId,
   scope: { documents: [], student: studentId },
@@ -106,14 +111,14 @@ export class PracticeService {
   constructor(
     private readonly studios: StudioDb,
     private readonly practice: PracticeStore,
-    private readonly links: LinksStore,
+    private readonly links: PracticeLinksStore,
     private readonly students: StudentsStore,
-    private readonly folds: FoldPool,
+    private readonly folds: ReplayPool,
   ) {}
 
   /** What is set in the studio, as JSON text. */
-  lines(principal: Principal): Promise<string> {
-    return this.practice.lines(this.studios.for(principal));
+  listAll(principal: Principal): Promise<string> {
+    return this.practice.lines(this.studios.scopeFor(principal));
   }
 
   /** What is set for a student, as JSON text. */
@@ -122,34 +127,38 @@ export class PracticeService {
     return this.practice.ofStudent(scope, studentId);
   }
 
-  async set(principal: Principal, studentId: string, form: AssignmentForm): Promise<Assignment> {
+  async createAssignment(principal: Principal, studentId: string, form: CreateAssignmentRequest): Promise<Assignment> {
     const scope = await this.scopeOf(principal, studentId);
     const pattern = valueOrThrow(parsePattern(form.pattern));
-    const standing = standingOf(form.plan, EMPTY_PRACTICE_SNAPSHOT, Date.now());
-    const sourceId = form.sourceId !== undefined && UUID.test(form.sourceId) ? form.sourceId : undefined;
+    const standing = summariseProgress(form.plan, EMPTY_PRACTICE_SNAPSHOT, Date.now());
+    const sourceId = form.sourceId !== undefined && UUID_PATTERN.test(form.sourceId) ? form.sourceId : undefined;
     return scope.alone(`assignments of ${studentId}`, async (inside) => {
       const place = await this.practice.count(inside, studentId);
-      if (place >= LIMITS.assignments) throw quotaReached(LIMITS.assignments, 'assignments');
+      if (place >= LIMITS.assignments) throw createQuotaError(LIMITS.assignments, 'assignments');
       return this.practice.insert(inside, studentId, { ...form, pattern, sourceId }, { standing, place });
     });
   }
 
-  async change(principal: Principal, id: string, { version, plan, ...change }: AssignmentChange): Promise<Assignment> {
-    const scope = this.studios.for(principal);
-    const at = { id: checkedId(id), version };
+  async updateAssignment(
+    principal: Principal,
+    id: string,
+    { version, plan, ...change }: UpdateAssignmentRequest,
+  ): Promise<Assignment> {
+    const scope = this.studios.scopeFor(principal);
+    const at = { id: parseId(id), version };
     const arranged = plan && (await this.arranged(scope, id, plan));
     const changed = await this.practice.change(scope, at, { ...change, arranged });
     if (changed && arranged) return { ...changed, standing: (await this.refreshed(scope, id)) ?? changed.standing };
     if (changed) return changed;
-    const current = orNotFound(await this.practice.find(scope, id));
-    throw new ErrorWithState(createProblem('version-conflict'), { current });
+    const current = assertFound(await this.practice.find(scope, id));
+    throw new ErrorWithPayload(createProblem('version-conflict'), { current });
   }
 
   /** Another plan, and how what happened until now counts by it. */
   private async arranged(scope: StudioScope, id: string, plan: LadderPlan) {
-    const { log, events } = orNotFound(await this.practice.unfolded(scope, id, true));
+    const { log, events } = assertFound(await this.practice.unfolded(scope, id, true));
     const folded = await this.folds.fold({ plan, from: null, log, now: Date.now() });
-    return { plan, standing: (folded as Folded).standing, folded: events };
+    return { plan, standing: (folded as ReplayResult).standing, folded: events };
   }
 
   /**
@@ -157,9 +166,9 @@ export class PracticeService {
    * added, arranged or dropped since, on the same day.
    */
   async ability(principal: Principal, studentId: string): Promise<string> {
-    const scope = this.studios.for(principal);
+    const scope = this.studios.scopeFor(principal);
     const now = Date.now();
-    const kept = orNotFound(await this.practice.ability(scope, checkedId(studentId)));
+    const kept = assertFound(await this.practice.ability(scope, parseId(studentId)));
     const state = `${kept.log} ${Math.floor(now / MILLISECONDS_PER_DAY)}`;
     if (kept.ability !== null && kept.state === state) return kept.ability;
     const ability = JSON.stringify(await this.folding.runExclusive(() => this.heard(scope, studentId, now)));
@@ -174,19 +183,19 @@ export class PracticeService {
     return this.folds.hearHand({ plans, attempts, now });
   }
 
-  async drop(principal: Principal, id: string): Promise<void> {
-    if (!(await this.practice.delete(this.studios.for(principal), checkedId(id)))) throw notFound();
+  async deleteAssignment(principal: Principal, id: string): Promise<void> {
+    if (!(await this.practice.delete(this.studios.scopeFor(principal), parseId(id)))) throw createNotFoundError();
   }
 
-  async log(principal: Principal, studentId: string): Promise<readonly KeptEvent[]> {
+  async log(principal: Principal, studentId: string): Promise<readonly StoredPracticeEvent[]> {
     const scope = await this.scopeOf(principal, studentId);
     return this.practice.latest(scope, studentId, LIMITS.shown);
   }
 
   /** How an assignment stands, day by day. */
   async progress(principal: Principal, id: string): Promise<PracticeProgress> {
-    const scope = this.studios.for(principal);
-    const unfolded = orNotFound(await this.practice.unfolded(scope, checkedId(id)));
+    const scope = this.studios.scopeFor(principal);
+    const unfolded = assertFound(await this.practice.unfolded(scope, parseId(id)));
     return (await this.foldedFrom(scope, id, unfolded)).progress;
   }
 
@@ -194,15 +203,15 @@ export class PracticeService {
    * Takes down what happened in a lesson; what was told before changes nothing, and what cannot be is refused as a whole. Answers how
    * the assignments stand by it.
    */
-  async tell(principal: Principal, studentId: string, form: EventsForm): Promise<readonly Stands[]> {
-    const scope = this.studios.for(principal);
+  async tell(principal: Principal, studentId: string, form: RecordEventsRequest): Promise<readonly Stands[]> {
+    const scope = this.studios.scopeFor(principal);
     const { good, refused } = this.read(form, 'teacher');
     if (refused.length > 0) throw new ProblemError(...refused.flatMap(({ problems }) => problems));
-    const ids = form.events.flatMap(({ assignment }) => (assignment === null ? [] : checkedId(assignment)));
+    const ids = form.events.flatMap(({ assignment }) => (assignment === null ? [] : parseId(assignment)));
     // Whose assignments they are, the adding itself looks at.
     if (ids.length < good.length || good.length === 0) await this.scopeOf(principal, studentId);
-    const { assignments } = await this.append(scope, checkedId(studentId), good, { strict: true });
-    if (assignments.length < new Set(ids).size) throw notFound();
+    const { assignments } = await this.append(scope, parseId(studentId), good, { strict: true });
+    if (assignments.length < new Set(ids).size) throw createNotFoundError();
     return this.stand(scope, assignments);
   }
 
@@ -210,9 +219,9 @@ export class PracticeService {
    * Takes down what a room tells, each event for itself: every one of them is named in the answer, as kept or with why it is not, so
    * that the room lets go of none that has not arrived.
    */
-  async tellFromRoom(holder: RoomHolder, form: EventsForm): Promise<RoomAnswer> {
+  async tellFromRoom(holder: RoomHolder, form: RecordEventsRequest): Promise<RoomAnswer> {
     const { student } = holder.scope;
-    const scope = this.studios.for(holder);
+    const scope = this.studios.scopeFor(holder);
     const { good, refused } = this.read(form, 'student');
     const foreign = await this.takingBackOthers(scope, student, good);
     const own = good.filter((one) => !foreign.includes(one));
@@ -226,14 +235,14 @@ export class PracticeService {
         ...foreign.map(({ event }) =>
           refusal(event.id, createProblem('event-wrong', { problem: message('request.teachers-anothers') })),
         ),
-        ...full.map(({ event }) => refusal(event.id, ...quotaReached(EVENTS.kept, 'events').problems)),
+        ...full.map(({ event }) => refusal(event.id, ...createQuotaError(EVENT_BATCH_LIMITS.kept, 'events').problems)),
       ],
       assignments: await this.stand(scope, added.assignments),
     };
   }
 
   /** The events of a request by this clock; and those that cannot be, with why. */
-  private read({ events, sentAt }: EventsForm, toldBy: AddedEvent['toldBy']) {
+  private read({ events, sentAt }: RecordEventsRequest, toldBy: AddedEvent['toldBy']) {
     const now = Date.now();
     const good: AddedEvent[] = [];
     const refused: Refusal[] = [];
@@ -246,7 +255,7 @@ export class PracticeService {
       }
       const { event, told: toldAt } = byClockOf(read.value, { sentAt, now });
       good.push({
-        assignment: assignment !== null && UUID.test(assignment) ? assignment : null,
+        assignment: assignment !== null && UUID_PATTERN.test(assignment) ? assignment : null,
         event,
         toldAt,
         toldBy,
@@ -259,7 +268,7 @@ export class PracticeService {
   private async takingBackOthers(scope: StudioScope, studentId: string, events: readonly AddedEvent[]) {
     const here = new Set(events.map(({ event }) => event.id));
     const back = events.filter(({ event }) => event.kind === 'undone' && event.of && !here.has(event.of));
-    const named = back.flatMap(({ event }) => (event.of && UUID.test(event.of) ? event.of : []));
+    const named = back.flatMap(({ event }) => (event.of && UUID_PATTERN.test(event.of) ? event.of : []));
     if (back.length === 0) return [];
     const own = await this.practice.ownAttempts(scope, studentId, named);
     return back.filter(({ event }) => !own.has(event.of ?? ''));
@@ -295,7 +304,7 @@ export class PracticeService {
       return this.practice.append(scope, studentId, events, how);
     return scope.alone(`notes of ${studentId}`, async (inside) => {
       if ((await this.practice.countNotes(inside, studentId)) >= LIMITS.notes)
-        throw quotaReached(LIMITS.notes, 'notes');
+        throw createQuotaError(LIMITS.notes, 'notes');
       return this.practice.append(inside, studentId, events, how);
     });
   }
@@ -326,12 +335,12 @@ export class PracticeService {
   }
 
   /** What a log comes to from its snapshot; from its beginning where it takes back something the snapshot has counted. */
-  private async foldedFrom(scope: StudioScope, id: string, { plan, from, log }: Unfolded): Promise<Folded> {
+  private async foldedFrom(scope: StudioScope, id: string, { plan, from, log }: Unfolded): Promise<ReplayResult> {
     const now = Date.now();
     const folded = await this.folds.fold({ plan, from, log, now });
     if (folded) return folded;
-    const whole = orNotFound(await this.practice.unfolded(scope, id, true));
-    return (await this.folds.fold({ plan: whole.plan, from: null, log: whole.log, now })) as Folded;
+    const whole = assertFound(await this.practice.unfolded(scope, id, true));
+    return (await this.folds.fold({ plan: whole.plan, from: null, log: whole.log, now })) as ReplayResult;
   }
 
   async linksOf(principal: Principal, studentId: string): Promise<readonly PracticeLink[]> {
@@ -345,25 +354,25 @@ export class PracticeService {
     days: number,
   ): Promise<PracticeLink & { readonly token: string }> {
     const scope = await this.scopeOf(principal, studentId);
-    const token = newToken(LIMITS.tokenBytes);
+    const token = generateToken(LIMITS.tokenBytes);
     return scope.alone(`links of ${studentId}`, async (inside) => {
       if ((await this.links.ofStudent(inside, studentId)).length >= LIMITS.links)
-        throw quotaReached(LIMITS.links, 'links');
-      return { ...(await this.links.insert(inside, { studentId, tokenHash: hashOf(token), days })), token };
+        throw createQuotaError(LIMITS.links, 'links');
+      return { ...(await this.links.insert(inside, { studentId, tokenHash: hashToken(token), days })), token };
     });
   }
 
   async revokeLink(principal: Principal, id: string): Promise<void> {
-    if (!(await this.links.revoke(this.studios.for(principal), checkedId(id)))) throw notFound();
+    if (!(await this.links.revoke(this.studios.scopeFor(principal), parseId(id)))) throw createNotFoundError();
   }
 
   /** Whoever holds a link’s token; a link that ended, was revoked or never was gets the same answer. */
-  async holderOf(token: string): Promise<RoomHolder> {
+  async resolveLink(token: string): Promise<RoomHolder> {
     return holderFor(await this.ownerBehind(token));
   }
 
-  private async ownerBehind(token: string): Promise<LinkOwner> {
-    const owner = /^[\w-]{20,40}$/.test(token) ? await this.links.ownerOf(hashOf(token)) : undefined;
+  private async ownerBehind(token: string): Promise<PracticeLinkOwner> {
+    const owner = /^[\w-]{20,40}$/.test(token) ? await this.links.ownerOf(hashToken(token)) : undefined;
     if (!owner) throw new ProblemError(createProblem('link-ended'));
     return owner;
   }
@@ -376,8 +385,8 @@ export class PracticeService {
   async room(token: string, known: readonly string[]): Promise<string> {
     const owner = await this.ownerBehind(token);
     await this.links.countOpened(owner);
-    const scope = this.studios.for(holderFor(owner));
-    const student: Student = orNotFound(await this.students.find(scope, owner.studentId));
+    const scope = this.studios.scopeFor(holderFor(owner));
+    const student: Student = assertFound(await this.students.find(scope, owner.studentId));
     for (const id of await this.practice.unfoldedOf(scope, student.id)) await this.refreshed(scope, id);
     const items = await this.practice.roomItems(scope, student.id, known);
     const head = { room: student.id, name: student.name.split(/\s+/)[0] ?? '' };
@@ -385,8 +394,8 @@ export class PracticeService {
   }
 
   private async scopeOf(principal: Principal, studentId: string): Promise<StudioScope> {
-    const scope = this.studios.for(principal);
-    orNotFound(await this.students.find(scope, checkedId(studentId)));
+    const scope = this.studios.scopeFor(principal);
+    assertFound(await this.students.find(scope, parseId(studentId)));
     return scope;
   }
 }

@@ -2,11 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
 import type { LadderPlan, Pattern, PracticeEvent, ProgressSummary, PracticeMethod } from '@fleet-wren/core';
-import { notFound } from '../common/ids.ts';
+import { createNotFoundError } from '../common/ids.ts';
 import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
-import type { Folded, KeptSnapshot } from './fold.ts';
-import { EVENTS, type AssignmentForm } from './practice.schema.ts';
+import type { ReplayResult, KeptSnapshot } from './replay-log.ts';
+import { EVENT_BATCH_LIMITS, type CreateAssignmentRequest } from './practice.schema.ts';
 
 /** Something a student is to practise. */
 export interface Assignment {
@@ -40,7 +40,7 @@ export interface Unfolded {
 }
 
 /** An event as it is added to a log: by whose clock, told by whom. */
-export interface AddedEvent extends KeptEvent {
+export interface AddedEvent extends StoredPracticeEvent {
   /** The time as the device had it, where that is another one. */
   readonly toldAt: number | null;
   readonly toldBy: 'teacher' | 'student';
@@ -60,7 +60,7 @@ interface Change {
 }
 
 /** An event, and the assignment it belongs to. */
-export interface KeptEvent {
+export interface StoredPracticeEvent {
   readonly assignment: string | null;
   readonly event: PracticeEvent;
 }
@@ -159,7 +159,7 @@ export class PracticeStore {
   async insert(
     scope: StudioScope,
     studentId: string,
-    { name, pattern, sourceId, sourceVersion, target, way, plan }: AssignmentForm,
+    { name, pattern, sourceId, sourceVersion, target, way, plan }: CreateAssignmentRequest,
     { standing, place }: { readonly standing: ProgressSummary; readonly place: number },
   ): Promise<Assignment> {
     const [kept] = (await scope
@@ -231,7 +231,7 @@ export class PracticeStore {
     scope: StudioScope,
     id: string,
     { version, events }: Pick<Unfolded, 'version' | 'events'>,
-    { standing, snapshot }: Pick<Folded, 'standing' | 'snapshot'>,
+    { standing, snapshot }: Pick<ReplayResult, 'standing' | 'snapshot'>,
   ): Promise<boolean> {
     const kept: number = await scope
       .rows('assignments')
@@ -268,7 +268,7 @@ export class PracticeStore {
     { strict = false }: { readonly strict?: boolean } = {},
   ): Promise<Added> {
     const { principal } = scope;
-    if (principal.kind === 'link' && principal.scope.student !== studentId) throw notFound();
+    if (principal.kind === 'link' && principal.scope.student !== studentId) throw createNotFoundError();
     const rows = events.map(({ assignment, toldAt, toldBy, event: { id, at, kind, ...body } }) => ({
       ...{ id, assignment, at, kind, body },
       told_at: toldAt,
@@ -278,7 +278,7 @@ export class PracticeStore {
       studio: scope.principal.studioId,
       student: studentId,
       events: JSON.stringify(rows),
-      most: EVENTS.kept,
+      most: EVENT_BATCH_LIMITS.kept,
       strict,
     })) as { readonly rows: readonly (Added & object)[] };
     return found[0] ?? { ids: [], assignments: [] };
@@ -368,7 +368,7 @@ export class PracticeStore {
   }
 
   /** The latest events of a student, newest first, with what they belong to. */
-  async latest(scope: StudioScope, studentId: string, most: number): Promise<readonly KeptEvent[]> {
+  async latest(scope: StudioScope, studentId: string, most: number): Promise<readonly StoredPracticeEvent[]> {
     const rows = (await scope
       .rows('practice_events')
       .where({ student_id: studentId })

@@ -1,32 +1,32 @@
 import Joi from 'joi';
-import { versionNumber, words } from '../common/words.ts';
+import { versionField, textField } from '../common/joi-fields.ts';
 
 /** A song to be kept; the document itself is checked by core. */
-export interface NewSong {
+export interface CreateSongRequest {
   readonly song: unknown;
 }
 
-export const newSongSchema = Joi.object<NewSong>({ song: Joi.any().required() });
+export const createSongRequestSchema = Joi.object<CreateSongRequest>({ song: Joi.any().required() });
 
 /** A changed song, and the version the change was made on. */
-export interface ChangedSong extends NewSong {
+export interface UpdateSongRequest extends CreateSongRequest {
   readonly version: number;
 }
 
-export const changedSongSchema = Joi.object<ChangedSong>({
+export const updateSongRequestSchema = Joi.object<UpdateSongRequest>({
   song: Joi.any().required(),
-  version: versionNumber().required(),
+  version: versionField().required(),
 });
 
 /** How the list of songs is asked for. */
-export interface SongQuery {
+export interface SongListQuery {
   readonly search: string;
   readonly limit: number;
   readonly after?: string;
 }
 
-export const songQuerySchema = Joi.object<SongQuery>({
-  search: words(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
+export const songListQuerySchema = Joi.object<SongListQuery>({
+  search: textField(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
   limit: Joi.number().integer().min(1).max(100).default(40),
-  after: words(200),
+  after: textField(200),
 });

@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
-import { versionNumber, words } from '../common/words.ts';
+import { versionField, textField } from '../common/joi-fields.ts';
 
 /** A student to be kept, and the version that was read where there is one. */
-export interface StudentForm {
+export interface SaveStudentRequest {
   readonly name: string;
   readonly about: StudentProfile;
   readonly version?: number;
@@ -14,24 +14,24 @@ const time = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);
 
 /** What is known of a student, as it may be kept. */
-export const aboutSchema = Joi.object<StudentProfile>({
+export const studentProfileSchema = Joi.object<StudentProfile>({
   way: Joi.string().valid(...PRACTICE_METHODS),
-  school: words(80),
+  school: textField(80),
   weeklyMinutes: Joi.number().integer().min(0).max(5000),
   lessonDay: Joi.number().integer().min(1).max(7),
   lessonTime: time,
   changes: Joi.array()
     .items(Joi.object({ day: day.required(), time: time.allow(null).required() }))
     .max(100),
-  notes: words(4000).allow(''),
+  notes: textField(4000).allow(''),
   known: Joi.object()
-    .pattern(words(40), Joi.array().items(words(200)).max(500))
+    .pattern(textField(40), Joi.array().items(textField(200)).max(500))
     .max(100),
 });
 
-export const studentSchema = Joi.object<StudentForm>({
-  name: words(80).trim().min(1).required().messages({ '*': 'request.student-name' }),
-  about: aboutSchema.default({}),
-  version: versionNumber(),
+export const saveStudentRequestSchema = Joi.object<SaveStudentRequest>({
+  name: textField(80).trim().min(1).required().messages({ '*': 'request.student-name' }),
+  about: studentProfileSchema.default({}),
+  version: versionField(),
   archived: Joi.boolean().strict(),
 });

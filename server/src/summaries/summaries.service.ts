@@ -2,16 +2,16 @@ import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { PATTERN_SUMMARY_VERSION, createBasicSummary, type Pattern, type PatternSummary } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
-import { DocumentsStore, type Beside, type KeptDocument } from '../documents/documents.store.ts';
-import { readStored, type Estimates } from '../documents/kinds.ts';
-import { OutdatedStore, type Outdated } from './outdated.store.ts';
-import { SummaryPool } from './summary-pool.ts';
+import { DocumentsStore, type IndexColumns, type StoredDocument } from '../documents/documents.store.ts';
+import { parseStoredDocument, type StudioEstimates } from '../documents/document-types.ts';
+import { OutdatedSummariesStore, type OutdatedSummary } from './outdated-summaries.store.ts';
+import { SummaryPool } from './summary.pool.ts';
 
 /** Milliseconds a request waits for its summary; what takes longer is written when it is there. */
 const PATIENCE = 250;
 
 /** The columns beside a pattern that its list is searched by. */
-export const besideOf = (pattern: Pattern, summary: PatternSummary): Beside => ({
+export const toIndexColumns = (pattern: Pattern, summary: PatternSummary): IndexColumns => ({
   summary: JSON.stringify(summary),
   summary_version: summary.unjudged ? 0 : PATTERN_SUMMARY_VERSION,
   school: pattern.school,
@@ -31,9 +31,9 @@ const within = <T>(work: Promise<T>, milliseconds: number): Promise<T | undefine
 };
 
 /** A summary that a request may have before its patience ends, and the one that comes in the end. */
-export interface Coming {
-  readonly now: PatternSummary;
-  readonly later: Promise<PatternSummary | undefined>;
+export interface PendingSummary {
+  readonly quickSummary: PatternSummary;
+  readonly fullSummary: Promise<PatternSummary | undefined>;
 }
 
 /** Sums patterns up off the request's thread, with the studio's estimates, so that list and bench agree. */
@@ -47,7 +47,7 @@ export class SummariesService implements OnModuleDestroy {
     private readonly pool: SummaryPool,
     private readonly studios: StudioDb,
     private readonly documents: DocumentsStore,
-    private readonly outdated: OutdatedStore,
+    private readonly outdated: OutdatedSummariesStore,
   ) {}
 
   onModuleDestroy(): void {
@@ -55,13 +55,17 @@ export class SummariesService implements OnModuleDestroy {
   }
 
   /** Begins to sum a pattern up, and waits a little for it. */
-  async begin(scope: StudioScope, pattern: Pattern): Promise<Coming> {
+  async start(scope: StudioScope, pattern: Pattern): Promise<PendingSummary> {
     const later = this.pool.summarise({ pattern, estimates: await this.estimates(scope) });
-    return { now: (await within(later, PATIENCE)) ?? createBasicSummary(pattern), later };
+    return { quickSummary: (await within(later, PATIENCE)) ?? createBasicSummary(pattern), fullSummary: later };
   }
 
   /** Writes a summary that came after its request was answered, unless the pattern has moved on. */
-  follow(principal: Principal, { id, version, document }: KeptDocument<'pattern'>, { now, later }: Coming): void {
+  saveLateSummary(
+    principal: Principal,
+    { id, version, document }: StoredDocument<'pattern'>,
+    { quickSummary: now, fullSummary: later }: PendingSummary,
+  ): void {
     if (!now.unjudged) return;
     void later
       .then((summary) => this.write(principal.studioId, { id, version }, document, summary))
@@ -88,15 +92,20 @@ export class SummariesService implements OnModuleDestroy {
   }
 
   /** A document that cannot be read or judged never keeps the others from it. */
-  private async refreshOne({ studioId, id, version, format, document }: Outdated): Promise<void> {
-    const scope = this.studios.for({ kind: 'house', studioId });
+  private async refreshOne({ studioId, id, version, format, document }: OutdatedSummary): Promise<void> {
+    const scope = this.studios.scopeFor({ kind: 'house', studioId });
     try {
-      const pattern = readStored('pattern', format, document);
+      const pattern = parseStoredDocument('pattern', format, document);
       const summary = await this.pool.summarise({ pattern, estimates: await this.estimates(scope) });
       await this.write(studioId, { id, version }, pattern, summary);
     } catch (error) {
       this.log.error(error);
-      await this.documents.annotate(scope, 'pattern', { id, version }, { summary_version: PATTERN_SUMMARY_VERSION });
+      await this.documents.updateIndexColumns(
+        scope,
+        'pattern',
+        { id, version },
+        { summary_version: PATTERN_SUMMARY_VERSION },
+      );
     }
   }
 
@@ -108,12 +117,15 @@ export class SummariesService implements OnModuleDestroy {
     summary: PatternSummary | undefined,
   ): Promise<void> {
     if (this.stopped) return;
-    const scope = this.studios.for({ kind: 'house', studioId });
-    const beside = besideOf(pattern, summary ?? createBasicSummary(pattern));
-    await this.documents.annotate(scope, 'pattern', at, { ...beside, summary_version: PATTERN_SUMMARY_VERSION });
+    const scope = this.studios.scopeFor({ kind: 'house', studioId });
+    const beside = toIndexColumns(pattern, summary ?? createBasicSummary(pattern));
+    await this.documents.updateIndexColumns(scope, 'pattern', at, {
+      ...beside,
+      summary_version: PATTERN_SUMMARY_VERSION,
+    });
   }
 
-  private async estimates(scope: StudioScope): Promise<Estimates> {
+  private async estimates(scope: StudioScope): Promise<StudioEstimates> {
     const [kept] = await this.documents.list(scope, 'estimates');
     return kept?.document ?? {};
   }

@@ -1,5 +1,5 @@
-import { threadOf } from '../common/thread-pool.ts';
-import { summarise } from './work.ts';
+import { threadOf } from '../common/worker-pool.ts';
+import { summarisePattern } from './summarise-pattern.ts';
 
 /** What a thread of the pool does with each task. */
-export default threadOf(summarise);
+export default threadOf(summarisePattern);

@@ -17,12 +17,17 @@ import {
 import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
 import type { Principal } from '../auth/principal.ts';
-import { SessionGuard, SignedIn } from '../auth/session.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
-import { LINK_HEADER } from '../practice/practice.controller.ts';
+import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
+import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
+import { PRACTICE_LINK_HEADER } from '../practice/practice.controller.ts';
 import { PracticeService } from '../practice/practice.service.ts';
-import { judgementSchema, takeSchema, type JudgementForm, type TakeForm } from './takes.schema.ts';
-import { TakesService, type Stretch } from './takes.service.ts';
+import {
+  saveTakeAssessmentRequestSchema,
+  createTakeRequestSchema,
+  type SaveTakeAssessmentRequest,
+  type CreateTakeRequest,
+} from './takes.schema.ts';
+import { TakesService, type AudioRange } from './takes.service.ts';
 
 /** The bytes that are asked for: from, and to the last; all without a range, or with one of another kind. */
 const rangeOf = (
@@ -34,7 +39,7 @@ const rangeOf = (
   return { from: Number(from), to: to === '' ? Infinity : Number(to), part: true };
 };
 
-const send = async ({ take, from, to, bytes }: Stretch, part: boolean, response: Response): Promise<void> => {
+const send = async ({ take, from, to, bytes }: AudioRange, part: boolean, response: Response): Promise<void> => {
   response.status(part ? 206 : 200);
   response.setHeader('content-type', take.mime);
   response.setHeader('content-length', to - from + 1);
@@ -47,38 +52,42 @@ const send = async ({ take, from, to, bytes }: Stretch, part: boolean, response:
 
 /** Takes of the students of the signed-in teacher's studio. */
 @Controller()
-@UseGuards(SessionGuard)
+@UseGuards(AuthGuard)
 export class TakesController {
   constructor(private readonly takes: TakesService) {}
 
   @Get('students/:id/takes')
-  ofStudent(@SignedIn() principal: Principal, @Param('id') id: string) {
+  ofStudent(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.takes.ofStudent(principal, id);
   }
 
   @Post('students/:id/takes')
-  begin(@SignedIn() principal: Principal, @Param('id') id: string, @Body(new JoiPipe(takeSchema)) body: TakeForm) {
-    return this.takes.begin(principal, id, body);
+  begin(
+    @CurrentTeacher() principal: Principal,
+    @Param('id') id: string,
+    @Body(new JoiValidationPipe(createTakeRequestSchema)) body: CreateTakeRequest,
+  ) {
+    return this.takes.createUpload(principal, id, body);
   }
 
   @Get('takes/:id')
-  find(@SignedIn() principal: Principal, @Param('id') id: string) {
+  find(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.takes.find(principal, id);
   }
 
   @Put('takes/:id/parts/:number')
   addPart(
-    @SignedIn() principal: Principal,
+    @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
     @Param('number') number: string,
     @Req() { body }: Request,
   ) {
-    return this.takes.addPart(principal, id, number, body);
+    return this.takes.uploadPart(principal, id, number, body);
   }
 
   @Get('takes/:id/sound')
   async sound(
-    @SignedIn() principal: Principal,
+    @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
     @Headers('range') range: string | undefined,
     @Res() response: Response,
@@ -94,41 +103,44 @@ export class TakesController {
 
   @Put('takes/:id/judgement')
   judge(
-    @SignedIn() principal: Principal,
+    @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiPipe(judgementSchema)) body: JudgementForm,
+    @Body(new JoiValidationPipe(saveTakeAssessmentRequestSchema)) body: SaveTakeAssessmentRequest,
   ) {
-    return this.takes.judge(principal, id, body);
+    return this.takes.saveAssessment(principal, id, body);
   }
 
   @Delete('takes/:id')
   @HttpCode(204)
-  drop(@SignedIn() principal: Principal, @Param('id') id: string): Promise<void> {
-    return this.takes.drop(principal, id);
+  drop(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
+    return this.takes.delete(principal, id);
   }
 }
 
 /** Takes that a student keeps from the practice room: they come in, and are heard by the teacher alone. */
 @Controller('practice/takes')
-export class RoomTakesController {
+export class PracticeTakesController {
   constructor(
     private readonly takes: TakesService,
     private readonly practice: PracticeService,
   ) {}
 
   @Post()
-  async begin(@Headers(LINK_HEADER) token: string | undefined, @Body(new JoiPipe(takeSchema)) body: TakeForm) {
-    const holder = await this.practice.holderOf(token ?? '');
-    return this.takes.begin(holder, holder.scope.student, body);
+  async begin(
+    @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
+    @Body(new JoiValidationPipe(createTakeRequestSchema)) body: CreateTakeRequest,
+  ) {
+    const holder = await this.practice.resolveLink(token ?? '');
+    return this.takes.createUpload(holder, holder.scope.student, body);
   }
 
   @Put(':id/parts/:number')
   async addPart(
-    @Headers(LINK_HEADER) token: string | undefined,
+    @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
     @Param('id') id: string,
     @Param('number') number: string,
     @Req() { body }: Request,
   ) {
-    return this.takes.addPart(await this.practice.holderOf(token ?? ''), id, number, body);
+    return this.takes.uploadPart(await this.practice.resolveLink(token ?? ''), id, number, body);
   }
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { PATTERN_LIMITS, type HandProfile, type Message, type Pattern } from '@fleet-wren/core';
-import { handSchema } from '../practice/practice.schema.ts';
-import { aMessage, words } from '../common/words.ts';
+import { handProfileSchema } from '../practice/practice.schema.ts';
+import { aMessage, textField } from '../common/joi-fields.ts';
 
 /** Bytes of a part, of a take and of all takes of a studio; takes of a student; days an unfinished one is kept. */
 export const TAKE_LIMITS = {
@@ -14,10 +14,17 @@ export const TAKE_LIMITS = {
 } as const;
 
 /** Sounds that are kept: as browsers record them, and as they are opened from files. */
-export const SOUNDS = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/mpeg', 'audio/wav', 'audio/flac'] as const;
+export const AUDIO_MIME_TYPES = [
+  'audio/webm',
+  'audio/ogg',
+  'audio/mp4',
+  'audio/mpeg',
+  'audio/wav',
+  'audio/flac',
+] as const;
 
 /** What engines say of a take. */
-export interface JudgementForm {
+export interface SaveTakeAssessmentRequest {
   readonly engine: number;
   readonly headline: Message;
   /** As JSON text: it is kept as it is. */
@@ -25,28 +32,28 @@ export interface JudgementForm {
 }
 
 /** A take that is to be kept: its sound comes after it, in parts. */
-export interface TakeForm {
+export interface CreateTakeRequest {
   readonly name: string;
   readonly assignment: string | null;
   readonly pattern: Pattern;
   readonly hand?: HandProfile;
-  readonly mime: (typeof SOUNDS)[number];
+  readonly mime: (typeof AUDIO_MIME_TYPES)[number];
   readonly bytes: number;
 }
 
-export const takeSchema = Joi.object<TakeForm>({
-  name: words(PATTERN_LIMITS.name).trim().min(1).required(),
-  assignment: words(40).allow(null).default(null),
+export const createTakeRequestSchema = Joi.object<CreateTakeRequest>({
+  name: textField(PATTERN_LIMITS.name).trim().min(1).required(),
+  assignment: textField(40).allow(null).default(null),
   pattern: Joi.object().unknown().required(),
-  hand: handSchema,
+  hand: handProfileSchema,
   mime: Joi.string()
-    .valid(...SOUNDS)
+    .valid(...AUDIO_MIME_TYPES)
     .required(),
   bytes: Joi.number().integer().min(1).max(TAKE_LIMITS.bytes).required(),
 });
 
-export const judgementSchema = Joi.object<JudgementForm>({
+export const saveTakeAssessmentRequestSchema = Joi.object<SaveTakeAssessmentRequest>({
   engine: Joi.number().integer().min(1).max(100_000).required(),
   headline: aMessage().required(),
-  judgement: words(TAKE_LIMITS.judgement).min(2).required(),
+  judgement: textField(TAKE_LIMITS.judgement).min(2).required(),
 });

@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { HandProfile, Message, Pattern } from '@fleet-wren/core';
 import type { StudioScope } from '../db/studio-db.ts';
-import { TAKE_LIMITS, type JudgementForm, type TakeForm } from './takes.schema.ts';
+import { TAKE_LIMITS, type SaveTakeAssessmentRequest, type CreateTakeRequest } from './takes.schema.ts';
 
 /** A take as a list shows it. */
-export interface TakeLine {
+export interface TakeListItem {
   readonly id: string;
   readonly studentId: string;
   readonly assignment: string | null;
@@ -20,12 +20,12 @@ export interface TakeLine {
 }
 
 /** A take with what it is judged against, and what was said of it. */
-export interface Take extends TakeLine {
+export interface StoredTake extends TakeListItem {
   readonly pattern: Pattern;
   readonly hand: HandProfile | null;
   readonly judgement: string | null;
   /** What earlier engines said. */
-  readonly earlier: readonly JudgementForm[];
+  readonly earlier: readonly SaveTakeAssessmentRequest[];
 }
 
 const LINE = [
@@ -47,7 +47,7 @@ const WHOLE = [...LINE, 'pattern', 'hand', 'judgement', 'earlier'] as const;
 /** Takes and their sound in the database: each query within a scope. */
 @Injectable()
 export class TakesStore {
-  async ofStudent(scope: StudioScope, studentId: string): Promise<readonly TakeLine[]> {
+  async ofStudent(scope: StudioScope, studentId: string): Promise<readonly TakeListItem[]> {
     return scope
       .rows('takes')
       .where({ student_id: studentId })
@@ -55,14 +55,14 @@ export class TakesStore {
       .select(...LINE);
   }
 
-  async find(scope: StudioScope, id: string): Promise<Take | undefined> {
+  async find(scope: StudioScope, id: string): Promise<StoredTake | undefined> {
     return scope
       .rows('takes')
       .where({ id })
       .first(...WHOLE);
   }
 
-  async line(scope: StudioScope, id: string): Promise<TakeLine | undefined> {
+  async line(scope: StudioScope, id: string): Promise<TakeListItem | undefined> {
     return scope
       .rows('takes')
       .where({ id })
@@ -95,7 +95,12 @@ export class TakesStore {
       .delete();
   }
 
-  async insert(scope: StudioScope, studentId: string, form: TakeForm, by: TakeLine['by']): Promise<TakeLine> {
+  async insert(
+    scope: StudioScope,
+    studentId: string,
+    form: CreateTakeRequest,
+    by: TakeListItem['by'],
+  ): Promise<TakeListItem> {
     const { name, assignment, pattern, hand, mime, bytes } = form;
     const [kept] = (await scope
       .insert('takes', [
@@ -111,8 +116,8 @@ export class TakesStore {
           hand: hand ? JSON.stringify(hand) : null,
         },
       ])
-      .returning([...LINE])) as readonly TakeLine[];
-    return kept as TakeLine;
+      .returning([...LINE])) as readonly TakeListItem[];
+    return kept as TakeListItem;
   }
 
   /** Numbers of the parts that have come. */
@@ -121,7 +126,7 @@ export class TakesStore {
   }
 
   /** Keeps a part; one that came before changes nothing. */
-  async addPart(scope: StudioScope, { id, studentId }: TakeLine, number: number, bytes: Buffer): Promise<void> {
+  async addPart(scope: StudioScope, { id, studentId }: TakeListItem, number: number, bytes: Buffer): Promise<void> {
     await scope
       .insert('take_parts', [{ take_id: id, student_id: studentId, number, bytes }])
       .onConflict(['studio_id', 'take_id', 'number'])
@@ -141,14 +146,14 @@ export class TakesStore {
   async judge(
     scope: StudioScope,
     id: string,
-    { engine, headline, judgement }: JudgementForm,
-    earlier: readonly JudgementForm[],
-  ): Promise<Take | undefined> {
+    { engine, headline, judgement }: SaveTakeAssessmentRequest,
+    earlier: readonly SaveTakeAssessmentRequest[],
+  ): Promise<StoredTake | undefined> {
     const [kept] = (await scope
       .rows('takes')
       .where({ id })
       .update({ engine, headline: JSON.stringify(headline), judgement, earlier: JSON.stringify(earlier) })
-      .returning([...WHOLE])) as readonly Take[];
+      .returning([...WHOLE])) as readonly StoredTake[];
     return kept;
   }
 

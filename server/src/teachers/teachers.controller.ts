@@ -2,70 +2,79 @@ import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req,
 import type { Request, Response } from 'express';
 import { lineOf } from '../auth/address.ts';
 import { Devices } from '../auth/devices.ts';
-import type { Role, Teacher } from '../auth/principal.ts';
-import { SessionGuard, SignedIn, accountOf, handOver, type Account } from '../auth/session.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
-import { CONFIG, type Config } from '../config.ts';
-import { inviteSchema, invitedSchema, joiningSchema, roleSchema, type Joining } from './teachers.schema.ts';
+import type { TeacherRole, Teacher } from '../auth/principal.ts';
+import { AuthGuard, CurrentTeacher, toAccount, setSessionCookie, type Account } from '../auth/auth-session.ts';
+import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
+import { CONFIG_TOKEN, type Config } from '../config.ts';
+import {
+  createInvitationRequestSchema,
+  viewInvitationRequestSchema,
+  acceptInvitationRequestSchema,
+  setRoleRequestSchema,
+  type AcceptInvitationRequest,
+} from './teachers.schema.ts';
 import { TeachersService } from './teachers.service.ts';
 
 /** The teachers of the signed-in teacher's studio. */
 @Controller('teachers')
-@UseGuards(SessionGuard)
+@UseGuards(AuthGuard)
 export class TeachersController {
   constructor(private readonly teachers: TeachersService) {}
 
   @Get()
-  async all(@SignedIn() teacher: Teacher) {
+  async all(@CurrentTeacher() teacher: Teacher) {
     return (await this.teachers.all(teacher)).map((one) => ({ ...one, here: one.id === teacher.id }));
   }
 
   @Get('invites')
-  invites(@SignedIn() teacher: Teacher) {
+  invites(@CurrentTeacher() teacher: Teacher) {
     return this.teachers.invites(teacher);
   }
 
   @Post('invites')
-  invite(@SignedIn() teacher: Teacher, @Body(new JoiPipe(inviteSchema)) { days }: { readonly days: number }) {
+  invite(
+    @CurrentTeacher() teacher: Teacher,
+    @Body(new JoiValidationPipe(createInvitationRequestSchema)) { days }: { readonly days: number },
+  ) {
     return this.teachers.invite(teacher, days);
   }
 
   @Delete('invites/:id')
   @HttpCode(204)
-  revoke(@SignedIn() teacher: Teacher, @Param('id') id: string): Promise<void> {
+  revoke(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     return this.teachers.revoke(teacher, id);
   }
 
   @Put(':id')
   @HttpCode(204)
   setRole(
-    @SignedIn() teacher: Teacher,
+    @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Body(new JoiPipe(roleSchema)) { role }: { readonly role: Role },
+    @Body(new JoiValidationPipe(setRoleRequestSchema)) { role }: { readonly role: TeacherRole },
   ): Promise<void> {
     return this.teachers.setRole(teacher, id, role);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@SignedIn() teacher: Teacher, @Param('id') id: string): Promise<void> {
+  remove(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     return this.teachers.remove(teacher, id);
   }
 }
 
 /** The door for whoever is invited. */
 @Controller('auth')
-export class JoiningController {
+export class InvitationsController {
   constructor(
     private readonly teachers: TeachersService,
     private readonly devices: Devices,
-    @Inject(CONFIG) private readonly config: Config,
+    @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
   @Post('invited')
   @HttpCode(200)
   invited(
-    @Body(new JoiPipe(invitedSchema)) { token }: Pick<Joining, 'token'>,
+    @Body(new JoiValidationPipe(viewInvitationRequestSchema)) { token }: Pick<AcceptInvitationRequest, 'token'>,
     @Req() request: Request,
   ): Promise<{ readonly studio: string }> {
     return this.teachers.invitedTo(token, lineOf(request.ip ?? ''));
@@ -73,13 +82,13 @@ export class JoiningController {
 
   @Post('join')
   async join(
-    @Body(new JoiPipe(joiningSchema)) body: Joining,
+    @Body(new JoiValidationPipe(acceptInvitationRequestSchema)) body: AcceptInvitationRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
     const { teacher, token } = await this.teachers.join(body, await this.devices.visitor(request, body.email));
     await this.devices.remember(request, response, teacher.email);
-    handOver(response, token, this.config);
-    return accountOf(teacher);
+    setSessionCookie(response, token, this.config);
+    return toAccount(teacher);
   }
 }

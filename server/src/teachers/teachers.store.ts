@@ -1,19 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Role, Teacher } from '../auth/principal.ts';
+import type { TeacherRole, Teacher } from '../auth/principal.ts';
 import { OneAtATime } from '../common/one-at-a-time.ts';
-import { DB, type Db } from '../db/connection.ts';
+import { DB_TOKEN, type Db } from '../db/connection.ts';
 
 /** A teacher as the studio's other teachers see one. */
-export interface Colleague {
+export interface TeacherListItem {
   readonly id: string;
   readonly name: string;
   readonly email: string;
-  readonly role: Role;
+  readonly role: TeacherRole;
 }
 
 /** An invitation; its token is told once, when it is made. */
-export interface Invite {
+export interface Invitation {
   readonly id: string;
   readonly createdAt: Date;
   readonly endsAt: Date;
@@ -24,7 +24,7 @@ const INVITE = ['id', 'created_at as createdAt', 'ends_at as endsAt'] as const;
 type Studio = Pick<Teacher, 'studioId'>;
 
 /** Whoever comes by an invitation. */
-export interface NewTeacher {
+export interface NewTeacherRow {
   readonly name: string;
   readonly email: string;
   readonly passwordHash: string;
@@ -36,9 +36,9 @@ const WAITING = new OneAtATime();
 /** The teachers of a studio and the invitations to it: each query within the studio of who asks. */
 @Injectable()
 export class TeachersStore {
-  constructor(@Inject(DB) private readonly db: Db) {}
+  constructor(@Inject(DB_TOKEN) private readonly db: Db) {}
 
-  async all({ studioId }: Studio): Promise<readonly Colleague[]> {
+  async all({ studioId }: Studio): Promise<readonly TeacherListItem[]> {
     return this.db('teachers')
       .where({ studio_id: studioId })
       .orderBy(['name', 'id'])
@@ -46,7 +46,7 @@ export class TeachersStore {
   }
 
   /** Changes who teaches while nobody else of the studio does. */
-  async alone<T>({ studioId }: Studio, work: (store: TeachersStore) => Promise<T>): Promise<T> {
+  async withStudioLock<T>({ studioId }: Studio, work: (store: TeachersStore) => Promise<T>): Promise<T> {
     return WAITING.run(studioId, () =>
       this.db.transaction(async (trx) => {
         await trx('studios').where({ id: studioId }).forUpdate().first('id');
@@ -59,11 +59,11 @@ export class TeachersStore {
     await this.db('teachers').where({ studio_id: studioId, id }).delete();
   }
 
-  async setRole({ studioId }: Studio, id: string, role: Role): Promise<void> {
+  async setRole({ studioId }: Studio, id: string, role: TeacherRole): Promise<void> {
     await this.db('teachers').where({ studio_id: studioId, id }).update({ role });
   }
 
-  async invites({ studioId }: Studio): Promise<readonly Invite[]> {
+  async invites({ studioId }: Studio): Promise<readonly Invitation[]> {
     return this.db('teacher_invites')
       .where({ studio_id: studioId })
       .where('ends_at', '>', this.db.fn.now(3))
@@ -75,14 +75,14 @@ export class TeachersStore {
     { studioId, id: by }: Pick<Teacher, 'studioId' | 'id'>,
     tokenHash: string,
     days: number,
-  ): Promise<Invite> {
+  ): Promise<Invitation> {
     await this.db('teacher_invites').where('ends_at', '<', this.db.fn.now(3)).delete();
     const ends = this.db.raw("now() + ? * interval '1 day'", [days]);
     const row = { studio_id: studioId, id: randomUUID(), token_hash: tokenHash, ends_at: ends, created_by: by };
     const [kept] = (await this.db('teacher_invites')
       .insert(row)
-      .returning([...INVITE])) as readonly Invite[];
-    return kept as Invite;
+      .returning([...INVITE])) as readonly Invitation[];
+    return kept as Invitation;
   }
 
   async revoke({ studioId }: Studio, id: string): Promise<boolean> {
@@ -107,7 +107,7 @@ export class TeachersStore {
   }
 
   /** Uses an invitation up for a new teacher; says whether it was still good. */
-  async join(tokenHash: string, { passwordHash, ...teacher }: NewTeacher): Promise<boolean> {
+  async acceptInvitation(tokenHash: string, { passwordHash, ...teacher }: NewTeacherRow): Promise<boolean> {
     return this.db.transaction(async (trx) => {
       const [used] = (await trx('teacher_invites')
         .where({ token_hash: tokenHash })

@@ -1,7 +1,13 @@
 import { migratePracticeMethod, type LadderPlan, type PracticeSnapshot } from '@fleet-wren/core';
 import type { Knex } from 'knex';
-import { aboutFromProse, bodyInCodes, headlineInCodes, judgementInCodes, planInCodes } from '../../archive/prose.ts';
-import { standingOf } from '../../practice/standing.ts';
+import {
+  aboutFromProse,
+  bodyInCodes,
+  headlineInCodes,
+  judgementInCodes,
+  planInCodes,
+} from '../../backup/migrate-prose.ts';
+import { summariseProgress } from '../../practice/progress-summary.ts';
 
 /** Rows that are changed at a time. */
 const BATCH = 500;
@@ -38,7 +44,7 @@ const assignments = (db: Knex, now: number): Promise<void> =>
     () => db('assignments').select('studio_id', 'id', 'way', 'plan', 'snapshot'),
     ({ studio_id, id, way, plan, snapshot }) => {
       const coded = planInCodes(plan) as LadderPlan;
-      const standing = snapshot ? { standing: JSON.stringify(standingOf(coded, snapshot, now)) } : {};
+      const standing = snapshot ? { standing: JSON.stringify(summariseProgress(coded, snapshot, now)) } : {};
       return db('assignments')
         .where({ studio_id, id })
         .update({ way: migratePracticeMethod(way), plan: JSON.stringify(coded), ...standing });

@@ -1,0 +1,84 @@
+import { sayLabel, sayMessage } from '@fleet-wren/wording';
+import {
+  formatChordSymbol,
+  listDigitsInOrder,
+  analysePattern,
+  longBarsWords,
+  flattenScore,
+  sheetFacts,
+  listSheetTempos,
+  prepareSongExport,
+  exportMusicXml,
+  type Pattern,
+  type EngravingPreferences,
+  type Song,
+  type Voicing,
+  type Message,
+} from '@fleet-wren/core';
+
+/** What stands on a sheet: words over the music, tempos to tick, shapes, and the score to be engraved. */
+export interface SheetContent {
+  readonly title: string;
+  readonly facts: string;
+  readonly shapes: readonly Voicing[];
+  /** What was done to the music for want of room; nothing where there is room. */
+  readonly remark: string | null;
+  readonly tempos: readonly number[];
+  readonly score: string;
+  /** Names of sections, in the order they begin. */
+  readonly sections: readonly string[];
+}
+
+/** The tempo stands among the facts: over the music it would be said twice. */
+const withoutMetronome = (score: string): string =>
+  score.replace(/<direction placement="above">\s*<direction-type>\s*<metronome>[^]*?<\/direction>/g, '');
+
+/** What a sheet is laid out for: room in a line, and how notes are called. */
+export type SheetLayoutOptions = Required<Pick<EngravingPreferences, 'maxStrokesPerSystem' | 'naming'>>;
+
+const LOOK = { showDigits: true, counts: true } as const;
+
+const called = (voicings: readonly Voicing[], { naming }: SheetLayoutOptions): readonly Voicing[] =>
+  voicings.map((voicing) => ({ ...voicing, chord: formatChordSymbol(voicing.chord, naming) }));
+
+const said = (remark: Message | null): string | null => remark && sayMessage(remark);
+
+/** A pattern as it stands on a sheet. */
+export const createPatternSheet = (pattern: Pattern, look: SheetLayoutOptions): SheetContent => {
+  const judgement = analysePattern(pattern);
+  return {
+    title: pattern.name,
+    facts: sheetFacts(pattern).map(sayLabel).join(' · '),
+    shapes: called([pattern.voicing], look),
+    remark: said(longBarsWords(flattenScore(pattern), look.maxStrokesPerSystem)),
+    tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
+    score: withoutMetronome(
+      exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
+    ),
+    sections: [],
+  };
+};
+
+/** A song as it stands on a sheet: every section once. */
+export const createSongSheet = (song: Song, look: SheetLayoutOptions): SheetContent => {
+  const {
+    expanded,
+    score,
+    annotations: words,
+  } = prepareSongExport({
+    ...song,
+    form: song.sections.map(({ id }) => ({ section: id, times: 1 })),
+  });
+  const judgement = analysePattern(expanded.pattern);
+  return {
+    title: song.name,
+    facts: sheetFacts(song).map(sayLabel).join(' · '),
+    shapes: called(Object.values(song.voicings), look),
+    remark: said(longBarsWords(score, look.maxStrokesPerSystem)),
+    tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
+    score: withoutMetronome(
+      exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),
+    ),
+    sections: song.sections.map(({ name }) => name),
+  };
+};

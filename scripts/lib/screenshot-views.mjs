@@ -1,0 +1,213 @@
+import { say } from '../../wording/dist/index.js';
+import { Buffer } from 'node:buffer';
+import { renderStageTake, fakeMicrophone } from './fake-microphone.mjs';
+
+const openPattern = async (page, name) => {
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.locator('.threads[data-judged="yes"]').waitFor();
+};
+
+const chooseStroke = async (page, sentence) => {
+  await page.getByRole('img', { name: sentence }).click();
+  await page.getByLabel(say('bench.selected-note')).waitFor();
+};
+
+const openSong = async (page, name) => {
+  await page.goto('/songs');
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByText('bpm max').first().waitFor();
+};
+
+/** A piece of an invented studio, in plain text as it might come by mail. */
+const OSIER_LANE = [
+  'Osier lane',
+  'Capo 2',
+  '',
+  '[Verse]',
+  '   C               G/B',
+  'e|-----0-------0---|-----3-------3---| x2',
+  'B|---1---1---1---1-|---0---0---0---0-|',
+  'G|-0-------0-------|-0-------0-------|',
+  'D|-----------------|-----------------|',
+  'A|-3-------3-------|-2-------2-------|',
+  'E|-----------------|-----------------|',
+].join('\n');
+
+/** The main views, each with how to get there from the list of patterns. */
+export const SCREENSHOT_VIEWS = [
+  { name: 'sign-in', door: true, take: async (page) => void (await page.goto('/')) },
+  { name: 'patterns', take: () => undefined },
+  {
+    name: 'bench',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await chooseStroke(page, /^beat 2, string 6/);
+    },
+  },
+  {
+    name: 'judgement',
+    take: async (page) => {
+      await openPattern(page, 'Lantern pinches');
+      await page.getByLabel(say('common.tempo-bpm')).fill('96');
+      await page.keyboard.press('Enter');
+      await page.getByLabel(say('bench.review'), { exact: true }).getByRole('button').first().waitFor();
+      await page.getByRole('button', { name: say('bench.other-fingerings') }).click();
+      await page.locator('.alternatives li').first().waitFor();
+    },
+  },
+  {
+    name: 'strings',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByRole('button', { name: say('common.sustain') }).click();
+      await page.getByRole('table', { name: /Moves from string/ }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'approaches',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByLabel(say('common.tempo-bpm')).fill('110');
+      await page.keyboard.press('Enter');
+      await page.getByRole('link', { name: say('bench.compare-schools') }).click();
+      await page.locator('.approach').first().waitFor();
+    },
+  },
+  {
+    name: 'learnt-school',
+    take: async (page) => {
+      await page.goto('/set-up/schools');
+      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+      await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
+      await page.getByText(say('settings.what-it-learned')).waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    name: 'chords',
+    take: async (page) => {
+      await openPattern(page, 'Weir at dusk, thumb in three');
+      await page.getByLabel(say('bench.chord'), { exact: true }).selectOption('…');
+      await page.getByLabel(say('parts.chord-symbol-or-frets')).fill('Am7/G');
+      await page
+        .getByRole('button', { name: /^Use Am7/ })
+        .first()
+        .waitFor();
+    },
+  },
+  {
+    name: 'song',
+    take: async (page) => {
+      await openSong(page, 'Lamps along the towpath');
+      await page.locator('.song-bar').nth(8).click();
+    },
+  },
+  {
+    name: 'sheet',
+    size: { width: 1280, height: 1250 },
+    take: async (page) => {
+      await openSong(page, 'Lamps along the towpath');
+      await page.goto(`${page.url()}/sheet`);
+      await page.getByText(say('songs.what-to-learn')).waitFor();
+      await page.locator('.engraved-system').nth(3).waitFor({ timeout: 30_000 });
+    },
+  },
+  {
+    name: 'bring-in',
+    take: async (page) => {
+      await page.goto('/patterns/bring-in');
+      await page.getByLabel(say('import.file-to-import')).setInputFiles({
+        name: 'Osier lane.txt',
+        mimeType: 'text/plain',
+        buffer: Buffer.from(OSIER_LANE),
+      });
+      await page.getByText('Recognised as tablature').waitFor();
+      await page.locator('.preview [data-stroke]').first().waitFor();
+    },
+  },
+  {
+    name: 'make',
+    take: async (page) => {
+      await page.goto('/patterns/make?figure=alternating-thumb');
+      await page.getByText(/no problems/).waitFor();
+    },
+  },
+  {
+    name: 'shelf',
+    take: async (page) => {
+      await page.goto('/patterns/shelf');
+      await page.getByRole('button', { name: say('library.forward-roll-bar.name') }).click();
+      await page.getByText(/no problems/).waitFor();
+    },
+  },
+  {
+    name: 'drills',
+    take: async (page) => {
+      await openPattern(page, 'Lower ferry, two bars');
+      await page.getByRole('link', { name: say('common.drills') }).click();
+      await page.locator('.drill').first().waitFor();
+      await page
+        .getByRole('button', { name: say('drills.known') })
+        .first()
+        .click();
+    },
+  },
+  {
+    name: 'harmonics',
+    take: async (page) => {
+      await page.goto('/harmonics');
+      await page.getByText('Together:').waitFor();
+    },
+  },
+  {
+    name: 'desk',
+    take: async (page) => {
+      await page.goto('/desk');
+      await page
+        .getByRole('region', { name: say('students.stuck-2') })
+        .getByRole('link')
+        .first()
+        .waitFor();
+    },
+  },
+  {
+    name: 'student',
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Bertil Quay' }).click();
+      await page
+        .getByRole('button', { name: say('students.show-ladder-and-history') })
+        .first()
+        .click();
+      await page.getByRole('img', { name: say('students.clean-tempo-by-day') }).waitFor();
+    },
+  },
+  {
+    name: 'practice-room',
+    size: { width: 390, height: 844 },
+    take: async (page) => {
+      await page.goto('/students');
+      await page.getByRole('link', { name: 'Osric Penny' }).click();
+      await page.getByRole('button', { name: say('students.create-link') }).click();
+      const link = await page.getByLabel(say('students.practice-room-link')).inputValue();
+      const studentId = page.url().split('/').pop();
+      await fakeMicrophone(page, await renderStageTake(page, studentId, 'Forward, always forward'));
+      await page.goto(link);
+      // An address that changes behind its # alone is no new page: what is pretended comes with a new one.
+      await page.reload();
+      await page.getByRole('button', { name: say('practice.continue') }).click();
+      await page.getByRole('button', { name: say('listening.listen'), exact: true }).click();
+      await page.getByText(/^Clean at/).waitFor({ timeout: 40_000 });
+    },
+  },
+  {
+    name: 'take',
+    size: { width: 1280, height: 1130 },
+    take: async (page) => {
+      await page.getByRole('link', { name: 'Six o’clock roll' }).click();
+      await page.getByRole('link', { name: say('bench.record'), exact: true }).click();
+      await page.getByLabel(say('takes.simulated-player')).selectOption('tiring');
+      await page.getByRole('button', { name: say('takes.play-simulated-player') }).click();
+      await page.getByRole('heading', { name: /passes clean/ }).waitFor({ timeout: 60_000 });
+    },
+  },
+];

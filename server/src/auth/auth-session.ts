@@ -1,0 +1,88 @@
+import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { ProblemError, createProblem } from '@fleet-wren/core';
+import type { CookieOptions, NextFunction, Request, Response } from 'express';
+import type { AuthService } from './auth.service.ts';
+import type { Config } from '../config.ts';
+import type { Teacher } from './principal.ts';
+
+/** How long a session lasts, in milliseconds. */
+export const AUTH_SESSION_TTL_MS = 30 * 24 * 3600 * 1000;
+
+/** What the application is told about who is signed in. */
+export interface Account {
+  readonly name: string;
+  readonly email: string;
+  readonly studio: string;
+  readonly role: Teacher['role'];
+}
+
+export const toAccount = ({ name, email, studioName, role }: Teacher): Account => ({
+  name,
+  email,
+  studio: studioName,
+  role,
+});
+
+type Secure = Pick<Config, 'secureCookies'>;
+
+/** Names of the cookie that carries the session's token: over https one that browsers let no other host set. */
+const COOKIES = { plain: 'wren_session', secure: '__Host-wren_session' } as const;
+
+const cookieName = ({ secureCookies }: Secure): string => (secureCookies ? COOKIES.secure : COOKIES.plain);
+
+/** What every cookie of the application has. */
+export const cookieOf = ({ secureCookies }: Secure): CookieOptions => ({
+  httpOnly: true,
+  sameSite: 'lax',
+  secure: secureCookies,
+  path: '/',
+});
+
+/** Gives the browser the token of a session. */
+export const setSessionCookie = (response: Response, token: string, config: Secure): void => {
+  response.cookie(cookieName(config), token, { ...cookieOf(config), maxAge: AUTH_SESSION_TTL_MS });
+};
+
+/** Takes the token from the browser. */
+export const clearSessionCookie = (response: Response, config: Secure): void => {
+  response.clearCookie(cookieName(config), cookieOf(config));
+};
+
+type WithTeacher = Request & { teacher?: Teacher };
+
+/** The session's token a request carries, if any. */
+export const readSessionCookie = (request: Request, config: Secure): string | undefined => {
+  const cookies = request.cookies as Record<string, unknown> | undefined;
+  const token = cookies?.[cookieName(config)];
+  return typeof token === 'string' ? token : undefined;
+};
+
+/** Finds out who a request is from before its body is read: nobody's body is read at all. */
+export const createAuthMiddleware =
+  (auth: AuthService, config: Secure) =>
+  (request: WithTeacher, _response: Response, next: NextFunction): void => {
+    const token = readSessionCookie(request, config);
+    const found = token === undefined ? Promise.resolve(undefined) : auth.authenticate(token);
+    found.then((teacher) => {
+      if (!teacher) return next(new ProblemError(createProblem('not-signed-in')));
+      request.teacher = teacher;
+      next();
+    }, next);
+  };
+
+/** Lets those through who were recognised. */
+@Injectable()
+export class AuthGuard implements CanActivate {
+  canActivate(context: ExecutionContext): boolean {
+    if (!context.switchToHttp().getRequest<WithTeacher>().teacher)
+      throw new ProblemError(createProblem('not-signed-in'));
+    return true;
+  }
+}
+
+/** The signed-in teacher, as a parameter of a handler behind the session guard. */
+export const CurrentTeacher = createParamDecorator((_data: unknown, context: ExecutionContext): Teacher => {
+  const { teacher } = context.switchToHttp().getRequest<WithTeacher>();
+  if (!teacher) throw new ProblemError(createProblem('not-signed-in'));
+  return teacher;
+});

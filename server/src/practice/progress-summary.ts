@@ -1,0 +1,30 @@
+import {
+  progressAt,
+  detectStuck,
+  type LadderPlan,
+  type PracticeSnapshot,
+  type ProgressSummary,
+} from '@fleet-wren/core';
+import { computeReviewDueAt } from './review-schedule.ts';
+
+/** How an assignment stands by its plan and what its log has come to. */
+export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot, now: number): ProgressSummary => {
+  const progress = progressAt(plan, snapshot);
+  const stage = plan.stages[progress.stage];
+  const stuck = detectStuck(plan, progress, { now, cause: stage?.cause ?? undefined });
+  const through = stage ? null : (progress.passed.at(-1)?.at ?? null);
+  const bests = progress.days.flatMap(({ best }) => best ?? []);
+  return {
+    stage: stage?.name ?? null,
+    tempo: progress.tempo,
+    passed: progress.passed.length,
+    of: plan.stages.length,
+    best: bests.length > 0 ? Math.max(...bests) : null,
+    minutes: progress.minutes,
+    last: progress.last,
+    discomfort: progress.discomfort,
+    stuck: stuck && { message: stuck.message, advice: stuck.advice },
+    through,
+    due: through === null ? null : computeReviewDueAt(snapshot.reviews, through),
+  };
+};
