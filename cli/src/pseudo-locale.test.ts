@@ -4,7 +4,7 @@ import { pseudoCatalogue } from '@fleet-wren/wording/pseudo';
 
 // Before anything says anything: some texts are said once, when their module is read.
 setLanguage('en-GB', pseudoCatalogue());
-const { runCliSync: wren } = await import('./run-cli.ts');
+const { runCliSync } = await import('./run-cli.ts');
 
 /** What is typed as it stands in any language: commands, options, keys of schools, names of files and of the product. */
 const TYPED = /^ {2}[a-z]+|--[a-z-]+|\bwren\b|Fleet Wren|[a-z]+(-[a-z]+)+|\b[A-Z]{2,}\b|\.[a-z]{2,}|\band\b/gm;
@@ -38,7 +38,7 @@ const COMMANDS = [
 ];
 
 test.each(COMMANDS)('wren %s says nothing but texts of the catalogue', (line) => {
-  const { output, error } = wren(line.split(' ').map((word) => word.replaceAll('_', ' ')));
+  const { output, error } = runCliSync(line.split(' ').map((word) => word.replaceAll('_', ' ')));
   const said = `${String(output)}${error}`.replace('/nowhere', '').replace(/[“"][^”"]*[”"]/g, '');
   expect(said).toMatch(/~/);
   expect(plainWords(said)).toEqual([]);

@@ -30,9 +30,9 @@ const findingLines = ({ diagnostics }: PatternAnalysis): readonly string[] =>
 const changeLine = ({ from, to, kinds }: StringChange): string =>
   `  ${say('cli.string-change', { from, to, kinds: describeStringChanges(kinds).map(sayMessage).join(', ') })}`;
 
-const run = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput) => {
-  const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
-  const strings = analyseStringUsage(pattern, judgement, { loopTicks: cycleTicks, hand });
+const run = ({ pattern, loopTicks, hand, options }: CommandInput) => {
+  const judgement = analysePattern(pattern, { loopTicks, hand });
+  const strings = analyseStringUsage(pattern, judgement, { loopTicks, hand });
   if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
   return success(
     [

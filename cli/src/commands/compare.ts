@@ -74,11 +74,11 @@ const forMachines = ({
   })),
 });
 
-const run = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput) => {
+const run = ({ pattern, loopTicks, hand, options }: CommandInput) => {
   const schools = findSchoolsToCompare(pattern, options.schools?.split(',').map((key) => key.trim()) ?? USUAL);
   if (!schools.ok) return schools;
   const { results, recommendation } = compareSchools(pattern, schools.value, {
-    loopTicks: cycleTicks,
+    loopTicks,
     hand,
   });
   if (options.json)

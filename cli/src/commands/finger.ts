@@ -65,11 +65,11 @@ const forPeople = (pattern: Pattern, judgement: PatternAnalysis): string => {
   ].join('\n');
 };
 
-const alternativesOf = ({ pattern, loopTicks: cycleTicks, hand, options }: CommandInput): Result<string> => {
+const alternativesOf = ({ pattern, loopTicks, hand, options }: CommandInput): Result<string> => {
   const count = Number(options.k);
   if (!Number.isInteger(count) || count < 1 || count > 20)
     return failure(createProblem('usage', { problem: message('cli.count-invalid', { value: options.k ?? '' }) }));
-  const found = listAlternativeFingerings(pattern, count, { loopTicks: cycleTicks, hand });
+  const found = listAlternativeFingerings(pattern, count, { loopTicks, hand });
   if (options.json)
     return success(
       JSON.stringify(
@@ -88,9 +88,9 @@ const alternativesOf = ({ pattern, loopTicks: cycleTicks, hand, options }: Comma
 };
 
 const run = (request: CommandInput) => {
-  const { pattern, loopTicks: cycleTicks, hand, options } = request;
+  const { pattern, loopTicks, hand, options } = request;
   if (options.k !== undefined) return alternativesOf(request);
-  const judgement = analysePattern(pattern, { loopTicks: cycleTicks, hand });
+  const judgement = analysePattern(pattern, { loopTicks, hand });
   return success(options.json ? forMachines(pattern, judgement) : forPeople(pattern, judgement));
 };
 

@@ -126,9 +126,9 @@ const CHECKS: Readonly<{ [K in DocumentTypeName]: (document: DocumentTypes[K], n
 const KINDS = Object.keys(CHECKS) as readonly DocumentTypeName[];
 
 /** The columns beside a document that its list is searched by; figures are worked out in the background. */
-const beside = (kind: DocumentTypeName, document: object): Row => {
+const indexColumnsOf = (kind: DocumentTypeName, document: object): Row => {
   if (kind === 'pattern') return toIndexColumns(document as Pattern, createBasicSummary(document as Pattern));
-  return kind === 'song' ? toDocumentWrite(document as Song).beside : {};
+  return kind === 'song' ? toDocumentWrite(document as Song).indexColumns : {};
 };
 
 /** A document checked as its kind is today, and the JSON it is kept as, in the format it was written in. */
@@ -221,7 +221,7 @@ const documentRow = (columns: Columns): Row => {
     created_at: columns.time('created_at'),
     worked_at: columns.time('worked_at'),
     deleted_at: columns.timeOrNull('deleted_at'),
-    ...beside(kind, document),
+    ...indexColumnsOf(kind, document),
   };
 };
 

@@ -54,7 +54,7 @@ export class RateLimiter {
 
   constructor(
     db: Db,
-    { name, limit: times, windowSeconds: seconds }: RateLimitRule,
+    { name, limit, windowSeconds }: RateLimitRule,
     private readonly keyed: (key: string) => Promise<string>,
   ) {
     this.limiter = new RateLimiterPostgres({
@@ -63,8 +63,8 @@ export class RateLimiter {
       tableName: 'rate_limits',
       tableCreated: true,
       keyPrefix: name,
-      points: times,
-      duration: seconds,
+      points: limit,
+      duration: windowSeconds,
     });
   }
 
@@ -90,10 +90,10 @@ export class RateLimiterFactory {
 
 /** Counts requests of one server in memory: a plain brake on floods. */
 export const createInMemoryRateLimiter = ({
-  limit: times,
-  windowSeconds: seconds,
+  limit,
+  windowSeconds,
 }: Omit<RateLimitRule, 'name'>): ((key: string) => Promise<void>) => {
-  const limiter = new RateLimiterMemory({ points: times, duration: seconds });
+  const limiter = new RateLimiterMemory({ points: limit, duration: windowSeconds });
   return async (key) => {
     await limiter.consume(key).catch(refuse);
   };

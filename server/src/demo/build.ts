@@ -11,7 +11,7 @@ import { createDemoSongs } from './songs.ts';
 export interface DemoDocument<Document extends Pattern | Song> {
   readonly name: string;
   readonly document: Document;
-  readonly beside?: IndexColumns;
+  readonly indexColumns?: IndexColumns;
 }
 
 /** All that the demo studio holds, before it is in a database. */
@@ -31,7 +31,7 @@ export const buildDemo = (now: number): DemoContent => {
     patterns: patterns.map((pattern) => ({
       name: pattern.name,
       document: pattern,
-      beside: toIndexColumns(pattern, summed(pattern)),
+      indexColumns: toIndexColumns(pattern, summed(pattern)),
     })),
     songs: createDemoSongs().slice().reverse().map(toDocumentWrite),
     practice: practiceOfDemo(patterns, now),

@@ -49,14 +49,11 @@ const keptOf = <K extends DocumentTypeName>(kind: K, { format, document, ...row 
   document: parseStoredDocument(kind, format, document),
 });
 
-const columnsOf = <K extends DocumentTypeName>(
-  kind: K,
-  { name, document, indexColumns: beside = {} }: DocumentWrite<K>,
-) => ({
+const columnsOf = <K extends DocumentTypeName>(kind: K, { name, document, indexColumns = {} }: DocumentWrite<K>) => ({
   name,
   format: STORED_FORMATS[kind].format,
   document: JSON.stringify(document),
-  ...beside,
+  ...indexColumns,
 });
 
 /** Documents of every kind in the database: each query within a scope, each write conditional on the version read. */

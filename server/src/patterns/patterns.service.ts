@@ -28,10 +28,10 @@ const answered = ({ id, version, workedAt, document }: StoredDocument<'pattern'>
   pattern: document,
 });
 
-const writingOf = (document: Pattern, { quickSummary: now }: PendingSummary) => ({
+const writingOf = (document: Pattern, { quickSummary }: PendingSummary) => ({
   name: document.name,
   document,
-  beside: toIndexColumns(document, now),
+  indexColumns: toIndexColumns(document, quickSummary),
 });
 
 /** A studio's patterns. */

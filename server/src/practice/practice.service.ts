@@ -7,9 +7,7 @@ import {
   type LadderPlan,
   message,
   EMPTY_PRACTICE_SNAPSHOT,
-  type PracticeEvent,
   createProblem,
-  type Problem,
   type PracticeProgress,
   parsePracticeEvent,
   parsePattern,
@@ -27,6 +25,7 @@ import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
 import type { ReplayResult } from './replay-log.ts';
 import { ReplayPool } from './replay.pool.ts';
+import { findEventProblems, refuseEvent, type RefusedEvent } from './event-rules.ts';
 import { PracticeLinksStore, type PracticeLinkOwner, type PracticeLink } from './practice-links.store.ts';
 import {
   EVENT_BATCH_LIMITS,
@@ -47,42 +46,13 @@ import { summariseProgress } from './progress-summary.ts';
 /** Bits of chance in a link's token, what a student may have of each, and events that are shown and heard. */
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
 
-/** What a student tells from a room: what they did. What a stage comes to, and notes, are the teacher’s. */
-const STUDENTS_OWN: ReadonlySet<PracticeEvent['kind']> = new Set([
-  'started',
-  'clean',
-  'slipped',
-  'undone',
-  'done',
-  'minutes',
-  'rest',
-  'discomfort',
-]);
-
-/** What keeps an event of a good shape from being kept: told again, it is known by its name. */
-const wrongIn = ({ id, kind, by }: PracticeEvent, toldBy: AddedEvent['toldBy']): readonly Problem[] => {
-  if (!UUID_PATTERN.test(id)) return [createProblem('event-wrong', { problem: message('request.event-id') })];
-  if (toldBy === 'teacher') return [];
-  if (!STUDENTS_OWN.has(kind))
-    return [createProblem('event-wrong', { problem: message('request.teachers-only', { kind }) })];
-  return by === 'teacher' ? [createProblem('event-wrong', { problem: message('request.teachers-count') })] : [];
-};
-
-/** An event that is not kept, and why. */
-interface Refusal {
-  readonly id: string;
-  readonly problems: readonly Problem[];
-}
-
-const refusal = (id: string, ...problems: readonly Problem[]): Refusal => ({ id, problems });
-
 /** How an assignment stands. */
 type Stands = Pick<Assignment, 'id' | 'standing'>;
 
 /** What became of what a room told: each event by its name. */
 export interface RoomAnswer {
   readonly accepted: readonly string[];
-  readonly refused: readonly Refusal[];
+  readonly refused: readonly RefusedEvent[];
   /** How what is set stands by it. */
   readonly assignments: readonly Stands[];
 }
@@ -233,9 +203,11 @@ export class PracticeService {
       refused: [
         ...refused,
         ...foreign.map(({ event }) =>
-          refusal(event.id, createProblem('event-wrong', { problem: message('request.teachers-anothers') })),
+          refuseEvent(event.id, createProblem('event-wrong', { problem: message('request.teachers-anothers') })),
         ),
-        ...full.map(({ event }) => refusal(event.id, ...createQuotaError(EVENT_BATCH_LIMITS.kept, 'events').problems)),
+        ...full.map(({ event }) =>
+          refuseEvent(event.id, ...createQuotaError(EVENT_BATCH_LIMITS.kept, 'events').problems),
+        ),
       ],
       assignments: await this.stand(scope, added.assignments),
     };
@@ -245,10 +217,10 @@ export class PracticeService {
   private read({ events, sentAt }: RecordEventsRequest, toldBy: AddedEvent['toldBy']) {
     const now = Date.now();
     const good: AddedEvent[] = [];
-    const refused: Refusal[] = [];
+    const refused: RefusedEvent[] = [];
     for (const { assignment, event: told } of events) {
       const read = parsePracticeEvent(told);
-      const problems = read.ok ? wrongIn(read.value, toldBy) : read.problems;
+      const problems = read.ok ? findEventProblems(read.value, toldBy) : read.problems;
       if (!read.ok || problems.length > 0) {
         refused.push({ id: String((told as { readonly id?: unknown } | null)?.id), problems });
         continue;

@@ -59,7 +59,7 @@ export class SettingsService {
     valueOrThrow(createHandProfile({ key: 'new', name, scale, times }));
     const scope = this.studios.scopeFor(principal);
     if (studentId !== undefined) assertFound(await this.students.find(scope, parseId(studentId)));
-    const writing = { name, document: { scale, times }, beside: { student_id: studentId ?? null } };
+    const writing = { name, document: { scale, times }, indexColumns: { student_id: studentId ?? null } };
     return this.keep(scope, 'hand', writing);
   }
 

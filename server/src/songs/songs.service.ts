@@ -28,7 +28,7 @@ const answered = ({ id, version, workedAt, document }: StoredDocument<'song'>): 
 export const toDocumentWrite = (song: Song) => ({
   name: song.name,
   document: song,
-  beside: {
+  indexColumns: {
     summary: JSON.stringify(createSongSummary(song)),
     school: song.school,
     tags: song.tags ?? [],

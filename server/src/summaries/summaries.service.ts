@@ -64,10 +64,10 @@ export class SummariesService implements OnModuleDestroy {
   saveLateSummary(
     principal: Principal,
     { id, version, document }: StoredDocument<'pattern'>,
-    { quickSummary: now, fullSummary: later }: PendingSummary,
+    { quickSummary, fullSummary }: PendingSummary,
   ): void {
-    if (!now.unjudged) return;
-    void later
+    if (!quickSummary.unjudged) return;
+    void fullSummary
       .then((summary) => this.write(principal.studioId, { id, version }, document, summary))
       .catch((error: unknown) => this.log.error(error));
   }

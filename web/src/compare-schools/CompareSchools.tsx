@@ -44,14 +44,14 @@ const useUse = () => {
   const bench = usePatternEditorStore();
   const navigate = useNavigate();
   return ({ school, slurredNotes }: SchoolResult, own: ReturnType<typeof useAvailableCustomSchools>): void => {
-    const { document: pattern, applyEdit: run } = bench.getState();
+    const { document: pattern, applyEdit } = bench.getState();
     const slurs = new Map(slurredNotes.map(({ stroke, slur }) => [stroke, slur]));
     const changed = pattern.strokes.filter(({ id, pin }) => pin || slurs.has(id));
     const strokes = changed.map(({ pin: _pin, ...stroke }) => {
       const slur = slurs.get(stroke.id);
       return slur ? { ...stroke, slur } : stroke;
     });
-    run({
+    applyEdit({
       kind: 'batch',
       edits: [
         { kind: 'put', strokes },
@@ -76,7 +76,7 @@ const CompareSchools = () => {
   const [carried, setCarried] = useState(named);
   if (!isDeepEqual(carried, named)) setCarried(named);
   const question = useMemo(() => ({ pattern, schools: keys, own: carried, hand }), [pattern, keys, carried, hand]);
-  const { value: comparison, errorText: trouble } = useWorkerQuery(question, compare);
+  const { value: comparison, errorText } = useWorkerQuery(question, compare);
   const use = useUse();
   const choose = (next: readonly string[]): void => setQuery({ schools: next.join(',') }, { replace: true });
   const best = comparison?.recommendation.best ?? [];
@@ -87,7 +87,7 @@ const CompareSchools = () => {
           <ArrowLeft size={16} aria-hidden /> {pattern.name}
         </Link>
         <h1 className="verdict" aria-live="polite">
-          {trouble ?? (comparison ? saySentence(comparison.recommendation.message) : '')}
+          {errorText ?? (comparison ? saySentence(comparison.recommendation.message) : '')}
         </h1>
         <p className="text-soft">
           {say('approaches.same-notes', { tempo: pattern.tempo, hand: sayLabel(hand.name) })}{' '}

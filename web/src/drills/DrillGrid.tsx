@@ -299,7 +299,7 @@ const DrillGrid = () => {
   const { axes, choose } = useAxes(pattern);
   const keys = axes.join(',');
   const question = useMemo(() => ({ pattern, axes: keys, hand }), [pattern, keys, hand]);
-  const { value: grid, errorText: trouble } = useWorkerQuery(question, askDrills);
+  const { value: grid, errorText } = useWorkerQuery(question, askDrills);
   const { known: marked, toggle } = useDrillStatus(id, axes, student);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [tab, setTab] = useState(0);
@@ -337,7 +337,7 @@ const DrillGrid = () => {
     <div className="drills">
       <Head
         name={pattern.name}
-        title={trouble ?? (grid ? say('drills.drills', { orderCount: grid.keysByDifficulty.length }) : '')}
+        title={errorText ?? (grid ? say('drills.drills', { orderCount: grid.keysByDifficulty.length }) : '')}
         axes={axes}
         choose={choose}
         next={next}

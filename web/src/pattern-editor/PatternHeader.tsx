@@ -51,11 +51,11 @@ const BringBack = () => {
 };
 
 const Name = () => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const name = usePatternEditor((state) => state.document.name);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && typed.trim() !== name) run({ kind: 'rename', name: typed.trim() });
+    if (typed !== null && typed.trim() !== name) applyEdit({ kind: 'rename', name: typed.trim() });
     setTyped(null);
   };
   return (
@@ -163,11 +163,11 @@ const fittingParts = (metre: Pattern['metre'], wished: number): number =>
 
 const TimeChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = usePatternEditorStore();
-  const { applyEdit: run } = bench.getState();
+  const { applyEdit } = bench.getState();
   const metre = `${pattern.metre.beats}/${pattern.metre.unit}`;
   const setMetre = (text: string): void => {
     const next = readMetre(text);
-    run(
+    applyEdit(
       createResizeEdit(bench.getState().document, {
         metre: next,
         subdivision: fittingParts(next, pattern.subdivision),
@@ -190,7 +190,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           one,
           say('term.bars', { count: Number(one) }),
         ])}
-        choose={(bars) => run(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
+        choose={(bars) => applyEdit(createResizeEdit(bench.getState().document, { bars: Number(bars) }))}
         plain
       />
       <Choice
@@ -200,7 +200,7 @@ const TimeChoices = memo(({ pattern }: ChoicesProps) => {
           String(parts),
           partName(pattern, parts),
         ])}
-        choose={(parts) => run(createResizeEdit(bench.getState().document, { subdivision: Number(parts) }))}
+        choose={(parts) => applyEdit(createResizeEdit(bench.getState().document, { subdivision: Number(parts) }))}
         plain
       />
     </>
@@ -212,7 +212,7 @@ const OTHER_SHAPE = '…';
 
 const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
   const bench = usePatternEditorStore();
-  const { applyEdit: run } = bench.getState();
+  const { applyEdit } = bench.getState();
   const { instrument, voicing } = pattern;
   const [picking, setPicking] = useState(false);
   const shapes = listOpenShapes(instrument.tuning, stringCount(instrument));
@@ -221,11 +221,11 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
     <>
       <TuningSelect
         instrument={instrument}
-        choose={(next) => run(createInstrumentEdit(bench.getState().document, next))}
+        choose={(next) => applyEdit(createInstrumentEdit(bench.getState().document, next))}
       />
       <CapoSelect
         capo={instrument.capo}
-        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
+        choose={(capo) => applyEdit({ kind: 'setInstrument', instrument: { ...instrument, capo } })}
       />
       <Choice
         label={say('bench.chord')}
@@ -237,7 +237,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
         choose={(chord) => {
           if (chord === OTHER_SHAPE) setPicking(true);
           const next = known.find((shape) => shape.chord === chord);
-          if (next) run(createVoicingEdit(bench.getState().document, next));
+          if (next) applyEdit(createVoicingEdit(bench.getState().document, next));
         }}
         strong
       />
@@ -247,7 +247,7 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
           current={voicing}
           hide={() => setPicking(false)}
           pick={(shape) => {
-            run(createVoicingEdit(bench.getState().document, shape));
+            applyEdit(createVoicingEdit(bench.getState().document, shape));
             setPicking(false);
           }}
         />
@@ -257,11 +257,11 @@ const HarmonyChoices = memo(({ pattern }: ChoicesProps) => {
 });
 
 const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const own = useAvailableCustomSchools(pattern.ownSchool);
   const choose = (school: string): void => {
     const ownSchool = own.find(({ id }) => school === `own:${id}`);
-    run({ kind: 'chooseSchool', school, ownSchool });
+    applyEdit({ kind: 'chooseSchool', school, ownSchool });
   };
   return (
     <Choice label={say('bench.school')} value={pattern.school} choose={choose} strong>
@@ -272,7 +272,7 @@ const SchoolChoice = memo(({ pattern }: ChoicesProps) => {
 
 /** The school as the studio has it now, where the pattern carries an older state of it. */
 const NewerSchool = ({ pattern }: ChoicesProps) => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const { ownSchool } = pattern;
   const now = useAvailableCustomSchools().find(({ id }) => id === ownSchool?.id);
   if (!ownSchool || !now || pattern.school !== `own:${now.id}` || JSON.stringify(now) === JSON.stringify(ownSchool))
@@ -281,7 +281,7 @@ const NewerSchool = ({ pattern }: ChoicesProps) => {
     <Button
       variant="cure"
       size="sm"
-      onClick={() => run({ kind: 'chooseSchool', school: pattern.school, ownSchool: now })}
+      onClick={() => applyEdit({ kind: 'chooseSchool', school: pattern.school, ownSchool: now })}
     >
       {say('bench.has-changed-use-the-new-version', { name: now.name })}
     </Button>
@@ -303,7 +303,7 @@ const HandChoice = memo(() => {
 
 /** Whether the pattern comes round again or ends: a cycle and a line are fingered, played and written otherwise. */
 const EndChoice = memo(({ pattern }: ChoicesProps) => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   return (
     <Choice
       label={say('common.loop')}
@@ -312,7 +312,7 @@ const EndChoice = memo(({ pattern }: ChoicesProps) => {
         ['round', say('common.loops')],
         ['line', say('common.plays-once')],
       ]}
-      choose={(end) => run({ kind: 'setCyclic', cyclic: end === 'round' })}
+      choose={(end) => applyEdit({ kind: 'setCyclic', cyclic: end === 'round' })}
       plain
     />
   );

@@ -7,12 +7,12 @@ import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-ed
 import type { PlayerControls } from '../audio/usePlayer.ts';
 
 const Tempo = () => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const tempo = usePatternEditor((state) => state.document.tempo);
   const unit = usePatternEditor((state) => state.document.metre.unit);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && Number(typed) !== tempo) run({ kind: 'setTempo', tempo: Number(typed) });
+    if (typed !== null && Number(typed) !== tempo) applyEdit({ kind: 'setTempo', tempo: Number(typed) });
     setTyped(null);
   };
   return (

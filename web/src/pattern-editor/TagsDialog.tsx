@@ -7,11 +7,11 @@ import { usePatternEditor, usePatternEditorStore } from '../workspace/pattern-ed
 
 /** The words a pattern is found by. */
 export const TagsDialog = ({ hide }: { readonly hide: () => void }) => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const tags = usePatternEditor((state) => state.document.tags) ?? [];
   const known = useTags().data ?? [];
   const [typed, setTyped] = useState('');
-  const set = (next: readonly string[]): boolean => run({ kind: 'setTags', tags: undefinedIfEmpty(next) });
+  const set = (next: readonly string[]): boolean => applyEdit({ kind: 'setTags', tags: undefinedIfEmpty(next) });
   const add = (tag: string): void => {
     if (tag !== '' && !tags.includes(tag) && set([...tags, tag])) setTyped('');
   };

@@ -179,13 +179,13 @@ interface ToolsProps {
   readonly ouch: () => void;
 }
 
-const Tools = ({ atHand: { requiredStreak: gate, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
+const Tools = ({ atHand: { requiredStreak, pattern }, playing, ear, count, takeBack, ouch }: ToolsProps) => (
   <div className="room-tools">
-    {gate > 0 && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
+    {requiredStreak > 0 && pattern.strokes.length > 0 && <ListenButton ear={ear} />}
     <button type="button" onClick={playing.toggle} disabled={pattern.strokes.length === 0}>
       {playing.playing ? say('common.stop') : say('common.play')}
     </button>
-    {gate > 0 && (
+    {requiredStreak > 0 && (
       <button type="button" onClick={() => count('slipped', 'touch')}>
         {say('common.missed')}
       </button>

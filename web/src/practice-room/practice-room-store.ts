@@ -157,13 +157,13 @@ export class PracticeRoomSync {
 
   /** Keeps the room in the browser; what another window of it took down and has not sent yet stays. */
   private async keep({ dismissed = false }: { readonly dismissed?: boolean } = {}): Promise<void> {
-    const { content, waiting, rejectedEvents: refused, accessError: ended } = this.state.getState();
+    const { content, waiting, rejectedEvents: refused, accessError } = this.state.getState();
     const own = new Set(waiting.map(({ event }) => event.id));
     const merged = (kept: KeptRoom | undefined): KeptRoom => ({
       // What is not known here may be known to the browser; what has ended is not to be opened any more.
-      content: ended === null ? (content ?? kept?.content ?? null) : null,
+      content: accessError === null ? (content ?? kept?.content ?? null) : null,
       room: content?.room ?? kept?.room,
-      ended,
+      ended: accessError,
       refused: dismissed ? [] : refused.length > 0 ? refused : (kept?.refused ?? []),
       waiting: [...without(without(kept?.waiting ?? [], own), this.gone), ...waiting],
     });

@@ -113,7 +113,7 @@ const ChordDiagramsSheet = () => {
     }),
     [chords, tuning],
   );
-  const { value: rows = [], errorText: trouble } = useWorkerQuery(question, askRows);
+  const { value: rows = [], errorText } = useWorkerQuery(question, askRows);
   return (
     <SheetPage
       title={say('common.chord-diagrams')}
@@ -123,8 +123,8 @@ const ChordDiagramsSheet = () => {
     >
       {(paper) => (
         <>
-          {trouble && <p role="alert">{trouble}</p>}
-          {rows.length === 0 && !trouble && <p>{say('sheet.enter-one-or-more-chords-such')}</p>}
+          {errorText && <p role="alert">{errorText}</p>}
+          {rows.length === 0 && !errorText && <p>{say('sheet.enter-one-or-more-chords-such')}</p>}
           {rows.map((row) => (
             <section key={row.symbol} className="sheet-shapes">
               {row.trouble ? (

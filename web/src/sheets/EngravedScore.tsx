@@ -55,9 +55,9 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
     const xml = exportMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
     return { ...room, xml, broken: longBarsWords(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
-  const { systems, total: of, errorText: trouble } = useEngravedSystems(question);
+  const { systems, total, errorText } = useEngravedSystems(question);
   const unsaid = useMemo(() => findInexactBeats(score, digits), [score, digits]);
-  if (trouble) return <p role="alert">{trouble}</p>;
+  if (errorText) return <p role="alert">{errorText}</p>;
   if (systems.length === 0) return <p className="engraving">{say('sheet.drawing-notation-more')}</p>;
   return (
     <div className="engraved">
@@ -68,11 +68,11 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
       ))}
       {question.broken && <p className="sheet-who">{sayMessage(question.broken)}</p>}
       {systems.map((svg, index) => (
-        <System key={index} svg={svg} label={say('sheet.notation-line-of', { index: index + 1, of })} />
+        <System key={index} svg={svg} label={say('sheet.notation-line-of', { index: index + 1, of: total })} />
       ))}
-      {systems.length < of && (
+      {systems.length < total && (
         <p className="engraving" role="status">
-          {say('sheet.drawing-notation-of-lines', { systemsCount: systems.length, of })}
+          {say('sheet.drawing-notation-of-lines', { systemsCount: systems.length, of: total })}
         </p>
       )}
     </div>

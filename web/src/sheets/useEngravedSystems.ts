@@ -28,11 +28,11 @@ export const useEngravedSystems = (question: EngravingRequest): EngravingProgres
     const askFrom = async (before: readonly string[]): Promise<void> => {
       const most = before.length === 0 ? AT_ONCE.first : AT_ONCE.then;
       const args = [xml, how, before.length, most] as const;
-      const { systems, total: of } = await engravingWorker.request('engrave', [...args], { signal: call.signal });
+      const { systems, total } = await engravingWorker.request('engrave', [...args], { signal: call.signal });
       if (call.signal.aborted) return;
       const all = [...before, ...systems];
-      setKnown({ systems: all, total: of });
-      if (systems.length > 0 && all.length < of) await askFrom(all);
+      setKnown({ systems: all, total });
+      if (systems.length > 0 && all.length < total) await askFrom(all);
     };
     askFrom([]).catch((error: unknown) => {
       if (!call.signal.aborted) setKnown({ systems: [], total: 0, errorText: wordsOf(error) });

@@ -53,10 +53,10 @@ const useShift = (played: number | undefined) => {
   const store = useSongStore();
   const notice = useToast();
   return (): void => {
-    const { document, applyEdit: run, reject: refuse } = store.getState();
+    const { document, applyEdit, reject } = store.getState();
     const shifted = moveLick(document, played ?? -1);
-    if (!shifted.ok) return refuse(sayProblems(shifted.problems));
-    if (run(shifted.value.edit)) notice({ text: shiftWords(shifted.value) });
+    if (!shifted.ok) return reject(sayProblems(shifted.problems));
+    if (applyEdit(shifted.value.edit)) notice({ text: shiftWords(shifted.value) });
   };
 };
 

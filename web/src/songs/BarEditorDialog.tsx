@@ -100,12 +100,12 @@ export const BarEditorDialog = ({
   });
   const [before] = useState(() => bench.getState().document.strokes);
   const take = (now: readonly Stroke[], reach: EditScope): void => {
-    const { document, selectedBars: chosen, applyEdit: run } = song.getState();
+    const { document, selectedBars, applyEdit } = song.getState();
     const edit =
       what === 'strokes'
-        ? createStrokesEdit(document, chosen, reach, { now, before })
-        : createMelodyEdit(document, chosen, now);
-    if (run(edit)) hide();
+        ? createStrokesEdit(document, selectedBars, reach, { now, before })
+        : createMelodyEdit(document, selectedBars, now);
+    if (applyEdit(edit)) hide();
   };
   return (
     <Modal show onHide={hide} size="xl" centered aria-labelledby="bar-bench-title">

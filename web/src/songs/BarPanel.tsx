@@ -40,21 +40,21 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
     const text = typed?.trim();
     setTyped(null);
     if (text === undefined || text === shown) return;
-    const { applyEdit: run, reject: refuse, selectedBars: chosen } = store.getState();
+    const { applyEdit, reject, selectedBars } = store.getState();
     const read = text === '' ? undefined : await readBar(song, bar.metre ?? song.metre, text);
-    if (read && !read.ok) return refuse(sayProblems(read.problems));
+    if (read && !read.ok) return reject(sayProblems(read.problems));
     const chords = read?.value.sections[0]?.bars[0]?.chords ?? [];
     const shapes = Object.entries(read?.value.voicings ?? {}).filter(([id]) => !Object.hasOwn(song.voicings, id));
-    const bars = getBarsAt(store.getState().document, chosen.location);
-    run({
+    const bars = getBarsAt(store.getState().document, selectedBars.location);
+    applyEdit({
       kind: 'batch',
       edits: [
         ...shapes.map(([id, voicing]) => ({ kind: 'setVoicing' as const, id, voicing })),
         createSetBarsEdit(
           store.getState().document,
-          chosen.location,
+          selectedBars.location,
           bars.map((one, index) =>
-            index >= chosen.from && index < chosen.from + chosen.count ? { ...one, chords } : one,
+            index >= selectedBars.from && index < selectedBars.from + selectedBars.count ? { ...one, chords } : one,
           ),
         ),
       ],
@@ -80,12 +80,12 @@ const ChordField = ({ bar }: { readonly bar: Bar }) => {
 };
 
 const Shapes = ({ bar }: { readonly bar: Bar }) => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const song = useSong((state) => state.document);
   const [picking, setPicking] = useState<string | null>(null);
   const names = [...new Set(bar.chords.map(({ voicing }) => voicing))];
   const take = (id: string, shape: Voicing): void => {
-    run({ kind: 'setVoicing', id, voicing: { ...shape, chord: song.voicings[id]?.chord ?? shape.chord } });
+    applyEdit({ kind: 'setVoicing', id, voicing: { ...shape, chord: song.voicings[id]?.chord ?? shape.chord } });
     setPicking(null);
   };
   return (

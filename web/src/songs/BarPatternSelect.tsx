@@ -43,8 +43,8 @@ export const BarPatternSelect = ({ bar }: { readonly bar: Bar }) => {
   const now = getFigureTexture(bar);
   const value = bar.texture === 'rest' ? 'rest' : (now?.figure ?? 'written');
   const put = (texture: Bar['texture'], more: Song['figures'] = []): void => {
-    const { document, selectedBars: chosen, applyEdit: run } = store.getState();
-    run(createTextureEdit(document, chosen, reach, texture, more));
+    const { document, selectedBars, applyEdit } = store.getState();
+    applyEdit(createTextureEdit(document, selectedBars, reach, texture, more));
   };
   const begins = now?.begins ?? 'each bar';
   const choose = (key: string): void => {

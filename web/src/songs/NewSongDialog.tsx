@@ -158,7 +158,7 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
   const chart =
     begun.chart ?? FORM_TEMPLATES.find((one) => one.key === form)?.chart({ key, quickChange: true }, sayMessage) ?? '';
   const question = useMemo(() => ({ chart, name, tuning, beats }), [chart, name, tuning, beats]);
-  const { value, errorText: trouble } = useWorkerQuery(question, askSong);
+  const { value, errorText } = useWorkerQuery(question, askSong);
   const begin = (): void => {
     if (value?.ok) create.mutate(value.value, { onSuccess: ({ id }) => void navigate(`/songs/${id}`) });
   };
@@ -179,7 +179,7 @@ export const NewSongDialog = ({ chart: given, hide }: { readonly chart: string |
           placeholder={say('songs.verse-c-g-b-am-g')}
           onChange={({ target }) => setBegun({ ...begun, chart: target.value })}
         />
-        <Read value={value} trouble={trouble ?? (create.isError ? wordsOf(create.error) : undefined)} />
+        <Read value={value} trouble={errorText ?? (create.isError ? wordsOf(create.error) : undefined)} />
       </Modal.Body>
       <Modal.Footer>
         <Button onClick={begin} disabled={!value?.ok || create.isPending}>

@@ -154,8 +154,8 @@ const askCapos = ({ symbols, instrument }: CapoQuestion, signal: AbortSignal): P
 const useRekey = () => {
   const store = useSongStore();
   return (to: { readonly semitones: number } | { readonly capo: number }): void => {
-    const { document, tryEdit: attempt, reject: refuse } = store.getState();
-    backgroundWorker.request('rekey', [document, to]).then(attempt, (error: unknown) => refuse(wordsOf(error)));
+    const { document, tryEdit, reject } = store.getState();
+    backgroundWorker.request('rekey', [document, to]).then(tryEdit, (error: unknown) => reject(wordsOf(error)));
   };
 };
 

@@ -24,12 +24,12 @@ interface PartProps {
 
 const PartChip = ({ part, index, form }: PartProps) => {
   const store = useSongStore();
-  const { applyEdit: run, choose } = store.getState();
+  const { applyEdit, choose } = store.getState();
   const sections = useSong((state) => state.document.sections);
   const chosen = useSong((state) => state.selectedBars.location);
   const place = sections.findIndex(({ id }) => id === part.section);
   const name = sections[place]?.name ?? part.section;
-  const set = (next: readonly FormEntry[]): boolean => run({ kind: 'setForm', form: next });
+  const set = (next: readonly FormEntry[]): boolean => applyEdit({ kind: 'setForm', form: next });
   const times = (by: number): void => void set(replaced(form, index, setRepeatCount(part, part.times + by)));
   return (
     <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
@@ -63,7 +63,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
             aria-label={say('songs.different-ending-the-last-time-2', { name })}
             aria-pressed={part.endings?.some(({ time }) => time === part.times) ?? false}
             title={say('songs.different-ending-the-last-time')}
-            onClick={() => run(createToggleEndingEdit(store.getState().document, index, part.times))}
+            onClick={() => applyEdit(createToggleEndingEdit(store.getState().document, index, part.times))}
           >
             {part.times}.
           </button>
@@ -90,7 +90,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
 
 /** The form as a line: which section is played when, and how often. */
 export const SongForm = () => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const form = useSong((state) => state.document.form);
   const sections = useSong((state) => state.document.sections);
   return (
@@ -103,7 +103,9 @@ export const SongForm = () => {
           <select
             aria-label={say('songs.add-section-to-the-form')}
             value=""
-            onChange={({ target }) => run({ kind: 'setForm', form: [...form, { section: target.value, times: 1 }] })}
+            onChange={({ target }) =>
+              applyEdit({ kind: 'setForm', form: [...form, { section: target.value, times: 1 }] })
+            }
           >
             <option value="">{say('songs.add-section-more')}</option>
             {sections.map(({ id, name }) => (

@@ -12,11 +12,11 @@ import { SongExportMenu } from './SongExportMenu.tsx';
 import { useSong, useSongStore } from './song-store.ts';
 
 const Name = () => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const name = useSong((state) => state.document.name);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && typed.trim() !== '' && typed !== name) run({ kind: 'rename', name: typed.trim() });
+    if (typed !== null && typed.trim() !== '' && typed !== name) applyEdit({ kind: 'rename', name: typed.trim() });
     setTyped(null);
   };
   return (
@@ -34,11 +34,11 @@ const Name = () => {
 };
 
 const Tempo = () => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const tempo = useSong((state) => state.document.tempo);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    if (typed !== null && Number(typed) !== tempo) run({ kind: 'setTempo', tempo: Number(typed) });
+    if (typed !== null && Number(typed) !== tempo) applyEdit({ kind: 'setTempo', tempo: Number(typed) });
     setTyped(null);
   };
   return (
@@ -63,7 +63,7 @@ const SWINGS = [
 ] as const;
 
 const Choices = ({ song }: { readonly song: Song }) => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const own = useAvailableCustomSchools(song.ownSchool);
   const swing = String(song.swing ?? 50);
   return (
@@ -74,7 +74,7 @@ const Choices = ({ song }: { readonly song: Song }) => {
           id="song-school"
           value={song.school}
           onChange={({ target }) =>
-            run({
+            applyEdit({
               kind: 'chooseSchool',
               school: target.value,
               ownSchool: own.find(({ id }) => target.value === `own:${id}`),
@@ -84,17 +84,20 @@ const Choices = ({ song }: { readonly song: Song }) => {
           <SchoolOptions own={own} />
         </select>
       </span>
-      <TuningSelect instrument={song.instrument} choose={(instrument) => run({ kind: 'setInstrument', instrument })} />
+      <TuningSelect
+        instrument={song.instrument}
+        choose={(instrument) => applyEdit({ kind: 'setInstrument', instrument })}
+      />
       <CapoSelect
         capo={song.instrument.capo}
-        choose={(capo) => run({ kind: 'setInstrument', instrument: { ...song.instrument, capo } })}
+        choose={(capo) => applyEdit({ kind: 'setInstrument', instrument: { ...song.instrument, capo } })}
       />
       <span className="choice">
         <select
           aria-label={say('songs.swing')}
           value={swing}
           onChange={({ target }) =>
-            run({ kind: 'setSwing', swing: target.value === '50' ? undefined : Number(target.value) })
+            applyEdit({ kind: 'setSwing', swing: target.value === '50' ? undefined : Number(target.value) })
           }
         >
           {(SWINGS.some(([key]) => key === swing)

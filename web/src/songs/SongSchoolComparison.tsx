@@ -32,14 +32,14 @@ const leftOut = ({ unplayed }: Pick<SongSchoolResult, 'unplayed'>): string =>
   unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });
 
 const Table = ({ song, own }: { readonly song: Song; readonly own: readonly CustomSchool[] }) => {
-  const { applyEdit: run } = useSongStore().getState();
+  const { applyEdit } = useSongStore().getState();
   const { hand } = useSelectedHand();
   const question = useMemo(() => ({ song, own, hand }), [song, own, hand]);
-  const { value, errorText: trouble } = useWorkerQuery(question, askApproaches);
-  if (trouble) return <p className="text-soft">{trouble}</p>;
+  const { value, errorText } = useWorkerQuery(question, askApproaches);
+  if (errorText) return <p className="text-soft">{errorText}</p>;
   if (!value) return <p className="text-soft">{say('songs.calculating-more')}</p>;
   const use = (school: string): boolean =>
-    run({ kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) });
+    applyEdit({ kind: 'chooseSchool', school, ownSchool: own.find(({ id }) => school === `own:${id}`) });
   return (
     <div className="song-schools">
       {value.map((approach) => (

@@ -105,10 +105,10 @@ const SectionName = ({ section }: { readonly section: Section }) => {
   const store = useSongStore();
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    const { document, applyEdit: run } = store.getState();
+    const { document, applyEdit } = store.getState();
     const name = typed?.trim();
     if (name && name !== section.name)
-      run({
+      applyEdit({
         kind: 'setSections',
         sections: document.sections.map((one) => (one.id === section.id ? { ...one, name } : one)),
       });
@@ -130,20 +130,20 @@ const SectionName = ({ section }: { readonly section: Section }) => {
 const SectionTools = ({ section }: { readonly section: Section }) => {
   const store = useSongStore();
   const more = (): void => {
-    const { applyEdit: run, document } = store.getState();
+    const { applyEdit, document } = store.getState();
     const bars = document.sections.find(({ id }) => id === section.id)?.bars ?? [];
     const last = bars.at(-1) ?? { chords: [], texture: 'rest' as const };
     const { words: _words, melody: _melody, ...plain } = last;
-    run({
+    applyEdit({
       kind: 'setBars',
       section: section.id,
       bars: [...bars, ...Array.from({ length: BARS_PER_ROW }, () => ({ ...plain, chords: [] }))],
     });
   };
   const copy = (): void => {
-    const { applyEdit: run, document } = store.getState();
+    const { applyEdit, document } = store.getState();
     const id = `section-${crypto.randomUUID().slice(0, 8)}`;
-    run({
+    applyEdit({
       kind: 'batch',
       edits: [
         {
@@ -158,8 +158,8 @@ const SectionTools = ({ section }: { readonly section: Section }) => {
     });
   };
   const drop = (): void => {
-    const { applyEdit: run, document } = store.getState();
-    run({
+    const { applyEdit, document } = store.getState();
+    applyEdit({
       kind: 'batch',
       edits: [
         { kind: 'setForm', form: document.form.filter((part) => part.section !== section.id) },
@@ -201,10 +201,10 @@ const SectionTempo = ({ section }: { readonly section: Section }) => {
   const tempo = useSong((state) => state.document.tempo);
   const [typed, setTyped] = useState<string | null>(null);
   const settle = (): void => {
-    const { document, applyEdit: run } = store.getState();
+    const { document, applyEdit } = store.getState();
     const value = Number(typed);
     if (typed !== null && value !== (section.tempo ?? document.tempo))
-      run({
+      applyEdit({
         kind: 'setSections',
         sections: document.sections.map((one) => {
           const { tempo: _old, ...rest } = one;

@@ -22,9 +22,9 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   Delete: (store) => store.getState().removeBars(),
   'Control c': (store) => store.getState().copy(),
   'Control v': (store) => {
-    const { clipboard: copied, insertBars, reject: refuse } = store.getState();
-    if (copied.length > 0) insertBars(copied, 'after');
-    else refuse(say('songs.clipboard-is-empty-select-bars-and'));
+    const { clipboard, insertBars, reject } = store.getState();
+    if (clipboard.length > 0) insertBars(clipboard, 'after');
+    else reject(say('songs.clipboard-is-empty-select-bars-and'));
   },
   'Control d': (store) => {
     const { copy } = store.getState();

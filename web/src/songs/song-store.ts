@@ -71,10 +71,10 @@ export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistor
       { kind: SONG_DOCUMENT_TYPE },
       { get, set, beforeChange: settle },
     );
-    const { applyEdit: run, reject: refuse } = workspace;
+    const { applyEdit, reject } = workspace;
     const bars = (): readonly Bar[] => getBarsAt(get().document, get().selectedBars.location);
     const setBars = (next: readonly Bar[]): boolean =>
-      run(createSetBarsEdit(get().document, get().selectedBars.location, next));
+      applyEdit(createSetBarsEdit(get().document, get().selectedBars.location, next));
     return {
       ...createWorkspaceState(kept, history),
       ...workspace,
@@ -82,11 +82,13 @@ export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistor
       clipboard: [],
       choose: (chosen) => set({ selectedBars: clamped(get().document, chosen) }),
       moveSelection: (by, extend = false) => {
-        const { document, selectedBars: chosen } = get();
+        const { document, selectedBars } = get();
+        const { from, count } = selectedBars;
+        const edge = { ...selectedBars, from: by > 0 ? from + count - 1 : from };
         set({
           selectedBars: extend
-            ? clamped(document, { ...chosen, count: chosen.count + by })
-            : stepped(document, { ...chosen, from: by > 0 ? chosen.from + chosen.count - 1 : chosen.from }, by),
+            ? clamped(document, { ...selectedBars, count: count + by })
+            : stepped(document, edge, by),
         });
       },
       changeBars: (change) => {
@@ -95,7 +97,7 @@ export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistor
       },
       removeBars: () => {
         const { from, count } = get().selectedBars;
-        if (bars().length <= count) return refuse(say('songs.a-section-needs-at-least-one'));
+        if (bars().length <= count) return reject(say('songs.a-section-needs-at-least-one'));
         setBars(bars().filter((_, index) => index < from || index >= from + count));
       },
       insertBars: (added, where) => {

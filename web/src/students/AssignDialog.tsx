@@ -96,7 +96,7 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
   const [typed, setTyped] = useState(String(pattern.tempo));
   const [way, setWay] = useState<PracticeMethod>(student.about.way ?? PRACTICE_METHODS[0]);
   const target = Number(typed);
-  const { value, errorText: trouble } = useLadder({ pattern, target, way, hand });
+  const { value, errorText } = useLadder({ pattern, target, way, hand });
   const set = useCreateAssignment(student.id);
   const ladder = value?.ok ? value.value : undefined;
   const { plan, arranging, arrange, setArranging } = usePlan(ladder);
@@ -140,9 +140,9 @@ const Aim = ({ student, hand, pattern, sourceId, hide }: ChosenProps) => {
               </Form.Select>
             </label>
           </div>
-          {(trouble || (value && !value.ok)) && (
+          {(errorText || (value && !value.ok)) && (
             <p className="finding finding-trouble" role="alert">
-              {trouble ?? (value && !value.ok ? sayProblems(value.problems) : '')}
+              {errorText ?? (value && !value.ok ? sayProblems(value.problems) : '')}
             </p>
           )}
           {ladder && <Warning ladder={ladder} take={(tempo) => setTyped(String(tempo))} />}

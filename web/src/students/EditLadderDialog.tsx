@@ -10,10 +10,10 @@ import { LadderEditor } from './LadderEditor.tsx';
 /** Arranges the stages of something that is set already: what was practised counts by the new order. */
 export const EditLadderDialog = ({ item, hide }: { readonly item: Assignment; readonly hide: () => void }) => {
   const { pattern, target, way, plan: kept } = item;
-  const { value, errorText: trouble } = useLadder({ pattern, target, way, hand: kept.hand });
+  const { value, errorText } = useLadder({ pattern, target, way, hand: kept.hand });
   const [plan, setPlan] = useState<LadderPlan>(kept);
   const change = useUpdateAssignment();
-  const refused = value && !value.ok ? sayProblems(value.problems) : trouble;
+  const refused = value && !value.ok ? sayProblems(value.problems) : errorText;
   return (
     <Modal show onHide={hide} size="lg" centered aria-labelledby="arrange-title">
       <Modal.Header closeButton closeLabel={say('common.close')}>

@@ -73,7 +73,7 @@ const useTakeAssessment = (pattern: Pattern, hand: HandProfile) => {
 type Bring = Pick<ReturnType<typeof useTakeAssessment>, 'bring' | 'bringNotes' | 'example'>;
 
 const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
-  const { recording, level, seconds, errorText: trouble, start, stop } = useRecorder((sound) => bring(sound));
+  const { recording, level, seconds, errorText, start, stop } = useRecorder((sound) => bring(sound));
   return (
     <div className="take-microphone">
       {recording ? (
@@ -97,9 +97,9 @@ const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
         />
       )}
       <small className="text-soft">{say('takes.recordings-stay-on-this-device-unless')}</small>
-      {trouble && (
+      {errorText && (
         <p className="finding finding-trouble" role="alert">
-          {trouble}
+          {errorText}
         </p>
       )}
     </div>
@@ -107,13 +107,13 @@ const Microphone = ({ bring }: Pick<Bring, 'bring'>) => {
 };
 
 const MidiInstrument = ({ bringNotes }: Pick<Bring, 'bringNotes'>) => {
-  const { playing, notes, errorText: trouble, start, stop } = useMidiInstrument(bringNotes);
+  const { playing, notes, errorText, start, stop } = useMidiInstrument(bringNotes);
   return (
     <>
       <Button variant="quiet" onClick={playing ? stop : start}>
         {playing ? say('takes.stop-notes', { notes }) : say('takes.midi-instrument')}
       </Button>
-      {trouble && <small className="take-trouble">{trouble}</small>}
+      {errorText && <small className="take-trouble">{errorText}</small>}
     </>
   );
 };

@@ -35,16 +35,16 @@ interface Drawn {
  * What was asked, once round on its strings, and every stroke of the take where it fell: to the right of its line is late, to the
  * left early, three times as wide as it was.
  */
-export const TakeChart = ({ asked: { score, referenceNotes: asked }, judgement, children }: PictureProps) => {
+export const TakeChart = ({ asked: { score, referenceNotes }, judgement, children }: PictureProps) => {
   const strings = score.instrument.pitches.length;
   const height = PICTURE.top + strings * PICTURE.row + PICTURE.bottom;
-  const x = scaleLinear([0, asked.passSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
+  const x = scaleLinear([0, referenceNotes.passSeconds], [PICTURE.left + 20, PICTURE.width - PICTURE.right - 20]);
   const y = (string: number): number => PICTURE.top + (string - 0.5) * PICTURE.row;
-  const once = asked.strokes.filter(({ pass }) => pass === 0);
+  const once = referenceNotes.strokes.filter(({ pass }) => pass === 0);
   const drawn = judgement.heard.strokes.flatMap((stroke): readonly Drawn[] => {
-    const one = asked.strokes[stroke.asked];
+    const one = referenceNotes.strokes[stroke.asked];
     if (!one) return [];
-    const at = one.onset - one.pass * asked.passSeconds;
+    const at = one.onset - one.pass * referenceNotes.passSeconds;
     const beside = stroke.at === null ? 0 : (stroke.at - stroke.pulse) * WIDER;
     const spread =
       (judgement.heard.cycles > 1 ? one.pass / (judgement.heard.cycles - 1) - 0.5 : 0) * 0.62 * PICTURE.row;
@@ -79,7 +79,7 @@ export const TakeChart = ({ asked: { score, referenceNotes: asked }, judgement, 
             <text
               key={at}
               className="chart-tick"
-              x={x((at / score.length) * asked.passSeconds)}
+              x={x((at / score.length) * referenceNotes.passSeconds)}
               y={14}
               textAnchor="middle"
             >

@@ -68,7 +68,7 @@ const Cycles = ({ cycles, hear }: CyclesProps) => (
 /** The take to be heard, slower without another pitch, from any time through; each says how it went. */
 export const TakePlayer = ({ take, asked }: PlaybackProps) => {
   const { sound, judgement } = take;
-  const { strokesPerPass: each } = asked;
+  const { strokesPerPass } = asked;
   const audio = useRef<HTMLAudioElement>(null);
   const [what, setWhat] = useState<What>('take');
   const { beside, trouble, want } = useBeside(take);
@@ -77,7 +77,7 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
   useEffect(() => () => URL.revokeObjectURL(address), [address]);
   const [speed, setSpeed] = useState(1);
   const place = useRef(0);
-  const begins = useMemo(() => computePassStarts(judgement, each), [judgement, each]);
+  const begins = useMemo(() => computePassStarts(judgement, strokesPerPass), [judgement, strokesPerPass]);
   const [heard, setHeard] = useState(0);
   const [looped, setLooped] = useState(false);
   /** A time through that goes round begins anew where it ends. */
@@ -105,7 +105,7 @@ export const TakePlayer = ({ take, asked }: PlaybackProps) => {
   return (
     <section aria-label={say('takes.take')} className="take-playback">
       <TakeChart asked={asked} judgement={judgement}>
-        <TakeCursor audio={audio} judgement={judgement} each={each} span={CHART_SPAN} />
+        <TakeCursor audio={audio} judgement={judgement} each={strokesPerPass} span={CHART_SPAN} />
       </TakeChart>
       <div className="take-player">
         <audio

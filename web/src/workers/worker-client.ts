@@ -64,14 +64,14 @@ export class WorkerClient<W extends WorkerApi<W>> {
   request<Name extends keyof W & string>(
     name: Name,
     args: Parameters<W[Name]>,
-    { signal, timeoutMs: deadline = DEFAULT_TIMEOUT_MS }: RequestOptions = {},
+    { signal, timeoutMs = DEFAULT_TIMEOUT_MS }: RequestOptions = {},
   ): Promise<Awaited<ReturnType<W[Name]>>> {
     return new Promise((resolve, reject) => {
       if (signal?.aborted) return reject(new RequestCancelledError());
       this.count += 1;
       const request: PendingRequest = {
         asked: { id: this.count, name, args },
-        deadline,
+        deadline: timeoutMs,
         resolve,
         reject,
         calledOff: false,

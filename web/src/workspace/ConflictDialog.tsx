@@ -34,19 +34,19 @@ interface ConflictProps<Own extends KindSpecificEdit, Doc> {
 /** Two windows on one document: the later one sees both states and chooses; nothing is overwritten silently. */
 export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: ConflictProps<Own, Doc>) => {
   const { store, records, differences, show } = props;
-  const { saveStatus: saving, remoteDocument: theirs, document: mine } = useStore(store);
-  if (saving !== 'conflict' || !theirs) return null;
-  const { acceptRemote: takeOver, overwriteRemote: keepMine, reject: refuse } = store.getState();
+  const { saveStatus, remoteDocument, document: mine } = useStore(store);
+  if (saveStatus !== 'conflict' || !remoteDocument) return null;
+  const { acceptRemote, overwriteRemote, reject } = store.getState();
   const keepBoth = async (): Promise<void> => {
     try {
       await records.create(records.withName(mine));
-      takeOver(theirs);
+      acceptRemote(remoteDocument);
     } catch (error) {
-      refuse(wordsOf(error));
+      reject(wordsOf(error));
     }
   };
   const saved = say('saving.saved', {
-    formatDistanceToNowStrict: formatDistanceToNowStrict(new Date(theirs.workedAt), { addSuffix: true }),
+    formatDistanceToNowStrict: formatDistanceToNowStrict(new Date(remoteDocument.workedAt), { addSuffix: true }),
   });
   return (
     <Modal show centered size="lg" backdrop="static" keyboard={false} aria-labelledby="conflict-title">
@@ -56,24 +56,28 @@ export const ConflictDialog = <Own extends KindSpecificEdit, Doc>(props: Conflic
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p>{say('saving.nothing-is-lost-choose-which-version', { differences: differences(mine, theirs.document) })}</p>
+        <p>
+          {say('saving.nothing-is-lost-choose-which-version', {
+            differences: differences(mine, remoteDocument.document),
+          })}
+        </p>
         <div className="conflict">
           <ConflictVersion title={say('saving.this-window')} note={say('saving.not-saved')}>
             {show(mine)}
           </ConflictVersion>
           <ConflictVersion title={say('saving.other-window')} note={saved}>
-            {show(theirs.document)}
+            {show(remoteDocument.document)}
           </ConflictVersion>
         </div>
       </Modal.Body>
       <Modal.Footer>
-        <Button variant="quiet" onClick={() => takeOver(theirs)}>
+        <Button variant="quiet" onClick={() => acceptRemote(remoteDocument)}>
           {say('saving.use-other-version')}
         </Button>
         <Button variant="quiet" onClick={() => void keepBoth()}>
           {say('saving.keep-both')}
         </Button>
-        <Button onClick={keepMine}>{say('saving.keep-this-version')}</Button>
+        <Button onClick={overwriteRemote}>{say('saving.keep-this-version')}</Button>
       </Modal.Footer>
     </Modal>
   );

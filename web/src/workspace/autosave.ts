@@ -108,14 +108,14 @@ export const startAutosave = <Own extends KindSpecificEdit, Doc>({
   /** Saves what is not saved yet; what has come back to what the records hold needs no saving. */
   const settle = async (keepalive = false): Promise<void> => {
     clearTimeout(timer);
-    const { document, savedDocument: saved, saveStatus: saving } = store.getState();
-    if (sending !== undefined || saving === 'conflict') return;
-    if (!isSaved(document, saved)) {
+    const { document, savedDocument, saveStatus } = store.getState();
+    if (sending !== undefined || saveStatus === 'conflict') return;
+    if (!isSaved(document, savedDocument)) {
       underWay = send(keepalive);
       return underWay;
     }
     keeper.deleteDraft();
-    if (saving !== 'deleted') set({ saveStatus: 'saved' });
+    if (saveStatus !== 'deleted') set({ saveStatus: 'saved' });
   };
 
   const unsubscribe = store.subscribe((now, before) => {
@@ -129,8 +129,8 @@ export const startAutosave = <Own extends KindSpecificEdit, Doc>({
 
   /** Takes over what another window saved, when nothing of ours stands against it; undo brings ours back. */
   const refresh = async (): Promise<void> => {
-    const { id, version, document, savedDocument: saved } = store.getState();
-    if (globalThis.document.hidden || sending !== undefined || !isSaved(document, saved)) return;
+    const { id, version, document, savedDocument } = store.getState();
+    if (globalThis.document.hidden || sending !== undefined || !isSaved(document, savedDocument)) return;
     const kept = await records.fetch(id).catch(() => undefined);
     const now = store.getState();
     if (!kept || kept.version <= version || now.version !== version || now.document !== document) return;

@@ -53,13 +53,13 @@ export const createDraftStore = <Own, Doc>(
   kind: string,
   id: string,
 ): DraftStore<Own, Doc> => {
-  const { store: drawer, windowId: window, runWhenIdle: idle } = household;
+  const { store, windowId, runWhenIdle } = household;
   const waiting = new Map<string, unknown>();
   let asked = false;
   let writing: Promise<void> = Promise.resolve();
 
   const write = (key: string, value: unknown): Promise<void> =>
-    (value === undefined ? drawer.remove(key) : drawer.set(key, value)).catch(() => undefined);
+    (value === undefined ? store.remove(key) : store.set(key, value)).catch(() => undefined);
 
   const flush = (): Promise<void> => {
     asked = false;
@@ -73,13 +73,13 @@ export const createDraftStore = <Own, Doc>(
     waiting.set(key, value);
     if (asked) return;
     asked = true;
-    idle(() => void flush());
+    runWhenIdle(() => void flush());
   };
 
   return {
-    saveDraft: (draft) => put(draftKey(kind, id, window), draft),
-    deleteDraft: () => put(draftKey(kind, id, window), undefined),
-    saveHistory: (document, history) => put(historyKey(kind, id, window), { document, history }),
+    saveDraft: (draft) => put(draftKey(kind, id, windowId), draft),
+    deleteDraft: () => put(draftKey(kind, id, windowId), undefined),
+    saveHistory: (document, history) => put(historyKey(kind, id, windowId), { document, history }),
     flush,
   };
 };
@@ -106,13 +106,13 @@ const readDraft = <Doc>(value: unknown, read: DraftQuery<Doc>['read']): Draft<Do
 
 /** Drafts of this window first, then those of windows that are closed; one of a window that is open is left to it. */
 const listDraftKeys = async (
-  { store: drawer, windowId: window, listOpenWindowIds: open }: BrowserStorage,
+  { store, windowId, listOpenWindowIds }: BrowserStorage,
   kind: string,
   id: string,
 ): Promise<readonly string[]> => {
-  const own = draftKey(kind, id, window);
+  const own = draftKey(kind, id, windowId);
   const prefix = draftKey(kind, id, '');
-  const [keys, alive] = await Promise.all([drawer.keys(), open()]);
+  const [keys, alive] = await Promise.all([store.keys(), listOpenWindowIds()]);
   const left = keys.filter((key) => key.startsWith(prefix) && key !== own && !alive?.has(key.slice(prefix.length)));
   return [own, ...left];
 };
@@ -122,16 +122,16 @@ export const loadLocalState = async <Own, Doc>(
   household: BrowserStorage,
   { kind, id, read }: DraftQuery<Doc>,
 ): Promise<LocalDocumentState<Own, Doc>> => {
-  const { store: drawer, windowId: window } = household;
+  const { store, windowId } = household;
   try {
-    const history = (await drawer.get(historyKey(kind, id, window))) as StoredUndoHistory<Own, Doc> | undefined;
+    const history = (await store.get(historyKey(kind, id, windowId))) as StoredUndoHistory<Own, Doc> | undefined;
     for (const key of await listDraftKeys(household, kind, id)) {
-      const draft = readDraft(await drawer.get(key), read);
+      const draft = readDraft(await store.get(key), read);
       if (!draft) continue;
       // From now on it is this window's.
-      if (key !== draftKey(kind, id, window)) {
-        await drawer.set(draftKey(kind, id, window), draft);
-        await drawer.remove(key);
+      if (key !== draftKey(kind, id, windowId)) {
+        await store.set(draftKey(kind, id, windowId), draft);
+        await store.remove(key);
       }
       return { draft, history };
     }
@@ -153,17 +153,14 @@ export const selectMatchingHistory = <Own, Doc>(
 };
 
 /** Lets go of the histories of windows that are closed. */
-export const deleteOrphanedHistories = async ({
-  store: drawer,
-  listOpenWindowIds: open,
-}: BrowserStorage): Promise<void> => {
-  const alive = await open();
+export const deleteOrphanedHistories = async ({ store, listOpenWindowIds }: BrowserStorage): Promise<void> => {
+  const alive = await listOpenWindowIds();
   if (!alive) return;
-  const keys = (await drawer.keys()).filter((key) => key.startsWith('history/'));
-  for (const key of keys) if (!alive.has(key.slice(key.lastIndexOf('/') + 1))) await drawer.remove(key);
+  const keys = (await store.keys()).filter((key) => key.startsWith('history/'));
+  for (const key of keys) if (!alive.has(key.slice(key.lastIndexOf('/') + 1))) await store.remove(key);
 };
 
 /** Lets go of every history, of open windows too: whoever signs in here next has nothing to take back. Drafts stay. */
-export const dropHistories = async ({ store: drawer }: Pick<BrowserStorage, 'store'>): Promise<void> => {
-  for (const key of await drawer.keys()) if (key.startsWith('history/')) await drawer.remove(key);
+export const dropHistories = async ({ store }: Pick<BrowserStorage, 'store'>): Promise<void> => {
+  for (const key of await store.keys()) if (key.startsWith('history/')) await store.remove(key);
 };

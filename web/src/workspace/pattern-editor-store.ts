@@ -107,12 +107,12 @@ export const createPatternEditorStore = (
       { kind: PATTERN_DOCUMENT_TYPE },
       { get, set, beforeChange: settle },
     );
-    const { applyEdit: run, reject: refuse } = workspace;
+    const { applyEdit, reject } = workspace;
 
     const change = (how: (stroke: Stroke) => Stroke): void => {
       const ids = getEditTargets(get());
-      if (ids.length > 0) run(createStrokeEdit(get().document, ids, how));
-      else refuse(say('bench.no-note-here-press-enter-to'));
+      if (ids.length > 0) applyEdit(createStrokeEdit(get().document, ids, how));
+      else reject(say('bench.no-note-here-press-enter-to'));
     };
 
     const toggleMark = (mark: Articulation): void => {
@@ -125,8 +125,8 @@ export const createPatternEditorStore = (
 
     const place = (stroke: Stroke): boolean => {
       const problem = whyNot(get().document, stroke);
-      if (problem) refuse(sayProblem(problem));
-      return problem === undefined && run({ kind: 'put', strokes: [stroke] });
+      if (problem) reject(sayProblem(problem));
+      return problem === undefined && applyEdit({ kind: 'put', strokes: [stroke] });
     };
 
     return {
@@ -135,9 +135,9 @@ export const createPatternEditorStore = (
       selection: NONE,
       ...workspace,
       moveCell: (cell) => {
-        const { document, cell: before, rejection: refused, selection } = get();
+        const { document, cell: before, rejection, selection } = get();
         const clamped = clampCell(document, cell);
-        if (sameCell(clamped, before) && refused === null && selection.size === 0) return;
+        if (sameCell(clamped, before) && rejection === null && selection.size === 0) return;
         set({ cell: clamped, rejection: null, selection: NONE });
       },
       addStroke: (digit) => {
@@ -146,7 +146,7 @@ export const createPatternEditorStore = (
       },
       deleteStrokes: () => {
         const ids = getEditTargets(get());
-        if (ids.length > 0) run({ kind: 'remove', ids });
+        if (ids.length > 0) applyEdit({ kind: 'remove', ids });
       },
       move: (id, cell) => {
         const stroke = get().document.strokes.find((one) => one.id === id);

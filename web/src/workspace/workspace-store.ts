@@ -89,14 +89,14 @@ const createCoalescer = (): ((name: string | undefined) => boolean) => {
 /** What can be done with a document that lies on a shelf. */
 export const createWorkspaceActions = <Own extends KindSpecificEdit, Doc>(
   { kind }: Pick<DocumentRepository<Own, Doc>, 'kind'>,
-  { get, set, beforeChange: settle }: WorkspaceSlice<Own, Doc>,
+  { get, set, beforeChange }: WorkspaceSlice<Own, Doc>,
 ): WorkspaceActions<Own, Doc> => {
   const joins = createCoalescer();
 
   const refuse = (words: string | null): void => set({ rejection: words, announcement: words ?? '' });
 
   const adopt = (document: Doc, edit: DocumentEdit<Own, Doc>, more: Partial<WorkspaceState<Own, Doc>>): void => {
-    settle?.(document);
+    beforeChange?.(document);
     set({ document, lastEdit: { from: get().document, edit }, rejection: null, ...more });
   };
 
@@ -142,11 +142,11 @@ export const createWorkspaceActions = <Own extends KindSpecificEdit, Doc>(
       adopt(document, { kind: 'become', document }, taken);
     },
     overwriteRemote: () => {
-      const { remoteDocument: theirs, document } = get();
-      if (!theirs) return;
+      const { remoteDocument, document } = get();
+      if (!remoteDocument) return;
       set({
-        version: theirs.version,
-        savedDocument: theirs.document,
+        version: remoteDocument.version,
+        savedDocument: remoteDocument.document,
         saveStatus: 'saving',
         remoteDocument: null,
         document: cloneShallow(document),

@@ -160,7 +160,7 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
   const [typed, setTyped] = useState(begin);
   const symbol = typed.trim();
   const question = useMemo(() => ({ symbol, instrument }), [symbol, instrument]);
-  const { value, errorText: trouble } = useWorkerQuery(question, askShapes);
+  const { value, errorText } = useWorkerQuery(question, askShapes);
   const { isLiked, like, favourites } = useFavouriteShapes(instrument);
   const shapes = sortFavouritesFirst(value?.shapes ?? EMPTY_SHAPES, favourites, symbol);
   const first = shapes[0]?.voicing;
@@ -187,9 +187,9 @@ export const ChordPicker = ({ instrument, current, begin = '', pick, hide }: Pic
           />
         </form>
         {current && symbol === begin.trim() && <BassChoice instrument={instrument} voicing={current} pick={pick} />}
-        {(trouble ?? value?.trouble) && (
+        {(errorText ?? value?.trouble) && (
           <p className="finding finding-trouble mt-3" role="alert">
-            {trouble ?? value?.trouble}
+            {errorText ?? value?.trouble}
           </p>
         )}
         <ul className="shapes" aria-label={say('parts.voicings-easiest-first')}>

@@ -33,8 +33,8 @@ export interface CommandContext {
 
 /** Runs a transform on the whole pattern, or on what is selected, as one step of undo, or says why not. */
 export const runTransform = (bench: PatternEditorStore, transform: PatternTransform): boolean => {
-  const { document: pattern, selection, tryEdit: attempt } = bench.getState();
-  return attempt(transform(pattern, [...selection], createStrokeId));
+  const { document: pattern, selection, tryEdit } = bench.getState();
+  return tryEdit(transform(pattern, [...selection], createStrokeId));
 };
 
 /** A command of the bench: every one has a key. */
@@ -48,8 +48,8 @@ export interface EditorCommand {
 const moveBy =
   (slots: number, strings: number) =>
   ({ bench }: CommandContext): void => {
-    const { cell, document: pattern, moveCell: go } = bench.getState();
-    go({ at: slots === 0 ? cell.at : moveBySlots(pattern, cell.at, slots), string: cell.string + strings });
+    const { cell, document: pattern, moveCell } = bench.getState();
+    moveCell({ at: slots === 0 ? cell.at : moveBySlots(pattern, cell.at, slots), string: cell.string + strings });
   };
 
 const jump =
@@ -62,8 +62,8 @@ const jump =
 const tempoBy =
   (step: number) =>
   ({ bench }: CommandContext): void => {
-    const { document: pattern, applyEdit: run } = bench.getState();
-    run({ kind: 'setTempo', tempo: pattern.tempo + step }, 'tempo');
+    const { document: pattern, applyEdit } = bench.getState();
+    applyEdit({ kind: 'setTempo', tempo: pattern.tempo + step }, 'tempo');
   };
 
 const DIGIT_KEYS: Readonly<Record<string, Digit>> = { p: 'p', i: 'i', m: 'm', a: 'a', c: 'c', d: 'down', u: 'up' };
@@ -79,11 +79,11 @@ const targets = (bench: PatternEditorStore): readonly string[] => getEditTargets
 const shiftBy =
   (parts: number, strings: number) =>
   ({ bench }: CommandContext): void => {
-    const { document: pattern, tryEdit: attempt, selection, cell, moveCell: go } = bench.getState();
+    const { document: pattern, tryEdit, selection, cell, moveCell } = bench.getState();
     const ids = targets(bench);
-    if (ids.length === 0 || !attempt(createMoveEdit(pattern, ids, parts, strings)) || selection.size > 0) return;
+    if (ids.length === 0 || !tryEdit(createMoveEdit(pattern, ids, parts, strings)) || selection.size > 0) return;
     // The cell goes along with a stroke that is moved by itself.
-    go({ at: parts === 0 ? cell.at : moveBySlots(pattern, cell.at, parts), string: cell.string + strings });
+    moveCell({ at: parts === 0 ? cell.at : moveBySlots(pattern, cell.at, parts), string: cell.string + strings });
   };
 
 const copy = ({ bench }: CommandContext): void => {
@@ -91,14 +91,14 @@ const copy = ({ bench }: CommandContext): void => {
 };
 
 const paste = ({ bench }: CommandContext): void => {
-  const { document: pattern, cell, tryEdit: attempt, reject: refuse, select } = bench.getState();
-  if (clipboard.length === 0) return refuse(say('bench.clipboard-is-empty'));
+  const { document: pattern, cell, tryEdit, reject, select } = bench.getState();
+  if (clipboard.length === 0) return reject(say('bench.clipboard-is-empty'));
   const names: string[] = [];
   const newId = (): string => {
     names.push(createStrokeId());
     return names[names.length - 1] as string;
   };
-  if (attempt(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
+  if (tryEdit(createPasteEdit(pattern, clipboard, cell.at, newId))) select(names);
 };
 
 const SLUR_KEYS: Readonly<Record<string, Slur>> = { h: SLURS[0] as Slur, o: SLURS[1] as Slur, s: SLURS[2] as Slur };

@@ -49,8 +49,8 @@ class JudgeLine {
 
   /** Takes up that the bench has moved on. */
   note(now: PatternEditorState, before: PatternEditorState): void {
-    const { lastEdit: step } = now;
-    if (step?.from === before.document) this.edits?.push(step.edit);
+    const { lastEdit } = now;
+    if (lastEdit?.from === before.document) this.edits?.push(lastEdit.edit);
     else this.edits = null;
   }
 

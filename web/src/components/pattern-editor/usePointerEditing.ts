@@ -12,6 +12,10 @@ import { pointToCell, findStrokesInBox, type DiagramLayout } from '../fingering-
 import { usePatternEditorStore } from '../../workspace/pattern-editor-context.ts';
 import type { PatternEditorStore, EditorCell } from '../../workspace/pattern-editor-store.ts';
 
+/** Whether a stroke can be put into a cell: nothing is there, and its string sounds in the chord. */
+const isFreeCell = (document: Pattern, { at, string }: EditorCell): boolean =>
+  !findStrokeAt(document, at, string) && isStringSounding(document.voicing, string);
+
 /** A point of the threads in pixels. */
 interface Point {
   readonly x: number;
@@ -79,9 +83,9 @@ const joinOrLeave = (bench: PatternEditorStore, { id }: Stroke): void => {
 
 /** A selected token takes the whole selection along. */
 const drop = (bench: PatternEditorStore, id: string, from: EditorCell, to: EditorCell): void => {
-  const { document, selection, tryEdit: attempt, move } = bench.getState();
+  const { document, selection, tryEdit, move } = bench.getState();
   if (!selection.has(id)) return move(id, to);
-  attempt(createMoveEdit(document, [...selection], partsBetween(document, from.at, to.at), to.string - from.string));
+  tryEdit(createMoveEdit(document, [...selection], partsBetween(document, from.at, to.at), to.string - from.string));
 };
 
 /** A finger that moved so far scrolls, and lays nothing. */
@@ -91,9 +95,9 @@ const movedFar = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.
 
 /** A finger set down and lifted: it goes to a token, and puts one where there is none. */
 const tap = (bench: PatternEditorStore, cell: EditorCell): void => {
-  const { document, moveCell: go, addStroke: put } = bench.getState();
-  go(cell);
-  if (!findStrokeAt(document, cell.at, cell.string)) put();
+  const { document, moveCell, addStroke } = bench.getState();
+  moveCell(cell);
+  if (!findStrokeAt(document, cell.at, cell.string)) addStroke();
 };
 
 /** While something is dragged Escape lets go of it, and nothing else hears that key. */
@@ -131,15 +135,15 @@ export const usePointerEditing = (layout: DiagramLayout): Pointer => {
     const at = placeOf(event);
     const from = pointToCell(layout, at.x, at.y);
     if (!from || event.button !== 0) return;
-    const { document, selection, moveCell: go, addStroke: put } = bench.getState();
+    const { document, selection, moveCell, addStroke } = bench.getState();
     const stroke = findStrokeAt(document, from.at, from.string);
     if (event.shiftKey && stroke) return joinOrLeave(bench, stroke);
     // A finger may be about to scroll: it acts when it is lifted where it was set down.
     if (event.pointerType === 'touch') return setHeld({ id: null, from, at });
     if (event.shiftKey || stroke) event.currentTarget.setPointerCapture(event.pointerId);
     if (event.shiftKey) return setBand({ from: at, to: at });
-    if (!stroke || !selection.has(stroke.id)) go(from);
-    if (!stroke) return put();
+    if (!stroke || !selection.has(stroke.id)) moveCell(from);
+    if (!stroke) return addStroke();
     setHeld({ id: stroke.id, from, at });
   };
 
@@ -153,27 +157,22 @@ export const usePointerEditing = (layout: DiagramLayout): Pointer => {
   };
 
   const up: PointerHandler = (event) => {
-    const { document, selection, select, moveCell: go } = bench.getState();
+    const { document, selection, select, moveCell } = bench.getState();
     if (band) select(findStrokesInBox(document, layout, boxOf(band)));
     const { x, y } = placeOf(event);
     const at = pointToCell(layout, x, y);
     if (held && at) {
       if (held.id === null) tap(bench, held.from);
       else if (!sameCell(at, held.from)) drop(bench, held.id, held.from, at);
-      else if (selection.size > 0) go(at);
+      else if (selection.size > 0) moveCell(at);
     }
     letGo();
   };
 
   const { document } = bench.getState();
-  const free =
-    hover &&
-    !findStrokeAt(document, hover.at, hover.string) &&
-    isStringSounding(document.voicing, hover.string) &&
-    !band;
   return {
     band: band && boxOf(band),
-    target: free ? hover : undefined,
+    target: hover && !band && isFreeCell(document, hover) ? hover : undefined,
     handlers: {
       onPointerDown: down,
       onPointerMove: move,

@@ -24,6 +24,6 @@ const askStudy = async ({ song, hand }: Question, signal: AbortSignal): Promise<
 export const useSongAnalysis = (song: Song): { readonly studied?: AnalysedSong; readonly trouble?: string } => {
   const { hand } = useSelectedHand();
   const question = useMemo(() => ({ song, hand }), [song, hand]);
-  const { value, errorText: trouble } = useWorkerQuery(question, askStudy);
-  return { studied: value, trouble };
+  const { value, errorText } = useWorkerQuery(question, askStudy);
+  return { studied: value, trouble: errorText };
 };

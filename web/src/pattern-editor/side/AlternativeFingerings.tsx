@@ -51,7 +51,7 @@ const pinning = (
 /** The best few fingerings, each with what it trades against the best; one click pins one down. */
 export const AlternativeFingerings = ({ judged }: { readonly judged: AnalysedPattern | null }) => {
   const [open, setOpen] = useState(false);
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const pattern = usePatternEditor((state) => state.document);
   const found = useAlternativeFingerings(judged, open);
   const [best, ...others] = found ?? [];
@@ -72,7 +72,7 @@ export const AlternativeFingerings = ({ judged }: { readonly judged: AnalysedPat
             <li key={Object.values(other.digits).join()}>
               <button
                 type="button"
-                onClick={() => run(pinning(pattern, [best, ...others.slice(0, index)], other))}
+                onClick={() => applyEdit(pinning(pattern, [best, ...others.slice(0, index)], other))}
                 title={say('bench.use-this-fingering-and-pin-its')}
               >
                 <Digits pattern={pattern} digits={other.digits} />

@@ -15,7 +15,7 @@ interface OneProps {
 }
 
 const One = ({ cause, number, cure }: OneProps) => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const how = gradeSeverity(cause.severity);
   return (
     <li className={`finding finding-${how}`}>
@@ -23,7 +23,7 @@ const One = ({ cause, number, cure }: OneProps) => {
       <span className="finding-how">{say(`severity.${how}`)}</span>
       {cure && (
         <div>
-          <Button variant="cure" size="sm" onClick={() => run(cure.edit)}>
+          <Button variant="cure" size="sm" onClick={() => applyEdit(cure.edit)}>
             {sayMessage(cure.label)}
           </Button>
         </div>

@@ -38,7 +38,7 @@ const DigitButton = ({
   readonly stroke: Stroke;
   readonly current: Digit | null;
 }) => {
-  const { addStroke: put } = usePatternEditorStore().getState();
+  const { addStroke } = usePatternEditorStore().getState();
   const pinned = stroke.pin === digit;
   return (
     <button
@@ -55,7 +55,7 @@ const DigitButton = ({
           ? say('bench.unpin-key')
           : say('bench.pin-key', { finger: sayMessage(fingerName(digit)), key: digit[0] ?? '' })
       }
-      onClick={() => put(pinned ? undefined : digit)}
+      onClick={() => addStroke(pinned ? undefined : digit)}
     >
       <svg viewBox="-16 -16 32 32" width={32} height={32} aria-hidden="true">
         <StrokeSymbol digit={digit} radius={12} pinned={pinned} />
@@ -216,7 +216,7 @@ const SlurChoice = ({ stroke }: { readonly stroke: Stroke }) => {
 
 /** In how many parts the beat under the cell is cut. */
 export const BeatSubdivisionSelect = () => {
-  const { applyEdit: run } = usePatternEditorStore().getState();
+  const { applyEdit } = usePatternEditorStore().getState();
   const pattern = usePatternEditor((state) => state.document);
   const at = usePatternEditor((state) => state.cell.at);
   const { beat, bar } = tickToBarPosition(pattern.metre, at);
@@ -227,7 +227,7 @@ export const BeatSubdivisionSelect = () => {
         {say('bench.divide-beat', { bar: pattern.bars > 1 ? bar : 0, beat })}
         <select
           value={parts}
-          onChange={({ target }) => run(createSubdivideBeatEdit(pattern, at, Number(target.value)))}
+          onChange={({ target }) => applyEdit(createSubdivideBeatEdit(pattern, at, Number(target.value)))}
         >
           {SUBDIVISIONS.filter((one) => isSubdivisionPossible(pattern.metre, one)).map((one) => (
             <option key={one} value={one}>
