@@ -63,6 +63,13 @@ const stepped = (song: Song, { location, from }: BarRange, by: number): BarRange
   return { location: next?.place ?? location, from: next?.from ?? from, count: 1 };
 };
 
+/** The selection so many bars on, from its nearer edge; or reaching so many bars further. */
+const movedSelection = (document: Song, selected: BarRange, by: number, extend: boolean): BarRange => {
+  const { from, count } = selected;
+  if (extend) return clamped(document, { ...selected, count: count + by });
+  return stepped(document, { ...selected, from: by > 0 ? from + count - 1 : from }, by);
+};
+
 /** A song's map with its song on it. */
 export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistory<SongEdit, Song>): SongStore =>
   createStore((set, get) => {
@@ -81,16 +88,8 @@ export const createSongStore = (kept: StoredDocument<Song>, history?: UndoHistor
       selectedBars: { location: kept.document.sections[0]?.id ?? '', from: 0, count: 1 },
       clipboard: [],
       choose: (chosen) => set({ selectedBars: clamped(get().document, chosen) }),
-      moveSelection: (by, extend = false) => {
-        const { document, selectedBars } = get();
-        const { from, count } = selectedBars;
-        const edge = { ...selectedBars, from: by > 0 ? from + count - 1 : from };
-        set({
-          selectedBars: extend
-            ? clamped(document, { ...selectedBars, count: count + by })
-            : stepped(document, edge, by),
-        });
-      },
+      moveSelection: (by, extend = false) =>
+        set(({ document, selectedBars }) => ({ selectedBars: movedSelection(document, selectedBars, by, extend) })),
       changeBars: (change) => {
         const { from, count } = get().selectedBars;
         setBars(bars().map((bar, index) => (index >= from && index < from + count ? change(bar) : bar)));
