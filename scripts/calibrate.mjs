@@ -26,17 +26,17 @@ const figures = JSON.parse(readFileSync(join(PROJECT_ROOT, 'core/test/calibratio
 
 const figure = ({ figure: text, subdivision, tempo, cyclic }, share = 1) => {
   const read = valueOrThrow(parseStringNotation(text, { subdivision, tempo: Math.round(tempo * share) }));
-  return { pattern: { ...read.pattern, cyclic }, cycleTicks: read.cycleTicks };
+  return { pattern: { ...read.pattern, cyclic }, loopTicks: read.loopTicks };
 };
 
 const answer = (row, school, share = 1) => {
-  const { pattern, cycleTicks } = figure(row, share);
-  return fingerPattern(pattern, { school, loopTicks: cycleTicks }).digits.join(' ');
+  const { pattern, loopTicks } = figure(row, share);
+  return fingerPattern(pattern, { school, loopTicks: loopTicks }).digits.join(' ');
 };
 
 const exampleOf = (row, school) => {
-  const { pattern, cycleTicks } = figure(row);
-  return { task: createTaskFromPattern(pattern, { school, loopTicks: cycleTicks }), wanted: row.digits.split(' ') };
+  const { pattern, loopTicks } = figure(row);
+  return { task: createTaskFromPattern(pattern, { school, loopTicks: loopTicks }), wanted: row.digits.split(' ') };
 };
 
 /** The school with the common weights of comfort: digits, homes, rules and what it does not know stay its own. */
@@ -78,10 +78,10 @@ const margin = (row, school) => {
 const changesNeedlessly = (row, school) => {
   const shares = [0.5, 1, 1.4];
   const [slow, ...others] = shares.map((share) => answer(row, school, share));
-  const { pattern, cycleTicks } = figure(row);
+  const { pattern, loopTicks } = figure(row);
   const ceiling = computeMaxTempo(
     row.tempo,
-    computeTimedTransitions(createTaskFromPattern(pattern, { school, loopTicks: cycleTicks }), slow.split(' ')),
+    computeTimedTransitions(createTaskFromPattern(pattern, { school, loopTicks: loopTicks }), slow.split(' ')),
   )?.bpm;
   return others.some((one, index) => one !== slow && row.tempo * shares[index + 1] < (ceiling ?? Infinity));
 };

@@ -100,7 +100,7 @@ const withFlags = (pattern: Pattern, { school, line }: CommandOptions, tempo: nu
 const usage = (): Result<never> =>
   createUsageError(message('cli.input-missing', { known: SCHOOLS.map(({ key }) => key).join(', ') }));
 
-const figure = (command: Command, options: CommandOptions): Result<{ pattern: Pattern; cycleTicks: number }> => {
+const figure = (command: Command, options: CommandOptions): Result<{ pattern: Pattern; loopTicks: number }> => {
   const subdivision = numberFlag('subdivision', options.subdivision);
   if (!subdivision.ok) return subdivision;
   const { chord } = options;
@@ -112,7 +112,7 @@ const source = (
   command: Command,
   file: string | undefined,
   options: CommandOptions,
-): Result<{ pattern: Pattern; cycleTicks?: number }> => {
+): Result<{ pattern: Pattern; loopTicks?: number }> => {
   if (options.strings !== undefined) return figure(command, options);
   if (file === undefined) return usage();
   const read = loadPattern(file);
@@ -161,7 +161,7 @@ export const readCommandInput = (
   return success({
     pattern: pattern.value,
     hand: hand.value,
-    loopTicks: found.value.cycleTicks ?? patternLength(pattern.value),
+    loopTicks: found.value.loopTicks ?? patternLength(pattern.value),
     options,
   });
 };

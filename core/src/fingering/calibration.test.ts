@@ -21,8 +21,8 @@ interface Row {
 const rows = JSON.parse(readFileSync(new URL('../../test/calibration/figures.json', import.meta.url), 'utf8')) as Row[];
 
 const agrees = ({ school, figure, digits, subdivision, tempo, cyclic }: Row): boolean => {
-  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
-  return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ') === digits;
+  const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
+  return fingerPattern({ ...pattern, cyclic }, { loopTicks }).digits.join(' ') === digits;
 };
 
 test('the table holds at least 240 figures, and every school', () => {
@@ -45,9 +45,9 @@ test('the method comes to the same agreement from the common weights, and its se
     rows
       .filter((row) => row.half === half && row.school === 'hybrid')
       .map(({ figure, digits, subdivision, tempo, cyclic }) => {
-        const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { subdivision, tempo }));
+        const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { subdivision, tempo }));
         return {
-          task: createTaskFromPattern({ ...pattern, cyclic }, { school: common, loopTicks: cycleTicks }),
+          task: createTaskFromPattern({ ...pattern, cyclic }, { school: common, loopTicks }),
           target: digits.split(' ') as Digit[],
         };
       });
@@ -63,15 +63,15 @@ test('the method comes to the same agreement from the common weights, and its se
 
 test('slower never changes a fingering that is comfortable: whatever changes had passed its ceiling', () => {
   for (const row of rows) {
-    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(row.figure, row));
+    const { pattern, loopTicks } = valueOrThrow(parseStringNotation(row.figure, row));
     const at = (share: number): readonly (Digit | null)[] =>
-      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks: cycleTicks })
+      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks })
         .digits;
     const [slow, quick] = [at(0.5), at(1)];
     const ceiling = computeMaxTempo(
       row.tempo,
       computeTimedTransitions(
-        createTaskFromPattern({ ...pattern, cyclic: row.cyclic }, { loopTicks: cycleTicks }),
+        createTaskFromPattern({ ...pattern, cyclic: row.cyclic }, { loopTicks }),
         slow,
       ),
     );

@@ -5,8 +5,8 @@ import type { CustomSchool, Stroke } from '../pattern/index.ts';
 import { SCHOOLS_AND_VARIANTS, fingerPattern, createHandProfile, buildCustomSchool } from './index.ts';
 
 const fingered = (figure: string, school: string, subdivision = 4, cyclic = true): string => {
-  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 90 }));
-  return fingerPattern({ ...pattern, cyclic }, { loopTicks: cycleTicks }).digits.join(' ');
+  const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 90 }));
+  return fingerPattern({ ...pattern, cyclic }, { loopTicks }).digits.join(' ');
 };
 
 describe('one finger per string (Carcassi, Méthode complète op. 59, 1836, from memory)', () => {
@@ -103,9 +103,9 @@ describe('strict alternation (common practice, no source)', () => {
 
 describe('marks of strokes', () => {
   const marked = (figure: string, school: string, marks: Readonly<Record<number, Partial<Stroke>>>): string => {
-    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, tempo: 80 }));
+    const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, tempo: 80 }));
     const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, ...marks[index] }));
-    return fingerPattern({ ...pattern, strokes }, { loopTicks: cycleTicks })
+    return fingerPattern({ ...pattern, strokes }, { loopTicks })
       .digits.map((digit) => digit ?? '-')
       .join(' ');
   };

@@ -228,9 +228,9 @@ describe('plain-text tablature', () => {
 
 describe('figures written as strings', () => {
   test('+ joins a pinch, - is a rest, and the whole repeats', () => {
-    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation('6+1 - 4 2', { subdivision: 2 }));
+    const { pattern, loopTicks } = valueOrThrow(parseStringNotation('6+1 - 4 2', { subdivision: 2 }));
     expect(pattern.strokes.map(({ at, string }) => `${at}/${string}`)).toEqual(['0/6', '0/1', '840/4', '1260/2']);
-    expect(cycleTicks).toBe(1680);
+    expect(loopTicks).toBe(1680);
   });
 
   test.each([

@@ -15,7 +15,7 @@ export interface FlattenOptions {
   /** Beats per minute. */
   readonly tempo?: number;
   /** Ticks after which a figure begins again, where it is shorter than its bars. */
-  readonly cycleTicks?: number;
+  readonly loopTicks?: number;
 }
 
 const barsOf = ({ metre, bars, course }: Pattern): readonly ScoreBar[] => {
@@ -159,7 +159,7 @@ const resolve = (pattern: Pattern, stroke: Stroke, next: number): ScoreStroke =>
  */
 export const flattenScore = (pattern: Pattern, options: FlattenOptions = {}): Score => {
   const bars = barsOf(pattern);
-  const length = options.cycleTicks ?? patternLength(pattern);
+  const length = options.loopTicks ?? patternLength(pattern);
   const next = nextOnString(pattern.strokes, length, pattern.cyclic);
   return {
     name: pattern.name,

@@ -3,7 +3,7 @@ import './help.scss';
 import { useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { KeysList, commandsFound } from '../pattern-editor/KeysList.tsx';
+import { KeysList, commandsFound } from '../components/shortcuts/KeysList.tsx';
 import type { EditorCommand } from '../components/pattern-editor/editor-commands.ts';
 
 /** The terms a search finds, in the order of the alphabet. */

@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { Modal } from 'react-bootstrap';
-import { KeysList } from './KeysList.tsx';
+import { KeysList } from '../components/shortcuts/KeysList.tsx';
 
 /** Every command of the bench and its key, over the bench. */
 export const KeyboardShortcutsDialog = ({ hide }: { readonly hide: () => void }) => (

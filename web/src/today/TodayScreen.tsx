@@ -11,8 +11,8 @@ import { useToast } from '../components/toast/ToastProvider.tsx';
 import { usePatternList } from '../api/patterns.ts';
 import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
 import { useUpdateStudent, useStudents, type Student } from '../api/students.ts';
-import { DemoThere } from '../students/Demo.tsx';
-import { FirstSteps, useFirstSteps } from '../students/FirstSteps.tsx';
+import { DemoThere } from './Demo.tsx';
+import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
 import { groupByStudent } from '../students/StudentListScreen.tsx';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
 

@@ -3,7 +3,7 @@ import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
 import { createPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { EDITOR_COMMANDS, runTransform, type CommandContext } from '../components/pattern-editor/editor-commands.ts';
-import { keyName, shownKey } from '../pattern-editor/key-press.ts';
+import { keyName, shownKey } from '../components/shortcuts/key-press.ts';
 import { createPatternEditorStore, type PatternEditorStore } from './pattern-editor-store.ts';
 import { shiftInTime } from '@fleet-wren/core';
 

@@ -124,8 +124,8 @@ const findSilentStrokes = (pattern: Pattern): readonly PatternWarning[] =>
 export const analysePattern = (pattern: Pattern, options: FingeringOptions = {}): PatternAnalysis => {
   const once = analyseOnce(pattern, options);
   if (!needsTwoPasses(pattern, once.digits, options)) return once;
-  const [twice, cycleTicks] = unrollTwice(pattern, options);
-  const both = mergePasses(pattern, analyseOnce(twice, { ...options, loopTicks: cycleTicks, cache: undefined }));
+  const [twice, loopTicks] = unrollTwice(pattern, options);
+  const both = mergePasses(pattern, analyseOnce(twice, { ...options, loopTicks, cache: undefined }));
   return isDeepEqual(both.digits, both.secondPassDigits) ? once : both;
 };
 

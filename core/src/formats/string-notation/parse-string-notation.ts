@@ -64,7 +64,7 @@ const strokesOf = (cells: readonly (readonly FigureNote[])[], ticks: number): re
 /** A figure read from text, and the ticks after which it begins again. */
 export interface ParsedStringNotation {
   readonly pattern: Pattern;
-  readonly cycleTicks: number;
+  readonly loopTicks: number;
 }
 
 /** The shape of the chord that is asked for, the open strings where none is; never another chord in silence. */
@@ -82,7 +82,7 @@ const voicingFor = (instrument: Instrument, chord: string | undefined): Result<V
  * chord's (`6:3 6:5`); `+` joins a pinch, `-` is a rest, and the
  * whole repeats as a cycle. With `repeatToWholeBeats` it is written out until it comes round on a beat.
  * @example
- * valueOrThrow(parseStringNotation('5 3 2 1 2 3', { subdivision: 3 })).cycleTicks // => 1680
+ * valueOrThrow(parseStringNotation('5 3 2 1 2 3', { subdivision: 3 })).loopTicks // => 1680
  */
 export const parseStringNotation = (
   text: string,
@@ -107,5 +107,5 @@ export const parseStringNotation = (
   const problems = validatePattern(pattern);
   return problems.length > 0
     ? failure(...problems)
-    : success({ pattern, cycleTicks: cells.length * subdivisionTicks(base) });
+    : success({ pattern, loopTicks: cells.length * subdivisionTicks(base) });
 };

@@ -19,7 +19,7 @@ import {
 } from '@fleet-wren/core';
 import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
 import type { PlayerControls } from '../../audio/usePlayer.ts';
-import { answersItself, keyName, typesText } from '../../pattern-editor/key-press.ts';
+import { answersItself, keyName, typesText } from '../shortcuts/key-press.ts';
 
 /** What a command may touch. */
 export interface CommandContext {

@@ -1,5 +1,5 @@
 import { say } from '@fleet-wren/wording';
-import { EDITOR_COMMANDS, type EditorCommand } from '../components/pattern-editor/editor-commands.ts';
+import { EDITOR_COMMANDS, type EditorCommand } from '../pattern-editor/editor-commands.ts';
 import { shownKey } from './key-press.ts';
 
 const GROUPS: Readonly<Record<EditorCommand['group'], string>> = {
