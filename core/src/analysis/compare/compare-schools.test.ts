@@ -80,13 +80,13 @@ describe('the same notes under several schools', () => {
 
 describe('the string-change matrix', () => {
   test('three notes a string, alternate: an outside and an inside change (common practice, 2-domain)', () => {
-    const { pattern, cycleTicks } = valueOrThrow(
+    const { pattern, loopTicks } = valueOrThrow(
       parseStringNotation('6 6 6 5 5 5 4 4 4', { school: 'alternate', subdivision: 3, tempo: 90 }),
     );
     const open = { ...pattern, cyclic: false };
     const changes = computeStringChanges(
-      createTaskFromPattern(open, { loopTicks: cycleTicks }),
-      listDigitsInOrder(open, analysePattern(open, { loopTicks: cycleTicks })),
+      createTaskFromPattern(open, { loopTicks: loopTicks }),
+      listDigitsInOrder(open, analysePattern(open, { loopTicks: loopTicks })),
     );
     expect(changes.filter(({ from, to }) => from !== to)).toEqual([
       { from: 6, to: 5, count: 1, kinds: { outside: 1 } },

@@ -19,8 +19,8 @@ const rows = JSON.parse(
 ) as Row[];
 
 const judged = ({ figure, school, subdivision, tempo, cyclic }: Row) => {
-  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
-  return analysePattern({ ...pattern, cyclic }, { loopTicks: cycleTicks });
+  const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo }));
+  return analysePattern({ ...pattern, cyclic }, { loopTicks: loopTicks });
 };
 
 /** Figures that are played as common practice has them, with a tenth of room below their ceiling. */

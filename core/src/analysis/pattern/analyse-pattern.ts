@@ -184,9 +184,9 @@ const analyseSolution = (
     difficulty: ceiling ? tempo / ceiling.bpm : null,
     actuatorLoads: computeLoads(task, digits, transitions),
     transitions: createActuatorTransitions(pattern, transitions),
-    diagnostics: findDiagnostics(fingered, memory).map((finding) => ({
+    diagnostics: findDiagnostics(fingered, memory).map(({ strokes, ...finding }) => ({
       ...finding,
-      strokeIds: getStrokeIds(pattern, finding.strokes),
+      strokeIds: getStrokeIds(pattern, strokes),
     })),
     warnings: [
       ...conflicts.map(({ problem, strokes }) => ({

@@ -113,8 +113,8 @@ const ROWS: readonly Row[] = [
 ];
 
 const ceilingFor = ({ school, figure, subdivision, cyclic }: Row, hand: HandProfile): number => {
-  const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 80 }));
-  const options = { cycleTicks, hand };
+  const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision, tempo: 80 }));
+  const options = { loopTicks, hand };
   const played = { ...pattern, cyclic };
   return analyseFingering(played, fingerPattern(played, options), options).limit?.maxTempo ?? Infinity;
 };
@@ -152,8 +152,8 @@ const PROMISES: readonly (readonly [school: string, figure: string, digits: stri
 
 test.each(PROMISES)('%s playing %s keeps its word: %s', (school, figure, digits) => {
   for (const tempo of [40, 60, 90]) {
-    const { pattern, cycleTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision: 4, tempo }));
-    expect(fingerPattern(pattern, { loopTicks: cycleTicks }).digits.join(' ')).toBe(digits);
+    const { pattern, loopTicks } = valueOrThrow(parseStringNotation(figure, { school, subdivision: 4, tempo }));
+    expect(fingerPattern(pattern, { loopTicks: loopTicks }).digits.join(' ')).toBe(digits);
   }
 });
 
