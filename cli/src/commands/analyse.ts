@@ -14,6 +14,7 @@ import {
 } from '@fleet-wren/core';
 import type { Command, CommandInput } from '../command.ts';
 import { formatSummary } from './finger.ts';
+import { analysisForMachines, stringsForMachines } from '../machine-output.ts';
 
 const loadLine = ({ actuator, strokes, strokesPerSecond, longestRest, idleShare }: ActuatorLoad): string =>
   `  ${actuator.padEnd(5)}${sayMessage(fingerName(actuator)).padEnd(15)}${say('cli.load', { count: strokes, rate: strokesPerSecond, rest: longestRest, free: idleShare })}`;
@@ -33,7 +34,8 @@ const changeLine = ({ from, to, kinds }: StringChange): string =>
 const run = ({ pattern, loopTicks, hand, options }: CommandInput) => {
   const judgement = analysePattern(pattern, { loopTicks, hand });
   const strings = analyseStringUsage(pattern, judgement, { loopTicks, hand });
-  if (options.json) return success(JSON.stringify({ ...judgement, ...strings }));
+  if (options.json)
+    return success(JSON.stringify({ ...analysisForMachines(judgement), ...stringsForMachines(strings) }));
   return success(
     [
       say('cli.pattern-title', { name: pattern.name, tempo: pattern.tempo }),

@@ -1,6 +1,6 @@
 import { sayMessage, say, sayLabel, saySentence } from '@fleet-wren/wording';
 import {
-  ceilingFigure,
+  formatMaxTempo,
   compareSchools,
   findSchoolsToCompare,
   describeStringChanges,
@@ -26,7 +26,7 @@ const busiestText = ({ busiestActuator }: SchoolResult): string =>
 const lines = (approach: SchoolResult): readonly string[] => [
   say('cli.school-title', { name: sayLabel(approach.name), key: approach.school }),
   `  ${say('cli.compare-facts', {
-    max: approach.analysis.limit ? ceilingFigure(approach.analysis.limit.maxTempo) : '–',
+    max: approach.analysis.limit ? formatMaxTempo(approach.analysis.limit.maxTempo) : '–',
     notes: attacksText(approach),
     busiest: busiestText(approach),
   })}`,
@@ -54,7 +54,11 @@ const forMachines = ({
 }: SchoolResult) => ({
   school,
   attacks,
-  busiest: busiestActuator,
+  busiest: busiestActuator && {
+    striker: busiestActuator.striker,
+    gap: busiestActuator.gap,
+    strain: busiestActuator.strain,
+  },
   steps,
   changes,
   slurs,
@@ -65,7 +69,7 @@ const forMachines = ({
   slurred: slurredNotes,
   ceiling: analysis.limit && {
     bpm: Number(analysis.limit.maxTempo.toFixed(3)),
-    cause: sayMessage(analysis.limit.code),
+    cause: sayMessage(analysis.limit.reason),
   },
   findings: analysis.diagnostics.map(({ code, message, severity }) => ({
     kind: code,

@@ -1,7 +1,7 @@
 import { sayProblem, say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   listAlternativeFingerings,
-  ceilingFigure,
+  formatMaxTempo,
   digitSymbol,
   failure,
   analysePattern,
@@ -23,7 +23,7 @@ const forMachines = (pattern: Pattern, { digits, secondPassDigits, cost, limit, 
     strokes: pattern.strokes.map(({ id, at, string }) => ({ at, string, digit: digits[id] ?? null })),
     ...(secondPassDigits ? { secondTime: pattern.strokes.map(({ id }) => secondPassDigits[id] ?? null) } : {}),
     cost: Number(cost.toFixed(6)),
-    ceiling: limit && { bpm: Number(limit.maxTempo.toFixed(3)), cause: sayMessage(limit.code) },
+    ceiling: limit && { bpm: Number(limit.maxTempo.toFixed(3)), cause: sayMessage(limit.reason) },
     conflicts: warnings.map((trouble) => ({ code: trouble.code, message: sayProblem(trouble) })),
   });
 
@@ -47,7 +47,7 @@ const secondTimeLine = ({ strokes }: Pattern, { secondPassDigits }: PatternAnaly
 /** The ceiling and the troubles, in sentences. */
 export const formatSummary = ({ limit, warnings }: PatternAnalysis): readonly string[] => [
   limit
-    ? say('cli.max-tempo', { max: ceilingFigure(limit.maxTempo), limit: sayMessage(limit.code) })
+    ? say('cli.max-tempo', { max: formatMaxTempo(limit.maxTempo), limit: sayMessage(limit.reason) })
     : say('cli.no-max-tempo'),
   ...warnings.map((trouble) => `! ${sayProblem(trouble)}`),
 ];

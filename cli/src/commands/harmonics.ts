@@ -13,6 +13,7 @@ import {
 import type { CommandOptions } from '../command.ts';
 import { createUsageError } from '../read-input.ts';
 import { parseInstrumentOptions } from '../options/instrument-option.ts';
+import { cascadeForMachines, pointForMachines } from '../machine-output.ts';
 
 const readFrets = (text: string | undefined, instrument: Instrument): Result<Voicing> => {
   const words = (text ?? '').trim().split(/\s+/);
@@ -44,7 +45,8 @@ export const runHarmonics = (_word: string | undefined, options: CommandOptions)
   if (!voicing.ok) return voicing;
   const points = computeHarmonicPoints(instrument.value, voicing.value);
   const cascade = createCascade(instrument.value, voicing.value, createDefaultSteps(instrument.value));
-  if (options.json) return success(JSON.stringify({ points, cascade }));
+  if (options.json)
+    return success(JSON.stringify({ points: points.map(pointForMachines), cascade: cascadeForMachines(cascade) }));
   const order = cascade.notes
     .map(({ string, harmonic, noteName }) => `${harmonic ? 'H' : ''}${string} ${noteName}`)
     .join(', ');

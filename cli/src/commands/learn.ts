@@ -13,6 +13,7 @@ import {
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
 import { createUsageError, loadPattern } from '../read-input.ts';
+import { learnedForMachines } from '../machine-output.ts';
 
 const filesIn = (folder: string): Result<readonly string[]> => {
   try {
@@ -75,5 +76,7 @@ export const runLearn = (folder: string | undefined, options: CommandOptions): R
   if (!learnt.ok) return learnt;
   const { fingeringChanges, ...rest } = learnt.value;
   const plain = fingeringChanges.map(({ pattern, before, after }) => ({ pattern: pattern.name, before, after }));
-  return success(options.json ? JSON.stringify({ ...rest, effects: plain }) : forPeople(learnt.value));
+  return success(
+    options.json ? JSON.stringify({ ...learnedForMachines(rest), effects: plain }) : forPeople(learnt.value),
+  );
 };

@@ -1,7 +1,7 @@
 import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import {
   proposeCapos,
-  ceilingFigure,
+  formatMaxTempo,
   formatForm,
   computeLearningOrder,
   message,
@@ -14,6 +14,7 @@ import {
 } from '@fleet-wren/core';
 import type { CommandOptions } from '../command.ts';
 import { createUsageError, readText } from '../read-input.ts';
+import { capoForMachines, stepForMachines } from '../machine-output.ts';
 
 const songAt = (file: string | undefined, command: string): Result<Song> => {
   if (file === undefined) return createUsageError(message('cli.song-missing', { command }));
@@ -39,7 +40,7 @@ const forPeople = (song: Song, study: SongAnalysis): string => {
     say('cli.song-title', { name: song.name, form: formatForm(song), tempo: song.tempo }),
     ...expanded.bars.map((_, bar) => barText(song, study, bar)),
     analysis.limit
-      ? say('cli.song.max-tempo', { max: ceilingFigure(analysis.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
+      ? say('cli.song.max-tempo', { max: formatMaxTempo(analysis.limit.maxTempo), bar: (study.limitingBar ?? 0) + 1 })
       : say('cli.no-max-tempo'),
     ...computeLearningOrder(motifs).map(({ motif, playableBars, totalBars }, step) =>
       say('cli.song.step', {
@@ -68,7 +69,7 @@ const forMachines = (song: Song, study: SongAnalysis): string =>
     })),
     ceiling: study.analysis.limit && { bpm: Number(study.analysis.limit.maxTempo.toFixed(3)), bar: study.limitingBar },
     motifs: study.motifs,
-    order: computeLearningOrder(study.motifs),
+    order: computeLearningOrder(study.motifs).map(stepForMachines),
     muted: study.expanded.mutedStrokes,
   });
 
@@ -91,7 +92,8 @@ export const runCapo = (file: string | undefined, options: CommandOptions): Resu
   const symbols = Object.keys(voicings).filter((name) => /^[A-G]/.test(name));
   const here = proposeCapos(symbols, instrument).slice(0, 3);
   const keys = proposeCapos(symbols, instrument, TRANSPOSITIONS).slice(0, 3);
-  if (options.json) return success(JSON.stringify({ here, keys }));
+  if (options.json)
+    return success(JSON.stringify({ here: here.map(capoForMachines), keys: keys.map(capoForMachines) }));
   const line = ({ transpose, capo: fret, shapes, openShapeCount }: (typeof here)[number]): string =>
     `  ${say('cli.capo.line', {
       way: transpose === 0 ? 'none' : transpose > 0 ? 'up' : 'down',

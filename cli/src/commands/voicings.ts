@@ -38,10 +38,11 @@ export const runVoicings = (symbol: string | undefined, options: CommandOptions)
   if (options.json)
     return success(
       JSON.stringify(
-        found.value.map(({ voicing, difficulty, ...rest }) => ({
+        found.value.map(({ voicing, difficulty, isCommonShape, ...rest }) => ({
           ...voicing,
           ease: Number(difficulty.toFixed(3)),
           ...rest,
+          known: isCommonShape,
         })),
       ),
     );

@@ -3,9 +3,9 @@ import {
   formatChordSymbol,
   listDigitsInOrder,
   analysePattern,
-  longBarsWords,
+  describeLongBars,
   flattenScore,
-  sheetFacts,
+  listSheetFacts,
   listSheetTempos,
   prepareSongExport,
   exportMusicXml,
@@ -48,9 +48,9 @@ export const createPatternSheet = (pattern: Pattern, look: SheetLayoutOptions): 
   const judgement = analysePattern(pattern);
   return {
     title: pattern.name,
-    facts: sheetFacts(pattern).map(sayLabel).join(' · '),
+    facts: listSheetFacts(pattern).map(sayLabel).join(' · '),
     shapes: called([pattern.voicing], look),
-    remark: said(longBarsWords(flattenScore(pattern), look.maxStrokesPerSystem)),
+    remark: said(describeLongBars(flattenScore(pattern), look.maxStrokesPerSystem)),
     tempos: listSheetTempos(pattern.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       exportMusicXml(flattenScore(pattern), listDigitsInOrder(pattern, judgement), {}, { ...LOOK, ...look }),
@@ -72,9 +72,9 @@ export const createSongSheet = (song: Song, look: SheetLayoutOptions): SheetCont
   const judgement = analysePattern(expanded.pattern);
   return {
     title: song.name,
-    facts: sheetFacts(song).map(sayLabel).join(' · '),
+    facts: listSheetFacts(song).map(sayLabel).join(' · '),
     shapes: called(Object.values(song.voicings), look),
-    remark: said(longBarsWords(score, look.maxStrokesPerSystem)),
+    remark: said(describeLongBars(score, look.maxStrokesPerSystem)),
     tempos: listSheetTempos(song.tempo, judgement.limit?.maxTempo ?? null),
     score: withoutMetronome(
       exportMusicXml(score, listDigitsInOrder(expanded.pattern, judgement), words, { ...LOOK, ...look }),

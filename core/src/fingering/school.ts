@@ -169,9 +169,9 @@ const stringRangeCache = new Map<number, readonly number[]>();
 /**
  * The bass strings of any instrument: N to 4.
  * @example
- * basses(6).join(' ') // => '6 5 4'
+ * listBassStringNumbers(6).join(' ') // => '6 5 4'
  */
-export const basses = (strings: number): readonly number[] => stringRange(strings, 4);
+export const listBassStringNumbers = (strings: number): readonly number[] => stringRange(strings, 4);
 
 /**
  * A school without hard rules.

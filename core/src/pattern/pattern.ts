@@ -207,9 +207,9 @@ export const isSamePattern = (a: Pattern, b: Pattern): boolean => isDeepEqual(a,
 /**
  * A pattern under another name, cut to the length a name may have.
  * @example
- * named(createPattern('Roll'), 'Roll, slower').name // => 'Roll, slower'
+ * withName(createPattern('Roll'), 'Roll, slower').name // => 'Roll, slower'
  */
-export const named = <Document extends Pick<Pattern, 'name'>>(document: Document, name: string): Document => ({
+export const withName = <Document extends Pick<Pattern, 'name'>>(document: Document, name: string): Document => ({
   ...document,
   name: name.slice(0, PATTERN_LIMITS.name),
 });

@@ -48,7 +48,7 @@ export {
   CLOCK,
   PRACTICE_EVENT_KINDS,
   PRACTICE_EVENT_LIMITS,
-  byClockOf,
+  correctClock,
   normaliseEvents,
   isAttempt,
   parsePracticeEvent,

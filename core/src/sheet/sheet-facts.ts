@@ -11,9 +11,9 @@ import { TEMPO_RANGE } from '../time/index.ts';
 /**
  * What stands under the title of a sheet, on screen and from the command line alike: school, metre and tempo, tuning, capo.
  * @example
- * sheetFacts(createPattern('Roll')).length // => 3
+ * listSheetFacts(createPattern('Roll')).length // => 3
  */
-export const sheetFacts = (document: Pattern | Song): readonly Label[] => {
+export const listSheetFacts = (document: Pattern | Song): readonly Label[] => {
   const { metre, tempo, swing, instrument } = document;
   return [
     resolveSchoolOrThrow(document).name,
@@ -38,9 +38,9 @@ export const listSheetTempos = (tempo: number, ceiling: number | null): readonly
 /**
  * What a sheet says of bars that are too long for a line of so many strokes; null where all fit.
  * @example
- * longBarsWords(flattenScore(createPattern('Roll')), 49) // => null
+ * describeLongBars(flattenScore(createPattern('Roll')), 49) // => null
  */
-export const longBarsWords = (score: Score, most: number): Message | null => {
+export const describeLongBars = (score: Score, most: number): Message | null => {
   const count = countSplitBars(score, most);
   return count === 0 ? null : message('sheet.bars-broken', { count });
 };

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { Semaphore } from 'async-mutex';
 import {
-  byClockOf,
+  correctClock,
   MILLISECONDS_PER_DAY,
   type ConstraintEstimate,
   type LadderPlan,
@@ -225,7 +225,7 @@ export class PracticeService {
         refused.push({ id: String((told as { readonly id?: unknown } | null)?.id), problems });
         continue;
       }
-      const { event, told: toldAt } = byClockOf(read.value, { sentAt, now });
+      const { event, told: toldAt } = correctClock(read.value, { sentAt, now });
       good.push({
         assignment: assignment !== null && UUID_PATTERN.test(assignment) ? assignment : null,
         event,

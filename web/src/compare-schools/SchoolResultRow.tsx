@@ -1,6 +1,6 @@
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
-  ceilingFigure,
+  formatMaxTempo,
   createThumbnail,
   describeStringChanges,
   stringCount,
@@ -138,7 +138,7 @@ export const SchoolResultRow = ({
       />
       <Facts approach={approach} />
       <p className={over ? 'approach-ceiling over' : 'approach-ceiling'}>
-        <strong>{limit ? ceilingFigure(limit.maxTempo) : '–'}</strong>
+        <strong>{limit ? formatMaxTempo(limit.maxTempo) : '–'}</strong>
         <span>{say('approaches.max-tempo')}</span>
       </p>
     </article>

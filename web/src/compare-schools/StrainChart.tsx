@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type SchoolResult } from '@fleet-wren/core';
+import { formatMaxTempo, type SchoolResult } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { CHART_SIZE, layOutStrainChart } from './strain-chart-layout.ts';
 
@@ -29,7 +29,7 @@ export const StrainChart = ({ approaches, tempo, best, pointed, point }: ChartPr
             say('approaches.max-of', {
               name: sayLabel(name),
               max: analysis.limit
-                ? say('common.bpm-max', { bpm: ceilingFigure(analysis.limit.maxTempo) })
+                ? say('common.bpm-max', { bpm: formatMaxTempo(analysis.limit.maxTempo) })
                 : say('common.no-max-tempo'),
             }),
           )

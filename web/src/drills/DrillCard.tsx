@@ -1,5 +1,5 @@
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { ceilingFigure, createThumbnail, stringCount, type DrillCell } from '@fleet-wren/core';
+import { formatMaxTempo, createThumbnail, stringCount, type DrillCell } from '@fleet-wren/core';
 import { Check, Play, Square } from 'lucide-react';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 
@@ -77,7 +77,7 @@ export const DrillCard = ({
         </span>
       </button>
       <div className="drill-facts">
-        <b>{cell.maxTempo === null ? '–' : ceilingFigure(cell.maxTempo)}</b>
+        <b>{cell.maxTempo === null ? '–' : formatMaxTempo(cell.maxTempo)}</b>
         <span className="drill-hard" title={say('drills.bpm-is-of-max-tempo', { share, tempo: pattern.tempo })}>
           <span style={{ width: `${Math.min(100, share)}%` }} className={share > 100 ? 'over' : undefined} />
         </span>

@@ -8,7 +8,7 @@ import {
   type DrillGrid as Grid,
   type HandProfile,
   type Pattern,
-  named,
+  withName,
 } from '@fleet-wren/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -40,7 +40,7 @@ interface Question {
 /** A grid whose drills are called what they are. */
 const withNames = (grid: Grid): Grid => ({
   ...grid,
-  cells: grid.cells.map((cell) => ({ ...cell, pattern: cell.pattern && named(cell.pattern, sayMessage(cell.name)) })),
+  cells: grid.cells.map((cell) => ({ ...cell, pattern: cell.pattern && withName(cell.pattern, sayMessage(cell.name)) })),
 });
 
 const askDrills = async ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { createTroubleSpotDrills, named, type TroubleSpotDrill } from '@fleet-wren/core';
+import { createTroubleSpotDrills, withName, type TroubleSpotDrill } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -18,7 +18,7 @@ const Drills = ({ drills, hide }: { readonly drills: readonly TroubleSpotDrill[]
   const shown = drills[place];
   const take = (chosen: readonly TroubleSpotDrill[]): void =>
     keep.mutate(
-      chosen.map(({ pattern, name }) => named(pattern, sayMessage(name))),
+      chosen.map(({ pattern, name }) => withName(pattern, sayMessage(name))),
       {
         onError: (error) => notice({ text: wordsOf(error) }),
         onSuccess: (kept) => {

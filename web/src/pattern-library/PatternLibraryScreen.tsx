@@ -1,6 +1,6 @@
 import { say, sayMessage } from '@fleet-wren/wording';
 import './pattern-library.scss';
-import { PATTERN_LIBRARY, describeCounts, named, type LibraryPattern } from '@fleet-wren/core';
+import { PATTERN_LIBRARY, describeCounts, withName, type LibraryPattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -13,7 +13,7 @@ const Shown = ({ figure }: { readonly figure: LibraryPattern }) => {
   const create = useCreatePattern();
   const navigate = useNavigate();
   const notice = useToast();
-  const pattern = useMemo(() => named(figure.pattern, sayMessage(figure.name)), [figure]);
+  const pattern = useMemo(() => withName(figure.pattern, sayMessage(figure.name)), [figure]);
   const take = (): void =>
     create.mutate(pattern, {
       onSuccess: ({ id }) => void navigate(`/patterns/${id}`),

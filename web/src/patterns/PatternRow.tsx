@@ -1,7 +1,7 @@
 import { chordWords } from '../components/chords/chord-text.ts';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure } from '@fleet-wren/core';
+import { formatMaxTempo } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
@@ -68,7 +68,7 @@ export const PatternRow = ({ line }: { readonly line: PatternListItem }) => {
         )}
         {summary.ceiling !== null && (
           <>
-            <Say text="patterns.max" values={{ bpm: ceilingFigure(summary.ceiling) }} />
+            <Say text="patterns.max" values={{ bpm: formatMaxTempo(summary.ceiling) }} />
             <br />
           </>
         )}

@@ -3,7 +3,7 @@ import {
   DIGITS,
   PENALTY_KEYS,
   PENALTY_LABELS,
-  ceilingFigure,
+  formatMaxTempo,
   findSchool,
   analysePattern,
   buildCustomSchool,
@@ -47,7 +47,7 @@ const Example = ({ pattern, school }: { readonly pattern: Pattern; readonly scho
         <span className="digits-text">{pattern.strokes.map(({ id }) => judgement.digits[id] ?? '·').join(' ')}</span>
         <span className="text-soft">
           {say('settings.example-facts', {
-            max: judgement.limit ? say('common.bpm-max', { bpm: ceilingFigure(judgement.limit.maxTempo) }) : '–',
+            max: judgement.limit ? say('common.bpm-max', { bpm: formatMaxTempo(judgement.limit.maxTempo) }) : '–',
             count: judgement.diagnostics.length,
           })}
         </span>

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { sheetFacts } from '@fleet-wren/core';
+import { listSheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
@@ -40,7 +40,7 @@ const DrillSetSheet = () => {
           {all.map(({ id, pattern }) => (
             <section key={id} id={id} className="sheet-one">
               <h2>{pattern.name}</h2>
-              <p className="sheet-who">{sheetFacts(pattern).map(sayLabel).join(' · ')}</p>
+              <p className="sheet-who">{listSheetFacts(pattern).map(sayLabel).join(' · ')}</p>
               <PrintedPattern pattern={pattern} paper={paper} />
             </section>
           ))}

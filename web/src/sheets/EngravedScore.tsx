@@ -1,6 +1,6 @@
 import { say, sayMessage, sayProblem } from '@fleet-wren/wording';
 import {
-  longBarsWords,
+  describeLongBars,
   maxStrokesPerSystem,
   findInexactBeats,
   exportMusicXml,
@@ -53,7 +53,7 @@ export const EngravedScore = ({ score, digits, said, paper }: EngravedProps) => 
     const room = { width: WIDTHS[size][across ? 1 : 0], scale: SCALES[print] };
     const most = maxStrokesPerSystem(room);
     const xml = exportMusicXml(score, digits, said, { showDigits: true, counts, naming, maxStrokesPerSystem: most });
-    return { ...room, xml, broken: longBarsWords(score, most) };
+    return { ...room, xml, broken: describeLongBars(score, most) };
   }, [score, digits, said, size, print, across, counts, naming]);
   const { systems, total, errorText } = useEngravedSystems(question);
   const unsaid = useMemo(() => findInexactBeats(score, digits), [score, digits]);

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, sheetFacts } from '@fleet-wren/core';
+import { formatMaxTempo, listSheetFacts } from '@fleet-wren/core';
 import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { PrintedPattern, useSheetAnalysis } from './PrintedPattern.tsx';
 import { SheetPage } from './SheetPage.tsx';
@@ -15,8 +15,8 @@ const PatternSheet = () => {
       back=".."
       ways={<ChordDiagramsLink voicings={[pattern.voicing]} instrument={pattern.instrument} />}
       facts={[
-        ...sheetFacts(pattern).map(sayLabel),
-        ceiling ? say('sheet.bpm-max', { bpm: ceilingFigure(ceiling.maxTempo) }) : '',
+        ...listSheetFacts(pattern).map(sayLabel),
+        ceiling ? say('sheet.bpm-max', { bpm: formatMaxTempo(ceiling.maxTempo) }) : '',
       ]}
     >
       {(paper) => <PrintedPattern pattern={pattern} paper={paper} />}

@@ -3,10 +3,10 @@ import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   formatChordSymbol,
-  ceilingFigure,
+  formatMaxTempo,
   computeLearningOrder,
   extractBars,
-  sheetFacts,
+  listSheetFacts,
   prepareSongExport,
   stringCount,
   type NoteNamingSystem,
@@ -173,8 +173,8 @@ const Ready = ({ song, study }: PartProps) => {
       back=".."
       ways={<ChordDiagramsLink voicings={voicings} instrument={instrument} />}
       facts={[
-        ...sheetFacts(song).map(sayLabel),
-        limit ? say('sheet.bpm-max', { bpm: ceilingFigure(limit.maxTempo) }) : '',
+        ...listSheetFacts(song).map(sayLabel),
+        limit ? say('sheet.bpm-max', { bpm: formatMaxTempo(limit.maxTempo) }) : '',
       ]}
     >
       {(paper) => (

@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { ceilingFigure, type EasierVersion, type HandProfile, type Song, named, type Message } from '@fleet-wren/core';
+import { formatMaxTempo, type EasierVersion, type HandProfile, type Song, withName, type Message } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
@@ -28,7 +28,7 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
   const navigate = useNavigate();
   if (!value || value.length < 2) return null;
   const keep = (version: Song, name: Message): void =>
-    create.mutate(named(version, say('songs.version-name', { song: song.name, version: sayMessage(name) })), {
+    create.mutate(withName(version, say('songs.version-name', { song: song.name, version: sayMessage(name) })), {
       onSuccess: ({ id }) => void navigate(`/songs/${id}`),
       onError: (error) => store.getState().reject(wordsOf(error)),
     });
@@ -49,7 +49,7 @@ export const EasierVersions = ({ song }: { readonly song: Song }) => {
             <tr key={key}>
               <th scope="row">{sayMessage(name)}</th>
               <td>{strokes}</td>
-              <td>{maxTempo === null ? say('songs.sign') : ceilingFigure(maxTempo)}</td>
+              <td>{maxTempo === null ? say('songs.sign') : formatMaxTempo(maxTempo)}</td>
               <td>
                 {version && (
                   <Button

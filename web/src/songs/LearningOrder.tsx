@@ -1,7 +1,7 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   computeLearningOrder,
-  named,
+  withName,
   extractBars,
   type Motif,
   type Pattern,
@@ -25,7 +25,7 @@ const patternOfMotif = ({ expanded }: SongAnalysis, { name, number, bars }: Moti
   const pattern = extractBars(expanded, bars[0] ?? 0, 1);
   const strokes = pattern.strokes.map((stroke, index) => ({ ...stroke, id: `s${index}` }));
   const called = say('songs.figure-of-song', { song: pattern.name, number, name: sayLabel(name) });
-  return named({ ...pattern, cyclic: true, strokes }, called);
+  return withName({ ...pattern, cyclic: true, strokes }, called);
 };
 
 const useMotifs = ({ song, study }: SongPanelProps) => {

@@ -1,6 +1,6 @@
 import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
-import { ceilingFigure, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
+import { formatMaxTempo, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { EasierVersions } from './EasierVersions.tsx';
 import { LearningOrder } from './LearningOrder.tsx';
@@ -24,7 +24,7 @@ const CeilingOfSong = ({ song, study }: SongPanelProps) => {
       aria-label={say('common.max-tempo')}
     >
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(limit.maxTempo) }} />
+        <Say text="bench.max-figure" values={{ bpm: formatMaxTempo(limit.maxTempo) }} />
       </p>
       {limitingBar !== null && (
         <p className="ceiling-cause">

@@ -1,5 +1,5 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { ceilingFigure, type HandProfile, type CustomSchool, type Song, type SongSchoolResult } from '@fleet-wren/core';
+import { formatMaxTempo, type HandProfile, type CustomSchool, type Song, type SongSchoolResult } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
@@ -26,7 +26,7 @@ interface Question {
 const askApproaches = ({ song, own, hand }: Question, signal: AbortSignal): Promise<readonly SongSchoolResult[]> =>
   backgroundWorker.request('songApproaches', [song, schoolsFor(song), own, hand], { signal, timeoutMs: 30_000 });
 
-const figure = (ceiling: number | null): string => (ceiling === null ? '–' : ceilingFigure(ceiling));
+const figure = (ceiling: number | null): string => (ceiling === null ? '–' : formatMaxTempo(ceiling));
 
 const leftOut = ({ unplayed }: Pick<SongSchoolResult, 'unplayed'>): string =>
   unplayed === 0 ? '' : say('songs.notes-cant-be-played', { count: unplayed });

@@ -1,6 +1,6 @@
 import { say, sayLabel, sayMessage, saySentence } from '@fleet-wren/wording';
 import { useNow } from '../components/useNow.ts';
-import { ceilingFigure, findWeakStages, type PracticeProgress } from '@fleet-wren/core';
+import { formatMaxTempo, findWeakStages, type PracticeProgress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -28,7 +28,7 @@ const Stages = ({ item }: { readonly item: Assignment }) => {
           <span className="text-soft">
             {tempos.length > 0 && ` ${tempoRange(tempos)}`}
             {gate > 0 && say('students.clean-in-a-row', { gate })}
-            {ceiling && say('students.bpm-max', { ceiling: ceilingFigure(ceiling) })}
+            {ceiling && say('students.bpm-max', { ceiling: formatMaxTempo(ceiling) })}
             {passed.has(key) && say('students.passed', { agoWords: formatTimeAgo(passed.get(key) ?? null) })}
           </span>
           {remark && <span className="rung-remark">{remark}</span>}

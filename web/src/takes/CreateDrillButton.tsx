@@ -1,5 +1,5 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { createStrokesDrill, named } from '@fleet-wren/core';
+import { createStrokesDrill, withName } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
@@ -22,7 +22,7 @@ export const CreateDrillButton = ({ take: { pattern, hand }, strokes }: AsDrillP
   const open = (): void => {
     const drill = createStrokesDrill(pattern, strokes, { hand });
     if (!drill) return;
-    keep.mutate([named(drill.pattern, sayMessage(drill.name))], {
+    keep.mutate([withName(drill.pattern, sayMessage(drill.name))], {
       onError: (error) => notice({ text: wordsOf(error) }),
       onSuccess: ([kept]) => kept && void navigate(`/patterns/${kept.id}`),
     });

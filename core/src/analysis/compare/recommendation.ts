@@ -1,6 +1,6 @@
 import { message, type Message } from '../../message/message.ts';
 import { fingerWord, type Pattern } from '../../pattern/index.ts';
-import { ceilingFigure } from '../tempo/max-tempo.ts';
+import { formatMaxTempo } from '../tempo/max-tempo.ts';
 import type { SchoolResult } from './school-result.ts';
 import { IDIOMATIC_SCHOOLS, classifyPassage } from './passage-kind.ts';
 
@@ -43,7 +43,7 @@ export const scoreSchool = (pattern: Pattern, approach: SchoolResult): number =>
 };
 
 const maxOf = ({ analysis }: SchoolResult): Message =>
-  analysis.limit ? message('compare.max', { bpm: ceilingFigure(analysis.limit.maxTempo) }) : message('compare.no-max');
+  analysis.limit ? message('compare.max', { bpm: formatMaxTempo(analysis.limit.maxTempo) }) : message('compare.no-max');
 
 /** The name of a school within a sentence. */
 const quoted = ({ name }: SchoolResult): Message => message('school.quoted', { school: name });

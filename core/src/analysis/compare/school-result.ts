@@ -17,7 +17,7 @@ export interface SchoolResult {
   readonly analysis: PatternAnalysis;
   readonly attacks: Readonly<Partial<Record<Actuator, number>>>;
   /** The striker with the least time between two of its strokes, against what it needs; null where none plays twice. */
-  readonly busiestActuator: { readonly striker: Actuator; readonly gap: number; readonly strainCurve: number } | null;
+  readonly busiestActuator: { readonly striker: Actuator; readonly gap: number; readonly strain: number } | null;
   readonly changes: readonly StringChange[];
   readonly steps: Readonly<Partial<Record<StringChangeKind, number>>>;
   readonly slurs: number;
@@ -47,9 +47,9 @@ const findBusiestActuator = ({ transitions }: PatternAnalysis): SchoolResult['bu
   const all = transitions.map(({ actuator, neededSeconds, availableSeconds }) => ({
     striker: actuator,
     gap: availableSeconds,
-    strainCurve: neededSeconds / availableSeconds,
+    strain: neededSeconds / availableSeconds,
   }));
-  return all.sort((a, b) => b.strainCurve - a.strainCurve)[0] ?? null;
+  return all.sort((a, b) => b.strain - a.strain)[0] ?? null;
 };
 
 /** Tempos the strain is worked out at: from half to twice the pattern's, by tenths. */

@@ -36,7 +36,7 @@ export interface PatternWarning extends Problem {
 export interface TempoLimit {
   readonly maxTempo: number;
   /** What limits the tempo. */
-  readonly code: Message;
+  readonly reason: Message;
   readonly strokeIds: readonly string[];
   /** Seconds needed, and seconds there are at the pattern's tempo. */
   readonly neededSeconds: number;
@@ -89,7 +89,7 @@ const createTempoLimit = (fingered: DiagnosticInput, ceiling: MaxTempo | undefin
   const { limit, bpm } = ceiling;
   return {
     maxTempo: bpm,
-    code: describeLimit(fingered, limit),
+    reason: describeLimit(fingered, limit),
     strokeIds: getStrokeIds(fingered.pattern, [limit.from, limit.to]),
     neededSeconds: limit.neededSeconds,
     availableSeconds: limit.availableSeconds,

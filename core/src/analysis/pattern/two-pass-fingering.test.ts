@@ -47,5 +47,5 @@ test('what the second time brings is said of the strokes and places there are', 
   );
   for (const { strokeIds } of diagnostics) expect(strokeIds.every((id) => ids.has(id))).toBe(true);
   expect(transitions.every(({ from, to }) => ids.has(from) && ids.has(to))).toBe(true);
-  expect(limit && sayMessage(limit.code)).not.toMatch(/²|bar 3/);
+  expect(limit && sayMessage(limit.reason)).not.toMatch(/²|bar 3/);
 });

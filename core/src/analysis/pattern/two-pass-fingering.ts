@@ -95,7 +95,7 @@ export const mergePasses = (pattern: Pattern, both: PatternAnalysis): PatternAna
     cost: both.cost / 2,
     limit: limit && {
       ...limit,
-      code: mapTextToFirstPass(limit.code, pattern.bars),
+      reason: mapTextToFirstPass(limit.reason, pattern.bars),
       strokeIds: limit.strokeIds.map(toFirstPassId),
     },
     limitsByConstraint: limitsByConstraint.map((part) => ({ ...part, strokes: part.strokes.map(toFirstPassId) })),

@@ -3,7 +3,7 @@ import { listCostItems, createTaskFromPattern, type Fingering, type CostCategory
 import { parseStringNotation } from '../../formats/index.ts';
 import { valueOrThrow } from '../../errors/index.ts';
 import { DIGITS, digitSymbol, type Pattern } from '../../pattern/index.ts';
-import { ceilingFigure, listDigitsInOrder, explainDigit, analysePattern } from '../index.ts';
+import { formatMaxTempo, listDigitsInOrder, explainDigit, analysePattern } from '../index.ts';
 import { describeCost } from './cost-messages.ts';
 
 const figure = (text: string, school: string, more: Partial<Pattern> = {}): Pattern => ({
@@ -134,5 +134,5 @@ test.each([
   [400.5, '400+'],
   [1411, '400+'],
 ])('a ceiling of %f is shown as %s: no metronome goes on', (bpm, shown) => {
-  expect(ceilingFigure(bpm)).toBe(shown);
+  expect(formatMaxTempo(bpm)).toBe(shown);
 });

@@ -56,8 +56,8 @@ export const computeMaxTempoByConstraint = (
 /**
  * A tempo ceiling as it is shown: whole beats a minute, rounded down; beyond the quickest tempo there is, only that.
  * @example
- * ceilingFigure(93.75) // => '93'
- * ceilingFigure(1411) // => '400+'
+ * formatMaxTempo(93.75) // => '93'
+ * formatMaxTempo(1411) // => '400+'
  */
-export const ceilingFigure = (bpm: number): string =>
+export const formatMaxTempo = (bpm: number): string =>
   bpm > TEMPO_RANGE.most ? `${TEMPO_RANGE.most}+` : String(Math.floor(bpm));

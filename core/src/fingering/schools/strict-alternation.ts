@@ -1,6 +1,6 @@
 import { message } from '../../message/message.ts';
 import { fingerName, fingerWord, type Digit } from '../../pattern/index.ts';
-import { DEFAULT_PENALTY_WEIGHTS, basses, stringRange, type School, type SchoolVariant } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, listBassStringNumbers, stringRange, type School, type SchoolVariant } from '../school.ts';
 
 /** Two fingers in turn, the first of them opening the line. */
 const createPairVariant = (lead: Digit, other: Digit): SchoolVariant => ({
@@ -17,7 +17,7 @@ export const strictAlternationSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.alternation.rule'),
   digits: ['p', 'i', 'm'],
-  home: (digit, strings) => (digit === 'p' ? basses(strings) : stringRange(3, 1)),
+  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
   isDigitAllowed: (digit, { string, line }) => digit !== 'p' || (string > 3 && !line),
   weights: {
     ...DEFAULT_PENALTY_WEIGHTS,

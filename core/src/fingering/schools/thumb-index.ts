@@ -1,5 +1,5 @@
 import { message } from '../../message/message.ts';
-import { DEFAULT_PENALTY_WEIGHTS, basses, stringRange, type School } from '../school.ts';
+import { DEFAULT_PENALTY_WEIGHTS, listBassStringNumbers, stringRange, type School } from '../school.ts';
 
 /** Thumb against index, as many pulse players do (common practice, no source). */
 export const thumbIndexSchool: School = {
@@ -8,7 +8,7 @@ export const thumbIndexSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.thumb-index.rule'),
   digits: ['p', 'i'],
-  home: (digit, strings) => (digit === 'p' ? basses(strings) : stringRange(3, 1)),
+  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : stringRange(3, 1)),
   isDigitAllowed: () => true,
   isBassReservedForThumb: true,
   weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.8, repeat: 1.2 },

@@ -97,7 +97,7 @@ const createTargetWarning = (
   const within = Math.floor(NEAR_MAX_TEMPO * limit.maxTempo);
   return {
     maxTempo: limit.maxTempo,
-    limitReason: limit.code,
+    limitReason: limit.reason,
     reachableTarget: within,
     suggestions: [
       ...findFasterSchools(pattern, hand, limit.maxTempo),
@@ -115,7 +115,7 @@ const addTempos = (raw: StageDraft, next: StageDraft | undefined, target: number
   const tempos =
     raw.kind === 'tempo' ? listTempoSteps(reach, ceiling) : raw.gate === 0 ? [] : [computeEasyTempo(reach, ceiling)];
   const constraint = judgement && findLimitingConstraint(judgement);
-  return { ...raw, tempos, ceiling, cause: limit?.code ?? null, constraint, prepares: next?.name ?? null };
+  return { ...raw, tempos, ceiling, cause: limit?.reason ?? null, constraint, prepares: next?.name ?? null };
 };
 
 /**

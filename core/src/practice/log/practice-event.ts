@@ -83,7 +83,7 @@ const findInconsistency = ({ at, tempo, minutes, kind, stage }: PracticeEvent): 
 };
 
 /**
- * Checks an event from outside; whether its time can be is `byClockOf`'s to say. Errors: `field-wrong`, `event-wrong`.
+ * Checks an event from outside; whether its time can be is `correctClock`'s to say. Errors: `field-wrong`, `event-wrong`.
  * @example
  * parsePracticeEvent({ id: 'a', at: 5, kind: 'flown' }).ok // => false
  */
@@ -103,9 +103,9 @@ export const CLOCK = { near: 5 * 60_000 } as const;
  * it sends (`sentAt`), and its times are moved by the difference; nothing has happened later than now. `told` is the time as the
  * device had it where that is another one, or null.
  * @example
- * byClockOf({ id: 'a', at: 1_000_000, kind: 'rest' }, { sentAt: 2_000_000, now: 9_000_000 }).event.at // => 8000000
+ * correctClock({ id: 'a', at: 1_000_000, kind: 'rest' }, { sentAt: 2_000_000, now: 9_000_000 }).event.at // => 8000000
  */
-export const byClockOf = (
+export const correctClock = (
   event: PracticeEvent,
   { sentAt, now }: { readonly sentAt?: number; readonly now: number },
 ): { readonly event: PracticeEvent; readonly told: number | null } => {

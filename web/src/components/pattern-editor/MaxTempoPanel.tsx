@@ -1,6 +1,6 @@
 import { Say } from '../say/Say.tsx';
 import { say, sayMessage } from '@fleet-wren/wording';
-import { ceilingFigure, type PatternAnalysis, fingerName } from '@fleet-wren/core';
+import { formatMaxTempo, type PatternAnalysis, fingerName } from '@fleet-wren/core';
 import { getDigitColour } from '../stroke-symbol/symbol-shapes.ts';
 
 type PartCeiling = PatternAnalysis['limitsByConstraint'][number];
@@ -16,7 +16,7 @@ const Parts = ({ ceilings }: { readonly ceilings: readonly PartCeiling[] }) => (
         key={part.actuator ?? 'turn'}
         style={part.actuator ? { color: getDigitColour(part.actuator === 'pick' ? 'down' : part.actuator) } : undefined}
       >
-        {partName(part)} <b>{ceilingFigure(part.maxTempo)}</b>
+        {partName(part)} <b>{formatMaxTempo(part.maxTempo)}</b>
       </span>
     ))}
   </p>
@@ -36,7 +36,7 @@ export const MaxTempoPanel = ({
   return (
     <section className={over ? 'ceiling ceiling-over' : 'ceiling'} aria-label={say('common.max-tempo')}>
       <p className="ceiling-figure">
-        <Say text="bench.max-figure" values={{ bpm: ceilingFigure(limit.maxTempo) }} />
+        <Say text="bench.max-figure" values={{ bpm: formatMaxTempo(limit.maxTempo) }} />
       </p>
       <p
         className="ceiling-cause"
@@ -48,8 +48,8 @@ export const MaxTempoPanel = ({
         })}
       >
         {difficulty === null
-          ? say('bench.limited-by', { cause: sayMessage(limit.code) })
-          : say('bench.limited-by-share', { cause: sayMessage(limit.code), share: difficulty })}
+          ? say('bench.limited-by', { cause: sayMessage(limit.reason) })
+          : say('bench.limited-by-share', { cause: sayMessage(limit.reason), share: difficulty })}
       </p>
       {limitsByConstraint.length > 1 && <Parts ceilings={limitsByConstraint} />}
     </section>

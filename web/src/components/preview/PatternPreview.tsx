@@ -1,6 +1,6 @@
 import { say, sayProblem } from '@fleet-wren/wording';
 import './preview.scss';
-import { ceilingFigure, type Digit, type HandProfile, type PatternAnalysis, type Pattern } from '@fleet-wren/core';
+import { formatMaxTempo, type Digit, type HandProfile, type PatternAnalysis, type Pattern } from '@fleet-wren/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { usePlayer } from '../../audio/usePlayer.ts';
@@ -42,7 +42,7 @@ const verdictWords = ({ limit, diagnostics, warnings }: PatternAnalysis, tempo: 
   if (trouble) return sayProblem(trouble);
   const mend = diagnostics.length === 0 ? say('common.no-problems') : say('term.issues', { count: diagnostics.length });
   return limit
-    ? say('parts.bpm-max-now-bpm', { bpm: ceilingFigure(limit.maxTempo), tempo, mend })
+    ? say('parts.bpm-max-now-bpm', { bpm: formatMaxTempo(limit.maxTempo), tempo, mend })
     : say('parts.bpm', { tempo, mend });
 };
 

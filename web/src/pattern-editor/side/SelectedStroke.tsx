@@ -3,7 +3,7 @@ import { say, sayList, sayMessage, saySentence } from '@fleet-wren/wording';
 import {
   CHORD_ROLES,
   SLURS,
-  ceilingFigure,
+  formatMaxTempo,
   createSubdivideBeatEdit,
   subdivisionOfBeat,
   tickToBarPosition,
@@ -81,7 +81,7 @@ const Reason = ({ explanation }: { readonly explanation: DigitExplanation }) => 
 };
 
 const ceilingThen = ({ maxTempo }: DigitAlternative): string =>
-  maxTempo === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: ceilingFigure(maxTempo) });
+  maxTempo === null ? say('bench.no-tempo-limit') : say('bench.up-to-bpm', { ceiling: formatMaxTempo(maxTempo) });
 
 /** Who else could take the stroke, and the tempo ceiling then; those the school has elsewhere are named last. */
 const InsteadLine = ({ instead }: { readonly instead: readonly DigitAlternative[] }) => {
