@@ -7,7 +7,7 @@ test('the account: the password is changed, another place is signed out', async 
   const phone = await (await browser.newContext()).newPage();
   const answer = await phone.request.post('/api/auth/sign-in', { data: { email, password: 'a password long enough' } });
   expect(answer.ok()).toBe(true);
-  await page.goto('/set-up/account');
+  await page.goto('/settings/account');
   const sessions = page.getByRole('list', { name: say('settings.signed-in-devices') }).getByRole('listitem');
   await expect(sessions).toHaveCount(2);
   expect(await violations(page)).toEqual([]);
@@ -32,7 +32,7 @@ test('a forgotten password: codes made in Settings open the studio once, with a 
 }) => {
   await openStudio(page);
   const { email } = (await (await page.request.get('/api/auth/me')).json()) as { readonly email: string };
-  await page.goto('/set-up/account');
+  await page.goto('/settings/account');
   await expect(page.getByText(say('settings.you-have-no-recovery-codes-without'))).toBeVisible();
   const section = page.locator('section', { has: page.getByRole('heading', { name: say('common.recovery-codes') }) });
   await section.getByLabel(say('settings.current-password')).fill('a password long enough');

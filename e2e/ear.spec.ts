@@ -187,7 +187,7 @@ test('a take is kept with its sound, opened again, compared with another, and de
 test('the tapping test is made on the strings: strokes are heard, and come to a measure', async ({ page }) => {
   await listeningTo(page, microphone);
   await openStudio(page);
-  await page.goto('/set-up/hands');
+  await page.goto('/settings/hands');
   await page.getByRole('button', { name: /Measure a hand/ }).click();
   await page.getByRole('button', { name: say('settings.play-guitar-into-the-microphone-instead') }).click();
   await expect(page.getByText(/every 0\.2[45]\d s, unevenness \d+%/)).toBeVisible({ timeout: 20_000 });

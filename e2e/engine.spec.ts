@@ -209,7 +209,7 @@ test('a school of one’s own shows its effect at once, is kept, and plays on th
 
 test('estimates are changed and set back, and what no hand can have is refused', async ({ page }) => {
   await openStudio(page);
-  await page.goto('/set-up/estimates');
+  await page.goto('/settings/estimates');
   const index = page.getByLabel(say('estimate.same-finger.label', { finger: say('finger.name', { finger: 'i' }) }));
   await index.fill('0.2');
   await index.press('Enter');

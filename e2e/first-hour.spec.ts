@@ -3,7 +3,7 @@ import { expect, newStudio, test, violations } from './studio.ts';
 
 test('a new studio shows three first steps, loads the demo, and removes it again', async ({ page }) => {
   await newStudio(page);
-  await page.goto('/desk');
+  await page.goto('/today');
   const steps = page.getByRole('region', { name: say('first-steps.title') });
   await expect(steps.getByRole('listitem')).toHaveCount(3);
   await expect(steps.getByRole('link', { name: say('first-steps.pattern-library') })).toBeVisible();
@@ -23,20 +23,20 @@ test('a new studio shows three first steps, loads the demo, and removes it again
 
 test('the first steps are ticked off one by one, and go away when they are done', async ({ page }) => {
   await newStudio(page);
-  await page.goto('/desk');
+  await page.goto('/today');
   const steps = page.getByRole('region', { name: say('first-steps.title') });
   const done = steps.getByText(say('first-steps.done'), { exact: true });
   await steps.getByRole('button', { name: say('first-steps.hand-keep') }).click();
   await expect(done).toHaveCount(1);
   await steps.getByRole('button', { name: say('first-steps.pattern-blank') }).click();
   await expect(page.locator('.threads')).toBeVisible();
-  await page.goto('/desk');
+  await page.goto('/today');
   await expect(done).toHaveCount(2);
   await steps.getByRole('link', { name: say('first-steps.student-add') }).click();
   await page.getByLabel(say('students.new-students-name')).fill('Imre Sallow');
   await page.getByRole('button', { name: say('students.add-student'), exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Imre Sallow', level: 1 })).toBeVisible();
-  await page.goto('/desk');
+  await page.goto('/today');
   await expect(page.getByRole('heading', { name: say('common.today'), level: 1 })).toBeVisible();
   await expect(page.getByText(say('first-steps.title'))).toBeHidden();
 });

@@ -13,7 +13,7 @@ test.describe('generators', () => {
   for (const { key, name } of GENERATORS)
     test(`${sayMessage(name)}: a form with a live preview, taken to the bench`, async ({ page }) => {
       await openStudio(page);
-      await page.goto(`/patterns/make?figure=${key}`);
+      await page.goto(`/patterns/generate?figure=${key}`);
       const preview = page.locator('.make-preview');
       await expect(preview.locator('[data-stroke]').first()).toBeVisible();
       await expect(preview).toContainText(/no problems|issues?\./);
@@ -316,7 +316,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
     const repeat = '<barline location="right"><repeat direction="backward"/></barline>';
     const score = `<score-partwise><part-list><score-part id="a"><part-name>Guitar</part-name></score-part><score-part id="b"><part-name>Second guitar</part-name></score-part></part-list><part id="a">${bar(first)}${bar('', repeat)}${bar()}</part><part id="b">${bar(first)}${bar()}${bar()}</part></score-partwise>`;
     await openStudio(page);
-    await page.goto('/patterns/bring-in');
+    await page.goto('/patterns/import');
     await page
       .getByLabel(say('import.file-to-import'))
       .setInputFiles({ name: 'two.musicxml', mimeType: 'application/xml', buffer: Buffer.from(score) });
@@ -344,7 +344,7 @@ test.describe('files made elsewhere are shown before anything is stored', () => 
 
   test('what cannot be read is refused with its place: cut-off MIDI, an entity bomb, a huge file', async ({ page }) => {
     await openStudio(page);
-    await page.goto('/patterns/bring-in');
+    await page.goto('/patterns/import');
     const bomb = '<!DOCTYPE x [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
     const files: readonly [string, Buffer, RegExp][] = [
       ['cut.mid', Buffer.from(exportMidi(flattenScore(pattern))).subarray(0, 60), /cannot be read at byte \d+/],

@@ -255,7 +255,7 @@ test('a deleted assignment can be brought back for a while, and is gone when the
   await page.reload();
   await item.getByRole('button', { name: say('common.delete') }).click();
   await expect(item).toBeHidden();
-  await page.goto('/desk');
+  await page.goto('/today');
   await expect
     .poll(async () => {
       const students = (await (await page.request.get('/api/students')).json()) as readonly { readonly id: string }[];

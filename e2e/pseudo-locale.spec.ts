@@ -21,29 +21,29 @@ const screensOf = async (page: Page): Promise<string[]> => {
   const song = await idOf(page, 'songs', 'Lamps along the towpath');
   const student = await idOf(page, 'students', 'Bertil Quay');
   return [
-    '/desk',
+    '/today',
     '/patterns',
     `/patterns/${pattern}`,
-    `/patterns/${pattern}/approaches`,
+    `/patterns/${pattern}/compare-schools`,
     `/patterns/${pattern}/drills`,
     `/patterns/${pattern}/sheet`,
-    '/patterns/make?figure=alternating-thumb',
-    '/patterns/shelf',
-    '/patterns/bring-in',
+    '/patterns/generate?figure=alternating-thumb',
+    '/patterns/library',
+    '/patterns/import',
     '/songs',
     `/songs/${song}`,
     `/songs/${song}/sheet`,
-    '/shapes',
+    '/chord-diagrams',
     '/harmonics',
     '/students',
     `/students/${student}`,
     `/students/${student}/sheet`,
-    '/set-up/hands',
-    '/set-up/schools',
-    '/set-up/estimates',
-    '/set-up/drawing',
-    '/set-up/archive',
-    '/set-up/account',
+    '/settings/hands',
+    '/settings/schools',
+    '/settings/estimates',
+    '/settings/display',
+    '/settings/backup',
+    '/settings/account',
     '/help',
   ];
 };
@@ -153,7 +153,7 @@ for (const [width, height] of [
       expect(await troubleWithTexts(page, [])).toEqual([]);
       const { name, studio } = await newStudio(page);
       const own = `${name} ${studio}`.split(' ');
-      for (const screen of ['/desk', '/patterns', '/songs', '/students']) {
+      for (const screen of ['/today', '/patterns', '/songs', '/students']) {
         await page.goto(screen);
         await settled(page);
         expect(await troubleWithTexts(page, own)).toEqual([]);

@@ -11,7 +11,7 @@ test('a code of the phone beside the password: set up, asked for at the door, tu
   browser,
 }) => {
   const { email, password } = await openStudio(page);
-  await page.goto('/set-up/account');
+  await page.goto('/settings/account');
   const section = page.locator('section', {
     has: page.getByRole('heading', { name: say('settings.two-factor-authentication') }),
   });

@@ -87,7 +87,7 @@ test('favourite shapes stand first, and necks turn round for a left-handed playe
     if (route.request().method() === 'GET') await late;
     await route.continue();
   });
-  await page.goto('/set-up/drawing');
+  await page.goto('/settings/display');
   const turned = page.getByLabel(say('settings.left-handed-view'));
   await turned.check();
   const kept = page.waitForResponse(

@@ -135,7 +135,7 @@ test('any chord on the bench: its shapes by ease, or a shape written as frets', 
 
 test('a school is learnt from pins, shown with what it changes, and kept', async ({ page }) => {
   await openStudio(page);
-  await page.goto('/set-up/schools');
+  await page.goto('/settings/schools');
   await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
   await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
   await expect(page.getByRole('alert')).toContainText('No pins to learn from');
@@ -161,7 +161,7 @@ test('a song on paper: what is on screen is what is printed, without the frame a
 test('a studio is exported as one file and restored into an empty one', async ({ page, browser }) => {
   await beginSong(page, 'Low water', '| C | G |');
   await saved(page);
-  await page.goto('/set-up/archive');
+  await page.goto('/settings/backup');
   expect(await violations(page)).toEqual([]);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -170,7 +170,7 @@ test('a studio is exported as one file and restored into an empty one', async ({
   const file = await download.path();
   const other = await (await browser.newContext()).newPage();
   await openStudio(other);
-  await other.goto('/set-up/archive');
+  await other.goto('/settings/backup');
   await other.getByLabel(say('settings.backup-to-restore')).setInputFiles({
     name: 'archive.ndjson',
     mimeType: 'application/x-ndjson',

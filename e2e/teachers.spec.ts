@@ -4,7 +4,7 @@ import { expect, openStudio, test, violations } from './studio.ts';
 test('a second teacher is invited, comes in, shares the students, and is removed', async ({ page, browser }) => {
   await openStudio(page);
   await page.request.post('/api/students', { data: { name: 'Imre Sallow' } });
-  await page.goto('/set-up/account');
+  await page.goto('/settings/account');
   await page.getByRole('button', { name: say('settings.invite-a-teacher') }).click();
   const invitation = await page.getByLabel(say('settings.invitation-link'), { exact: true }).inputValue();
   expect(await violations(page)).toEqual([]);
@@ -18,7 +18,7 @@ test('a second teacher is invited, comes in, shares the students, and is removed
   await other.getByRole('button', { name: say('sign-in.join') }).click();
   await other.getByRole('button', { name: say('shell.i-saved-them') }).click();
   await expect(other.getByRole('link', { name: 'Imre Sallow' })).toBeVisible();
-  await other.goto('/set-up/account');
+  await other.goto('/settings/account');
   await expect(other.getByRole('list', { name: say('settings.teachers') }).getByRole('listitem')).toHaveCount(2);
   await expect(other.getByRole('button', { name: say('settings.invite-a-teacher') })).toBeHidden();
   await page.reload();

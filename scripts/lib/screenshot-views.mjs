@@ -76,7 +76,7 @@ export const SCREENSHOT_VIEWS = [
   {
     name: 'learnt-school',
     take: async (page) => {
-      await page.goto('/set-up/schools');
+      await page.goto('/settings/schools');
       await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
       await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
       await page.getByText(say('settings.what-it-learned')).waitFor({ timeout: 60_000 });
@@ -114,7 +114,7 @@ export const SCREENSHOT_VIEWS = [
   {
     name: 'bring-in',
     take: async (page) => {
-      await page.goto('/patterns/bring-in');
+      await page.goto('/patterns/import');
       await page.getByLabel(say('import.file-to-import')).setInputFiles({
         name: 'Osier lane.txt',
         mimeType: 'text/plain',
@@ -127,14 +127,14 @@ export const SCREENSHOT_VIEWS = [
   {
     name: 'make',
     take: async (page) => {
-      await page.goto('/patterns/make?figure=alternating-thumb');
+      await page.goto('/patterns/generate?figure=alternating-thumb');
       await page.getByText(/no problems/).waitFor();
     },
   },
   {
     name: 'shelf',
     take: async (page) => {
-      await page.goto('/patterns/shelf');
+      await page.goto('/patterns/library');
       await page.getByRole('button', { name: say('library.forward-roll-bar.name') }).click();
       await page.getByText(/no problems/).waitFor();
     },
@@ -161,7 +161,7 @@ export const SCREENSHOT_VIEWS = [
   {
     name: 'desk',
     take: async (page) => {
-      await page.goto('/desk');
+      await page.goto('/today');
       await page
         .getByRole('region', { name: say('students.stuck-2') })
         .getByRole('link')

@@ -39,25 +39,25 @@ test.each(claims)('what shows this exists: $what', ({ shownBy }) => {
 
 /** Stores that ask the database without a studio's scope: what is before any studio, or the house's own work. */
 const WITHOUT_SCOPE = [
-  'archive/restores.store.ts',
   'auth/auth.store.ts',
   'auth/doors.ts',
   'auth/failed-tries.ts',
   'auth/recovery.store.ts',
   'auth/second-factor.store.ts',
-  'common/rate-limit.ts',
+  'backup/restores.store.ts',
+  'common/rate-limiter.ts',
   'db/quick.ts',
   'db/studio-db.ts',
   'health/health.store.ts',
-  'practice/links.store.ts',
-  'summaries/outdated.store.ts',
+  'practice/practice-links.store.ts',
+  'summaries/outdated-summaries.store.ts',
   'teachers/teachers.store.ts',
 ];
 
 test('the database is asked without a scope by these stores alone', () => {
   const source = join(ROOT, 'server/src');
   const asking = readdirSync(source, { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('.ts') && /@Inject\((QUICK_)?DB\)/.test(readFileSync(join(source, file), 'utf8')))
+    .filter((file) => file.endsWith('.ts') && /@Inject\((DB_TOKEN|QUICK_DB)\)/.test(readFileSync(join(source, file), 'utf8')))
     .sort();
   expect(asking).toEqual(WITHOUT_SCOPE);
 });

@@ -7,6 +7,7 @@ export { gradeSeverity, type FixCandidate, type IndexedDiagnostic, type Diagnost
 export * from './strings/sustain.ts';
 export * from './strings/string-changes.ts';
 export * from './strings/stroke-groups.ts';
+export * from './pattern/pattern-analysis.ts';
 export * from './pattern/analyse-pattern.ts';
 export * from './pattern/pattern-summary.ts';
 export * from './pattern/quick-fixes.ts';

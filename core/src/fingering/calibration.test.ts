@@ -65,15 +65,11 @@ test('slower never changes a fingering that is comfortable: whatever changes had
   for (const row of rows) {
     const { pattern, loopTicks } = valueOrThrow(parseStringNotation(row.figure, row));
     const at = (share: number): readonly (Digit | null)[] =>
-      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks })
-        .digits;
+      fingerPattern({ ...pattern, cyclic: row.cyclic, tempo: Math.round(row.tempo * share) }, { loopTicks }).digits;
     const [slow, quick] = [at(0.5), at(1)];
     const ceiling = computeMaxTempo(
       row.tempo,
-      computeTimedTransitions(
-        createTaskFromPattern({ ...pattern, cyclic: row.cyclic }, { loopTicks }),
-        slow,
-      ),
+      computeTimedTransitions(createTaskFromPattern({ ...pattern, cyclic: row.cyclic }, { loopTicks }), slow),
     );
     if ((ceiling?.bpm ?? Infinity) > row.tempo)
       expect([row.school, row.figure, quick]).toEqual([row.school, row.figure, slow]);

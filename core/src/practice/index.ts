@@ -73,13 +73,8 @@ export {
   type ReviewDay,
   type StageAttempts,
 } from './log/practice-snapshot.ts';
-export {
-  progressAt,
-  computeProgress,
-  findWeakStages,
-  type PracticeProgress,
-  type ProgressSummary,
-} from './log/progress.ts';
+export { progressAt, computeProgress, findWeakStages, type ProgressSummary } from './log/progress.ts';
+export type { PracticeProgress } from './log/practice-progress.ts';
 export { detectStuck, type StuckDiagnosis } from './log/detect-stuck.ts';
 export {
   ABILITY_MODEL,

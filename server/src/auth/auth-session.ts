@@ -1,12 +1,9 @@
 import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { ProblemError, createProblem } from '@fleet-wren/core';
-import type { CookieOptions, NextFunction, Request, Response } from 'express';
+import type { NextFunction, Request, Response } from 'express';
 import type { AuthService } from './auth.service.ts';
-import type { Config } from '../config.ts';
+import { AUTH_SESSION_TTL_MS, cookieOptions, type CookieSecurity } from './cookie-options.ts';
 import type { Teacher } from './principal.ts';
-
-/** How long a session lasts, in milliseconds. */
-export const AUTH_SESSION_TTL_MS = 30 * 24 * 3600 * 1000;
 
 /** What the application is told about who is signed in. */
 export interface Account {
@@ -23,35 +20,25 @@ export const toAccount = ({ name, email, studioName, role }: Teacher): Account =
   role,
 });
 
-type Secure = Pick<Config, 'secureCookies'>;
-
 /** Names of the cookie that carries the session's token: over https one that browsers let no other host set. */
 const COOKIES = { plain: 'wren_session', secure: '__Host-wren_session' } as const;
 
-const cookieName = ({ secureCookies }: Secure): string => (secureCookies ? COOKIES.secure : COOKIES.plain);
-
-/** What every cookie of the application has. */
-export const cookieOf = ({ secureCookies }: Secure): CookieOptions => ({
-  httpOnly: true,
-  sameSite: 'lax',
-  secure: secureCookies,
-  path: '/',
-});
+const cookieName = ({ secureCookies }: CookieSecurity): string => (secureCookies ? COOKIES.secure : COOKIES.plain);
 
 /** Gives the browser the token of a session. */
-export const setSessionCookie = (response: Response, token: string, config: Secure): void => {
-  response.cookie(cookieName(config), token, { ...cookieOf(config), maxAge: AUTH_SESSION_TTL_MS });
+export const setSessionCookie = (response: Response, token: string, config: CookieSecurity): void => {
+  response.cookie(cookieName(config), token, { ...cookieOptions(config), maxAge: AUTH_SESSION_TTL_MS });
 };
 
 /** Takes the token from the browser. */
-export const clearSessionCookie = (response: Response, config: Secure): void => {
-  response.clearCookie(cookieName(config), cookieOf(config));
+export const clearSessionCookie = (response: Response, config: CookieSecurity): void => {
+  response.clearCookie(cookieName(config), cookieOptions(config));
 };
 
 type WithTeacher = Request & { teacher?: Teacher };
 
 /** The session's token a request carries, if any. */
-export const readSessionCookie = (request: Request, config: Secure): string | undefined => {
+export const readSessionCookie = (request: Request, config: CookieSecurity): string | undefined => {
   const cookies = request.cookies as Record<string, unknown> | undefined;
   const token = cookies?.[cookieName(config)];
   return typeof token === 'string' ? token : undefined;
@@ -59,7 +46,7 @@ export const readSessionCookie = (request: Request, config: Secure): string | un
 
 /** Finds out who a request is from before its body is read: nobody's body is read at all. */
 export const createAuthMiddleware =
-  (auth: AuthService, config: Secure) =>
+  (auth: AuthService, config: CookieSecurity) =>
   (request: WithTeacher, _response: Response, next: NextFunction): void => {
     const token = readSessionCookie(request, config);
     const found = token === undefined ? Promise.resolve(undefined) : auth.authenticate(token);

@@ -14,7 +14,7 @@ import type { Visitor } from './devices.ts';
 import { FailedTries } from './failed-tries.ts';
 import type { Teacher } from './principal.ts';
 import { SecondFactorService } from './second-factor.service.ts';
-import { AUTH_SESSION_TTL_MS } from './auth-session.ts';
+import { AUTH_SESSION_TTL_MS } from './cookie-options.ts';
 
 /** How long a session lasts unused, in milliseconds. */
 const IDLE = 10 * 24 * 3600 * 1000;

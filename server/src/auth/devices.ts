@@ -5,7 +5,7 @@ import { generateToken } from '../common/tokens.ts';
 import { CONFIG_TOKEN, type Config } from '../config.ts';
 import { lineOf } from './address.ts';
 import { HouseSecret } from './doors.ts';
-import { cookieOf } from './auth-session.ts';
+import { cookieOptions } from './cookie-options.ts';
 
 /** The cookie by which a device that an account was signed in on is known again; how long, and for how many accounts. */
 const COOKIE = { name: 'wren_device', days: 400, accounts: 4 } as const;
@@ -50,7 +50,7 @@ export class Devices {
     const name = generateToken(12);
     const all = [`${name}.${await this.proof(name, email)}`, ...this.kept(request)].slice(0, COOKIE.accounts);
     const maxAge = COOKIE.days * 24 * 3600 * 1000;
-    response.cookie(COOKIE.name, all.join('~'), { ...cookieOf(this.config), maxAge });
+    response.cookie(COOKIE.name, all.join('~'), { ...cookieOptions(this.config), maxAge });
   }
 
   private kept(request: Request): readonly string[] {

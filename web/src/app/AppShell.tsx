@@ -23,15 +23,15 @@ export const AppShell = () => {
   return (
     <div className="shell" onClick={letGo}>
       <header className="shell-side">
-        <Link to="/desk" className="shell-name">
+        <Link to="/today" className="shell-name">
           {say('common.fleet-wren')}
         </Link>
         <nav className="shell-nav" aria-label={say('shell.main-menu')}>
-          <NavLink to="/desk">{say('common.today')}</NavLink>
+          <NavLink to="/today">{say('common.today')}</NavLink>
           <NavLink to="/patterns">{say('common.patterns')}</NavLink>
           <NavLink to="/songs">{say('common.songs')}</NavLink>
           <NavLink to="/students">{say('common.students')}</NavLink>
-          <NavLink to="/set-up">{say('common.settings')}</NavLink>
+          <NavLink to="/settings">{say('common.settings')}</NavLink>
         </nav>
         <div className="shell-foot">
           <span>{account?.studio}</span>

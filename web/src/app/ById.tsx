@@ -12,7 +12,7 @@ export const ById = ({ children }: { readonly children: ReactNode }) => {
     <div className="page">
       <h1>{say('shell.no-page')}</h1>
       <p>
-        <Link to="/desk">{say('shell.go-to-today')}</Link>
+        <Link to="/today">{say('shell.go-to-today')}</Link>
       </p>
     </div>
   );

@@ -20,7 +20,7 @@ export const RecoverPasswordScreen = () => {
   const { register, handleSubmit } = useForm<Recovery>({ shouldUnregister: true });
   const entrance = useSignInMutation<Recovery>('/auth/recover');
   const navigate = useNavigate();
-  const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/desk') });
+  const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/today') });
   return (
     <AuthLayout title={say('sign-in.reset-password')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit(send)(event)}>

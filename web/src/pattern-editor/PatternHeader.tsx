@@ -381,7 +381,7 @@ export const PatternHeader = memo(
           <span className="text-soft">{bassWords(pattern)}</span>
           <span className="bench-rooms">
             <EndChoice pattern={pattern} />
-            <Link to="approaches" title={say('bench.see-the-same-notes-in-several')}>
+            <Link to="compare-schools" title={say('bench.see-the-same-notes-in-several')}>
               {say('bench.compare-schools')}
             </Link>
             <TermHelp term="school" />

@@ -2,9 +2,9 @@ import { say } from '@fleet-wren/wording';
 import '../components/pattern-editor/pattern-editor.scss';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Pattern, PatternEdit } from '@fleet-wren/core';
-import { Suspense, lazy, useEffect, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
-import { Link, Navigate, Route, Routes, useParams, useSearchParams } from 'react-router';
+import { Link, Outlet, useParams, useSearchParams } from 'react-router';
 import { patternRepository, toStoredDocument, type PatternResponse } from '../api/patterns.ts';
 import { wordsOf } from '../api/http-client.ts';
 import { LessonBar } from '../components/lesson/LessonBar.tsx';
@@ -14,12 +14,6 @@ import { createDraftStore, type DraftStore } from '../workspace/draft-store.ts';
 import { openDocument, type Opened as OpenedDocument } from '../workspace/open-document.ts';
 import { PatternEditorProvider } from '../workspace/pattern-editor-context.ts';
 import { createPatternEditorStore, type PatternEditorStore } from '../workspace/pattern-editor-store.ts';
-import { PatternEditor } from './PatternEditor.tsx';
-
-const DrillGrid = lazy(() => import('../drills/DrillGrid.tsx'));
-const PatternSheet = lazy(() => import('../sheets/PatternSheet.tsx'));
-const RecordTakeScreen = lazy(() => import('../takes/RecordTakeScreen.tsx'));
-const CompareSchools = lazy(() => import('../compare-schools/CompareSchools.tsx'));
 
 interface OpenedPattern extends OpenedDocument<PatternEdit, Pattern> {
   readonly keeper: DraftStore<PatternEdit, Pattern>;
@@ -64,14 +58,7 @@ const Opened = ({ opened }: { readonly opened: OpenedPattern }) => {
       <div className={lesson ? 'in-lesson' : 'no-lesson'}>
         {lesson && <LessonBar studentId={lesson} patternId={opened.kept.id} />}
         <Suspense fallback={null}>
-          <Routes>
-            <Route index element={<PatternEditor />} />
-            <Route path="approaches" element={<CompareSchools />} />
-            <Route path="sheet" element={<PatternSheet />} />
-            <Route path="take" element={<RecordTakeScreen />} />
-            <Route path="drills" element={<DrillGrid />} />
-            <Route path="*" element={<Navigate to={`/patterns/${opened.kept.id}`} replace />} />
-          </Routes>
+          <Outlet />
         </Suspense>
       </div>
     </PatternEditorProvider>
@@ -101,5 +88,7 @@ const PatternScreen = () => {
   if (!opened.data) return null;
   return <Opened key={id} opened={opened.data} />;
 };
+
+export { PatternEditor } from './PatternEditor.tsx';
 
 export default PatternScreen;

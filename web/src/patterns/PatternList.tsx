@@ -31,8 +31,8 @@ const Empty = ({
           <Say
             text="patterns.or-start-from"
             elements={{
-              library: (inside) => <Link to="/patterns/shelf">{inside}</Link>,
-              generate: (inside) => <Link to="/patterns/make">{inside}</Link>,
+              library: (inside) => <Link to="/patterns/library">{inside}</Link>,
+              generate: (inside) => <Link to="/patterns/generate">{inside}</Link>,
             }}
           />
         </p>
@@ -84,13 +84,13 @@ export const PatternList = () => {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
-        <Link to="/patterns/shelf" className="btn btn-quiet">
+        <Link to="/patterns/library" className="btn btn-quiet">
           {say('common.pattern-library')}
         </Link>
-        <Link to="/patterns/bring-in" className="btn btn-quiet">
+        <Link to="/patterns/import" className="btn btn-quiet">
           {say('common.import')}
         </Link>
-        <Link to="/patterns/make" className="btn btn-quiet">
+        <Link to="/patterns/generate" className="btn btn-quiet">
           {say('patterns.generate')}
         </Link>
         <Button onClick={make} disabled={create.isPending}>

@@ -14,22 +14,22 @@ const SettingsScreen = () => (
     <header className="page-head">
       <h1>{say('common.settings')}</h1>
       <nav className="tabs" aria-label={say('common.settings')}>
-        <NavLink to="/set-up/hands">{say('settings.hand-profiles')}</NavLink>
-        <NavLink to="/set-up/schools">{say('settings.fingering-schools')}</NavLink>
-        <NavLink to="/set-up/estimates">{say('settings.estimates')}</NavLink>
-        <NavLink to="/set-up/drawing">{say('settings.display')}</NavLink>
-        <NavLink to="/set-up/archive">{say('settings.backup')}</NavLink>
-        <NavLink to="/set-up/account">{say('settings.account')}</NavLink>
+        <NavLink to="/settings/hands">{say('settings.hand-profiles')}</NavLink>
+        <NavLink to="/settings/schools">{say('settings.fingering-schools')}</NavLink>
+        <NavLink to="/settings/estimates">{say('settings.estimates')}</NavLink>
+        <NavLink to="/settings/display">{say('settings.display')}</NavLink>
+        <NavLink to="/settings/backup">{say('settings.backup')}</NavLink>
+        <NavLink to="/settings/account">{say('settings.account')}</NavLink>
       </nav>
     </header>
     <Routes>
       <Route path="hands" element={<HandProfilesPage />} />
       <Route path="schools" element={<SchoolsPage />} />
       <Route path="estimates" element={<EstimatesPage />} />
-      <Route path="drawing" element={<DisplaySettings />} />
-      <Route path="archive" element={<BackupSection />} />
+      <Route path="display" element={<DisplaySettings />} />
+      <Route path="backup" element={<BackupSection />} />
       <Route path="account" element={<AccountPage />} />
-      <Route path="*" element={<Navigate to="/set-up/hands" replace />} />
+      <Route path="*" element={<Navigate to="/settings/hands" replace />} />
     </Routes>
   </div>
 );

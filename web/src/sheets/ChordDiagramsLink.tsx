@@ -14,7 +14,7 @@ export const ChordDiagramsLink = ({
   const chords = [...new Set(voicings.map(({ chord }) => chord.replace(/ \(.*$/, '')))].join(' ');
   const asked = new URLSearchParams({ chords, tuning: instrument.tuning, from: pathname });
   return (
-    <Link to={`/shapes?${asked.toString()}`} className="btn btn-quiet btn-sm">
+    <Link to={`/chord-diagrams?${asked.toString()}`} className="btn btn-quiet btn-sm">
       {say('common.chord-diagrams')}
     </Link>
   );

@@ -1,7 +1,7 @@
 import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
-import {
+import { rehearsalLetter,
   formatChordSymbol,
   formatMaxTempo,
   computeLearningOrder,
@@ -21,7 +21,6 @@ import { songRepository } from '../api/songs.ts';
 import { wordsOf } from '../api/http-client.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { formatBarChords, mapFirstOccurrences, createBarThumbnails } from '../components/song/song-bars.ts';
-import { getSectionLetter } from '../songs/SongForm.tsx';
 import { useSongAnalysis } from '../components/song/useSongAnalysis.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
@@ -43,7 +42,7 @@ const FormOnPaper = ({ song }: { readonly song: Song }) => (
       const place = song.sections.findIndex(({ id }) => id === section);
       return (
         <span key={index}>
-          <b>{getSectionLetter(place)}</b> {song.sections[place]?.name}
+          <b>{rehearsalLetter(place)}</b> {song.sections[place]?.name}
           {times > 1 && ` ×${times}`}
         </span>
       );
@@ -69,7 +68,7 @@ const SectionOnPaper = ({
   return (
     <section className="sheet-section">
       <h2>
-        <b>{getSectionLetter(index)}</b> {section.name}
+        <b>{rehearsalLetter(index)}</b> {section.name}
       </h2>
       <div className="sheet-bars">
         {section.bars.map((bar, place) => {

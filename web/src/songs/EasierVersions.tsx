@@ -1,5 +1,12 @@
 import { say, sayMessage } from '@fleet-wren/wording';
-import { formatMaxTempo, type EasierVersion, type HandProfile, type Song, withName, type Message } from '@fleet-wren/core';
+import {
+  formatMaxTempo,
+  type EasierVersion,
+  type HandProfile,
+  type Song,
+  withName,
+  type Message,
+} from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';

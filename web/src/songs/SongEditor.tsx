@@ -16,9 +16,7 @@ import { useSong, useSongStore } from './song-store.ts';
 import { usePlayingBar } from './usePlayingBar.ts';
 import { useSongAnalysis } from '../components/song/useSongAnalysis.ts';
 import { usePlayer } from '../audio/usePlayer.ts';
-
-/** What is heard: all of it, or the bars that are chosen. */
-export type PlaybackScope = 'all' | 'chosen';
+import type { PlaybackScope } from './playback-scope.ts';
 
 const EMPTY_DIGITS = {};
 const EMPTY_PATTERN = createPattern(say('songs.no-bars-yet'));

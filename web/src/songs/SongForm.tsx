@@ -1,10 +1,7 @@
 import { say } from '@fleet-wren/wording';
-import { setRepeatCount, createToggleEndingEdit, type FormEntry } from '@fleet-wren/core';
+import { rehearsalLetter, setRepeatCount, createToggleEndingEdit, type FormEntry } from '@fleet-wren/core';
 import { ChevronLeft, ChevronRight, Minus, Plus, X } from 'lucide-react';
 import { useSong, useSongStore } from './song-store.ts';
-
-/** Letters for sections, in the order they stand in the song. */
-export const getSectionLetter = (index: number): string => String.fromCharCode(65 + (index % 26));
 
 const replaced = (form: readonly FormEntry[], at: number, part: FormEntry): readonly FormEntry[] =>
   form.map((one, index) => (index === at ? part : one));
@@ -34,7 +31,7 @@ const PartChip = ({ part, index, form }: PartProps) => {
   return (
     <li className={chosen === part.section ? 'part part-chosen' : 'part'}>
       <button type="button" className="part-name" onClick={() => choose({ location: part.section, from: 0, count: 1 })}>
-        <b>{getSectionLetter(place)}</b> {name}
+        <b>{rehearsalLetter(place)}</b> {name}
         {part.times > 1 && <span className="part-times">×{part.times}</span>}
       </button>
       <span className="part-tools">

@@ -155,7 +155,7 @@ const SongList = () => {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
         />
-        <Link to="/shapes" className="btn btn-quiet">
+        <Link to="/chord-diagrams" className="btn btn-quiet">
           {say('common.chord-diagrams')}
         </Link>
         <Link to="/harmonics" className="btn btn-quiet">

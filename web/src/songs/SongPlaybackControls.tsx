@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { Play, Square } from 'lucide-react';
 import type { PlayerControls } from '../audio/usePlayer.ts';
-import type { PlaybackScope } from './SongEditor.tsx';
+import type { PlaybackScope } from './playback-scope.ts';
 
 interface TransportProps {
   readonly playing: PlayerControls;

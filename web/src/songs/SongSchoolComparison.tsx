@@ -1,5 +1,11 @@
 import { say, sayLabel } from '@fleet-wren/wording';
-import { formatMaxTempo, type HandProfile, type CustomSchool, type Song, type SongSchoolResult } from '@fleet-wren/core';
+import {
+  formatMaxTempo,
+  type HandProfile,
+  type CustomSchool,
+  type Song,
+  type SongSchoolResult,
+} from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';

@@ -2,6 +2,7 @@ import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import {
+  rehearsalLetter,
   getBarsAt,
   listEndings,
   gradeSeverity,
@@ -22,7 +23,6 @@ import { memo, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { formatBarChords } from '../components/song/song-bars.ts';
-import { getSectionLetter } from './SongForm.tsx';
 import { BARS_PER_ROW } from './song-shortcuts.ts';
 import { useSong, useSongStore } from './song-store.ts';
 
@@ -320,7 +320,7 @@ export const SongSection = ({
   return (
     <section className="song-section" aria-label={section.name}>
       <header>
-        <b className="section-letter">{getSectionLetter(index)}</b>
+        <b className="section-letter">{rehearsalLetter(index)}</b>
         <SectionName section={section} />
         <span className="text-soft">{say('term.bars', { count: section.bars.length })}</span>
         <SectionTempo section={section} />

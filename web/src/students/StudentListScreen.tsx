@@ -8,6 +8,7 @@ import { wordsOf } from '../api/http-client.ts';
 import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
 import { useCreateStudent, useStudents, type Student } from '../api/students.ts';
 import { formatTimeAgo, formatLesson, formatProgressSummary } from '../components/students/student-text.ts';
+import { groupByStudent } from '../components/students/group-by-student.ts';
 
 const NewStudent = () => {
   const [name, setName] = useState('');
@@ -67,15 +68,6 @@ const Row = ({ student, lines }: { readonly student: Student; readonly lines: re
       <div className="text-soft student-last">{lines.length > 0 && formatTimeAgo(last === 0 ? null : last)}</div>
     </li>
   );
-};
-
-/** Assignments by student. */
-export const groupByStudent = (
-  lines: readonly AssignmentListItem[] = [],
-): ReadonlyMap<string, readonly AssignmentListItem[]> => {
-  const found = new Map<string, AssignmentListItem[]>();
-  for (const line of lines) found.set(line.studentId, [...(found.get(line.studentId) ?? []), line]);
-  return found;
 };
 
 const NOBODY: readonly Student[] = [];

@@ -9,7 +9,7 @@ import { saveTakeAssessment, createResumableUpload, useInvalidateTakes, type Res
 import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
-import type { AssessedTake } from './TakeAssessmentView.tsx';
+import type { AssessedTake } from './assessed-take.ts';
 
 /** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */
 const summaryOf = (judgement: TakeAssessment): readonly Message[] =>

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
 import { useCreatePatterns } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
-import type { AssessedTake } from './TakeAssessmentView.tsx';
+import type { AssessedTake } from './assessed-take.ts';
 
 interface AsDrillProps {
   readonly take: AssessedTake;

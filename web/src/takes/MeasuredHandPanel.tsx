@@ -5,7 +5,7 @@ import { Button } from 'react-bootstrap';
 import type { Student } from '../api/students.ts';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { useSaveMeasuredHand } from '../components/hand/useSaveMeasuredHand.ts';
-import type { AssessedTake } from './TakeAssessmentView.tsx';
+import type { AssessedTake } from './assessed-take.ts';
 
 const milliseconds = (seconds: number): string => say('takes.ms-2', { seconds: Math.round(seconds * 1000) });
 

@@ -5,33 +5,13 @@ import {
   createPatternReference,
   summariseWithoutDiagnostics,
   summariseTake,
-  type TakeReference,
-  type HandProfile,
-  type Pattern,
-  type Score,
-  type TakeAssessment,
 } from '@fleet-wren/core';
 import { useMemo, type ReactNode } from 'react';
 import { CreateDrillButton } from './CreateDrillButton.tsx';
 import { TakePlayer } from './TakePlayer.tsx';
 import { FingerStatisticsTable } from './TakeChart.tsx';
 import { TakeTrendCharts } from './TakeTrendCharts.tsx';
-
-/** A take that is judged, with its sound. */
-export interface AssessedTake {
-  readonly sound: Blob;
-  readonly pattern: Pattern;
-  readonly hand: HandProfile | undefined;
-  readonly judgement: TakeAssessment;
-}
-
-/** What was asked in a take. */
-export interface AskedInTake {
-  readonly score: Score;
-  readonly referenceNotes: TakeReference;
-  /** Strokes of one time through. */
-  readonly strokesPerPass: number;
-}
+import type { AskedInTake, AssessedTake } from './assessed-take.ts';
 
 /** What was asked in a take, worked out once for all that shows it. */
 const useAsked = ({ pattern, hand, judgement }: AssessedTake): AskedInTake =>

@@ -2,7 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { actuatorOf, type AlignedStroke, type Actuator, type TakeAssessment, fingerName } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import type { ReactNode } from 'react';
-import type { AskedInTake } from './TakeAssessmentView.tsx';
+import type { AskedInTake } from './assessed-take.ts';
 import { formatSigned } from './format-signed.ts';
 
 const PICTURE = { width: 900, row: 34, top: 26, bottom: 10, left: 60, right: 16 } as const;

@@ -18,7 +18,8 @@ import {
 } from '../api/takes.ts';
 import { TakeComparison } from './TakeComparison.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
-import { TakeAssessmentView, type AssessedTake } from './TakeAssessmentView.tsx';
+import { TakeAssessmentView } from './TakeAssessmentView.tsx';
+import { type AssessedTake } from './assessed-take.ts';
 import { assessTakeAudio } from './assess-take.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
 

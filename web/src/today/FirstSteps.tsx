@@ -63,7 +63,7 @@ export const FirstSteps = ({ done }: { readonly done: readonly [boolean, boolean
       <p className="lead-in">{say('first-steps.lead')}</p>
       <ol>
         <Step number={1} title={say('first-steps.hand')} why={say('first-steps.hand-why')} done={done[0]}>
-          <Link to="/set-up/hands" className="btn btn-primary">
+          <Link to="/settings/hands" className="btn btn-primary">
             {say('first-steps.hand-measure')}
           </Link>
           <Button variant="quiet" onClick={() => choose(ABLE_ADULT_HAND.key)}>
@@ -71,7 +71,7 @@ export const FirstSteps = ({ done }: { readonly done: readonly [boolean, boolean
           </Button>
         </Step>
         <Step number={2} title={say('first-steps.pattern')} why={say('first-steps.pattern-why')} done={done[1]}>
-          <Link to="/patterns/shelf" className="btn btn-primary">
+          <Link to="/patterns/library" className="btn btn-primary">
             {say('first-steps.pattern-library')}
           </Link>
           <Button variant="quiet" onClick={blank}>

@@ -13,7 +13,7 @@ import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
 import { useUpdateStudent, useStudents, type Student } from '../api/students.ts';
 import { DemoThere } from './Demo.tsx';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
-import { groupByStudent } from '../students/StudentListScreen.tsx';
+import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
 
 interface StudentWithAssignments {

@@ -32,7 +32,7 @@ describe('an edit is saved by itself', () => {
     expect(last().body.version).toBe(3);
     expect(ids(last().body.pattern)).toEqual(['a', 'b', 'c']);
     await last().answer(200, wire(4, last().body.pattern));
-    expect(bench.getState()).toMatchObject({ saving: 'saved', version: 4 });
+    expect(bench.getState()).toMatchObject({ saveStatus: 'saved', version: 4 });
     expect(draft()).toBeUndefined();
   });
 
@@ -141,7 +141,7 @@ describe('when saving fails nothing is lost', () => {
     add(bench, 'b', 240);
     await quiet();
     await last().answer(401, { error: { code: 'not-signed-in', message: 'Sign in first.' } });
-    expect(bench.getState()).toMatchObject({ saving: 'signed out', refused: 'Sign in first.' });
+    expect(bench.getState()).toMatchObject({ saveStatus: 'signed out', rejection: 'Sign in first.' });
   });
 
   test('refused: said once and not asked again until something changes', async () => {
@@ -178,7 +178,7 @@ describe('when saving fails nothing is lost', () => {
     await quiet();
     const theirs = wire(4, { ...start, name: 'Theirs' });
     await last().answer(409, { error: { code: 'version-conflict', message: 'Saved elsewhere.' }, current: theirs });
-    expect(bench.getState()).toMatchObject({ saving: 'conflict', theirs: { document: { name: 'Theirs' } } });
+    expect(bench.getState()).toMatchObject({ saveStatus: 'conflict', remoteDocument: { document: { name: 'Theirs' } } });
     add(bench, 'c', 480);
     await quiet();
     expect(world.asked).toHaveLength(1);
@@ -201,7 +201,7 @@ describe('when saving fails nothing is lost', () => {
       error: { code: 'version-conflict', message: 'Saved elsewhere.' },
       current: wire(4, sent),
     });
-    expect(bench.getState()).toMatchObject({ saving: 'saved', version: 4, theirs: null });
+    expect(bench.getState()).toMatchObject({ saveStatus: 'saved', version: 4, remoteDocument: null });
   });
 });
 
@@ -219,7 +219,7 @@ describe('what another window saved', () => {
     await last().answer(200, wire(4, last().body.pattern));
     await focus();
     await last().answer(200, wire(5, { ...start, name: 'Renamed' }));
-    expect(bench.getState()).toMatchObject({ version: 5, document: { name: 'Renamed' }, saving: 'saved' });
+    expect(bench.getState()).toMatchObject({ version: 5, document: { name: 'Renamed' }, saveStatus: 'saved' });
     bench.getState().undo();
     expect(idsNow(bench)).toEqual(['a', 'b']);
     bench.getState().undo();

@@ -42,7 +42,7 @@ describe('drafts and undo outlive the window', () => {
     add(bench, 'c', 480);
     await settled();
     const again = await reopen(4, arrived);
-    expect(again.getState()).toMatchObject({ saving: 'saving', version: 4, theirs: null });
+    expect(again.getState()).toMatchObject({ saveStatus: 'saving', version: 4, remoteDocument: null });
     expect(idsNow(again)).toEqual(['a', 'b', 'c']);
   });
 
@@ -53,7 +53,7 @@ describe('drafts and undo outlive the window', () => {
     const again = await reopen(7, { ...start, name: 'Theirs' });
     begin(again);
     await quiet();
-    expect(again.getState()).toMatchObject({ saving: 'conflict', theirs: { document: { name: 'Theirs' } } });
+    expect(again.getState()).toMatchObject({ saveStatus: 'conflict', remoteDocument: { document: { name: 'Theirs' } } });
     expect(saves()).toHaveLength(0);
   });
 
@@ -112,7 +112,7 @@ describe('drafts and undo outlive the window', () => {
       world.drawer.kept.set('draft/pattern/one/here', junk);
       world.drawer.kept.set('history/pattern/one/here', junk);
       const bench = await reopen(3, start);
-      expect(bench.getState()).toMatchObject({ saving: 'saved', history: { past: [], future: [] } });
+      expect(bench.getState()).toMatchObject({ saveStatus: 'saved', history: { past: [], future: [] } });
       expect(parsePattern(bench.getState().document).ok && isSamePattern(bench.getState().document, start)).toBe(true);
     }
   });

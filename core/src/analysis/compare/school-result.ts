@@ -7,7 +7,8 @@ import {
   type StringChangeKind,
   type StringChange,
 } from '../strings/string-changes.ts';
-import { listDigitsInOrder, analysePattern, type PatternAnalysis } from '../pattern/analyse-pattern.ts';
+import { listDigitsInOrder, analysePattern } from '../pattern/analyse-pattern.ts';
+import { type PatternAnalysis } from '../pattern/pattern-analysis.ts';
 import { applySchoolSlurs } from './apply-slurs.ts';
 
 /** One school's way to play the same notes, and what it comes to. */

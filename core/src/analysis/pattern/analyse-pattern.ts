@@ -1,5 +1,3 @@
-import type { Message } from '../../message/message.ts';
-import type { Problem } from '../../errors/index.ts';
 import {
   fingerScore,
   resolveSchoolOrThrow,
@@ -15,71 +13,16 @@ import {
   findMutedStrokes,
   isDeepEqual,
   findHarmonicsBeyondNeck,
-  type Digit,
   type Pattern,
-  type Actuator,
 } from '../../pattern/index.ts';
 import { flattenScore, tempoAt, type Score } from '../../score/index.ts';
 import { computeMaxTempo, computeMaxTempoByConstraint, type MaxTempo } from '../tempo/max-tempo.ts';
-import { findDiagnostics, type IndexedDiagnostic, type DiagnosticInput } from '../diagnostics/index.ts';
-import { computeLoads, type ActuatorLoad } from '../tempo/actuator-load.ts';
+import { findDiagnostics, type DiagnosticInput } from '../diagnostics/index.ts';
+import { computeLoads } from '../tempo/actuator-load.ts';
 import { computeTimedTransitions, type TimedTransition } from '../tempo/timed-transitions.ts';
 import { mergePasses, needsTwoPasses, unrollTwice } from './two-pass-fingering.ts';
 import { describeLimit } from '../tempo/cost-messages.ts';
-
-/** A problem with the IDs of the strokes it concerns. */
-export interface PatternWarning extends Problem {
-  readonly strokes: readonly string[];
-}
-
-/** The quickest tempo the fingering can reach and the two strokes that set it. */
-export interface TempoLimit {
-  readonly maxTempo: number;
-  /** What limits the tempo. */
-  readonly reason: Message;
-  readonly strokeIds: readonly string[];
-  /** Seconds needed, and seconds there are at the pattern's tempo. */
-  readonly neededSeconds: number;
-  readonly availableSeconds: number;
-}
-
-/** The ceiling one constraint sets by itself: a digit on its own, or two digits in turn (`striker` null). */
-export interface ConstraintTempoLimit {
-  readonly actuator: Actuator | null;
-  readonly maxTempo: number;
-  readonly strokes: readonly string[];
-}
-
-/** A finding with the names of its strokes. */
-export interface Diagnostic extends Omit<IndexedDiagnostic, 'strokes'> {
-  readonly strokeIds: readonly string[];
-}
-
-/** A striker's way from one of its strokes to the next: seconds needed, and seconds there are. */
-export interface ActuatorTransition {
-  readonly actuator: Actuator;
-  readonly from: string;
-  readonly to: string;
-  readonly neededSeconds: number;
-  readonly availableSeconds: number;
-}
-
-/** All that is said about a pattern: plain data that can cross to another thread. */
-export interface PatternAnalysis {
-  readonly digits: Readonly<Record<string, Digit | null>>;
-  /** The digits of the second time round, where a figure in strict turn only comes out after two times. */
-  readonly secondPassDigits?: Readonly<Record<string, Digit | null>>;
-  readonly cost: number;
-  readonly limit: TempoLimit | null;
-  /** Ceilings by constraint, lowest first. */
-  readonly limitsByConstraint: readonly ConstraintTempoLimit[];
-  /** Share of the ceiling used at the tempo: 1 is at the limit; null where nothing limits. */
-  readonly difficulty: number | null;
-  readonly actuatorLoads: readonly ActuatorLoad[];
-  readonly transitions: readonly ActuatorTransition[];
-  readonly diagnostics: readonly Diagnostic[];
-  readonly warnings: readonly PatternWarning[];
-}
+import type { ActuatorTransition, PatternAnalysis, PatternWarning, TempoLimit } from './pattern-analysis.ts';
 
 const getStrokeIds = (pattern: Pattern, indexes: readonly number[]): readonly string[] =>
   indexes.map((index) => pattern.strokes[index]?.id ?? '');

@@ -1,5 +1,5 @@
 import { message, type Message } from '../../message/message.ts';
-import type { Diagnostic } from './analyse-pattern.ts';
+import type { Diagnostic } from './pattern-analysis.ts';
 
 /** One thing to say of a fingering, and everywhere it is so. */
 export interface DiagnosticGroup {

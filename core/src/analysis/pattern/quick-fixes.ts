@@ -4,7 +4,9 @@ import { message, type Message } from '../../message/message.ts';
 import { fingerWord, actuatorOf, type Digit, type Pattern, type Stroke } from '../../pattern/index.ts';
 import { TEMPO_RANGE } from '../../time/index.ts';
 import type { FixCandidate } from '../diagnostics/index.ts';
-import { analysePattern, type PatternAnalysis, type Diagnostic } from './analyse-pattern.ts';
+import { analysePattern } from './analyse-pattern.ts';
+import { type PatternAnalysis } from './pattern-analysis.ts';
+import { type Diagnostic } from './pattern-analysis.ts';
 
 /** A way out of a finding that was tried: what it is called, the edit, and how much less there is to find afterwards. */
 export interface QuickFix extends FixCandidate {

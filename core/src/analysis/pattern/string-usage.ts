@@ -2,7 +2,8 @@ import { resolveSchoolOrThrow, createTaskFromScore, type FingeringOptions } from
 import type { Digit, Pattern, Stroke } from '../../pattern/index.ts';
 import { flattenScore } from '../../score/index.ts';
 import { computeStringChanges, type StringChange } from '../strings/string-changes.ts';
-import { listDigitsInOrder, type PatternAnalysis } from './analyse-pattern.ts';
+import { listDigitsInOrder } from './analyse-pattern.ts';
+import { type PatternAnalysis } from './pattern-analysis.ts';
 import { computeSustain, type NoteSustain } from '../strings/sustain.ts';
 
 /** How long a note rings, with the stroke it belongs to. Ticks from the start of the pattern. */

@@ -2,7 +2,8 @@ import { sayMessage } from '@fleet-wren/wording';
 import { valueOrThrow } from '../../errors/index.ts';
 import { parseStringNotation } from '../../formats/index.ts';
 import { digitSymbol, type Digit } from '../../pattern/index.ts';
-import { analysePattern, type PatternAnalysis } from './analyse-pattern.ts';
+import { analysePattern } from './analyse-pattern.ts';
+import { type PatternAnalysis } from './pattern-analysis.ts';
 
 const judged = (figure: string, school: string, subdivision = 3): PatternAnalysis =>
   analysePattern(valueOrThrow(parseStringNotation(figure, { school, subdivision, wholeBeats: true })).pattern);

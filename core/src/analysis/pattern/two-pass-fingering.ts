@@ -1,7 +1,8 @@
 import { resolveSchoolOrThrow, type FingeringOptions, type School } from '../../fingering/index.ts';
 import type { Message, MessageValue } from '../../message/message.ts';
 import { isFinger, patternLength, actuatorOf, type Digit, type Pattern } from '../../pattern/index.ts';
-import type { PatternAnalysis, Diagnostic } from './analyse-pattern.ts';
+import type { PatternAnalysis } from './pattern-analysis.ts';
+import type { Diagnostic } from './pattern-analysis.ts';
 
 /**
  * Odd cycles in a school that plays strictly in turn: the second time round every digit is the other one, and only over

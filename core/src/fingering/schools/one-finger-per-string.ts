@@ -8,7 +8,8 @@ export const oneFingerPerStringSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.one-per-string.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1]),
+  home: (digit, strings) =>
+    digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3] : digit === 'm' ? [2] : [1],
   isDigitAllowed: allowAnyDigit,
   isBassReservedForThumb: true,
   weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 2.5 },

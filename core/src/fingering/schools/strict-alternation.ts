@@ -1,6 +1,12 @@
 import { message } from '../../message/message.ts';
 import { fingerName, fingerWord, type Digit } from '../../pattern/index.ts';
-import { DEFAULT_PENALTY_WEIGHTS, listBassStringNumbers, stringRange, type School, type SchoolVariant } from '../school.ts';
+import {
+  DEFAULT_PENALTY_WEIGHTS,
+  listBassStringNumbers,
+  stringRange,
+  type School,
+  type SchoolVariant,
+} from '../school.ts';
 
 /** Two fingers in turn, the first of them opening the line. */
 const createPairVariant = (lead: Digit, other: Digit): SchoolVariant => ({

@@ -8,7 +8,8 @@ export const threeFingerSchool: School = {
   grips: ['fingers', 'thumb-pick'],
   rule: message('school.three-finger.rule'),
   digits: ['p', 'i', 'm', 'a'],
-  home: (digit, strings) => (digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1]),
+  home: (digit, strings) =>
+    digit === 'p' ? listBassStringNumbers(strings) : digit === 'i' ? [3, 2] : digit === 'm' ? [2, 1] : [1],
   isDigitAllowed: (digit, { together }) => digit !== 'a' || together >= 4,
   isBassReservedForThumb: true,
   weights: { ...DEFAULT_PENALTY_WEIGHTS, home: 0.9 },

@@ -1,22 +1,10 @@
-import type { TrellisColumn } from './trellis.ts';
-
-/**
- * Steps of passes that were met before, kept with the stages they lead to: a deterministic automaton that is made as it
- * is walked. Costs are fractions of two (see `quantiseCost`), so that differences are exact and equal steps are found equal.
- */
-
-/** The least costs of all states after a stage, `k` a state in ascending order, less the least of all; and where each came from. */
-export interface ColumnCosts {
-  readonly accumulatedCosts: Float64Array;
-  /** The option three events back times k, plus the rank there. */
-  readonly backpointers: Uint32Array;
-}
-
-/** A step, and by how much its costs are more than its values. */
-export interface ColumnCostsWithOffset {
-  readonly step: ColumnCosts;
-  readonly offset: number;
-}
+import type {
+  ColumnCosts,
+  ColumnCostsCache,
+  ColumnCostsWithOffset,
+  MemoryBudget,
+  TrellisColumn,
+} from './trellis-column.ts';
 
 /** Numbers that all steps together may hold: some eighty megabytes. */
 const MAX_CACHED_NUMBERS = 8_000_000;
@@ -25,20 +13,8 @@ const MAX_CACHED_NUMBERS = 8_000_000;
 const PREDECESSOR_MEMORY = 20;
 const COLUMN_COSTS_MEMORY = 40;
 
-/** How many numbers are held; shared by all stages there are. */
-export interface MemoryBudget {
-  used: number;
-}
-
 /** Whether the room is used up: then what it holds is let go before the next task. */
 export const isBudgetExceeded = ({ used }: MemoryBudget): boolean => used > MAX_CACHED_NUMBERS;
-
-/** What leads to a stage and to what it comes: by the step before, and by the look of what is reached. */
-export interface ColumnCostsCache {
-  readonly byPredecessor: Map<ColumnCosts, ColumnCostsWithOffset>;
-  readonly byHash: Map<number, ColumnCosts[]>;
-  readonly room: MemoryBudget;
-}
 
 /** Nothing known yet. */
 export const createColumnCostsCache = (room: MemoryBudget): ColumnCostsCache => ({

@@ -1,12 +1,9 @@
 import { getTransitionTable } from './transition-tables.ts';
 import { findReusablePass, findReusableRange, type ForwardPassRecord, type SearchHistory } from './pass-reuse.ts';
-import type { TrellisColumn } from './trellis.ts';
-import {
-  advanceMemoised,
-  normaliseInitialCosts,
-  type ColumnCostsWithOffset,
-  type ColumnCosts,
-} from './column-costs.ts';
+import type { TrellisColumn } from './trellis-column.ts';
+import { advanceMemoised, normaliseInitialCosts } from './column-costs.ts';
+import { type ColumnCostsWithOffset } from './trellis-column.ts';
+import { type ColumnCosts } from './trellis-column.ts';
 
 /**
  * One pass of dynamic programming through stages, whose state is the options of the last three events, after the

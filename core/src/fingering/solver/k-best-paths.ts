@@ -1,4 +1,4 @@
-import type { TrellisColumn } from './trellis.ts';
+import type { TrellisColumn } from './trellis-column.ts';
 import { createColumnCostsCache } from './column-costs.ts';
 import type { SearchHistory } from './pass-reuse.ts';
 import { finalStateCosts, candidateCount, runForwardPass, traceBackpointers } from './forward-pass.ts';

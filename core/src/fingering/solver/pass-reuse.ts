@@ -1,5 +1,6 @@
-import type { TrellisColumn } from './trellis.ts';
-import type { ColumnCostsWithOffset, ColumnCosts } from './column-costs.ts';
+import type { TrellisColumn } from './trellis-column.ts';
+import type { ColumnCostsWithOffset } from './trellis-column.ts';
+import type { ColumnCosts } from './trellis-column.ts';
 
 /**
  * What passes through stages take over from passes before them, where their stages are the same ones and a pass comes to

@@ -7,7 +7,8 @@ import type { SolverCache } from './solver-cache.ts';
 import { createSearchHistory, type SearchHistory } from './pass-reuse.ts';
 import { findKBestClosedPaths, findKBestOpenPaths, type TrellisPath } from './k-best-paths.ts';
 import { hasContinuousPickDirection } from '../school.ts';
-import { buildTrellis, type TrellisColumn } from './trellis.ts';
+import { buildTrellis } from './trellis.ts';
+import { type TrellisColumn } from './trellis-column.ts';
 import { EVENT_WINDOW, groupIntoEvents, type StrokeEvent, type FingeringTask } from '../task/fingering-task.ts';
 
 /** The answer to a task: a digit for each stroke, what they cost together, and what stood in the way. */

@@ -17,7 +17,8 @@ import {
   type FingeringTask,
 } from '../index.ts';
 import { getTransitionTable } from './transition-tables.ts';
-import { buildTrellis, type TrellisColumn } from './trellis.ts';
+import { buildTrellis } from './trellis.ts';
+import { type TrellisColumn } from './trellis-column.ts';
 
 const place = (at: number): Message => message('place.beat', { beat: at });
 

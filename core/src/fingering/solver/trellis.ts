@@ -3,11 +3,11 @@ import { buildEventCandidates, maxCandidatesPerEvent, type EventCandidates } fro
 import type { HandProfile } from '../hand-profile.ts';
 import { buildTransitionTables, type TransitionTables } from './transition-tables.ts';
 import { eventSignature } from './stroke-signature.ts';
-import type { CandidateFingering, UnlocatedConflict } from './candidates.ts';
+import type { CandidateFingering } from './candidates.ts';
 import { getOrCreate, getOrCreateWeak } from '../memoise.ts';
 import { findCommonPrefixSuffix, type CommonPrefixSuffix } from './pass-reuse.ts';
 import type { School } from '../school.ts';
-import { isBudgetExceeded, createColumnCostsCache, type ColumnCostsCache, type MemoryBudget } from './column-costs.ts';
+import { isBudgetExceeded, createColumnCostsCache } from './column-costs.ts';
 import {
   EVENT_WINDOW,
   findPrecedingEvent,
@@ -16,25 +16,7 @@ import {
   type FingeringTask,
   type TaskStroke,
 } from '../task/fingering-task.ts';
-
-/** One event as the solver sees it. */
-export interface TrellisColumn {
-  readonly options: readonly CandidateFingering[];
-  /** What had to be set aside to have any. */
-  readonly conflicts: readonly UnlocatedConflict[];
-  /** Whether there were more ways to play it than are looked at. */
-  readonly isBounded?: boolean;
-  /** Cost of each option by itself. */
-  readonly stateCost: Float64Array;
-  /** Which strikers each option uses, one bit a striker. */
-  readonly actuators: Uint8Array;
-  /** Links with the 1st, 2nd … WINDOWth event before; null before the beginning. */
-  readonly transitions: readonly (TransitionTables | null)[];
-  /** The steps of passes that are known to lead to it. */
-  readonly costsCache: ColumnCostsCache;
-  /** The stages that were met after it, by their costs and the time between. */
-  readonly successors: Map<Float64Array, Map<number, TrellisColumn>>;
-}
+import type { MemoryBudget, TrellisColumn } from './trellis-column.ts';
 
 /** The costs of the options, with those that leave the habit of their figure made dearer. */
 const addRecurrencePenalty = (

@@ -1,6 +1,6 @@
 import { message, type Label, type Message } from '../../message/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
-import type { PracticeProgress } from './progress.ts';
+import type { PracticeProgress } from './practice-progress.ts';
 import { MILLISECONDS_PER_DAY } from './practice-snapshot.ts';
 
 /** Why somebody does not get on with an item, and one thing to do. */

@@ -1,0 +1,10 @@
+import type { AssignmentListItem } from '../../api/practice.ts';
+
+/** Assignments by student. */
+export const groupByStudent = (
+  lines: readonly AssignmentListItem[] = [],
+): ReadonlyMap<string, readonly AssignmentListItem[]> => {
+  const found = new Map<string, AssignmentListItem[]>();
+  for (const line of lines) found.set(line.studentId, [...(found.get(line.studentId) ?? []), line]);
+  return found;
+};
