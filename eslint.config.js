@@ -1,26 +1,7 @@
 import js from '@eslint/js';
-import importX from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
-import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
 import tseslint from 'typescript-eslint';
 import noSentences from './scripts/lint/no-sentences.js';
-
-/** The screens of the interface. */
-const SCREENS = [
-  'app',
-  'approaches',
-  'bench',
-  'bring-in',
-  'drills',
-  'make',
-  'patterns',
-  'set-up',
-  'sheet',
-  'shelf',
-  'sign-in',
-  'songs',
-  'students',
-];
 
 const LAYERS = ['core', 'wording', 'server', 'web', 'cli', 'e2e'];
 
@@ -43,20 +24,10 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],
-    plugins: { 'import-x': importX },
-    settings: {
-      'import-x/resolver-next': [
-        createTypeScriptImportResolver({
-          noWarnOnMultipleProjects: true,
-          project: LAYERS.map((name) => `${name}/tsconfig.json`),
-        }),
-      ],
-    },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
-      'import-x/no-cycle': ['error', { ignoreExternal: true }],
       'max-lines': ['error', { max: 400 }],
       'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
     },
@@ -141,23 +112,6 @@ export default tseslint.config(
     files: ['web/src/**/*.tsx', 'web/src/**/*.ts'],
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,
-  },
-  // Within the interface too: parts, sound, workers and the workspace serve the screens and know none of them.
-  {
-    files: ['web/src/parts/**', 'web/src/sound/**', 'web/src/workers/**', 'web/src/workspace/**', 'web/src/api/**'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              group: SCREENS.map((screen) => `**/${screen}/**`),
-              message: 'Screens use parts, not the other way round.',
-            },
-          ],
-        },
-      ],
-    },
   },
   // Only stores touch the database, and only through a scope of the studio that is signed in.
   {
