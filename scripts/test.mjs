@@ -9,6 +9,7 @@ import { startConnectionPooler } from './lib/connection-pooler.mjs';
 import { findFreePort, startPostgres } from './lib/postgres.mjs';
 import { runProcess } from './lib/run-process.mjs';
 import { createDatabase, startServer } from './lib/server.mjs';
+import { LAYOUT, LINT } from './lib/static-checks.mjs';
 
 const results = join(tmpdir(), `fleet-wren-results-${process.pid}`);
 const tally = { passed: 0, failed: 0 };
@@ -25,7 +26,7 @@ const count = (passed, failed) => {
   tally.failed += failed;
 };
 
-const check = (title, program, args, options) =>
+const check = (title, [program, ...args], options) =>
   timed(title, async () => {
     console.log(`\n— ${title}`);
     const code = await runProcess(program, args, { cwd: PROJECT_ROOT, ...options });
@@ -117,14 +118,15 @@ ensurePackages();
 ensureChromium();
 // Each of these keeps one core busy: two lanes of them.
 const oneAfterAnother = async (...checks) => {
-  for (const [part, ...words] of checks) if (wanted(part)) await check(...words);
+  for (const [part, title, command] of checks) if (wanted(part)) await check(title, command);
 };
 await Promise.all([
-  oneAfterAnother(['lint', 'lint', packageBinary('eslint'), ['.', '--max-warnings', '0']]),
+  oneAfterAnother(['lint', 'lint', LINT]),
   oneAfterAnother(
-    ['types', 'types', COMPILER[0], [...COMPILER.slice(1), '-b']],
-    ['lint', 'layout', packageBinary('prettier'), ['--check', '--log-level', 'warn', '.']],
-    ['lint', 'nothing unused', packageBinary('knip'), []],
+    ['types', 'types', [...COMPILER, '-b']],
+    ['lint', 'imports', [process.execPath, 'scripts/check-imports.mjs']],
+    ['lint', 'layout', LAYOUT],
+    ['lint', 'nothing unused', [packageBinary('knip')]],
   ),
 ]);
 buildIfStale(['wording', 'core', 'cli', 'server', 'web']);

@@ -4,6 +4,8 @@ import { defaultClientConditions, defineConfig } from 'vite';
 const conditions = ['fleet-wren-source', ...defaultClientConditions];
 
 export default defineConfig({
+  // The gallery of components is there in development, and in the build that is tested.
+  define: { 'import.meta.env.VITE_GALLERY': JSON.stringify(process.env.VITE_GALLERY === 'true') },
   plugins: [react()],
   resolve: { conditions },
   worker: { format: 'es' },
@@ -30,5 +32,5 @@ export default defineConfig({
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:4340' } },
+  server: { proxy: { '/api': process.env.FLEET_WREN_API ?? 'http://127.0.0.1:4340' } },
 });

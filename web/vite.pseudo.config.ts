@@ -14,5 +14,10 @@ const pseudo = (): Plugin => ({
 /** The application with every text of the catalogue accented and longer: what is read plainly in it escaped the catalogue. */
 export default mergeConfig(
   application,
-  defineConfig({ plugins: [pseudo()], worker: { plugins: () => [pseudo()] }, build: { outDir: 'dist-pseudo' } }),
+  defineConfig({
+    define: { 'import.meta.env.VITE_GALLERY': 'true' },
+    plugins: [pseudo()],
+    worker: { plugins: () => [pseudo()] },
+    build: { outDir: 'dist-pseudo' },
+  }),
 );

@@ -57,7 +57,9 @@ const WITHOUT_SCOPE = [
 test('the database is asked without a scope by these stores alone', () => {
   const source = join(ROOT, 'server/src');
   const asking = readdirSync(source, { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('.ts') && /@Inject\((DB_TOKEN|QUICK_DB)\)/.test(readFileSync(join(source, file), 'utf8')))
+    .filter(
+      (file) => file.endsWith('.ts') && /@Inject\((DB_TOKEN|QUICK_DB)\)/.test(readFileSync(join(source, file), 'utf8')),
+    )
     .sort();
   expect(asking).toEqual(WITHOUT_SCOPE);
 });

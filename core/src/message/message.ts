@@ -1,6 +1,6 @@
 import type { ArgumentsFor, Message, MessageValue, TextKey } from '@fleet-wren/wording';
 
-export type { Message, MessageValue };
+export type { Message, MessageValue, TextKey };
 
 /** What a thing is called: a user's own words as they are, or a text that is still to be said. */
 export type Label = string | Message;

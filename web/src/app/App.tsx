@@ -14,6 +14,9 @@ import { SignedInRoutes } from './SignedInRoutes.tsx';
 const PracticeRoom = lazy(() => import('../practice-room/PracticeRoom.tsx'));
 const About = lazy(() => import('../about/About.tsx'));
 
+// No teacher meets it: it is left out of what is served.
+const GalleryScreen = import.meta.env.VITE_GALLERY ? lazy(() => import('../gallery/GalleryScreen.tsx')) : null;
+
 const client = new QueryClient({
   defaultOptions: {
     queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' },
@@ -55,6 +58,16 @@ const Ways = () => (
         </ScreenBoundary>
       }
     />
+    {GalleryScreen && (
+      <Route
+        path="/gallery"
+        element={
+          <ScreenBoundary>
+            <GalleryScreen />
+          </ScreenBoundary>
+        }
+      />
+    )}
     <Route path="*" element={<House />} />
   </Routes>
 );

@@ -40,7 +40,10 @@ interface Question {
 /** A grid whose drills are called what they are. */
 const withNames = (grid: Grid): Grid => ({
   ...grid,
-  cells: grid.cells.map((cell) => ({ ...cell, pattern: cell.pattern && withName(cell.pattern, sayMessage(cell.name)) })),
+  cells: grid.cells.map((cell) => ({
+    ...cell,
+    pattern: cell.pattern && withName(cell.pattern, sayMessage(cell.name)),
+  })),
 });
 
 const askDrills = async ({ pattern, axes, hand }: Question, signal: AbortSignal): Promise<Grid> =>

@@ -1,7 +1,8 @@
 import { FigureBadge } from '../components/figure/FigureBadge.tsx';
 import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
-import { rehearsalLetter,
+import {
+  rehearsalLetter,
   formatChordSymbol,
   formatMaxTempo,
   computeLearningOrder,

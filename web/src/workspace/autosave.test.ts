@@ -178,7 +178,10 @@ describe('when saving fails nothing is lost', () => {
     await quiet();
     const theirs = wire(4, { ...start, name: 'Theirs' });
     await last().answer(409, { error: { code: 'version-conflict', message: 'Saved elsewhere.' }, current: theirs });
-    expect(bench.getState()).toMatchObject({ saveStatus: 'conflict', remoteDocument: { document: { name: 'Theirs' } } });
+    expect(bench.getState()).toMatchObject({
+      saveStatus: 'conflict',
+      remoteDocument: { document: { name: 'Theirs' } },
+    });
     add(bench, 'c', 480);
     await quiet();
     expect(world.asked).toHaveLength(1);

@@ -53,7 +53,10 @@ describe('drafts and undo outlive the window', () => {
     const again = await reopen(7, { ...start, name: 'Theirs' });
     begin(again);
     await quiet();
-    expect(again.getState()).toMatchObject({ saveStatus: 'conflict', remoteDocument: { document: { name: 'Theirs' } } });
+    expect(again.getState()).toMatchObject({
+      saveStatus: 'conflict',
+      remoteDocument: { document: { name: 'Theirs' } },
+    });
     expect(saves()).toHaveLength(0);
   });
 

@@ -138,7 +138,13 @@ export const createWorkspaceActions = <Own extends KindSpecificEdit, Doc>(
       const { document: mine, history } = get();
       joins(undefined);
       const back = pushUndo(history, { kind: 'become', document: mine });
-      const taken = { savedDocument: document, version, saveStatus: 'saved', remoteDocument: null, history: back } as const;
+      const taken = {
+        savedDocument: document,
+        version,
+        saveStatus: 'saved',
+        remoteDocument: null,
+        history: back,
+      } as const;
       adopt(document, { kind: 'become', document }, taken);
     },
     overwriteRemote: () => {

@@ -1,28 +1,15 @@
-import type { Message } from '../../message/message.ts';
+import type { Message, TextKey } from '../../message/message.ts';
 import type { CostItem, Fingering, StrokeEvent, FingeringTask } from '../../fingering/index.ts';
 import type { AnyPatternEdit } from '../../edit/index.ts';
 import type { Pattern } from '../../pattern/index.ts';
 import type { Score } from '../../score/index.ts';
 import type { TimedTransition } from '../tempo/timed-transitions.ts';
 
-/** What can be found in a fingering. */
+type FindingText = Extract<TextKey, `finding.${string}`>;
+
+/** What can be found in a fingering: what the catalogue has a text of, or a rule of the school, which brings its own. */
 export type DiagnosticKind =
-  | 'doubled'
-  | 'crossing'
-  | 'cramped'
-  | 'thumb-on-treble'
-  | 'off-home'
-  | 'rule-broken'
-  | 'rushed'
-  | 'inside-change'
-  | 'string-skip'
-  | 'ring-cut-by-planting'
-  | 'ring-cut-by-note'
-  | 'weak-accent'
-  | 'accent-on-slur'
-  | 'attack-beside-accent'
-  | 'fingered-two-ways'
-  | 'hardly-used';
+  (FindingText extends `finding.${infer Kind}` ? Exclude<Kind, `${string}-details`> : never) | 'rule-broken';
 
 /** A way out of a finding: what it is called on a button, and the edit it makes. */
 export interface FixCandidate {

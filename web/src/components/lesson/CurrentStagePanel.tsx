@@ -27,16 +27,18 @@ const useTold = ({ id, studentId }: Assignment) => {
     last.current = kept.event.id;
     tell.mutate([...undone, kept]);
   };
-  return { told, instead, trouble: tell.isError ? wordsOf(tell.error) : undefined };
+  return { told, instead, isPending: tell.isPending, trouble: tell.isError ? wordsOf(tell.error) : undefined };
 };
 
 /** What is at hand of something that is practised, counted by the teacher who listens. */
 export const CurrentStagePanel = ({ item, byEar = false }: { readonly item: Assignment; readonly byEar?: boolean }) => {
-  const { data: progress } = useProgress(item.id);
-  const { told, instead, trouble } = useTold(item);
+  const { data: progress, isFetching } = useProgress(item.id);
+  const { told, instead, isPending, trouble } = useTold(item);
   const stage = progress && item.plan.stages[progress.stage];
   if (!stage) return null;
   const gate = getRequiredStreak(item.plan, progress);
+  // A stage is ended once: until the next one is known, a second press would end the same again.
+  const isMovingOn = isPending || isFetching;
   const at = { stage: stage.key, ...(progress.tempo === null ? {} : { tempo: progress.tempo }) };
   return (
     <div className="at-hand">
@@ -53,11 +55,16 @@ export const CurrentStagePanel = ({ item, byEar = false }: { readonly item: Assi
           </Button>
         </>
       ) : (
-        <Button size="sm" onClick={() => told({ kind: 'done', stage: stage.key })}>
+        <Button size="sm" disabled={isMovingOn} onClick={() => told({ kind: 'done', stage: stage.key })}>
           {say('common.done')}
         </Button>
       )}
-      <Button size="sm" variant="plain" onClick={() => told({ kind: 'passed', stage: stage.key })}>
+      <Button
+        size="sm"
+        variant="plain"
+        disabled={isMovingOn}
+        onClick={() => told({ kind: 'passed', stage: stage.key })}
+      >
         {say('parts.mark-as-learned')}
       </Button>
       {byEar && gate > 0 && (
