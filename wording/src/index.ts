@@ -9,6 +9,7 @@ export {
   sayList,
   saySentence,
   setLanguage,
+  formatDay,
   weekdayNames,
   type ArgumentsFor,
   type Catalogue,

@@ -66,6 +66,14 @@ export const weekdayNames = (): readonly string[] => {
 };
 
 /**
+ * A day of the calendar, given in days since 1970: the same wherever it is read.
+ * @example
+ * formatDay(19_802) // => '20 Mar'
+ */
+export const formatDay = (day: number): string =>
+  new Intl.DateTimeFormat(language.tag, { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(day * 86_400_000);
+
+/**
  * Joins items as a list in a sentence.
  * @example
  * sayList(['thumb', 'index', 'middle']) // => 'thumb, index and middle'

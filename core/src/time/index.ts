@@ -1,2 +1,3 @@
 export * from './ticks.ts';
 export * from './spoken-counts.ts';
+export * from './local-day.ts';

@@ -33,6 +33,8 @@ export interface StudioSettings {
   readonly favourites?: readonly { readonly pitches: readonly number[]; readonly voicing: Voicing }[];
   /** Tunings of the studio's own. */
   readonly tunings?: readonly Tuning[];
+  /** The time zone its days begin in, by the name of the IANA database; each device’s own where there is none. */
+  readonly timeZone?: string;
   /** How sheets are printed, as far as it is not as usual. */
   readonly paper?: Readonly<Record<string, string | boolean>>;
 }

@@ -14,6 +14,7 @@ import {
   type ProgressSummary,
   valueOrThrow,
   ProblemError,
+  zoneOffset,
 } from '@fleet-wren/core';
 import type { PracticeLinkHolder, Principal } from '../auth/principal.ts';
 import { Coalesced } from '../common/coalesced.ts';
@@ -22,6 +23,7 @@ import { UUID_PATTERN, parseId, createNotFoundError, assertFound } from '../comm
 import { createQuotaError } from '../common/quota.ts';
 import { hashToken, generateToken } from '../common/tokens.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
+import { findTimeZone } from '../settings/time-zone.store.ts';
 import { StudentsStore, type Student } from '../students/students.store.ts';
 import type { ReplayResult } from './replay-log.ts';
 import { ReplayPool } from './replay.pool.ts';
@@ -256,13 +258,21 @@ export class PracticeService {
     const moved = events.filter(({ toldAt }) => toldAt !== null).map(({ event }) => event.id);
     const known = moved.length > 0 ? await this.practice.known(scope, studentId, moved) : new Set();
     const fresh = events.filter(({ event }) => !known.has(event.id));
-    const added = await this.appendWithin(scope, studentId, fresh, how);
+    const added = await this.appendWithin(scope, studentId, await this.withOffsets(scope, fresh), how);
     const again = events.filter(({ event }) => known.has(event.id));
     const assignments = [...added.assignments, ...again.flatMap(({ assignment }) => assignment ?? [])];
     return {
       ids: [...added.ids, ...again.map(({ event }) => event.id)],
       assignments: [...new Set(assignments)],
     };
+  }
+
+  /** Events with the day they have in the studio’s time zone; where it has set none, in that of the device. */
+  private async withOffsets(scope: StudioScope, events: readonly AddedEvent[]): Promise<readonly AddedEvent[]> {
+    const { studioId } = scope.principal;
+    const zone = await findTimeZone(this.studios.scopeFor({ kind: 'house', studioId }));
+    if (zone === undefined) return events;
+    return events.map(({ event, ...rest }) => ({ ...rest, event: { ...event, offset: zoneOffset(zone, event.at) } }));
   }
 
   private async appendWithin(

@@ -25,6 +25,6 @@ export const summariseProgress = (plan: LadderPlan, snapshot: PracticeSnapshot, 
     discomfort: progress.discomfort,
     stuck: stuck && { message: stuck.message, advice: stuck.advice },
     through,
-    due: through === null ? null : computeReviewDueAt(snapshot.reviews, through),
+    due: through === null ? null : computeReviewDueAt(snapshot.reviews, through, snapshot.offset),
   };
 };

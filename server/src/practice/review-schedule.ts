@@ -12,15 +12,16 @@ const ratingOf = ({ clean, slipped }: ReviewDay): Rating.Good | Rating.Again | u
 
 /**
  * When what was learnt comes back for review, in milliseconds since 1970: scheduled from the day it was through by a
- * library for spaced repetition (FSRS), each day with two clean rounds putting it off, a slip bringing it nearer.
+ * library for spaced repetition (FSRS), each day with two clean rounds putting it off, a slip bringing it nearer. `offset` is
+ * the minutes the clocks are ahead of UTC where it is reviewed: a day ends at midnight there.
  */
-export const computeReviewDueAt = (reviews: readonly ReviewDay[], through: number): number => {
+export const computeReviewDueAt = (reviews: readonly ReviewDay[], through: number, offset = 0): number => {
   const learnt = new Date(through);
   let card: Card = scheduler.next(createEmptyCard(learnt), learnt, Rating.Easy).card;
   for (const review of reviews) {
     const rating = ratingOf(review);
     if (rating !== undefined)
-      card = scheduler.next(card, new Date((review.day + 1) * MILLISECONDS_PER_DAY - 1), rating).card;
+      card = scheduler.next(card, new Date((review.day + 1) * MILLISECONDS_PER_DAY - 1 - offset * 60_000), rating).card;
   }
   return card.due.getTime();
 };

@@ -7,6 +7,7 @@ import {
   ACTUATORS,
   PENALTY_KEYS,
   type CustomSchool,
+  zoneOffset,
 } from '@fleet-wren/core';
 import { versionField, textField } from '../common/joi-fields.ts';
 import type { StudioEstimates, HandProfileDocument, StudioSettings } from '../documents/document-types.ts';
@@ -74,6 +75,9 @@ const SETTINGS_LIMITS = { favourites: 300, tunings: 60 } as const;
 /** Settings as they may be kept. */
 export const studioSettingsSchema = Joi.object<StudioSettings>({
   leftHanded: Joi.boolean().strict(),
+  timeZone: textField(60)
+    .custom((zone: string, { error }) => (zoneOffset(zone, 0) === undefined ? error('any.invalid') : zone))
+    .messages({ '*': 'request.time-zone' satisfies TextKey }),
   favourites: Joi.array()
     .items(Joi.object({ pitches, voicing: voicing.required() }))
     .max(SETTINGS_LIMITS.favourites),

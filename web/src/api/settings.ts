@@ -11,6 +11,8 @@ export interface FavouriteShape {
 /** How the studio likes things shown, and what it keeps at hand. */
 export interface StudioSettings {
   readonly leftHanded?: boolean;
+  /** The time zone practice days begin in; each device's own where there is none. */
+  readonly timeZone?: string;
   readonly favourites?: readonly FavouriteShape[];
   readonly tunings?: readonly Tuning[];
   /** How sheets are printed, as far as it is not as usual. */

@@ -29,6 +29,7 @@ import { usePracticeSession, type BreakReminder } from './usePracticeSession.ts'
 import { Surface } from './Surface.tsx';
 import { useCurrentStage, type CurrentStage } from './useCurrentStage.ts';
 import { useScreenWakeLock } from './useScreenWakeLock.ts';
+import { eventTime } from '../api/event-time.ts';
 
 const stringLabel: StrokeLabelFormatter = ({ string }) => say('practice.string', { string });
 
@@ -149,7 +150,7 @@ const useCounting = ({ room, item }: SessionProps, { key }: CurrentStage, tempo:
   const last = useRef<string | null>(null);
   const tell = (event: Omit<PracticeEvent, 'id' | 'at'>): string => {
     const id = crypto.randomUUID();
-    room.recordEvent({ assignment: item.id, event: { ...event, id, at: Date.now() } });
+    room.recordEvent({ assignment: item.id, event: { ...event, id, ...eventTime() } });
     return id;
   };
   return {
@@ -235,7 +236,7 @@ const Session = (props: SessionProps) => {
     setHurt(true);
     room.recordEvent({
       assignment: item.id,
-      event: { id: crypto.randomUUID(), at: Date.now(), kind: 'discomfort' },
+      event: { id: crypto.randomUUID(), ...eventTime(), kind: 'discomfort' },
     });
   };
   const now = useNow();

@@ -3,6 +3,7 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
 import { useShownAtOnce } from '../components/useShownAtOnce.ts';
+import { deviceTimeZone } from '../api/event-time.ts';
 import { wordsOf } from '../api/http-client.ts';
 import { useUpdateSettings, useSettings } from '../api/settings.ts';
 import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
@@ -38,7 +39,36 @@ const Tunings = () => {
   );
 };
 
-/** How necks are drawn in this studio, and the tunings it keeps. */
+/** The time zone practice days begin in. */
+const PracticeDays = () => {
+  const { timeZone = '' } = useSettings();
+  const change = useUpdateSettings();
+  const [shownZone, showZone] = useShownAtOnce(timeZone);
+  const choose = (zone: string): void => {
+    showZone(zone);
+    change.mutate(({ timeZone: _before, ...settings }) => (zone === '' ? settings : { ...settings, timeZone: zone }));
+  };
+  return (
+    <section>
+      <h2>{say('settings.practice-days')}</h2>
+      <Form.Group controlId="time-zone">
+        <Form.Label>{say('settings.time-zone')}</Form.Label>
+        <Form.Select value={shownZone} onChange={({ target }) => choose(target.value)} className="time-zone">
+          <option value="">{say('settings.time-zone-of-device', { zone: deviceTimeZone() })}</option>
+          {Intl.supportedValuesOf('timeZone').map((zone) => (
+            <option key={zone} value={zone}>
+              {zone.replaceAll('_', ' ')}
+            </option>
+          ))}
+        </Form.Select>
+        <Form.Text>{say('settings.time-zone-how')}</Form.Text>
+      </Form.Group>
+      {change.isError && <p role="alert">{wordsOf(change.error)}</p>}
+    </section>
+  );
+};
+
+/** How necks are drawn in this studio, when its days begin, and the tunings it keeps. */
 export const DisplaySettings = () => {
   const { leftHanded = false } = useSettings();
   const change = useUpdateSettings();
@@ -67,6 +97,7 @@ export const DisplaySettings = () => {
           ))}
         </div>
       </section>
+      <PracticeDays />
       <section>
         <h2>{say('settings.custom-tunings')}</h2>
         <Tunings />

@@ -1,12 +1,5 @@
-import { say, sayMessage } from '@fleet-wren/wording';
-import {
-  MILLISECONDS_PER_DAY,
-  proposeHandCorrection,
-  computeTimeFactor,
-  type HandProfile,
-  type ConstraintEstimate,
-} from '@fleet-wren/core';
-import { format } from 'date-fns/format';
+import { formatDay, say, sayMessage } from '@fleet-wren/wording';
+import { proposeHandCorrection, computeTimeFactor, type HandProfile, type ConstraintEstimate } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Button } from 'react-bootstrap';
@@ -43,9 +36,9 @@ const Days = ({ heard: { days, name } }: { readonly heard: ConstraintEstimate })
   const words = say('students.hand-days', {
     name: sayMessage(name),
     first: percent(values[0] ?? 1),
-    firstDay: format(first * MILLISECONDS_PER_DAY, 'd MMM'),
+    firstDay: formatDay(first),
     last: percent(values.at(-1) ?? 1),
-    lastDay: format(last * MILLISECONDS_PER_DAY, 'd MMM'),
+    lastDay: formatDay(last),
   });
   return (
     <svg viewBox={`0 0 ${LINE.width} ${LINE.height}`} className="hand-days" role="img" aria-label={words}>

@@ -1,9 +1,7 @@
-import { say } from '@fleet-wren/wording';
+import { formatDay, say } from '@fleet-wren/wording';
 import type { PracticeProgress } from '@fleet-wren/core';
-import { format } from 'date-fns/format';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
 import { ChartGridLines } from '../components/charts/ChartGridLines.tsx';
 
 const CHART = { width: 560, height: 170, left: 38, right: 12, top: 12, bottom: 26 } as const;
@@ -12,8 +10,6 @@ interface ChartProps {
   readonly progress: PracticeProgress;
   readonly target: number;
 }
-
-const dayName = (day: number): string => format(day * MILLISECONDS_PER_DAY + MILLISECONDS_PER_DAY / 2, 'd MMM');
 
 /** Clean tempo against days, with the target as a line; the same as a table for those who do not see it. */
 export const TempoChart = ({ progress, target }: ChartProps) => {
@@ -60,7 +56,7 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
             y={CHART.height - 8}
             textAnchor={index === 0 ? 'start' : 'end'}
           >
-            {dayName(day)}
+            {formatDay(day)}
           </text>
         ))}
       </svg>
@@ -78,7 +74,7 @@ export const TempoChart = ({ progress, target }: ChartProps) => {
         <tbody>
           {days.map(({ day, best, clean, slipped }) => (
             <tr key={day}>
-              <th scope="row">{dayName(day)}</th>
+              <th scope="row">{formatDay(day)}</th>
               <td>{best ?? say('common.none')}</td>
               <td>{clean}</td>
               <td>{slipped}</td>

@@ -10,6 +10,7 @@ import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
 import type { AssessedTake } from './assessed-take.ts';
+import { eventTime } from '../api/event-time.ts';
 
 /** What the log keeps of a take: what it came to and what there is to say of it, to be said in whatever language. */
 const summaryOf = (judgement: TakeAssessment): readonly Message[] =>
@@ -70,7 +71,7 @@ const ToLogOf = ({ studentId, assignment, name, take: { judgement } }: OfStudent
   const write = (): void => {
     const event = {
       id: crypto.randomUUID(),
-      at: Date.now(),
+      ...eventTime(),
       kind: 'take' as const,
       said: summaryOf(judgement),
       by: 'listening' as const,

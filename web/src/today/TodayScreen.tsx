@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { format } from 'date-fns/format';
-import { MILLISECONDS_PER_DAY } from '@fleet-wren/core';
+import { MILLISECONDS_PER_DAY, formatMaxTempo } from '@fleet-wren/core';
 import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { usePatternList } from '../api/patterns.ts';
@@ -13,6 +13,7 @@ import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
 import { useUpdateStudent, useStudents, type Student } from '../api/students.ts';
 import { DemoThere } from './Demo.tsx';
 import { FirstSteps, useFirstSteps } from './FirstSteps.tsx';
+import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 import { formatTimeAgo, findLessonTime, formatProgressSummary } from '../components/students/student-text.ts';
 
@@ -196,11 +197,15 @@ const RecentPatterns = () => {
   return (
     <section aria-label={say('students.recently-edited')}>
       <h2>{say('students.recently-edited')}</h2>
-      {lines.map(({ id, name }) => (
-        <p key={id} className="desk-entry">
+      {lines.map(({ id, name, summary }) => (
+        <p key={id} className="desk-entry recent-pattern">
+          <FingeringThumbnail strokes={summary.miniature} strings={summary.strings} width={132} height={36} />
           <Link to={`/patterns/${id}`} className="pattern-link">
             {name}
           </Link>
+          <span className="text-soft">
+            {summary.ceiling === null ? '' : say('common.bpm-max', { bpm: formatMaxTempo(summary.ceiling) })}
+          </span>
         </p>
       ))}
     </section>

@@ -25,6 +25,8 @@ export const reasons = {
   'reason.target-out-of-range': 'Choose a target between {least} and {most} bpm (not {target}).',
   'reason.session-length': 'A practice session is {least} to {most} minutes long (not {minutes}).',
   'reason.nothing-assigned': 'Nothing is assigned yet. Assign a pattern or a song first.',
+  'reason.event-offset':
+    'This practice entry’s clock is {offset, number} min from UTC. Clocks are at most 12 h behind and 14 h ahead.',
   'reason.event-date': 'This practice entry has no valid date. Check the clock of the device that recorded it.',
   'reason.event-tempo': '{tempo} bpm is not a practice tempo. Use {least} to {most} bpm.',
   'reason.event-minutes': '{minutes} minutes is not a valid session length.',

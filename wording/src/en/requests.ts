@@ -11,6 +11,7 @@ export const requests = {
   'request.password-length': 'The password needs 12 to 256 characters.',
   'request.password-missing': 'Enter the password.',
   'request.code-missing': 'Enter the code.',
+  'request.time-zone': 'There is no such time zone. Use a name such as Europe/Stockholm.',
   'request.version-missing': 'The version that was changed is missing.',
   'request.hand-name': 'A hand profile name needs 1 to 80 characters.',
   'request.school-name': 'A school name needs 1 to 80 characters.',

@@ -9,6 +9,11 @@ export const settings = {
   'settings.fretboard-and-chord-diagrams': 'Fretboard and chord diagrams',
   'settings.left-handed-view': 'Left-handed view',
   'settings.custom-tunings': 'Custom tunings',
+  'settings.practice-days': 'Practice days',
+  'settings.time-zone': 'Time zone',
+  'settings.time-zone-of-device': 'Each device’s own (here {zone})',
+  'settings.time-zone-how':
+    'A practice day begins at midnight in this time zone. Entries recorded before keep their day.',
   'settings.estimates': 'Estimates',
   'settings.how-fast-an-able-adults-hand':
     'How fast an able adult’s hand is assumed to be. A measured hand profile scales these values. They are estimates: adjust them to what you see in lessons.',

@@ -18,6 +18,7 @@ import {
 } from '../ladder/tempo-constraint.ts';
 import type { LadderPlan, PlannedStage } from '../ladder/ladder.ts';
 import { normaliseEvents, type PracticeEvent } from '../log/practice-event.ts';
+import { localDay } from '../../time/index.ts';
 import { MILLISECONDS_PER_DAY } from '../log/practice-snapshot.ts';
 
 /** Something that was practised: its plan and all that happened. */
@@ -44,6 +45,7 @@ export interface ConstraintEstimate {
 
 interface TimedAttempt {
   readonly at: number;
+  readonly offset: number | undefined;
   readonly id: string;
   readonly clean: boolean;
   readonly constraint: TempoConstraint;
@@ -67,12 +69,12 @@ const createTimedAttempt = (
   stage: PlannedStage | undefined,
   hand: HandProfile,
 ): readonly TimedAttempt[] => {
-  const { at, id, kind, tempo } = event;
+  const { at, offset, id, kind, tempo } = event;
   if ((kind !== 'clean' && kind !== 'slipped') || tempo === undefined || !stage?.ceiling || !stage.constraint)
     return [];
   const supposed = computeTimeFactor(hand, stage.constraint);
   const strain = tempo / (stage.ceiling * supposed);
-  return [{ at, id, clean: kind === 'clean', constraint: stage.constraint, strain, supposed }];
+  return [{ at, offset, id, clean: kind === 'clean', constraint: stage.constraint, strain, supposed }];
 };
 
 const listTimedAttempts = ({ plan, events }: PracticeRecord): readonly TimedAttempt[] => {
@@ -90,12 +92,12 @@ const createTracker = ({ supposed, at }: TimedAttempt): AbilityTracker => ({
   days: new Map(),
 });
 
-const updateTracker = (known: AbilityTracker, { at, strain, clean }: TimedAttempt): void => {
+const updateTracker = (known: AbilityTracker, { at, offset, strain, clean }: TimedAttempt): void => {
   const rested = inflateAbilityVariance(known.ability, (at - known.last) / MILLISECONDS_PER_DAY);
   known.ability = updateAbility(rested, { strain, isClean: clean });
   known.attempts += 1;
   known.last = at;
-  known.days.set(Math.floor(at / MILLISECONDS_PER_DAY), toTimeFactor(known.ability));
+  known.days.set(localDay(at, offset), toTimeFactor(known.ability));
 };
 
 /**

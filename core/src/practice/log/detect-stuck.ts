@@ -1,7 +1,7 @@
 import { message, type Label, type Message } from '../../message/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
 import type { PracticeProgress } from './practice-progress.ts';
-import { MILLISECONDS_PER_DAY } from './practice-snapshot.ts';
+import { localDay } from '../../time/index.ts';
 
 /** Why somebody does not get on with an item, and one thing to do. */
 export interface StuckDiagnosis {
@@ -35,8 +35,8 @@ const isNoFaster = (progress: PracticeProgress, recent: PracticeProgress['days']
 
 /** How often slips lowered the tempo in the last sessions. */
 const timesSentBack = (progress: PracticeProgress, now: number): number => {
-  const from = (listActiveDays(progress).slice(-STUCK_THRESHOLDS.sittings)[0]?.day ?? Infinity) * MILLISECONDS_PER_DAY;
-  return progress.fallbacks.filter((at) => at >= from && at <= now).length;
+  const from = listActiveDays(progress).slice(-STUCK_THRESHOLDS.sittings)[0]?.day ?? Infinity;
+  return progress.fallbacks.filter((at) => localDay(at, progress.offset) >= from && at <= now).length;
 };
 
 /** What limits the stage at hand, said after why somebody is stuck. */

@@ -12,7 +12,7 @@ import {
   integerSchema,
   type Schema,
 } from '../../schema/index.ts';
-import { TEMPO_RANGE } from '../../time/index.ts';
+import { OFFSET_RANGE, TEMPO_RANGE } from '../../time/index.ts';
 
 /** What can happen in practice. */
 export const PRACTICE_EVENT_KINDS = [
@@ -48,6 +48,8 @@ export interface PracticeEvent {
   readonly said?: readonly Message[];
   /** The event that is taken back. */
   readonly of?: string;
+  /** Minutes the clocks were ahead of UTC where it happened: by it, it has its day. */
+  readonly offset?: number;
   /** Who counted: by key, pedal, touch or listening. */
   readonly by?: 'key' | 'touch' | 'pedal' | 'listening' | 'teacher';
 }
@@ -64,6 +66,7 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
     text: stringSchema(PRACTICE_EVENT_LIMITS.text),
     said: arraySchema(messageSchema, PRACTICE_EVENT_LIMITS.said),
     of: stringSchema(TEXT_LIMITS.id),
+    offset: integerSchema(),
     by: enumSchema(['key', 'touch', 'pedal', 'listening', 'teacher'] as const),
   },
 ) as Schema<PracticeEvent>;
@@ -71,8 +74,9 @@ const practiceEventField: Schema<PracticeEvent> = objectSchema(
 /** The last millisecond of the year 9999: no clock shows a later one. */
 const END_OF_TIME = 253_402_300_799_999;
 
-const findInconsistency = ({ at, tempo, minutes, kind, stage }: PracticeEvent): Message | undefined => {
+const findInconsistency = ({ at, tempo, minutes, kind, stage, offset = 0 }: PracticeEvent): Message | undefined => {
   if (at < 0 || at > END_OF_TIME) return message('reason.event-date');
+  if (offset < OFFSET_RANGE.least || offset > OFFSET_RANGE.most) return message('reason.event-offset', { offset });
   if (tempo !== undefined && !(tempo >= TEMPO_RANGE.least && tempo <= TEMPO_RANGE.most))
     return message('reason.event-tempo', { tempo, ...TEMPO_RANGE });
   if (minutes !== undefined && !(minutes >= 0 && minutes <= PRACTICE_EVENT_LIMITS.minutes))

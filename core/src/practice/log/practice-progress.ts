@@ -21,5 +21,7 @@ export interface PracticeProgress {
   readonly minutes: number;
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
+  /** Minutes the clocks were ahead of UTC where that was. */
+  readonly offset?: number;
   readonly discomfort: number | null;
 }

@@ -1,10 +1,11 @@
 import { applyEvent, createLadderPosition, type LadderPosition } from './ladder-position.ts';
+import { localDay } from '../../time/index.ts';
 import type { LadderPlan } from '../ladder/ladder.ts';
 import { normaliseEvents, type PracticeEvent } from './practice-event.ts';
 
 /** One day of practice on an item. */
 export interface PracticeDay {
-  /** Days since 1970, by the clock of the events. */
+  /** Days since 1970, by the clocks where it happened. */
   readonly day: number;
   readonly clean: number;
   readonly slipped: number;
@@ -22,7 +23,7 @@ export interface StageAttempts {
 
 /** One day on which something learnt was reviewed. */
 export interface ReviewDay {
-  /** Days since 1970, by the clock of the events. */
+  /** Days since 1970, by the clocks where it happened. */
   readonly day: number;
   readonly clean: number;
   readonly slipped: number;
@@ -40,6 +41,8 @@ export interface PracticeSnapshot {
   readonly reviews: readonly ReviewDay[];
   /** When anything last happened; null where nothing did. */
   readonly last: number | null;
+  /** Minutes the clocks were ahead of UTC where that was; none where it is not known. */
+  readonly offset?: number;
   readonly discomfort: number | null;
 }
 
@@ -74,6 +77,9 @@ const counted = <K, T extends object>(rows: readonly T[], keyOf: (row: T) => K, 
   };
 };
 
+const byDay = <T extends { readonly day: number }>(rows: readonly T[]): readonly T[] =>
+  [...rows].sort((a, b) => a.day - b.day);
+
 const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
   days: counted(
     days,
@@ -93,8 +99,8 @@ const countersOf = ({ days, attempts, reviews }: PracticeSnapshot) => ({
 });
 
 const count = (counters: ReturnType<typeof countersOf>, event: PracticeEvent, best: number | null): void => {
-  const { kind, stage, minutes = 0, at } = event;
-  const number = Math.floor(at / MILLISECONDS_PER_DAY);
+  const { kind, stage, minutes = 0, at, offset } = event;
+  const number = localDay(at, offset);
   const day = counters.days.at(number);
   day.minutes += minutes;
   if (best !== null) day.best = Math.max(day.best ?? 0, best);
@@ -117,12 +123,15 @@ export const foldPractice = (
 ): PracticeSnapshot => {
   const stand: LadderPosition = { ...from.stand, passed: [...from.stand.passed], fallbacks: [...from.stand.fallbacks] };
   const counters = countersOf(from);
-  let { last, discomfort } = from;
+  let { last, discomfort, offset } = from;
   for (const event of normaliseEvents(events)) {
     count(counters, event, applyEvent(plan, stand, event));
     last = event.at;
+    offset = event.offset ?? offset;
     if (event.kind === 'discomfort') discomfort = event.at;
   }
-  const [days, attempts, reviews] = [counters.days.all(), counters.attempts.all(), counters.reviews.all()];
-  return { stand, days, attempts, reviews, last, discomfort };
+  // Whoever travels west has a day before the one they come from.
+  const [days, reviews] = [byDay(counters.days.all()), byDay(counters.reviews.all())];
+  const attempts = counters.attempts.all();
+  return { stand, days, attempts, reviews, last, discomfort, ...(offset === undefined ? {} : { offset }) };
 };

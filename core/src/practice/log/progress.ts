@@ -73,5 +73,6 @@ export const progressAt = (plan: LadderPlan, { stand, ...snapshot }: PracticeSna
   attempts: snapshot.attempts,
   minutes: snapshot.days.reduce((sum, { minutes }) => sum + minutes, 0),
   last: snapshot.last,
+  ...(snapshot.offset === undefined ? {} : { offset: snapshot.offset }),
   discomfort: snapshot.discomfort,
 });

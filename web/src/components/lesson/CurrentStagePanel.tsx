@@ -5,6 +5,7 @@ import { Button } from 'react-bootstrap';
 import { wordsOf } from '../../api/http-client.ts';
 import { useProgress, useRecordEvents, type Assignment, type StoredPracticeEvent } from '../../api/practice.ts';
 import { LessonListener } from './LessonListener.tsx';
+import { eventTime } from '../../api/event-time.ts';
 
 type Told = Omit<PracticeEvent, 'id' | 'at' | 'by'>;
 
@@ -14,7 +15,7 @@ const useTold = ({ id, studentId }: Assignment) => {
   const last = useRef<string | null>(null);
   const eventOf = (event: Told, by: PracticeEvent['by']): StoredPracticeEvent => ({
     assignment: id,
-    event: { ...event, id: crypto.randomUUID(), at: Date.now(), by },
+    event: { ...event, id: crypto.randomUUID(), ...eventTime(), by },
   });
   const told = (event: Told, by: PracticeEvent['by'] = 'teacher'): void => {
     const kept = eventOf(event, by);

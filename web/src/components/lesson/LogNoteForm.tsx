@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { wordsOf } from '../../api/http-client.ts';
 import { useRecordEvents } from '../../api/practice.ts';
+import { eventTime } from '../../api/event-time.ts';
 
 /** A note in a student's log. */
 export const LogNoteForm = ({ studentId }: { readonly studentId: string }) => {
@@ -14,7 +15,7 @@ export const LogNoteForm = ({ studentId }: { readonly studentId: string }) => {
         className="note-form"
         onSubmit={(event) => {
           event.preventDefault();
-          const written = { id: crypto.randomUUID(), at: Date.now(), kind: 'note' as const, text: note.trim() };
+          const written = { id: crypto.randomUUID(), ...eventTime(), kind: 'note' as const, text: note.trim() };
           tell.mutate([{ assignment: null, event: written }], { onSuccess: () => setNote('') });
         }}
       >
