@@ -23,7 +23,7 @@ const Menu = ({ line }: { readonly line: PatternListItem }) => {
   const drop = (): void =>
     void remove
       .mutateAsync(line.id)
-      .then(() => notice({ text: say('patterns.deleted', { name: line.name }), action: undo }), onError);
+      .then(() => notice({ text: say('common.deleted-named', { name: line.name }), action: undo }), onError);
   const copy = (): void =>
     duplicate.mutate(line.id, { onError, onSuccess: ({ id }) => void navigate(`/patterns/${id}`) });
   return (

@@ -1,7 +1,8 @@
 import { chordWords } from '../components/chords/chord-text.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
-import { findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
+import { type Tuning, findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
+import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useShownAtOnce } from '../components/useShownAtOnce.ts';
 import { deviceTimeZone } from '../api/event-time.ts';
 import { wordsOf } from '../api/http-client.ts';
@@ -11,29 +12,38 @@ import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
 const standard = createInstrument(findTuningOrStandard('standard'));
 const shown = ['C', 'G', 'D'].flatMap((chord) => findShape(standard, chord) ?? []);
 
+const OwnTuning = ({ tuning }: { readonly tuning: Tuning }) => {
+  const change = useUpdateSettings();
+  const notice = useToast();
+  const name = sayLabel(tuning.name);
+  const others = (tunings: readonly Tuning[] = []): readonly Tuning[] =>
+    tunings.filter(({ key }) => key !== tuning.key);
+  const bringBack = (): void =>
+    change.mutate((settings) => ({ ...settings, tunings: [...others(settings.tunings), tuning] }));
+  const remove = (): void => {
+    change.mutate((settings) => ({ ...settings, tunings: others(settings.tunings) }));
+    notice({
+      text: say('common.deleted-named', { name }),
+      action: { label: say('common.undo'), run: bringBack },
+    });
+  };
+  return (
+    <li>
+      <b>{name}</b>{' '}
+      <Button variant="plain" size="sm" aria-label={say('settings.delete-tuning', { name })} onClick={remove}>
+        {say('common.delete')}
+      </Button>
+    </li>
+  );
+};
+
 const Tunings = () => {
   const { tunings = [] } = useSettings();
-  const change = useUpdateSettings();
   if (tunings.length === 0) return <p className="text-soft">{say('settings.no-custom-tunings-yet-choose-other')}</p>;
   return (
     <ul className="own-tunings">
-      {tunings.map(({ key, name }) => (
-        <li key={key}>
-          <b>{sayLabel(name)}</b>{' '}
-          <Button
-            variant="plain"
-            size="sm"
-            aria-label={say('settings.delete-tuning', { name: sayLabel(name) })}
-            onClick={() =>
-              change.mutate((settings) => ({
-                ...settings,
-                tunings: (settings.tunings ?? []).filter((one) => one.key !== key),
-              }))
-            }
-          >
-            {say('common.delete')}
-          </Button>
-        </li>
+      {tunings.map((tuning) => (
+        <OwnTuning key={tuning.key} tuning={tuning} />
       ))}
     </ul>
   );

@@ -6,6 +6,7 @@ import { useDeleteHandProfile, useHandProfiles, type StoredHandProfile } from '.
 import { useStudents } from '../api/students.ts';
 import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
+import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';
 import { TappingTest } from './TappingTest.tsx';
@@ -52,8 +53,13 @@ const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: S
   const drop = useDeleteHandProfile();
   const notice = useToast();
   const students = useStudents().data ?? [];
-  const remove = (id: string): void => drop.mutate(id, { onError: (error) => notice({ text: wordsOf(error) }) });
+  const removal = useUndoableRemoval(hand.key);
+  const remove = (id: string): void =>
+    removal.remove(say('common.deleted-named', { name: sayLabel(hand.name) }), () =>
+      drop.mutate(id, { onError: (error) => notice({ text: wordsOf(error) }) }),
+    );
   const shipped = HAND_PRESETS.some(({ key }) => key === hand.key);
+  if (removal.isRemoved) return null;
   return (
     <li className="hand-line">
       <span>

@@ -5,6 +5,7 @@ import { Button } from 'react-bootstrap';
 import { toCustomSchool, useDeleteSchool, useCustomSchools, type StoredSchool } from '../api/studio-settings.ts';
 import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
+import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { LearnSchoolForm } from './LearnSchoolForm.tsx';
 import { SchoolForm } from './SchoolForm.tsx';
 
@@ -25,6 +26,12 @@ interface Editing {
 const Own = ({ kept, edit }: { readonly kept: StoredSchool; readonly edit: () => void }) => {
   const drop = useDeleteSchool();
   const notice = useToast();
+  const removal = useUndoableRemoval(kept.id);
+  const remove = (): void =>
+    removal.remove(say('common.deleted-named', { name: kept.name }), () =>
+      drop.mutate(kept.id, { onError: (error) => notice({ text: wordsOf(error) }) }),
+    );
+  if (removal.isRemoved) return null;
   return (
     <li className="school-line">
       <span>
@@ -40,11 +47,7 @@ const Own = ({ kept, edit }: { readonly kept: StoredSchool; readonly edit: () =>
       <Button variant="quiet" size="sm" onClick={edit}>
         {say('common.edit')}
       </Button>
-      <Button
-        variant="plain"
-        size="sm"
-        onClick={() => drop.mutate(kept.id, { onError: (error) => notice({ text: wordsOf(error) }) })}
-      >
+      <Button variant="plain" size="sm" onClick={remove}>
         {say('common.delete')}
       </Button>
     </li>

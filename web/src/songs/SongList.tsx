@@ -32,7 +32,7 @@ const Menu = ({ line }: { readonly line: SongListItem }) => {
   const drop = (): void =>
     void remove
       .mutateAsync(line.id)
-      .then(() => notice({ text: say('songs.deleted', { name: line.name }), action: undo }), onError);
+      .then(() => notice({ text: say('common.deleted-named', { name: line.name }), action: undo }), onError);
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="plain" size="sm" aria-label={say('songs.more-actions-for', { name: line.name })}>

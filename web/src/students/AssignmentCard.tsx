@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { wordsOf } from '../api/http-client.ts';
 import { useUpdateAssignment, useDeleteAssignment, useProgress, type Assignment } from '../api/practice.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
-import { bringBack, removeLater, useRemovals } from '../workspace/removals.ts';
+import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { TermHelp } from '../components/term/TermHelp.tsx';
 import { CurrentStagePanel } from '../components/lesson/CurrentStagePanel.tsx';
 import { EditLadderDialog } from './EditLadderDialog.tsx';
@@ -86,13 +86,10 @@ export const AssignmentCard = ({ item }: { readonly item: Assignment }) => {
   const onError = (error: unknown): void => notice({ text: wordsOf(error) });
   const end = (): void =>
     change.mutate({ id: item.id, version: item.version, ended: item.endedAt === null }, { onError });
-  const isRemoved = useRemovals(({ waiting }) => waiting.has(item.id));
-  const remove = (): void => {
-    removeLater(item.id, () => drop.mutate(item.id, { onError }));
-    const undo = { label: say('common.undo'), run: () => bringBack(item.id) };
-    notice({ text: say('students.assignment-deleted', { name: item.name }), action: undo });
-  };
-  if (isRemoved) return null;
+  const removal = useUndoableRemoval(item.id);
+  const remove = (): void =>
+    removal.remove(say('students.assignment-deleted', { name: item.name }), () => drop.mutate(item.id, { onError }));
+  if (removal.isRemoved) return null;
   return (
     <article className="practice-item" aria-label={item.name}>
       <header>

@@ -2,11 +2,13 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { Link } from 'react-router';
 import { useTakes } from '../api/takes.ts';
+import { useRemovals } from '../workspace/removals.ts';
 
 /** The takes that are kept of a student, newest first. */
 export const TakeList = ({ studentId }: { readonly studentId: string }) => {
   const { data: takes = [] } = useTakes(studentId);
-  const whole = takes.filter(({ completeAt }) => completeAt !== null);
+  const removed = useRemovals(({ waiting }) => waiting);
+  const whole = takes.filter(({ id, completeAt }) => completeAt !== null && !removed.has(id));
   if (whole.length === 0) return null;
   return (
     <section aria-label={say('students.takes')}>

@@ -22,6 +22,7 @@ import { TakeAssessmentView } from './TakeAssessmentView.tsx';
 import { type AssessedTake } from './assessed-take.ts';
 import { assessTakeAudio } from './assess-take.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
+import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 
 type Opened =
   | { readonly kind: 'coming'; readonly share: number }
@@ -87,7 +88,11 @@ const Page = ({ take }: { readonly take: StoredTake }) => {
   const drop = useDeleteTake();
   const navigate = useNavigate();
   const heard = useMemo(() => heardTake(take, opened), [take, opened]);
-  const remove = (): void => drop.mutate(take.id, { onSuccess: () => void navigate(`/students/${take.studentId}`) });
+  const removal = useUndoableRemoval(take.id);
+  const remove = (): void => {
+    removal.remove(say('common.deleted-named', { name: take.name }), () => drop.mutate(take.id));
+    void navigate(`/students/${take.studentId}`);
+  };
   return (
     <div className="page takes">
       <header className="takes-head">
@@ -109,7 +114,7 @@ const Page = ({ take }: { readonly take: StoredTake }) => {
                 {say('takes.analysed-by-an-earlier-version', { headline: sayMessage(headline) })}
               </p>
             ))}
-            <Button size="sm" variant="plain" onClick={remove} disabled={drop.isPending}>
+            <Button size="sm" variant="plain" onClick={remove}>
               {say('takes.delete-take')}
             </Button>
           </div>

@@ -69,6 +69,7 @@ export const common = {
   'common.show-more': 'Show more',
   'common.duplicate': 'Duplicate',
   'common.delete': 'Delete',
+  'common.deleted-named': '“{name}” deleted.',
   'common.note': 'note',
   'common.revoke': 'Revoke',
   'common.chord-diagrams': 'Chord diagrams',

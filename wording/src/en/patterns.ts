@@ -26,7 +26,6 @@ export const patterns = {
   'patterns.new-pattern': 'New pattern',
   'patterns.generate': 'Generate',
   'patterns.print-all': 'Print all “{tag}”',
-  'patterns.deleted': '“{name}” deleted.',
   'patterns.more-actions-for': 'More actions for {name}',
   'patterns.clear-filters': 'Clear filters',
   'patterns.none-match': 'No patterns match “{search}”{narrowed, select, true { and these filters} other {}}.',

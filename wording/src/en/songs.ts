@@ -132,7 +132,6 @@ export const songs = {
   'songs.ending-2': 'Ending {time}',
   'songs.delete-ending': 'Delete ending {time}',
   'songs.swing-2': 'swing {swing}%',
-  'songs.deleted': '“{name}” deleted.',
   'songs.more-actions-for': 'More actions for {name}',
   'songs.no-songs-match': 'No songs match “{search}”.',
   'songs.notes-cant-be-played': '{count, plural, one {# note} other {# notes}} can’t be played',
