@@ -38,14 +38,14 @@ export const SCREENSHOT_VIEWS = [
   { name: 'sign-in', door: true, take: async (page) => void (await page.goto('/')) },
   { name: 'patterns', take: () => undefined },
   {
-    name: 'bench',
+    name: 'pattern-editor',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
       await chooseStroke(page, /^beat 2, string 6/);
     },
   },
   {
-    name: 'judgement',
+    name: 'review',
     take: async (page) => {
       await openPattern(page, 'Lantern pinches');
       await page.getByLabel(say('common.tempo-bpm')).fill('96');
@@ -56,7 +56,7 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'strings',
+    name: 'sustain',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
       await page.getByRole('button', { name: say('common.sustain') }).click();
@@ -64,7 +64,7 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'approaches',
+    name: 'compare-schools',
     take: async (page) => {
       await openPattern(page, 'Weir at dusk, thumb in three');
       await page.getByLabel(say('common.tempo-bpm')).fill('110');
@@ -74,7 +74,7 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'learnt-school',
+    name: 'learned-school',
     take: async (page) => {
       await page.goto('/settings/schools');
       await page.getByRole('button', { name: say('settings.learn-from-pins') }).click();
@@ -112,7 +112,7 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'bring-in',
+    name: 'import',
     take: async (page) => {
       await page.goto('/patterns/import');
       await page.getByLabel(say('import.file-to-import')).setInputFiles({
@@ -125,14 +125,14 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'make',
+    name: 'generate',
     take: async (page) => {
       await page.goto('/patterns/generate?figure=alternating-thumb');
       await page.getByText(/no problems/).waitFor();
     },
   },
   {
-    name: 'shelf',
+    name: 'pattern-library',
     take: async (page) => {
       await page.goto('/patterns/library');
       await page.getByRole('button', { name: say('library.forward-roll-bar.name') }).click();
@@ -159,7 +159,7 @@ export const SCREENSHOT_VIEWS = [
     },
   },
   {
-    name: 'desk',
+    name: 'today',
     take: async (page) => {
       await page.goto('/today');
       await page
