@@ -11,7 +11,7 @@ import {
 import { wordsOf } from '../api/http-client.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { PromptForm } from './PromptForm.tsx';
-import { QrCode } from './QrCode.tsx';
+import { QrCode } from '../components/qr-code/QrCode.tsx';
 
 const inFours = (secret: string): string => secret.match(/.{1,4}/g)?.join(' ') ?? '';
 
@@ -64,7 +64,7 @@ const TurnOn = ({ secret, address }: { readonly secret: string; readonly address
     confirm.mutate(code, { onSuccess: () => notice({ text: say('settings.two-factor-authentication-is-on-youll') }) });
   return (
     <div className="second-factor">
-      <QrCode text={address} label={say('settings.qr-code-for-your-authenticator-app')} />
+      <QrCode text={address} label={say('settings.qr-code-for-your-authenticator-app')} size={176} />
       <div>
         <p>
           <Say

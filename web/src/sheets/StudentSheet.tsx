@@ -7,7 +7,6 @@ import {
   type Pattern,
   type PracticeProgress,
 } from '@fleet-wren/core';
-import { QRCodeSVG } from 'qrcode.react';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useAssignments, useProgress, type Assignment } from '../api/practice.ts';
@@ -22,6 +21,7 @@ import { EngravedScore } from './EngravedScore.tsx';
 import type { PrintSettings } from './usePrintSettings.ts';
 import { Tablature } from './sheet-elements.tsx';
 import { SheetPage } from './SheetPage.tsx';
+import { QrCode } from '../components/qr-code/QrCode.tsx';
 
 const stringLabel: StrokeLabelFormatter = ({ string }) => say('sheet.string', { string });
 
@@ -145,12 +145,7 @@ const RoomPicture = () => {
   if (!/^[\w-]{20,40}$/.test(token)) return null;
   return (
     <figure className="sheet-link">
-      <QRCodeSVG
-        value={buildPracticeRoomUrl(token)}
-        size={96}
-        marginSize={1}
-        title={say('sheet.qr-code-for-the-practice-room')}
-      />
+      <QrCode text={buildPracticeRoomUrl(token)} label={say('sheet.qr-code-for-the-practice-room')} size={96} />
       <figcaption>{say('common.practice-room')}</figcaption>
     </figure>
   );

@@ -1,7 +1,6 @@
 import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
-import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { wordsOf } from '../api/http-client.ts';
@@ -9,6 +8,7 @@ import { usePracticeLinks, useCreatePracticeLink, useRevokePracticeLink, type Pr
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { buildPracticeRoomUrl } from '../components/practice-session.ts';
 import { Link } from 'react-router';
+import { QrCode } from '../components/qr-code/QrCode.tsx';
 
 /** Days a link is good for. */
 const DAYS = 120;
@@ -29,12 +29,7 @@ export const PracticeLinks = ({ studentId }: { readonly studentId: string }) => 
       <h2>{say('common.practice-room')}</h2>
       {token ? (
         <div className="link-shown">
-          <QRCodeSVG
-            value={buildPracticeRoomUrl(token)}
-            size={132}
-            marginSize={2}
-            title={say('students.qr-code-of-the-link')}
-          />
+          <QrCode text={buildPracticeRoomUrl(token)} label={say('students.qr-code-of-the-link')} size={132} />
           <div>
             <p>{say('students.this-link-is-shown-only-once')}</p>
             <input
