@@ -48,9 +48,19 @@ const screensOf = async (page: Page): Promise<string[]> => {
   ];
 };
 
+/** Time zones have the names of their database in every language. */
+const ZONES = Intl.supportedValuesOf('timeZone').flatMap((zone) => zone.split(/[/_-]/));
+
 const ownWords = async (page: Page): Promise<string[]> => {
   const song = await idOf(page, 'songs', 'Lamps along the towpath');
-  return wordsOfStudio(page, ['/api/patterns', '/api/students', '/api/auth/me', '/api/songs', `/api/songs/${song}`]);
+  const words = await wordsOfStudio(page, [
+    '/api/patterns',
+    '/api/students',
+    '/api/auth/me',
+    '/api/songs',
+    `/api/songs/${song}`,
+  ]);
+  return [...words, ...ZONES];
 };
 
 /** Until a screen has come to rest: for thirty frames the page reads the same. */
