@@ -91,7 +91,7 @@ describe('what practice says of a hand', () => {
     const [heard, ...more] = (await agent.get(`/api/students/${id}/ability`).expect(200)).body as ConstraintEstimate[];
     expect(more).toEqual([]);
     expect([heard?.constraint, heard?.attempts]).toEqual([tempo?.constraint, 2]);
-    expect(heard?.timeFactor).toBeGreaterThan(1);
+    expect(heard?.slowness).toBeGreaterThan(1);
     const stranger = await server.newStudio();
     await stranger.get(`/api/students/${id}/ability`).expect(404);
   });

@@ -49,7 +49,7 @@ const Days = ({ heard: { days, name } }: { readonly heard: ConstraintEstimate })
   );
 };
 
-const doubtWords = ({ logStandardDeviation }: ConstraintEstimate): string =>
+const doubtWords = ({ doubt: logStandardDeviation }: ConstraintEstimate): string =>
   say('students.value', { doubt: Math.max(1, Math.round(logStandardDeviation * 100)) });
 
 const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[]; readonly hand: HandProfile }) => (
@@ -69,7 +69,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[];
           <th scope="row">{sayMessage(one.name)}</th>
           <td>{percent(computeTimeFactor(hand, one.constraint))}</td>
           <td>
-            {percent(one.timeFactor)} <span className="text-soft">{doubtWords(one)}</span>
+            {percent(one.slowness)} <span className="text-soft">{doubtWords(one)}</span>
           </td>
           <td>
             <Days heard={one} />
@@ -121,8 +121,10 @@ const Correct = ({ student, hand, heard }: CorrectProps) => {
 export const HandHistory = ({ student, hand }: { readonly student: Student; readonly hand: HandProfile }) => {
   const { data: all = [] } = useEstimatedAbility(student.id);
   const hands = (useHandProfiles().data ?? []).filter(({ studentId }) => studentId === student.id);
-  const heard = all.filter(({ logStandardDeviation }) => logStandardDeviation <= SHOWN.doubt).slice(0, SHOWN.most);
-  const little = all.filter(({ logStandardDeviation }) => logStandardDeviation > SHOWN.doubt);
+  const heard = all
+    .filter(({ doubt: logStandardDeviation }) => logStandardDeviation <= SHOWN.doubt)
+    .slice(0, SHOWN.most);
+  const little = all.filter(({ doubt: logStandardDeviation }) => logStandardDeviation > SHOWN.doubt);
   if (all.length === 0 && hands.length === 0) return null;
   return (
     <section aria-label={say('common.hand-profile')}>

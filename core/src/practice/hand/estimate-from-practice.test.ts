@@ -91,7 +91,7 @@ describe('what practice says of a hand', () => {
     const [heard] = estimateConstraints([{ plan: planned('m'), events: attempts(factor, 400) }], 400 * 3_600_000);
     expect(heard?.constraint).toBe('m');
     expect(heard?.attempts).toBe(400);
-    expect(Math.abs(Math.log((heard?.timeFactor ?? 0) / factor))).toBeLessThan(0.08);
+    expect(Math.abs(Math.log((heard?.slowness ?? 0) / factor))).toBeLessThan(0.08);
   });
 
   test('a ladder made for a slower hand is held against that hand', () => {
@@ -99,7 +99,7 @@ describe('what practice says of a hand', () => {
     const events = attempts(1, 400);
     const [able] = estimateConstraints([{ plan: planned('m'), events }], 0);
     const [slower] = estimateConstraints([{ plan: planned('m', { hand: slow(1.4) }), events }], 0);
-    expect((slower?.timeFactor ?? 0) / (able?.timeFactor ?? 1)).toBeCloseTo(1.4, 6);
+    expect((slower?.slowness ?? 0) / (able?.slowness ?? 1)).toBeCloseTo(1.4, 6);
   });
 
   test('constraints are kept apart, and what a plan says nothing of is left aside', () => {
@@ -133,7 +133,7 @@ describe('what practice says of a hand', () => {
       estimateConstraints(
         [{ plan: planned('m'), events: attempts(1, count) }],
         count * 3_600_000 + later * MILLISECONDS_PER_DAY,
-      )[0]?.logStandardDeviation ?? 0;
+      )[0]?.doubt ?? 0;
     expect(doubt(200)).toBeLessThan(doubt(20));
     expect(doubt(200, 60)).toBeGreaterThan(doubt(200));
   });
@@ -141,7 +141,7 @@ describe('what practice says of a hand', () => {
   test('each day with attempts has its own figure', () => {
     const [heard] = estimateConstraints([{ plan: planned('m'), events: attempts(1, 72) }], 0);
     expect(heard?.days.map(({ day }) => day)).toEqual([0, 1, 2]);
-    expect(heard?.days.at(-1)?.slowness).toBe(heard?.timeFactor);
+    expect(heard?.days.at(-1)?.slowness).toBe(heard?.slowness);
   });
 });
 
@@ -152,7 +152,7 @@ describe('a hand corrected by practice', () => {
   test('a digit takes the scale that was heard; the others stay', () => {
     const abilities = heard('m', 1.3);
     const corrected = proposeHandCorrection(ABLE_ADULT_HAND, abilities);
-    expect(corrected?.hand.scale.m).toBeCloseTo(abilities[0]?.timeFactor ?? 0, 6);
+    expect(corrected?.hand.scale.m).toBeCloseTo(abilities[0]?.slowness ?? 0, 6);
     expect(corrected?.hand.scale.i).toBe(1);
     expect(corrected?.corrections.map(({ constraint }) => constraint)).toEqual(['m']);
     expect(createHandProfile({ ...(corrected?.hand as HandProfile) }).ok).toBe(true);
@@ -172,7 +172,7 @@ describe('a hand corrected by practice', () => {
     expect(
       proposeHandCorrection(
         ABLE_ADULT_HAND,
-        heard('m', 1).map((one) => ({ ...one, timeFactor: 1.02 })),
+        heard('m', 1).map((one) => ({ ...one, slowness: 1.02 })),
       ),
     ).toBeNull();
     expect(proposeHandCorrection(HAND_PRESETS[0] as HandProfile, [])).toBeNull();

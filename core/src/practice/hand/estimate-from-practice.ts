@@ -33,12 +33,12 @@ export interface ConstraintEstimate {
   /** As a teacher says it. */
   readonly name: Message;
   /** How long the hand takes against an able adult's: 1 is as long, 1.2 a fifth longer. */
-  readonly timeFactor: number;
+  readonly slowness: number;
   /** Standard deviation of its logarithm: .1 is about a tenth either way. */
-  readonly logStandardDeviation: number;
+  readonly doubt: number;
   readonly attempts: number;
   /** When it was last heard of, in milliseconds since 1970. */
-  readonly lastAttemptAt: number;
+  readonly last: number;
   /** The slowness at the end of each day with attempts; days since 1970. */
   readonly days: readonly { readonly day: number; readonly slowness: number }[];
 }
@@ -105,7 +105,7 @@ const updateTracker = (known: AbilityTracker, { at, offset, strain, clean }: Tim
  * ceiling an able adult would have there, and moves the ability in what sets that ceiling (see `updateAbility`). Plans
  * that were made before ceilings were kept in them say nothing.
  * @example
- * estimateConstraints([{ plan: { target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [90], ceiling: 100, constraint: 'm' }] }, events: [{ id: 'x', at: 0, kind: 'clean', stage: 'a', tempo: 90 }] }], 0).map(({ constraint, timeFactor }) => constraint + (timeFactor < 1)) // => ['mtrue']
+ * estimateConstraints([{ plan: { target: 60, stages: [{ key: 'a', name: 'A', gate: 5, tempos: [90], ceiling: 100, constraint: 'm' }] }, events: [{ id: 'x', at: 0, kind: 'clean', stage: 'a', tempo: 90 }] }], 0).map(({ constraint, slowness }) => constraint + (slowness < 1)) // => ['mtrue']
  */
 export const estimateConstraints = (
   practised: readonly PracticeRecord[],
@@ -122,13 +122,13 @@ export const estimateConstraints = (
     .map(([constraint, { ability, attempts, last, days }]): ConstraintEstimate => ({
       constraint,
       name: describeConstraint(constraint),
-      timeFactor: toTimeFactor(ability),
-      logStandardDeviation: Math.sqrt(inflateAbilityVariance(ability, (now - last) / MILLISECONDS_PER_DAY).variance),
+      slowness: toTimeFactor(ability),
+      doubt: Math.sqrt(inflateAbilityVariance(ability, (now - last) / MILLISECONDS_PER_DAY).variance),
       attempts,
-      lastAttemptAt: last,
+      last: last,
       days: [...days].map(([day, slowness]) => ({ day, slowness })),
     }))
-    .sort((a, b) => a.logStandardDeviation - b.logStandardDeviation);
+    .sort((a, b) => a.doubt - b.doubt);
 };
 
 /** From how many attempts, within what doubt, and from what difference on practice corrects a hand (est.). */
@@ -136,24 +136,23 @@ const CORRECTION_THRESHOLDS = { attempts: 20, doubt: 0.12, differs: 0.04 } as co
 
 const isSignificantlyDifferent = (
   hand: HandProfile,
-  { constraint, timeFactor, logStandardDeviation, attempts }: ConstraintEstimate,
+  { constraint, slowness, doubt, attempts }: ConstraintEstimate,
 ): boolean =>
   attempts >= CORRECTION_THRESHOLDS.attempts &&
-  logStandardDeviation <= CORRECTION_THRESHOLDS.doubt &&
-  Math.abs(Math.log(timeFactor / computeTimeFactor(hand, constraint))) >= CORRECTION_THRESHOLDS.differs;
+  doubt <= CORRECTION_THRESHOLDS.doubt &&
+  Math.abs(Math.log(slowness / computeTimeFactor(hand, constraint))) >= CORRECTION_THRESHOLDS.differs;
 
-const applyDigitEstimate = (hand: HandProfile, { constraint, timeFactor }: ConstraintEstimate): HandProfile => {
+const applyDigitEstimate = (hand: HandProfile, { constraint, slowness }: ConstraintEstimate): HandProfile => {
   const striker = ACTUATORS.find((one) => one === constraint);
   if (!striker) return hand;
-  const scale = clamp((timeFactor * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
+  const scale = clamp((slowness * DEFAULT_ESTIMATES[striker]) / hand.times[striker], HAND_SCALE_RANGE);
   return { ...hand, scale: { ...hand.scale, [striker]: scale } };
 };
 
-const applyPairEstimate = (hand: HandProfile, { constraint, timeFactor }: ConstraintEstimate): HandProfile => {
+const applyPairEstimate = (hand: HandProfile, { constraint, slowness }: ConstraintEstimate): HandProfile => {
   if (!constraint.includes(' ')) return hand;
   const key = selectPairTime(constraint);
-  const share =
-    (timeFactor / computeTimeFactor(hand, constraint)) * (hand.times[key] / ESTIMATE_DEFINITIONS[key].value);
+  const share = (slowness / computeTimeFactor(hand, constraint)) * (hand.times[key] / ESTIMATE_DEFINITIONS[key].value);
   return { ...hand, times: { ...hand.times, [key]: ESTIMATE_DEFINITIONS[key].value * clamp(share, ESTIMATE_RANGE) } };
 };
 

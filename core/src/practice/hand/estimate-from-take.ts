@@ -179,10 +179,10 @@ const applyTimes = (hand: HandProfile, times: readonly TransitionTimeEstimate[])
     times.map((time): ConstraintEstimate => ({
       constraint: time.constraint,
       name: time.name,
-      timeFactor: computeTimeFactor(hand, time.constraint) * getTimeRatio(time),
-      logStandardDeviation: 0,
+      slowness: computeTimeFactor(hand, time.constraint) * getTimeRatio(time),
+      doubt: 0,
       attempts: time.intervalCount,
-      lastAttemptAt: 0,
+      last: 0,
       days: [],
     })),
   );
