@@ -14,7 +14,7 @@ test('addresses of before lead to the pages they meant, with what stands behind 
     ['/patterns/shelf', '/patterns/library'],
     ['/patterns/bring-in', '/patterns/import'],
     ['/patterns/make?figure=rolls', '/patterns/generate?figure=rolls'],
-    [`/patterns/${id}/approaches`, `/patterns/${id}/compare-schools`],
+    [`/patterns/${id}/approaches?schools=hybrid`, `/patterns/${id}/compare-schools?schools=hybrid`],
   ] as const) {
     await page.goto(before);
     await expect(page).toHaveURL(now);

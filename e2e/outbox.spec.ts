@@ -53,7 +53,8 @@ test('whatever answers in the place of our server, a phone loses nothing', async
   const phone = await phoneIn(page, browser);
   await phone.getByRole('button', { name: /Hand position/ }).click();
   await expect(phone.getByRole('button', { name: /Done/ })).toBeVisible();
-  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  // Until the worker has claimed the page, a request may pass by what answers here.
+  await phone.waitForFunction(() => navigator.serviceWorker.controller !== null);
   let answer: Answer = html(200);
   let asked = 0;
   await phone.route('**/api/practice**', (route) => {

@@ -4,12 +4,12 @@ import { join } from 'node:path';
 import { findChromium, ensureChromium } from './lib/browser.mjs';
 import { buildIfStale, buildPseudo } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { COMPILER, PROJECT_ROOT, packageBinary } from './lib/paths.mjs';
+import { PROJECT_ROOT, packageBinary } from './lib/paths.mjs';
 import { startConnectionPooler } from './lib/connection-pooler.mjs';
 import { findFreePort, startPostgres } from './lib/postgres.mjs';
 import { runProcess } from './lib/run-process.mjs';
 import { createDatabase, startServer } from './lib/server.mjs';
-import { LAYOUT, LINT } from './lib/static-checks.mjs';
+import { runStaticChecks } from './lib/static-checks.mjs';
 
 const results = join(tmpdir(), `fleet-wren-results-${process.pid}`);
 const tally = { passed: 0, failed: 0 };
@@ -116,19 +116,7 @@ const wanted = (part) => only === undefined || only === part;
 
 ensurePackages();
 ensureChromium();
-// Each of these keeps one core busy: two lanes of them.
-const oneAfterAnother = async (...checks) => {
-  for (const [part, title, command] of checks) if (wanted(part)) await check(title, command);
-};
-await Promise.all([
-  oneAfterAnother(['lint', 'lint', LINT]),
-  oneAfterAnother(
-    ['types', 'types', [...COMPILER, '-b']],
-    ['lint', 'imports', [process.execPath, 'scripts/check-imports.mjs']],
-    ['lint', 'layout', LAYOUT],
-    ['lint', 'nothing unused', [packageBinary('knip')]],
-  ),
-]);
+await runStaticChecks(check, wanted);
 buildIfStale(['wording', 'core', 'cli', 'server', 'web']);
 await withDatabase(async (url) => {
   if (wanted('unit')) await timed('unit and API tests', () => unitTests(url));

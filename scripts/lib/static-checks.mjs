@@ -1,17 +1,36 @@
-import { packageBinary } from './paths.mjs';
+import { COMPILER, packageBinary } from './paths.mjs';
 
 // What did not change since it was last checked, by its content, is not checked again.
 const CACHE = 'node_modules/.cache';
 
-/** Lint of everything. */
-export const LINT = [
+const LINT = [
   packageBinary('eslint'),
   ...['.', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', `${CACHE}/eslint/`],
 ];
 
-/** Layout of everything. */
-export const LAYOUT = [
+const LAYOUT = [
   packageBinary('prettier'),
   ...['--check', '--log-level', 'warn', '--cache', '--cache-strategy', 'content'],
   ...['--cache-location', `${CACHE}/prettier-check`, '.'],
 ];
+
+/** What is known of the code without running it, by part and title. Each check keeps one core busy: two lanes of them. */
+const LANES = [
+  [['lint', 'lint', LINT]],
+  [
+    ['types', 'types', [...COMPILER, '-b']],
+    ['lint', 'imports', [process.execPath, 'scripts/check-imports.mjs']],
+    ['lint', 'layout', LAYOUT],
+    ['lint', 'nothing unused', [packageBinary('knip')]],
+  ],
+];
+
+/** Runs the checks of the parts that are wanted with `check(title, command)`; the results in no order. */
+export const runStaticChecks = async (check, wanted = () => true) => {
+  const runLane = async (lane) => {
+    const results = [];
+    for (const [part, title, command] of lane) if (wanted(part)) results.push(await check(title, command));
+    return results;
+  };
+  return (await Promise.all(LANES.map(runLane))).flat();
+};

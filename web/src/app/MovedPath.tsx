@@ -1,6 +1,6 @@
 import { Navigate, useLocation } from 'react-router';
 
-/** Addresses of before, and what they are today: bookmarks keep working. */
+/** Former addresses and their present ones: bookmarks keep working. */
 export const MOVED_PATHS: Readonly<Record<string, string>> = {
   '/desk': '/today',
   '/patterns/make': '/patterns/generate',
@@ -16,9 +16,8 @@ export const MOVED_PATHS: Readonly<Record<string, string>> = {
   '/set-up/account': '/settings/account',
 };
 
-/** Goes on to today's address of a page, with what stands behind it. */
-export const MovedPath = () => {
-  const { pathname, search, hash } = useLocation();
-  const path = pathname.replace(/\/$/, '');
-  return <Navigate to={`${MOVED_PATHS[path] ?? '/today'}${search}${hash}`} replace />;
+/** Redirects to where a page is today, with its query and hash. */
+export const MovedPath = ({ to }: { readonly to: string }) => {
+  const { search, hash } = useLocation();
+  return <Navigate to={{ pathname: to, search, hash }} replace />;
 };

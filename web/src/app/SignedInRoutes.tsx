@@ -108,11 +108,11 @@ export const SignedInRoutes = () => (
         {PATTERN_VIEWS.map(([path, View]) => (
           <Route key={path} path={path} element={<View />} />
         ))}
-        <Route path="approaches" element={<Navigate to="../compare-schools" replace />} />
+        <Route path="approaches" element={<MovedPath to="../compare-schools" />} />
         <Route path="*" element={<Navigate to=".." replace />} />
       </Route>
-      {Object.keys(MOVED_PATHS).map((path) => (
-        <Route key={path} path={path} element={<MovedPath />} />
+      {Object.entries(MOVED_PATHS).map(([path, to]) => (
+        <Route key={path} path={path} element={<MovedPath to={to} />} />
       ))}
       <Route path="*" element={<Navigate to="/today" replace />} />
     </Route>
