@@ -3,10 +3,13 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 import noSentences from './scripts/lint/no-sentences.js';
 
-const LAYERS = ['core', 'wording', 'server', 'web', 'cli', 'e2e'];
+const LAYERS = ['core', 'wording', 'contract', 'server', 'web', 'cli', 'e2e'];
+
+/** What server and web both build on. */
+const SHARED = ['core', 'wording', 'contract'];
 
 /** What the lower layers may use besides themselves: core knows the names of texts, and none of the texts. */
-const MAY_USE = { wording: [], core: ['wording'] };
+const MAY_USE = { wording: [], core: ['wording'], contract: ['core'], server: SHARED, web: SHARED };
 
 export default tseslint.config(
   {

@@ -10,7 +10,7 @@ const SHARED = new Set(['api', 'audio', 'components', 'listening', 'service-work
 
 const isSource = (file) => /\.tsx?$/.test(file) && !/\.(test|harness)\.tsx?$/.test(file);
 
-const folders = ['cli/src', 'core/src', 'server/src', 'web/src', 'wording/src'];
+const folders = ['cli/src', 'contract/src', 'core/src', 'server/src', 'web/src', 'wording/src'];
 const listed = execFileSync('git', ['ls-files', '-co', '--exclude-standard', ...folders], {
   cwd: PROJECT_ROOT,
   encoding: 'utf8',

@@ -36,6 +36,14 @@ const run = (program, args, options = {}) => {
 
 const compile = (name) => run(COMPILER[0], [...COMPILER.slice(1), '-b', name]);
 
+/** Packages each is built from: a change of one of them makes it stale too. */
+const BUILT_FROM = {
+  core: ['wording'],
+  cli: ['wording', 'core'],
+  server: ['wording', 'core', 'contract'],
+  web: ['wording', 'core', 'contract'],
+};
+
 const COMPILE = {
   core: () => compile('core'),
   wording: () => compile('wording'),
@@ -58,7 +66,7 @@ export const buildPseudo = () =>
 /** Builds the packages whose sources changed since they were last built; quick when nothing did. */
 export const buildIfStale = (packages, { force = false, say = () => {} } = {}) => {
   for (const name of packages) {
-    const print = fingerprint([...new Set([...(name === 'wording' ? [] : ['wording', 'core']), name])]);
+    const print = fingerprint([...(BUILT_FROM[name] ?? []), name]);
     const stamp = stampFile(name);
     if (!force && existsSync(stamp) && readFileSync(stamp, 'utf8') === print) continue;
     say(name);

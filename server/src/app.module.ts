@@ -1,3 +1,4 @@
+import { APP_INTERCEPTOR } from '@nestjs/core';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { BackupController } from './backup/backup.controller.ts';
 import { BackupService } from './backup/backup.service.ts';
@@ -29,6 +30,9 @@ import { DocumentsStore } from './documents/documents.store.ts';
 import { VersionsStore } from './documents/versions.store.ts';
 import { RateLimiterFactory } from './common/rate-limiter.ts';
 import { HealthStore } from './health/health.store.ts';
+import { IdempotencyInterceptor } from './contract/idempotency.interceptor.ts';
+import { IdempotencyStore } from './contract/idempotency.store.ts';
+import { OpenApiController } from './contract/openapi.controller.ts';
 import { HealthController } from './health/health.controller.ts';
 import { PatternsController } from './patterns/patterns.controller.ts';
 import { PatternsService } from './patterns/patterns.service.ts';
@@ -72,6 +76,7 @@ const CONTROLLERS = [
   InvitationsController,
   DemoController,
   HealthController,
+  OpenApiController,
 ] as const;
 
 /** Everything the server is made of, around one database. */
@@ -99,6 +104,8 @@ export class AppModule {
         SecondFactorService,
         AuthGuard,
         StudioDb,
+        IdempotencyStore,
+        { provide: APP_INTERCEPTOR, useClass: IdempotencyInterceptor },
         DocumentsStore,
         VersionsStore,
         OutdatedSummariesStore,

@@ -6,18 +6,19 @@ import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { PRACTICE_LINK_HEADER } from '@fleet-wren/contract';
 import { AppModule } from './app.module.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { createAuthMiddleware } from './auth/auth-session.ts';
 import { BodyParserPool } from './request-bodies/body-parser.pool.ts';
 import { createJsonBodyMiddleware } from './request-bodies/json-body.middleware.ts';
+import { ResponseCheckInterceptor } from './contract/response-check.interceptor.ts';
 import { AllExceptionsFilter } from './common/errors.filter.ts';
 import { requireSameOrigin } from './common/same-origin.middleware.ts';
 import { closeUnread, endSlowBodies } from './common/slow-requests.ts';
 import { createInMemoryRateLimiter } from './common/rate-limiter.ts';
 import type { Config } from './config.ts';
 import type { Db } from './db/connection.ts';
-import { PRACTICE_LINK_HEADER } from './practice/practice.controller.ts';
 import { PracticeService } from './practice/practice.service.ts';
 import { createSecurityLog } from './common/security-log.ts';
 import { TAKE_LIMITS } from './takes/takes.schema.ts';
@@ -67,7 +68,7 @@ const brake = (times: number) => {
 };
 
 /** Addresses that anybody may ask; behind all others a session is wanted before anything is read. */
-const DOORS = /^\/(auth|health|practice)(\/|$)/;
+const DOORS = /^\/(auth|health|practice|openapi\.json)(\/|$)/;
 
 /** Addresses whose bodies are no JSON: they go to the disk as they come. */
 const FILES = /^\/archive\/?$/;
@@ -133,6 +134,7 @@ export const createApp = async (config: Config, db: Db): Promise<NestExpressAppl
   const bodies = createJsonBodyMiddleware(app.get(BodyParserPool), LARGEST_BODY.room);
   app.use('/api', behindDoors(known), behindDoors(exceptFiles(bodies)));
   app.use('/api/takes', soundParts);
+  if (config.checkResponses) app.useGlobalInterceptors(new ResponseCheckInterceptor());
   app.useGlobalFilters(new AllExceptionsFilter());
   await app.init();
   boundConnections(app.getHttpServer() as Server);

@@ -24,6 +24,8 @@ export interface Config {
   readonly uploadsFolder: string;
   /** Where events of security are written, a line each; nowhere where it is left out. */
   readonly securityLog?: (line: string) => void;
+  /** Whether every answer is held against the contract before it is sent, as tests have it. */
+  readonly checkResponses?: boolean;
 }
 
 /** Reads the configuration from environment variables. */
@@ -40,6 +42,7 @@ export const loadConfig = (env: NodeJS.ProcessEnv): Config => {
     requestsPerMinute: Number(env.FLEET_WREN_REQUESTS ?? 1200),
     servers: Math.max(1, Number(env.FLEET_WREN_SERVERS ?? 1) || 1),
     uploadsFolder: env.FLEET_WREN_UPLOADS ?? join(tmpdir(), 'fleet-wren-uploads'),
+    checkResponses: env.FLEET_WREN_CHECK_RESPONSES === 'yes',
   };
 };
 

@@ -146,6 +146,8 @@ export const ROUTES: readonly {
   { method: 'post', path: '/api/practice/takes', body: take },
   { method: 'put', path: `/api/practice/takes/${ID}/parts/0`, body: {} },
   { method: 'get', path: '/api/health' },
+  { method: 'get', path: '/api/auth/session' },
+  { method: 'get', path: '/api/openapi.json' },
 ];
 
 /** Routes after which who asked is signed in still. */

@@ -40,7 +40,7 @@ test('every route there is stands in the list that damaged requests are made fro
 });
 
 /** Routes that anybody may ask. */
-const OPEN = /^\/api\/(auth\/(register|sign-in|recover|me|sign-out|invited|join)|health|practice)/;
+const OPEN = /^\/api\/(auth\/(register|sign-in|recover|me|session|sign-out|invited|join)|health|openapi|practice)/;
 
 interface Owned {
   readonly pattern: string;

@@ -54,6 +54,7 @@ export const startServer = async (
       registrationsPerHour: 100,
       requestsPerMinute: 100_000,
       servers: 1,
+      checkResponses: true,
       uploadsFolder: UPLOADS,
       ...more,
     },

@@ -140,6 +140,7 @@ export const ERRORS = {
 
   // The studio and what it keeps
   'version-conflict': { status: 409 },
+  'request-under-way': { status: 409 },
   'quota-reached': { status: 409 },
   'request-wrong': { status: 400 },
   'took-too-long': { status: 503 },

@@ -1,3 +1,4 @@
+import type * as contract from '@fleet-wren/contract';
 import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import type { NextFunction, Request, Response } from 'express';
@@ -6,12 +7,7 @@ import { AUTH_SESSION_TTL_MS, cookieOptions, type CookieSecurity } from './cooki
 import type { Teacher } from './principal.ts';
 
 /** What the application is told about who is signed in. */
-export interface Account {
-  readonly name: string;
-  readonly email: string;
-  readonly studio: string;
-  readonly role: Teacher['role'];
-}
+export type Account = contract.Account;
 
 export const toAccount = ({ name, email, studioName, role }: Teacher): Account => ({
   name,

@@ -1,31 +1,24 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
+import type { ChangePasswordRequest, RegisterRequest, SessionState, SignInRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body, Req, Inject, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { CONFIG_TOKEN, type Config } from '../config.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles } from '../contract/route.ts';
+import { type Config, CONFIG_TOKEN } from '../config.ts';
 import { parseId } from '../common/ids.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import {
-  signInRequestSchema,
-  changePasswordRequestSchema,
-  registerRequestSchema,
-  type SignInRequest,
-  type ChangePasswordRequest,
-  type RegisterRequest,
-} from './auth.schema.ts';
 import { AuthService, type AuthSessionListItem, type SignInResult } from './auth.service.ts';
 import { Devices } from './devices.ts';
 import type { Teacher } from './principal.ts';
 import {
-  AuthGuard,
-  CurrentTeacher,
   toAccount,
   setSessionCookie,
   clearSessionCookie,
   readSessionCookie,
   type Account,
+  CurrentTeacher,
 } from './auth-session.ts';
 
 /** The door of the studio: register, sign in, sign out. */
-@Controller('auth')
+@Controller()
 export class AuthController {
   constructor(
     private readonly auth: AuthService,
@@ -33,9 +26,9 @@ export class AuthController {
     @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
-  @Post('register')
+  @Handles('POST /auth/register')
   async register(
-    @Body(new JoiValidationPipe(registerRequestSchema)) body: RegisterRequest,
+    @Body(validBody('POST /auth/register')) body: RegisterRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
@@ -43,10 +36,9 @@ export class AuthController {
     return this.welcome(await this.auth.register(body, visitor), request, response);
   }
 
-  @Post('sign-in')
-  @HttpCode(200)
+  @Handles('POST /auth/sign-in')
   async signIn(
-    @Body(new JoiValidationPipe(signInRequestSchema)) body: SignInRequest,
+    @Body(validBody('POST /auth/sign-in')) body: SignInRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {
@@ -54,39 +46,39 @@ export class AuthController {
     return this.welcome(await this.auth.signIn(body, visitor), request, response);
   }
 
-  @Post('sign-out')
-  @HttpCode(204)
+  @Handles('POST /auth/sign-out')
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
     const token = readSessionCookie(request, this.config);
     if (token) await this.auth.signOut(token);
     clearSessionCookie(response, this.config);
   }
 
-  @Get('me')
-  @UseGuards(AuthGuard)
+  @Handles('GET /auth/session')
+  async getSession(@Req() request: Request): Promise<SessionState> {
+    const token = readSessionCookie(request, this.config);
+    const teacher = token === undefined ? undefined : await this.auth.authenticate(token);
+    return { account: teacher ? toAccount(teacher) : null };
+  }
+
+  @Handles('GET /auth/me')
   getAccount(@CurrentTeacher() teacher: Teacher): Account {
     return toAccount(teacher);
   }
 
-  @Get('sessions')
-  @UseGuards(AuthGuard)
+  @Handles('GET /auth/sessions')
   listSessions(@CurrentTeacher() teacher: Teacher, @Req() request: Request): Promise<readonly AuthSessionListItem[]> {
     return this.auth.sessions(teacher, readSessionCookie(request, this.config) ?? '');
   }
 
-  @Delete('sessions/:id')
-  @HttpCode(204)
-  @UseGuards(AuthGuard)
+  @Handles('DELETE /auth/sessions/:id')
   async revokeSession(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     await this.auth.revokeSession(teacher, parseId(id));
   }
 
-  @Put('password')
-  @HttpCode(204)
-  @UseGuards(AuthGuard)
+  @Handles('PUT /auth/password')
   async changePassword(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(changePasswordRequestSchema)) body: ChangePasswordRequest,
+    @Body(validBody('PUT /auth/password')) body: ChangePasswordRequest,
     @Req() request: Request,
   ): Promise<void> {
     await this.auth.changePassword(teacher, body, readSessionCookie(request, this.config) ?? '');

@@ -1,20 +1,15 @@
-import { type TextKey } from '@fleet-wren/wording';
+import type {
+  RegisterRequest,
+  SignInRequest,
+  TotpCodeRequest,
+  PasswordConfirmation,
+  RecoverPasswordRequest,
+  ChangePasswordRequest,
+} from '@fleet-wren/contract';
+import type { TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
 import { textField } from '../common/joi-fields.ts';
 import { PASSWORD_LENGTH } from './password.ts';
-
-/** What a teacher gives to open a studio. */
-export interface RegisterRequest {
-  readonly studio: string;
-  readonly name: string;
-  readonly email: string;
-  readonly password: string;
-}
-
-/** What a teacher gives to sign in: the code only where a second factor is on. */
-export interface SignInRequest extends Pick<RegisterRequest, 'email' | 'password'> {
-  readonly second?: string;
-}
 
 const named = (refusal: TextKey) => textField(120).trim().min(1).required().messages({ '*': refusal });
 
@@ -56,15 +51,7 @@ export const signInRequestSchema = Joi.object<SignInRequest>({
   second: givenCode,
 });
 
-/** A code as an app shows it. */
-export interface TotpCodeRequest {
-  readonly code: string;
-}
-
 export const totpCodeRequestSchema = Joi.object<TotpCodeRequest>({ code: givenCode.required() });
-
-/** The password of who is signed in, once more. */
-export type PasswordConfirmation = Pick<RegisterRequest, 'password'>;
 
 export const passwordConfirmationSchema = Joi.object<PasswordConfirmation>({ password: givenPassword });
 
@@ -74,23 +61,12 @@ export const turnOffSchema = Joi.object<PasswordConfirmation & TotpCodeRequest>(
   code: givenCode.required(),
 });
 
-/** A code given earlier, and the password that is to be. */
-export interface RecoverPasswordRequest extends SignInRequest {
-  readonly code: string;
-}
-
 export const recoverPasswordRequestSchema = Joi.object<RecoverPasswordRequest>({
   email,
   code: givenCode.required(),
   password: newPassword,
   second: givenCode,
 });
-
-/** A password to be changed, and the one that is to be. */
-export interface ChangePasswordRequest {
-  readonly old: string;
-  readonly password: string;
-}
 
 export const changePasswordRequestSchema = Joi.object<ChangePasswordRequest>({
   old: givenPassword,

@@ -1,14 +1,16 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
+import type { ChangePasswordRequest, RegisterRequest, SignInRequest } from '@fleet-wren/contract';
+import type * as contract from '@fleet-wren/contract';
+import { Injectable, Inject } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { ProblemError, createProblem } from '@fleet-wren/core';
-import { CONFIG_TOKEN, type Config } from '../config.ts';
+import type { Row } from '../db/row.ts';
+import { type Config, CONFIG_TOKEN } from '../config.ts';
 import { RateLimiterFactory, type RateLimiter } from '../common/rate-limiter.ts';
 import { isUniqueViolation } from '../db/is-unique-violation.ts';
 import { createNotFoundError } from '../common/ids.ts';
 import { hashToken, generateToken } from '../common/tokens.ts';
-import type { SignInRequest, ChangePasswordRequest, RegisterRequest } from './auth.schema.ts';
-import { AuthStore, type StoredAuthSession } from './auth.store.ts';
+import { AuthStore } from './auth.store.ts';
 import { assertStrongPassword } from './password.ts';
 import type { Visitor } from './devices.ts';
 import { FailedTries } from './failed-tries.ts';
@@ -26,7 +28,7 @@ export interface SignInResult {
 }
 
 /** A session as its teacher sees it. */
-export type AuthSessionListItem = Omit<StoredAuthSession, 'tokenHash'> & { readonly here: boolean };
+export type AuthSessionListItem = Row<contract.AuthSession>;
 
 /** Who makes tries at a door of an account: a device that is known to it, or an address. */
 export const triesOf = (door: string, email: string, { address, device }: Visitor): readonly string[] =>

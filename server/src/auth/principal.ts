@@ -1,5 +1,6 @@
+import type * as contract from '@fleet-wren/contract';
 /** Owners invite and remove teachers; all else is everybody's. */
-export type TeacherRole = 'owner' | 'teacher';
+export type TeacherRole = contract.TeacherRole;
 
 /** A teacher who is signed in: always of one studio. */
 export interface Teacher {

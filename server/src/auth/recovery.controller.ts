@@ -1,20 +1,16 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, Req, Res, UseGuards } from '@nestjs/common';
+import type { PasswordConfirmation, RecoverPasswordRequest } from '@fleet-wren/contract';
+import { Controller, Body, Req, Inject, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { CONFIG_TOKEN, type Config } from '../config.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import {
-  passwordConfirmationSchema,
-  recoverPasswordRequestSchema,
-  type PasswordConfirmation,
-  type RecoverPasswordRequest,
-} from './auth.schema.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles } from '../contract/route.ts';
+import { type Config, CONFIG_TOKEN } from '../config.ts';
 import { Devices } from './devices.ts';
 import type { Teacher } from './principal.ts';
 import { RecoveryService } from './recovery.service.ts';
-import { AuthGuard, CurrentTeacher, toAccount, setSessionCookie, type Account } from './auth-session.ts';
+import { toAccount, setSessionCookie, type Account, CurrentTeacher } from './auth-session.ts';
 
 /** The way back in for who forgot the password. */
-@Controller('auth')
+@Controller()
 export class RecoveryController {
   constructor(
     private readonly recovery: RecoveryService,
@@ -22,25 +18,22 @@ export class RecoveryController {
     @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
-  @Get('recovery-codes')
-  @UseGuards(AuthGuard)
+  @Handles('GET /auth/recovery-codes')
   async countCodes(@CurrentTeacher() teacher: Teacher): Promise<{ readonly left: number }> {
     return { left: await this.recovery.left(teacher) };
   }
 
-  @Post('recovery-codes')
-  @UseGuards(AuthGuard)
+  @Handles('POST /auth/recovery-codes')
   async regenerateCodes(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(passwordConfirmationSchema)) { password }: PasswordConfirmation,
+    @Body(validBody('POST /auth/recovery-codes')) { password }: PasswordConfirmation,
   ): Promise<{ readonly codes: readonly string[] }> {
     return { codes: await this.recovery.newCodesOf(teacher, password) };
   }
 
-  @Post('recover')
-  @HttpCode(200)
+  @Handles('POST /auth/recover')
   async recover(
-    @Body(new JoiValidationPipe(recoverPasswordRequestSchema)) body: RecoverPasswordRequest,
+    @Body(validBody('POST /auth/recover')) body: RecoverPasswordRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {

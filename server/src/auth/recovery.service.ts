@@ -1,8 +1,8 @@
+import type { RecoverPasswordRequest } from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import { RateLimiterFactory, type RateLimiter } from '../common/rate-limiter.ts';
-import type { RecoverPasswordRequest } from './auth.schema.ts';
 import { AuthService, triesOf, type SignInResult } from './auth.service.ts';
 import { AuthStore } from './auth.store.ts';
 import type { Visitor } from './devices.ts';

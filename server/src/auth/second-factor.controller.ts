@@ -1,22 +1,16 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, Put, Req, UseGuards } from '@nestjs/common';
+import type { PasswordConfirmation, TotpCodeRequest } from '@fleet-wren/contract';
+import { Controller, Body, Req, Inject } from '@nestjs/common';
 import type { Request } from 'express';
-import { CONFIG_TOKEN, type Config } from '../config.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import {
-  passwordConfirmationSchema,
-  totpCodeRequestSchema,
-  turnOffSchema,
-  type PasswordConfirmation,
-  type TotpCodeRequest,
-} from './auth.schema.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles } from '../contract/route.ts';
+import { type Config, CONFIG_TOKEN } from '../config.ts';
 import { AuthService } from './auth.service.ts';
 import type { Teacher } from './principal.ts';
 import { SecondFactorService, type SecondFactorEnrolment } from './second-factor.service.ts';
-import { AuthGuard, CurrentTeacher, readSessionCookie } from './auth-session.ts';
+import { readSessionCookie, CurrentTeacher } from './auth-session.ts';
 
 /** The second factor of who is signed in. */
-@Controller('auth/second-factor')
-@UseGuards(AuthGuard)
+@Controller()
 export class SecondFactorController {
   constructor(
     private readonly auth: AuthService,
@@ -24,25 +18,24 @@ export class SecondFactorController {
     @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
-  @Get()
+  @Handles('GET /auth/second-factor')
   async isOn(@CurrentTeacher() teacher: Teacher): Promise<{ readonly on: boolean }> {
     return { on: await this.second.isEnabled(teacher) };
   }
 
-  @Post()
+  @Handles('POST /auth/second-factor')
   async enrol(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(passwordConfirmationSchema)) { password }: PasswordConfirmation,
+    @Body(validBody('POST /auth/second-factor')) { password }: PasswordConfirmation,
   ): Promise<SecondFactorEnrolment> {
     await this.auth.assertCurrentPassword(teacher, password);
     return this.second.propose(teacher);
   }
 
-  @Put()
-  @HttpCode(204)
+  @Handles('PUT /auth/second-factor')
   async confirm(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(totpCodeRequestSchema)) { code }: TotpCodeRequest,
+    @Body(validBody('PUT /auth/second-factor')) { code }: TotpCodeRequest,
     @Req() request: Request,
   ): Promise<void> {
     await this.second.confirm(teacher, code);
@@ -50,11 +43,10 @@ export class SecondFactorController {
     await this.auth.endOtherSessions(teacher, readSessionCookie(request, this.config) ?? '');
   }
 
-  @Post('off')
-  @HttpCode(204)
+  @Handles('POST /auth/second-factor/off')
   async turnOff(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(turnOffSchema)) { password, code }: PasswordConfirmation & TotpCodeRequest,
+    @Body(validBody('POST /auth/second-factor/off')) { password, code }: PasswordConfirmation & TotpCodeRequest,
   ): Promise<void> {
     await this.auth.assertCurrentPassword(teacher, password);
     await this.second.disable(teacher, code);

@@ -1,3 +1,4 @@
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import { FailedTries } from './failed-tries.ts';
@@ -8,11 +9,7 @@ import { SecondFactorStore, type StoredSecondFactor } from './second-factor.stor
 import { buildOtpauthUri, generateTotpSecret, findTotpStep } from './totp.ts';
 
 /** What an app needs to show a teacher's codes. */
-export interface SecondFactorEnrolment {
-  readonly secret: string;
-  /** The same as an address, which the app reads from a picture. */
-  readonly address: string;
-}
+export type SecondFactorEnrolment = contract.SecondFactorEnrolment;
 
 /** A code from a teacher's phone beside the password, for who wants it. */
 @Injectable()

@@ -1,19 +1,9 @@
 import { createHash, type Hash } from 'node:crypto';
+import { BACKUP_TABLES } from '@fleet-wren/contract';
 import { message, type MessageValue, createProblem, ProblemError } from '@fleet-wren/core';
 
 /** The version of the backup that is written. */
 const ARCHIVE_VERSION = 4;
-
-/** The tables a backup holds, in the order they are restored. */
-export const BACKUP_TABLES = [
-  'students',
-  'documents',
-  'document_versions',
-  'assignments',
-  'practice_events',
-  'takes',
-  'take_parts',
-] as const;
 
 /** A table a backup holds. */
 export type BackupTable = (typeof BACKUP_TABLES)[number];
@@ -136,3 +126,5 @@ export const parseBackup = async function* (bytes: AsyncIterable<Uint8Array>): A
   }
   if (!ended) throw new ProblemError(createProblem('archive-cut-off', { rows }));
 };
+
+export { BACKUP_TABLES };

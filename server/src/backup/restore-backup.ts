@@ -1,5 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
+import type * as contract from '@fleet-wren/contract';
 import { type Message, message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { SystemPrincipal } from '../auth/principal.ts';
 import { createQuotaError } from '../common/quota.ts';
@@ -13,7 +14,7 @@ import { BACKUP_TABLES, parseBackup, wrongLine, type ArchiveLine, type BackupTab
 import { checkedRow } from './rows.ts';
 
 /** How many rows were restored, by table. */
-export type Restored = Readonly<Record<BackupTable, number>>;
+export type Restored = contract.RestoredRows;
 
 /** Rows that are inserted together: so many, or so many characters of their lines. */
 const TOGETHER = { rows: 500, size: 1_000_000 } as const;

@@ -1,15 +1,11 @@
+import type * as contract from '@fleet-wren/contract';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Problem } from '@fleet-wren/core';
 import { DB_TOKEN, type Db } from '../db/connection.ts';
 import type { Restored } from './restore-backup.ts';
 
 /** How the backup that a studio restores, or restored last, stands. */
-export type RestoreState =
-  | { readonly state: 'none' }
-  | { readonly state: 'receiving' }
-  | { readonly state: 'restoring'; readonly share: number }
-  | { readonly state: 'done'; readonly counts: Restored }
-  | { readonly state: 'failed'; readonly problems: readonly Problem[] };
+export type RestoreState = contract.RestoreState;
 
 /** Seconds without a word after which a restore is taken for broken off: its server was killed, and nothing of it was kept. */
 const SILENT = 60;

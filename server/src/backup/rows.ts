@@ -1,3 +1,4 @@
+import type { SaveTakeAssessmentRequest } from '@fleet-wren/contract';
 import type Joi from 'joi';
 import {
   createBasicSummary,
@@ -25,12 +26,7 @@ import { studioSettingsSchema } from '../settings/settings.schema.ts';
 import { toDocumentWrite } from '../songs/songs.service.ts';
 import { studentProfileSchema } from '../students/students.schema.ts';
 import { toIndexColumns } from '../summaries/summaries.service.ts';
-import {
-  TAKE_LIMITS,
-  saveTakeAssessmentRequestSchema,
-  createTakeRequestSchema,
-  type SaveTakeAssessmentRequest,
-} from '../takes/takes.schema.ts';
+import { TAKE_LIMITS, saveTakeAssessmentRequestSchema, createTakeRequestSchema } from '../takes/takes.schema.ts';
 import { aboutFromProse, bodyInCodes, judgementInCodes, planInCodes } from './migrate-prose.ts';
 import { wrongLine, type ArchiveLine, type BackupTable } from './backup-format.ts';
 

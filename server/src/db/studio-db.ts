@@ -15,7 +15,8 @@ export type StudioTable =
   | 'practice_links'
   | 'takes'
   | 'take_parts'
-  | 'demo_content';
+  | 'demo_content'
+  | 'idempotency_keys';
 
 interface Opened {
   /** The column by which a link's scope names the rows of a table. */

@@ -1,26 +1,25 @@
-import { Controller, Delete, Get, HttpCode, Post, UseGuards } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { Handles } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
 import { DemoService, type DemoState } from './demo.service.ts';
 
 /** The demo in the signed-in teacher's studio. */
-@Controller('demo')
-@UseGuards(AuthGuard)
+@Controller()
 export class DemoController {
   constructor(private readonly demo: DemoService) {}
 
-  @Get()
+  @Handles('GET /demo')
   state(@CurrentTeacher() principal: Principal): Promise<DemoState> {
     return this.demo.state(principal);
   }
 
-  @Post()
+  @Handles('POST /demo')
   load(@CurrentTeacher() principal: Principal): Promise<DemoState> {
     return this.demo.load(principal);
   }
 
-  @Delete()
-  @HttpCode(204)
+  @Handles('DELETE /demo')
   remove(@CurrentTeacher() principal: Principal): Promise<void> {
     return this.demo.remove(principal);
   }

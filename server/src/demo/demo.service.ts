@@ -1,3 +1,4 @@
+import type * as contract from '@fleet-wren/contract';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Principal } from '../auth/principal.ts';
 import { WorkerPool } from '../common/worker-pool.ts';
@@ -9,9 +10,7 @@ import { insertDemo, type DemoIds } from './insert.ts';
 const DEADLINE = 30_000;
 
 /** Whether the demo is in a studio. */
-export interface DemoState {
-  readonly loaded: boolean;
-}
+export type DemoState = contract.DemoState;
 
 /** Puts the demo into a studio that asks for it, and takes it out again. */
 @Injectable()

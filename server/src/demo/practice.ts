@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { CreateAssignmentRequest } from '@fleet-wren/contract';
 import {
   MILLISECONDS_PER_DAY,
   EMPTY_PRACTICE_SNAPSHOT,
@@ -16,7 +17,6 @@ import {
   type StudentProfile,
   PRACTICE_METHODS,
 } from '@fleet-wren/core';
-import type { CreateAssignmentRequest } from '../practice/practice.schema.ts';
 import { summariseProgress } from '../practice/progress-summary.ts';
 
 /** Something an invented student practises: which pattern, to which share of its ceiling, begun how long ago. */

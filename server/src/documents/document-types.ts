@@ -1,43 +1,26 @@
+import type * as contract from '@fleet-wren/contract';
 import {
   PATTERN_FORMAT_VERSION,
   SONG_FORMAT_VERSION,
   ProblemError,
   migratePattern,
   createProblem,
-  type EstimateKey,
   type CustomSchool,
   type Pattern,
   type Song,
-  type Actuator,
-  type Tuning,
-  type Voicing,
 } from '@fleet-wren/core';
 
 /** A hand as a studio keeps it: scales by striker, and times of its own. Whether a hand can have them is core's to say. */
-export interface HandProfileDocument {
-  readonly scale: Readonly<Partial<Record<Actuator, number>>>;
-  readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
-}
+export type HandProfileDocument = contract.HandProfileDocument;
 
 /** A school as a studio keeps it; its name stands beside it. */
 type SchoolDocument = Omit<CustomSchool, 'id' | 'name'>;
 
 /** The studio's own values of estimates. */
-export type StudioEstimates = Readonly<Partial<Record<EstimateKey, number>>>;
+export type StudioEstimates = contract.StudioEstimates;
 
 /** How a studio likes things shown, and what it keeps at hand. */
-export interface StudioSettings {
-  /** Necks and grids are drawn for a left-handed player. */
-  readonly leftHanded?: boolean;
-  /** Shapes that stand first where a chord is chosen, each with the tuning it is for. */
-  readonly favourites?: readonly { readonly pitches: readonly number[]; readonly voicing: Voicing }[];
-  /** Tunings of the studio's own. */
-  readonly tunings?: readonly Tuning[];
-  /** The time zone its days begin in, by the name of the IANA database; each device’s own where there is none. */
-  readonly timeZone?: string;
-  /** How sheets are printed, as far as it is not as usual. */
-  readonly paper?: Readonly<Record<string, string | boolean>>;
-}
+export type StudioSettings = contract.StudioSettings;
 
 /** The kinds of documents a studio keeps, and what each holds. */
 export interface DocumentTypes {

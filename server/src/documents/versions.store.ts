@@ -1,16 +1,14 @@
 import { randomUUID } from 'node:crypto';
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
+import type { Row } from '../db/row.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 import type { StoredDocument } from './documents.store.ts';
 import { STORED_FORMATS, parseStoredDocument, type DocumentTypeName, type DocumentTypes } from './document-types.ts';
 
 /** A line of the list of a document's versions. */
-export interface VersionListItem {
-  readonly id: string;
-  readonly label: string | null;
-  readonly keptAt: Date;
-}
+export type VersionListItem = Row<contract.VersionListItem>;
 
 /** An earlier state of a document. */
 export interface StoredVersion<K extends DocumentTypeName> extends VersionListItem {

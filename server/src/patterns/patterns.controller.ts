@@ -1,109 +1,99 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
+import type { CreateVersionRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body, Query } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody, validQuery } from '../contract/requests.ts';
+import { Handles, HandlesAsText } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { JSON_TEXT } from '../common/json-text.ts';
 import { DocumentsService } from '../documents/documents.service.ts';
-import {
-  updatePatternRequestSchema,
-  createPatternRequestSchema,
-  createPatternsRequestSchema,
-  createVersionRequestSchema,
-  patternListQuerySchema,
-  type UpdatePatternRequest,
-  type CreatePatternRequest,
-  type CreatePatternsRequest,
-  type CreateVersionRequest,
-  type PatternListQuery,
+import type {
+  UpdatePatternRequest,
+  CreatePatternRequest,
+  CreatePatternsRequest,
+  PatternListQuery,
 } from './patterns.schema.ts';
 import { PatternsService, type PatternResponse } from './patterns.service.ts';
 
 /** The patterns of the signed-in teacher's studio. */
-@Controller('patterns')
-@UseGuards(AuthGuard)
+@Controller()
 export class PatternsController {
   constructor(
     private readonly kept: DocumentsService,
     private readonly patterns: PatternsService,
   ) {}
 
-  @Get()
-  @Header(...JSON_TEXT)
+  @HandlesAsText('GET /patterns')
   list(
     @CurrentTeacher() principal: Principal,
-    @Query(new JoiValidationPipe(patternListQuerySchema)) query: PatternListQuery,
+    @Query(validQuery('GET /patterns')) query: PatternListQuery,
   ): Promise<string> {
     return this.patterns.list(principal, query);
   }
 
-  @Get('tags')
+  @Handles('GET /patterns/tags')
   tags(@CurrentTeacher() principal: Principal) {
     return this.patterns.tags(principal);
   }
 
-  @Post('many')
+  @Handles('POST /patterns/many')
   createMany(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(createPatternsRequestSchema)) { patterns }: CreatePatternsRequest,
+    @Body(validBody('POST /patterns/many')) { patterns }: CreatePatternsRequest,
   ): Promise<readonly PatternResponse[]> {
     return this.patterns.createMany(principal, patterns);
   }
 
-  @Get(':id/versions')
+  @Handles('GET /patterns/:id/versions')
   versions(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.kept.listVersions(principal, 'pattern', id);
   }
 
-  @Get(':id/versions/:version')
+  @Handles('GET /patterns/:id/versions/:version')
   version(@CurrentTeacher() principal: Principal, @Param('id') id: string, @Param('version') version: string) {
     return this.patterns.openVersion(principal, id, version);
   }
 
-  @Post(':id/versions')
-  @HttpCode(204)
+  @Handles('POST /patterns/:id/versions')
   keepVersion(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(createVersionRequestSchema)) { label }: CreateVersionRequest,
+    @Body(validBody('POST /patterns/:id/versions')) { label }: CreateVersionRequest,
   ): Promise<void> {
     return this.kept.createVersion(principal, 'pattern', id, label);
   }
 
-  @Get(':id')
+  @Handles('GET /patterns/:id')
   open(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<PatternResponse> {
     return this.patterns.open(principal, id);
   }
 
-  @Post()
+  @Handles('POST /patterns')
   create(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(createPatternRequestSchema)) body: CreatePatternRequest,
+    @Body(validBody('POST /patterns')) body: CreatePatternRequest,
   ): Promise<PatternResponse> {
     return this.patterns.create(principal, body.pattern);
   }
 
-  @Put(':id')
+  @Handles('PUT /patterns/:id')
   change(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(updatePatternRequestSchema)) body: UpdatePatternRequest,
+    @Body(validBody('PUT /patterns/:id')) body: UpdatePatternRequest,
   ): Promise<PatternResponse> {
     return this.patterns.change(principal, id, body);
   }
 
-  @Post(':id/duplicate')
+  @Handles('POST /patterns/:id/duplicate')
   duplicate(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<PatternResponse> {
     return this.patterns.duplicate(principal, id);
   }
 
-  @Delete(':id')
-  @HttpCode(204)
+  @Handles('DELETE /patterns/:id')
   delete(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.kept.delete(principal, 'pattern', id);
   }
 
-  @Post(':id/restore')
-  @HttpCode(204)
+  @Handles('POST /patterns/:id/restore')
   restore(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.kept.restore(principal, 'pattern', id);
   }

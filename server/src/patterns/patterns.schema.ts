@@ -1,22 +1,9 @@
+import type * as contract from '@fleet-wren/contract';
 import Joi from 'joi';
 import { versionField, textField } from '../common/joi-fields.ts';
 
-/** How the list of patterns is asked for. */
-export interface PatternListQuery {
-  readonly search: string;
-  readonly limit: number;
-  /** Where the page before ended. */
-  readonly after?: string;
-  readonly tag?: string;
-  /** Key of a school; its variants are found with it. */
-  readonly school?: string;
-  readonly metre?: string;
-  /** Digits that may play, nobody else: `pim`. */
-  readonly digits?: string;
-  /** Strings that may be played, no others: `321`. */
-  readonly strings?: string;
-  readonly difficulty?: 'easy' | 'middling' | 'hard';
-}
+/** How the list of patterns is asked for, with what is taken where nothing is said. */
+export type PatternListQuery = contract.PatternListQuery & Required<Pick<contract.PageQuery, 'search' | 'limit'>>;
 
 export const patternListQuerySchema = Joi.object<PatternListQuery>({
   search: textField(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),
@@ -62,11 +49,6 @@ export const createPatternsRequestSchema = Joi.object<CreatePatternsRequest>({
   patterns: Joi.array().min(1).max(200).required(),
 });
 
-/** A state of a pattern to be kept under a name. */
-export interface CreateVersionRequest {
-  readonly label: string;
-}
-
-export const createVersionRequestSchema = Joi.object<CreateVersionRequest>({
+export const createVersionRequestSchema = Joi.object<contract.CreateVersionRequest>({
   label: textField(80).trim().min(1).required().messages({ '*': 'request.version-name' }),
 });

@@ -1,5 +1,7 @@
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { PATTERN_LIMITS, parsePattern, type Pattern } from '@fleet-wren/core';
+import type { Row } from '../db/row.ts';
 import type { Principal } from '../auth/principal.ts';
 import { validateDocument } from '../request-bodies/json-body.middleware.ts';
 import { StudioDb } from '../db/studio-db.ts';
@@ -13,9 +15,7 @@ import { PatternListStore } from './pattern-list.store.ts';
 import type { UpdatePatternRequest, PatternListQuery } from './patterns.schema.ts';
 
 /** A pattern as it is answered. */
-export interface PatternResponse extends Pick<StoredDocument<'pattern'>, 'id' | 'version' | 'workedAt'> {
-  readonly pattern: Pattern;
-}
+export type PatternResponse = Row<contract.PatternResponse>;
 
 const checkedPattern = (document: unknown): Pattern => validateDocument(document, parsePattern);
 

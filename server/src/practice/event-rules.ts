@@ -1,3 +1,4 @@
+import type * as contract from '@fleet-wren/contract';
 import { createProblem, message, type PracticeEvent, type Problem } from '@fleet-wren/core';
 import { UUID_PATTERN } from '../common/ids.ts';
 import type { AddedEvent } from './practice.store.ts';
@@ -27,9 +28,6 @@ export const findEventProblems = (
 };
 
 /** An event that is not kept, and why. */
-export interface RefusedEvent {
-  readonly id: string;
-  readonly problems: readonly Problem[];
-}
+export type RefusedEvent = contract.EventReceipt['refused'][number];
 
 export const refuseEvent = (id: string, ...problems: readonly Problem[]): RefusedEvent => ({ id, problems });

@@ -1,17 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import type * as contract from '@fleet-wren/contract';
 import { Inject, Injectable } from '@nestjs/common';
+import type { Row } from '../db/row.ts';
 import { DB_TOKEN, QUICK_DB, type Db } from '../db/connection.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 
 /** A link a teacher made; its token is known to nobody but whoever was given it. */
-export interface PracticeLink {
-  readonly id: string;
-  readonly createdAt: Date;
-  readonly endsAt: Date;
-  readonly revokedAt: Date | null;
-  readonly opened: number;
-  readonly openedAt: Date | null;
-}
+export type PracticeLink = Row<contract.PracticeLink>;
 
 /** Whom a token belongs to. */
 export interface PracticeLinkOwner {

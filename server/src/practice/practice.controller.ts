@@ -1,130 +1,118 @@
-import { Body, Controller, Delete, Get, Header, Headers, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
-import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { JSON_TEXT } from '../common/json-text.ts';
 import {
-  updateAssignmentRequestSchema,
-  createAssignmentRequestSchema,
-  recordEventsRequestSchema,
-  createPracticeLinkRequestSchema,
-  type UpdateAssignmentRequest,
+  KNOWN_ITEMS_HEADER,
+  PRACTICE_LINK_HEADER,
   type CreateAssignmentRequest,
-  type RecordEventsRequest,
-  type CreatePracticeLinkRequest,
-} from './practice.schema.ts';
+  type UpdateAssignmentRequest,
+} from '@fleet-wren/contract';
+import { Controller, Param, Body, Headers } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles, HandlesAsText } from '../contract/route.ts';
+import type { Principal } from '../auth/principal.ts';
+import type { RecordEventsRequest, CreatePracticeLinkRequest } from './practice.schema.ts';
 import { PracticeService } from './practice.service.ts';
 
 /** What the students of the signed-in teacher's studio practise. */
 @Controller()
-@UseGuards(AuthGuard)
 export class AssignmentsController {
   constructor(private readonly practice: PracticeService) {}
 
-  @Get('assignments')
-  @Header(...JSON_TEXT)
+  @HandlesAsText('GET /assignments')
   lines(@CurrentTeacher() principal: Principal) {
     return this.practice.listAll(principal);
   }
 
-  @Get('students/:id/assignments')
-  @Header(...JSON_TEXT)
+  @HandlesAsText('GET /students/:id/assignments')
   ofStudent(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.ofStudent(principal, id);
   }
 
-  @Post('students/:id/assignments')
+  @Handles('POST /students/:id/assignments')
   set(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(createAssignmentRequestSchema)) body: CreateAssignmentRequest,
+    @Body(validBody('POST /students/:id/assignments')) body: CreateAssignmentRequest,
   ) {
     return this.practice.createAssignment(principal, id, body);
   }
 
-  @Put('assignments/:id')
+  @Handles('PUT /assignments/:id')
   change(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(updateAssignmentRequestSchema)) body: UpdateAssignmentRequest,
+    @Body(validBody('PUT /assignments/:id')) body: UpdateAssignmentRequest,
   ) {
     return this.practice.updateAssignment(principal, id, body);
   }
 
-  @Delete('assignments/:id')
-  @HttpCode(204)
+  @Handles('DELETE /assignments/:id')
   drop(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.practice.deleteAssignment(principal, id);
   }
 
-  @Get('assignments/:id/progress')
+  @Handles('GET /assignments/:id/progress')
   progress(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.progress(principal, id);
   }
 
-  @Get('students/:id/ability')
-  @Header(...JSON_TEXT)
+  @HandlesAsText('GET /students/:id/ability')
   ability(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.ability(principal, id);
   }
 
-  @Get('students/:id/events')
+  @Handles('GET /students/:id/events')
   log(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.log(principal, id);
   }
 
-  @Post('students/:id/events')
+  @Handles('POST /students/:id/events')
   add(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(recordEventsRequestSchema)) body: RecordEventsRequest,
+    @Body(validBody('POST /students/:id/events')) body: RecordEventsRequest,
   ) {
     return this.practice.tell(principal, id, body);
   }
 
-  @Get('students/:id/links')
+  @Handles('GET /students/:id/links')
   links(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.practice.linksOf(principal, id);
   }
 
-  @Post('students/:id/links')
+  @Handles('POST /students/:id/links')
   makeLink(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(createPracticeLinkRequestSchema)) { days }: CreatePracticeLinkRequest,
+    @Body(validBody('POST /students/:id/links')) { days }: CreatePracticeLinkRequest,
   ) {
     return this.practice.makeLink(principal, id, days);
   }
 
-  @Delete('links/:id')
-  @HttpCode(204)
+  @Handles('DELETE /links/:id')
   revokeLink(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.practice.revokeLink(principal, id);
   }
 }
 
-/** The header that carries a link's token: never the address, which servers write down. */
-export const PRACTICE_LINK_HEADER = 'x-practice-link';
-
-/** The header by which a room says what it knows already, as `ID:STATE` with commas between, and how many of them are looked at. */
-const KNOWN_HEADER = 'x-room-known';
 const MOST_KNOWN = 200;
 
 /** The practice room of whoever holds a link. */
-@Controller('practice')
+@Controller()
 export class PracticeController {
   constructor(private readonly practice: PracticeService) {}
 
-  @Get()
-  @Header(...JSON_TEXT)
-  room(@Headers(PRACTICE_LINK_HEADER) token: string | undefined, @Headers(KNOWN_HEADER) known: string | undefined) {
+  @HandlesAsText('GET /practice')
+  room(
+    @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
+    @Headers(KNOWN_ITEMS_HEADER) known: string | undefined,
+  ) {
     return this.practice.room(token ?? '', (known ?? '').split(',').slice(0, MOST_KNOWN));
   }
 
-  @Post('events')
+  @Handles('POST /practice/events')
   async add(
     @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
-    @Body(new JoiValidationPipe(recordEventsRequestSchema)) body: RecordEventsRequest,
+    @Body(validBody('POST /practice/events')) body: RecordEventsRequest,
   ) {
     return this.practice.tellFromRoom(await this.practice.resolveLink(token ?? ''), body);
   }

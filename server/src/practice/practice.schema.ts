@@ -1,3 +1,4 @@
+import type { CreateAssignmentRequest, UpdateAssignmentRequest } from '@fleet-wren/contract';
 import Joi from 'joi';
 import {
   PATTERN_LIMITS,
@@ -7,30 +8,8 @@ import {
   createHandProfile,
   type HandProfile,
   type LadderPlan,
-  type Pattern,
-  type PracticeMethod,
 } from '@fleet-wren/core';
 import { aLabel, aMessage, versionField, textField } from '../common/joi-fields.ts';
-
-/** Something to be practised, as it is set. */
-export interface CreateAssignmentRequest {
-  readonly name: string;
-  readonly pattern: Pattern;
-  readonly sourceId?: string;
-  readonly sourceVersion?: number;
-  readonly target: number;
-  readonly way: PracticeMethod;
-  readonly plan: LadderPlan;
-}
-
-/** What of an assignment can change. */
-export interface UpdateAssignmentRequest {
-  readonly version: number;
-  readonly place?: number;
-  readonly ended?: boolean;
-  /** Its stages as the teacher arranged them. */
-  readonly plan?: LadderPlan;
-}
 
 /** What happened, and in which assignment; checked one by one by core. */
 export interface RecordEventsRequest {

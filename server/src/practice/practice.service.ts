@@ -1,3 +1,5 @@
+import type { CreateAssignmentRequest, UpdateAssignmentRequest } from '@fleet-wren/contract';
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { Semaphore } from 'async-mutex';
 import {
@@ -29,12 +31,7 @@ import type { ReplayResult } from './replay-log.ts';
 import { ReplayPool } from './replay.pool.ts';
 import { findEventProblems, refuseEvent, type RefusedEvent } from './event-rules.ts';
 import { PracticeLinksStore, type PracticeLinkOwner, type PracticeLink } from './practice-links.store.ts';
-import {
-  EVENT_BATCH_LIMITS,
-  type UpdateAssignmentRequest,
-  type CreateAssignmentRequest,
-  type RecordEventsRequest,
-} from './practice.schema.ts';
+import { EVENT_BATCH_LIMITS, type RecordEventsRequest } from './practice.schema.ts';
 import {
   PracticeStore,
   type Added,
@@ -49,15 +46,10 @@ import { summariseProgress } from './progress-summary.ts';
 const LIMITS = { tokenBytes: 16, assignments: 200, shown: 300, heard: 20_000, notes: 10_000, links: 100 } as const;
 
 /** How an assignment stands. */
-type Stands = Pick<Assignment, 'id' | 'standing'>;
+type Stands = contract.AssignmentStanding;
 
 /** What became of what a room told: each event by its name. */
-export interface RoomAnswer {
-  readonly accepted: readonly string[];
-  readonly refused: readonly RefusedEvent[];
-  /** How what is set stands by it. */
-  readonly assignments: readonly Stands[];
-}
+export type RoomAnswer = contract.EventReceipt;
 
 const FOLDS_AT_ONCE = 3;
 

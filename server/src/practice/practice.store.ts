@@ -1,30 +1,18 @@
 import { randomUUID } from 'node:crypto';
+import type { CreateAssignmentRequest } from '@fleet-wren/contract';
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import type { Knex } from 'knex';
-import type { LadderPlan, Pattern, PracticeEvent, ProgressSummary, PracticeMethod } from '@fleet-wren/core';
+import type { LadderPlan, PracticeEvent, ProgressSummary } from '@fleet-wren/core';
+import type { Row } from '../db/row.ts';
 import { createNotFoundError } from '../common/ids.ts';
 import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 import type { ReplayResult, KeptSnapshot } from './replay-log.ts';
-import { EVENT_BATCH_LIMITS, type CreateAssignmentRequest } from './practice.schema.ts';
+import { EVENT_BATCH_LIMITS } from './practice.schema.ts';
 
 /** Something a student is to practise. */
-export interface Assignment {
-  readonly id: string;
-  readonly studentId: string;
-  readonly version: number;
-  readonly name: string;
-  readonly pattern: Pattern;
-  readonly sourceId: string | null;
-  readonly sourceVersion: number | null;
-  readonly target: number;
-  readonly way: PracticeMethod;
-  readonly plan: LadderPlan;
-  readonly standing: ProgressSummary;
-  readonly place: number;
-  readonly createdAt: Date;
-  readonly endedAt: Date | null;
-}
+export type Assignment = Row<contract.Assignment>;
 
 /** An assignment's log as it has to be gone through: from what it had come to, through what came since. */
 export interface Unfolded {
@@ -60,10 +48,7 @@ interface Change {
 }
 
 /** An event, and the assignment it belongs to. */
-export interface StoredPracticeEvent {
-  readonly assignment: string | null;
-  readonly event: PracticeEvent;
-}
+export type StoredPracticeEvent = contract.StoredPracticeEvent;
 
 /** An event as JSON, in the words of the database. */
 const EVENT = "body || jsonb_build_object('id', id, 'at', at, 'kind', kind)";

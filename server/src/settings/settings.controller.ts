@@ -1,94 +1,82 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import type {
+  SaveHandProfileRequest,
+  SaveSchoolRequest,
+  VersionedEstimates,
+  VersionedSettings,
+} from '@fleet-wren/contract';
+import { Controller, Param, Body } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import {
-  versionedEstimatesSchema,
-  saveHandProfileRequestSchema,
-  saveSchoolRequestSchema,
-  versionedSettingsSchema,
-  type VersionedEstimates,
-  type VersionedSettings,
-  type SaveHandProfileRequest,
-  type SaveSchoolRequest,
-} from './settings.schema.ts';
 import { SettingsService } from './settings.service.ts';
 
 /** Set-up of the signed-in teacher's studio: hands, schools of its own, estimates. */
 @Controller()
-@UseGuards(AuthGuard)
 export class SettingsController {
   constructor(private readonly setUp: SettingsService) {}
 
-  @Get('hands')
+  @Handles('GET /hands')
   hands(@CurrentTeacher() principal: Principal) {
     return this.setUp.listHands(principal);
   }
 
-  @Post('hands')
-  keepHand(
-    @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(saveHandProfileRequestSchema)) body: SaveHandProfileRequest,
-  ) {
+  @Handles('POST /hands')
+  keepHand(@CurrentTeacher() principal: Principal, @Body(validBody('POST /hands')) body: SaveHandProfileRequest) {
     return this.setUp.createHandProfile(principal, body);
   }
 
-  @Delete('hands/:id')
-  @HttpCode(204)
+  @Handles('DELETE /hands/:id')
   dropHand(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.setUp.deleteHandProfile(principal, id);
   }
 
-  @Get('schools')
+  @Handles('GET /schools')
   schools(@CurrentTeacher() principal: Principal) {
     return this.setUp.listSchools(principal);
   }
 
-  @Post('schools')
-  keepSchool(
-    @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(saveSchoolRequestSchema)) body: SaveSchoolRequest,
-  ) {
+  @Handles('POST /schools')
+  keepSchool(@CurrentTeacher() principal: Principal, @Body(validBody('POST /schools')) body: SaveSchoolRequest) {
     return this.setUp.createSchool(principal, body);
   }
 
-  @Put('schools/:id')
+  @Handles('PUT /schools/:id')
   changeSchool(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(saveSchoolRequestSchema)) body: SaveSchoolRequest,
+    @Body(validBody('PUT /schools/:id')) body: SaveSchoolRequest,
   ) {
     return this.setUp.changeSchool(principal, id, body);
   }
 
-  @Delete('schools/:id')
-  @HttpCode(204)
+  @Handles('DELETE /schools/:id')
   dropSchool(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.setUp.deleteSchool(principal, id);
   }
 
-  @Get('estimates')
+  @Handles('GET /estimates')
   estimates(@CurrentTeacher() principal: Principal): Promise<VersionedEstimates> {
     return this.setUp.estimates(principal);
   }
 
-  @Put('estimates')
+  @Handles('PUT /estimates')
   setEstimates(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(versionedEstimatesSchema)) body: VersionedEstimates,
+    @Body(validBody('PUT /estimates')) body: VersionedEstimates,
   ): Promise<VersionedEstimates> {
     return this.setUp.setEstimates(principal, body);
   }
 
-  @Get('settings')
+  @Handles('GET /settings')
   settings(@CurrentTeacher() principal: Principal): Promise<VersionedSettings> {
     return this.setUp.settings(principal);
   }
 
-  @Put('settings')
+  @Handles('PUT /settings')
   setSettings(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(versionedSettingsSchema)) body: VersionedSettings,
+    @Body(validBody('PUT /settings')) body: VersionedSettings,
   ): Promise<VersionedSettings> {
     return this.setUp.setSettings(principal, body);
   }

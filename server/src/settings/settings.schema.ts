@@ -1,27 +1,14 @@
-import { type TextKey } from '@fleet-wren/wording';
+import type {
+  SaveHandProfileRequest,
+  SaveSchoolRequest,
+  VersionedEstimates,
+  VersionedSettings,
+} from '@fleet-wren/contract';
+import type { TextKey } from '@fleet-wren/wording';
 import Joi from 'joi';
-import {
-  DIGITS,
-  ESTIMATE_KEYS,
-  NOTE_NAMING_SYSTEMS,
-  ACTUATORS,
-  PENALTY_KEYS,
-  type CustomSchool,
-  zoneOffset,
-} from '@fleet-wren/core';
+import { DIGITS, ESTIMATE_KEYS, NOTE_NAMING_SYSTEMS, ACTUATORS, PENALTY_KEYS, zoneOffset } from '@fleet-wren/core';
 import { versionField, textField } from '../common/joi-fields.ts';
-import type { StudioEstimates, HandProfileDocument, StudioSettings } from '../documents/document-types.ts';
-
-/** A hand to be kept, perhaps a student's. */
-export interface SaveHandProfileRequest extends HandProfileDocument {
-  readonly name: string;
-  readonly studentId?: string;
-}
-
-/** A school to be kept, and the version it was read at where it is there already. */
-export interface SaveSchoolRequest extends Omit<CustomSchool, 'id'> {
-  readonly version?: number;
-}
+import type { StudioSettings } from '../documents/document-types.ts';
 
 const numbers = (keys: readonly string[]) => Joi.object().pattern(Joi.string().valid(...keys), Joi.number());
 
@@ -47,18 +34,6 @@ export const saveSchoolRequestSchema = Joi.object<SaveSchoolRequest>({
   weights: numbers(PENALTY_KEYS).default({}),
   version: versionField(),
 });
-
-/** A studio's own values of estimates, and the version they were read at; 0 where there were none. */
-export interface VersionedEstimates {
-  readonly estimates: StudioEstimates;
-  readonly version: number;
-}
-
-/** A studio's settings, and the version they were read at; 0 where there were none. */
-export interface VersionedSettings {
-  readonly settings: StudioSettings;
-  readonly version: number;
-}
 
 const midi = Joi.number().integer().min(12).max(100);
 const pitches = Joi.array().items(midi).min(4).max(8).required();

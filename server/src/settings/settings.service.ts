@@ -1,3 +1,9 @@
+import type {
+  SaveHandProfileRequest,
+  SaveSchoolRequest,
+  VersionedEstimates,
+  VersionedSettings,
+} from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import {
   createHandProfile,
@@ -18,12 +24,6 @@ import type { DocumentTypeName, DocumentTypes } from '../documents/document-type
 import { StudentsStore } from '../students/students.store.ts';
 import { OutdatedSummariesStore } from '../summaries/outdated-summaries.store.ts';
 import { SummariesService } from '../summaries/summaries.service.ts';
-import type {
-  VersionedEstimates,
-  VersionedSettings,
-  SaveHandProfileRequest,
-  SaveSchoolRequest,
-} from './settings.schema.ts';
 
 /** How many hands and schools of its own a studio can hold. */
 const QUOTA = { hand: 2000, school: 200 } as const;

@@ -1,93 +1,78 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query, UseGuards } from '@nestjs/common';
+import type { CreateVersionRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body, Query } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody, validQuery } from '../contract/requests.ts';
+import { Handles, HandlesAsText } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { JSON_TEXT } from '../common/json-text.ts';
 import { DocumentsService } from '../documents/documents.service.ts';
-import { createVersionRequestSchema, type CreateVersionRequest } from '../patterns/patterns.schema.ts';
-import {
-  updateSongRequestSchema,
-  createSongRequestSchema,
-  songListQuerySchema,
-  type UpdateSongRequest,
-  type CreateSongRequest,
-  type SongListQuery,
-} from './songs.schema.ts';
+import type { UpdateSongRequest, CreateSongRequest, SongListQuery } from './songs.schema.ts';
 import { SongsService, type SongResponse } from './songs.service.ts';
 
 /** The songs of the signed-in teacher's studio. */
-@Controller('songs')
-@UseGuards(AuthGuard)
+@Controller()
 export class SongsController {
   constructor(
     private readonly kept: DocumentsService,
     private readonly songs: SongsService,
   ) {}
 
-  @Get()
-  @Header(...JSON_TEXT)
-  list(
-    @CurrentTeacher() principal: Principal,
-    @Query(new JoiValidationPipe(songListQuerySchema)) query: SongListQuery,
-  ): Promise<string> {
+  @HandlesAsText('GET /songs')
+  list(@CurrentTeacher() principal: Principal, @Query(validQuery('GET /songs')) query: SongListQuery): Promise<string> {
     return this.songs.list(principal, query);
   }
 
-  @Get(':id/versions')
+  @Handles('GET /songs/:id/versions')
   versions(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.kept.listVersions(principal, 'song', id);
   }
 
-  @Get(':id/versions/:version')
+  @Handles('GET /songs/:id/versions/:version')
   version(@CurrentTeacher() principal: Principal, @Param('id') id: string, @Param('version') version: string) {
     return this.songs.openVersion(principal, id, version);
   }
 
-  @Post(':id/versions')
-  @HttpCode(204)
+  @Handles('POST /songs/:id/versions')
   keepVersion(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(createVersionRequestSchema)) { label }: CreateVersionRequest,
+    @Body(validBody('POST /songs/:id/versions')) { label }: CreateVersionRequest,
   ): Promise<void> {
     return this.kept.createVersion(principal, 'song', id, label);
   }
 
-  @Get(':id')
+  @Handles('GET /songs/:id')
   open(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<SongResponse> {
     return this.songs.open(principal, id);
   }
 
-  @Post()
+  @Handles('POST /songs')
   create(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(createSongRequestSchema)) { song }: CreateSongRequest,
+    @Body(validBody('POST /songs')) { song }: CreateSongRequest,
   ): Promise<SongResponse> {
     return this.songs.create(principal, song);
   }
 
-  @Put(':id')
+  @Handles('PUT /songs/:id')
   change(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(updateSongRequestSchema)) body: UpdateSongRequest,
+    @Body(validBody('PUT /songs/:id')) body: UpdateSongRequest,
   ): Promise<SongResponse> {
     return this.songs.change(principal, id, body);
   }
 
-  @Post(':id/duplicate')
+  @Handles('POST /songs/:id/duplicate')
   duplicate(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<SongResponse> {
     return this.songs.duplicate(principal, id);
   }
 
-  @Delete(':id')
-  @HttpCode(204)
+  @Handles('DELETE /songs/:id')
   delete(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.kept.delete(principal, 'song', id);
   }
 
-  @Post(':id/restore')
-  @HttpCode(204)
+  @Handles('POST /songs/:id/restore')
   restore(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.kept.restore(principal, 'song', id);
   }

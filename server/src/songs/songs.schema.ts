@@ -1,3 +1,4 @@
+import type { PageQuery } from '@fleet-wren/contract';
 import Joi from 'joi';
 import { versionField, textField } from '../common/joi-fields.ts';
 
@@ -18,12 +19,8 @@ export const updateSongRequestSchema = Joi.object<UpdateSongRequest>({
   version: versionField().required(),
 });
 
-/** How the list of songs is asked for. */
-export interface SongListQuery {
-  readonly search: string;
-  readonly limit: number;
-  readonly after?: string;
-}
+/** How the list of songs is asked for, with what is taken where nothing is said. */
+export type SongListQuery = PageQuery & Required<Pick<PageQuery, 'search' | 'limit'>>;
 
 export const songListQuerySchema = Joi.object<SongListQuery>({
   search: textField(120).trim().allow('').default('').messages({ '*': 'request.search-length' }),

@@ -1,5 +1,7 @@
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { SONG_LIMITS, parseSong, createSongSummary, type Song } from '@fleet-wren/core';
+import type { Row } from '../db/row.ts';
 import type { Principal } from '../auth/principal.ts';
 import { validateDocument } from '../request-bodies/json-body.middleware.ts';
 import { StudioDb } from '../db/studio-db.ts';
@@ -11,9 +13,7 @@ import type { StoredVersion } from '../documents/versions.store.ts';
 import type { UpdateSongRequest, SongListQuery } from './songs.schema.ts';
 
 /** A song as it is answered. */
-export interface SongResponse extends Pick<StoredDocument<'song'>, 'id' | 'version' | 'workedAt'> {
-  readonly song: Song;
-}
+export type SongResponse = Row<contract.SongResponse>;
 
 const LINE = ['id', 'name', 'worked_at as workedAt', 'summary'] as const;
 

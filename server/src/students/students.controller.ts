@@ -1,48 +1,45 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, UseGuards } from '@nestjs/common';
+import type { SaveStudentRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body } from '@nestjs/common';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles, HandlesAsText } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { JSON_TEXT } from '../common/json-text.ts';
-import { saveStudentRequestSchema, type SaveStudentRequest } from './students.schema.ts';
 import { StudentsService } from './students.service.ts';
 import type { Student } from './students.store.ts';
 
 /** The students of the signed-in teacher's studio. */
-@Controller('students')
-@UseGuards(AuthGuard)
+@Controller()
 export class StudentsController {
   constructor(private readonly students: StudentsService) {}
 
-  @Get()
-  @Header(...JSON_TEXT)
+  @HandlesAsText('GET /students')
   list(@CurrentTeacher() principal: Principal): Promise<string> {
     return this.students.list(principal);
   }
 
-  @Post()
+  @Handles('POST /students')
   add(
     @CurrentTeacher() principal: Principal,
-    @Body(new JoiValidationPipe(saveStudentRequestSchema)) body: SaveStudentRequest,
+    @Body(validBody('POST /students')) body: SaveStudentRequest,
   ): Promise<Student> {
     return this.students.add(principal, body);
   }
 
-  @Get(':id')
+  @Handles('GET /students/:id')
   get(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<Student> {
     return this.students.get(principal, id);
   }
 
-  @Put(':id')
+  @Handles('PUT /students/:id')
   change(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(saveStudentRequestSchema)) body: SaveStudentRequest,
+    @Body(validBody('PUT /students/:id')) body: SaveStudentRequest,
   ): Promise<Student> {
     return this.students.change(principal, id, body);
   }
 
-  @Delete(':id')
-  @HttpCode(204)
+  @Handles('DELETE /students/:id')
   remove(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.students.remove(principal, id);
   }

@@ -1,14 +1,7 @@
+import type { SaveStudentRequest } from '@fleet-wren/contract';
 import Joi from 'joi';
 import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { versionField, textField } from '../common/joi-fields.ts';
-
-/** A student to be kept, and the version that was read where there is one. */
-export interface SaveStudentRequest {
-  readonly name: string;
-  readonly about: StudentProfile;
-  readonly version?: number;
-  readonly archived?: boolean;
-}
 
 const time = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);

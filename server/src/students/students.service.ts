@@ -1,3 +1,4 @@
+import type { SaveStudentRequest } from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { Principal } from '../auth/principal.ts';
@@ -5,7 +6,6 @@ import { ErrorWithPayload } from '../common/errors.filter.ts';
 import { parseId, createNotFoundError, assertFound } from '../common/ids.ts';
 import { createQuotaError } from '../common/quota.ts';
 import { StudioDb } from '../db/studio-db.ts';
-import type { SaveStudentRequest } from './students.schema.ts';
 import { StudentsStore, type Student } from './students.store.ts';
 
 /** How many students a studio can have, those archived counted. */

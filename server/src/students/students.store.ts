@@ -1,17 +1,13 @@
-import type { StudentProfile } from '@fleet-wren/core';
 import { randomUUID } from 'node:crypto';
+import type * as contract from '@fleet-wren/contract';
+import type { StudentProfile } from '@fleet-wren/core';
 import { Injectable } from '@nestjs/common';
+import type { Row } from '../db/row.ts';
 import { jsonList } from '../db/json-text.ts';
 import type { StudioScope } from '../db/studio-db.ts';
 
 /** A student of a studio. */
-export interface Student {
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly about: StudentProfile;
-  readonly archivedAt: Date | null;
-}
+export type Student = Row<contract.Student>;
 
 const COLUMNS = ['id', 'name', 'version', 'about', 'archived_at as archivedAt'] as const;
 

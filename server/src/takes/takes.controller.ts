@@ -1,32 +1,14 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import {
-  Body,
-  Controller,
-  Delete,
-  Get,
-  Headers,
-  HttpCode,
-  Param,
-  Post,
-  Put,
-  Req,
-  Res,
-  UseGuards,
-} from '@nestjs/common';
+import { PRACTICE_LINK_HEADER, type CreateTakeRequest, type SaveTakeAssessmentRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body, Req, Res, Headers } from '@nestjs/common';
 import { message, createProblem, ProblemError } from '@fleet-wren/core';
 import type { Request, Response } from 'express';
+import { CurrentTeacher } from '../auth/auth-session.ts';
+import { validBody } from '../contract/requests.ts';
+import { Handles, HandlesResponse } from '../contract/route.ts';
 import type { Principal } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { PRACTICE_LINK_HEADER } from '../practice/practice.controller.ts';
 import { PracticeService } from '../practice/practice.service.ts';
-import {
-  saveTakeAssessmentRequestSchema,
-  createTakeRequestSchema,
-  type SaveTakeAssessmentRequest,
-  type CreateTakeRequest,
-} from './takes.schema.ts';
 import { TakesService, type AudioRange } from './takes.service.ts';
 
 /** The bytes that are asked for: from, and to the last; all without a range, or with one of another kind. */
@@ -52,30 +34,29 @@ const send = async ({ take, from, to, bytes }: AudioRange, part: boolean, respon
 
 /** Takes of the students of the signed-in teacher's studio. */
 @Controller()
-@UseGuards(AuthGuard)
 export class TakesController {
   constructor(private readonly takes: TakesService) {}
 
-  @Get('students/:id/takes')
+  @Handles('GET /students/:id/takes')
   ofStudent(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.takes.ofStudent(principal, id);
   }
 
-  @Post('students/:id/takes')
+  @Handles('POST /students/:id/takes')
   begin(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(createTakeRequestSchema)) body: CreateTakeRequest,
+    @Body(validBody('POST /students/:id/takes')) body: CreateTakeRequest,
   ) {
     return this.takes.createUpload(principal, id, body);
   }
 
-  @Get('takes/:id')
+  @Handles('GET /takes/:id')
   find(@CurrentTeacher() principal: Principal, @Param('id') id: string) {
     return this.takes.find(principal, id);
   }
 
-  @Put('takes/:id/parts/:number')
+  @Handles('PUT /takes/:id/parts/:number')
   addPart(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
@@ -85,7 +66,7 @@ export class TakesController {
     return this.takes.uploadPart(principal, id, number, body);
   }
 
-  @Get('takes/:id/sound')
+  @HandlesResponse('GET /takes/:id/sound')
   async sound(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
@@ -101,40 +82,39 @@ export class TakesController {
     await send(stretch, part, response);
   }
 
-  @Put('takes/:id/judgement')
+  @Handles('PUT /takes/:id/judgement')
   judge(
     @CurrentTeacher() principal: Principal,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(saveTakeAssessmentRequestSchema)) body: SaveTakeAssessmentRequest,
+    @Body(validBody('PUT /takes/:id/judgement')) body: SaveTakeAssessmentRequest,
   ) {
     return this.takes.saveAssessment(principal, id, body);
   }
 
-  @Delete('takes/:id')
-  @HttpCode(204)
+  @Handles('DELETE /takes/:id')
   drop(@CurrentTeacher() principal: Principal, @Param('id') id: string): Promise<void> {
     return this.takes.delete(principal, id);
   }
 }
 
 /** Takes that a student keeps from the practice room: they come in, and are heard by the teacher alone. */
-@Controller('practice/takes')
+@Controller()
 export class PracticeTakesController {
   constructor(
     private readonly takes: TakesService,
     private readonly practice: PracticeService,
   ) {}
 
-  @Post()
+  @Handles('POST /practice/takes')
   async begin(
     @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
-    @Body(new JoiValidationPipe(createTakeRequestSchema)) body: CreateTakeRequest,
+    @Body(validBody('POST /practice/takes')) body: CreateTakeRequest,
   ) {
     const holder = await this.practice.resolveLink(token ?? '');
     return this.takes.createUpload(holder, holder.scope.student, body);
   }
 
-  @Put(':id/parts/:number')
+  @Handles('PUT /practice/takes/:id/parts/:number')
   async addPart(
     @Headers(PRACTICE_LINK_HEADER) token: string | undefined,
     @Param('id') id: string,

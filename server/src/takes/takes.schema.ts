@@ -1,5 +1,6 @@
+import { AUDIO_MIME_TYPES, type SaveTakeAssessmentRequest, type CreateTakeRequest } from '@fleet-wren/contract';
 import Joi from 'joi';
-import { PATTERN_LIMITS, type HandProfile, type Message, type Pattern } from '@fleet-wren/core';
+import { PATTERN_LIMITS } from '@fleet-wren/core';
 import { handProfileSchema } from '../practice/practice.schema.ts';
 import { aMessage, textField } from '../common/joi-fields.ts';
 
@@ -12,34 +13,6 @@ export const TAKE_LIMITS = {
   unfinishedDays: 2,
   judgement: 1_500_000,
 } as const;
-
-/** Sounds that are kept: as browsers record them, and as they are opened from files. */
-export const AUDIO_MIME_TYPES = [
-  'audio/webm',
-  'audio/ogg',
-  'audio/mp4',
-  'audio/mpeg',
-  'audio/wav',
-  'audio/flac',
-] as const;
-
-/** What engines say of a take. */
-export interface SaveTakeAssessmentRequest {
-  readonly engine: number;
-  readonly headline: Message;
-  /** As JSON text: it is kept as it is. */
-  readonly judgement: string;
-}
-
-/** A take that is to be kept: its sound comes after it, in parts. */
-export interface CreateTakeRequest {
-  readonly name: string;
-  readonly assignment: string | null;
-  readonly pattern: Pattern;
-  readonly hand?: HandProfile;
-  readonly mime: (typeof AUDIO_MIME_TYPES)[number];
-  readonly bytes: number;
-}
 
 export const createTakeRequestSchema = Joi.object<CreateTakeRequest>({
   name: textField(PATTERN_LIMITS.name).trim().min(1).required(),

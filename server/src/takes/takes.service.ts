@@ -1,19 +1,19 @@
+import type { CreateTakeRequest, SaveTakeAssessmentRequest } from '@fleet-wren/contract';
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { message, type Message, createProblem, parsePattern, valueOrThrow, ProblemError } from '@fleet-wren/core';
+import type { Row } from '../db/row.ts';
 import type { Principal } from '../auth/principal.ts';
 import { parseId, createNotFoundError, assertFound } from '../common/ids.ts';
 import { createQuotaError } from '../common/quota.ts';
 import { StudioDb, type StudioScope } from '../db/studio-db.ts';
 import { PracticeStore } from '../practice/practice.store.ts';
 import { StudentsStore } from '../students/students.store.ts';
-import { TAKE_LIMITS, type SaveTakeAssessmentRequest, type CreateTakeRequest } from './takes.schema.ts';
+import { TAKE_LIMITS } from './takes.schema.ts';
 import { TakesStore, type StoredTake, type TakeListItem } from './takes.store.ts';
 
 /** A take whose sound is on its way: how large its parts are, and which have come. */
-export interface TakeUpload extends TakeListItem {
-  readonly part: number;
-  readonly parts: readonly number[];
-}
+export type TakeUpload = Row<contract.TakeUpload>;
 
 /** Some of a sound: where it is in the whole, and its bytes part by part. */
 export interface AudioRange {

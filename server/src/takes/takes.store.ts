@@ -1,32 +1,16 @@
 import { randomUUID } from 'node:crypto';
+import type { CreateTakeRequest, SaveTakeAssessmentRequest } from '@fleet-wren/contract';
+import type * as contract from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
-import type { HandProfile, Message, Pattern } from '@fleet-wren/core';
+import type { Row } from '../db/row.ts';
 import type { StudioScope } from '../db/studio-db.ts';
-import { TAKE_LIMITS, type SaveTakeAssessmentRequest, type CreateTakeRequest } from './takes.schema.ts';
+import { TAKE_LIMITS } from './takes.schema.ts';
 
 /** A take as a list shows it. */
-export interface TakeListItem {
-  readonly id: string;
-  readonly studentId: string;
-  readonly assignment: string | null;
-  readonly name: string;
-  readonly mime: string;
-  readonly bytes: number;
-  readonly by: 'teacher' | 'student';
-  readonly engine: number | null;
-  readonly headline: Message | null;
-  readonly createdAt: Date;
-  readonly completeAt: Date | null;
-}
+export type TakeListItem = Row<contract.TakeListItem>;
 
 /** A take with what it is judged against, and what was said of it. */
-export interface StoredTake extends TakeListItem {
-  readonly pattern: Pattern;
-  readonly hand: HandProfile | null;
-  readonly judgement: string | null;
-  /** What earlier engines said. */
-  readonly earlier: readonly SaveTakeAssessmentRequest[];
-}
+export type StoredTake = Row<contract.TakeResponse>;
 
 const LINE = [
   'id',

@@ -1,69 +1,60 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res, UseGuards } from '@nestjs/common';
+import type { AcceptInvitationRequest } from '@fleet-wren/contract';
+import { Controller, Param, Body, Req, Inject, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
+import { validBody } from '../contract/requests.ts';
+import { Handles } from '../contract/route.ts';
 import { lineOf } from '../auth/address.ts';
 import { Devices } from '../auth/devices.ts';
 import type { TeacherRole, Teacher } from '../auth/principal.ts';
-import { AuthGuard, CurrentTeacher, toAccount, setSessionCookie, type Account } from '../auth/auth-session.ts';
-import { JoiValidationPipe } from '../common/joi-validation.pipe.ts';
-import { CONFIG_TOKEN, type Config } from '../config.ts';
-import {
-  createInvitationRequestSchema,
-  viewInvitationRequestSchema,
-  acceptInvitationRequestSchema,
-  setRoleRequestSchema,
-  type AcceptInvitationRequest,
-} from './teachers.schema.ts';
+import { toAccount, setSessionCookie, type Account, CurrentTeacher } from '../auth/auth-session.ts';
+import { type Config, CONFIG_TOKEN } from '../config.ts';
 import { TeachersService } from './teachers.service.ts';
 
 /** The teachers of the signed-in teacher's studio. */
-@Controller('teachers')
-@UseGuards(AuthGuard)
+@Controller()
 export class TeachersController {
   constructor(private readonly teachers: TeachersService) {}
 
-  @Get()
+  @Handles('GET /teachers')
   async all(@CurrentTeacher() teacher: Teacher) {
     return (await this.teachers.all(teacher)).map((one) => ({ ...one, here: one.id === teacher.id }));
   }
 
-  @Get('invites')
+  @Handles('GET /teachers/invites')
   invites(@CurrentTeacher() teacher: Teacher) {
     return this.teachers.invites(teacher);
   }
 
-  @Post('invites')
+  @Handles('POST /teachers/invites')
   invite(
     @CurrentTeacher() teacher: Teacher,
-    @Body(new JoiValidationPipe(createInvitationRequestSchema)) { days }: { readonly days: number },
+    @Body(validBody('POST /teachers/invites')) { days }: { readonly days: number },
   ) {
     return this.teachers.invite(teacher, days);
   }
 
-  @Delete('invites/:id')
-  @HttpCode(204)
+  @Handles('DELETE /teachers/invites/:id')
   revoke(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     return this.teachers.revoke(teacher, id);
   }
 
-  @Put(':id')
-  @HttpCode(204)
+  @Handles('PUT /teachers/:id')
   setRole(
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Body(new JoiValidationPipe(setRoleRequestSchema)) { role }: { readonly role: TeacherRole },
+    @Body(validBody('PUT /teachers/:id')) { role }: { readonly role: TeacherRole },
   ): Promise<void> {
     return this.teachers.setRole(teacher, id, role);
   }
 
-  @Delete(':id')
-  @HttpCode(204)
+  @Handles('DELETE /teachers/:id')
   remove(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     return this.teachers.remove(teacher, id);
   }
 }
 
 /** The door for whoever is invited. */
-@Controller('auth')
+@Controller()
 export class InvitationsController {
   constructor(
     private readonly teachers: TeachersService,
@@ -71,18 +62,17 @@ export class InvitationsController {
     @Inject(CONFIG_TOKEN) private readonly config: Config,
   ) {}
 
-  @Post('invited')
-  @HttpCode(200)
+  @Handles('POST /auth/invited')
   invited(
-    @Body(new JoiValidationPipe(viewInvitationRequestSchema)) { token }: Pick<AcceptInvitationRequest, 'token'>,
+    @Body(validBody('POST /auth/invited')) { token }: Pick<AcceptInvitationRequest, 'token'>,
     @Req() request: Request,
   ): Promise<{ readonly studio: string }> {
     return this.teachers.invitedTo(token, lineOf(request.ip ?? ''));
   }
 
-  @Post('join')
+  @Handles('POST /auth/join')
   async join(
-    @Body(new JoiValidationPipe(acceptInvitationRequestSchema)) body: AcceptInvitationRequest,
+    @Body(validBody('POST /auth/join')) body: AcceptInvitationRequest,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<Account> {

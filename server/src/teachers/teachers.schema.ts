@@ -1,12 +1,8 @@
+import type { AcceptInvitationRequest } from '@fleet-wren/contract';
 import Joi from 'joi';
-import { newTeacherFields, type RegisterRequest } from '../auth/auth.schema.ts';
+import { newTeacherFields } from '../auth/auth.schema.ts';
 import type { TeacherRole } from '../auth/principal.ts';
 import { textField } from '../common/joi-fields.ts';
-
-/** What a teacher gives to come in by an invitation. */
-export interface AcceptInvitationRequest extends Omit<RegisterRequest, 'studio'> {
-  readonly token: string;
-}
 
 const token = textField(80).min(1).required().messages({ '*': 'request.invitation-missing' });
 

@@ -1,3 +1,4 @@
+import type { AcceptInvitationRequest } from '@fleet-wren/contract';
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { ProblemError, createProblem } from '@fleet-wren/core';
@@ -10,7 +11,6 @@ import { createQuotaError } from '../common/quota.ts';
 import { hashToken, generateToken } from '../common/tokens.ts';
 import { RateLimiterFactory, type RateLimiter } from '../common/rate-limiter.ts';
 import { isUniqueViolation } from '../db/is-unique-violation.ts';
-import type { AcceptInvitationRequest } from './teachers.schema.ts';
 import { TeachersStore, type TeacherListItem, type Invitation } from './teachers.store.ts';
 
 /** Bytes of chance in an invitation's token; teachers of a studio, and invitations that are open at a time. */

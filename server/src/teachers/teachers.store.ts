@@ -1,23 +1,16 @@
 import { randomUUID } from 'node:crypto';
+import type * as contract from '@fleet-wren/contract';
 import { Inject, Injectable } from '@nestjs/common';
+import type { Row } from '../db/row.ts';
 import type { TeacherRole, Teacher } from '../auth/principal.ts';
 import { OneAtATime } from '../common/one-at-a-time.ts';
 import { DB_TOKEN, type Db } from '../db/connection.ts';
 
 /** A teacher as the studio's other teachers see one. */
-export interface TeacherListItem {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: TeacherRole;
-}
+export type TeacherListItem = Omit<contract.TeacherListItem, 'here'>;
 
 /** An invitation; its token is told once, when it is made. */
-export interface Invitation {
-  readonly id: string;
-  readonly createdAt: Date;
-  readonly endsAt: Date;
-}
+export type Invitation = Row<contract.Invitation>;
 
 const INVITE = ['id', 'created_at as createdAt', 'ends_at as endsAt'] as const;
 

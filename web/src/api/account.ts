@@ -1,30 +1,23 @@
+import type { Account, BodyOf } from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { ApiError, requestJson } from './http-client.ts';
-
-/** Who is signed in. */
-export interface Account {
-  readonly name: string;
-  readonly email: string;
-  readonly studio: string;
-  readonly role: 'owner' | 'teacher';
-}
+import { callApi } from './http-client.ts';
 
 const KEY = ['account'] as const;
 
-const fetchAccount = (): Promise<Account | null> =>
-  requestJson<Account>('GET', '/auth/me').catch((error: unknown) => {
-    if (error instanceof ApiError && error.code === 'not-signed-in') return null;
-    throw error;
-  });
+const fetchAccount = async (): Promise<Account | null> => (await callApi('GET /auth/session')).account;
 
 /** The signed-in account; null when nobody is. */
 export const useAccount = () => useQuery({ queryKey: KEY, queryFn: fetchAccount, staleTime: 60_000 });
 
+/** The routes by which somebody comes in. */
+type EntranceRoute = 'POST /auth/sign-in' | 'POST /auth/register' | 'POST /auth/recover' | 'POST /auth/join';
+
 /** Signs in, or registers a studio, and lets everybody know. */
-export const useSignInMutation = <T>(path: '/auth/sign-in' | '/auth/register' | '/auth/recover' | '/auth/join') => {
+export const useSignInMutation = <R extends EntranceRoute>(route: R) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (form: T) => requestJson<Account>('POST', path, form),
+    mutationFn: (form: BodyOf<R>): Promise<Account> =>
+      callApi<EntranceRoute>(route, { body: form as BodyOf<EntranceRoute> }),
     onSuccess: (account) => client.setQueryData(KEY, account),
   });
 };
@@ -33,7 +26,7 @@ export const useSignInMutation = <T>(path: '/auth/sign-in' | '/auth/register' | 
 export const useSignOutMutation = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => requestJson<void>('POST', '/auth/sign-out'),
+    mutationFn: () => callApi('POST /auth/sign-out'),
     onSuccess: () => {
       client.setQueryData(KEY, null);
       // Whoever sits down here next undoes nothing of what was done before.
@@ -45,27 +38,16 @@ export const useSignOutMutation = () => {
   });
 };
 
-/** A place where somebody is signed in to the account. */
-export interface AuthSession {
-  readonly id: string;
-  readonly device: string;
-  readonly createdAt: string;
-  readonly seenAt: string;
-  /** Whether it is the one that asks. */
-  readonly here: boolean;
-}
-
 const SESSIONS = ['sessions'] as const;
 
-export const useAuthSessions = () =>
-  useQuery({ queryKey: SESSIONS, queryFn: () => requestJson<readonly AuthSession[]>('GET', '/auth/sessions') });
+export const useAuthSessions = () => useQuery({ queryKey: SESSIONS, queryFn: () => callApi('GET /auth/sessions') });
 
 /** Ends sessions, one after another. */
 export const useRevokeAuthSessions = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (ids: readonly string[]) => {
-      for (const id of ids) await requestJson<void>('DELETE', `/auth/sessions/${id}`);
+      for (const id of ids) await callApi('DELETE /auth/sessions/:id', { params: { id } });
     },
     onSettled: () => client.invalidateQueries({ queryKey: SESSIONS }),
   });
@@ -76,7 +58,7 @@ export const useChangePassword = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (change: { readonly old: string; readonly password: string }) =>
-      requestJson<void>('PUT', '/auth/password', change),
+      callApi('PUT /auth/password', { body: change }),
     onSuccess: () => client.invalidateQueries({ queryKey: SESSIONS }),
   });
 };
@@ -85,14 +67,13 @@ const CODES = ['recovery-codes'] as const;
 
 /** How many recovery codes are left. */
 export const useRecoveryCodeCount = () =>
-  useQuery({ queryKey: CODES, queryFn: () => requestJson<{ readonly left: number }>('GET', '/auth/recovery-codes') });
+  useQuery({ queryKey: CODES, queryFn: () => callApi('GET /auth/recovery-codes') });
 
 /** New recovery codes, for who gives the password. */
 export const useRegenerateRecoveryCodes = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (password: string) =>
-      requestJson<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', { password }),
+    mutationFn: (password: string) => callApi('POST /auth/recovery-codes', { body: { password } }),
     onSuccess: () => client.invalidateQueries({ queryKey: CODES }),
   });
 };
@@ -101,13 +82,12 @@ const SECOND = ['second-factor'] as const;
 
 /** Whether a code from the teacher's phone is asked for beside the password. */
 export const useSecondFactorStatus = () =>
-  useQuery({ queryKey: SECOND, queryFn: () => requestJson<{ readonly on: boolean }>('GET', '/auth/second-factor') });
+  useQuery({ queryKey: SECOND, queryFn: () => callApi('GET /auth/second-factor') });
 
 /** A secret for the phone, for who gives the password: good once a code of it is given. */
 export const useEnrolSecondFactor = () =>
   useMutation({
-    mutationFn: (password: string) =>
-      requestJson<{ readonly secret: string; readonly address: string }>('POST', '/auth/second-factor', { password }),
+    mutationFn: (password: string) => callApi('POST /auth/second-factor', { body: { password } }),
   });
 
 const useFactorChange = <T>(change: (given: T) => Promise<void>) => {
@@ -117,10 +97,10 @@ const useFactorChange = <T>(change: (given: T) => Promise<void>) => {
 
 /** Asks for codes from now on, by the first of them. */
 export const useConfirmSecondFactor = () =>
-  useFactorChange((code: string) => requestJson<void>('PUT', '/auth/second-factor', { code: code.trim() }));
+  useFactorChange((code: string) => callApi('PUT /auth/second-factor', { body: { code: code.trim() } }));
 
 /** Asks for none any more, for who gives the password and a code. */
 export const useDisableSecondFactor = () =>
   useFactorChange((given: { readonly password: string; readonly code: string }) =>
-    requestJson<void>('POST', '/auth/second-factor/off', given),
+    callApi('POST /auth/second-factor/off', { body: given }),
   );

@@ -1,20 +1,7 @@
+import type { RestoreState, RestoredRows } from '@fleet-wren/contract';
 import { sayProblems } from '@fleet-wren/wording';
-import { type Problem } from '@fleet-wren/core';
-import { ApiError, requestJson, toApiError } from './http-client.ts';
-
-/** How many rows were restored, by table. */
-export type Restored = Readonly<
-  Record<
-    'students' | 'documents' | 'document_versions' | 'assignments' | 'practice_events' | 'takes' | 'take_parts',
-    number
-  >
->;
-
-type RestoreState =
-  | { readonly state: 'none' | 'receiving' }
-  | { readonly state: 'restoring'; readonly share: number }
-  | { readonly state: 'done'; readonly counts: Restored }
-  | { readonly state: 'failed'; readonly problems: readonly Problem[] };
+import { ApiError, toApiError } from './api-error.ts';
+import { callApi } from './http-client.ts';
 
 /** How far a restore is: on its way to the server, or being restored there. */
 export interface RestoreProgress {
@@ -58,7 +45,7 @@ const LOOK_EVERY = 1000;
 
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, LOOK_EVERY));
 
-const look = (): Promise<RestoreState> => requestJson<RestoreState>('GET', '/archive/restore');
+const look = (): Promise<RestoreState> => callApi('GET /archive/restore');
 
 /** Tells how far the server is until it is known how it ended. */
 const watch = async (tell: Tell, isOver: () => boolean): Promise<void> => {
@@ -70,7 +57,7 @@ const watch = async (tell: Tell, isOver: () => boolean): Promise<void> => {
 };
 
 /** What became of a restore whose answer was lost on the way. */
-const outcome = async (tell: Tell): Promise<Restored> => {
+const outcome = async (tell: Tell): Promise<RestoredRows> => {
   for (;;) {
     const now = await look();
     if (now.state === 'done') return now.counts;
@@ -85,7 +72,7 @@ const outcome = async (tell: Tell): Promise<Restored> => {
 };
 
 /** Sends a backup to be restored, and tells how far that is; goes on watching where the connection breaks meanwhile. */
-export const restoreBackup = async (file: File, tell: Tell): Promise<Restored> => {
+export const restoreBackup = async (file: File, tell: Tell): Promise<RestoredRows> => {
   let over = false;
   const sent = (): void => {
     tell({ phase: 'restoring', share: 0 });
@@ -95,7 +82,7 @@ export const restoreBackup = async (file: File, tell: Tell): Promise<Restored> =
     const answer = await send(file, tell, sent);
     if (answer === null) return await outcome(tell);
     if (answer.status >= 400) throw toApiError(answer.body);
-    return answer.body as Restored;
+    return answer.body as RestoredRows;
   } finally {
     over = true;
   }

@@ -1,20 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { requestJson } from './http-client.ts';
-
-interface DemoState {
-  readonly loaded: boolean;
-}
+import { callApi } from './http-client.ts';
 
 const KEY = ['demo'] as const;
 
 /** Whether the demo is in the studio. */
-export const useDemo = () => useQuery({ queryKey: KEY, queryFn: () => requestJson<DemoState>('GET', '/demo') });
+export const useDemo = () => useQuery({ queryKey: KEY, queryFn: () => callApi('GET /demo') });
 
 /** Puts the demo into the studio, or takes it out: every list is another then. */
 export const useChangeDemo = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (load: boolean) => requestJson<unknown>(load ? 'POST' : 'DELETE', '/demo'),
+    mutationFn: (load: boolean) => callApi(load ? 'POST /demo' : 'DELETE /demo'),
     onSettled: () => client.invalidateQueries(),
   });
 };

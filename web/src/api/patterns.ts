@@ -1,3 +1,4 @@
+import type { PatternListItem, PatternListQuery, PatternPage, PatternResponse } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import {
@@ -7,53 +8,17 @@ import {
   isSamePattern,
   type Pattern,
   type PatternEdit,
-  type PatternSummary,
 } from '@fleet-wren/core';
 import type { StoredDocument, DocumentRepository } from './document-repository.ts';
-import { requestJson } from './http-client.ts';
-
-/** A pattern as the server keeps it. */
-export interface PatternResponse {
-  readonly id: string;
-  readonly version: number;
-  readonly workedAt: string;
-  readonly pattern: Pattern;
-}
-
-/** A line of the list of patterns. */
-export interface PatternListItem {
-  readonly id: string;
-  readonly name: string;
-  readonly school: string;
-  readonly workedAt: string;
-  readonly summary: PatternSummary;
-}
-
-interface Page {
-  readonly patterns: readonly PatternListItem[];
-  readonly next: string | null;
-}
+import { callApi } from './http-client.ts';
 
 const LIST = 'patterns';
 
 /** What the list is narrowed to. */
-export interface PatternFilter {
-  readonly search: string;
-  readonly tag?: string;
-  readonly school?: string;
-  readonly metre?: string;
-  readonly digits?: string;
-  readonly strings?: string;
-  readonly difficulty?: string;
-}
+export type PatternFilter = Omit<PatternListQuery, 'limit' | 'after'>;
 
-const fetchPage = (filter: PatternFilter, after: string | null): Promise<Page> => {
-  const asked = Object.entries({ ...filter, ...(after ? { after } : {}) }).filter(
-    ([key, value]) => key === 'search' || value,
-  );
-  const query = new URLSearchParams(asked as [string, string][]);
-  return requestJson('GET', `/patterns?${query.toString()}`);
-};
+const fetchPage = (filter: PatternFilter, after: string | null): Promise<PatternPage> =>
+  callApi('GET /patterns', { query: { ...filter, after: after ?? undefined } });
 
 /** A pattern and what it is known by. */
 export type PatternWithId = Pick<PatternResponse, 'id' | 'pattern'>;
@@ -63,11 +28,11 @@ const wholePatterns = async (filter: PatternFilter, count: number): Promise<read
   const lines: PatternListItem[] = [];
   let after: string | null = null;
   do {
-    const page: Page = await fetchPage(filter, after);
+    const page: PatternPage = await fetchPage(filter, after);
     lines.push(...page.patterns);
     after = page.next;
   } while (after && lines.length < count);
-  return Promise.all(lines.slice(0, count).map(({ id }) => requestJson<PatternResponse>('GET', `/patterns/${id}`)));
+  return Promise.all(lines.slice(0, count).map(({ id }) => callApi('GET /patterns/:id', { params: { id } })));
 };
 
 /** The patterns worked on last, whole, as many as asked for. */
@@ -95,7 +60,7 @@ export const usePatternList = (filter: PatternFilter) =>
 export const useTags = () =>
   useQuery({
     queryKey: [LIST, 'tags'],
-    queryFn: () => requestJson<readonly { readonly tag: string; readonly count: number }[]>('GET', '/patterns/tags'),
+    queryFn: () => callApi('GET /patterns/tags'),
   });
 
 /** A pattern's answer as a kept document of any kind. */
@@ -112,22 +77,25 @@ const ROOM = PATTERN_LIMITS.name - 20;
 /** Where patterns are kept, and how they are read and written. */
 export const patternRepository: DocumentRepository<PatternEdit, Pattern> = {
   kind: PATTERN_DOCUMENT_TYPE,
-  path: '/patterns',
   isEqual: isSamePattern,
   read: parsePattern,
-  fetch: (id) => requestJson<PatternResponse>('GET', `/patterns/${id}`).then(toStoredDocument),
+  fetch: (id) => callApi('GET /patterns/:id', { params: { id } }).then(toStoredDocument),
   save: (id, version, pattern, keepalive = false) =>
-    requestJson<PatternResponse>('PUT', `/patterns/${id}`, { version, pattern }, { keepalive }).then(toStoredDocument),
+    callApi('PUT /patterns/:id', { params: { id }, body: { version, pattern }, keepalive }).then(toStoredDocument),
   create: (pattern) => createPattern(pattern).then(toStoredDocument),
+  listVersions: (id) => callApi('GET /patterns/:id/versions', { params: { id } }),
+  fetchVersion: async (id, version) =>
+    (await callApi('GET /patterns/:id/versions/:version', { params: { id, version } })).pattern,
+  createVersion: (id, label) => callApi('POST /patterns/:id/versions', { params: { id }, body: { label } }),
   withName: (pattern) => ({ ...pattern, name: say('saving.my-changes', { name: pattern.name.slice(0, ROOM) }) }),
 };
 
 /** Keeps a new pattern. */
-const createPattern = (pattern: Pattern): Promise<PatternResponse> => requestJson('POST', '/patterns', { pattern });
+const createPattern = (pattern: Pattern): Promise<PatternResponse> => callApi('POST /patterns', { body: { pattern } });
 
 /** One pattern, as it is kept now. */
 export const fetchPattern = (id: string): Promise<Pattern> =>
-  requestJson<PatternResponse>('GET', `/patterns/${id}`).then(({ pattern }) => pattern);
+  callApi('GET /patterns/:id', { params: { id } }).then(({ pattern }) => pattern);
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   const client = useQueryClient();
@@ -136,10 +104,9 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 
 export const useCreatePattern = () => useChange(createPattern);
 export const useCreatePatterns = () =>
-  useChange((patterns: readonly Pattern[]) =>
-    requestJson<readonly PatternResponse[]>('POST', '/patterns/many', { patterns }),
-  );
+  useChange((patterns: readonly Pattern[]) => callApi('POST /patterns/many', { body: { patterns } }));
 export const useDuplicatePattern = () =>
-  useChange((id: string) => requestJson<PatternResponse>('POST', `/patterns/${id}/duplicate`));
-export const useDeletePattern = () => useChange((id: string) => requestJson<void>('DELETE', `/patterns/${id}`));
-export const useRestorePattern = () => useChange((id: string) => requestJson<void>('POST', `/patterns/${id}/restore`));
+  useChange((id: string) => callApi('POST /patterns/:id/duplicate', { params: { id } }));
+export const useDeletePattern = () => useChange((id: string) => callApi('DELETE /patterns/:id', { params: { id } }));
+export const useRestorePattern = () =>
+  useChange((id: string) => callApi('POST /patterns/:id/restore', { params: { id } }));

@@ -1,91 +1,46 @@
+import type { Assignment, CreateAssignmentRequest, StoredPracticeEvent } from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type {
-  ConstraintEstimate,
-  LadderPlan,
-  Pattern,
-  PracticeEvent,
-  PracticeProgress,
-  ProgressSummary,
-  PracticeMethod,
-} from '@fleet-wren/core';
-import { requestJson } from './http-client.ts';
-
-/** What a list shows of something that is practised. */
-export interface AssignmentListItem {
-  readonly id: string;
-  readonly studentId: string;
-  readonly version: number;
-  readonly name: string;
-  readonly sourceId: string | null;
-  readonly sourceVersion: number | null;
-  readonly target: number;
-  readonly way: PracticeMethod;
-  readonly standing: ProgressSummary;
-  readonly place: number;
-  readonly createdAt: string;
-  readonly endedAt: string | null;
-}
-
-/** Something a student practises, with what is played and its plan. */
-export interface Assignment extends AssignmentListItem {
-  readonly pattern: Pattern;
-  readonly plan: LadderPlan;
-}
-
-/** An event and what it belongs to. */
-export interface StoredPracticeEvent {
-  readonly assignment: string | null;
-  readonly event: PracticeEvent;
-}
-
-/** A link to a practice room; its token is told when it is made, and never again. */
-export interface PracticeLink {
-  readonly id: string;
-  readonly createdAt: string;
-  readonly endsAt: string;
-  readonly revokedAt: string | null;
-  readonly opened: number;
-  readonly openedAt: string | null;
-}
+import type { LadderPlan } from '@fleet-wren/core';
+import { callApi } from './http-client.ts';
 
 const KEY = ['practice'] as const;
 
 export const useAssignmentList = () =>
   useQuery({
     queryKey: [...KEY, 'lines'],
-    queryFn: () => requestJson<readonly AssignmentListItem[]>('GET', '/assignments'),
+    queryFn: () => callApi('GET /assignments'),
   });
 
 export const useAssignments = (studentId: string, enabled = true) =>
   useQuery({
     enabled,
     queryKey: [...KEY, studentId, 'assignments'],
-    queryFn: () => requestJson<readonly Assignment[]>('GET', `/students/${studentId}/assignments`),
+    queryFn: () => callApi('GET /students/:id/assignments', { params: { id: studentId } }),
   });
 
 export const useProgress = (assignmentId: string) =>
   useQuery({
     queryKey: [...KEY, 'progress', assignmentId],
-    queryFn: () => requestJson<PracticeProgress>('GET', `/assignments/${assignmentId}/progress`),
+    queryFn: () => callApi('GET /assignments/:id/progress', { params: { id: assignmentId } }),
   });
 
 /** What practice says of a student’s hand. */
 export const useEstimatedAbility = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'ability'],
-    queryFn: () => requestJson<readonly ConstraintEstimate[]>('GET', `/students/${studentId}/ability`),
+    queryFn: () => callApi('GET /students/:id/ability', { params: { id: studentId } }),
   });
 
 export const usePracticeLog = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'log'],
-    queryFn: () => requestJson<readonly StoredPracticeEvent[]>('GET', `/students/${studentId}/events`),
+    queryFn: () => callApi('GET /students/:id/events', { params: { id: studentId } }),
   });
 
 export const usePracticeLinks = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, studentId, 'links'],
-    queryFn: () => requestJson<readonly PracticeLink[]>('GET', `/students/${studentId}/links`),
+    queryFn: () => callApi('GET /students/:id/links', { params: { id: studentId } }),
   });
 
 const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
@@ -93,19 +48,9 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
   return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: KEY }) });
 };
 
-/** Something to be set for a student. */
-export interface CreateAssignmentRequest {
-  readonly name: string;
-  readonly pattern: Pattern;
-  readonly sourceId?: string;
-  readonly target: number;
-  readonly way: PracticeMethod;
-  readonly plan: LadderPlan;
-}
-
 /** Sets something for a student. */
 export const createAssignment = (studentId: string, form: CreateAssignmentRequest): Promise<Assignment> =>
-  requestJson<Assignment>('POST', `/students/${studentId}/assignments`, form);
+  callApi('POST /students/:id/assignments', { params: { id: studentId }, body: form });
 
 export const useCreateAssignment = (studentId: string) =>
   useChange((form: CreateAssignmentRequest) => createAssignment(studentId, form));
@@ -121,22 +66,20 @@ export const useUpdateAssignment = () =>
       readonly place?: number;
       readonly ended?: boolean;
       readonly plan?: LadderPlan;
-    }) => requestJson<Assignment>('PUT', `/assignments/${id}`, change),
+    }) => callApi('PUT /assignments/:id', { params: { id }, body: change }),
   );
 
 export const useDeleteAssignment = () =>
   // Goes out even when it is the page's last.
-  useChange((id: string) => requestJson<void>('DELETE', `/assignments/${id}`, undefined, { keepalive: true }));
+  useChange((id: string) => callApi('DELETE /assignments/:id', { params: { id }, keepalive: true }));
 
 /** Tells what happened in a lesson. */
 export const useRecordEvents = (studentId: string) =>
   useChange((events: readonly StoredPracticeEvent[]) =>
-    requestJson<readonly Assignment[]>('POST', `/students/${studentId}/events`, { events }),
+    callApi('POST /students/:id/events', { params: { id: studentId }, body: { events } }),
   );
 
 export const useCreatePracticeLink = (studentId: string) =>
-  useChange((days: number) =>
-    requestJson<PracticeLink & { readonly token: string }>('POST', `/students/${studentId}/links`, { days }),
-  );
+  useChange((days: number) => callApi('POST /students/:id/links', { params: { id: studentId }, body: { days } }));
 
-export const useRevokePracticeLink = () => useChange((id: string) => requestJson<void>('DELETE', `/links/${id}`));
+export const useRevokePracticeLink = () => useChange((id: string) => callApi('DELETE /links/:id', { params: { id } }));

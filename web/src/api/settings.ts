@@ -1,36 +1,7 @@
+import type { StudioSettings } from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { NoteNamingSystem, Tuning, Voicing } from '@fleet-wren/core';
-import { requestJson } from './http-client.ts';
 
-/** A shape that stands first where a chord is chosen, and the strings it is for. */
-export interface FavouriteShape {
-  readonly pitches: readonly number[];
-  readonly voicing: Voicing;
-}
-
-/** How the studio likes things shown, and what it keeps at hand. */
-export interface StudioSettings {
-  readonly leftHanded?: boolean;
-  /** The time zone practice days begin in; each device's own where there is none. */
-  readonly timeZone?: string;
-  readonly favourites?: readonly FavouriteShape[];
-  readonly tunings?: readonly Tuning[];
-  /** How sheets are printed, as far as it is not as usual. */
-  readonly paper?: PaperSettings;
-}
-
-/** The paper sheets are printed on, and how music is written there. */
-export interface PaperSettings {
-  readonly size?: 'A4' | 'letter';
-  readonly print?: 'usual' | 'large';
-  readonly across?: boolean;
-  readonly notes?: boolean;
-  readonly threads?: boolean;
-  readonly text?: boolean;
-  readonly counts?: boolean;
-  /** How notes are called in chord symbols. */
-  readonly names?: NoteNamingSystem;
-}
+import { callApi } from './http-client.ts';
 
 interface KeptSettings {
   readonly settings: StudioSettings;
@@ -50,7 +21,7 @@ const CHANGING = ['change settings'] as const;
 export const useSettings = (): StudioSettings => {
   const client = useQueryClient();
   const fetchSettings = async (): Promise<KeptSettings> => {
-    const kept = await requestJson<KeptSettings>('GET', '/settings');
+    const kept = await callApi('GET /settings');
     const isChanging = client.isMutating({ mutationKey: CHANGING }) > 0;
     return (isChanging ? client.getQueryData<KeptSettings>(KEY) : undefined) ?? kept;
   };
@@ -69,8 +40,8 @@ export const useUpdateSettings = () => {
     mutationKey: CHANGING,
     scope: { id: CHANGING[0] },
     mutationFn: async (change: (settings: StudioSettings) => StudioSettings) => {
-      const { settings, version } = await requestJson<KeptSettings>('GET', '/settings');
-      return requestJson<KeptSettings>('PUT', '/settings', { settings: change(settings), version });
+      const { settings, version } = await callApi('GET /settings');
+      return callApi('PUT /settings', { body: { settings: change(settings), version } });
     },
     onMutate: (change) => {
       // Not put back to what was there before it was asked for: that would take the change back a moment later.

@@ -1,42 +1,14 @@
+import type { SongPage, SongResponse } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/react-query';
-import {
-  SONG_DOCUMENT_TYPE,
-  SONG_LIMITS,
-  parseSong,
-  isDeepEqual,
-  type Song,
-  type SongEdit,
-  type SongSummary,
-} from '@fleet-wren/core';
+import { SONG_DOCUMENT_TYPE, SONG_LIMITS, parseSong, isDeepEqual, type Song, type SongEdit } from '@fleet-wren/core';
 import type { StoredDocument, DocumentRepository } from './document-repository.ts';
-import { requestJson } from './http-client.ts';
-
-/** A song as the server keeps it. */
-export interface SongResponse {
-  readonly id: string;
-  readonly version: number;
-  readonly workedAt: string;
-  readonly song: Song;
-}
-
-/** A line of the list of songs. */
-export interface SongListItem {
-  readonly id: string;
-  readonly name: string;
-  readonly workedAt: string;
-  readonly summary: SongSummary;
-}
-
-interface Page {
-  readonly songs: readonly SongListItem[];
-  readonly next: string | null;
-}
+import { callApi } from './http-client.ts';
 
 const LIST = 'songs';
 
-const fetchPage = (search: string, after: string | null): Promise<Page> =>
-  requestJson('GET', `/songs?${new URLSearchParams({ search, ...(after ? { after } : {}) }).toString()}`);
+const fetchPage = (search: string, after: string | null): Promise<SongPage> =>
+  callApi('GET /songs', { query: { search, after: after ?? undefined } });
 
 /** The list of songs, latest worked on first, page by page. */
 export const useSongList = (search: string) =>
@@ -56,7 +28,7 @@ export const toStoredSong = ({ id, version, workedAt, song }: SongResponse): Sto
   document: song,
 });
 
-const createSong = (song: Song): Promise<SongResponse> => requestJson('POST', '/songs', { song });
+const createSong = (song: Song): Promise<SongResponse> => callApi('POST /songs', { body: { song } });
 
 /** Letters of a name that leave room for what is added to it. */
 const ROOM = SONG_LIMITS.name - 20;
@@ -64,13 +36,16 @@ const ROOM = SONG_LIMITS.name - 20;
 /** Where songs are kept, and how they are read and written. */
 export const songRepository: DocumentRepository<SongEdit, Song> = {
   kind: SONG_DOCUMENT_TYPE,
-  path: '/songs',
   isEqual: isDeepEqual,
   read: parseSong,
-  fetch: (id) => requestJson<SongResponse>('GET', `/songs/${id}`).then(toStoredSong),
+  fetch: (id) => callApi('GET /songs/:id', { params: { id } }).then(toStoredSong),
   save: (id, version, song, keepalive = false) =>
-    requestJson<SongResponse>('PUT', `/songs/${id}`, { version, song }, { keepalive }).then(toStoredSong),
+    callApi('PUT /songs/:id', { params: { id }, body: { version, song }, keepalive }).then(toStoredSong),
   create: (song) => createSong(song).then(toStoredSong),
+  listVersions: (id) => callApi('GET /songs/:id/versions', { params: { id } }),
+  fetchVersion: async (id, version) =>
+    (await callApi('GET /songs/:id/versions/:version', { params: { id, version } })).song,
+  createVersion: (id, label) => callApi('POST /songs/:id/versions', { params: { id }, body: { label } }),
   withName: (song) => ({ ...song, name: say('saving.my-changes', { name: song.name.slice(0, ROOM) }) }),
 };
 
@@ -81,6 +56,6 @@ const useChange = <A, T>(change: (argument: A) => Promise<T>) => {
 
 export const useCreateSong = () => useChange(createSong);
 export const useDuplicateSong = () =>
-  useChange((id: string) => requestJson<SongResponse>('POST', `/songs/${id}/duplicate`));
-export const useDeleteSong = () => useChange((id: string) => requestJson<void>('DELETE', `/songs/${id}`));
-export const useRestoreSong = () => useChange((id: string) => requestJson<void>('POST', `/songs/${id}/restore`));
+  useChange((id: string) => callApi('POST /songs/:id/duplicate', { params: { id } }));
+export const useDeleteSong = () => useChange((id: string) => callApi('DELETE /songs/:id', { params: { id } }));
+export const useRestoreSong = () => useChange((id: string) => callApi('POST /songs/:id/restore', { params: { id } }));

@@ -1,44 +1,14 @@
+import type { HandProfileResponse, SchoolResponse, StudioEstimates, VersionedEstimates } from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { EstimateKey, CustomSchool, Actuator } from '@fleet-wren/core';
-import { requestJson } from './http-client.ts';
-
-/** A hand the studio keeps: its own or a student's. */
-export interface StoredHandProfile {
-  readonly id: string;
-  readonly name: string;
-  readonly studentId: string | null;
-  readonly workedAt: string;
-  readonly document: {
-    readonly scale: Readonly<Partial<Record<Actuator, number>>>;
-    readonly times: Readonly<Partial<Record<EstimateKey, number>>>;
-  };
-}
-
-/** A school the studio made. */
-export interface StoredSchool {
-  readonly id: string;
-  readonly version: number;
-  readonly name: string;
-  readonly document: Omit<CustomSchool, 'id' | 'name'>;
-}
-
-/** The studio's own values of estimates. */
-export type StudioEstimates = Readonly<Partial<Record<EstimateKey, number>>>;
+import type { CustomSchool } from '@fleet-wren/core';
+import { callApi } from './http-client.ts';
 
 const KEYS = { hands: ['hands'], schools: ['schools'], estimates: ['estimates'] } as const;
 
-export const useHandProfiles = () =>
-  useQuery({ queryKey: KEYS.hands, queryFn: () => requestJson<readonly StoredHandProfile[]>('GET', '/hands') });
-export const useCustomSchools = () =>
-  useQuery({ queryKey: KEYS.schools, queryFn: () => requestJson<readonly StoredSchool[]>('GET', '/schools') });
-/** The studio's estimates, and the version they were read at. */
-export interface VersionedEstimates {
-  readonly estimates: StudioEstimates;
-  readonly version: number;
-}
-
+export const useHandProfiles = () => useQuery({ queryKey: KEYS.hands, queryFn: () => callApi('GET /hands') });
+export const useCustomSchools = () => useQuery({ queryKey: KEYS.schools, queryFn: () => callApi('GET /schools') });
 const useKeptEstimates = <T>(select: (kept: VersionedEstimates) => T) =>
-  useQuery({ queryKey: KEYS.estimates, queryFn: () => requestJson<VersionedEstimates>('GET', '/estimates'), select });
+  useQuery({ queryKey: KEYS.estimates, queryFn: () => callApi('GET /estimates'), select });
 
 const valuesOf = ({ estimates }: VersionedEstimates): StudioEstimates => estimates;
 
@@ -50,21 +20,21 @@ const useChange = <A, T>(kind: keyof typeof KEYS, change: (argument: A) => Promi
 };
 
 export const useCreateHandProfile = () =>
-  useChange('hands', (hand: { readonly name: string; readonly studentId?: string } & StoredHandProfile['document']) =>
-    requestJson<StoredHandProfile>('POST', '/hands', hand),
+  useChange('hands', (hand: { readonly name: string; readonly studentId?: string } & HandProfileResponse['document']) =>
+    callApi('POST /hands', { body: hand }),
   );
 export const useDeleteHandProfile = () =>
-  useChange('hands', (id: string) => requestJson<void>('DELETE', `/hands/${id}`));
+  useChange('hands', (id: string) => callApi('DELETE /hands/:id', { params: { id } }));
 
 type SchoolForm = Omit<CustomSchool, 'id'>;
 export const useCreateSchool = () =>
-  useChange('schools', (school: SchoolForm) => requestJson<StoredSchool>('POST', '/schools', school));
+  useChange('schools', (school: SchoolForm) => callApi('POST /schools', { body: school }));
 export const useUpdateSchool = () =>
   useChange('schools', ({ id, ...school }: SchoolForm & { readonly id: string; readonly version: number }) =>
-    requestJson<StoredSchool>('PUT', `/schools/${id}`, school),
+    callApi('PUT /schools/:id', { params: { id }, body: school }),
   );
 export const useDeleteSchool = () =>
-  useChange('schools', (id: string) => requestJson<void>('DELETE', `/schools/${id}`));
+  useChange('schools', (id: string) => callApi('DELETE /schools/:id', { params: { id } }));
 
 /** Writes the estimates on the version that was read; what another window set meanwhile is never overwritten. */
 export const useUpdateEstimates = () => {
@@ -72,7 +42,7 @@ export const useUpdateEstimates = () => {
   return useMutation({
     mutationFn: (estimates: StudioEstimates) => {
       const version = client.getQueryData<VersionedEstimates>(KEYS.estimates)?.version ?? 0;
-      return requestJson<VersionedEstimates>('PUT', '/estimates', { estimates, version });
+      return callApi('PUT /estimates', { body: { estimates, version } });
     },
     onSuccess: (kept) => client.setQueryData(KEYS.estimates, kept),
     onSettled: () => client.invalidateQueries({ queryKey: KEYS.estimates }),
@@ -80,4 +50,4 @@ export const useUpdateEstimates = () => {
 };
 
 /** A kept school as patterns carry it. */
-export const toCustomSchool = ({ id, name, document }: StoredSchool): CustomSchool => ({ id, name, ...document });
+export const toCustomSchool = ({ id, name, document }: SchoolResponse): CustomSchool => ({ id, name, ...document });

@@ -1,42 +1,22 @@
+import {
+  PRACTICE_LINK_HEADER,
+  type CreateTakeRequest,
+  type TakeListItem,
+  type TakeResponse,
+  type TakeUpload,
+} from '@fleet-wren/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { summariseTake, type HandProfile, type Message, type Pattern, type TakeAssessment } from '@fleet-wren/core';
-import { ApiError, requestJson, fetchOrThrow } from './http-client.ts';
-
-/** A take that is kept, as a list shows it. */
-export interface TakeListItem {
-  readonly id: string;
-  readonly studentId: string;
-  readonly assignment: string | null;
-  readonly name: string;
-  readonly mime: string;
-  readonly bytes: number;
-  readonly by: 'teacher' | 'student';
-  readonly engine: number | null;
-  readonly headline: Message | null;
-  readonly createdAt: string;
-  readonly completeAt: string | null;
-}
+import { summariseTake, type TakeAssessment } from '@fleet-wren/core';
+import { callApi, fetchOrThrow, retry } from './http-client.ts';
 
 /** A take with what it is judged against, and what was said of it. */
-export interface StoredTake extends TakeListItem {
-  readonly pattern: Pattern;
-  readonly hand: HandProfile | null;
+export interface StoredTake extends Omit<TakeResponse, 'judgement'> {
   readonly judgement: TakeAssessment | null;
-  readonly earlier: readonly { readonly engine: number; readonly headline: Message }[];
 }
 
-interface Coming extends TakeListItem {
-  readonly part: number;
-  readonly parts: readonly number[];
-}
-
-/** A take that is to be kept. */
-export interface CreateTakeRequest {
-  readonly name: string;
-  readonly assignment: string | null;
-  readonly pattern: Pattern;
-  readonly hand?: HandProfile;
+/** A take that is to be kept, with its sound. */
+export interface NewTake extends Omit<CreateTakeRequest, 'mime' | 'bytes'> {
   readonly sound: Blob;
 }
 
@@ -49,42 +29,30 @@ const KEY = ['takes'] as const;
 export const useTakes = (studentId: string) =>
   useQuery({
     queryKey: [...KEY, 'of', studentId],
-    queryFn: () => requestJson<readonly TakeListItem[]>('GET', `/students/${studentId}/takes`),
+    queryFn: () => callApi('GET /students/:id/takes', { params: { id: studentId } }),
   });
 
 export const useTake = (id: string) =>
   useQuery({
     queryKey: [...KEY, id],
-    queryFn: async () => readTake(await requestJson<Answered>('GET', `/takes/${id}`)),
+    queryFn: async () => readTake(await callApi('GET /takes/:id', { params: { id } })),
     retry: false,
   });
 
-/** Tries of a part before it is given up, and milliseconds between them. */
-const TRIES = { most: 4, wait: 1500 } as const;
-
-const isPassing = (error: unknown): boolean => error instanceof ApiError && error.code === 'unavailable';
-
-/** Tries again what may go through later; what is refused is refused. */
-const patiently = async <T>(work: () => Promise<T>): Promise<T> => {
-  for (let tried = 1; ; tried += 1)
-    try {
-      return await work();
-    } catch (error) {
-      if (tried === TRIES.most || !isPassing(error)) throw error;
-      await new Promise((resolve) => setTimeout(resolve, TRIES.wait));
-    }
-};
-
 /** The kind of a sound, without what the browser says of its packing. */
-const mimeOf = ({ type }: Blob): string => {
+const mimeOf = ({ type }: Blob): CreateTakeRequest['mime'] => {
   const [kind = ''] = type.split(';');
-  return kind === 'audio/x-wav' || kind === 'audio/wave' ? 'audio/wav' : kind;
+  // What the server keeps no sound of, it refuses by itself.
+  return (kind === 'audio/x-wav' || kind === 'audio/wave' ? 'audio/wav' : kind) as CreateTakeRequest['mime'];
 };
 
 const headersFor = (whose: TakeOwner): Record<string, string> =>
-  whose.kind === 'room' ? { 'x-practice-link': whose.token } : {};
+  whose.kind === 'room' ? { [PRACTICE_LINK_HEADER]: whose.token } : {};
 
-const sendPart = async (whose: TakeOwner, { id, part }: Coming, number: number, sound: Blob): Promise<void> => {
+/** Times a part is tried again before it is given up. */
+const PART_RETRIES = 3;
+
+const sendPart = async (whose: TakeOwner, { id, part }: TakeUpload, number: number, sound: Blob): Promise<void> => {
   await fetchOrThrow(`${whose.kind === 'room' ? '/practice/takes' : '/takes'}/${id}/parts/${number}`, {
     method: 'PUT',
     headers: { ...headersFor(whose), 'content-type': 'application/octet-stream' },
@@ -92,22 +60,25 @@ const sendPart = async (whose: TakeOwner, { id, part }: Coming, number: number, 
   });
 };
 
+const beginUpload = (whose: TakeOwner, body: CreateTakeRequest): Promise<TakeUpload> =>
+  whose.kind === 'room'
+    ? callApi('POST /practice/takes', { body, headers: headersFor(whose) })
+    : callApi('POST /students/:id/takes', { params: { id: whose.id }, body });
+
 /** Sends a take; asked again after it broke off, it goes on where it was. `told` hears how much has arrived, 0 to 1. */
 export type ResumableUpload = (told: (share: number) => void) => Promise<TakeListItem>;
 
 /** The sending of a take: first what it is, then its sound part by part. */
-export const createResumableUpload = (whose: TakeOwner, { sound, ...about }: CreateTakeRequest): ResumableUpload => {
-  const path = whose.kind === 'room' ? '/practice/takes' : `/students/${whose.id}/takes`;
-  const form = { ...about, mime: mimeOf(sound), bytes: sound.size };
-  const headers = { ...headersFor(whose), 'content-type': 'application/json' };
-  let coming: Coming | null = null;
+export const createResumableUpload = (whose: TakeOwner, { sound, ...about }: NewTake): ResumableUpload => {
+  const body = { ...about, mime: mimeOf(sound), bytes: sound.size };
+  let coming: TakeUpload | null = null;
   let sent = 0;
   return async (told) => {
-    coming ??= await requestJson<Coming>('POST', path, form, { headers });
+    coming ??= await beginUpload(whose, body);
     const [own, count] = [coming, Math.ceil(sound.size / coming.part)];
     for (; sent < count; sent += 1) {
       told(sent / count);
-      await patiently(() => sendPart(whose, own, sent, sound));
+      await retry(() => sendPart(whose, own, sent, sound), PART_RETRIES);
     }
     return own;
   };
@@ -125,10 +96,10 @@ export const fetchTakeAudio = async (
   for (let from = 0; from < bytes; from += STRETCH) {
     const range = `bytes=${from}-${Math.min(bytes, from + STRETCH) - 1}`;
     pieces.push(
-      await patiently(async () => {
+      await retry(async () => {
         const response = await fetchOrThrow(`/takes/${id}/sound`, { headers: { range } });
         return response.blob();
-      }),
+      }, PART_RETRIES),
     );
     told(Math.min(1, (from + STRETCH) / bytes));
   }
@@ -141,19 +112,20 @@ const rounded = (judgement: TakeAssessment): string =>
     typeof value === 'number' ? Math.round(value * 10_000) / 10_000 : value,
   );
 
-type Answered = Omit<StoredTake, 'judgement'> & { readonly judgement: string | null };
-
-const readTake = ({ judgement, ...take }: Answered): StoredTake => ({
+const readTake = ({ judgement, ...take }: TakeResponse): StoredTake => ({
   ...take,
   judgement: judgement === null ? null : (JSON.parse(judgement) as TakeAssessment),
 });
 
 /** Writes down what was heard in a take. */
 export const saveTakeAssessment = (id: string, judgement: TakeAssessment): Promise<unknown> =>
-  requestJson('PUT', `/takes/${id}/judgement`, {
-    engine: judgement.engine,
-    headline: summariseTake(judgement),
-    judgement: rounded(judgement),
+  callApi('PUT /takes/:id/judgement', {
+    params: { id },
+    body: {
+      engine: judgement.engine,
+      headline: summariseTake(judgement),
+      judgement: rounded(judgement),
+    },
   });
 
 /** Forgets what lists of takes show, after something of them changed. */
@@ -164,5 +136,8 @@ export const useInvalidateTakes = () => {
 
 export const useDeleteTake = () => {
   const changed = useInvalidateTakes();
-  return useMutation({ mutationFn: (id: string) => requestJson<void>('DELETE', `/takes/${id}`), onSettled: changed });
+  return useMutation({
+    mutationFn: (id: string) => callApi('DELETE /takes/:id', { params: { id } }),
+    onSettled: changed,
+  });
 };

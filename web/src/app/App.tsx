@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { useAccount } from '../api/account.ts';
-import { ApiError, wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { AcceptInvitationScreen } from '../auth/AcceptInvitationScreen.tsx';
 import { RecoverPasswordScreen } from '../auth/RecoverPasswordScreen.tsx';
 import { RegisterScreen } from '../auth/RegisterScreen.tsx';
@@ -19,7 +19,8 @@ const GalleryScreen = import.meta.env.VITE_GALLERY ? lazy(() => import('../galle
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { retry: (count, error) => count < 2 && error instanceof ApiError && error.code === 'unavailable' },
+    // The client tries again by itself what may be tried again.
+    queries: { retry: false },
   },
 });
 

@@ -3,7 +3,7 @@ import { Suspense, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Link, useLocation } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 
 /** What stands where a screen failed: what happened, that nothing is lost, and two ways on. */
 const Failed = ({ error, resetErrorBoundary }: FallbackProps) => (

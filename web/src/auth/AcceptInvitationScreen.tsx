@@ -2,21 +2,17 @@ import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { useSignInMutation } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useInvitationStudio } from '../api/teachers.ts';
 import { AuthLayout, NewTeacherFields, type NewTeacherValues } from './AuthLayout.tsx';
 import { useCompleteRegistration } from './useCompleteRegistration.ts';
-
-interface Joining extends NewTeacherValues {
-  readonly token: string;
-}
 
 /** Come into a studio by an invitation; its token stands behind the # of the address, which no server writes down. */
 export const AcceptInvitationScreen = () => {
   const token = window.location.hash.slice(1);
   const invited = useInvitationStudio(token);
   const { register, handleSubmit } = useForm<NewTeacherValues>();
-  const entrance = useSignInMutation<Joining>('/auth/join');
+  const entrance = useSignInMutation('POST /auth/join');
   const letIn = useCompleteRegistration('/students');
   const send = (form: NewTeacherValues): void =>
     entrance.mutate({ ...form, token }, { onSuccess: () => letIn(form.password) });

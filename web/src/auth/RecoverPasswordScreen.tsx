@@ -1,10 +1,10 @@
-import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useSignInMutation } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { AuthLayout, AuthField } from './AuthLayout.tsx';
 import { TwoFactorCodeField, isTwoFactorCodeRequired } from './TwoFactorCodeField.tsx';
 
@@ -18,7 +18,7 @@ interface Recovery {
 /** Back in with a recovery code and a new password. */
 export const RecoverPasswordScreen = () => {
   const { register, handleSubmit } = useForm<Recovery>({ shouldUnregister: true });
-  const entrance = useSignInMutation<Recovery>('/auth/recover');
+  const entrance = useSignInMutation('POST /auth/recover');
   const navigate = useNavigate();
   const send = (form: Recovery): void => entrance.mutate(form, { onSuccess: () => void navigate('/today') });
   return (

@@ -1,10 +1,10 @@
-import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useSignInMutation } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { AuthLayout, AuthField, NewTeacherFields, type NewTeacherValues } from './AuthLayout.tsx';
 import { useCompleteRegistration } from './useCompleteRegistration.ts';
 
@@ -15,7 +15,7 @@ interface Registration extends NewTeacherValues {
 /** Open a studio of one's own. */
 export const RegisterScreen = () => {
   const { register, handleSubmit } = useForm<Registration>();
-  const entrance = useSignInMutation<Registration>('/auth/register');
+  const entrance = useSignInMutation('POST /auth/register');
   const letIn = useCompleteRegistration('/patterns');
   const send = (form: Registration): void => entrance.mutate(form, { onSuccess: () => letIn(form.password) });
   return (

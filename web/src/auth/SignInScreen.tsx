@@ -1,10 +1,10 @@
-import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { Button, Form } from 'react-bootstrap';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useSignInMutation } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { AuthLayout, AuthField } from './AuthLayout.tsx';
 import { TwoFactorCodeField, isTwoFactorCodeRequired } from './TwoFactorCodeField.tsx';
 
@@ -17,7 +17,7 @@ interface Credentials {
 /** Sign in to a studio. */
 export const SignInScreen = () => {
   const { register, handleSubmit } = useForm<Credentials>({ shouldUnregister: true });
-  const entrance = useSignInMutation<Credentials>('/auth/sign-in');
+  const entrance = useSignInMutation('POST /auth/sign-in');
   return (
     <AuthLayout title={say('sign-in.sign-in')} error={entrance.error ? wordsOf(entrance.error) : undefined}>
       <Form onSubmit={(event) => void handleSubmit((form) => entrance.mutate(form))(event)}>

@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import type { UseFormRegisterReturn } from 'react-hook-form';
-import { ApiError } from '../api/http-client.ts';
+import { ApiError } from '../api/api-error.ts';
 import { AuthField } from './AuthLayout.tsx';
 
 const ASKS: ReadonlySet<string> = new Set(['second-factor-needed', 'wrong-second-code']);

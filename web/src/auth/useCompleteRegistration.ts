@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { createInitialRecoveryCodes } from '../components/recovery-codes/InitialRecoveryCodes.tsx';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 

@@ -1,7 +1,7 @@
+import type { Student } from '@fleet-wren/contract';
 import { say, sayProblems } from '@fleet-wren/wording';
 import { PRACTICE_METHODS, toLadderPlan, type HandProfile, type Pattern } from '@fleet-wren/core';
 import { createAssignment } from '../api/practice.ts';
-import type { Student } from '../api/students.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 
 /** A drill that is to be set, and the pattern it is kept as or made from. */

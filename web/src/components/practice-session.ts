@@ -1,5 +1,5 @@
+import type { AssignmentListItem } from '@fleet-wren/contract';
 import { MILLISECONDS_PER_DAY, type SessionItem } from '@fleet-wren/core';
-import type { AssignmentListItem } from '../api/practice.ts';
 
 /** What a sitting sees of something that is practised. */
 export const toSessionItem = (

@@ -1,6 +1,6 @@
-import { Say } from '../components/say/Say.tsx';
-import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import './drills.scss';
+import type { AssignmentListItem, Student } from '@fleet-wren/contract';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   VARIATION_AXES,
   chooseNextDrill,
@@ -15,14 +15,14 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
-import type { AssignmentListItem } from '../api/practice.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { usePlayer } from '../audio/usePlayer.ts';
 import { EMPTY_FINGERING } from '../components/analysed-pattern.ts';
-import { useStudents, type Student } from '../api/students.ts';
+import { useStudents } from '../api/students.ts';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { formatAssignDrillsResult, assignDrills } from '../components/assign-drills.ts';
 import { backgroundWorker } from '../workers/workers.ts';

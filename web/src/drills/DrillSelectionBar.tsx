@@ -1,7 +1,7 @@
+import type { Student } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Student } from '../api/students.ts';
 
 interface SetBarProps {
   readonly count: number;

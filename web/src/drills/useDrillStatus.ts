@@ -1,7 +1,8 @@
+import type { AssignmentListItem, Student } from '@fleet-wren/contract';
 import type { StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
-import { useAssignments, type AssignmentListItem } from '../api/practice.ts';
-import { useUpdateStudent, type Student } from '../api/students.ts';
+import { useAssignments } from '../api/practice.ts';
+import { useUpdateStudent } from '../api/students.ts';
 
 const keyOf = (id: string): string => `known-drills:${id}`;
 

@@ -1,7 +1,6 @@
-import { chordWords } from '../components/chords/chord-text.ts';
-import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import './generate.scss';
 import '../components/fields.scss';
+import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   GENERATORS,
   TUNINGS,
@@ -21,8 +20,9 @@ import {
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { chordWords } from '../components/chords/chord-text.ts';
 import { useCreatePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { LoopField } from '../components/loop/LoopField.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';

@@ -1,8 +1,6 @@
-import { chordWords } from '../components/chords/chord-text.ts';
-import { Say } from '../components/say/Say.tsx';
-import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import '../components/pattern-editor/pattern-editor.scss';
 import './harmonics.scss';
+import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   CASCADE_BALANCES,
   CASCADE_TECHNIQUES,
@@ -29,7 +27,9 @@ import { Play, Square, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { chordWords } from '../components/chords/chord-text.ts';
+import { Say } from '../components/say/Say.tsx';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { ChordPicker } from '../components/chords/ChordPicker.tsx';

@@ -1,20 +1,13 @@
-import { Say } from '../components/say/Say.tsx';
-import { say, sayProblem } from '@fleet-wren/wording';
 import './import.scss';
-import {
-  type ImportSelection,
-  type ImportResult,
-  type ImportedPattern,
-  type Pattern,
-  type Problem,
-  type Result,
-} from '@fleet-wren/core';
+import { say, sayProblem } from '@fleet-wren/wording';
+import type { ImportSelection, ImportResult, ImportedPattern, Pattern, Problem, Result } from '@fleet-wren/core';
 import { useRef, useState, type ChangeEvent, type DragEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useCreateSong } from '../api/songs.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { LoopField } from '../components/loop/LoopField.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { useCreatePatterns } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';

@@ -1,4 +1,3 @@
-import { chordWords } from '../components/chords/chord-text.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   BEAT_UNITS,
@@ -20,8 +19,9 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useId, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { chordWords } from '../components/chords/chord-text.ts';
 import { useRestorePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { ChordPicker } from '../components/chords/ChordPicker.tsx';
 import { TermHelp } from '../components/term/TermHelp.tsx';

@@ -4,7 +4,6 @@ import { Dropdown } from 'react-bootstrap';
 import { HardSpotDrillsDialog } from './HardSpotDrillsDialog.tsx';
 import { TagsDialog } from './TagsDialog.tsx';
 import { TransformDialog } from './TransformDialog.tsx';
-import type { Pattern } from '@fleet-wren/core';
 import { patternRepository } from '../api/patterns.ts';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 import { VersionHistoryDialog } from '../workspace/VersionHistoryDialog.tsx';
@@ -37,7 +36,6 @@ export const PatternMenu = () => {
         <VersionHistoryDialog
           store={bench}
           records={patternRepository}
-          documentIn={(answer) => (answer as { readonly pattern: Pattern }).pattern}
           differences={describePatternDifferences}
           show={(pattern) => <PatternPreview pattern={pattern} />}
           hide={hide}

@@ -1,12 +1,13 @@
-import { say } from '@fleet-wren/wording';
 import '../components/pattern-editor/pattern-editor.scss';
+import type { PatternResponse } from '@fleet-wren/contract';
+import { say } from '@fleet-wren/wording';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Pattern, PatternEdit } from '@fleet-wren/core';
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, Outlet, useParams, useSearchParams } from 'react-router';
-import { patternRepository, toStoredDocument, type PatternResponse } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { patternRepository, toStoredDocument } from '../api/patterns.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { LessonBar } from '../components/lesson/LessonBar.tsx';
 import { startAutosave } from '../workspace/autosave.ts';
 import { openBrowserStorage } from '../workspace/browser-storage.ts';

@@ -1,11 +1,11 @@
-import { say, sayMessage } from '@fleet-wren/wording';
 import './pattern-library.scss';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { PATTERN_LIBRARY, describeCounts, withName, type LibraryPattern } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { useCreatePattern } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { PatternPreview } from '../components/preview/PatternPreview.tsx';
 

@@ -9,20 +9,30 @@ interface FilterProps {
   readonly change: (part: Partial<PatternFilter>) => void;
 }
 
-interface OneProps {
+const NO_FILTERS: FilterProps['filter'] = {
+  tag: undefined,
+  school: undefined,
+  digits: undefined,
+  strings: undefined,
+  metre: undefined,
+  difficulty: undefined,
+};
+
+interface OneProps<Value extends string> {
   readonly label: string;
-  readonly value: string | undefined;
-  readonly options: readonly (readonly [value: string, label: string])[];
-  readonly choose: (value: string) => void;
+  readonly value: Value | undefined;
+  readonly options: readonly (readonly [value: Value, label: string])[];
+  /** Chooses one; undefined for any. */
+  readonly choose: (value: Value | undefined) => void;
 }
 
-const One = ({ label, value = '', options, choose }: OneProps) => (
+const One = <Value extends string>({ label, value, options, choose }: OneProps<Value>) => (
   <Form.Select
     size="sm"
     aria-label={label}
     className={value ? 'narrowed' : undefined}
-    value={value}
-    onChange={({ target }) => choose(target.value)}
+    value={value ?? ''}
+    onChange={({ target }) => choose(options.find(([key]) => key === target.value)?.[0])}
   >
     <option value="">{label}</option>
     {options.map(([key, text]) => (
@@ -97,11 +107,7 @@ export const PatternFilters = ({ filter, change }: FilterProps) => {
         choose={(difficulty) => change({ difficulty })}
       />
       {any && (
-        <button
-          type="button"
-          className="filters-none"
-          onClick={() => change({ tag: '', school: '', digits: '', strings: '', metre: '', difficulty: '' })}
-        >
+        <button type="button" className="filters-none" onClick={() => change(NO_FILTERS)}>
           <X size={14} aria-hidden /> {say('patterns.clear-filters')}
         </button>
       )}

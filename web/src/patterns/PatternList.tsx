@@ -1,12 +1,12 @@
-import { Say } from '../components/say/Say.tsx';
-import { say } from '@fleet-wren/wording';
 import './patterns.scss';
+import { say } from '@fleet-wren/wording';
 import { createPattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
 import { useCreatePattern, usePatternList, type PatternFilter } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { PatternFilters } from './PatternFilters.tsx';
 import { PatternRow } from './PatternRow.tsx';

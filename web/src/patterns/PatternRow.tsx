@@ -1,13 +1,14 @@
-import { chordWords } from '../components/chords/chord-text.ts';
-import { Say } from '../components/say/Say.tsx';
+import type { PatternListItem } from '@fleet-wren/contract';
 import { say, sayLabel } from '@fleet-wren/wording';
 import { formatMaxTempo } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { useDeletePattern, useDuplicatePattern, useRestorePattern, type PatternListItem } from '../api/patterns.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { chordWords } from '../components/chords/chord-text.ts';
+import { Say } from '../components/say/Say.tsx';
+import { useDeletePattern, useDuplicatePattern, useRestorePattern } from '../api/patterns.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import type { HandProfile, Pattern } from '@fleet-wren/core';
 import { useRef, useState } from 'react';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { createResumableUpload, type ResumableUpload } from '../api/takes.ts';
 import type { Listener } from '../listening/useListener.ts';
 import { MAX_TAKE_SECONDS } from '../audio/decode-audio.ts';

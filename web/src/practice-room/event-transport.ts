@@ -1,4 +1,7 @@
-import { ERRORS, type ErrorCode, type Problem } from '@fleet-wren/core';
+import { KNOWN_ITEMS_HEADER, PRACTICE_LINK_HEADER, type BodyOf } from '@fleet-wren/contract';
+import { ERRORS, type ErrorCode } from '@fleet-wren/core';
+import { ApiError } from '../api/api-error.ts';
+import { callApi } from '../api/http-client.ts';
 
 /** What came of asking: an answer of our own server, or none; whatever else answers on the way is none. */
 export type RoomAnswer =
@@ -7,50 +10,30 @@ export type RoomAnswer =
   /** Nobody, somebody else, or not now: to be tried again, at the earliest after so many milliseconds. */
   | { readonly kind: 'unreached'; readonly wait?: number };
 
-/** Milliseconds an answer may take, its body included. */
-const LONGEST = 15_000;
+/** How a room asks: within a quarter of a minute, and by a schedule of its own where nobody answers. */
+const ONCE = { timeout: 15_000, retries: 0 } as const;
 
-/** Answers of our own that say: later. */
+/** Statuses of our own that say: later. */
 const LATER: ReadonlySet<number> = new Set([408, 425, 429]);
 
-interface OwnError {
-  readonly error?: { readonly code?: unknown; readonly message?: unknown; readonly problems?: readonly Problem[] };
-}
-
-const waitOf = (response: Response): number | undefined => {
-  const seconds = Number(response.headers.get('retry-after'));
-  return Number.isFinite(seconds) && seconds > 0 ? 1000 * seconds : undefined;
-};
-
-const refusalIn = (body: unknown): RoomAnswer => {
-  const { error } = (body ?? {}) as OwnError;
-  const code = typeof error?.code === 'string' && Object.hasOwn(ERRORS, error.code) ? error.code : undefined;
-  if (code === undefined) return { kind: 'unreached' };
-  return { kind: 'refused', code: code as ErrorCode, message: String(error?.message ?? '') };
-};
-
-/** What an answer says; one that is not JSON is not ours, whatever its status. */
-const read = async (response: Response): Promise<RoomAnswer> => {
-  const isJson = response.headers.get('content-type')?.startsWith('application/json') ?? false;
-  if (response.redirected || response.status >= 500 || LATER.has(response.status) || !isJson)
-    return { kind: 'unreached', wait: waitOf(response) };
-  const body = (await response.json()) as unknown;
-  return response.ok ? { kind: 'answered', body } : refusalIn(body);
-};
-
-/** Asks for a room, or tells what happened in it; never rejects, and never takes longer than a quarter of a minute. */
-export const askRoom = async (
-  token: string,
-  path: '' | '/events',
-  { body, known = '' }: { readonly body?: object; readonly known?: string } = {},
-): Promise<RoomAnswer> => {
-  const headers: Record<string, string> = { 'x-practice-link': token };
-  if (body) headers['content-type'] = 'application/json';
-  if (known) headers['x-room-known'] = known;
+const answerOf = async (request: Promise<unknown>): Promise<RoomAnswer> => {
   try {
-    const init = { method: body ? 'POST' : 'GET', headers, body: body && JSON.stringify(body) };
-    return await read(await fetch(`/api/practice${path}`, { ...init, signal: AbortSignal.timeout(LONGEST) }));
-  } catch {
-    return { kind: 'unreached' };
+    return { kind: 'answered', body: await request };
+  } catch (error) {
+    if (!(error instanceof ApiError)) return { kind: 'unreached' };
+    const { code, message, retryAfter } = error;
+    const { status } = ERRORS[code];
+    if (status >= 500 || LATER.has(status)) return { kind: 'unreached', wait: retryAfter };
+    return { kind: 'refused', code, message };
   }
 };
+
+/** Asks for a room, with what is known of it already; never rejects. */
+export const fetchRoom = (token: string, known: string): Promise<RoomAnswer> => {
+  const headers = { [PRACTICE_LINK_HEADER]: token, ...(known ? { [KNOWN_ITEMS_HEADER]: known } : {}) };
+  return answerOf(callApi('GET /practice', { headers, ...ONCE }));
+};
+
+/** Tells what happened in a room; never rejects. */
+export const sendEvents = (token: string, body: BodyOf<'POST /practice/events'>): Promise<RoomAnswer> =>
+  answerOf(callApi('POST /practice/events', { body, headers: { [PRACTICE_LINK_HEADER]: token }, ...ONCE }));

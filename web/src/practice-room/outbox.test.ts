@@ -1,8 +1,8 @@
+import type { StoredPracticeEvent } from '@fleet-wren/contract';
 import { jest } from '@jest/globals';
 import type { PracticeEvent } from '@fleet-wren/core';
-import type { StoredPracticeEvent } from '../api/practice.ts';
 import { Outbox, SENDING, type RefusedEvent } from './outbox.ts';
-import { askRoom } from './event-transport.ts';
+import { sendEvents } from './event-transport.ts';
 
 const eventNamed = (id: string): StoredPracticeEvent => ({
   assignment: 'a',
@@ -39,7 +39,7 @@ const outboxOver = (answer: Fetch, ...ids: readonly string[]) => {
   let waiting: readonly StoredPracticeEvent[] = ids.map(eventNamed);
   const seen = { reached: [] as boolean[], ended: [] as string[], refused: [] as RefusedEvent[] };
   const outbox = new Outbox({
-    post: (events) => askRoom('token', '/events', { body: { events } }),
+    post: (events) => sendEvents('token', { events }),
     waiting: () => waiting,
     reached: (reached) => void seen.reached.push(reached),
     ended: (message) => Promise.resolve(void seen.ended.push(message)),

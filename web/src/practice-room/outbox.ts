@@ -1,5 +1,5 @@
+import type { StoredPracticeEvent } from '@fleet-wren/contract';
 import type { ErrorCode, Problem, ProgressSummary } from '@fleet-wren/core';
-import type { StoredPracticeEvent } from '../api/practice.ts';
 import type { RoomAnswer } from './event-transport.ts';
 
 /** An event our server will not take, and why. */

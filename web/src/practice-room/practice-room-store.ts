@@ -1,3 +1,4 @@
+import type { StoredPracticeEvent } from '@fleet-wren/contract';
 import {
   EMPTY_PRACTICE_SNAPSHOT,
   foldPractice,
@@ -11,9 +12,8 @@ import {
 } from '@fleet-wren/core';
 import { createStore, entries, get, update, type UseStore } from 'idb-keyval';
 import { create, type StoreApi, type UseBoundStore } from 'zustand';
-import type { StoredPracticeEvent } from '../api/practice.ts';
 import { Outbox, type Receipt, type RefusedEvent } from './outbox.ts';
-import { askRoom } from './event-transport.ts';
+import { fetchRoom, sendEvents } from './event-transport.ts';
 
 /** Something to practise, as a room holds it. */
 export interface PracticeRoomItem {
@@ -112,7 +112,7 @@ export class PracticeRoomSync {
   private readonly gone = new Set<string>();
   private readonly drawer: UseStore = createStore('fleet-wren-practice', 'rooms');
   private readonly outbox = new Outbox({
-    post: (events) => askRoom(this.token, '/events', { body: { events, sentAt: Date.now() } }),
+    post: (events) => sendEvents(this.token, { events, sentAt: Date.now() }),
     waiting: () => this.state.getState().waiting,
     settled: (arrived, refused, receipt) => this.settled(arrived, refused, receipt),
     reached: (reached) => this.state.setState({ isOnline: reached }),
@@ -172,7 +172,7 @@ export class PracticeRoomSync {
 
   private async fetch(): Promise<void> {
     const known = this.state.getState().content;
-    const answer = await askRoom(this.token, '', { known: knownIn(known) });
+    const answer = await fetchRoom(this.token, knownIn(known));
     if (answer.kind === 'unreached') return this.state.setState({ isOnline: false });
     if (answer.kind === 'refused')
       return answer.code === 'link-ended' ? this.shut(answer.message) : this.state.setState({ isOnline: false });

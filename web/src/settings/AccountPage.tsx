@@ -3,7 +3,7 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useAccount, useChangePassword, useRevokeAuthSessions, useAuthSessions } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { RecoveryCodesSection } from './RecoveryCodesSection.tsx';
 import { TwoFactorSection } from './TwoFactorSection.tsx';

@@ -1,11 +1,12 @@
+import type { RestoredRows } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { restoreBackup, type RestoreProgress, type Restored } from '../api/backup.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { restoreBackup, type RestoreProgress } from '../api/backup.ts';
+import { wordsOf } from '../api/api-error.ts';
 
-const restoredWords = ({ students, documents, practice_events: entries, takes }: Restored): string =>
+const restoredWords = ({ students, documents, practice_events: entries, takes }: RestoredRows): string =>
   say('settings.restored', { students, documents, entries, takes });
 
 const progressWords = ({ phase, share }: RestoreProgress): string =>

@@ -1,11 +1,11 @@
-import { chordWords } from '../components/chords/chord-text.ts';
 import { say, sayLabel } from '@fleet-wren/wording';
 import { type Tuning, findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
+import { chordWords } from '../components/chords/chord-text.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useShownAtOnce } from '../components/useShownAtOnce.ts';
 import { deviceTimeZone } from '../api/event-time.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useUpdateSettings, useSettings } from '../api/settings.ts';
 import { ChordDiagram } from '../components/chord-diagram/ChordDiagram.tsx';
 

@@ -1,9 +1,10 @@
+import type { StudioEstimates } from '@fleet-wren/contract';
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
 import { ESTIMATE_DEFINITIONS, ESTIMATE_KEYS, createHandProfile, type EstimateKey } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useStudioEstimates, useUpdateEstimates, type StudioEstimates } from '../api/studio-settings.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { useStudioEstimates, useUpdateEstimates } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/api-error.ts';
 
 const Line = ({
   name,

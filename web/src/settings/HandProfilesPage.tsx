@@ -1,10 +1,11 @@
+import type { HandProfileResponse } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { HAND_PRESETS, ACTUATORS, type HandProfile, type Actuator, fingerName } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useDeleteHandProfile, useHandProfiles, type StoredHandProfile } from '../api/studio-settings.ts';
+import { useDeleteHandProfile, useHandProfiles } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
@@ -44,12 +45,12 @@ const Chosen = ({ hand }: { readonly hand: HandProfile }) => {
   );
 };
 
-const ownerName = (kept: StoredHandProfile | undefined, students: readonly { id: string; name: string }[]): string =>
+const ownerName = (kept: HandProfileResponse | undefined, students: readonly { id: string; name: string }[]): string =>
   kept?.studentId
     ? (students.find(({ id }) => id === kept.studentId)?.name ?? say('settings.a-student'))
     : say('settings.the-studio');
 
-const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: StoredHandProfile | undefined }) => {
+const HandLine = ({ hand, kept }: { readonly hand: HandProfile; readonly kept: HandProfileResponse | undefined }) => {
   const drop = useDeleteHandProfile();
   const notice = useToast();
   const students = useStudents().data ?? [];

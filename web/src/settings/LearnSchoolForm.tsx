@@ -1,4 +1,3 @@
-import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel, sayMessage, sayProblems, saySentence } from '@fleet-wren/wording';
 import {
   findSchool,
@@ -11,9 +10,10 @@ import {
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Say } from '../components/say/Say.tsx';
 import { fetchLatestPatterns } from '../api/patterns.ts';
 import { useCreateSchool } from '../api/studio-settings.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { SchoolOptions } from '../components/schools/SchoolOptions.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { getDigitColour } from '../components/stroke-symbol/symbol-shapes.ts';

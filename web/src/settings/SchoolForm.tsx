@@ -21,7 +21,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useUpdateSchool, useCreateSchool } from '../api/studio-settings.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { SchoolOptions } from '../components/schools/SchoolOptions.tsx';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { StrokeSymbol } from '../components/stroke-symbol/StrokeSymbol.tsx';

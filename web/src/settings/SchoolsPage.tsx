@@ -1,9 +1,10 @@
+import type { SchoolResponse } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import { SCHOOLS, type CustomSchool } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { toCustomSchool, useDeleteSchool, useCustomSchools, type StoredSchool } from '../api/studio-settings.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { toCustomSchool, useDeleteSchool, useCustomSchools } from '../api/studio-settings.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { LearnSchoolForm } from './LearnSchoolForm.tsx';
@@ -23,7 +24,7 @@ interface Editing {
   readonly version?: number;
 }
 
-const Own = ({ kept, edit }: { readonly kept: StoredSchool; readonly edit: () => void }) => {
+const Own = ({ kept, edit }: { readonly kept: SchoolResponse; readonly edit: () => void }) => {
   const drop = useDeleteSchool();
   const notice = useToast();
   const removal = useUndoableRemoval(kept.id);

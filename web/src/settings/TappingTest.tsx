@@ -13,7 +13,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useCreateHandProfile } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { StrokeSymbol } from '../components/stroke-symbol/StrokeSymbol.tsx';
 import { useRunDetector } from '../listening/useRunDetector.ts';

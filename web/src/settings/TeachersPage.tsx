@@ -1,9 +1,10 @@
+import type { TeacherListItem } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import {
   useCreateInvitation,
   useInvitations,
@@ -11,7 +12,6 @@ import {
   useRevokeInvitation,
   useUpdateTeacherRole,
   useTeachers,
-  type TeacherListItem,
 } from '../api/teachers.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 

@@ -1,14 +1,14 @@
-import { Say } from '../components/say/Say.tsx';
 import { say } from '@fleet-wren/wording';
 import { useState, type FormEvent } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Say } from '../components/say/Say.tsx';
 import {
   useConfirmSecondFactor,
   useDisableSecondFactor,
   useEnrolSecondFactor,
   useSecondFactorStatus,
 } from '../api/account.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { PromptForm } from './PromptForm.tsx';
 import { QrCode } from '../components/qr-code/QrCode.tsx';

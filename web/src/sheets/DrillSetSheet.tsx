@@ -2,7 +2,7 @@ import { say, sayLabel } from '@fleet-wren/wording';
 import { listSheetFacts } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { fetchPatternsByTag } from '../api/patterns.ts';
 import { PrintedPattern } from './PrintedPattern.tsx';
 import { SheetPage } from './SheetPage.tsx';

@@ -1,5 +1,3 @@
-import { FigureBadge } from '../components/figure/FigureBadge.tsx';
-import { Say } from '../components/say/Say.tsx';
 import { say, sayLabel } from '@fleet-wren/wording';
 import {
   rehearsalLetter,
@@ -18,8 +16,10 @@ import {
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
+import { FigureBadge } from '../components/figure/FigureBadge.tsx';
+import { Say } from '../components/say/Say.tsx';
 import { songRepository } from '../api/songs.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { FingeringThumbnail } from '../components/fingering-diagram/FingeringThumbnail.tsx';
 import { formatBarChords, mapFirstOccurrences, createBarThumbnails } from '../components/song/song-bars.ts';
 import { useSongAnalysis } from '../components/song/useSongAnalysis.ts';

@@ -1,3 +1,4 @@
+import type { Assignment, Student } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage } from '@fleet-wren/wording';
 import {
   getRequiredStreak,
@@ -9,9 +10,9 @@ import {
 } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
-import { useAssignments, useProgress, type Assignment } from '../api/practice.ts';
-import { useStudent, type Student } from '../api/students.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { useAssignments, useProgress } from '../api/practice.ts';
+import { useStudent } from '../api/students.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { layOutDiagram } from '../components/fingering-diagram/diagram-layout.ts';
 import { FingeringDiagram, type StrokeLabelFormatter } from '../components/fingering-diagram/FingeringDiagram.tsx';
 import { useNow } from '../components/useNow.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { engravingWorker } from '../workers/workers.ts';
 
 /** A score to be engraved, at a width in pixels and a size in per cent. */

@@ -1,5 +1,6 @@
+import type { PaperSettings } from '@fleet-wren/contract';
 import { useState } from 'react';
-import { useUpdateSettings, useSettings, type PaperSettings } from '../api/settings.ts';
+import { useUpdateSettings, useSettings } from '../api/settings.ts';
 
 /** How sheets are printed; remembered with the studio, but for whom they are. */
 export interface PrintSettings extends Required<PaperSettings> {

@@ -3,7 +3,7 @@ import { moveLick, type Pattern, type MovedLick } from '@fleet-wren/core';
 import { ArrowLeft, ArrowRight, ClipboardPaste, Copy, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreatePattern } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import type { BarLayer } from './BarEditorDialog.tsx';

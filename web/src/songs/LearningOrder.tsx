@@ -10,7 +10,7 @@ import {
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreatePattern, useCreatePatterns } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { FigureBadge } from '../components/figure/FigureBadge.tsx';

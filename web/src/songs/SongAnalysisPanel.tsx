@@ -1,13 +1,13 @@
-import { Say } from '../components/say/Say.tsx';
 import { say, saySentence } from '@fleet-wren/wording';
 import { formatMaxTempo, type CapoProposal, type Instrument, type Song, type SongAnalysis } from '@fleet-wren/core';
 import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { Say } from '../components/say/Say.tsx';
 import { EasierVersions } from './EasierVersions.tsx';
 import { LearningOrder } from './LearningOrder.tsx';
 import { SongSchoolComparison } from './SongSchoolComparison.tsx';
 import { useNavigateToBar, type SongPanelProps } from './useNavigateToBar.ts';
-import { Button } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { backgroundWorker } from '../workers/workers.ts';
 import { useWorkerQuery } from '../workers/useWorkerQuery.ts';
 import { formatBarName } from '../components/song/song-bars.ts';

@@ -8,7 +8,6 @@ import {
   serialiseSong,
   exportTab,
   type Score,
-  type Song,
   type ExportFormat,
 } from '@fleet-wren/core';
 import { Download } from 'lucide-react';
@@ -98,7 +97,6 @@ export const SongExportMenu = () => {
         <VersionHistoryDialog
           store={store}
           records={songRepository}
-          documentIn={(answer) => (answer as { readonly song: Song }).song}
           differences={describeSongDifferences}
           show={(one) => <SongVersionPreview song={one} />}
           hide={() => setVersions(false)}

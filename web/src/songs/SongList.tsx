@@ -1,21 +1,15 @@
-import { Say } from '../components/say/Say.tsx';
-import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import './songs.scss';
+import type { SongListItem } from '@fleet-wren/contract';
+import { say, sayLabel, sayProblem } from '@fleet-wren/wording';
 import { detectFileType, parseSongFile, decodeText, validateSize, type Problem, type Song } from '@fleet-wren/core';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { MoreHorizontal } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { Button, Dropdown, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
-import {
-  useCreateSong,
-  useDeleteSong,
-  useDuplicateSong,
-  useRestoreSong,
-  useSongList,
-  type SongListItem,
-} from '../api/songs.ts';
+import { Say } from '../components/say/Say.tsx';
+import { wordsOf } from '../api/api-error.ts';
+import { useCreateSong, useDeleteSong, useDuplicateSong, useRestoreSong, useSongList } from '../api/songs.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { backgroundWorker } from '../workers/workers.ts';
 import { NewSongDialog } from './NewSongDialog.tsx';

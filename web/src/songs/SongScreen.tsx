@@ -1,13 +1,14 @@
-import { say } from '@fleet-wren/wording';
 import '../components/pattern-editor/pattern-editor.scss';
 import './songs.scss';
+import type { SongResponse } from '@fleet-wren/contract';
+import { say } from '@fleet-wren/wording';
 import type { Song, SongEdit } from '@fleet-wren/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
-import { songRepository, toStoredSong, type SongResponse } from '../api/songs.ts';
+import { wordsOf } from '../api/api-error.ts';
+import { songRepository, toStoredSong } from '../api/songs.ts';
 import { startAutosave } from '../workspace/autosave.ts';
 import { openBrowserStorage } from '../workspace/browser-storage.ts';
 import { createDraftStore, type DraftStore } from '../workspace/draft-store.ts';

@@ -1,3 +1,4 @@
+import type { Student } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage, sayProblems } from '@fleet-wren/wording';
 import {
   PRACTICE_METHODS,
@@ -11,9 +12,8 @@ import {
 } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreateAssignment } from '../api/practice.ts';
-import type { Student } from '../api/students.ts';
 import { PatternPicker } from '../components/patterns/PatternPicker.tsx';
 import { useLadder } from '../workers/useLadder.ts';
 import { LadderEditor } from './LadderEditor.tsx';

@@ -1,11 +1,11 @@
+import type { Student } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import type { HandProfile } from '@fleet-wren/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { fetchPatternsByTag, useTags } from '../api/patterns.ts';
-import type { Student } from '../api/students.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { formatAssignDrillsResult, assignDrills } from '../components/assign-drills.ts';
 

@@ -1,11 +1,12 @@
+import type { Assignment } from '@fleet-wren/contract';
 import { say, sayLabel, sayMessage, saySentence } from '@fleet-wren/wording';
-import { useNow } from '../components/useNow.ts';
 import { formatMaxTempo, findWeakStages, type PracticeProgress } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
-import { useUpdateAssignment, useDeleteAssignment, useProgress, type Assignment } from '../api/practice.ts';
+import { useNow } from '../components/useNow.ts';
+import { wordsOf } from '../api/api-error.ts';
+import { useUpdateAssignment, useDeleteAssignment, useProgress } from '../api/practice.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';
 import { TermHelp } from '../components/term/TermHelp.tsx';

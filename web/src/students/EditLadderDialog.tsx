@@ -1,9 +1,10 @@
+import type { Assignment } from '@fleet-wren/contract';
 import { say, sayProblems } from '@fleet-wren/wording';
-import { type LadderPlan } from '@fleet-wren/core';
+import type { LadderPlan } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
-import { useUpdateAssignment, type Assignment } from '../api/practice.ts';
+import { wordsOf } from '../api/api-error.ts';
+import { useUpdateAssignment } from '../api/practice.ts';
 import { useLadder } from '../workers/useLadder.ts';
 import { LadderEditor } from './LadderEditor.tsx';
 

@@ -1,11 +1,11 @@
+import type { HandProfileResponse, Student } from '@fleet-wren/contract';
 import { formatDay, say, sayMessage } from '@fleet-wren/wording';
 import { proposeHandCorrection, computeTimeFactor, type HandProfile, type ConstraintEstimate } from '@fleet-wren/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Button } from 'react-bootstrap';
 import { useEstimatedAbility } from '../api/practice.ts';
-import { useHandProfiles, type StoredHandProfile } from '../api/studio-settings.ts';
-import type { Student } from '../api/students.ts';
+import { useHandProfiles } from '../api/studio-settings.ts';
 import { useSaveMeasuredHand } from '../components/hand/useSaveMeasuredHand.ts';
 import { formatTimeAgo } from '../components/students/student-text.ts';
 
@@ -80,7 +80,7 @@ const Table = ({ heard, hand }: { readonly heard: readonly ConstraintEstimate[];
   </table>
 );
 
-const Measured = ({ hands }: { readonly hands: readonly StoredHandProfile[] }) => (
+const Measured = ({ hands }: { readonly hands: readonly HandProfileResponse[] }) => (
   <details>
     <summary className="text-soft">{say('students.saved-hand-profiles', { handsCount: hands.length })}</summary>
     <ul className="text-soft">

@@ -1,13 +1,14 @@
-import { Say } from '../components/say/Say.tsx';
+import type { PracticeLink } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
-import { usePracticeLinks, useCreatePracticeLink, useRevokePracticeLink, type PracticeLink } from '../api/practice.ts';
+import { Link } from 'react-router';
+import { Say } from '../components/say/Say.tsx';
+import { wordsOf } from '../api/api-error.ts';
+import { usePracticeLinks, useCreatePracticeLink, useRevokePracticeLink } from '../api/practice.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { buildPracticeRoomUrl } from '../components/practice-session.ts';
-import { Link } from 'react-router';
 import { QrCode } from '../components/qr-code/QrCode.tsx';
 
 /** Days a link is good for. */

@@ -1,8 +1,8 @@
+import type { AssignmentListItem } from '@fleet-wren/contract';
 import { say, sayMessage, sayProblems } from '@fleet-wren/wording';
-import { useNow } from '../components/useNow.ts';
 import { planSession } from '@fleet-wren/core';
 import { useState } from 'react';
-import type { AssignmentListItem } from '../api/practice.ts';
+import { useNow } from '../components/useNow.ts';
 import { hasRecentPainReport, toSessionItem } from '../components/practice-session.ts';
 
 /** A plan for the next sitting, never over its minutes. */

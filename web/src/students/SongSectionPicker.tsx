@@ -1,11 +1,11 @@
+import type { Student } from '@fleet-wren/contract';
 import { say, sayLabel } from '@fleet-wren/wording';
 import { createSectionPatterns, type Pattern } from '@fleet-wren/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { songRepository, useSongList } from '../api/songs.ts';
-import type { Student } from '../api/students.ts';
 
 interface SectionsProps {
   readonly id: string;

@@ -1,10 +1,11 @@
+import type { Student } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { PRACTICE_METHODS, type StudentProfile } from '@fleet-wren/core';
 import { useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
-import { useUpdateStudent, useDeleteStudent, type Student } from '../api/students.ts';
+import { wordsOf } from '../api/api-error.ts';
+import { useUpdateStudent, useDeleteStudent } from '../api/students.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { WEEKDAYS, formatLesson } from '../components/students/student-text.ts';
 

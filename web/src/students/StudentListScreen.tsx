@@ -1,12 +1,13 @@
-import { say, saySentence } from '@fleet-wren/wording';
 import './students.scss';
-import { useNow } from '../components/useNow.ts';
+import type { AssignmentListItem, Student } from '@fleet-wren/contract';
+import { say, saySentence } from '@fleet-wren/wording';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
-import { useAssignmentList, type AssignmentListItem } from '../api/practice.ts';
-import { useCreateStudent, useStudents, type Student } from '../api/students.ts';
+import { useNow } from '../components/useNow.ts';
+import { wordsOf } from '../api/api-error.ts';
+import { useAssignmentList } from '../api/practice.ts';
+import { useCreateStudent, useStudents } from '../api/students.ts';
 import { formatTimeAgo, formatLesson, formatProgressSummary } from '../components/students/student-text.ts';
 import { groupByStudent } from '../components/students/group-by-student.ts';
 

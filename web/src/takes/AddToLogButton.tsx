@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useAssignmentList, useRecordEvents } from '../api/practice.ts';
 import { useStudents } from '../api/students.ts';
 import { saveTakeAssessment, createResumableUpload, useInvalidateTakes, type ResumableUpload } from '../api/takes.ts';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
 import type { AssessedTake } from './assessed-take.ts';

@@ -2,7 +2,7 @@ import { say, sayMessage } from '@fleet-wren/wording';
 import { createStrokesDrill, withName } from '@fleet-wren/core';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreatePatterns } from '../api/patterns.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import type { AssessedTake } from './assessed-take.ts';

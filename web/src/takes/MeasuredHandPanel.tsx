@@ -1,8 +1,8 @@
+import type { Student } from '@fleet-wren/contract';
 import { say, saySentence } from '@fleet-wren/wording';
 import { proposeHandFromTake, type HandProfile, type TransitionTimeEstimate } from '@fleet-wren/core';
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { Student } from '../api/students.ts';
 import { useStudentHand } from '../components/hand/useStudentHand.ts';
 import { useSaveMeasuredHand } from '../components/hand/useSaveMeasuredHand.ts';
 import type { AssessedTake } from './assessed-take.ts';

@@ -1,5 +1,5 @@
-import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
+import { say, sayMessage } from '@fleet-wren/wording';
 import {
   PLAYER_MODELS,
   TAKE_PARAMETERS,
@@ -12,12 +12,12 @@ import { ArrowLeft, Mic, Square } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { usePatternEditor } from '../workspace/pattern-editor-context.ts';
 import { useSelectedHand } from '../components/hand/useSelectedHand.ts';
 import { takeAssessmentWorker } from '../workers/workers.ts';
 import { TakeAssessmentView } from './TakeAssessmentView.tsx';
-import { type AssessedTake } from './assessed-take.ts';
+import type { AssessedTake } from './assessed-take.ts';
 import { TAKE_ASSESSMENT_TIMEOUT_MS, assessTakeAudio, assessTakeNotes } from './assess-take.ts';
 import { AddToLogButton } from './AddToLogButton.tsx';
 import { decodeAudio } from '../audio/decode-audio.ts';

@@ -1,11 +1,10 @@
 import { say, sayMessage, saySentence } from '@fleet-wren/wording';
-import { type PassAssessment } from '@fleet-wren/core';
+import type { PassAssessment } from '@fleet-wren/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { takeAssessmentWorker } from '../workers/workers.ts';
 import { computePassStarts } from './pass-starts.ts';
-import type { AssessedTake } from './assessed-take.ts';
-import type { AskedInTake } from './assessed-take.ts';
+import type { AssessedTake, AskedInTake } from './assessed-take.ts';
 import { TakeCursor } from './TakeCursor.tsx';
 import { CHART_SPAN, TakeChart } from './TakeChart.tsx';
 import { decodeAudio } from '../audio/decode-audio.ts';

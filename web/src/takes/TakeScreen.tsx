@@ -1,12 +1,12 @@
-import { say, sayMessage } from '@fleet-wren/wording';
 import './takes.scss';
+import { say, sayMessage } from '@fleet-wren/wording';
 import { TAKE_ENGINE_VERSION, type TakeAssessment } from '@fleet-wren/core';
 import { format } from 'date-fns/format';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useStudent } from '../api/students.ts';
 import {
   saveTakeAssessment,
@@ -19,7 +19,7 @@ import {
 import { TakeComparison } from './TakeComparison.tsx';
 import { MeasuredHandPanel } from './MeasuredHandPanel.tsx';
 import { TakeAssessmentView } from './TakeAssessmentView.tsx';
-import { type AssessedTake } from './assessed-take.ts';
+import type { AssessedTake } from './assessed-take.ts';
 import { assessTakeAudio } from './assess-take.ts';
 import { decodeAudio } from '../audio/decode-audio.ts';
 import { useUndoableRemoval } from '../components/toast/useUndoableRemoval.ts';

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useChangeDemo, useDemo } from '../api/demo.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 

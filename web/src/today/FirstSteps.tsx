@@ -4,7 +4,7 @@ import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import { useCreatePattern, usePatternList } from '../api/patterns.ts';
 import { useHandProfiles } from '../api/studio-settings.ts';
 import { useStudents } from '../api/students.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 
 /** What a worker answered, or why it could not; neither until it has. */
 export interface WorkerQueryResult<T> {

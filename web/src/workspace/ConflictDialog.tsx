@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
-import { wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import type { DocumentRepository } from '../api/document-repository.ts';
 import type { WorkspaceActions, WorkspaceState } from './workspace-store.ts';
 

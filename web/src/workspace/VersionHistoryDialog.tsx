@@ -1,44 +1,49 @@
 import { say } from '@fleet-wren/wording';
 import type { KindSpecificEdit } from '@fleet-wren/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { VersionListItem } from '@fleet-wren/contract';
+import { skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns/format';
 import { useState, type ReactNode } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
-import { requestJson, wordsOf } from '../api/http-client.ts';
+import { wordsOf } from '../api/api-error.ts';
 import type { DocumentRepository } from '../api/document-repository.ts';
 import type { WorkspaceActions, WorkspaceState } from './workspace-store.ts';
 
-interface VersionListItem {
-  readonly id: string;
-  readonly label: string | null;
-  readonly keptAt: string;
-}
+/** Where a document's versions are kept, whatever its kind. */
+type Versions<Own extends KindSpecificEdit, Doc> = Pick<
+  DocumentRepository<Own, Doc>,
+  'listVersions' | 'fetchVersion' | 'createVersion'
+>;
 
-const useVersions = (path: string) =>
-  useQuery({
-    queryKey: ['versions', path],
-    queryFn: () => requestJson<readonly VersionListItem[]>('GET', path),
-    staleTime: 0,
-  });
+const useVersions = <Own extends KindSpecificEdit, Doc>(records: Versions<Own, Doc>, id: string) =>
+  useQuery({ queryKey: ['versions', id], queryFn: () => records.listVersions(id), staleTime: 0 });
 
-const useVersion = (path: string, version: string | null) =>
+const useVersion = <Own extends KindSpecificEdit, Doc>(
+  records: Versions<Own, Doc>,
+  id: string,
+  version: string | null,
+) =>
   useQuery({
-    queryKey: ['version', path, version],
-    queryFn: () => requestJson<unknown>('GET', `${path}/${version}`),
-    enabled: version !== null,
+    queryKey: ['version', id, version],
+    queryFn: version === null ? skipToken : () => records.fetchVersion(id, version),
     staleTime: Infinity,
   });
 
-const SaveVersionForm = ({ path }: { readonly path: string }) => {
+interface SaveVersionFormProps {
+  readonly id: string;
+  readonly save: (label: string) => Promise<void>;
+}
+
+const SaveVersionForm = ({ id, save }: SaveVersionFormProps) => {
   const [label, setLabel] = useState('');
   const client = useQueryClient();
   const keep = useMutation({
-    mutationFn: (name: string) => requestJson<void>('POST', path, { label: name }),
+    mutationFn: save,
     onSuccess: () => {
       setLabel('');
-      return client.invalidateQueries({ queryKey: ['versions', path] });
+      return client.invalidateQueries({ queryKey: ['versions', id] });
     },
   });
   return (
@@ -70,9 +75,7 @@ const versionLabel = ({ label, keptAt }: VersionListItem): string =>
 
 interface VersionHistoryDialogProps<Own extends KindSpecificEdit, Doc> {
   readonly store: StoreApi<WorkspaceState<Own, Doc> & WorkspaceActions<Own, Doc>>;
-  readonly records: Pick<DocumentRepository<Own, Doc>, 'path'>;
-  /** The document in an answer about a version. */
-  readonly documentIn: (answer: unknown) => Doc;
+  readonly records: Versions<Own, Doc>;
   readonly differences: (mine: Doc, theirs: Doc) => string;
   readonly show: (document: Doc) => ReactNode;
   readonly hide: () => void;
@@ -80,13 +83,11 @@ interface VersionHistoryDialogProps<Own extends KindSpecificEdit, Doc> {
 
 /** Earlier states of a document: looked at, compared with now, and brought back as one step that can be undone. */
 export const VersionHistoryDialog = <Own extends KindSpecificEdit, Doc>(props: VersionHistoryDialogProps<Own, Doc>) => {
-  const { store, records, documentIn, differences, show, hide } = props;
+  const { store, records, differences, show, hide } = props;
   const { id, document: now } = useStore(store);
   const [chosen, setChosen] = useState<string | null>(null);
-  const path = `${records.path}/${id}/versions`;
-  const list = useVersions(path);
-  const version = useVersion(path, chosen);
-  const old = version.data === undefined ? undefined : documentIn(version.data);
+  const list = useVersions(records, id);
+  const { data: old } = useVersion(records, id, chosen);
   const restore = (document: Doc): void => {
     store.getState().applyEdit({ kind: 'become', document });
     hide();
@@ -98,7 +99,7 @@ export const VersionHistoryDialog = <Own extends KindSpecificEdit, Doc>(props: V
       </Modal.Header>
       <Modal.Body className="vary">
         <div className="vary-list">
-          <SaveVersionForm path={path} />
+          <SaveVersionForm id={id} save={(label) => records.createVersion(id, label)} />
           {list.data?.length === 0 && (
             <p className="text-soft">{say('saving.a-version-is-saved-automatically-each')}</p>
           )}

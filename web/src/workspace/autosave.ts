@@ -1,6 +1,6 @@
 import type { ErrorCode, KindSpecificEdit } from '@fleet-wren/core';
 import type { StoreApi } from 'zustand/vanilla';
-import { ApiError, wordsOf } from '../api/http-client.ts';
+import { ApiError, wordsOf } from '../api/api-error.ts';
 import type { StoredDocument, DocumentRepository } from '../api/document-repository.ts';
 import type { DraftStore } from './draft-store.ts';
 import type { SaveStatus, WorkspaceActions, WorkspaceState } from './workspace-store.ts';

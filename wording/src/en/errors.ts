@@ -160,6 +160,7 @@ export const errors = {
   'error.muted-left-out':
     'Skipped, because the chord mutes their strings: {value, plural, one {# note} other {# notes}} ({where}).',
   'error.usage': '{problem}',
+  'error.request-under-way': 'This was sent a moment ago and is still being done. Try again shortly.',
   'error.version-conflict': 'Someone else saved this since you opened it. Compare both versions and choose one.',
   'error.quota-reached':
     '{what, select, patterns {The studio already has {most} patterns} songs {The studio already has {most} songs} hands {The studio already has {most} hand profiles} schools {The studio already has {most} schools} students {The studio already has {most} students} teachers {The studio already has {most} teachers} invitations {The studio already has {most} open invitations} sound {The studio already has {most} MB of recordings} versions {This already has {most} saved versions} assignments {This student already has {most} assignments} notes {This student already has {most} notes} links {This student already has {most} links} takes {This student already has {most} takes} other {This assignment already has {most} entries}}, the maximum. Delete some you no longer need.',

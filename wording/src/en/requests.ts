@@ -12,6 +12,8 @@ export const requests = {
   'request.password-missing': 'Enter the password.',
   'request.code-missing': 'Enter the code.',
   'request.time-zone': 'There is no such time zone. Use a name such as Europe/Stockholm.',
+  'request.key-form': 'An idempotency key is a UUID.',
+  'request.key-reused': 'This idempotency key was used for another request.',
   'request.version-missing': 'The version that was changed is missing.',
   'request.hand-name': 'A hand profile name needs 1 to 80 characters.',
   'request.school-name': 'A school name needs 1 to 80 characters.',

@@ -13,6 +13,7 @@ import * as eleventh from './0011-holds.ts';
 import * as twelfth from './0012-search.ts';
 import * as thirteenth from './0013-codes.ts';
 import * as fourteenth from './0014-demo.ts';
+import * as fifteenth from './0015-idempotency-keys.ts';
 
 /** All migrations by name; the names sort in the order they run. */
 export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -30,4 +31,5 @@ export const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0012-search': twelfth,
   '0013-codes': thirteenth,
   '0014-demo': fourteenth,
+  '0015-idempotency-keys': fifteenth,
 };

@@ -1,5 +1,6 @@
+import type { FavouriteShape } from '@fleet-wren/contract';
 import { isDeepEqual, type RankedVoicing, type Instrument, type Voicing } from '@fleet-wren/core';
-import { useUpdateSettings, useSettings, type FavouriteShape } from '../../api/settings.ts';
+import { useUpdateSettings, useSettings } from '../../api/settings.ts';
 
 type Shown = Pick<RankedVoicing, 'voicing' | 'isCommonShape'>;
 

@@ -1,6 +1,6 @@
 import { say } from '@fleet-wren/wording';
 import { ABLE_ADULT_HAND, ESTIMATE_KEYS, type HandProfile } from '@fleet-wren/core';
-import { wordsOf } from '../../api/http-client.ts';
+import { wordsOf } from '../../api/api-error.ts';
 import { useCreateHandProfile } from '../../api/studio-settings.ts';
 import { useToast } from '../toast/ToastProvider.tsx';
 

@@ -1,12 +1,8 @@
+import type { HandProfileResponse, StudioEstimates } from '@fleet-wren/contract';
 import { ABLE_ADULT_HAND, HAND_PRESETS, createHandProfile, type HandProfile } from '@fleet-wren/core';
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import {
-  useStudioEstimates,
-  useHandProfiles,
-  type StoredHandProfile,
-  type StudioEstimates,
-} from '../../api/studio-settings.ts';
+import { useStudioEstimates, useHandProfiles } from '../../api/studio-settings.ts';
 
 const KEY = 'hand';
 
@@ -33,7 +29,7 @@ const shipped = (estimates: StudioEstimates): readonly HandProfile[] =>
     return made.ok ? [made.value] : [];
   });
 
-const kept = (hands: readonly StoredHandProfile[], estimates: StudioEstimates): readonly HandProfile[] =>
+const kept = (hands: readonly HandProfileResponse[], estimates: StudioEstimates): readonly HandProfile[] =>
   hands.flatMap(({ id, name, document }) => {
     const made = createHandProfile({
       key: `own:${id}`,

@@ -1,9 +1,10 @@
+import type { Assignment, StoredPracticeEvent } from '@fleet-wren/contract';
 import { say } from '@fleet-wren/wording';
 import { getRequiredStreak, type PracticeEvent } from '@fleet-wren/core';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
-import { wordsOf } from '../../api/http-client.ts';
-import { useProgress, useRecordEvents, type Assignment, type StoredPracticeEvent } from '../../api/practice.ts';
+import { wordsOf } from '../../api/api-error.ts';
+import { useProgress, useRecordEvents } from '../../api/practice.ts';
 import { LessonListener } from './LessonListener.tsx';
 import { eventTime } from '../../api/event-time.ts';
 

@@ -1,8 +1,9 @@
-import { Say } from '../say/Say.tsx';
-import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import './lesson.scss';
+import type { Assignment } from '@fleet-wren/contract';
+import { say, sayLabel, saySentence } from '@fleet-wren/wording';
 import { Link } from 'react-router';
-import { useAssignments, useProgress, type Assignment } from '../../api/practice.ts';
+import { Say } from '../say/Say.tsx';
+import { useAssignments, useProgress } from '../../api/practice.ts';
 import { useStudent } from '../../api/students.ts';
 import { CurrentStagePanel } from './CurrentStagePanel.tsx';
 import { LogNoteForm } from './LogNoteForm.tsx';

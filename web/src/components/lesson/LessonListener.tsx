@@ -1,7 +1,7 @@
+import type { Assignment } from '@fleet-wren/contract';
 import { ListenButton, ListeningBar } from '../listening/ListeningBar.tsx';
 import { useListener } from '../../listening/useListener.ts';
 import { classifyPass } from '../../listening/listening-text.ts';
-import type { Assignment } from '../../api/practice.ts';
 import { patternOfStage, findStage, useLadder } from '../../workers/useLadder.ts';
 
 interface LessonEarProps {

@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { wordsOf } from '../../api/http-client.ts';
+import { wordsOf } from '../../api/api-error.ts';
 import { useRecordEvents } from '../../api/practice.ts';
 import { eventTime } from '../../api/event-time.ts';
 

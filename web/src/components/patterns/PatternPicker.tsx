@@ -1,10 +1,10 @@
-import { say, sayLabel } from '@fleet-wren/wording';
 import '../chords/chords.scss';
+import { say, sayLabel } from '@fleet-wren/wording';
 import type { Pattern } from '@fleet-wren/core';
 import { useDeferredValue, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { fetchPattern, usePatternList } from '../../api/patterns.ts';
-import { wordsOf } from '../../api/http-client.ts';
+import { wordsOf } from '../../api/api-error.ts';
 import { FingeringThumbnail } from '../fingering-diagram/FingeringThumbnail.tsx';
 
 /** Chooses one of the studio's patterns. */

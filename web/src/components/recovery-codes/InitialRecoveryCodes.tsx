@@ -1,7 +1,7 @@
 import { say } from '@fleet-wren/wording';
 import { Button, Modal } from 'react-bootstrap';
 import { create } from 'zustand';
-import { requestJson } from '../../api/http-client.ts';
+import { callApi } from '../../api/http-client.ts';
 import { RecoveryCodeList } from './RecoveryCodeList.tsx';
 
 /** Codes that were made for who has just come in; in the page's memory alone, until they are put away. */
@@ -9,8 +9,10 @@ const useFirstCodes = create<{ readonly codes: readonly string[] }>(() => ({ cod
 
 /** Makes the first recovery codes of who has just come in, to be shown above whatever comes next. */
 export const createInitialRecoveryCodes = async (password: string): Promise<void> => {
-  const { codes } = await requestJson<{ readonly codes: readonly string[] }>('POST', '/auth/recovery-codes', {
-    password,
+  const { codes } = await callApi('POST /auth/recovery-codes', {
+    body: {
+      password,
+    },
   });
   useFirstCodes.setState({ codes });
 };

@@ -1,4 +1,4 @@
-import type { AssignmentListItem } from '../../api/practice.ts';
+import type { AssignmentListItem } from '@fleet-wren/contract';
 
 /** Assignments by student. */
 export const groupByStudent = (
