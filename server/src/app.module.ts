@@ -7,6 +7,7 @@ import { Spool } from './backup/spool.ts';
 import { AuthController } from './auth/auth.controller.ts';
 import { AuthService } from './auth/auth.service.ts';
 import { AuthStore } from './auth/auth.store.ts';
+import { PasswordStrength } from './auth/password.ts';
 import { Devices } from './auth/devices.ts';
 import { HouseSecret } from './auth/doors.ts';
 import { FailedTries } from './auth/failed-tries.ts';
@@ -96,6 +97,7 @@ export class AppModule {
         HouseSecret,
         FailedTries,
         Devices,
+        PasswordStrength,
         AuthStore,
         AuthService,
         RecoveryService,

@@ -25,6 +25,9 @@ describe('passwords', () => {
     ['on the list', 'qwerty123456', 'password-weak'],
     ['on the list but for figures behind', 'password12345', 'password-weak'],
     ['the same signs over and over', 'abcabcabcabcabc', 'password-weak'],
+    ['a row of the keyboard', 'qwertyuiop[]', 'password-weak'],
+    ['letters in their order', 'abcdefghijklmn', 'password-weak'],
+    ['one word with signs for letters', 'P@ssw0rd1234!', 'password-weak'],
     ['the studio', 'Osier bank 2026', 'password-weak'],
     ['too long', 'x'.repeat(257), 'request-wrong'],
   ])('%s', async (_what, password, code) => {

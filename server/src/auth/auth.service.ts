@@ -11,7 +11,7 @@ import { isUniqueViolation } from '../db/is-unique-violation.ts';
 import { createNotFoundError } from '../common/ids.ts';
 import { hashToken, generateToken } from '../common/tokens.ts';
 import { AuthStore } from './auth.store.ts';
-import { assertStrongPassword } from './password.ts';
+import { PasswordStrength } from './password.ts';
 import type { Visitor } from './devices.ts';
 import { FailedTries } from './failed-tries.ts';
 import type { Teacher } from './principal.ts';
@@ -43,6 +43,7 @@ export class AuthService {
   private readonly decoy = hash(randomBytes(16).toString('hex'));
 
   constructor(
+    private readonly passwords: PasswordStrength,
     private readonly store: AuthStore,
     private readonly second: SecondFactorService,
     private readonly tries: FailedTries,
@@ -56,7 +57,7 @@ export class AuthService {
   async register(form: RegisterRequest, visitor: Visitor): Promise<SignInResult> {
     const { studio, name, email, password } = form;
     await this.registrations.consume(visitor.address);
-    assertStrongPassword(password, form);
+    await this.passwords.assertStrong(password, form);
     const teacher = { id: randomUUID(), name, email, passwordHash: await hash(password) };
     await this.store.createStudio({ id: randomUUID(), name: studio }, teacher).catch((error: unknown) => {
       throw isUniqueViolation(error) ? new ProblemError(createProblem('email-taken')) : error;
@@ -83,7 +84,11 @@ export class AuthService {
   /** Changes a teacher's password; every other session of the teacher ends. */
   async changePassword(teacher: Teacher, { old, password }: ChangePasswordRequest, token: string): Promise<void> {
     await this.assertCurrentPassword(teacher, old);
-    assertStrongPassword(password, { email: teacher.email, studio: teacher.studioName, name: teacher.name });
+    await this.passwords.assertStrong(password, {
+      email: teacher.email,
+      studio: teacher.studioName,
+      name: teacher.name,
+    });
     await this.store.changePassword(teacher, await hash(password), hashToken(token));
   }
 

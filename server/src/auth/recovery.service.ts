@@ -7,7 +7,7 @@ import { AuthService, triesOf, type SignInResult } from './auth.service.ts';
 import { AuthStore } from './auth.store.ts';
 import type { Visitor } from './devices.ts';
 import { FailedTries } from './failed-tries.ts';
-import { assertStrongPassword } from './password.ts';
+import { PasswordStrength } from './password.ts';
 import type { Teacher } from './principal.ts';
 import { hashRecoveryCode, generateRecoveryCodes } from './recovery-code.ts';
 import { RecoveryStore } from './recovery.store.ts';
@@ -20,6 +20,7 @@ export class RecoveryService {
   private readonly made: RateLimiter;
 
   constructor(
+    private readonly passwords: PasswordStrength,
     private readonly auth: AuthService,
     private readonly teachers: AuthStore,
     private readonly codes: RecoveryStore,
@@ -56,7 +57,7 @@ export class RecoveryService {
     const teacher = await this.teachers.findByEmail(email);
     const key = hashRecoveryCode(code);
     if (!teacher || !(await this.codes.has(teacher, key))) throw new ProblemError(createProblem('wrong-code'));
-    assertStrongPassword(password, { email, studio: teacher.studioName, name: teacher.name });
+    await this.passwords.assertStrong(password, { email, studio: teacher.studioName, name: teacher.name });
     // A code from the list is what the teacher has in place of the password; the phone is asked for beside it.
     await this.second.assertCode(teacher, second, { recovery: false, device: visitor.device });
     if (!(await this.codes.redeem(teacher, key, await hash(password))))

@@ -4,7 +4,7 @@ import { hash } from '@node-rs/argon2';
 import { ProblemError, createProblem } from '@fleet-wren/core';
 import { AuthService, type SignInResult } from '../auth/auth.service.ts';
 import type { Visitor } from '../auth/devices.ts';
-import { assertStrongPassword } from '../auth/password.ts';
+import { PasswordStrength } from '../auth/password.ts';
 import type { TeacherRole, Teacher } from '../auth/principal.ts';
 import { parseId, createNotFoundError } from '../common/ids.ts';
 import { createQuotaError } from '../common/quota.ts';
@@ -29,6 +29,7 @@ export class TeachersService {
   private readonly joins: RateLimiter;
 
   constructor(
+    private readonly passwords: PasswordStrength,
     private readonly store: TeachersStore,
     private readonly auth: AuthService,
     limits: RateLimiterFactory,
@@ -103,7 +104,7 @@ export class TeachersService {
     const invited = await this.store.invitedTo(hashToken(token));
     if (!invited) throw new ProblemError(createProblem('invite-ended'));
     const { name, email, password } = form;
-    assertStrongPassword(password, { ...form, studio: invited.studio });
+    await this.passwords.assertStrong(password, { ...form, studio: invited.studio });
     const passwordHash = await hash(password);
     const joined = await this.store
       .acceptInvitation(hashToken(token), { name, email, passwordHash })

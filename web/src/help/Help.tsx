@@ -3,8 +3,7 @@ import './help.scss';
 import { useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { KeysList, commandsFound } from '../components/shortcuts/KeysList.tsx';
-import type { EditorCommand } from '../components/pattern-editor/editor-commands.ts';
+import { KeysList, findShortcuts } from '../components/shortcuts/KeysList.tsx';
 
 /** The terms a search finds, in the order of the alphabet. */
 const found = (search: string): readonly TermName[] => {
@@ -29,11 +28,11 @@ const Glossary = ({ terms }: { readonly terms: readonly TermName[] }) => (
   </section>
 );
 
-const Shortcuts = ({ commands }: { readonly commands: readonly EditorCommand[] }) => (
+const Shortcuts = ({ shortcuts }: { readonly shortcuts: ReturnType<typeof findShortcuts> }) => (
   <section aria-labelledby="shortcuts-title">
     <h2 id="shortcuts-title">{say('help.shortcuts')}</h2>
     <p className="text-soft">{say('help.shortcuts-lead')}</p>
-    <KeysList commands={commands} />
+    <KeysList shortcuts={shortcuts} />
   </section>
 );
 
@@ -41,7 +40,7 @@ const Shortcuts = ({ commands }: { readonly commands: readonly EditorCommand[] }
 const Help = () => {
   const [search, setSearch] = useState('');
   const terms = useMemo(() => found(search), [search]);
-  const commands = useMemo(() => commandsFound(search), [search]);
+  const shortcuts = useMemo(() => findShortcuts(search), [search]);
   return (
     <div className="page help">
       <header className="page-head">
@@ -59,8 +58,8 @@ const Help = () => {
       </p>
       <div aria-live="polite">
         {terms.length > 0 && <Glossary terms={terms} />}
-        {commands.length > 0 && <Shortcuts commands={commands} />}
-        {terms.length + commands.length === 0 && <p className="text-soft">{say('help.none-found', { search })}</p>}
+        {shortcuts.length > 0 && <Shortcuts shortcuts={shortcuts} />}
+        {terms.length + shortcuts.length === 0 && <p className="text-soft">{say('help.none-found', { search })}</p>}
       </div>
     </div>
   );

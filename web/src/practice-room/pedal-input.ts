@@ -1,16 +1,15 @@
+import { PRACTICE_SHORTCUTS } from '../components/shortcuts/practice-shortcuts.ts';
+import { enterShortcutScope } from '../components/shortcuts/shortcut-manager.ts';
+
 /** What can be said without a hand: the time was clean, or it slipped. */
 export type PassVerdict = 'clean' | 'slipped';
 
-/** Keys that page-turning pedals send, and those of a keyboard. */
-const KEYS: Readonly<Record<string, PassVerdict>> = {
-  ' ': 'clean',
-  Enter: 'clean',
-  PageDown: 'clean',
-  ArrowRight: 'clean',
-  Backspace: 'slipped',
-  PageUp: 'slipped',
-  ArrowLeft: 'slipped',
-};
+/** What each key says. */
+const SAID: ReadonlyMap<string, PassVerdict> = new Map(
+  (['clean', 'slipped'] as const).flatMap((verdict) =>
+    PRACTICE_SHORTCUTS[verdict].keys.map((key) => [key, verdict] as const),
+  ),
+);
 
 /** MIDI controllers of pedals: sustain says clean, soft says slipped. A value of 64 and more is down. */
 const PEDALS: Readonly<Record<number, PassVerdict>> = { 64: 'clean', 67: 'slipped' };
@@ -28,19 +27,6 @@ export const parsePedalMessage = (data: Uint8Array | null | undefined): PassVerd
   return (status & 0xf0) === 0xb0 && value >= 64 ? PEDALS[controller] : undefined;
 };
 
-/** Keys that a control which has the focus keeps for itself. */
-const OF_CONTROLS: ReadonlySet<string> = new Set([' ', 'Enter']);
-
-/** The large surface says the same as the keys, so it needs none of them. */
-const CONTROLS = 'button:not(.room-surface), a, summary, [role="button"], [role="link"]';
-
-/** Whether a key belongs to what has the focus: a field or a dialog keeps all of them, a button those that press it. */
-const belongsToFocus = (target: EventTarget | null, key: string): boolean => {
-  if (!(target instanceof Element)) return false;
-  if (target.closest('input, textarea, select, dialog, [role="dialog"]')) return true;
-  return OF_CONTROLS.has(key) && target.closest(CONTROLS) !== null;
-};
-
 /** Listens to keys, pedals and pretended pedals; each says something once. Answers how to stop. */
 export const subscribeToPedals = (say: (said: PassVerdict, by: 'key' | 'pedal') => void): (() => void) => {
   let last = -Infinity;
@@ -49,12 +35,11 @@ export const subscribeToPedals = (say: (said: PassVerdict, by: 'key' | 'pedal') 
     last = at;
     say(said, by);
   };
-  const onKey = (event: KeyboardEvent): void => {
-    const said = KEYS[event.key];
-    if (!said || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (belongsToFocus(event.target, event.key)) return;
-    event.preventDefault();
-    once(said, event.key.startsWith('Page') ? 'pedal' : 'key', event.timeStamp);
+  const press = (key: string, { repeat, timeStamp }: KeyboardEvent): boolean => {
+    const said = SAID.get(key);
+    if (!said || repeat) return false;
+    once(said, key.startsWith('Page') ? 'pedal' : 'key', timeStamp);
+    return true;
   };
   const onPretended = (event: Event): void =>
     once((event as CustomEvent<PassVerdict>).detail, 'pedal', event.timeStamp);
@@ -69,10 +54,10 @@ export const subscribeToPedals = (say: (said: PassVerdict, by: 'key' | 'pedal') 
     },
     () => undefined,
   );
-  window.addEventListener('keydown', onKey);
+  const leave = enterShortcutScope({ press, surface: '.room-surface' });
   window.addEventListener(PRETENDED_PEDAL, onPretended);
   return () => {
-    window.removeEventListener('keydown', onKey);
+    leave();
     window.removeEventListener(PRETENDED_PEDAL, onPretended);
     access?.removeEventListener('statechange', connect);
     access?.inputs.forEach((input) => input.removeEventListener('midimessage', onMidi as never));

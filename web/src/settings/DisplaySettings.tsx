@@ -1,7 +1,9 @@
 import { say, sayLabel } from '@fleet-wren/wording';
 import { type Tuning, findBassString, createInstrument, findShape, findTuningOrStandard } from '@fleet-wren/core';
 import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { chordWords } from '../components/chords/chord-text.ts';
+import { setCharacterKeysAnywhere, useCharacterKeys } from '../components/shortcuts/character-keys.ts';
 import { useToast } from '../components/toast/ToastProvider.tsx';
 import { useShownAtOnce } from '../components/useShownAtOnce.ts';
 import { deviceTimeZone } from '../api/event-time.ts';
@@ -78,6 +80,26 @@ const PracticeDays = () => {
   );
 };
 
+/** Whether letters are shortcuts anywhere: who speaks to the computer, or holds it with a head stick, turns them off. */
+const CharacterKeys = () => {
+  const { anywhere } = useCharacterKeys();
+  return (
+    <section>
+      <h2>{say('settings.keyboard')}</h2>
+      <Form.Check
+        type="switch"
+        id="character-keys"
+        label={say('settings.character-keys')}
+        checked={anywhere}
+        onChange={({ target: { checked } }) => setCharacterKeysAnywhere(checked)}
+      />
+      <Form.Text>
+        {say('settings.character-keys-how')} <Link to="/help">{say('help.shortcuts')}</Link>
+      </Form.Text>
+    </section>
+  );
+};
+
 /** How necks are drawn in this studio, when its days begin, and the tunings it keeps. */
 export const DisplaySettings = () => {
   const { leftHanded = false } = useSettings();
@@ -108,6 +130,7 @@ export const DisplaySettings = () => {
         </div>
       </section>
       <PracticeDays />
+      <CharacterKeys />
       <section>
         <h2>{say('settings.custom-tunings')}</h2>
         <Tunings />

@@ -3,7 +3,7 @@ import { DEFAULT_PLAYBACK_OPTIONS } from '../audio/playback-schedule.ts';
 import { createPattern, type Pattern, type Stroke } from '@fleet-wren/core';
 import fc from 'fast-check';
 import { EDITOR_COMMANDS, runTransform, type CommandContext } from '../components/pattern-editor/editor-commands.ts';
-import { keyName, shownKey } from '../components/shortcuts/key-press.ts';
+import { shownKey } from '../components/shortcuts/key-press.ts';
 import { createPatternEditorStore, type PatternEditorStore } from './pattern-editor-store.ts';
 import { shiftInTime } from '@fleet-wren/core';
 
@@ -63,13 +63,6 @@ describe('every command', () => {
     ['p', 'P'],
     ['?', '?'],
   ])('%s is shown as %s', (key, shown) => expect(shownKey(key)).toBe(shown));
-
-  test.each([
-    [{ key: 'z', ctrlKey: true, metaKey: false, shiftKey: false }, 'Ctrl+z'],
-    [{ key: 'z', ctrlKey: false, metaKey: true, shiftKey: false }, 'Ctrl+z'],
-    [{ key: 'ArrowUp', ctrlKey: false, metaKey: false, shiftKey: true }, 'Shift+ArrowUp'],
-    [{ key: 'H', ctrlKey: false, metaKey: false, shiftKey: true }, 'H'],
-  ])('a press is named %j', (event, name) => expect(keyName(event)).toBe(name));
 });
 
 describe('laying strokes', () => {

@@ -172,7 +172,7 @@ export const errors = {
   'error.storage-full':
     'Server storage is full. Your work is kept in this window and will be saved when there is space again.',
   'error.password-weak':
-    'This password is too easy to guess{problem, select, common {: it is a very common password} repeated {: it repeats a few characters} personal {: it is close to your name, studio or email address} other {}}. Use several unrelated words.',
+    'This password is too easy to guess{problem, select, common {: it is a very common password} repeated {: it repeats a few characters} sequence {: it follows the keyboard or the alphabet} personal {: it is close to your name, studio or email address} other {}}. Use several unrelated words.',
   'error.answer-incomplete':
     'The answer did not arrive complete, or something other than the server answered. Check the connection and try again.',
   'error.unavailable':

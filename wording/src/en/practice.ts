@@ -1,4 +1,7 @@
 export const practice = {
+  'practice.keys': 'Practice room',
+  'practice.key-clean': 'Clean',
+  'practice.key-slipped': 'Slipped',
   'practice.send-again': 'Send again',
   'practice.stop-and-send': 'Stop and send',
   'practice.record-for-your-teacher': 'Record for your teacher',

@@ -1,4 +1,8 @@
 export const settings = {
+  'settings.keyboard': 'Keyboard',
+  'settings.character-keys': 'Letter shortcuts anywhere on the page',
+  'settings.character-keys-how':
+    'When this is off, letters and symbols are shortcuts only while the pattern itself has the focus. Saved in this browser.',
   'settings.password-changed-all-other-devices-have': 'Password changed. All other devices have been signed out.',
   'settings.change-password': 'Change password',
   'settings.signed-in-devices': 'Signed-in devices',

@@ -19,7 +19,7 @@ import {
 } from '@fleet-wren/core';
 import { createStrokeId, getEditTargets, type PatternEditorStore } from '../../workspace/pattern-editor-store.ts';
 import type { PlayerControls } from '../../audio/usePlayer.ts';
-import { answersItself, keyName, typesText } from '../shortcuts/key-press.ts';
+import type { Shortcut } from '../shortcuts/shortcut.ts';
 
 /** What a command may touch. */
 export interface CommandContext {
@@ -38,10 +38,7 @@ export const runTransform = (bench: PatternEditorStore, transform: PatternTransf
 };
 
 /** A command of the bench: every one has a key. */
-export interface EditorCommand {
-  readonly keys: readonly string[];
-  readonly label: string;
-  readonly group: 'move' | 'notes' | 'select' | 'listen' | 'pattern';
+export interface EditorCommand extends Shortcut<'move' | 'notes' | 'select' | 'listen' | 'pattern'> {
   readonly run: (reach: CommandContext, key: string) => void;
 }
 
@@ -362,11 +359,9 @@ export const EDITOR_COMMANDS: readonly EditorCommand[] = [
   { keys: ['?'], label: say('bench.keyboard-shortcuts'), group: 'pattern', run: ({ showKeys }) => showKeys() },
 ];
 
-/** Runs the command of a key press; false when it is none of the bench's. */
-export const runShortcut = (event: KeyboardEvent, reach: CommandContext): boolean => {
-  const key = keyName(event);
+/** Runs the command of a key; false when it is none of the bench's. */
+export const runShortcut = (key: string, reach: CommandContext): boolean => {
   const command = EDITOR_COMMANDS.find(({ keys }) => keys.includes(key));
-  if (!command || event.altKey || typesText(event.target) || answersItself(event.target, key)) return false;
-  command.run(reach, key);
-  return true;
+  command?.run(reach, key);
+  return command !== undefined;
 };

@@ -1,6 +1,7 @@
 import { findStrokeAt, type Digit } from '@fleet-wren/core';
 import { useEffect, useRef } from 'react';
 import type { AnalysedPattern } from '../analysed-pattern.ts';
+import { enterShortcutScope } from '../shortcuts/shortcut-manager.ts';
 import { runShortcut, type CommandContext } from './editor-commands.ts';
 import type { PatternEditorState } from '../../workspace/pattern-editor-store.ts';
 
@@ -10,22 +11,24 @@ const digitHere = (
   digits: AnalysedPattern['judgement']['digits'],
 ): Digit | null => digits[findStrokeAt(document, cell.at, cell.string)?.id ?? ''] ?? null;
 
-/** Hears the bench's keys wherever the focus is, as long as no field has it. */
+/** The element in which the keys of the bench are at home. */
+const EDITOR = '.threads[role="application"]';
+
+/** Hears the bench's keys wherever the focus is, as long as no field has it; one in a dialog hears them alone. */
 export const useKeyboardShortcuts = (
   reach: Omit<CommandContext, 'digit'>,
   digits: AnalysedPattern['judgement']['digits'],
+  isOnTop = false,
 ): void => {
   const latest = useRef({ reach, digits });
   useEffect(() => {
     latest.current = { reach, digits };
   });
   useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
+    const press = (key: string): boolean => {
       const now = latest.current;
-      const digit = digitHere(now.reach.bench.getState(), now.digits);
-      if (runShortcut(event, { ...now.reach, digit })) event.preventDefault();
+      return runShortcut(key, { ...now.reach, digit: digitHere(now.reach.bench.getState(), now.digits) });
     };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
+    return enterShortcutScope({ press, editor: EDITOR, isOnTop });
+  }, [isOnTop]);
 };

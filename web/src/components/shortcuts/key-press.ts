@@ -1,15 +1,19 @@
 import { say } from '@fleet-wren/wording';
 
-/** A key press as the table of commands writes it. */
-export const keyName = ({
-  key,
-  ctrlKey,
-  metaKey,
-  shiftKey,
-}: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string => {
-  if (ctrlKey || metaKey) return `Ctrl+${key}`;
-  return shiftKey && key.startsWith('Arrow') ? `Shift+${key}` : key;
-};
+type KeyPress = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>;
+
+/** A key press by the name tables of shortcuts give it: `Ctrl+z`, `Alt+ArrowLeft`, `Shift+ArrowUp`, `A`. */
+export const keyName = ({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyPress): string =>
+  [
+    ...(ctrlKey || metaKey ? ['Ctrl'] : []),
+    ...(altKey ? ['Alt'] : []),
+    // What shift makes of a letter or sign is another key already.
+    ...(shiftKey && key.startsWith('Arrow') ? ['Shift'] : []),
+    key,
+  ].join('+');
+
+/** Whether a key is a letter, a digit or a sign pressed by itself (WCAG 2.1.4, character key shortcuts). */
+export const isCharacterKey = (name: string): boolean => name.length === 1 && name !== ' ';
 
 const SHOWN: Readonly<Record<string, string>> = {
   ArrowRight: '→',
@@ -19,29 +23,17 @@ const SHOWN: Readonly<Record<string, string>> = {
   ' ': say('bench.space'),
 };
 
+const HELD = /^((?:Ctrl|Alt|Shift)\+)+/;
+
+const bareName = (bare: string): string => {
+  if (SHOWN[bare]) return SHOWN[bare];
+  if (/^[A-Z]$/.test(bare)) return say('bench.key-with-shift', { bare });
+  return bare.length === 1 ? bare.toUpperCase() : bare;
+};
+
 /** A key as it stands on the keyboard. */
 export const shownKey = (key: string): string => {
-  const bare = key.replace(/^(Ctrl|Shift)\+/, '');
-  const name =
-    SHOWN[bare] ??
-    (/^[A-Z]$/.test(bare) ? say('bench.key-with-shift', { bare }) : bare.length === 1 ? bare.toUpperCase() : bare);
-  const held = /^(Ctrl|Shift)\+/.exec(key)?.[1];
-  return held ? say('bench.key-held', { held, name }) : name;
+  const held = HELD.exec(key)?.[0] ?? '';
+  const name = bareName(key.slice(held.length));
+  return held ? say('bench.key-held', { held: held.slice(0, -1), name }) : name;
 };
-
-/** Whether a dialog lies over the bench; one that holds a bench itself does not. */
-const isOtherDialog = (target: HTMLElement): boolean => {
-  const dialog = target.closest('.modal');
-  return dialog !== null && dialog.querySelector('.threads[role="application"]') === null;
-};
-
-/** Whether what is pressed is typed into a field, or belongs to a menu or another dialog. */
-export const typesText = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.matches('input, select, textarea, [contenteditable]') ||
-    target.closest('.dropdown-menu') !== null ||
-    isOtherDialog(target));
-
-/** Whether a control would itself answer the key. */
-export const answersItself = (target: EventTarget | null, key: string): boolean =>
-  target instanceof HTMLElement && target.matches('button, a') && (key === ' ' || key === 'Enter');
