@@ -1,6 +1,7 @@
 import { say } from '@fleet-wren/wording';
+import { Ellipsis, Grip, Music2, SlidersHorizontal, Sun, Users } from 'lucide-react';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Dropdown } from 'react-bootstrap';
 import { Link, NavLink, Outlet } from 'react-router';
 import { useAccount, useSignOutMutation } from '../api/account.ts';
 import { letGo } from '../components/blur-after-click.ts';
@@ -16,38 +17,85 @@ const ThemeButton = () => {
   );
 };
 
+const PLACES = [
+  { to: '/today', label: say('common.today'), Icon: Sun },
+  { to: '/patterns', label: say('common.patterns'), Icon: Grip },
+  { to: '/songs', label: say('common.songs'), Icon: Music2 },
+  { to: '/students', label: say('common.students'), Icon: Users },
+  { to: '/settings', label: say('common.settings'), Icon: SlidersHorizontal },
+] as const;
+
+/** The main menu: words beside the page, and on a phone a bar at the thumb's height. */
+const MainMenu = () => (
+  <nav className="shell-nav" aria-label={say('shell.main-menu')}>
+    {PLACES.map(({ to, label, Icon }) => (
+      <NavLink key={to} to={to}>
+        <Icon size={21} strokeWidth={1.75} aria-hidden />
+        {label}
+      </NavLink>
+    ))}
+  </nav>
+);
+
+/** What belongs to who is signed in, under the main menu. */
+const AccountLinks = ({ signOut }: { readonly signOut: () => void }) => {
+  const { data: account } = useAccount();
+  return (
+    <div className="shell-foot">
+      <span>{account?.studio}</span>
+      <span className="text-soft">{account?.name}</span>
+      <ThemeButton />
+      <Link to="/help" className="btn btn-plain">
+        {say('help.title')}
+      </Link>
+      <Link to="/about" className="btn btn-plain">
+        {say('common.about')}
+      </Link>
+      <Button variant="plain" onClick={signOut}>
+        {say('common.sign-out')}
+      </Button>
+    </div>
+  );
+};
+
+/** The same on a phone, behind one button. */
+const AccountMenu = ({ signOut }: { readonly signOut: () => void }) => {
+  const [theme, setTheme] = useState(getCurrentTheme);
+  return (
+    <Dropdown className="shell-more" align="end">
+      <Dropdown.Toggle variant="plain" aria-label={say('shell.more')}>
+        <Ellipsis size={22} aria-hidden />
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        <Dropdown.Item onClick={() => setTheme(toggleTheme())}>
+          {theme === 'dark' ? say('shell.light-theme') : say('shell.dark-theme')}
+        </Dropdown.Item>
+        <Dropdown.Item as={Link} to="/help">
+          {say('help.title')}
+        </Dropdown.Item>
+        <Dropdown.Item as={Link} to="/about">
+          {say('common.about')}
+        </Dropdown.Item>
+        <Dropdown.Item onClick={signOut}>{say('common.sign-out')}</Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+};
+
 /** The frame around every screen: where one is, and who. */
 export const AppShell = () => {
-  const { data: account } = useAccount();
-  const signOut = useSignOutMutation();
+  const { mutate } = useSignOutMutation();
+  const signOut = (): void => mutate();
   return (
     <div className="shell" onClick={letGo}>
-      <header className="shell-side">
+      <header className="shell-head">
         <Link to="/today" className="shell-name">
           {say('common.fleet-wren')}
         </Link>
-        <nav className="shell-nav" aria-label={say('shell.main-menu')}>
-          <NavLink to="/today">{say('common.today')}</NavLink>
-          <NavLink to="/patterns">{say('common.patterns')}</NavLink>
-          <NavLink to="/songs">{say('common.songs')}</NavLink>
-          <NavLink to="/students">{say('common.students')}</NavLink>
-          <NavLink to="/settings">{say('common.settings')}</NavLink>
-        </nav>
-        <div className="shell-foot">
-          <span>{account?.studio}</span>
-          <span className="text-soft">{account?.name}</span>
-          <ThemeButton />
-          <Link to="/help" className="btn btn-plain">
-            {say('help.title')}
-          </Link>
-          <Link to="/about" className="btn btn-plain">
-            {say('common.about')}
-          </Link>
-          <Button variant="plain" onClick={() => signOut.mutate()}>
-            {say('common.sign-out')}
-          </Button>
-        </div>
+        <AccountMenu signOut={signOut} />
       </header>
+      <MainMenu />
+      <AccountLinks signOut={signOut} />
       <main className="shell-main">
         <Outlet />
       </main>

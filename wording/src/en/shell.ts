@@ -1,4 +1,5 @@
 export const shell = {
+  'shell.more': 'More',
   'shell.save-your-recovery-codes': 'Save your recovery codes',
   'shell.i-saved-them': 'I saved them',
   'shell.something-went-wrong-on-this-screen': 'Something went wrong on this screen',
